@@ -1,0 +1,42 @@
+import { REGION_1, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
+
+const R = 461.526; // J/(kg·K), IAPWS-IF97
+const CRITICAL_TEMPERATURE = 647.096;
+
+/**
+ * Density of liquid water, kg/m³. Source: IAPWS-IF97 (2012 release), region 1, eq. 7. Range 273.15–623.15 K, to 100 MPa.
+ * Example: 300 K and 3 MPa → 1/0.100215168e-2.
+ */
+export function waterDensity(temperature: number, pressure: number): number {
+  const pi = pressure / 16.53e6;
+  const tau = 1386 / temperature;
+  const a = 7.1 - pi;
+  const b = tau - 1.222;
+  let gammaPi = 0;
+  for (const [i, j, n] of REGION_1) if (i > 0) gammaPi -= n * i * a ** (i - 1) * b ** j;
+  return pressure / (R * temperature * pi * gammaPi);
+}
+
+/** Saturation pressure of water, Pa. Source: IAPWS-IF97, region 4, eq. 30. Range 273.15–647.096 K. Example: 300 K → 3536.58941. */
+export function waterSaturationPressure(temperature: number): number {
+  const n = SATURATION;
+  const theta = temperature + n[8]! / (temperature - n[9]!);
+  const a = theta * theta + n[0]! * theta + n[1]!;
+  const b = n[2]! * theta * theta + n[3]! * theta + n[4]!;
+  const c = n[5]! * theta * theta + n[6]! * theta + n[7]!;
+  return 1e6 * ((2 * c) / (-b + Math.sqrt(b * b - 4 * a * c))) ** 4;
+}
+
+/**
+ * Dynamic viscosity of water, Pa·s. Source: IAPWS R12-08, eqs. 10–12 (without critical enhancement, which matters only
+ * within a few kelvin of the critical point). Example: 298.15 K and 998 kg/m³ → 889.735100e-6.
+ */
+export function waterViscosity(temperature: number, density: number): number {
+  const t = temperature / CRITICAL_TEMPERATURE;
+  const r = density / 322;
+  let dilute = 0;
+  VISCOSITY_DILUTE.forEach((h, i) => (dilute += h / t ** i));
+  let finite = 0;
+  for (const [i, j, h] of VISCOSITY_FINITE) finite += (1 / t - 1) ** i * h * (r - 1) ** j;
+  return ((100 * Math.sqrt(t)) / dilute) * Math.exp(r * finite) * 1e-6;
+}

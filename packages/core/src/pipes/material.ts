@@ -1,0 +1,22 @@
+/**
+ * Roughness for the Colebrook–White equation, m.
+ * Sources: Moody 1944, Trans. ASME 66, fig. 2 (steel, cast iron, galvanised, concrete); Idelchik, Handbook of Hydraulic
+ * Resistance, 4th ed., table 2-5 (aged steel, drawn tubes, plastics, linings).
+ */
+export const MATERIALS: Readonly<Record<string, number>> = {
+  steel: 0.000046,
+  'steel-aged': 0.0002,
+  'stainless-steel': 0.000015,
+  'cast-iron': 0.00026,
+  'cast-iron-aged': 0.001,
+  'galvanised-steel': 0.00015,
+  'ductile-iron-lined': 0.0001,
+  concrete: 0.0003,
+  copper: 0.0000015,
+  pvc: 0.0000015,
+  pe: 0.0000015,
+  grp: 0.000005,
+};
+
+/** Roughness taken when neither roughness nor a known material is given, m (study format, "Readings"). */
+export const DEFAULT_ROUGHNESS = 0.00005;

@@ -1,0 +1,101 @@
+import { DISPLAY_UNITS, dimensionsOf, findUnit, UNITS, type Dimension, type Unit, type UnitSystem } from './units.js';
+
+/** A quantity as it was typed: the number, its unit, and for a pressure at a place whether it is gauge or absolute. */
+export interface Quantity {
+  number: number;
+  unit: Unit;
+  /** number in SI: m, m³/s (kg/s for a mass flow), Pa, K, kg/m³, Pa·s, m²/s, W, rpm, s, V */
+  si: number;
+  reference: 'gauge' | 'absolute' | 'difference' | 'none';
+}
+
+/** Why a text is not a quantity of the dimension that is wanted: data, worded at the edge. */
+export interface QuantityProblem {
+  reason: 'no-number' | 'no-unit' | 'unknown-unit' | 'wrong-dimension' | 'no-reference-here' | 'gauge-here';
+  found: string;
+  /** units that would be right, the usual one first */
+  expected: string[];
+  /** for `wrong-dimension`: what the unit is of */
+  foundDimension?: Dimension;
+}
+
+const TEXT = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)\s*(.*?)\s*$/;
+const MEMO_LIMIT = 20_000;
+const memo = new Map<string, Quantity | QuantityProblem>();
+
+export function isQuantity(x: Quantity | QuantityProblem): x is Quantity {
+  return 'unit' in x;
+}
+
+/**
+ * Reads `"120 m"`, `"1.4 bar(g)"`, `"14.7 psia"`.
+ *
+ * Pressure at a place without a suffix is gauge; absolute kinds without one are absolute; a difference takes none.
+ * Example: readQuantity('55 m3/h', 'flow') → si 0.0152777…
+ */
+export function readQuantity(text: string, dimension: Dimension): Quantity | QuantityProblem {
+  const key = `${dimension}\n${text}`;
+  let found = memo.get(key);
+  if (!found) {
+    found = parse(text, dimension);
+    if (memo.size >= MEMO_LIMIT) memo.clear();
+    memo.set(key, found);
+  }
+  return found;
+}
+
+function parse(text: string, dimension: Dimension): Quantity | QuantityProblem {
+  const expected = UNITS[dimension].map((u) => u.symbol);
+  const shown = text.length > 40 ? `${text.slice(0, 40)}…` : text;
+  const match = TEXT.exec(text);
+  if (!match) return { reason: 'no-number', found: shown, expected };
+  const number = Number(match[1]);
+  if (!Number.isFinite(number)) return { reason: 'no-number', found: shown, expected };
+  const symbol = match[2]!;
+  if (symbol === '') return { reason: 'no-unit', found: shown, expected };
+  const { unit, reference } = findWithReference(symbol, dimension);
+  if (!unit) {
+    const other = dimensionsOf(symbol.replace(/\((?:g|a)\)$/, ''))[0];
+    return other
+      ? { reason: 'wrong-dimension', found: shown, expected, foundDimension: other }
+      : { reason: 'unknown-unit', found: shown, expected };
+  }
+  if (reference === 'gauge' && dimension === 'absolutePressure') return { reason: 'gauge-here', found: shown, expected };
+  if (reference && dimension === 'pressureDifference') return { reason: 'no-reference-here', found: shown, expected };
+  return { number, unit, si: unit.factor * number + (unit.offset ?? 0), reference: reference ?? natural(dimension) };
+}
+
+function findWithReference(symbol: string, dimension: Dimension): { unit?: Unit; reference?: 'gauge' | 'absolute' } {
+  const plain = findUnit(dimension, symbol);
+  if (plain) return { unit: plain };
+  if (!dimension.toLowerCase().includes('pressure')) return {};
+  const match = /^(.+?)\s?(?:\((g|a)\)|(g|a))$/.exec(symbol);
+  const unit = match ? findUnit(dimension, match[1]!) : undefined;
+  return unit ? { unit, reference: (match![2] ?? match![3]) === 'g' ? 'gauge' : 'absolute' } : {};
+}
+
+function natural(dimension: Dimension): Quantity['reference'] {
+  if (dimension === 'pressure') return 'gauge';
+  if (dimension === 'absolutePressure') return 'absolute';
+  return dimension === 'pressureDifference' ? 'difference' : 'none';
+}
+
+/** SI value → number in a unit. */
+export function toUnit(si: number, unit: Unit): number {
+  return (si - (unit.offset ?? 0)) / unit.factor;
+}
+
+/** The unit in which results of a dimension are shown. */
+export function displayUnit(dimension: Dimension, system: UnitSystem): Unit {
+  return findUnit(dimension, DISPLAY_UNITS[system][dimension])!;
+}
+
+/**
+ * Writes an SI value as a quantity text with up to 12 significant figures, so that a round value stays round.
+ * Example: writeQuantity(0.12, 'length', 'mm') → '120 mm'
+ */
+export function writeQuantity(si: number, dimension: Dimension, symbol: string, suffix = ''): string {
+  const unit = findUnit(dimension, symbol);
+  if (!unit) throw new RangeError(`${symbol} is no unit of ${dimension}`);
+  return `${Number(toUnit(si, unit).toPrecision(12))} ${symbol}${suffix}`;
+}

@@ -1,0 +1,205 @@
+/** What a quantity is of. `pressure` is at a place and gauge unless it says (a); `absolutePressure` is absolute by nature. */
+export type Dimension =
+  | 'length'
+  | 'diameter'
+  | 'roughness'
+  | 'head'
+  | 'flow'
+  | 'pressure'
+  | 'absolutePressure'
+  | 'pressureDifference'
+  | 'temperature'
+  | 'density'
+  | 'viscosity'
+  | 'kinematicViscosity'
+  | 'power'
+  | 'speed'
+  | 'frequency'
+  | 'specificCapacity'
+  | 'time'
+  | 'velocity'
+  | 'acceleration'
+  | 'voltage'
+  | 'specificHeat';
+
+export interface Unit {
+  /** the way it is written back and offered to the user */
+  symbol: string;
+  /** SI value = factor · number + offset */
+  factor: number;
+  offset?: number;
+  /** a mass flow: becomes a volume flow with the density of the scenario */
+  mass?: boolean;
+  aliases?: readonly string[];
+}
+
+/*
+ * Exact factors: NIST SP 811 (2008) appendix B.8; BIPM SI Brochure, 9th ed., table 8.
+ * foot 0.3048 m, pound 0.45359237 kg, US gallon 3.785411784 L, barrel of oil 42 US gallons,
+ * standard gravity 9.80665 m/s² (metre of water at 1000 kg/m³, as is usual for mH2O at 4 °C).
+ */
+const FT = 0.3048;
+const IN = 0.0254;
+const LB = 0.45359237;
+const GAL = 3.785411784e-3;
+const G = 9.80665;
+const PSI = (LB * G) / (IN * IN);
+
+const LENGTHS: readonly Unit[] = [
+  { symbol: 'm', factor: 1 },
+  { symbol: 'mm', factor: 1e-3 },
+  { symbol: 'cm', factor: 1e-2 },
+  { symbol: 'km', factor: 1e3 },
+  { symbol: 'in', factor: IN, aliases: ['"', 'inch'] },
+  { symbol: 'ft', factor: FT, aliases: ["'"] },
+];
+const PRESSURES: readonly Unit[] = [
+  { symbol: 'bar', factor: 1e5 },
+  { symbol: 'Pa', factor: 1 },
+  { symbol: 'kPa', factor: 1e3 },
+  { symbol: 'MPa', factor: 1e6 },
+  { symbol: 'mbar', factor: 100 },
+  { symbol: 'psi', factor: PSI },
+  { symbol: 'kgf/cm2', factor: G * 1e4, aliases: ['kg/cm2', 'kgf/cm²'] },
+  { symbol: 'mH2O', factor: 1000 * G, aliases: ['mH₂O', 'mWC'] },
+  { symbol: 'ftH2O', factor: 1000 * G * FT, aliases: ['ftH₂O'] },
+  { symbol: 'mmHg', factor: 133.322387415 },
+  { symbol: 'atm', factor: 101325 },
+];
+
+/** Units of each dimension; the first is the metric default, see `DISPLAY_UNITS` for US. */
+export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
+  length: LENGTHS,
+  diameter: LENGTHS,
+  roughness: [
+    { symbol: 'mm', factor: 1e-3 },
+    { symbol: 'um', factor: 1e-6, aliases: ['µm', 'μm'] },
+    { symbol: 'm', factor: 1 },
+    { symbol: 'in', factor: IN },
+    { symbol: 'ft', factor: FT },
+  ],
+  head: [
+    { symbol: 'm', factor: 1 },
+    { symbol: 'ft', factor: FT },
+    { symbol: 'km', factor: 1e3 },
+    { symbol: 'cm', factor: 1e-2 },
+    { symbol: 'mm', factor: 1e-3 },
+    { symbol: 'in', factor: IN },
+  ],
+  flow: [
+    { symbol: 'm3/h', factor: 1 / 3600, aliases: ['m³/h', 'm^3/h', 'cum/h'] },
+    { symbol: 'm3/s', factor: 1, aliases: ['m³/s', 'm^3/s'] },
+    { symbol: 'm3/d', factor: 1 / 86400, aliases: ['m³/d'] },
+    { symbol: 'L/s', factor: 1e-3, aliases: ['l/s'] },
+    { symbol: 'L/min', factor: 1e-3 / 60, aliases: ['l/min'] },
+    { symbol: 'L/h', factor: 1e-3 / 3600, aliases: ['l/h'] },
+    { symbol: 'gpm', factor: GAL / 60, aliases: ['gpm(US)', 'USgpm'] },
+    { symbol: 'bbl/d', factor: (42 * GAL) / 86400 },
+    { symbol: 'MLD', factor: 1000 / 86400 },
+    { symbol: 'ft3/s', factor: FT ** 3, aliases: ['ft³/s'] },
+    { symbol: 't/h', factor: 1000 / 3600, mass: true },
+    { symbol: 'kg/h', factor: 1 / 3600, mass: true },
+    { symbol: 'kg/s', factor: 1, mass: true },
+    { symbol: 'lb/h', factor: LB / 3600, mass: true },
+  ],
+  pressure: PRESSURES,
+  absolutePressure: PRESSURES,
+  pressureDifference: PRESSURES,
+  temperature: [
+    { symbol: 'C', factor: 1, offset: 273.15, aliases: ['°C', 'degC'] },
+    { symbol: 'K', factor: 1 },
+    { symbol: 'F', factor: 5 / 9, offset: 459.67 * (5 / 9), aliases: ['°F', 'degF'] },
+  ],
+  density: [
+    { symbol: 'kg/m3', factor: 1, aliases: ['kg/m³', 'kg/m^3'] },
+    { symbol: 'g/cm3', factor: 1000, aliases: ['g/cm³', 'kg/L', 'kg/l'] },
+    { symbol: 'lb/ft3', factor: LB / FT ** 3, aliases: ['lb/ft³'] },
+  ],
+  viscosity: [
+    { symbol: 'mPa.s', factor: 1e-3, aliases: ['mPa·s', 'mPas'] },
+    { symbol: 'Pa.s', factor: 1, aliases: ['Pa·s', 'Pas'] },
+    { symbol: 'cP', factor: 1e-3 },
+    { symbol: 'uPa.s', factor: 1e-6, aliases: ['µPa·s', 'µPa.s'] },
+  ],
+  kinematicViscosity: [
+    { symbol: 'mm2/s', factor: 1e-6, aliases: ['mm²/s'] },
+    { symbol: 'cSt', factor: 1e-6 },
+    { symbol: 'm2/s', factor: 1, aliases: ['m²/s'] },
+    { symbol: 'ft2/s', factor: FT * FT, aliases: ['ft²/s'] },
+  ],
+  power: [
+    { symbol: 'kW', factor: 1e3 },
+    { symbol: 'W', factor: 1 },
+    { symbol: 'MW', factor: 1e6 },
+    { symbol: 'hp', factor: 550 * FT * LB * G },
+  ],
+  speed: [
+    { symbol: 'rpm', factor: 1, aliases: ['1/min', 'r/min'] },
+    { symbol: 'Hz', factor: 60 },
+  ],
+  frequency: [{ symbol: 'Hz', factor: 1 }],
+  specificCapacity: [
+    { symbol: 'm3/h/m', factor: 1 / 3600, aliases: ['m³/h/m', 'm3/h per m'] },
+    { symbol: 'L/s/m', factor: 1e-3, aliases: ['l/s/m'] },
+    { symbol: 'm3/d/m', factor: 1 / 86400 },
+    { symbol: 'm2/s', factor: 1, aliases: ['m3/s/m'] },
+    { symbol: 'gpm/ft', factor: GAL / 60 / FT },
+  ],
+  time: [
+    { symbol: 'h', factor: 3600 },
+    { symbol: 'min', factor: 60 },
+    { symbol: 's', factor: 1 },
+    { symbol: 'd', factor: 86400 },
+  ],
+  velocity: [
+    { symbol: 'm/s', factor: 1 },
+    { symbol: 'ft/s', factor: FT },
+  ],
+  acceleration: [
+    { symbol: 'm/s2', factor: 1, aliases: ['m/s²', 'm/s^2'] },
+    { symbol: 'ft/s2', factor: FT, aliases: ['ft/s²'] },
+  ],
+  voltage: [
+    { symbol: 'V', factor: 1 },
+    { symbol: 'kV', factor: 1e3 },
+  ],
+  specificHeat: [
+    { symbol: 'kJ/kg/K', factor: 1e3, aliases: ['kJ/(kg·K)', 'kJ/(kg.K)'] },
+    { symbol: 'J/kg/K', factor: 1, aliases: ['J/(kg·K)', 'J/(kg.K)'] },
+  ],
+};
+
+export type UnitSystem = 'metric' | 'us';
+
+/** The unit in which a result of each dimension is shown when nobody typed one. */
+export const DISPLAY_UNITS: Readonly<Record<UnitSystem, Readonly<Record<Dimension, string>>>> = {
+  metric: {
+    length: 'm', diameter: 'mm', roughness: 'mm', head: 'm', flow: 'm3/h', pressure: 'bar', absolutePressure: 'bar',
+    pressureDifference: 'bar', temperature: 'C', density: 'kg/m3', viscosity: 'mPa.s', kinematicViscosity: 'mm2/s',
+    power: 'kW', speed: 'rpm', frequency: 'Hz', specificCapacity: 'm3/h/m', time: 'h', velocity: 'm/s',
+    acceleration: 'm/s2', voltage: 'V', specificHeat: 'kJ/kg/K',
+  },
+  us: {
+    length: 'ft', diameter: 'in', roughness: 'in', head: 'ft', flow: 'gpm', pressure: 'psi', absolutePressure: 'psi',
+    pressureDifference: 'psi', temperature: 'F', density: 'lb/ft3', viscosity: 'cP', kinematicViscosity: 'cSt',
+    power: 'hp', speed: 'rpm', frequency: 'Hz', specificCapacity: 'gpm/ft', time: 'h', velocity: 'ft/s',
+    acceleration: 'ft/s2', voltage: 'V', specificHeat: 'kJ/kg/K',
+  },
+};
+
+const index = new Map<Dimension, Map<string, Unit>>();
+for (const [dimension, list] of Object.entries(UNITS) as [Dimension, readonly Unit[]][]) {
+  const names = new Map<string, Unit>();
+  for (const unit of list) for (const name of [unit.symbol, ...(unit.aliases ?? [])]) names.set(name, unit);
+  index.set(dimension, names);
+}
+
+/** The unit of a dimension that is written so, or undefined. */
+export function findUnit(dimension: Dimension, symbol: string): Unit | undefined {
+  return index.get(dimension)!.get(symbol);
+}
+
+/** Every dimension in which a symbol is a unit; used to say what was found in place of what is right. */
+export function dimensionsOf(symbol: string): Dimension[] {
+  return (Object.keys(UNITS) as Dimension[]).filter((d) => findUnit(d, symbol) !== undefined);
+}
