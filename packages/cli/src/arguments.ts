@@ -1,0 +1,40 @@
+/** A call that cannot be taken; `path` names the argument. */
+export class UsageError extends Error {
+  constructor(
+    readonly path: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+export interface Arguments {
+  command: 'solve' | 'curve' | 'check';
+  file: string;
+  options: ReadonlyMap<string, string>;
+}
+
+const COMMANDS = ['solve', 'curve', 'check'];
+
+/** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */
+export function parseArguments(argv: readonly string[]): Arguments {
+  const words: string[] = [];
+  const options = new Map<string, string>();
+  for (let i = 0; i < argv.length; i++) {
+    const word = argv[i]!;
+    if (!word.startsWith('--')) {
+      words.push(word);
+      continue;
+    }
+    const equals = word.indexOf('=');
+    const name = equals < 0 ? word.slice(2) : word.slice(2, equals);
+    const value = equals < 0 ? argv[++i] : word.slice(equals + 1);
+    if (value === undefined) throw new UsageError(name, `--${name} needs a value.`);
+    options.set(name, value);
+  }
+  const [command, file, ...rest] = words;
+  if (!command || !COMMANDS.includes(command)) throw new UsageError('', `The command is one of ${COMMANDS.join(', ')}.`);
+  if (!file) throw new UsageError('', `${command} needs the path of a study file.`);
+  if (rest.length > 0) throw new UsageError('', `"${rest[0]}" is one word too many; quote values that hold spaces.`);
+  return { command: command as Arguments['command'], file, options };
+}

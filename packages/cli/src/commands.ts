@@ -1,0 +1,114 @@
+import {
+  fatalProblems,
+  isQuantity,
+  parseStudyText,
+  prepareStudy,
+  readQuantity,
+  runStudy,
+  systemCurve,
+  type ElementResult,
+  type Problem,
+  type ScenarioModel,
+  type ScenarioResult,
+  type ValveStand,
+} from '@cedar-knot/core';
+import { findingText, marginReason, problemText } from '@cedar-knot/wording';
+import { UsageError } from './arguments.js';
+
+export interface Outcome {
+  code: 0 | 2 | 3;
+  output: unknown;
+  /** lines for standard error */
+  notes?: string[];
+}
+
+/** `solve`: all scenarios; 2 when the input is wrong, 3 when at least one scenario did not solve. */
+export function solve(text: string): Outcome {
+  const parsed = parseStudyText(text);
+  if ('problem' in parsed) return refused([parsed.problem]);
+  const run = runStudy(parsed.raw);
+  const fatal = fatalProblems(run);
+  if (fatal.length > 0) return refused(fatal);
+  const results = run.scenarios.map((s) => s.result!);
+  const output = { format: 'cedar-knot-results', version: 1, scenarios: results.map(writeScenario) };
+  const failed = results.filter((r) => r.status === 'failed');
+  return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((r) => `scenario ${r.id} did not solve`) };
+}
+
+/** `check`: reads and judges without solving; 0 when all is right, else 2. */
+export function check(text: string): Outcome {
+  const parsed = parseStudyText(text);
+  const problems = 'problem' in parsed ? [parsed.problem] : prepareStudy(parsed.raw).problems;
+  const written = problems.map((p) => ({ code: p.code, path: p.path, where: p.where, text: problemText(p) }));
+  const ok = problems.length === 0;
+  return {
+    code: ok ? 0 : 2,
+    output: ok ? { ok, problems: written } : { ok, problems: written, errors: written.map((p) => ({ path: p.path, message: p.text })) },
+  };
+}
+
+/** `curve`: the system head curve of one pump in one scenario. */
+export function curve(text: string, options: ReadonlyMap<string, string>): Outcome {
+  const parsed = parseStudyText(text);
+  if ('problem' in parsed) return refused([parsed.problem]);
+  const run = runStudy(parsed.raw);
+  const fatal = fatalProblems(run);
+  if (fatal.length > 0) return refused(fatal);
+  const need = (name: string): string => {
+    const value = options.get(name);
+    if (value === undefined) throw new UsageError(name, `curve needs --${name}.`);
+    return value;
+  };
+  const id = need('scenario');
+  const scenario = run.scenarios.find((s) => s.id === id);
+  if (!scenario) throw new UsageError('scenario', `There is no scenario "${id}"; there are: ${run.scenarios.map((s) => s.id).join(', ')}.`);
+  const model = scenario.model!;
+  const pump = need('pump');
+  const pumps = model.elements.filter((e) => e.kind === 'pump').map((e) => e.id);
+  if (!pumps.includes(pump)) throw new UsageError('pump', `There is no pump "${pump}"; there are: ${pumps.join(', ') || 'none'}.`);
+  const valves = options.get('valves') ?? 'found';
+  if (!['found', 'open', 'left-out'].includes(valves)) throw new UsageError('valves', `--valves is found, open or left-out, not "${valves}".`);
+  const flows = readFlows(need('flows'), model);
+  if (valves === 'found' && scenario.result!.status === 'failed') {
+    return { code: 3, output: { points: [], errors: [{ path: 'scenario', message: `Scenario "${id}" did not solve, so no valve opening was found.` }] } };
+  }
+  const points = systemCurve(model, scenario.result!, pump, flows, valves as ValveStand);
+  return { code: points.some((p) => p.head === null) ? 3 : 0, output: { points } };
+}
+
+/** `"0,10,20 m3/h"`: the unit stands once at the end, or after each number */
+function readFlows(list: string, model: ScenarioModel): number[] {
+  const parts = list.split(/[,;]/).map((p) => p.trim());
+  const unit = /[^\d\s.+\-eE].*$/.exec(parts[parts.length - 1]!)?.[0] ?? '';
+  return parts.map((part) => {
+    const text = /^[+-]?[\d.]+(?:[eE][+-]?\d+)?$/.test(part) ? `${part} ${unit}` : part;
+    const q = readQuantity(text, 'flow');
+    if (!isQuantity(q)) throw new UsageError('flows', `"${part}" is no flow; write --flows "0,10,20 m3/h".`);
+    return q.unit.mass ? q.si / model.fluid.density : q.si;
+  });
+}
+
+function refused(problems: readonly Problem[]): Outcome {
+  const errors = problems.map((p) => ({ path: p.path, message: problemText(p), code: p.code, where: p.where }));
+  return { code: 2, output: { errors }, notes: errors.map((e) => `${e.path || 'study'}: ${e.message}`) };
+}
+
+/** A result in the shape of the results format. */
+export function writeScenario(r: ScenarioResult): unknown {
+  return {
+    id: r.id,
+    status: r.status,
+    messages: r.findings.map((f) => ({ code: f.code, severity: f.severity, where: f.where, text: findingText(f) })),
+    points: r.points,
+    lines: r.lines,
+    elements: Object.fromEntries(Object.entries(r.elements).map(([id, e]) => [id, writeElement(e)])),
+    solved: r.solved,
+    margins: r.margins.map((m) => (m.reason === undefined ? m : { ...m, reason: marginReason(m) })),
+    ...(r.convergence ? { convergence: r.convergence } : {}),
+  };
+}
+
+function writeElement(e: ElementResult): unknown {
+  const { kind: _kind, ...rest } = e;
+  return rest;
+}

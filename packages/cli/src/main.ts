@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs';
+import { check, curve, solve, type Outcome } from './commands.js';
+import { UsageError, parseArguments } from './arguments.js';
+
+const USAGE = `cedar-knot solve STUDY.json
+cedar-knot curve STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [--valves found|open|left-out]
+cedar-knot check STUDY.json
+`;
+
+function run(argv: readonly string[]): Outcome {
+  const args = parseArguments(argv);
+  const text = readText(args.file);
+  switch (args.command) {
+    case 'solve':
+      return solve(text);
+    case 'curve':
+      return curve(text, args.options);
+    case 'check':
+      return check(text);
+  }
+}
+
+function readText(file: string): string {
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(file);
+  } catch (error) {
+    throw new UsageError('', `${file} cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`);
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new UsageError('', `${file} is not UTF-8 text.`);
+  }
+}
+
+function main(): void {
+  let outcome: Outcome;
+  try {
+    outcome = run(process.argv.slice(2));
+  } catch (error) {
+    if (!(error instanceof UsageError)) throw error;
+    process.stderr.write(`${error.message}\n${USAGE}`);
+    outcome = { code: 2, output: { errors: [{ path: error.path, message: error.message }] } };
+  }
+  for (const line of outcome.notes ?? []) process.stderr.write(`${line}\n`);
+  process.exitCode = outcome.code;
+  process.stdout.write(`${JSON.stringify(outcome.output, null, 1)}\n`);
+}
+
+main();

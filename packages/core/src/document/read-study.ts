@@ -1,0 +1,325 @@
+import type { Problem } from '../issues/issues.js';
+import { ELEMENT_FIELDS, FLUID_FIELDS, LINE_FIELDS, MOST, POINT_FIELDS, PUMP_ENTRY_FIELDS, SITE_FIELDS, VALVE_ENTRY_FIELDS, CHECKS, type Fields } from './fields.js';
+import { describe, isObject, Reader } from './reader.js';
+import { LARGEST_STUDY, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
+
+/** A study file's text as JSON, or why it is none. */
+export function parseStudyText(text: string): { raw: unknown } | { problem: Problem } {
+  const clean = text.startsWith('\uFEFF') ? text.slice(1) : text;
+  const fail = (detail: Problem['detail']): { problem: Problem } => ({ problem: { code: 'bad-json', path: '', where: [], detail } });
+  if (clean.trim() === '') return fail({ reason: 'empty-file' });
+  if (clean.length > LARGEST_STUDY) return fail({ reason: 'file-too-large', found: clean.length, most: LARGEST_STUDY });
+  try {
+    return { raw: JSON.parse(clean) as unknown };
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    const position = /position (\d+)/.exec(error.message);
+    const before = position ? clean.slice(0, Number(position[1])) : clean;
+    const lines = before.split('\n');
+    return fail({ reason: 'bad-json', line: lines.length, column: lines[lines.length - 1]!.length + 1, found: error.message.slice(0, 120) });
+  }
+}
+
+const TOP_KEYS: Fields = {
+  title: { type: 'text' },
+  tag: { type: 'text' },
+  preparedBy: { type: 'text' },
+  notes: { type: 'text' },
+  units: { type: 'choice', values: ['metric', 'us'] },
+  site: { type: 'record', fields: SITE_FIELDS },
+};
+const TOP_ALSO = ['format', 'version', 'fluids', 'pumps', 'valves', 'points', 'lines', 'scenarios', 'limits'];
+const ID = /^[\p{L}\p{N}_][\p{L}\p{N}_\-/]{0,39}$/u;
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
+
+/** Every id of the study with the place it was found and the kind of thing it is. */
+export interface Directory {
+  points: Map<string, { path: string; kind: string }>;
+  lines: Map<string, { path: string; index: number }>;
+  elements: Map<string, { path: string; kind: string; line: number; index: number }>;
+}
+
+export interface StudyReading {
+  /** present when the outline (objects, lists, ids, kinds) is sound enough to go on */
+  study?: Study;
+  directory: Directory;
+  problems: Problem[];
+}
+
+/**
+ * Reads the outline of a study and every shared entry once: form, ids, kinds, quantities. Nothing is guessed or mended.
+ */
+export function readStudy(raw: unknown): StudyReading {
+  const reader = new Reader({ density: 1000, atmosphere: 101325 });
+  const directory: Directory = { points: new Map(), lines: new Map(), elements: new Map() };
+  const result = (study?: Study): StudyReading => ({ ...(study ? { study } : {}), directory, problems: reader.problems });
+  if (!isObject(raw)) {
+    reader.add('bad-document', '', { reason: 'not-object', found: describe(raw) });
+    return result();
+  }
+  if (raw.format !== STUDY_FORMAT) reader.add('bad-document', 'format', { reason: 'not-format', found: describe(raw.format), expected: STUDY_FORMAT });
+  if (raw.version !== STUDY_VERSION) reader.add('bad-document', 'version', { reason: 'not-version', found: describe(raw.version), expected: STUDY_VERSION });
+  if (reader.problems.length > 0) return result();
+  reader.record(raw, TOP_KEYS, '', [], TOP_ALSO);
+  const sound = [outlineMaps(raw, reader), outlineLines(raw, reader), outlineScenarios(raw, reader)].every(Boolean);
+  if (!sound) return result();
+  const study = raw as Study;
+  collectIds(study, reader, directory);
+  readEntries(study, reader);
+  readPoints(study, reader);
+  readLines(study, reader, directory);
+  readLimits(study, reader, directory);
+  return result(study);
+}
+
+function outlineMaps(raw: Record<string, unknown>, reader: Reader): boolean {
+  let sound = true;
+  for (const key of ['fluids', 'pumps', 'valves', 'points'] as const) {
+    const map = raw[key];
+    if (map === undefined && key !== 'points') continue;
+    if (!isObject(map)) {
+      reader.add(map === undefined ? 'missing' : 'bad-value', key, { reason: map === undefined ? 'missing' : 'not-object', key, label: key, found: describe(map) });
+      sound = false;
+    } else if (Object.keys(map).length > MOST[key]) {
+      reader.add('too-many', key, { reason: 'too-many', found: Object.keys(map).length, most: MOST[key] });
+      sound = false;
+    } else {
+      for (const [id, entry] of Object.entries(map)) {
+        if (isObject(entry)) continue;
+        reader.add('bad-value', `${key}.${id}`, { reason: 'not-object', found: describe(entry) }, [id]);
+        sound = false;
+      }
+    }
+  }
+  return sound;
+}
+
+function outlineLines(raw: Record<string, unknown>, reader: Reader): boolean {
+  if (raw.lines === undefined) {
+    reader.add('missing', 'lines', { reason: 'missing', key: 'lines', label: 'lines' });
+    return false;
+  }
+  if (!reader.isList(raw.lines, 'lines', [], 0, MOST.lines)) return false;
+  let sound = true;
+  raw.lines.forEach((line, l) => {
+    const path = `lines[${l}]`;
+    if (!isObject(line)) {
+      reader.add('bad-value', path, { reason: 'not-object', found: describe(line) });
+      sound = false;
+      return;
+    }
+    for (const key of ['id', 'from', 'to']) {
+      if (typeof line[key] === 'string') continue;
+      sound = false;
+      if (line[key] === undefined) reader.add('missing', `${path}.${key}`, { reason: 'missing', key, label: key });
+      else reader.add('bad-value', `${path}.${key}`, { reason: 'not-text', found: describe(line[key]) });
+    }
+    if (line.elements === undefined) {
+      reader.add('missing', `${path}.elements`, { reason: 'missing', key: 'elements', label: 'elements' });
+      sound = false;
+    } else if (!reader.isList(line.elements, `${path}.elements`, [], 0, MOST.elements)) {
+      sound = false;
+    } else line.elements.forEach((e, i) => (sound = outlineElement(e, `${path}.elements[${i}]`, reader) && sound));
+  });
+  return sound;
+}
+
+function outlineElement(e: unknown, path: string, reader: Reader): boolean {
+  if (!isObject(e)) {
+    reader.add('bad-value', path, { reason: 'not-object', found: describe(e) });
+    return false;
+  }
+  let sound = true;
+  if (typeof e.id !== 'string') {
+    sound = false;
+    if (e.id === undefined) reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
+    else reader.add('bad-id', `${path}.id`, { reason: 'not-text', found: describe(e.id) });
+  }
+  return checkKind(e, ELEMENT_FIELDS, path, reader) && sound;
+}
+
+function checkKind(entry: Record<string, unknown>, kinds: Readonly<Record<string, Fields>>, path: string, reader: Reader): boolean {
+  if (typeof entry.kind === 'string' && Object.hasOwn(kinds, entry.kind)) return true;
+  if (entry.kind === undefined) reader.add('missing', `${path}.kind`, { reason: 'missing', key: 'kind', label: 'kind', expected: Object.keys(kinds) });
+  else reader.add('bad-value', `${path}.kind`, { reason: 'not-choice', found: describe(entry.kind), expected: Object.keys(kinds) });
+  return false;
+}
+
+function outlineScenarios(raw: Record<string, unknown>, reader: Reader): boolean {
+  for (const [id, point] of Object.entries(isObject(raw.points) ? raw.points : {})) {
+    if (isObject(point) && !checkKind(point, POINT_FIELDS, `points.${id}`, reader)) return false;
+  }
+  if (raw.scenarios === undefined) {
+    reader.add('missing', 'scenarios', { reason: 'missing', key: 'scenarios', label: 'scenarios' });
+    return false;
+  }
+  if (!reader.isList(raw.scenarios, 'scenarios', [], 1, MOST.scenarios)) return false;
+  let sound = true;
+  const seen = new Set<string>();
+  raw.scenarios.forEach((s, i) => {
+    const path = `scenarios[${i}]`;
+    if (!isObject(s) || (s.set !== undefined && !isObject(s.set))) {
+      reader.add('bad-value', isObject(s) ? `${path}.set` : path, { reason: 'not-object', found: describe(isObject(s) ? s.set : s) });
+      sound = false;
+    } else if (typeof s.id !== 'string') {
+      reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
+      sound = false;
+    } else if (seen.has(s.id)) {
+      reader.add('duplicate-id', `${path}.id`, { reason: 'duplicate-id', found: s.id }, [s.id]);
+      sound = false;
+    } else seen.add(s.id);
+  });
+  return sound;
+}
+
+function collectIds(study: Study, reader: Reader, directory: Directory): void {
+  const seen = new Map<string, string>();
+  const claim = (id: string, path: string): void => {
+    if (!ID.test(id) || RESERVED.has(id)) reader.add('bad-id', path, { reason: 'bad-id', found: describe(id) }, [id]);
+    const other = seen.get(id);
+    if (other !== undefined) reader.add('duplicate-id', path, { reason: 'duplicate-id', found: id, other }, [id]);
+    else seen.set(id, path);
+  };
+  for (const [id, point] of Object.entries(study.points)) {
+    claim(id, `points.${id}`);
+    directory.points.set(id, { path: `points.${id}`, kind: point.kind });
+  }
+  study.lines.forEach((line, l) => {
+    claim(line.id, `lines[${l}].id`);
+    directory.lines.set(line.id, { path: `lines[${l}]`, index: l });
+    line.elements.forEach((e, i) => {
+      claim(e.id, `lines[${l}].elements[${i}].id`);
+      directory.elements.set(e.id, { path: `lines[${l}].elements[${i}]`, kind: e.kind, line: l, index: i });
+    });
+  });
+}
+
+function readEntries(study: Study, reader: Reader): void {
+  for (const [id, fluid] of Object.entries(study.fluids ?? {})) {
+    const path = `fluids.${id}`;
+    if (!checkKind(fluid, FLUID_FIELDS, path, reader)) continue;
+    readFluid(fluid, path, id, reader);
+  }
+  for (const [id, pump] of Object.entries(study.pumps ?? {})) readPumpEntry(pump, `pumps.${id}`, id, reader);
+  for (const [id, valve] of Object.entries(study.valves ?? {})) readValveEntry(valve, `valves.${id}`, id, reader);
+}
+
+/** A fluid's entries in SI, with what its kind needs checked. */
+export function readFluid(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
+  const read = reader.record(raw, FLUID_FIELDS[raw.kind as string]!, path, [id], ['kind']);
+  const lacksViscosity = (entry: unknown, at: string): void => {
+    const e = entry as Record<string, unknown>;
+    if (e.viscosity === undefined && e.kinematicViscosity === undefined) {
+      reader.add('missing', `${at}.viscosity`, { reason: 'missing', key: 'viscosity', label: 'Viscosity, dynamic or kinematic' }, [id]);
+    }
+  };
+  if (raw.kind === 'constant' && !('viscosity' in raw) && !('kinematicViscosity' in raw)) lacksViscosity(read, path);
+  if (raw.kind === 'table' && Array.isArray(read.rows)) {
+    const rows = read.rows as Record<string, number>[];
+    rows.forEach((row, i) => {
+      const typed = (raw.rows as unknown[])[i];
+      if (isObject(typed) && !('viscosity' in typed) && !('kinematicViscosity' in typed)) lacksViscosity(row, `${path}.rows[${i}]`);
+      const before = rows[i - 1];
+      if (before && row.temperature !== undefined && !(row.temperature > before.temperature!)) {
+        reader.add('bad-value', `${path}.rows[${i}].temperature`, { reason: 'not-rising' }, [id]);
+      }
+      if (before && (before.viscosity === undefined) !== (row.viscosity === undefined)) {
+        reader.add('bad-value', `${path}.rows[${i}]`, { reason: 'mixed-viscosity' }, [id]);
+      }
+    });
+  }
+  return read;
+}
+
+/** A catalogue pump's entries in SI, its rows checked for rising flow. */
+export function readPumpEntry(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
+  const read = reader.record(raw, PUMP_ENTRY_FIELDS, path, [id]);
+  if (!('curve' in raw) && !('curves' in raw)) {
+    reader.add('missing', `${path}.curve`, { reason: 'missing', key: 'curve', label: 'Curve' }, [id]);
+  }
+  risingFlow(read.curve, `${path}.curve`, id, reader);
+  const curves = (read.curves ?? []) as Record<string, unknown>[];
+  curves.forEach((c, i) => {
+    risingFlow(c.curve, `${path}.curves[${i}].curve`, id, reader);
+    const before = curves[i - 1]?.diameter as number | undefined;
+    if (before !== undefined && c.diameter !== undefined && before === c.diameter) {
+      reader.add('bad-value', `${path}.curves[${i}].diameter`, { reason: 'same-diameter' }, [id]);
+    }
+  });
+  return read;
+}
+
+function risingFlow(rows: unknown, path: string, id: string, reader: Reader): void {
+  const list = (rows ?? []) as Record<string, number>[];
+  for (let i = 1; i < list.length; i++) {
+    const a = list[i - 1]!.flow;
+    const b = list[i]!.flow;
+    if (a !== undefined && b !== undefined && !(b > a)) reader.add('bad-value', `${path}[${i}].flow`, { reason: 'not-rising' }, [id]);
+  }
+}
+
+/** A catalogue valve's entries in SI. */
+export function readValveEntry(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
+  const read = reader.record(raw, VALVE_ENTRY_FIELDS, path, [id]);
+  if (!('ratedKv' in raw) && !('ratedCv' in raw) && !('table' in raw)) {
+    reader.add('missing', `${path}.ratedKv`, { reason: 'missing', key: 'ratedKv', label: 'Rated Kv or Cv' }, [id]);
+  }
+  if (read.characteristic === 'table' && !('table' in raw)) {
+    reader.add('missing', `${path}.table`, { reason: 'missing', key: 'table', label: 'Kv over travel' }, [id]);
+  }
+  const rows = (read.table ?? []) as { travel?: number; kv?: number }[];
+  for (let i = 1; i < rows.length; i++) {
+    const a = rows[i - 1]!;
+    const b = rows[i]!;
+    if (a.travel !== undefined && b.travel !== undefined && !(b.travel > a.travel)) reader.add('bad-value', `${path}.table[${i}].travel`, { reason: 'not-rising' }, [id]);
+    if (a.kv !== undefined && b.kv !== undefined && b.kv < a.kv) reader.add('bad-value', `${path}.table[${i}].kv`, { reason: 'not-rising' }, [id]);
+  }
+  return read;
+}
+
+function readPoints(study: Study, reader: Reader): void {
+  for (const [id, point] of Object.entries(study.points)) {
+    reader.record(point, POINT_FIELDS[point.kind]!, `points.${id}`, [id], ['kind']);
+    if (point.elevation === undefined || point.elevation === null) {
+      reader.add('missing', `points.${id}.elevation`, { reason: 'missing', key: 'elevation', label: 'Elevation' }, [id]);
+    }
+  }
+}
+
+function readLines(study: Study, reader: Reader, directory: Directory): void {
+  study.lines.forEach((line: RawLine, l) => {
+    const path = `lines[${l}]`;
+    reader.record(line, LINE_FIELDS, path, [line.id], ['id', 'from', 'to', 'elements']);
+    for (const end of ['from', 'to'] as const) {
+      if (!directory.points.has(line[end])) {
+        reader.add('unknown-id', `${path}.${end}`, { reason: 'unknown-point', found: line[end], known: [...directory.points.keys()].slice(0, 20) }, [line.id]);
+      }
+    }
+    if (line.from === line.to && line.elements.length === 0) reader.add('bad-value', `${path}.to`, { reason: 'same-ends', found: line.to }, [line.id]);
+    line.elements.forEach((e: RawElement, i) => reader.record(e, ELEMENT_FIELDS[e.kind]!, `${path}.elements[${i}]`, [e.id], ['id', 'kind']));
+  });
+}
+
+function readLimits(study: Study, reader: Reader, directory: Directory): void {
+  if (study.limits === undefined) return;
+  if (!reader.isList(study.limits, 'limits', [], 0, MOST.limits)) return;
+  study.limits.forEach((limit, i) => {
+    const path = `limits[${i}]`;
+    if (!isObject(limit)) {
+      reader.add('bad-value', path, { reason: 'not-object', found: describe(limit) });
+      return;
+    }
+    if (!CHECKS.includes(limit.check as never)) {
+      reader.add('bad-value', `${path}.check`, { reason: 'not-choice', found: describe(limit.check), expected: CHECKS });
+    }
+    if (limit.limit === undefined) reader.add('missing', `${path}.limit`, { reason: 'missing', key: 'limit', label: 'Limit' });
+    const { where, scenario } = limit;
+    if (typeof where === 'string' && !directory.elements.has(where) && !directory.points.has(where) && !directory.lines.has(where)) {
+      reader.add('unknown-id', `${path}.where`, { reason: 'unknown-id', found: where });
+    }
+    if (typeof scenario === 'string' && !study.scenarios.some((s) => s.id === scenario)) {
+      reader.add('unknown-id', `${path}.scenario`, { reason: 'unknown-id', found: scenario });
+    }
+  });
+}
+

@@ -1,0 +1,189 @@
+import type { Problem, ProblemCode } from '../issues/issues.js';
+import { isQuantity, readQuantity } from '../units/quantity.js';
+import type { Field, Fields } from './fields.js';
+
+/** What a quantity needs from its scenario to become SI. */
+export interface ReadContext {
+  /** kg/m³, turns mass flow into volume flow */
+  density: number;
+  /** Pa absolute, turns absolute pressures at a place into gauge */
+  atmosphere: number;
+}
+
+export type Read = Record<string, unknown>;
+const REFERENCE_DENSITY = 999.1;
+
+export class Reader {
+  readonly problems: Problem[] = [];
+
+  constructor(private readonly context: ReadContext) {}
+
+  add(code: ProblemCode, path: string, detail: Problem['detail'], where: string[] = []): void {
+    this.problems.push({ code, path, where, detail });
+  }
+
+  /**
+   * Reads an object by a table of fields into SI; what is wrong is noted at its path and left out of the result.
+   *
+   * @param also keys that are right here but read by the caller
+   */
+  record(raw: unknown, fields: Fields, path: string, where: string[], also: readonly string[] = []): Read {
+    const out: Read = {};
+    if (!isObject(raw)) {
+      this.add('bad-value', path, { reason: 'not-object', found: describe(raw) }, where);
+      return out;
+    }
+    for (const key of Object.keys(raw)) {
+      if (raw[key] === null || also.includes(key)) continue;
+      const at = path === '' ? key : `${path}.${key}`;
+      const field = Object.hasOwn(fields, key) ? fields[key] : undefined;
+      if (!field) {
+        this.add('unknown-key', at, { reason: 'unknown-key', found: key, known: [...also, ...Object.keys(fields)] }, where);
+        continue;
+      }
+      const value = this.value(raw[key], field, at, where);
+      if (value !== undefined) out[key] = value;
+    }
+    for (const [key, field] of Object.entries(fields)) {
+      if (field.required && (raw[key] === undefined || raw[key] === null)) {
+        this.add('missing', path === '' ? key : `${path}.${key}`, { reason: 'missing', key, label: field.label ?? key }, where);
+      }
+    }
+    return out;
+  }
+
+  value(raw: unknown, field: Field, path: string, where: string[]): unknown {
+    switch (field.type) {
+      case 'quantity':
+        return this.quantity(raw, field, path, where);
+      case 'number':
+        return this.number(raw, field, path, where);
+      case 'boolean':
+        if (typeof raw === 'boolean') return raw;
+        this.add('bad-value', path, { reason: 'not-boolean', found: describe(raw) }, where);
+        return undefined;
+      case 'text':
+        if (typeof raw === 'string' && raw.length <= (field.most ?? 20_000)) return raw;
+        this.add('bad-value', path, { reason: typeof raw === 'string' ? 'too-long' : 'not-text', found: describe(raw) }, where);
+        return undefined;
+      case 'choice':
+        if (typeof raw === 'string' && field.values.includes(raw)) return raw;
+        this.add('bad-value', path, { reason: 'not-choice', found: describe(raw), expected: field.values }, where);
+        return undefined;
+      case 'list':
+        return this.list(raw, field, path, where);
+      case 'numbers':
+        return this.numbers(raw, field, path, where);
+      case 'lengths':
+        return this.lengths(raw, path, where);
+      case 'record':
+        return this.record(raw, field.fields, path, where);
+    }
+  }
+
+  private quantity(raw: unknown, field: Field & { type: 'quantity' }, path: string, where: string[]): number | 'solve' | undefined {
+    if (raw === 'solve' && field.solve) return 'solve';
+    if (typeof raw === 'number' && field.bare) return this.inside(raw * REFERENCE_DENSITY, field, path, where, raw);
+    if (typeof raw !== 'string') {
+      const reason = typeof raw === 'number' ? 'bare-number' : 'not-quantity';
+      this.add('bad-quantity', path, { reason, found: describe(raw), dimension: field.dimension }, where);
+      return undefined;
+    }
+    if (field.bare && /^\s*[\d.]+\s*$/.test(raw)) return this.inside(Number(raw) * REFERENCE_DENSITY, field, path, where, raw);
+    const q = readQuantity(raw, field.dimension);
+    if (!isQuantity(q)) {
+      const detail = { reason: q.reason, found: q.found, expected: q.expected, dimension: field.dimension };
+      this.add('bad-quantity', path, q.foundDimension ? { ...detail, foundDimension: q.foundDimension } : detail, where);
+      return undefined;
+    }
+    let si = q.si;
+    if (q.unit.mass) si /= this.context.density;
+    if (field.dimension === 'pressure' && q.reference === 'absolute') {
+      if (si < 0) return this.inside(-Infinity, field, path, where, raw);
+      si -= this.context.atmosphere;
+    } else if (field.dimension === 'pressure' && si < -this.context.atmosphere * (1 + 1e-9)) {
+      this.add('bad-value', path, { reason: 'below-vacuum', found: raw }, where);
+      return undefined;
+    }
+    return this.inside(si, field, path, where, raw);
+  }
+
+  private inside(si: number, field: { min: number; max: number }, path: string, where: string[], raw: unknown): number | undefined {
+    if (si >= field.min && si <= field.max) return si;
+    const detail = { reason: 'out-of-range', found: describe(raw), least: field.min, most: field.max };
+    const dimension = 'dimension' in field ? (field as { dimension: string }).dimension : '';
+    this.add('bad-value', path, { ...detail, dimension }, where);
+    return undefined;
+  }
+
+  private number(raw: unknown, field: Field & { type: 'number' }, path: string, where: string[]): number | 'solve' | undefined {
+    if (raw === 'solve' && field.solve) return 'solve';
+    let x = raw;
+    if (typeof raw === 'string' && field.percent) {
+      const m = /^\s*([\d.]+)\s*%\s*$/.exec(raw);
+      if (m) x = Number(m[1]) / 100;
+    }
+    if (typeof x !== 'number' || !Number.isFinite(x)) {
+      this.add('bad-value', path, { reason: 'not-number', found: describe(raw) }, where);
+      return undefined;
+    }
+    if (field.integer && !Number.isInteger(x)) {
+      this.add('bad-value', path, { reason: 'not-integer', found: describe(raw) }, where);
+      return undefined;
+    }
+    return this.inside(x, field, path, where, raw);
+  }
+
+  private list(raw: unknown, field: Field & { type: 'list' }, path: string, where: string[]): Read[] | undefined {
+    if (!this.isList(raw, path, where, field.least, field.most)) return undefined;
+    return raw.map((r, i) => this.record(r, field.of, `${path}[${i}]`, where));
+  }
+
+  isList(raw: unknown, path: string, where: string[], least: number, most: number): raw is unknown[] {
+    if (!Array.isArray(raw)) {
+      this.add('bad-value', path, { reason: 'not-list', found: describe(raw) }, where);
+      return false;
+    }
+    if (raw.length > most) {
+      this.add('too-many', path, { reason: 'too-many', found: raw.length, most }, where);
+      return false;
+    }
+    if (raw.length < least) {
+      this.add('bad-value', path, { reason: 'too-few', found: raw.length, least }, where);
+      return false;
+    }
+    return true;
+  }
+
+  private numbers(raw: unknown, field: Field & { type: 'numbers' }, path: string, where: string[]): number[] | undefined {
+    if (!this.isList(raw, path, where, field.least, field.most)) return undefined;
+    const one = { type: 'number', min: field.min, max: field.max } as const;
+    const read = raw.map((x, i) => this.number(x, one, `${path}[${i}]`, where));
+    return read.every((x) => typeof x === 'number') ? read : undefined;
+  }
+
+  private lengths(raw: unknown, path: string, where: string[]): number[] | undefined {
+    const one = { type: 'quantity', dimension: 'diameter', min: 1e-4, max: 30 } as const;
+    if (typeof raw === 'string') {
+      const x = this.quantity(raw, one, path, where);
+      return typeof x === 'number' ? [x, x] : undefined;
+    }
+    if (!this.isList(raw, path, where, 1, 2)) return undefined;
+    const read = raw.map((x, i) => this.quantity(x, one, `${path}[${i}]`, where));
+    if (!read.every((x) => typeof x === 'number')) return undefined;
+    return read.length === 1 ? [read[0]!, read[0]!] : read;
+  }
+}
+
+export function isObject(raw: unknown): raw is Record<string, unknown> {
+  return typeof raw === 'object' && raw !== null && !Array.isArray(raw);
+}
+
+/** A value as it was found, short and safe to show. */
+export function describe(raw: unknown): string {
+  if (typeof raw === 'string') return raw.length > 40 ? `"${raw.slice(0, 40)}…"` : `"${raw}"`;
+  if (Array.isArray(raw)) return `a list of ${raw.length}`;
+  if (raw === undefined) return 'nothing';
+  if (typeof raw === 'object' && raw !== null) return 'an object';
+  return String(raw);
+}

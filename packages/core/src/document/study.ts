@@ -1,0 +1,84 @@
+/*
+ * The study as it is written: what the person typed is kept, unit and all. Everything here is plain JSON.
+ */
+
+export type RawQuantity = string | number;
+export type RawEntry = { [key: string]: unknown };
+
+export interface RawElement extends RawEntry {
+  id: string;
+  kind: string;
+}
+
+export interface RawLine extends RawEntry {
+  id: string;
+  from: string;
+  to: string;
+  elements: RawElement[];
+}
+
+export interface RawScenario extends RawEntry {
+  id: string;
+  name?: string;
+  fluid?: string;
+  temperature?: string;
+  role?: string;
+  judged?: boolean;
+  hoursPerYear?: number;
+  set?: { [address: string]: unknown };
+}
+
+export interface RawLimit extends RawEntry {
+  check: string;
+  limit: unknown;
+  where?: string;
+  scenario?: string;
+  reason?: string;
+}
+
+export interface Study extends RawEntry {
+  format: 'cedar-knot-study';
+  version: 1;
+  title?: string;
+  tag?: string;
+  preparedBy?: string;
+  notes?: string;
+  units?: 'metric' | 'us';
+  site?: { atmosphericPressure?: string; gravity?: string };
+  fluids?: { [id: string]: RawEntry };
+  pumps?: { [id: string]: RawEntry };
+  valves?: { [id: string]: RawEntry };
+  points: { [id: string]: RawEntry & { kind: string } };
+  lines: RawLine[];
+  scenarios: RawScenario[];
+  limits?: RawLimit[];
+}
+
+export const STUDY_FORMAT = 'cedar-knot-study';
+export const STUDY_VERSION = 1;
+
+/** Largest study file that is read, bytes. */
+export const LARGEST_STUDY = 20_000_000;
+
+/** A study with one scenario and nothing in it: where a person begins. */
+export function blankStudy(title: string): Study {
+  return {
+    format: STUDY_FORMAT,
+    version: STUDY_VERSION,
+    title,
+    units: 'metric',
+    fluids: { water: { kind: 'water' } },
+    pumps: {},
+    valves: {},
+    points: {},
+    lines: [],
+    scenarios: [{ id: 'normal', name: 'Normal', role: 'normal', fluid: 'water', temperature: '20 C' }],
+  };
+}
+
+/**
+ * Writes a study file: two spaces, keys as they stand, a newline at the end, so that it is comfortable to diff.
+ */
+export function writeStudy(study: Study): string {
+  return `${JSON.stringify(study, null, 2)}\n`;
+}

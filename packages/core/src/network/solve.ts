@@ -1,0 +1,321 @@
+import { adjustStates } from './states.js';
+import { CompiledLine } from './line.js';
+import { solveComponent, type Component } from './newton.js';
+import { findCrossings, SurplusHead, type EndHead } from './single.js';
+import type { LineSolution, NetworkInput, NetworkResult, OtherDuty, SolveFailure, State } from './types.js';
+
+/** Flows, heads and states of an earlier solution of a like network, to start from. */
+export interface WarmStart {
+  flows: Float64Array;
+  heads: Float64Array;
+  states: readonly (readonly State[])[];
+}
+
+const MOST_STATE_ROUNDS = 60;
+
+/**
+ * Solves a network of liquid lines: flows, heads, and the state of each non-return, controlling valve and fixed drop.
+ *
+ * Inside a round the states are fixed: a line between two known heads is one equation in its flow (all crossings are found
+ * where curves may bend), groups of lines with free points go to Newton. Then elements that contradict their state change it.
+ * The result is a value either way; nothing is thrown for a system that has no solution.
+ */
+export function solveNetwork(input: NetworkInput, start?: WarmStart): NetworkResult {
+  const lines = input.lines.map((l) => new CompiledLine(l, input));
+  const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
+  const heads = start ? Float64Array.from(start.heads) : startHeads(input);
+  start?.states.forEach((states, i) => states.forEach((s, k) => s !== 0 && lines[i]!.setState(k, s)));
+  const seen = new Set<string>();
+  let iterations = 0;
+  for (let round = 0; round < MOST_STATE_ROUNDS; round++) {
+    const pass = solveStates(input, lines, flows, heads);
+    if ('reason' in pass) return { ok: false, failure: pass };
+    iterations += pass.iterations;
+    const solutions = lines.map((l, i) => lineSolution(input, l, flows[i]!, heads));
+    seen.add(signature(lines));
+    // once states come back, change one at a time: two neighbours that answer each other would swap for ever
+    const changed = adjustStates(input, lines, solutions, round > 12);
+    if (changed.length === 0) return finish(input, lines, solutions, heads, { ...pass, iterations });
+    if (round > 24 && seen.has(signature(lines))) {
+      return { ok: false, failure: { reason: 'states-cycle', where: changed } };
+    }
+  }
+  return { ok: false, failure: { reason: 'states-cycle', where: lines.map((l) => l.model.id) } };
+}
+
+interface Pass {
+  iterations: number;
+  massResidual: number;
+  energyResidual: number;
+  others: OtherDuty[];
+}
+
+function solveStates(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  flows: Float64Array,
+  heads: Float64Array,
+): Pass | SolveFailure {
+  const pass: Pass = { iterations: 0, massResidual: 0, energyResidual: 0, others: [] };
+  const degree = degrees(input);
+  const undetermined: number[] = [];
+  for (const component of components(input, degree)) {
+    if (component.points.length === 0) {
+      const failure = solveSingle(input, lines, component.lines[0]!, flows, heads, pass);
+      if (failure) return failure;
+      continue;
+    }
+    const pinned = unreferenced(input, lines, component);
+    const report = solveComponent(input, lines, component, flows, heads, new Set(pinned.map((c) => c[0]!)));
+    if (report.failure) return report.failure;
+    for (const cluster of pinned) {
+      const imbalance = clusterImbalance(input, lines, cluster[0]!, flows);
+      if (Math.abs(imbalance) > 1e-9) return { reason: 'contradiction', where: cluster.map((p) => input.points[p]!.id) };
+      undetermined.push(...cluster);
+    }
+    pass.iterations += report.iterations;
+    pass.massResidual = Math.max(pass.massResidual, report.massResidual);
+    pass.energyResidual = Math.max(pass.energyResidual, report.energyResidual);
+  }
+  for (const p of undetermined) heads[p] = NaN;
+  return pass;
+}
+
+/** A line between two points whose heads are known, or follow its flow (a well with one line). */
+function solveSingle(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  index: number,
+  flows: Float64Array,
+  heads: Float64Array,
+  pass: Pass,
+): SolveFailure | undefined {
+  const line = lines[index]!;
+  const { from, to } = line.model;
+  const [fromBore, toBore] = line.endBores;
+  const start = endHead(input, from, line.velocityFactor(fromBore), 1);
+  const end = endHead(input, to, line.velocityFactor(toBore), -1);
+  const equations = line.segments.filter((s) => s.isEquation);
+  const imposed = line.fixedFlows;
+  if (equations.length + imposed.length > 1) {
+    const flow = imposed[0];
+    const agrees = flow !== undefined && equations.length === 0 && imposed.every((f) => f === flow);
+    if (!agrees) return { reason: 'contradiction', where: [line.model.id] };
+  }
+  if (imposed.length > 0) flows[index] = imposed[0]!;
+  else if (equations.length === 0) return { reason: 'singular', where: [line.model.id] };
+  else {
+    const f = new SurplusHead(line, equations[0]!, start, end);
+    const found = findCrossings(f, Math.max(1e-6, Math.abs(flows[index]!) || typicalFlow(line)), bendingReach(line, start));
+    if (!found) return { reason: 'no-resistance', where: [line.model.id] };
+    const best = found.roots.find((r) => r.stable) ?? found.roots[0]!;
+    flows[index] = best.flow;
+    pass.iterations += found.iterations;
+    pass.energyResidual = Math.max(pass.energyResidual, Math.abs(f.value(best.flow)));
+    for (const r of found.roots) if (r !== best) pass.others.push({ line: index, ...r });
+  }
+  const q = flows[index]!;
+  heads[from] = start.constant + (start.perFlow + start.perFlow2 * q) * q;
+  heads[to] = end.constant + (end.perFlow + end.perFlow2 * q) * q;
+  return undefined;
+}
+
+function endHead(input: NetworkInput, point: number, velocityFactor: number, outward: 1 | -1): EndHead {
+  const { head, static: isStatic } = input.points[point]!;
+  if (head.kind === 'known') return { constant: head.head, perFlow: 0, perFlow2: isStatic ? velocityFactor : 0 };
+  if (head.kind === 'well') return { constant: head.rest, perFlow: -outward / head.capacity, perFlow2: 0 };
+  throw new Error('a free point has no head of its own');
+}
+
+/** Flow up to which the surplus may rise with the flow: 0 when it falls everywhere. */
+function bendingReach(line: CompiledLine, from: EndHead): number {
+  let reach = from.perFlow2 > 0 ? typicalFlow(line) * 4 : 0;
+  for (const e of line.model.elements) {
+    if (e.kind !== 'pump') continue;
+    if (e.law.kind === 'curve' && !e.law.performance.falling) {
+      reach = Math.max(reach, e.law.performance.lastFlow * e.law.performance.setting.running * 1.1);
+    }
+  }
+  return reach;
+}
+
+/** A flow of the order to be expected: best efficiency of a pump, else 1.5 m/s in the narrowest bore. */
+function typicalFlow(line: CompiledLine): number {
+  let flow = Infinity;
+  let bore = Infinity;
+  for (const e of line.model.elements) {
+    if (e.kind === 'pump' && e.law.kind === 'curve') flow = Math.min(flow, e.law.performance.bestFlow * e.law.performance.setting.running);
+    if ((e.kind === 'pump' || e.kind === 'control-valve') && e.law.kind === 'flow') flow = Math.min(flow, Math.abs(e.law.flow));
+    if (e.bore) bore = Math.min(bore, e.bore);
+  }
+  if (Number.isFinite(flow) && flow > 0) return flow;
+  return Number.isFinite(bore) ? 1.5 * (Math.PI / 4) * bore * bore : 0.01;
+}
+
+function startHeads(input: NetworkInput): Float64Array {
+  let sum = 0;
+  let count = 0;
+  for (const p of input.points) {
+    const h = p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : undefined;
+    if (h !== undefined) {
+      sum += h;
+      count++;
+    }
+  }
+  const mean = count > 0 ? sum / count : 0;
+  return Float64Array.from(input.points, (p) => (p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : mean));
+}
+
+function degrees(input: NetworkInput): number[] {
+  const degree = new Array<number>(input.points.length).fill(0);
+  for (const l of input.lines) {
+    degree[l.from]!++;
+    degree[l.to]!++;
+  }
+  return degree;
+}
+
+/** Groups of lines that hang together through free points; known points separate them. */
+function components(input: NetworkInput, degree: readonly number[]): Component[] {
+  const free = input.points.map((p, i) => p.head.kind === 'free' || (p.head.kind === 'well' && degree[i]! > 1));
+  const group = new UnionFind(input.lines.length);
+  const first = new Array<number>(input.points.length).fill(-1);
+  input.lines.forEach((l, i) => {
+    for (const p of [l.from, l.to]) {
+      if (!free[p]) continue;
+      if (first[p] === -1) first[p] = i;
+      else group.join(first[p]!, i);
+    }
+  });
+  const found = new Map<number, Component>();
+  input.lines.forEach((_, i) => {
+    const root = group.find(i);
+    if (!found.has(root)) found.set(root, { lines: [], points: [] });
+    found.get(root)!.lines.push(i);
+  });
+  first.forEach((line, p) => line >= 0 && found.get(group.find(line))!.points.push(p));
+  return [...found.values()];
+}
+
+/**
+ * Clusters of free points that no head reaches because every way to them is shut; their heads stay undetermined.
+ * A cluster behind an imposed flow is not one of these: there an entry is missing, and Newton will say so.
+ */
+function unreferenced(input: NetworkInput, lines: readonly CompiledLine[], component: Component): number[][] {
+  const group = new UnionFind(input.points.length);
+  const referenced = new Set<number>();
+  const open = new Set<number>();
+  for (const l of component.lines) {
+    const line = lines[l]!;
+    const { from, to } = line.model;
+    const first = line.segments[0]!;
+    const last = line.segments[line.segments.length - 1]!;
+    if (first === last && first.isEquation) group.join(from, to);
+    else {
+      if (first !== last && first.isEquation) referenced.add(from);
+      if (first !== last && last.isEquation) referenced.add(to);
+      if (!line.shut) {
+        open.add(from);
+        open.add(to);
+      }
+    }
+  }
+  const clusters = new Map<number, number[]>();
+  for (const p of component.points) {
+    const root = group.find(p);
+    clusters.set(root, [...(clusters.get(root) ?? []), p]);
+  }
+  const known = new Set<number>();
+  input.points.forEach((p, i) => {
+    if (p.head.kind !== 'free' || referenced.has(i) || open.has(i)) known.add(group.find(i));
+  });
+  return [...clusters].filter(([root]) => !known.has(root)).map(([, points]) => points);
+}
+
+function clusterImbalance(input: NetworkInput, lines: readonly CompiledLine[], point: number, flows: Float64Array): number {
+  return outflowOf(lines, point, flows) - (input.points[point]!.outflow ?? 0);
+}
+
+function outflowOf(lines: readonly CompiledLine[], point: number, flows: ArrayLike<number>): number {
+  let sum = 0;
+  lines.forEach((l, i) => {
+    if (l.model.from === point) sum += flows[i]!;
+    if (l.model.to === point) sum -= flows[i]!;
+  });
+  return sum;
+}
+
+/** Heads at every place of a line, from both ends inward; what an element takes that only the rest decides is the gap between. */
+function lineSolution(input: NetworkInput, line: CompiledLine, flow: number, heads: Float64Array): LineSolution {
+  const n = line.laws.length;
+  line.evaluate(flow);
+  const at = new Float64Array(n + 1).fill(NaN);
+  const [fromBore, toBore] = line.endBores;
+  at[0] = totalAt(input, line.model.from, heads, line.velocityFactor(fromBore), flow);
+  const end = totalAt(input, line.model.to, heads, line.velocityFactor(toBore), flow);
+  for (const s of line.segments) {
+    for (const held of [s.startHeld, s.endHeld]) if (held) at[held.place] = held.constant + held.perFlow2 * flow * flow;
+  }
+  if (n > 0) at[n] = end;
+  for (let i = 0; i < n; i++) if (line.laws[i] && Number.isNaN(at[i + 1]!)) at[i + 1] = at[i]! - line.loss[i]!;
+  for (let i = n - 1; i >= 0; i--) if (line.laws[i] && Number.isNaN(at[i]!)) at[i] = at[i + 1]! + line.loss[i]!;
+  const losses = Float64Array.from(line.laws, (law, i) => (law ? line.loss[i]! : at[i]! - at[i + 1]!));
+  return { flow, losses, heads: at, states: [...line.states] };
+}
+
+/** total head at the end of a line: of the point, with the velocity head of this line when the point's head is static */
+function totalAt(input: NetworkInput, point: number, heads: Float64Array, factor: number, flow: number): number {
+  const model = input.points[point]!;
+  if (model.head.kind === 'known') return model.head.head + (model.static ? factor * flow * flow : 0);
+  return heads[point]! + (model.static ? factor * flow * flow : 0);
+}
+
+function finish(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  solutions: LineSolution[],
+  heads: Float64Array,
+  pass: Pass,
+): NetworkResult {
+  const flows = solutions.map((s) => s.flow);
+  const totals = Float64Array.from(input.points, (p, i) => {
+    if (p.head.kind === 'known' && !p.static) return p.head.head;
+    const met = input.lines.findIndex((l) => l.from === i || l.to === i);
+    if (met < 0) return p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : NaN;
+    if (!p.static) return heads[i]!;
+    const s = solutions[met]!;
+    return input.lines[met]!.from === i ? s.heads[0]! : s.heads[s.heads.length - 1]!;
+  });
+  const { iterations, massResidual, energyResidual, others } = pass;
+  return {
+    ok: true,
+    solution: {
+      lines: solutions,
+      heads: totals,
+      outflows: Float64Array.from(input.points, (_, i) => outflowOf(lines, i, flows)),
+      others,
+      convergence: { iterations, massResidual, energyResidual },
+    },
+  };
+}
+
+function signature(lines: readonly CompiledLine[]): string {
+  return lines.map((l) => l.states.join('')).join('|');
+}
+
+class UnionFind {
+  private readonly parent: number[];
+  constructor(n: number) {
+    this.parent = Array.from({ length: n }, (_, i) => i);
+  }
+  find(i: number): number {
+    while (this.parent[i] !== i) {
+      this.parent[i] = this.parent[this.parent[i]!]!;
+      i = this.parent[i]!;
+    }
+    return i;
+  }
+  join(a: number, b: number): void {
+    this.parent[this.find(a)] = this.find(b);
+  }
+}

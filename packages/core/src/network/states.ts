@@ -1,0 +1,194 @@
+import { criticalPressureRatio, kvForFlow } from '../valves/valve.js';
+import { chokingKv, isClosed, type CompiledLine } from './line.js';
+import { fullyOpenKv, recoveryFactor } from './loss.js';
+import { State, type ControlValveModel, type LineSolution, type NetworkInput } from './types.js';
+
+const FLOW_SLACK = 1e-10; // m³/s
+const HEAD_SLACK = 1e-7; // m
+
+/** A wanted change of state, with how far the present one is from being true (to pick the worst). */
+interface Change {
+  line: number;
+  element: number;
+  state: State;
+  violation: number;
+}
+
+/**
+ * Changes the state of every element whose solution contradicts it; returns the ids changed (none: the states hold).
+ *
+ * @param oneAtATime change only the worst, when changing all together went round in circles
+ */
+export function adjustStates(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  solutions: readonly LineSolution[],
+  oneAtATime: boolean,
+): string[] {
+  let changes: Change[] = [];
+  lines.forEach((line, l) => changes.push(...lineChanges(input, line, l, solutions[l]!)));
+  if (oneAtATime) changes = changes.sort((a, b) => b.violation - a.violation).slice(0, 1);
+  for (const c of changes) lines[c.line]!.setState(c.element, c.state);
+  return changes.map((c) => lines[c.line]!.model.elements[c.element]!.id);
+}
+
+function lineChanges(input: NetworkInput, line: CompiledLine, l: number, s: LineSolution): Change[] {
+  const changes: Change[] = [];
+  const shut = line.shutElements();
+  if (shut.length > 0) changes.push(...reopen(input, line, l, s, shut));
+  line.model.elements.forEach((e, i) => {
+    const want = (state: State, violation: number): void => {
+      if (state !== line.states[i]) changes.push({ line: l, element: i, state, violation });
+    };
+    const state = line.states[i]!;
+    if (e.kind === 'local' && e.forwardOnly && state === State.Normal && !e.closed && s.flow < -FLOW_SLACK) {
+      want(State.Shut, -s.flow);
+    } else if (e.kind === 'device' && e.law.kind === 'fixed') fixedDrop(state, s.flow, want);
+    else if (e.kind === 'control-valve') {
+      if (e.law.kind === 'drop') fixedDrop(state, s.flow, want);
+      else valveChange(input, line, i, e, s, shut, want);
+    }
+  });
+  return changes;
+}
+
+function fixedDrop(state: State, flow: number, want: (state: State, violation: number) => void): void {
+  if (state === State.Normal && flow < -FLOW_SLACK) want(State.Shut, -flow);
+  if (state === State.Reverse && flow > FLOW_SLACK) want(State.Shut, flow);
+}
+
+/** A line at rest starts again when what drives it over the shut stretch is more than its fixed drops hold back. */
+function reopen(input: NetworkInput, line: CompiledLine, l: number, s: LineSolution, shut: number[]): Change[] {
+  if (shut.some((i) => isClosed(line.model.elements[i]!))) return [];
+  const first = shut[0]!;
+  const last = shut[shut.length - 1]!;
+  let drive = s.heads[first]! - s.heads[last + 1]!;
+  line.evaluate(0);
+  for (let i = first; i <= last; i++) if (line.laws[i]) drive -= line.loss[i]!;
+  const rhoG = input.fluid.density * input.gravity;
+  let held = 0;
+  let oneWay = false;
+  let waits = false;
+  for (const i of shut) {
+    const e = line.model.elements[i]!;
+    if (e.kind === 'device' && e.law.kind === 'fixed') held += (e.law.drop * e.fouling) / rhoG;
+    else if (e.kind === 'control-valve' && e.law.kind === 'drop') held += e.law.drop / rhoG;
+    else if (e.kind === 'local') oneWay = true;
+    else if (e.kind === 'control-valve') waits ||= !wouldOpen(input, line, i, e, s);
+  }
+  if (drive > held + HEAD_SLACK && !waits) {
+    return shut.map((element) => ({ line: l, element, state: State.Normal, violation: drive - held }));
+  }
+  if (drive < -held - HEAD_SLACK && !oneWay && !waits && shut.every((i) => isFixedDrop(line, i))) {
+    return shut.map((element) => ({ line: l, element, state: State.Reverse, violation: -held - drive }));
+  }
+  return [];
+}
+
+function isFixedDrop(line: CompiledLine, i: number): boolean {
+  const e = line.model.elements[i]!;
+  return (e.kind === 'device' || e.kind === 'control-valve') && (e.law.kind === 'fixed' || e.law.kind === 'drop');
+}
+
+/** static head, m, at the inlet (0) or outlet (1) side of an element */
+function staticHead(line: CompiledLine, i: number, side: 0 | 1, s: LineSolution): number {
+  const bore = side === 0 ? line.inletBore[i]! : line.outletBore[i]!;
+  return s.heads[i + side]! - line.velocityFactor(bore) * s.flow * s.flow;
+}
+
+/** distance, m, by which the static head at the held side is above its set point */
+function aboveSetPoint(input: NetworkInput, line: CompiledLine, i: number, e: ControlValveModel, s: LineSolution): number {
+  const side = e.law.kind === 'outlet-pressure' ? 1 : 0;
+  const pressure = (e.law as { pressure: number }).pressure;
+  const wanted = line.model.elevations[i + side]! + pressure / (input.fluid.density * input.gravity);
+  return staticHead(line, i, side, s) - wanted;
+}
+
+/** a shut pressure-holding valve whose set point calls for flow */
+function wouldOpen(input: NetworkInput, line: CompiledLine, i: number, e: ControlValveModel, s: LineSolution): boolean {
+  const above = aboveSetPoint(input, line, i, e, s);
+  return e.law.kind === 'outlet-pressure' ? above < -HEAD_SLACK : above > HEAD_SLACK;
+}
+
+function valveChange(
+  input: NetworkInput,
+  line: CompiledLine,
+  i: number,
+  e: ControlValveModel,
+  s: LineSolution,
+  shut: readonly number[],
+  want: (state: State, violation: number) => void,
+): void {
+  const kind = e.law.kind;
+  const state = line.states[i]!;
+  const loss = s.losses[i]!;
+  const holdsPressure = kind === 'outlet-pressure' || kind === 'inlet-pressure';
+  if (shut.includes(i)) return;
+  if (shut.length > 0 && (kind === 'flow' || holdsPressure)) return want(State.Open, 1);
+  if (state === State.Normal && (kind === 'flow' || holdsPressure)) {
+    if (holdsPressure && s.flow < -FLOW_SLACK) return want(State.Shut, -s.flow);
+    if (tooSmall(input, line, i, e, s)) return want(State.Open, 1);
+    return;
+  }
+  if (state === State.Normal || state === State.Open) {
+    if (state === State.Open && kind === 'flow') {
+      const set = (e.law as { flow: number }).flow;
+      if (s.flow > set + FLOW_SLACK + 1e-9 * Math.abs(set)) return want(State.Normal, s.flow - set);
+    } else if (state === State.Open && holdsPressure) {
+      const above = aboveSetPoint(input, line, i, e, s);
+      const passed = kind === 'outlet-pressure' ? above > HEAD_SLACK : above < -HEAD_SLACK;
+      if (passed) return want(s.flow < -FLOW_SLACK ? State.Shut : State.Normal, Math.abs(above));
+    }
+    const chokes = kind === 'kv' ? e.valve !== undefined : state === State.Open && e.valve !== undefined;
+    if (chokes && s.flow > 0) {
+      const limit = chokedHead(input, line, i, e, s, state === State.Open ? State.OpenChoked : State.Choked);
+      if (loss > limit + HEAD_SLACK) want(state === State.Open ? State.OpenChoked : State.Choked, loss - limit);
+    }
+    return;
+  }
+  if (state === State.Choked || state === State.OpenChoked) {
+    const limit = chokedHead(input, line, i, e, s, state);
+    const unchoked = state === State.Choked ? State.Normal : State.Open;
+    if (loss < limit - HEAD_SLACK || s.flow < 0) return want(unchoked, limit - loss);
+    if (state === State.OpenChoked && kind === 'flow' && s.flow > (e.law as { flow: number }).flow * (1 + 1e-9)) want(State.Normal, 1);
+    if (state === State.OpenChoked && holdsPressure) {
+      const above = aboveSetPoint(input, line, i, e, s);
+      if (kind === 'outlet-pressure' ? above > HEAD_SLACK : above < -HEAD_SLACK) want(State.Normal, Math.abs(above));
+    }
+  }
+}
+
+/** the set point needs more than the valve fully open, or a push */
+function tooSmall(input: NetworkInput, line: CompiledLine, i: number, e: ControlValveModel, s: LineSolution): boolean {
+  const flow = s.flow;
+  const loss = flow >= 0 ? s.losses[i]! : -s.losses[i]!;
+  if (Math.abs(flow) <= FLOW_SLACK) return false;
+  if (loss < -HEAD_SLACK) return true;
+  const most = fullyOpenKv(e);
+  if (most === undefined) return false;
+  const drop = loss * input.fluid.density * input.gravity;
+  const effective = Math.min(drop, chokedDropOf(input, line, i, s, recoveryFactor(e, chokingKv(e, State.OpenChoked))));
+  return !(effective > 0) || kvForFlow(Math.abs(flow), effective, input.fluid.density) > most * (1 + 1e-9);
+}
+
+/** FL²·(p1 − FF·pv), Pa, with the static pressure at the valve's inlet (the upstream side of the actual flow) */
+export function chokedDropOf(input: NetworkInput, line: CompiledLine, i: number, s: LineSolution, fl: number): number {
+  const { fluid, gravity, atmosphere } = input;
+  const side = s.flow >= 0 ? 0 : 1;
+  const p1 = (staticHead(line, i, side, s) - line.model.elevations[i + side]!) * fluid.density * gravity + atmosphere;
+  return fl * fl * (p1 - criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure) * fluid.vapourPressure);
+}
+
+function chokedHead(
+  input: NetworkInput,
+  line: CompiledLine,
+  i: number,
+  e: ControlValveModel,
+  s: LineSolution,
+  state: State,
+): number {
+  const kv = chokingKv(e, state);
+  const drop = chokedDropOf(input, line, i, s, recoveryFactor(e, kv));
+  return drop / (input.fluid.density * input.gravity);
+}
+

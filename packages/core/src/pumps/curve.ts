@@ -1,0 +1,73 @@
+import { Pchip } from '../numerics/pchip.js';
+
+export interface CurveRow {
+  flow: number;
+  head: number;
+  efficiency?: number;
+  power?: number;
+  npshr?: number;
+}
+
+/** A measured curve of one diameter at one speed; flows m³/s of one unit, heads m of `stages` stages. */
+export interface CurveInput {
+  speed: number;
+  diameter?: number;
+  rows: readonly CurveRow[];
+}
+
+/** Density at which powers of a table are meant, kg/m³ (the reference of SG in the study format). */
+export const REFERENCE_DENSITY = 999.1;
+const G = 9.80665;
+
+/** A curve with its interpolants, and its best-efficiency row. */
+export class MeasuredCurve {
+  readonly speed: number;
+  readonly diameter: number | undefined;
+  readonly head: Pchip;
+  readonly npshr: Pchip | undefined;
+  readonly bestFlow: number;
+  readonly bestHead: number;
+  readonly lastFlow: number;
+  private readonly eta: Pchip | undefined;
+  private readonly watts: Pchip | undefined;
+
+  constructor(input: CurveInput) {
+    const rows = input.rows;
+    const column = (key: keyof CurveRow): Pchip | undefined => {
+      const known = rows.filter((r) => r[key] !== undefined);
+      return known.length < 2 ? undefined : new Pchip(known.map((r) => r.flow), known.map((r) => r[key]!));
+    };
+    this.speed = input.speed;
+    this.diameter = input.diameter;
+    this.head = column('head')!;
+    this.npshr = column('npshr');
+    this.eta = column('efficiency');
+    this.watts = this.eta ? undefined : column('power');
+    this.lastFlow = rows[rows.length - 1]!.flow;
+    let best = rows[rows.length - 1]!;
+    for (const r of rows) if ((this.efficiency(r.flow) ?? 0) > (this.efficiency(best.flow) ?? 0)) best = r;
+    this.bestFlow = best.flow;
+    this.bestHead = best.head;
+  }
+
+  get hasPower(): boolean {
+    return this.eta !== undefined || this.watts !== undefined;
+  }
+
+  /** efficiency 0…1 on water, or undefined when the table has neither efficiency nor power */
+  efficiency(flow: number): number | undefined {
+    if (this.eta) return this.eta.value(flow);
+    if (!this.watts) return undefined;
+    return flow <= 0 ? 0 : (REFERENCE_DENSITY * G * flow * this.head.value(flow)) / this.watts.value(flow);
+  }
+
+  /** shaft power per unit of ρ·g, m⁴/s: Q·H/η, with its limit at shut-off where both go to zero */
+  headFlowPower(flow: number): number | undefined {
+    if (this.watts) return this.watts.value(flow) / (REFERENCE_DENSITY * G);
+    if (!this.eta) return undefined;
+    const smallest = 1e-6 * this.lastFlow;
+    const q = Math.max(flow, smallest);
+    const eta = this.eta.value(q);
+    return eta > 1e-9 ? (q * this.head.value(q)) / eta : undefined;
+  }
+}

@@ -1,0 +1,194 @@
+import { MeasuredCurve, type CurveInput } from './curve.js';
+import { headFactor, headFactorSlope, viscosityCorrection, type ViscosityCorrection } from './viscosity.js';
+
+/** A pump of the catalogue, SI (speed rpm). `curves` in rising diameter; one without `curves` has one. */
+export interface PumpInput {
+  name?: string;
+  maker?: string;
+  /** speed (rpm) and diameter (m) that hold when an element names none */
+  speed?: number;
+  diameter?: number;
+  curves: readonly CurveInput[];
+  /** stages to which the curves belong */
+  stages: number;
+  stageOptions?: readonly number[];
+  minDiameter?: number;
+  maxDiameter?: number;
+  minFlow?: number;
+  motor?: { ratedPower?: number; efficiency?: number; voltage?: number; powerFactor?: number; frequency?: number };
+  preferredRegion?: readonly [number, number];
+  allowableRegion?: readonly [number, number];
+  maxShaftPower?: number;
+  casingPressure?: number;
+  maxTemperature?: number;
+  outsideDiameter?: number;
+}
+
+/** How the pump is run. */
+export interface PumpSetting {
+  speed: number;
+  diameter?: number;
+  stages: number;
+  /** equal units in parallel, ≥ 1 */
+  running: number;
+  /** fraction of head lost at the same flow and the same shaft power, 0…1 */
+  wear: number;
+  /** m²/s, or undefined for no viscosity correction */
+  kinematicViscosity?: number;
+}
+
+interface Share {
+  curve: MeasuredCurve;
+  weight: number;
+  /** flow factor and head factor from the measured curve to the wanted speed and diameter */
+  toFlow: number;
+  toHead: number;
+  toNpsh: number;
+}
+
+/**
+ * The curve of a pump group as it runs: affinity in speed (Q ∝ n, H ∝ n², NPSHR ∝ n²) and diameter (Q ∝ D, H ∝ D²), stages,
+ * viscosity, wear, equal units in parallel. Between two made diameters both measured curves are moved and averaged by
+ * nearness; outside them the nearest is moved.
+ * Sources: ISO 17769-1 (terms); Gülich, Centrifugal Pumps, 3rd ed., §4.5 (affinity, trim); ISO/TR 17766 (viscosity).
+ *
+ * Flows are those of the whole group, m³/s; heads m.
+ */
+export class PumpPerformance {
+  readonly viscosity: ViscosityCorrection;
+  /** the wanted diameter lies outside the made ones */
+  readonly diameterOutside: boolean;
+  /** best-efficiency flow of one unit as it runs, m³/s */
+  readonly bestFlow: number;
+  /** last flow of the published curve of one unit as it runs, m³/s */
+  readonly lastFlow: number;
+  private readonly shares: Share[] = [];
+  private readonly stageFactor: number;
+
+  constructor(
+    readonly pump: PumpInput,
+    readonly setting: PumpSetting,
+  ) {
+    this.stageFactor = setting.stages / pump.stages;
+    this.diameterOutside = this.choose();
+    const sum = (of: (s: Share) => number): number => this.shares.reduce((t, s) => t + s.weight * of(s), 0);
+    const waterBest = sum((s) => s.curve.bestFlow * s.toFlow);
+    const stageHead = sum((s) => s.curve.bestHead * s.toHead) / pump.stages;
+    this.viscosity =
+      setting.kinematicViscosity !== undefined
+        ? viscosityCorrection(setting.kinematicViscosity, waterBest, stageHead, setting.speed)
+        : { b: 0, cq: 1, ceta: 1, bestFlow: waterBest };
+    this.bestFlow = waterBest * this.viscosity.cq;
+    this.lastFlow = Math.min(...this.shares.map((s) => s.curve.lastFlow * s.toFlow)) * this.viscosity.cq;
+  }
+
+  private choose(): boolean {
+    const { pump, setting } = this;
+    const measured = pump.curves.map((c) => new MeasuredCurve(c));
+    const wanted = setting.diameter;
+    const add = (curve: MeasuredCurve, weight: number): void => {
+      const n = setting.speed / curve.speed;
+      const d = wanted !== undefined && curve.diameter !== undefined ? wanted / curve.diameter : 1;
+      this.shares.push({ curve, weight, toFlow: n * d, toHead: n * n * d * d, toNpsh: n * n });
+    };
+    const above = measured.findIndex((c) => wanted === undefined || c.diameter === undefined || c.diameter >= wanted - 1e-9);
+    if (above === -1 || above === 0 || measured.length === 1) {
+      const nearest = measured[above === -1 ? measured.length - 1 : 0]!;
+      add(nearest, 1);
+      return measured.length > 1 && nearest.diameter !== undefined && Math.abs(nearest.diameter - wanted!) > 1e-9;
+    }
+    const low = measured[above - 1]!;
+    const high = measured[above]!;
+    const t = (wanted! - low.diameter!) / (high.diameter! - low.diameter!);
+    if (t < 1) add(low, 1 - t);
+    add(high, t);
+    return false;
+  }
+
+  /** head at a flow of the group, m; below zero flow the shut-off head */
+  head(flow: number): number {
+    return this.unwornHead(flow / this.setting.running) * (1 - this.setting.wear);
+  }
+
+  /** slope of the head over the flow of the group, m/(m³/s) */
+  headSlope(flow: number): number {
+    if (flow <= 0) return 0;
+    const { cq } = this.viscosity;
+    const qw = flow / this.setting.running / cq;
+    let h = 0;
+    let dh = 0;
+    for (const s of this.shares) {
+      h += s.weight * s.curve.head.value(qw / s.toFlow) * s.toHead;
+      dh += (s.weight * s.curve.head.derivative(qw / s.toFlow) * s.toHead) / s.toFlow;
+    }
+    const slope = dh * headFactor(this.viscosity, qw) + h * headFactorSlope(this.viscosity, qw);
+    return ((slope * this.stageFactor) / cq / this.setting.running) * (1 - this.setting.wear);
+  }
+
+  private unwornHead(unitFlow: number): number {
+    const qw = Math.max(0, unitFlow) / this.viscosity.cq;
+    let h = 0;
+    for (const s of this.shares) h += s.weight * s.curve.head.value(qw / s.toFlow) * s.toHead;
+    return h * this.stageFactor * headFactor(this.viscosity, qw);
+  }
+
+  /** efficiency of one unit at its share, 0…1, or undefined when the curve has none */
+  efficiency(flow: number): number | undefined {
+    const qw = Math.max(0, flow) / this.setting.running / this.viscosity.cq;
+    let eta = 0;
+    for (const s of this.shares) {
+      const e = s.curve.efficiency(qw / s.toFlow);
+      if (e === undefined) return undefined;
+      eta += s.weight * e;
+    }
+    return Math.max(0, eta) * this.viscosity.ceta * (1 - this.setting.wear);
+  }
+
+  /** shaft power of all running units, W; undefined when the curve tells neither efficiency nor power */
+  shaftPower(flow: number, density: number, gravity: number): number | undefined {
+    const { running, wear } = this.setting;
+    const unit = Math.max(0, flow) / running;
+    const eta = this.efficiency(flow);
+    if (eta !== undefined && eta > 1e-6 && unit > 1e-6 * this.lastFlow) {
+      return (running * density * gravity * unit * this.unwornHead(unit) * (1 - wear)) / eta;
+    }
+    const qw = unit / this.viscosity.cq;
+    let product = 0;
+    for (const s of this.shares) {
+      const p = s.curve.headFlowPower(qw / s.toFlow);
+      if (p === undefined) return undefined;
+      product += s.weight * p * s.toFlow * s.toHead;
+    }
+    const viscous = (this.viscosity.cq * headFactor(this.viscosity, qw)) / this.viscosity.ceta;
+    return running * density * gravity * product * this.stageFactor * viscous;
+  }
+
+  /** NPSH required (3 % head loss) of one unit at its share, m */
+  npshr(flow: number): number | undefined {
+    const unit = Math.max(0, flow) / this.setting.running;
+    let sum = 0;
+    for (const s of this.shares) {
+      if (!s.curve.npshr) return undefined;
+      // moves with speed only: Q ∝ n, NPSHR ∝ n²
+      sum += s.weight * s.curve.npshr.value(unit / Math.sqrt(s.toNpsh)) * s.toNpsh;
+    }
+    return sum;
+  }
+
+  /** flow of one unit past the last row of the published curve */
+  offCurve(flow: number): boolean {
+    return flow / this.setting.running > this.lastFlow * (1 + 1e-9);
+  }
+
+  /** head falls all the way from shut-off to the last row */
+  get falling(): boolean {
+    const end = this.lastFlow * this.setting.running;
+    let before = this.head(0);
+    for (let i = 1; i <= 40; i++) {
+      const h = this.head((end * i) / 40);
+      if (h > before * (1 + 1e-12)) return false;
+      before = h;
+    }
+    return true;
+  }
+}

@@ -1,0 +1,412 @@
+import { ELEMENT_FIELDS, LINE_FIELDS, POINT_FIELDS, SCENARIO_FIELDS, SITE_FIELDS, type Fields } from '../document/fields.js';
+import { readFluid, readPumpEntry, readStudy, readValveEntry, type Directory } from '../document/read-study.js';
+import { Reader, type Read, type ReadContext } from '../document/reader.js';
+import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
+import { fluidState, isFluidState, type Fluid, type FluidState } from '../fluids/fluid.js';
+import { finding, type Finding, type Problem } from '../issues/issues.js';
+import type { ElementModel, LineModel, PointModel } from '../network/types.js';
+import type { CurveInput, CurveRow } from '../pumps/curve.js';
+import type { PumpInput } from '../pumps/pump.js';
+import { KV_PER_CV, type ValveInput } from '../valves/valve.js';
+import { isQuantity, readQuantity } from '../units/quantity.js';
+import { buildElement, type BuiltElement } from './elements.js';
+import type { ElementDetail, PointDetail, PreparedScenario, PreparedStudy, ScenarioModel } from './model.js';
+import { structureProblems } from './structure.js';
+
+const STANDARD_GRAVITY = 9.80665;
+const STANDARD_ATMOSPHERE = 101325;
+
+/**
+ * Reads a study once and makes of each scenario what the solver takes. Problems name JSON paths; a scenario with problems has
+ * no model, the others keep theirs.
+ */
+export function prepareStudy(raw: unknown): PreparedStudy {
+  const { study, directory, problems } = readStudy(raw);
+  if (!study) return { problems, scenarios: [] };
+  const site = new Reader({ density: 1000, atmosphere: STANDARD_ATMOSPHERE }).record(study.site ?? {}, SITE_FIELDS, 'site', []);
+  const preparer = new Preparer(study, directory, {
+    gravity: (site.gravity as number | undefined) ?? STANDARD_GRAVITY,
+    atmosphere: (site.atmosphericPressure as number | undefined) ?? STANDARD_ATMOSPHERE,
+  });
+  const fatal = problems.filter((p) => p.code !== 'unknown-key');
+  const scenarios = study.scenarios.map((s, i) => preparer.scenario(s, i, fatal.length > 0));
+  const all = [...problems];
+  const said = new Set(all.map(key));
+  for (const s of scenarios) {
+    for (const p of s.problems) {
+      if (said.has(key(p))) continue;
+      said.add(key(p));
+      all.push(p);
+    }
+  }
+  return { problems: all, scenarios };
+}
+
+/** unknown keys are said, but do not keep a study from being solved */
+export function isFatal(problem: Problem): boolean {
+  return problem.code !== 'unknown-key';
+}
+
+function key(p: Problem): string {
+  return `${p.code} ${p.path} ${p.where.join(',')}`;
+}
+
+interface Site {
+  gravity: number;
+  atmosphere: number;
+}
+
+class Preparer {
+  private readonly pumps = new Map<string, PumpInput | undefined>();
+  private readonly valves = new Map<string, ValveInput | undefined>();
+
+  constructor(
+    private readonly study: Study,
+    private readonly directory: Directory,
+    private readonly site: Site,
+  ) {}
+
+  scenario(raw: RawScenario, index: number, hasFatal: boolean): PreparedScenario {
+    const path = `scenarios[${index}]`;
+    const reader = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
+    const own = reader.record(raw, SCENARIO_FIELDS, path, [raw.id], ['id', 'set']);
+    const fluid = this.fluid(raw, own, path, reader);
+    const context: ReadContext = { density: fluid?.density ?? 1000, atmosphere: this.site.atmosphere };
+    const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {});
+    build.checkAddresses();
+    reader.problems.push(...build.reader.problems);
+    if (!fluid || hasFatal) {
+      // read what can be read, so that every problem is said at once
+      if (!hasFatal) build.readAll();
+      return { id: raw.id, problems: [...reader.problems, ...build.reader.problems] };
+    }
+    build.readAll();
+    const problems = [...reader.problems, ...build.reader.problems].filter(unique());
+    if (problems.some(isFatal)) return { id: raw.id, problems };
+    const model = this.model(raw, own, fluid, build, problems);
+    if (!model || problems.some(isFatal)) return { id: raw.id, problems };
+    problems.push(...structureProblems(model, path));
+    return problems.some(isFatal) ? { id: raw.id, problems } : { id: raw.id, model, problems };
+  }
+
+  private fluid(raw: RawScenario, own: Read, path: string, reader: Reader): FluidState | undefined {
+    const fluids = this.study.fluids ?? {};
+    const names = Object.keys(fluids);
+    const name = (own.fluid as string | undefined) ?? (names.length === 1 ? names[0] : undefined);
+    if (name === undefined) {
+      reader.add('missing', `${path}.fluid`, { reason: 'missing', key: 'fluid', label: 'Fluid', expected: names }, [raw.id]);
+      return undefined;
+    }
+    if (!Object.hasOwn(fluids, name)) {
+      reader.add('unknown-id', `${path}.fluid`, { reason: 'unknown-fluid', found: name, known: names }, [raw.id]);
+      return undefined;
+    }
+    const quiet = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
+    const entries = readFluid(fluids[name]!, `fluids.${name}`, name, quiet);
+    if (quiet.problems.some(isFatal) || typeof fluids[name]!.kind !== 'string') return undefined;
+    if (raw.temperature !== undefined && own.temperature === undefined) return undefined;
+    const state = fluidState({ kind: fluids[name]!.kind, ...entries } as unknown as Fluid, own.temperature as number | undefined);
+    if (isFluidState(state)) return state;
+    const detail = { reason: state.reason, fluid: name, least: state.lowest, most: state.highest };
+    reader.add(state.reason === 'no-temperature' ? 'missing' : 'bad-value', `${path}.temperature`, detail, [raw.id]);
+    return undefined;
+  }
+
+  private model(raw: RawScenario, own: Read, fluid: FluidState, build: ScenarioBuild, problems: Problem[]): ScenarioModel | undefined {
+    const findings: Finding[] = [];
+    const points = build.pointDetails();
+    const pointIndex = new Map(points.map((p, i) => [p.id, i]));
+    const elements: ElementDetail[] = [];
+    const unknowns: ScenarioModel['unknowns'] = [];
+    const lines: LineModel[] = [];
+    let complete = true;
+    this.study.lines.forEach((line, l) => {
+      const lineRead = build.lines[l]!;
+      const built: ElementModel[] = [];
+      const elevations = build.elevations(l, findings);
+      line.elements.forEach((e, i) => {
+        const read = build.elements[l]![i]!;
+        const one = this.element(e, read, build, fluid, problems, findings);
+        if (!one) {
+          complete = false;
+          return;
+        }
+        built.push(one.model);
+        const detail: ElementDetail = { id: e.id, kind: e.kind, line: l, index: i, read };
+        if (one.pump) detail.pump = one.pump;
+        if (one.performance) detail.performance = one.performance;
+        if (one.valve) detail.valve = one.valve;
+        if (e.kind === 'pump') detail.datum = (read.datum as number | undefined) ?? elevations[i]!;
+        elements.push(detail);
+        for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: e.id, key: k });
+      });
+      const flow = lineRead.flow as number | undefined;
+      lines.push({
+        id: line.id,
+        from: pointIndex.get(line.from)!,
+        to: pointIndex.get(line.to)!,
+        elements: lineRead.closed === true ? [closedElement(line.id), ...built] : built,
+        elevations: lineRead.closed === true ? [elevations[0]!, ...elevations] : elevations,
+        ...(flow !== undefined ? { flow } : {}),
+      });
+      if (lineRead.closed === true) for (const d of elements) if (d.line === l) d.index++;
+    });
+    const pointModels = points.map((p) => this.point(p, fluid, build, problems, unknowns));
+    if (!complete || pointModels.some((p) => p === undefined)) return undefined;
+    borrowBores(lines, problems, this.directory);
+    const network = { fluid, gravity: this.site.gravity, atmosphere: this.site.atmosphere, points: pointModels as PointModel[], lines };
+    settleFlows(network.points, lines);
+    for (const p of problems) if (p.code === 'unknown-key') findings.push(finding('unknown-key', p.where[0] ?? '', { path: p.path }));
+    return {
+      id: raw.id,
+      name: raw.name ?? raw.id,
+      role: own.role as string | undefined,
+      judged: own.judged !== false,
+      hoursPerYear: own.hoursPerYear as number | undefined,
+      temperature: own.temperature as number | undefined,
+      fluid,
+      network,
+      points,
+      elements,
+      unknowns,
+      findings,
+    };
+  }
+
+  private element(e: RawElement, read: Read, build: ScenarioBuild, fluid: FluidState, problems: Problem[], findings: Finding[]): BuiltElement | undefined {
+    const base = this.directory.elements.get(e.id)!.path;
+    const pathOf = (k: string): string => (k !== '' && build.isSet(e.id, k) ? build.setPath(e.id, k) : k === '' ? base : `${base}.${k}`);
+    const named = <T>(id: string, list: 'pumps' | 'valves', get: (id: string) => T | undefined): T | undefined => {
+      if (Object.hasOwn(this.study[list] ?? {}, id)) return get(id);
+      const k = list === 'pumps' ? 'pump' : 'valve';
+      problems.push({ code: 'unknown-id', path: pathOf(k), where: [e.id], detail: { reason: `unknown-${k}`, found: id, known: Object.keys(this.study[list] ?? {}) } });
+      return undefined;
+    };
+    return buildElement(e.id, e.kind, read, {
+      fluid,
+      pathOf,
+      pump: (id) => named(id, 'pumps', (x) => this.pump(x, fluid.density)),
+      valve: (id) => named(id, 'valves', (x) => this.valve(x)),
+      add: (p) => problems.push(p),
+      say: (f) => findings.push(f),
+    });
+  }
+
+  /** catalogue pump in SI; mass flows in its table become volume flows with the scenario's density */
+  private pump(id: string, density: number): PumpInput | undefined {
+    const memo = `${id} ${density}`;
+    if (!this.pumps.has(memo)) {
+      const reader = new Reader({ density, atmosphere: this.site.atmosphere });
+      this.pumps.set(memo, toPump(readPumpEntry(this.study.pumps![id]!, `pumps.${id}`, id, reader)));
+    }
+    return this.pumps.get(memo);
+  }
+
+  private valve(id: string): ValveInput | undefined {
+    if (!this.valves.has(id)) {
+      const reader = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
+      this.valves.set(id, toValve(readValveEntry(this.study.valves![id]!, `valves.${id}`, id, reader)));
+    }
+    return this.valves.get(id);
+  }
+
+  private point(p: PointDetail, fluid: FluidState, build: ScenarioBuild, problems: Problem[], unknowns: ScenarioModel['unknowns']): PointModel | undefined {
+    const { read } = p;
+    const rhoG = fluid.density * this.site.gravity;
+    const needs = { vessel: [], pressure: ['pressure'], flow: ['flow'], well: ['restLevel', 'specificCapacity'], junction: [] }[p.kind]!;
+    const missing = needs.filter((k) => read[k] === undefined);
+    if (missing.length > 0) {
+      problems.push({ code: 'under-specified', path: `points.${p.id}`, where: [p.id], detail: { reason: 'lacks', keys: missing } });
+      return undefined;
+    }
+    for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: p.id, key: k });
+    const elevation = read.elevation as number;
+    const base = { id: p.id, elevation, static: p.kind === 'pressure' && read.basis !== 'total' };
+    const flow = read.flow === 'solve' ? undefined : (read.flow as number | undefined);
+    if (p.kind === 'well') {
+      const head = { kind: 'well', rest: read.restLevel as number, capacity: read.specificCapacity as number } as const;
+      return { ...base, head, outflow: undefined };
+    }
+    if (p.kind === 'junction') return { ...base, head: { kind: 'free' }, outflow: -((read.offtake as number | undefined) ?? 0) };
+    if (p.kind === 'flow') return { ...base, head: { kind: 'free' }, outflow: flow };
+    const level = p.kind === 'vessel' ? (read.level ?? 0) : 0;
+    const pressure = read.pressure ?? 0;
+    if (level === 'solve' || pressure === 'solve') return { ...base, head: { kind: 'free' }, outflow: flow };
+    return { ...base, head: { kind: 'known', head: elevation + (level as number) + (pressure as number) / rhoG }, outflow: flow };
+  }
+}
+
+function unique(): (p: Problem) => boolean {
+  const seen = new Set<string>();
+  return (p) => !seen.has(key(p)) && Boolean(seen.add(key(p)));
+}
+
+/** a line that is shut stands with a closed valve at its beginning */
+function closedElement(line: string): ElementModel {
+  return { id: line, kind: 'local', k: 0, closed: true, forwardOnly: false };
+}
+
+/** A K without a bore of its own refers to the nearest bore before it, else after it. */
+function borrowBores(lines: LineModel[], problems: Problem[], directory: Directory): void {
+  for (const line of lines) {
+    line.elements.forEach((e, i) => {
+      if (e.kind !== 'local' || e.bore !== undefined || e.kv !== undefined || e.closed || !e.k) return;
+      const before = line.elements.slice(0, i).reverse().find((x) => x.bore !== undefined);
+      const bore = before?.bore ?? line.elements.slice(i).find((x) => x.bore !== undefined)?.bore;
+      if (bore !== undefined) e.bore = bore;
+      else problems.push({ code: 'under-specified', path: directory.elements.get(e.id)!.path, where: [e.id], detail: { reason: 'lacks', keys: ['inside'] } });
+    });
+  }
+}
+
+/** A fixed flow at a boundary of known head is that of its only line; a sought valve whose line's flow is fixed holds that flow. */
+function settleFlows(points: PointModel[], lines: LineModel[]): void {
+  points.forEach((p, i) => {
+    if (p.head.kind !== 'known' || p.outflow === undefined) return;
+    const met = lines.filter((l) => l.from === i || l.to === i);
+    if (met.length === 1 && met[0]!.flow === undefined) {
+      met[0]!.flow = met[0]!.from === i ? p.outflow : -p.outflow;
+      p.outflow = undefined;
+    }
+  });
+  for (const line of lines) {
+    const sought = line.elements.filter((e) => (e.kind === 'control-valve' || e.kind === 'pump' || e.kind === 'device') && e.law.kind === 'sought');
+    const only = sought[0];
+    if (line.flow !== undefined && sought.length === 1 && only?.kind === 'control-valve') {
+      only.law = { kind: 'flow', flow: line.flow };
+      delete line.flow;
+    }
+  }
+}
+
+function toPump(r: Read): PumpInput | undefined {
+  const speed = r.speed as number;
+  const curves: CurveInput[] = [];
+  const list = r.curves as { diameter: number; speed?: number; curve: CurveRow[] }[] | undefined;
+  if (list) for (const c of [...list].sort((a, b) => a.diameter - b.diameter)) curves.push({ speed: c.speed ?? speed, diameter: c.diameter, rows: c.curve });
+  else curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
+  if (curves.some((c) => !c.rows || c.rows.some((row) => row.flow === undefined || row.head === undefined))) return undefined;
+  return { ...(r as object), curves, stages: (r.stages as number | undefined) ?? 1 } as PumpInput;
+}
+
+function toValve(r: Read): ValveInput {
+  const table = r.table as { travel: number; kv: number }[] | undefined;
+  const rated = (r.ratedKv as number | undefined) ?? (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
+  const size = r.size as string | undefined;
+  const nominal = size !== undefined ? nominalBore(size) : undefined;
+  return {
+    ...(r as object),
+    ratedKv: rated,
+    characteristic: (r.characteristic as ValveInput['characteristic'] | undefined) ?? (table ? 'table' : 'equal-percentage'),
+    rangeability: (r.rangeability as number | undefined) ?? 50,
+    fl: (r.fl as number | undefined) ?? 0.9,
+    ...(nominal !== undefined ? { bore: nominal } : {}),
+  } as ValveInput;
+}
+
+/** nominal bore of a valve, m: DN in millimetres, or a length */
+function nominalBore(size: string): number | undefined {
+  const dn = /^DN\s*(\d+)$/i.exec(size.trim());
+  if (dn) return Number(dn[1]) / 1000;
+  const q = readQuantity(size, 'diameter');
+  return isQuantity(q) ? q.si : undefined;
+}
+
+/** The shared entries of points, lines and elements with one scenario's overrides laid over them, in SI. */
+class ScenarioBuild {
+  readonly reader: Reader;
+  readonly lines: Read[] = [];
+  readonly elements: Read[][] = [];
+  private readonly points: PointDetail[] = [];
+  private readonly overrides = new Map<string, Map<string, unknown>>();
+
+  constructor(
+    private readonly study: Study,
+    private readonly directory: Directory,
+    context: ReadContext,
+    private readonly path: string,
+    set: Readonly<Record<string, unknown>>,
+  ) {
+    this.reader = new Reader(context);
+    for (const [address, value] of Object.entries(set)) {
+      const dot = address.indexOf('.');
+      const id = dot < 0 ? address : address.slice(0, dot);
+      const k = dot < 0 ? '' : address.slice(dot + 1);
+      if (!this.overrides.has(id)) this.overrides.set(id, new Map());
+      this.overrides.get(id)!.set(k, value);
+    }
+  }
+
+  isSet(id: string, k: string): boolean {
+    return this.overrides.get(id)?.has(k) ?? false;
+  }
+
+  setPath(id: string, k: string): string {
+    return `${this.path}.set.${id}${k === '' ? '' : `.${k}`}`;
+  }
+
+  checkAddresses(): void {
+    for (const [id, keys] of this.overrides) {
+      const fields = this.fieldsOf(id);
+      for (const k of keys.keys()) {
+        if (!fields) this.reader.add('unknown-id', this.setPath(id, k), { reason: 'unknown-id', found: id }, [id]);
+        else if (!Object.hasOwn(fields, k)) {
+          this.reader.add('bad-value', this.setPath(id, k), { reason: 'unknown-key', found: k, known: Object.keys(fields) }, [id]);
+        }
+      }
+    }
+  }
+
+  private fieldsOf(id: string): Fields | undefined {
+    const point = this.directory.points.get(id);
+    if (point) return POINT_FIELDS[point.kind];
+    const element = this.directory.elements.get(id);
+    if (element) return ELEMENT_FIELDS[element.kind];
+    return this.directory.lines.has(id) ? LINE_FIELDS : undefined;
+  }
+
+  readAll(): void {
+    for (const [id, point] of Object.entries(this.study.points)) {
+      this.points.push({ id, kind: point.kind, read: this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind']) });
+    }
+    this.study.lines.forEach((line, l) => {
+      this.lines.push(this.merged(line.id, line, LINE_FIELDS, `lines[${l}]`, ['id', 'from', 'to', 'elements']));
+      this.elements.push(
+        line.elements.map((e, i) => this.merged(e.id, e, ELEMENT_FIELDS[e.kind]!, `lines[${l}].elements[${i}]`, ['id', 'kind'])),
+      );
+    });
+  }
+
+  private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
+    const read = this.reader.record(raw, fields, path, [id], also);
+    for (const [k, value] of this.overrides.get(id) ?? []) {
+      const field = Object.hasOwn(fields, k) ? fields[k] : undefined;
+      if (!field) continue;
+      if (value === null) delete read[k];
+      else {
+        const own = this.reader.value(value, field, this.setPath(id, k), [id]);
+        if (own !== undefined) read[k] = own;
+      }
+    }
+    return read;
+  }
+
+  pointDetails(): PointDetail[] {
+    return this.points;
+  }
+
+  /** elevation of each place of a line: an element without an outlet elevation stays level, the last ends at the `to` point */
+  elevations(l: number, findings: Finding[]): number[] {
+    const line = this.study.lines[l]!;
+    const at = (id: string): number => this.points.find((p) => p.id === id)!.read.elevation as number;
+    const list = [at(line.from)];
+    this.elements[l]!.forEach((read, i) => {
+      const own = read.outletElevation as number | undefined;
+      const last = i === line.elements.length - 1;
+      const end = at(line.to);
+      if (last && own !== undefined && Math.abs(own - end) > 1e-9) findings.push(finding('elevation-ignored', line.elements[i]!.id, { given: own, taken: end }));
+      list.push(last ? end : (own ?? list[i]!));
+    });
+    return list;
+  }
+}

@@ -1,0 +1,86 @@
+import type { Margin } from '../checks/margin.js';
+import type { Finding } from '../issues/issues.js';
+
+/** Results of one scenario, SI: m, m³/s, Pa absolute at a place, W, rpm; null where nothing determines a number. */
+export interface ScenarioResult {
+  id: string;
+  status: 'solved' | 'limited' | 'failed';
+  findings: Finding[];
+  points: Record<string, PointResult>;
+  lines: Record<string, LineResult>;
+  elements: Record<string, ElementResult>;
+  /** places of each line for drawing the grade lines */
+  places: Record<string, PlaceResult[]>;
+  solved: Record<string, number>;
+  margins: Margin[];
+  convergence?: { iterations: number; massResidual: number; energyResidual: number };
+}
+
+export interface PointResult {
+  totalHead: number | null;
+  staticPressure: number | null;
+  totalPressure: number | null;
+  outflow: number;
+}
+
+export interface LineResult {
+  flow: number;
+}
+
+export interface PlaceResult {
+  elevation: number;
+  totalHead: number | null;
+  /** static head above elevation 0: the hydraulic grade, m */
+  grade: number | null;
+}
+
+interface Common {
+  flow: number;
+  headLoss: number | null;
+  inletPressure: number | null;
+  outletPressure: number | null;
+}
+
+export interface PipeResult extends Common {
+  kind: 'pipe';
+  velocity: number;
+  reynolds: number;
+  frictionFactor: number | null;
+  frictionLoss: number;
+  fittingLoss: number;
+}
+
+export interface PumpResult extends Omit<Common, 'headLoss'> {
+  kind: 'pump';
+  head: number | null;
+  npsha: number | null;
+  npshr: number | null;
+  efficiency: number | null;
+  shaftPower: number | null;
+  hydraulicPower: number | null;
+  speed: number | null;
+  diameter: number | null;
+  stages: number | null;
+  running: number;
+  /** best-efficiency flow of one unit and the share of one unit in it */
+  bestFlow: number | null;
+  flowRatio: number | null;
+}
+
+export interface ValveResult extends Common {
+  kind: 'control-valve';
+  drop: number | null;
+  kv: number | null;
+  cv: number | null;
+  opening: number | null;
+  chokedDrop: number | null;
+  choked: boolean;
+  belowRange?: boolean;
+}
+
+export interface LossResult extends Common {
+  kind: 'device' | 'orifice' | 'hand-valve' | 'non-return';
+  drop: number | null;
+}
+
+export type ElementResult = PipeResult | PumpResult | ValveResult | LossResult;

@@ -1,0 +1,130 @@
+import type { Problem } from '../issues/issues.js';
+import { isClosed } from '../network/line.js';
+import type { ElementModel, LineModel, NetworkInput } from '../network/types.js';
+import { matchEquations } from './matching.js';
+import type { ScenarioModel } from './model.js';
+
+/** One equation or unknown, with the ids whose entries make it. */
+interface Node {
+  owners: string[];
+  /** an entry of a person that could go: an imposed flow, a held pressure */
+  given: boolean;
+}
+
+/**
+ * Counts givens against unknowns structurally: a bipartite matching of equations to unknowns, in which an equation left over
+ * names the entries among which one is too many, an unknown left over those among which one lacks.
+ * Source: Dulmage & Mendelsohn 1958, Canad. J. Math. 10, 517–534.
+ */
+export function structureProblems(model: ScenarioModel, path: string): Problem[] {
+  const { network } = model;
+  const problems: Problem[] = [...connectionProblems(model), ...referenceProblems(network)];
+  if (problems.length > 0) return problems;
+  const { equations, unknowns, edges } = structure(network);
+  const { overEquations, underUnknowns } = matchEquations(equations.length, unknowns.length, edges);
+  if (overEquations.length > 0) {
+    const nodes = overEquations.map((i) => equations[i]!);
+    const givens = nodes.filter((n) => n.given);
+    const where = names(givens.length > 0 ? givens : nodes);
+    problems.push({ code: 'over-specified', path, where, detail: { reason: 'over-specified', surplus: 1 } });
+  } else if (underUnknowns.length > 0) {
+    const nodes = underUnknowns.map((i) => unknowns[i]!);
+    const sought = nodes.filter((n) => n.given);
+    problems.push({ code: 'under-specified', path, where: names(sought.length > 0 ? sought : nodes), detail: { reason: 'under-specified' } });
+  }
+  return problems;
+}
+
+function names(nodes: readonly Node[]): string[] {
+  return [...new Set(nodes.flatMap((n) => n.owners))];
+}
+
+function connectionProblems(model: ScenarioModel): Problem[] {
+  const { points, lines } = model.network;
+  const problems: Problem[] = [];
+  points.forEach((p, i) => {
+    const met = lines.filter((l) => l.from === i || l.to === i).length;
+    if (met === 0) problems.push({ code: 'unconnected', path: `points.${p.id}`, where: [p.id], detail: { reason: 'unconnected' } });
+    if (met > 1 && p.static) problems.push({ code: 'bad-value', path: `points.${p.id}`, where: [p.id], detail: { reason: 'static-many', found: met } });
+  });
+  if (lines.length === 0) problems.push({ code: 'under-specified', path: 'lines', where: points.map((p) => p.id), detail: { reason: 'no-lines' } });
+  return problems;
+}
+
+/** Each connected part needs one place of known pressure. */
+function referenceProblems(network: NetworkInput): Problem[] {
+  const { points, lines } = network;
+  const part = points.map((_, i) => i);
+  const find = (i: number): number => (part[i] === i ? i : (part[i] = find(part[i]!)));
+  for (const l of lines) part[find(l.from)] = find(l.to);
+  const known = new Set<number>();
+  points.forEach((p, i) => p.head.kind !== 'free' && known.add(find(i)));
+  for (const l of lines) if (l.elements.some(holdsPressure)) known.add(find(l.from));
+  const parts = new Map<number, string[]>();
+  points.forEach((p, i) => {
+    if (!known.has(find(i))) parts.set(find(i), [...(parts.get(find(i)) ?? []), p.id]);
+  });
+  return [...parts.values()].map((where) => ({ code: 'no-pressure-reference', path: `points.${where[0]!}`, where, detail: { reason: 'no-pressure-reference' } }));
+}
+
+function holdsPressure(e: ElementModel): boolean {
+  return e.kind === 'control-valve' && (e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure');
+}
+
+/** takes whatever the rest leaves: its drop or gain is an unknown of its own */
+function isFree(e: ElementModel): boolean {
+  if (e.kind === 'pump') return e.law.kind === 'flow' || e.law.kind === 'sought';
+  if (e.kind === 'device') return e.law.kind === 'sought';
+  return e.kind === 'control-valve' && (e.law.kind === 'flow' || e.law.kind === 'sought' || holdsPressure(e));
+}
+
+/** closed elements count as open here: a scenario that shuts a line is no fault of its structure */
+function structure(network: NetworkInput): { equations: Node[]; unknowns: Node[]; edges: number[][] } {
+  const equations: Node[] = [];
+  const unknowns: Node[] = [];
+  const edges: number[][] = [];
+  const unknown = (owners: string[], given: boolean): number => unknowns.push({ owners, given }) - 1;
+  const equation = (owners: string[], given: boolean, of: number[]): void => {
+    equations.push({ owners, given });
+    edges.push(of);
+  };
+  const heads = network.points.map((p) => (p.head.kind === 'known' ? -1 : unknown([p.id], p.head.kind === 'free' && p.outflow === undefined)));
+  const flows = network.lines.map((l) => unknown([l.id], false));
+  network.lines.forEach((l, i) => lineEquations(l, flows[i]!, heads, unknown, equation));
+  network.points.forEach((p, i) => {
+    const met = network.lines.flatMap((l, k) => (l.from === i || l.to === i ? [flows[k]!] : []));
+    if (p.head.kind === 'well') equation([p.id], false, [...met, heads[i]!]);
+    else if (p.outflow !== undefined) equation([p.id], true, met);
+  });
+  return { equations, unknowns, edges };
+}
+
+function lineEquations(
+  line: LineModel,
+  flow: number,
+  heads: readonly number[],
+  unknown: (owners: string[], given: boolean) => number,
+  equation: (owners: string[], given: boolean, of: number[]) => void,
+): void {
+  if (line.flow !== undefined) equation([line.id], true, [flow]);
+  let of = [flow];
+  let owners: string[] = [];
+  const head = (p: number): number[] => (heads[p]! >= 0 ? [heads[p]!] : []);
+  of.push(...head(line.from));
+  for (const e of line.elements) {
+    if (isClosed(e)) continue;
+    const law = 'law' in e ? e.law : undefined;
+    if (law?.kind === 'flow' && (e.kind === 'pump' || e.kind === 'control-valve')) equation([e.id], true, [flow]);
+    const own = isFree(e) ? [unknown([e.id], true)] : [];
+    if (e.kind === 'control-valve' && law?.kind === 'inlet-pressure') {
+      equation([e.id], true, of);
+      of = [flow, ...own];
+      owners = [e.id];
+    } else if (e.kind === 'control-valve' && law?.kind === 'outlet-pressure') {
+      equation([e.id], true, [...of, ...own]);
+      of = [flow];
+      owners = [e.id];
+    } else of.push(...own);
+  }
+  equation(owners.length > 0 ? owners : [line.id], owners.length > 0, [...of, ...head(line.to)]);
+}

@@ -1,0 +1,33 @@
+import { displayUnit, toUnit, type Dimension, type UnitSystem } from '@cedar-knot/core';
+
+/** A number with 3 to 4 significant figures, as results are shown. Example: 0.015277 → '0.0153', 1234.5 → '1 235' */
+export function shortNumber(x: number, figures = 3): string {
+  if (!Number.isFinite(x)) return '–';
+  if (x === 0) return '0';
+  const size = Math.abs(x);
+  if (size >= 1e7 || size < 1e-4) return x.toExponential(2).replace('e+', 'e');
+  // never fewer figures than the whole number has: 1 235, not 1 230
+  const whole = Math.floor(Math.log10(size)) + 1;
+  const decimals = Math.max(0, figures - whole);
+  const fixed = x.toFixed(Math.min(8, decimals));
+  const [head, tail] = fixed.split('.');
+  const grouped = head!.replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+  return tail ? `${grouped}.${tail}` : grouped;
+}
+
+const PRETTY: Readonly<Record<string, string>> = {
+  'm3/h': 'm³/h', 'm3/s': 'm³/s', 'm3/d': 'm³/d', 'ft3/s': 'ft³/s', 'kg/m3': 'kg/m³', 'g/cm3': 'g/cm³', 'lb/ft3': 'lb/ft³',
+  'mm2/s': 'mm²/s', 'm2/s': 'm²/s', 'mPa.s': 'mPa·s', 'Pa.s': 'Pa·s', C: '°C', F: '°F', 'm3/h/m': 'm³/h per m', 'm/s2': 'm/s²', um: 'µm',
+};
+
+/** A unit symbol as it is read, not as it is typed: m³/h, °C */
+export function prettyUnit(symbol: string): string {
+  return PRETTY[symbol] ?? symbol;
+}
+
+/** SI value in the display unit of its dimension, with its unit. Pressures at a place are absolute and say so. */
+export function inUnits(si: number, dimension: Dimension, system: UnitSystem = 'metric', figures = 3): string {
+  const unit = displayUnit(dimension, system);
+  const suffix = dimension === 'absolutePressure' ? '(a)' : dimension === 'pressure' ? '(g)' : '';
+  return `${shortNumber(toUnit(si, unit), figures)} ${prettyUnit(unit.symbol)}${suffix}`;
+}

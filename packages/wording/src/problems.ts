@@ -1,0 +1,115 @@
+import { UNITS, type Dimension, type Problem } from '@cedar-knot/core';
+import { shortNumber } from './numbers.js';
+
+type Detail = Problem['detail'];
+const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
+  length: 'a length',
+  diameter: 'a diameter',
+  roughness: 'a roughness',
+  head: 'a head',
+  flow: 'a flow',
+  pressure: 'a pressure',
+  absolutePressure: 'an absolute pressure',
+  pressureDifference: 'a pressure difference',
+  temperature: 'a temperature',
+  density: 'a density',
+  viscosity: 'a dynamic viscosity',
+  kinematicViscosity: 'a kinematic viscosity',
+  power: 'a power',
+  speed: 'a speed',
+  frequency: 'a frequency',
+  specificCapacity: 'a specific capacity',
+  time: 'a time',
+  velocity: 'a velocity',
+  acceleration: 'an acceleration',
+  voltage: 'a voltage',
+  specificHeat: 'a specific heat',
+};
+
+const EXAMPLES: Readonly<Record<Dimension, string>> = {
+  length: '120 m', diameter: '154.1 mm', roughness: '0.05 mm', head: '42 m', flow: '55 m3/h', pressure: '1.4 bar(g)',
+  absolutePressure: '31.2 kPa(a)', pressureDifference: '0.3 bar', temperature: '71 C', density: '998 kg/m3', viscosity: '0.42 mPa.s',
+  kinematicViscosity: '1.2 cSt', power: '7.5 kW', speed: '2950 rpm', frequency: '50 Hz', specificCapacity: '3.4 m3/h/m', time: '2 h',
+  velocity: '2 m/s', acceleration: '9.80665 m/s2', voltage: '400 V', specificHeat: '4.18 kJ/kg/K',
+};
+
+const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? 'a quantity';
+const example = (d: unknown): string => `"${EXAMPLES[d as Dimension] ?? '1 m'}"`;
+const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
+
+/** bounds in the usual unit of the dimension */
+function bound(x: unknown, dimension: unknown): string {
+  const units = UNITS[dimension as Dimension];
+  if (typeof x !== 'number') return String(x);
+  if (!units) return shortNumber(x);
+  const unit = units[0]!;
+  return `${shortNumber((x - (unit.offset ?? 0)) / unit.factor)} ${unit.symbol}`;
+}
+
+const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => string>> = {
+  'empty-file': () => 'The file is empty; a study begins with { "format": "cedar-knot-study", "version": 1, … }.',
+  'file-too-large': (d) => `The file has ${d.found} characters; at most ${d.most} are read.`,
+  'bad-json': (d) => `This is not JSON at line ${d.line}, column ${d.column}: ${d.found}.`,
+  'not-object': (d) => `Found ${d.found}; an object { … } belongs here.`,
+  'not-list': (d) => `Found ${d.found}; a list [ … ] belongs here.`,
+  'not-text': (d) => `Found ${d.found}; a text in quotes belongs here.`,
+  'not-boolean': (d) => `Found ${d.found}; true or false belongs here.`,
+  'not-number': (d) => `Found ${d.found}; a plain finite number belongs here, without a unit.`,
+  'not-integer': (d) => `Found ${d.found}; a whole number belongs here.`,
+  'not-choice': (d) => `Found ${d.found}; right would be one of: ${list(d.expected)}.`,
+  'not-format': (d) => `Found ${d.found}; a study says "format": "${list(d.expected)}".`,
+  'not-version': (d) => `Found ${d.found}; this program reads "version": ${list(d.expected)}.`,
+  'too-long': (d) => `The text ${d.found} is too long.`,
+  'too-many': (d) => `There are ${d.found} entries here; at most ${d.most} are read.`,
+  'too-few': (d) => `There are ${d.found} entries here; at least ${d.least} are needed.`,
+  missing: (d) => `${d.label} ("${d.key}") is missing${d.expected ? `; right would be one of: ${list(d.expected)}` : ''}.`,
+  'unknown-key': (d) => `"${d.found}" is not an entry that is read here; there are: ${list(d.known)}.`,
+  'bad-id': (d) => `${d.found} cannot be an id: a short word of letters, digits, _ - / is right, without spaces or dots.`,
+  'duplicate-id': (d) => `The id "${d.found}" stands already${d.other ? ` at ${d.other}` : ''}; ids are unique over points, lines and elements together.`,
+  'unknown-id': (d) => `There is no point, line or element "${d.found}" in this study.`,
+  'unknown-point': (d) => `There is no point "${d.found}"; the points are: ${list(d.known)}.`,
+  'unknown-fluid': (d) => `There is no fluid "${d.found}"; the fluids are: ${list(d.known)}.`,
+  'unknown-pump': (d) => `There is no pump "${d.found}" in this study; there are: ${list(d.known)}.`,
+  'unknown-valve': (d) => `There is no valve "${d.found}" in this study; there are: ${list(d.known)}.`,
+  'same-ends': (d) => `The line begins and ends at "${d.found}" and holds nothing.`,
+  'no-number': (d) => `"${d.found}" does not begin with a number; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
+  'no-unit': (d) => `"${d.found}" has no unit; ${name(d.dimension)} is written like ${example(d.dimension)} (${list(d.expected)}).`,
+  'bare-number': (d) => `Found the number ${d.found} without a unit; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
+  'not-quantity': (d) => `Found ${d.found}; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
+  'unknown-unit': (d) => `The unit in "${d.found}" is not known; ${name(d.dimension)} takes ${list(d.expected)}.`,
+  'wrong-dimension': (d) => `"${d.found}" is ${name(d.foundDimension)}; ${name(d.dimension)} is needed here (${list(d.expected)}).`,
+  'no-reference-here': (d) => `"${d.found}" is a pressure at a place; a difference has neither (g) nor (a), like "0.3 bar".`,
+  'gauge-here': (d) => `"${d.found}" is gauge; this pressure is absolute by nature, like "31.2 kPa(a)".`,
+  'below-vacuum': (d) => `${d.found} lies below absolute vacuum; was an absolute pressure meant, like "0.5 bar(a)"?`,
+  'out-of-range': (d) => `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension)} to ${bound(d.most, d.dimension)}.`,
+  'not-rising': () => 'The rows must rise here: this one does not lie above the one before.',
+  'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
+  'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
+  'unknown-size': (d) => `${d.found} is not a size of the pipe table; there are: ${list(d.expected)}. Or give "inside".`,
+  'unknown-schedule': (d) => `${d.found} is not made in this size; there are: ${list(d.expected)}, or a wall like "4.5 mm".`,
+  'bore-too-large': () => 'The bore of an orifice is smaller than the pipe around it.',
+  'fitting-ways': (d) => `A fitting is given by one of k, type or equivalentLength; here ${Array.isArray(d.keys) && d.keys.length > 0 ? `${list(d.keys)} stand together` : 'none stands'}.`,
+  'no-temperature': (d) => `"${d.fluid}" needs a temperature between ${shortNumber(Number(d.least) - 273.15)} and ${shortNumber(Number(d.most) - 273.15)} °C.`,
+  'temperature-range': (d) =>
+    `"${d.fluid}" is known from ${shortNumber(Number(d.least) - 273.15)} to ${shortNumber(Number(d.most) - 273.15)} °C; outside nothing is extrapolated.`,
+  'static-many': (d) => `A static pressure is met by exactly one line, here by ${d.found}; make it a total pressure or give each line its own point.`,
+  'bad-limit': (d) => `${d.found} is no limit for this check; ${d.dimension ? `write ${example(d.dimension)}` : 'write a number or a pair [least, most]'}.`,
+  lacks: (d, where) => `${list(where)} lacks ${(d.keys as readonly string[]).map((k) => `"${k}"`).join(', ')}.`,
+  'no-lines': () => 'There is no line yet: a line leads from one point to another.',
+  unconnected: (_d, where) => `No line meets ${list(where)}: lead a line to it or take it away.`,
+  'over-specified': (_d, where) => `One entry too many among ${list(where)}: leave out one of the flows or pressures given there.`,
+  'under-specified': (_d, where) => `One entry is lacking among ${list(where)}: give a flow, head, opening or pressure at one of them.`,
+  'no-pressure-reference': (_d, where) =>
+    `Nothing tells a pressure at ${list(where)}: give one place a known pressure, such as a vessel with its level or an expansion vessel.`,
+};
+
+/** One sentence that says what is wrong and what would be right. */
+export function problemText(problem: Problem): string {
+  const reason = String(problem.detail.reason);
+  const text = TEXTS[reason];
+  return text ? text(problem.detail, problem.where) : `${problem.code}: ${reason}`;
+}
+
+/** Every reason that has words; a test holds it against the core. */
+export const WORDED_REASONS: readonly string[] = Object.keys(TEXTS);
+
