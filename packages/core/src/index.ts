@@ -52,3 +52,4 @@ export {
   type ValveResult,
 } from './scenarios/results.js';
 export { systemCurve, type CurvePoint, type ValveStand } from './scenarios/system-curve.js';
+export { diffDocuments, type DocumentChange } from './document/diff.js';

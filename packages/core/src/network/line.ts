@@ -52,6 +52,16 @@ export class CompiledLine {
     this.rebuild();
   }
 
+  /** every element back in its normal state, and an imposed flow read again */
+  reset(): void {
+    this.states.forEach((state, i) => {
+      if (state === State.Normal) return;
+      this.states[i] = State.Normal;
+      this.laws[i] = lawOf(this.model.elements[i]!, State.Normal, this.input);
+    });
+    this.rebuild();
+  }
+
   /** bore of the line where it meets its `from` and its `to` point, m */
   get endBores(): [number, number] {
     const n = this.model.elements.length;
@@ -107,8 +117,12 @@ export class CompiledLine {
   }
 
   private flowsImposed(): number[] {
-    if (this.shut) return [0];
     const flows: number[] = this.model.flow === undefined ? [] : [this.model.flow];
+    if (this.shut) {
+      // a pump or line that insists on its flow contradicts what is shut; a controlling valve gives way
+      for (const e of this.model.elements) if (e.kind === 'pump' && e.law.kind === 'flow') flows.push(e.law.flow);
+      return [0, ...flows.filter((f) => f !== 0)];
+    }
     this.model.elements.forEach((e, i) => {
       if (this.states[i] !== State.Normal) return;
       if ((e.kind === 'pump' || e.kind === 'control-valve') && e.law.kind === 'flow') flows.push(e.law.flow);

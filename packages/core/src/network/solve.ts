@@ -2,13 +2,12 @@ import { adjustStates } from './states.js';
 import { CompiledLine } from './line.js';
 import { solveComponent, type Component } from './newton.js';
 import { findCrossings, SurplusHead, type EndHead } from './single.js';
-import type { LineSolution, NetworkInput, NetworkResult, OtherDuty, SolveFailure, State } from './types.js';
+import type { LineSolution, NetworkInput, NetworkResult, OtherDuty, SolveFailure } from './types.js';
 
-/** Flows, heads and states of an earlier solution of a like network, to start from. */
+/** Flows and heads of an earlier solution of a like network, to start from. */
 export interface WarmStart {
   flows: Float64Array;
   heads: Float64Array;
-  states: readonly (readonly State[])[];
 }
 
 const MOST_STATE_ROUNDS = 60;
@@ -21,10 +20,18 @@ const MOST_STATE_ROUNDS = 60;
  * The result is a value either way; nothing is thrown for a system that has no solution.
  */
 export function solveNetwork(input: NetworkInput, start?: WarmStart): NetworkResult {
-  const lines = input.lines.map((l) => new CompiledLine(l, input));
+  return solveCompiled(input, compileLines(input), start);
+}
+
+/** Lines with their laws made once; `solveCompiled` may be called on them again after an imposed flow was changed. */
+export function compileLines(input: NetworkInput): CompiledLine[] {
+  return input.lines.map((l) => new CompiledLine(l, input));
+}
+
+/** As `solveNetwork`, on compiled lines; elements keep the states they have. */
+export function solveCompiled(input: NetworkInput, lines: readonly CompiledLine[], start?: WarmStart): NetworkResult {
   const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
-  start?.states.forEach((states, i) => states.forEach((s, k) => s !== 0 && lines[i]!.setState(k, s)));
   const seen = new Set<string>();
   let iterations = 0;
   for (let round = 0; round < MOST_STATE_ROUNDS; round++) {

@@ -76,6 +76,7 @@ export interface DeviceModel extends Named {
 export interface PumpModel extends Named {
   kind: 'pump';
   law:
+    /** flow may be changed between solutions: a system curve imposes one after the other */
     | { kind: 'flow'; flow: number }
     | { kind: 'head'; head: number }
     | { kind: 'sought' }

@@ -94,7 +94,7 @@ function structure(network: NetworkInput): { equations: Node[]; unknowns: Node[]
   network.points.forEach((p, i) => {
     const met = network.lines.flatMap((l, k) => (l.from === i || l.to === i ? [flows[k]!] : []));
     if (p.head.kind === 'well') equation([p.id], false, [...met, heads[i]!]);
-    else if (p.outflow !== undefined) equation([p.id], true, met);
+    else if (p.outflow !== undefined) equation([p.id], p.outflow !== 0, met);
   });
   return { equations, unknowns, edges };
 }

@@ -1,5 +1,5 @@
-import { solveNetwork, type WarmStart } from '../network/solve.js';
-import type { ControlValveModel, ElementModel, NetworkInput } from '../network/types.js';
+import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
+import type { ControlValveModel, ElementModel, NetworkInput, PumpModel } from '../network/types.js';
 import { kvAtOpening } from '../valves/valve.js';
 import type { ScenarioModel } from './model.js';
 import type { ScenarioResult } from './results.js';
@@ -29,34 +29,38 @@ export function systemCurve(
   const pump = model.elements.find((e) => e.id === pumpId && e.kind === 'pump');
   if (!pump) throw new RangeError(`no pump ${pumpId}`);
   const points: CurvePoint[] = [];
+  const law: Extract<PumpModel['law'], { kind: 'flow' }> = { kind: 'flow', flow: 0 };
+  const network = imposed(model, result, pump.line, pump.index, law, valves);
+  const lines = compileLines(network);
   let warm: WarmStart | undefined;
   for (let i = 0; i < flows.length; i++) {
     const flow = flows[i]!;
-    const network = imposed(model, result, pump.line, pump.index, flow, valves);
-    let solved = solveNetwork(network, warm);
-    if (!solved.ok && warm) solved = solveNetwork(network);
+    law.flow = flow;
+    lines[pump.line]!.reset();
+    let solved = solveCompiled(network, lines, warm);
+    if (!solved.ok && warm) {
+      for (const l of lines) l.reset();
+      solved = solveCompiled(network, lines);
+    }
     if (!solved.ok) {
       warm = undefined;
+      for (const l of lines) l.reset();
       points.push({ flow, head: null });
       continue;
     }
     const { solution } = solved;
     const loss = solution.lines[pump.line]!.losses[pump.index]!;
     points.push({ flow, head: Number.isFinite(loss) ? (loss === 0 ? 0 : -loss) : null });
-    warm = {
-      flows: Float64Array.from(solution.lines, (l) => l.flow),
-      heads: solution.heads,
-      states: solution.lines.map((l) => l.states),
-    };
+    warm = { flows: Float64Array.from(solution.lines, (l) => l.flow), heads: solution.heads };
   }
   return points;
 }
 
-function imposed(model: ScenarioModel, result: ScenarioResult, line: number, index: number, flow: number, valves: ValveStand): NetworkInput {
+function imposed(model: ScenarioModel, result: ScenarioResult, line: number, index: number, law: PumpModel['law'], valves: ValveStand): NetworkInput {
   const { network } = model;
   const lines = network.lines.map((l, i) => {
     const elements = l.elements.map((e, k): ElementModel => {
-      if (i === line && k === index) return { id: e.id, kind: 'pump', law: { kind: 'flow', flow } };
+      if (i === line && k === index) return { id: e.id, kind: 'pump', law };
       return e.kind === 'control-valve' ? standing(e, result, valves) : e;
     });
     // a flow fixed on the pump's own line is what the curve varies

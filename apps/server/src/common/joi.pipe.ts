@@ -1,0 +1,19 @@
+import { type PipeTransform } from '@nestjs/common';
+import type { Schema } from 'joi';
+import { ApiProblem } from './problem.js';
+
+/** Validates what comes in; everything wrong is said at once, with its path. */
+export class JoiPipe<T> implements PipeTransform<unknown, T> {
+  constructor(private readonly schema: Schema<T>) {}
+
+  transform(value: unknown): T {
+    const { value: read, error } = this.schema.validate(value, { abortEarly: false, convert: true });
+    if (!error) return read;
+    const errors = error.details.map((d) => ({ path: joinPath(d.path), message: `${d.message}.` }));
+    throw new ApiProblem(400, { error: 'bad-request', message: errors.map((e) => e.message).join(' '), errors });
+  }
+}
+
+function joinPath(path: readonly (string | number)[]): string {
+  return path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? p : `.${p}`)).join('');
+}

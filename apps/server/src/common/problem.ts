@@ -1,0 +1,26 @@
+import { HttpException } from '@nestjs/common';
+
+/** One thing that is wrong with a request, at a JSON path of its body. */
+export interface FieldProblem {
+  path: string;
+  message: string;
+  code?: string;
+}
+
+/** Every refusal of the API has this shape: what, and where it is wrong. */
+export interface ProblemBody {
+  error: string;
+  message: string;
+  errors?: FieldProblem[];
+  [extra: string]: unknown;
+}
+
+export class ApiProblem extends HttpException {
+  constructor(status: number, body: ProblemBody) {
+    super(body, status);
+  }
+}
+
+export function notFound(what: string): ApiProblem {
+  return new ApiProblem(404, { error: 'not-found', message: `There is no ${what}.` });
+}

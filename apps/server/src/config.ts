@@ -1,0 +1,38 @@
+import Joi from 'joi';
+
+export interface Config {
+  port: number;
+  database: { host: string; port: number; user: string; password: string; name: string };
+  /** folder of the built web application; none in tests */
+  web: string | undefined;
+  /** file that takes the log; standard output when absent */
+  log: string | undefined;
+  seed: boolean;
+}
+
+const DATABASE = Joi.object({
+  host: Joi.string().required(),
+  port: Joi.number().port().required(),
+  user: Joi.string().required(),
+  password: Joi.string().required(),
+  name: Joi.string().pattern(/^\w+$/).required(),
+});
+
+/** Reads the environment that the start script gives; a wrong one ends the start at once. */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const schema = Joi.object({
+    CEDAR_KNOT_PORT: Joi.number().port().required(),
+    CEDAR_KNOT_DB: Joi.string().required(),
+    CEDAR_KNOT_WEB: Joi.string(),
+    CEDAR_KNOT_LOG: Joi.string(),
+    CEDAR_KNOT_SEED: Joi.string().valid('0', '1').default('0'),
+  }).unknown(true);
+  const read = Joi.attempt(env, schema) as Record<string, string> & { CEDAR_KNOT_PORT: number };
+  return {
+    port: read.CEDAR_KNOT_PORT,
+    database: Joi.attempt(JSON.parse(read.CEDAR_KNOT_DB!), DATABASE) as Config['database'],
+    web: read.CEDAR_KNOT_WEB,
+    log: read.CEDAR_KNOT_LOG,
+    seed: read.CEDAR_KNOT_SEED === '1',
+  };
+}

@@ -1,0 +1,33 @@
+import { type DynamicModule, Module } from '@nestjs/common';
+import { SequelizeModule } from '@nestjs/sequelize';
+import type { Config } from '../config.js';
+import { StudyModel } from './models/study.model.js';
+import { StudyVersionModel } from './models/study-version.model.js';
+
+@Module({})
+export class DatabaseModule {
+  static with(config: Config): DynamicModule {
+    const { host, port, user, password, name } = config.database;
+    return {
+      module: DatabaseModule,
+      imports: [
+        SequelizeModule.forRoot({
+          dialect: 'mariadb',
+          host,
+          port,
+          username: user,
+          password,
+          database: name,
+          models: [StudyModel, StudyVersionModel],
+          logging: false,
+          pool: { max: 8, acquire: 20_000 },
+          // the database may be coming back after a kill
+          retryAttempts: 20,
+          retryDelay: 500,
+          dialectOptions: { supportBigNumbers: false, bigIntAsNumber: true, insertIdAsNumber: true, connectTimeout: 5000 },
+          timezone: '+00:00',
+        }),
+      ],
+    };
+  }
+}

@@ -1,0 +1,30 @@
+import { Column, DataType, Model, Table } from 'sequelize-typescript';
+
+/** A study as it stands: its newest document, with the number of the version that a save must name. */
+@Table({ tableName: 'studies', timestamps: false })
+export class StudyModel extends Model {
+  @Column({ type: DataType.CHAR(36), primaryKey: true })
+  declare id: string;
+
+  @Column({ type: DataType.STRING(300), allowNull: false })
+  declare title: string;
+
+  @Column({ type: DataType.STRING(100), allowNull: false })
+  declare tag: string;
+
+  @Column({ type: DataType.INTEGER, allowNull: false })
+  declare version: number;
+
+  /** JSON text, kept letter for letter */
+  @Column({ type: DataType.TEXT('long'), allowNull: false })
+  declare document: string;
+
+  @Column({ type: DataType.DATE(3), allowNull: false, field: 'created_at' })
+  declare createdAt: Date;
+
+  @Column({ type: DataType.DATE(3), allowNull: false, field: 'saved_at' })
+  declare savedAt: Date;
+
+  @Column({ type: DataType.DATE(3), allowNull: true, field: 'deleted_at' })
+  declare deletedAt: Date | null;
+}

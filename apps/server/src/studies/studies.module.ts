@@ -1,0 +1,14 @@
+import { Module } from '@nestjs/common';
+import { SequelizeModule } from '@nestjs/sequelize';
+import { StudyModel } from '../database/models/study.model.js';
+import { StudyVersionModel } from '../database/models/study-version.model.js';
+import { StudiesController } from './studies.controller.js';
+import { StudiesService } from './studies.service.js';
+
+@Module({
+  imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel])],
+  controllers: [StudiesController],
+  providers: [StudiesService],
+  exports: [StudiesService],
+})
+export class StudiesModule {}
