@@ -73,7 +73,7 @@ export function curve(text: string, options: ReadonlyMap<string, string>): Outco
     return { code: 3, output: { points: [], errors: [{ path: 'scenario', message: `Scenario "${id}" did not solve, so no valve opening was found.` }] } };
   }
   const points = systemCurve(model, scenario.result!, pump, flows, valves as ValveStand);
-  return { code: points.some((p) => p.head === null) ? 3 : 0, output: { points } };
+  return { code: points.some((p) => p.head === null) ? 3 : 0, output: { points: points.map(({ flow, head }) => ({ flow, head })) } };
 }
 
 /** `"0,10,20 m3/h"`: the unit stands once at the end, or after each number */

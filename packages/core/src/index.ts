@@ -53,3 +53,16 @@ export {
 } from './scenarios/results.js';
 export { systemCurve, type CurvePoint, type ValveStand } from './scenarios/system-curve.js';
 export { diffDocuments, type DocumentChange } from './document/diff.js';
+export {
+  applyOperation,
+  applyOperations,
+  type InsertOperation,
+  type MoveOperation,
+  type Operation,
+  type Path,
+  type RemoveOperation,
+  type SetOperation,
+} from './document/operations.js';
+export { readShortForm, writeShortForm, TYPED_KINDS, type ShortFormProblem, type ShortFormReading } from './document/short-form.js';
+export { readExpression } from './units/expression.js';
+export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';

@@ -64,6 +64,7 @@ export class PumpPerformance {
   readonly lastFlow: number;
   private readonly shares: Share[] = [];
   private readonly stageFactor: number;
+  private fallsAllTheWay: boolean | undefined;
 
   constructor(
     readonly pump: PumpInput,
@@ -182,6 +183,10 @@ export class PumpPerformance {
 
   /** head falls all the way from shut-off to the last row */
   get falling(): boolean {
+    return (this.fallsAllTheWay ??= this.checkFalling());
+  }
+
+  private checkFalling(): boolean {
     const end = this.lastFlow * this.setting.running;
     let before = this.head(0);
     for (let i = 1; i <= 40; i++) {

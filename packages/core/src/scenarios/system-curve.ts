@@ -1,6 +1,8 @@
+import { recoveryFactor } from '../network/loss.js';
+import type { CompiledLine } from '../network/line.js';
+import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
 import type { ControlValveModel, ElementModel, NetworkInput, PumpModel } from '../network/types.js';
-import { kvAtOpening } from '../valves/valve.js';
 import type { ScenarioModel } from './model.js';
 import type { ScenarioResult } from './results.js';
 
@@ -12,6 +14,8 @@ export interface CurvePoint {
   flow: number;
   /** m required of the pump; null where the rest of the system has no solution at that flow */
   head: number | null;
+  /** NPSH available at that flow, m */
+  npsha: number | null;
 }
 
 /**
@@ -32,9 +36,17 @@ export function systemCurve(
   const law: Extract<PumpModel['law'], { kind: 'flow' }> = { kind: 'flow', flow: 0 };
   const network = imposed(model, result, pump.line, pump.index, law, valves);
   const lines = compileLines(network);
+  const { fluid } = model;
+  const absolute = (network.atmosphere - fluid.vapourPressure) / (fluid.density * network.gravity);
   let warm: WarmStart | undefined;
+  const series = seriesCurve(network, lines[pump.line]!, pump.index);
   for (let i = 0; i < flows.length; i++) {
     const flow = flows[i]!;
+    const direct = series?.(flow);
+    if (direct) {
+      points.push({ flow, head: direct.head, npsha: direct.inlet - pump.datum! + absolute });
+      continue;
+    }
     law.flow = flow;
     lines[pump.line]!.reset();
     let solved = solveCompiled(network, lines, warm);
@@ -45,15 +57,66 @@ export function systemCurve(
     if (!solved.ok) {
       warm = undefined;
       for (const l of lines) l.reset();
-      points.push({ flow, head: null });
+      points.push({ flow, head: null, npsha: null });
       continue;
     }
     const { solution } = solved;
     const loss = solution.lines[pump.line]!.losses[pump.index]!;
-    points.push({ flow, head: Number.isFinite(loss) ? (loss === 0 ? 0 : -loss) : null });
+    const inlet = solution.lines[pump.line]!.heads[pump.index]!;
+    points.push({ flow, head: known(loss === 0 ? 0 : -loss), npsha: known(inlet - pump.datum! + absolute) });
     warm = { flows: Float64Array.from(solution.lines, (l) => l.flow), heads: solution.heads };
   }
   return points;
+}
+
+const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
+
+/**
+ * The required head by plain addition where the pump's line leads from one known head to another and nothing in it depends on
+ * anything but the flow. Undefined for a network; the function gives undefined at flows where a valve would choke.
+ */
+function seriesCurve(network: NetworkInput, line: CompiledLine, pump: number): ((flow: number) => { head: number; inlet: number } | undefined) | undefined {
+  const { from, to, elements } = line.model;
+  const met = (p: number): number => network.lines.filter((l) => l.from === p || l.to === p).length;
+  const simple = (p: number): boolean => {
+    const { kind } = network.points[p]!.head;
+    return kind === 'known' || (kind === 'well' && met(p) === 1);
+  };
+  const plain = line.laws.every((law, i) => law !== undefined || i === pump);
+  if (!simple(from) || !simple(to) || !plain || line.segments.length !== 1) return undefined;
+  const [fromBore, toBore] = line.endBores;
+  const end = (p: number, bore: number, q: number, outward: 1 | -1): number => {
+    const { head, static: isStatic } = network.points[p]!;
+    if (head.kind === 'well') return head.rest - (outward * q) / head.capacity;
+    return (head.kind === 'known' ? head.head : NaN) + (isStatic ? line.velocityFactor(bore) * q * q : 0);
+  };
+  return (q) => {
+    if (q < 0) return undefined;
+    line.evaluate(q);
+    let inlet = end(from, fromBore, q, 1);
+    for (let i = 0; i < pump; i++) {
+      if (chokesAt(network, line, i, inlet, q)) return undefined;
+      inlet -= line.loss[i]!;
+    }
+    let after = end(to, toBore, q, -1);
+    for (let i = elements.length - 1; i > pump; i--) {
+      after += line.loss[i]!;
+      if (chokesAt(network, line, i, after, q)) return undefined;
+    }
+    return { head: after - inlet, inlet };
+  };
+}
+
+/** a valve of known coefficient whose drop at a flow and inlet head is beyond its choked drop */
+function chokesAt(network: NetworkInput, line: CompiledLine, i: number, inletHead: number, q: number): boolean {
+  const e = line.model.elements[i]!;
+  if (e.kind !== 'control-valve' || e.law.kind !== 'kv' || e.valve === undefined) return false;
+  const { fluid, gravity, atmosphere } = network;
+  const grade = inletHead - line.velocityFactor(line.inletBore[i]!) * q * q - line.model.elevations[i]!;
+  const p1 = grade * fluid.density * gravity + atmosphere;
+  const fl = recoveryFactor(e, e.law.kv);
+  const limit = fl * fl * (p1 - criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure) * fluid.vapourPressure);
+  return line.loss[i]! * fluid.density * gravity > limit;
 }
 
 function imposed(model: ScenarioModel, result: ScenarioResult, line: number, index: number, law: PumpModel['law'], valves: ValveStand): NetworkInput {

@@ -1,0 +1,133 @@
+import { PumpPerformance } from '../pumps/pump.js';
+import { ALLOWABLE_REGION, PREFERRED_REGION } from '../checks/defaults.js';
+import type { ElementDetail, ScenarioModel } from './model.js';
+import type { SolvedScenario } from './run.js';
+import { systemCurve } from './system-curve.js';
+
+/** System head curves of one scenario against the flow through the pump, on the flows of `ServiceCurves.flows`. */
+export interface ScenarioTrace {
+  id: string;
+  head: (number | null)[];
+  /** without the controlling valves: the distance to the pump curve is what they burn */
+  bare: (number | null)[];
+  npsha: (number | null)[];
+}
+
+/** One pump curve as it runs, shared by the scenarios that run it alike. Flows are of the whole group. */
+export interface PumpTrace {
+  scenarios: string[];
+  running: number;
+  speed: number;
+  diameter: number | null;
+  flow: number[];
+  head: number[];
+  efficiency: (number | null)[];
+  power: (number | null)[];
+  npshr: (number | null)[];
+  /** flows of the group */
+  bestFlow: number;
+  lastFlow: number;
+  preferred: [number, number];
+  allowable: [number, number];
+}
+
+export interface ServiceCurves {
+  pump: string;
+  flows: number[];
+  scenarios: ScenarioTrace[];
+  pumps: PumpTrace[];
+  /** made diameters as they would run in the first scenario that runs the pump by its curve */
+  made: { diameter: number; flow: number[]; head: number[] }[];
+  rated: { flow: number; head: number } | null;
+}
+
+const TRACE_POINTS = 41;
+
+/**
+ * Everything that is drawn against the flow of one pump: system curves of all scenarios with the valve as found and without,
+ * NPSH available, and the pump's curves as they run.
+ *
+ * @param points flows on the common axis, 61 unless said otherwise
+ */
+export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string, points = 61): ServiceCurves {
+  const solved = scenarios.filter((s) => s.model && s.result && s.result.status !== 'failed');
+  const detail = (s: SolvedScenario): ElementDetail | undefined => s.model!.elements.find((e) => e.id === pump);
+  const last = axisEnd(solved, pump);
+  const flows = Array.from({ length: points }, (_, i) => (last * i) / (points - 1));
+  const traces = solved.map((s): ScenarioTrace => {
+    const found = systemCurve(s.model!, s.result!, pump, flows);
+    const controls = s.model!.elements.some((e) => e.kind === 'control-valve');
+    const bare = controls ? systemCurve(s.model!, s.result!, pump, flows, 'left-out') : found;
+    return { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
+  });
+  const first = solved.find((s) => detail(s)?.performance);
+  const rated = solved.map((s) => detail(s)?.read.rated as { flow: number; head: number } | undefined).find((r) => r !== undefined);
+  return {
+    pump,
+    flows,
+    scenarios: traces,
+    pumps: pumpTraces(solved, detail),
+    made: first ? madeTraces(detail(first)!.performance!) : [],
+    rated: rated ?? null,
+  };
+}
+
+/** the axis ends a little beyond the longest curve and the greatest flow found */
+function axisEnd(solved: readonly SolvedScenario[], pump: string): number {
+  let end = 0;
+  for (const s of solved) {
+    const p = s.model!.elements.find((e) => e.id === pump)?.performance;
+    if (p) end = Math.max(end, p.lastFlow * p.setting.running);
+    const r = s.result!.elements[pump];
+    if (r) end = Math.max(end, r.flow * 1.25);
+  }
+  return end > 0 ? end : 0.01;
+}
+
+function pumpTraces(solved: readonly SolvedScenario[], detail: (s: SolvedScenario) => ElementDetail | undefined): PumpTrace[] {
+  const traces = new Map<string, PumpTrace>();
+  for (const s of solved) {
+    const d = detail(s);
+    const p = d?.performance;
+    if (!p || !s.model) continue;
+    const { speed, diameter, stages, running, wear } = p.setting;
+    const key = [speed, diameter, stages, running, wear, p.viscosity.b > 1 ? p.viscosity.b.toFixed(3) : 1].join(' ');
+    const known = traces.get(key);
+    if (known) known.scenarios.push(s.id);
+    else traces.set(key, pumpTrace(s.id, s.model, p));
+  }
+  return [...traces.values()];
+}
+
+function pumpTrace(id: string, model: ScenarioModel, p: PumpPerformance): PumpTrace {
+  const { running, speed, diameter } = p.setting;
+  const end = p.lastFlow * running;
+  const flow = Array.from({ length: TRACE_POINTS }, (_, i) => (end * i) / (TRACE_POINTS - 1));
+  const best = p.bestFlow * running;
+  const region = (r: readonly [number, number]): [number, number] => [r[0] * best, r[1] * best];
+  return {
+    scenarios: [id],
+    running,
+    speed,
+    diameter: diameter ?? null,
+    flow,
+    head: flow.map((q) => p.head(q)),
+    efficiency: flow.map((q) => p.efficiency(q) ?? null),
+    power: flow.map((q) => p.shaftPower(q, model.fluid.density, model.network.gravity) ?? null),
+    npshr: flow.map((q) => p.npshr(q) ?? null),
+    bestFlow: best,
+    lastFlow: end,
+    preferred: region(p.pump.preferredRegion ?? PREFERRED_REGION),
+    allowable: region(p.pump.allowableRegion ?? ALLOWABLE_REGION),
+  };
+}
+
+function madeTraces(p: PumpPerformance): ServiceCurves['made'] {
+  const diameters = p.pump.curves.map((c) => c.diameter).filter((d) => d !== undefined);
+  return diameters.map((diameter) => {
+    const one = new PumpPerformance(p.pump, { ...p.setting, diameter });
+    const end = one.lastFlow * one.setting.running;
+    const flow = Array.from({ length: 25 }, (_, i) => (end * i) / 24);
+    return { diameter, flow, head: flow.map((q) => one.head(q)) };
+  });
+}
