@@ -1,0 +1,62 @@
+import type { DocumentChange, Study } from '@cedar-knot/core';
+
+export interface StudyHead {
+  id: string;
+  title: string;
+  tag: string;
+  version: number;
+  savedAt: string;
+  deletedAt: string | null;
+}
+
+export interface StudyWhole extends StudyHead {
+  document: Study;
+}
+
+export interface FieldProblem {
+  path: string;
+  message: string;
+}
+
+/** A refusal by the server, with its words; `status` 0 means that it could not be reached. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly errors: FieldProblem[] = [],
+    readonly body: { version?: number; savedAt?: string; changes?: DocumentChange[] } = {},
+  ) {
+    super(message);
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, isText = false): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { body: isText ? (body as string) : JSON.stringify(body), headers: { 'content-type': isText ? 'text/plain' : 'application/json' } }),
+    });
+  } catch {
+    throw new ApiError(0, 'The application on this machine does not answer.');
+  }
+  const answer: unknown = await response.json().catch(() => ({}));
+  if (response.ok) return answer as T;
+  const { message, errors, ...rest } = answer as { message?: string; errors?: FieldProblem[] };
+  throw new ApiError(response.status, message ?? `The application answered ${response.status}.`, errors ?? [], rest);
+}
+
+export const api = {
+  list: (deleted = false) => call<StudyHead[]>('GET', `/studies${deleted ? '?deleted=true' : ''}`),
+  get: (id: string) => call<StudyWhole>('GET', `/studies/${id}`),
+  create: (title: string) => call<StudyWhole>('POST', '/studies', { title }),
+  createFrom: (document: Study) => call<StudyWhole>('POST', '/studies', { document }),
+  importText: (text: string) => call<StudyWhole>('POST', '/studies/import', text, true),
+  copy: (id: string) => call<StudyWhole>('POST', `/studies/${id}/copy`),
+  save: (id: string, version: number, document: Study) => call<StudyWhole>('PUT', `/studies/${id}`, { version, document }),
+  rename: (id: string, version: number, title: string, tag?: string) => call<StudyWhole>('PATCH', `/studies/${id}`, { version, title, tag }),
+  remove: (id: string) => call<StudyHead>('DELETE', `/studies/${id}`),
+  restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
+};

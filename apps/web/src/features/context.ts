@@ -1,0 +1,37 @@
+import { displayUnit, toUnit, type Dimension, type UnitSystem } from '@cedar-knot/core';
+import { prettyUnit, shortNumber } from '@cedar-knot/wording';
+import { createContext, useContext } from 'react';
+import { useStore } from 'zustand';
+import type { StudyActions, StudyState, StudyStore } from '../state/studyStore.js';
+
+export const StudyContext = createContext<StudyStore | null>(null);
+
+export function useStudyStore(): StudyStore {
+  const store = useContext(StudyContext);
+  if (!store) throw new Error('no study is open here');
+  return store;
+}
+
+/** A part of the open study's state; renders again when that part changes. */
+export function useStudy<T>(select: (state: StudyState & StudyActions) => T): T {
+  return useStore(useStudyStore(), select);
+}
+
+export interface Display {
+  system: UnitSystem;
+  /** SI → short number in the display unit */
+  number: (si: number | null | undefined, dimension: Dimension, figures?: number) => string;
+  unit: (dimension: Dimension) => string;
+  value: (si: number, dimension: Dimension) => number;
+}
+
+/** Numbers and units as this study shows them. */
+export function useDisplay(): Display {
+  const system = useStudy((s) => s.study.units ?? 'metric');
+  return {
+    system,
+    number: (si, dimension, figures = 3) => (si === null || si === undefined ? '–' : shortNumber(toUnit(si, displayUnit(dimension, system)), figures)),
+    unit: (dimension) => prettyUnit(displayUnit(dimension, system).symbol),
+    value: (si, dimension) => toUnit(si, displayUnit(dimension, system)),
+  };
+}

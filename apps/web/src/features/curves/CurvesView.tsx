@@ -1,0 +1,140 @@
+import type { PumpTrace } from '@cedar-knot/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { useSize } from '../../ui/useSize.js';
+import { ApexChart } from './ApexChart.js';
+import { chartOptions } from './chartOptions.js';
+import { Handles } from './Handles.js';
+import { KnotTable } from './KnotTable.js';
+import { curvesModel, type Shows } from './model.js';
+import { Overlay, type Areas } from './Overlay.js';
+
+/** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
+export function CurvesView() {
+  const store = useStudyStore();
+  const study = useStudy((s) => s.study);
+  const shown = useStudy((s) => s.shown);
+  const curves = useStudy((s) => s.outcome?.curves ?? null);
+  const active = useStudy((s) => s.active);
+  const activate = useStudy((s) => s.activate);
+  const display = useDisplay();
+  const theme = useThemeCount();
+  const box = useRef<HTMLDivElement>(null);
+  const size = useSize(box);
+  const [areas, setAreas] = useState<Areas>({});
+  const [shows, setShows] = useState<Shows>({ made: true, window: true, zoom: false });
+  const [before, setBefore] = useState<{ traces: PumpTrace[]; study: typeof study } | null>(null);
+
+  // an undo back to where the handle was taken leaves nothing to trace
+  const trail = before && before.study !== study ? before.traces : [];
+  const model = useMemo(
+    () =>
+      curves &&
+      curvesModel(curves, study, shown, active, { flow: (q) => display.value(q, 'flow'), head: (h) => display.value(h, 'head'), power: (w) => display.value(w, 'power') }, shows, trail),
+    // the display depends on the unit system alone
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [curves, study.units, shown, active, shows, before, theme],
+  );
+  const heights = chartHeights(size.height);
+  const options = useMemo(
+    () =>
+      model && {
+        head: chartOptions(model.headTraces, model.flow, model.head, heights.head, false),
+        efficiency: chartOptions(model.efficiencyTraces, model.flow, model.efficiency, heights.efficiency, false),
+        npsh: chartOptions(model.npshTraces, model.flow, model.npsh, heights.npsh, true),
+      },
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [model, size.height],
+  );
+  const tops = { head: 0, efficiency: heights.head, npsh: heights.head + heights.efficiency };
+  const grab = (): void => {
+    const state = store.getState();
+    if (state.outcome?.curves) setBefore({ traces: state.outcome.curves.pumps, study: state.study });
+  };
+
+  if (!curves || !model || !options) {
+    return <div className="panel text-inkq flex flex-1 items-center justify-center">The curves appear as soon as a scenario with a pump can be worked out.</div>;
+  }
+  const trace = curves.pumps.find((p) => p.scenarios.includes(active)) ?? curves.pumps[0];
+  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves.pump);
+  const name = study.pumps?.[String(element?.pump)]?.name;
+  const toggle = (key: keyof Shows): void => setShows((s) => ({ ...s, [key]: !s[key] }));
+  return (
+    <div className="flex min-h-0 flex-1 gap-2">
+      <section aria-label="Curves" className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
+        <div className="flex h-[30px] flex-none items-center gap-2 px-2.5">
+          <h2 className="text-[14px] font-semibold">{typeof name === 'string' ? name : curves.pump}</h2>
+          {trace && (
+            <span className="text-inkq">
+              {trace.diameter !== null && `Ø ${display.number(trace.diameter, 'diameter', 4)} ${display.unit('diameter')}, `}
+              {Math.round(trace.speed)} rpm
+            </span>
+          )}
+          <span className="ml-auto" />
+          {curves.made.length > 1 && <Toggle on={shows.made} onClick={() => toggle('made')} text="made diameters" />}
+          <Toggle on={shows.window} onClick={() => toggle('window')} text="valve window" />
+          <Toggle on={shows.zoom} onClick={() => toggle('zoom')} text="zoom to the duties" />
+        </div>
+        <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
+          {size.height > 0 && (
+            <>
+              <ApexChart label="System head curves and pump curves over flow" options={options.head} height={heights.head} onArea={(head) => setAreas((a) => ({ ...a, head }))} />
+              <ApexChart label="Efficiency and shaft power over flow" options={options.efficiency} height={heights.efficiency} onArea={(efficiency) => setAreas((a) => ({ ...a, efficiency }))} />
+              <ApexChart label="NPSH available and required over flow" options={options.npsh} height={heights.npsh} onArea={(npsh) => setAreas((a) => ({ ...a, npsh }))} />
+              <Overlay model={model} curves={curves} areas={areas} tops={tops} size={size} display={display} active={active} showMade={shows.made && !shows.zoom} showWindow={shows.window} onPick={activate} />
+              {areas.head && (
+                <div className="absolute" style={{ right: size.width - areas.head.x - areas.head.width + 4, bottom: size.height - (areas.head.y + areas.head.height) + 8 }}>
+                  <KnotTable knots={model.knots} />
+                </div>
+              )}
+            </>
+          )}
+        </div>
+      </section>
+      <aside aria-label="Handles" className="panel flex w-[226px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
+        <p className="flex items-baseline gap-2">
+          <span className="text-[14px] font-semibold">Handles</span>
+          <span className="text-inkq text-[12px]">drag; all answer</span>
+        </p>
+        <Handles pump={curves.pump} trace={trace} made={curves.made.map((m) => m.diameter)} onGrab={grab} moved={movedText(trail[0], curves.pumps[0])} />
+      </aside>
+    </div>
+  );
+}
+
+/** the head chart takes what the two lower ones leave */
+function chartHeights(total: number): { head: number; efficiency: number; npsh: number } {
+  const efficiency = Math.round(Math.max(84, total * 0.17));
+  const npsh = Math.round(Math.max(112, total * 0.21));
+  return { head: Math.max(160, Math.round(total) - efficiency - npsh), efficiency, npsh };
+}
+
+/** what moved since a handle was taken: Ø 385 → 370 mm, 2950 → 2800 rpm */
+function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined): string | null {
+  if (!before || !now) return null;
+  const parts: string[] = [];
+  const mm = (d: number | null): string => String(Math.round((d ?? 0) * 1000));
+  if (mm(before.diameter) !== mm(now.diameter)) parts.push(`Ø ${mm(before.diameter)} → ${mm(now.diameter)} mm`);
+  if (Math.round(before.speed) !== Math.round(now.speed)) parts.push(`${Math.round(before.speed)} → ${Math.round(now.speed)} rpm`);
+  if (parts.length === 0 && before.head[0] !== now.head[0]) parts.push(`shut-off ${before.head[0]!.toFixed(1)} → ${now.head[0]!.toFixed(1)} m`);
+  return parts.length > 0 ? parts.join(', ') : null;
+}
+
+function Toggle({ on, onClick, text }: { on: boolean; onClick: () => void; text: string }) {
+  return (
+    <button type="button" aria-pressed={on} onClick={onClick} className={`h-[24px] rounded-full border px-3 text-[12px] ${on ? 'border-cedar bg-wash text-cedardeep' : 'border-edge bg-panel'}`}>
+      {text}
+    </button>
+  );
+}
+
+/** charts resolve their colours when drawn, so a change of theme draws them anew */
+function useThemeCount(): number {
+  const [count, setCount] = useState(0);
+  useEffect(() => {
+    const listen = (): void => setCount((c) => c + 1);
+    window.addEventListener('cedar-knot-theme', listen);
+    return () => window.removeEventListener('cedar-knot-theme', listen);
+  }, []);
+  return count;
+}

@@ -1,0 +1,259 @@
+import { writeQuantity, type Dimension, type PumpTrace, type RawEntry } from '@cedar-knot/core';
+import { Slider } from 'radix-ui';
+import { useRef, type ReactNode } from 'react';
+import { entryIn, letterOf, setOwn, setSeen } from '../../state/address.js';
+import { readTyped, TypedField } from '../../ui/QuantityField.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import { useDisplay, useStudy, useStudyStore } from '../context.js';
+
+/** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
+export interface HandlesProps {
+  pump: string;
+  trace: PumpTrace | undefined;
+  made: readonly number[];
+  onGrab: () => void;
+  /** what moved since the handle was taken */
+  moved: string | null;
+}
+
+/** Speed, diameter, stages, units running and wear of the pump; dragging one moves every curve and knot. */
+export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
+  const study = useStudy((s) => s.study);
+  const undo = useStudy((s) => s.undo);
+  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const entry: RawEntry = study.pumps?.[String(element?.pump)] ?? {};
+  if (element?.mode !== 'curve' && !trace) {
+    return <p className="text-inkq">{pump} is not given by a curve: its duty is imposed, and the system curves show what it would take.</p>;
+  }
+  const nominal = number(entry.speed, 2950);
+  const minDiameter = made[0] ?? number(entry.minDiameter, 0) / 1000;
+  const maxDiameter = made.at(-1) ?? number(entry.maxDiameter ?? entry.diameter, 0) / 1000;
+  const options = (Array.isArray(entry.stageOptions) ? entry.stageOptions : []) as number[];
+  return (
+    <>
+      {maxDiameter > 0 && (
+        <Handle pump={pump} name="diameter" label="Diameter" dimension="diameter" symbol="mm" value={trace?.diameter ?? maxDiameter} min={Math.min(minDiameter, maxDiameter * 0.84)} max={maxDiameter} step={0.001} ticks={made.length > 1 ? made : [minDiameter, maxDiameter]} tickText={(d) => String(Math.round(d * 1000))} onGrab={onGrab} />
+      )}
+      <Handle pump={pump} name="speed" label="Speed" dimension="speed" symbol="rpm" value={trace?.speed ?? nominal} min={nominal * 0.5} max={nominal * 1.2} step={5} ticks={[nominal * 0.5, nominal, nominal * 1.2]} tickText={(n) => `${((n / nominal) * 50).toFixed(0)} Hz`} onGrab={onGrab} />
+      {options.length > 0 && <Stages pump={pump} options={options} onGrab={onGrab} />}
+      <Running pump={pump} onGrab={onGrab} />
+      <Wear pump={pump} onGrab={onGrab} />
+      <ValveOpening />
+      {moved && (
+        <div className="border-soft flex items-center justify-between border-t pt-2" role="status">
+          <span className="font-semibold">{moved}</span>
+          <button type="button" onClick={undo} className="text-cedar">
+            ↶ undo
+          </button>
+        </div>
+      )}
+    </>
+  );
+}
+
+function number(x: unknown, fallback: number): number {
+  const n = typeof x === 'number' ? x : typeof x === 'string' ? Number.parseFloat(x) : NaN;
+  return Number.isFinite(n) ? n : fallback;
+}
+
+/** Sets an entry of the pump where the active scenario sees it; a drag is one step of undo. */
+function usePut(pump: string, name: string): { put: (value: unknown, key?: string) => void; own: boolean; index: number } {
+  const store = useStudyStore();
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const own = entryIn(study, study.scenarios[index], pump, name).own;
+  return {
+    own,
+    index,
+    put: (value, key) => {
+      const { study: now, change } = store.getState();
+      const scenario = now.scenarios.find((s) => s.id === active);
+      change(`${pump} ${name}`, setSeen(now, scenario, pump, name, value), key);
+    },
+  };
+}
+
+function Group({ title, side, children }: { title: ReactNode; side?: ReactNode; children: ReactNode }) {
+  return (
+    <div className="border-soft border-b pb-2">
+      <div className="mb-1 flex h-[24px] items-center justify-between">
+        <span className="font-semibold">{title}</span>
+        {side}
+      </div>
+      {children}
+    </div>
+  );
+}
+
+interface HandleProps {
+  pump: string;
+  name: string;
+  label: string;
+  dimension: Dimension;
+  symbol: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  ticks: readonly number[];
+  tickText: (si: number) => string;
+  onGrab: () => void;
+}
+
+function Handle({ pump, name, label, dimension, symbol, value, min, max, step, ticks, tickText, onGrab }: HandleProps) {
+  const { put, own, index } = usePut(pump, name);
+  const drag = useRef(0);
+  const text = writeQuantity(Math.round(value / step) * step, dimension, symbol);
+  return (
+    <Group title={label} side={own && <ScenarioLetter index={index} letter={letterOf(index)} small />}>
+      <TypedField label={`${label} typed`} name={name} value={text} read={(typed) => readTyped(typed, dimension, text)} onCommit={(v) => { onGrab(); put(v); }} />
+      <DragScale label={label} value={value} min={min} max={max} step={step} ticks={ticks} tickText={tickText} onGrab={onGrab} onMove={(v) => put(writeQuantity(v, dimension, symbol), `${name}-${drag.current}`)} onEnd={() => drag.current++} />
+    </Group>
+  );
+}
+
+function DragScale({ label, value, min, max, step, ticks, tickText, onGrab, onMove, onEnd }: { label: string; value: number; min: number; max: number; step: number; ticks: readonly number[]; tickText: (v: number) => string; onGrab: () => void; onMove: (v: number) => void; onEnd: () => void }) {
+  const held = useRef(false);
+  return (
+    <div className="relative mt-1.5 h-[34px]">
+      <Slider.Root
+        value={[Math.min(Math.max(value, min), max)]}
+        min={min}
+        max={max}
+        step={step}
+        onValueChange={([v]) => {
+          if (!held.current) onGrab();
+          held.current = true;
+          onMove(v!);
+        }}
+        onValueCommit={() => {
+          held.current = false;
+          onEnd();
+        }}
+        className="relative mx-[7px] flex h-[18px] touch-none items-center"
+      >
+        <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
+        <Slider.Thumb aria-label={label} className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]" />
+      </Slider.Root>
+      {ticks.map((t) => (
+        <span key={t} className="text-inkq absolute top-[3px] flex -translate-x-1/2 flex-col items-center text-[11px]" style={{ left: `calc(7px + (100% - 14px) * ${(t - min) / (max - min)})` }}>
+          <span className="h-[12px] w-px bg-[var(--edge)]" />
+          {tickText(t)}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+function Stages({ pump, options, onGrab }: { pump: string; options: readonly number[]; onGrab: () => void }) {
+  const { put } = usePut(pump, 'stages');
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const seen = entryIn(study, study.scenarios.find((s) => s.id === active), pump, 'stages').value;
+  return (
+    <Group title="Stages">
+      <select aria-label="Stages" value={String(seen ?? '')} onChange={(e) => { onGrab(); put(Number(e.target.value)); }} className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1">
+        {options.map((n) => (
+          <option key={n}>{n}</option>
+        ))}
+      </select>
+    </Group>
+  );
+}
+
+/** how many units run is the scenario's own: the letters stand at their number */
+function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const change = useStudy((s) => s.change);
+  const seen = study.scenarios.map((s) => number(entryIn(study, s, pump, 'running').value, 1));
+  const most = Math.max(2, ...seen);
+  const now = seen[study.scenarios.findIndex((s) => s.id === active)];
+  const set = (n: number): void => {
+    onGrab();
+    change(`${pump} running`, setOwn(study, active, pump, 'running', n));
+  };
+  return (
+    <Group title="Running" side={<span className="text-inkq text-[12px]">by scenario</span>}>
+      <div className="grid auto-cols-fr grid-flow-col" role="group" aria-label="Units running">
+        {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
+          <button key={n} type="button" aria-pressed={now === n} onClick={() => set(n)} className={`flex h-[44px] flex-col items-start justify-center gap-0.5 border px-2 ${now === n ? 'border-cedar bg-wash' : 'border-edge bg-panel'}`}>
+            <span className="text-[12px] font-semibold">{n === 1 ? '1 unit' : `${n} units`}</span>
+            <span className="flex gap-0.5">
+              {study.scenarios.map((s, i) => seen[i] === n && <ScenarioLetter key={s.id} index={i} letter={letterOf(i)} small />)}
+            </span>
+          </button>
+        ))}
+      </div>
+    </Group>
+  );
+}
+
+function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
+  const { put, own, index } = usePut(pump, 'wear');
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const drag = useRef(0);
+  const wear = number(entryIn(study, study.scenarios.find((s) => s.id === active), pump, 'wear').value, 0);
+  return (
+    <Group
+      title="Wear"
+      side={
+        <span className="flex items-center gap-2">
+          {own && <ScenarioLetter index={index} letter={letterOf(index)} small />}
+          <span>
+            <b className="font-semibold">{Math.round(wear * 1000) / 10}</b> <span className="text-inkq">% of the head</span>
+          </span>
+        </span>
+      }
+    >
+      <DragScale label="Wear" value={wear} min={0} max={0.15} step={0.005} ticks={[0.05, 0.1, 0.15]} tickText={(w) => String(Math.round(w * 100))} onGrab={onGrab} onMove={(v) => put(v === 0 ? undefined : Math.round(v * 1000) / 1000, `wear-${drag.current}`)} onEnd={() => drag.current++} />
+    </Group>
+  );
+}
+
+/** where the control valve stands in the active scenario; it can be set by hand there, and given back to its set point */
+function ValveOpening() {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const shown = useStudy((s) => s.shown);
+  const change = useStudy((s) => s.change);
+  const display = useDisplay();
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve');
+  const r = valve && shown[active]?.outcome.result?.elements[valve.id];
+  if (!valve || r?.kind !== 'control-valve') return null;
+  const set = study.scenarios[index]!.set ?? {};
+  const byHand = set[`${valve.id}.mode`] === 'opening';
+  const follow = (): void => {
+    const kept = Object.fromEntries(Object.entries(set).filter(([a]) => a !== `${valve.id}.mode` && a !== `${valve.id}.opening`));
+    change(`${valve.id} follows its set point`, [{ op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) }]);
+  };
+  const put = (opening: number, key?: string): void => {
+    change(`${valve.id} opening by hand`, [{ op: 'set', path: ['scenarios', index, 'set'], value: { ...set, [`${valve.id}.mode`]: 'opening', [`${valve.id}.opening`]: Math.round(opening * 1000) / 1000 } }], key);
+  };
+  return (
+    <div className="pb-1">
+      <div className="mb-1 flex items-center justify-between">
+        <span className="flex items-center gap-1.5 font-semibold">
+          Valve opening <ScenarioLetter index={index} letter={letterOf(index)} small />
+        </span>
+        <span>
+          <b className="font-semibold">{r.opening === null ? '–' : (r.opening * 100).toFixed(1)}</b> <span className="text-inkq">%</span>
+        </span>
+      </div>
+      {byHand && r.opening !== null ? (
+        <DragScale label="Valve opening" value={r.opening} min={0.05} max={1} step={0.005} ticks={[0.15, 0.85]} tickText={(v) => `${Math.round(v * 100)}`} onGrab={() => undefined} onMove={(v) => put(v, 'opening')} onEnd={() => undefined} />
+      ) : null}
+      <p className="text-inkq text-[12px]">
+        {byHand ? 'set by hand in this scenario. ' : `found for ${display.number(r.flow, 'flow')} ${display.unit('flow')}. `}
+        {typeof valve.valve === 'string' && r.opening !== null && (
+          <button type="button" className="text-cedar" onClick={byHand ? follow : () => put(r.opening!)}>
+            {byHand ? 'Follow the set point' : 'Set by hand'}
+          </button>
+        )}
+      </p>
+    </div>
+  );
+}

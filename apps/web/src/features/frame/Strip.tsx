@@ -1,0 +1,149 @@
+import { CHECK_NAMES, problemText, findingText } from '@cedar-knot/wording';
+import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
+import type { MouseEvent } from 'react';
+import { freeScenarioId, letterOf } from '../../state/address.js';
+import type { Shown } from '../../state/studyStore.js';
+import { PinGauge } from '../../ui/PinGauge.js';
+import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useDisplay, useStudy, type Display } from '../context.js';
+import { gauges, overall, worstMargins } from '../../state/judgement.js';
+
+/** Across the bottom of every view: one card a scenario, always all of them. */
+export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void }) {
+  const scenarios = useStudy((s) => s.study.scenarios);
+  const change = useStudy((s) => s.change);
+  const activate = useStudy((s) => s.activate);
+  const active = useStudy((s) => s.active);
+  const add = (): void => {
+    const from = scenarios.find((s) => s.id === active)!;
+    const id = freeScenarioId(scenarios);
+    change('Add a scenario', [{ op: 'insert', path: ['scenarios'], index: scenarios.length, value: { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` } }]);
+    activate(id);
+  };
+  return (
+    <section aria-label="Scenarios" className="bg-deep flex flex-none" style={{ height: folded ? 34 : 118 }}>
+      <div className="border-line flex w-[72px] flex-none flex-col items-center justify-between border-t border-r py-1.5">
+        {!folded && (
+          <>
+            <span className="text-inkq text-[12px]">scenarios</span>
+            <button type="button" title="Add a scenario like the active one" aria-label="Add a scenario" onClick={add} className="border-edge bg-panel text-cedar flex h-[28px] w-[28px] items-center justify-center rounded-[4px] border">
+              <Plus size={15} aria-hidden="true" />
+            </button>
+          </>
+        )}
+        <button type="button" onClick={onFold} aria-expanded={!folded} className="text-inkq flex items-center gap-1 text-[12px]">
+          {folded ? <ChevronUp size={13} aria-hidden="true" /> : <ChevronDown size={13} aria-hidden="true" />}
+          {folded ? 'unfold' : 'fold'}
+        </button>
+      </div>
+      <div className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden" role="group" aria-label="Scenario cards">
+        {scenarios.map((s, i) => (
+          <Card key={s.id} index={i} id={s.id} name={s.name ?? s.id} folded={folded} judged={s.judged !== false} />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function Card({ index, id, name, folded, judged }: { index: number; id: string; name: string; folded: boolean; judged: boolean }) {
+  const shown = useStudy((s) => s.shown[id]);
+  const pump = useStudy((s) => s.pump);
+  const isActive = useStudy((s) => s.active === id);
+  const isCompared = useStudy((s) => s.compared.includes(id));
+  const activate = useStudy((s) => s.activate);
+  const compare = useStudy((s) => s.compare);
+  const display = useDisplay();
+  const style = lineStyle(index);
+  const click = (event: MouseEvent): void => (event.shiftKey ? compare(id) : activate(id));
+  const foot = isActive ? '4px solid var(--cedar)' : isCompared ? '4px dashed var(--cedar)' : '4px solid transparent';
+  return (
+    <button
+      type="button"
+      data-scenario={id}
+      aria-pressed={isActive}
+      aria-label={`Scenario ${letterOf(index)} ${name}`}
+      onClick={click}
+      className={`border-line relative flex min-w-[206px] flex-1 basis-0 flex-col overflow-hidden border-r px-3 text-left ${isActive ? 'bg-panel z-10 shadow-[var(--shadow-lift)]' : 'bg-deep'} ${shown?.stale ? 'opacity-70' : ''}`}
+      style={{ borderBottom: foot, ['--card' as string]: isActive ? 'var(--panel)' : 'var(--paper-deep)' }}
+    >
+      <svg className="absolute inset-x-0 top-0 h-[5px] w-full" aria-hidden="true">
+        <line x1={0} x2="100%" y1={2} y2={2} stroke={style.color} strokeWidth={3} strokeDasharray={style.dash} />
+      </svg>
+      <span className={`flex w-full items-center gap-2 ${folded ? 'pt-1.5' : 'pt-2.5'}`}>
+        <ScenarioLetter index={index} letter={letterOf(index)} />
+        <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
+        <Verdict shown={shown} judged={judged} />
+        {folded && <Figures shown={shown} pump={pump} display={display} small />}
+      </span>
+      {!folded && (
+        <>
+          <Figures shown={shown} pump={pump} display={display} />
+          {shown?.outcome.result && shown.outcome.result.status !== 'failed' ? (
+            <span className="mt-[3px] flex w-full justify-between">
+              {gauges(shown.outcome.result, pump).map((g) => (
+                <PinGauge key={g.label} {...g} />
+              ))}
+            </span>
+          ) : (
+            <span className="text-fails mt-1 line-clamp-3 text-[12px] leading-4">{whyNot(shown)}</span>
+          )}
+        </>
+      )}
+    </button>
+  );
+}
+
+function whyNot(shown: Shown | undefined): string {
+  if (!shown) return '';
+  const problem = shown.outcome.problems[0];
+  if (problem) return problemText(problem);
+  const finding = shown.outcome.result?.findings.find((f) => f.severity === 'error');
+  return finding ? findingText(finding) : 'An entry of the study cannot be read.';
+}
+
+function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean }) {
+  const result = shown?.outcome.result;
+  if (!shown || !result) return null;
+  if (shown.stale) return <span className="text-fails text-[12px] whitespace-nowrap">▲ not solved</span>;
+  if (!judged) return <span className="text-inkq text-[12px]">not judged</span>;
+  const worst = worstMargins(result);
+  const verdict = overall(result);
+  const first = worst[0];
+  const text = first ? CHECK_NAMES[first.check] : verdict === 'holds' ? 'holds' : 'nothing to judge';
+  return (
+    <span className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap" style={{ color: verdictColor(verdict) }} title={first ? `${CHECK_NAMES[first.check]} at ${first.where}` : undefined}>
+      <VerdictMark kind={verdict} />
+      <span className="truncate">{text}</span>
+      {worst.length > 1 && <span>+{worst.length - 1}</span>}
+    </span>
+  );
+}
+
+function Figures({ shown, pump, display, small = false }: { shown: Shown | undefined; pump: string | null; display: Display; small?: boolean }) {
+  const result = shown?.outcome.result;
+  if (!result || result.status === 'failed') return null;
+  const p = pump ? result.elements[pump] : undefined;
+  const flow = p?.flow ?? Object.values(result.lines)[0]?.flow ?? null;
+  const head = p?.kind === 'pump' ? p.head : null;
+  const size = small ? 'text-[13px]' : 'text-[16.5px] leading-[20px]';
+  return (
+    <span className={`flex items-baseline gap-1 whitespace-nowrap ${small ? '' : 'mt-1 w-full'}`}>
+      <span className={`${size} font-semibold`} data-figure="flow">
+        {display.number(flow, 'flow')}
+      </span>
+      <span className="text-inkq text-[12px]">{display.unit('flow')}</span>
+      {head !== null && (
+        <>
+          <span className={`${size} ml-2 font-semibold`} data-figure="head">
+            {display.number(head, 'head')}
+          </span>
+          <span className="text-inkq text-[12px]">{display.unit('head')}</span>
+        </>
+      )}
+      {!small && p?.kind === 'pump' && (
+        <span className="text-inkq ml-auto text-[12px]">{result.status === 'limited' ? 'set point missed' : p.running === 0 ? 'off' : `${p.running} running`}</span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,107 @@
+import { DropdownMenu } from 'radix-ui';
+import { CHECK_NAMES } from '@cedar-knot/wording';
+import type { Margin, Study } from '@cedar-knot/core';
+import { MoreHorizontal } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { api, type StudyHead } from '../../api/client.js';
+import { letterOf } from '../../state/address.js';
+import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
+import type { Outcome } from '../../worker/outcome.js';
+import { previewOf } from './preview.js';
+import { Thumbnail } from './Thumbnail.js';
+
+interface Preview {
+  study: Study;
+  outcome: Outcome;
+}
+
+export function StudyCard({ head, onCopy, onRename, onDelete }: { head: StudyHead; onCopy: () => void; onRename: () => void; onDelete: () => void }) {
+  const [preview, setPreview] = useState<Preview | null>(null);
+  useEffect(() => {
+    let gone = false;
+    void api
+      .get(head.id)
+      .then(async (whole) => ({ study: whole.document, outcome: await previewOf(whole.document) }))
+      .then((p) => !gone && setPreview(p), () => undefined);
+    return () => {
+      gone = true;
+    };
+  }, [head.id, head.version]);
+  const item = 'data-[highlighted]:bg-wash flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
+  return (
+    <li className="panel relative flex items-center gap-5 px-4 py-2.5 hover:border-[var(--line-strong)]">
+      <div className="h-[68px] w-[150px] flex-none">{preview && <Thumbnail outcome={preview.outcome} study={preview.study} />}</div>
+      <div className="min-w-0 flex-1">
+        <Link to={`/studies/${head.id}/system`} className="after:absolute after:inset-0">
+          <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
+          <span className="text-[15px] font-semibold">{head.title}</span>
+        </Link>
+        <p className="text-inkq mt-0.5 truncate">{preview?.study.notes ?? ''}</p>
+        <p className="mt-1.5 flex gap-1">
+          {preview?.study.scenarios.slice(0, 12).map((s, i) => (
+            <span key={s.id} title={s.name ?? s.id}>
+              <ScenarioLetter index={i} letter={letterOf(i)} small />
+            </span>
+          ))}
+        </p>
+      </div>
+      <div className="w-[210px] flex-none">{preview && <Worst preview={preview} />}</div>
+      <div className="text-inkq w-[150px] flex-none text-[12px]">
+        <p>{preview?.study.preparedBy ?? ''}</p>
+        <p>{new Date(head.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}</p>
+        <p>version {head.version}</p>
+      </div>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger aria-label={`Actions for ${head.title}`} className="relative z-10 rounded-[3px] p-1">
+          <MoreHorizontal size={18} aria-hidden="true" />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className="panel z-50 min-w-[170px] p-1 shadow-[var(--shadow-lift)]">
+            <DropdownMenu.Item className={item} onSelect={onRename}>
+              Rename
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={onCopy}>
+              Copy
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => window.location.assign(`/api/studies/${head.id}/file`)}>
+              Export the file
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={`${item} text-fails`} onSelect={onDelete}>
+              Delete
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </li>
+  );
+}
+
+/** the worst check over all judged scenarios, with the scenario it falls in */
+function Worst({ preview }: { preview: Preview }) {
+  const { study, outcome } = preview;
+  if (outcome.problems.length > 0) return <span className="text-fails text-[12px]">▲ {outcome.problems.length === 1 ? 'one entry lacks or is wrong' : `${outcome.problems.length} entries lack or are wrong`}</span>;
+  let found: { margin: Margin; index: number } | undefined;
+  let count = 0;
+  study.scenarios.forEach((s, index) => {
+    if (s.judged === false) return;
+    for (const margin of outcome.scenarios[index]?.result?.margins ?? []) {
+      if (margin.verdict !== 'fails' && margin.verdict !== 'near') continue;
+      count++;
+      if (!found || (margin.verdict === 'fails' && found.margin.verdict !== 'fails')) found = { margin, index };
+    }
+  });
+  const verdict = found?.margin.verdict ?? 'holds';
+  return (
+    <span className="flex items-center gap-1.5 text-[13px]" style={{ color: verdictColor(verdict) }}>
+      <VerdictMark kind={verdict} />
+      {found ? (
+        <>
+          {CHECK_NAMES[found.margin.check]} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small /> {count > 1 && `+${count - 1}`}
+        </>
+      ) : (
+        'all margins hold'
+      )}
+    </span>
+  );
+}

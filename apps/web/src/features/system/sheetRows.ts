@@ -1,0 +1,65 @@
+import { writeShortForm, type RawEntry, type ScenarioResult, type Study } from '@cedar-knot/core';
+import { entryIn, locate } from '../../state/address.js';
+
+/** One row of the sheet: a point or an element, in flow order. */
+export interface SheetRow {
+  id: string;
+  kind: string;
+  name: string;
+  /** the entry as the active scenario sees it */
+  entry: string;
+  line: number;
+  /** index in the line; -1 for the point it begins with, the count of elements for the one it ends at */
+  index: number;
+  outlet: string;
+  outletTyped: boolean;
+}
+
+export const COLUMNS = ['name', 'entry', 'outlet'] as const;
+export type Column = (typeof COLUMNS)[number];
+
+/** Entries as one scenario sees them: the shared ones with its departures over them. */
+export function seenEntries(study: Study, scenarioId: string, id: string): RawEntry {
+  const scenario = study.scenarios.find((s) => s.id === scenarioId);
+  const entry = { ...locate(study, id)?.entry };
+  for (const address of Object.keys(scenario?.set ?? {})) {
+    if (address.startsWith(`${id}.`)) entry[address.slice(id.length + 1)] = entryIn(study, scenario, id, address.slice(id.length + 1)).value;
+  }
+  return entry;
+}
+
+/** Points where a line begins or ends stand once, at the first line that meets them. */
+export function sheetRows(study: Study, scenario: string, result: ScenarioResult | null, writeLength: (m: number) => string): SheetRow[] {
+  const rows: SheetRow[] = [];
+  const said = new Set<string>();
+  const point = (id: string, line: number, index: number): void => {
+    const p = study.points[id];
+    if (said.has(id) || !p) return;
+    said.add(id);
+    const seen = seenEntries(study, scenario, id);
+    rows.push({ id, kind: p.kind, name: text(p.name), entry: writeShortForm(p.kind, seen), line, index, outlet: text(p.elevation), outletTyped: true });
+  };
+  study.lines.forEach((line, l) => {
+    point(line.from, l, -1);
+    line.elements.forEach((e, i) => {
+      const place = result?.places[line.id]?.[i + 1];
+      const typed = typeof e.outletElevation === 'string' && i < line.elements.length - 1;
+      rows.push({
+        id: e.id,
+        kind: e.kind,
+        name: text(e.name),
+        entry: writeShortForm(e.kind, seenEntries(study, scenario, e.id)),
+        line: l,
+        index: i,
+        outlet: typed ? text(e.outletElevation) : place ? writeLength(place.elevation) : '',
+        outletTyped: typed,
+      });
+    });
+    point(line.to, l, line.elements.length);
+  });
+  return rows;
+}
+
+function text(x: unknown): string {
+  return typeof x === 'string' ? x : '';
+}

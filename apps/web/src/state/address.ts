@@ -1,0 +1,134 @@
+import type { Operation, RawElement, RawEntry, RawScenario, Study } from '@cedar-knot/core';
+
+/** Where a point, line or element stands in the study. */
+export interface Located {
+  kind: string;
+  path: (string | number)[];
+  entry: RawEntry;
+  /** index of the line, and of the element in it */
+  line: number;
+  index: number;
+}
+
+export function locate(study: Study, id: string): Located | undefined {
+  if (Object.hasOwn(study.points, id)) {
+    const entry = study.points[id]!;
+    return { kind: entry.kind, path: ['points', id], entry, line: -1, index: -1 };
+  }
+  for (const [line, l] of study.lines.entries()) {
+    if (l.id === id) return { kind: 'line', path: ['lines', line], entry: l, line, index: -1 };
+    const index = l.elements.findIndex((e) => e.id === id);
+    if (index >= 0) return { kind: l.elements[index]!.kind, path: ['lines', line, 'elements', index], entry: l.elements[index]!, line, index };
+  }
+  return undefined;
+}
+
+/** An entry as a scenario sees it, and whether the scenario has its own. */
+export function entryIn(study: Study, scenario: RawScenario | undefined, id: string, key: string): { value: unknown; own: boolean } {
+  const own = scenario?.set !== undefined && Object.hasOwn(scenario.set, `${id}.${key}`);
+  return { value: own ? scenario.set![`${id}.${key}`] : locate(study, id)?.entry[key], own };
+}
+
+/** Operations that set an entry for all scenarios. */
+export function setShared(study: Study, id: string, key: string, value: unknown): Operation[] {
+  const found = locate(study, id);
+  if (!found) return [];
+  if (value === undefined && !(key in found.entry)) return [];
+  return [{ op: 'set', path: [...found.path, key], value }];
+}
+
+/** Operations that set an entry for one scenario alone, or take its departure back (no value). */
+export function setOwn(study: Study, scenario: string, id: string, key: string, value: unknown): Operation[] {
+  const index = study.scenarios.findIndex((s) => s.id === scenario);
+  if (index < 0) return [];
+  const set = study.scenarios[index]!.set;
+  const address = `${id}.${key}`;
+  if (value === undefined) {
+    if (!set || !Object.hasOwn(set, address)) return [];
+    const last = Object.keys(set).length === 1;
+    return [last ? { op: 'set', path: ['scenarios', index, 'set'] } : { op: 'set', path: ['scenarios', index, 'set', address] }];
+  }
+  if (!set) return [{ op: 'set', path: ['scenarios', index, 'set'], value: { [address]: value } }];
+  return [{ op: 'set', path: ['scenarios', index, 'set', address], value }];
+}
+
+/** Sets an entry where the scenario sees it: its own departure when it has one, else the shared entry. */
+export function setSeen(study: Study, scenario: RawScenario | undefined, id: string, key: string, value: unknown): Operation[] {
+  return scenario && entryIn(study, scenario, id, key).own ? setOwn(study, scenario.id, id, key, value) : setShared(study, id, key, value);
+}
+
+/** Letters of the scenarios that depart from the shared value of any entry of a thing. */
+export function departures(study: Study, id: string): { letter: string; scenario: string; keys: string[] }[] {
+  return study.scenarios.flatMap((s, i) => {
+    const keys = Object.keys(s.set ?? {}).filter((a) => a.startsWith(`${id}.`)).map((a) => a.slice(id.length + 1));
+    return keys.length > 0 ? [{ letter: letterOf(i), scenario: s.id, keys }] : [];
+  });
+}
+
+/** A, B … Z, A2, B2 … */
+export function letterOf(index: number): string {
+  const letter = String.fromCharCode(65 + (index % 26));
+  return index < 26 ? letter : `${letter}${Math.floor(index / 26) + 1}`;
+}
+
+/** An id that is still free, from a prefix: L-1, L-2 … */
+export function freeId(study: Study, prefix: string): string {
+  for (let i = 1; ; i++) if (!locate(study, `${prefix}-${i}`)) return `${prefix}-${i}`;
+}
+
+export const ID_PREFIX: Readonly<Record<string, string>> = {
+  pipe: 'L', pump: 'P', 'control-valve': 'CV', device: 'D', orifice: 'FO', 'hand-valve': 'HV', 'non-return': 'NR', vessel: 'V', pressure: 'B', flow: 'Q', well: 'W', junction: 'J',
+};
+
+/** Takes an element out, with the departures that scenarios had for it. */
+export function removeElement(study: Study, id: string): Operation[] {
+  const found = locate(study, id);
+  if (!found || found.index < 0) return [];
+  return [...forget(study, id), { op: 'remove', path: ['lines', found.line, 'elements'], index: found.index }];
+}
+
+function forget(study: Study, id: string): Operation[] {
+  return study.scenarios.flatMap((s, i): Operation[] => {
+    const set = s.set ?? {};
+    const gone = Object.keys(set).filter((a) => a.startsWith(`${id}.`));
+    if (gone.length === 0) return [];
+    if (gone.length === Object.keys(set).length) return [{ op: 'set', path: ['scenarios', i, 'set'] }];
+    return gone.map((a) => ({ op: 'set', path: ['scenarios', i, 'set', a] }));
+  });
+}
+
+/** Puts an element into a line before a place. */
+export function insertElement(line: number, index: number, element: RawElement): Operation[] {
+  return [{ op: 'insert', path: ['lines', line, 'elements'], index, value: element }];
+}
+
+/** A first line to work on: supply vessel, suction, pump of given flow, discharge, destination vessel. */
+export function firstLine(): Operation[] {
+  const pipe = (id: string, name: string, length: string): RawElement => ({ id, kind: 'pipe', name, length, size: 'DN150', schedule: '40', material: 'steel' });
+  return [
+    {
+      op: 'set',
+      path: ['points'],
+      value: {
+        'V-1': { kind: 'vessel', name: 'Supply', elevation: '0 m', level: '2 m' },
+        'V-2': { kind: 'vessel', name: 'Destination', elevation: '20 m', level: '2 m' },
+      },
+    },
+    {
+      op: 'insert',
+      path: ['lines'],
+      index: 0,
+      value: {
+        id: 'T-1',
+        from: 'V-1',
+        to: 'V-2',
+        elements: [pipe('L-1', 'Suction', '10 m'), { id: 'P-1', kind: 'pump', name: 'Pump', mode: 'flow', flow: '60 m3/h' }, pipe('L-2', 'Discharge', '150 m')],
+      },
+    },
+  ];
+}
+
+/** An id for a further scenario: s2, s3 … */
+export function freeScenarioId(scenarios: readonly RawScenario[]): string {
+  for (let i = scenarios.length + 1; ; i++) if (!scenarios.some((s) => s.id === `s${i}`)) return `s${i}`;
+}

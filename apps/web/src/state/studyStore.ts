@@ -1,0 +1,146 @@
+import { applyOperations, type Operation, type Study, type UnitSystem } from '@cedar-knot/core';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Outcome, ScenarioOutcome } from '../worker/outcome.js';
+import { Autosave, type SaveBackend, type SaveState } from './autosave.js';
+import { Recalculation, type Calculator } from './recalculation.js';
+
+export interface Shown {
+  outcome: ScenarioOutcome;
+  stale: boolean;
+}
+
+interface Step {
+  label: string;
+  undo: Operation[];
+  redo: Operation[];
+  /** steps with the same key in a row become one: a dragged handle is one undo */
+  key: string | undefined;
+}
+
+export interface StudyState {
+  id: string;
+  study: Study;
+  save: SaveState;
+  /** the last outcome, and the study it belongs to: older than `study` while a calculation runs */
+  outcome: Outcome | null;
+  calculated: Study | null;
+  crashed: string | null;
+  /** what is shown of each scenario: the last good numbers stay, marked stale, while it does not solve */
+  shown: Readonly<Record<string, Shown>>;
+  past: readonly Step[];
+  future: readonly Step[];
+  /** scenario whose results are shown; others that are compared with it */
+  active: string;
+  compared: readonly string[];
+  selected: string | null;
+  pump: string | null;
+}
+
+export interface StudyActions {
+  /** Changes the study; an address that does not exist leaves it as it is and says so. */
+  change(label: string, operations: readonly Operation[], key?: string): boolean;
+  undo(): void;
+  redo(): void;
+  activate(scenario: string): void;
+  compare(scenario: string): void;
+  select(id: string | null): void;
+  units(system: UnitSystem): void;
+  flush(): Promise<void>;
+  rebase(version: number): void;
+  dispose(): void;
+}
+
+export type StudyStore = StoreApi<StudyState & StudyActions>;
+
+const MOST_STEPS = 300;
+
+/** One open study: the document, its history, its results and its saving. Knows no React. */
+export function createStudyStore(
+  opened: { id: string; version: number; savedAt: string; document: Study },
+  calculate: Calculator,
+  backend: SaveBackend,
+): StudyStore {
+  const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
+    const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
+    const recalculation = new Recalculation(
+      calculate,
+      (outcome, study) => set({ outcome: withLastCurves(outcome, get().outcome), calculated: study, crashed: null, pump: outcome.pump, shown: keepLastGood(outcome, get().shown) }),
+      (error) => set({ crashed: String(error) }),
+    );
+    const put = (study: Study, more: Partial<StudyState> = {}): void => {
+      const active = study.scenarios.some((s) => s.id === get().active) ? get().active : study.scenarios[0]!.id;
+      set({ study, active, ...more });
+      autosave.changed(study);
+      recalculation.ask(study, get().pump);
+    };
+    queueMicrotask(() => recalculation.ask(opened.document, null));
+    return {
+      id: opened.id,
+      study: opened.document,
+      save: { kind: 'saved', at: opened.savedAt },
+      outcome: null,
+      calculated: null,
+      crashed: null,
+      shown: {},
+      past: [],
+      future: [],
+      active: opened.document.scenarios[0]!.id,
+      compared: [],
+      selected: null,
+      pump: null,
+      change(label, operations, key) {
+        const done = applyOperations(get().study, operations);
+        if (!done.ok) return false;
+        put(done.study, { past: remember(get().past, { label, undo: done.inverse, redo: [...operations], key }), future: [] });
+        return true;
+      },
+      undo() {
+        const step = get().past.at(-1);
+        if (!step) return;
+        const done = applyOperations(get().study, step.undo);
+        if (done.ok) put(done.study, { past: get().past.slice(0, -1), future: [...get().future, step] });
+      },
+      redo() {
+        const step = get().future.at(-1);
+        if (!step) return;
+        const done = applyOperations(get().study, step.redo);
+        if (done.ok) put(done.study, { past: [...get().past, { ...step, key: undefined }], future: get().future.slice(0, -1) });
+      },
+      activate: (active) => set({ active, compared: get().compared.filter((id) => id !== active) }),
+      compare(scenario) {
+        const { compared, active } = get();
+        if (scenario === active) return;
+        set({ compared: compared.includes(scenario) ? compared.filter((id) => id !== scenario) : [...compared, scenario] });
+      },
+      select: (selected) => set({ selected }),
+      units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
+      flush: () => autosave.flush(),
+      rebase: (version) => autosave.rebase(version),
+      dispose: () => autosave.stop(),
+    };
+  });
+  return store;
+}
+
+/** a step of the same key as the last one grows it: its undo stays the first, its redo becomes the newest */
+function remember(past: readonly Step[], step: Step): Step[] {
+  const last = past.at(-1);
+  if (step.key !== undefined && last?.key === step.key) {
+    return [...past.slice(0, -1), { ...step, undo: [...step.undo, ...last.undo], redo: [...last.redo, ...step.redo] }];
+  }
+  return [...past, step].slice(-MOST_STEPS);
+}
+
+function keepLastGood(outcome: Outcome, before: Readonly<Record<string, Shown>>): Record<string, Shown> {
+  return Object.fromEntries(
+    outcome.scenarios.map((s) => {
+      const solved = s.result !== null && s.result.status !== 'failed';
+      const last = before[s.id];
+      return [s.id, solved || !last?.outcome.result ? { outcome: s, stale: !solved } : { outcome: last.outcome, stale: true }];
+    }),
+  );
+}
+
+function withLastCurves(outcome: Outcome, before: Outcome | null): Outcome {
+  return outcome.curves === null && before?.curves && outcome.problems.length > 0 ? { ...outcome, curves: before.curves, pump: before.pump } : outcome;
+}

@@ -1,0 +1,44 @@
+import { runStudy, serviceCurves, type Problem, type ScenarioResult, type ServiceCurves, type Study } from '@cedar-knot/core';
+
+/** What the page gets to draw: plain data that can be posted. */
+export interface Outcome {
+  problems: Problem[];
+  scenarios: ScenarioOutcome[];
+  /** curves of the service's pump, when there is one and a scenario solved */
+  curves: ServiceCurves | null;
+  /** the pump that the strip and the curves are about */
+  pump: string | null;
+  /** time spent here, ms */
+  took: number;
+}
+
+export interface ScenarioOutcome {
+  id: string;
+  problems: Problem[];
+  result: ScenarioResult | null;
+  /** Pa absolute, kg/m³, m/s² */
+  medium: { vapourPressure: number; density: number; gravity: number; atmosphere: number } | null;
+}
+
+/** Reads, solves and traces a study: the whole recalculation after an edit. */
+export function recalculate(study: Study, wantedPump: string | null): Outcome {
+  const begin = performance.now();
+  const run = runStudy(study);
+  const pumps = run.scenarios.flatMap((s) => s.model?.elements.filter((e) => e.kind === 'pump').map((e) => e.id) ?? []);
+  const pump = wantedPump !== null && pumps.includes(wantedPump) ? wantedPump : (pumps[0] ?? null);
+  const curves = pump === null ? null : serviceCurves(run.scenarios, pump);
+  return {
+    problems: run.problems,
+    scenarios: run.scenarios.map((s) => ({
+      id: s.id,
+      problems: s.problems,
+      result: s.result ?? null,
+      medium: s.model
+        ? { vapourPressure: s.model.fluid.vapourPressure, density: s.model.fluid.density, gravity: s.model.network.gravity, atmosphere: s.model.network.atmosphere }
+        : null,
+    })),
+    curves: curves && curves.scenarios.length > 0 ? curves : null,
+    pump,
+    took: performance.now() - begin,
+  };
+}

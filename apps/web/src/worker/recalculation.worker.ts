@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { recalculate } from './outcome.js';
+
+Comlink.expose({ recalculate });
