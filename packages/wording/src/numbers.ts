@@ -7,7 +7,7 @@ export function shortNumber(x: number, figures = 3): string {
   const size = Math.abs(x);
   if (size >= 1e7 || size < 1e-4) return x.toExponential(2).replace('e+', 'e');
   // never fewer figures than the whole number has: 1 235, not 1 230
-  const whole = Math.floor(Math.log10(size)) + 1;
+  const whole = Math.floor(Math.log10(Number(size.toPrecision(figures)))) + 1;
   const decimals = Math.max(0, figures - whole);
   const fixed = x.toFixed(Math.min(8, decimals));
   const [head, tail] = fixed.split('.');

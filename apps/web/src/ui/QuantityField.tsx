@@ -38,6 +38,8 @@ export interface TypedFieldProps {
   /** an empty field takes the entry away */
   optional?: boolean;
   mark?: ReactNode;
+  /** the label stands elsewhere for the eye */
+  hideLabel?: boolean;
   placeholder?: string;
 }
 
@@ -45,7 +47,7 @@ export interface TypedFieldProps {
  * A field that takes typed entry on Enter or when left. What it cannot take stays in it, marked and explained; the study
  * keeps its value. Escape brings back what stood there.
  */
-export function TypedField({ label, name, value, read, onCommit, optional = false, mark, placeholder }: TypedFieldProps) {
+export function TypedField({ label, name, value, read, onCommit, optional = false, mark, placeholder, hideLabel = false }: TypedFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const id = useId();
@@ -87,7 +89,7 @@ export function TypedField({ label, name, value, read, onCommit, optional = fals
   return (
     <div className={`min-w-0 ${hint ? 'col-span-3' : ''}`}>
       <div className="flex flex-col">
-        <span className="flex h-[17px] items-center gap-1">
+        <span className={hideLabel ? 'sr-only-text' : 'flex h-[17px] items-center gap-1'}>
           <label htmlFor={id} className="text-inkq min-w-0 flex-1 truncate text-[11.5px]">
             {label}
           </label>

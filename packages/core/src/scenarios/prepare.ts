@@ -178,8 +178,8 @@ class Preparer {
     const pathOf = (k: string): string => (k !== '' && build.isSet(e.id, k) ? build.setPath(e.id, k) : k === '' ? base : `${base}.${k}`);
     const named = <T>(id: string, list: 'pumps' | 'valves', get: (id: string) => T | undefined): T | undefined => {
       if (Object.hasOwn(this.study[list] ?? {}, id)) return get(id);
-      const k = list === 'pumps' ? 'pump' : 'valve';
-      problems.push({ code: 'unknown-id', path: pathOf(k), where: [e.id], detail: { reason: `unknown-${k}`, found: id, known: Object.keys(this.study[list] ?? {}) } });
+      const isPump = list === 'pumps';
+      problems.push({ code: 'unknown-id', path: pathOf(isPump ? 'pump' : 'valve'), where: [e.id], detail: { reason: isPump ? 'unknown-pump' : 'unknown-valve', found: id, known: Object.keys(this.study[list] ?? {}) } });
       return undefined;
     };
     return buildElement(e.id, e.kind, read, {

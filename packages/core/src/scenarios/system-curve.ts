@@ -42,13 +42,14 @@ export function systemCurve(
   const series = seriesCurve(network, lines[pump.line]!, pump.index);
   for (let i = 0; i < flows.length; i++) {
     const flow = flows[i]!;
+    // states of the flow before (a valve that choked) must not reach this one, by addition or by solving
+    law.flow = flow;
+    lines[pump.line]!.reset();
     const direct = series?.(flow);
     if (direct) {
       points.push({ flow, head: direct.head, npsha: direct.inlet - pump.datum! + absolute });
       continue;
     }
-    law.flow = flow;
-    lines[pump.line]!.reset();
     let solved = solveCompiled(network, lines, warm);
     if (!solved.ok && warm) {
       for (const l of lines) l.reset();

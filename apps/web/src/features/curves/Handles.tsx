@@ -1,4 +1,4 @@
-import { writeQuantity, type Dimension, type PumpTrace, type RawEntry } from '@cedar-knot/core';
+import { isQuantity, readQuantity, writeQuantity, type Dimension, type PumpTrace, type RawEntry } from '@cedar-knot/core';
 import { Slider } from 'radix-ui';
 import { useRef, type ReactNode } from 'react';
 import { entryIn, letterOf, setOwn, setSeen } from '../../state/address.js';
@@ -77,7 +77,7 @@ function usePut(pump: string, name: string): { put: (value: unknown, key?: strin
 function Group({ title, side, children }: { title: ReactNode; side?: ReactNode; children: ReactNode }) {
   return (
     <div className="border-soft border-b pb-2">
-      <div className="mb-1 flex h-[24px] items-center justify-between">
+      <div className="mb-1 flex min-h-[24px] items-center justify-between">
         <span className="font-semibold">{title}</span>
         {side}
       </div>
@@ -104,11 +104,25 @@ interface HandleProps {
 function Handle({ pump, name, label, dimension, symbol, value, min, max, step, ticks, tickText, onGrab }: HandleProps) {
   const { put, own, index } = usePut(pump, name);
   const drag = useRef(0);
-  const text = writeQuantity(Math.round(value / step) * step, dimension, symbol);
+  const study = useStudy((s) => s.study);
+  // the entry itself, when there is one: the curve answers a moment later, and keys pressed fast must not be lost
+  const entry = entryIn(study, study.scenarios[index], pump, name).value;
+  const typed = typeof entry === 'string' ? readQuantity(entry, dimension) : undefined;
+  const now = typed && isQuantity(typed) ? typed.si : value;
+  const text = typeof entry === 'string' ? entry : writeQuantity(Math.round(now / step) * step, dimension, symbol);
   return (
-    <Group title={label} side={own && <ScenarioLetter index={index} letter={letterOf(index)} small />}>
-      <TypedField label={`${label} typed`} name={name} value={text} read={(typed) => readTyped(typed, dimension, text)} onCommit={(v) => { onGrab(); put(v); }} />
-      <DragScale label={label} value={value} min={min} max={max} step={step} ticks={ticks} tickText={tickText} onGrab={onGrab} onMove={(v) => put(writeQuantity(v, dimension, symbol), `${name}-${drag.current}`)} onEnd={() => drag.current++} />
+    <Group
+      title={label}
+      side={
+        <span className="flex items-center gap-2">
+          {own && <ScenarioLetter index={index} letter={letterOf(index)} small />}
+          <span className="w-[92px]">
+            <TypedField hideLabel label={label} name={name} value={text} read={(typed) => readTyped(typed, dimension, text)} onCommit={(v) => { onGrab(); put(v); }} />
+          </span>
+        </span>
+      }
+    >
+      <DragScale label={label} value={now} min={min} max={max} step={step} ticks={ticks} tickText={tickText} onGrab={onGrab} onMove={(v) => put(writeQuantity(v, dimension, symbol), `${name}-${drag.current}`)} onEnd={() => drag.current++} />
     </Group>
   );
 }
@@ -137,7 +151,7 @@ function DragScale({ label, value, min, max, step, ticks, tickText, onGrab, onMo
         <Slider.Thumb aria-label={label} className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]" />
       </Slider.Root>
       {ticks.map((t) => (
-        <span key={t} className="text-inkq absolute top-[3px] flex -translate-x-1/2 flex-col items-center text-[11px]" style={{ left: `calc(7px + (100% - 14px) * ${(t - min) / (max - min)})` }}>
+        <span key={t} className="text-inkq pointer-events-none absolute top-[3px] flex -translate-x-1/2 flex-col items-center text-[11px] whitespace-nowrap" style={{ left: `calc(7px + (100% - 14px) * ${(t - min) / (max - min)})` }}>
           <span className="h-[12px] w-px bg-[var(--edge)]" />
           {tickText(t)}
         </span>

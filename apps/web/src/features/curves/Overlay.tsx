@@ -55,7 +55,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
         Efficiency of a unit, % <tspan fill={label} fontWeight={400} dx={4}>— and shaft power of all running, {display.unit('power')} - - -</tspan>
       </text>
       <text x={head.x + head.width + 4} y={yEff(100) + 4} fontSize={11} fill={label}>
-        {model.powerTop.toPrecision(3).replace(/\.?0+$/, '')}
+        {Number(model.powerTop.toPrecision(3))}
       </text>
       <text x={head.x + head.width + 4} y={yEff(0) + 4} fontSize={11} fill={label}>
         0
@@ -63,7 +63,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
       <text x={8} y={tops.npsh + 8} fontSize={12} fontWeight={600} fill="var(--ink)">
         NPSH, {display.unit('head')} <tspan fill={label} fontWeight={400} dx={4}>required in ink, available by scenario; the bar is the margin</tspan>
       </text>
-      <text x={head.x + head.width} y={size.height - 2} textAnchor="end" fontSize={12} fontWeight={600} fill="var(--ink)">
+      <text x={head.x + head.width} y={bottom - 5} textAnchor="end" fontSize={12} fontWeight={600} fill="var(--ink)" className="halo">
         Flow, {display.unit('flow')}
       </text>
       {model.knots.map((k) => {
@@ -82,11 +82,11 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
       })}
       {showMade &&
         curves.made.map((m) => (
-          <text key={m.diameter} x={head.x + 4} y={yHead(metres(m.head[0]!)) - 3} fontSize={11} fill={label} className="halo">
+          <text key={m.diameter} x={Math.min(x(flow(m.flow.at(-1)!)) + 4, head.x + head.width - 34)} y={yHead(metres(m.head.at(-1)!)) + 4} fontSize={11} fill={label} className="halo">
             Ø {Math.round(m.diameter * 1000)}
           </text>
         ))}
-      <BestTicks curves={curves} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />
+      <BestTicks curves={curves} knots={model.knots} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />
       <PumpLabels curves={curves} x={x} y={yHead} flow={flow} metres={metres} right={head.x + head.width} />
       {showWindow && <ValveWindow model={model} curves={curves} active={active} x={x} y={yHead} flow={flow} metres={metres} display={display} />}
       <LineEnds model={model} curves={curves} x={x} y={yHead} flow={flow} metres={metres} top={top} right={head.x + head.width} onPick={onPick} />
@@ -104,16 +104,19 @@ interface Mapped {
 }
 
 /** a short vertical tick on each pump curve at its best-efficiency flow */
-function BestTicks({ curves, x, y, flow, metres, inside }: Mapped & { curves: ServiceCurves; inside: (px: number) => boolean }) {
+function BestTicks({ curves, knots, x, y, flow, metres, inside }: Mapped & { curves: ServiceCurves; knots: readonly Knot[]; inside: (px: number) => boolean }) {
   return curves.pumps.map((p) => {
     const px = x(flow(p.bestFlow));
     const py = y(metres(interpolate(p.flow, p.head, p.bestFlow)));
+    const crowded = knots.some((k) => Math.hypot(x(flow(k.flow)) - px, y(metres(k.head)) - py) < 34);
     return inside(px) ? (
       <g key={p.scenarios[0]}>
         <line x1={px} x2={px} y1={py - 8} y2={py + 8} stroke="var(--ink)" strokeWidth={2} />
-        <text x={px} y={py + 20} fontSize={11} textAnchor="middle" fill="var(--ink-quiet)" className="halo">
-          BEP
-        </text>
+        {!crowded && (
+          <text x={px} y={py + 20} fontSize={11} textAnchor="middle" fill="var(--ink-quiet)" className="halo">
+            BEP
+          </text>
+        )}
       </g>
     ) : null;
   });
@@ -121,10 +124,9 @@ function BestTicks({ curves, x, y, flow, metres, inside }: Mapped & { curves: Se
 
 function PumpLabels({ curves, x, y, flow, metres, right }: Mapped & { curves: ServiceCurves; right: number }) {
   return curves.pumps.map((p) => {
-    const at = p.lastFlow * 0.93;
-    const px = Math.min(x(flow(at)), right - 30);
+    const px = Math.min(x(flow(p.lastFlow)) + 5, right - 52);
     return (
-      <text key={p.scenarios[0]} x={px} y={y(metres(interpolate(p.flow, p.head, at))) - 9} fontSize={11.5} fontWeight={600} textAnchor="middle" fill="var(--ink)" className="halo">
+      <text key={p.scenarios[0]} x={px} y={y(metres(interpolate(p.flow, p.head, p.lastFlow))) + 4} fontSize={11.5} fontWeight={600} fill="var(--ink)" className="halo">
         {p.running} running
       </text>
     );
@@ -175,7 +177,7 @@ function ValveWindow({ model, curves, active, x, y, flow, metres, display }: Map
         </pattern>
       </defs>
       <rect x={px - 5} width={10} y={a} height={b - a} fill="url(#burnt)" stroke={color} strokeWidth={1} />
-      <text x={px + 10} y={Math.min(b - 4, (a + b) / 2 + 14)} fontSize={11.5} fill="var(--ink-2)" className="halo">
+      <text x={px - 10} y={b - 2} textAnchor="end" fontSize={11.5} fill="var(--ink-2)" className="halo">
         valve burns <tspan fontWeight={600}>{display.number(burnt, 'head')} {display.unit('head')}</tspan>
       </text>
     </g>
@@ -189,8 +191,8 @@ function Rated({ rated, x, y, flow, metres, display, inside }: Mapped & { rated:
   return (
     <g>
       <path d={`M${px} ${py - 6}L${px + 6} ${py}L${px} ${py + 6}L${px - 6} ${py}Z`} fill="var(--panel)" stroke="var(--ink)" strokeWidth={1.5} />
-      <path d={`M${px + 5} ${py + 4}L${px + 20} ${py + 20}`} stroke="var(--line-strong)" />
-      <text x={px + 22} y={py + 26} fontSize={11.5} fill="var(--ink-2)" className="halo">
+      <path d={`M${px + 5} ${py - 4}L${px + 15} ${py - 13}`} stroke="var(--line-strong)" />
+      <text x={px + 17} y={py - 13} fontSize={11.5} fill="var(--ink-2)" className="halo">
         rated {display.number(rated.flow, 'flow')} at {display.number(rated.head, 'head')} {display.unit('head')}
       </text>
     </g>
@@ -209,7 +211,7 @@ function Knots({ knots, active, x, y, flow, metres, inside, onPick }: Mapped & {
     let [px, py] = [tx, ty];
     const crowd = placed.filter((p) => Math.hypot(p.tx - tx, p.ty - ty) < NEAR).length;
     if (crowd > 0) {
-      const turn = -Math.PI / 2 + crowd * 1.25;
+      const turn = -2.3 + (crowd - 1) * 1.3;
       [px, py] = [tx + 24 * Math.cos(turn), ty + 24 * Math.sin(turn)];
     }
     placed.push({ k, tx, ty, px, py });

@@ -40,7 +40,7 @@ export function chartOptions(traces: readonly Trace[], x: Axis, y: Axis, height:
     legend: { show: false },
     tooltip: { enabled: false },
     states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
-    grid: { borderColor: resolved('--line-soft'), xaxis: { lines: { show: true } }, padding: { left: 4, right: 26, top: -18, bottom: showFlow ? -6 : -14 } },
+    grid: { borderColor: resolved('--line-soft'), xaxis: { lines: { show: true } }, padding: { left: 4, right: 26, top: -5, bottom: showFlow ? -6 : -14 } },
     xaxis: {
       type: 'numeric',
       min: x.min,

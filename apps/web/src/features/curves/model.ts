@@ -49,14 +49,14 @@ export function curvesModel(curves: ServiceCurves, study: Study, shown: Readonly
   const heads = [...curves.pumps, ...before].flatMap((p) => p.head).map(units.head);
   const duties = knots.map((k) => units.head(k.head));
   const low = Math.min(0, ...curves.scenarios.map((s) => units.head(s.head[0] ?? 0)));
-  const top = Math.max(...heads, ...duties, 1) * 1.1;
+  const top = Math.max(...heads, ...duties, 1) * 1.08;
   const duty = zoomRange(duties, 0.2);
   const flows = zoomRange(knots.map((k) => units.flow(k.flow)), 0.25);
   const zoomed = shows.zoom && knots.length > 0;
-  const power = Math.max(1e-9, ...curves.pumps.flatMap((p) => p.power.map((w) => units.power(w ?? 0))));
+  const power = Math.max(1, ...curves.pumps.flatMap((p) => p.power.map((w) => units.power(w ?? 0))));
   const powerTop = axis(0, power * 1.02, 2).max;
   return {
-    flow: zoomed ? axis(Math.max(0, flows[0]), flows[1], 6) : axis(0, flowEnd, 8),
+    flow: zoomed ? axis(Math.max(0, flows[0]), flows[1], 6) : axis(0, flowEnd, 10),
     head: zoomed ? axis(duty[0], duty[1], 6) : axis(low, top, 6),
     efficiency: { min: 0, max: 100, ticks: 2 },
     npsh: npshAxis(curves, units, knots),
@@ -113,7 +113,8 @@ function piece(p: PumpTrace, [from, to]: readonly [number, number], width: numbe
 
 /** linear between the points of a trace, which stand close enough for drawing */
 export function interpolate(x: readonly number[], y: readonly (number | null)[], at: number): number {
-  const i = Math.max(0, Math.min(x.length - 2, x.findIndex((v) => v > at) - 1));
+  const beyond = x.findIndex((v) => v > at);
+  const i = beyond < 0 ? x.length - 2 : Math.max(0, beyond - 1);
   const t = (at - x[i]!) / (x[i + 1]! - x[i]! || 1);
   return (y[i] ?? NaN) + t * ((y[i + 1] ?? NaN) - (y[i] ?? NaN));
 }

@@ -39,6 +39,11 @@ const MODE_WORDS: Readonly<Record<string, string>> = {
   flow: 'flow', head: 'head', power: 'shaft power', curve: 'a pump curve', off: 'off', opening: 'opening', kv: 'Kv', cv: 'Cv', drop: 'pressure drop', 'outlet-pressure': 'holds outlet pressure', 'inlet-pressure': 'holds inlet pressure',
 };
 
+/** where the full term is too long for its column */
+const SHORT_LABELS: Readonly<Record<string, string>> = {
+  outletElevation: 'Outlet', designPressure: 'Design p', elevation: 'Elevation', level: 'Liquid level', pressure: 'Pressure', restLevel: 'Rest level', specificCapacity: 'Capacity', fouling: 'Fouling ×', size: 'Size', inside: 'Inside', viscosityCorrection: 'Viscosity corr.',
+};
+
 /** The entries of the chosen thing, in trade terms, with its results in every scenario under them. */
 export function ElementPanel({ id }: { id: string }) {
   const study = useStudy((s) => s.study);
@@ -84,7 +89,7 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
   const index = study.scenarios.findIndex((s) => s.id === active);
   const scenario = study.scenarios[index];
   const own = Object.hasOwn(scenario?.set ?? {}, `${id}.${name}`);
-  const label = field.label ?? name;
+  const label = SHORT_LABELS[name] ?? field.label ?? name;
   const put = (next: unknown): void => {
     change(`${id} ${label.toLowerCase()}`, setSeen(study, scenario, id, name, next));
   };

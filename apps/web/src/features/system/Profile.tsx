@@ -43,7 +43,7 @@ export function Profile() {
     setSpot(frame && active?.outcome.result ? spotAt(study, layout, active.outcome.result, event.clientX - rect.left, event.clientY - rect.top, frame) : null);
   };
   return (
-    <section aria-label="Elevation profile" className="panel relative min-h-0 overflow-hidden" ref={box} style={{ height: 278, flex: 'none' }}>
+    <section aria-label="Elevation profile" className="panel relative min-h-0 overflow-hidden" ref={box} style={{ height: 262, flex: 'none' }}>
       {frame && hasPlaces && width > 0 ? (
         <svg width={width} height={height} onMouseMove={hover} onMouseLeave={() => setSpot(null)} className={active.stale ? 'opacity-60' : ''}>
           <Drawing study={study} layout={layout} frame={frame} shown={shown} activeId={activeId} spot={spot} />

@@ -1,0 +1,40 @@
+const swc = (decorators) => [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx: true, decorators },
+      transform: decorators ? { legacyDecorator: true, decoratorMetadata: true } : { react: { runtime: 'automatic' } },
+      target: 'es2022',
+      keepClassNames: true,
+    },
+    module: { type: 'commonjs' },
+  },
+];
+
+const shared = {
+  testEnvironment: 'node',
+  moduleNameMapper: {
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+    '^@cedar-knot/core$': '<rootDir>/packages/core/src/index.ts',
+    '^@cedar-knot/wording$': '<rootDir>/packages/wording/src/index.ts',
+  },
+  rootDir: import.meta.dirname,
+};
+
+const project = (displayName, folder, decorators = false) => ({
+  ...shared,
+  displayName,
+  testMatch: [`<rootDir>/${folder}/src/**/*.test.ts`],
+  transform: { '^.+\\.tsx?$': swc(decorators), '^.+\\.m?js$': swc(false) },
+  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|load-esm)/)'],
+});
+
+export default {
+  projects: [
+    project('core', 'packages/core'),
+    project('wording', 'packages/wording'),
+    project('cli', 'packages/cli'),
+    project('web', 'apps/web'),
+    { ...project('server', 'apps/server', true), testTimeout: 30_000 },
+  ],
+};

@@ -1,0 +1,79 @@
+import fc from 'fast-check';
+import { applyOperation, applyOperations, type Operation } from './operations.js';
+import { diffDocuments } from './diff.js';
+import { readShortForm, writeShortForm } from './short-form.js';
+import type { Study } from './study.js';
+
+const document = () => ({ format: 'cedar-knot-study', version: 1, title: 't', points: { a: { kind: 'vessel', level: '1 m' } }, lines: [{ id: 'L', from: 'a', to: 'b', elements: [{ id: 'x', kind: 'pipe' }, { id: 'y', kind: 'pump' }] }], scenarios: [] }) as unknown as Study;
+
+const operation = fc.oneof(
+  fc.record({ op: fc.constant('set' as const), path: fc.constantFrom(['title'], ['points', 'a', 'level'], ['points', 'n'], ['lines', 0, 'name']), value: fc.oneof(fc.string(), fc.constant(undefined)) }),
+  fc.record({ op: fc.constant('insert' as const), path: fc.constant(['lines', 0, 'elements']), index: fc.nat(3), value: fc.record({ id: fc.string() }) }),
+  fc.record({ op: fc.constant('remove' as const), path: fc.constant(['lines', 0, 'elements']), index: fc.nat(3) }),
+  fc.record({ op: fc.constant('move' as const), path: fc.constant(['lines', 0, 'elements']), from: fc.nat(3), to: fc.nat(3) }),
+);
+
+test('what an operation does its inverse takes back, to the letter of the file', () => {
+  fc.assert(
+    fc.property(fc.array(operation, { maxLength: 12 }), (operations) => {
+      let study = document();
+      const undo: Operation[] = [];
+      for (const o of operations as Operation[]) {
+        const step = applyOperation(study, o);
+        if (!step.ok) continue;
+        study = step.study;
+        undo.unshift(step.inverse);
+      }
+      const back = applyOperations(study, undo);
+      return back.ok && JSON.stringify(back.study) === JSON.stringify(document());
+    }),
+    { numRuns: 400, seed: 5 },
+  );
+});
+
+test('an address that leads nowhere leaves the study as it was', () => {
+  const study = document();
+  expect(applyOperations(study, [{ op: 'set', path: ['title'], value: 'n' }, { op: 'set', path: ['points', 'z', 'level'], value: '1 m' }])).toMatchObject({ ok: false });
+  expect(study).toEqual(document());
+});
+
+test('differences name what changed, lists by id', () => {
+  const after = structuredClone(document()) as any;
+  after.lines[0].elements.unshift({ id: 'new', kind: 'device' });
+  after.points.a.level = '2 m';
+  expect(diffDocuments(document(), after)).toEqual([
+    { path: 'points.a.level', before: '1 m', after: '2 m' },
+    { path: 'lines[L].elements[new]', after: { id: 'new', kind: 'device' } },
+  ]);
+});
+
+describe('short form', () => {
+  test.each([
+    ['pipe', '1150 m DN250 sch 40, 14 elbow-90-long, 2 gate, 1 tee-run'],
+    ['pipe', '3 m bore 154.1 mm, K 1.2, 2 K 0.3, 1 reducer to 102.3 mm 30 deg'],
+    ['device', '0.52 bar at 310 m3/h, fouling 1.6'],
+    ['control-valve', 'gx200 holds 290 m3/h'],
+    ['control-valve', 'holds outlet 2 bar(g)'],
+    ['control-valve', 'gx200 opening 0.62'],
+    ['pump', 'hollin, Ø 385 mm, 2900 rpm, 2 running'],
+    ['vessel', 'level 1.6 m, 0.12 bar(g)'],
+    ['well', 'rest level 138 m, 10.5 m3/h/m'],
+    ['hand-valve', 'K 0.3, bore 102.3 mm, closed'],
+  ])('%s: %s is read and written alike', (kind, text) => {
+    const read = readShortForm(kind, text);
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    expect(writeShortForm(kind, read.entries)).toBe(text);
+  });
+  test.each([
+    ['pipe', '30 furlong DN150 sch 40', 'no-length'],
+    ['pipe', '30 m round', 'no-bore'],
+    ['pipe', '30 m DN150 sch 40, 3 knees', 'unknown-fitting'],
+    ['device', 'half a bar', 'not-understood'],
+    ['vessel', '', 'empty'],
+  ])('%s: %s is refused: %s', (kind, text, reason) => {
+    expect(readShortForm(kind, text)).toMatchObject({ ok: false, problem: { reason } });
+  });
+  test('entries that it does not show stay', () => {
+    expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({ ok: true, entries: { roughness: '1 mm', length: '5 m', size: 'DN50', schedule: '40' } });
+  });
+});

@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { colebrook, frictionFactor, transitionEnd, type Friction } from './friction.js';
+import { insideOf } from './size.js';
+import { orificeK } from './orifice.js';
+
+const factor = (re: number, relative: number): Friction => {
+  const out = { factor: 0, slope: 0 };
+  frictionFactor(re, relative, transitionEnd(relative), out);
+  return out;
+};
+
+describe('friction factor', () => {
+  test('laminar: 64/Re (Hagen–Poiseuille)', () => {
+    expect(factor(1600, 0.001).factor).toBeCloseTo(0.04, 15);
+  });
+
+  test('fully rough: von Kármán, 1/√f = 2·log10(3.7·D/ε)', () => {
+    // ε/D 0.01: 1/√f = 2·log10(370) = 5.13640; f = 0.037904
+    expect(factor(1e12, 0.01).factor).toBeCloseTo(1 / (2 * Math.log10(370)) ** 2, 9);
+  });
+
+  test('smooth, Re 1e5: Prandtl 1/√f = 2·log10(Re·√f) − 0.8 gives 0.0180 (Moody 1944)', () => {
+    expect(factor(1e5, 0).factor).toBeCloseTo(0.018, 4);
+  });
+
+  test('Colebrook–White holds to machine precision over the whole chart, checked against the equation itself', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 3.6021, max: 9, noNaN: true }), fc.double({ min: 0, max: 0.05, noNaN: true }), (logRe, relative) => {
+        const re = 10 ** logRe;
+        const out = { factor: 0, slope: 0 };
+        colebrook(re, relative, out);
+        const x = 1 / Math.sqrt(out.factor);
+        const right = -2 * Math.log10(relative / 3.7 + (2.51 * x) / re);
+        return Math.abs(x - right) < 1e-13 * x;
+      }),
+      { numRuns: 500, seed: 11 },
+    );
+  });
+
+  test('the slope is the derivative, and the loss rises with flow through the transition', () => {
+    for (const relative of [0, 0.0005, 0.02]) {
+      let before = 0;
+      for (let re = 1000; re < 20_000; re += 37) {
+        const { factor: f, slope } = factor(re, relative);
+        const h = re * 1e-6;
+        const numeric = (factor(re + h, relative).factor - factor(re - h, relative).factor) / (2 * h);
+        expect(Math.abs(slope - numeric)).toBeLessThan(1e-3 * Math.abs(numeric) + 1e-11);
+        expect(f * re * re).toBeGreaterThan(before);
+        before = f * re * re;
+      }
+    }
+  });
+});
+
+describe('pipe table (ASME B36.10M: outside − 2·wall)', () => {
+  test.each([
+    ['2 in', '40', 60.3 - 2 * 3.91],
+    ['NPS 4', 'sch 40', 114.3 - 2 * 6.02],
+    ['DN150', '40', 168.3 - 2 * 7.11],
+    ['8 in', '40', 219.1 - 2 * 8.18],
+    ['DN250', 'STD', 273 - 2 * 9.27],
+    ['12 in', '40', 323.8 - 2 * 10.31],
+    ['DN80', '80', 73.66],
+    ['DN150', '4.5 mm', 168.3 - 9],
+    ['1-1/2 in', '40', 48.3 - 2 * 3.68],
+  ])('%s %s', (size, schedule, mm) => {
+    expect(insideOf(size, schedule)).toBeCloseTo(mm / 1000, 9);
+  });
+  test('what is not made is refused with what is', () => {
+    expect(insideOf('DN155', '40')).toMatchObject({ reason: 'unknown-size' });
+    expect(insideOf('DN150', '41')).toMatchObject({ reason: 'unknown-schedule', known: expect.arrayContaining(['40', '80']) });
+  });
+});
+
+test('orifice: K of ISO 5167-2, by hand for β 0.5 and C 0.61', () => {
+  // √(1 − 0.0625·(1 − 0.3721)) = √0.9607563 = 0.9801818; /(0.61·0.25) = 6.427422; −1, squared: 29.4569
+  expect(orificeK(0.5, 0.61)).toBeCloseTo(29.4569, 3);
+});
