@@ -23,7 +23,7 @@ async function start() {
   }
   ensureNpmPackages();
   ensureDebianPackages([MARIADB]);
-  if (!process.env.SKIPBUILD) build();
+  build();
   // data folder closed to others, but passable for the account that runs the database
   mkdirSync(FOLDER, { recursive: true, mode: 0o711 });
   database = new Database(FOLDER, 'cedar_knot');
@@ -67,7 +67,11 @@ async function launch(port, account) {
     ended = true;
     void relaunch(port, account, code ?? signal);
   });
-  const healthy = () => fetch(`http://127.0.0.1:${port}/api/health`).then((r) => r.ok, () => false);
+  const healthy = () =>
+    fetch(`http://127.0.0.1:${port}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
   await until(async () => ended || (await healthy()), 60_000, 'The start of the application');
   if (ended && !stopping) throw new Error(`The application ended while starting; ${join(FOLDER, 'server.log')} says why.`);
 }

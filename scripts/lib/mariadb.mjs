@@ -57,7 +57,11 @@ export class Database {
   install() {
     say('Making the database folder …');
     const args = [
-      '--no-defaults', `--datadir=${this.data}`, '--auth-root-authentication-method=socket', '--skip-test-db', '--skip-name-resolve',
+      '--no-defaults',
+      `--datadir=${this.data}`,
+      '--auth-root-authentication-method=socket',
+      '--skip-test-db',
+      '--skip-name-resolve',
     ];
     if (isRoot) args.push(`--user=${this.user}`);
     else args.push(`--auth-root-socket-user=${this.admin}`);
@@ -77,9 +81,19 @@ export class Database {
   async launch(wanted = WANTED_PORT) {
     const port = await freePort(wanted);
     const args = [
-      '--no-defaults', `--datadir=${this.data}`, `--socket=${this.socket}`, `--pid-file=${this.pidFile}`, '--bind-address=127.0.0.1',
-      `--port=${port}`, `--tmpdir=${join(this.home, 'tmp')}`, `--log-error=${join(this.home, 'error.log')}`, '--skip-name-resolve',
-      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--skip-log-bin', '--innodb-buffer-pool-size=128M',
+      '--no-defaults',
+      `--datadir=${this.data}`,
+      `--socket=${this.socket}`,
+      `--pid-file=${this.pidFile}`,
+      '--bind-address=127.0.0.1',
+      `--port=${port}`,
+      `--tmpdir=${join(this.home, 'tmp')}`,
+      `--log-error=${join(this.home, 'error.log')}`,
+      '--skip-name-resolve',
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci',
+      '--skip-log-bin',
+      '--innodb-buffer-pool-size=128M',
       '--max-allowed-packet=64M',
     ];
     if (isRoot) args.push(`--user=${this.user}`);

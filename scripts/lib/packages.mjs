@@ -9,7 +9,9 @@ const STAMP = join(ROOT, 'node_modules', '.cedar-knot-lock');
 export function ensureNpmPackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 11)) throw new Stop(`Node 20.11 or newer is needed; this is ${process.version}.`);
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
   say('Installing the npm packages …');
   must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel', 'error']);
@@ -22,7 +24,8 @@ export function ensureDebianPackages(wanted) {
   if (missing.length === 0) return;
   const names = missing.map((m) => m.name);
   const install = `apt-get install -y --no-install-recommends ${names.join(' ')}`;
-  if (!isRoot) throw new Stop(`${names.join(', ')} missing. Run this once with the rights to install packages:\n\n  sudo ${install}\n`);
+  if (!isRoot)
+    throw new Stop(`${names.join(', ')} missing. Run this once with the rights to install packages:\n\n  sudo ${install}\n`);
   if (!ask('which', ['apt-get']).ok) throw new Stop(`${names.join(', ')} missing, and there is no apt-get here to install them.`);
   say(`Installing ${names.join(', ')} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };

@@ -27,7 +27,12 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
     helmet({
       contentSecurityPolicy: {
         // charts and Radix set styles on elements; loopback has no TLS to upgrade to
-        directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'], 'img-src': ["'self'", 'data:', 'blob:'], 'upgrade-insecure-requests': null },
+        directives: {
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'worker-src': ["'self'", 'blob:'],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'upgrade-insecure-requests': null,
+        },
       },
       strictTransportSecurity: false,
     }),
@@ -49,8 +54,15 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
 }
 
 function describe(app: NestExpressApplication): void {
-  const builder = new DocumentBuilder().setTitle('Cedar Knot').setVersion('1').setDescription('Studies of pump services, stored with versions.');
-  SwaggerModule.setup('api', app, SwaggerModule.createDocument(app, builder.build()), { ui: false, jsonDocumentUrl: 'api/openapi.json', raw: ['json'] });
+  const builder = new DocumentBuilder()
+    .setTitle('Cedar Knot')
+    .setVersion('1')
+    .setDescription('Studies of pump services, stored with versions.');
+  SwaggerModule.setup('api', app, SwaggerModule.createDocument(app, builder.build()), {
+    ui: false,
+    jsonDocumentUrl: 'api/openapi.json',
+    raw: ['json'],
+  });
 }
 
 /** the built web application; any other address outside /api is one of its pages */

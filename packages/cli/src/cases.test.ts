@@ -35,13 +35,20 @@ interface Case {
 }
 
 const folder = join(__dirname, '../cases');
-const cases = readdirSync(folder).filter((f) => f.endsWith('.json')).map((f) => JSON.parse(readFileSync(join(folder, f), 'utf8')) as Case);
+const cases = readdirSync(folder)
+  .filter((f) => f.endsWith('.json'))
+  .map((f) => JSON.parse(readFileSync(join(folder, f), 'utf8')) as Case);
 
 test('there are cases', () => expect(cases.length).toBeGreaterThan(25));
 
 test.each(cases.map((c) => [c.name, c] as const))('%s', (_name, c) => {
   const text = JSON.stringify(c.study);
-  const outcome: Outcome = c.command === 'solve' ? solve(text) : c.command === 'check' ? check(text) : curve(text, new Map(Object.entries(c.args ?? {})));
+  const outcome: Outcome =
+    c.command === 'solve'
+      ? solve(text)
+      : c.command === 'check'
+        ? check(text)
+        : curve(text, new Map(Object.entries(c.args ?? {})));
   const result = JSON.parse(JSON.stringify(outcome.output)) as unknown;
   for (const x of c.expect) judge(x, outcome.code, result);
 });
@@ -49,7 +56,9 @@ test.each(cases.map((c) => [c.name, c] as const))('%s', (_name, c) => {
 function judge(x: Expectation, code: number, result: unknown): void {
   if (x.exit !== undefined) expect(code).toBe(x.exit);
   if (x.error_path_includes !== undefined) {
-    expect((result as { errors: { path: string }[] }).errors.map((e) => e.path)).toContainEqual(expect.stringContaining(x.error_path_includes));
+    expect((result as { errors: { path: string }[] }).errors.map((e) => e.path)).toContainEqual(
+      expect.stringContaining(x.error_path_includes),
+    );
   }
   if (x.problem !== undefined) {
     const hits = (result as { problems: { code: string; where: string[] }[] }).problems.filter((p) => p.code === x.problem);

@@ -43,7 +43,9 @@ export function check(text: string): Outcome {
   const ok = problems.length === 0;
   return {
     code: ok ? 0 : 2,
-    output: ok ? { ok, problems: written } : { ok, problems: written, errors: written.map((p) => ({ path: p.path, message: p.text })) },
+    output: ok
+      ? { ok, problems: written }
+      : { ok, problems: written, errors: written.map((p) => ({ path: p.path, message: p.text })) },
   };
 }
 
@@ -61,19 +63,31 @@ export function curve(text: string, options: ReadonlyMap<string, string>): Outco
   };
   const id = need('scenario');
   const scenario = run.scenarios.find((s) => s.id === id);
-  if (!scenario) throw new UsageError('scenario', `There is no scenario "${id}"; there are: ${run.scenarios.map((s) => s.id).join(', ')}.`);
+  if (!scenario)
+    throw new UsageError('scenario', `There is no scenario "${id}"; there are: ${run.scenarios.map((s) => s.id).join(', ')}.`);
   const model = scenario.model!;
   const pump = need('pump');
   const pumps = model.elements.filter((e) => e.kind === 'pump').map((e) => e.id);
-  if (!pumps.includes(pump)) throw new UsageError('pump', `There is no pump "${pump}"; there are: ${pumps.join(', ') || 'none'}.`);
+  if (!pumps.includes(pump))
+    throw new UsageError('pump', `There is no pump "${pump}"; there are: ${pumps.join(', ') || 'none'}.`);
   const valves = options.get('valves') ?? 'found';
-  if (!['found', 'open', 'left-out'].includes(valves)) throw new UsageError('valves', `--valves is found, open or left-out, not "${valves}".`);
+  if (!['found', 'open', 'left-out'].includes(valves))
+    throw new UsageError('valves', `--valves is found, open or left-out, not "${valves}".`);
   const flows = readFlows(need('flows'), model);
   if (valves === 'found' && scenario.result!.status === 'failed') {
-    return { code: 3, output: { points: [], errors: [{ path: 'scenario', message: `Scenario "${id}" did not solve, so no valve opening was found.` }] } };
+    return {
+      code: 3,
+      output: {
+        points: [],
+        errors: [{ path: 'scenario', message: `Scenario "${id}" did not solve, so no valve opening was found.` }],
+      },
+    };
   }
   const points = systemCurve(model, scenario.result!, pump, flows, valves as ValveStand);
-  return { code: points.some((p) => p.head === null) ? 3 : 0, output: { points: points.map(({ flow, head }) => ({ flow, head })) } };
+  return {
+    code: points.some((p) => p.head === null) ? 3 : 0,
+    output: { points: points.map(({ flow, head }) => ({ flow, head })) },
+  };
 }
 
 /** `"0,10,20 m3/h"`: the unit stands once at the end, or after each number */

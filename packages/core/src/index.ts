@@ -1,7 +1,22 @@
 /* The public list of the core: what server, command line and web may use. */
 export { UNITS, DISPLAY_UNITS, findUnit, type Dimension, type Unit, type UnitSystem } from './units/units.js';
-export { readQuantity, writeQuantity, isQuantity, toUnit, displayUnit, type Quantity, type QuantityProblem } from './units/quantity.js';
-export { FINDING_SEVERITY, type Finding, type FindingCode, type Problem, type ProblemCode, type Severity } from './issues/issues.js';
+export {
+  readQuantity,
+  writeQuantity,
+  isQuantity,
+  toUnit,
+  displayUnit,
+  type Quantity,
+  type QuantityProblem,
+} from './units/quantity.js';
+export {
+  FINDING_SEVERITY,
+  type Finding,
+  type FindingCode,
+  type Problem,
+  type ProblemCode,
+  type Severity,
+} from './issues/issues.js';
 export {
   CHECKS,
   ELEMENT_FIELDS,
@@ -63,6 +78,12 @@ export {
   type RemoveOperation,
   type SetOperation,
 } from './document/operations.js';
-export { readShortForm, writeShortForm, TYPED_KINDS, type ShortFormProblem, type ShortFormReading } from './document/short-form.js';
+export {
+  readShortForm,
+  writeShortForm,
+  TYPED_KINDS,
+  type ShortFormProblem,
+  type ShortFormReading,
+} from './document/short-form.js';
 export { readExpression } from './units/expression.js';
 export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';

@@ -18,12 +18,33 @@ export const PUMP = {
 };
 
 /** rises from shut-off before it falls */
-export const DROOPING = { ...PUMP, curve: PUMP.curve.map((r, i) => (i === 0 ? { ...r, head: '40 m' } : i === 1 ? { ...r, head: '50 m' } : r)) };
+export const DROOPING = {
+  ...PUMP,
+  curve: PUMP.curve.map((r, i) => (i === 0 ? { ...r, head: '40 m' } : i === 1 ? { ...r, head: '50 m' } : r)),
+};
 
-export const vessel = (elevation: number, level = 1, more: object = {}) => ({ kind: 'vessel', elevation: `${elevation} m`, level: `${level} m`, ...more });
+export const vessel = (elevation: number, level = 1, more: object = {}) => ({
+  kind: 'vessel',
+  elevation: `${elevation} m`,
+  level: `${level} m`,
+  ...more,
+});
 export const junction = (elevation: number, more: object = {}) => ({ kind: 'junction', elevation: `${elevation} m`, ...more });
-export const pipe = (id: string, length = 100, mm = 102.3, more: object = {}) => ({ id, kind: 'pipe', length: `${length} m`, inside: `${mm} mm`, roughness: '0.05 mm', ...more });
-export const line = (id: string, from: string, to: string, elements: object[], more: object = {}) => ({ id, from, to, elements, ...more });
+export const pipe = (id: string, length = 100, mm = 102.3, more: object = {}) => ({
+  id,
+  kind: 'pipe',
+  length: `${length} m`,
+  inside: `${mm} mm`,
+  roughness: '0.05 mm',
+  ...more,
+});
+export const line = (id: string, from: string, to: string, elements: object[], more: object = {}) => ({
+  id,
+  from,
+  to,
+  elements,
+  ...more,
+});
 
 export function study(points: object, lines: object[], more: object = {}): Record<string, unknown> {
   return {

@@ -5,7 +5,9 @@ type Values = Finding['values'];
 const n = (v: Values, key: string): number => v[key] as number;
 const flows = (v: Values, u: UnitSystem): string => {
   const stable = v.stable as readonly number[];
-  return (v.flows as readonly number[]).map((q, i) => `${inUnits(q, 'flow', u)} (${stable[i] ? 'stable' : 'unstable'})`).join(', ');
+  return (v.flows as readonly number[])
+    .map((q, i) => `${inUnits(q, 'flow', u)} (${stable[i] ? 'stable' : 'unstable'})`)
+    .join(', ');
 };
 
 const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSystem) => string>> = {
@@ -18,36 +20,54 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
   'valve-choked': (w, v, u) =>
     `${w} is choked: its drop of ${inUnits(n(v, 'drop'), 'pressureDifference', u)} is beyond the ${inUnits(n(v, 'chokedDrop'), 'pressureDifference', u)} that still raises the flow.`,
   'valve-below-range': (w, v) => `${w} would have to pass Kv ${shortNumber(n(v, 'kv'))}, less than it has just off its seat.`,
-  'off-curve': (w, v, u) => `${w} runs off its published curve: ${inUnits(n(v, 'flow'), 'flow', u)} a unit, the curve ends at ${inUnits(n(v, 'last'), 'flow', u)}.`,
-  'other-duties': (w, v, u) => `The curves of ${w} also cross at ${flows(v, u)}; the stable crossing with the greatest flow is shown.`,
+  'off-curve': (w, v, u) =>
+    `${w} runs off its published curve: ${inUnits(n(v, 'flow'), 'flow', u)} a unit, the curve ends at ${inUnits(n(v, 'last'), 'flow', u)}.`,
+  'other-duties': (w, v, u) =>
+    `The curves of ${w} also cross at ${flows(v, u)}; the stable crossing with the greatest flow is shown.`,
   'only-unstable': (w) => `The curves of ${w} cross only where the duty is unstable.`,
-  'pump-short': (w, v, u) => `${w} delivers nothing: its shut-off head of ${inUnits(n(v, 'shutOff'), 'head', u)} is ${inUnits(n(v, 'short'), 'head', u)} short.`,
-  'pump-reversed': (w, v, u) => `Liquid flows backward through ${w} (${inUnits(n(v, 'flow'), 'flow', u)}): its head does not hold the static head and no non-return closes.`,
-  'power-bounded': (w, v, u) => `${w} of imposed power meets almost no flow; its head is bounded at ${inUnits(n(v, 'head'), 'head', u)}.`,
+  'pump-short': (w, v, u) =>
+    `${w} delivers nothing: its shut-off head of ${inUnits(n(v, 'shutOff'), 'head', u)} is ${inUnits(n(v, 'short'), 'head', u)} short.`,
+  'pump-reversed': (w, v, u) =>
+    `Liquid flows backward through ${w} (${inUnits(n(v, 'flow'), 'flow', u)}): its head does not hold the static head and no non-return closes.`,
+  'power-bounded': (w, v, u) =>
+    `${w} of imposed power meets almost no flow; its head is bounded at ${inUnits(n(v, 'head'), 'head', u)}.`,
   'method-range': (w, v) => {
-    if (v.method === 'viscosity') return `${w}: B is ${shortNumber(n(v, 'b'))}, above 40 the viscosity method of ISO/TR 17766 has no tests behind it.`;
+    if (v.method === 'viscosity')
+      return `${w}: B is ${shortNumber(n(v, 'b'))}, above 40 the viscosity method of ISO/TR 17766 has no tests behind it.`;
     return `${w}: Hazen–Williams holds for water near room temperature, bores above 50 mm and up to 3 m/s; this is outside.`;
   },
-  'npsh-low': (w, v, u) => `${w} cavitates: NPSHA ${inUnits(n(v, 'npsha'), 'head', u)} is below NPSHR ${inUnits(n(v, 'npshr'), 'head', u)}.`,
+  'npsh-low': (w, v, u) =>
+    `${w} cavitates: NPSHA ${inUnits(n(v, 'npsha'), 'head', u)} is below NPSHR ${inUnits(n(v, 'npshr'), 'head', u)}.`,
   'below-vapour': (w, v, u) =>
     `The liquid boils at the outlet of ${w}: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)} is below its vapour pressure of ${inUnits(n(v, 'vapourPressure'), 'absolutePressure', u)}.`,
-  'below-atmosphere': (w, v, u) => `The pressure at the outlet of ${w} is below atmosphere: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)}.`,
-  'transition-flow': (w, v) => `${w}: Reynolds number ${shortNumber(n(v, 'reynolds'))} lies between laminar and turbulent, where no friction law is sure.`,
-  'roughness-assumed': (w, v) => `${w} names no roughness${v.material ? ` and "${v.material}" is not in the table` : ''}; 0.05 mm is taken.`,
-  'diameter-outside': (w, v) => `${w}: impeller Ø ${shortNumber(n(v, 'diameter') * 1000, 4)} mm lies outside the diameters it is made in; the nearest curve is moved.`,
-  'diameter-unknown': (w) => `${w} names an impeller diameter, but the diameter of its curve is not known; the curve is taken as it stands.`,
+  'below-atmosphere': (w, v, u) =>
+    `The pressure at the outlet of ${w} is below atmosphere: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)}.`,
+  'transition-flow': (w, v) =>
+    `${w}: Reynolds number ${shortNumber(n(v, 'reynolds'))} lies between laminar and turbulent, where no friction law is sure.`,
+  'roughness-assumed': (w, v) =>
+    `${w} names no roughness${v.material ? ` and "${v.material}" is not in the table` : ''}; 0.05 mm is taken.`,
+  'diameter-outside': (w, v) =>
+    `${w}: impeller Ø ${shortNumber(n(v, 'diameter') * 1000, 4)} mm lies outside the diameters it is made in; the nearest curve is moved.`,
+  'diameter-unknown': (w) =>
+    `${w} names an impeller diameter, but the diameter of its curve is not known; the curve is taken as it stands.`,
   'no-flow': (w) => `Nothing flows through ${w}.`,
   'elevation-ignored': (w, v) =>
     `${w} is the last of its line and ends at the elevation of the point it leads to, ${shortNumber(n(v, 'taken'))} m, not at ${shortNumber(n(v, 'given'))} m.`,
-  'exit-doubled': (w) => `${w} has an exit fitting at a static pressure, which holds the velocity head already: the exit loss is counted twice.`,
+  'exit-doubled': (w) =>
+    `${w} has an exit fitting at a static pressure, which holds the velocity head already: the exit loss is counted twice.`,
   'exit-missing': (w) => `${w} ends in liquid at rest without an exit fitting: the velocity head is not counted as lost.`,
   'unknown-key': (_w, v) => `The entry ${String(v.path)} is not read by this program.`,
-  'above-critical-roughness': (w, v) => `${w}: relative roughness ${shortNumber(n(v, 'relative'))} is above 0.05, beyond the Colebrook–White tests.`,
-  contradiction: (_w, v) => `The entries contradict each other in this scenario at ${(v.where as readonly string[]).join(', ')}: two different flows or pressures are imposed there.`,
+  'above-critical-roughness': (w, v) =>
+    `${w}: relative roughness ${shortNumber(n(v, 'relative'))} is above 0.05, beyond the Colebrook–White tests.`,
+  contradiction: (_w, v) =>
+    `The entries contradict each other in this scenario at ${(v.where as readonly string[]).join(', ')}: two different flows or pressures are imposed there.`,
   singular: (_w, v) => `Something at ${(v.where as readonly string[]).join(', ')} is not determined in this scenario.`,
-  'no-resistance': (_w, v) => `Nothing limits the flow in ${(v.where as readonly string[]).join(', ')}: there is no resistance between its ends.`,
-  'not-converged': (_w, v) => `No solution was found near ${(v.where as readonly string[]).slice(0, 4).join(', ')}; the residual is ${shortNumber(n(v, 'residual'))}.`,
-  'states-cycle': (_w, v) => `Valves or non-returns at ${(v.where as readonly string[]).join(', ')} find no lasting position in this scenario.`,
+  'no-resistance': (_w, v) =>
+    `Nothing limits the flow in ${(v.where as readonly string[]).join(', ')}: there is no resistance between its ends.`,
+  'not-converged': (_w, v) =>
+    `No solution was found near ${(v.where as readonly string[]).slice(0, 4).join(', ')}; the residual is ${shortNumber(n(v, 'residual'))}.`,
+  'states-cycle': (_w, v) =>
+    `Valves or non-returns at ${(v.where as readonly string[]).join(', ')} find no lasting position in this scenario.`,
 };
 
 /** One sentence about one scenario, numbers in the display units. */

@@ -16,8 +16,22 @@ export function shortNumber(x: number, figures = 3): string {
 }
 
 const PRETTY: Readonly<Record<string, string>> = {
-  'm3/h': 'm³/h', 'm3/s': 'm³/s', 'm3/d': 'm³/d', 'ft3/s': 'ft³/s', 'kg/m3': 'kg/m³', 'g/cm3': 'g/cm³', 'lb/ft3': 'lb/ft³',
-  'mm2/s': 'mm²/s', 'm2/s': 'm²/s', 'mPa.s': 'mPa·s', 'Pa.s': 'Pa·s', C: '°C', F: '°F', 'm3/h/m': 'm³/h per m', 'm/s2': 'm/s²', um: 'µm',
+  'm3/h': 'm³/h',
+  'm3/s': 'm³/s',
+  'm3/d': 'm³/d',
+  'ft3/s': 'ft³/s',
+  'kg/m3': 'kg/m³',
+  'g/cm3': 'g/cm³',
+  'lb/ft3': 'lb/ft³',
+  'mm2/s': 'mm²/s',
+  'm2/s': 'm²/s',
+  'mPa.s': 'mPa·s',
+  'Pa.s': 'Pa·s',
+  C: '°C',
+  F: '°F',
+  'm3/h/m': 'm³/h per m',
+  'm/s2': 'm/s²',
+  um: 'µm',
 };
 
 /** A unit symbol as it is read, not as it is typed: m³/h, °C */

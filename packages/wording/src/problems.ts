@@ -27,10 +27,27 @@ const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
 };
 
 const EXAMPLES: Readonly<Record<Dimension, string>> = {
-  length: '120 m', diameter: '154.1 mm', roughness: '0.05 mm', head: '42 m', flow: '55 m3/h', pressure: '1.4 bar(g)',
-  absolutePressure: '31.2 kPa(a)', pressureDifference: '0.3 bar', temperature: '71 C', density: '998 kg/m3', viscosity: '0.42 mPa.s',
-  kinematicViscosity: '1.2 cSt', power: '7.5 kW', speed: '2950 rpm', frequency: '50 Hz', specificCapacity: '3.4 m3/h/m', time: '2 h',
-  velocity: '2 m/s', acceleration: '9.80665 m/s2', voltage: '400 V', specificHeat: '4.18 kJ/kg/K',
+  length: '120 m',
+  diameter: '154.1 mm',
+  roughness: '0.05 mm',
+  head: '42 m',
+  flow: '55 m3/h',
+  pressure: '1.4 bar(g)',
+  absolutePressure: '31.2 kPa(a)',
+  pressureDifference: '0.3 bar',
+  temperature: '71 C',
+  density: '998 kg/m3',
+  viscosity: '0.42 mPa.s',
+  kinematicViscosity: '1.2 cSt',
+  power: '7.5 kW',
+  speed: '2950 rpm',
+  frequency: '50 Hz',
+  specificCapacity: '3.4 m3/h/m',
+  time: '2 h',
+  velocity: '2 m/s',
+  acceleration: '9.80665 m/s2',
+  voltage: '400 V',
+  specificHeat: '4.18 kJ/kg/K',
 };
 
 const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? 'a quantity';
@@ -65,7 +82,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
   missing: (d) => `${d.label} ("${d.key}") is missing${d.expected ? `; right would be one of: ${list(d.expected)}` : ''}.`,
   'unknown-key': (d) => `"${d.found}" is not an entry that is read here; there are: ${list(d.known)}.`,
   'bad-id': (d) => `${d.found} cannot be an id: a short word of letters, digits, _ - / is right, without spaces or dots.`,
-  'duplicate-id': (d) => `The id "${d.found}" stands already${d.other ? ` at ${d.other}` : ''}; ids are unique over points, lines and elements together.`,
+  'duplicate-id': (d) =>
+    `The id "${d.found}" stands already${d.other ? ` at ${d.other}` : ''}; ids are unique over points, lines and elements together.`,
   'unknown-id': (d) => `There is no point, line or element "${d.found}" in this study.`,
   'unknown-point': (d) => `There is no point "${d.found}"; the points are: ${list(d.known)}.`,
   'unknown-fluid': (d) => `There is no fluid "${d.found}"; the fluids are: ${list(d.known)}.`,
@@ -73,32 +91,42 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
   'unknown-valve': (d) => `There is no valve "${d.found}" in this study; there are: ${list(d.known)}.`,
   'same-ends': (d) => `The line begins and ends at "${d.found}" and holds nothing.`,
   'no-number': (d) => `"${d.found}" does not begin with a number; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
-  'no-unit': (d) => `"${d.found}" has no unit; ${name(d.dimension)} is written like ${example(d.dimension)} (${list(d.expected)}).`,
-  'bare-number': (d) => `Found the number ${d.found} without a unit; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
+  'no-unit': (d) =>
+    `"${d.found}" has no unit; ${name(d.dimension)} is written like ${example(d.dimension)} (${list(d.expected)}).`,
+  'bare-number': (d) =>
+    `Found the number ${d.found} without a unit; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
   'not-quantity': (d) => `Found ${d.found}; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
   'unknown-unit': (d) => `The unit in "${d.found}" is not known; ${name(d.dimension)} takes ${list(d.expected)}.`,
-  'wrong-dimension': (d) => `"${d.found}" is ${name(d.foundDimension)}; ${name(d.dimension)} is needed here (${list(d.expected)}).`,
+  'wrong-dimension': (d) =>
+    `"${d.found}" is ${name(d.foundDimension)}; ${name(d.dimension)} is needed here (${list(d.expected)}).`,
   'no-reference-here': (d) => `"${d.found}" is a pressure at a place; a difference has neither (g) nor (a), like "0.3 bar".`,
   'gauge-here': (d) => `"${d.found}" is gauge; this pressure is absolute by nature, like "31.2 kPa(a)".`,
   'below-vacuum': (d) => `${d.found} lies below absolute vacuum; was an absolute pressure meant, like "0.5 bar(a)"?`,
-  'out-of-range': (d) => `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension)} to ${bound(d.most, d.dimension)}.`,
+  'out-of-range': (d) =>
+    `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension)} to ${bound(d.most, d.dimension)}.`,
   'not-rising': () => 'The rows must rise here: this one does not lie above the one before.',
   'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
   'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
   'unknown-size': (d) => `${d.found} is not a size of the pipe table; there are: ${list(d.expected)}. Or give "inside".`,
   'unknown-schedule': (d) => `${d.found} is not made in this size; there are: ${list(d.expected)}, or a wall like "4.5 mm".`,
   'bore-too-large': () => 'The bore of an orifice is smaller than the pipe around it.',
-  'fitting-ways': (d) => `A fitting is given by one of k, type or equivalentLength; here ${Array.isArray(d.keys) && d.keys.length > 0 ? `${list(d.keys)} stand together` : 'none stands'}.`,
-  'no-temperature': (d) => `"${d.fluid}" needs a temperature between ${shortNumber(Number(d.least) - 273.15)} and ${shortNumber(Number(d.most) - 273.15)} °C.`,
+  'fitting-ways': (d) =>
+    `A fitting is given by one of k, type or equivalentLength; here ${Array.isArray(d.keys) && d.keys.length > 0 ? `${list(d.keys)} stand together` : 'none stands'}.`,
+  'no-temperature': (d) =>
+    `"${d.fluid}" needs a temperature between ${shortNumber(Number(d.least) - 273.15)} and ${shortNumber(Number(d.most) - 273.15)} °C.`,
   'temperature-range': (d) =>
     `"${d.fluid}" is known from ${shortNumber(Number(d.least) - 273.15)} to ${shortNumber(Number(d.most) - 273.15)} °C; outside nothing is extrapolated.`,
-  'static-many': (d) => `A static pressure is met by exactly one line, here by ${d.found}; make it a total pressure or give each line its own point.`,
-  'bad-limit': (d) => `${d.found} is no limit for this check; ${d.dimension ? `write ${example(d.dimension)}` : 'write a number or a pair [least, most]'}.`,
+  'static-many': (d) =>
+    `A static pressure is met by exactly one line, here by ${d.found}; make it a total pressure or give each line its own point.`,
+  'bad-limit': (d) =>
+    `${d.found} is no limit for this check; ${d.dimension ? `write ${example(d.dimension)}` : 'write a number or a pair [least, most]'}.`,
   lacks: (d, where) => `${list(where)} lacks ${(d.keys as readonly string[]).map((k) => `"${k}"`).join(', ')}.`,
   'no-lines': () => 'There is no line yet: a line leads from one point to another.',
   unconnected: (_d, where) => `No line meets ${list(where)}: lead a line to it or take it away.`,
-  'over-specified': (_d, where) => `One entry too many among ${list(where)}: leave out one of the flows or pressures given there.`,
-  'under-specified': (_d, where) => `One entry is lacking among ${list(where)}: give a flow, head, opening or pressure at one of them.`,
+  'over-specified': (_d, where) =>
+    `One entry too many among ${list(where)}: leave out one of the flows or pressures given there.`,
+  'under-specified': (_d, where) =>
+    `One entry is lacking among ${list(where)}: give a flow, head, opening or pressure at one of them.`,
   'no-pressure-reference': (_d, where) =>
     `Nothing tells a pressure at ${list(where)}: give one place a known pressure, such as a vessel with its level or an expansion vessel.`,
 };
@@ -112,4 +140,3 @@ export function problemText(problem: Problem): string {
 
 /** Every reason that has words; a test holds it against the core. */
 export const WORDED_REASONS: readonly string[] = Object.keys(TEXTS);
-

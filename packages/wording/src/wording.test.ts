@@ -5,8 +5,13 @@ import { findingText, inUnits, problemText, shortNumber, WORDED_REASONS } from '
 
 test('every reason of a problem that the core writes has words, and every word has a reason', () => {
   const core = join(__dirname, '../../core/src');
-  const source = readdirSync(core, { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('.ts') && !f.includes('.test.')).map((f) => readFileSync(join(core, f), 'utf8')).join('\n');
-  const used = new Set([...source.matchAll(/'([a-z]+(?:-[a-z]+)*)'/g)].map((m) => m[1]!).filter((r) => WORDED_REASONS.includes(r)));
+  const source = readdirSync(core, { recursive: true, encoding: 'utf8' })
+    .filter((f) => f.endsWith('.ts') && !f.includes('.test.'))
+    .map((f) => readFileSync(join(core, f), 'utf8'))
+    .join('\n');
+  const used = new Set(
+    [...source.matchAll(/'([a-z]+(?:-[a-z]+)*)'/g)].map((m) => m[1]!).filter((r) => WORDED_REASONS.includes(r)),
+  );
   const written = new Set([...source.matchAll(/reason: '([a-z-]+)'/g)].map((m) => m[1]!));
   // reasons of short forms, margins, unreadable numbers and solver failures have words of their own elsewhere
   const elsewhere = new Set(['not-understood', 'contradiction', 'singular', 'no-resistance', 'not-converged', 'states-cycle']);
@@ -15,7 +20,37 @@ test('every reason of a problem that the core writes has words, and every word h
 });
 
 test('every finding has a sentence that names its place', () => {
-  const values = { where: ['X1'], flows: [0.01], stable: [1], mode: 'flow', state: 'open', method: 'viscosity', path: 'X1', set: 1, found: 1, drop: 1, chokedDrop: 1, kv: 1, flow: 1, last: 1, shutOff: 1, short: 1, head: 1, b: 1, npsha: 1, npshr: 1, pressure: 1, vapourPressure: 1, reynolds: 1, diameter: 1, taken: 1, given: 1, relative: 1, residual: 1, material: '' };
+  const values = {
+    where: ['X1'],
+    flows: [0.01],
+    stable: [1],
+    mode: 'flow',
+    state: 'open',
+    method: 'viscosity',
+    path: 'X1',
+    set: 1,
+    found: 1,
+    drop: 1,
+    chokedDrop: 1,
+    kv: 1,
+    flow: 1,
+    last: 1,
+    shutOff: 1,
+    short: 1,
+    head: 1,
+    b: 1,
+    npsha: 1,
+    npshr: 1,
+    pressure: 1,
+    vapourPressure: 1,
+    reynolds: 1,
+    diameter: 1,
+    taken: 1,
+    given: 1,
+    relative: 1,
+    residual: 1,
+    material: '',
+  };
   const all = Object.keys(FINDING_SEVERITY) as FindingCode[];
   expect(all.length).toBeGreaterThan(20);
   for (const code of all) {
@@ -26,7 +61,12 @@ test('every finding has a sentence that names its place', () => {
 });
 
 test('a refusal says what was found and what would be right', () => {
-  const text = problemText({ code: 'bad-quantity', path: 'x', where: [], detail: { reason: 'unknown-unit', found: '30 furlong', dimension: 'length', expected: ['m', 'ft'] } });
+  const text = problemText({
+    code: 'bad-quantity',
+    path: 'x',
+    where: [],
+    detail: { reason: 'unknown-unit', found: '30 furlong', dimension: 'length', expected: ['m', 'ft'] },
+  });
   expect(text).toBe('The unit in "30 furlong" is not known; a length takes m, ft.');
 });
 

@@ -24,10 +24,20 @@ export class ProblemFilter implements ExceptionFilter {
     }
     const parser = error as { type?: string; status?: number; limit?: number; message?: string };
     if (parser.type === 'entity.too.large') {
-      return { status: 413, body: { error: 'too-large', message: `The body is larger than the ${parser.limit} bytes that are taken.` } };
+      return {
+        status: 413,
+        body: { error: 'too-large', message: `The body is larger than the ${parser.limit} bytes that are taken.` },
+      };
     }
     if (parser.type === 'entity.parse.failed') {
-      return { status: 400, body: { error: 'bad-json', message: `The body is not JSON: ${parser.message}.`, errors: [{ path: '', message: String(parser.message) }] } };
+      return {
+        status: 400,
+        body: {
+          error: 'bad-json',
+          message: `The body is not JSON: ${parser.message}.`,
+          errors: [{ path: '', message: String(parser.message) }],
+        },
+      };
     }
     if (parser.type?.startsWith('encoding.') || parser.type?.startsWith('charset.') || parser.type === 'request.aborted') {
       return { status: parser.status ?? 400, body: { error: 'bad-request', message: String(parser.message) } };

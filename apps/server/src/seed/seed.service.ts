@@ -18,10 +18,15 @@ export class SeedService {
   ) {}
 
   async seed(): Promise<void> {
-    const seen = await this.sequelize.query('SELECT value FROM settings WHERE name = :name', { replacements: { name: MARK }, type: QueryTypes.SELECT });
+    const seen = await this.sequelize.query('SELECT value FROM settings WHERE name = :name', {
+      replacements: { name: MARK },
+      type: QueryTypes.SELECT,
+    });
     if (seen.length > 0) return;
     await this.studies.create(undefined, reinjectionStudy());
-    await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (:name, :value)', { replacements: { name: MARK, value: new Date().toISOString() } });
+    await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (:name, :value)', {
+      replacements: { name: MARK, value: new Date().toISOString() },
+    });
     this.logger.log('the demo plant Tarnholt was put in');
   }
 }

@@ -22,7 +22,10 @@ export interface RenameBody {
 
 export const ID = id.required() as Joi.Schema<string>;
 export const CREATE = Joi.object<CreateBody>({ title, document }).or('title', 'document').required();
-export const SAVE = Joi.object<SaveBody>({ version: Joi.number().integer().min(1).required(), document: document.required() }).required();
+export const SAVE = Joi.object<SaveBody>({
+  version: Joi.number().integer().min(1).required(),
+  document: document.required(),
+}).required();
 export const RENAME = Joi.object<RenameBody>({
   version: Joi.number().integer().min(1).required(),
   title: title.required(),

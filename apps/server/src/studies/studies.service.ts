@@ -86,13 +86,21 @@ export class StudiesService {
 
   async file(id: string): Promise<{ name: string; text: string }> {
     const { document, title, tag } = await this.get(id);
-    const name = `${tag} ${title}`.normalize('NFKD').replace(/[^\w.-]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase();
+    const name = `${tag} ${title}`
+      .normalize('NFKD')
+      .replace(/[^\w.-]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase();
     return { name: `${name || 'study'}.study.json`, text: writeStudy(document) };
   }
 
   async listVersions(id: string): Promise<{ version: number; savedAt: string }[]> {
     await this.find(id);
-    const rows = await this.versions.findAll({ where: { studyId: id }, attributes: ['version', 'savedAt'], order: [['version', 'DESC']] });
+    const rows = await this.versions.findAll({
+      where: { studyId: id },
+      attributes: ['version', 'savedAt'],
+      order: [['version', 'DESC']],
+    });
     return rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString() }));
   }
 
@@ -106,7 +114,10 @@ export class StudiesService {
     return this.sequelize.transaction(async (transaction) => {
       const now = new Date();
       const id = randomUUID();
-      const row = await this.studies.create({ id, ...columns(document), version: 1, createdAt: now, savedAt: now, deletedAt: null }, { transaction });
+      const row = await this.studies.create(
+        { id, ...columns(document), version: 1, createdAt: now, savedAt: now, deletedAt: null },
+        { transaction },
+      );
       await this.versions.create({ studyId: id, version: 1, document: row.document, savedAt: now }, { transaction });
       return whole(row);
     });
@@ -132,7 +143,11 @@ export class StudiesService {
 }
 
 function columns(document: Study): { title: string; tag: string; document: string } {
-  return { title: (document.title ?? 'Untitled').slice(0, 300), tag: (document.tag ?? '').slice(0, 100), document: JSON.stringify(document) };
+  return {
+    title: (document.title ?? 'Untitled').slice(0, 300),
+    tag: (document.tag ?? '').slice(0, 100),
+    document: JSON.stringify(document),
+  };
 }
 
 function head(row: StudyModel): StudyHead {

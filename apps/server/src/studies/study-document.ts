@@ -7,7 +7,13 @@ import { ApiProblem } from '../common/problem.js';
  * Everything else (a wrong unit, a missing id, a list without end) is refused, and the stored study stays as it was.
  */
 const UNFINISHED: ReadonlySet<ProblemCode> = new Set([
-  'under-specified', 'over-specified', 'no-pressure-reference', 'unconnected', 'unknown-key', 'unknown-id', 'missing',
+  'under-specified',
+  'over-specified',
+  'no-pressure-reference',
+  'unconnected',
+  'unknown-key',
+  'unknown-id',
+  'missing',
 ]);
 
 /** A study that may be stored, or a refusal with every path that is wrong. */

@@ -37,7 +37,10 @@ async function call<T>(method: string, path: string, body?: unknown, isText = fa
       method,
       ...(body === undefined
         ? {}
-        : { body: isText ? (body as string) : JSON.stringify(body), headers: { 'content-type': isText ? 'text/plain' : 'application/json' } }),
+        : {
+            body: isText ? (body as string) : JSON.stringify(body),
+            headers: { 'content-type': isText ? 'text/plain' : 'application/json' },
+          }),
     });
   } catch {
     throw new ApiError(0, 'The application on this machine does not answer.');
@@ -56,7 +59,8 @@ export const api = {
   importText: (text: string) => call<StudyWhole>('POST', '/studies/import', text, true),
   copy: (id: string) => call<StudyWhole>('POST', `/studies/${id}/copy`),
   save: (id: string, version: number, document: Study) => call<StudyWhole>('PUT', `/studies/${id}`, { version, document }),
-  rename: (id: string, version: number, title: string, tag?: string) => call<StudyWhole>('PATCH', `/studies/${id}`, { version, title, tag }),
+  rename: (id: string, version: number, title: string, tag?: string) =>
+    call<StudyWhole>('PATCH', `/studies/${id}`, { version, title, tag }),
   remove: (id: string) => call<StudyHead>('DELETE', `/studies/${id}`),
   restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
 };

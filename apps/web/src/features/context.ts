@@ -30,7 +30,8 @@ export function useDisplay(): Display {
   const system = useStudy((s) => s.study.units ?? 'metric');
   return {
     system,
-    number: (si, dimension, figures = 3) => (si === null || si === undefined ? '–' : shortNumber(toUnit(si, displayUnit(dimension, system)), figures)),
+    number: (si, dimension, figures = 3) =>
+      si === null || si === undefined ? '–' : shortNumber(toUnit(si, displayUnit(dimension, system)), figures),
     unit: (dimension) => prettyUnit(displayUnit(dimension, system).symbol),
     value: (si, dimension) => toUnit(si, displayUnit(dimension, system)),
   };

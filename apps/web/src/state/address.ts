@@ -18,13 +18,19 @@ export function locate(study: Study, id: string): Located | undefined {
   for (const [line, l] of study.lines.entries()) {
     if (l.id === id) return { kind: 'line', path: ['lines', line], entry: l, line, index: -1 };
     const index = l.elements.findIndex((e) => e.id === id);
-    if (index >= 0) return { kind: l.elements[index]!.kind, path: ['lines', line, 'elements', index], entry: l.elements[index]!, line, index };
+    if (index >= 0)
+      return { kind: l.elements[index]!.kind, path: ['lines', line, 'elements', index], entry: l.elements[index]!, line, index };
   }
   return undefined;
 }
 
 /** An entry as a scenario sees it, and whether the scenario has its own. */
-export function entryIn(study: Study, scenario: RawScenario | undefined, id: string, key: string): { value: unknown; own: boolean } {
+export function entryIn(
+  study: Study,
+  scenario: RawScenario | undefined,
+  id: string,
+  key: string,
+): { value: unknown; own: boolean } {
   const own = scenario?.set !== undefined && Object.hasOwn(scenario.set, `${id}.${key}`);
   return { value: own ? scenario.set![`${id}.${key}`] : locate(study, id)?.entry[key], own };
 }
@@ -54,13 +60,17 @@ export function setOwn(study: Study, scenario: string, id: string, key: string, 
 
 /** Sets an entry where the scenario sees it: its own departure when it has one, else the shared entry. */
 export function setSeen(study: Study, scenario: RawScenario | undefined, id: string, key: string, value: unknown): Operation[] {
-  return scenario && entryIn(study, scenario, id, key).own ? setOwn(study, scenario.id, id, key, value) : setShared(study, id, key, value);
+  return scenario && entryIn(study, scenario, id, key).own
+    ? setOwn(study, scenario.id, id, key, value)
+    : setShared(study, id, key, value);
 }
 
 /** Letters of the scenarios that depart from the shared value of any entry of a thing. */
 export function departures(study: Study, id: string): { letter: string; scenario: string; keys: string[] }[] {
   return study.scenarios.flatMap((s, i) => {
-    const keys = Object.keys(s.set ?? {}).filter((a) => a.startsWith(`${id}.`)).map((a) => a.slice(id.length + 1));
+    const keys = Object.keys(s.set ?? {})
+      .filter((a) => a.startsWith(`${id}.`))
+      .map((a) => a.slice(id.length + 1));
     return keys.length > 0 ? [{ letter: letterOf(i), scenario: s.id, keys }] : [];
   });
 }
@@ -77,7 +87,18 @@ export function freeId(study: Study, prefix: string): string {
 }
 
 export const ID_PREFIX: Readonly<Record<string, string>> = {
-  pipe: 'L', pump: 'P', 'control-valve': 'CV', device: 'D', orifice: 'FO', 'hand-valve': 'HV', 'non-return': 'NR', vessel: 'V', pressure: 'B', flow: 'Q', well: 'W', junction: 'J',
+  pipe: 'L',
+  pump: 'P',
+  'control-valve': 'CV',
+  device: 'D',
+  orifice: 'FO',
+  'hand-valve': 'HV',
+  'non-return': 'NR',
+  vessel: 'V',
+  pressure: 'B',
+  flow: 'Q',
+  well: 'W',
+  junction: 'J',
 };
 
 /** Takes an element out, with the departures that scenarios had for it. */
@@ -104,7 +125,15 @@ export function insertElement(line: number, index: number, element: RawElement):
 
 /** A first line to work on: supply vessel, suction, pump of given flow, discharge, destination vessel. */
 export function firstLine(): Operation[] {
-  const pipe = (id: string, name: string, length: string): RawElement => ({ id, kind: 'pipe', name, length, size: 'DN150', schedule: '40', material: 'steel' });
+  const pipe = (id: string, name: string, length: string): RawElement => ({
+    id,
+    kind: 'pipe',
+    name,
+    length,
+    size: 'DN150',
+    schedule: '40',
+    material: 'steel',
+  });
   return [
     {
       op: 'set',
@@ -122,7 +151,11 @@ export function firstLine(): Operation[] {
         id: 'T-1',
         from: 'V-1',
         to: 'V-2',
-        elements: [pipe('L-1', 'Suction', '10 m'), { id: 'P-1', kind: 'pump', name: 'Pump', mode: 'flow', flow: '60 m3/h' }, pipe('L-2', 'Discharge', '150 m')],
+        elements: [
+          pipe('L-1', 'Suction', '10 m'),
+          { id: 'P-1', kind: 'pump', name: 'Pump', mode: 'flow', flow: '60 m3/h' },
+          pipe('L-2', 'Discharge', '150 m'),
+        ],
       },
     },
   ];

@@ -94,7 +94,8 @@ export class Autosave {
 
   private failed(error: SaveFailure): void {
     const { status, message, body } = error;
-    if (status === 409) this.show({ kind: 'conflict', version: body.version ?? 0, savedAt: body.savedAt ?? '', changes: body.changes ?? [] });
+    if (status === 409)
+      this.show({ kind: 'conflict', version: body.version ?? 0, savedAt: body.savedAt ?? '', changes: body.changes ?? [] });
     else if (status === 422 || status === 400 || status === 404 || status === 413) this.show({ kind: 'refused', message });
     else {
       this.show({ kind: 'offline' });

@@ -64,7 +64,14 @@ export function createStudyStore(
     const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
     const recalculation = new Recalculation(
       calculate,
-      (outcome, study) => set({ outcome: withLastCurves(outcome, get().outcome), calculated: study, crashed: null, pump: outcome.pump, shown: keepLastGood(outcome, get().shown) }),
+      (outcome, study) =>
+        set({
+          outcome: withLastCurves(outcome, get().outcome),
+          calculated: study,
+          crashed: null,
+          pump: outcome.pump,
+          shown: keepLastGood(outcome, get().shown),
+        }),
       (error) => set({ crashed: String(error) }),
     );
     const put = (study: Study, more: Partial<StudyState> = {}): void => {
@@ -142,5 +149,7 @@ function keepLastGood(outcome: Outcome, before: Readonly<Record<string, Shown>>)
 }
 
 function withLastCurves(outcome: Outcome, before: Outcome | null): Outcome {
-  return outcome.curves === null && before?.curves && outcome.problems.length > 0 ? { ...outcome, curves: before.curves, pump: before.pump } : outcome;
+  return outcome.curves === null && before?.curves && outcome.problems.length > 0
+    ? { ...outcome, curves: before.curves, pump: before.pump }
+    : outcome;
 }

@@ -24,7 +24,7 @@ export function spread(wanted: readonly number[], gap: number, low: number, high
     let limit = high;
     for (const i of [...order].reverse()) {
       placed[i] = Math.min(placed[i]!, limit);
-      limit = placed[i]! - gap;
+      limit = placed[i] - gap;
     }
   }
   return placed;

@@ -17,18 +17,59 @@ const LEFT = 3;
  * A short scale with its limit ticks, a stem at the exact place of the value and the verdict's mark as its head.
  * Weight says comfort: hairline outside, medium allowable, heavy preferred.
  */
-export function PinGauge({ label, text, value, scale, verdict, title }: { label: string; text: string; value: number | null; scale: GaugeScale; verdict: MarkKind; title: string }) {
-  const x = (v: number): number => LEFT + ((Math.min(Math.max(v, scale.min), scale.max) - scale.min) / (scale.max - scale.min)) * (W - 2 * LEFT);
+export function PinGauge({
+  label,
+  text,
+  value,
+  scale,
+  verdict,
+  title,
+}: {
+  label: string;
+  text: string;
+  value: number | null;
+  scale: GaugeScale;
+  verdict: MarkKind;
+  title: string;
+}) {
+  const x = (v: number): number =>
+    LEFT + ((Math.min(Math.max(v, scale.min), scale.max) - scale.min) / (scale.max - scale.min)) * (W - 2 * LEFT);
   const beyond = value !== null && value > scale.max;
   return (
-    <svg width={W} height={49} viewBox={`0 0 ${W} 49`} role="img" aria-label={`${title}: ${text}, ${verdict}`} className="overflow-visible">
+    <svg
+      width={W}
+      height={49}
+      viewBox={`0 0 ${W} 49`}
+      role="img"
+      aria-label={`${title}: ${text}, ${verdict}`}
+      className="overflow-visible"
+    >
       <title>{title}</title>
-      <text x={W / 2} y={8.5} textAnchor="middle" fontSize={11.5} fontWeight={600} fill={verdict === 'holds' ? 'var(--ink)' : verdictColor(verdict)}>
+      <text
+        x={W / 2}
+        y={8.5}
+        textAnchor="middle"
+        fontSize={11.5}
+        fontWeight={600}
+        fill={verdict === 'holds' ? 'var(--ink)' : verdictColor(verdict)}
+      >
         {text}
       </text>
       <line x1={LEFT} x2={W - LEFT} y1={BASE} y2={BASE} stroke="var(--gauge-out)" />
-      <rect x={x(scale.allow[0])} width={Math.max(0, x(scale.allow[1]) - x(scale.allow[0]))} y={BASE - 2} height={4} fill="var(--gauge-allow)" />
-      <rect x={x(scale.prefer[0])} width={Math.max(0, x(scale.prefer[1]) - x(scale.prefer[0]))} y={BASE - 3.5} height={7} fill="var(--gauge-pref)" />
+      <rect
+        x={x(scale.allow[0])}
+        width={Math.max(0, x(scale.allow[1]) - x(scale.allow[0]))}
+        y={BASE - 2}
+        height={4}
+        fill="var(--gauge-allow)"
+      />
+      <rect
+        x={x(scale.prefer[0])}
+        width={Math.max(0, x(scale.prefer[1]) - x(scale.prefer[0]))}
+        y={BASE - 3.5}
+        height={7}
+        fill="var(--gauge-pref)"
+      />
       {value !== null && verdict !== 'not-applicable' && (
         <g transform={`translate(${x(value)} 0)`}>
           <line y1={17} y2={BASE + 4} stroke={verdictColor(verdict)} strokeWidth={1.5} />

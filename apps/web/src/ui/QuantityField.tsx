@@ -25,7 +25,13 @@ export function readTyped(typed: string, dimension: Dimension, before: unknown):
 }
 
 function explain(q: QuantityProblem, dimension: Dimension): string {
-  const detail = { reason: q.reason, found: q.found, expected: q.expected, dimension, ...(q.foundDimension ? { foundDimension: q.foundDimension } : {}) };
+  const detail = {
+    reason: q.reason,
+    found: q.found,
+    expected: q.expected,
+    dimension,
+    ...(q.foundDimension ? { foundDimension: q.foundDimension } : {}),
+  };
   return problemText({ code: 'bad-quantity', path: '', where: [], detail });
 }
 
@@ -47,7 +53,17 @@ export interface TypedFieldProps {
  * A field that takes typed entry on Enter or when left. What it cannot take stays in it, marked and explained; the study
  * keeps its value. Escape brings back what stood there.
  */
-export function TypedField({ label, name, value, read, onCommit, optional = false, mark, placeholder, hideLabel = false }: TypedFieldProps) {
+export function TypedField({
+  label,
+  name,
+  value,
+  read,
+  onCommit,
+  optional = false,
+  mark,
+  placeholder,
+  hideLabel = false,
+}: TypedFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const id = useId();
@@ -115,7 +131,11 @@ export function TypedField({ label, name, value, read, onCommit, optional = fals
         />
       </div>
       {hint && (
-        <p id={note} role={problem ? 'alert' : 'status'} className={`mt-1 text-[12px] leading-4 ${problem ? 'text-fails' : 'text-inkq'}`}>
+        <p
+          id={note}
+          role={problem ? 'alert' : 'status'}
+          className={`mt-1 text-[12px] leading-4 ${problem ? 'text-fails' : 'text-inkq'}`}
+        >
           {problem ? `▲ ${hint}` : hint}
         </p>
       )}

@@ -1,23 +1,48 @@
 import { Dialog } from 'radix-ui';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
-export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: 'plain' | 'main' | 'danger' | 'bare' }) {
+export function Button({
+  tone = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: 'plain' | 'main' | 'danger' | 'bare' }) {
   const tones = {
     plain: 'border-edge bg-panel text-ink border hover:bg-wash',
     main: 'border border-cedar bg-cedar text-panel hover:bg-cedardeep',
     danger: 'border-fails text-fails bg-panel border hover:bg-failswash',
     bare: 'text-cedar hover:underline',
   };
-  return <button type="button" className={`inline-flex h-[28px] items-center gap-1.5 rounded-[3px] px-3 text-[13px] disabled:opacity-45 ${tones[tone]} ${className}`} {...rest} />;
+  return (
+    <button
+      type="button"
+      className={`inline-flex h-[28px] items-center gap-1.5 rounded-[3px] px-3 text-[13px] disabled:opacity-45 ${tones[tone]} ${className}`}
+      {...rest}
+    />
+  );
 }
 
 /** Dialogs only for what destroys, imports or needs a choice between two states of a study. */
-export function Modal({ open, onClose, title, children, wide = false }: { open: boolean; onClose: () => void; title: string; children: ReactNode; wide?: boolean }) {
+export function Modal({
+  open,
+  onClose,
+  title,
+  children,
+  wide = false,
+}: {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  children: ReactNode;
+  wide?: boolean;
+}) {
   return (
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
-        <Dialog.Content aria-describedby={undefined} className={`panel fixed top-[18%] left-1/2 z-50 max-h-[70vh] -translate-x-1/2 overflow-auto p-5 shadow-[var(--shadow-lift)] ${wide ? 'w-[640px]' : 'w-[460px]'}`}>
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={`panel fixed top-[18%] left-1/2 z-50 max-h-[70vh] -translate-x-1/2 overflow-auto p-5 shadow-[var(--shadow-lift)] ${wide ? 'w-[640px]' : 'w-[460px]'}`}
+        >
           <Dialog.Title className="mb-2 text-[16px] leading-5 font-semibold">{title}</Dialog.Title>
           {children}
         </Dialog.Content>
@@ -26,7 +51,17 @@ export function Modal({ open, onClose, title, children, wide = false }: { open: 
   );
 }
 
-export function Segmented<T extends string>({ value, options, onChange, label }: { value: T; options: readonly { value: T; text: string }[]; onChange: (v: T) => void; label: string }) {
+export function Segmented<T extends string>({
+  value,
+  options,
+  onChange,
+  label,
+}: {
+  value: T;
+  options: readonly { value: T; text: string }[];
+  onChange: (v: T) => void;
+  label: string;
+}) {
   return (
     <div role="group" aria-label={label} className="border-line flex overflow-hidden rounded-[3px] border">
       {options.map((o) => (

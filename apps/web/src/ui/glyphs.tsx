@@ -46,7 +46,9 @@ const DRAWINGS: Readonly<Record<string, (r: number) => ReactElement>> = {
   ),
   orifice: (r) => (
     <g {...INK} fill="none">
-      <path d={`M${-r} 0H${-r * 0.25}M${r * 0.25} 0H${r}M${-r * 0.25} ${-r * 0.8}V${-r * 0.15}M${-r * 0.25} ${r * 0.15}V${r * 0.8}M${r * 0.25} ${-r * 0.8}V${-r * 0.15}M${r * 0.25} ${r * 0.15}V${r * 0.8}`} />
+      <path
+        d={`M${-r} 0H${-r * 0.25}M${r * 0.25} 0H${r}M${-r * 0.25} ${-r * 0.8}V${-r * 0.15}M${-r * 0.25} ${r * 0.15}V${r * 0.8}M${r * 0.25} ${-r * 0.8}V${-r * 0.15}M${r * 0.25} ${r * 0.15}V${r * 0.8}`}
+      />
     </g>
   ),
   vessel: (r) => <rect x={-r} y={-r * 0.55} width={r * 2} height={r * 1.1} rx={r * 0.55} {...INK} />,
@@ -59,7 +61,9 @@ const DRAWINGS: Readonly<Record<string, (r: number) => ReactElement>> = {
   flow: (r) => <path d={`M${-r} 0H${r * 0.8}M${r * 0.2} ${-r * 0.5}L${r * 0.9} 0L${r * 0.2} ${r * 0.5}`} {...INK} fill="none" />,
   well: (r) => (
     <g {...INK} fill="none">
-      <path d={`M${-r * 0.7} ${-r * 0.8}H${r * 0.7}M${-r * 0.35} ${-r * 0.8}V${r * 0.9}M${r * 0.35} ${-r * 0.8}V${r * 0.9}M${-r * 0.35} ${r * 0.1}H${r * 0.35}`} />
+      <path
+        d={`M${-r * 0.7} ${-r * 0.8}H${r * 0.7}M${-r * 0.35} ${-r * 0.8}V${r * 0.9}M${r * 0.35} ${-r * 0.8}V${r * 0.9}M${-r * 0.35} ${r * 0.1}H${r * 0.35}`}
+      />
     </g>
   ),
   junction: (r) => <circle r={r * 0.3} fill="var(--ink)" />,

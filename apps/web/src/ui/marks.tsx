@@ -24,7 +24,14 @@ export function MarkShape({ kind, r = 4 }: { kind: MarkKind; r?: number }) {
 
 export function VerdictMark({ kind, size = 10 }: { kind: MarkKind; size?: number }) {
   return (
-    <svg width={size} height={size} viewBox="-5 -5 10 10" role="img" aria-label={kind === 'not-applicable' ? 'not applicable' : kind} className="inline-block flex-none">
+    <svg
+      width={size}
+      height={size}
+      viewBox="-5 -5 10 10"
+      role="img"
+      aria-label={kind === 'not-applicable' ? 'not applicable' : kind}
+      className="inline-block flex-none"
+    >
       <MarkShape kind={kind} />
     </svg>
   );
@@ -38,7 +45,10 @@ export function verdictColor(kind: MarkKind): string {
 export function ScenarioLetter({ index, letter, small = false }: { index: number; letter: string; small?: boolean }) {
   const style = lineStyle(index);
   return (
-    <span className="tag-letter" style={{ background: style.color, color: style.onColor, ...(small ? {} : { minWidth: 17, height: 17, fontSize: 12 }) }}>
+    <span
+      className="tag-letter"
+      style={{ background: style.color, color: style.onColor, ...(small ? {} : { minWidth: 17, height: 17, fontSize: 12 }) }}
+    >
       {letter}
     </span>
   );

@@ -34,7 +34,12 @@ export function recalculate(study: Study, wantedPump: string | null): Outcome {
       problems: s.problems,
       result: s.result ?? null,
       medium: s.model
-        ? { vapourPressure: s.model.fluid.vapourPressure, density: s.model.fluid.density, gravity: s.model.network.gravity, atmosphere: s.model.network.atmosphere }
+        ? {
+            vapourPressure: s.model.fluid.vapourPressure,
+            density: s.model.fluid.density,
+            gravity: s.model.network.gravity,
+            atmosphere: s.model.network.atmosphere,
+          }
         : null,
     })),
     curves: curves && curves.scenarios.length > 0 ? curves : null,

@@ -1,7 +1,15 @@
 import type { CheckCode } from '../document/fields.js';
 import type { ElementDetail, ScenarioModel } from '../scenarios/model.js';
 import type { PipeResult, PumpResult, ScenarioResult, ValveResult } from '../scenarios/results.js';
-import { ALLOWABLE_REGION, CHECK_RULES, motorFactor, PREFERRED_REGION, SUCTION_VELOCITY, type Limit, type LimitOverride } from './defaults.js';
+import {
+  ALLOWABLE_REGION,
+  CHECK_RULES,
+  motorFactor,
+  PREFERRED_REGION,
+  SUCTION_VELOCITY,
+  type Limit,
+  type LimitOverride,
+} from './defaults.js';
 import type { Margin, Verdict } from './margin.js';
 
 export type { LimitOverride } from './defaults.js';
@@ -58,7 +66,14 @@ class Judge {
     this.margins.push({ check, where, value, limit, verdict });
   }
 
-  private band(check: Rule, where: string, value: number, fallback: Limit, inner: readonly [number, number], worst: Verdict = 'fails'): void {
+  private band(
+    check: Rule,
+    where: string,
+    value: number,
+    fallback: Limit,
+    inner: readonly [number, number],
+    worst: Verdict = 'fails',
+  ): void {
     const chosen = this.limit(check, where, fallback);
     const [limit, upper] = [one(chosen, 0), one(chosen, 1)];
     const outside = value < limit || value > upper;
@@ -144,7 +159,13 @@ class Judge {
     const mode = e.read.mode as string;
     if (mode !== 'flow' && !mode.endsWith('-pressure')) return this.none('set-point', e.id, 'not-controlling');
     const ratio = missed ? (missed.values.found as number) / (missed.values.set as number) : 1;
-    this.margins.push({ check: 'set-point', where: e.id, value: Number.isFinite(ratio) ? ratio : r.flow, limit: 1, verdict: missed ? 'fails' : 'holds' });
+    this.margins.push({
+      check: 'set-point',
+      where: e.id,
+      value: Number.isFinite(ratio) ? ratio : r.flow,
+      limit: 1,
+      verdict: missed ? 'fails' : 'holds',
+    });
   }
 
   pipe(e: ElementDetail, r: PipeResult): void {

@@ -43,7 +43,8 @@ function diffLists(before: readonly unknown[], after: readonly unknown[], path: 
     if (!b.includes(id)) changes.push({ path: `${path}[${id}]`, before: before[i] });
   });
   const kept = b.filter((id) => a.includes(id));
-  if (kept.join('\n') !== a.filter((id) => b.includes(id)).join('\n')) changes.push({ path: `${path} (order)`, before: a, after: b });
+  if (kept.join('\n') !== a.filter((id) => b.includes(id)).join('\n'))
+    changes.push({ path: `${path} (order)`, before: a, after: b });
   return changes;
 }
 

@@ -13,7 +13,15 @@ interface Common {
 }
 
 export type Field =
-  | (Common & { type: 'quantity'; dimension: Dimension; min: number; max: number; positive?: boolean; solve?: boolean; bare?: boolean })
+  | (Common & {
+      type: 'quantity';
+      dimension: Dimension;
+      min: number;
+      max: number;
+      positive?: boolean;
+      solve?: boolean;
+      bare?: boolean;
+    })
   | (Common & { type: 'number'; min: number; max: number; integer?: boolean; solve?: boolean; percent?: boolean })
   | (Common & { type: 'boolean' })
   | (Common & { type: 'text'; most?: number })
@@ -107,7 +115,7 @@ export const PUMP_ENTRY_FIELDS: Fields = {
     of: {
       diameter: quantity('diameter', 1e-3, 20, 'Impeller diameter', { required: true }),
       speed: speed('Speed of the curve'),
-      curve: { ...CURVE_ROWS, required: true } as Field,
+      curve: { ...CURVE_ROWS, required: true },
     },
   },
   minFlow: quantity('flow', 0, 1e4, 'Minimum continuous flow'),
@@ -137,7 +145,11 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   size: text('Nominal size'),
   ratedKv: number(1e-6, 1e6, 'Rated Kv'),
   ratedCv: number(1e-6, 1e6, 'Rated Cv'),
-  characteristic: { type: 'choice', values: ['equal-percentage', 'linear', 'quick-opening', 'table'], label: 'Inherent characteristic' },
+  characteristic: {
+    type: 'choice',
+    values: ['equal-percentage', 'linear', 'quick-opening', 'table'],
+    label: 'Inherent characteristic',
+  },
   rangeability: number(1.0001, 1000, 'Rangeability'),
   table: {
     type: 'list',
@@ -231,7 +243,10 @@ export const ELEMENT_FIELDS: Readonly<Record<string, Fields>> = {
     rated: {
       type: 'record',
       label: 'Rated point',
-      fields: { flow: flow('Rated flow', { required: true }), head: quantity('head', -1e5, 1e5, 'Rated head', { required: true }) },
+      fields: {
+        flow: flow('Rated flow', { required: true }),
+        head: quantity('head', -1e5, 1e5, 'Rated head', { required: true }),
+      },
     },
   },
   'control-valve': {
@@ -263,7 +278,12 @@ export const ELEMENT_FIELDS: Readonly<Record<string, Fields>> = {
     },
     fouling: number(0, 1e4, 'Fouling factor on the drop'),
   },
-  orifice: { ...element, bore: bore('Orifice bore'), inside: bore('Pipe inside diameter'), cd: number(0.1, 1, 'Discharge coefficient') },
+  orifice: {
+    ...element,
+    bore: bore('Orifice bore'),
+    inside: bore('Pipe inside diameter'),
+    cd: number(0.1, 1, 'Discharge coefficient'),
+  },
   'hand-valve': {
     ...element,
     k: number(0, 1e9, 'K'),
@@ -294,11 +314,39 @@ export const SCENARIO_FIELDS: Fields = {
 };
 
 export const CHECKS = [
-  'npsh-ratio', 'npsh-difference', 'flow-region', 'minimum-flow', 'rated-flow', 'curve-range', 'head-rise', 'motor-power',
-  'valve-opening', 'valve-authority', 'valve-cavitation', 'valve-choked', 'valve-drop', 'set-point', 'velocity',
-  'highest-pressure', 'lowest-pressure', 'suction-specific-speed', 'stage-limits', 'submergence', 'well-level', 'method-range',
+  'npsh-ratio',
+  'npsh-difference',
+  'flow-region',
+  'minimum-flow',
+  'rated-flow',
+  'curve-range',
+  'head-rise',
+  'motor-power',
+  'valve-opening',
+  'valve-authority',
+  'valve-cavitation',
+  'valve-choked',
+  'valve-drop',
+  'set-point',
+  'velocity',
+  'highest-pressure',
+  'lowest-pressure',
+  'suction-specific-speed',
+  'stage-limits',
+  'submergence',
+  'well-level',
+  'method-range',
 ] as const;
 export type CheckCode = (typeof CHECKS)[number];
 
 /** Most entries of each collection; a file beyond them is refused before it is read in depth. */
-export const MOST = { points: 5000, lines: 5000, elements: 2000, scenarios: 200, fluids: 100, pumps: 200, valves: 200, limits: 500 } as const;
+export const MOST = {
+  points: 5000,
+  lines: 5000,
+  elements: 2000,
+  scenarios: 200,
+  fluids: 100,
+  pumps: 200,
+  valves: 200,
+  limits: 500,
+} as const;

@@ -4,11 +4,38 @@ import { diffDocuments } from './diff.js';
 import { readShortForm, writeShortForm } from './short-form.js';
 import type { Study } from './study.js';
 
-const document = () => ({ format: 'cedar-knot-study', version: 1, title: 't', points: { a: { kind: 'vessel', level: '1 m' } }, lines: [{ id: 'L', from: 'a', to: 'b', elements: [{ id: 'x', kind: 'pipe' }, { id: 'y', kind: 'pump' }] }], scenarios: [] }) as unknown as Study;
+const document = () =>
+  ({
+    format: 'cedar-knot-study',
+    version: 1,
+    title: 't',
+    points: { a: { kind: 'vessel', level: '1 m' } },
+    lines: [
+      {
+        id: 'L',
+        from: 'a',
+        to: 'b',
+        elements: [
+          { id: 'x', kind: 'pipe' },
+          { id: 'y', kind: 'pump' },
+        ],
+      },
+    ],
+    scenarios: [],
+  }) as unknown as Study;
 
 const operation = fc.oneof(
-  fc.record({ op: fc.constant('set' as const), path: fc.constantFrom(['title'], ['points', 'a', 'level'], ['points', 'n'], ['lines', 0, 'name']), value: fc.oneof(fc.string(), fc.constant(undefined)) }),
-  fc.record({ op: fc.constant('insert' as const), path: fc.constant(['lines', 0, 'elements']), index: fc.nat(3), value: fc.record({ id: fc.string() }) }),
+  fc.record({
+    op: fc.constant('set' as const),
+    path: fc.constantFrom(['title'], ['points', 'a', 'level'], ['points', 'n'], ['lines', 0, 'name']),
+    value: fc.oneof(fc.string(), fc.constant(undefined)),
+  }),
+  fc.record({
+    op: fc.constant('insert' as const),
+    path: fc.constant(['lines', 0, 'elements']),
+    index: fc.nat(3),
+    value: fc.record({ id: fc.string() }),
+  }),
   fc.record({ op: fc.constant('remove' as const), path: fc.constant(['lines', 0, 'elements']), index: fc.nat(3) }),
   fc.record({ op: fc.constant('move' as const), path: fc.constant(['lines', 0, 'elements']), from: fc.nat(3), to: fc.nat(3) }),
 );
@@ -33,7 +60,12 @@ test('what an operation does its inverse takes back, to the letter of the file',
 
 test('an address that leads nowhere leaves the study as it was', () => {
   const study = document();
-  expect(applyOperations(study, [{ op: 'set', path: ['title'], value: 'n' }, { op: 'set', path: ['points', 'z', 'level'], value: '1 m' }])).toMatchObject({ ok: false });
+  expect(
+    applyOperations(study, [
+      { op: 'set', path: ['title'], value: 'n' },
+      { op: 'set', path: ['points', 'z', 'level'], value: '1 m' },
+    ]),
+  ).toMatchObject({ ok: false });
   expect(study).toEqual(document());
 });
 
@@ -74,6 +106,9 @@ describe('short form', () => {
     expect(readShortForm(kind, text)).toMatchObject({ ok: false, problem: { reason } });
   });
   test('entries that it does not show stay', () => {
-    expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({ ok: true, entries: { roughness: '1 mm', length: '5 m', size: 'DN50', schedule: '40' } });
+    expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({
+      ok: true,
+      entries: { roughness: '1 mm', length: '5 m', size: 'DN50', schedule: '40' },
+    });
   });
 });

@@ -59,7 +59,10 @@ export function applyOperation(study: Study, operation: Operation): StepResult {
 }
 
 /** Applies several in order, all or none; the inverse undoes them in the right order. */
-export function applyOperations(study: Study, operations: readonly Operation[]): { ok: true; study: Study; inverse: Operation[] } | { ok: false; reason: string } {
+export function applyOperations(
+  study: Study,
+  operations: readonly Operation[],
+): { ok: true; study: Study; inverse: Operation[] } | { ok: false; reason: string } {
   let current = study;
   const inverse: Operation[] = [];
   for (const operation of operations) {
@@ -76,7 +79,8 @@ type Changed = { value: unknown; inverse: Operation } | { reason: string };
 function setEntry(target: unknown, operation: SetOperation): Changed {
   const key = operation.path[operation.path.length - 1];
   if (Array.isArray(target)) {
-    if (typeof key !== 'number' || key < 0 || key >= target.length || operation.value === undefined) return { reason: `no entry ${String(key)} in the list` };
+    if (typeof key !== 'number' || key < 0 || key >= target.length || operation.value === undefined)
+      return { reason: `no entry ${String(key)} in the list` };
     const copy = [...(target as unknown[])];
     copy[key] = operation.value;
     return { value: copy, inverse: { op: 'set', path: operation.path, value: target[key] as unknown } };
@@ -85,7 +89,11 @@ function setEntry(target: unknown, operation: SetOperation): Changed {
   const entries = Object.entries(target);
   const at = entries.findIndex(([k]) => k === String(key));
   const before = at < 0 ? undefined : entries[at]![1];
-  const inverse: SetOperation = { op: 'set', path: operation.path, ...(at < 0 ? {} : { value: before as unknown, position: at }) };
+  const inverse: SetOperation = {
+    op: 'set',
+    path: operation.path,
+    ...(at < 0 ? {} : { value: before as unknown, position: at }),
+  };
   if (operation.value === undefined) {
     if (at < 0) return { reason: `no entry ${String(key)}` };
     entries.splice(at, 1);
@@ -105,7 +113,8 @@ function changeList(target: unknown, operation: Exclude<Operation, SetOperation>
   const from = operation.op === 'remove' ? operation.index : operation.from;
   if (from < 0 || from >= copy.length) return { reason: `no entry ${from} in the list` };
   const [taken] = copy.splice(from, 1);
-  if (operation.op === 'remove') return { value: copy, inverse: { op: 'insert', path: operation.path, index: from, value: taken } };
+  if (operation.op === 'remove')
+    return { value: copy, inverse: { op: 'insert', path: operation.path, index: from, value: taken } };
   if (operation.to < 0 || operation.to > copy.length) return { reason: `no place ${operation.to} in the list` };
   copy.splice(operation.to, 0, taken);
   return { value: copy, inverse: { op: 'move', path: operation.path, from: operation.to, to: operation.from } };

@@ -1,12 +1,25 @@
 import type { Problem } from '../issues/issues.js';
-import { ELEMENT_FIELDS, FLUID_FIELDS, LINE_FIELDS, MOST, POINT_FIELDS, PUMP_ENTRY_FIELDS, SITE_FIELDS, VALVE_ENTRY_FIELDS, CHECKS, type Fields } from './fields.js';
+import {
+  ELEMENT_FIELDS,
+  FLUID_FIELDS,
+  LINE_FIELDS,
+  MOST,
+  POINT_FIELDS,
+  PUMP_ENTRY_FIELDS,
+  SITE_FIELDS,
+  VALVE_ENTRY_FIELDS,
+  CHECKS,
+  type Fields,
+} from './fields.js';
 import { describe, isObject, Reader } from './reader.js';
 import { LARGEST_STUDY, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
 
 /** A study file's text as JSON, or why it is none. */
 export function parseStudyText(text: string): { raw: unknown } | { problem: Problem } {
   const clean = text.startsWith('\uFEFF') ? text.slice(1) : text;
-  const fail = (detail: Problem['detail']): { problem: Problem } => ({ problem: { code: 'bad-json', path: '', where: [], detail } });
+  const fail = (detail: Problem['detail']): { problem: Problem } => ({
+    problem: { code: 'bad-json', path: '', where: [], detail },
+  });
   if (clean.trim() === '') return fail({ reason: 'empty-file' });
   if (clean.length > LARGEST_STUDY) return fail({ reason: 'file-too-large', found: clean.length, most: LARGEST_STUDY });
   try {
@@ -16,7 +29,12 @@ export function parseStudyText(text: string): { raw: unknown } | { problem: Prob
     const position = /position (\d+)/.exec(error.message);
     const before = position ? clean.slice(0, Number(position[1])) : clean;
     const lines = before.split('\n');
-    return fail({ reason: 'bad-json', line: lines.length, column: lines[lines.length - 1]!.length + 1, found: error.message.slice(0, 120) });
+    return fail({
+      reason: 'bad-json',
+      line: lines.length,
+      column: lines[lines.length - 1]!.length + 1,
+      found: error.message.slice(0, 120),
+    });
   }
 }
 
@@ -57,8 +75,10 @@ export function readStudy(raw: unknown): StudyReading {
     reader.add('bad-document', '', { reason: 'not-object', found: describe(raw) });
     return result();
   }
-  if (raw.format !== STUDY_FORMAT) reader.add('bad-document', 'format', { reason: 'not-format', found: describe(raw.format), expected: STUDY_FORMAT });
-  if (raw.version !== STUDY_VERSION) reader.add('bad-document', 'version', { reason: 'not-version', found: describe(raw.version), expected: STUDY_VERSION });
+  if (raw.format !== STUDY_FORMAT)
+    reader.add('bad-document', 'format', { reason: 'not-format', found: describe(raw.format), expected: STUDY_FORMAT });
+  if (raw.version !== STUDY_VERSION)
+    reader.add('bad-document', 'version', { reason: 'not-version', found: describe(raw.version), expected: STUDY_VERSION });
   if (reader.problems.length > 0) return result();
   reader.record(raw, TOP_KEYS, '', [], TOP_ALSO);
   const sound = [outlineMaps(raw, reader), outlineLines(raw, reader), outlineScenarios(raw, reader)].every(Boolean);
@@ -78,7 +98,12 @@ function outlineMaps(raw: Record<string, unknown>, reader: Reader): boolean {
     const map = raw[key];
     if (map === undefined && key !== 'points') continue;
     if (!isObject(map)) {
-      reader.add(map === undefined ? 'missing' : 'bad-value', key, { reason: map === undefined ? 'missing' : 'not-object', key, label: key, found: describe(map) });
+      reader.add(map === undefined ? 'missing' : 'bad-value', key, {
+        reason: map === undefined ? 'missing' : 'not-object',
+        key,
+        label: key,
+        found: describe(map),
+      });
       sound = false;
     } else if (Object.keys(map).length > MOST[key]) {
       reader.add('too-many', key, { reason: 'too-many', found: Object.keys(map).length, most: MOST[key] });
@@ -138,10 +163,17 @@ function outlineElement(e: unknown, path: string, reader: Reader): boolean {
   return checkKind(e, ELEMENT_FIELDS, path, reader) && sound;
 }
 
-function checkKind(entry: Record<string, unknown>, kinds: Readonly<Record<string, Fields>>, path: string, reader: Reader): boolean {
+function checkKind(
+  entry: Record<string, unknown>,
+  kinds: Readonly<Record<string, Fields>>,
+  path: string,
+  reader: Reader,
+): boolean {
   if (typeof entry.kind === 'string' && Object.hasOwn(kinds, entry.kind)) return true;
-  if (entry.kind === undefined) reader.add('missing', `${path}.kind`, { reason: 'missing', key: 'kind', label: 'kind', expected: Object.keys(kinds) });
-  else reader.add('bad-value', `${path}.kind`, { reason: 'not-choice', found: describe(entry.kind), expected: Object.keys(kinds) });
+  if (entry.kind === undefined)
+    reader.add('missing', `${path}.kind`, { reason: 'missing', key: 'kind', label: 'kind', expected: Object.keys(kinds) });
+  else
+    reader.add('bad-value', `${path}.kind`, { reason: 'not-choice', found: describe(entry.kind), expected: Object.keys(kinds) });
   return false;
 }
 
@@ -159,7 +191,10 @@ function outlineScenarios(raw: Record<string, unknown>, reader: Reader): boolean
   raw.scenarios.forEach((s, i) => {
     const path = `scenarios[${i}]`;
     if (!isObject(s) || (s.set !== undefined && !isObject(s.set))) {
-      reader.add('bad-value', isObject(s) ? `${path}.set` : path, { reason: 'not-object', found: describe(isObject(s) ? s.set : s) });
+      reader.add('bad-value', isObject(s) ? `${path}.set` : path, {
+        reason: 'not-object',
+        found: describe(isObject(s) ? s.set : s),
+      });
       sound = false;
     } else if (typeof s.id !== 'string') {
       reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
@@ -210,7 +245,12 @@ export function readFluid(raw: Record<string, unknown>, path: string, id: string
   const lacksViscosity = (entry: unknown, at: string): void => {
     const e = entry as Record<string, unknown>;
     if (e.viscosity === undefined && e.kinematicViscosity === undefined) {
-      reader.add('missing', `${at}.viscosity`, { reason: 'missing', key: 'viscosity', label: 'Viscosity, dynamic or kinematic' }, [id]);
+      reader.add(
+        'missing',
+        `${at}.viscosity`,
+        { reason: 'missing', key: 'viscosity', label: 'Viscosity, dynamic or kinematic' },
+        [id],
+      );
     }
   };
   if (raw.kind === 'constant' && !('viscosity' in raw) && !('kinematicViscosity' in raw)) lacksViscosity(read, path);
@@ -218,7 +258,8 @@ export function readFluid(raw: Record<string, unknown>, path: string, id: string
     const rows = read.rows as Record<string, number>[];
     rows.forEach((row, i) => {
       const typed = (raw.rows as unknown[])[i];
-      if (isObject(typed) && !('viscosity' in typed) && !('kinematicViscosity' in typed)) lacksViscosity(row, `${path}.rows[${i}]`);
+      if (isObject(typed) && !('viscosity' in typed) && !('kinematicViscosity' in typed))
+        lacksViscosity(row, `${path}.rows[${i}]`);
       const before = rows[i - 1];
       if (before && row.temperature !== undefined && !(row.temperature > before.temperature!)) {
         reader.add('bad-value', `${path}.rows[${i}].temperature`, { reason: 'not-rising' }, [id]);
@@ -254,7 +295,8 @@ function risingFlow(rows: unknown, path: string, id: string, reader: Reader): vo
   for (let i = 1; i < list.length; i++) {
     const a = list[i - 1]!.flow;
     const b = list[i]!.flow;
-    if (a !== undefined && b !== undefined && !(b > a)) reader.add('bad-value', `${path}[${i}].flow`, { reason: 'not-rising' }, [id]);
+    if (a !== undefined && b !== undefined && !(b > a))
+      reader.add('bad-value', `${path}[${i}].flow`, { reason: 'not-rising' }, [id]);
   }
 }
 
@@ -271,8 +313,10 @@ export function readValveEntry(raw: Record<string, unknown>, path: string, id: s
   for (let i = 1; i < rows.length; i++) {
     const a = rows[i - 1]!;
     const b = rows[i]!;
-    if (a.travel !== undefined && b.travel !== undefined && !(b.travel > a.travel)) reader.add('bad-value', `${path}.table[${i}].travel`, { reason: 'not-rising' }, [id]);
-    if (a.kv !== undefined && b.kv !== undefined && b.kv < a.kv) reader.add('bad-value', `${path}.table[${i}].kv`, { reason: 'not-rising' }, [id]);
+    if (a.travel !== undefined && b.travel !== undefined && !(b.travel > a.travel))
+      reader.add('bad-value', `${path}.table[${i}].travel`, { reason: 'not-rising' }, [id]);
+    if (a.kv !== undefined && b.kv !== undefined && b.kv < a.kv)
+      reader.add('bad-value', `${path}.table[${i}].kv`, { reason: 'not-rising' }, [id]);
   }
   return read;
 }
@@ -292,11 +336,19 @@ function readLines(study: Study, reader: Reader, directory: Directory): void {
     reader.record(line, LINE_FIELDS, path, [line.id], ['id', 'from', 'to', 'elements']);
     for (const end of ['from', 'to'] as const) {
       if (!directory.points.has(line[end])) {
-        reader.add('unknown-id', `${path}.${end}`, { reason: 'unknown-point', found: line[end], known: [...directory.points.keys()].slice(0, 20) }, [line.id]);
+        reader.add(
+          'unknown-id',
+          `${path}.${end}`,
+          { reason: 'unknown-point', found: line[end], known: [...directory.points.keys()].slice(0, 20) },
+          [line.id],
+        );
       }
     }
-    if (line.from === line.to && line.elements.length === 0) reader.add('bad-value', `${path}.to`, { reason: 'same-ends', found: line.to }, [line.id]);
-    line.elements.forEach((e: RawElement, i) => reader.record(e, ELEMENT_FIELDS[e.kind]!, `${path}.elements[${i}]`, [e.id], ['id', 'kind']));
+    if (line.from === line.to && line.elements.length === 0)
+      reader.add('bad-value', `${path}.to`, { reason: 'same-ends', found: line.to }, [line.id]);
+    line.elements.forEach((e: RawElement, i) =>
+      reader.record(e, ELEMENT_FIELDS[e.kind]!, `${path}.elements[${i}]`, [e.id], ['id', 'kind']),
+    );
   });
 }
 
@@ -314,7 +366,12 @@ function readLimits(study: Study, reader: Reader, directory: Directory): void {
     }
     if (limit.limit === undefined) reader.add('missing', `${path}.limit`, { reason: 'missing', key: 'limit', label: 'Limit' });
     const { where, scenario } = limit;
-    if (typeof where === 'string' && !directory.elements.has(where) && !directory.points.has(where) && !directory.lines.has(where)) {
+    if (
+      typeof where === 'string' &&
+      !directory.elements.has(where) &&
+      !directory.points.has(where) &&
+      !directory.lines.has(where)
+    ) {
       reader.add('unknown-id', `${path}.where`, { reason: 'unknown-id', found: where });
     }
     if (typeof scenario === 'string' && !study.scenarios.some((s) => s.id === scenario)) {
@@ -322,4 +379,3 @@ function readLimits(study: Study, reader: Reader, directory: Directory): void {
     }
   });
 }
-

@@ -81,7 +81,12 @@ export class Reader {
     }
   }
 
-  private quantity(raw: unknown, field: Field & { type: 'quantity' }, path: string, where: string[]): number | 'solve' | undefined {
+  private quantity(
+    raw: unknown,
+    field: Field & { type: 'quantity' },
+    path: string,
+    where: string[],
+  ): number | 'solve' | undefined {
     if (raw === 'solve' && field.solve) return 'solve';
     if (typeof raw === 'number' && field.bare) return this.inside(raw * REFERENCE_DENSITY, field, path, where, raw);
     if (typeof raw !== 'string') {
@@ -108,7 +113,13 @@ export class Reader {
     return this.inside(si, field, path, where, raw);
   }
 
-  private inside(si: number, field: { min: number; max: number }, path: string, where: string[], raw: unknown): number | undefined {
+  private inside(
+    si: number,
+    field: { min: number; max: number },
+    path: string,
+    where: string[],
+    raw: unknown,
+  ): number | undefined {
     if (si >= field.min && si <= field.max) return si;
     const detail = { reason: 'out-of-range', found: describe(raw), least: field.min, most: field.max };
     const dimension = 'dimension' in field ? (field as { dimension: string }).dimension : '';

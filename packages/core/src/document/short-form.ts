@@ -28,7 +28,11 @@ export function writeShortForm(kind: string, e: Raw): string {
     case 'pipe':
       return writePipe(e);
     case 'device':
-      return join(`${text(e.drop)}${e.at ? ` at ${text(e.at)}` : ''}`, e.table ? 'table' : '', e.fouling === undefined || e.fouling === 1 ? '' : `fouling ${text(e.fouling)}`);
+      return join(
+        `${text(e.drop)}${e.at ? ` at ${text(e.at)}` : ''}`,
+        e.table ? 'table' : '',
+        e.fouling === undefined || e.fouling === 1 ? '' : `fouling ${text(e.fouling)}`,
+      );
     case 'control-valve':
       return writeValve(e);
     case 'pump':
@@ -37,7 +41,12 @@ export function writeShortForm(kind: string, e: Raw): string {
       return `bore ${text(e.bore)} in ${text(e.inside)}`;
     case 'hand-valve':
     case 'non-return':
-      return join(e.k !== undefined ? `K ${text(e.k)}` : '', e.kv !== undefined ? `Kv ${text(e.kv)}` : '', e.inside ? `bore ${text(e.inside)}` : '', e.closed === true ? 'closed' : '');
+      return join(
+        e.k !== undefined ? `K ${text(e.k)}` : '',
+        e.kv !== undefined ? `Kv ${text(e.kv)}` : '',
+        e.inside ? `bore ${text(e.inside)}` : '',
+        e.closed === true ? 'closed' : '',
+      );
     case 'vessel':
       return join(e.level !== undefined ? `level ${text(e.level)}` : '', e.pressure !== undefined ? text(e.pressure) : '');
     case 'pressure':
@@ -55,10 +64,14 @@ const text = (x: unknown): string => (x === undefined ? '?' : String(x));
 const join = (...parts: string[]): string => parts.filter((p) => p !== '').join(', ');
 
 function writePipe(e: Raw): string {
-  const bore = e.size !== undefined ? `${text(e.size)}${e.schedule !== undefined ? ` sch ${text(e.schedule).replace(/^sch\s*/i, '')}` : ''}` : `bore ${text(e.inside)}`;
+  const bore =
+    e.size !== undefined
+      ? `${text(e.size)}${e.schedule !== undefined ? ` sch ${text(e.schedule).replace(/^sch\s*/i, '')}` : ''}`
+      : `bore ${text(e.inside)}`;
   const fittings = ((e.fittings ?? []) as Raw[]).map((f) => {
     const count = f.count === undefined ? 1 : f.count;
-    if (f.type !== undefined) return `${String(count)} ${text(f.type)}${f.to ? ` to ${text(f.to)}` : ''}${f.angle ? ` ${text(f.angle)} deg` : ''}`;
+    if (f.type !== undefined)
+      return `${String(count)} ${text(f.type)}${f.to ? ` to ${text(f.to)}` : ''}${f.angle ? ` ${text(f.angle)} deg` : ''}`;
     if (f.k !== undefined) return count === 1 ? `K ${text(f.k)}` : `${String(count)} K ${text(f.k)}`;
     return `${String(count)} Le ${text(f.equivalentLength)}`;
   });
@@ -91,7 +104,12 @@ function writePump(e: Raw): string {
   const running = e.running !== undefined && e.running !== 1 ? `${text(e.running)} running` : '';
   switch (e.mode) {
     case 'curve':
-      return join(text(e.pump), e.diameter !== undefined ? `Ø ${text(e.diameter)}` : '', e.speed !== undefined ? text(e.speed) : '', running);
+      return join(
+        text(e.pump),
+        e.diameter !== undefined ? `Ø ${text(e.diameter)}` : '',
+        e.speed !== undefined ? text(e.speed) : '',
+        running,
+      );
     case 'flow':
       return `flow ${text(e.flow)}`;
     case 'head':
@@ -106,7 +124,20 @@ function writePump(e: Raw): string {
 }
 
 /** Kinds whose short form can be typed; the others are entered beside the sheet. */
-export const TYPED_KINDS: readonly string[] = ['pipe', 'device', 'control-valve', 'pump', 'hand-valve', 'non-return', 'vessel', 'pressure', 'flow', 'well', 'junction', 'orifice'];
+export const TYPED_KINDS: readonly string[] = [
+  'pipe',
+  'device',
+  'control-valve',
+  'pump',
+  'hand-valve',
+  'non-return',
+  'vessel',
+  'pressure',
+  'flow',
+  'well',
+  'junction',
+  'orifice',
+];
 
 /** Reads a short form over the entries an element has. */
 export function readShortForm(kind: string, typed: string, before: Raw = {}): ShortFormReading {
@@ -114,7 +145,10 @@ export function readShortForm(kind: string, typed: string, before: Raw = {}): Sh
   return kind === 'pipe' ? readPipe(typed, before) : readPieces(kind, typed, before);
 }
 
-const fail = (piece: string, reason: ShortFormProblem['reason'], expected: string): ShortFormReading => ({ ok: false, problem: { piece, reason, expected } });
+const fail = (piece: string, reason: ShortFormProblem['reason'], expected: string): ShortFormReading => ({
+  ok: false,
+  problem: { piece, reason, expected },
+});
 
 const EXPECTED: Readonly<Record<string, string>> = {
   pipe: '120 m DN150 sch 40, 4 elbow-90-long, 1 gate',
@@ -169,7 +203,9 @@ function readFitting(piece: string): RawEntry | undefined {
   const le = /^(?:(\d+)\s*[x×]?\s*)?Le\s+(.+)$/i.exec(piece);
   if (le && is(le[2]!, 'length')) return { equivalentLength: spaced(le[2]!), count: Number(le[1] ?? 1) };
   const typed = /^(?:(\d+)\s*[x×]?\s*)?([a-z][a-z0-9-]*?)s?(?:\s+to\s+([\d.]+\s*\w+))?(?:\s+(\d+)\s*deg)?$/i.exec(piece);
-  const type = typed ? FITTING_TYPES.find((t) => t === typed[2]!.toLowerCase() || t === `${typed[2]!.toLowerCase()}s`) : undefined;
+  const type = typed
+    ? FITTING_TYPES.find((t) => t === typed[2]!.toLowerCase() || t === `${typed[2]!.toLowerCase()}s`)
+    : undefined;
   if (!typed || !type) return undefined;
   const changesBore = type === 'reducer' || type === 'expansion';
   if (changesBore && !(typed[3] && is(typed[3], 'diameter'))) return undefined;
@@ -184,7 +220,10 @@ function readFitting(piece: string): RawEntry | undefined {
 /** each piece between commas against the patterns of the kind */
 function readPieces(kind: string, typed: string, before: Raw): ShortFormReading {
   const entries: RawEntry = { ...before };
-  for (const piece of typed.split(/[,·]/).map((p) => p.trim()).filter((p) => p !== '')) {
+  for (const piece of typed
+    .split(/[,·]/)
+    .map((p) => p.trim())
+    .filter((p) => p !== '')) {
     const read = (PIECES[kind] ?? []).some((pattern) => pattern(piece, entries));
     if (!read) return fail(piece, 'not-understood', EXPECTED[kind] ?? '');
   }
@@ -194,35 +233,43 @@ function readPieces(kind: string, typed: string, before: Raw): ShortFormReading 
 type Piece = (piece: string, entries: RawEntry) => boolean;
 
 /** `word quantity` → an entry (and, when named, the mode that goes with it) */
-const worded = (word: string, key: string, dimension: Dimension, mode?: string): Piece => (piece, entries) => {
-  const match = new RegExp(`^(?:(\\S+)\\s+)??${word}\\s+(.+)$`, 'i').exec(piece);
-  if (!match || !is(match[2]!, dimension)) return false;
-  entries[key] = spaced(match[2]!);
-  if (mode !== undefined) entries.mode = mode;
-  if (match[1] && mode !== undefined) entries.valve = match[1];
-  return true;
-};
+const worded =
+  (word: string, key: string, dimension: Dimension, mode?: string): Piece =>
+  (piece, entries) => {
+    const match = new RegExp(`^(?:(\\S+)\\s+)??${word}\\s+(.+)$`, 'i').exec(piece);
+    if (!match || !is(match[2]!, dimension)) return false;
+    entries[key] = spaced(match[2]!);
+    if (mode !== undefined) entries.mode = mode;
+    if (match[1] && mode !== undefined) entries.valve = match[1];
+    return true;
+  };
 
-const numbered = (word: string, key: string, mode?: string): Piece => (piece, entries) => {
-  const match = new RegExp(`^(?:(\\S+)\\s+)??${word}\\s*=?\\s*([\\d.]+)\\s*(%?)$`, 'i').exec(piece);
-  if (!match || !Number.isFinite(Number(match[2]))) return false;
-  entries[key] = match[3] ? Number(match[2]) / 100 : Number(match[2]);
-  if (mode !== undefined) entries.mode = mode;
-  if (match[1] && mode !== undefined) entries.valve = match[1];
-  return true;
-};
+const numbered =
+  (word: string, key: string, mode?: string): Piece =>
+  (piece, entries) => {
+    const match = new RegExp(`^(?:(\\S+)\\s+)??${word}\\s*=?\\s*([\\d.]+)\\s*(%?)$`, 'i').exec(piece);
+    if (!match || !Number.isFinite(Number(match[2]))) return false;
+    entries[key] = match[3] ? Number(match[2]) / 100 : Number(match[2]);
+    if (mode !== undefined) entries.mode = mode;
+    if (match[1] && mode !== undefined) entries.valve = match[1];
+    return true;
+  };
 
-const plain = (key: string, dimension: Dimension): Piece => (piece, entries) => {
-  if (!is(piece, dimension)) return false;
-  entries[key] = spaced(piece);
-  return true;
-};
+const plain =
+  (key: string, dimension: Dimension): Piece =>
+  (piece, entries) => {
+    if (!is(piece, dimension)) return false;
+    entries[key] = spaced(piece);
+    return true;
+  };
 
-const flag = (word: string, key: string, value: unknown): Piece => (piece, entries) => {
-  if (piece.toLowerCase() !== word) return false;
-  entries[key] = value;
-  return true;
-};
+const flag =
+  (word: string, key: string, value: unknown): Piece =>
+  (piece, entries) => {
+    if (piece.toLowerCase() !== word) return false;
+    entries[key] = value;
+    return true;
+  };
 
 const dropAt: Piece = (piece, entries) => {
   const [drop, at] = piece.split(/\s+at\s+/i);
@@ -284,7 +331,13 @@ const PIECES: Readonly<Record<string, readonly Piece[]>> = {
     plain('speed', 'speed'),
     pumpName,
   ],
-  'hand-valve': [numbered('K', 'k'), numbered('Kv', 'kv'), worded('bore', 'inside', 'diameter'), flag('closed', 'closed', true), flag('open', 'closed', false)],
+  'hand-valve': [
+    numbered('K', 'k'),
+    numbered('Kv', 'kv'),
+    worded('bore', 'inside', 'diameter'),
+    flag('closed', 'closed', true),
+    flag('open', 'closed', false),
+  ],
   'non-return': [numbered('K', 'k'), worded('bore', 'inside', 'diameter')],
   orifice: [boreIn],
   vessel: [worded('level', 'level', 'length'), plain('pressure', 'pressure')],

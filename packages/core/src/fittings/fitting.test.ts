@@ -8,7 +8,14 @@ test('three constants: long elbow, NPS 6, by hand (Darby 2001, table 7-3: 800, 0
 });
 
 test('K, equivalent length and count add up', () => {
-  const sum = sumFittings([{ k: 0.5, count: 3 }, { equivalentLength: 4, count: 2 }], 0.1, 4);
+  const sum = sumFittings(
+    [
+      { k: 0.5, count: 3 },
+      { equivalentLength: 4, count: 2 },
+    ],
+    0.1,
+    4,
+  );
   expect(sum).toEqual({ constant: 1.5, perReynolds: 0, equivalentLength: 8 });
 });
 

@@ -29,7 +29,8 @@ export interface FluidTableRow {
   vapourPressure: number;
 }
 
-export type Fluid = ConstantFluid | { kind: 'water' } | { kind: 'table'; rows: readonly FluidTableRow[]; criticalPressure?: number };
+export type Fluid =
+  ConstantFluid | { kind: 'water' } | { kind: 'table'; rows: readonly FluidTableRow[]; criticalPressure?: number };
 
 /** A temperature that the fluid's method does not cover; K. */
 export interface OutOfRange {
@@ -73,7 +74,12 @@ export function fluidState(fluid: Fluid, temperature: number | undefined): Fluid
 function waterState(temperature: number): FluidState {
   const vapourPressure = waterSaturationPressure(temperature);
   const density = waterDensity(temperature, Math.max(ONE_ATMOSPHERE, vapourPressure));
-  return { density, viscosity: waterViscosity(temperature, density), vapourPressure, criticalPressure: DEFAULT_CRITICAL_PRESSURE };
+  return {
+    density,
+    viscosity: waterViscosity(temperature, density),
+    vapourPressure,
+    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
+  };
 }
 
 function tableState(rows: readonly FluidTableRow[], temperature: number, critical = DEFAULT_CRITICAL_PRESSURE): FluidState {

@@ -136,7 +136,8 @@ export class CompiledLine {
       if (e.kind !== 'control-valve') return;
       const state = this.states[i]!;
       if (state === State.Choked || state === State.OpenChoked) held.push(this.chokedPlace(e, i, state));
-      else if (state === State.Normal && e.law.kind === 'inlet-pressure') held.push(this.place(i, e.law.pressure, this.inletBore[i]!));
+      else if (state === State.Normal && e.law.kind === 'inlet-pressure')
+        held.push(this.place(i, e.law.pressure, this.inletBore[i]!));
       else if (state === State.Normal && e.law.kind === 'outlet-pressure')
         held.push(this.place(i + 1, e.law.pressure, this.outletBore[i]!));
     });

@@ -231,9 +231,11 @@ export function lawOf(element: ElementModel, state: State, input: NetworkInput):
       const law = element.law;
       if (law.kind === 'sought') return undefined;
       if (law.kind === 'fixed') return fixedLaw((law.drop * element.fouling) / rhoG, state);
-      if (law.kind === 'power')
-        return new PowerLaw((law.drop * element.fouling) / rhoG / law.at ** law.exponent, law.exponent);
-      return new TableLaw(law.flows, law.drops.map((d) => (d * element.fouling) / rhoG));
+      if (law.kind === 'power') return new PowerLaw((law.drop * element.fouling) / rhoG / law.at ** law.exponent, law.exponent);
+      return new TableLaw(
+        law.flows,
+        law.drops.map((d) => (d * element.fouling) / rhoG),
+      );
     }
     case 'pump': {
       const law = element.law;

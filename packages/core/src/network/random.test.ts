@@ -26,7 +26,18 @@ function randomSystem(seed: number) {
     const id = `s${pipes.size}`;
     const wanted = { length: between(5, 900), mm: between(40, 300), k: between(0, 8) };
     pipes.set(id, wanted);
-    lines.push(line(`L${id}`, from, to, [{ id, kind: 'pipe', length: `${wanted.length} m`, inside: `${wanted.mm} mm`, roughness: '0.1 mm', fittings: [{ k: wanted.k }] }]));
+    lines.push(
+      line(`L${id}`, from, to, [
+        {
+          id,
+          kind: 'pipe',
+          length: `${wanted.length} m`,
+          inside: `${wanted.mm} mm`,
+          roughness: '0.1 mm',
+          fittings: [{ k: wanted.k }],
+        },
+      ]),
+    );
   };
   for (let i = 0; i < count; i++) {
     const id = `J${i}`;
@@ -62,7 +73,10 @@ test('500 random systems balance at every junction and along every pipe, judged 
     const lines = raw.lines as { id: string; from: string; to: string }[];
     for (const [id, point] of Object.entries(raw.points as Record<string, { kind: string; offtake?: string }>)) {
       if (point.kind !== 'junction') continue;
-      const net = lines.reduce((s, l) => s + (l.to === id ? r.lines[l.id]!.flow : 0) - (l.from === id ? r.lines[l.id]!.flow : 0), 0);
+      const net = lines.reduce(
+        (s, l) => s + (l.to === id ? r.lines[l.id]!.flow : 0) - (l.from === id ? r.lines[l.id]!.flow : 0),
+        0,
+      );
       expect(Math.abs(net - Number.parseFloat(point.offtake ?? '0') / 3600)).toBeLessThan(1e-9);
     }
     for (const l of lines) {
@@ -71,7 +85,9 @@ test('500 random systems balance at every junction and along every pipe, judged 
       expect(Math.abs(e.headLoss! - loss)).toBeLessThan(1e-6);
       if (e.reynolds < 4000) continue;
       compared++;
-      expect(Math.abs(plainLoss(e.flow, pipes.get(l.id.slice(1))!, 998.207, 1.00159e-3) - loss)).toBeLessThan(2e-4 * Math.abs(loss) + 1e-6);
+      expect(Math.abs(plainLoss(e.flow, pipes.get(l.id.slice(1))!, 998.207, 1.00159e-3) - loss)).toBeLessThan(
+        2e-4 * Math.abs(loss) + 1e-6,
+      );
     }
   }
   expect(compared).toBeGreaterThan(2500);

@@ -40,11 +40,14 @@ describe('networks', () => {
 
   test('a closed circuit with an expansion vessel: pump head equals the losses, nothing flows in the connection', () => {
     const r = solved(
-      study({ A: junction(0), B: junction(0), E: { kind: 'pressure', elevation: '10 m', pressure: '1 bar(g)', basis: 'total' } }, [
-        line('L1', 'A', 'B', [curvePump('P1')]),
-        line('L2', 'B', 'A', [pipe('ring', 500)]),
-        line('L3', 'E', 'A', [pipe('conn', 5, 26.6)]),
-      ]),
+      study(
+        { A: junction(0), B: junction(0), E: { kind: 'pressure', elevation: '10 m', pressure: '1 bar(g)', basis: 'total' } },
+        [
+          line('L1', 'A', 'B', [curvePump('P1')]),
+          line('L2', 'B', 'A', [pipe('ring', 500)]),
+          line('L3', 'E', 'A', [pipe('conn', 5, 26.6)]),
+        ],
+      ),
     );
     expect(r.lines.L3!.flow).toBeCloseTo(0, 12);
     expect((r.elements.P1 as { head: number }).head).toBeCloseTo((r.elements.ring as { headLoss: number }).headLoss, 9);
@@ -67,7 +70,9 @@ describe('networks', () => {
 
 describe('duty points', () => {
   test('a drooping curve: the stable crossing with the greatest flow, the others named and judged', () => {
-    const r = solved(study({ T: vessel(0), U: vessel(43) }, [line('L', 'T', 'U', [curvePump('P', { pump: 'd' }), pipe('s', 20)])]));
+    const r = solved(
+      study({ T: vessel(0), U: vessel(43) }, [line('L', 'T', 'U', [curvePump('P', { pump: 'd' }), pipe('s', 20)])]),
+    );
     const other = r.findings.find((f) => f.code === 'other-duties')!;
     expect(other.values.stable).toEqual([0, 1]);
     expect(r.lines.L!.flow).toBeGreaterThan((other.values.flows as number[])[0]!);
@@ -83,7 +88,12 @@ describe('duty points', () => {
   });
 
   test('a fixed drop holds the liquid back until it is overcome', () => {
-    const at = (level: number) => solved(study({ T: vessel(10, level), U: vessel(10) }, [line('L', 'T', 'U', [{ id: 'F', kind: 'device', drop: '0.5 bar' }, pipe('s', 20)])]));
+    const at = (level: number) =>
+      solved(
+        study({ T: vessel(10, level), U: vessel(10) }, [
+          line('L', 'T', 'U', [{ id: 'F', kind: 'device', drop: '0.5 bar' }, pipe('s', 20)]),
+        ]),
+      );
     // 0.5 bar of water at 20 °C is 5.11 m
     expect(at(6).lines.L!.flow).toBe(0);
     expect(at(6.2).lines.L!.flow).toBeGreaterThan(0);
@@ -94,7 +104,18 @@ describe('duty points', () => {
 
 describe('controlling valves', () => {
   const held = (set: object, more: object = {}) =>
-    study({ T: vessel(0), U: vessel(10) }, [line('L', 'T', 'U', [curvePump('P'), pipe('a', 50), { id: 'CV', kind: 'control-valve', valve: 'v', ...set }, pipe('b', 50)])], more);
+    study(
+      { T: vessel(0), U: vessel(10) },
+      [
+        line('L', 'T', 'U', [
+          curvePump('P'),
+          pipe('a', 50),
+          { id: 'CV', kind: 'control-valve', valve: 'v', ...set },
+          pipe('b', 50),
+        ]),
+      ],
+      more,
+    );
 
   test('hold what they can, and say what they miss', () => {
     const good = solved(held({ mode: 'outlet-pressure', pressure: '1.3 bar(g)' }));
@@ -102,7 +123,10 @@ describe('controlling valves', () => {
     expect((good.elements.CV as { outletPressure: number }).outletPressure).toBeCloseTo(231325, 3);
     const missed = solved(held({ mode: 'flow', flow: '150 m3/h' }));
     expect(missed.status).toBe('limited');
-    expect(missed.findings.find((f) => f.code === 'set-point-missed')).toMatchObject({ where: 'CV', values: { set: 150 / 3600, state: 'open' } });
+    expect(missed.findings.find((f) => f.code === 'set-point-missed')).toMatchObject({
+      where: 'CV',
+      values: { set: 150 / 3600, state: 'open' },
+    });
   });
 
   test('an outlet pressure that stands already is met by shutting', () => {
@@ -115,17 +139,31 @@ describe('controlling valves', () => {
   test('imposed flow of a pump and the pressure behind it held: the pump’s head and the valve’s drop both follow', () => {
     const r = solved(
       study({ T: vessel(0), U: vessel(10) }, [
-        line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'flow', flow: '40 m3/h' }, pipe('a', 20), { id: 'CV', kind: 'control-valve', mode: 'inlet-pressure', valve: 'v', pressure: '4 bar(g)' }, pipe('b', 20)]),
+        line('L', 'T', 'U', [
+          { id: 'P', kind: 'pump', mode: 'flow', flow: '40 m3/h' },
+          pipe('a', 20),
+          { id: 'CV', kind: 'control-valve', mode: 'inlet-pressure', valve: 'v', pressure: '4 bar(g)' },
+          pipe('b', 20),
+        ]),
       ]),
     );
     expect((r.elements.CV as { inletPressure: number }).inletPressure).toBeCloseTo(501325, 3);
-    const sum = (r.elements.P as { head: number }).head - ['a', 'CV', 'b'].reduce((s, id) => s + (r.elements[id] as { headLoss: number }).headLoss, 0);
+    const sum =
+      (r.elements.P as { head: number }).head -
+      ['a', 'CV', 'b'].reduce((s, id) => s + (r.elements[id] as { headLoss: number }).headLoss, 0);
     expect(sum).toBeCloseTo(10, 9);
   });
 
   test('a system curve through a valve that chokes along it goes on rising, whichever flow is asked for first', () => {
     const run = runStudy(
-      study({ T: vessel(0), U: vessel(3) }, [line('L', 'T', 'U', [curvePump('P'), pipe('a', 20), { id: 'CV', kind: 'control-valve', mode: 'kv', valve: 'v', kv: 20 }, pipe('b', 20)])]),
+      study({ T: vessel(0), U: vessel(3) }, [
+        line('L', 'T', 'U', [
+          curvePump('P'),
+          pipe('a', 20),
+          { id: 'CV', kind: 'control-valve', mode: 'kv', valve: 'v', kv: 20 },
+          pipe('b', 20),
+        ]),
+      ]),
     );
     const { model, result } = run.scenarios[0]!;
     const flows = [10, 40, 80, 120, 160].map((q) => q / 3600);
@@ -141,9 +179,18 @@ describe('unknowns', () => {
     const found = solved(study(points, [line('L', 'T', 'U', [pipe('a', 200)], { flow: '30 m3/h' })])).solved['T.level']!;
     const back = solved(study({ ...points, T: { ...points.T, level: `${found} m` } }, [line('L', 'T', 'U', [pipe('a', 200)])]));
     expect(back.lines.L!.flow * 3600).toBeCloseTo(30, 8);
-    const head = solved(study({ T: vessel(0), U: vessel(10) }, [line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'head', head: 'solve' }, pipe('a', 200)], { flow: '30 m3/h' })]));
+    const head = solved(
+      study({ T: vessel(0), U: vessel(10) }, [
+        line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'head', head: 'solve' }, pipe('a', 200)], { flow: '30 m3/h' }),
+      ]),
+    );
     expect(head.solved['P.head']! - (head.elements.a as { headLoss: number }).headLoss).toBeCloseTo(10, 9);
-    const valve = (opening: unknown, more: object) => solved(study({ T: vessel(20), U: vessel(10) }, [line('L', 'T', 'U', [{ id: 'CV', kind: 'control-valve', mode: 'opening', valve: 'v', opening }, pipe('a', 20)], more)]));
+    const valve = (opening: unknown, more: object) =>
+      solved(
+        study({ T: vessel(20), U: vessel(10) }, [
+          line('L', 'T', 'U', [{ id: 'CV', kind: 'control-valve', mode: 'opening', valve: 'v', opening }, pipe('a', 20)], more),
+        ]),
+      );
     const opening = valve('solve', { flow: '30 m3/h' }).solved['CV.opening']!;
     expect(valve(opening, {}).lines.L!.flow * 3600).toBeCloseTo(30, 6);
   });

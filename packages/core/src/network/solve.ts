@@ -121,7 +121,7 @@ function solveSingle(
     pass.energyResidual = Math.max(pass.energyResidual, Math.abs(f.value(best.flow)));
     for (const r of found.roots) if (r !== best) pass.others.push({ line: index, ...r });
   }
-  const q = flows[index]!;
+  const q = flows[index];
   heads[from] = start.constant + (start.perFlow + start.perFlow2 * q) * q;
   heads[to] = end.constant + (end.perFlow + end.perFlow2 * q) * q;
   return undefined;
@@ -151,7 +151,8 @@ function typicalFlow(line: CompiledLine): number {
   let flow = Infinity;
   let bore = Infinity;
   for (const e of line.model.elements) {
-    if (e.kind === 'pump' && e.law.kind === 'curve') flow = Math.min(flow, e.law.performance.bestFlow * e.law.performance.setting.running);
+    if (e.kind === 'pump' && e.law.kind === 'curve')
+      flow = Math.min(flow, e.law.performance.bestFlow * e.law.performance.setting.running);
     if ((e.kind === 'pump' || e.kind === 'control-valve') && e.law.kind === 'flow') flow = Math.min(flow, Math.abs(e.law.flow));
     if (e.bore) bore = Math.min(bore, e.bore);
   }
@@ -170,7 +171,9 @@ function startHeads(input: NetworkInput): Float64Array {
     }
   }
   const mean = count > 0 ? sum / count : 0;
-  return Float64Array.from(input.points, (p) => (p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : mean));
+  return Float64Array.from(input.points, (p) =>
+    p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : mean,
+  );
 }
 
 function degrees(input: NetworkInput): number[] {

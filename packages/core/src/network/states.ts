@@ -150,7 +150,8 @@ function valveChange(
     const limit = chokedHead(input, line, i, e, s, state);
     const unchoked = state === State.Choked ? State.Normal : State.Open;
     if (loss < limit - HEAD_SLACK || s.flow < 0) return want(unchoked, limit - loss);
-    if (state === State.OpenChoked && kind === 'flow' && s.flow > (e.law as { flow: number }).flow * (1 + 1e-9)) want(State.Normal, 1);
+    if (state === State.OpenChoked && kind === 'flow' && s.flow > (e.law as { flow: number }).flow * (1 + 1e-9))
+      want(State.Normal, 1);
     if (state === State.OpenChoked && holdsPressure) {
       const above = aboveSetPoint(input, line, i, e, s);
       if (kind === 'outlet-pressure' ? above > HEAD_SLACK : above < -HEAD_SLACK) want(State.Normal, Math.abs(above));
@@ -191,4 +192,3 @@ function chokedHead(
   const drop = chokedDropOf(input, line, i, s, recoveryFactor(e, kv));
   return drop / (input.fluid.density * input.gravity);
 }
-

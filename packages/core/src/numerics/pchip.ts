@@ -34,9 +34,7 @@ export class Pchip {
     const h = xs[i + 1]! - xs[i]!;
     const t = (x - xs[i]!) / h;
     const u = 1 - t;
-    return (
-      ys[i]! * (1 + 2 * t) * u * u + h * ds[i]! * t * u * u + ys[i + 1]! * t * t * (3 - 2 * t) - h * ds[i + 1]! * t * t * u
-    );
+    return ys[i]! * (1 + 2 * t) * u * u + h * ds[i]! * t * u * u + ys[i + 1]! * t * t * (3 - 2 * t) - h * ds[i + 1]! * t * t * u;
   }
 
   derivative(x: number): number {
@@ -47,9 +45,7 @@ export class Pchip {
     const i = this.locate(x);
     const h = xs[i + 1]! - xs[i]!;
     const t = (x - xs[i]!) / h;
-    return (
-      ((ys[i + 1]! - ys[i]!) / h) * 6 * t * (1 - t) + ds[i]! * (1 - t) * (1 - 3 * t) + ds[i + 1]! * t * (3 * t - 2)
-    );
+    return ((ys[i + 1]! - ys[i]!) / h) * 6 * t * (1 - t) + ds[i]! * (1 - t) * (1 - 3 * t) + ds[i + 1]! * t * (3 * t - 2);
   }
 
   private locate(x: number): number {

@@ -25,14 +25,18 @@ describe('friction factor', () => {
 
   test('Colebrook–White holds to machine precision over the whole chart, checked against the equation itself', () => {
     fc.assert(
-      fc.property(fc.double({ min: 3.6021, max: 9, noNaN: true }), fc.double({ min: 0, max: 0.05, noNaN: true }), (logRe, relative) => {
-        const re = 10 ** logRe;
-        const out = { factor: 0, slope: 0 };
-        colebrook(re, relative, out);
-        const x = 1 / Math.sqrt(out.factor);
-        const right = -2 * Math.log10(relative / 3.7 + (2.51 * x) / re);
-        return Math.abs(x - right) < 1e-13 * x;
-      }),
+      fc.property(
+        fc.double({ min: 3.6021, max: 9, noNaN: true }),
+        fc.double({ min: 0, max: 0.05, noNaN: true }),
+        (logRe, relative) => {
+          const re = 10 ** logRe;
+          const out = { factor: 0, slope: 0 };
+          colebrook(re, relative, out);
+          const x = 1 / Math.sqrt(out.factor);
+          const right = -2 * Math.log10(relative / 3.7 + (2.51 * x) / re);
+          return Math.abs(x - right) < 1e-13 * x;
+        },
+      ),
       { numRuns: 500, seed: 11 },
     );
   });

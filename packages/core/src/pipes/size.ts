@@ -69,7 +69,10 @@ function wallOf(schedule: string, walls: Readonly<Record<string, number>>, outsi
     const wall = Number(thickness[1]);
     return wall > 0 && 2 * wall < outside ? wall : undefined;
   }
-  const name = text.replace(/^sch(?:edule)?\.?\s*/i, '').replace(/^(\d+)S$/i, '$1').toUpperCase();
+  const name = text
+    .replace(/^sch(?:edule)?\.?\s*/i, '')
+    .replace(/^(\d+)S$/i, '$1')
+    .toUpperCase();
   if (walls[name] !== undefined) return walls[name];
   // B36.10M, table 1: STD is schedule 40 to NPS 10, XS is schedule 80 to NPS 8
   if (name === 'STD' && outside < 300) return walls['40'];

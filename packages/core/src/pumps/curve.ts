@@ -35,7 +35,12 @@ export class MeasuredCurve {
     const rows = input.rows;
     const column = (key: keyof CurveRow): Pchip | undefined => {
       const known = rows.filter((r) => r[key] !== undefined);
-      return known.length < 2 ? undefined : new Pchip(known.map((r) => r.flow), known.map((r) => r[key]!));
+      return known.length < 2
+        ? undefined
+        : new Pchip(
+            known.map((r) => r.flow),
+            known.map((r) => r[key]!),
+          );
     };
     this.speed = input.speed;
     this.diameter = input.diameter;

@@ -23,8 +23,7 @@ export function viscosityCorrection(
   bestHead: number,
   speed: number,
 ): ViscosityCorrection {
-  const b =
-    (16.5 * Math.sqrt(kinematicViscosity * 1e6) * bestHead ** 0.0625) / ((bestFlow * 3600) ** 0.375 * speed ** 0.25);
+  const b = (16.5 * Math.sqrt(kinematicViscosity * 1e6) * bestHead ** 0.0625) / ((bestFlow * 3600) ** 0.375 * speed ** 0.25);
   if (!(b > 1)) return { b, cq: 1, ceta: 1, bestFlow };
   return { b, cq: 2.71 ** (-0.165 * Math.log10(b) ** 3.15), ceta: b ** (-0.0547 * b ** 0.69), bestFlow };
 }

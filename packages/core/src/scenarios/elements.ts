@@ -65,7 +65,12 @@ function buildPipe(id: string, e: Entries, context: BuildContext): BuiltElement 
     const found = insideOf(e.size as string, e.schedule as string);
     if (typeof found !== 'number') {
       const key = found.reason === 'unknown-size' ? 'size' : 'schedule';
-      context.add({ code: 'bad-value', path: context.pathOf(key), where: [id], detail: { reason: found.reason, found: String(e[key]), expected: found.known } });
+      context.add({
+        code: 'bad-value',
+        path: context.pathOf(key),
+        where: [id],
+        detail: { reason: found.reason, found: String(e[key]), expected: found.known },
+      });
       return undefined;
     }
     bore = found;
@@ -94,7 +99,8 @@ function pipeRoughness(id: string, e: Entries, context: BuildContext): number {
   const material = e.material as string | undefined;
   const known = material !== undefined && Object.hasOwn(MATERIALS, material) ? MATERIALS[material] : undefined;
   if (known !== undefined) return known;
-  if (!isKnown(e.hazenWilliams)) context.say(finding('roughness-assumed', id, { roughness: DEFAULT_ROUGHNESS, material: material ?? '' }));
+  if (!isKnown(e.hazenWilliams))
+    context.say(finding('roughness-assumed', id, { roughness: DEFAULT_ROUGHNESS, material: material ?? '' }));
   return DEFAULT_ROUGHNESS;
 }
 
@@ -109,7 +115,12 @@ function fittingsComplete(id: string, fittings: readonly Record<string, unknown>
       context.add({ code, path, where: [id], detail: { reason: 'fitting-ways', keys: ways } });
     } else if ((f.type === 'reducer' || f.type === 'expansion') && f.to === undefined) {
       complete = false;
-      context.add({ code: 'missing', path: `${path}.to`, where: [id], detail: { reason: 'missing', key: 'to', label: 'Other bore' } });
+      context.add({
+        code: 'missing',
+        path: `${path}.to`,
+        where: [id],
+        detail: { reason: 'missing', key: 'to', label: 'Other bore' },
+      });
     }
   });
   return complete;
@@ -136,7 +147,11 @@ function buildPump(id: string, e: Entries, context: BuildContext): BuiltElement 
   return { model: { id, kind: 'pump', law }, ...(pump ? { pump } : {}), ...(performance ? { performance } : {}) };
 }
 
-function pumpLaw(mode: string, e: Entries, performance: PumpPerformance | undefined): Extract<ElementModel, { kind: 'pump' }>['law'] {
+function pumpLaw(
+  mode: string,
+  e: Entries,
+  performance: PumpPerformance | undefined,
+): Extract<ElementModel, { kind: 'pump' }>['law'] {
   if (mode === 'flow') return { kind: 'flow', flow: num(e.flow) };
   if (mode === 'head') return e.head === 'solve' ? { kind: 'sought' } : { kind: 'head', head: num(e.head) };
   if (mode === 'power') return { kind: 'power', hydraulicPower: num(e.shaftPower) * num(e.efficiency) };
@@ -156,7 +171,9 @@ function performanceOf(id: string, e: Entries, pump: PumpInput, running: number,
     wear: (e.wear as number | undefined) ?? 0,
     ...(e.viscosityCorrection === false ? {} : { kinematicViscosity: fluid.viscosity / fluid.density }),
   });
-  const outside = (pump.minDiameter !== undefined && diameter! < pump.minDiameter - 1e-9) || (pump.maxDiameter !== undefined && diameter! > pump.maxDiameter + 1e-9);
+  const outside =
+    (pump.minDiameter !== undefined && diameter! < pump.minDiameter - 1e-9) ||
+    (pump.maxDiameter !== undefined && diameter! > pump.maxDiameter + 1e-9);
   if (performance.diameterOutside || outside) context.say(finding('diameter-outside', id, { diameter: diameter! }));
   return performance;
 }
@@ -177,10 +194,17 @@ function buildValve(id: string, e: Entries, context: BuildContext): BuiltElement
   if (lacks(id, e, VALVE_NEEDS[mode]!, context)) return undefined;
   const valve = e.valve !== undefined ? context.valve(e.valve as string) : undefined;
   if (mode === 'opening' && !valve) return undefined;
-  return { model: { id, kind: 'control-valve', law: valveLaw(mode, e, valve), ...(valve ? { valve } : {}) }, ...(valve ? { valve } : {}) };
+  return {
+    model: { id, kind: 'control-valve', law: valveLaw(mode, e, valve), ...(valve ? { valve } : {}) },
+    ...(valve ? { valve } : {}),
+  };
 }
 
-function valveLaw(mode: string, e: Entries, valve: ValveInput | undefined): Extract<ElementModel, { kind: 'control-valve' }>['law'] {
+function valveLaw(
+  mode: string,
+  e: Entries,
+  valve: ValveInput | undefined,
+): Extract<ElementModel, { kind: 'control-valve' }>['law'] {
   switch (mode) {
     case 'opening':
       return e.opening === 'solve' ? { kind: 'sought' } : { kind: 'kv', kv: kvAtOpening(valve!, num(e.opening)) };
@@ -207,7 +231,14 @@ function buildDevice(id: string, e: Entries, context: BuildContext): BuiltElemen
       context.add({ code: 'bad-value', path: context.pathOf('table'), where: [id], detail: { reason: 'not-rising' } });
       return undefined;
     }
-    return { model: { id, kind: 'device', fouling, law: { kind: 'table', flows: rows.map((r) => r.flow), drops: rows.map((r) => r.drop) } } };
+    return {
+      model: {
+        id,
+        kind: 'device',
+        fouling,
+        law: { kind: 'table', flows: rows.map((r) => r.flow), drops: rows.map((r) => r.drop) },
+      },
+    };
   }
   if (lacks(id, e, ['drop'], context)) return undefined;
   if (e.drop === 'solve') return { model: { id, kind: 'device', fouling, law: { kind: 'sought' } } };

@@ -3,8 +3,12 @@ import { parseStudyText } from '../document/read-study.js';
 import { junction, line, pipe, study, vessel } from '../testing.js';
 import { prepareStudy } from './prepare.js';
 
-const sound = () => study({ T: vessel(0), U: vessel(10) }, [line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'flow', flow: '50 m3/h' }, pipe('a', 200)])]);
-const problems = (raw: unknown) => prepareStudy(raw).problems.map((p) => ({ code: p.code, path: p.path, where: p.where, reason: p.detail.reason }));
+const sound = () =>
+  study({ T: vessel(0), U: vessel(10) }, [
+    line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'flow', flow: '50 m3/h' }, pipe('a', 200)]),
+  ]);
+const problems = (raw: unknown) =>
+  prepareStudy(raw).problems.map((p) => ({ code: p.code, path: p.path, where: p.where, reason: p.detail.reason }));
 type Any = Record<string, any>;
 const changed = (change: (s: Any) => void) => {
   const s = structuredClone(sound()) as Any;
@@ -25,19 +29,49 @@ test.each<[string, (s: Any) => void, string, string]>([
   ['an id twice', (s) => (s.lines[0].elements[1].id = 'P'), 'duplicate-id', 'lines[0].elements[1].id'],
   ['unknown kind', (s) => (s.points.T.kind = 'lake'), 'bad-value', 'points.T.kind'],
   ['a line from nowhere', (s) => (s.lines[0].from = 'X'), 'unknown-id', 'lines[0].from'],
-  ['unknown pump', (s) => Object.assign(s.lines[0].elements[0], { mode: 'curve', pump: 'x' }), 'unknown-id', 'lines[0].elements[0].pump'],
+  [
+    'unknown pump',
+    (s) => Object.assign(s.lines[0].elements[0], { mode: 'curve', pump: 'x' }),
+    'unknown-id',
+    'lines[0].elements[0].pump',
+  ],
   ['falling flow in a curve', (s) => (s.pumps.p.curve[3].flow = '1 m3/h'), 'bad-value', 'pumps.p.curve[3].flow'],
-  ['a scenario that addresses nothing', (s) => (s.scenarios[0].set = { 'X.level': '1 m' }), 'unknown-id', 'scenarios[0].set.X.level'],
-  ['a scenario with a wrong unit', (s) => (s.scenarios[0].set = { 'T.level': '1 kg' }), 'bad-quantity', 'scenarios[0].set.T.level'],
-  ['a scenario with a key that is none', (s) => (s.scenarios[0].set = { 'T.levle': '1 m' }), 'bad-value', 'scenarios[0].set.T.levle'],
+  [
+    'a scenario that addresses nothing',
+    (s) => (s.scenarios[0].set = { 'X.level': '1 m' }),
+    'unknown-id',
+    'scenarios[0].set.X.level',
+  ],
+  [
+    'a scenario with a wrong unit',
+    (s) => (s.scenarios[0].set = { 'T.level': '1 kg' }),
+    'bad-quantity',
+    'scenarios[0].set.T.level',
+  ],
+  [
+    'a scenario with a key that is none',
+    (s) => (s.scenarios[0].set = { 'T.levle': '1 m' }),
+    'bad-value',
+    'scenarios[0].set.T.levle',
+  ],
   ['temperature out of range', (s) => (s.scenarios[0].temperature = '250 C'), 'bad-value', 'scenarios[0].temperature'],
   ['no temperature', (s) => delete s.scenarios[0].temperature, 'missing', 'scenarios[0].temperature'],
   ['unknown fluid', (s) => (s.scenarios[0].fluid = 'tea'), 'unknown-id', 'scenarios[0].fluid'],
   ['another format', (s) => (s.format = 'other'), 'bad-document', 'format'],
   ['another version', (s) => (s.version = 2), 'bad-document', 'version'],
   ['a misspelt key', (s) => (s.lines[0].elements[1].ruoghness = '1 mm'), 'unknown-key', 'lines[0].elements[1].ruoghness'],
-  ['unknown size', (s) => (s.lines[0].elements[1] = { id: 'a', kind: 'pipe', length: '1 m', size: 'DN155', schedule: '40' }), 'bad-value', 'lines[0].elements[1].size'],
-  ['an endless list', (s) => (s.lines[0].elements = new Array(1_000_000).fill({ id: 'x', kind: 'pipe' })), 'too-many', 'lines[0].elements'],
+  [
+    'unknown size',
+    (s) => (s.lines[0].elements[1] = { id: 'a', kind: 'pipe', length: '1 m', size: 'DN155', schedule: '40' }),
+    'bad-value',
+    'lines[0].elements[1].size',
+  ],
+  [
+    'an endless list',
+    (s) => (s.lines[0].elements = new Array(1_000_000).fill({ id: 'x', kind: 'pipe' })),
+    'too-many',
+    'lines[0].elements',
+  ],
 ])('%s', (_name, change, code, path) => {
   expect(changed(change)).toContainEqual(expect.objectContaining({ code, path }));
 });
@@ -45,7 +79,9 @@ test.each<[string, (s: Any) => void, string, string]>([
 test('broken JSON is named by line and column; deep nesting and an empty file are no harm', () => {
   expect(parseStudyText('{\n "a": [1,}')).toMatchObject({ problem: { code: 'bad-json', detail: { line: 2 } } });
   expect(parseStudyText('')).toMatchObject({ problem: { detail: { reason: 'empty-file' } } });
-  const deep = parseStudyText(`{"format":"cedar-knot-study","version":1,"points":{"A":${'['.repeat(100_000)}${']'.repeat(100_000)}},"lines":[],"scenarios":[{"id":"a"}]}`);
+  const deep = parseStudyText(
+    `{"format":"cedar-knot-study","version":1,"points":{"A":${'['.repeat(100_000)}${']'.repeat(100_000)}},"lines":[],"scenarios":[{"id":"a"}]}`,
+  );
   expect('raw' in deep && problems(deep.raw)).toContainEqual(expect.objectContaining({ path: 'points.A' }));
 });
 
@@ -66,26 +102,68 @@ describe('givens and unknowns', () => {
   const valve = (flow: string) => ({ id: 'CV', kind: 'control-valve', mode: 'flow', flow });
   const pump = { id: 'P', kind: 'pump', mode: 'flow', flow: '50 m3/h' };
   test.each<[string, object, string, string[]]>([
-    ['two flows in one line', study({ T: vessel(0), U: vessel(5) }, [line('L', 'T', 'U', [pump, pipe('a'), valve('45 m3/h')])]), 'over-specified', ['P', 'CV']],
-    ['two flows in series over a junction', study({ T: vessel(0), J: junction(1), U: vessel(5) }, [line('L', 'T', 'J', [pump, pipe('a')]), line('M', 'J', 'U', [pipe('b'), valve('50 m3/h')])]), 'over-specified', ['P', 'CV']],
-    ['a pump of which nothing is said', study({ T: vessel(0), U: vessel(5) }, [line('L', 'T', 'U', [{ id: 'P', kind: 'pump' }, pipe('a')])]), 'under-specified', ['P']],
-    ['a sought head without a flow', study({ T: vessel(0), U: vessel(5) }, [line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'head', head: 'solve' }, pipe('a')])]), 'under-specified', ['P']],
-    ['a ring without a pressure', study({ A: junction(0), B: junction(0) }, [line('L', 'A', 'B', [{ ...pump, mode: 'curve', pump: 'p' }]), line('M', 'B', 'A', [pipe('a')])]), 'no-pressure-reference', ['A', 'B']],
-    ['a vessel nobody meets', study({ T: vessel(0), U: vessel(5), X: vessel(1) }, [line('L', 'T', 'U', [pipe('a')])]), 'unconnected', ['X']],
+    [
+      'two flows in one line',
+      study({ T: vessel(0), U: vessel(5) }, [line('L', 'T', 'U', [pump, pipe('a'), valve('45 m3/h')])]),
+      'over-specified',
+      ['P', 'CV'],
+    ],
+    [
+      'two flows in series over a junction',
+      study({ T: vessel(0), J: junction(1), U: vessel(5) }, [
+        line('L', 'T', 'J', [pump, pipe('a')]),
+        line('M', 'J', 'U', [pipe('b'), valve('50 m3/h')]),
+      ]),
+      'over-specified',
+      ['P', 'CV'],
+    ],
+    [
+      'a pump of which nothing is said',
+      study({ T: vessel(0), U: vessel(5) }, [line('L', 'T', 'U', [{ id: 'P', kind: 'pump' }, pipe('a')])]),
+      'under-specified',
+      ['P'],
+    ],
+    [
+      'a sought head without a flow',
+      study({ T: vessel(0), U: vessel(5) }, [
+        line('L', 'T', 'U', [{ id: 'P', kind: 'pump', mode: 'head', head: 'solve' }, pipe('a')]),
+      ]),
+      'under-specified',
+      ['P'],
+    ],
+    [
+      'a ring without a pressure',
+      study({ A: junction(0), B: junction(0) }, [
+        line('L', 'A', 'B', [{ ...pump, mode: 'curve', pump: 'p' }]),
+        line('M', 'B', 'A', [pipe('a')]),
+      ]),
+      'no-pressure-reference',
+      ['A', 'B'],
+    ],
+    [
+      'a vessel nobody meets',
+      study({ T: vessel(0), U: vessel(5), X: vessel(1) }, [line('L', 'T', 'U', [pipe('a')])]),
+      'unconnected',
+      ['X'],
+    ],
   ])('%s', (_name, raw, code, where) => {
     const found = problems(raw).filter((p) => p.code === code);
     expect(found).toHaveLength(1);
     expect([...found[0]!.where].sort()).toEqual([...where].sort());
   });
   test('a scenario that contradicts itself fails alone', () => {
-    const s = study({ T: vessel(0), U: vessel(5) }, [line('L', 'T', 'U', [pump, { id: 'H', kind: 'hand-valve', k: 1, inside: '100 mm' }])]) as Any;
+    const s = study({ T: vessel(0), U: vessel(5) }, [
+      line('L', 'T', 'U', [pump, { id: 'H', kind: 'hand-valve', k: 1, inside: '100 mm' }]),
+    ]) as Any;
     s.scenarios.push({ id: 'b', fluid: 'water', temperature: '20 C', set: { 'H.closed': true } });
     expect(problems(s)).toEqual([]);
   });
 });
 
 test('the core stands alone: no package, no Node, no DOM in its sources', () => {
-  const files = readdirSync(`${__dirname}/..`, { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('.ts') && !f.includes('.test.'));
+  const files = readdirSync(`${__dirname}/..`, { recursive: true, encoding: 'utf8' }).filter(
+    (f) => f.endsWith('.ts') && !f.includes('.test.'),
+  );
   expect(files.length).toBeGreaterThan(30);
   for (const f of files) {
     const imports = [...readFileSync(`${__dirname}/../${f}`, 'utf8').matchAll(/from '([^']+)'/g)].map((m) => m[1]!);

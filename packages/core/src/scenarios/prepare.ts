@@ -112,7 +112,13 @@ class Preparer {
     return undefined;
   }
 
-  private model(raw: RawScenario, own: Read, fluid: FluidState, build: ScenarioBuild, problems: Problem[]): ScenarioModel | undefined {
+  private model(
+    raw: RawScenario,
+    own: Read,
+    fluid: FluidState,
+    build: ScenarioBuild,
+    problems: Problem[],
+  ): ScenarioModel | undefined {
     const findings: Finding[] = [];
     const points = build.pointDetails();
     const pointIndex = new Map(points.map((p, i) => [p.id, i]));
@@ -154,9 +160,16 @@ class Preparer {
     const pointModels = points.map((p) => this.point(p, fluid, build, problems, unknowns));
     if (!complete || pointModels.some((p) => p === undefined)) return undefined;
     borrowBores(lines, problems, this.directory);
-    const network = { fluid, gravity: this.site.gravity, atmosphere: this.site.atmosphere, points: pointModels as PointModel[], lines };
+    const network = {
+      fluid,
+      gravity: this.site.gravity,
+      atmosphere: this.site.atmosphere,
+      points: pointModels as PointModel[],
+      lines,
+    };
     settleFlows(network.points, lines);
-    for (const p of problems) if (p.code === 'unknown-key') findings.push(finding('unknown-key', p.where[0] ?? '', { path: p.path }));
+    for (const p of problems)
+      if (p.code === 'unknown-key') findings.push(finding('unknown-key', p.where[0] ?? '', { path: p.path }));
     return {
       id: raw.id,
       name: raw.name ?? raw.id,
@@ -173,13 +186,26 @@ class Preparer {
     };
   }
 
-  private element(e: RawElement, read: Read, build: ScenarioBuild, fluid: FluidState, problems: Problem[], findings: Finding[]): BuiltElement | undefined {
+  private element(
+    e: RawElement,
+    read: Read,
+    build: ScenarioBuild,
+    fluid: FluidState,
+    problems: Problem[],
+    findings: Finding[],
+  ): BuiltElement | undefined {
     const base = this.directory.elements.get(e.id)!.path;
-    const pathOf = (k: string): string => (k !== '' && build.isSet(e.id, k) ? build.setPath(e.id, k) : k === '' ? base : `${base}.${k}`);
+    const pathOf = (k: string): string =>
+      k !== '' && build.isSet(e.id, k) ? build.setPath(e.id, k) : k === '' ? base : `${base}.${k}`;
     const named = <T>(id: string, list: 'pumps' | 'valves', get: (id: string) => T | undefined): T | undefined => {
       if (Object.hasOwn(this.study[list] ?? {}, id)) return get(id);
       const isPump = list === 'pumps';
-      problems.push({ code: 'unknown-id', path: pathOf(isPump ? 'pump' : 'valve'), where: [e.id], detail: { reason: isPump ? 'unknown-pump' : 'unknown-valve', found: id, known: Object.keys(this.study[list] ?? {}) } });
+      problems.push({
+        code: 'unknown-id',
+        path: pathOf(isPump ? 'pump' : 'valve'),
+        where: [e.id],
+        detail: { reason: isPump ? 'unknown-pump' : 'unknown-valve', found: id, known: Object.keys(this.study[list] ?? {}) },
+      });
       return undefined;
     };
     return buildElement(e.id, e.kind, read, {
@@ -210,13 +236,26 @@ class Preparer {
     return this.valves.get(id);
   }
 
-  private point(p: PointDetail, fluid: FluidState, build: ScenarioBuild, problems: Problem[], unknowns: ScenarioModel['unknowns']): PointModel | undefined {
+  private point(
+    p: PointDetail,
+    fluid: FluidState,
+    build: ScenarioBuild,
+    problems: Problem[],
+    unknowns: ScenarioModel['unknowns'],
+  ): PointModel | undefined {
     const { read } = p;
     const rhoG = fluid.density * this.site.gravity;
-    const needs = { vessel: [], pressure: ['pressure'], flow: ['flow'], well: ['restLevel', 'specificCapacity'], junction: [] }[p.kind]!;
+    const needs = { vessel: [], pressure: ['pressure'], flow: ['flow'], well: ['restLevel', 'specificCapacity'], junction: [] }[
+      p.kind
+    ]!;
     const missing = needs.filter((k) => read[k] === undefined);
     if (missing.length > 0) {
-      problems.push({ code: 'under-specified', path: `points.${p.id}`, where: [p.id], detail: { reason: 'lacks', keys: missing } });
+      problems.push({
+        code: 'under-specified',
+        path: `points.${p.id}`,
+        where: [p.id],
+        detail: { reason: 'lacks', keys: missing },
+      });
       return undefined;
     }
     for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: p.id, key: k });
@@ -251,10 +290,19 @@ function borrowBores(lines: LineModel[], problems: Problem[], directory: Directo
   for (const line of lines) {
     line.elements.forEach((e, i) => {
       if (e.kind !== 'local' || e.bore !== undefined || e.kv !== undefined || e.closed || !e.k) return;
-      const before = line.elements.slice(0, i).reverse().find((x) => x.bore !== undefined);
+      const before = line.elements
+        .slice(0, i)
+        .reverse()
+        .find((x) => x.bore !== undefined);
       const bore = before?.bore ?? line.elements.slice(i).find((x) => x.bore !== undefined)?.bore;
       if (bore !== undefined) e.bore = bore;
-      else problems.push({ code: 'under-specified', path: directory.elements.get(e.id)!.path, where: [e.id], detail: { reason: 'lacks', keys: ['inside'] } });
+      else
+        problems.push({
+          code: 'under-specified',
+          path: directory.elements.get(e.id)!.path,
+          where: [e.id],
+          detail: { reason: 'lacks', keys: ['inside'] },
+        });
     });
   }
 }
@@ -270,7 +318,9 @@ function settleFlows(points: PointModel[], lines: LineModel[]): void {
     }
   });
   for (const line of lines) {
-    const sought = line.elements.filter((e) => (e.kind === 'control-valve' || e.kind === 'pump' || e.kind === 'device') && e.law.kind === 'sought');
+    const sought = line.elements.filter(
+      (e) => (e.kind === 'control-valve' || e.kind === 'pump' || e.kind === 'device') && e.law.kind === 'sought',
+    );
     const only = sought[0];
     if (line.flow !== undefined && sought.length === 1 && only?.kind === 'control-valve') {
       only.law = { kind: 'flow', flow: line.flow };
@@ -283,15 +333,20 @@ function toPump(r: Read): PumpInput | undefined {
   const speed = r.speed as number;
   const curves: CurveInput[] = [];
   const list = r.curves as { diameter: number; speed?: number; curve: CurveRow[] }[] | undefined;
-  if (list) for (const c of [...list].sort((a, b) => a.diameter - b.diameter)) curves.push({ speed: c.speed ?? speed, diameter: c.diameter, rows: c.curve });
-  else curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
+  if (list)
+    for (const c of [...list].sort((a, b) => a.diameter - b.diameter))
+      curves.push({ speed: c.speed ?? speed, diameter: c.diameter, rows: c.curve });
+  else
+    curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
   if (curves.some((c) => !c.rows || c.rows.some((row) => row.flow === undefined || row.head === undefined))) return undefined;
-  return { ...(r as object), curves, stages: (r.stages as number | undefined) ?? 1 } as PumpInput;
+  return { ...(r as object), curves, stages: (r.stages as number | undefined) ?? 1 };
 }
 
 function toValve(r: Read): ValveInput {
   const table = r.table as { travel: number; kv: number }[] | undefined;
-  const rated = (r.ratedKv as number | undefined) ?? (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
+  const rated =
+    (r.ratedKv as number | undefined) ??
+    (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
   const size = r.size as string | undefined;
   const nominal = size !== undefined ? nominalBore(size) : undefined;
   return {
@@ -301,7 +356,7 @@ function toValve(r: Read): ValveInput {
     rangeability: (r.rangeability as number | undefined) ?? 50,
     fl: (r.fl as number | undefined) ?? 0.9,
     ...(nominal !== undefined ? { bore: nominal } : {}),
-  } as ValveInput;
+  };
 }
 
 /** nominal bore of a valve, m: DN in millimetres, or a length */
@@ -351,7 +406,9 @@ class ScenarioBuild {
       for (const k of keys.keys()) {
         if (!fields) this.reader.add('unknown-id', this.setPath(id, k), { reason: 'unknown-id', found: id }, [id]);
         else if (!Object.hasOwn(fields, k)) {
-          this.reader.add('bad-value', this.setPath(id, k), { reason: 'unknown-key', found: k, known: Object.keys(fields) }, [id]);
+          this.reader.add('bad-value', this.setPath(id, k), { reason: 'unknown-key', found: k, known: Object.keys(fields) }, [
+            id,
+          ]);
         }
       }
     }
@@ -367,7 +424,11 @@ class ScenarioBuild {
 
   readAll(): void {
     for (const [id, point] of Object.entries(this.study.points)) {
-      this.points.push({ id, kind: point.kind, read: this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind']) });
+      this.points.push({
+        id,
+        kind: point.kind,
+        read: this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind']),
+      });
     }
     this.study.lines.forEach((line, l) => {
       this.lines.push(this.merged(line.id, line, LINE_FIELDS, `lines[${l}]`, ['id', 'from', 'to', 'elements']));
@@ -404,7 +465,8 @@ class ScenarioBuild {
       const own = read.outletElevation as number | undefined;
       const last = i === line.elements.length - 1;
       const end = at(line.to);
-      if (last && own !== undefined && Math.abs(own - end) > 1e-9) findings.push(finding('elevation-ignored', line.elements[i]!.id, { given: own, taken: end }));
+      if (last && own !== undefined && Math.abs(own - end) > 1e-9)
+        findings.push(finding('elevation-ignored', line.elements[i]!.id, { given: own, taken: end }));
       list.push(last ? end : (own ?? list[i]!));
     });
     return list;

@@ -71,7 +71,8 @@ export function readLimitOverrides(study: Study, problems: Problem[]): LimitOver
 }
 
 function limitValue(raw: unknown, dimension: string | undefined): number | undefined {
-  if (dimension === undefined || typeof raw !== 'string') return typeof raw === 'number' && Number.isFinite(raw) && dimension === undefined ? raw : undefined;
+  if (dimension === undefined || typeof raw !== 'string')
+    return typeof raw === 'number' && Number.isFinite(raw) && dimension === undefined ? raw : undefined;
   const q = readQuantity(raw, dimension as 'head');
   return isQuantity(q) ? q.si : undefined;
 }

@@ -61,7 +61,9 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
     return { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
   });
   const first = solved.find((s) => detail(s)?.performance);
-  const rated = solved.map((s) => detail(s)?.read.rated as { flow: number; head: number } | undefined).find((r) => r !== undefined);
+  const rated = solved
+    .map((s) => detail(s)?.read.rated as { flow: number; head: number } | undefined)
+    .find((r) => r !== undefined);
   return {
     pump,
     flows,

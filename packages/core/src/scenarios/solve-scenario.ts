@@ -89,7 +89,12 @@ class ResultWriter {
       }
     }
     const outflow = this.solution.outflows[i]!;
-    this.result.points[id] = { totalHead: known(head), staticPressure: known(still), totalPressure: known(total), outflow: outflow === 0 ? 0 : outflow };
+    this.result.points[id] = {
+      totalHead: known(head),
+      staticPressure: known(still),
+      totalPressure: known(total),
+      outflow: outflow === 0 ? 0 : outflow,
+    };
   }
 
   /** static pressure, Pa absolute, at the inlet (0) or outlet (1) of an element */
@@ -130,15 +135,23 @@ class ResultWriter {
     return { kind: e.kind as 'device', ...common, drop };
   }
 
-  private pipe(e: ElementDetail, common: Omit<PipeResult, 'kind' | 'velocity' | 'reynolds' | 'frictionFactor' | 'frictionLoss' | 'fittingLoss'>): PipeResult {
+  private pipe(
+    e: ElementDetail,
+    common: Omit<PipeResult, 'kind' | 'velocity' | 'reynolds' | 'frictionFactor' | 'frictionLoss' | 'fittingLoss'>,
+  ): PipeResult {
     const { fluid, network } = this.model;
     const pipe = network.lines[e.line]!.elements[e.index]!;
     if (pipe.kind !== 'pipe') throw new Error(`${e.id} is no pipe`);
-    const law = new PipeLaw(pipe, { density: fluid.density, kinematic: fluid.viscosity / fluid.density, gravity: network.gravity });
+    const law = new PipeLaw(pipe, {
+      density: fluid.density,
+      kinematic: fluid.viscosity / fluid.density,
+      gravity: network.gravity,
+    });
     const flow = common.flow;
     const reynolds = law.reynolds(flow);
     const frictionLoss = law.frictionLoss(flow);
-    if (reynolds > 2000 && reynolds < 4000 && pipe.hazenWilliams === undefined) this.say(finding('transition-flow', e.id, { reynolds }));
+    if (reynolds > 2000 && reynolds < 4000 && pipe.hazenWilliams === undefined)
+      this.say(finding('transition-flow', e.id, { reynolds }));
     if (pipe.hazenWilliams !== undefined) this.hazenWilliamsRange(e.id, flow / law.area, pipe.bore);
     return {
       kind: 'pipe',
@@ -158,7 +171,10 @@ class ResultWriter {
     if (outside) this.say(finding('method-range', id, { method: 'hazen-williams', velocity, kinematic }));
   }
 
-  private pump(e: ElementDetail, common: { flow: number; headLoss: number | null; inletPressure: number | null; outletPressure: number | null }): PumpResult {
+  private pump(
+    e: ElementDetail,
+    common: { flow: number; headLoss: number | null; inletPressure: number | null; outletPressure: number | null },
+  ): PumpResult {
     const { fluid, network, findings } = { ...this.model, findings: this.result.findings };
     const { headLoss, ...rest } = common;
     const q = common.flow;
@@ -216,14 +232,26 @@ class ResultWriter {
     }
   }
 
-  private valve(e: ElementDetail, common: { flow: number; headLoss: number | null; inletPressure: number | null; outletPressure: number | null }): ValveResult {
+  private valve(
+    e: ElementDetail,
+    common: { flow: number; headLoss: number | null; inletPressure: number | null; outletPressure: number | null },
+  ): ValveResult {
     const { network, fluid } = this.model;
     const s = this.solution.lines[e.line]!;
     const v = network.lines[e.line]!.elements[e.index]! as ControlValveModel;
     const state = s.states[e.index]!;
     const q = common.flow;
     const drop = common.headLoss === null ? null : common.headLoss * this.rhoG;
-    const result: ValveResult = { kind: 'control-valve', ...common, drop, kv: null, cv: null, opening: null, chokedDrop: null, choked: false };
+    const result: ValveResult = {
+      kind: 'control-valve',
+      ...common,
+      drop,
+      kv: null,
+      cv: null,
+      opening: null,
+      chokedDrop: null,
+      choked: false,
+    };
     const guess = v.law.kind === 'kv' ? v.law.kv : (v.valve?.ratedKv ?? 0);
     let limit = chokedDropOf(network, this.compiled[e.line]!, e.index, s, recoveryFactor(v, guess));
     if (v.law.kind === 'kv') result.kv = v.law.kv;
@@ -231,7 +259,13 @@ class ResultWriter {
     else if (state === State.Shut || q === 0) result.kv = 0;
     else if (drop !== null) {
       const signed = q > 0 ? drop : -drop;
-      result.kv = neededKv(v, Math.abs(q), signed, (fl) => chokedDropOf(network, this.compiled[e.line]!, e.index, s, fl), fluid.density);
+      result.kv = neededKv(
+        v,
+        Math.abs(q),
+        signed,
+        (fl) => chokedDropOf(network, this.compiled[e.line]!, e.index, s, fl),
+        fluid.density,
+      );
       if (result.kv !== null) limit = chokedDropOf(network, this.compiled[e.line]!, e.index, s, recoveryFactor(v, result.kv));
     }
     result.cv = result.kv === null ? null : result.kv / KV_PER_CV;
@@ -262,11 +296,23 @@ class ResultWriter {
     if (!controls || state === State.Normal) return;
     this.result.status = 'limited';
     if (v.law.kind === 'flow') {
-      this.say(finding('set-point-missed', e.id, { mode: 'flow', set: v.law.flow, found: r.flow, state: state === State.Shut ? 'shut' : 'open' }));
+      this.say(
+        finding('set-point-missed', e.id, {
+          mode: 'flow',
+          set: v.law.flow,
+          found: r.flow,
+          state: state === State.Shut ? 'shut' : 'open',
+        }),
+      );
     } else {
       const { pressure } = v.law as { pressure: number };
       const found = (v.law.kind === 'outlet-pressure' ? r.outletPressure : r.inletPressure) ?? NaN;
-      const values = { mode: v.law.kind, set: pressure + this.model.network.atmosphere, found, state: state === State.Shut ? 'shut' : 'open' };
+      const values = {
+        mode: v.law.kind,
+        set: pressure + this.model.network.atmosphere,
+        found,
+        state: state === State.Shut ? 'shut' : 'open',
+      };
       this.say(finding('set-point-missed', e.id, values));
     }
   }
@@ -283,7 +329,8 @@ class ResultWriter {
     const at = e.read.at as number | undefined;
     const drop = 'drop' in r ? r.drop : null;
     if (drop === null) return null;
-    const scaled = at === undefined || r.flow === 0 ? drop : drop * (at / Math.abs(r.flow)) ** ((e.read.exponent as number | undefined) ?? 2);
+    const scaled =
+      at === undefined || r.flow === 0 ? drop : drop * (at / Math.abs(r.flow)) ** ((e.read.exponent as number | undefined) ?? 2);
     return scaled / ((e.read.fouling as number | undefined) ?? 1);
   }
 
@@ -328,7 +375,13 @@ class ResultWriter {
 }
 
 /** Kv (of the valve alone) that passes a flow at a drop; with pipes of another bore the geometry factor depends on it, so it is iterated. */
-function neededKv(v: ControlValveModel, q: number, drop: number, chokedAt: (fl: number) => number, density: number): number | null {
+function neededKv(
+  v: ControlValveModel,
+  q: number,
+  drop: number,
+  chokedAt: (fl: number) => number,
+  density: number,
+): number | null {
   let kv = v.valve?.ratedKv ?? 0;
   for (let i = 0; i < 60; i++) {
     const effective = Math.min(drop, chokedAt(recoveryFactor(v, kv)));

@@ -30,7 +30,12 @@ export function structureProblems(model: ScenarioModel, path: string): Problem[]
   } else if (underUnknowns.length > 0) {
     const nodes = underUnknowns.map((i) => unknowns[i]!);
     const sought = nodes.filter((n) => n.given);
-    problems.push({ code: 'under-specified', path, where: names(sought.length > 0 ? sought : nodes), detail: { reason: 'under-specified' } });
+    problems.push({
+      code: 'under-specified',
+      path,
+      where: names(sought.length > 0 ? sought : nodes),
+      detail: { reason: 'under-specified' },
+    });
   }
   return problems;
 }
@@ -44,10 +49,13 @@ function connectionProblems(model: ScenarioModel): Problem[] {
   const problems: Problem[] = [];
   points.forEach((p, i) => {
     const met = lines.filter((l) => l.from === i || l.to === i).length;
-    if (met === 0) problems.push({ code: 'unconnected', path: `points.${p.id}`, where: [p.id], detail: { reason: 'unconnected' } });
-    if (met > 1 && p.static) problems.push({ code: 'bad-value', path: `points.${p.id}`, where: [p.id], detail: { reason: 'static-many', found: met } });
+    if (met === 0)
+      problems.push({ code: 'unconnected', path: `points.${p.id}`, where: [p.id], detail: { reason: 'unconnected' } });
+    if (met > 1 && p.static)
+      problems.push({ code: 'bad-value', path: `points.${p.id}`, where: [p.id], detail: { reason: 'static-many', found: met } });
   });
-  if (lines.length === 0) problems.push({ code: 'under-specified', path: 'lines', where: points.map((p) => p.id), detail: { reason: 'no-lines' } });
+  if (lines.length === 0)
+    problems.push({ code: 'under-specified', path: 'lines', where: points.map((p) => p.id), detail: { reason: 'no-lines' } });
   return problems;
 }
 
@@ -64,7 +72,12 @@ function referenceProblems(network: NetworkInput): Problem[] {
   points.forEach((p, i) => {
     if (!known.has(find(i))) parts.set(find(i), [...(parts.get(find(i)) ?? []), p.id]);
   });
-  return [...parts.values()].map((where) => ({ code: 'no-pressure-reference', path: `points.${where[0]!}`, where, detail: { reason: 'no-pressure-reference' } }));
+  return [...parts.values()].map((where) => ({
+    code: 'no-pressure-reference',
+    path: `points.${where[0]!}`,
+    where,
+    detail: { reason: 'no-pressure-reference' },
+  }));
 }
 
 function holdsPressure(e: ElementModel): boolean {
@@ -88,7 +101,9 @@ function structure(network: NetworkInput): { equations: Node[]; unknowns: Node[]
     equations.push({ owners, given });
     edges.push(of);
   };
-  const heads = network.points.map((p) => (p.head.kind === 'known' ? -1 : unknown([p.id], p.head.kind === 'free' && p.outflow === undefined)));
+  const heads = network.points.map((p) =>
+    p.head.kind === 'known' ? -1 : unknown([p.id], p.head.kind === 'free' && p.outflow === undefined),
+  );
   const flows = network.lines.map((l) => unknown([l.id], false));
   network.lines.forEach((l, i) => lineEquations(l, flows[i]!, heads, unknown, equation));
   network.points.forEach((p, i) => {

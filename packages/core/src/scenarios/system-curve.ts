@@ -76,7 +76,11 @@ const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
  * The required head by plain addition where the pump's line leads from one known head to another and nothing in it depends on
  * anything but the flow. Undefined for a network; the function gives undefined at flows where a valve would choke.
  */
-function seriesCurve(network: NetworkInput, line: CompiledLine, pump: number): ((flow: number) => { head: number; inlet: number } | undefined) | undefined {
+function seriesCurve(
+  network: NetworkInput,
+  line: CompiledLine,
+  pump: number,
+): ((flow: number) => { head: number; inlet: number } | undefined) | undefined {
   const { from, to, elements } = line.model;
   const met = (p: number): number => network.lines.filter((l) => l.from === p || l.to === p).length;
   const simple = (p: number): boolean => {
@@ -120,7 +124,14 @@ function chokesAt(network: NetworkInput, line: CompiledLine, i: number, inletHea
   return line.loss[i]! * fluid.density * gravity > limit;
 }
 
-function imposed(model: ScenarioModel, result: ScenarioResult, line: number, index: number, law: PumpModel['law'], valves: ValveStand): NetworkInput {
+function imposed(
+  model: ScenarioModel,
+  result: ScenarioResult,
+  line: number,
+  index: number,
+  law: PumpModel['law'],
+  valves: ValveStand,
+): NetworkInput {
   const { network } = model;
   const lines = network.lines.map((l, i) => {
     const elements = l.elements.map((e, k): ElementModel => {

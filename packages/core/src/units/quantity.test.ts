@@ -28,7 +28,8 @@ test.each([
 
 test('a pressure at a place is gauge unless it says otherwise; an absolute one absolute; a difference neither', () => {
   expect(readQuantity('1.4 bar', 'pressure')).toMatchObject({ reference: 'gauge', si: 140000 });
-  for (const text of ['101.325 kPa(a)', '1.01325 bara', '14.6959487755 psia']) expect(readQuantity(text, 'pressure')).toMatchObject({ reference: 'absolute', si: expect.closeTo(101325, 3) });
+  for (const text of ['101.325 kPa(a)', '1.01325 bara', '14.6959487755 psia'])
+    expect(readQuantity(text, 'pressure')).toMatchObject({ reference: 'absolute', si: expect.closeTo(101325, 3) });
   expect(readQuantity('31.2 kPa', 'absolutePressure')).toMatchObject({ reference: 'absolute' });
   expect(readQuantity('31.2 kPa(g)', 'absolutePressure')).toMatchObject({ reason: 'gauge-here' });
   expect(readQuantity('0.3 bar(g)', 'pressureDifference')).toMatchObject({ reason: 'no-reference-here' });
@@ -51,7 +52,11 @@ test('every unit goes there and back', () => {
   const all = Object.entries(UNITS) as [Dimension, (typeof UNITS)[Dimension]][];
   expect(all.length).toBeGreaterThan(15);
   for (const [dimension, units] of all) {
-    for (const u of units) expect(si(writeQuantity(si(`7.25 ${u.symbol}`, dimension), dimension, u.symbol), dimension)).toBeCloseTo(si(`7.25 ${u.symbol}`, dimension), 9);
+    for (const u of units)
+      expect(si(writeQuantity(si(`7.25 ${u.symbol}`, dimension), dimension, u.symbol), dimension)).toBeCloseTo(
+        si(`7.25 ${u.symbol}`, dimension),
+        9,
+      );
   }
 });
 

@@ -1,6 +1,20 @@
-import { criticalPressureRatio, dropAtFlow, kvAtOpening, kvForFlow, openingAtKv, pipingFactors, type ValveInput } from './valve.js';
+import {
+  criticalPressureRatio,
+  dropAtFlow,
+  kvAtOpening,
+  kvForFlow,
+  openingAtKv,
+  pipingFactors,
+  type ValveInput,
+} from './valve.js';
 
-const valve = (more: Partial<ValveInput> = {}): ValveInput => ({ ratedKv: 100, characteristic: 'equal-percentage', rangeability: 50, fl: 0.9, ...more });
+const valve = (more: Partial<ValveInput> = {}): ValveInput => ({
+  ratedKv: 100,
+  characteristic: 'equal-percentage',
+  rangeability: 50,
+  fl: 0.9,
+  ...more,
+});
 
 describe('liquid sizing, IEC 60534-2-1 worked examples 1 and 2', () => {
   const ff = criticalPressureRatio(70.1e3, 22120e3);
@@ -24,7 +38,18 @@ describe('inherent characteristic', () => {
     [valve(), 0.5, 100 / Math.sqrt(50)],
     [valve({ characteristic: 'linear', rangeability: 30 }), 0.7, 100 * (1 / 30 + (29 / 30) * 0.7)],
     [valve({ characteristic: 'quick-opening' }), 0.25, 50],
-    [valve({ characteristic: 'table', table: [{ travel: 0.1, kv: 5 }, { travel: 0.5, kv: 45 }, { travel: 1, kv: 100 }] }), 0.3, 25],
+    [
+      valve({
+        characteristic: 'table',
+        table: [
+          { travel: 0.1, kv: 5 },
+          { travel: 0.5, kv: 45 },
+          { travel: 1, kv: 100 },
+        ],
+      }),
+      0.3,
+      25,
+    ],
   ])('%# at its travel, and back', (v, travel, kv) => {
     expect(kvAtOpening(v, travel)).toBeCloseTo(kv, 10);
     expect(openingAtKv(v, kv).opening).toBeCloseTo(travel, 10);

@@ -1,4 +1,3 @@
-
 /** Kv = 0.865·Cv (IEC 60534-1). */
 export const KV_PER_CV = 0.865;
 /** Density at which SG is 1 in the valve equation, kg/m³ (water at 15 °C, IEC 60534-2-1). */
@@ -49,9 +48,13 @@ export function openingAtKv(valve: ValveInput, kv: number): { opening: number; b
   if (kv <= 0) return { opening: 0, belowRange: false };
   switch (valve.characteristic) {
     case 'equal-percentage':
-      return kv < ratedKv / r ? { opening: 0, belowRange: true } : { opening: 1 + Math.log(ratio) / Math.log(r), belowRange: false };
+      return kv < ratedKv / r
+        ? { opening: 0, belowRange: true }
+        : { opening: 1 + Math.log(ratio) / Math.log(r), belowRange: false };
     case 'linear':
-      return kv < ratedKv / r ? { opening: 0, belowRange: true } : { opening: (kv / ratedKv - 1 / r) / (1 - 1 / r), belowRange: false };
+      return kv < ratedKv / r
+        ? { opening: 0, belowRange: true }
+        : { opening: (kv / ratedKv - 1 / r) / (1 - 1 / r), belowRange: false };
     case 'quick-opening':
       return { opening: ratio * ratio, belowRange: false };
     case 'table':
@@ -124,4 +127,3 @@ export function dropAtFlow(flow: number, kv: number, density: number): number {
 export function kvForFlow(flow: number, effectiveDrop: number, density: number): number {
   return (flow * 3600) / Math.sqrt(effectiveDrop / 1e5 / (density / VALVE_REFERENCE_DENSITY));
 }
-

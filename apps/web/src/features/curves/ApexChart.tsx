@@ -17,7 +17,17 @@ interface Drawn {
  * A thin holder of one chart: made once, then updated, at most once a frame. Reports where its plot lies after each drawing,
  * so that marks can be laid over it.
  */
-export function ApexChart({ options, height, onArea, label }: { options: ApexOptions; height: number; onArea: (area: PlotArea) => void; label: string }) {
+export function ApexChart({
+  options,
+  height,
+  onArea,
+  label,
+}: {
+  options: ApexOptions;
+  height: number;
+  onArea: (area: PlotArea) => void;
+  label: string;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<ApexCharts | null>(null);
   const report = useRef(onArea);
@@ -28,7 +38,10 @@ export function ApexChart({ options, height, onArea, label }: { options: ApexOpt
       const g = (context as Drawn).w.globals;
       report.current({ x: g.translateX, y: g.translateY, width: g.gridWidth, height: g.gridHeight });
     };
-    const made = new ApexCharts(box.current!, { ...options, chart: { ...options.chart, events: { mounted: drawn, updated: drawn } } } as ApexOptions);
+    const made = new ApexCharts(box.current!, {
+      ...options,
+      chart: { ...options.chart, events: { mounted: drawn, updated: drawn } },
+    });
     chart.current = made;
     void made.render();
     return () => {

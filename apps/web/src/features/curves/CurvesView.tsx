@@ -30,7 +30,15 @@ export function CurvesView() {
   const model = useMemo(
     () =>
       curves &&
-      curvesModel(curves, study, shown, active, { flow: (q) => display.value(q, 'flow'), head: (h) => display.value(h, 'head'), power: (w) => display.value(w, 'power') }, shows, trail),
+      curvesModel(
+        curves,
+        study,
+        shown,
+        active,
+        { flow: (q) => display.value(q, 'flow'), head: (h) => display.value(h, 'head'), power: (w) => display.value(w, 'power') },
+        shows,
+        trail,
+      ),
     // the display depends on the unit system alone
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [curves, study.units, shown, active, shows, before, theme],
@@ -53,7 +61,11 @@ export function CurvesView() {
   };
 
   if (!curves || !model || !options) {
-    return <div className="panel text-inkq flex flex-1 items-center justify-center">The curves appear as soon as a scenario with a pump can be worked out.</div>;
+    return (
+      <div className="panel text-inkq flex flex-1 items-center justify-center">
+        The curves appear as soon as a scenario with a pump can be worked out.
+      </div>
+    );
   }
   const trace = curves.pumps.find((p) => p.scenarios.includes(active)) ?? curves.pumps[0];
   const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves.pump);
@@ -78,12 +90,44 @@ export function CurvesView() {
         <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
           {size.height > 0 && (
             <>
-              <ApexChart label="System head curves and pump curves over flow" options={options.head} height={heights.head} onArea={(head) => setAreas((a) => ({ ...a, head }))} />
-              <ApexChart label="Efficiency and shaft power over flow" options={options.efficiency} height={heights.efficiency} onArea={(efficiency) => setAreas((a) => ({ ...a, efficiency }))} />
-              <ApexChart label="NPSH available and required over flow" options={options.npsh} height={heights.npsh} onArea={(npsh) => setAreas((a) => ({ ...a, npsh }))} />
-              <Overlay model={model} curves={curves} areas={areas} tops={tops} size={size} display={display} active={active} showMade={shows.made && !shows.zoom} showWindow={shows.window} onPick={activate} />
+              <ApexChart
+                label="System head curves and pump curves over flow"
+                options={options.head}
+                height={heights.head}
+                onArea={(head) => setAreas((a) => ({ ...a, head }))}
+              />
+              <ApexChart
+                label="Efficiency and shaft power over flow"
+                options={options.efficiency}
+                height={heights.efficiency}
+                onArea={(efficiency) => setAreas((a) => ({ ...a, efficiency }))}
+              />
+              <ApexChart
+                label="NPSH available and required over flow"
+                options={options.npsh}
+                height={heights.npsh}
+                onArea={(npsh) => setAreas((a) => ({ ...a, npsh }))}
+              />
+              <Overlay
+                model={model}
+                curves={curves}
+                areas={areas}
+                tops={tops}
+                size={size}
+                display={display}
+                active={active}
+                showMade={shows.made && !shows.zoom}
+                showWindow={shows.window}
+                onPick={activate}
+              />
               {areas.head && (
-                <div className="absolute" style={{ right: size.width - areas.head.x - areas.head.width + 4, bottom: size.height - (areas.head.y + areas.head.height) + 8 }}>
+                <div
+                  className="absolute"
+                  style={{
+                    right: size.width - areas.head.x - areas.head.width + 4,
+                    bottom: size.height - (areas.head.y + areas.head.height) + 8,
+                  }}
+                >
                   <KnotTable knots={model.knots} />
                 </div>
               )}
@@ -96,7 +140,13 @@ export function CurvesView() {
           <span className="text-[14px] font-semibold">Handles</span>
           <span className="text-inkq text-[12px]">drag; all answer</span>
         </p>
-        <Handles pump={curves.pump} trace={trace} made={curves.made.map((m) => m.diameter)} onGrab={grab} moved={movedText(trail[0], curves.pumps[0])} />
+        <Handles
+          pump={curves.pump}
+          trace={trace}
+          made={curves.made.map((m) => m.diameter)}
+          onGrab={grab}
+          moved={movedText(trail[0], curves.pumps[0])}
+        />
       </aside>
     </div>
   );
@@ -115,14 +165,21 @@ function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined): s
   const parts: string[] = [];
   const mm = (d: number | null): string => String(Math.round((d ?? 0) * 1000));
   if (mm(before.diameter) !== mm(now.diameter)) parts.push(`Ø ${mm(before.diameter)} → ${mm(now.diameter)} mm`);
-  if (Math.round(before.speed) !== Math.round(now.speed)) parts.push(`${Math.round(before.speed)} → ${Math.round(now.speed)} rpm`);
-  if (parts.length === 0 && before.head[0] !== now.head[0]) parts.push(`shut-off ${before.head[0]!.toFixed(1)} → ${now.head[0]!.toFixed(1)} m`);
+  if (Math.round(before.speed) !== Math.round(now.speed))
+    parts.push(`${Math.round(before.speed)} → ${Math.round(now.speed)} rpm`);
+  if (parts.length === 0 && before.head[0] !== now.head[0])
+    parts.push(`shut-off ${before.head[0]!.toFixed(1)} → ${now.head[0]!.toFixed(1)} m`);
   return parts.length > 0 ? parts.join(', ') : null;
 }
 
 function Toggle({ on, onClick, text }: { on: boolean; onClick: () => void; text: string }) {
   return (
-    <button type="button" aria-pressed={on} onClick={onClick} className={`h-[24px] rounded-full border px-3 text-[12px] ${on ? 'border-cedar bg-wash text-cedardeep' : 'border-edge bg-panel'}`}>
+    <button
+      type="button"
+      aria-pressed={on}
+      onClick={onClick}
+      className={`h-[24px] rounded-full border px-3 text-[12px] ${on ? 'border-cedar bg-wash text-cedardeep' : 'border-edge bg-panel'}`}
+    >
       {text}
     </button>
   );

@@ -23,7 +23,11 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
   const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
   const entry: RawEntry = study.pumps?.[String(element?.pump)] ?? {};
   if (element?.mode !== 'curve' && !trace) {
-    return <p className="text-inkq">{pump} is not given by a curve: its duty is imposed, and the system curves show what it would take.</p>;
+    return (
+      <p className="text-inkq">
+        {pump} is not given by a curve: its duty is imposed, and the system curves show what it would take.
+      </p>
+    );
   }
   const nominal = number(entry.speed, 2950);
   const minDiameter = made[0] ?? number(entry.minDiameter, 0) / 1000;
@@ -32,9 +36,35 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
   return (
     <>
       {maxDiameter > 0 && (
-        <Handle pump={pump} name="diameter" label="Diameter" dimension="diameter" symbol="mm" value={trace?.diameter ?? maxDiameter} min={Math.min(minDiameter, maxDiameter * 0.84)} max={maxDiameter} step={0.001} ticks={made.length > 1 ? made : [minDiameter, maxDiameter]} tickText={(d) => String(Math.round(d * 1000))} onGrab={onGrab} />
+        <Handle
+          pump={pump}
+          name="diameter"
+          label="Diameter"
+          dimension="diameter"
+          symbol="mm"
+          value={trace?.diameter ?? maxDiameter}
+          min={Math.min(minDiameter, maxDiameter * 0.84)}
+          max={maxDiameter}
+          step={0.001}
+          ticks={made.length > 1 ? made : [minDiameter, maxDiameter]}
+          tickText={(d) => String(Math.round(d * 1000))}
+          onGrab={onGrab}
+        />
       )}
-      <Handle pump={pump} name="speed" label="Speed" dimension="speed" symbol="rpm" value={trace?.speed ?? nominal} min={nominal * 0.5} max={nominal * 1.2} step={5} ticks={[nominal * 0.5, nominal, nominal * 1.2]} tickText={(n) => `${((n / nominal) * 50).toFixed(0)} Hz`} onGrab={onGrab} />
+      <Handle
+        pump={pump}
+        name="speed"
+        label="Speed"
+        dimension="speed"
+        symbol="rpm"
+        value={trace?.speed ?? nominal}
+        min={nominal * 0.5}
+        max={nominal * 1.2}
+        step={5}
+        ticks={[nominal * 0.5, nominal, nominal * 1.2]}
+        tickText={(n) => `${((n / nominal) * 50).toFixed(0)} Hz`}
+        onGrab={onGrab}
+      />
       {options.length > 0 && <Stages pump={pump} options={options} onGrab={onGrab} />}
       <Running pump={pump} onGrab={onGrab} />
       <Wear pump={pump} onGrab={onGrab} />
@@ -117,17 +147,60 @@ function Handle({ pump, name, label, dimension, symbol, value, min, max, step, t
         <span className="flex items-center gap-2">
           {own && <ScenarioLetter index={index} letter={letterOf(index)} small />}
           <span className="w-[92px]">
-            <TypedField hideLabel label={label} name={name} value={text} read={(typed) => readTyped(typed, dimension, text)} onCommit={(v) => { onGrab(); put(v); }} />
+            <TypedField
+              hideLabel
+              label={label}
+              name={name}
+              value={text}
+              read={(typed) => readTyped(typed, dimension, text)}
+              onCommit={(v) => {
+                onGrab();
+                put(v);
+              }}
+            />
           </span>
         </span>
       }
     >
-      <DragScale label={label} value={now} min={min} max={max} step={step} ticks={ticks} tickText={tickText} onGrab={onGrab} onMove={(v) => put(writeQuantity(v, dimension, symbol), `${name}-${drag.current}`)} onEnd={() => drag.current++} />
+      <DragScale
+        label={label}
+        value={now}
+        min={min}
+        max={max}
+        step={step}
+        ticks={ticks}
+        tickText={tickText}
+        onGrab={onGrab}
+        onMove={(v) => put(writeQuantity(v, dimension, symbol), `${name}-${drag.current}`)}
+        onEnd={() => drag.current++}
+      />
     </Group>
   );
 }
 
-function DragScale({ label, value, min, max, step, ticks, tickText, onGrab, onMove, onEnd }: { label: string; value: number; min: number; max: number; step: number; ticks: readonly number[]; tickText: (v: number) => string; onGrab: () => void; onMove: (v: number) => void; onEnd: () => void }) {
+function DragScale({
+  label,
+  value,
+  min,
+  max,
+  step,
+  ticks,
+  tickText,
+  onGrab,
+  onMove,
+  onEnd,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  ticks: readonly number[];
+  tickText: (v: number) => string;
+  onGrab: () => void;
+  onMove: (v: number) => void;
+  onEnd: () => void;
+}) {
   const held = useRef(false);
   return (
     <div className="relative mt-1.5 h-[34px]">
@@ -148,10 +221,17 @@ function DragScale({ label, value, min, max, step, ticks, tickText, onGrab, onMo
         className="relative mx-[7px] flex h-[18px] touch-none items-center"
       >
         <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
-        <Slider.Thumb aria-label={label} className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]" />
+        <Slider.Thumb
+          aria-label={label}
+          className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]"
+        />
       </Slider.Root>
       {ticks.map((t) => (
-        <span key={t} className="text-inkq pointer-events-none absolute top-[3px] flex -translate-x-1/2 flex-col items-center text-[11px] whitespace-nowrap" style={{ left: `calc(7px + (100% - 14px) * ${(t - min) / (max - min)})` }}>
+        <span
+          key={t}
+          className="text-inkq pointer-events-none absolute top-[3px] flex -translate-x-1/2 flex-col items-center text-[11px] whitespace-nowrap"
+          style={{ left: `calc(7px + (100% - 14px) * ${(t - min) / (max - min)})` }}
+        >
           <span className="h-[12px] w-px bg-[var(--edge)]" />
           {tickText(t)}
         </span>
@@ -164,10 +244,23 @@ function Stages({ pump, options, onGrab }: { pump: string; options: readonly num
   const { put } = usePut(pump, 'stages');
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
-  const seen = entryIn(study, study.scenarios.find((s) => s.id === active), pump, 'stages').value;
+  const seen = entryIn(
+    study,
+    study.scenarios.find((s) => s.id === active),
+    pump,
+    'stages',
+  ).value;
   return (
     <Group title="Stages">
-      <select aria-label="Stages" value={String(seen ?? '')} onChange={(e) => { onGrab(); put(Number(e.target.value)); }} className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1">
+      <select
+        aria-label="Stages"
+        value={String(seen ?? '')}
+        onChange={(e) => {
+          onGrab();
+          put(Number(e.target.value));
+        }}
+        className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1"
+      >
         {options.map((n) => (
           <option key={n}>{n}</option>
         ))}
@@ -192,7 +285,13 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
     <Group title="Running" side={<span className="text-inkq text-[12px]">by scenario</span>}>
       <div className="grid auto-cols-fr grid-flow-col" role="group" aria-label="Units running">
         {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
-          <button key={n} type="button" aria-pressed={now === n} onClick={() => set(n)} className={`flex h-[44px] flex-col items-start justify-center gap-0.5 border px-2 ${now === n ? 'border-cedar bg-wash' : 'border-edge bg-panel'}`}>
+          <button
+            key={n}
+            type="button"
+            aria-pressed={now === n}
+            onClick={() => set(n)}
+            className={`flex h-[44px] flex-col items-start justify-center gap-0.5 border px-2 ${now === n ? 'border-cedar bg-wash' : 'border-edge bg-panel'}`}
+          >
             <span className="text-[12px] font-semibold">{n === 1 ? '1 unit' : `${n} units`}</span>
             <span className="flex gap-0.5">
               {study.scenarios.map((s, i) => seen[i] === n && <ScenarioLetter key={s.id} index={i} letter={letterOf(i)} small />)}
@@ -209,7 +308,15 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const drag = useRef(0);
-  const wear = number(entryIn(study, study.scenarios.find((s) => s.id === active), pump, 'wear').value, 0);
+  const wear = number(
+    entryIn(
+      study,
+      study.scenarios.find((s) => s.id === active),
+      pump,
+      'wear',
+    ).value,
+    0,
+  );
   return (
     <Group
       title="Wear"
@@ -222,7 +329,18 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
         </span>
       }
     >
-      <DragScale label="Wear" value={wear} min={0} max={0.15} step={0.005} ticks={[0.05, 0.1, 0.15]} tickText={(w) => String(Math.round(w * 100))} onGrab={onGrab} onMove={(v) => put(v === 0 ? undefined : Math.round(v * 1000) / 1000, `wear-${drag.current}`)} onEnd={() => drag.current++} />
+      <DragScale
+        label="Wear"
+        value={wear}
+        min={0}
+        max={0.15}
+        step={0.005}
+        ticks={[0.05, 0.1, 0.15]}
+        tickText={(w) => String(Math.round(w * 100))}
+        onGrab={onGrab}
+        onMove={(v) => put(v === 0 ? undefined : Math.round(v * 1000) / 1000, `wear-${drag.current}`)}
+        onEnd={() => drag.current++}
+      />
     </Group>
   );
 }
@@ -242,10 +360,22 @@ function ValveOpening() {
   const byHand = set[`${valve.id}.mode`] === 'opening';
   const follow = (): void => {
     const kept = Object.fromEntries(Object.entries(set).filter(([a]) => a !== `${valve.id}.mode` && a !== `${valve.id}.opening`));
-    change(`${valve.id} follows its set point`, [{ op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) }]);
+    change(`${valve.id} follows its set point`, [
+      { op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) },
+    ]);
   };
   const put = (opening: number, key?: string): void => {
-    change(`${valve.id} opening by hand`, [{ op: 'set', path: ['scenarios', index, 'set'], value: { ...set, [`${valve.id}.mode`]: 'opening', [`${valve.id}.opening`]: Math.round(opening * 1000) / 1000 } }], key);
+    change(
+      `${valve.id} opening by hand`,
+      [
+        {
+          op: 'set',
+          path: ['scenarios', index, 'set'],
+          value: { ...set, [`${valve.id}.mode`]: 'opening', [`${valve.id}.opening`]: Math.round(opening * 1000) / 1000 },
+        },
+      ],
+      key,
+    );
   };
   return (
     <div className="pb-1">
@@ -254,11 +384,23 @@ function ValveOpening() {
           Valve opening <ScenarioLetter index={index} letter={letterOf(index)} small />
         </span>
         <span>
-          <b className="font-semibold">{r.opening === null ? '–' : (r.opening * 100).toFixed(1)}</b> <span className="text-inkq">%</span>
+          <b className="font-semibold">{r.opening === null ? '–' : (r.opening * 100).toFixed(1)}</b>{' '}
+          <span className="text-inkq">%</span>
         </span>
       </div>
       {byHand && r.opening !== null ? (
-        <DragScale label="Valve opening" value={r.opening} min={0.05} max={1} step={0.005} ticks={[0.15, 0.85]} tickText={(v) => `${Math.round(v * 100)}`} onGrab={() => undefined} onMove={(v) => put(v, 'opening')} onEnd={() => undefined} />
+        <DragScale
+          label="Valve opening"
+          value={r.opening}
+          min={0.05}
+          max={1}
+          step={0.005}
+          ticks={[0.15, 0.85]}
+          tickText={(v) => `${Math.round(v * 100)}`}
+          onGrab={() => undefined}
+          onMove={(v) => put(v, 'opening')}
+          onEnd={() => undefined}
+        />
       ) : null}
       <p className="text-inkq text-[12px]">
         {byHand ? 'set by hand in this scenario. ' : `found for ${display.number(r.flow, 'flow')} ${display.unit('flow')}. `}

@@ -25,7 +25,12 @@ export function KnotTable({ knots }: { knots: readonly Knot[] }) {
           const result = shown[k.scenario]?.outcome.result;
           const region = result?.margins.find((m) => m.check === 'flow-region')?.verdict ?? 'not-applicable';
           const npsh = result?.margins.find((m) => m.check === 'npsh-ratio')?.verdict ?? 'not-applicable';
-          const cells = [display.number(r.flow, 'flow'), display.number(r.head, 'head'), r.efficiency === null ? '–' : (r.efficiency * 100).toFixed(1), display.number(r.shaftPower, 'power')];
+          const cells = [
+            display.number(r.flow, 'flow'),
+            display.number(r.head, 'head'),
+            r.efficiency === null ? '–' : (r.efficiency * 100).toFixed(1),
+            display.number(r.shaftPower, 'power'),
+          ];
           return (
             <tr key={k.scenario} className="h-[19px]" data-duty={k.scenario}>
               <td className="pl-1.5">
@@ -40,7 +45,10 @@ export function KnotTable({ knots }: { knots: readonly Knot[] }) {
               <td className="px-1.5 text-right" style={region === 'holds' ? undefined : { color: verdictColor(region) }}>
                 {r.flowRatio === null ? '–' : Math.round(r.flowRatio * 100)}
               </td>
-              <td className="px-1.5 text-right font-semibold" style={npsh === 'holds' ? undefined : { color: verdictColor(npsh) }}>
+              <td
+                className="px-1.5 text-right font-semibold"
+                style={npsh === 'holds' ? undefined : { color: verdictColor(npsh) }}
+              >
                 {display.number(r.npsha, 'head')} / {display.number(r.npshr, 'head')}
               </td>
               <td className="pr-1.5">{result && <VerdictMark kind={overall(result)} />}</td>

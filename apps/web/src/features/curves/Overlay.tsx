@@ -52,7 +52,10 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
         Head, {display.unit('head')}
       </text>
       <text x={8} y={tops.efficiency + 8} fontSize={12} fontWeight={600} fill="var(--ink)">
-        Efficiency of a unit, % <tspan fill={label} fontWeight={400} dx={4}>— and shaft power of all running, {display.unit('power')} - - -</tspan>
+        Efficiency of a unit, %{' '}
+        <tspan fill={label} fontWeight={400} dx={4}>
+          — and shaft power of all running, {display.unit('power')} - - -
+        </tspan>
       </text>
       <text x={head.x + head.width + 4} y={yEff(100) + 4} fontSize={11} fill={label}>
         {Number(model.powerTop.toPrecision(3))}
@@ -61,9 +64,20 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
         0
       </text>
       <text x={8} y={tops.npsh + 8} fontSize={12} fontWeight={600} fill="var(--ink)">
-        NPSH, {display.unit('head')} <tspan fill={label} fontWeight={400} dx={4}>required in ink, available by scenario; the bar is the margin</tspan>
+        NPSH, {display.unit('head')}{' '}
+        <tspan fill={label} fontWeight={400} dx={4}>
+          required in ink, available by scenario; the bar is the margin
+        </tspan>
       </text>
-      <text x={head.x + head.width} y={bottom - 5} textAnchor="end" fontSize={12} fontWeight={600} fill="var(--ink)" className="halo">
+      <text
+        x={head.x + head.width}
+        y={bottom - 5}
+        textAnchor="end"
+        fontSize={12}
+        fontWeight={600}
+        fill="var(--ink)"
+        className="halo"
+      >
         Flow, {display.unit('flow')}
       </text>
       {model.knots.map((k) => {
@@ -75,22 +89,63 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
           <g key={k.scenario}>
             <line x1={kx} x2={kx} y1={yHead(metres(k.head))} y2={bottom} stroke={color} strokeDasharray="1.5 3" strokeWidth={1} />
             {r.efficiency !== null && <circle cx={kx} cy={yEff(r.efficiency * 100)} r={3} fill={color} />}
-            {r.shaftPower !== null && <circle cx={kx} cy={yEff((display.value(r.shaftPower, 'power') / model.powerTop) * 100)} r={3} fill="var(--panel)" stroke={color} strokeWidth={1.5} />}
-            {r.npsha !== null && r.npshr !== null && <line x1={kx} x2={kx} y1={yNpsh(metres(r.npsha))} y2={yNpsh(metres(r.npshr))} stroke={color} strokeWidth={3.5} />}
+            {r.shaftPower !== null && (
+              <circle
+                cx={kx}
+                cy={yEff((display.value(r.shaftPower, 'power') / model.powerTop) * 100)}
+                r={3}
+                fill="var(--panel)"
+                stroke={color}
+                strokeWidth={1.5}
+              />
+            )}
+            {r.npsha !== null && r.npshr !== null && (
+              <line x1={kx} x2={kx} y1={yNpsh(metres(r.npsha))} y2={yNpsh(metres(r.npshr))} stroke={color} strokeWidth={3.5} />
+            )}
           </g>
         );
       })}
       {showMade &&
         curves.made.map((m) => (
-          <text key={m.diameter} x={Math.min(x(flow(m.flow.at(-1)!)) + 4, head.x + head.width - 34)} y={yHead(metres(m.head.at(-1)!)) + 4} fontSize={11} fill={label} className="halo">
+          <text
+            key={m.diameter}
+            x={Math.min(x(flow(m.flow.at(-1)!)) + 4, head.x + head.width - 34)}
+            y={yHead(metres(m.head.at(-1)!)) + 4}
+            fontSize={11}
+            fill={label}
+            className="halo"
+          >
             Ø {Math.round(m.diameter * 1000)}
           </text>
         ))}
       <BestTicks curves={curves} knots={model.knots} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />
       <PumpLabels curves={curves} x={x} y={yHead} flow={flow} metres={metres} right={head.x + head.width} />
-      {showWindow && <ValveWindow model={model} curves={curves} active={active} x={x} y={yHead} flow={flow} metres={metres} display={display} />}
-      <LineEnds model={model} curves={curves} x={x} y={yHead} flow={flow} metres={metres} top={top} right={head.x + head.width} onPick={onPick} />
-      {curves.rated && <Rated rated={curves.rated} x={x} y={yHead} flow={flow} metres={metres} display={display} inside={inside} />}
+      {showWindow && (
+        <ValveWindow
+          model={model}
+          curves={curves}
+          active={active}
+          x={x}
+          y={yHead}
+          flow={flow}
+          metres={metres}
+          display={display}
+        />
+      )}
+      <LineEnds
+        model={model}
+        curves={curves}
+        x={x}
+        y={yHead}
+        flow={flow}
+        metres={metres}
+        top={top}
+        right={head.x + head.width}
+        onPick={onPick}
+      />
+      {curves.rated && (
+        <Rated rated={curves.rated} x={x} y={yHead} flow={flow} metres={metres} display={display} inside={inside} />
+      )}
       <Knots knots={model.knots} active={active} x={x} y={yHead} flow={flow} metres={metres} inside={inside} onPick={onPick} />
     </svg>
   );
@@ -104,7 +159,15 @@ interface Mapped {
 }
 
 /** a short vertical tick on each pump curve at its best-efficiency flow */
-function BestTicks({ curves, knots, x, y, flow, metres, inside }: Mapped & { curves: ServiceCurves; knots: readonly Knot[]; inside: (px: number) => boolean }) {
+function BestTicks({
+  curves,
+  knots,
+  x,
+  y,
+  flow,
+  metres,
+  inside,
+}: Mapped & { curves: ServiceCurves; knots: readonly Knot[]; inside: (px: number) => boolean }) {
   return curves.pumps.map((p) => {
     const px = x(flow(p.bestFlow));
     const py = y(metres(interpolate(p.flow, p.head, p.bestFlow)));
@@ -126,7 +189,15 @@ function PumpLabels({ curves, x, y, flow, metres, right }: Mapped & { curves: Se
   return curves.pumps.map((p) => {
     const px = Math.min(x(flow(p.lastFlow)) + 5, right - 52);
     return (
-      <text key={p.scenarios[0]} x={px} y={y(metres(interpolate(p.flow, p.head, p.lastFlow))) + 4} fontSize={11.5} fontWeight={600} fill="var(--ink)" className="halo">
+      <text
+        key={p.scenarios[0]}
+        x={px}
+        y={y(metres(interpolate(p.flow, p.head, p.lastFlow))) + 4}
+        fontSize={11.5}
+        fontWeight={600}
+        fill="var(--ink)"
+        className="halo"
+      >
         {p.running} running
       </text>
     );
@@ -134,7 +205,17 @@ function PumpLabels({ curves, x, y, flow, metres, right }: Mapped & { curves: Se
 }
 
 /** letters where the system curves leave the plot, pushed apart along its top */
-function LineEnds({ model, curves, x, y, flow, metres, top, right, onPick }: Mapped & { model: CurvesModel; curves: ServiceCurves; top: number; right: number; onPick: (s: string) => void }) {
+function LineEnds({
+  model,
+  curves,
+  x,
+  y,
+  flow,
+  metres,
+  top,
+  right,
+  onPick,
+}: Mapped & { model: CurvesModel; curves: ServiceCurves; top: number; right: number; onPick: (s: string) => void }) {
   const ends = curves.scenarios.flatMap((s) => {
     const knot = model.knots.find((k) => k.scenario === s.id);
     let last = -1;
@@ -143,7 +224,12 @@ function LineEnds({ model, curves, x, y, flow, metres, top, right, onPick }: Map
     });
     return knot && last >= 0 ? [{ knot, px: x(flow(curves.flows[last]!)), py: y(metres(s.head[last]!)) }] : [];
   });
-  const xs = spread(ends.map((e) => e.px), 19, 60, right - 2);
+  const xs = spread(
+    ends.map((e) => e.px),
+    19,
+    60,
+    right - 2,
+  );
   return ends.map((e, i) => {
     const style = lineStyle(e.knot.index);
     const py = Math.max(top + 9, e.py - 10);
@@ -159,7 +245,16 @@ function LineEnds({ model, curves, x, y, flow, metres, top, right, onPick }: Map
 }
 
 /** from the duty down to the system without the valve: hatched, because it is burnt */
-function ValveWindow({ model, curves, active, x, y, flow, metres, display }: Mapped & { model: CurvesModel; curves: ServiceCurves; active: string; display: Display }) {
+function ValveWindow({
+  model,
+  curves,
+  active,
+  x,
+  y,
+  flow,
+  metres,
+  display,
+}: Mapped & { model: CurvesModel; curves: ServiceCurves; active: string; display: Display }) {
   const knot = model.knots.find((k) => k.scenario === active);
   const trace = curves.scenarios.find((s) => s.id === active);
   if (!knot || !trace || !(knot.flow > 0)) return null;
@@ -178,19 +273,35 @@ function ValveWindow({ model, curves, active, x, y, flow, metres, display }: Map
       </defs>
       <rect x={px - 5} width={10} y={a} height={b - a} fill="url(#burnt)" stroke={color} strokeWidth={1} />
       <text x={px - 10} y={b - 2} textAnchor="end" fontSize={11.5} fill="var(--ink-2)" className="halo">
-        valve burns <tspan fontWeight={600}>{display.number(burnt, 'head')} {display.unit('head')}</tspan>
+        valve burns{' '}
+        <tspan fontWeight={600}>
+          {display.number(burnt, 'head')} {display.unit('head')}
+        </tspan>
       </text>
     </g>
   );
 }
 
-function Rated({ rated, x, y, flow, metres, display, inside }: Mapped & { rated: { flow: number; head: number }; display: Display; inside: (px: number) => boolean }) {
+function Rated({
+  rated,
+  x,
+  y,
+  flow,
+  metres,
+  display,
+  inside,
+}: Mapped & { rated: { flow: number; head: number }; display: Display; inside: (px: number) => boolean }) {
   const px = x(flow(rated.flow));
   const py = y(metres(rated.head));
   if (!inside(px)) return null;
   return (
     <g>
-      <path d={`M${px} ${py - 6}L${px + 6} ${py}L${px} ${py + 6}L${px - 6} ${py}Z`} fill="var(--panel)" stroke="var(--ink)" strokeWidth={1.5} />
+      <path
+        d={`M${px} ${py - 6}L${px + 6} ${py}L${px} ${py + 6}L${px - 6} ${py}Z`}
+        fill="var(--panel)"
+        stroke="var(--ink)"
+        strokeWidth={1.5}
+      />
       <path d={`M${px + 5} ${py - 4}L${px + 15} ${py - 13}`} stroke="var(--line-strong)" />
       <text x={px + 17} y={py - 13} fontSize={11.5} fill="var(--ink-2)" className="halo">
         rated {display.number(rated.flow, 'flow')} at {display.number(rated.head, 'head')} {display.unit('head')}
@@ -202,7 +313,16 @@ function Rated({ rated, x, y, flow, metres, display, inside }: Mapped & { rated:
 const NEAR = 12;
 
 /** Two rings around a dot. Knots that fall on one another are fanned out, each tied to its true place. */
-function Knots({ knots, active, x, y, flow, metres, inside, onPick }: Mapped & { knots: readonly Knot[]; active: string; inside: (px: number) => boolean; onPick: (s: string) => void }) {
+function Knots({
+  knots,
+  active,
+  x,
+  y,
+  flow,
+  metres,
+  inside,
+  onPick,
+}: Mapped & { knots: readonly Knot[]; active: string; inside: (px: number) => boolean; onPick: (s: string) => void }) {
   const placed: { k: Knot; tx: number; ty: number; px: number; py: number }[] = [];
   for (const k of knots) {
     const tx = x(flow(k.flow));
@@ -220,7 +340,13 @@ function Knots({ knots, active, x, y, flow, metres, inside, onPick }: Mapped & {
     const color = lineStyle(k.index).color;
     const outer = k.scenario === active ? 9.5 : 8;
     return (
-      <g key={k.scenario} opacity={k.stale ? 0.45 : 1} className="pointer-events-auto cursor-pointer" onClick={() => onPick(k.scenario)} data-knot={k.scenario}>
+      <g
+        key={k.scenario}
+        opacity={k.stale ? 0.45 : 1}
+        className="pointer-events-auto cursor-pointer"
+        onClick={() => onPick(k.scenario)}
+        data-knot={k.scenario}
+      >
         {(px !== tx || py !== ty) && <path d={`M${tx} ${ty}L${px} ${py}`} stroke={color} strokeWidth={1} />}
         <circle cx={px} cy={py} r={outer} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
         <circle cx={px} cy={py} r={4.6} fill="none" stroke={color} strokeWidth={1.6} />

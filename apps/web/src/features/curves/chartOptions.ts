@@ -30,17 +30,38 @@ export function chartOptions(traces: readonly Trace[], x: Axis, y: Axis, height:
   const quiet = resolved('--ink-quiet');
   const style = { colors: quiet, fontSize: '11px', fontFamily: 'Source Sans 3 Variable' };
   return {
-    chart: { type: 'line', height, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, parentHeightOffset: 0, background: 'transparent', redrawOnParentResize: true },
-    series: traces.map((t) => ({ name: t.name, data: t.x.map((q, i) => ({ x: q, y: t.y[i] ?? null })) })) as ApexOptions['series'],
+    chart: {
+      type: 'line',
+      height,
+      animations: { enabled: false },
+      toolbar: { show: false },
+      zoom: { enabled: false },
+      parentHeightOffset: 0,
+      background: 'transparent',
+      redrawOnParentResize: true,
+    },
+    series: traces.map((t) => ({
+      name: t.name,
+      data: t.x.map((q, i) => ({ x: q, y: t.y[i] ?? null })),
+    })),
     colors: traces.map((t) => t.color),
     // the library hands the dash on to SVG as it is, so a pattern is as good as a number
-    stroke: { curve: 'straight', width: traces.map((t) => t.width), dashArray: traces.map((t) => t.dash ?? '0') as unknown as number[], lineCap: 'butt' },
+    stroke: {
+      curve: 'straight',
+      width: traces.map((t) => t.width),
+      dashArray: traces.map((t) => t.dash ?? '0') as unknown as number[],
+      lineCap: 'butt',
+    },
     markers: { size: 0 },
     dataLabels: { enabled: false },
     legend: { show: false },
     tooltip: { enabled: false },
     states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
-    grid: { borderColor: resolved('--line-soft'), xaxis: { lines: { show: true } }, padding: { left: 4, right: 26, top: -5, bottom: showFlow ? -6 : -14 } },
+    grid: {
+      borderColor: resolved('--line-soft'),
+      xaxis: { lines: { show: true } },
+      padding: { left: 4, right: 26, top: -5, bottom: showFlow ? -6 : -14 },
+    },
     xaxis: {
       type: 'numeric',
       min: x.min,

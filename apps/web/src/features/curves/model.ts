@@ -41,7 +41,15 @@ export interface Shows {
   zoom: boolean;
 }
 
-export function curvesModel(curves: ServiceCurves, study: Study, shown: Readonly<Record<string, Shown>>, active: string, units: Units, shows: Shows, before: readonly PumpTrace[]): CurvesModel {
+export function curvesModel(
+  curves: ServiceCurves,
+  study: Study,
+  shown: Readonly<Record<string, Shown>>,
+  active: string,
+  units: Units,
+  shows: Shows,
+  before: readonly PumpTrace[],
+): CurvesModel {
   const ink = resolved('--ink');
   const knots = knotsOf(curves, study, shown);
   const index = (id: string): number => study.scenarios.findIndex((s) => s.id === id);
@@ -51,7 +59,10 @@ export function curvesModel(curves: ServiceCurves, study: Study, shown: Readonly
   const low = Math.min(0, ...curves.scenarios.map((s) => units.head(s.head[0] ?? 0)));
   const top = Math.max(...heads, ...duties, 1) * 1.08;
   const duty = zoomRange(duties, 0.2);
-  const flows = zoomRange(knots.map((k) => units.flow(k.flow)), 0.25);
+  const flows = zoomRange(
+    knots.map((k) => units.flow(k.flow)),
+    0.25,
+  );
   const zoomed = shows.zoom && knots.length > 0;
   const power = Math.max(1, ...curves.pumps.flatMap((p) => p.power.map((w) => units.power(w ?? 0))));
   const powerTop = axis(0, power * 1.02, 2).max;
@@ -62,19 +73,65 @@ export function curvesModel(curves: ServiceCurves, study: Study, shown: Readonly
     npsh: npshAxis(curves, units, knots),
     powerTop,
     headTraces: [
-      ...before.map((p, i): Trace => ({ name: `before ${i}`, x: p.flow.map(units.flow), y: p.head.map(units.head), color: resolved('--cedar'), width: 1.2, dash: '3 3' })),
-      ...(shows.made ? curves.made.map((m): Trace => ({ name: `Ø ${m.diameter}`, x: m.flow.map(units.flow), y: m.head.map(units.head), color: resolved('--line-strong'), width: 1 })) : []),
+      ...before.map((p, i): Trace => ({
+        name: `before ${i}`,
+        x: p.flow.map(units.flow),
+        y: p.head.map(units.head),
+        color: resolved('--cedar'),
+        width: 1.2,
+        dash: '3 3',
+      })),
+      ...(shows.made
+        ? curves.made.map((m): Trace => ({
+            name: `Ø ${m.diameter}`,
+            x: m.flow.map(units.flow),
+            y: m.head.map(units.head),
+            color: resolved('--line-strong'),
+            width: 1,
+          }))
+        : []),
       ...curves.scenarios.map((s): Trace => systemTrace(s, curves.flows, s.head, index(s.id), s.id === active, units)),
-      ...(shows.window ? curves.scenarios.filter((s) => s.id === active).map((s): Trace => ({ ...systemTrace(s, curves.flows, s.bare, index(s.id), false, units), name: `${s.id} without the valve`, width: 1.3, dash: '1.5 3' })) : []),
+      ...(shows.window
+        ? curves.scenarios
+            .filter((s) => s.id === active)
+            .map((s): Trace => ({
+              ...systemTrace(s, curves.flows, s.bare, index(s.id), false, units),
+              name: `${s.id} without the valve`,
+              width: 1.3,
+              dash: '1.5 3',
+            }))
+        : []),
       ...curves.pumps.flatMap((p) => comfortPieces(p, units, ink)),
     ],
     efficiencyTraces: curves.pumps.flatMap((p, i): Trace[] => [
-      { name: `efficiency ${i}`, x: p.flow.map(units.flow), y: p.efficiency.map((e) => (e === null ? null : e * 100)), color: ink, width: 1.8 },
-      { name: `power ${i}`, x: p.flow.map(units.flow), y: p.power.map((w) => (w === null ? null : (units.power(w) / powerTop) * 100)), color: ink, width: 1.3, dash: '5 3' },
+      {
+        name: `efficiency ${i}`,
+        x: p.flow.map(units.flow),
+        y: p.efficiency.map((e) => (e === null ? null : e * 100)),
+        color: ink,
+        width: 1.8,
+      },
+      {
+        name: `power ${i}`,
+        x: p.flow.map(units.flow),
+        y: p.power.map((w) => (w === null ? null : (units.power(w) / powerTop) * 100)),
+        color: ink,
+        width: 1.3,
+        dash: '5 3',
+      },
     ]),
     npshTraces: [
-      ...curves.scenarios.map((s): Trace => ({ ...systemTrace(s, curves.flows, s.npsha, index(s.id), s.id === active, units), width: s.id === active ? 2 : 1.3 })),
-      ...curves.pumps.map((p, i): Trace => ({ name: `NPSHR ${i}`, x: p.flow.map(units.flow), y: p.npshr.map((h) => (h === null ? null : units.head(h))), color: ink, width: 1.8 })),
+      ...curves.scenarios.map((s): Trace => ({
+        ...systemTrace(s, curves.flows, s.npsha, index(s.id), s.id === active, units),
+        width: s.id === active ? 2 : 1.3,
+      })),
+      ...curves.pumps.map((p, i): Trace => ({
+        name: `NPSHR ${i}`,
+        x: p.flow.map(units.flow),
+        y: p.npshr.map((h) => (h === null ? null : units.head(h))),
+        color: ink,
+        width: 1.8,
+      })),
     ],
     knots,
   };
@@ -93,14 +150,34 @@ function npshAxis(curves: ServiceCurves, units: Units, knots: readonly Knot[]): 
   return axis(0, Math.max(1, ...required, ...available) * 1.05, 2);
 }
 
-function systemTrace(s: ScenarioTrace, flows: readonly number[], values: readonly (number | null)[], index: number, isActive: boolean, units: Units): Trace {
+function systemTrace(
+  s: ScenarioTrace,
+  flows: readonly number[],
+  values: readonly (number | null)[],
+  index: number,
+  isActive: boolean,
+  units: Units,
+): Trace {
   const style = lineStyle(index);
-  return { name: s.id, x: flows.map(units.flow), y: values.map((h) => (h === null ? null : units.head(h))), color: resolved(style.variable), width: isActive ? 2.6 : 1.8, dash: style.dash || '0' };
+  return {
+    name: s.id,
+    x: flows.map(units.flow),
+    y: values.map((h) => (h === null ? null : units.head(h))),
+    color: resolved(style.variable),
+    width: isActive ? 2.6 : 1.8,
+    dash: style.dash || '0',
+  };
 }
 
 /** One pump curve in pieces whose weight says comfort: heavy preferred, medium allowable, hairline outside. */
 function comfortPieces(p: PumpTrace, units: Units, ink: string): Trace[] {
-  const whole: Trace = { name: `${p.running} running`, x: p.flow.map(units.flow), y: p.head.map(units.head), color: ink, width: 1 };
+  const whole: Trace = {
+    name: `${p.running} running`,
+    x: p.flow.map(units.flow),
+    y: p.head.map(units.head),
+    color: ink,
+    width: 1,
+  };
   return [whole, piece(p, p.allowable, 2.25, units, ink), piece(p, p.preferred, 4, units, ink)];
 }
 
@@ -108,7 +185,13 @@ function piece(p: PumpTrace, [from, to]: readonly [number, number], width: numbe
   const steps = 24;
   const end = Math.min(to, p.lastFlow);
   const flows = Array.from({ length: steps + 1 }, (_, i) => from + ((end - from) * i) / steps);
-  return { name: `${p.running} running ${width}`, x: flows.map(units.flow), y: flows.map((q) => units.head(interpolate(p.flow, p.head, q))), color, width };
+  return {
+    name: `${p.running} running ${width}`,
+    x: flows.map(units.flow),
+    y: flows.map((q) => units.head(interpolate(p.flow, p.head, q))),
+    color,
+    width,
+  };
 }
 
 /** linear between the points of a trace, which stand close enough for drawing */

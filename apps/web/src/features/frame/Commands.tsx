@@ -47,7 +47,15 @@ export function Commands({ open, onClose, commands }: { open: boolean; onClose: 
       />
       <ul id="command-list" role="listbox" aria-label="Commands" className="mt-2 max-h-[300px] overflow-auto">
         {found.map((c, i) => (
-          <li key={c.name} id={`command-${i}`} role="option" aria-selected={i === at} onMouseEnter={() => setAt(i)} onClick={() => run(c)} className={`flex h-[28px] cursor-pointer items-center justify-between rounded-[3px] px-2 ${i === at ? 'bg-wash' : ''}`}>
+          <li
+            key={c.name}
+            id={`command-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onMouseEnter={() => setAt(i)}
+            onClick={() => run(c)}
+            className={`flex h-[28px] cursor-pointer items-center justify-between rounded-[3px] px-2 ${i === at ? 'bg-wash' : ''}`}
+          >
             <span>{c.name}</span>
             {c.keys && <kbd className="text-inkq text-[11px]">{c.keys}</kbd>}
           </li>

@@ -13,7 +13,11 @@ const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.6, strokeLin
 const ITEMS: readonly Item[] = [
   { to: 'system', name: 'System', icon: <path d="M2 16h4l3-9h5l3 4h5M3 21h18" {...line} /> },
   { to: null, name: 'Scenarios', icon: <path d="M8 6h13M8 12h13M8 18h13M3 6h1M3 12h1M3 18h1" {...line} /> },
-  { to: 'curves', name: 'Curves', icon: <path d="M3 5c7 0 13 3 17 13M3 20c8 0 14-5 18-16M14.500 12.500a2.200 2.200 0 1 0 .1 0" {...line} /> },
+  {
+    to: 'curves',
+    name: 'Curves',
+    icon: <path d="M3 5c7 0 13 3 17 13M3 20c8 0 14-5 18-16M14.500 12.500a2.200 2.200 0 1 0 .1 0" {...line} />,
+  },
   { to: null, name: 'Pumps', icon: <path d="M12 4a8 8 0 1 0 .1 0M8 5l12 7-12 7" {...line} /> },
   { to: null, name: 'Valves', icon: <path d="M3 9v10l18-10v10L3 9M12 14V6M8 6a4 4 0 0 1 8 0z" {...line} /> },
   { to: null, name: 'Suction', icon: <path d="M3 5v7h9V5M3 8h9M7 12v7h7M18 15a4 4 0 1 0 .1 0" {...line} /> },
@@ -35,7 +39,12 @@ export function Rail({ attention }: { attention: { system: boolean; curves: bool
         );
         if (item.to === null) {
           return (
-            <span key={item.name} aria-disabled="true" title={`${item.name}: not made yet`} className="text-ghost flex h-[56px] flex-col items-center justify-center gap-0.5">
+            <span
+              key={item.name}
+              aria-disabled="true"
+              title={`${item.name}: not made yet`}
+              className="text-ghost flex h-[56px] flex-col items-center justify-center gap-0.5"
+            >
               {inside}
             </span>
           );
@@ -50,7 +59,13 @@ export function Rail({ attention }: { attention: { system: boolean; curves: bool
             }
           >
             {inside}
-            {dot && <span role="img" aria-label="wants attention" className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full" />}
+            {dot && (
+              <span
+                role="img"
+                aria-label="wants attention"
+                className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full"
+              />
+            )}
           </NavLink>
         );
       })}

@@ -18,7 +18,14 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
   const add = (): void => {
     const from = scenarios.find((s) => s.id === active)!;
     const id = freeScenarioId(scenarios);
-    change('Add a scenario', [{ op: 'insert', path: ['scenarios'], index: scenarios.length, value: { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` } }]);
+    change('Add a scenario', [
+      {
+        op: 'insert',
+        path: ['scenarios'],
+        index: scenarios.length,
+        value: { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` },
+      },
+    ]);
     activate(id);
   };
   return (
@@ -27,7 +34,13 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
         {!folded && (
           <>
             <span className="text-inkq text-[12px]">scenarios</span>
-            <button type="button" title="Add a scenario like the active one" aria-label="Add a scenario" onClick={add} className="border-edge bg-panel text-cedar flex h-[28px] w-[28px] items-center justify-center rounded-[4px] border">
+            <button
+              type="button"
+              title="Add a scenario like the active one"
+              aria-label="Add a scenario"
+              onClick={add}
+              className="border-edge bg-panel text-cedar flex h-[28px] w-[28px] items-center justify-center rounded-[4px] border"
+            >
               <Plus size={15} aria-hidden="true" />
             </button>
           </>
@@ -46,7 +59,19 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
   );
 }
 
-function Card({ index, id, name, folded, judged }: { index: number; id: string; name: string; folded: boolean; judged: boolean }) {
+function Card({
+  index,
+  id,
+  name,
+  folded,
+  judged,
+}: {
+  index: number;
+  id: string;
+  name: string;
+  folded: boolean;
+  judged: boolean;
+}) {
   const shown = useStudy((s) => s.shown[id]);
   const pump = useStudy((s) => s.pump);
   const isActive = useStudy((s) => s.active === id);
@@ -112,7 +137,11 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   const first = worst[0];
   const text = first ? CHECK_NAMES[first.check] : verdict === 'holds' ? 'holds' : 'nothing to judge';
   return (
-    <span className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap" style={{ color: verdictColor(verdict) }} title={first ? `${CHECK_NAMES[first.check]} at ${first.where}` : undefined}>
+    <span
+      className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap"
+      style={{ color: verdictColor(verdict) }}
+      title={first ? `${CHECK_NAMES[first.check]} at ${first.where}` : undefined}
+    >
       <VerdictMark kind={verdict} />
       <span className="truncate">{text}</span>
       {worst.length > 1 && <span>+{worst.length - 1}</span>}
@@ -120,7 +149,17 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   );
 }
 
-function Figures({ shown, pump, display, small = false }: { shown: Shown | undefined; pump: string | null; display: Display; small?: boolean }) {
+function Figures({
+  shown,
+  pump,
+  display,
+  small = false,
+}: {
+  shown: Shown | undefined;
+  pump: string | null;
+  display: Display;
+  small?: boolean;
+}) {
   const result = shown?.outcome.result;
   if (!result || result.status === 'failed') return null;
   const p = pump ? result.elements[pump] : undefined;
@@ -142,7 +181,9 @@ function Figures({ shown, pump, display, small = false }: { shown: Shown | undef
         </>
       )}
       {!small && p?.kind === 'pump' && (
-        <span className="text-inkq ml-auto text-[12px]">{result.status === 'limited' ? 'set point missed' : p.running === 0 ? 'off' : `${p.running} running`}</span>
+        <span className="text-inkq ml-auto text-[12px]">
+          {result.status === 'limited' ? 'set point missed' : p.running === 0 ? 'off' : `${p.running} running`}
+        </span>
       )}
     </span>
   );

@@ -33,7 +33,9 @@ export function StudyFrame() {
     api.get(id!).then(
       (study) => {
         if (gone) return;
-        opened = createStudyStore(study, (s, pump) => remote.recalculate(s, pump), { save: (version, s) => api.save(study.id, version, s) });
+        opened = createStudyStore(study, (s, pump) => remote.recalculate(s, pump), {
+          save: (version, s) => api.save(study.id, version, s),
+        });
         setStore(opened);
       },
       (error: unknown) => setProblem(error instanceof ApiError ? error.message : String(error)),
@@ -82,7 +84,10 @@ function Frame() {
   const problems = useStudy((s) => s.outcome?.problems ?? null);
   const failing = useStudy((s) => s.outcome?.scenarios.some((x) => x.result?.status === 'failed') ?? false);
   const commands = useCommands(fold, () => setKeysOpen(true));
-  useFrameKeys(() => setCommandsOpen(true), () => setKeysOpen(true));
+  useFrameKeys(
+    () => setCommandsOpen(true),
+    () => setKeysOpen(true),
+  );
   useWarnBeforeLeaving();
   useEffect(() => {
     document.title = `${title || 'Study'} · Cedar Knot`;
@@ -116,7 +121,10 @@ function Problems() {
   if (study.lines.length === 0) return null;
   if (!crashed && (!problems || problems.length === 0)) return null;
   return (
-    <div role="alert" className="panel border-fails text-fails flex max-h-[84px] flex-none flex-col gap-0.5 overflow-auto px-3 py-1.5">
+    <div
+      role="alert"
+      className="panel border-fails text-fails flex max-h-[84px] flex-none flex-col gap-0.5 overflow-auto px-3 py-1.5"
+    >
       {crashed && <span>▲ The calculation stopped: {crashed}. The study itself is kept.</span>}
       {problems?.slice(0, 6).map((p, i) => (
         <button key={i} type="button" className="text-left hover:underline" onClick={() => p.where[0] && select(p.where[0])}>
@@ -140,7 +148,9 @@ function Conflict() {
   };
   return (
     <Modal open onClose={() => undefined} title="This study was changed elsewhere" wide>
-      <p className="mb-2">Version {save.version} was saved while you worked on an older one. Nothing was overwritten. What changed there:</p>
+      <p className="mb-2">
+        Version {save.version} was saved while you worked on an older one. Nothing was overwritten. What changed there:
+      </p>
       <ul className="border-soft mb-3 max-h-[180px] overflow-auto border-y py-1 font-mono text-[12px]">
         {save.changes.map((c) => (
           <li key={c.path}>
@@ -218,8 +228,20 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
       { name: 'Light or dark', run: switchTheme },
       { name: 'Fold or unfold the scenario strip', run: fold },
       { name: 'List the keys', keys: '?', run: keys },
-      ...scenarios.map((s, i) => ({ name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`, keys: i < 9 ? String(i + 1) : '', run: () => activate(s.id) })),
-      ...lines.flatMap((l) => l.elements).map((e) => ({ name: `Element ${e.id}: ${typeof e.name === 'string' ? e.name : e.kind}`, run: () => { select(e.id); void navigate(`/studies/${id}/system`); } })),
+      ...scenarios.map((s, i) => ({
+        name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`,
+        keys: i < 9 ? String(i + 1) : '',
+        run: () => activate(s.id),
+      })),
+      ...lines
+        .flatMap((l) => l.elements)
+        .map((e) => ({
+          name: `Element ${e.id}: ${typeof e.name === 'string' ? e.name : e.kind}`,
+          run: () => {
+            select(e.id);
+            void navigate(`/studies/${id}/system`);
+          },
+        })),
     ],
     [scenarios, lines, id, activate, undo, redo, units, flush, select, navigate, fold, keys],
   );
@@ -233,7 +255,10 @@ function useFrameKeys(commands: () => void, keys: () => void): void {
   const scenarios = useStudy((s) => s.study.scenarios);
   useEffect(() => {
     const listen = (event: KeyboardEvent): void => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement || event.target instanceof HTMLSelectElement;
+      const typing =
+        event.target instanceof HTMLInputElement ||
+        event.target instanceof HTMLTextAreaElement ||
+        event.target instanceof HTMLSelectElement;
       const control = event.ctrlKey || event.metaKey;
       const digit = /^Digit([1-9])$/.exec(event.code);
       if (control && event.key.toLowerCase() === 'k') commands();
@@ -242,7 +267,8 @@ function useFrameKeys(commands: () => void, keys: () => void): void {
       else if (control && event.key.toLowerCase() === 'y') redo();
       else if (control || event.altKey) return;
       else if (event.key === '?') keys();
-      else if (digit && scenarios[Number(digit[1]) - 1]) (event.shiftKey ? compare : activate)(scenarios[Number(digit[1]) - 1]!.id);
+      else if (digit && scenarios[Number(digit[1]) - 1])
+        (event.shiftKey ? compare : activate)(scenarios[Number(digit[1]) - 1]!.id);
       else return;
       event.preventDefault();
     };

@@ -39,21 +39,56 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         <h1 className="truncate text-[13px] font-normal">{title}</h1>
       </nav>
       <span className="ml-auto" />
-      <button type="button" onClick={undo} disabled={past.length === 0} aria-label="Undo" title={past.length ? `Undo: ${past.at(-1)!.label} (Ctrl Z)` : 'Nothing to undo'} className="p-1 disabled:opacity-35">
+      <button
+        type="button"
+        onClick={undo}
+        disabled={past.length === 0}
+        aria-label="Undo"
+        title={past.length ? `Undo: ${past.at(-1)!.label} (Ctrl Z)` : 'Nothing to undo'}
+        className="p-1 disabled:opacity-35"
+      >
         <Undo2 size={17} aria-hidden="true" />
       </button>
-      <button type="button" onClick={redo} disabled={future.length === 0} aria-label="Redo" title={future.length ? `Redo: ${future.at(-1)!.label} (Ctrl Y)` : 'Nothing to redo'} className="p-1 disabled:opacity-35">
+      <button
+        type="button"
+        onClick={redo}
+        disabled={future.length === 0}
+        aria-label="Redo"
+        title={future.length ? `Redo: ${future.at(-1)!.label} (Ctrl Y)` : 'Nothing to redo'}
+        className="p-1 disabled:opacity-35"
+      >
         <Redo2 size={17} aria-hidden="true" />
       </button>
       <SaveMark save={save} />
-      <Segmented label="Units" value={system} onChange={units} options={[{ value: 'metric', text: 'Metric' }, { value: 'us', text: 'US' }]} />
-      <button type="button" onClick={onCommands} className="border-edge bg-panel text-inkq flex h-[28px] w-[226px] flex-none items-center gap-2 rounded-[3px] border px-2.5">
+      <Segmented
+        label="Units"
+        value={system}
+        onChange={units}
+        options={[
+          { value: 'metric', text: 'Metric' },
+          { value: 'us', text: 'US' },
+        ]}
+      />
+      <button
+        type="button"
+        onClick={onCommands}
+        className="border-edge bg-panel text-inkq flex h-[28px] w-[226px] flex-none items-center gap-2 rounded-[3px] border px-2.5"
+      >
         <Search size={14} aria-hidden="true" />
         <span className="flex-1 truncate text-left">Search or run a command</span>
         <kbd className="border-line rounded-[2px] border px-1 text-[11px]">Ctrl K</kbd>
       </button>
-      <span title={by ? `Prepared by ${by}` : 'Nobody is named as preparing this study'} className="bg-ink text-panel flex h-[26px] w-[26px] flex-none items-center justify-center rounded-full text-[11px] font-semibold">
-        {by.split(/[\s.]+/).filter(Boolean).map((w) => w[0]).slice(0, 2).join('').toUpperCase() || '–'}
+      <span
+        title={by ? `Prepared by ${by}` : 'Nobody is named as preparing this study'}
+        className="bg-ink text-panel flex h-[26px] w-[26px] flex-none items-center justify-center rounded-full text-[11px] font-semibold"
+      >
+        {by
+          .split(/[\s.]+/)
+          .filter(Boolean)
+          .map((w) => w[0])
+          .slice(0, 2)
+          .join('')
+          .toUpperCase() || '–'}
       </span>
     </header>
   );
@@ -62,7 +97,12 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
 function SaveMark({ save }: { save: SaveState }) {
   const shown = describeSave(save);
   return (
-    <span role="status" data-save={save.kind} title={shown.title} className={`flex items-center gap-1.5 text-[12px] whitespace-nowrap ${shown.bad ? 'text-fails' : 'text-inkq'}`}>
+    <span
+      role="status"
+      data-save={save.kind}
+      title={shown.title}
+      className={`flex items-center gap-1.5 text-[12px] whitespace-nowrap ${shown.bad ? 'text-fails' : 'text-inkq'}`}
+    >
       {shown.icon}
       {shown.text}
     </span>
@@ -70,18 +110,39 @@ function SaveMark({ save }: { save: SaveState }) {
 }
 
 function describeSave(save: SaveState) {
-  const time = (iso: string | null): string => (iso ? new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : '');
+  const time = (iso: string | null): string =>
+    iso ? new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : '';
   switch (save.kind) {
     case 'saved':
-      return { icon: <Check size={14} className="text-holds" aria-hidden="true" />, text: `Saved ${time(save.at)}`, title: 'Everything is stored', bad: false };
+      return {
+        icon: <Check size={14} className="text-holds" aria-hidden="true" />,
+        text: `Saved ${time(save.at)}`,
+        title: 'Everything is stored',
+        bad: false,
+      };
     case 'unsaved':
     case 'saving':
-      return { icon: <LoaderCircle size={14} aria-hidden="true" />, text: 'Saving …', title: 'The last change is being stored', bad: false };
+      return {
+        icon: <LoaderCircle size={14} aria-hidden="true" />,
+        text: 'Saving …',
+        title: 'The last change is being stored',
+        bad: false,
+      };
     case 'offline':
-      return { icon: <CloudOff size={14} aria-hidden="true" />, text: 'Not stored, trying again', title: 'The application does not answer; your changes are kept here and stored as soon as it does', bad: true };
+      return {
+        icon: <CloudOff size={14} aria-hidden="true" />,
+        text: 'Not stored, trying again',
+        title: 'The application does not answer; your changes are kept here and stored as soon as it does',
+        bad: true,
+      };
     case 'refused':
       return { icon: <TriangleAlert size={14} aria-hidden="true" />, text: 'Not stored', title: save.message, bad: true };
     case 'conflict':
-      return { icon: <TriangleAlert size={14} aria-hidden="true" />, text: 'Changed elsewhere', title: 'Someone else has saved this study', bad: true };
+      return {
+        icon: <TriangleAlert size={14} aria-hidden="true" />,
+        text: 'Changed elsewhere',
+        title: 'Someone else has saved this study',
+        bad: true,
+      };
   }
 }

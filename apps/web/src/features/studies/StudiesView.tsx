@@ -4,7 +4,11 @@ import { api, ApiError, type StudyHead } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { StudyCard } from './StudyCard.js';
 
-type Asked = { kind: 'rename'; study: StudyHead } | { kind: 'delete'; study: StudyHead } | { kind: 'blank' } | { kind: 'problem'; title: string; lines: string[] };
+type Asked =
+  | { kind: 'rename'; study: StudyHead }
+  | { kind: 'delete'; study: StudyHead }
+  | { kind: 'blank' }
+  | { kind: 'problem'; title: string; lines: string[] };
 
 /** Home: every study with a picture of its curves and its worst margin; new ones from blank, a copy or a file. */
 export function StudiesView() {
@@ -35,7 +39,10 @@ export function StudiesView() {
       await work();
       if (then === 'reload') await load();
     } catch (error) {
-      const lines = error instanceof ApiError && error.errors.length > 0 ? error.errors.slice(0, 8).map((e) => `${e.path || 'file'}: ${e.message}`) : [String((error as Error).message)];
+      const lines =
+        error instanceof ApiError && error.errors.length > 0
+          ? error.errors.slice(0, 8).map((e) => `${e.path || 'file'}: ${e.message}`)
+          : [String((error as Error).message)];
       setAsked({ kind: 'problem', title: 'That was not taken', lines });
     }
   };
@@ -63,7 +70,17 @@ export function StudiesView() {
             New study
           </Button>
           <Button onClick={() => file.current?.click()}>Import a study file</Button>
-          <input ref={file} type="file" accept=".json,application/json" aria-label="Study file" className="hidden" onChange={(e) => { importFile(e.target.files?.[0]); e.target.value = ''; }} />
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            aria-label="Study file"
+            className="hidden"
+            onChange={(e) => {
+              importFile(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
         {studies?.length === 0 && (
@@ -180,12 +197,23 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
       >
         <label className="flex flex-col gap-1">
           Title
-          <input autoFocus value={title} onChange={(e) => setTitle(e.target.value)} maxLength={300} className="border-edge bg-panel h-[30px] rounded-[3px] border px-2" />
+          <input
+            autoFocus
+            value={title}
+            onChange={(e) => setTitle(e.target.value)}
+            maxLength={300}
+            className="border-edge bg-panel h-[30px] rounded-[3px] border px-2"
+          />
         </label>
         {!blank && (
           <label className="flex flex-col gap-1">
             Tag of the service
-            <input value={tag} onChange={(e) => setTag(e.target.value)} maxLength={100} className="border-edge bg-panel h-[30px] rounded-[3px] border px-2" />
+            <input
+              value={tag}
+              onChange={(e) => setTag(e.target.value)}
+              maxLength={100}
+              className="border-edge bg-panel h-[30px] rounded-[3px] border px-2"
+            />
           </label>
         )}
         <div className="flex justify-end gap-2">
@@ -198,4 +226,3 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
     </Modal>
   );
 }
-

@@ -16,14 +16,27 @@ interface Preview {
   outcome: Outcome;
 }
 
-export function StudyCard({ head, onCopy, onRename, onDelete }: { head: StudyHead; onCopy: () => void; onRename: () => void; onDelete: () => void }) {
+export function StudyCard({
+  head,
+  onCopy,
+  onRename,
+  onDelete,
+}: {
+  head: StudyHead;
+  onCopy: () => void;
+  onRename: () => void;
+  onDelete: () => void;
+}) {
   const [preview, setPreview] = useState<Preview | null>(null);
   useEffect(() => {
     let gone = false;
     void api
       .get(head.id)
       .then(async (whole) => ({ study: whole.document, outcome: await previewOf(whole.document) }))
-      .then((p) => !gone && setPreview(p), () => undefined);
+      .then(
+        (p) => !gone && setPreview(p),
+        () => undefined,
+      );
     return () => {
       gone = true;
     };
@@ -31,7 +44,9 @@ export function StudyCard({ head, onCopy, onRename, onDelete }: { head: StudyHea
   const item = 'data-[highlighted]:bg-wash flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
   return (
     <li className="panel relative flex items-center gap-5 px-4 py-2.5 hover:border-[var(--line-strong)]">
-      <div className="h-[68px] w-[150px] flex-none">{preview && <Thumbnail outcome={preview.outcome} study={preview.study} />}</div>
+      <div className="h-[68px] w-[150px] flex-none">
+        {preview && <Thumbnail outcome={preview.outcome} study={preview.study} />}
+      </div>
       <div className="min-w-0 flex-1">
         <Link to={`/studies/${head.id}/system`} className="after:absolute after:inset-0">
           <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
@@ -80,7 +95,12 @@ export function StudyCard({ head, onCopy, onRename, onDelete }: { head: StudyHea
 /** the worst check over all judged scenarios, with the scenario it falls in */
 function Worst({ preview }: { preview: Preview }) {
   const { study, outcome } = preview;
-  if (outcome.problems.length > 0) return <span className="text-fails text-[12px]">▲ {outcome.problems.length === 1 ? 'one entry lacks or is wrong' : `${outcome.problems.length} entries lack or are wrong`}</span>;
+  if (outcome.problems.length > 0)
+    return (
+      <span className="text-fails text-[12px]">
+        ▲ {outcome.problems.length === 1 ? 'one entry lacks or is wrong' : `${outcome.problems.length} entries lack or are wrong`}
+      </span>
+    );
   let found: { margin: Margin; index: number } | undefined;
   let count = 0;
   study.scenarios.forEach((s, index) => {
@@ -97,7 +117,8 @@ function Worst({ preview }: { preview: Preview }) {
       <VerdictMark kind={verdict} />
       {found ? (
         <>
-          {CHECK_NAMES[found.margin.check]} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small /> {count > 1 && `+${count - 1}`}
+          {CHECK_NAMES[found.margin.check]} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small />{' '}
+          {count > 1 && `+${count - 1}`}
         </>
       ) : (
         'all margins hold'

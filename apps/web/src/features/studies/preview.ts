@@ -7,6 +7,8 @@ let remote: Comlink.Remote<Remote> | undefined;
 
 /** One worker for all pictures of the home page, made when the first is wanted. */
 export async function previewOf(study: Study): Promise<Outcome> {
-  remote ??= Comlink.wrap<Remote>(new Worker(new URL('../../worker/recalculation.worker.ts', import.meta.url), { type: 'module' }));
+  remote ??= Comlink.wrap<Remote>(
+    new Worker(new URL('../../worker/recalculation.worker.ts', import.meta.url), { type: 'module' }),
+  );
   return remote.recalculate(study, null);
 }

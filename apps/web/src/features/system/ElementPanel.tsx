@@ -13,7 +13,14 @@ import { seenEntries } from './sheetRows.js';
 
 /** Entries shown for a kind, in the order a person thinks of them; the rest of the table is rarely typed. */
 const SHOWN: Readonly<Record<string, (e: RawEntry) => readonly string[]>> = {
-  pipe: (e) => ['length', ...(e.inside !== undefined ? ['inside'] : ['size', 'schedule']), 'outletElevation', 'material', 'roughness', 'designPressure'],
+  pipe: (e) => [
+    'length',
+    ...(e.inside !== undefined ? ['inside'] : ['size', 'schedule']),
+    'outletElevation',
+    'material',
+    'roughness',
+    'designPressure',
+  ],
   pump: (e) => ['mode', ...(PUMP_MODE[e.mode as string] ?? []), 'datum'],
   'control-valve': (e) => ['mode', 'valve', ...(VALVE_MODE[e.mode as string] ?? []), 'outletElevation'],
   device: () => ['drop', 'at', 'exponent', 'fouling', 'outletElevation'],
@@ -33,15 +40,41 @@ const PUMP_MODE: Readonly<Record<string, readonly string[]>> = {
   curve: ['pump', 'speed', 'diameter', 'stages', 'running', 'wear', 'viscosityCorrection'],
 };
 const VALVE_MODE: Readonly<Record<string, readonly string[]>> = {
-  opening: ['opening'], kv: ['kv'], cv: ['cv'], drop: ['drop'], flow: ['flow'], 'outlet-pressure': ['pressure'], 'inlet-pressure': ['pressure'],
+  opening: ['opening'],
+  kv: ['kv'],
+  cv: ['cv'],
+  drop: ['drop'],
+  flow: ['flow'],
+  'outlet-pressure': ['pressure'],
+  'inlet-pressure': ['pressure'],
 };
 const MODE_WORDS: Readonly<Record<string, string>> = {
-  flow: 'flow', head: 'head', power: 'shaft power', curve: 'a pump curve', off: 'off', opening: 'opening', kv: 'Kv', cv: 'Cv', drop: 'pressure drop', 'outlet-pressure': 'holds outlet pressure', 'inlet-pressure': 'holds inlet pressure',
+  flow: 'flow',
+  head: 'head',
+  power: 'shaft power',
+  curve: 'a pump curve',
+  off: 'off',
+  opening: 'opening',
+  kv: 'Kv',
+  cv: 'Cv',
+  drop: 'pressure drop',
+  'outlet-pressure': 'holds outlet pressure',
+  'inlet-pressure': 'holds inlet pressure',
 };
 
 /** where the full term is too long for its column */
 const SHORT_LABELS: Readonly<Record<string, string>> = {
-  outletElevation: 'Outlet', designPressure: 'Design p', elevation: 'Elevation', level: 'Liquid level', pressure: 'Pressure', restLevel: 'Rest level', specificCapacity: 'Capacity', fouling: 'Fouling ×', size: 'Size', inside: 'Inside', viscosityCorrection: 'Viscosity corr.',
+  outletElevation: 'Outlet',
+  designPressure: 'Design p',
+  elevation: 'Elevation',
+  level: 'Liquid level',
+  pressure: 'Pressure',
+  restLevel: 'Rest level',
+  specificCapacity: 'Capacity',
+  fouling: 'Fouling ×',
+  size: 'Size',
+  inside: 'Inside',
+  viscosityCorrection: 'Viscosity corr.',
 };
 
 /** The entries of the chosen thing, in trade terms, with its results in every scenario under them. */
@@ -60,7 +93,9 @@ export function ElementPanel({ id }: { id: string }) {
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
         <GlyphIcon kind={found.kind} />
         <h2 className="font-semibold">{id}</h2>
-        <span className="text-ink2 min-w-0 flex-1 truncate">{typeof found.entry.name === 'string' ? found.entry.name : found.kind}</span>
+        <span className="text-ink2 min-w-0 flex-1 truncate">
+          {typeof found.entry.name === 'string' ? found.entry.name : found.kind}
+        </span>
         <button type="button" aria-label="Close" onClick={() => select(null)} className="p-1">
           <X size={15} aria-hidden="true" />
         </button>
@@ -94,7 +129,10 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
     change(`${id} ${label.toLowerCase()}`, setSeen(study, scenario, id, name, next));
   };
   const toggle = (): void => {
-    change(own ? `${id} ${label.toLowerCase()} shared again` : `${id} ${label.toLowerCase()} in ${scenario?.name ?? active} alone`, setOwn(study, active, id, name, own ? undefined : value));
+    change(
+      own ? `${id} ${label.toLowerCase()} shared again` : `${id} ${label.toLowerCase()} in ${scenario?.name ?? active} alone`,
+      setOwn(study, active, id, name, own ? undefined : value),
+    );
   };
   const letter = letterOf(index);
   const mark = value !== undefined && field.type !== 'list' && (
@@ -102,15 +140,32 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
       type="button"
       onClick={toggle}
       aria-pressed={own}
-      title={own ? `Only in scenario ${letter}; press to share one value again` : `Shared by all scenarios; press to let ${letter} depart`}
+      title={
+        own
+          ? `Only in scenario ${letter}; press to share one value again`
+          : `Shared by all scenarios; press to let ${letter} depart`
+      }
       className="flex-none"
     >
-      {own ? <ScenarioLetter index={index} letter={letter} small /> : <span className="text-ghost border-line inline-flex h-[15px] w-[15px] items-center justify-center rounded-[2px] border text-[10px]">{letter}</span>}
+      {own ? (
+        <ScenarioLetter index={index} letter={letter} small />
+      ) : (
+        <span className="text-ghost border-line inline-flex h-[15px] w-[15px] items-center justify-center rounded-[2px] border text-[10px]">
+          {letter}
+        </span>
+      )}
       <span className="sr-only-text">{own ? `${label} only in this scenario` : `${label} shared`}</span>
     </button>
   );
   if (field.type === 'choice' || name === 'pump' || name === 'valve') {
-    const options = name === 'pump' ? Object.keys(study.pumps ?? {}) : name === 'valve' ? Object.keys(study.valves ?? {}) : field.type === 'choice' ? field.values : [];
+    const options =
+      name === 'pump'
+        ? Object.keys(study.pumps ?? {})
+        : name === 'valve'
+          ? Object.keys(study.valves ?? {})
+          : field.type === 'choice'
+            ? field.values
+            : [];
     return (
       <div className={name === 'pump' || name === 'valve' ? 'col-span-2' : ''}>
         <span className="flex h-[17px] items-center gap-1">
@@ -119,11 +174,21 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
           </label>
           {mark}
         </span>
-        <select id={`${id}-${name}`} value={String(value ?? '')} onChange={(e) => put(e.target.value || undefined)} className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1">
+        <select
+          id={`${id}-${name}`}
+          value={String(value ?? '')}
+          onChange={(e) => put(e.target.value || undefined)}
+          className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1"
+        >
           {value === undefined && <option value="">choose …</option>}
           {options.map((o) => (
             <option key={o} value={o}>
-              {MODE_WORDS[o] ?? (name === 'pump' ? String(study.pumps?.[o]?.name ?? o) : name === 'valve' ? String(study.valves?.[o]?.name ?? o) : o)}
+              {MODE_WORDS[o] ??
+                (name === 'pump'
+                  ? String(study.pumps?.[o]?.name ?? o)
+                  : name === 'valve'
+                    ? String(study.valves?.[o]?.name ?? o)
+                    : o)}
             </option>
           ))}
         </select>
@@ -135,13 +200,27 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
       <label className="col-span-2 flex items-center gap-2 self-end">
         <span className="text-inkq flex-1 truncate text-[11.5px]">{label}</span>
         {mark}
-        <input type="checkbox" checked={value === undefined ? name === 'viscosityCorrection' : value === true} onChange={(e) => put(e.target.checked)} />
+        <input
+          type="checkbox"
+          checked={value === undefined ? name === 'viscosityCorrection' : value === true}
+          onChange={(e) => put(e.target.checked)}
+        />
       </label>
     );
   }
   if (field.type === 'list' || field.type === 'record' || field.type === 'lengths' || field.type === 'numbers') return null;
   const required = field.type === 'quantity' && ['length', 'elevation', 'flow', 'head'].includes(name);
-  return <TypedField label={label} name={name} value={value === undefined ? '' : String(value)} read={(typed) => readField(typed, field, value)} onCommit={put} optional={!required} mark={mark} />;
+  return (
+    <TypedField
+      label={label}
+      name={name}
+      value={value === undefined ? '' : String(value)}
+      read={(typed) => readField(typed, field, value)}
+      onCommit={put}
+      optional={!required}
+      mark={mark}
+    />
+  );
 }
 
 function readField(typed: string, field: Field, before: unknown): FieldReading {
@@ -150,19 +229,24 @@ function readField(typed: string, field: Field, before: unknown): FieldReading {
   if (field.type !== 'number') return { ok: false, message: 'This entry is not typed here.' };
   const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
   const x = percent && field.percent ? Number(percent[1]) / 100 : Number(typed);
-  if (typed.trim() === '' || !Number.isFinite(x)) return { ok: false, message: `“${typed}” is not a plain number${field.percent ? ' or a percentage' : ''}.` };
+  if (typed.trim() === '' || !Number.isFinite(x))
+    return { ok: false, message: `“${typed}” is not a plain number${field.percent ? ' or a percentage' : ''}.` };
   if (field.integer && !Number.isInteger(x)) return { ok: false, message: 'A whole number belongs here.' };
   if (x < field.min || x > field.max) return { ok: false, message: `It lies between ${field.min} and ${field.max}.` };
   return { ok: true, value: x };
 }
 
 function Fittings({ fittings }: { fittings: readonly RawEntry[] }) {
-  if (fittings.length === 0) return <p className="text-inkq col-span-3 text-[12px]">No fittings; add them in the sheet, such as “, 4 {FITTING_TYPES[1]}”.</p>;
+  if (fittings.length === 0)
+    return (
+      <p className="text-inkq col-span-3 text-[12px]">No fittings; add them in the sheet, such as “, 4 {FITTING_TYPES[1]}”.</p>
+    );
   return (
     <div className="col-span-3 flex flex-wrap gap-1 pt-1" role="group" aria-label="Fittings">
       {fittings.map((f, i) => (
         <span key={i} className="border-line rounded-[3px] border px-1.5 text-[12px]">
-          <b className="font-semibold">{String(f.count ?? 1)}</b> {typeof f.type === 'string' ? f.type : f.k !== undefined ? `K ${String(f.k)}` : `Le ${String(f.equivalentLength)}`}
+          <b className="font-semibold">{String(f.count ?? 1)}</b>{' '}
+          {typeof f.type === 'string' ? f.type : f.k !== undefined ? `K ${String(f.k)}` : `Le ${String(f.equivalentLength)}`}
         </span>
       ))}
     </div>
@@ -175,14 +259,22 @@ function Results({ id }: { id: string }) {
   const shown = useStudy((s) => s.shown);
   const active = useStudy((s) => s.active);
   const display = useDisplay();
-  const rows = study.scenarios.map((s, index) => ({ id: s.id, index, result: shown[s.id]?.outcome.result?.elements[id], point: shown[s.id]?.outcome.result?.points[id] }));
+  const rows = study.scenarios.map((s, index) => ({
+    id: s.id,
+    index,
+    result: shown[s.id]?.outcome.result?.elements[id],
+    point: shown[s.id]?.outcome.result?.points[id],
+  }));
   const first = rows.find((r) => r.result)?.result;
   const most = Math.max(...rows.map((r) => Math.abs(lossOf(r.result) ?? 0)), 1e-9);
   const messages = (shown[active]?.outcome.result?.findings ?? []).filter((f) => f.where === id);
   const columns: { head: string; of: (r: (typeof rows)[number]) => string }[] =
     first?.kind === 'pipe'
       ? [
-          { head: display.unit('velocity'), of: ({ result: r }) => (r?.kind === 'pipe' ? display.number(Math.abs(r.velocity), 'velocity') : '–') },
+          {
+            head: display.unit('velocity'),
+            of: ({ result: r }) => (r?.kind === 'pipe' ? display.number(Math.abs(r.velocity), 'velocity') : '–'),
+          },
           { head: 'Re ×10⁶', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.reynolds / 1e6).toFixed(2) : '–') },
           { head: 'Darcy f', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.frictionFactor?.toFixed(4) ?? '–') : '–') },
         ]
@@ -190,25 +282,47 @@ function Results({ id }: { id: string }) {
         ? [
             { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
             { head: display.unit('head'), of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.head, 'head') : '–') },
-            { head: 'η %', of: ({ result: r }) => (r?.kind === 'pump' && r.efficiency !== null ? (r.efficiency * 100).toFixed(1) : '–') },
-            { head: display.unit('power'), of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.shaftPower, 'power') : '–') },
-            { head: 'NPSHA / R', of: ({ result: r }) => (r?.kind === 'pump' ? `${display.number(r.npsha, 'head')} / ${display.number(r.npshr, 'head')}` : '–') },
+            {
+              head: 'η %',
+              of: ({ result: r }) => (r?.kind === 'pump' && r.efficiency !== null ? (r.efficiency * 100).toFixed(1) : '–'),
+            },
+            {
+              head: display.unit('power'),
+              of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.shaftPower, 'power') : '–'),
+            },
+            {
+              head: 'NPSHA / R',
+              of: ({ result: r }) =>
+                r?.kind === 'pump' ? `${display.number(r.npsha, 'head')} / ${display.number(r.npshr, 'head')}` : '–',
+            },
           ]
         : first?.kind === 'control-valve'
           ? [
               { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-              { head: `Δp ${display.unit('pressureDifference')}`, of: ({ result: r }) => (r?.kind === 'control-valve' ? display.number(r.drop, 'pressureDifference') : '–') },
+              {
+                head: `Δp ${display.unit('pressureDifference')}`,
+                of: ({ result: r }) => (r?.kind === 'control-valve' ? display.number(r.drop, 'pressureDifference') : '–'),
+              },
               { head: 'Kv', of: ({ result: r }) => (r?.kind === 'control-valve' && r.kv !== null ? r.kv.toFixed(1) : '–') },
-              { head: 'open %', of: ({ result: r }) => (r?.kind === 'control-valve' && r.opening !== null ? (r.opening * 100).toFixed(1) : '–') },
+              {
+                head: 'open %',
+                of: ({ result: r }) => (r?.kind === 'control-valve' && r.opening !== null ? (r.opening * 100).toFixed(1) : '–'),
+              },
             ]
           : first
             ? [
                 { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-                { head: `Δp ${display.unit('pressureDifference')}`, of: ({ result: r }) => (r && 'drop' in r ? display.number(r.drop, 'pressureDifference') : '–') },
+                {
+                  head: `Δp ${display.unit('pressureDifference')}`,
+                  of: ({ result: r }) => (r && 'drop' in r ? display.number(r.drop, 'pressureDifference') : '–'),
+                },
               ]
             : [
                 { head: `head ${display.unit('head')}`, of: ({ point: p }) => display.number(p?.totalHead, 'head', 4) },
-                { head: `${display.unit('absolutePressure')}(a)`, of: ({ point: p }) => display.number(p?.staticPressure, 'absolutePressure') },
+                {
+                  head: `${display.unit('absolutePressure')}(a)`,
+                  of: ({ point: p }) => display.number(p?.staticPressure, 'absolutePressure'),
+                },
                 { head: `out ${display.unit('flow')}`, of: ({ point: p }) => display.number(p?.outflow, 'flow') },
               ];
   const hasLoss = first !== undefined && first.kind !== 'pump';
@@ -244,7 +358,13 @@ function Results({ id }: { id: string }) {
               {hasLoss && (
                 <td className="pl-2">
                   <svg width={46} height={10} aria-hidden="true">
-                    <rect y={2} height={6} width={(Math.abs(lossOf(r.result) ?? 0) / most) * 46} fill={lineStyle(r.index).color} opacity={0.8} />
+                    <rect
+                      y={2}
+                      height={6}
+                      width={(Math.abs(lossOf(r.result) ?? 0) / most) * 46}
+                      fill={lineStyle(r.index).color}
+                      opacity={0.8}
+                    />
                   </svg>
                 </td>
               )}
@@ -261,4 +381,3 @@ function Results({ id }: { id: string }) {
     </div>
   );
 }
-

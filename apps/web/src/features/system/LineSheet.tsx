@@ -1,6 +1,16 @@
 import { readShortForm, type ElementResult, type Operation, type RawElement } from '@cedar-knot/core';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { departures, freeId, ID_PREFIX, insertElement, locate, removeElement, setOwn, setSeen, setShared } from '../../state/address.js';
+import {
+  departures,
+  freeId,
+  ID_PREFIX,
+  insertElement,
+  locate,
+  removeElement,
+  setOwn,
+  setSeen,
+  setShared,
+} from '../../state/address.js';
 import { readTyped } from '../../ui/QuantityField.js';
 import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
@@ -41,7 +51,12 @@ export function LineSheet() {
     if (!r) return;
     select(r.id);
     setColumn(col);
-    setEditing({ row, column: col, text: text ?? (col === 'name' ? r.name : col === 'entry' ? r.entry : r.outlet), problem: null });
+    setEditing({
+      row,
+      column: col,
+      text: text ?? (col === 'name' ? r.name : col === 'entry' ? r.entry : r.outlet),
+      problem: null,
+    });
   };
   const move = (row: number, col: Column): void => {
     const r = rows[Math.max(0, Math.min(rows.length - 1, row))];
@@ -137,24 +152,51 @@ export function LineSheet() {
     if (at >= 0) grid.current?.querySelector(`[data-row="${rows[at]!.id}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [at, rows]);
 
-  const scale = lossScale(shown, study.scenarios.map((s) => s.id));
+  const scale = lossScale(
+    shown,
+    study.scenarios.map((s) => s.id),
+  );
   return (
     <section aria-label="Line sheet" className="panel flex min-w-0 flex-1 flex-col">
       <div className="flex h-[32px] flex-none items-center gap-4 px-3">
         <h2 className="border-cedar flex h-full items-center border-b-2 font-semibold">Line sheet</h2>
         <span className="text-inkq ml-auto flex items-center gap-2 text-[12px]">
-          results of <ScenarioLetter index={activeIndex} letter={String.fromCharCode(65 + activeIndex)} small /> {scenario?.name ?? active}; ticks show the others
+          results of <ScenarioLetter index={activeIndex} letter={String.fromCharCode(65 + activeIndex)} small />{' '}
+          {scenario?.name ?? active}; ticks show the others
         </span>
       </div>
-      <div ref={grid} role="grid" aria-label="Elements in flow order" tabIndex={0} onKeyDown={keys} className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]">
-        <div role="row" className="bg-panel text-inkq border-line sticky top-0 z-10 grid h-[24px] items-center border-y text-[12px]" style={{ gridTemplateColumns: TEMPLATE }}>
-          <span role="columnheader" className="col-span-3 pl-3">element</span>
+      <div
+        ref={grid}
+        role="grid"
+        aria-label="Elements in flow order"
+        tabIndex={0}
+        onKeyDown={keys}
+        className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
+      >
+        <div
+          role="row"
+          className="bg-panel text-inkq border-line sticky top-0 z-10 grid h-[24px] items-center border-y text-[12px]"
+          style={{ gridTemplateColumns: TEMPLATE }}
+        >
+          <span role="columnheader" className="col-span-3 pl-3">
+            element
+          </span>
           <span role="columnheader">name</span>
-          <span role="columnheader" className="pl-1.5">entry</span>
-          <span role="columnheader" className="text-right">outlet {display.unit('length')}</span>
-          <span role="columnheader" className="text-right">{display.unit('velocity')}</span>
-          <span role="columnheader" className="text-right">loss {display.unit('head')}</span>
-          <span role="columnheader" className="pl-4">share of the head</span>
+          <span role="columnheader" className="pl-1.5">
+            entry
+          </span>
+          <span role="columnheader" className="text-right">
+            outlet {display.unit('length')}
+          </span>
+          <span role="columnheader" className="text-right">
+            {display.unit('velocity')}
+          </span>
+          <span role="columnheader" className="text-right">
+            loss {display.unit('head')}
+          </span>
+          <span role="columnheader" className="pl-4">
+            share of the head
+          </span>
         </div>
         {rows.map((r, i) => (
           <Row
@@ -165,7 +207,9 @@ export function LineSheet() {
             column={column}
             editing={editing?.row === i ? editing : null}
             result={result?.elements[r.id]}
-            others={study.scenarios.map((s, k) => ({ index: k, loss: lossOf(shown[s.id]?.outcome.result?.elements[r.id]) })).filter((o) => o.index !== activeIndex)}
+            others={study.scenarios
+              .map((s, k) => ({ index: k, loss: lossOf(shown[s.id]?.outcome.result?.elements[r.id]) }))
+              .filter((o) => o.index !== activeIndex)}
             activeColor={lineStyle(activeIndex).color}
             scale={scale}
             marks={departures(study, r.id)}
@@ -195,9 +239,13 @@ export function lossOf(r: ElementResult | undefined): number | null {
 }
 
 /** the largest loss of any element in any scenario: full length of the bars */
-function lossScale(shown: ReturnType<ReturnType<typeof useStudyStore>['getState']>['shown'], scenarios: readonly string[]): number {
+function lossScale(
+  shown: ReturnType<ReturnType<typeof useStudyStore>['getState']>['shown'],
+  scenarios: readonly string[],
+): number {
   let most = 0;
-  for (const id of scenarios) for (const r of Object.values(shown[id]?.outcome.result?.elements ?? {})) most = Math.max(most, Math.abs(lossOf(r) ?? 0));
+  for (const id of scenarios)
+    for (const r of Object.values(shown[id]?.outcome.result?.elements ?? {})) most = Math.max(most, Math.abs(lossOf(r) ?? 0));
   return most || 1;
 }
 
@@ -219,15 +267,43 @@ interface RowProps {
   onLeave: () => void;
 }
 
-function Row({ row, number, isSelected, column, editing, result, others, activeColor, scale, marks, scenarios, onPick, onEdit, onText, onLeave }: RowProps) {
+function Row({
+  row,
+  number,
+  isSelected,
+  column,
+  editing,
+  result,
+  others,
+  activeColor,
+  scale,
+  marks,
+  scenarios,
+  onPick,
+  onEdit,
+  onText,
+  onLeave,
+}: RowProps) {
   const display = useDisplay();
   const loss = lossOf(result);
   const cell = (col: Column, text: string, className: string, extra?: React.ReactNode) =>
     editing?.column === col ? (
       <span role="gridcell" className="relative px-0.5">
-        <input autoFocus aria-label={`${row.id} ${col}`} aria-invalid={editing.problem !== null} className="sheet-input" value={editing.text} onChange={(e) => onText(e.target.value)} onBlur={onLeave} spellCheck={false} />
+        <input
+          autoFocus
+          aria-label={`${row.id} ${col}`}
+          aria-invalid={editing.problem !== null}
+          className="sheet-input"
+          value={editing.text}
+          onChange={(e) => onText(e.target.value)}
+          onBlur={onLeave}
+          spellCheck={false}
+        />
         {editing.problem && (
-          <span role="alert" className="panel text-fails border-fails absolute top-[27px] left-0 z-20 w-[360px] px-2 py-1 text-[12px] leading-4 shadow-[var(--shadow-lift)]">
+          <span
+            role="alert"
+            className="panel text-fails border-fails absolute top-[27px] left-0 z-20 w-[360px] px-2 py-1 text-[12px] leading-4 shadow-[var(--shadow-lift)]"
+          >
             ▲ {editing.problem}
           </span>
         )}
@@ -246,10 +322,20 @@ function Row({ row, number, isSelected, column, editing, result, others, activeC
       </span>
     );
   return (
-    <div role="row" aria-selected={isSelected} data-row={row.id} className={`border-soft grid h-[25px] items-center border-b ${isSelected ? 'bg-wash' : ''}`} style={{ gridTemplateColumns: TEMPLATE }}>
-      <span role="rowheader" className="text-inkq pl-3 text-[11px]">{number}</span>
+    <div
+      role="row"
+      aria-selected={isSelected}
+      data-row={row.id}
+      className={`border-soft grid h-[25px] items-center border-b ${isSelected ? 'bg-wash' : ''}`}
+      style={{ gridTemplateColumns: TEMPLATE }}
+    >
+      <span role="rowheader" className="text-inkq pl-3 text-[11px]">
+        {number}
+      </span>
       <GlyphIcon kind={row.kind} size={20} />
-      <span className="truncate font-semibold" onClick={() => onPick('entry')}>{row.id}</span>
+      <span className="truncate font-semibold" onClick={() => onPick('entry')}>
+        {row.id}
+      </span>
       {cell('name', row.name, 'text-ink2')}
       {cell(
         'entry',
@@ -265,7 +351,9 @@ function Row({ row, number, isSelected, column, editing, result, others, activeC
         ),
       )}
       {cell('outlet', row.outlet.replace(/\s*[a-z]+$/i, ''), `justify-end ${row.outletTyped ? '' : 'text-inkq'}`)}
-      <span role="gridcell" className="text-right">{result?.kind === 'pipe' ? display.number(Math.abs(result.velocity), 'velocity') : ''}</span>
+      <span role="gridcell" className="text-right">
+        {result?.kind === 'pipe' ? display.number(Math.abs(result.velocity), 'velocity') : ''}
+      </span>
       <span role="gridcell" className="text-right font-semibold" data-loss={row.id}>
         {result?.kind === 'pump' ? `+${display.number(result.head, 'head')}` : loss === null ? '' : display.number(loss, 'head')}
       </span>
@@ -275,7 +363,19 @@ function Row({ row, number, isSelected, column, editing, result, others, activeC
         ) : loss === null ? null : (
           <svg width={100} height={16} aria-hidden="true">
             <rect y={4} height={8} width={Math.max(1, (Math.abs(loss) / scale) * 96)} fill={activeColor} opacity={0.45} />
-            {others.map((o) => o.loss !== null && <rect key={o.index} x={(Math.abs(o.loss) / scale) * 96} y={1} width={2} height={14} fill={lineStyle(o.index).color} />)}
+            {others.map(
+              (o) =>
+                o.loss !== null && (
+                  <rect
+                    key={o.index}
+                    x={(Math.abs(o.loss) / scale) * 96}
+                    y={1}
+                    width={2}
+                    height={14}
+                    fill={lineStyle(o.index).color}
+                  />
+                ),
+            )}
           </svg>
         )}
       </span>

@@ -40,16 +40,35 @@ export function Profile() {
 
   const hover = (event: MouseEvent<SVGSVGElement>): void => {
     const rect = event.currentTarget.getBoundingClientRect();
-    setSpot(frame && active?.outcome.result ? spotAt(study, layout, active.outcome.result, event.clientX - rect.left, event.clientY - rect.top, frame) : null);
+    setSpot(
+      frame && active?.outcome.result
+        ? spotAt(study, layout, active.outcome.result, event.clientX - rect.left, event.clientY - rect.top, frame)
+        : null,
+    );
   };
   return (
-    <section aria-label="Elevation profile" className="panel relative min-h-0 overflow-hidden" ref={box} style={{ height: 262, flex: 'none' }}>
+    <section
+      aria-label="Elevation profile"
+      className="panel relative min-h-0 overflow-hidden"
+      ref={box}
+      style={{ height: 262, flex: 'none' }}
+    >
       {frame && hasPlaces && width > 0 ? (
-        <svg width={width} height={height} onMouseMove={hover} onMouseLeave={() => setSpot(null)} className={active.stale ? 'opacity-60' : ''}>
+        <svg
+          width={width}
+          height={height}
+          onMouseMove={hover}
+          onMouseLeave={() => setSpot(null)}
+          className={active.stale ? 'opacity-60' : ''}
+        >
           <Drawing study={study} layout={layout} frame={frame} shown={shown} activeId={activeId} spot={spot} />
         </svg>
       ) : (
-        <p className="text-inkq p-5">{study.lines.length === 0 ? '' : 'The profile appears as soon as a scenario can be worked out; what it lacks stands above.'}</p>
+        <p className="text-inkq p-5">
+          {study.lines.length === 0
+            ? ''
+            : 'The profile appears as soon as a scenario can be worked out; what it lacks stands above.'}
+        </p>
       )}
       {spot && <ProfileReadout spot={spot} shown={shown} study={study} width={width} />}
     </section>
@@ -81,7 +100,14 @@ function vapourOffset(m: { vapourPressure: number; atmosphere: number; density: 
   return (m.vapourPressure - m.atmosphere) / (m.density * m.gravity);
 }
 
-function spotAt(study: Study, layout: ProfileLayout, result: ScenarioResult, x: number, mouseY: number, frame: Frame): Spot | null {
+function spotAt(
+  study: Study,
+  layout: ProfileLayout,
+  result: ScenarioResult,
+  x: number,
+  mouseY: number,
+  frame: Frame,
+): Spot | null {
   let best: Spot | null = null;
   let distance = Infinity;
   for (const line of study.lines) {
@@ -120,7 +146,10 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
   const activeIndex = study.scenarios.findIndex((s) => s.id === activeId);
   const hue = lineStyle(activeIndex);
   const points = (xs: readonly number[], values: readonly (number | null | undefined)[]): string =>
-    xs.map((x, i) => (values[i] === null || values[i] === undefined ? '' : `${x.toFixed(1)},${y(values[i]!).toFixed(1)}`)).filter(Boolean).join(' ');
+    xs
+      .map((x, i) => (values[i] === null || values[i] === undefined ? '' : `${x.toFixed(1)},${y(values[i]).toFixed(1)}`))
+      .filter(Boolean)
+      .join(' ');
   const grade = (places: readonly PlaceResult[]): (number | null)[] => places.map((p) => p.grade);
   return (
     <>
@@ -145,9 +174,18 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
         const xs = layout.lines.get(line.id)!;
         const places = result.places[line.id] ?? [];
         const offset = active.outcome.medium ? vapourOffset(active.outcome.medium) : 0;
-        const boil = points(xs, places.map((p) => p.elevation + offset));
-        const under = places.map((p, i) => `${xs[i]!.toFixed(1)},${(y(p.elevation + offset) + 9).toFixed(1)}`).reverse().join(' ');
-        const area = `${points(xs, grade(places))} ${places.map((p, i) => `${xs[i]!.toFixed(1)},${y(p.elevation).toFixed(1)}`).reverse().join(' ')}`;
+        const boil = points(
+          xs,
+          places.map((p) => p.elevation + offset),
+        );
+        const under = places
+          .map((p, i) => `${xs[i]!.toFixed(1)},${(y(p.elevation + offset) + 9).toFixed(1)}`)
+          .reverse()
+          .join(' ');
+        const area = `${points(xs, grade(places))} ${places
+          .map((p, i) => `${xs[i]!.toFixed(1)},${y(p.elevation).toFixed(1)}`)
+          .reverse()
+          .join(' ')}`;
         return (
           <g key={line.id}>
             {grade(places).every((g) => g !== null) && <polygon points={area} fill={hue.color} opacity={0.06} />}
@@ -160,11 +198,22 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
         const other = shown[s.id]?.outcome.result;
         if (s.id === activeId || !other) return null;
         return study.lines.map((line) => (
-          <polyline key={s.id + line.id} points={points(layout.lines.get(line.id)!, grade(other.places[line.id] ?? []))} fill="none" stroke={lineStyle(i).color} strokeWidth={1.2} strokeDasharray={lineStyle(i).dash} opacity={0.6} />
+          <polyline
+            key={s.id + line.id}
+            points={points(layout.lines.get(line.id)!, grade(other.places[line.id] ?? []))}
+            fill="none"
+            stroke={lineStyle(i).color}
+            strokeWidth={1.2}
+            strokeDasharray={lineStyle(i).dash}
+            opacity={0.6}
+          />
         ));
       })}
       {study.lines.map((line) => {
-        const path = points(layout.lines.get(line.id)!, (result.places[line.id] ?? []).map((p) => p.elevation));
+        const path = points(
+          layout.lines.get(line.id)!,
+          (result.places[line.id] ?? []).map((p) => p.elevation),
+        );
         return (
           <g key={line.id} fill="none" strokeLinejoin="round">
             <polyline points={path} stroke="var(--ink)" strokeWidth={5} />
@@ -173,7 +222,14 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
         );
       })}
       {study.lines.map((line) => (
-        <polyline key={line.id} points={points(layout.lines.get(line.id)!, grade(result.places[line.id] ?? []))} fill="none" stroke={hue.color} strokeWidth={2.8} strokeLinejoin="round" />
+        <polyline
+          key={line.id}
+          points={points(layout.lines.get(line.id)!, grade(result.places[line.id] ?? []))}
+          fill="none"
+          stroke={hue.color}
+          strokeWidth={2.8}
+          strokeLinejoin="round"
+        />
       ))}
       <Equipment study={study} layout={layout} frame={frame} result={result} />
       <Ends study={study} layout={layout} frame={frame} result={result} />
@@ -188,7 +244,12 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
 
 function Legend({ letter, index, stale }: { letter: string; index: number; stale: boolean }) {
   const rows = [
-    { stroke: lineStyle(index).color, width: 2.8, dash: '', text: `hydraulic grade, ${letter} active${stale ? ' (last good)' : ''}` },
+    {
+      stroke: lineStyle(index).color,
+      width: 2.8,
+      dash: '',
+      text: `hydraulic grade, ${letter} active${stale ? ' (last good)' : ''}`,
+    },
     { stroke: 'var(--ink-quiet)', width: 1.2, dash: '9 4', text: 'the other scenarios' },
     { stroke: 'var(--edge)', width: 1, dash: '', text: 'boils below this line' },
   ];
@@ -209,7 +270,17 @@ function Legend({ letter, index, stale }: { letter: string; index: number; stale
   );
 }
 
-function Equipment({ study, layout, frame, result }: { study: Study; layout: ProfileLayout; frame: Frame; result: ScenarioResult }) {
+function Equipment({
+  study,
+  layout,
+  frame,
+  result,
+}: {
+  study: Study;
+  layout: ProfileLayout;
+  frame: Frame;
+  result: ScenarioResult;
+}) {
   const selected = useStudy((s) => s.selected);
   const select = useStudy((s) => s.select);
   const { y, height } = frame;
@@ -231,8 +302,20 @@ function Equipment({ study, layout, frame, result }: { study: Study; layout: Pro
           if (fits) lastLabelEnd = x + half;
           return (
             <g key={e.id} onClick={() => select(e.id)} className="cursor-pointer" data-element={e.id}>
-              <polyline points={`${xs[i]},${y(places[i]!.elevation)} ${xs[i + 1]},${y(places[i + 1]!.elevation)}`} stroke="transparent" strokeWidth={16} fill="none" />
-              {isSelected && <polyline points={`${xs[i]},${y(places[i]!.elevation)} ${xs[i + 1]},${y(places[i + 1]!.elevation)}`} stroke="var(--cedar)" strokeWidth={3} fill="none" />}
+              <polyline
+                points={`${xs[i]},${y(places[i]!.elevation)} ${xs[i + 1]},${y(places[i + 1]!.elevation)}`}
+                stroke="transparent"
+                strokeWidth={16}
+                fill="none"
+              />
+              {isSelected && (
+                <polyline
+                  points={`${xs[i]},${y(places[i]!.elevation)} ${xs[i + 1]},${y(places[i + 1]!.elevation)}`}
+                  stroke="var(--cedar)"
+                  strokeWidth={3}
+                  fill="none"
+                />
+              )}
               {e.kind !== 'pipe' && (
                 <g transform={`translate(${x} ${z})`}>
                   <Glyph kind={e.kind} r={e.kind === 'pump' ? 12 : 10} />
@@ -241,7 +324,14 @@ function Equipment({ study, layout, frame, result }: { study: Study; layout: Pro
               )}
               <line x1={x} x2={x} y1={height - BOTTOM} y2={height - BOTTOM + 4} stroke="var(--line-strong)" />
               {fits && (
-                <text x={x} y={height - BOTTOM + 17} textAnchor="middle" fontSize={11.5} fontWeight={isSelected ? 600 : 500} fill={isSelected ? 'var(--cedar-deep)' : 'var(--ink)'}>
+                <text
+                  x={x}
+                  y={height - BOTTOM + 17}
+                  textAnchor="middle"
+                  fontSize={11.5}
+                  fontWeight={isSelected ? 600 : 500}
+                  fill={isSelected ? 'var(--cedar-deep)' : 'var(--ink)'}
+                >
                   {label}
                 </text>
               )}
@@ -271,7 +361,15 @@ function Ends({ study, layout, frame, result }: { study: Study; layout: ProfileL
         const common = { stroke, strokeWidth: 1.5, fill: 'var(--panel)' };
         return (
           <g key={id} onClick={() => select(id)} className="cursor-pointer" data-point={id}>
-            {p.kind === 'vessel' && <Vessel x={x} top={y(Math.max(result.points[id]?.totalHead ?? z, z))} bottom={y(z)} begins={begins} stroke={stroke} />}
+            {p.kind === 'vessel' && (
+              <Vessel
+                x={x}
+                top={y(Math.max(result.points[id]?.totalHead ?? z, z))}
+                bottom={y(z)}
+                begins={begins}
+                stroke={stroke}
+              />
+            )}
             {p.kind === 'well' && (
               <g {...common}>
                 <rect x={x - 5} y={y(z)} width={10} height={Math.max(20, height - BOTTOM - y(z) - 4)} />
@@ -286,7 +384,15 @@ function Ends({ study, layout, frame, result }: { study: Study; layout: ProfileL
             )}
             <rect x={x - 14} y={y(z) - 14} width={28} height={28} fill="transparent" />
             {p.kind !== 'junction' && (
-              <text x={x} y={height - BOTTOM + 17} textAnchor={begins ? 'end' : 'start'} dx={begins ? 10 : -12} fontSize={11.5} fontWeight={600} fill={stroke}>
+              <text
+                x={x}
+                y={height - BOTTOM + 17}
+                textAnchor={begins ? 'end' : 'start'}
+                dx={begins ? 10 : -12}
+                fontSize={11.5}
+                fontWeight={600}
+                fill={stroke}
+              >
                 {id}
               </text>
             )}
@@ -304,7 +410,16 @@ function Vessel({ x, top, bottom, begins, stroke }: { x: number; top: number; bo
   return (
     <g stroke={stroke} strokeWidth={1.5}>
       <rect x={left} y={bottom - h + 2} width={32} height={h} rx={7} fill="var(--panel)" />
-      <rect x={left + 1.5} y={bottom - level} width={29} height={level} rx={4} fill="var(--sc-a)" fillOpacity={0.14} stroke="none" />
+      <rect
+        x={left + 1.5}
+        y={bottom - level}
+        width={29}
+        height={level}
+        rx={4}
+        fill="var(--sc-a)"
+        fillOpacity={0.14}
+        stroke="none"
+      />
       <path d={`M${left + 4} ${bottom - level}H${left + 28}`} strokeWidth={1} />
       <path d={`M${left + 12} ${bottom - level - 6}h8l-4 5z`} fill="none" strokeWidth={1} />
     </g>
@@ -312,7 +427,17 @@ function Vessel({ x, top, bottom, begins, stroke }: { x: number; top: number; bo
 }
 
 /** how much a pump lifts and a valve burns, in the active scenario */
-function Dimensions({ study, layout, frame, result }: { study: Study; layout: ProfileLayout; frame: Frame; result: ScenarioResult }) {
+function Dimensions({
+  study,
+  layout,
+  frame,
+  result,
+}: {
+  study: Study;
+  layout: ProfileLayout;
+  frame: Frame;
+  result: ScenarioResult;
+}) {
   const display = useDisplay();
   const { y } = frame;
   return (
@@ -332,7 +457,11 @@ function Dimensions({ study, layout, frame, result }: { study: Study; layout: Pr
           const metres = r?.kind === 'pump' ? r.head : r?.kind === 'control-valve' ? r.headLoss : null;
           return (
             <g key={e.id} pointerEvents="none">
-              <path d={`M${x - 3} ${ends[0]}h6M${x - 3} ${ends[1]}h6M${x} ${ends[0]}V${ends[1]}`} stroke="var(--ink-2)" fill="none" />
+              <path
+                d={`M${x - 3} ${ends[0]}h6M${x - 3} ${ends[1]}h6M${x} ${ends[0]}V${ends[1]}`}
+                stroke="var(--ink-2)"
+                fill="none"
+              />
               <text x={x + 7} y={middle} fontSize={13} fontWeight={600} fill="var(--ink)" className="halo">
                 {display.number(metres, 'head')} {display.unit('head')}
               </text>
@@ -348,7 +477,19 @@ function Dimensions({ study, layout, frame, result }: { study: Study; layout: Pr
 }
 
 /** the grade that arrives, of every scenario, at the right edge */
-function EndLabels({ study, layout, frame, shown, activeId }: { study: Study; layout: ProfileLayout; frame: Frame; shown: Readonly<Record<string, Shown>>; activeId: string }) {
+function EndLabels({
+  study,
+  layout,
+  frame,
+  shown,
+  activeId,
+}: {
+  study: Study;
+  layout: ProfileLayout;
+  frame: Frame;
+  shown: Readonly<Record<string, Shown>>;
+  activeId: string;
+}) {
   const display = useDisplay();
   const line = [...study.lines].sort((a, b) => layout.lines.get(b.id)!.at(-1)! - layout.lines.get(a.id)!.at(-1)!)[0];
   if (!line) return null;
@@ -357,7 +498,12 @@ function EndLabels({ study, layout, frame, shown, activeId }: { study: Study; la
     const grade = shown[s.id]?.outcome.result?.places[line.id]?.at(-1)?.grade;
     return grade == null ? [] : [{ id: s.id, index: i, grade }];
   });
-  const ys = spread(rows.map((r) => frame.y(r.grade)), 15, TOP + 4, frame.height - BOTTOM - 8);
+  const ys = spread(
+    rows.map((r) => frame.y(r.grade)),
+    15,
+    TOP + 4,
+    frame.height - BOTTOM - 8,
+  );
   return (
     <g pointerEvents="none">
       {rows.slice(0, 14).map((r, k) => {

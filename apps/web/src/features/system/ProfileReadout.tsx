@@ -19,7 +19,17 @@ export interface Spot {
 const SAFE_OVER_VAPOUR = 20_000;
 
 /** Pressure, distance to boiling and velocity at one place, in every scenario. */
-export function ProfileReadout({ spot, shown, study, width }: { spot: Spot; shown: Readonly<Record<string, Shown>>; study: Study; width: number }) {
+export function ProfileReadout({
+  spot,
+  shown,
+  study,
+  width,
+}: {
+  spot: Spot;
+  shown: Readonly<Record<string, Shown>>;
+  study: Study;
+  width: number;
+}) {
   const display = useDisplay();
   const rows = study.scenarios.flatMap((s, index) => {
     const outcome = shown[s.id]?.outcome;
@@ -35,17 +45,25 @@ export function ProfileReadout({ spot, shown, study, width }: { spot: Spot; show
     const r = outcome.result!.elements[spot.element];
     const velocity = r?.kind === 'pipe' ? Math.abs(r.velocity) : null;
     const kind: MarkKind = over < 0 ? 'fails' : over < SAFE_OVER_VAPOUR || pressure < atmosphere ? 'near' : 'holds';
-    const text = over < 0 ? 'boils' : over < SAFE_OVER_VAPOUR ? 'close to boiling' : pressure < atmosphere ? 'below atmosphere' : 'holds';
+    const text =
+      over < 0 ? 'boils' : over < SAFE_OVER_VAPOUR ? 'close to boiling' : pressure < atmosphere ? 'below atmosphere' : 'holds';
     return [{ id: s.id, index, pressure, over, velocity, kind, text }];
   });
   const left = spot.x > width / 2 ? spot.x - 322 : spot.x + 14;
   return (
-    <div role="tooltip" className="panel pointer-events-none absolute top-3 w-[306px] px-2.5 py-1.5 text-[12px] shadow-[var(--shadow-lift)]" style={{ left }}>
+    <div
+      role="tooltip"
+      className="panel pointer-events-none absolute top-3 w-[306px] px-2.5 py-1.5 text-[12px] shadow-[var(--shadow-lift)]"
+      style={{ left }}
+    >
       <table className="w-full">
         <thead>
           <tr className="text-inkq">
             <th className="text-ink text-left font-semibold" colSpan={2}>
-              {spot.element} <span className="text-inkq ml-1 font-normal">{display.number(spot.elevation, 'length', 4)} {display.unit('length')}</span>
+              {spot.element}{' '}
+              <span className="text-inkq ml-1 font-normal">
+                {display.number(spot.elevation, 'length', 4)} {display.unit('length')}
+              </span>
             </th>
             <th className="text-right font-normal">{display.unit('absolutePressure')}(a)</th>
             <th className="text-right font-normal">over vapour</th>

@@ -30,7 +30,8 @@ function understand(text: string): Read {
 function say(e: RawElement): string {
   if (e.kind !== 'pipe') return `reads as a ${e.kind.replace('-', ' ')}`;
   const inside = typeof e.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
-  if (inside !== undefined && typeof inside !== 'number') return `${String(e.size)} schedule ${String(e.schedule)} is not made; there are ${inside.known.join(', ')}`;
+  if (inside !== undefined && typeof inside !== 'number')
+    return `${String(e.size)} schedule ${String(e.schedule)} is not made; there are ${inside.known.join(', ')}`;
   const bore = typeof inside === 'number' ? `${(inside * 1000).toFixed(1)} mm inside` : `${String(e.inside)} inside`;
   const fittings = ((e.fittings ?? []) as { count?: number }[]).reduce((n, f) => n + (f.count ?? 1), 0);
   return `reads as ${String(e.length)} of ${bore}, ${fittings === 0 ? 'no fittings' : fittings === 1 ? '1 fitting' : `${fittings} fittings`}`;
@@ -62,7 +63,11 @@ export function QuickEntry({ onAdd }: { onAdd: (entry: RawElement) => void }) {
         spellCheck={false}
         className="min-w-0 flex-1 bg-transparent font-mono text-[12.5px] outline-none placeholder:text-[var(--ink-quiet)]"
       />
-      <span role="status" className={`max-w-[55%] truncate text-[12px] ${read && 'problem' in read ? 'text-fails' : 'text-inkq'}`} title={read ? ('problem' in read ? read.problem : read.said) : ''}>
+      <span
+        role="status"
+        className={`max-w-[55%] truncate text-[12px] ${read && 'problem' in read ? 'text-fails' : 'text-inkq'}`}
+        title={read ? ('problem' in read ? read.problem : read.said) : ''}
+      >
         {read ? ('problem' in read ? `▲ ${read.problem}` : read.said) : 'adds after the chosen row'}
       </span>
       <kbd className="border-line text-inkq rounded-[2px] border px-1.5 text-[11px]">Enter</kbd>

@@ -14,7 +14,10 @@ export function SystemView() {
     return (
       <div className="panel flex flex-1 flex-col items-center justify-center gap-3">
         <p className="text-[14px] font-semibold">Nothing leads anywhere yet</p>
-        <p className="text-inkq max-w-[420px] text-center">Begin with a line from a supply to a destination: two vessels, a suction, a pump and a discharge. Every entry can be changed afterwards.</p>
+        <p className="text-inkq max-w-[420px] text-center">
+          Begin with a line from a supply to a destination: two vessels, a suction, a pump and a discharge. Every entry can be
+          changed afterwards.
+        </p>
         <Button tone="main" onClick={() => change('Lay a first line', firstLine())}>
           Lay a first line
         </Button>

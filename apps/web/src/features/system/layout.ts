@@ -21,7 +21,12 @@ function weight(kind: string, lengthText: unknown): number {
  */
 export function layoutProfile(study: Study, left: number, right: number): ProfileLayout {
   const widths = study.lines.map((l) => l.elements.map((e) => weight(e.kind, e.length)));
-  const total = widths.map((w) => Math.max(60, w.reduce((s, x) => s + x, 0)));
+  const total = widths.map((w) =>
+    Math.max(
+      60,
+      w.reduce((s, x) => s + x, 0),
+    ),
+  );
   const at = new Map<string, number>();
   for (const id of Object.keys(study.points)) if (!study.lines.some((l) => l.to === id)) at.set(id, 0);
   if (at.size === 0 && study.lines[0]) at.set(study.lines[0].from, 0);

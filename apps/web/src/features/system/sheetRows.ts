@@ -23,13 +23,19 @@ export function seenEntries(study: Study, scenarioId: string, id: string): RawEn
   const scenario = study.scenarios.find((s) => s.id === scenarioId);
   const entry = { ...locate(study, id)?.entry };
   for (const address of Object.keys(scenario?.set ?? {})) {
-    if (address.startsWith(`${id}.`)) entry[address.slice(id.length + 1)] = entryIn(study, scenario, id, address.slice(id.length + 1)).value;
+    if (address.startsWith(`${id}.`))
+      entry[address.slice(id.length + 1)] = entryIn(study, scenario, id, address.slice(id.length + 1)).value;
   }
   return entry;
 }
 
 /** Points where a line begins or ends stand once, at the first line that meets them. */
-export function sheetRows(study: Study, scenario: string, result: ScenarioResult | null, writeLength: (m: number) => string): SheetRow[] {
+export function sheetRows(
+  study: Study,
+  scenario: string,
+  result: ScenarioResult | null,
+  writeLength: (m: number) => string,
+): SheetRow[] {
   const rows: SheetRow[] = [];
   const said = new Set<string>();
   const point = (id: string, line: number, index: number): void => {
@@ -37,7 +43,16 @@ export function sheetRows(study: Study, scenario: string, result: ScenarioResult
     if (said.has(id) || !p) return;
     said.add(id);
     const seen = seenEntries(study, scenario, id);
-    rows.push({ id, kind: p.kind, name: text(p.name), entry: writeShortForm(p.kind, seen), line, index, outlet: text(p.elevation), outletTyped: true });
+    rows.push({
+      id,
+      kind: p.kind,
+      name: text(p.name),
+      entry: writeShortForm(p.kind, seen),
+      line,
+      index,
+      outlet: text(p.elevation),
+      outletTyped: true,
+    });
   };
   study.lines.forEach((line, l) => {
     point(line.from, l, -1);

@@ -1,0 +1,103 @@
+import eslint from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** who may import whom in the core: a room lists the rooms it may use, everything else of ours is closed to it */
+const ROOMS = {
+  numerics: [],
+  units: [],
+  issues: [],
+  fluids: ['numerics', 'units', 'issues'],
+  pipes: ['numerics', 'units', 'issues'],
+  fittings: ['numerics', 'units', 'issues'],
+  pumps: ['numerics', 'units', 'issues'],
+  valves: ['numerics', 'units', 'issues'],
+  network: ['numerics', 'units', 'issues', 'fluids', 'pipes', 'fittings', 'pumps', 'valves'],
+  // the document knows the field table's fitting types and units, nothing that computes
+  document: ['units', 'issues', 'fittings'],
+  checks: ['units', 'issues', 'pumps', 'valves', 'document', 'scenarios'],
+  scenarios: ['numerics', 'units', 'issues', 'fluids', 'pipes', 'fittings', 'pumps', 'valves', 'network', 'document', 'checks'],
+};
+
+const closed = (folder, patterns) => ({
+  files: [`${folder}/**/*.{ts,tsx}`],
+  ignores: ['**/*.test.ts'],
+  rules: { 'no-restricted-imports': ['error', { patterns }] },
+});
+
+const rooms = Object.entries(ROOMS).flatMap(([room, allowed]) => {
+  const shut = Object.keys(ROOMS).filter((r) => r !== room && !allowed.includes(r));
+  return shut.length === 0
+    ? []
+    : closed(`packages/core/src/${room}`, [
+        { group: shut.map((r) => `../${r}/*`), message: `${room} may use only: ${allowed.join(', ') || 'nothing of ours'}.` },
+      ]);
+});
+
+const INSIDE_CORE = {
+  group: ['**/packages/core/**', '@cedar-knot/core/*'],
+  message: 'The core is seen through its index alone.',
+};
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.test-data/**', 'e2e/results/**', 'docs/**'] },
+  eslint.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    files: ['packages/**/*.ts', 'apps/**/*.{ts,tsx}', 'e2e/**/*.ts'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/no-unnecessary-type-assertion': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  // decorators read parameter types at run time: an import of a class that is only a type there must stay a value import
+  { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+  { files: ['**/*.test.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  {
+    files: ['**/*.mjs', 'bin/*'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        fetch: 'readonly',
+        URL: 'readonly',
+        AbortSignal: 'readonly',
+        performance: 'readonly',
+      },
+    },
+  },
+  ...rooms,
+  closed('apps/server/src', [INSIDE_CORE]),
+  closed('packages/cli/src', [INSIDE_CORE]),
+  closed('apps/web/src/ui', [
+    INSIDE_CORE,
+    { group: ['**/features/**', '**/state/**', '**/api/**'], message: 'ui knows no domain.' },
+  ]),
+  closed('apps/web/src/state', [
+    INSIDE_CORE,
+    { group: ['react', 'react-*', '**/features/**', '**/ui/**'], message: 'state has no React.' },
+  ]),
+  ...['frame', 'studies', 'system', 'curves'].map((own) =>
+    closed(`apps/web/src/features/${own}`, [
+      INSIDE_CORE,
+      {
+        group: ['frame', 'studies', 'system', 'curves'].filter((f) => f !== own).map((f) => `../${f}/*`),
+        message: 'features reach each other only through state.',
+      },
+    ]),
+  ),
+);
