@@ -80,7 +80,8 @@ export function createStudyStore(
       autosave.changed(study);
       recalculation.ask(study, get().pump);
     };
-    queueMicrotask(() => recalculation.ask(opened.document, null));
+    // what stands then, not what was opened: a change may have come first
+    queueMicrotask(() => recalculation.ask(get().study, null));
     return {
       id: opened.id,
       study: opened.document,

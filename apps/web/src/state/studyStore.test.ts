@@ -1,0 +1,139 @@
+import { blankStudy, type Study } from '@cedar-knot/core';
+import { recalculate, type Outcome } from '../worker/outcome.js';
+import { departures, firstLine, freeId, removeElement, setOwn, setSeen } from './address.js';
+import type { SaveFailure } from './autosave.js';
+import { createStudyStore } from './studyStore.js';
+import { axisTicks, spread } from './ticks.js';
+
+const failure = (status: number, body = {}): SaveFailure => ({ status, message: 'no', body });
+
+/** a backend that remembers, and refuses when told to */
+function backend() {
+  const saved: Study[] = [];
+  let refusals: SaveFailure[] = [];
+  return {
+    saved,
+    refuse: (...list: SaveFailure[]) => (refusals = list),
+    save: (version: number, study: Study) => {
+      const refusal = refusals.shift();
+      if (refusal) return Promise.reject(refusal);
+      saved.push(study);
+      return Promise.resolve({ version: version + 1, savedAt: '2026-01-01T00:00:00Z' });
+    },
+  };
+}
+
+function open(study: Study = blankStudy('T')) {
+  const server = backend();
+  const calculated: Study[] = [];
+  const store = createStudyStore(
+    { id: 'x', version: 1, savedAt: '', document: study },
+    (s): Promise<Outcome> => {
+      calculated.push(s);
+      return Promise.resolve(recalculate(s, null));
+    },
+    server,
+  );
+  return { store, server, calculated, state: () => store.getState() };
+}
+
+beforeEach(() => {
+  jest.useFakeTimers();
+});
+const quiet = () => jest.advanceTimersByTimeAsync(700);
+
+test('a change is calculated at once, saved after a quiet moment, undone and done again', async () => {
+  const { state, server } = open();
+  expect(state().change('first', firstLine())).toBe(true);
+  await quiet();
+  expect(state().outcome?.scenarios[0]?.result?.status).toBe('solved');
+  expect(state().save.kind).toBe('saved');
+  expect(server.saved.at(-1)).toBe(state().study);
+  state().undo();
+  expect(state().study).toEqual(blankStudy('T'));
+  state().redo();
+  expect(state().study.lines).toHaveLength(1);
+  await quiet();
+  expect(server.saved.at(-1)).toBe(state().study);
+});
+
+test('a drag is one step of undo; a change after an undo forgets what could be done again', () => {
+  const { state } = open();
+  for (const n of [1, 2, 3]) state().change('title', [{ op: 'set', path: ['title'], value: `t${n}` }], 'drag');
+  expect(state().past).toHaveLength(1);
+  state().undo();
+  expect(state().study.title).toBe('T');
+  state().redo();
+  expect(state().study.title).toBe('t3');
+  state().undo();
+  state().change('notes', [{ op: 'set', path: ['notes'], value: 'n' }]);
+  expect(state().future).toEqual([]);
+});
+
+test('a lost connection is tried again; a refusal is shown; a conflict waits for a choice and never overwrites', async () => {
+  const { state, server } = open();
+  const title = (value: string) => state().change('title', [{ op: 'set', path: ['title'], value }]);
+  server.refuse(failure(0), failure(0));
+  title('a');
+  await quiet();
+  expect(state().save.kind).toBe('offline');
+  await jest.advanceTimersByTimeAsync(6000);
+  expect(state().save.kind).toBe('saved');
+  server.refuse(failure(422));
+  title('b');
+  await quiet();
+  expect(state().save).toEqual({ kind: 'refused', message: 'no' });
+  server.refuse(failure(409, { version: 7, savedAt: 's', changes: [] }));
+  title('c');
+  await quiet();
+  await jest.advanceTimersByTimeAsync(20_000);
+  expect(state().save).toMatchObject({ kind: 'conflict', version: 7 });
+  expect(server.saved.map((s) => s.title)).toEqual(['a']);
+  state().rebase(7);
+  await quiet();
+  expect(server.saved.at(-1)!.title).toBe('c');
+});
+
+test('while a scenario cannot be worked out its last good numbers stay, marked', async () => {
+  const { state } = open();
+  state().change('first', firstLine());
+  await quiet();
+  const head = () => state().shown.normal!.outcome.result!.elements['P-1'];
+  const good = head();
+  state().change('bad', [{ op: 'set', path: ['lines', 0, 'elements', 1, 'flow'] }]);
+  await quiet();
+  expect(state().shown.normal!.stale).toBe(true);
+  expect(head()).toEqual(good);
+  expect(state().outcome!.problems[0]).toMatchObject({ code: 'under-specified', where: ['P-1'] });
+});
+
+test('typing faster than the calculation never queues: only the newest waits', async () => {
+  const { state, calculated } = open();
+  for (let i = 0; i < 20; i++) state().change('t', [{ op: 'set', path: ['title'], value: String(i) }]);
+  await quiet();
+  expect(calculated.length).toBeLessThan(6);
+  expect(calculated.at(-1)).toBe(state().study);
+});
+
+test('a scenario departs from a shared entry and comes back; what leaves the line leaves the scenarios too', () => {
+  const { state } = open();
+  const apply = (operations: ReturnType<typeof setOwn>) => expect(state().change('x', operations)).toBe(true);
+  apply(firstLine());
+  apply(setOwn(state().study, 'normal', 'P-1', 'flow', '70 m3/h'));
+  expect(departures(state().study, 'P-1')).toEqual([{ letter: 'A', scenario: 'normal', keys: ['flow'] }]);
+  apply(setSeen(state().study, state().study.scenarios[0], 'P-1', 'flow', '75 m3/h'));
+  expect(state().study.scenarios[0]!.set).toEqual({ 'P-1.flow': '75 m3/h' });
+  expect(state().study.lines[0]!.elements[1]!.flow).toBe('60 m3/h');
+  apply(removeElement(state().study, 'P-1'));
+  expect(state().study.scenarios[0]!.set).toBeUndefined();
+  expect(freeId(state().study, 'L')).toBe('L-3');
+  state().undo();
+  expect(state().study.scenarios[0]!.set).toEqual({ 'P-1.flow': '75 m3/h' });
+});
+
+test('ticks are round and hold the range; labels are pushed apart in order', () => {
+  expect(axisTicks(3, 97, 5)).toEqual([0, 20, 40, 60, 80, 100]);
+  expect(axisTicks(-0.3, 0.4, 4)).toEqual([-0.4, -0.2, 0, 0.2, 0.4]);
+  expect(spread([10, 12, 50], 15, 0, 100)).toEqual([10, 25, 50]);
+  expect(spread([95, 96, 97], 15, 0, 100)).toEqual([70, 85, 100]);
+});

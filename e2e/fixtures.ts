@@ -1,0 +1,63 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** Every test fails on an error in the page's console, and on a script that throws. */
+export const test = base.extend<{ quiet: string[]; allowed: RegExp | null }>({
+  /** what a test provokes on purpose: a refused save, a lost connection */
+  allowed: [null, { option: true }],
+  quiet: [
+    async ({ page, allowed }, use) => {
+      const noise: string[] = [];
+      page.on('console', (m) => m.type() === 'error' && noise.push(m.text()));
+      page.on('pageerror', (e) => noise.push(e.message));
+      await use(noise);
+      expect(noise.filter((n) => !allowed?.test(n))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** A fresh copy of the demo study, opened in the system view. */
+export async function openDemoCopy(page: Page): Promise<string> {
+  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  const demo = list.find((s) => s.title === 'Reinjection transfer')!;
+  const copy = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as { id: string };
+  await page.goto(`/studies/${copy.id}/system`);
+  await expect(page.getByRole('button', { name: /^Scenario A/ }).locator('[data-figure=flow]')).toBeVisible();
+  return copy.id;
+}
+
+export async function settled(page: Page): Promise<void> {
+  await expect(page.locator('[data-save=saved]')).toBeVisible();
+}
+
+interface Solved {
+  scenarios: {
+    id: string;
+    lines: Record<string, { flow: number }>;
+    elements: Record<string, { head?: number; headLoss?: number; flow: number }>;
+  }[];
+}
+
+/** What the command line makes of the study file that the server exports. */
+export async function solveExported(page: Page, id: string): Promise<Solved> {
+  const text = await (await page.request.get(`/api/studies/${id}/file`)).text();
+  const file = join(mkdtempSync(join(tmpdir(), 'cedar-knot-')), 'exported.study.json');
+  writeFileSync(file, text);
+  const command = fileURLToPath(new URL('../bin/cedar-knot', import.meta.url));
+  const done = spawnSync(process.execPath, [command, 'solve', file], { encoding: 'utf8' });
+  expect(done.status, done.stderr).toBe(0);
+  return JSON.parse(done.stdout) as Solved;
+}
+
+/** 3 significant figures, as the interface shows numbers. */
+export function shown(x: number): string {
+  const whole = Math.floor(Math.log10(Number(Math.abs(x).toPrecision(3)))) + 1;
+  return x.toFixed(Math.max(0, 3 - whole)).replace(/\B(?=(\d{3})+(?!\d))/, '\u202f');
+}

@@ -1,0 +1,28 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  outputDir: 'results',
+  workers: 1,
+  fullyParallel: false,
+  timeout: 45_000,
+  reporter: [['list']],
+  use: {
+    baseURL: process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310',
+    viewport: { width: 1280, height: 800 },
+    colorScheme: 'light',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});
