@@ -64,10 +64,10 @@ test('a bad unit is explained at the field, in the sheet and beside it, and the 
 
   await page.locator('[data-row="L-420"] [data-cell=name]').click();
   const length = page.getByRole('complementary').getByLabel('Length', { exact: true });
-  await length.fill('1150 kg');
+  await length.fill('1150 bar');
   await length.press('Enter');
   await expect(page.getByRole('alert')).toContainText('a length is needed here');
-  await expect(length).toHaveValue('1150 kg');
+  await expect(length).toHaveValue('1150 bar');
   await length.fill('2*600 m');
   await expect(page.getByRole('complementary').getByRole('status')).toContainText('reads 1200 m');
   await length.press('Enter');

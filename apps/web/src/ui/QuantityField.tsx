@@ -105,7 +105,7 @@ export function TypedField({
   return (
     <div className={`min-w-0 ${hint ? 'col-span-3' : ''}`}>
       <div className="flex flex-col">
-        <span className={hideLabel ? 'sr-only-text' : 'flex h-[17px] items-center gap-1'}>
+        <span className={hideLabel ? 'sr-only-text' : 'flex h-[24px] items-center gap-0.5'}>
           <label htmlFor={id} className="text-inkq min-w-0 flex-1 truncate text-[11.5px]">
             {label}
           </label>

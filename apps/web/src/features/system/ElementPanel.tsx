@@ -9,6 +9,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { readTyped, TypedField, type FieldReading } from '../../ui/QuantityField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { lossOf } from './LineSheet.js';
+import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
 
 /** Entries shown for a kind, in the order a person thinks of them; the rest of the table is rarely typed. */
@@ -84,7 +85,7 @@ export function ElementPanel({ id }: { id: string }) {
   const select = useStudy((s) => s.select);
   const change = useStudy((s) => s.change);
   const found = locate(study, id);
-  if (!found || found.kind === 'line') return null;
+  if (!found || found.kind === 'line') return <ScenarioPanel />;
   const seen = seenEntries(study, active, id);
   const fields = { ...(ELEMENT_FIELDS[found.kind] ?? POINT_FIELDS[found.kind]) };
   const keys = SHOWN[found.kind]?.(seen) ?? Object.keys(fields);
@@ -145,7 +146,7 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
           ? `Only in scenario ${letter}; press to share one value again`
           : `Shared by all scenarios; press to let ${letter} depart`
       }
-      className="flex-none"
+      className="flex h-[24px] w-[22px] flex-none items-center justify-end"
     >
       {own ? (
         <ScenarioLetter index={index} letter={letter} small />
@@ -168,7 +169,7 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
             : [];
     return (
       <div className={name === 'pump' || name === 'valve' ? 'col-span-2' : ''}>
-        <span className="flex h-[17px] items-center gap-1">
+        <span className="flex h-[24px] items-center gap-0.5">
           <label htmlFor={`${id}-${name}`} className="text-inkq flex-1 truncate text-[11.5px]">
             {label}
           </label>

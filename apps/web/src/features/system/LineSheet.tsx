@@ -40,7 +40,13 @@ export function LineSheet() {
   const result = shown[active]?.outcome.result ?? null;
   const rows = sheetRows(study, active, result, (m) => `${display.number(m, 'length', 4)} ${display.unit('length')}`);
   const [column, setColumn] = useState<Column>('entry');
-  const [editing, setEditing] = useState<Editing | null>(null);
+  const [editing, showEditing] = useState<Editing | null>(null);
+  // taking a cell moves the focus, and losing the focus takes the cell: the second must see at once that it is done
+  const open = useRef<Editing | null>(null);
+  const setEditing = (next: Editing | null): void => {
+    open.current = next;
+    showEditing(next);
+  };
   const grid = useRef<HTMLDivElement>(null);
   const at = rows.findIndex((r) => r.id === selected);
   const scenario = study.scenarios.find((s) => s.id === active);
@@ -65,22 +71,24 @@ export function LineSheet() {
   };
   /** takes what is being typed; false keeps the cell open with the reason under it */
   const commit = (): boolean => {
-    if (!editing) return true;
-    const r = rows[editing.row]!;
-    const text = editing.text.trim();
+    const now = open.current;
+    if (!now) return true;
+    const r = rows[now.row]!;
+    const text = now.text.trim();
     const done = (): true => {
       setEditing(null);
       grid.current?.focus();
       return true;
     };
-    const before = editing.column === 'name' ? r.name : editing.column === 'entry' ? r.entry : r.outlet;
+    const before = now.column === 'name' ? r.name : now.column === 'entry' ? r.entry : r.outlet;
     if (text === before) return done();
-    const operations = cellOperations(r, editing.column, text);
+    const operations = cellOperations(r, now.column, text);
     if (typeof operations === 'string') {
-      setEditing({ ...editing, problem: operations });
+      setEditing({ ...now, problem: operations });
       return false;
     }
-    change(`${r.id} ${editing.column}`, operations);
+    setEditing(null);
+    change(`${r.id} ${now.column}`, operations);
     return done();
   };
 
@@ -221,8 +229,8 @@ export function LineSheet() {
               grid.current?.focus();
             }}
             onEdit={(col) => (editing && !commit() ? undefined : begin(i, col))}
-            onText={(text) => setEditing((e) => e && { ...e, text, problem: null })}
-            onLeave={() => editing && !editing.problem && commit()}
+            onText={(text) => open.current && setEditing({ ...open.current, text, problem: null })}
+            onLeave={() => open.current && !open.current.problem && commit()}
           />
         ))}
       </div>

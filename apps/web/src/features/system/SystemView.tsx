@@ -3,6 +3,7 @@ import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { ElementPanel } from './ElementPanel.js';
 import { LineSheet } from './LineSheet.js';
+import { ScenarioPanel } from './ScenarioPanel.js';
 import { Profile } from './Profile.js';
 
 /** The system drawn from its entries, the sheet in which they are typed, and the entries of the chosen thing beside it. */
@@ -29,7 +30,8 @@ export function SystemView() {
       <Profile />
       <div className="flex min-h-0 flex-1 gap-2">
         <LineSheet />
-        {selected !== null && <ElementPanel key={selected} id={selected} />}
+        {/* always there, so that choosing a row moves nothing under the pointer */}
+        {selected === null ? <ScenarioPanel /> : <ElementPanel key={selected} id={selected} />}
       </div>
     </>
   );

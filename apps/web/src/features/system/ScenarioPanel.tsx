@@ -1,0 +1,105 @@
+import { SCENARIO_FIELDS, SCENARIO_ROLES, type Operation } from '@cedar-knot/core';
+import { CHECK_NAMES, findingText } from '@cedar-knot/wording';
+import { letterOf } from '../../state/address.js';
+import { worstMargins } from '../../state/judgement.js';
+import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { readTyped, TypedField } from '../../ui/QuantityField.js';
+import { useDisplay, useStudy } from '../context.js';
+
+/** When no row is chosen: the active scenario's own entries, and all that is said of it. */
+export function ScenarioPanel() {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const shown = useStudy((s) => s.shown);
+  const change = useStudy((s) => s.change);
+  const select = useStudy((s) => s.select);
+  const display = useDisplay();
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const scenario = study.scenarios[index]!;
+  const result = shown[active]?.outcome.result;
+  const put = (key: string, value: unknown): void => {
+    if (value === undefined && !(key in scenario)) return;
+    change(`${scenario.name ?? active} ${key}`, [{ op: 'set', path: ['scenarios', index, key], value } satisfies Operation]);
+  };
+  const worst = result ? worstMargins(result) : [];
+  const choice = 'border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1';
+  return (
+    <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
+      <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
+        <ScenarioLetter index={index} letter={letterOf(index)} />
+        <h2 className="min-w-0 flex-1 truncate font-semibold">{scenario.name ?? active}</h2>
+        <span className="text-inkq text-[12px]">no row chosen</span>
+      </header>
+      <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1 px-3 py-2">
+        <label className="col-span-2 flex flex-col">
+          <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Fluid</span>
+          <select className={choice} value={scenario.fluid ?? ''} onChange={(e) => put('fluid', e.target.value || undefined)}>
+            {Object.entries(study.fluids ?? {}).map(([id, f]) => (
+              <option key={id} value={id}>
+                {typeof f.name === 'string' ? f.name : id}
+              </option>
+            ))}
+          </select>
+        </label>
+        <TypedField
+          label="Temperature"
+          name="temperature"
+          value={scenario.temperature ?? ''}
+          read={(typed) => readTyped(typed, 'temperature', scenario.temperature ?? '20 C')}
+          onCommit={(v) => put('temperature', v)}
+          optional
+        />
+        <label className="col-span-2 flex flex-col">
+          <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>
+          <select className={choice} value={scenario.role ?? ''} onChange={(e) => put('role', e.target.value || undefined)}>
+            <option value="">none</option>
+            {SCENARIO_ROLES.map((r) => (
+              <option key={r}>{r}</option>
+            ))}
+          </select>
+        </label>
+        <TypedField
+          label={SCENARIO_FIELDS.hoursPerYear!.label}
+          name="hoursPerYear"
+          value={scenario.hoursPerYear === undefined ? '' : String(scenario.hoursPerYear)}
+          read={(typed) => {
+            const hours = Number(typed);
+            const right = typed.trim() !== '' && hours >= 0 && hours <= 8784;
+            return right
+              ? { ok: true, value: hours }
+              : { ok: false, message: 'A year has 0 to 8784 hours; write a plain number.' };
+          }}
+          onCommit={(v) => put('hoursPerYear', v)}
+          optional
+        />
+      </div>
+      <div className="border-soft flex flex-col gap-1.5 border-t px-3 py-2 text-[12px] leading-4">
+        {worst.length === 0 && result && <p className="text-inkq">Every margin that is judged here holds.</p>}
+        {worst.map((m) => (
+          <button
+            key={m.check + m.where}
+            type="button"
+            onClick={() => select(m.where)}
+            className="flex items-center gap-1.5 text-left hover:underline"
+          >
+            <VerdictMark kind={m.verdict} />
+            <span className="flex-1">
+              {CHECK_NAMES[m.check]} at {m.where}
+            </span>
+          </button>
+        ))}
+        {result?.findings.map((f) => (
+          <button
+            key={f.code + f.where}
+            type="button"
+            onClick={() => f.where && select(f.where)}
+            className={`text-left hover:underline ${f.severity === 'info' ? 'text-inkq' : 'text-fails'}`}
+          >
+            {f.severity === 'info' ? '' : '▲ '}
+            {findingText(f, display.system)}
+          </button>
+        ))}
+      </div>
+    </aside>
+  );
+}
