@@ -39,6 +39,7 @@ async function main() {
       env: { ...process.env, CEDAR_KNOT_DB: JSON.stringify(account) },
     }),
   );
+  step('durability', () => must(process.execPath, ['scripts/durability.mjs']));
   await browserTests(account);
   say('\nAll tests passed.');
 }

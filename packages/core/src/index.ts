@@ -87,3 +87,4 @@ export {
 } from './document/short-form.js';
 export { readExpression } from './units/expression.js';
 export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';
+export { studySchema } from './document/json-schema.js';

@@ -15,6 +15,8 @@ const REFERENCE_DENSITY = 999.1;
 
 export class Reader {
   readonly problems: Problem[] = [];
+  /** a mass flow was read: what was read holds for this density alone */
+  usedDensity = false;
 
   constructor(private readonly context: ReadContext) {}
 
@@ -44,9 +46,14 @@ export class Reader {
       const value = this.value(raw[key], field, at, where);
       if (value !== undefined) out[key] = value;
     }
-    for (const [key, field] of Object.entries(fields)) {
-      if (field.required && (raw[key] === undefined || raw[key] === null)) {
-        this.add('missing', path === '' ? key : `${path}.${key}`, { reason: 'missing', key, label: field.label ?? key }, where);
+    for (const key of requiredKeys(fields)) {
+      if (raw[key] === undefined || raw[key] === null) {
+        this.add(
+          'missing',
+          path === '' ? key : `${path}.${key}`,
+          { reason: 'missing', key, label: fields[key]!.label ?? key },
+          where,
+        );
       }
     }
     return out;
@@ -102,7 +109,10 @@ export class Reader {
       return undefined;
     }
     let si = q.si;
-    if (q.unit.mass) si /= this.context.density;
+    if (q.unit.mass) {
+      si /= this.context.density;
+      this.usedDensity = true;
+    }
     if (field.dimension === 'pressure' && q.reference === 'absolute') {
       if (si < 0) return this.inside(-Infinity, field, path, where, raw);
       si -= this.context.atmosphere;
@@ -184,6 +194,15 @@ export class Reader {
     if (!read.every((x) => typeof x === 'number')) return undefined;
     return read.length === 1 ? [read[0]!, read[0]!] : read;
   }
+}
+
+/** found once for each table of fields */
+const required = new WeakMap<Fields, string[]>();
+
+function requiredKeys(fields: Fields): string[] {
+  let keys = required.get(fields);
+  if (!keys) required.set(fields, (keys = Object.keys(fields).filter((key) => fields[key]!.required)));
+  return keys;
 }
 
 export function isObject(raw: unknown): raw is Record<string, unknown> {

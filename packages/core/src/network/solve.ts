@@ -299,6 +299,7 @@ function finish(
   const { iterations, massResidual, energyResidual, others } = pass;
   return {
     ok: true,
+    compiled: lines,
     solution: {
       lines: solutions,
       heads: totals,

@@ -1,4 +1,5 @@
 import type { FittingSum } from '../fittings/fitting.js';
+import type { CompiledLine } from './line.js';
 import type { FluidState } from '../fluids/fluid.js';
 import type { PumpPerformance } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
@@ -149,4 +150,5 @@ export interface NetworkSolution {
   convergence: { iterations: number; massResidual: number; energyResidual: number };
 }
 
-export type NetworkResult = { ok: true; solution: NetworkSolution } | { ok: false; failure: SolveFailure };
+export type NetworkResult =
+  { ok: true; solution: NetworkSolution; compiled: readonly CompiledLine[] } | { ok: false; failure: SolveFailure };

@@ -85,7 +85,7 @@ export class PumpPerformance {
 
   private choose(): boolean {
     const { pump, setting } = this;
-    const measured = pump.curves.map((c) => new MeasuredCurve(c));
+    const measured = measuredCurves(pump);
     const wanted = setting.diameter;
     const add = (curve: MeasuredCurve, weight: number): void => {
       const n = setting.speed / curve.speed;
@@ -196,4 +196,13 @@ export class PumpPerformance {
     }
     return true;
   }
+}
+
+/** interpolants belong to the catalogue entry and serve every scenario that runs it */
+const made = new WeakMap<PumpInput, MeasuredCurve[]>();
+
+function measuredCurves(pump: PumpInput): MeasuredCurve[] {
+  let curves = made.get(pump);
+  if (!curves) made.set(pump, (curves = pump.curves.map((c) => new MeasuredCurve(c))));
+  return curves;
 }

@@ -59,6 +59,8 @@ interface Site {
 class Preparer {
   private readonly pumps = new Map<string, PumpInput | undefined>();
   private readonly valves = new Map<string, ValveInput | undefined>();
+  /** entries that no scenario's density changes, read once */
+  private readonly shared = new Map<RawEntry, Read>();
 
   constructor(
     private readonly study: Study,
@@ -72,7 +74,7 @@ class Preparer {
     const own = reader.record(raw, SCENARIO_FIELDS, path, [raw.id], ['id', 'set']);
     const fluid = this.fluid(raw, own, path, reader);
     const context: ReadContext = { density: fluid?.density ?? 1000, atmosphere: this.site.atmosphere };
-    const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {});
+    const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {}, this.shared);
     build.checkAddresses();
     reader.problems.push(...build.reader.problems);
     if (!fluid || hasFatal) {
@@ -221,11 +223,12 @@ class Preparer {
   /** catalogue pump in SI; mass flows in its table become volume flows with the scenario's density */
   private pump(id: string, density: number): PumpInput | undefined {
     const memo = `${id} ${density}`;
-    if (!this.pumps.has(memo)) {
-      const reader = new Reader({ density, atmosphere: this.site.atmosphere });
-      this.pumps.set(memo, toPump(readPumpEntry(this.study.pumps![id]!, `pumps.${id}`, id, reader)));
-    }
-    return this.pumps.get(memo);
+    if (this.pumps.has(id)) return this.pumps.get(id);
+    if (this.pumps.has(memo)) return this.pumps.get(memo);
+    const reader = new Reader({ density, atmosphere: this.site.atmosphere });
+    const pump = toPump(readPumpEntry(this.study.pumps![id]!, `pumps.${id}`, id, reader));
+    this.pumps.set(reader.usedDensity ? memo : id, pump);
+    return pump;
   }
 
   private valve(id: string): ValveInput | undefined {
@@ -381,6 +384,7 @@ class ScenarioBuild {
     context: ReadContext,
     private readonly path: string,
     set: Readonly<Record<string, unknown>>,
+    private readonly shared: Map<RawEntry, Read>,
   ) {
     this.reader = new Reader(context);
     for (const [address, value] of Object.entries(set)) {
@@ -439,16 +443,29 @@ class ScenarioBuild {
   }
 
   private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
-    const read = this.reader.record(raw, fields, path, [id], also);
-    for (const [k, value] of this.overrides.get(id) ?? []) {
+    const base = this.base(id, raw, fields, path, also);
+    const own = this.overrides.get(id);
+    if (!own) return base;
+    const read = { ...base };
+    for (const [k, value] of own) {
       const field = Object.hasOwn(fields, k) ? fields[k] : undefined;
       if (!field) continue;
       if (value === null) delete read[k];
       else {
-        const own = this.reader.value(value, field, this.setPath(id, k), [id]);
-        if (own !== undefined) read[k] = own;
+        const departure = this.reader.value(value, field, this.setPath(id, k), [id]);
+        if (departure !== undefined) read[k] = departure;
       }
     }
+    return read;
+  }
+
+  private base(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
+    const known = this.shared.get(raw);
+    if (known) return known;
+    const before = this.reader.problems.length;
+    this.reader.usedDensity = false;
+    const read = this.reader.record(raw, fields, path, [id], also);
+    if (!this.reader.usedDensity && this.reader.problems.length === before) this.shared.set(raw, read);
     return read;
   }
 

@@ -2,7 +2,7 @@ import { judge } from '../checks/judge.js';
 import type { LimitOverride } from '../checks/judge.js';
 import { finding, type Finding } from '../issues/issues.js';
 import { PipeLaw, POWER_HEAD_BOUND, recoveryFactor } from '../network/loss.js';
-import { CompiledLine } from '../network/line.js';
+import type { CompiledLine } from '../network/line.js';
 import { chokedDropOf } from '../network/states.js';
 import { solveNetwork } from '../network/solve.js';
 import { State, type ControlValveModel, type NetworkSolution } from '../network/types.js';
@@ -31,7 +31,7 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
     result.findings.push(finding(reason, where[0] ?? '', { where, residual }));
     return result;
   }
-  const writer = new ResultWriter(model, solved.solution, result);
+  const writer = new ResultWriter(model, solved.solution, solved.compiled, result);
   writer.write();
   result.convergence = solved.solution.convergence;
   result.margins = judge(model, result, limits);
@@ -42,15 +42,14 @@ const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
 class ResultWriter {
   private readonly rhoG: number;
-  private readonly compiled: CompiledLine[];
 
   constructor(
     private readonly model: ScenarioModel,
     private readonly solution: NetworkSolution,
+    private readonly compiled: readonly CompiledLine[],
     private readonly result: ScenarioResult,
   ) {
     this.rhoG = model.fluid.density * model.network.gravity;
-    this.compiled = model.network.lines.map((l) => new CompiledLine(l, model.network));
   }
 
   write(): void {

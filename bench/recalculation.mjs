@@ -1,0 +1,50 @@
+import { reinjectionStudy } from '../apps/server/dist/seed/tarnholt-reinjection.js';
+import { runStudy, serviceCurves } from '../packages/core/dist/index.js';
+import { CompiledLine } from '../packages/core/dist/network/line.js';
+
+const CURVE_POINTS = 61;
+const FRAME_MS = 16;
+
+/** median time of one run, ms, after a warm-up */
+function median(run, rounds = 60, warmUp = 40) {
+  for (let i = 0; i < warmUp; i++) run();
+  const times = [];
+  for (let i = 0; i < rounds; i++) {
+    const begin = performance.now();
+    run();
+    times.push(performance.now() - begin);
+  }
+  return times.sort((a, b) => a - b)[rounds >> 1];
+}
+
+const study = reinjectionStudy();
+const run = runStudy(study);
+const pump = 'P-410';
+
+const solveOnly = median(() => runStudy(study));
+const whole = median(() => serviceCurves(runStudy(study).scenarios, pump, CURVE_POINTS));
+
+/*
+ * The floor: each scenario's system curve with the valve as found and without it, 61 points each, needs every element of the
+ * line evaluated once a point; each duty needs about ten evaluations of the line. Nothing else is counted.
+ */
+const lines = run.scenarios.map((s) => new CompiledLine(s.model.network.lines[0], s.model.network));
+const evaluations = 2 * CURVE_POINTS + 10;
+const floor = median(() => {
+  for (const line of lines) for (let i = 0; i < evaluations; i++) line.evaluate(0.001 + i * 0.001);
+});
+
+const first = (() => {
+  const begin = performance.now();
+  serviceCurves(runStudy(study).scenarios, pump, CURVE_POINTS);
+  return performance.now() - begin;
+})();
+
+const show = (name, ms) => console.log(`${name.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms`);
+console.log(`demo study: ${run.scenarios.length} scenarios, ${run.scenarios[0].model.elements.length} elements, curves of ${CURVE_POINTS} points\n`);
+show('reading and solving all scenarios', solveOnly);
+show('full recalculation with all curves (what the worker does)', whole);
+show('floor: the loss evaluations alone', floor);
+show('one recalculation, now', first);
+console.log(`\nfull recalculation / floor: ${(whole / floor).toFixed(1)}`);
+console.log(`full recalculation / one frame of ${FRAME_MS} ms: ${(whole / FRAME_MS).toFixed(2)}`);

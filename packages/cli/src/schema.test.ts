@@ -1,0 +1,27 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { studySchema } from '@cedar-knot/core';
+import Ajv2020 from 'ajv/dist/2020';
+
+const validate = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(studySchema());
+
+test('the published schema is the one that the table of fields gives; if not, run npm run schema', () => {
+  const published = JSON.parse(readFileSync(join(__dirname, '../../../docs/study.schema.json'), 'utf8')) as unknown;
+  expect(published).toEqual(JSON.parse(JSON.stringify(studySchema())));
+});
+
+test('it takes every study of the reference cases that the program takes, and refuses what has another form', () => {
+  const folder = join(__dirname, '../cases');
+  const studies = readdirSync(folder).map(
+    (f) => (JSON.parse(readFileSync(join(folder, f), 'utf8')) as { study: Record<string, unknown> }).study,
+  );
+  expect(studies.length).toBeGreaterThan(25);
+  for (const study of studies) {
+    validate(study);
+    expect(validate.errors ?? []).toEqual([]);
+  }
+  const sound = studies[0]!;
+  expect(validate({ ...sound, points: { T1: { kind: 'lake' } } })).toBe(false);
+  expect(validate({ ...sound, points: { T1: { kind: 'vessel', elevation: 3 } } })).toBe(false);
+  expect(validate({ ...sound, scenarios: [] })).toBe(false);
+});

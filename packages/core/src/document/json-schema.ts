@@ -1,0 +1,145 @@
+import { UNITS } from '../units/units.js';
+import {
+  CHECKS,
+  ELEMENT_FIELDS,
+  FLUID_FIELDS,
+  LINE_FIELDS,
+  MOST,
+  POINT_FIELDS,
+  PUMP_ENTRY_FIELDS,
+  SCENARIO_FIELDS,
+  SITE_FIELDS,
+  VALVE_ENTRY_FIELDS,
+  type Field,
+  type Fields,
+} from './fields.js';
+
+type Json = Record<string, unknown>;
+
+/** number, space, unit; pressures may say (g) or (a) */
+const QUANTITY = '^\\s*[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?\\s*\\S+.*$';
+
+/**
+ * JSON Schema (2020-12) of the study file, made from the same table of fields that reads it. It holds forms and names; bounds
+ * in units, ids that must exist and what each mode needs are judged by `cedar-knot check`.
+ */
+export function studySchema(): Json {
+  const id = { type: 'string', pattern: '^[\\p{L}\\p{N}_][\\p{L}\\p{N}_\\-/]{0,39}$' };
+  const points = byKind(POINT_FIELDS, {});
+  const elements = byKind(ELEMENT_FIELDS, { id });
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Cedar Knot study, version 1',
+    type: 'object',
+    required: ['format', 'version', 'points', 'lines', 'scenarios'],
+    properties: {
+      format: { const: 'cedar-knot-study' },
+      version: { const: 1 },
+      title: { type: 'string' },
+      tag: { type: 'string' },
+      preparedBy: { type: 'string' },
+      notes: { type: 'string' },
+      units: { enum: ['metric', 'us'] },
+      site: record(SITE_FIELDS),
+      fluids: map(byKind(FLUID_FIELDS, {}), MOST.fluids),
+      pumps: map(record(PUMP_ENTRY_FIELDS), MOST.pumps),
+      valves: map(record(VALVE_ENTRY_FIELDS), MOST.valves),
+      points: map(points, MOST.points),
+      lines: {
+        type: 'array',
+        maxItems: MOST.lines,
+        items: {
+          ...record(LINE_FIELDS, { id, from: id, to: id, elements: { type: 'array', maxItems: MOST.elements, items: elements } }),
+          required: ['id', 'from', 'to', 'elements'],
+        },
+      },
+      scenarios: {
+        type: 'array',
+        minItems: 1,
+        maxItems: MOST.scenarios,
+        items: { ...record(SCENARIO_FIELDS, { id: { type: 'string' }, set: { type: 'object' } }), required: ['id'] },
+      },
+      limits: {
+        type: 'array',
+        maxItems: MOST.limits,
+        items: {
+          type: 'object',
+          required: ['check', 'limit'],
+          properties: {
+            check: { enum: CHECKS },
+            limit: { type: ['number', 'string', 'array'] },
+            where: id,
+            scenario: { type: 'string' },
+            reason: { type: 'string' },
+          },
+        },
+      },
+    },
+  };
+}
+
+function map(value: Json, most: number): Json {
+  return { type: 'object', maxProperties: most, additionalProperties: value };
+}
+
+function record(fields: Fields, more: Json = {}): Json {
+  const required = Object.entries(fields).flatMap(([key, f]) => (f.required ? [key] : []));
+  const properties = Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, one(f)]));
+  return {
+    type: 'object',
+    ...(required.length > 0 ? { required } : {}),
+    properties: { ...more, ...properties },
+    additionalProperties: false,
+  };
+}
+
+function byKind(kinds: Readonly<Record<string, Fields>>, more: Json): Json {
+  return {
+    type: 'object',
+    required: [...Object.keys(more), 'kind'],
+    properties: { kind: { enum: Object.keys(kinds) } },
+    oneOf: Object.entries(kinds).map(([kind, fields]) => record(fields, { ...more, kind: { const: kind } })),
+  };
+}
+
+function one(field: Field): Json {
+  const title = field.label ? { title: field.label } : {};
+  switch (field.type) {
+    case 'quantity': {
+      const units = UNITS[field.dimension].map((u) => u.symbol).join(', ');
+      const texts: Json[] = [{ type: 'string', pattern: QUANTITY, description: `${field.dimension}: ${units}` }];
+      if (field.solve) texts.push({ const: 'solve' });
+      if (field.bare) texts.push({ type: 'number', description: 'specific gravity, times 999.1 kg/m³' });
+      return { ...title, ...(texts.length === 1 ? texts[0] : { anyOf: texts }) };
+    }
+    case 'number': {
+      const number: Json = { type: field.integer ? 'integer' : 'number', minimum: field.min, maximum: field.max };
+      const texts: Json[] = [number];
+      if (field.solve) texts.push({ const: 'solve' });
+      if (field.percent) texts.push({ type: 'string', pattern: '^\\s*[\\d.]+\\s*%\\s*$' });
+      return { ...title, ...(texts.length === 1 ? number : { anyOf: texts }) };
+    }
+    case 'boolean':
+      return { ...title, type: 'boolean' };
+    case 'text':
+      return { ...title, type: 'string' };
+    case 'choice':
+      return { ...title, enum: field.values };
+    case 'list':
+      return { ...title, type: 'array', minItems: field.least, maxItems: field.most, items: record(field.of) };
+    case 'numbers':
+      return {
+        ...title,
+        type: 'array',
+        minItems: field.least,
+        maxItems: field.most,
+        items: { type: 'number', minimum: field.min, maximum: field.max },
+      };
+    case 'lengths': {
+      const text = { type: 'string', pattern: QUANTITY };
+      return { ...title, anyOf: [text, { type: 'array', minItems: 1, maxItems: 2, items: text }] };
+    }
+    case 'record':
+      return { ...title, ...record(field.fields) };
+  }
+}
