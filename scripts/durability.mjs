@@ -21,9 +21,22 @@ async function start() {
   address = `http://127.0.0.1:${port}/api/studies`;
   server = background(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
     stdio: 'ignore',
-    env: { ...process.env, CEDAR_KNOT_PORT: String(port), CEDAR_KNOT_DB: JSON.stringify(account), CEDAR_KNOT_LOG: join(FOLDER, 'server.log') },
+    env: {
+      ...process.env,
+      CEDAR_KNOT_PORT: String(port),
+      CEDAR_KNOT_DB: JSON.stringify(account),
+      CEDAR_KNOT_LOG: join(FOLDER, 'server.log'),
+    },
   });
-  await until(() => fetch(`http://127.0.0.1:${port}/api/health`).then((r) => r.ok, () => false), 60_000, 'The start of the application');
+  await until(
+    () =>
+      fetch(`http://127.0.0.1:${port}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      ),
+    60_000,
+    'The start of the application',
+  );
 }
 
 async function stop(hard) {
@@ -51,7 +64,11 @@ function lives(pid) {
 }
 
 async function call(method, path, body) {
-  const response = await fetch(`${address}${path}`, { method, body: body && JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+  const response = await fetch(`${address}${path}`, {
+    method,
+    body: body && JSON.stringify(body),
+    headers: { 'content-type': 'application/json' },
+  });
   const answer = await response.json();
   if (!response.ok) throw new Stop(`${method} ${path}: ${response.status} ${answer.message}`);
   return answer;
@@ -80,14 +97,22 @@ async function main() {
   let state;
   for (let round = 1; round <= ROUNDS; round++) {
     await start();
-    state ??= await call('POST', '', { title: 'Durability' }).then((s) => ({ id: s.id, version: 1, document: s.document, notes: undefined, acknowledged: 0 }));
+    state ??= await call('POST', '', { title: 'Durability' }).then((s) => ({
+      id: s.id,
+      version: 1,
+      document: s.document,
+      notes: undefined,
+      acknowledged: 0,
+    }));
     const stored = await call('GET', `/${state.id}`);
     // a save that was stored, but whose answer the kill cut off, may stand on top of the last acknowledged one
     const ahead = stored.version - state.version;
-    if (ahead < 0 || ahead > 1) throw new Stop(`round ${round}: version ${stored.version} is stored, ${state.version} was acknowledged`);
+    if (ahead < 0 || ahead > 1)
+      throw new Stop(`round ${round}: version ${stored.version} is stored, ${state.version} was acknowledged`);
     if (ahead === 0 && stored.document.notes !== state.notes) throw new Stop(`round ${round}: an acknowledged save is lost`);
     const versions = await call('GET', `/${state.id}/versions`);
-    if (versions.length !== stored.version) throw new Stop(`round ${round}: ${versions.length} versions are kept of ${stored.version}`);
+    if (versions.length !== stored.version)
+      throw new Stop(`round ${round}: ${versions.length} versions are kept of ${stored.version}`);
     state.version = stored.version;
     state.notes = stored.document.notes;
     const until = { over: false };
@@ -102,7 +127,9 @@ async function main() {
   const last = await call('GET', `/${state.id}`);
   if (last.version < state.version) throw new Stop('the last acknowledged save is lost');
   await stop(false);
-  say(`${ROUNDS} restarts, ${KILLED.size} of them after kill -9 while saving: ${state.acknowledged} acknowledged saves, none lost.`);
+  say(
+    `${ROUNDS} restarts, ${KILLED.size} of them after kill -9 while saving: ${state.acknowledged} acknowledged saves, none lost.`,
+  );
 }
 
 main().catch(async (error) => {

@@ -124,7 +124,8 @@ export function CurvesView() {
                 <div
                   className="absolute"
                   style={{
-                    right: size.width - areas.head.x - areas.head.width + 4,
+                    // where curves seldom run: low at the right, or at the left when the axis begins at the duties
+                    ...(shows.zoom ? { left: areas.head.x + 6 } : { right: size.width - areas.head.x - areas.head.width + 4 }),
                     bottom: size.height - (areas.head.y + areas.head.height) + 8,
                   }}
                 >

@@ -105,48 +105,46 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
           </g>
         );
       })}
-      {showMade &&
-        curves.made.map((m) => (
-          <text
-            key={m.diameter}
-            x={Math.min(x(flow(m.flow.at(-1)!)) + 4, head.x + head.width - 34)}
-            y={yHead(metres(m.head.at(-1)!)) + 4}
-            fontSize={11}
-            fill={label}
-            className="halo"
-          >
-            Ø {Math.round(m.diameter * 1000)}
-          </text>
-        ))}
-      <BestTicks curves={curves} knots={model.knots} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />
-      <PumpLabels curves={curves} x={x} y={yHead} flow={flow} metres={metres} right={head.x + head.width} />
-      {showWindow && (
-        <ValveWindow
+      <clipPath id="head-plot">
+        <rect x={head.x - 10} y={top - 10} width={head.width + 60} height={head.height + 18} />
+      </clipPath>
+      <g clipPath="url(#head-plot)">
+        {showMade &&
+          curves.made.map((m) => (
+            <text key={m.diameter} x={head.x + 5} y={yHead(metres(m.head[0]!)) + 12} fontSize={11} fill={label} className="halo">
+              Ø {Math.round(m.diameter * 1000)}
+            </text>
+          ))}
+        <BestTicks curves={curves} knots={model.knots} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />
+        <PumpLabels curves={curves} x={x} y={yHead} flow={flow} metres={metres} right={head.x + head.width} />
+        {showWindow && (
+          <ValveWindow
+            model={model}
+            curves={curves}
+            active={active}
+            x={x}
+            y={yHead}
+            flow={flow}
+            metres={metres}
+            display={display}
+          />
+        )}
+        <LineEnds
           model={model}
           curves={curves}
-          active={active}
           x={x}
           y={yHead}
           flow={flow}
           metres={metres}
-          display={display}
+          top={top}
+          right={head.x + head.width}
+          onPick={onPick}
         />
-      )}
-      <LineEnds
-        model={model}
-        curves={curves}
-        x={x}
-        y={yHead}
-        flow={flow}
-        metres={metres}
-        top={top}
-        right={head.x + head.width}
-        onPick={onPick}
-      />
-      {curves.rated && (
-        <Rated rated={curves.rated} x={x} y={yHead} flow={flow} metres={metres} display={display} inside={inside} />
-      )}
-      <Knots knots={model.knots} active={active} x={x} y={yHead} flow={flow} metres={metres} inside={inside} onPick={onPick} />
+        {curves.rated && (
+          <Rated rated={curves.rated} x={x} y={yHead} flow={flow} metres={metres} display={display} inside={inside} />
+        )}
+        <Knots knots={model.knots} active={active} x={x} y={yHead} flow={flow} metres={metres} inside={inside} onPick={onPick} />
+      </g>
     </svg>
   );
 }
@@ -331,7 +329,7 @@ function Knots({
     let [px, py] = [tx, ty];
     const crowd = placed.filter((p) => Math.hypot(p.tx - tx, p.ty - ty) < NEAR).length;
     if (crowd > 0) {
-      const turn = -2.3 + (crowd - 1) * 1.3;
+      const turn = -2.4 + (crowd - 1) * 1.3;
       [px, py] = [tx + 24 * Math.cos(turn), ty + 24 * Math.sin(turn)];
     }
     placed.push({ k, tx, ty, px, py });

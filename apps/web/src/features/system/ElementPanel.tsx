@@ -18,7 +18,7 @@ const SHOWN: Readonly<Record<string, (e: RawEntry) => readonly string[]>> = {
     'length',
     ...(e.inside !== undefined ? ['inside'] : ['size', 'schedule']),
     'outletElevation',
-    'material',
+    ...(e.material !== undefined || e.roughness === undefined ? ['material'] : []),
     'roughness',
     'designPressure',
   ],

@@ -15,6 +15,7 @@ import { readTyped } from '../../ui/QuantityField.js';
 import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { shortFormText } from './shortFormText.js';
 import { COLUMNS, seenEntries, sheetRows, type Column, type SheetRow } from './sheetRows.js';
@@ -48,6 +49,8 @@ export function LineSheet() {
     showEditing(next);
   };
   const grid = useRef<HTMLDivElement>(null);
+  const { width } = useSize(grid);
+  const template = width > 0 && width < NARROW_BELOW_PX ? NARROW : WIDE;
   const at = rows.findIndex((r) => r.id === selected);
   const scenario = study.scenarios.find((s) => s.id === active);
   const activeIndex = study.scenarios.findIndex((s) => s.id === active);
@@ -184,7 +187,7 @@ export function LineSheet() {
         <div
           role="row"
           className="bg-panel text-inkq border-line sticky top-0 z-10 grid h-[24px] items-center border-y text-[12px]"
-          style={{ gridTemplateColumns: TEMPLATE }}
+          style={{ gridTemplateColumns: template }}
         >
           <span role="columnheader" className="col-span-3 pl-3">
             element
@@ -202,13 +205,14 @@ export function LineSheet() {
           <span role="columnheader" className="text-right">
             loss {display.unit('head')}
           </span>
-          <span role="columnheader" className="pl-4">
+          <span role="columnheader" className="overflow-hidden pl-4 whitespace-nowrap">
             share of the head
           </span>
         </div>
         {rows.map((r, i) => (
           <Row
             key={r.id}
+            template={template}
             row={r}
             number={i + 1}
             isSelected={r.id === selected}
@@ -239,7 +243,10 @@ export function LineSheet() {
   );
 }
 
-const TEMPLATE = '30px 30px 74px minmax(90px,0.8fr) minmax(230px,2.4fr) 82px 50px 62px 118px';
+const WIDE = '30px 30px 74px minmax(90px,0.8fr) minmax(230px,2.4fr) 82px 50px 62px 118px';
+/** on a narrow page the bars go and the names shrink; entries and figures stay */
+const NARROW = '26px 26px 66px minmax(56px,0.6fr) minmax(150px,2fr) 66px 46px 58px 8px';
+const NARROW_BELOW_PX = 760;
 
 export function lossOf(r: ElementResult | undefined): number | null {
   if (!r) return null;
@@ -257,7 +264,14 @@ function lossScale(
   return most || 1;
 }
 
+/** the number alone when its unit is that of the column, else as it was typed */
+function outletText(typed: string, unit: string): string {
+  const match = /^(.*\d)\s*([a-z]+)$/i.exec(typed);
+  return match && match[2] === unit ? match[1]! : typed;
+}
+
 interface RowProps {
+  template: string;
   row: SheetRow;
   number: number;
   isSelected: boolean;
@@ -276,6 +290,7 @@ interface RowProps {
 }
 
 function Row({
+  template,
   row,
   number,
   isSelected,
@@ -335,7 +350,7 @@ function Row({
       aria-selected={isSelected}
       data-row={row.id}
       className={`border-soft grid h-[25px] items-center border-b ${isSelected ? 'bg-wash' : ''}`}
-      style={{ gridTemplateColumns: TEMPLATE }}
+      style={{ gridTemplateColumns: template }}
     >
       <span role="rowheader" className="text-inkq pl-3 text-[11px]">
         {number}
@@ -358,14 +373,14 @@ function Row({
           </span>
         ),
       )}
-      {cell('outlet', row.outlet.replace(/\s*[a-z]+$/i, ''), `justify-end ${row.outletTyped ? '' : 'text-inkq'}`)}
+      {cell('outlet', outletText(row.outlet, display.unit('length')), `justify-end ${row.outletTyped ? '' : 'text-inkq'}`)}
       <span role="gridcell" className="text-right">
         {result?.kind === 'pipe' ? display.number(Math.abs(result.velocity), 'velocity') : ''}
       </span>
       <span role="gridcell" className="text-right font-semibold" data-loss={row.id}>
         {result?.kind === 'pump' ? `+${display.number(result.head, 'head')}` : loss === null ? '' : display.number(loss, 'head')}
       </span>
-      <span role="gridcell" className="text-inkq pl-4 text-[12px]">
+      <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
         {result?.kind === 'pump' ? (
           'gives head'
         ) : loss === null ? null : (

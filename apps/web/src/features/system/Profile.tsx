@@ -30,12 +30,14 @@ export function Profile() {
   const study = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const activeId = useStudy((s) => s.active);
+  const display = useDisplay();
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
   const [spot, setSpot] = useState<Spot | null>(null);
   const layout = useMemo(() => layoutProfile(study, LEFT + 22, Math.max(LEFT + 200, width - RIGHT)), [study, width]);
   const active = shown[activeId];
-  const frame = useMemo(() => frameOf(shown, width, height), [shown, width, height]);
+  const perMetre = 1 / display.value(1, 'length');
+  const frame = useMemo(() => frameOf(shown, width, height, perMetre), [shown, width, height, perMetre]);
   const hasPlaces = active?.outcome.result && Object.keys(active.outcome.result.places).length > 0;
 
   const hover = (event: MouseEvent<SVGSVGElement>): void => {
@@ -75,7 +77,8 @@ export function Profile() {
   );
 }
 
-function frameOf(shown: Readonly<Record<string, Shown>>, width: number, height: number): Frame | null {
+/** @param unit metres of one display unit, so that the ticks are round where they are read */
+function frameOf(shown: Readonly<Record<string, Shown>>, width: number, height: number, unit: number): Frame | null {
   let low = Infinity;
   let high = -Infinity;
   for (const { outcome } of Object.values(shown)) {
@@ -88,7 +91,7 @@ function frameOf(shown: Readonly<Record<string, Shown>>, width: number, height: 
   }
   if (!(high >= low) || height === 0) return null;
   const pad = Math.max(2, (high - low) * 0.05);
-  const ticks = axisTicks(low - pad * 0.6, high + pad, 6);
+  const ticks = axisTicks((low - pad * 0.6) / unit, (high + pad) / unit, 6).map((t) => t * unit);
   const first = ticks[0]!;
   const last = ticks.at(-1)!;
   const y = (m: number): number => height - BOTTOM - ((m - first) / (last - first)) * (height - BOTTOM - TOP);

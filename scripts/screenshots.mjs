@@ -1,0 +1,60 @@
+// npm run screenshots: the pictures of docs/screenshots from the running application (npm start) with the demo plant as it comes.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ROOT } from './lib/run.mjs';
+
+const address = process.argv[2] ?? 'http://127.0.0.1:4310';
+const folder = process.argv[3] ?? join(ROOT, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+
+async function page(theme = 'light', size = { width: 1280, height: 800 }) {
+  const context = await browser.newContext({ viewport: size, colorScheme: theme });
+  return context.newPage();
+}
+
+const settle = (p, ms = 1200) => p.waitForTimeout(ms);
+const shot = (p, name) => p.screenshot({ path: join(folder, `${name}.png`) });
+const list = await (await fetch(`${address}/api/studies`)).json();
+const study = (title) => list.find((s) => s.title === title).id;
+
+const home = await page();
+await home.goto(address);
+await settle(home);
+await shot(home, '01-studies');
+
+const system = await page();
+await system.goto(`${address}/studies/${study('Reinjection transfer')}/system`);
+await system.locator('[data-row="L-420"] [data-cell=entry]').click();
+await settle(system);
+const ridge = await system.locator('[data-element="L-421"]').boundingBox();
+await system.mouse.move(ridge.x + 4, ridge.y + 20);
+await settle(system, 300);
+await shot(system, '02-system');
+
+const curves = await page();
+await curves.goto(`${address}/studies/${study('Reinjection transfer')}/curves`);
+await settle(curves, 2500);
+await shot(curves, '03-curves');
+
+const dark = await page('dark');
+await dark.goto(`${address}/studies/${study('Reinjection transfer')}/curves`);
+await settle(dark, 2500);
+await dark.getByRole('button', { name: 'zoom to the duties' }).click();
+await settle(dark, 1500);
+await shot(dark, '04-curves-dark-zoomed');
+
+await browser.close();
