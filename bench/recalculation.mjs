@@ -41,7 +41,9 @@ const first = (() => {
 })();
 
 const show = (name, ms) => console.log(`${name.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms`);
-console.log(`demo study: ${run.scenarios.length} scenarios, ${run.scenarios[0].model.elements.length} elements, curves of ${CURVE_POINTS} points\n`);
+console.log(
+  `demo study: ${run.scenarios.length} scenarios, ${run.scenarios[0].model.elements.length} elements, curves of ${CURVE_POINTS} points\n`,
+);
 show('reading and solving all scenarios', solveOnly);
 show('full recalculation with all curves (what the worker does)', whole);
 show('floor: the loss evaluations alone', floor);

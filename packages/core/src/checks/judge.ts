@@ -30,6 +30,7 @@ type Rule = keyof typeof CHECK_RULES;
 
 class Judge {
   readonly margins: Margin[] = [];
+  private lastPump: Map<number, number> | undefined;
 
   constructor(
     private readonly model: ScenarioModel,
@@ -168,9 +169,17 @@ class Judge {
     });
   }
 
+  /** index of the last running pump of a line; pipes before it are suction */
+  private suctionEnd(line: number): number {
+    if (!this.lastPump) {
+      this.lastPump = new Map();
+      for (const e of this.model.elements) if (e.kind === 'pump' && e.read.mode !== 'off') this.lastPump.set(e.line, e.index);
+    }
+    return this.lastPump.get(line) ?? -1;
+  }
+
   pipe(e: ElementDetail, r: PipeResult): void {
-    const line = this.model.elements.filter((x) => x.line === e.line);
-    const suction = line.some((x) => x.kind === 'pump' && x.index > e.index && x.read.mode !== 'off');
+    const suction = this.suctionEnd(e.line) > e.index;
     const band = suction ? SUCTION_VELOCITY : CHECK_RULES.velocity.limit;
     if (r.flow === 0) this.none('velocity', e.id, 'no-flow');
     else this.band('velocity', e.id, Math.abs(r.velocity), band, [0, Infinity], 'near');

@@ -1,4 +1,5 @@
 import { solveDense } from '../numerics/linear.js';
+import { SparseSolver } from '../numerics/sparse.js';
 import type { CompiledLine } from './line.js';
 import type { NetworkInput, SolveFailure } from './types.js';
 
@@ -24,8 +25,9 @@ const MOST_ITERATIONS = 150;
 
 /**
  * Solves line flows and free heads of a component together: one equation a segment, imposed flow and balance.
- * Newton with a halving line search on the scaled residual. Method: Todini & Rossman 2013, J. Hydraul. Eng. 139(5), 511–526
- * (the full head and flow formulation, which stays regular where a line has no resistance).
+ * Newton with a halving line search on the scaled residual. Where each line has one equation its flow is eliminated, which
+ * leaves a sparse matrix over the heads alone; with sought entries the whole matrix is solved with pivoting.
+ * Sources: Todini & Rossman 2013, J. Hydraul. Eng. 139(5), 511–526 (heads and flows; the elimination is their global gradient).
  *
  * @param flows,heads of the whole network; the component's entries are the start and receive the solution
  * @param pinned free points whose balance is replaced by head 0 because no reference reaches them
@@ -47,15 +49,11 @@ export function solveComponent(
   const u = system.gather(flows, heads);
   const trial = new Float64Array(n);
   const step = new Float64Array(n);
-  const matrix = new Float64Array(n * n);
   let merit = system.residual(u);
   for (let i = 0; i < MOST_ITERATIONS; i++) {
     report.iterations = i;
     if (system.mass <= MASS_TOLERANCE && system.energy <= ENERGY_TOLERANCE) break;
-    system.jacobian(u, matrix);
-    step.set(system.r);
-    const bad = solveDense(matrix, step, n);
-    if (bad >= 0) return { ...report, failure: { reason: 'singular', where: system.names() } };
+    if (!system.newtonStep(step)) return { ...report, failure: { reason: 'singular', where: system.names() } };
     const before = merit;
     let factor = 1;
     for (let k = 0; k < 12; k++, factor /= 2) {
@@ -77,15 +75,43 @@ export function solveComponent(
   return report;
 }
 
+/** One equation along a line: of a segment, or of an imposed flow. */
+interface LineRow {
+  /** column of the line's flow */
+  line: number;
+  compiled: CompiledLine;
+  /** segment in the line's list, or -1 for an imposed flow */
+  segment: number;
+  flow: number;
+  /** head columns of the ends, -1 where the head is known or held */
+  fromColumn: number;
+  toColumn: number;
+  /** what the ends give: constant and per square of the flow */
+  constant: number;
+  perFlow2: number;
+}
+
 class System {
   readonly rows: number;
   readonly columns: number;
-  /** residual of each equation at the last flows */
-  readonly r: Float64Array;
   mass = 0;
   energy = 0;
-  private readonly headColumn = new Map<number, number>();
+  /** residual and slope over its flow of each line row, at the last flows */
+  private readonly lineRows: LineRow[] = [];
+  private readonly r: Float64Array;
+  private readonly slope: Float64Array;
+  /** points with a balance, in the order of their rows; column of each point's head */
   private readonly balances: number[];
+  private readonly headColumn = new Map<number, number>();
+  /** columns of the points at the two ends of each line of the component, -1 where not free */
+  private readonly fromColumn: Int32Array;
+  private readonly toColumn: Int32Array;
+  /** net outflow of each free point, scratch */
+  private readonly outflow: Float64Array;
+  /** each line has one equation and each free point its balance: flows can be eliminated */
+  private readonly isPlain: boolean;
+  private sparse: SparseSolver | undefined;
+  private dense: Float64Array | undefined;
 
   constructor(
     private readonly input: NetworkInput,
@@ -93,13 +119,52 @@ class System {
     private readonly component: Component,
     private readonly pinned: ReadonlySet<number>,
   ) {
-    component.points.forEach((p, i) => this.headColumn.set(p, component.lines.length + i));
-    this.columns = component.lines.length + component.points.length;
+    const count = component.lines.length;
+    component.points.forEach((p, i) => this.headColumn.set(p, count + i));
+    this.columns = count + component.points.length;
+    this.fromColumn = Int32Array.from(component.lines, (l) => this.headColumn.get(lines[l]!.model.from) ?? -1);
+    this.toColumn = Int32Array.from(component.lines, (l) => this.headColumn.get(lines[l]!.model.to) ?? -1);
+    component.lines.forEach((l, column) => this.addLineRows(lines[l]!, column));
     this.balances = component.points.filter((p) => this.isBalanced(p));
-    let count = this.balances.length;
-    for (const l of component.lines) count += lines[l]!.fixedFlows.length + lines[l]!.segments.filter((s) => s.isEquation).length;
-    this.rows = count;
+    this.rows = this.lineRows.length + this.balances.length;
     this.r = new Float64Array(this.rows);
+    this.slope = new Float64Array(this.lineRows.length);
+    this.outflow = new Float64Array(component.points.length);
+    this.isPlain =
+      this.balances.length === component.points.length &&
+      this.lineRows.length === count &&
+      this.lineRows.every((row, i) => row.line === i);
+  }
+
+  private addLineRows(compiled: CompiledLine, line: number): void {
+    const { points } = this.input;
+    const { from, to } = compiled.model;
+    const base = { line, compiled, fromColumn: -1, toColumn: -1, constant: 0, perFlow2: 0 };
+    for (const flow of compiled.fixedFlows) this.lineRows.push({ ...base, segment: -1, flow });
+    const [fromBore, toBore] = compiled.endBores;
+    compiled.segments.forEach((s, segment) => {
+      if (!s.isEquation) return;
+      const row: LineRow = { ...base, segment, flow: 0 };
+      const end = (
+        held: { constant: number; perFlow2: number } | undefined,
+        point: number,
+        bore: number,
+        sign: 1 | -1,
+      ): number => {
+        if (held) {
+          row.constant += sign * held.constant;
+          row.perFlow2 += sign * held.perFlow2;
+          return -1;
+        }
+        const model = points[point]!;
+        if (model.static) row.perFlow2 += sign * compiled.velocityFactor(bore);
+        if (model.head.kind === 'known') row.constant += sign * model.head.head;
+        return model.head.kind === 'known' ? -1 : this.headColumn.get(point)!;
+      };
+      row.fromColumn = end(s.startHeld, from, fromBore, 1);
+      row.toColumn = end(s.endHeld, to, toBore, -1);
+      this.lineRows.push(row);
+    });
   }
 
   private isBalanced(p: number): boolean {
@@ -122,108 +187,153 @@ class System {
     this.component.points.forEach((p, i) => (heads[p] = u[this.component.lines.length + i]!));
   }
 
-  /** fills `r`; returns the scaled sum of squares */
+  /** fills residuals and slopes; returns the scaled sum of squares */
   residual(u: Float64Array): number {
-    let merit = 0;
     this.mass = 0;
     this.energy = 0;
-    this.walk(
-      u,
-      (row, value, isMass) => {
-        this.r[row] = value;
-        const size = Math.abs(value);
-        if (isMass) this.mass = Math.max(this.mass, size);
-        else this.energy = Math.max(this.energy, size);
-        const scaled = isMass ? value * 1e3 : value;
-        merit += scaled * scaled;
-      },
-      undefined,
-    );
+    let merit = 0;
+    for (let i = 0; i < this.lineRows.length; i++) {
+      const row = this.lineRows[i]!;
+      const value = this.lineResidual(row, u, i);
+      this.r[i] = value;
+      const size = Math.abs(value);
+      if (row.segment < 0) this.mass = Math.max(this.mass, size);
+      else this.energy = Math.max(this.energy, size);
+      merit += row.segment < 0 ? value * value * 1e6 : value * value;
+    }
+    merit += this.balanceResiduals(u);
     return Number.isFinite(merit) ? merit : Infinity;
   }
 
-  jacobian(u: Float64Array, matrix: Float64Array): void {
-    matrix.fill(0);
-    const n = this.columns;
-    this.walk(
-      u,
-      (row, value) => (this.r[row] = value),
-      (row, column, value) => (matrix[row * n + column]! += value),
-    );
+  private lineResidual(row: LineRow, u: Float64Array, i: number): number {
+    const q = u[row.line]!;
+    if (row.segment < 0) {
+      this.slope[i] = 1;
+      return q - row.flow;
+    }
+    const { compiled } = row;
+    const s = compiled.segments[row.segment]!;
+    compiled.evaluate(q);
+    let value = row.constant + row.perFlow2 * q * q;
+    let dq = 2 * row.perFlow2 * q;
+    for (let k = s.start; k < s.end; k++) {
+      value -= compiled.loss[k]!;
+      dq -= compiled.slope[k]!;
+    }
+    if (row.fromColumn >= 0) value += u[row.fromColumn]!;
+    if (row.toColumn >= 0) value -= u[row.toColumn]!;
+    this.slope[i] = Math.abs(dq) < LEAST_SLOPE ? (dq > 0 ? LEAST_SLOPE : -LEAST_SLOPE) : dq;
+    return value;
   }
 
-  /** every equation once: its residual and, when wanted, its slopes */
-  private walk(
-    u: Float64Array,
-    residual: (row: number, value: number, isMass: boolean) => void,
-    slope: ((row: number, column: number, value: number) => void) | undefined,
-  ): void {
-    const { points } = this.input;
-    let row = 0;
-    this.component.lines.forEach((l, column) => {
-      const line = this.lines[l]!;
-      const q = u[column]!;
-      for (const flow of line.fixedFlows) {
-        residual(row, q - flow, true);
-        slope?.(row, column, 1);
-        row++;
+  private balanceResiduals(u: Float64Array): number {
+    const { outflow, fromColumn, toColumn, input } = this;
+    const count = this.component.lines.length;
+    outflow.fill(0);
+    for (let l = 0; l < count; l++) {
+      if (fromColumn[l]! >= 0) outflow[fromColumn[l]! - count]! += u[l]!;
+      if (toColumn[l]! >= 0) outflow[toColumn[l]! - count]! -= u[l]!;
+    }
+    let merit = 0;
+    this.balances.forEach((p, i) => {
+      const column = this.headColumn.get(p)!;
+      const { head, outflow: fixed } = input.points[p]!;
+      const isPinned = this.pinned.has(p);
+      let value: number;
+      if (isPinned) value = u[column]!;
+      else if (head.kind === 'well') value = outflow[column - count]! - head.capacity * (head.rest - u[column]!);
+      else value = outflow[column - count]! - fixed!;
+      this.r[this.lineRows.length + i] = value;
+      if (isPinned) this.energy = Math.max(this.energy, Math.abs(value));
+      else this.mass = Math.max(this.mass, Math.abs(value));
+      merit += isPinned ? value * value : value * value * 1e6;
+    });
+    return merit;
+  }
+
+  /** the full Newton step at the last residuals; false when the matrix is singular */
+  newtonStep(step: Float64Array): boolean {
+    return (this.isPlain && this.sparseStep(step)) || this.denseStep(step);
+  }
+
+  /** flows eliminated: δq = (r − s·δH)/slope; what remains is one row a free head */
+  private sparseStep(step: Float64Array): boolean {
+    const { lineRows, component, r, slope, input } = this;
+    const count = component.lines.length;
+    const m = component.points.length;
+    this.sparse ??= new SparseSolver(m, this.headPairs());
+    const sparse = this.sparse;
+    sparse.clear();
+    const b = new Float64Array(m);
+    this.balances.forEach((p, i) => {
+      const node = this.headColumn.get(p)! - count;
+      b[node] = r[lineRows.length + i]!;
+      const { head } = input.points[p]!;
+      if (this.pinned.has(p)) sparse.add(node, node, 1);
+      else if (head.kind === 'well') sparse.add(node, node, head.capacity);
+    });
+    for (let l = 0; l < count; l++) {
+      const row = lineRows[l]!;
+      for (const [column, sign] of [
+        [this.fromColumn[l]!, 1],
+        [this.toColumn[l]!, -1],
+      ] as const) {
+        const node = column - count;
+        if (column < 0 || this.pinned.has(component.points[node]!)) continue;
+        b[node]! -= (sign * r[l]!) / slope[l]!;
+        if (row.fromColumn >= 0) sparse.add(node, row.fromColumn - count, -sign / slope[l]!);
+        if (row.toColumn >= 0) sparse.add(node, row.toColumn - count, sign / slope[l]!);
       }
-      line.evaluate(q);
-      const [fromBore, toBore] = line.endBores;
-      for (const s of line.segments) {
-        if (!s.isEquation) continue;
-        let value = 0;
-        let dq = 0;
-        for (let i = s.start; i < s.end; i++) {
-          value -= line.loss[i]!;
-          dq -= line.slope[i]!;
-        }
-        const ends = [
-          { held: s.startHeld, point: line.model.from, bore: fromBore, sign: 1 },
-          { held: s.endHeld, point: line.model.to, bore: toBore, sign: -1 },
-        ];
-        for (const { held, point, bore, sign } of ends) {
-          const model = points[point]!;
-          const k = held ? held.perFlow2 : model.static ? line.velocityFactor(bore) : 0;
-          dq += sign * 2 * k * q;
-          value += sign * k * q * q;
-          if (held) value += sign * held.constant;
-          else if (model.head.kind === 'known') value += sign * model.head.head;
-          else {
-            const c = this.headColumn.get(point)!;
-            value += sign * u[c]!;
-            slope?.(row, c, sign);
-          }
-        }
-        if (Math.abs(dq) < LEAST_SLOPE) dq = dq > 0 ? LEAST_SLOPE : -LEAST_SLOPE;
-        residual(row, value, false);
-        slope?.(row, column, dq);
-        row++;
+    }
+    if (!sparse.solve(b)) return false;
+    for (let l = 0; l < count; l++) {
+      const row = lineRows[l]!;
+      let rest = r[l]!;
+      if (row.fromColumn >= 0) rest -= b[row.fromColumn - count]!;
+      if (row.toColumn >= 0) rest += b[row.toColumn - count]!;
+      step[l] = rest / slope[l]!;
+    }
+    step.set(b, count);
+    return step.every(Number.isFinite);
+  }
+
+  private headPairs(): [number, number][] {
+    const count = this.component.lines.length;
+    const pairs: [number, number][] = [];
+    for (let l = 0; l < count; l++) {
+      if (this.fromColumn[l]! >= 0 && this.toColumn[l]! >= 0)
+        pairs.push([this.fromColumn[l]! - count, this.toColumn[l]! - count]);
+    }
+    return pairs;
+  }
+
+  private denseStep(step: Float64Array): boolean {
+    const n = this.columns;
+    const matrix = (this.dense ??= new Float64Array(n * n)).fill(0);
+    this.lineRows.forEach((row, i) => {
+      matrix[i * n + row.line]! += this.slope[i]!;
+      if (row.fromColumn >= 0) matrix[i * n + row.fromColumn]! += 1;
+      if (row.toColumn >= 0) matrix[i * n + row.toColumn]! -= 1;
+    });
+    const rowOf = new Map(this.balances.map((p, i) => [this.headColumn.get(p)!, this.lineRows.length + i]));
+    this.balances.forEach((p, i) => {
+      const row = this.lineRows.length + i;
+      const column = this.headColumn.get(p)!;
+      const { head } = this.input.points[p]!;
+      if (this.pinned.has(p)) matrix[row * n + column] = 1;
+      else if (head.kind === 'well') matrix[row * n + column] = head.capacity;
+    });
+    this.component.lines.forEach((_, l) => {
+      for (const [column, sign] of [
+        [this.fromColumn[l]!, 1],
+        [this.toColumn[l]!, -1],
+      ] as const) {
+        const row = rowOf.get(column);
+        const isPinned = column >= 0 && this.pinned.has(this.component.points[column - this.component.lines.length]!);
+        if (row !== undefined && !isPinned) matrix[row * n + l]! += sign;
       }
     });
-    for (const p of this.balances) {
-      const model = points[p]!;
-      const c = this.headColumn.get(p)!;
-      if (this.pinned.has(p)) {
-        residual(row, u[c]!, false);
-        slope?.(row, c, 1);
-        row++;
-        continue;
-      }
-      let sum = 0;
-      this.component.lines.forEach((l, column) => {
-        const { from, to } = this.lines[l]!.model;
-        const sign = (from === p ? 1 : 0) - (to === p ? 1 : 0);
-        if (sign === 0) return;
-        sum += sign * u[column]!;
-        slope?.(row, column, sign);
-      });
-      if (model.head.kind === 'well') {
-        sum -= model.head.capacity * (model.head.rest - u[c]!);
-        slope?.(row, c, model.head.capacity);
-      } else sum -= model.outflow!;
-      residual(row, sum, true);
-      row++;
-    }
+    step.set(this.r);
+    return solveDense(matrix, step, n) < 0;
   }
 }

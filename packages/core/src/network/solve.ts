@@ -233,7 +233,9 @@ function unreferenced(input: NetworkInput, lines: readonly CompiledLine[], compo
   const clusters = new Map<number, number[]>();
   for (const p of component.points) {
     const root = group.find(p);
-    clusters.set(root, [...(clusters.get(root) ?? []), p]);
+    const cluster = clusters.get(root);
+    if (cluster) cluster.push(p);
+    else clusters.set(root, [p]);
   }
   const known = new Set<number>();
   input.points.forEach((p, i) => {
@@ -290,6 +292,7 @@ function finish(
   const flows = solutions.map((s) => s.flow);
   const totals = Float64Array.from(input.points, (p, i) => {
     if (p.head.kind === 'known' && !p.static) return p.head.head;
+    if (!p.static && p.head.kind === 'free') return heads[i]!;
     const met = input.lines.findIndex((l) => l.from === i || l.to === i);
     if (met < 0) return p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : NaN;
     if (!p.static) return heads[i]!;
@@ -303,11 +306,20 @@ function finish(
     solution: {
       lines: solutions,
       heads: totals,
-      outflows: Float64Array.from(input.points, (_, i) => outflowOf(lines, i, flows)),
+      outflows: allOutflows(input, flows),
       others,
       convergence: { iterations, massResidual, energyResidual },
     },
   };
+}
+
+function allOutflows(input: NetworkInput, flows: ArrayLike<number>): Float64Array {
+  const outflows = new Float64Array(input.points.length);
+  input.lines.forEach((l, i) => {
+    outflows[l.from]! += flows[i]!;
+    outflows[l.to]! -= flows[i]!;
+  });
+  return outflows;
 }
 
 function signature(lines: readonly CompiledLine[]): string {

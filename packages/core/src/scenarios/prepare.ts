@@ -376,6 +376,7 @@ class ScenarioBuild {
   readonly lines: Read[] = [];
   readonly elements: Read[][] = [];
   private readonly points: PointDetail[] = [];
+  private elevationOf: Map<string, number> | undefined;
   private readonly overrides = new Map<string, Map<string, unknown>>();
 
   constructor(
@@ -476,7 +477,8 @@ class ScenarioBuild {
   /** elevation of each place of a line: an element without an outlet elevation stays level, the last ends at the `to` point */
   elevations(l: number, findings: Finding[]): number[] {
     const line = this.study.lines[l]!;
-    const at = (id: string): number => this.points.find((p) => p.id === id)!.read.elevation as number;
+    this.elevationOf ??= new Map(this.points.map((p) => [p.id, p.read.elevation as number]));
+    const at = (id: string): number => this.elevationOf!.get(id)!;
     const list = [at(line.from)];
     this.elements[l]!.forEach((read, i) => {
       const own = read.outletElevation as number | undefined;

@@ -47,8 +47,13 @@ function names(nodes: readonly Node[]): string[] {
 function connectionProblems(model: ScenarioModel): Problem[] {
   const { points, lines } = model.network;
   const problems: Problem[] = [];
+  const degree = new Array<number>(points.length).fill(0);
+  for (const l of lines) {
+    degree[l.from]!++;
+    degree[l.to]!++;
+  }
   points.forEach((p, i) => {
-    const met = lines.filter((l) => l.from === i || l.to === i).length;
+    const met = degree[i]!;
     if (met === 0)
       problems.push({ code: 'unconnected', path: `points.${p.id}`, where: [p.id], detail: { reason: 'unconnected' } });
     if (met > 1 && p.static)
@@ -70,7 +75,7 @@ function referenceProblems(network: NetworkInput): Problem[] {
   for (const l of lines) if (l.elements.some(holdsPressure)) known.add(find(l.from));
   const parts = new Map<number, string[]>();
   points.forEach((p, i) => {
-    if (!known.has(find(i))) parts.set(find(i), [...(parts.get(find(i)) ?? []), p.id]);
+    if (!known.has(find(i))) (parts.get(find(i)) ?? parts.set(find(i), []).get(find(i))!).push(p.id);
   });
   return [...parts.values()].map((where) => ({
     code: 'no-pressure-reference',
@@ -106,8 +111,13 @@ function structure(network: NetworkInput): { equations: Node[]; unknowns: Node[]
   );
   const flows = network.lines.map((l) => unknown([l.id], false));
   network.lines.forEach((l, i) => lineEquations(l, flows[i]!, heads, unknown, equation));
+  const around: number[][] = network.points.map(() => []);
+  network.lines.forEach((l, k) => {
+    around[l.from]!.push(flows[k]!);
+    if (l.to !== l.from) around[l.to]!.push(flows[k]!);
+  });
   network.points.forEach((p, i) => {
-    const met = network.lines.flatMap((l, k) => (l.from === i || l.to === i ? [flows[k]!] : []));
+    const met = around[i]!;
     if (p.head.kind === 'well') equation([p.id], false, [...met, heads[i]!]);
     else if (p.outflow !== undefined) equation([p.id], p.outflow !== 0, met);
   });
