@@ -1,4 +1,4 @@
-import { adjustStates } from './states.js';
+import { Settling } from './states.js';
 import { CompiledLine } from './line.js';
 import { solveComponent, type Component } from './newton.js';
 import { findCrossings, SurplusHead, type EndHead } from './single.js';
@@ -10,7 +10,7 @@ export interface WarmStart {
   heads: Float64Array;
 }
 
-const MOST_STATE_ROUNDS = 60;
+const MOST_STATE_ROUNDS = 120;
 
 /**
  * Solves a network of liquid lines: flows, heads, and the state of each non-return, controlling valve and fixed drop.
@@ -32,22 +32,34 @@ export function compileLines(input: NetworkInput): CompiledLine[] {
 export function solveCompiled(input: NetworkInput, lines: readonly CompiledLine[], start?: WarmStart): NetworkResult {
   const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
+  const settling = new Settling(lines);
   const seen = new Set<string>();
   let iterations = 0;
   for (let round = 0; round < MOST_STATE_ROUNDS; round++) {
     const pass = solveStates(input, lines, flows, heads);
-    if ('reason' in pass) return { ok: false, failure: pass };
+    if ('reason' in pass) {
+      if (!settling.recover(pass.where)) return { ok: false, failure: pass };
+      restart(input, lines, flows, heads);
+      continue;
+    }
     iterations += pass.iterations;
     const solutions = lines.map((l, i) => lineSolution(input, l, flows[i]!, heads));
-    seen.add(signature(lines));
+    const key = signature(lines);
+    const isBack = seen.has(key);
+    seen.add(key);
     // once states come back, change one at a time: two neighbours that answer each other would swap for ever
-    const changed = adjustStates(input, lines, solutions, round > 12);
+    const changed = settling.adjust(input, solutions, isBack || round > 12);
     if (changed.length === 0) return finish(input, lines, solutions, heads, { ...pass, iterations });
-    if (round > 24 && seen.has(signature(lines))) {
+    if (round > 40 && isBack && !settling.lock(changed))
       return { ok: false, failure: { reason: 'states-cycle', where: changed } };
-    }
   }
   return { ok: false, failure: { reason: 'states-cycle', where: lines.map((l) => l.model.id) } };
+}
+
+/** after a failed round: flows and heads of the beginning, since those left behind may be anything */
+function restart(input: NetworkInput, lines: readonly CompiledLine[], flows: Float64Array, heads: Float64Array): void {
+  lines.forEach((l, i) => (flows[i] = typicalFlow(l)));
+  heads.set(startHeads(input));
 }
 
 interface Pass {

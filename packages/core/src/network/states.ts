@@ -14,22 +14,92 @@ interface Change {
   violation: number;
 }
 
-/**
- * Changes the state of every element whose solution contradicts it; returns the ids changed (none: the states hold).
- *
- * @param oneAtATime change only the worst, when changing all together went round in circles
- */
-export function adjustStates(
-  input: NetworkInput,
-  lines: readonly CompiledLine[],
-  solutions: readonly LineSolution[],
-  oneAtATime: boolean,
-): string[] {
-  let changes: Change[] = [];
-  lines.forEach((line, l) => changes.push(...lineChanges(input, line, l, solutions[l]!)));
-  if (oneAtATime) changes = changes.sort((a, b) => b.violation - a.violation).slice(0, 1);
-  for (const c of changes) lines[c.line]!.setState(c.element, c.state);
-  return changes.map((c) => lines[c.line]!.model.elements[c.element]!.id);
+/** The states of all conditional elements on their way to where nothing contradicts them. */
+export class Settling {
+  /** elements that may no longer go back to controlling, or choke: each had its chance and left nothing to solve */
+  private readonly locked = new Set<string>();
+  private readonly unchoking = new Set<string>();
+  private last: Change[] = [];
+  private recovered = false;
+
+  constructor(private readonly lines: readonly CompiledLine[]) {}
+
+  /**
+   * Changes the state of every element whose solution contradicts it; returns the ids changed (none: the states hold).
+   *
+   * @param oneAtATime change only the worst, when changing all together went round in circles
+   */
+  adjust(input: NetworkInput, solutions: readonly LineSolution[], oneAtATime: boolean): string[] {
+    let changes: Change[] = [];
+    this.lines.forEach((line, l) => changes.push(...lineChanges(input, line, l, solutions[l]!)));
+    changes = changes.filter((c) => !this.isBarred(c));
+    // choking is judged last: on the way there pressures may be anything
+    const others = changes.filter((c) => !isChoking(c));
+    if (others.length > 0) changes = others;
+    if (oneAtATime || this.recovered) changes = changes.sort((a, b) => b.violation - a.violation).slice(0, 1);
+    for (const c of changes) this.lines[c.line]!.setState(c.element, c.state);
+    this.last = changes;
+    return changes.map((c) => this.idOf(c));
+  }
+
+  private isBarred(c: Change): boolean {
+    const id = this.idOf(c);
+    if (isChoking(c)) return this.unchoking.has(id);
+    return this.locked.has(id) && c.state === State.Normal;
+  }
+
+  private idOf(c: { line: number; element: number }): string {
+    return this.lines[c.line]!.model.elements[c.element]!.id;
+  }
+
+  /**
+   * After a round without a solution: what choked there no longer does, or what controlled there gives way and stands open.
+   * False when nothing is left that could give way.
+   *
+   * @param where ids of the lines and points of the part that has no solution
+   */
+  recover(where: readonly string[]): boolean {
+    this.recovered = true;
+    const part = new Set(where);
+    const chosen = this.lines.flatMap((line, l) =>
+      part.has(line.model.id)
+        ? line.model.elements.map((_, element) => ({ line: l, element, state: line.states[element]! }))
+        : [],
+    );
+    const choked = chosen.filter((c) => c.state === State.Choked || c.state === State.OpenChoked);
+    for (const c of choked) {
+      this.unchoking.add(this.idOf(c));
+      this.lines[c.line]!.setState(c.element, c.state === State.Choked ? State.Normal : State.Open);
+    }
+    if (choked.length > 0) return true;
+    const controlling = chosen.filter((c) => c.state === State.Normal && this.controls(c));
+    // the one that was just let back to control is the one that cannot
+    const returned = controlling.filter((c) => this.last.some((x) => x.line === c.line && x.element === c.element));
+    for (const c of returned) this.locked.add(this.idOf(c));
+    for (const c of returned.length > 0 ? returned : controlling) this.lines[c.line]!.setState(c.element, State.Open);
+    return controlling.length > 0;
+  }
+
+  /** keeps controlling valves that change for ever in the state they have; false when none of the changes is one */
+  lock(ids: readonly string[]): boolean {
+    const valves = this.last.filter((c) => ids.includes(this.idOf(c)) && this.controls(c));
+    for (const c of valves) {
+      this.locked.add(this.idOf(c));
+      this.lines[c.line]!.setState(c.element, State.Open);
+    }
+    return valves.length > 0;
+  }
+
+  private controls(c: { line: number; element: number }): boolean {
+    const e = this.lines[c.line]!.model.elements[c.element]!;
+    return (
+      e.kind === 'control-valve' && (e.law.kind === 'flow' || e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure')
+    );
+  }
+}
+
+function isChoking(c: Change): boolean {
+  return c.state === State.Choked || c.state === State.OpenChoked;
 }
 
 function lineChanges(input: NetworkInput, line: CompiledLine, l: number, s: LineSolution): Change[] {
