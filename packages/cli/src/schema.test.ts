@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { studySchema } from '@cedar-knot/core';
-import Ajv2020 from 'ajv/dist/2020.js';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 
 const validate = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(studySchema());
 

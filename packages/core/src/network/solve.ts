@@ -77,6 +77,8 @@ function solveStates(
 ): Pass | SolveFailure {
   const pass: Pass = { iterations: 0, massResidual: 0, energyResidual: 0, others: [] };
   const degree = degrees(input);
+  // heads that nothing determined in the round before are no start for this one
+  for (let i = 0; i < heads.length; i++) if (!Number.isFinite(heads[i]!)) heads[i] = 0;
   const undetermined: number[] = [];
   for (const component of components(input, degree)) {
     if (component.points.length === 0) {

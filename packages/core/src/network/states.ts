@@ -6,6 +6,8 @@ import { State, type ControlValveModel, type LineSolution, type NetworkInput } f
 const FLOW_SLACK = 1e-10; // m³/s
 const HEAD_SLACK = 1e-7; // m
 
+const MOST_CHOKINGS = 4;
+
 /** A wanted change of state, with how far the present one is from being true (to pick the worst). */
 interface Change {
   line: number;
@@ -19,6 +21,7 @@ export class Settling {
   /** elements that may no longer go back to controlling, or choke: each had its chance and left nothing to solve */
   private readonly locked = new Set<string>();
   private readonly unchoking = new Set<string>();
+  private readonly choked = new Map<string, number>();
   private last: Change[] = [];
   private recovered = false;
 
@@ -37,9 +40,19 @@ export class Settling {
     const others = changes.filter((c) => !isChoking(c));
     if (others.length > 0) changes = others;
     if (oneAtATime || this.recovered) changes = changes.sort((a, b) => b.violation - a.violation).slice(0, 1);
-    for (const c of changes) this.lines[c.line]!.setState(c.element, c.state);
+    for (const c of changes) {
+      if (isChoking(c)) this.countChoking(this.idOf(c));
+      this.lines[c.line]!.setState(c.element, c.state);
+    }
     this.last = changes;
     return changes.map((c) => this.idOf(c));
+  }
+
+  /** a valve whose inlet stands below vapour pressure chokes and unchokes for ever: it is left to pass its unchoked flow, and the boiling is said */
+  private countChoking(id: string): void {
+    const times = (this.choked.get(id) ?? 0) + 1;
+    this.choked.set(id, times);
+    if (times > MOST_CHOKINGS) this.unchoking.add(id);
   }
 
   private isBarred(c: Change): boolean {
@@ -106,12 +119,16 @@ function lineChanges(input: NetworkInput, line: CompiledLine, l: number, s: Line
   const changes: Change[] = [];
   const shut = line.shutElements();
   if (shut.length > 0) changes.push(...reopen(input, line, l, s, shut));
+  // where a valve holds a pressure the flow is its doing: it shuts, not the non-return beside it
+  const isHeld = line.model.elements.some(
+    (e, i) => e.kind === 'control-valve' && line.states[i] === State.Normal && (e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure'),
+  );
   line.model.elements.forEach((e, i) => {
     const want = (state: State, violation: number): void => {
       if (state !== line.states[i]) changes.push({ line: l, element: i, state, violation });
     };
     const state = line.states[i]!;
-    if (e.kind === 'local' && e.forwardOnly && state === State.Normal && !e.closed && s.flow < -FLOW_SLACK) {
+    if (e.kind === 'local' && e.forwardOnly && state === State.Normal && !e.closed && !isHeld && s.flow < -FLOW_SLACK) {
       want(State.Shut, -s.flow);
     } else if (e.kind === 'device' && e.law.kind === 'fixed') fixedDrop(state, s.flow, want);
     else if (e.kind === 'control-valve') {
