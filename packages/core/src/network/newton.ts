@@ -159,7 +159,11 @@ class System {
         const model = points[point]!;
         if (model.static) row.perFlow2 += sign * compiled.velocityFactor(bore);
         if (model.head.kind === 'known') row.constant += sign * model.head.head;
-        return model.head.kind === 'known' ? -1 : this.headColumn.get(point)!;
+        if (model.head.kind === 'known') return -1;
+        const column = this.headColumn.get(point);
+        if (column === undefined)
+          throw new Error(`${model.id} is an unknown that the group of ${compiled.model.id} does not have`);
+        return column;
       };
       row.fromColumn = end(s.startHeld, from, fromBore, 1);
       row.toColumn = end(s.endHeld, to, toBore, -1);

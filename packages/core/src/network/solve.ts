@@ -32,7 +32,7 @@ export function compileLines(input: NetworkInput): CompiledLine[] {
 export function solveCompiled(input: NetworkInput, lines: readonly CompiledLine[], start?: WarmStart): NetworkResult {
   const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
-  const settling = new Settling(lines);
+  const settling = new Settling(input, lines);
   const seen = new Set<string>();
   let iterations = 0;
   for (let round = 0; round < MOST_STATE_ROUNDS; round++) {
@@ -201,7 +201,16 @@ function degrees(input: NetworkInput): number[] {
 
 /** Groups of lines that hang together through free points; known points separate them. */
 function components(input: NetworkInput, degree: readonly number[]): Component[] {
+  // a well whose only line leads to a known head is worked out with that line; any other well is an unknown of its group
   const free = input.points.map((p, i) => p.head.kind === 'free' || (p.head.kind === 'well' && degree[i]! > 1));
+  for (const l of input.lines) {
+    for (const [p, other] of [
+      [l.from, l.to],
+      [l.to, l.from],
+    ] as const) {
+      if (input.points[p]!.head.kind === 'well' && free[other]) free[p] = true;
+    }
+  }
   const group = new UnionFind(input.lines.length);
   const first = new Array<number>(input.points.length).fill(-1);
   input.lines.forEach((l, i) => {

@@ -7,6 +7,7 @@ const FLOW_SLACK = 1e-10; // m³/s
 const HEAD_SLACK = 1e-7; // m
 
 const MOST_CHOKINGS = 4;
+const MOST_REOPENINGS = 3;
 
 /** A wanted change of state, with how far the present one is from being true (to pick the worst). */
 interface Change {
@@ -25,7 +26,12 @@ export class Settling {
   private last: Change[] = [];
   private recovered = false;
 
-  constructor(private readonly lines: readonly CompiledLine[]) {}
+  private readonly reopened = new Map<string, number>();
+
+  constructor(
+    private readonly input: NetworkInput,
+    private readonly lines: readonly CompiledLine[],
+  ) {}
 
   /**
    * Changes the state of every element whose solution contradicts it; returns the ids changed (none: the states hold).
@@ -85,12 +91,33 @@ export class Settling {
       this.lines[c.line]!.setState(c.element, c.state === State.Choked ? State.Normal : State.Open);
     }
     if (choked.length > 0) return true;
+    if (this.reopenAround(part)) return true;
     const controlling = chosen.filter((c) => c.state === State.Normal && this.controls(c));
     // the one that was just let back to control is the one that cannot
     const returned = controlling.filter((c) => this.last.some((x) => x.line === c.line && x.element === c.element));
     for (const c of returned) this.locked.add(this.idOf(c));
     for (const c of returned.length > 0 ? returned : controlling) this.lines[c.line]!.setState(c.element, State.Open);
     return controlling.length > 0;
+  }
+
+  /** points that want a flow and are shut off by what only the way here has shut: it is opened again, a few times */
+  private reopenAround(part: ReadonlySet<string>): boolean {
+    let any = false;
+    this.lines.forEach((line, l) => {
+      const { from, to, elements } = line.model;
+      if (![from, to].some((p) => part.has(this.input.points[p]!.id))) return;
+      if (elements.some(isClosed)) return;
+      elements.forEach((_, element) => {
+        if (line.states[element] !== State.Shut) return;
+        const id = this.idOf({ line: l, element });
+        const times = (this.reopened.get(id) ?? 0) + 1;
+        this.reopened.set(id, times);
+        if (times > MOST_REOPENINGS) return;
+        line.setState(element, this.controls({ line: l, element }) ? State.Open : State.Normal);
+        any = true;
+      });
+    });
+    return any;
   }
 
   /** keeps controlling valves that change for ever in the state they have; false when none of the changes is one */
@@ -121,7 +148,10 @@ function lineChanges(input: NetworkInput, line: CompiledLine, l: number, s: Line
   if (shut.length > 0) changes.push(...reopen(input, line, l, s, shut));
   // where a valve holds a pressure the flow is its doing: it shuts, not the non-return beside it
   const isHeld = line.model.elements.some(
-    (e, i) => e.kind === 'control-valve' && line.states[i] === State.Normal && (e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure'),
+    (e, i) =>
+      e.kind === 'control-valve' &&
+      line.states[i] === State.Normal &&
+      (e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure'),
   );
   line.model.elements.forEach((e, i) => {
     const want = (state: State, violation: number): void => {

@@ -4,12 +4,12 @@
  */
 
 /** Park and Miller 1988: the same systems on every machine. */
-export function generator(seed) {
+export function generator(seed: number): () => number {
   let x = ((seed * 48271) % 2147483646) + 1;
   return () => (x = (x * 16807) % 2147483647) / 2147483647;
 }
 
-const PUMP_ROWS = [
+const PUMP_ROWS: readonly (readonly [number, number, number, number])[] = [
   [0, 1.2, 0, 2],
   [0.4, 1.17, 0.5, 2.1],
   [0.75, 1.09, 0.72, 2.6],
@@ -18,16 +18,16 @@ const PUMP_ROWS = [
   [1.4, 0.72, 0.65, 6.5],
 ];
 
-export function randomSystem(seed) {
+export function randomSystem(seed: number) {
   const next = generator(seed);
-  const between = (a, b) => Number((a + (b - a) * next()).toPrecision(4));
-  const chance = (p) => next() < p;
-  const pick = (list) => list[Math.floor(next() * list.length)];
-  const points = {};
-  const lines = [];
-  const pumps = {};
+  const between = (a: number, b: number): number => Number((a + (b - a) * next()).toPrecision(4));
+  const chance = (p: number): boolean => next() < p;
+  const pick = (list: readonly string[]): string => list[Math.floor(next() * list.length)]!;
+  const points: Record<string, Record<string, unknown>> = {};
+  const lines: { id: string; from: string; to: string; elements: Record<string, unknown>[] }[] = [];
+  const pumps: Record<string, unknown> = {};
   let count = 0;
-  const pipe = () => ({
+  const pipe = (): Record<string, unknown> => ({
     id: `s${count++}`,
     kind: 'pipe',
     length: `${between(3, 600)} m`,
@@ -35,7 +35,7 @@ export function randomSystem(seed) {
     roughness: `${between(0.01, 0.5)} mm`,
     fittings: [{ k: between(0, 6) }],
   });
-  const pump = () => {
+  const pump = (): Record<string, unknown> => {
     const id = `pump${count}`;
     const best = between(20, 120);
     const head = between(15, 60);
@@ -45,7 +45,7 @@ export function randomSystem(seed) {
       efficiency,
       npshr: `${n} m`,
     }));
-    if (chance(0.15)) rows[0].head = `${(0.95 * head).toPrecision(5)} m`;
+    if (chance(0.15)) rows[0]!.head = `${(0.95 * head).toPrecision(5)} m`;
     pumps[id] = { speed: '2950 rpm', curve: rows };
     return {
       id: `P${count++}`,
@@ -56,7 +56,7 @@ export function randomSystem(seed) {
       ...(chance(0.2) ? { wear: 0.08 } : {}),
     };
   };
-  const valve = () => {
+  const valve = (): Record<string, unknown> => {
     const base = { id: `V${count++}`, kind: 'control-valve', valve: 'v' };
     const kind = next();
     if (kind < 0.3) return { ...base, mode: 'opening', opening: between(0.2, 1) };
@@ -65,7 +65,7 @@ export function randomSystem(seed) {
     if (kind < 0.85) return { ...base, mode: 'inlet-pressure', pressure: `${between(0.5, 5)} bar(g)` };
     return { ...base, mode: 'drop', drop: `${between(0.1, 1)} bar` };
   };
-  const extra = () => {
+  const extra = (): Record<string, unknown> => {
     const kind = next();
     if (kind < 0.4)
       return { id: `D${count++}`, kind: 'device', drop: `${between(0.05, 0.6)} bar`, at: `${between(20, 100)} m3/h` };
@@ -73,15 +73,15 @@ export function randomSystem(seed) {
     if (kind < 0.75) return { id: `N${count++}`, kind: 'non-return', k: between(0.5, 3) };
     return { id: `H${count++}`, kind: 'hand-valve', k: between(0.1, 5), ...(chance(0.12) ? { closed: true } : {}) };
   };
-  const lay = (from, to) => {
-    const elements = [pipe()];
+  const lay = (from: string, to: string): void => {
+    const elements: Record<string, unknown>[] = [pipe()];
     if (chance(0.3)) elements.push(pump(), { id: `N${count++}`, kind: 'non-return', k: 1.5 });
     if (chance(0.35)) elements.push(extra());
     if (chance(0.3)) elements.push(valve());
     if (elements.length > 1 && chance(0.7)) elements.push(pipe());
     lines.push({ id: `L${count++}`, from, to, elements });
   };
-  const boundary = (id, low, high) => {
+  const boundary = (id: string, low: number, high: number): void => {
     const kind = next();
     if (kind < 0.7) points[id] = { kind: 'vessel', elevation: `${between(low, high)} m`, level: `${between(0, 4)} m` };
     else if (kind < 0.85)
@@ -103,7 +103,7 @@ export function randomSystem(seed) {
   boundary('B', 0, 40);
   if (chance(0.5)) boundary('C', 0, 25);
   const ends = Object.keys(points);
-  const joints = [];
+  const joints: string[] = [];
   const n = Math.floor(next() * 6);
   for (let i = 0; i < n; i++) {
     const id = `J${i}`;
