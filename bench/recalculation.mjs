@@ -1,5 +1,7 @@
 import { reinjectionStudy } from '../apps/server/dist/seed/tarnholt-reinjection.js';
 import { runStudy, serviceCurves } from '../packages/core/dist/index.js';
+import { benchNetworks, benchRandom } from './networks.mjs';
+import { longStudy, roundTrip } from './worker.mjs';
 import { CompiledLine } from '../packages/core/dist/network/line.js';
 
 const CURVE_POINTS = 61;
@@ -50,3 +52,9 @@ show('floor: the loss evaluations alone', floor);
 show('one recalculation, now', first);
 console.log(`\nfull recalculation / floor: ${(whole / floor).toFixed(1)}`);
 console.log(`full recalculation / one frame of ${FRAME_MS} ms: ${(whole / FRAME_MS).toFixed(2)}`);
+
+console.log('\nfrom an edit to its outcome, through a worker and back');
+show('demo study', await roundTrip(study, pump));
+show('a study of 200 elements in five scenarios', await roundTrip(longStudy(study), pump, 20));
+benchNetworks();
+benchRandom(process.argv.includes('--quick') ? 1000 : 10_000);

@@ -117,6 +117,7 @@ export function writeScenario(r: ScenarioResult): unknown {
     lines: r.lines,
     elements: Object.fromEntries(Object.entries(r.elements).map(([id, e]) => [id, writeElement(e)])),
     solved: r.solved,
+    breakdowns: r.breakdowns,
     margins: r.margins.map((m) => (m.reason === undefined ? m : { ...m, reason: marginReason(m) })),
     ...(r.convergence ? { convergence: r.convergence } : {}),
   };

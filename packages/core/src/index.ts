@@ -88,3 +88,6 @@ export {
 export { readExpression } from './units/expression.js';
 export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';
 export { studySchema } from './document/json-schema.js';
+export { type HeadBreakdown } from './scenarios/breakdown.js';
+export { working, WORKED, type WorkingStep, type WorkingValue } from './scenarios/working.js';
+export { reachOf, type Reach, type ReachRequest } from './scenarios/reach.js';

@@ -106,6 +106,7 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
     `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension)} to ${bound(d.most, d.dimension)}.`,
   'not-rising': () => 'The rows must rise here: this one does not lie above the one before.',
   'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
+  'same-temperature': () => 'The two viscosity points need different temperatures.',
   'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
   'unknown-size': (d) => `${d.found} is not a size of the pipe table; there are: ${list(d.expected)}. Or give "inside".`,
   'unknown-schedule': (d) => `${d.found} is not made in this size; there are: ${list(d.expected)}, or a wall like "4.5 mm".`,

@@ -184,7 +184,7 @@ class Judge {
     if (r.flow === 0) this.none('velocity', e.id, 'no-flow');
     else this.band('velocity', e.id, Math.abs(r.velocity), band, [0, Infinity], 'near');
     const { vapourPressure } = this.model.fluid;
-    const ends = [r.inletPressure, r.outletPressure].filter((p) => p !== null);
+    const ends = [r.inletPressure, r.outletPressure, ...(r.profile ?? []).map((p) => p.pressure)].filter((p) => p !== null);
     if (ends.length === 0) return;
     this.atLeast('lowest-pressure', e.id, Math.min(...ends) - vapourPressure);
     const design = e.read.designPressure as number | undefined;

@@ -61,6 +61,26 @@ export const FLUID_FIELDS: Readonly<Record<string, Fields>> = {
     specificHeat: quantity('specificHeat', 100, 20_000, 'Specific heat'),
   },
   water: named,
+  'sea-water': { ...named, salinity: number(0, 0.15, 'Salinity, kg salt per kg', { required: true, percent: true }) },
+  oil: {
+    ...named,
+    density: quantity('density', 500, 1200, 'Density at 15 °C', { required: true, bare: true }),
+    group: { type: 'choice', values: ['fuel', 'lubricating'], label: 'Expansion as of' },
+    viscosities: {
+      type: 'list',
+      least: 2,
+      most: 2,
+      required: true,
+      label: 'Two viscosity points',
+      of: {
+        temperature: quantity('temperature', 200, 700, 'Temperature', { required: true }),
+        kinematicViscosity: quantity('kinematicViscosity', 2e-6, 20, 'Kinematic viscosity', { required: true }),
+      },
+    },
+    vapourPressure: quantity('absolutePressure', 0, 1e8, 'Vapour pressure', { required: true }),
+    criticalPressure: quantity('absolutePressure', 1e4, 1e9, 'Critical pressure'),
+    specificHeat: quantity('specificHeat', 100, 20_000, 'Specific heat'),
+  },
   table: {
     ...named,
     criticalPressure: quantity('absolutePressure', 1e4, 1e9, 'Critical pressure'),

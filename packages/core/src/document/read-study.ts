@@ -254,6 +254,10 @@ export function readFluid(raw: Record<string, unknown>, path: string, id: string
     }
   };
   if (raw.kind === 'constant' && !('viscosity' in raw) && !('kinematicViscosity' in raw)) lacksViscosity(read, path);
+  const viscosities = (read.viscosities ?? []) as { temperature?: number }[];
+  if (viscosities.length === 2 && viscosities[0]!.temperature === viscosities[1]!.temperature) {
+    reader.add('bad-value', `${path}.viscosities[1].temperature`, { reason: 'same-temperature' }, [id]);
+  }
   if (raw.kind === 'table' && Array.isArray(read.rows)) {
     const rows = read.rows as Record<string, number>[];
     rows.forEach((row, i) => {

@@ -1,3 +1,5 @@
+import { oilDensity, oilViscosity, type OIL_EXPANSION, type ViscosityPoint } from './oil.js';
+import { seaWaterDensity, seaWaterVapourPressure, seaWaterViscosity } from './sea-water.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
 
 /** Properties of the liquid of one scenario, SI; pressures absolute. */
@@ -29,8 +31,29 @@ export interface FluidTableRow {
   vapourPressure: number;
 }
 
+export interface SeaWater {
+  kind: 'sea-water';
+  /** kg/kg, 0–0.15 */
+  salinity: number;
+}
+
+export interface Oil {
+  kind: 'oil';
+  /** kg/m³ at 15 °C */
+  density: number;
+  group?: keyof typeof OIL_EXPANSION;
+  /** two points, of different temperature */
+  viscosities: readonly ViscosityPoint[];
+  vapourPressure: number;
+  criticalPressure?: number;
+}
+
 export type Fluid =
-  ConstantFluid | { kind: 'water' } | { kind: 'table'; rows: readonly FluidTableRow[]; criticalPressure?: number };
+  | ConstantFluid
+  | { kind: 'water' }
+  | SeaWater
+  | Oil
+  | { kind: 'table'; rows: readonly FluidTableRow[]; criticalPressure?: number };
 
 /** A temperature that the fluid's method does not cover; K. */
 export interface OutOfRange {
@@ -41,6 +64,9 @@ export interface OutOfRange {
 
 const WATER_RANGE = { lowest: 273.15, highest: 473.15 };
 const ONE_ATMOSPHERE = 101325;
+const SEA_WATER_RANGE = { lowest: 273.15, highest: 453.15 };
+/** beyond its points by as much as the chart of ASTM D341 is commonly drawn, K */
+const OIL_REACH = 60;
 
 export function isFluidState(x: FluidState | OutOfRange): x is FluidState {
   return 'density' in x;
@@ -51,7 +77,8 @@ export function isFluidState(x: FluidState | OutOfRange): x is FluidState {
  *
  * Water: IAPWS-IF97 and R12-08 at the larger of 1 atm and saturation, 0–200 °C.
  * Table: density linear in temperature; viscosity and vapour pressure linear in their logarithms; a kinematic viscosity is
- * interpolated as such, then multiplied with the density. Outside: refused, not extrapolated.
+ * interpolated as such, then multiplied with the density. Sea water: Sharqawy et al. 2010, 0–180 °C. Oil: ASTM D341 through two
+ * points and API MPMS 11.1, to 60 K beyond its points. Outside: refused, not extrapolated.
  */
 export function fluidState(fluid: Fluid, temperature: number | undefined): FluidState | OutOfRange {
   if (fluid.kind === 'constant') {
@@ -62,13 +89,42 @@ export function fluidState(fluid: Fluid, temperature: number | undefined): Fluid
       criticalPressure: fluid.criticalPressure ?? DEFAULT_CRITICAL_PRESSURE,
     };
   }
-  const rows = fluid.kind === 'table' ? fluid.rows : [];
-  const range =
-    fluid.kind === 'water' ? WATER_RANGE : { lowest: rows[0]!.temperature, highest: rows[rows.length - 1]!.temperature };
+  const range = rangeOf(fluid);
   if (temperature === undefined) return { reason: 'no-temperature', ...range };
   // a thousandth of a kelvin of slack, so that a limit typed in other units is still inside
   if (temperature < range.lowest - 1e-3 || temperature > range.highest + 1e-3) return { reason: 'temperature-range', ...range };
-  return fluid.kind === 'water' ? waterState(temperature) : tableState(rows, temperature, fluid.criticalPressure);
+  if (fluid.kind === 'water') return waterState(temperature);
+  if (fluid.kind === 'sea-water') return seaWaterState(fluid.salinity, temperature);
+  return fluid.kind === 'oil' ? oilState(fluid, temperature) : tableState(fluid.rows, temperature, fluid.criticalPressure);
+}
+
+function rangeOf(fluid: Exclude<Fluid, ConstantFluid>): { lowest: number; highest: number } {
+  if (fluid.kind === 'water') return WATER_RANGE;
+  if (fluid.kind === 'sea-water') return SEA_WATER_RANGE;
+  if (fluid.kind === 'table')
+    return { lowest: fluid.rows[0]!.temperature, highest: fluid.rows[fluid.rows.length - 1]!.temperature };
+  const points = fluid.viscosities.map((v) => v.temperature);
+  return { lowest: Math.min(...points) - OIL_REACH, highest: Math.max(...points) + OIL_REACH };
+}
+
+function seaWaterState(salinity: number, temperature: number): FluidState {
+  const t = temperature - 273.15;
+  return {
+    density: seaWaterDensity(t, salinity),
+    viscosity: seaWaterViscosity(t, salinity),
+    vapourPressure: seaWaterVapourPressure(t, salinity),
+    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
+  };
+}
+
+function oilState(oil: Oil, temperature: number): FluidState {
+  const density = oilDensity(oil.density, temperature, oil.group ?? 'fuel');
+  return {
+    density,
+    viscosity: oilViscosity(oil.viscosities[0]!, oil.viscosities[1]!, temperature) * density,
+    vapourPressure: oil.vapourPressure,
+    criticalPressure: oil.criticalPressure ?? DEFAULT_CRITICAL_PRESSURE,
+  };
 }
 
 function waterState(temperature: number): FluidState {

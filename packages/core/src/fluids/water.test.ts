@@ -55,3 +55,55 @@ describe('a table of properties', () => {
     expect(fluidState({ kind: 'table', rows }, 299)).toMatchObject({ reason: 'temperature-range', lowest: 300 });
   });
 });
+
+describe('sea water, Sharqawy, Lienhard & Zubair 2010', () => {
+  test('20 °C and 35 g/kg: density 1024.8 kg/m³, viscosity 1.08 mPa·s', () => {
+    const s = fluidState({ kind: 'sea-water', salinity: 0.035 }, 293.15);
+    if (!isFluidState(s)) throw new Error('refused');
+    expect(s.density).toBeCloseTo(1024.8, 0);
+    expect(s.viscosity * 1e3).toBeCloseTo(1.08, 2);
+    // Raoult, by hand: 2339.2 Pa/(1 + 0.57357·0.035/0.965) = 2291.6 Pa
+    expect(s.vapourPressure).toBeCloseTo(2291.6, 0);
+  });
+  test('without salt it is fresh water: density within 0.05 % of IAPWS (the fit itself is good to 0.1 %), viscosity the same', () => {
+    for (const t of [283.15, 333.15, 363.15]) {
+      const sea = fluidState({ kind: 'sea-water', salinity: 0 }, t);
+      const fresh = fluidState({ kind: 'water' }, t);
+      if (!isFluidState(sea) || !isFluidState(fresh)) throw new Error('refused');
+      expect(Math.abs(sea.density / fresh.density - 1)).toBeLessThan(5e-4);
+      expect(sea.viscosity).toBeCloseTo(fresh.viscosity, 12);
+    }
+  });
+});
+
+describe('mineral oil', () => {
+  const oil = {
+    kind: 'oil' as const,
+    density: 890,
+    viscosities: [
+      { temperature: 313.15, kinematicViscosity: 100e-6 },
+      { temperature: 373.15, kinematicViscosity: 11.2e-6 },
+    ],
+    vapourPressure: 10,
+  };
+  test('ASTM D341 goes through its points; at 70 °C by hand 27.4 mm²/s', () => {
+    const at = (t: number) => {
+      const s = fluidState(oil, t);
+      if (!isFluidState(s)) throw new Error('refused');
+      return (s.viscosity / s.density) * 1e6;
+    };
+    expect(at(313.15)).toBeCloseTo(100, 9);
+    expect(at(373.15)).toBeCloseTo(11.2, 9);
+    // W(40) = lg lg 100.7 = 0.301686, W(100) = lg lg 11.9 = 0.031709; lg T: 2.495752, 2.571883; B = 3.546215;
+    // lg 343.15 = 2.535484: W = 0.301686 − 3.546215·0.039732 = 0.160788; 10^10^0.160788 = 28.05 − 0.7 = 27.4
+    expect(at(343.15)).toBeCloseTo(27.4, 0);
+  });
+  test('density falls as API MPMS 11.1 says: fuel oil 890 at 15 °C, 65 °C by hand', () => {
+    const s = fluidState(oil, 338.15);
+    if (!isFluidState(s)) throw new Error('refused');
+    // α = 186.9696/890² + 0.4862/890 = 7.8233e-4; αΔT = 0.0391166; exp(−0.0391166·1.0312933) = 0.960463
+    expect(s.density).toBeCloseTo(890 * 0.960463, 2);
+  });
+  test('further than 60 K from its points it is refused', () =>
+    expect(fluidState(oil, 240)).toMatchObject({ reason: 'temperature-range' }));
+});

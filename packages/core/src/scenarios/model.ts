@@ -1,6 +1,6 @@
 import type { FluidState } from '../fluids/fluid.js';
 import type { Finding, Problem } from '../issues/issues.js';
-import type { NetworkInput } from '../network/types.js';
+import type { ElementModel, NetworkInput } from '../network/types.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
 
@@ -12,6 +12,8 @@ export interface ElementDetail {
   index: number;
   /** entries in SI after the scenario's overrides */
   read: Readonly<Record<string, unknown>>;
+  /** as the solver has it */
+  model: ElementModel;
   pump?: PumpInput;
   performance?: PumpPerformance;
   valve?: ValveInput;

@@ -140,7 +140,7 @@ class Preparer {
           return;
         }
         built.push(one.model);
-        const detail: ElementDetail = { id: e.id, kind: e.kind, line: l, index: i, read };
+        const detail: ElementDetail = { id: e.id, kind: e.kind, line: l, index: i, read, model: one.model };
         if (one.pump) detail.pump = one.pump;
         if (one.performance) detail.performance = one.performance;
         if (one.valve) detail.valve = one.valve;

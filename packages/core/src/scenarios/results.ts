@@ -1,3 +1,4 @@
+import type { HeadBreakdown } from './breakdown.js';
 import type { Margin } from '../checks/margin.js';
 import type { Finding } from '../issues/issues.js';
 
@@ -12,6 +13,8 @@ export interface ScenarioResult {
   /** places of each line for drawing the grade lines */
   places: Record<string, PlaceResult[]>;
   solved: Record<string, number>;
+  /** of each pump: what its head goes into; the parts sum to the head */
+  breakdowns: Record<string, HeadBreakdown>;
   margins: Margin[];
   convergence?: { iterations: number; massResidual: number; energyResidual: number };
 }
@@ -48,6 +51,16 @@ export interface PipeResult extends Common {
   frictionFactor: number | null;
   frictionLoss: number;
   fittingLoss: number;
+  /** at the given profile points: the loss is spread along the length */
+  profile?: ProfilePoint[];
+}
+
+export interface ProfilePoint {
+  /** m from the pipe's inlet */
+  distance: number;
+  elevation: number;
+  /** static, Pa absolute */
+  pressure: number | null;
 }
 
 export interface PumpResult extends Omit<Common, 'headLoss'> {
@@ -65,6 +78,10 @@ export interface PumpResult extends Omit<Common, 'headLoss'> {
   /** best-efficiency flow of one unit and the share of one unit in it */
   bestFlow: number | null;
   flowRatio: number | null;
+  /** drawn from the mains by all running units, W; current of one, A; only with a motor in the catalogue entry */
+  inputPower?: number;
+  motorEfficiency?: number;
+  current?: number;
 }
 
 export interface ValveResult extends Common {

@@ -6,10 +6,12 @@ import type { CompiledLine } from '../network/line.js';
 import { chokedDropOf } from '../network/states.js';
 import { solveNetwork } from '../network/solve.js';
 import { State, type ControlValveModel, type NetworkSolution } from '../network/types.js';
+import { motorDuty } from '../pumps/motor.js';
 import { VISCOSITY_B_LIMIT } from '../pumps/viscosity.js';
 import { KV_PER_CV, kvForFlow, openingAtKv, pipingFactors } from '../valves/valve.js';
+import { headBreakdown } from './breakdown.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
-import type { ElementResult, PipeResult, PlaceResult, PumpResult, ScenarioResult, ValveResult } from './results.js';
+import type { ElementResult, PipeResult, PlaceResult, ProfilePoint, PumpResult, ScenarioResult, ValveResult } from './results.js';
 
 /** Solves one scenario and works out everything that is reported of it. Never throws for a system without a solution. */
 export function solveScenario(model: ScenarioModel, limits: readonly LimitOverride[] = []): ScenarioResult {
@@ -23,6 +25,7 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
     elements: {},
     places: {},
     solved: {},
+    breakdowns: {},
     margins: [],
   };
   if (!solved.ok) {
@@ -62,6 +65,10 @@ class ResultWriter {
       result.places[l.id] = this.places(i);
     });
     for (const e of model.elements) result.elements[e.id] = this.element(e);
+    for (const e of model.elements) {
+      const parts = e.kind === 'pump' ? headBreakdown(model, solution, result, e.id) : undefined;
+      if (parts) result.breakdowns[e.id] = parts;
+    }
     for (const u of model.unknowns) {
       const value = this.unknown(u.id, u.key);
       if (value !== null) result.solved[`${u.id}.${u.key}`] = value;
@@ -160,7 +167,20 @@ class ResultWriter {
       frictionFactor: law.factor(flow) ?? null,
       frictionLoss,
       fittingLoss: (common.headLoss ?? 0) - frictionLoss,
+      ...(Array.isArray(e.read.profile) ? { profile: this.profile(e, pipe.length, flow / law.area) } : {}),
     };
+  }
+
+  /** pressure at the points given inside a long pipe; friction and fittings are spread evenly along it */
+  private profile(e: ElementDetail, length: number, velocity: number): ProfilePoint[] {
+    const { network } = this.model;
+    const heads = this.solution.lines[e.line]!.heads;
+    const [a, b] = [heads[e.index]!, heads[e.index + 1]!];
+    return (e.read.profile as { distance: number; elevation: number }[]).map(({ distance, elevation }) => {
+      const share = length > 0 ? Math.min(1, distance / length) : 0;
+      const grade = a + (b - a) * share - (velocity * velocity) / (2 * network.gravity);
+      return { distance, elevation, pressure: known(network.atmosphere + this.rhoG * (grade - elevation)) };
+    });
   }
 
   /** Hazen–Williams: water near room temperature in bores above 50 mm at ordinary velocities (AWWA M11) */
@@ -212,6 +232,13 @@ class ResultWriter {
     base.shaftPower = p.shaftPower(q, fluid.density, network.gravity) ?? null;
     base.bestFlow = p.bestFlow;
     base.flowRatio = unit / p.bestFlow;
+    const motor =
+      e.pump?.motor && base.shaftPower !== null ? motorDuty(e.pump.motor, base.shaftPower / p.setting.running) : undefined;
+    if (motor) {
+      base.inputPower = motor.inputPower * p.setting.running;
+      base.motorEfficiency = motor.efficiency;
+      if (motor.current !== undefined) base.current = motor.current;
+    }
     this.pumpFindings(e, base, unit);
     return base;
   }
@@ -365,8 +392,10 @@ class ResultWriter {
     const { vapourPressure } = this.model.fluid;
     const { atmosphere } = this.model.network;
     for (const e of this.model.elements) {
-      const p = this.result.elements[e.id]!.outletPressure;
-      if (p === null) continue;
+      const r = this.result.elements[e.id]!;
+      const inside = r.kind === 'pipe' ? (r.profile ?? []).flatMap((x) => x.pressure ?? []) : [];
+      const p = Math.min(r.outletPressure ?? Infinity, ...inside);
+      if (!Number.isFinite(p)) continue;
       if (p < vapourPressure) this.say(finding('below-vapour', e.id, { pressure: p, vapourPressure }));
       else if (p < atmosphere * (1 - 1e-9)) this.say(finding('below-atmosphere', e.id, { pressure: p, atmosphere }));
     }

@@ -1,0 +1,158 @@
+import { motorDuty } from '../pumps/motor.js';
+import { runStudy } from './run.js';
+import { junction, line, pipe, PUMP, solved, study, vessel } from '../testing.js';
+import { randomSystem } from '../testing-systems.js';
+import type { PipeResult, PumpResult, ScenarioResult } from './results.js';
+
+const sum = (r: ScenarioResult, pump: string): number =>
+  Object.values(r.breakdowns[pump]!).reduce((s: number, x: number) => s + x, 0);
+const curvePump = { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' };
+
+describe('head breakdown', () => {
+  test('by hand: vessel to vessel over a device and a valve', () => {
+    const r = solved(
+      study({ T: vessel(1, 2), U: vessel(8, 3, { pressure: '0.5 bar(g)' }) }, [
+        line('L', 'T', 'U', [
+          pipe('a', 20, 102.3, { fittings: [{ k: 2 }] }),
+          curvePump,
+          { id: 'D', kind: 'device', drop: '0.2 bar', at: '60 m3/h' },
+          { id: 'CV', kind: 'control-valve', mode: 'flow', valve: 'v', flow: '60 m3/h' },
+          pipe('b', 80),
+        ]),
+      ]),
+    );
+    const b = r.breakdowns.P!;
+    // surfaces at 3 and 11 m; 0.5 bar and 0.2 bar over ρg of water at 20 °C (998.21 kg/m³)
+    expect(b.lift).toBeCloseTo(8, 12);
+    expect(b.pressure).toBeCloseTo(50_000 / (998.207 * 9.80665), 4);
+    expect(b.devices).toBeCloseTo(20_000 / (998.207 * 9.80665), 4);
+    // K 2 on the velocity head at 60 m³/h in 102.3 mm: v = 2.02769 m/s
+    expect(b.fittings).toBeCloseTo((2 * 2.02769 ** 2) / (2 * 9.80665), 4);
+    expect(Math.abs(sum(r, 'P') - (r.elements.P as PumpResult).head!)).toBeLessThan(1e-9);
+  });
+
+  test('sums to the head to 1e-9 in branches, closed circuits and 200 random systems', () => {
+    const ring = solved(
+      study(
+        { A: junction(0), B: junction(4), E: { kind: 'pressure', elevation: '10 m', pressure: '1 bar(g)', basis: 'total' } },
+        [
+          line('L1', 'A', 'B', [curvePump]),
+          line('L2', 'B', 'A', [pipe('ring', 300)]),
+          line('L3', 'E', 'A', [pipe('c', 5, 26.6)]),
+        ],
+      ),
+    );
+    expect(ring.breakdowns.P!.lift).toBe(0);
+    expect(Math.abs(sum(ring, 'P') - (ring.elements.P as PumpResult).head!)).toBeLessThan(1e-9);
+    let compared = 0;
+    for (let seed = 1000; seed < 1200; seed++) {
+      const r = runStudy(randomSystem(seed)).scenarios[0]?.result;
+      for (const id of Object.keys(r?.breakdowns ?? {})) {
+        compared++;
+        expect(Math.abs(sum(r!, id) - (r!.elements[id] as PumpResult).head!)).toBeLessThan(1e-6);
+      }
+    }
+    expect(compared).toBeGreaterThan(150);
+  });
+});
+
+test('inside a long pipe the pressure at a high point is seen, and judged', () => {
+  const at = (elevation: number) =>
+    solved(
+      study({ T: vessel(20, 1), U: vessel(0, 1) }, [
+        line('L', 'T', 'U', [
+          pipe('a', 1000, 102.3, { profile: [{ distance: '250 m', elevation: `${elevation} m` }], fittings: [{ k: 1 }] }),
+        ]),
+      ]),
+    );
+  const low = at(10);
+  const a = low.elements.a as PipeResult;
+  // a quarter of the loss is gone there: p = patm + ρg·(21 − 20/4 − v²/2g − 10)
+  const grade = 21 - 5 - a.velocity ** 2 / (2 * 9.80665);
+  expect(a.profile![0]!.pressure).toBeCloseTo(101_325 + 998.207 * 9.80665 * (grade - 10), -1);
+  expect(at(24).findings.map((f) => f.code)).toContain('below-atmosphere');
+  expect(at(27).findings.map((f) => f.code)).toContain('below-vapour');
+  expect(at(27).margins.find((m) => m.check === 'lowest-pressure')).toMatchObject({ verdict: 'fails' });
+});
+
+test('motor: at rated load its plate, at half load a quarter of the variable losses', () => {
+  const plate = { ratedPower: 90_000, efficiency: 0.95, voltage: 400, powerFactor: 0.88 };
+  const rated = motorDuty(plate, 90_000)!;
+  expect(rated.efficiency).toBeCloseTo(0.95, 12);
+  expect(rated.powerFactor).toBeCloseTo(0.88, 12);
+  // 90/0.95 = 94.737 kW over √3·400·0.88
+  expect(rated.current).toBeCloseTo(155.39, 2);
+  // losses 4.7368 kW: 0.5·4.7368 + 0.125·4.7368 = 2.9605 kW at 45 kW
+  expect(motorDuty(plate, 45_000)!.inputPower).toBeCloseTo(47_960.5, 1);
+});
+
+test('units in series add their heads, unlike ones in parallel their flows', () => {
+  const series = solved(
+    study({ T: vessel(0), U: vessel(60) }, [
+      line('L', 'T', 'U', [curvePump, { ...curvePump, id: 'R', speed: '2500 rpm' }, pipe('s', 40)]),
+    ]),
+  );
+  const head = (r: ScenarioResult, id: string): number => (r.elements[id] as PumpResult).head!;
+  expect(head(series, 'P') + head(series, 'R') - (series.elements.s as PipeResult).headLoss!).toBeCloseTo(60, 9);
+  const parallel = solved(
+    study({ T: vessel(0), J: junction(0), U: vessel(30) }, [
+      line('L1', 'T', 'J', [curvePump]),
+      line('L2', 'T', 'J', [{ ...curvePump, id: 'R', speed: '2700 rpm' }]),
+      line('L3', 'J', 'U', [pipe('s', 40, 154.1)]),
+    ]),
+  );
+  expect(parallel.lines.L1!.flow + parallel.lines.L2!.flow).toBeCloseTo(parallel.lines.L3!.flow, 12);
+  expect(head(parallel, 'P')).toBeCloseTo(head(parallel, 'R'), 9);
+});
+
+describe('margins', () => {
+  const run = (element: object, more: object = {}, pump: object = {}) =>
+    solved(
+      study(
+        { T: vessel(0, 3), U: vessel(30) },
+        [line('L', 'T', 'U', [pipe('a', 5, 154.1), { ...curvePump, ...element }, pipe('b', 60)])],
+        {
+          pumps: { p: { ...PUMP, motor: { ratedPower: '15 kW' }, minFlow: '20 m3/h', ...pump } },
+          ...more,
+        },
+      ),
+    );
+  const margin = (r: ScenarioResult, check: string) => r.margins.find((m) => m.check === check)!;
+
+  test('values are the ratios that they say, limits the defaults', () => {
+    const r = run({});
+    const p = r.elements.P as PumpResult;
+    expect(margin(r, 'npsh-ratio')).toMatchObject({ value: p.npsha! / p.npshr!, limit: 1.3 });
+    expect(margin(r, 'flow-region').value! * (75 / 3600)).toBeCloseTo(p.flow, 9);
+    // to 22 kW a motor has a quarter in reserve
+    expect(margin(r, 'motor-power')).toMatchObject({ value: 15_000 / p.shaftPower!, limit: 1.25 });
+    expect(margin(r, 'minimum-flow').value! * (20 / 3600)).toBeCloseTo(p.flow, 9);
+  });
+
+  test('a study changes a limit for all, for a place, for a scenario; the most particular wins', () => {
+    const limits = [
+      { check: 'npsh-ratio', limit: 2 },
+      { check: 'npsh-ratio', limit: 9, where: 'P' },
+      { check: 'npsh-difference', limit: '30 ft' },
+      { check: 'flow-region', limit: [0.9, 1.01], scenario: 'other' },
+    ];
+    const r = run(
+      {},
+      {
+        limits,
+        scenarios: [
+          { id: 'a', temperature: '20 C' },
+          { id: 'other', temperature: '20 C', set: { 'P.speed': '2700 rpm' } },
+        ],
+      },
+    );
+    expect(margin(r, 'npsh-ratio')).toMatchObject({ limit: 9, verdict: 'fails' });
+    expect(margin(r, 'npsh-difference').limit).toBeCloseTo(9.144, 9);
+    expect(margin(r, 'flow-region')).toMatchObject({ limit: 0.5, upper: 1.25 });
+  });
+
+  test('what does not apply says why', () => {
+    expect(margin(run({ mode: 'off' }), 'npsh-ratio')).toMatchObject({ verdict: 'not-applicable', reason: 'off' });
+    expect(margin(run({}, {}, { motor: {} }), 'motor-power')).toMatchObject({ verdict: 'not-applicable', reason: 'not-given' });
+  });
+});
