@@ -75,6 +75,7 @@ export default tseslint.config(
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',
+        structuredClone: 'readonly',
         AbortSignal: 'readonly',
         performance: 'readonly',
       },

@@ -154,7 +154,7 @@ export class CompiledLine {
   }
 
   /** p1 − FF·pv = SG·(Q/(Kv·FL))²·1 bar: the inlet pressure at which a choked valve passes the flow (IEC 60534-2-1, eq. 3) */
-  private chokedPlace(e: ControlValveModel, i: number, state: State): HeldPlace {
+  chokedPlace(e: ControlValveModel, i: number, state: State): HeldPlace {
     const { fluid, atmosphere, gravity } = this.input;
     const kv = chokingKv(e, state);
     const capacity = effectiveKv(e, kv) * recoveryFactor(e, kv);

@@ -120,8 +120,8 @@ export class PipeLaw implements LossLaw {
 /** h = a·|Q|^n with the sign of the flow. */
 class PowerLaw implements LossLaw {
   constructor(
-    private readonly a: number,
-    private readonly n: number,
+    readonly a: number,
+    readonly n: number,
   ) {}
   evaluate(flow: number, out: Loss): void {
     const q = Math.abs(flow);
@@ -213,6 +213,41 @@ export function recoveryFactor(model: ControlValveModel, kv: number): number {
 function coefficientLaw(kv: number, medium: Medium): LossLaw {
   // Δp = SG·(Q/Kv)²·1 bar, as head: SG·1e5/(ρ·g) = 1e5/(999.1·g)
   return new PowerLaw(((3600 / kv) ** 2 * 1e5) / (VALVE_REFERENCE_DENSITY * medium.gravity), 2);
+}
+
+/**
+ * Laws of elements in series, fewer: pipes of one bore and roughness lose as one pipe with the sum of their lengths and
+ * fittings, quadratic laws add their constants. The sum over the result is that over the elements at every flow.
+ */
+export function mergeLaws(
+  elements: readonly ElementModel[],
+  laws: readonly (LossLaw | undefined)[],
+  input: NetworkInput,
+): LossLaw[] {
+  const pipes = new Map<string, PipeModel>();
+  const rest: LossLaw[] = [];
+  let quadratic = 0;
+  elements.forEach((e, i) => {
+    const law = laws[i];
+    if (e.kind === 'pipe' && e.hazenWilliams === undefined) {
+      const key = `${e.bore} ${e.roughness}`;
+      const sum = pipes.get(key);
+      pipes.set(key, sum ? joined(sum, e) : e);
+    } else if (law instanceof PowerLaw && law.n === 2) quadratic += law.a;
+    else if (law && law !== NO_LOSS) rest.push(law);
+  });
+  const merged: LossLaw[] = [...pipes.values()].map((p) => lawOf(p, State.Normal, input)!);
+  if (quadratic > 0) merged.push(new PowerLaw(quadratic, 2));
+  return [...merged, ...rest];
+}
+
+function joined(a: PipeModel, b: PipeModel): PipeModel {
+  const fittings = {
+    constant: a.fittings.constant + b.fittings.constant,
+    perReynolds: a.fittings.perReynolds + b.fittings.perReynolds,
+    equivalentLength: a.fittings.equivalentLength + b.fittings.equivalentLength,
+  };
+  return { ...a, length: a.length + b.length, fittings };
 }
 
 /** The law of an element in a state; undefined where its loss is not a function of the flow but whatever the rest leaves. */

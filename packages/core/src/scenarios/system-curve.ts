@@ -1,6 +1,7 @@
-import { recoveryFactor } from '../network/loss.js';
+import { mergeLaws, recoveryFactor, type LossLaw } from '../network/loss.js';
 import type { CompiledLine } from '../network/line.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
+import { State } from '../network/types.js';
 import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
 import type { ControlValveModel, ElementModel, NetworkInput, PumpModel } from '../network/types.js';
 import type { ScenarioModel } from './model.js';
@@ -39,17 +40,21 @@ export function systemCurve(
   const { fluid } = model;
   const absolute = (network.atmosphere - fluid.vapourPressure) / (fluid.density * network.gravity);
   let warm: WarmStart | undefined;
+  let isTouched = false;
   const series = seriesCurve(network, lines[pump.line]!, pump.index);
   for (let i = 0; i < flows.length; i++) {
     const flow = flows[i]!;
-    // states of the flow before (a valve that choked) must not reach this one, by addition or by solving
-    law.flow = flow;
-    lines[pump.line]!.reset();
+    // states of a flow before (a valve that choked) must not reach this one, by addition or by solving
+    if (isTouched) for (const l of lines) l.reset();
+    isTouched = false;
     const direct = series?.(flow);
     if (direct) {
       points.push({ flow, head: direct.head, npsha: direct.inlet - pump.datum! + absolute });
       continue;
     }
+    isTouched = true;
+    law.flow = flow;
+    lines[pump.line]!.reset();
     let solved = solveCompiled(network, lines, warm);
     if (!solved.ok && warm) {
       for (const l of lines) l.reset();
@@ -74,7 +79,7 @@ const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
 /**
  * The required head by plain addition where the pump's line leads from one known head to another and nothing in it depends on
- * anything but the flow. Undefined for a network; the function gives undefined at flows where a valve would choke.
+ * anything but the flow. Undefined for a network; the function gives undefined at flows where a valve before the pump would choke.
  */
 function seriesCurve(
   network: NetworkInput,
@@ -95,21 +100,71 @@ function seriesCurve(
     if (head.kind === 'well') return head.rest - (outward * q) / head.capacity;
     return (head.kind === 'known' ? head.head : NaN) + (isStatic ? line.velocityFactor(bore) * q * q : 0);
   };
+  const before = stretches(network, line, 0, pump);
+  const behind = stretches(network, line, pump + 1, elements.length).reverse();
   return (q) => {
     if (q < 0) return undefined;
-    line.evaluate(q);
     let inlet = end(from, fromBore, q, 1);
-    for (let i = 0; i < pump; i++) {
-      if (chokesAt(network, line, i, inlet, q)) return undefined;
-      inlet -= line.loss[i]!;
+    for (const s of before) {
+      inlet -= lossOf(s.laws, q);
+      if (s.valve === undefined) continue;
+      if (chokesAt(network, line, s.valve, inlet, q)) return undefined;
+      inlet -= lossOf([line.laws[s.valve]!], q);
     }
     let after = end(to, toBore, q, -1);
-    for (let i = elements.length - 1; i > pump; i--) {
-      after += line.loss[i]!;
-      if (chokesAt(network, line, i, after, q)) return undefined;
+    for (const s of behind) {
+      after += lossOf(s.laws, q);
+      if (s.valve === undefined) continue;
+      const held = after + lossOf([line.laws[s.valve]!], q);
+      // choked, its inlet stands as high as the flow wants, whatever comes after
+      after = chokesAt(network, line, s.valve, held, q) ? chokedInlet(line, s.valve, q) : held;
     }
     return { head: after - inlet, inlet };
   };
+}
+
+/** elements between control valves, merged, each with the valve that follows it (towards the pump for the part behind it) */
+interface Stretch {
+  laws: LossLaw[];
+  valve: number | undefined;
+}
+
+function stretches(network: NetworkInput, line: CompiledLine, from: number, to: number): Stretch[] {
+  const { elements } = line.model;
+  const valves: number[] = [];
+  for (let i = from; i < to; i++) if (elements[i]!.kind === 'control-valve') valves.push(i);
+  const merged = (a: number, b: number): LossLaw[] => mergeLaws(elements.slice(a, b), line.laws.slice(a, b), network);
+  // before the pump a valve ends its stretch; behind it, walked from the far end, a valve ends the stretch beyond it
+  const isBehind = from > 0;
+  const list: Stretch[] = [];
+  let at = from;
+  if (isBehind) {
+    list.push({ laws: merged(from, valves[0] ?? to), valve: undefined });
+    valves.forEach((v, i) => list.push({ laws: merged(v + 1, valves[i + 1] ?? to), valve: v }));
+    return list;
+  }
+  for (const v of valves) {
+    list.push({ laws: merged(at, v), valve: v });
+    at = v + 1;
+  }
+  list.push({ laws: merged(at, to), valve: undefined });
+  return list;
+}
+
+const scratch = { loss: 0, slope: 0 };
+
+function lossOf(laws: readonly LossLaw[], q: number): number {
+  let sum = 0;
+  for (const law of laws) {
+    law.evaluate(q, scratch);
+    sum += scratch.loss;
+  }
+  return sum;
+}
+
+function chokedInlet(line: CompiledLine, i: number, q: number): number {
+  const place = line.chokedPlace(line.model.elements[i] as ControlValveModel, i, State.Choked);
+  return place.constant + place.perFlow2 * q * q;
 }
 
 /** a valve of known coefficient whose drop at a flow and inlet head is beyond its choked drop */
@@ -121,7 +176,7 @@ function chokesAt(network: NetworkInput, line: CompiledLine, i: number, inletHea
   const p1 = grade * fluid.density * gravity + atmosphere;
   const fl = recoveryFactor(e, e.law.kv);
   const limit = fl * fl * (p1 - criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure) * fluid.vapourPressure);
-  return line.loss[i]! * fluid.density * gravity > limit;
+  return lossOf([line.laws[i]!], q) * fluid.density * gravity > limit;
 }
 
 function imposed(
