@@ -62,6 +62,11 @@ export const FLUID_FIELDS: Readonly<Record<string, Fields>> = {
   },
   water: named,
   'sea-water': { ...named, salinity: number(0, 0.15, 'Salinity, kg salt per kg', { required: true, percent: true }) },
+  brine: {
+    ...named,
+    salt: { type: 'choice', values: ['NaCl', 'CaCl2'], required: true, label: 'Salt' },
+    concentration: number(0, 0.37, 'Concentration, kg salt per kg', { required: true, percent: true }),
+  },
   oil: {
     ...named,
     density: quantity('density', 500, 1200, 'Density at 15 °C', { required: true, bare: true }),

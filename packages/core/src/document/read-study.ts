@@ -254,6 +254,15 @@ export function readFluid(raw: Record<string, unknown>, path: string, id: string
     }
   };
   if (raw.kind === 'constant' && !('viscosity' in raw) && !('kinematicViscosity' in raw)) lacksViscosity(read, path);
+  // saturation of common salt near 0 °C; the range of calcium chloride is that of the field
+  if (read.salt === 'NaCl' && (read.concentration as number) > 0.26) {
+    reader.add(
+      'bad-value',
+      `${path}.concentration`,
+      { reason: 'out-of-range', found: String(raw.concentration), least: 0, most: 0.26, dimension: '' },
+      [id],
+    );
+  }
   const viscosities = (read.viscosities ?? []) as { temperature?: number }[];
   if (viscosities.length === 2 && viscosities[0]!.temperature === viscosities[1]!.temperature) {
     reader.add('bad-value', `${path}.viscosities[1].temperature`, { reason: 'same-temperature' }, [id]);

@@ -1,3 +1,4 @@
+import { brineDensity, brineVapourPressure, brineViscosity, type SaltName } from './brine.js';
 import { oilDensity, oilViscosity, type OIL_EXPANSION, type ViscosityPoint } from './oil.js';
 import { seaWaterDensity, seaWaterVapourPressure, seaWaterViscosity } from './sea-water.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
@@ -37,6 +38,13 @@ export interface SeaWater {
   salinity: number;
 }
 
+export interface Brine {
+  kind: 'brine';
+  salt: SaltName;
+  /** kg salt per kg solution */
+  concentration: number;
+}
+
 export interface Oil {
   kind: 'oil';
   /** kg/m³ at 15 °C */
@@ -52,6 +60,7 @@ export type Fluid =
   | ConstantFluid
   | { kind: 'water' }
   | SeaWater
+  | Brine
   | Oil
   | { kind: 'table'; rows: readonly FluidTableRow[]; criticalPressure?: number };
 
@@ -64,6 +73,7 @@ export interface OutOfRange {
 
 const WATER_RANGE = { lowest: 273.15, highest: 473.15 };
 const ONE_ATMOSPHERE = 101325;
+const BRINE_RANGE = { lowest: 273.15, highest: 373.15 };
 const SEA_WATER_RANGE = { lowest: 273.15, highest: 453.15 };
 /** beyond its points by as much as the chart of ASTM D341 is commonly drawn, K */
 const OIL_REACH = 60;
@@ -77,7 +87,7 @@ export function isFluidState(x: FluidState | OutOfRange): x is FluidState {
  *
  * Water: IAPWS-IF97 and R12-08 at the larger of 1 atm and saturation, 0–200 °C.
  * Table: density linear in temperature; viscosity and vapour pressure linear in their logarithms; a kinematic viscosity is
- * interpolated as such, then multiplied with the density. Sea water: Sharqawy et al. 2010, 0–180 °C. Oil: ASTM D341 through two
+ * interpolated as such, then multiplied with the density. Sea water: Sharqawy et al. 2010, 0–180 °C. Brines: Laliberté 2004 and 2007, 0–100 °C. Oil: ASTM D341 through two
  * points and API MPMS 11.1, to 60 K beyond its points. Outside: refused, not extrapolated.
  */
 export function fluidState(fluid: Fluid, temperature: number | undefined): FluidState | OutOfRange {
@@ -95,12 +105,14 @@ export function fluidState(fluid: Fluid, temperature: number | undefined): Fluid
   if (temperature < range.lowest - 1e-3 || temperature > range.highest + 1e-3) return { reason: 'temperature-range', ...range };
   if (fluid.kind === 'water') return waterState(temperature);
   if (fluid.kind === 'sea-water') return seaWaterState(fluid.salinity, temperature);
+  if (fluid.kind === 'brine') return brineState(fluid, temperature);
   return fluid.kind === 'oil' ? oilState(fluid, temperature) : tableState(fluid.rows, temperature, fluid.criticalPressure);
 }
 
 function rangeOf(fluid: Exclude<Fluid, ConstantFluid>): { lowest: number; highest: number } {
   if (fluid.kind === 'water') return WATER_RANGE;
   if (fluid.kind === 'sea-water') return SEA_WATER_RANGE;
+  if (fluid.kind === 'brine') return BRINE_RANGE;
   if (fluid.kind === 'table')
     return { lowest: fluid.rows[0]!.temperature, highest: fluid.rows[fluid.rows.length - 1]!.temperature };
   const points = fluid.viscosities.map((v) => v.temperature);
@@ -113,6 +125,16 @@ function seaWaterState(salinity: number, temperature: number): FluidState {
     density: seaWaterDensity(t, salinity),
     viscosity: seaWaterViscosity(t, salinity),
     vapourPressure: seaWaterVapourPressure(t, salinity),
+    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
+  };
+}
+
+function brineState({ salt, concentration }: Brine, temperature: number): FluidState {
+  const t = temperature - 273.15;
+  return {
+    density: brineDensity(salt, concentration, t),
+    viscosity: brineViscosity(salt, concentration, t),
+    vapourPressure: brineVapourPressure(salt, concentration, t),
     criticalPressure: DEFAULT_CRITICAL_PRESSURE,
   };
 }

@@ -107,3 +107,25 @@ describe('mineral oil', () => {
   test('further than 60 K from its points it is refused', () =>
     expect(fluidState(oil, 240)).toMatchObject({ reason: 'temperature-range' }));
 });
+
+describe('brines, Laliberté 2004 and 2007', () => {
+  const at = (salt: 'NaCl' | 'CaCl2', concentration: number, celsius: number) => {
+    const s = fluidState({ kind: 'brine', salt, concentration }, celsius + 273.15);
+    if (!isFluidState(s)) throw new Error('refused');
+    return s;
+  };
+  test.each([
+    // Perry's Chemical Engineers' Handbook, 7th ed., tables 2-90 and 2-50; CRC Handbook, concentrative properties
+    ['NaCl', 0.1, 20, 1070.7, 1.19],
+    ['NaCl', 0.2, 20, 1147.8, 1.56],
+    ['CaCl2', 0.2, 20, 1177.5, 1.89],
+  ] as const)('%s %d at %d °C: density %d kg/m³, viscosity %d mPa·s', (salt, w, t, density, viscosity) => {
+    const s = at(salt, w, t);
+    expect(Math.abs(s.density / density - 1)).toBeLessThan(1e-3);
+    expect(Math.abs((s.viscosity * 1e3) / viscosity - 1)).toBeLessThan(0.04);
+  });
+  test('Raoult by hand: NaCl 10 % at 100 °C', () => {
+    // 0.9/18.01528 = 0.0499576; 2·0.1/58.443 = 0.00342214; 101418 Pa·0.935890
+    expect(at('NaCl', 0.1, 100).vapourPressure / 101_418).toBeCloseTo(0.93589, 3);
+  });
+});

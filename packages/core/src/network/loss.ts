@@ -83,10 +83,15 @@ export class PipeLaw implements LossLaw {
     if (flow < 0) out.loss = -out.loss;
   }
 
-  /** Darcy factor at a flow, or undefined at rest and under Hazen–Williams */
+  /** Darcy factor at a flow; under Hazen–Williams the one that gives the same loss; undefined at rest */
   factor(flow: number): number | undefined {
     const re = this.reynolds(flow);
-    if (re === 0 || this.pipe.hazenWilliams !== undefined) return undefined;
+    if (re === 0) return undefined;
+    if (this.pipe.hazenWilliams !== undefined) {
+      return this.lengthRatio > 0
+        ? Math.abs(this.frictionLoss(flow)) / (this.lengthRatio * this.headPerFlow2 * flow * flow)
+        : undefined;
+    }
     frictionFactor(re, this.relative, this.end, scratch);
     return scratch.factor;
   }

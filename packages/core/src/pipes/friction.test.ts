@@ -56,6 +56,15 @@ describe('friction factor', () => {
   });
 });
 
+describe('polyethylene (EN 12201-2, table 2)', () => {
+  test('outside less two walls; what is not made is refused', () => {
+    expect(insideOf('PE 110', 'SDR 11')).toBeCloseTo(0.09, 12);
+    expect(insideOf('PE 160', 'SDR 17')).toBeCloseTo(0.141, 12);
+    expect(insideOf('PE 115', 'SDR 11')).toMatchObject({ reason: 'unknown-size' });
+    expect(insideOf('PE 25', 'SDR 17')).toMatchObject({ reason: 'unknown-schedule', known: ['SDR 11'] });
+  });
+});
+
 describe('pipe table (ASME B36.10M: outside − 2·wall)', () => {
   test.each([
     ['2 in', '40', 60.3 - 2 * 3.91],

@@ -1,3 +1,4 @@
+import { EN_12201 } from './data/pe.js';
 import { B36_10 } from './data/b36-10.js';
 
 export interface PipeSize {
@@ -23,16 +24,31 @@ export type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: 
  * Source: ASME B36.10M; with a wall in place of the schedule (`"4.5 mm"`) the outside diameters are those of ISO 4200 series 1
  * for the same DN.
  *
- * @param size `"DN150"`, `"6 in"`, `"NPS 6"` @param schedule `"40"`, `"sch 40"`, `"STD"`, `"XS"`, `"10S"` or a wall thickness
+ * Polyethylene by outside diameter and SDR: EN 12201-2.
+ *
+ * @param size `"DN150"`, `"6 in"`, `"NPS 6"`, `"PE 110"` @param schedule `"40"`, `"sch 40"`, `"STD"`, `"XS"`, `"10S"` or a wall thickness
  * Example: insideOf('DN150', '40') → 0.15408
  */
 export function insideOf(size: string, schedule: string): number | SizeProblem {
+  const pe = /^(?:PE|d)\s*(\d+)$/i.exec(size.trim());
+  if (pe) return insideOfPe(Number(pe[1]), schedule);
   const row = findRow(size);
   if (!row) return { reason: 'unknown-size', known: B36_10.map(([dn]) => `DN${dn}`) };
   const [, , outside, walls] = row;
   const wall = wallOf(schedule, walls, outside);
   if (wall === undefined) return { reason: 'unknown-schedule', known: Object.keys(walls) };
   return (outside - 2 * wall) / 1000;
+}
+
+/** `"PE 110"` with `"SDR 11"` or `"SDR 17"` (EN 12201-2) */
+function insideOfPe(outside: number, schedule: string): number | SizeProblem {
+  const row = EN_12201.find((r) => r[0] === outside);
+  if (!row) return { reason: 'unknown-size', known: EN_12201.map(([d]) => `PE ${d}`) };
+  const sdr = /^SDR\s*(11|17)$/i.exec(schedule.trim())?.[1];
+  const wall = sdr === '11' ? row[1] : sdr === '17' ? row[2] : undefined;
+  return wall === undefined
+    ? { reason: 'unknown-schedule', known: row[2] === undefined ? ['SDR 11'] : ['SDR 11', 'SDR 17'] }
+    : (row[0] - 2 * wall) / 1000;
 }
 
 /** Nominal size in inches, as the fitting correlations want it; undefined for an unknown size. */

@@ -87,8 +87,15 @@ class Preparer {
     if (problems.some(isFatal)) return { id: raw.id, problems };
     const model = this.model(raw, own, fluid, build, problems);
     if (!model || problems.some(isFatal)) return { id: raw.id, problems };
-    problems.push(...structureProblems(model, path));
+    for (const p of structureProblems(model, path)) problems.push({ ...p, path: this.pathOf(p.where[0]) ?? p.path });
     return problems.some(isFatal) ? { id: raw.id, problems } : { id: raw.id, model, problems };
+  }
+
+  /** where the first of the entries that are too many or too few stands */
+  private pathOf(id: string | undefined): string | undefined {
+    if (id === undefined) return undefined;
+    const { elements, lines, points } = this.directory;
+    return (elements.get(id) ?? lines.get(id) ?? points.get(id))?.path;
   }
 
   private fluid(raw: RawScenario, own: Read, path: string, reader: Reader): FluidState | undefined {
