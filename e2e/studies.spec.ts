@@ -158,6 +158,15 @@ test('curves: a handle moves the duties, leaves a trace, and one undo takes the 
   await expect(duty).toContainText('2 ×');
 });
 
+test('a reload in the very moment of a change loses nothing', async ({ page }) => {
+  await openDemoCopy(page);
+  await page.locator('[data-row="L-401"] [data-cell=name]').dblclick();
+  await page.getByLabel('L-401 name').fill('typed and gone');
+  await page.getByLabel('L-401 name').press('Enter');
+  await page.reload();
+  await expect(page.locator('[data-row="L-401"] [data-cell=name]')).toHaveText('typed and gone');
+});
+
 test('keys: scenarios, commands and the list of keys', async ({ page }) => {
   await openDemoCopy(page);
   await page.keyboard.press('3');

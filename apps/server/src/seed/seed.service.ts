@@ -3,6 +3,8 @@ import { InjectConnection } from '@nestjs/sequelize';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { StudiesService } from '../studies/studies.service.js';
+import { networkStudy } from './tarnholt-network.js';
+import { productionStudy } from './tarnholt-production.js';
 import { reinjectionStudy } from './tarnholt-reinjection.js';
 
 const MARK = 'demo-seeded';
@@ -23,7 +25,7 @@ export class SeedService {
       type: QueryTypes.SELECT,
     });
     if (seen.length > 0) return;
-    await this.studies.create(undefined, reinjectionStudy());
+    for (const study of [productionStudy(), networkStudy(), reinjectionStudy()]) await this.studies.create(undefined, study);
     await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (:name, :value)', {
       replacements: { name: MARK, value: new Date().toISOString() },
     });

@@ -30,17 +30,17 @@ export class ApiError extends Error {
   }
 }
 
+const KEEPALIVE_MOST = 60_000;
+
 async function call<T>(method: string, path: string, body?: unknown, isText = false): Promise<T> {
+  const sent = body === undefined ? undefined : isText ? (body as string) : JSON.stringify(body);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      ...(body === undefined
-        ? {}
-        : {
-            body: isText ? (body as string) : JSON.stringify(body),
-            headers: { 'content-type': isText ? 'text/plain' : 'application/json' },
-          }),
+      ...(sent === undefined ? {} : { body: sent, headers: { 'content-type': isText ? 'text/plain' : 'application/json' } }),
+      // a save that is under way when the page is left still arrives; browsers carry so much at most
+      keepalive: method === 'PUT' && sent !== undefined && sent.length < KEEPALIVE_MOST,
     });
   } catch {
     throw new ApiError(0, 'The application on this machine does not answer.');

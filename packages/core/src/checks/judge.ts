@@ -181,7 +181,8 @@ class Judge {
   pipe(e: ElementDetail, r: PipeResult): void {
     const suction = this.suctionEnd(e.line) > e.index;
     const band = suction ? SUCTION_VELOCITY : CHECK_RULES.velocity.limit;
-    if (r.flow === 0) this.none('velocity', e.id, 'no-flow');
+    // a dead leg carries what rounding leaves, not a flow to be judged
+    if (Math.abs(r.velocity) < 1e-6) this.none('velocity', e.id, 'no-flow');
     else this.band('velocity', e.id, Math.abs(r.velocity), band, [0, Infinity], 'near');
     const { vapourPressure } = this.model.fluid;
     const ends = [r.inletPressure, r.outletPressure, ...(r.profile ?? []).map((p) => p.pressure)].filter((p) => p !== null);

@@ -87,7 +87,7 @@ describe('short form', () => {
     ['control-valve', 'gx200 holds 290 m3/h'],
     ['control-valve', 'holds outlet 2 bar(g)'],
     ['control-valve', 'gx200 opening 0.62'],
-    ['pump', 'hollin, Ø 385 mm, 2900 rpm, 2 running'],
+    ['pump', 'hollin, Ø 385 mm, 2900 rpm, 2 running, 12 stages'],
     ['vessel', 'level 1.6 m, 0.12 bar(g)'],
     ['well', 'rest level 138 m, 10.5 m3/h/m'],
     ['hand-valve', 'K 0.3, bore 102.3 mm, closed'],

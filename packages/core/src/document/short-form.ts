@@ -101,6 +101,7 @@ function writeValve(e: Raw): string {
 }
 
 function writePump(e: Raw): string {
+  const stages = e.stages !== undefined ? `${text(e.stages)} stages` : '';
   const running = e.running !== undefined && e.running !== 1 ? `${text(e.running)} running` : '';
   switch (e.mode) {
     case 'curve':
@@ -109,6 +110,7 @@ function writePump(e: Raw): string {
         e.diameter !== undefined ? `Ø ${text(e.diameter)}` : '',
         e.speed !== undefined ? text(e.speed) : '',
         running,
+        stages,
       );
     case 'flow':
       return `flow ${text(e.flow)}`;
@@ -295,6 +297,13 @@ const running: Piece = (piece, entries) => {
   return true;
 };
 
+const stages: Piece = (piece, entries) => {
+  const match = /^(\d+)\s+stages?$/i.exec(piece);
+  if (!match) return false;
+  entries.stages = Number(match[1]);
+  return true;
+};
+
 const pumpName: Piece = (piece, entries) => {
   if (!/^[\p{L}\p{N}_-]+$/u.test(piece)) return false;
   entries.pump = piece;
@@ -327,6 +336,7 @@ const PIECES: Readonly<Record<string, readonly Piece[]>> = {
     numbered('efficiency', 'efficiency'),
     flag('off', 'mode', 'off'),
     running,
+    stages,
     diameter,
     plain('speed', 'speed'),
     pumpName,

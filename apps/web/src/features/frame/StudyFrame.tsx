@@ -277,7 +277,7 @@ function useFrameKeys(commands: () => void, keys: () => void): void {
   }, [undo, redo, activate, compare, scenarios, commands, keys]);
 }
 
-/** a reload in the middle of a save is asked about; the newest state is sent at once */
+/** What is not stored when the page is left is sent at once; only what cannot be sent is asked about. */
 function useWarnBeforeLeaving(): void {
   const save = useStudy((s) => s.save.kind);
   const flush = useStudy((s) => s.flush);
@@ -285,7 +285,7 @@ function useWarnBeforeLeaving(): void {
     const listen = (event: BeforeUnloadEvent): void => {
       if (save === 'saved') return;
       void flush();
-      event.preventDefault();
+      if (save !== 'unsaved' && save !== 'saving') event.preventDefault();
     };
     window.addEventListener('beforeunload', listen);
     return () => window.removeEventListener('beforeunload', listen);

@@ -168,14 +168,7 @@ export function LineSheet() {
     study.scenarios.map((s) => s.id),
   );
   return (
-    <section aria-label="Line sheet" className="panel flex min-w-0 flex-1 flex-col">
-      <div className="flex h-[32px] flex-none items-center gap-4 px-3">
-        <h2 className="border-cedar flex h-full items-center border-b-2 font-semibold">Line sheet</h2>
-        <span className="text-inkq ml-auto flex items-center gap-2 text-[12px]">
-          results of <ScenarioLetter index={activeIndex} letter={String.fromCharCode(65 + activeIndex)} small />{' '}
-          {scenario?.name ?? active}; ticks show the others
-        </span>
-      </div>
+    <>
       <div
         ref={grid}
         role="grid"
@@ -239,7 +232,7 @@ export function LineSheet() {
         ))}
       </div>
       <QuickEntry onAdd={add} />
-    </section>
+    </>
   );
 }
 

@@ -457,6 +457,9 @@ function Dimensions({
           const ends = [Math.min(y(a), y(b)), Math.max(y(a), y(b))];
           const middle = (ends[0]! + ends[1]!) / 2;
           const r = result.elements[e.id];
+          // at the right edge the figures of all scenarios stand: there the words go to the left
+          const isLeft = x > frame.width - RIGHT - 20;
+          const textX = isLeft ? x - 7 : x + 7;
           const metres = r?.kind === 'pump' ? r.head : r?.kind === 'control-valve' ? r.headLoss : null;
           return (
             <g key={e.id} pointerEvents="none">
@@ -465,10 +468,25 @@ function Dimensions({
                 stroke="var(--ink-2)"
                 fill="none"
               />
-              <text x={x + 7} y={middle} fontSize={13} fontWeight={600} fill="var(--ink)" className="halo">
+              <text
+                x={textX}
+                y={middle}
+                textAnchor={isLeft ? 'end' : 'start'}
+                fontSize={13}
+                fontWeight={600}
+                fill="var(--ink)"
+                className="halo"
+              >
                 {display.number(metres, 'head')} {display.unit('head')}
               </text>
-              <text x={x + 7} y={middle + 14} fontSize={11.5} fill="var(--ink-quiet)" className="halo">
+              <text
+                x={textX}
+                y={middle + 14}
+                textAnchor={isLeft ? 'end' : 'start'}
+                fontSize={11.5}
+                fill="var(--ink-quiet)"
+                className="halo"
+              >
                 {isPump ? 'pump lifts' : 'valve burns'}
               </text>
             </g>

@@ -1,10 +1,30 @@
-import { firstLine } from '../../state/address.js';
+import { Tabs } from 'radix-ui';
+import { firstLine, letterOf } from '../../state/address.js';
+import { ScenarioLetter } from '../../ui/marks.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
+import { Breakdown } from './Breakdown.js';
 import { ElementPanel } from './ElementPanel.js';
 import { LineSheet } from './LineSheet.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { Profile } from './Profile.js';
+
+const TABS = [
+  ['sheet', 'Line sheet'],
+  ['breakdown', 'Breakdown'],
+] as const;
+
+function ResultsOf() {
+  const scenarios = useStudy((s) => s.study.scenarios);
+  const active = useStudy((s) => s.active);
+  const index = scenarios.findIndex((s) => s.id === active);
+  return (
+    <span className="text-inkq ml-auto flex items-center gap-2 text-[12px]">
+      results of <ScenarioLetter index={index} letter={letterOf(index)} small /> {scenarios[index]?.name ?? active}; ticks show
+      the others
+    </span>
+  );
+}
 
 /** The system drawn from its entries, the sheet in which they are typed, and the entries of the chosen thing beside it. */
 export function SystemView() {
@@ -29,7 +49,28 @@ export function SystemView() {
     <>
       <Profile />
       <div className="flex min-h-0 flex-1 gap-2">
-        <LineSheet />
+        <Tabs.Root defaultValue="sheet" className="panel flex min-w-0 flex-1 flex-col">
+          <div className="flex h-[32px] flex-none items-center gap-4 px-3">
+            <Tabs.List className="flex h-full gap-5" aria-label="Below the profile">
+              {TABS.map(([value, name]) => (
+                <Tabs.Trigger
+                  key={value}
+                  value={value}
+                  className="text-inkq data-[state=active]:border-cedar data-[state=active]:text-ink h-full border-b-2 border-transparent data-[state=active]:font-semibold"
+                >
+                  {name}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            <ResultsOf />
+          </div>
+          <Tabs.Content value="sheet" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+            <LineSheet />
+          </Tabs.Content>
+          <Tabs.Content value="breakdown" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+            <Breakdown />
+          </Tabs.Content>
+        </Tabs.Root>
         {/* always there, so that choosing a row moves nothing under the pointer */}
         {selected === null ? <ScenarioPanel /> : <ElementPanel key={selected} id={selected} />}
       </div>

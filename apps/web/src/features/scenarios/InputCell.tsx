@@ -1,0 +1,161 @@
+import type { Field, RawScenario, Study } from '@cedar-knot/core';
+import { useState } from 'react';
+import { locate, setOwn, setShared } from '../../state/address.js';
+import type { Input } from '../../state/inputs.js';
+import { readTyped, type FieldReading } from '../../ui/QuantityField.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useStudy } from '../context.js';
+
+/** How a typed cell is understood, by the kind of its input. */
+export function readCell(typed: string, field: Field, before: unknown): FieldReading {
+  if (field.type === 'quantity') return readTyped(typed, field.dimension, before ?? '');
+  if (field.type === 'text') return { ok: true, value: typed.trim() };
+  if (field.type !== 'number') return { ok: false, message: 'This input is not typed here.' };
+  const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
+  const x = percent && field.percent ? Number(percent[1]) / 100 : Number(typed);
+  if (typed.trim() === '' || !Number.isFinite(x) || (field.integer && !Number.isInteger(x))) {
+    return { ok: false, message: `${field.integer ? 'A whole' : 'A plain'} number belongs here${field.percent ? ', or a percentage' : ''}.` };
+  }
+  return x < field.min || x > field.max ? { ok: false, message: `It lies between ${field.min} and ${field.max}.` } : { ok: true, value: x };
+}
+
+/** choices of an input that is picked, not typed */
+function choicesOf(study: Study, input: Input): readonly string[] | undefined {
+  if (input.key === 'pump') return Object.keys(study.pumps ?? {});
+  if (input.key === 'valve') return Object.keys(study.valves ?? {});
+  if (input.field.type === 'boolean') return ['true', 'false'];
+  return input.field.type === 'choice' ? input.field.values : undefined;
+}
+
+/** the value that holds where no scenario departs from it */
+export function SharedCell({ input }: { input: Input }) {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const value = locate(study, input.id)?.entry[input.key];
+  return (
+    <Cell
+      label={`${input.id} ${input.label}, shared`}
+      input={input}
+      value={value}
+      shared={undefined}
+      tint={undefined}
+      className="bg-quiet border-r"
+      onPut={(v) => change(`${input.address} for all`, setShared(study, input.id, input.key, v))}
+    />
+  );
+}
+
+/** what one scenario has of its own; empty while it shares */
+export function InputCell({ input, scenario, index }: { input: Input; scenario: RawScenario; index: number }) {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const own = scenario.set?.[input.address];
+  return (
+    <Cell
+      label={`${input.id} ${input.label} in ${scenario.name ?? scenario.id}`}
+      input={input}
+      value={own}
+      shared={locate(study, input.id)?.entry[input.key]}
+      tint={own === undefined ? undefined : lineStyle(index).color}
+      className="border-r"
+      onPut={(v) => change(`${input.address} in ${scenario.name ?? scenario.id}`, setOwn(study, scenario.id, input.id, input.key, v))}
+    />
+  );
+}
+
+interface CellProps {
+  label: string;
+  input: Input;
+  value: unknown;
+  shared: unknown;
+  tint: string | undefined;
+  className: string;
+  onPut: (value: unknown) => void;
+}
+
+function Cell({ label, input, value, shared, tint, className, onPut }: CellProps) {
+  const study = useStudy((s) => s.study);
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const choices = choicesOf(study, input);
+  const commit = (): boolean => {
+    if (draft === null) return true;
+    const typed = draft.trim();
+    if (typed === '' || typed === String(value ?? '')) {
+      if (typed === '' && value !== undefined) onPut(undefined);
+      setDraft(null);
+      return true;
+    }
+    const reading = readCell(typed, input.field, value ?? shared);
+    if (!reading.ok) {
+      setProblem(reading.message);
+      return false;
+    }
+    setDraft(null);
+    onPut(reading.value);
+    return true;
+  };
+  const chip = tint ? { background: `color-mix(in srgb, ${tint} 13%, transparent)` } : undefined;
+  const td = `border-soft relative border-b px-1 text-right ${className}`;
+  if (choices) {
+    return (
+      <td className={td}>
+        <select
+          aria-label={label}
+          value={value === undefined ? '' : String(value)}
+          onChange={(e) => onPut(e.target.value === '' ? undefined : input.field.type === 'boolean' ? e.target.value === 'true' : e.target.value)}
+          className="h-[24px] w-full rounded-[3px] bg-transparent text-right"
+          style={chip}
+        >
+          <option value="" />
+          {choices.map((c) => (
+            <option key={c} value={c}>
+              {input.field.type === 'boolean' ? (c === 'true' ? 'yes' : 'no') : c}
+            </option>
+          ))}
+        </select>
+      </td>
+    );
+  }
+  if (draft === null) {
+    return (
+      <td className={td}>
+        <button type="button" aria-label={label} onClick={() => setDraft(value === undefined ? '' : String(value))} className="h-[24px] w-full rounded-[3px] px-1.5 text-right" style={chip}>
+          <span className={tint ? 'font-semibold' : ''}>{value === undefined ? '' : String(value)}</span>
+        </button>
+      </td>
+    );
+  }
+  const reading = draft.trim() === '' ? null : readCell(draft, input.field, value ?? shared);
+  const hint = problem ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
+  return (
+    <td className={td}>
+      <input
+        autoFocus
+        aria-label={label}
+        aria-invalid={problem !== null}
+        className="sheet-input text-right"
+        value={draft}
+        placeholder={shared === undefined ? '' : String(shared)}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => {
+          setDraft(e.target.value);
+          setProblem(null);
+        }}
+        onBlur={() => problem === null && commit()}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') {
+            setDraft(null);
+            setProblem(null);
+          }
+        }}
+      />
+      {hint && (
+        <span role={problem ? 'alert' : 'status'} className={`panel absolute top-[27px] right-0 z-30 w-[230px] px-2 py-1 text-left text-[12px] leading-4 shadow-[var(--shadow-lift)] ${problem ? 'border-fails text-fails' : ''}`}>
+          {problem ? `▲ ${hint}` : hint}
+        </span>
+      )}
+    </td>
+  );
+}

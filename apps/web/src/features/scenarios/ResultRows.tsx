@@ -1,0 +1,75 @@
+import type { PumpResult, ScenarioResult } from '@cedar-knot/core';
+import type { ReactNode } from 'react';
+import { VerdictMark, type MarkKind } from '../../ui/marks.js';
+import { useDisplay, useStudy, type Display } from '../context.js';
+
+interface ResultRow {
+  name: string;
+  unit: string;
+  of: (result: ScenarioResult, pump: PumpResult | undefined, hours: number | undefined) => { text: string; verdict?: MarkKind; amount?: number };
+  sum?: boolean;
+}
+
+/** Key results under the matrix, live. */
+export function ResultRows() {
+  const study = useStudy((s) => s.study);
+  const shown = useStudy((s) => s.shown);
+  const pumpId = useStudy((s) => s.pump);
+  const display = useDisplay();
+  return resultRows(display).map((row) => {
+    const cells = study.scenarios.map((s) => {
+      const result = shown[s.id]?.outcome.result;
+      if (!result || result.status === 'failed') return { text: '–' };
+      const r = pumpId ? result.elements[pumpId] : undefined;
+      return row.of(result, r?.kind === 'pump' ? r : undefined, s.hoursPerYear);
+    });
+    const total = cells.reduce((sum, c) => sum + ('amount' in c ? (c.amount ?? 0) : 0), 0);
+    return (
+      <tr key={row.name} className="h-[25px]" data-result={row.name}>
+        <th scope="row" className="bg-panel border-soft sticky left-0 z-10 border-b px-3 text-left font-normal">
+          <span className="flex justify-between">
+            {row.name} <span className="text-inkq text-[12px]">{row.unit}</span>
+          </span>
+        </th>
+        <td className="bg-quiet border-soft text-inkq border-r border-b px-2.5 text-right text-[12px]">{row.sum && total > 0 ? `Σ ${Math.round(total)}` : ''}</td>
+        {cells.map((c, i) => (
+          <Figure key={study.scenarios[i]!.id} stale={shown[study.scenarios[i]!.id]?.stale ?? false}>
+            {'verdict' in c && c.verdict && c.verdict !== 'holds' && c.verdict !== 'not-applicable' && <VerdictMark kind={c.verdict} />} {c.text}
+          </Figure>
+        ))}
+      </tr>
+    );
+  });
+}
+
+function Figure({ stale, children }: { stale: boolean; children: ReactNode }) {
+  return <td className={`border-soft border-r border-b px-2.5 text-right font-semibold ${stale ? 'opacity-50' : ''}`}>{children}</td>;
+}
+
+function resultRows(display: Display): ResultRow[] {
+  const margin = (r: ScenarioResult, check: string): { value: number | null; verdict: MarkKind } | undefined => r.margins.find((m) => m.check === check);
+  const ratio = (r: ScenarioResult, check: string, write: (v: number) => string): { text: string; verdict?: MarkKind } => {
+    const m = margin(r, check);
+    return m && m.value !== null ? { text: write(m.value), verdict: m.verdict } : { text: '–' };
+  };
+  const percent = (v: number): string => `${Math.round(v * 100)}`;
+  return [
+    { name: 'Flow', unit: display.unit('flow'), of: (r, p) => ({ text: display.number(p?.flow ?? Object.values(r.lines)[0]?.flow, 'flow') }) },
+    { name: 'Head', unit: display.unit('head'), of: (_, p) => ({ text: display.number(p?.head, 'head') }) },
+    { name: 'Flow of a unit over best efficiency', unit: '%', of: (r) => ratio(r, 'flow-region', percent) },
+    { name: 'NPSHA over NPSHR', unit: '', of: (r) => ratio(r, 'npsh-ratio', (v) => v.toFixed(2)) },
+    { name: 'Valve opening', unit: '%', of: (r) => ratio(r, 'valve-opening', percent) },
+    { name: 'Shaft power, all running', unit: display.unit('power'), of: (_, p) => ({ text: display.number(p?.shaftPower, 'power') }) },
+    {
+      name: 'Electricity in the year',
+      unit: 'MWh',
+      sum: true,
+      of: (_, p, hours) => {
+        const watts = p?.inputPower ?? p?.shaftPower;
+        if (watts === null || watts === undefined || hours === undefined) return { text: '–' };
+        const amount = (watts * hours) / 1e6;
+        return { text: amount.toPrecision(3), amount };
+      },
+    },
+  ];
+}

@@ -1,0 +1,190 @@
+import { DropdownMenu } from 'radix-ui';
+import { SCENARIO_ROLES, type Operation, type RawScenario } from '@cedar-knot/core';
+import { MoreHorizontal, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { letterOf } from '../../state/address.js';
+import { copyScenario, inputAt, shareAgain, variableInputs, variedInputs, type Input } from '../../state/inputs.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useStudy } from '../context.js';
+import { HoursBar } from './HoursBar.js';
+import { InputCell, SharedCell } from './InputCell.js';
+import { OwnEntry } from './OwnEntry.js';
+import { ResultRows } from './ResultRows.js';
+
+/** The matrix: scenarios across, the inputs that differ down; only what departs from the shared value stands in a cell. */
+export function ScenariosView() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const [added, setAdded] = useState<readonly string[]>([]);
+  const varied = variedInputs(study);
+  const waiting = added.flatMap((a) => (varied.some((v) => v.address === a) ? [] : (inputAt(study, a) ?? [])));
+  const rows = [...varied, ...waiting];
+  const drop = (input: Input): void => {
+    setAdded((list) => list.filter((a) => a !== input.address));
+    const operations = shareAgain(study, input.address);
+    if (operations.length > 0) change(`${input.address} shared again`, operations);
+  };
+  return (
+    <>
+      <div className="flex flex-none items-center gap-6">
+        <div>
+          <h2 className="text-[18px] leading-[22px] font-semibold">Scenarios</h2>
+          <p className="text-inkq text-[12px]">8 760 hours of the year</p>
+        </div>
+        <HoursBar />
+      </div>
+      <section aria-label="Scenario matrix" className="panel min-h-0 flex-1 overflow-auto">
+        <table className="w-full border-separate border-spacing-0">
+          <thead>
+            <tr>
+              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[236px] min-w-[236px] border-b px-3 text-left text-[12px] font-normal">what differs</th>
+              <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] min-w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">shared</th>
+              {study.scenarios.map((s, i) => (
+                <ScenarioHead key={s.id} scenario={s} index={i} />
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {(['fluid', 'temperature', 'role', 'hoursPerYear', 'judged'] as const).map((key) => (
+              <tr key={key} className="h-[28px]">
+                <RowHead text={OWN_NAMES[key]} />
+                <td className="border-soft border-r border-b" />
+                {study.scenarios.map((s, i) => (
+                  <OwnEntry key={s.id} scenario={s} index={i} name={key} roles={SCENARIO_ROLES} />
+                ))}
+              </tr>
+            ))}
+            {rows.map((input) => (
+              <tr key={input.address} className="h-[28px]" data-input={input.address}>
+                <RowHead strong={input.id} text={input.label.toLowerCase()} onDrop={() => drop(input)} />
+                <SharedCell input={input} />
+                {study.scenarios.map((s, i) => (
+                  <InputCell key={s.id} input={input} scenario={s} index={i} />
+                ))}
+              </tr>
+            ))}
+            <tr>
+              <td colSpan={2 + study.scenarios.length} className="border-line bg-quiet border-b px-3 py-1">
+                <VaryAnother inputs={variableInputs(study).filter((v) => !rows.some((r) => r.address === v.address))} onPick={(a) => setAdded((list) => [...list, a])} />
+              </td>
+            </tr>
+            <ResultRows />
+          </tbody>
+        </table>
+      </section>
+    </>
+  );
+}
+
+const OWN_NAMES = { fluid: 'Fluid', temperature: 'Temperature', role: 'Role', hoursPerYear: 'Hours a year', judged: 'Counts in the verdict' } as const;
+
+function RowHead({ strong, text, onDrop }: { strong?: string; text: string; onDrop?: () => void }) {
+  return (
+    <th scope="row" className="bg-panel border-soft group sticky left-0 z-10 border-b px-3 text-left font-normal">
+      <span className="flex items-center gap-1">
+        <span className="min-w-0 flex-1 truncate" title={text}>
+          {strong && <b className="font-semibold">{strong} </b>}
+          {text}
+        </span>
+        {onDrop && (
+          <button type="button" onClick={onDrop} aria-label={`Share ${strong ?? ''} ${text} again`} title="One value for all again" className="text-inkq h-[24px] w-[24px] opacity-0 group-hover:opacity-100 focus:opacity-100">
+            ×
+          </button>
+        )}
+      </span>
+    </th>
+  );
+}
+
+function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: number }) {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const activate = useStudy((s) => s.activate);
+  const active = useStudy((s) => s.active);
+  const [naming, setNaming] = useState<string | null>(null);
+  const style = lineStyle(index);
+  const name = scenario.name ?? scenario.id;
+  const last = study.scenarios.length - 1;
+  const act = (label: string, operations: Operation[]): void => void change(label, operations);
+  const rename = (): void => {
+    if (naming !== null && naming.trim() !== '' && naming.trim() !== name) act('Rename a scenario', [{ op: 'set', path: ['scenarios', index, 'name'], value: naming.trim() }]);
+    setNaming(null);
+  };
+  const item = 'data-[highlighted]:bg-wash data-[disabled]:opacity-40 flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
+  return (
+    <th className={`border-line sticky top-0 z-10 min-w-[132px] border-r border-b px-2 pt-1.5 pb-1 text-left ${scenario.id === active ? 'bg-panel' : 'bg-quiet'}`}>
+      <svg className="absolute inset-x-0 top-0 h-[4px] w-full" aria-hidden="true">
+        <line x1={0} x2="100%" y1={2} y2={2} stroke={style.color} strokeWidth={3} strokeDasharray={style.dash} />
+      </svg>
+      <span className="flex items-center gap-1.5">
+        <button type="button" onClick={() => activate(scenario.id)} aria-label={`Make ${name} active`} className="flex h-[24px] min-w-[24px] items-center">
+          <ScenarioLetter index={index} letter={letterOf(index)} />
+        </button>
+        {naming === null ? (
+          <button type="button" onClick={() => setNaming(name)} className="min-w-0 flex-1 truncate text-left font-semibold" title={`${name}: press to rename`}>
+            {name}
+          </button>
+        ) : (
+          <input autoFocus aria-label="Name of the scenario" value={naming} onChange={(e) => setNaming(e.target.value)} onBlur={rename} onKeyDown={(e) => (e.key === 'Enter' ? rename() : e.key === 'Escape' && setNaming(null))} className="sheet-input min-w-0 flex-1" />
+        )}
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger aria-label={`Actions for ${name}`} className="flex h-[24px] w-[24px] items-center justify-center">
+            <MoreHorizontal size={15} aria-hidden="true" />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" className="panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]">
+              <DropdownMenu.Item className={item} onSelect={() => act('Copy a scenario', copyScenario(study, index).operations)}>
+                Copy
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} disabled={index === 0} onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index - 1 }])}>
+                Move left
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} disabled={index === last} onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index + 1 }])}>
+                Move right
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={`${item} text-fails`} disabled={last === 0} onSelect={() => act('Take a scenario out', [{ op: 'remove', path: ['scenarios'], index }])}>
+                Take out
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </span>
+    </th>
+  );
+}
+
+function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (address: string) => void }) {
+  const [text, setText] = useState('');
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const name = (i: Input): string => `${i.id} ${i.label.toLowerCase()}`;
+  const found = words.length === 0 ? [] : inputs.filter((i) => words.every((w) => name(i).toLowerCase().includes(w) || i.key.toLowerCase().includes(w))).slice(0, 8);
+  const pick = (address: string): void => {
+    onPick(address);
+    setText('');
+  };
+  return (
+    <div className="relative flex items-center gap-2">
+      <Plus size={13} className="text-cedar" aria-hidden="true" />
+      <input
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => e.key === 'Enter' && found[0] && pick(found[0].address)}
+        aria-label="Vary another input"
+        placeholder="vary another input: by tag or name, such as “F-402 fouling”"
+        className="h-[24px] w-[420px] bg-transparent outline-none placeholder:text-[var(--ink-quiet)]"
+      />
+      {found.length > 0 && (
+        <ul className="panel absolute top-[26px] left-4 z-30 w-[340px] p-1 shadow-[var(--shadow-lift)]">
+          {found.map((i) => (
+            <li key={i.address}>
+              <button type="button" onClick={() => pick(i.address)} className="hover:bg-wash flex h-[26px] w-full items-center gap-1 rounded-[3px] px-2 text-left">
+                <b className="font-semibold">{i.id}</b> {i.label.toLowerCase()}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,65 @@
+import { ELEMENT_FIELDS, LINE_FIELDS, POINT_FIELDS, type Field, type Operation, type Study } from '@cedar-knot/core';
+import { freeScenarioId, locate } from './address.js';
+
+/** An input that scenarios can depart from. */
+export interface Input {
+  address: string;
+  id: string;
+  key: string;
+  field: Field;
+  label: string;
+}
+
+/** keys that belong to drawing or writing, not to operation */
+const NOT_VARIED = new Set(['name', 'notes', 'fittings', 'profile', 'table', 'rated', 'outletElevation', 'elevation', 'datum']);
+
+export function inputAt(study: Study, address: string): Input | undefined {
+  const dot = address.indexOf('.');
+  const id = address.slice(0, dot);
+  const key = address.slice(dot + 1);
+  const found = locate(study, id);
+  if (!found) return undefined;
+  const fields = found.kind === 'line' ? LINE_FIELDS : (ELEMENT_FIELDS[found.kind] ?? POINT_FIELDS[found.kind]);
+  const field = fields?.[key];
+  return field && { address, id, key, field, label: field.label ?? key };
+}
+
+/** Every input that some scenario departs from, in the order in which they were first varied. */
+export function variedInputs(study: Study): Input[] {
+  const addresses = new Set(study.scenarios.flatMap((s) => Object.keys(s.set ?? {})));
+  return [...addresses].flatMap((a) => inputAt(study, a) ?? []);
+}
+
+/** Every input that could be varied, for the search: those that stand in the study, and the switches of what can be shut. */
+export function variableInputs(study: Study): Input[] {
+  const things = [
+    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p as Record<string, unknown> })),
+    ...study.lines.map((l) => ({ id: l.id, entry: { ...l, closed: false } as Record<string, unknown> })),
+    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: { ...e, ...MORE[e.kind] } as Record<string, unknown> }))),
+  ];
+  return things.flatMap(({ id, entry }) =>
+    Object.keys(entry).flatMap((key) => (NOT_VARIED.has(key) ? [] : (inputAt(study, `${id}.${key}`) ?? []))),
+  );
+}
+
+/** entries that are often varied though the shared study does not name them */
+const MORE: Readonly<Record<string, Record<string, unknown>>> = {
+  pump: { running: 1, wear: 0, speed: '' },
+  device: { fouling: 1 },
+  'hand-valve': { closed: false },
+};
+
+/** Takes every departure from an input away. */
+export function shareAgain(study: Study, address: string): Operation[] {
+  return study.scenarios.flatMap((s, i): Operation[] => {
+    if (!s.set || !Object.hasOwn(s.set, address)) return [];
+    return Object.keys(s.set).length === 1 ? [{ op: 'set', path: ['scenarios', i, 'set'] }] : [{ op: 'set', path: ['scenarios', i, 'set', address] }];
+  });
+}
+
+export function copyScenario(study: Study, index: number): { operations: Operation[]; id: string } {
+  const from = study.scenarios[index]!;
+  const id = freeScenarioId(study.scenarios);
+  const value = { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` };
+  return { id, operations: [{ op: 'insert', path: ['scenarios'], index: index + 1, value }] };
+}
