@@ -179,7 +179,46 @@ test('keys: scenarios, commands and the list of keys', async ({ page }) => {
   await expect(page.getByRole('dialog')).toContainText('compare a scenario');
 });
 
-for (const view of ['system', 'curves', 'home'] as const) {
+test('scenarios: an input is varied in one scenario, shared again, undone; the figures are those of the command line', async ({
+  page,
+}) => {
+  const id = await openDemoCopy(page);
+  await page.getByRole('link', { name: 'Scenarios' }).click();
+  await page.getByLabel('Vary another input').fill('L-420 roughness');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('L-420 Roughness in Winter peak').click();
+  await page.keyboard.type('2 bar');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('a roughness is needed here');
+  await page.getByLabel('L-420 Roughness in Winter peak').fill('2*0.4');
+  await expect(page.getByText('reads 0.8 mm')).toBeVisible();
+  await page.keyboard.press('Enter');
+  const opening = page.locator('[data-result="Valve opening"] td').nth(1);
+  await expect(opening).not.toHaveText('72');
+  await settled(page);
+  const winter = (await solveExported(page, id)).scenarios.find((s) => s.id === 'winter')!;
+  const valve = winter.elements['CV-415'] as unknown as { opening: number };
+  await expect(opening).toContainText(String(Math.round(valve.opening * 100)));
+  await page.getByRole('button', { name: 'Share L-420 roughness again' }).click();
+  await expect(opening).toContainText('72');
+  await page.keyboard.press('Control+z');
+  await expect(opening).toContainText(String(Math.round(valve.opening * 100)));
+  await page.getByLabel('Actions for Summer').click();
+  await page.getByRole('menuitem', { name: 'Copy' }).click();
+  await expect(cards(page)).toHaveCount(6);
+});
+
+test('the breakdown of a branched, closed network sums to the head on the card', async ({ page }) => {
+  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  await page.goto(`/studies/${list.find((s) => s.title === 'Network circulation')!.id}/system`);
+  await page.getByRole('tab', { name: 'Breakdown' }).click();
+  for (const s of ['design', 'spring', 'trip']) {
+    const head = await page.locator(`[data-scenario=${s}] [data-figure=head]`).textContent();
+    await expect(page.locator(`[data-breakdown=${s}]`)).toContainText(head!);
+  }
+});
+
+for (const view of ['system', 'scenarios', 'curves', 'home'] as const) {
   test(`axe finds nothing in ${view}`, async ({ page }) => {
     const id = await openDemoCopy(page);
     if (view === 'home') await page.goto('/');

@@ -57,4 +57,26 @@ await dark.getByRole('button', { name: 'zoom to the duties' }).click();
 await settle(dark, 1500);
 await shot(dark, '04-curves-dark-zoomed');
 
+const matrix = await page();
+await matrix.goto(`${address}/studies/${study('Reinjection transfer')}/scenarios`);
+await settle(matrix);
+await shot(matrix, '05-scenarios');
+
+const parts = await page();
+await parts.goto(`${address}/studies/${study('Reinjection transfer')}/system`);
+await settle(parts);
+await parts.getByRole('tab', { name: 'Breakdown' }).click();
+await settle(parts, 500);
+await shot(parts, '06-breakdown');
+
+const network = await page();
+await network.goto(`${address}/studies/${study('Network circulation')}/system`);
+await settle(network);
+await shot(network, '07-network');
+
+const well = await page();
+await well.goto(`${address}/studies/${study('Production well W-3')}/system`);
+await settle(well);
+await shot(well, '08-well');
+
 await browser.close();

@@ -4,6 +4,7 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { StudyFrame } from './features/frame/StudyFrame.js';
 import { applyTheme } from './features/frame/theme.js';
+import { ScenariosView } from './features/scenarios/ScenariosView.js';
 import { StudiesView } from './features/studies/StudiesView.js';
 import { SystemView } from './features/system/SystemView.js';
 import './styles.css';
@@ -21,6 +22,7 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="system" replace /> },
       { path: 'system', element: <SystemView /> },
+      { path: 'scenarios', element: <ScenariosView /> },
       {
         path: 'curves',
         element: (

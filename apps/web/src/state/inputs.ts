@@ -33,9 +33,9 @@ export function variedInputs(study: Study): Input[] {
 /** Every input that could be varied, for the search: those that stand in the study, and the switches of what can be shut. */
 export function variableInputs(study: Study): Input[] {
   const things = [
-    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p as Record<string, unknown> })),
-    ...study.lines.map((l) => ({ id: l.id, entry: { ...l, closed: false } as Record<string, unknown> })),
-    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: { ...e, ...MORE[e.kind] } as Record<string, unknown> }))),
+    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p })),
+    ...study.lines.map((l) => ({ id: l.id, entry: { ...l, closed: false } })),
+    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: { ...e, ...MORE[e.kind] } }))),
   ];
   return things.flatMap(({ id, entry }) =>
     Object.keys(entry).flatMap((key) => (NOT_VARIED.has(key) ? [] : (inputAt(study, `${id}.${key}`) ?? []))),
@@ -53,7 +53,9 @@ const MORE: Readonly<Record<string, Record<string, unknown>>> = {
 export function shareAgain(study: Study, address: string): Operation[] {
   return study.scenarios.flatMap((s, i): Operation[] => {
     if (!s.set || !Object.hasOwn(s.set, address)) return [];
-    return Object.keys(s.set).length === 1 ? [{ op: 'set', path: ['scenarios', i, 'set'] }] : [{ op: 'set', path: ['scenarios', i, 'set', address] }];
+    return Object.keys(s.set).length === 1
+      ? [{ op: 'set', path: ['scenarios', i, 'set'] }]
+      : [{ op: 'set', path: ['scenarios', i, 'set', address] }];
   });
 }
 

@@ -3,6 +3,7 @@ import { recalculate, type Outcome } from '../worker/outcome.js';
 import { departures, firstLine, freeId, removeElement, setOwn, setSeen } from './address.js';
 import type { SaveFailure } from './autosave.js';
 import { createStudyStore } from './studyStore.js';
+import { copyScenario, shareAgain, variableInputs, variedInputs } from './inputs.js';
 import { axisTicks, spread } from './ticks.js';
 
 const failure = (status: number, body = {}): SaveFailure => ({ status, message: 'no', body });
@@ -136,4 +137,21 @@ test('ticks are round and hold the range; labels are pushed apart in order', () 
   expect(axisTicks(-0.3, 0.4, 4)).toEqual([-0.4, -0.2, 0, 0.2, 0.4]);
   expect(spread([10, 12, 50], 15, 0, 100)).toEqual([10, 25, 50]);
   expect(spread([95, 96, 97], 15, 0, 100)).toEqual([70, 85, 100]);
+});
+
+test('inputs: those varied stand in the matrix, any other can be found, sharing again takes every departure back', () => {
+  const { state } = open();
+  state().change('first', firstLine());
+  state().change('vary', setOwn(state().study, 'normal', 'V-1', 'level', '1 m'));
+  expect(variedInputs(state().study)).toMatchObject([
+    { address: 'V-1.level', id: 'V-1', key: 'level', field: { type: 'quantity', dimension: 'length' } },
+  ]);
+  const found = variableInputs(state().study).map((i) => i.address);
+  expect(found).toEqual(expect.arrayContaining(['V-2.level', 'L-1.length', 'P-1.flow', 'P-1.running', 'T-1.closed']));
+  expect(found).not.toContain('L-1.name');
+  const copy = copyScenario(state().study, 0);
+  state().change('copy', copy.operations);
+  expect(state().study.scenarios.map((s) => s.id)).toEqual(['normal', copy.id]);
+  state().change('share', shareAgain(state().study, 'V-1.level'));
+  expect(state().study.scenarios.every((s) => s.set === undefined)).toBe(true);
 });

@@ -12,7 +12,7 @@ const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.6, strokeLin
 /** In the order of work; what is not there yet is said to be so and leads nowhere. */
 const ITEMS: readonly Item[] = [
   { to: 'system', name: 'System', icon: <path d="M2 16h4l3-9h5l3 4h5M3 21h18" {...line} /> },
-  { to: null, name: 'Scenarios', icon: <path d="M8 6h13M8 12h13M8 18h13M3 6h1M3 12h1M3 18h1" {...line} /> },
+  { to: 'scenarios', name: 'Scenarios', icon: <path d="M8 6h13M8 12h13M8 18h13M3 6h1M3 12h1M3 18h1" {...line} /> },
   {
     to: 'curves',
     name: 'Curves',
@@ -25,7 +25,7 @@ const ITEMS: readonly Item[] = [
   { to: null, name: 'Report', icon: <path d="M6 3h8l4 4v14H6zM14 3v4h4M9 12h6M9 16h6" {...line} /> },
 ];
 
-export function Rail({ attention }: { attention: { system: boolean; curves: boolean } }) {
+export function Rail({ attention }: { attention: Readonly<Record<string, boolean>> }) {
   return (
     <nav aria-label="Views" className="border-line bg-deep flex w-[72px] flex-none flex-col border-r pt-1.5">
       {ITEMS.map((item) => {
@@ -49,7 +49,7 @@ export function Rail({ attention }: { attention: { system: boolean; curves: bool
             </span>
           );
         }
-        const dot = attention[item.to as 'system' | 'curves'];
+        const dot = attention[item.to];
         return (
           <NavLink
             key={item.name}

@@ -218,6 +218,7 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
   return useMemo(
     () => [
       { name: 'Go to System', run: () => void navigate(`/studies/${id}/system`) },
+      { name: 'Go to Scenarios', run: () => void navigate(`/studies/${id}/scenarios`) },
       { name: 'Go to Curves', run: () => void navigate(`/studies/${id}/curves`) },
       { name: 'Go to all studies', run: () => void navigate('/') },
       { name: 'Undo', keys: 'Ctrl Z', run: undo },

@@ -17,7 +17,17 @@ export function HoursBar() {
         if (hours === 0) return null;
         const wide = hours / whole > 0.08;
         return (
-          <div key={s.id} title={`${s.name ?? s.id}: ${hours} h`} className="flex items-center gap-1.5 overflow-hidden px-1.5" style={{ width: `${(hours / whole) * 100}%`, minWidth: 4, background: `color-mix(in srgb, ${lineStyle(i).color} ${wide ? 18 : 70}%, transparent)`, borderTop: `3px solid ${lineStyle(i).color}` }}>
+          <div
+            key={s.id}
+            title={`${s.name ?? s.id}: ${hours} h`}
+            className="flex items-center gap-1.5 overflow-hidden px-1.5"
+            style={{
+              width: `${(hours / whole) * 100}%`,
+              minWidth: 4,
+              background: `color-mix(in srgb, ${lineStyle(i).color} ${wide ? 18 : 70}%, transparent)`,
+              borderTop: `3px solid ${lineStyle(i).color}`,
+            }}
+          >
             {wide && (
               <>
                 <ScenarioLetter index={i} letter={letterOf(i)} small />
@@ -28,9 +38,13 @@ export function HoursBar() {
         );
       })}
       {used < YEAR && (
-        <div className="border-line text-inkq flex flex-1 items-center justify-center border text-[12px] whitespace-nowrap">stands by {YEAR - used} h</div>
+        <div className="border-line text-inkq flex flex-1 items-center justify-center border text-[12px] whitespace-nowrap">
+          stands by {YEAR - used} h
+        </div>
       )}
-      {used > YEAR && <div className="text-fails flex items-center px-2 text-[12px] whitespace-nowrap">▲ {used - YEAR} h too many</div>}
+      {used > YEAR && (
+        <div className="text-fails flex items-center px-2 text-[12px] whitespace-nowrap">▲ {used - YEAR} h too many</div>
+      )}
     </div>
   );
 }

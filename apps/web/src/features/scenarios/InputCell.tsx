@@ -14,9 +14,14 @@ export function readCell(typed: string, field: Field, before: unknown): FieldRea
   const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
   const x = percent && field.percent ? Number(percent[1]) / 100 : Number(typed);
   if (typed.trim() === '' || !Number.isFinite(x) || (field.integer && !Number.isInteger(x))) {
-    return { ok: false, message: `${field.integer ? 'A whole' : 'A plain'} number belongs here${field.percent ? ', or a percentage' : ''}.` };
+    return {
+      ok: false,
+      message: `${field.integer ? 'A whole' : 'A plain'} number belongs here${field.percent ? ', or a percentage' : ''}.`,
+    };
   }
-  return x < field.min || x > field.max ? { ok: false, message: `It lies between ${field.min} and ${field.max}.` } : { ok: true, value: x };
+  return x < field.min || x > field.max
+    ? { ok: false, message: `It lies between ${field.min} and ${field.max}.` }
+    : { ok: true, value: x };
 }
 
 /** choices of an input that is picked, not typed */
@@ -58,7 +63,9 @@ export function InputCell({ input, scenario, index }: { input: Input; scenario: 
       shared={locate(study, input.id)?.entry[input.key]}
       tint={own === undefined ? undefined : lineStyle(index).color}
       className="border-r"
-      onPut={(v) => change(`${input.address} in ${scenario.name ?? scenario.id}`, setOwn(study, scenario.id, input.id, input.key, v))}
+      onPut={(v) =>
+        change(`${input.address} in ${scenario.name ?? scenario.id}`, setOwn(study, scenario.id, input.id, input.key, v))
+      }
     />
   );
 }
@@ -103,7 +110,9 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
         <select
           aria-label={label}
           value={value === undefined ? '' : String(value)}
-          onChange={(e) => onPut(e.target.value === '' ? undefined : input.field.type === 'boolean' ? e.target.value === 'true' : e.target.value)}
+          onChange={(e) =>
+            onPut(e.target.value === '' ? undefined : input.field.type === 'boolean' ? e.target.value === 'true' : e.target.value)
+          }
           className="h-[24px] w-full rounded-[3px] bg-transparent text-right"
           style={chip}
         >
@@ -120,7 +129,13 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
   if (draft === null) {
     return (
       <td className={td}>
-        <button type="button" aria-label={label} onClick={() => setDraft(value === undefined ? '' : String(value))} className="h-[24px] w-full rounded-[3px] px-1.5 text-right" style={chip}>
+        <button
+          type="button"
+          aria-label={label}
+          onClick={() => setDraft(value === undefined ? '' : String(value))}
+          className="h-[24px] w-full rounded-[3px] px-1.5 text-right"
+          style={chip}
+        >
           <span className={tint ? 'font-semibold' : ''}>{value === undefined ? '' : String(value)}</span>
         </button>
       </td>
@@ -152,7 +167,10 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
         }}
       />
       {hint && (
-        <span role={problem ? 'alert' : 'status'} className={`panel absolute top-[27px] right-0 z-30 w-[230px] px-2 py-1 text-left text-[12px] leading-4 shadow-[var(--shadow-lift)] ${problem ? 'border-fails text-fails' : ''}`}>
+        <span
+          role={problem ? 'alert' : 'status'}
+          className={`panel absolute top-[27px] right-0 z-30 w-[230px] px-2 py-1 text-left text-[12px] leading-4 shadow-[var(--shadow-lift)] ${problem ? 'border-fails text-fails' : ''}`}
+        >
           {problem ? `▲ ${hint}` : hint}
         </span>
       )}

@@ -4,7 +4,17 @@ import { readCell } from './InputCell.js';
 import { useState } from 'react';
 
 /** An entry that every scenario has for itself: fluid, temperature, role, hours, whether it counts. */
-export function OwnEntry({ scenario, index, name, roles }: { scenario: RawScenario; index: number; name: 'fluid' | 'temperature' | 'role' | 'hoursPerYear' | 'judged'; roles: readonly string[] }) {
+export function OwnEntry({
+  scenario,
+  index,
+  name,
+  roles,
+}: {
+  scenario: RawScenario;
+  index: number;
+  name: 'fluid' | 'temperature' | 'role' | 'hoursPerYear' | 'judged';
+  roles: readonly string[];
+}) {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const label = `${name} of ${scenario.name ?? scenario.id}`;
@@ -18,15 +28,29 @@ export function OwnEntry({ scenario, index, name, roles }: { scenario: RawScenar
   if (name === 'judged') {
     return (
       <td className={`${td} pr-3`}>
-        <input type="checkbox" className="h-[24px]" aria-label={label} checked={scenario.judged !== false} onChange={(e) => put(e.target.checked ? undefined : false)} />
+        <input
+          type="checkbox"
+          className="h-[24px]"
+          aria-label={label}
+          checked={scenario.judged !== false}
+          onChange={(e) => put(e.target.checked ? undefined : false)}
+        />
       </td>
     );
   }
   if (name === 'fluid' || name === 'role') {
-    const options = name === 'role' ? roles.map((r) => [r, r] as const) : Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id] as const);
+    const options =
+      name === 'role'
+        ? roles.map((r) => [r, r] as const)
+        : Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id] as const);
     return (
       <td className={td}>
-        <select aria-label={label} value={scenario[name] ?? ''} onChange={(e) => put(e.target.value || undefined)} className="h-[24px] w-full bg-transparent text-right">
+        <select
+          aria-label={label}
+          value={scenario[name] ?? ''}
+          onChange={(e) => put(e.target.value || undefined)}
+          className="h-[24px] w-full bg-transparent text-right"
+        >
           <option value="" />
           {options.map(([id, text]) => (
             <option key={id} value={id}>
@@ -69,7 +93,10 @@ export function OwnEntry({ scenario, index, name, roles }: { scenario: RawScenar
         className={`h-[24px] w-full rounded-[3px] bg-transparent px-1.5 text-right ${problem ? 'border-fails border' : ''}`}
       />
       {problem && (
-        <span role="alert" className="panel border-fails text-fails absolute top-[27px] right-0 z-30 w-[230px] px-2 py-1 text-left text-[12px] leading-4">
+        <span
+          role="alert"
+          className="panel border-fails text-fails absolute top-[27px] right-0 z-30 w-[230px] px-2 py-1 text-left text-[12px] leading-4"
+        >
           ▲ {problem}
         </span>
       )}

@@ -6,7 +6,11 @@ import { useDisplay, useStudy, type Display } from '../context.js';
 interface ResultRow {
   name: string;
   unit: string;
-  of: (result: ScenarioResult, pump: PumpResult | undefined, hours: number | undefined) => { text: string; verdict?: MarkKind; amount?: number };
+  of: (
+    result: ScenarioResult,
+    pump: PumpResult | undefined,
+    hours: number | undefined,
+  ) => { text: string; verdict?: MarkKind; amount?: number };
   sum?: boolean;
 }
 
@@ -31,10 +35,15 @@ export function ResultRows() {
             {row.name} <span className="text-inkq text-[12px]">{row.unit}</span>
           </span>
         </th>
-        <td className="bg-quiet border-soft text-inkq border-r border-b px-2.5 text-right text-[12px]">{row.sum && total > 0 ? `Σ ${Math.round(total)}` : ''}</td>
+        <td className="bg-quiet border-soft text-inkq border-r border-b px-2.5 text-right text-[12px]">
+          {row.sum && total > 0 ? `Σ ${Math.round(total)}` : ''}
+        </td>
         {cells.map((c, i) => (
           <Figure key={study.scenarios[i]!.id} stale={shown[study.scenarios[i]!.id]?.stale ?? false}>
-            {'verdict' in c && c.verdict && c.verdict !== 'holds' && c.verdict !== 'not-applicable' && <VerdictMark kind={c.verdict} />} {c.text}
+            {'verdict' in c && c.verdict && c.verdict !== 'holds' && c.verdict !== 'not-applicable' && (
+              <VerdictMark kind={c.verdict} />
+            )}{' '}
+            {c.text}
           </Figure>
         ))}
       </tr>
@@ -43,23 +52,34 @@ export function ResultRows() {
 }
 
 function Figure({ stale, children }: { stale: boolean; children: ReactNode }) {
-  return <td className={`border-soft border-r border-b px-2.5 text-right font-semibold ${stale ? 'opacity-50' : ''}`}>{children}</td>;
+  return (
+    <td className={`border-soft border-r border-b px-2.5 text-right font-semibold ${stale ? 'opacity-50' : ''}`}>{children}</td>
+  );
 }
 
 function resultRows(display: Display): ResultRow[] {
-  const margin = (r: ScenarioResult, check: string): { value: number | null; verdict: MarkKind } | undefined => r.margins.find((m) => m.check === check);
+  const margin = (r: ScenarioResult, check: string): { value: number | null; verdict: MarkKind } | undefined =>
+    r.margins.find((m) => m.check === check);
   const ratio = (r: ScenarioResult, check: string, write: (v: number) => string): { text: string; verdict?: MarkKind } => {
     const m = margin(r, check);
     return m && m.value !== null ? { text: write(m.value), verdict: m.verdict } : { text: '–' };
   };
   const percent = (v: number): string => `${Math.round(v * 100)}`;
   return [
-    { name: 'Flow', unit: display.unit('flow'), of: (r, p) => ({ text: display.number(p?.flow ?? Object.values(r.lines)[0]?.flow, 'flow') }) },
+    {
+      name: 'Flow',
+      unit: display.unit('flow'),
+      of: (r, p) => ({ text: display.number(p?.flow ?? Object.values(r.lines)[0]?.flow, 'flow') }),
+    },
     { name: 'Head', unit: display.unit('head'), of: (_, p) => ({ text: display.number(p?.head, 'head') }) },
     { name: 'Flow of a unit over best efficiency', unit: '%', of: (r) => ratio(r, 'flow-region', percent) },
     { name: 'NPSHA over NPSHR', unit: '', of: (r) => ratio(r, 'npsh-ratio', (v) => v.toFixed(2)) },
     { name: 'Valve opening', unit: '%', of: (r) => ratio(r, 'valve-opening', percent) },
-    { name: 'Shaft power, all running', unit: display.unit('power'), of: (_, p) => ({ text: display.number(p?.shaftPower, 'power') }) },
+    {
+      name: 'Shaft power, all running',
+      unit: display.unit('power'),
+      of: (_, p) => ({ text: display.number(p?.shaftPower, 'power') }),
+    },
     {
       name: 'Electricity in the year',
       unit: 'MWh',

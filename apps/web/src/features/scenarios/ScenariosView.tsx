@@ -38,8 +38,12 @@ export function ScenariosView() {
         <table className="w-full border-separate border-spacing-0">
           <thead>
             <tr>
-              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[236px] min-w-[236px] border-b px-3 text-left text-[12px] font-normal">what differs</th>
-              <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] min-w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">shared</th>
+              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[236px] min-w-[236px] border-b px-3 text-left text-[12px] font-normal">
+                what differs
+              </th>
+              <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] min-w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">
+                shared
+              </th>
               {study.scenarios.map((s, i) => (
                 <ScenarioHead key={s.id} scenario={s} index={i} />
               ))}
@@ -66,7 +70,10 @@ export function ScenariosView() {
             ))}
             <tr>
               <td colSpan={2 + study.scenarios.length} className="border-line bg-quiet border-b px-3 py-1">
-                <VaryAnother inputs={variableInputs(study).filter((v) => !rows.some((r) => r.address === v.address))} onPick={(a) => setAdded((list) => [...list, a])} />
+                <VaryAnother
+                  inputs={variableInputs(study).filter((v) => !rows.some((r) => r.address === v.address))}
+                  onPick={(a) => setAdded((list) => [...list, a])}
+                />
               </td>
             </tr>
             <ResultRows />
@@ -77,7 +84,13 @@ export function ScenariosView() {
   );
 }
 
-const OWN_NAMES = { fluid: 'Fluid', temperature: 'Temperature', role: 'Role', hoursPerYear: 'Hours a year', judged: 'Counts in the verdict' } as const;
+const OWN_NAMES = {
+  fluid: 'Fluid',
+  temperature: 'Temperature',
+  role: 'Role',
+  hoursPerYear: 'Hours a year',
+  judged: 'Counts in the verdict',
+} as const;
 
 function RowHead({ strong, text, onDrop }: { strong?: string; text: string; onDrop?: () => void }) {
   return (
@@ -88,7 +101,13 @@ function RowHead({ strong, text, onDrop }: { strong?: string; text: string; onDr
           {text}
         </span>
         {onDrop && (
-          <button type="button" onClick={onDrop} aria-label={`Share ${strong ?? ''} ${text} again`} title="One value for all again" className="text-inkq h-[24px] w-[24px] opacity-0 group-hover:opacity-100 focus:opacity-100">
+          <button
+            type="button"
+            onClick={onDrop}
+            aria-label={`Share ${strong ?? ''} ${text} again`}
+            title="One value for all again"
+            className="text-inkq h-[24px] w-[24px] opacity-0 group-hover:opacity-100 focus:opacity-100"
+          >
             ×
           </button>
         )}
@@ -108,25 +127,47 @@ function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: numbe
   const last = study.scenarios.length - 1;
   const act = (label: string, operations: Operation[]): void => void change(label, operations);
   const rename = (): void => {
-    if (naming !== null && naming.trim() !== '' && naming.trim() !== name) act('Rename a scenario', [{ op: 'set', path: ['scenarios', index, 'name'], value: naming.trim() }]);
+    if (naming !== null && naming.trim() !== '' && naming.trim() !== name)
+      act('Rename a scenario', [{ op: 'set', path: ['scenarios', index, 'name'], value: naming.trim() }]);
     setNaming(null);
   };
-  const item = 'data-[highlighted]:bg-wash data-[disabled]:opacity-40 flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
+  const item =
+    'data-[highlighted]:bg-wash data-[disabled]:opacity-40 flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
   return (
-    <th className={`border-line sticky top-0 z-10 min-w-[132px] border-r border-b px-2 pt-1.5 pb-1 text-left ${scenario.id === active ? 'bg-panel' : 'bg-quiet'}`}>
+    <th
+      className={`border-line sticky top-0 z-10 min-w-[132px] border-r border-b px-2 pt-1.5 pb-1 text-left ${scenario.id === active ? 'bg-panel' : 'bg-quiet'}`}
+    >
       <svg className="absolute inset-x-0 top-0 h-[4px] w-full" aria-hidden="true">
         <line x1={0} x2="100%" y1={2} y2={2} stroke={style.color} strokeWidth={3} strokeDasharray={style.dash} />
       </svg>
       <span className="flex items-center gap-1.5">
-        <button type="button" onClick={() => activate(scenario.id)} aria-label={`Make ${name} active`} className="flex h-[24px] min-w-[24px] items-center">
+        <button
+          type="button"
+          onClick={() => activate(scenario.id)}
+          aria-label={`Make ${name} active`}
+          className="flex h-[24px] min-w-[24px] items-center"
+        >
           <ScenarioLetter index={index} letter={letterOf(index)} />
         </button>
         {naming === null ? (
-          <button type="button" onClick={() => setNaming(name)} className="min-w-0 flex-1 truncate text-left font-semibold" title={`${name}: press to rename`}>
+          <button
+            type="button"
+            onClick={() => setNaming(name)}
+            className="min-w-0 flex-1 truncate text-left font-semibold"
+            title={`${name}: press to rename`}
+          >
             {name}
           </button>
         ) : (
-          <input autoFocus aria-label="Name of the scenario" value={naming} onChange={(e) => setNaming(e.target.value)} onBlur={rename} onKeyDown={(e) => (e.key === 'Enter' ? rename() : e.key === 'Escape' && setNaming(null))} className="sheet-input min-w-0 flex-1" />
+          <input
+            autoFocus
+            aria-label="Name of the scenario"
+            value={naming}
+            onChange={(e) => setNaming(e.target.value)}
+            onBlur={rename}
+            onKeyDown={(e) => (e.key === 'Enter' ? rename() : e.key === 'Escape' && setNaming(null))}
+            className="sheet-input min-w-0 flex-1"
+          />
         )}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger aria-label={`Actions for ${name}`} className="flex h-[24px] w-[24px] items-center justify-center">
@@ -137,13 +178,25 @@ function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: numbe
               <DropdownMenu.Item className={item} onSelect={() => act('Copy a scenario', copyScenario(study, index).operations)}>
                 Copy
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} disabled={index === 0} onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index - 1 }])}>
+              <DropdownMenu.Item
+                className={item}
+                disabled={index === 0}
+                onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index - 1 }])}
+              >
                 Move left
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} disabled={index === last} onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index + 1 }])}>
+              <DropdownMenu.Item
+                className={item}
+                disabled={index === last}
+                onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index + 1 }])}
+              >
                 Move right
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={`${item} text-fails`} disabled={last === 0} onSelect={() => act('Take a scenario out', [{ op: 'remove', path: ['scenarios'], index }])}>
+              <DropdownMenu.Item
+                className={`${item} text-fails`}
+                disabled={last === 0}
+                onSelect={() => act('Take a scenario out', [{ op: 'remove', path: ['scenarios'], index }])}
+              >
                 Take out
               </DropdownMenu.Item>
             </DropdownMenu.Content>
@@ -158,7 +211,12 @@ function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (ad
   const [text, setText] = useState('');
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const name = (i: Input): string => `${i.id} ${i.label.toLowerCase()}`;
-  const found = words.length === 0 ? [] : inputs.filter((i) => words.every((w) => name(i).toLowerCase().includes(w) || i.key.toLowerCase().includes(w))).slice(0, 8);
+  const found =
+    words.length === 0
+      ? []
+      : inputs
+          .filter((i) => words.every((w) => name(i).toLowerCase().includes(w) || i.key.toLowerCase().includes(w)))
+          .slice(0, 8);
   const pick = (address: string): void => {
     onPick(address);
     setText('');
@@ -178,7 +236,11 @@ function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (ad
         <ul className="panel absolute top-[26px] left-4 z-30 w-[340px] p-1 shadow-[var(--shadow-lift)]">
           {found.map((i) => (
             <li key={i.address}>
-              <button type="button" onClick={() => pick(i.address)} className="hover:bg-wash flex h-[26px] w-full items-center gap-1 rounded-[3px] px-2 text-left">
+              <button
+                type="button"
+                onClick={() => pick(i.address)}
+                className="hover:bg-wash flex h-[26px] w-full items-center gap-1 rounded-[3px] px-2 text-left"
+              >
                 <b className="font-semibold">{i.id}</b> {i.label.toLowerCase()}
               </button>
             </li>
