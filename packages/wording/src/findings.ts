@@ -24,7 +24,6 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `${w} runs off its published curve: ${inUnits(n(v, 'flow'), 'flow', u)} a unit, the curve ends at ${inUnits(n(v, 'last'), 'flow', u)}.`,
   'other-duties': (w, v, u) =>
     `The curves of ${w} also cross at ${flows(v, u)}; the stable crossing with the greatest flow is shown.`,
-  'only-unstable': (w) => `The curves of ${w} cross only where the duty is unstable.`,
   'pump-short': (w, v, u) =>
     `${w} delivers nothing: its shut-off head of ${inUnits(n(v, 'shutOff'), 'head', u)} is ${inUnits(n(v, 'short'), 'head', u)} short.`,
   'pump-reversed': (w, v, u) =>

@@ -1,4 +1,4 @@
-import { isQuantity, readExpression, readQuantity, type Dimension, type QuantityProblem } from '@cedar-knot/core';
+import { isQuantity, readExpression, readQuantity, type Dimension, type Field, type QuantityProblem } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 
@@ -33,6 +33,24 @@ function explain(q: QuantityProblem, dimension: Dimension): string {
     ...(q.foundDimension ? { foundDimension: q.foundDimension } : {}),
   };
   return problemText({ code: 'bad-quantity', path: '', where: [], detail });
+}
+
+/** How a typed entry is understood, by the kind of its field: quantities with units, numbers within their bounds, texts. */
+export function readField(typed: string, field: Field, before: unknown): FieldReading {
+  if (field.type === 'quantity') return readTyped(typed, field.dimension, before ?? '');
+  if (field.type === 'text') return { ok: true, value: typed.trim() };
+  if (field.type !== 'number') return { ok: false, message: 'This entry is not typed here.' };
+  const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
+  const x = percent && field.percent ? Number(percent[1]) / 100 : Number(typed);
+  if (typed.trim() === '' || !Number.isFinite(x) || (field.integer && !Number.isInteger(x))) {
+    return {
+      ok: false,
+      message: `${field.integer ? 'A whole' : 'A plain'} number belongs here${field.percent ? ', or a percentage' : ''}.`,
+    };
+  }
+  return x < field.min || x > field.max
+    ? { ok: false, message: `It lies between ${field.min} and ${field.max}.` }
+    : { ok: true, value: x };
 }
 
 export interface TypedFieldProps {

@@ -36,7 +36,6 @@ export const FINDING_SEVERITY = {
   'valve-below-range': 'warning',
   'off-curve': 'warning',
   'other-duties': 'warning',
-  'only-unstable': 'warning',
   'pump-short': 'error',
   'pump-reversed': 'error',
   'power-bounded': 'warning',

@@ -166,6 +166,9 @@ class Preparer {
       });
       if (lineRead.closed === true) for (const d of elements) if (d.line === l) d.index++;
     });
+    this.study.lines.forEach((line, l) =>
+      findings.push(...exitFindings(line.elements, build.elements[l]!, points[pointIndex.get(line.to)!]!)),
+    );
     const pointModels = points.map((p) => this.point(p, fluid, build, problems, unknowns));
     if (!complete || pointModels.some((p) => p === undefined)) return undefined;
     borrowBores(lines, problems, this.directory);
@@ -283,6 +286,23 @@ class Preparer {
     if (level === 'solve' || pressure === 'solve') return { ...base, head: { kind: 'free' }, outflow: flow };
     return { ...base, head: { kind: 'known', head: elevation + (level as number) + (pressure as number) / rhoG }, outflow: flow };
   }
+}
+
+/**
+ * The velocity head at the end of a line: a static boundary holds it already, so an exit fitting there counts it twice; liquid at
+ * rest takes it, so a list of typed fittings without an exit leaves it out.
+ */
+function exitFindings(elements: readonly RawElement[], read: readonly Read[], end: PointDetail): Finding[] {
+  const last = elements[elements.length - 1];
+  if (last?.kind !== 'pipe') return [];
+  const fittings = (read[read.length - 1]!.fittings ?? []) as { type?: string }[];
+  const hasExit = fittings.some((f) => f.type === 'exit');
+  const isStatic = end.kind === 'pressure' && end.read.basis !== 'total';
+  if (isStatic && hasExit) return [finding('exit-doubled', last.id)];
+  const atRest = end.kind === 'vessel' || (end.kind === 'pressure' && !isStatic);
+  // a bare K may hold the exit: only a list in which everything is named tells that it is missing
+  const isNamed = fittings.length > 0 && fittings.every((f) => f.type !== undefined);
+  return atRest && isNamed && !hasExit ? [finding('exit-missing', last.id)] : [];
 }
 
 function unique(): (p: Problem) => boolean {

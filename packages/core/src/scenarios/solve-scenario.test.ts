@@ -156,3 +156,19 @@ describe('margins', () => {
     expect(margin(run({}, {}, { motor: {} }), 'motor-power')).toMatchObject({ verdict: 'not-applicable', reason: 'not-given' });
   });
 });
+
+describe('the exit loss', () => {
+  const said = (end: object, fittings: object[]) =>
+    solved(study({ T: vessel(20), U: end }, [line('L', 'T', 'U', [pipe('a', 100, 102.3, { fittings })])]))
+      .findings.map((f) => f.code)
+      .filter((c) => c.startsWith('exit'));
+  const tapping = { kind: 'pressure', elevation: '5 m', pressure: '0 bar(g)' };
+  test.each([
+    ['at a static pressure an exit fitting is doubled', tapping, [{ type: 'exit' }], ['exit-doubled']],
+    ['at a static pressure it is not missed', tapping, [{ type: 'gate' }], []],
+    ['at a vessel it is right', vessel(5), [{ type: 'gate' }, { type: 'exit' }], []],
+    ['at a vessel it is missed in a list of named fittings', vessel(5), [{ type: 'gate' }], ['exit-missing']],
+    ['a bare K may hold it', vessel(5), [{ type: 'gate' }, { k: 1 }], []],
+    ['a total pressure is like a vessel', { ...tapping, basis: 'total' }, [{ type: 'gate' }], ['exit-missing']],
+  ])('%s', (_name, end, fittings, codes) => expect(said(end, fittings)).toEqual(codes));
+});

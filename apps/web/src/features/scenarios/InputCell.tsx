@@ -1,28 +1,10 @@
-import type { Field, RawScenario, Study } from '@cedar-knot/core';
+import type { RawScenario, Study } from '@cedar-knot/core';
 import { useState } from 'react';
 import { locate, setOwn, setShared } from '../../state/address.js';
 import type { Input } from '../../state/inputs.js';
-import { readTyped, type FieldReading } from '../../ui/QuantityField.js';
+import { readField } from '../../ui/QuantityField.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudy } from '../context.js';
-
-/** How a typed cell is understood, by the kind of its input. */
-export function readCell(typed: string, field: Field, before: unknown): FieldReading {
-  if (field.type === 'quantity') return readTyped(typed, field.dimension, before ?? '');
-  if (field.type === 'text') return { ok: true, value: typed.trim() };
-  if (field.type !== 'number') return { ok: false, message: 'This input is not typed here.' };
-  const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
-  const x = percent && field.percent ? Number(percent[1]) / 100 : Number(typed);
-  if (typed.trim() === '' || !Number.isFinite(x) || (field.integer && !Number.isInteger(x))) {
-    return {
-      ok: false,
-      message: `${field.integer ? 'A whole' : 'A plain'} number belongs here${field.percent ? ', or a percentage' : ''}.`,
-    };
-  }
-  return x < field.min || x > field.max
-    ? { ok: false, message: `It lies between ${field.min} and ${field.max}.` }
-    : { ok: true, value: x };
-}
 
 /** choices of an input that is picked, not typed */
 function choicesOf(study: Study, input: Input): readonly string[] | undefined {
@@ -93,7 +75,7 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
       setDraft(null);
       return true;
     }
-    const reading = readCell(typed, input.field, value ?? shared);
+    const reading = readField(typed, input.field, value ?? shared);
     if (!reading.ok) {
       setProblem(reading.message);
       return false;
@@ -141,7 +123,7 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
       </td>
     );
   }
-  const reading = draft.trim() === '' ? null : readCell(draft, input.field, value ?? shared);
+  const reading = draft.trim() === '' ? null : readField(draft, input.field, value ?? shared);
   const hint = problem ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
   return (
     <td className={td}>

@@ -6,7 +6,7 @@ import { Button } from '../../ui/controls.js';
 import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { readTyped, TypedField, type FieldReading } from '../../ui/QuantityField.js';
+import { readField, TypedField } from '../../ui/QuantityField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { lossOf } from './LineSheet.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
@@ -222,19 +222,6 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
       mark={mark}
     />
   );
-}
-
-function readField(typed: string, field: Field, before: unknown): FieldReading {
-  if (field.type === 'quantity') return readTyped(typed, field.dimension, before ?? '');
-  if (field.type === 'text') return { ok: true, value: typed.trim() };
-  if (field.type !== 'number') return { ok: false, message: 'This entry is not typed here.' };
-  const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
-  const x = percent && field.percent ? Number(percent[1]) / 100 : Number(typed);
-  if (typed.trim() === '' || !Number.isFinite(x))
-    return { ok: false, message: `“${typed}” is not a plain number${field.percent ? ' or a percentage' : ''}.` };
-  if (field.integer && !Number.isInteger(x)) return { ok: false, message: 'A whole number belongs here.' };
-  if (x < field.min || x > field.max) return { ok: false, message: `It lies between ${field.min} and ${field.max}.` };
-  return { ok: true, value: x };
 }
 
 function Fittings({ fittings }: { fittings: readonly RawEntry[] }) {
