@@ -208,6 +208,25 @@ test('scenarios: an input is varied in one scenario, shared again, undone; the f
   await expect(cards(page)).toHaveCount(6);
 });
 
+test('a figure opens its working: formula, values with units, source, and the number of the sheet at its end', async ({
+  page,
+}) => {
+  await openDemoCopy(page);
+  await page.locator('[data-row="L-420"] [data-cell=entry]').click();
+  await page.getByRole('button', { name: 'head loss' }).click();
+  const working = page.locator('[data-working=headLoss]');
+  await expect(working).toContainText('Darcy–Weisbach');
+  await expect(working).toContainText('Colebrook 1939');
+  // the working has five figures, the sheet three
+  const last = async (): Promise<string> =>
+    shown(Number(/= ([\d.]+) m/.exec((await working.locator('li').last().textContent())!)![1]));
+  const loss = page.locator('[data-loss="L-420"]');
+  expect(await last()).toBe(await loss.textContent());
+  await page.keyboard.press('2');
+  await expect(loss).toHaveText('3.53');
+  await expect.poll(last).toBe('3.53');
+});
+
 test('the breakdown of a branched, closed network sums to the head on the card', async ({ page }) => {
   const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
   await page.goto(`/studies/${list.find((s) => s.title === 'Network circulation')!.id}/system`);

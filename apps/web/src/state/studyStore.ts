@@ -1,4 +1,4 @@
-import { applyOperations, type Operation, type Study, type UnitSystem } from '@cedar-knot/core';
+import { applyOperations, type Operation, type Study, type UnitSystem, type WorkingStep } from '@cedar-knot/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Outcome, ScenarioOutcome } from '../worker/outcome.js';
 import { Autosave, type SaveBackend, type SaveState } from './autosave.js';
@@ -46,6 +46,8 @@ export interface StudyActions {
   select(id: string | null): void;
   units(system: UnitSystem): void;
   flush(): Promise<void>;
+  /** the steps behind a figure of a scenario, `L-420.headLoss`; null for what has none */
+  explain(scenario: string, address: string): Promise<WorkingStep[] | null>;
   rebase(version: number): void;
   dispose(): void;
 }
@@ -59,6 +61,7 @@ export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
   calculate: Calculator,
   backend: SaveBackend,
+  explain: (study: Study, scenario: string, address: string) => Promise<WorkingStep[] | null> = () => Promise.resolve(null),
 ): StudyStore {
   const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
     const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
@@ -123,6 +126,7 @@ export function createStudyStore(
       select: (selected) => set({ selected }),
       units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
+      explain: (scenario, address) => explain(get().study, scenario, address),
       rebase: (version) => autosave.rebase(version),
       dispose: () => autosave.stop(),
     };

@@ -59,7 +59,7 @@ export function working(model: ScenarioModel, result: ScenarioResult, address: s
 /** Addresses of an element that have a working. */
 export const WORKED: Readonly<Record<string, readonly string[]>> = {
   pipe: ['velocity', 'reynolds', 'frictionFactor', 'frictionLoss', 'fittingLoss', 'headLoss'],
-  pump: ['hydraulicPower', 'shaftPower', 'npsha', 'flowRatio', 'inputPower', 'current'],
+  pump: ['hydraulicPower', 'shaftPower', 'npsha', 'flowRatio', 'inputPower'],
   'control-valve': ['drop', 'chokedDrop', 'kv', 'cv', 'opening'],
 };
 

@@ -1,5 +1,4 @@
 import { problemText } from '@cedar-knot/wording';
-import type { Study } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate, useParams } from 'react-router';
@@ -7,15 +6,13 @@ import { api, ApiError } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import { Button, Modal } from '../../ui/controls.js';
-import type { Outcome } from '../../worker/outcome.js';
+import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 import { StudyContext, useStudy } from '../context.js';
 import { Commands, type Command } from './Commands.js';
 import { Rail } from './Rail.js';
 import { Strip } from './Strip.js';
 import { TopBar } from './TopBar.js';
 import { switchTheme } from './theme.js';
-
-type Remote = { recalculate: (study: Study, pump: string | null) => Outcome };
 
 /** Opens the study that the address names, with a worker of its own, and keeps it until the address changes. */
 export function StudyFrame() {
@@ -29,13 +26,16 @@ export function StudyFrame() {
     setStore(null);
     setProblem(null);
     const worker = new Worker(new URL('../../worker/recalculation.worker.ts', import.meta.url), { type: 'module' });
-    const remote = Comlink.wrap<Remote>(worker);
+    const remote = Comlink.wrap<RecalculationApi>(worker);
     api.get(id!).then(
       (study) => {
         if (gone) return;
-        opened = createStudyStore(study, (s, pump) => remote.recalculate(s, pump), {
-          save: (version, s) => api.save(study.id, version, s),
-        });
+        opened = createStudyStore(
+          study,
+          (s, pump) => remote.recalculate(s, pump),
+          { save: (version, s) => api.save(study.id, version, s) },
+          (s, scenario, address) => remote.explain(s, scenario, address),
+        );
         setStore(opened);
       },
       (error: unknown) => setProblem(error instanceof ApiError ? error.message : String(error)),

@@ -1,13 +1,13 @@
 import type { Study } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import type { Outcome } from '../../worker/outcome.js';
+import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 
-type Remote = { recalculate: (study: Study, pump: string | null) => Outcome };
-let remote: Comlink.Remote<Remote> | undefined;
+let remote: Comlink.Remote<RecalculationApi> | undefined;
 
 /** One worker for all pictures of the home page, made when the first is wanted. */
 export async function previewOf(study: Study): Promise<Outcome> {
-  remote ??= Comlink.wrap<Remote>(
+  remote ??= Comlink.wrap<RecalculationApi>(
     new Worker(new URL('../../worker/recalculation.worker.ts', import.meta.url), { type: 'module' }),
   );
   return remote.recalculate(study, null);

@@ -11,6 +11,7 @@ import { useDisplay, useStudy } from '../context.js';
 import { lossOf } from './LineSheet.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
+import { Working } from './Working.js';
 
 /** Entries shown for a kind, in the order a person thinks of them; the rest of the table is rarely typed. */
 const SHOWN: Readonly<Record<string, (e: RawEntry) => readonly string[]>> = {
@@ -106,6 +107,7 @@ export function ElementPanel({ id }: { id: string }) {
         {found.kind === 'pipe' && <Fittings fittings={(found.entry.fittings ?? []) as RawEntry[]} />}
       </div>
       <Results id={id} />
+      <Working id={id} kind={found.kind} />
       {found.index >= 0 && (
         <div className="mt-auto flex justify-end px-3 py-2">
           <Button tone="bare" onClick={() => change(`Take out ${id}`, removeElement(study, id)) && select(null)}>
