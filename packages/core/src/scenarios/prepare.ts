@@ -1,14 +1,14 @@
-import { ELEMENT_FIELDS, LINE_FIELDS, POINT_FIELDS, SCENARIO_FIELDS, SITE_FIELDS, type Fields } from '../document/fields.js';
+import { SCENARIO_FIELDS, SITE_FIELDS } from '../document/fields.js';
 import { readFluid, readPumpEntry, readStudy, readValveEntry, type Directory } from '../document/read-study.js';
 import { Reader, type Read, type ReadContext } from '../document/reader.js';
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
 import { fluidState, isFluidState, type Fluid, type FluidState } from '../fluids/fluid.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
 import type { ElementModel, LineModel, PointModel } from '../network/types.js';
-import type { CurveInput, CurveRow } from '../pumps/curve.js';
 import type { PumpInput } from '../pumps/pump.js';
-import { KV_PER_CV, type ValveInput } from '../valves/valve.js';
-import { isQuantity, readQuantity } from '../units/quantity.js';
+import type { ValveInput } from '../valves/valve.js';
+import { toPump, toValve } from './catalogue.js';
+import { ScenarioBuild } from './scenario-build.js';
 import { buildElement, type BuiltElement } from './elements.js';
 import type { ElementDetail, PointDetail, PreparedScenario, PreparedStudy, ScenarioModel } from './model.js';
 import { structureProblems } from './structure.js';
@@ -356,165 +356,5 @@ function settleFlows(points: PointModel[], lines: LineModel[]): void {
       only.law = { kind: 'flow', flow: line.flow };
       delete line.flow;
     }
-  }
-}
-
-function toPump(r: Read): PumpInput | undefined {
-  const speed = r.speed as number;
-  const curves: CurveInput[] = [];
-  const list = r.curves as { diameter: number; speed?: number; curve: CurveRow[] }[] | undefined;
-  if (list)
-    for (const c of [...list].sort((a, b) => a.diameter - b.diameter))
-      curves.push({ speed: c.speed ?? speed, diameter: c.diameter, rows: c.curve });
-  else
-    curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
-  if (curves.some((c) => !c.rows || c.rows.some((row) => row.flow === undefined || row.head === undefined))) return undefined;
-  return { ...(r as object), curves, stages: (r.stages as number | undefined) ?? 1 };
-}
-
-function toValve(r: Read): ValveInput {
-  const table = r.table as { travel: number; kv: number }[] | undefined;
-  const rated =
-    (r.ratedKv as number | undefined) ??
-    (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
-  const size = r.size as string | undefined;
-  const nominal = size !== undefined ? nominalBore(size) : undefined;
-  return {
-    ...(r as object),
-    ratedKv: rated,
-    characteristic: (r.characteristic as ValveInput['characteristic'] | undefined) ?? (table ? 'table' : 'equal-percentage'),
-    rangeability: (r.rangeability as number | undefined) ?? 50,
-    fl: (r.fl as number | undefined) ?? 0.9,
-    ...(nominal !== undefined ? { bore: nominal } : {}),
-  };
-}
-
-/** nominal bore of a valve, m: DN in millimetres, or a length */
-function nominalBore(size: string): number | undefined {
-  const dn = /^DN\s*(\d+)$/i.exec(size.trim());
-  if (dn) return Number(dn[1]) / 1000;
-  const q = readQuantity(size, 'diameter');
-  return isQuantity(q) ? q.si : undefined;
-}
-
-/** The shared entries of points, lines and elements with one scenario's overrides laid over them, in SI. */
-class ScenarioBuild {
-  readonly reader: Reader;
-  readonly lines: Read[] = [];
-  readonly elements: Read[][] = [];
-  private readonly points: PointDetail[] = [];
-  private elevationOf: Map<string, number> | undefined;
-  private readonly overrides = new Map<string, Map<string, unknown>>();
-
-  constructor(
-    private readonly study: Study,
-    private readonly directory: Directory,
-    context: ReadContext,
-    private readonly path: string,
-    set: Readonly<Record<string, unknown>>,
-    private readonly shared: Map<RawEntry, Read>,
-  ) {
-    this.reader = new Reader(context);
-    for (const [address, value] of Object.entries(set)) {
-      const dot = address.indexOf('.');
-      const id = dot < 0 ? address : address.slice(0, dot);
-      const k = dot < 0 ? '' : address.slice(dot + 1);
-      if (!this.overrides.has(id)) this.overrides.set(id, new Map());
-      this.overrides.get(id)!.set(k, value);
-    }
-  }
-
-  isSet(id: string, k: string): boolean {
-    return this.overrides.get(id)?.has(k) ?? false;
-  }
-
-  setPath(id: string, k: string): string {
-    return `${this.path}.set.${id}${k === '' ? '' : `.${k}`}`;
-  }
-
-  checkAddresses(): void {
-    for (const [id, keys] of this.overrides) {
-      const fields = this.fieldsOf(id);
-      for (const k of keys.keys()) {
-        if (!fields) this.reader.add('unknown-id', this.setPath(id, k), { reason: 'unknown-id', found: id }, [id]);
-        else if (!Object.hasOwn(fields, k)) {
-          this.reader.add('bad-value', this.setPath(id, k), { reason: 'unknown-key', found: k, known: Object.keys(fields) }, [
-            id,
-          ]);
-        }
-      }
-    }
-  }
-
-  private fieldsOf(id: string): Fields | undefined {
-    const point = this.directory.points.get(id);
-    if (point) return POINT_FIELDS[point.kind];
-    const element = this.directory.elements.get(id);
-    if (element) return ELEMENT_FIELDS[element.kind];
-    return this.directory.lines.has(id) ? LINE_FIELDS : undefined;
-  }
-
-  readAll(): void {
-    for (const [id, point] of Object.entries(this.study.points)) {
-      this.points.push({
-        id,
-        kind: point.kind,
-        read: this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind']),
-      });
-    }
-    this.study.lines.forEach((line, l) => {
-      this.lines.push(this.merged(line.id, line, LINE_FIELDS, `lines[${l}]`, ['id', 'from', 'to', 'elements']));
-      this.elements.push(
-        line.elements.map((e, i) => this.merged(e.id, e, ELEMENT_FIELDS[e.kind]!, `lines[${l}].elements[${i}]`, ['id', 'kind'])),
-      );
-    });
-  }
-
-  private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
-    const base = this.base(id, raw, fields, path, also);
-    const own = this.overrides.get(id);
-    if (!own) return base;
-    const read = { ...base };
-    for (const [k, value] of own) {
-      const field = Object.hasOwn(fields, k) ? fields[k] : undefined;
-      if (!field) continue;
-      if (value === null) delete read[k];
-      else {
-        const departure = this.reader.value(value, field, this.setPath(id, k), [id]);
-        if (departure !== undefined) read[k] = departure;
-      }
-    }
-    return read;
-  }
-
-  private base(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
-    const known = this.shared.get(raw);
-    if (known) return known;
-    const before = this.reader.problems.length;
-    this.reader.usedDensity = false;
-    const read = this.reader.record(raw, fields, path, [id], also);
-    if (!this.reader.usedDensity && this.reader.problems.length === before) this.shared.set(raw, read);
-    return read;
-  }
-
-  pointDetails(): PointDetail[] {
-    return this.points;
-  }
-
-  /** elevation of each place of a line: an element without an outlet elevation stays level, the last ends at the `to` point */
-  elevations(l: number, findings: Finding[]): number[] {
-    const line = this.study.lines[l]!;
-    this.elevationOf ??= new Map(this.points.map((p) => [p.id, p.read.elevation as number]));
-    const at = (id: string): number => this.elevationOf!.get(id)!;
-    const list = [at(line.from)];
-    this.elements[l]!.forEach((read, i) => {
-      const own = read.outletElevation as number | undefined;
-      const last = i === line.elements.length - 1;
-      const end = at(line.to);
-      if (last && own !== undefined && Math.abs(own - end) > 1e-9)
-        findings.push(finding('elevation-ignored', line.elements[i]!.id, { given: own, taken: end }));
-      list.push(last ? end : (own ?? list[i]!));
-    });
-    return list;
   }
 }

@@ -1,5 +1,19 @@
 import type { Study } from '@cedar-knot/core';
 
+/** room around the drawing, px */
+export const LEFT = 54;
+export const RIGHT = 104;
+export const TOP = 18;
+export const BOTTOM = 30;
+
+/** The drawing's size and its vertical scale. */
+export interface Frame {
+  width: number;
+  height: number;
+  y: (metres: number) => number;
+  ticks: number[];
+}
+
 /** Where everything stands along the profile's schematic x axis, in px for a given width. */
 export interface ProfileLayout {
   /** x of each point */

@@ -1,0 +1,45 @@
+import type { Read } from '../document/reader.js';
+import type { CurveInput, CurveRow } from '../pumps/curve.js';
+import type { PumpInput } from '../pumps/pump.js';
+import { isQuantity, readQuantity } from '../units/quantity.js';
+import { KV_PER_CV, type ValveInput } from '../valves/valve.js';
+
+/** A catalogue pump's entries (SI) as the calculation takes them, curves in rising diameter. */
+export function toPump(r: Read): PumpInput | undefined {
+  const speed = r.speed as number;
+  const curves: CurveInput[] = [];
+  const list = r.curves as { diameter: number; speed?: number; curve: CurveRow[] }[] | undefined;
+  if (list)
+    for (const c of [...list].sort((a, b) => a.diameter - b.diameter))
+      curves.push({ speed: c.speed ?? speed, diameter: c.diameter, rows: c.curve });
+  else
+    curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
+  if (curves.some((c) => !c.rows || c.rows.some((row) => row.flow === undefined || row.head === undefined))) return undefined;
+  return { ...(r as object), curves, stages: (r.stages as number | undefined) ?? 1 };
+}
+
+/** A catalogue valve's entries as the calculation takes them: one rated Kv, defaults filled in. */
+export function toValve(r: Read): ValveInput {
+  const table = r.table as { travel: number; kv: number }[] | undefined;
+  const rated =
+    (r.ratedKv as number | undefined) ??
+    (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
+  const size = r.size as string | undefined;
+  const nominal = size !== undefined ? nominalBore(size) : undefined;
+  return {
+    ...(r as object),
+    ratedKv: rated,
+    characteristic: (r.characteristic as ValveInput['characteristic'] | undefined) ?? (table ? 'table' : 'equal-percentage'),
+    rangeability: (r.rangeability as number | undefined) ?? 50,
+    fl: (r.fl as number | undefined) ?? 0.9,
+    ...(nominal !== undefined ? { bore: nominal } : {}),
+  };
+}
+
+/** nominal bore of a valve, m: DN in millimetres, or a length */
+function nominalBore(size: string): number | undefined {
+  const dn = /^DN\s*(\d+)$/i.exec(size.trim());
+  if (dn) return Number(dn[1]) / 1000;
+  const q = readQuantity(size, 'diameter');
+  return isQuantity(q) ? q.si : undefined;
+}
