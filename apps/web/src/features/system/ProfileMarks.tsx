@@ -7,18 +7,16 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
 import { BOTTOM, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
 
-/** equipment symbols where they stand, with their tags under the axis */
-export function Equipment({
-  study,
-  layout,
-  frame,
-  result,
-}: {
+/** What every group of marks is drawn from: the study, where things stand, and the active scenario's results. */
+interface MarkProps {
   study: Study;
   layout: ProfileLayout;
   frame: Frame;
   result: ScenarioResult;
-}) {
+}
+
+/** equipment symbols where they stand, with their tags under the axis */
+export function Equipment({ study, layout, frame, result }: MarkProps) {
   const selected = useStudy((s) => s.selected);
   const select = useStudy((s) => s.select);
   const { y, height } = frame;
@@ -82,17 +80,7 @@ export function Equipment({
 }
 
 /** vessels with their liquid, wells, boundaries, junctions */
-export function Ends({
-  study,
-  layout,
-  frame,
-  result,
-}: {
-  study: Study;
-  layout: ProfileLayout;
-  frame: Frame;
-  result: ScenarioResult;
-}) {
+export function Ends({ study, layout, frame, result }: MarkProps) {
   const select = useStudy((s) => s.select);
   const selected = useStudy((s) => s.selected);
   const { y, height } = frame;
@@ -175,17 +163,7 @@ function Vessel({ x, top, bottom, begins, stroke }: { x: number; top: number; bo
 }
 
 /** how much a pump lifts and a valve burns, in the active scenario */
-export function Dimensions({
-  study,
-  layout,
-  frame,
-  result,
-}: {
-  study: Study;
-  layout: ProfileLayout;
-  frame: Frame;
-  result: ScenarioResult;
-}) {
+export function Dimensions({ study, layout, frame, result }: MarkProps) {
   const display = useDisplay();
   const { y } = frame;
   return (

@@ -1,4 +1,5 @@
 import { Tabs } from 'radix-ui';
+import { useState } from 'react';
 import { firstLine, letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Button } from '../../ui/controls.js';
@@ -31,6 +32,7 @@ export function SystemView() {
   const lines = useStudy((s) => s.study.lines);
   const change = useStudy((s) => s.change);
   const selected = useStudy((s) => s.selected);
+  const [tab, setTab] = useState<string>('sheet');
   if (lines.length === 0) {
     return (
       <div className="panel flex flex-1 flex-col items-center justify-center gap-3">
@@ -49,7 +51,7 @@ export function SystemView() {
     <>
       <Profile />
       <div className="flex min-h-0 flex-1 gap-2">
-        <Tabs.Root defaultValue="sheet" className="panel flex min-w-0 flex-1 flex-col">
+        <Tabs.Root value={tab} onValueChange={setTab} className="panel flex min-w-0 flex-1 flex-col">
           <div className="flex h-[32px] flex-none items-center gap-4 px-3">
             <Tabs.List className="flex h-full gap-5" aria-label="Below the profile">
               {TABS.map(([value, name]) => (
@@ -62,7 +64,7 @@ export function SystemView() {
                 </Tabs.Trigger>
               ))}
             </Tabs.List>
-            <ResultsOf />
+            {tab === 'sheet' && <ResultsOf />}
           </div>
           <Tabs.Content value="sheet" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
             <LineSheet />
