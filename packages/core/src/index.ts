@@ -46,7 +46,7 @@ export {
   type Study,
 } from './document/study.js';
 export { parseStudyText } from './document/read-study.js';
-export { PIPE_SIZES, insideOf, type PipeSize } from './pipes/size.js';
+export { PIPE_SIZES, insideOf, sizeSeries, type PipeSize, type SizeCandidate } from './pipes/size.js';
 export { MATERIALS } from './pipes/material.js';
 export { FITTING_TYPES } from './fittings/fitting.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';

@@ -1,5 +1,5 @@
 import type { CheckCode } from '../document/fields.js';
-import type { ElementDetail, ScenarioModel } from '../scenarios/model.js';
+import type { ElementDetail, PointDetail, ScenarioModel } from '../scenarios/model.js';
 import type { PipeResult, PumpResult, ScenarioResult, ValveResult } from '../scenarios/results.js';
 import {
   ALLOWABLE_REGION,
@@ -23,6 +23,7 @@ export function judge(model: ScenarioModel, result: ScenarioResult, overrides: r
     else if (r.kind === 'control-valve') judge.valve(e, r);
     else if (r.kind === 'pipe') judge.pipe(e, r);
   }
+  for (const p of model.points) if (p.kind === 'well') judge.well(p);
   return judge.margins;
 }
 
@@ -102,6 +103,8 @@ class Judge {
     this.atMost('curve-range', e.id, unit / p.lastFlow);
     if (this.model.role === 'rated') this.band('rated-flow', e.id, r.flowRatio, CHECK_RULES['rated-flow'].limit, [0.8, 1.1]);
     this.headRise(e, r);
+    this.suctionSpecificSpeed(e, r);
+    this.stageLimits(e, r);
     const rated = e.pump?.motor?.ratedPower;
     if (rated === undefined || !r.shaftPower) this.none('motor-power', e.id, 'not-given');
     else this.atLeast('motor-power', e.id, rated / (r.shaftPower / r.running), motorFactor(r.shaftPower / r.running));
@@ -128,6 +131,35 @@ class Judge {
       const limit = one(this.limit('head-rise', e.id, CHECK_RULES['head-rise'].limit), 0);
       this.margins.push({ check: 'head-rise', where: e.id, value: rise, limit, verdict: rise < limit ? 'near' : 'holds' });
     } else this.margins.push({ check: 'head-rise', where: e.id, value: rise, limit: 1, verdict: 'holds' });
+  }
+
+  /** n·√Q/NPSHR^0.75 at best efficiency, per eye: rpm, m³/s, m (ISO 17769-1) */
+  private suctionSpecificSpeed(e: ElementDetail, r: PumpResult): void {
+    const p = e.performance!;
+    const required = p.npshr(p.bestFlow);
+    if (!required || r.speed === null) return this.none('suction-specific-speed', e.id, 'no-npshr');
+    const value = (r.speed * Math.sqrt(p.bestFlow)) / required ** 0.75;
+    this.atMost('suction-specific-speed', e.id, value, undefined, 'near');
+  }
+
+  /** the nearest of the shaft's and the casing's limit: power and shut-off pressure over what the maker allows */
+  private stageLimits(e: ElementDetail, r: PumpResult): void {
+    const { maxShaftPower, casingPressure } = e.pump ?? {};
+    const shares: number[] = [];
+    if (maxShaftPower !== undefined && r.shaftPower !== null) shares.push(r.shaftPower / r.running / maxShaftPower);
+    if (casingPressure !== undefined && r.inletPressure !== null) {
+      const { atmosphere, gravity } = this.model.network;
+      const shutOff = this.model.fluid.density * gravity * e.performance!.head(0);
+      shares.push((shutOff + r.inletPressure - atmosphere) / casingPressure);
+    }
+    if (shares.length === 0) this.none('stage-limits', e.id, 'not-given');
+    else this.atMost('stage-limits', e.id, Math.max(...shares));
+  }
+
+  /** pumping level above the intake */
+  well(p: PointDetail): void {
+    const level = this.result.points[p.id]?.totalHead ?? null;
+    if (level !== null) this.atLeast('well-level', p.id, level - (p.read.elevation as number));
   }
 
   valve(e: ElementDetail, r: ValveResult): void {

@@ -67,6 +67,11 @@ export const FLUID_FIELDS: Readonly<Record<string, Fields>> = {
     salt: { type: 'choice', values: ['NaCl', 'CaCl2'], required: true, label: 'Salt' },
     concentration: number(0, 0.37, 'Concentration, kg salt per kg', { required: true, percent: true }),
   },
+  glycol: {
+    ...named,
+    glycol: { type: 'choice', values: ['ethylene', 'propylene'], required: true, label: 'Glycol' },
+    concentration: number(0, 0.6, 'Concentration, kg glycol per kg', { required: true, percent: true }),
+  },
   oil: {
     ...named,
     density: quantity('density', 500, 1200, 'Density at 15 °C', { required: true, bare: true }),

@@ -1,4 +1,12 @@
 import { brineDensity, brineVapourPressure, brineViscosity, type SaltName } from './brine.js';
+import {
+  GLYCOL_HIGHEST,
+  glycolDensity,
+  glycolFreezing,
+  glycolVapourPressure,
+  glycolViscosity,
+  type GlycolName,
+} from './glycol.js';
 import { oilDensity, oilViscosity, type OIL_EXPANSION, type ViscosityPoint } from './oil.js';
 import { seaWaterDensity, seaWaterVapourPressure, seaWaterViscosity } from './sea-water.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
@@ -45,6 +53,13 @@ export interface Brine {
   concentration: number;
 }
 
+export interface Glycol {
+  kind: 'glycol';
+  glycol: GlycolName;
+  /** kg glycol per kg solution, to 0.6 */
+  concentration: number;
+}
+
 export interface Oil {
   kind: 'oil';
   /** kg/m³ at 15 °C */
@@ -61,6 +76,7 @@ export type Fluid =
   | { kind: 'water' }
   | SeaWater
   | Brine
+  | Glycol
   | Oil
   | { kind: 'table'; rows: readonly FluidTableRow[]; criticalPressure?: number };
 
@@ -87,7 +103,8 @@ export function isFluidState(x: FluidState | OutOfRange): x is FluidState {
  *
  * Water: IAPWS-IF97 and R12-08 at the larger of 1 atm and saturation, 0–200 °C.
  * Table: density linear in temperature; viscosity and vapour pressure linear in their logarithms; a kinematic viscosity is
- * interpolated as such, then multiplied with the density. Sea water: Sharqawy et al. 2010, 0–180 °C. Brines: Laliberté 2004 and 2007, 0–100 °C. Oil: ASTM D341 through two
+ * interpolated as such, then multiplied with the density. Sea water: Sharqawy et al. 2010, 0–180 °C. Brines: Laliberté 2004 and 2007, 0–100 °C.
+ * Glycol solutions: from where ice appears to 100 °C (ethylene, Bohne et al. 1984) or 40 °C (propylene, Conde 2011). Oil: ASTM D341 through two
  * points and API MPMS 11.1, to 60 K beyond its points. Outside: refused, not extrapolated.
  */
 export function fluidState(fluid: Fluid, temperature: number | undefined): FluidState | OutOfRange {
@@ -106,6 +123,7 @@ export function fluidState(fluid: Fluid, temperature: number | undefined): Fluid
   if (fluid.kind === 'water') return waterState(temperature);
   if (fluid.kind === 'sea-water') return seaWaterState(fluid.salinity, temperature);
   if (fluid.kind === 'brine') return brineState(fluid, temperature);
+  if (fluid.kind === 'glycol') return glycolState(fluid, temperature);
   return fluid.kind === 'oil' ? oilState(fluid, temperature) : tableState(fluid.rows, temperature, fluid.criticalPressure);
 }
 
@@ -113,6 +131,8 @@ function rangeOf(fluid: Exclude<Fluid, ConstantFluid>): { lowest: number; highes
   if (fluid.kind === 'water') return WATER_RANGE;
   if (fluid.kind === 'sea-water') return SEA_WATER_RANGE;
   if (fluid.kind === 'brine') return BRINE_RANGE;
+  if (fluid.kind === 'glycol')
+    return { lowest: glycolFreezing(fluid.glycol, fluid.concentration), highest: GLYCOL_HIGHEST[fluid.glycol] };
   if (fluid.kind === 'table')
     return { lowest: fluid.rows[0]!.temperature, highest: fluid.rows[fluid.rows.length - 1]!.temperature };
   const points = fluid.viscosities.map((v) => v.temperature);
@@ -135,6 +155,16 @@ function brineState({ salt, concentration }: Brine, temperature: number): FluidS
     density: brineDensity(salt, concentration, t),
     viscosity: brineViscosity(salt, concentration, t),
     vapourPressure: brineVapourPressure(salt, concentration, t),
+    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
+  };
+}
+
+function glycolState({ glycol, concentration }: Glycol, temperature: number): FluidState {
+  const t = temperature - 273.15;
+  return {
+    density: glycolDensity(glycol, concentration, t),
+    viscosity: glycolViscosity(glycol, concentration, t),
+    vapourPressure: glycolVapourPressure(glycol, concentration, t),
     criticalPressure: DEFAULT_CRITICAL_PRESSURE,
   };
 }

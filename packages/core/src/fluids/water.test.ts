@@ -129,3 +129,48 @@ describe('brines, Laliberté 2004 and 2007', () => {
     expect(at('NaCl', 0.1, 100).vapourPressure / 101_418).toBeCloseTo(0.93589, 3);
   });
 });
+
+describe('glycol solutions, Bohne et al. 1984 and Conde 2011', () => {
+  const at = (glycol: 'ethylene' | 'propylene', concentration: number, celsius: number) => {
+    const s = fluidState({ kind: 'glycol', glycol, concentration }, celsius + 273.15);
+    if (!isFluidState(s)) throw new Error('refused');
+    return s;
+  };
+  test.each([
+    // CRC Handbook of Chemistry and Physics, concentrative properties of aqueous solutions at 20 °C
+    ['ethylene', 0.3, 1037.8, 2.11],
+    ['ethylene', 0.5, 1064.4, 3.86],
+    ['propylene', 0.3, 1022.1, 2.91],
+    ['propylene', 0.5, 1038.0, 6.0],
+  ] as const)('%s glycol %d at 20 °C: density %d kg/m³, viscosity %d mPa·s', (glycol, w, density, viscosity) => {
+    const s = at(glycol, w, 20);
+    expect(Math.abs(s.density / density - 1)).toBeLessThan(5e-3);
+    expect(Math.abs((s.viscosity * 1e3) / viscosity - 1)).toBeLessThan(0.08);
+  });
+  test.each([
+    ['ethylene', [5, 20, 50, 90]],
+    ['propylene', [5, 20, 40]],
+  ] as const)('without %s glycol they are water by IAPWS: density within 0.3 %, viscosity within 5 %', (glycol, temperatures) => {
+    for (const t of temperatures) {
+      const water = fluidState({ kind: 'water' }, t + 273.15);
+      if (!isFluidState(water)) throw new Error('refused');
+      expect(Math.abs(at(glycol, 0, t).density / water.density - 1)).toBeLessThan(3e-3);
+      expect(Math.abs(at(glycol, 0, t).viscosity / water.viscosity - 1)).toBeLessThan(0.05);
+    }
+  });
+  test('Raoult by hand: ethylene glycol 40 % at 90 °C', () => {
+    // 0.6/18.01528 = 0.0333051; 0.4/62.068 = 0.00644454; 70 182 Pa·0.0333051/0.0397496 = 58 804 Pa
+    expect(at('ethylene', 0.4, 90).vapourPressure / 58_804).toBeCloseTo(1, 3);
+  });
+  test('refused where ice appears, and above the source', () => {
+    // freezing points of the ASHRAE Handbook, Fundamentals: propylene 30 % −12.7 °C; ethylene 50 % −33.8 to −36.8 °C
+    const lowest = (glycol: 'ethylene' | 'propylene', concentration: number) => {
+      const s = fluidState({ kind: 'glycol', glycol, concentration }, 200);
+      if (isFluidState(s)) throw new Error('accepted');
+      return s.lowest - 273.15;
+    };
+    expect(Math.abs(lowest('propylene', 0.3) + 12.7)).toBeLessThan(0.5);
+    expect(Math.abs(lowest('ethylene', 0.5) + 35)).toBeLessThan(2);
+    expect(fluidState({ kind: 'glycol', glycol: 'propylene', concentration: 0.3 }, 323.15)).toMatchObject({ highest: 313.15 });
+  });
+});

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { colebrook, frictionFactor, transitionEnd, type Friction } from './friction.js';
-import { insideOf } from './size.js';
+import { insideOf, sizeSeries } from './size.js';
 import { orificeK } from './orifice.js';
 
 const factor = (re: number, relative: number): Friction => {
@@ -62,6 +62,32 @@ describe('polyethylene (EN 12201-2, table 2)', () => {
     expect(insideOf('PE 160', 'SDR 17')).toBeCloseTo(0.141, 12);
     expect(insideOf('PE 115', 'SDR 11')).toMatchObject({ reason: 'unknown-size' });
     expect(insideOf('PE 25', 'SDR 17')).toMatchObject({ reason: 'unknown-schedule', known: ['SDR 11'] });
+  });
+});
+
+describe('PVC-U (EN ISO 1452-2, table of walls) and steel by wall (EN 10220, series 1)', () => {
+  test.each([
+    ['PVC 110', 'SDR 21', 5.3],
+    ['PVC 110', 'SDR 13.6', 8.1],
+    ['PVC 110', 'SDR 26', 4.2],
+    ['PVC 160', 'SDR 17', 9.5],
+    ['PVC 200', 'SDR 41', 4.9],
+    ['PVC 250', 'SDR 21', 11.9],
+    ['PVC 315', 'SDR 21', 15],
+  ])('%s %s: wall %d mm', (size, schedule, wall) => {
+    expect(insideOf(size, schedule)).toBeCloseTo((Number(size.slice(4)) - 2 * wall) / 1000, 9);
+  });
+  test('DN65 with a wall is 76.1 mm outside, by schedule 73.0 mm', () => {
+    expect(insideOf('DN65', '2.9 mm')).toBeCloseTo(0.0703, 9);
+    expect(insideOf('OD 76.1', '2.9 mm')).toBeCloseTo(0.0703, 9);
+    expect(insideOf('DN65', '40')).toBeCloseTo(0.073 - 2 * 0.00516, 9);
+    expect(insideOf('PVC 110', 'SDR 11')).toMatchObject({ reason: 'unknown-schedule' });
+  });
+  test('the candidates of a series rise in bore and hold the size itself', () => {
+    const steel = sizeSeries('DN150', '40');
+    expect(steel.map((c) => c.size)).toEqual(expect.arrayContaining(['DN100', 'DN150', 'DN200']));
+    expect(steel.every((c, i) => i === 0 || c.inside > steel[i - 1]!.inside)).toBe(true);
+    expect(sizeSeries('PE 110', 'SDR 17')[0]).toMatchObject({ size: 'PE 40' });
   });
 });
 

@@ -1,5 +1,6 @@
 import { EN_12201 } from './data/pe.js';
 import { B36_10 } from './data/b36-10.js';
+import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
 
 export interface PipeSize {
   /** nominal diameter, mm (DN) and inches (NPS) */
@@ -21,23 +22,37 @@ export type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: 
 
 /**
  * Inside diameter, m, of a nominal size and schedule: outside − 2·wall.
- * Source: ASME B36.10M; with a wall in place of the schedule (`"4.5 mm"`) the outside diameters are those of ISO 4200 series 1
- * for the same DN.
+ * Sources: ASME B36.10M by schedule; with a wall in place of the schedule (`"4.5 mm"`) the outside diameters of EN 10220 /
+ * ISO 4200, series 1. Polyethylene by outside diameter and SDR: EN 12201-2. PVC-U by outside diameter and SDR: EN ISO 1452-2
+ * with the walls of ISO 4065. `"OD 76.1"` is any outside diameter in mm, with a wall.
  *
- * Polyethylene by outside diameter and SDR: EN 12201-2.
- *
- * @param size `"DN150"`, `"6 in"`, `"NPS 6"`, `"PE 110"` @param schedule `"40"`, `"sch 40"`, `"STD"`, `"XS"`, `"10S"` or a wall thickness
+ * @param size `"DN150"`, `"6 in"`, `"NPS 6"`, `"PE 110"`, `"PVC 110"`, `"OD 76.1"`
+ * @param schedule `"40"`, `"sch 40"`, `"STD"`, `"XS"`, `"10S"`, `"SDR 11"` or a wall thickness
  * Example: insideOf('DN150', '40') → 0.15408
  */
 export function insideOf(size: string, schedule: string): number | SizeProblem {
-  const pe = /^(?:PE|d)\s*(\d+)$/i.exec(size.trim());
-  if (pe) return insideOfPe(Number(pe[1]), schedule);
+  const plastic = /^(PE|PVC|PVC-U|d)\s*(\d+)$/i.exec(size.trim());
+  if (plastic)
+    return /^pvc/i.test(plastic[1]!) ? insideOfPvc(Number(plastic[2]), schedule) : insideOfPe(Number(plastic[2]), schedule);
+  const free = /^OD\s*([\d.]+)(?:\s*mm)?$/i.exec(size.trim());
+  if (free) return insideOfWall(Number(free[1]), schedule);
   const row = findRow(size);
   if (!row) return { reason: 'unknown-size', known: B36_10.map(([dn]) => `DN${dn}`) };
-  const [, , outside, walls] = row;
+  const [dn, , outside, walls] = row;
+  if (WALL.test(schedule.trim())) return insideOfWall(EN_10220_OUTSIDE[dn] ?? outside, schedule);
   const wall = wallOf(schedule, walls, outside);
   if (wall === undefined) return { reason: 'unknown-schedule', known: Object.keys(walls) };
   return (outside - 2 * wall) / 1000;
+}
+
+const WALL = /^([\d.]+)\s*mm$/;
+
+/** outside diameters of EN 10220 series 1 that differ from ASME B36.10M, mm by DN */
+const EN_10220_OUTSIDE: Readonly<Record<number, number>> = { 20: 26.9, 25: 33.7, 32: 42.4, 65: 76.1, 125: 139.7 };
+
+function insideOfWall(outside: number, schedule: string): number | SizeProblem {
+  const wall = Number(WALL.exec(schedule.trim())?.[1]);
+  return wall > 0 && 2 * wall < outside ? (outside - 2 * wall) / 1000 : { reason: 'unknown-schedule', known: ['4.5 mm'] };
 }
 
 /** `"PE 110"` with `"SDR 11"` or `"SDR 17"` (EN 12201-2) */
@@ -49,6 +64,14 @@ function insideOfPe(outside: number, schedule: string): number | SizeProblem {
   return wall === undefined
     ? { reason: 'unknown-schedule', known: row[2] === undefined ? ['SDR 11'] : ['SDR 11', 'SDR 17'] }
     : (row[0] - 2 * wall) / 1000;
+}
+
+/** `"PVC 110"` with `"SDR 21"` (EN ISO 1452-2) */
+function insideOfPvc(outside: number, schedule: string): number | SizeProblem {
+  if (!PVC_OUTSIDE.includes(outside)) return { reason: 'unknown-size', known: PVC_OUTSIDE.map((d) => `PVC ${d}`) };
+  const wall = pvcWall(outside, /^SDR\s*([\d.]+)$/i.exec(schedule.trim())?.[1] ?? '');
+  if (wall === undefined) return { reason: 'unknown-schedule', known: Object.keys(PVC_SERIES).map((s) => `SDR ${s}`) };
+  return (outside - 2 * wall) / 1000;
 }
 
 /** Nominal size in inches, as the fitting correlations want it; undefined for an unknown size. */
@@ -80,11 +103,6 @@ function inches(text: string): number {
 
 function wallOf(schedule: string, walls: Readonly<Record<string, number>>, outside: number): number | undefined {
   const text = schedule.trim();
-  const thickness = /^([\d.]+)\s*mm$/.exec(text);
-  if (thickness) {
-    const wall = Number(thickness[1]);
-    return wall > 0 && 2 * wall < outside ? wall : undefined;
-  }
   const name = text
     .replace(/^sch(?:edule)?\.?\s*/i, '')
     .replace(/^(\d+)S$/i, '$1')
@@ -94,4 +112,30 @@ function wallOf(schedule: string, walls: Readonly<Record<string, number>>, outsi
   if (name === 'STD' && outside < 300) return walls['40'];
   if (name === 'XS' && outside < 250) return walls['80'];
   return undefined;
+}
+
+export interface SizeCandidate {
+  size: string;
+  schedule: string;
+  /** m */
+  inside: number;
+}
+
+/**
+ * Every nominal size that is made with the given schedule, in rising bore: the row of candidates that a line is chosen from.
+ * A schedule in millimetres of wall belongs to one size alone; its neighbours are then those of schedule 40.
+ * Example: sizeSeries('PE 110', 'SDR 11') → PE 25 … PE 630
+ */
+export function sizeSeries(size: string, schedule: string): SizeCandidate[] {
+  const named = /^pvc/i.test(size.trim())
+    ? PVC_OUTSIDE.map((d) => `PVC ${d}`)
+    : /^(pe|d)\s*\d/i.test(size.trim())
+      ? EN_12201.map(([d]) => `PE ${d}`)
+      : B36_10.map(([dn]) => `DN${dn}`);
+  const wall = WALL.test(schedule.trim());
+  return named
+    .map((name) => ({ size: name, schedule: wall ? '40' : schedule }))
+    .map((c) => ({ ...c, inside: insideOf(c.size, c.schedule) }))
+    .filter((c): c is SizeCandidate => typeof c.inside === 'number')
+    .sort((a, b) => a.inside - b.inside);
 }

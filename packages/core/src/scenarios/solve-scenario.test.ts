@@ -151,6 +151,31 @@ describe('margins', () => {
     expect(margin(r, 'flow-region')).toMatchObject({ limit: 0.5, upper: 1.25 });
   });
 
+  test('suction specific speed, shaft and casing by hand; the well keeps 3 m over its intake', () => {
+    const curve = [
+      { flow: '0 m3/h', head: '40 m', efficiency: 0, npshr: '2 m' },
+      { flow: '36 m3/h', head: '36 m', efficiency: 0.8, npshr: '2 m' },
+      { flow: '72 m3/h', head: '24 m', efficiency: 0.5, npshr: '4 m' },
+    ];
+    const entry = { speed: '2900 rpm', curve, maxShaftPower: '5 kW', casingPressure: '4 bar(g)' };
+    const r = solved(
+      study(
+        { W: { kind: 'well', elevation: '-10 m', restLevel: '-2 m', specificCapacity: '6 m3/h/m' }, U: vessel(20) },
+        [line('L', 'W', 'U', [pipe('a', 5, 154.1), curvePump, pipe('b', 60, 77.9)])],
+        { pumps: { p: entry } },
+      ),
+    );
+    // best efficiency at 0.01 m³/s, NPSHR 2 m: 2900·0.1/2^0.75 = 290/1.681793
+    const p = r.elements.P as PumpResult;
+    expect(p.speed).toBe(2900);
+    expect(margin(r, 'suction-specific-speed').value).toBeCloseTo(172.435, 2);
+    const power = p.shaftPower! / 5000;
+    const pressure = (998.207 * 9.80665 * 40 + p.inletPressure! - 101_325) / 4e5;
+    expect(margin(r, 'stage-limits').value).toBeCloseTo(Math.max(power, pressure), 5);
+    // level −2 − Q/6, intake −10
+    expect(margin(r, 'well-level')).toMatchObject({ value: expect.closeTo(8 - (p.flow * 3600) / 6, 9), limit: 3 });
+  });
+
   test('what does not apply says why', () => {
     expect(margin(run({ mode: 'off' }), 'npsh-ratio')).toMatchObject({ verdict: 'not-applicable', reason: 'off' });
     expect(margin(run({}, {}, { motor: {} }), 'motor-power')).toMatchObject({ verdict: 'not-applicable', reason: 'not-given' });
