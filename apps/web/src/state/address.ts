@@ -105,13 +105,19 @@ export const ID_PREFIX: Readonly<Record<string, string>> = {
 export function removeElement(study: Study, id: string): Operation[] {
   const found = locate(study, id);
   if (!found || found.index < 0) return [];
-  return [...forget(study, id), { op: 'remove', path: ['lines', found.line, 'elements'], index: found.index }];
+  return [...forget(study, [id]), { op: 'remove', path: ['lines', found.line, 'elements'], index: found.index }];
 }
 
-function forget(study: Study, id: string): Operation[] {
+/** Takes back every departure of some things in all scenarios. */
+export function forget(study: Study, ids: readonly string[]): Operation[] {
+  return dropAddresses(study, (a) => ids.some((id) => a.startsWith(`${id}.`)));
+}
+
+/** Takes back the departures at some addresses in all scenarios. */
+export function dropAddresses(study: Study, isGone: (address: string) => boolean): Operation[] {
   return study.scenarios.flatMap((s, i): Operation[] => {
     const set = s.set ?? {};
-    const gone = Object.keys(set).filter((a) => a.startsWith(`${id}.`));
+    const gone = Object.keys(set).filter(isGone);
     if (gone.length === 0) return [];
     if (gone.length === Object.keys(set).length) return [{ op: 'set', path: ['scenarios', i, 'set'] }];
     return gone.map((a) => ({ op: 'set', path: ['scenarios', i, 'set', a] }));

@@ -3,6 +3,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Outcome, ScenarioOutcome } from '../worker/outcome.js';
 import { Autosave, type SaveBackend, type SaveState } from './autosave.js';
 import { Recalculation, type Calculator } from './recalculation.js';
+import type { Rebuild } from './topology.js';
 
 export interface Shown {
   outcome: ScenarioOutcome;
@@ -34,11 +35,16 @@ export interface StudyState {
   compared: readonly string[];
   selected: string | null;
   pump: string | null;
+  /** why something asked for was not done, until the next change */
+  notice: string | null;
 }
 
 export interface StudyActions {
   /** Changes the study; an address that does not exist leaves it as it is and says so. */
   change(label: string, operations: readonly Operation[], key?: string): boolean;
+  /** Changes the study as worked out, and chooses what came of it; a refusal is said. */
+  rebuild(label: string, done: Rebuild): boolean;
+  say(notice: string | null): void;
   undo(): void;
   redo(): void;
   activate(scenario: string): void;
@@ -99,12 +105,23 @@ export function createStudyStore(
       compared: [],
       selected: null,
       pump: null,
+      notice: null,
       change(label, operations, key) {
         const done = applyOperations(get().study, operations);
         if (!done.ok) return false;
-        put(done.study, { past: remember(get().past, { label, undo: done.inverse, redo: [...operations], key }), future: [] });
+        put(done.study, {
+          past: remember(get().past, { label, undo: done.inverse, redo: [...operations], key }),
+          future: [],
+          notice: null,
+        });
         return true;
       },
+      rebuild(label, done) {
+        if (!done.ok) set({ notice: done.reason });
+        else if (get().change(label, done.operations)) set({ selected: done.select || null });
+        return done.ok;
+      },
+      say: (notice) => set({ notice }),
       undo() {
         const step = get().past.at(-1);
         if (!step) return;

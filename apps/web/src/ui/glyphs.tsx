@@ -66,6 +66,7 @@ const DRAWINGS: Readonly<Record<string, (r: number) => ReactElement>> = {
       />
     </g>
   ),
+  line: (r) => <path d={`M${-r} ${r * 0.5}H${-r * 0.2}V${-r * 0.5}H${r}`} {...INK} fill="none" />,
   junction: (r) => <circle r={r * 0.3} fill="var(--ink)" />,
 };
 

@@ -53,6 +53,12 @@ export function writeShortForm(kind: string, e: Raw): string {
       return join(text(e.pressure), e.basis === 'total' ? 'total' : 'static');
     case 'flow':
       return text(e.flow);
+    case 'line':
+      return join(
+        `${text(e.from)} to ${text(e.to)}`,
+        e.flow !== undefined ? `flow ${text(e.flow)}` : '',
+        e.closed === true ? 'shut' : '',
+      );
     case 'well':
       return join(`rest level ${text(e.restLevel)}`, text(e.specificCapacity));
     default:
@@ -139,6 +145,7 @@ export const TYPED_KINDS: readonly string[] = [
   'well',
   'junction',
   'orifice',
+  'line',
 ];
 
 /** Reads a short form over the entries an element has. */
@@ -165,6 +172,7 @@ const EXPECTED: Readonly<Record<string, string>> = {
   flow: '-40 m3/h',
   well: 'rest level 138 m, 10.5 m3/h/m',
   junction: 'offtake 20 m3/h',
+  line: 'J-1 to V-2; J-1 to V-2, shut; J-1 to V-2, flow 20 m3/h',
 };
 
 function is(typed: string, dimension: Dimension): boolean {
@@ -318,6 +326,14 @@ const diameter: Piece = (piece, entries) => {
   return true;
 };
 
+const ends: Piece = (piece, entries) => {
+  const match = /^(\S+)\s+(?:to|→|->)\s+(\S+)$/i.exec(piece);
+  if (!match) return false;
+  entries.from = match[1];
+  entries.to = match[2];
+  return true;
+};
+
 const PIECES: Readonly<Record<string, readonly Piece[]>> = {
   device: [dropAt, numbered('fouling', 'fouling')],
   'control-valve': [
@@ -355,6 +371,7 @@ const PIECES: Readonly<Record<string, readonly Piece[]>> = {
   flow: [plain('flow', 'flow')],
   well: [worded('rest level', 'restLevel', 'length'), plain('specificCapacity', 'specificCapacity')],
   junction: [worded('offtake', 'offtake', 'flow')],
+  line: [ends, worded('flow', 'flow', 'flow'), flag('shut', 'closed', true), flag('open', 'closed', false)],
 };
 
 /** `120m` → `120 m`: number, space, unit, as the file has it */

@@ -1,3 +1,4 @@
+import type { RawElement } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useState } from 'react';
@@ -7,7 +8,8 @@ import { letterOf } from '../../state/address.js';
 import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import { Button, Modal } from '../../ui/controls.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
-import { StudyContext, useStudy } from '../context.js';
+import { StudyContext, useStudy, useStudyStore } from '../context.js';
+import { lineActions } from '../../state/lineActions.js';
 import { Commands, type Command } from './Commands.js';
 import { Rail } from './Rail.js';
 import { Strip } from './Strip.js';
@@ -103,6 +105,7 @@ function Frame() {
           <Outlet />
         </main>
       </div>
+      <Notice />
       <Strip folded={folded} onFold={fold} />
       <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
       <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />
@@ -131,6 +134,21 @@ function Problems() {
           ▲ {problemText(p)} {p.path && <span className="text-inkq font-mono text-[11px]">{p.path}</span>}
         </button>
       ))}
+    </div>
+  );
+}
+
+/** Why something asked for was not done; it goes with the next change, or when it is put away. */
+function Notice() {
+  const notice = useStudy((s) => s.notice);
+  const say = useStudy((s) => s.say);
+  if (notice === null) return null;
+  return (
+    <div className="panel border-near fixed bottom-[132px] left-1/2 z-30 flex max-w-[640px] -translate-x-1/2 items-center gap-3 px-3 py-2 shadow-[var(--shadow-lift)]">
+      <span role="alert">◐ {notice}</span>
+      <Button tone="bare" onClick={() => say(null)}>
+        Put away
+      </Button>
     </div>
   );
 }
@@ -183,7 +201,13 @@ const SHORTCUTS: readonly [string, string][] = [
   ['↑ ↓', 'along the line in the sheet'],
   ['Enter, F2', 'edit a cell; Enter takes it, Escape leaves it'],
   ['Tab', 'next cell'],
-  ['Delete', 'take the element out'],
+  ['Delete', 'take the element or the line out'],
+  ['Ctrl Enter', 'from the sheet to the quick entry; Escape leads back'],
+  ['Alt B', 'branch after the chosen element, or from the chosen point'],
+  ['Alt S, Alt J', 'part a pipe in two; join it with the next'],
+  ['Alt ↑ ↓', 'move the element along its line'],
+  ['Alt O', 'shut or open the chosen line in the active scenario'],
+  ['Ctrl C, Ctrl V', 'rows to and from a spreadsheet'],
   ['?', 'this list'],
 ];
 
@@ -213,6 +237,9 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
   const units = useStudy((s) => s.units);
   const flush = useStudy((s) => s.flush);
   const lines = useStudy((s) => s.study.lines);
+  const points = useStudy((s) => s.study.points);
+  const selected = useStudy((s) => s.selected);
+  const store = useStudyStore();
   const select = useStudy((s) => s.select);
   const navigate = useNavigate();
   return useMemo(
@@ -229,22 +256,26 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
       { name: 'Light or dark', run: switchTheme },
       { name: 'Fold or unfold the scenario strip', run: fold },
       { name: 'List the keys', keys: '?', run: keys },
+      ...(selected === null ? [] : lineActions(store, selected)),
       ...scenarios.map((s, i) => ({
         name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`,
         keys: i < 9 ? String(i + 1) : '',
         run: () => activate(s.id),
       })),
-      ...lines
-        .flatMap((l) => l.elements)
-        .map((e) => ({
-          name: `Element ${e.id}: ${typeof e.name === 'string' ? e.name : e.kind}`,
-          run: () => {
-            select(e.id);
-            void navigate(`/studies/${id}/system`);
-          },
-        })),
+      ...(
+        [
+          ...Object.entries(points).map(([pid, p]) => ({ ...p, id: pid })),
+          ...lines.flatMap((l) => [...(lines.length > 1 ? [{ id: l.id, kind: 'line', name: l.name }] : []), ...l.elements]),
+        ] as RawElement[]
+      ).map((e) => ({
+        name: `Choose ${e.id}: ${typeof e.name === 'string' ? e.name : e.kind}`,
+        run: () => {
+          select(e.id);
+          void navigate(`/studies/${id}/system`);
+        },
+      })),
     ],
-    [scenarios, lines, id, activate, undo, redo, units, flush, select, navigate, fold, keys],
+    [points, selected, store, scenarios, lines, id, activate, undo, redo, units, flush, select, navigate, fold, keys],
   );
 }
 

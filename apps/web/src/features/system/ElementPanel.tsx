@@ -8,7 +8,7 @@ import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { readField, TypedField } from '../../ui/QuantityField.js';
 import { useDisplay, useStudy } from '../context.js';
-import { lossOf } from './LineSheet.js';
+import { lossOf } from './loss.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
 import { Working } from './Working.js';

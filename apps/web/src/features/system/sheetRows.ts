@@ -1,7 +1,7 @@
 import { writeShortForm, type RawEntry, type ScenarioResult, type Study } from '@cedar-knot/core';
 import { entryIn, locate } from '../../state/address.js';
 
-/** One row of the sheet: a point or an element, in flow order. */
+/** One row of the sheet: a line's heading where there are several, a point or an element, in flow order. */
 export interface SheetRow {
   id: string;
   kind: string;
@@ -15,7 +15,7 @@ export interface SheetRow {
   outletTyped: boolean;
 }
 
-export const COLUMNS = ['name', 'entry', 'outlet'] as const;
+export const COLUMNS = ['id', 'name', 'entry', 'outlet'] as const;
 export type Column = (typeof COLUMNS)[number];
 
 /** Entries as one scenario sees them: the shared ones with its departures over them. */
@@ -55,6 +55,10 @@ export function sheetRows(
     });
   };
   study.lines.forEach((line, l) => {
+    if (study.lines.length > 1) {
+      const entry = writeShortForm('line', seenEntries(study, scenario, line.id));
+      rows.push({ id: line.id, kind: 'line', name: text(line.name), entry, line: l, index: -1, outlet: '', outletTyped: false });
+    }
     point(line.from, l, -1);
     line.elements.forEach((e, i) => {
       const place = result?.places[line.id]?.[i + 1];

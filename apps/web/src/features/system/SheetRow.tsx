@@ -1,0 +1,160 @@
+import { type ElementResult } from '@cedar-knot/core';
+import { GlyphIcon } from '../../ui/glyphs.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useDisplay } from '../context.js';
+import { lossOf } from './loss.js';
+import type { Column, SheetRow } from './sheetRows.js';
+
+export interface Editing {
+  row: number;
+  column: Column;
+  text: string;
+  problem: string | null;
+}
+
+/** the number alone when its unit is that of the column, else as it was typed */
+function outletText(typed: string, unit: string): string {
+  const match = /^(.*\d)\s*([a-z]+)$/i.exec(typed);
+  return match && match[2] === unit ? match[1]! : typed;
+}
+
+interface RowProps {
+  template: string;
+  row: SheetRow;
+  number: number;
+  isSelected: boolean;
+  column: Column;
+  editing: Editing | null;
+  result: ElementResult | undefined;
+  /** of a line, m³/s */
+  flow: number | undefined;
+  others: readonly { index: number; loss: number | null }[];
+  activeColor: string;
+  scale: number;
+  marks: readonly { letter: string; scenario: string }[];
+  scenarios: readonly string[];
+  onPick: (column: Column) => void;
+  onEdit: (column: Column) => void;
+  onText: (text: string) => void;
+  onLeave: () => void;
+}
+
+export function Row({
+  template,
+  row,
+  number,
+  isSelected,
+  column,
+  editing,
+  result,
+  flow,
+  others,
+  activeColor,
+  scale,
+  marks,
+  scenarios,
+  onPick,
+  onEdit,
+  onText,
+  onLeave,
+}: RowProps) {
+  const display = useDisplay();
+  const loss = lossOf(result);
+  const isLine = row.kind === 'line';
+  const cell = (col: Column, text: string, className: string, extra?: React.ReactNode) =>
+    editing?.column === col ? (
+      <span role="gridcell" className="relative px-0.5">
+        <input
+          autoFocus
+          aria-label={`${row.id} ${col}`}
+          aria-invalid={editing.problem !== null}
+          className="sheet-input"
+          value={editing.text}
+          onChange={(e) => onText(e.target.value)}
+          onBlur={onLeave}
+          spellCheck={false}
+        />
+        {editing.problem && (
+          <span
+            role="alert"
+            className="panel text-fails border-fails absolute top-[27px] left-0 z-20 w-[360px] px-2 py-1 text-[12px] leading-4 shadow-[var(--shadow-lift)]"
+          >
+            ▲ {editing.problem}
+          </span>
+        )}
+      </span>
+    ) : (
+      <span
+        role="gridcell"
+        data-cell={col}
+        title={text}
+        onClick={() => onPick(col)}
+        onDoubleClick={() => onEdit(col)}
+        className={`flex h-[23px] min-w-0 items-center gap-1.5 rounded-[3px] border-[1.5px] px-1 ${isSelected && column === col ? 'border-cedar' : 'border-transparent'} ${className}`}
+      >
+        <span className="truncate">{text}</span>
+        {extra}
+      </span>
+    );
+  return (
+    <div
+      role="row"
+      aria-selected={isSelected}
+      data-row={row.id}
+      className={`border-soft grid h-[25px] items-center border-b ${isSelected ? 'bg-wash' : isLine ? 'bg-paper' : ''}`}
+      style={{ gridTemplateColumns: template }}
+    >
+      <span role="rowheader" className="text-inkq pl-3 text-[11px]">
+        {number}
+      </span>
+      <GlyphIcon kind={row.kind} size={20} />
+      {cell('id', row.id, 'font-semibold')}
+      {cell('name', row.name, 'text-ink2')}
+      {cell(
+        'entry',
+        row.entry,
+        '',
+        marks.length > 0 && (
+          <span className="flex flex-none gap-0.5">
+            {marks.slice(0, 5).map((m) => (
+              <ScenarioLetter key={m.scenario} index={scenarios.indexOf(m.scenario)} letter={m.letter} small />
+            ))}
+            {marks.length > 5 && <span className="text-inkq text-[11px]">+{marks.length - 5}</span>}
+          </span>
+        ),
+      )}
+      {cell('outlet', outletText(row.outlet, display.unit('length')), `justify-end ${row.outletTyped ? '' : 'text-inkq'}`)}
+      <span role="gridcell" className="text-right">
+        {result?.kind === 'pipe' ? display.number(Math.abs(result.velocity), 'velocity') : ''}
+      </span>
+      <span role="gridcell" className="text-right font-semibold" data-loss={row.id}>
+        {result?.kind === 'pump' ? `+${display.number(result.head, 'head')}` : loss === null ? '' : display.number(loss, 'head')}
+      </span>
+      <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
+        {isLine && flow !== undefined ? (
+          `carries ${display.number(flow, 'flow')} ${display.unit('flow')}`
+        ) : result?.kind === 'pump' ? (
+          'gives head'
+        ) : loss === null ? null : (
+          <svg width={100} height={16} aria-hidden="true">
+            <rect y={4} height={8} width={Math.max(1, (Math.abs(loss) / scale) * 96)} fill={activeColor} opacity={0.45} />
+            {others.map(
+              (o) =>
+                o.loss !== null && (
+                  <rect
+                    key={o.index}
+                    x={(Math.abs(o.loss) / scale) * 96}
+                    y={1}
+                    width={2}
+                    height={14}
+                    fill={lineStyle(o.index).color}
+                  />
+                ),
+            )}
+          </svg>
+        )}
+      </span>
+    </div>
+  );
+}
