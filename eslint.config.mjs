@@ -17,6 +17,7 @@ const ROOMS = {
   document: ['units', 'issues', 'fittings'],
   checks: ['units', 'issues', 'pumps', 'valves', 'document', 'scenarios'],
   scenarios: ['numerics', 'units', 'issues', 'fluids', 'pipes', 'fittings', 'pumps', 'valves', 'network', 'document', 'checks'],
+  sizing: ['pipes', 'network', 'document', 'scenarios'],
 };
 
 const closed = (folder, patterns) => ({

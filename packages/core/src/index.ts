@@ -24,6 +24,8 @@ export {
   LINE_FIELDS,
   MOST,
   POINT_FIELDS,
+  LEVEL_WORDS,
+  ECONOMICS_FIELDS,
   PUMP_ENTRY_FIELDS,
   SCENARIO_FIELDS,
   SCENARIO_ROLES,
@@ -91,3 +93,15 @@ export { studySchema } from './document/json-schema.js';
 export { type HeadBreakdown } from './scenarios/breakdown.js';
 export { working, WORKED, type WorkingStep, type WorkingValue } from './scenarios/working.js';
 export { reachOf, type Reach, type ReachRequest } from './scenarios/reach.js';
+export {
+  annuity,
+  compareLineSizes,
+  costPerMetre,
+  ECONOMICS,
+  share,
+  sizeOperations,
+  type LineSizes,
+  type LineSizesRequest,
+  type SizedLine,
+  type SizedScenario,
+} from './sizing/line-sizes.js';

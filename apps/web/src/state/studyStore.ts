@@ -7,6 +7,8 @@ import type { Rebuild } from './topology.js';
 
 export interface Shown {
   outcome: ScenarioOutcome;
+  /** the study as it was then: what is drawn goes with it */
+  study: Study;
   stale: boolean;
 }
 
@@ -79,7 +81,7 @@ export function createStudyStore(
           calculated: study,
           crashed: null,
           pump: outcome.pump,
-          shown: keepLastGood(outcome, get().shown),
+          shown: keepLastGood(outcome, study, get().shown),
         }),
       (error) => set({ crashed: String(error) }),
     );
@@ -160,12 +162,12 @@ function remember(past: readonly Step[], step: Step): Step[] {
   return [...past, step].slice(-MOST_STEPS);
 }
 
-function keepLastGood(outcome: Outcome, before: Readonly<Record<string, Shown>>): Record<string, Shown> {
+function keepLastGood(outcome: Outcome, study: Study, before: Readonly<Record<string, Shown>>): Record<string, Shown> {
   return Object.fromEntries(
     outcome.scenarios.map((s) => {
       const solved = s.result !== null && s.result.status !== 'failed';
       const last = before[s.id];
-      return [s.id, solved || !last?.outcome.result ? { outcome: s, stale: !solved } : { outcome: last.outcome, stale: true }];
+      return [s.id, solved || !last?.outcome.result ? { outcome: s, study, stale: !solved } : { ...last, stale: true }];
     }),
   );
 }

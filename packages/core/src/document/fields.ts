@@ -21,6 +21,8 @@ export type Field =
       positive?: boolean;
       solve?: boolean;
       bare?: boolean;
+      /** words that stand for another entry of the same thing: `low` for `lowLevel` */
+      words?: Readonly<Record<string, string>>;
     })
   | (Common & { type: 'number'; min: number; max: number; integer?: boolean; solve?: boolean; percent?: boolean })
   | (Common & { type: 'boolean' })
@@ -194,11 +196,17 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   inside: { type: 'lengths', label: 'Bores of the connected pipes' },
 };
 
+/** `"level": "low"` is the entry `lowLevel` of the same vessel */
+export const LEVEL_WORDS = { low: 'lowLevel', normal: 'normalLevel', high: 'highLevel' } as const;
+
 export const POINT_FIELDS: Readonly<Record<string, Fields>> = {
   vessel: {
     ...named,
     elevation: elevation('Nozzle elevation'),
-    level: quantity('length', -1000, 10_000, 'Liquid level above the nozzle', { solve: true }),
+    level: quantity('length', -1000, 10_000, 'Liquid level above the nozzle', { solve: true, words: LEVEL_WORDS }),
+    lowLevel: quantity('length', -1000, 10_000, 'Low level'),
+    normalLevel: quantity('length', -1000, 10_000, 'Normal level'),
+    highLevel: quantity('length', -1000, 10_000, 'High level'),
     pressure: gauge('Pressure on the surface', { solve: true }),
     flow: flow('Flow into the system'),
   },
@@ -330,6 +338,26 @@ export const LINE_FIELDS: Fields = { ...named, flow: flow('Flow fixed'), closed:
 export const SITE_FIELDS: Fields = {
   atmosphericPressure: quantity('absolutePressure', 1e3, 2e5, 'Atmospheric pressure'),
   gravity: quantity('acceleration', 9, 10.5, 'Gravity'),
+};
+
+/** What a comparison of line sizes reckons with; money is in the study's own currency. */
+export const ECONOMICS_FIELDS: Fields = {
+  currency: text('Currency'),
+  energyPrice: number(0, 1e6, 'Price of a kWh'),
+  life: number(0, 200, 'Life in years'),
+  interest: number(0, 1, 'Interest a year', { percent: true }),
+  efficiency: number(0.01, 1, 'Efficiency of pump and driver where none is chosen', { percent: true }),
+  pipeCosts: {
+    type: 'list',
+    least: 0,
+    most: 500,
+    label: 'Cost of pipe',
+    of: {
+      size: { type: 'text', label: 'Nominal size', required: true },
+      schedule: text('Schedule'),
+      perMetre: number(0, 1e9, 'Cost of a metre', { required: true }),
+    },
+  },
 };
 
 export const SCENARIO_ROLES = ['minimum', 'normal', 'maximum', 'rated', 'start-up', 'upset'] as const;

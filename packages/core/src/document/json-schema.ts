@@ -8,6 +8,7 @@ import {
   POINT_FIELDS,
   PUMP_ENTRY_FIELDS,
   SCENARIO_FIELDS,
+  ECONOMICS_FIELDS,
   SITE_FIELDS,
   VALVE_ENTRY_FIELDS,
   type Field,
@@ -41,6 +42,7 @@ export function studySchema(): Json {
       notes: { type: 'string' },
       units: { enum: ['metric', 'us'] },
       site: record(SITE_FIELDS),
+      economics: record(ECONOMICS_FIELDS),
       fluids: map(byKind(FLUID_FIELDS, {}), MOST.fluids),
       pumps: map(record(PUMP_ENTRY_FIELDS), MOST.pumps),
       valves: map(record(VALVE_ENTRY_FIELDS), MOST.valves),
@@ -109,6 +111,7 @@ function one(field: Field): Json {
       const units = UNITS[field.dimension].map((u) => u.symbol).join(', ');
       const texts: Json[] = [{ type: 'string', pattern: QUANTITY, description: `${field.dimension}: ${units}` }];
       if (field.solve) texts.push({ const: 'solve' });
+      if (field.words) texts.push({ enum: Object.keys(field.words) });
       if (field.bare) texts.push({ type: 'number', description: 'specific gravity, times 999.1 kg/m³' });
       return { ...title, ...(texts.length === 1 ? texts[0] : { anyOf: texts }) };
     }

@@ -1,5 +1,6 @@
 import type { Problem } from '../issues/issues.js';
 import {
+  ECONOMICS_FIELDS,
   ELEMENT_FIELDS,
   FLUID_FIELDS,
   LINE_FIELDS,
@@ -45,6 +46,7 @@ const TOP_KEYS: Fields = {
   notes: { type: 'text' },
   units: { type: 'choice', values: ['metric', 'us'] },
   site: { type: 'record', fields: SITE_FIELDS },
+  economics: { type: 'record', fields: ECONOMICS_FIELDS },
 };
 const TOP_ALSO = ['format', 'version', 'fluids', 'pumps', 'valves', 'points', 'lines', 'scenarios', 'limits'];
 const ID = /^[\p{L}\p{N}_][\p{L}\p{N}_\-/]{0,39}$/u;

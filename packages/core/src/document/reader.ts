@@ -93,8 +93,9 @@ export class Reader {
     field: Field & { type: 'quantity' },
     path: string,
     where: string[],
-  ): number | 'solve' | undefined {
+  ): number | string | undefined {
     if (raw === 'solve' && field.solve) return 'solve';
+    if (typeof raw === 'string' && field.words && Object.hasOwn(field.words, raw)) return raw;
     if (typeof raw === 'number' && field.bare) return this.inside(raw * REFERENCE_DENSITY, field, path, where, raw);
     if (typeof raw !== 'string') {
       const reason = typeof raw === 'number' ? 'bare-number' : 'not-quantity';

@@ -326,6 +326,13 @@ const diameter: Piece = (piece, entries) => {
   return true;
 };
 
+const levelWord: Piece = (piece, entries) => {
+  const match = /^level\s+(low|normal|high)$/i.exec(piece);
+  if (!match) return false;
+  entries.level = match[1]!.toLowerCase();
+  return true;
+};
+
 const ends: Piece = (piece, entries) => {
   const match = /^(\S+)\s+(?:to|→|->)\s+(\S+)$/i.exec(piece);
   if (!match) return false;
@@ -366,7 +373,7 @@ const PIECES: Readonly<Record<string, readonly Piece[]>> = {
   ],
   'non-return': [numbered('K', 'k'), worded('bore', 'inside', 'diameter')],
   orifice: [boreIn],
-  vessel: [worded('level', 'level', 'length'), plain('pressure', 'pressure')],
+  vessel: [levelWord, worded('level', 'level', 'length'), plain('pressure', 'pressure')],
   pressure: [plain('pressure', 'pressure'), flag('static', 'basis', 'static'), flag('total', 'basis', 'total')],
   flow: [plain('flow', 'flow')],
   well: [worded('rest level', 'restLevel', 'length'), plain('specificCapacity', 'specificCapacity')],

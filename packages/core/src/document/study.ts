@@ -36,6 +36,15 @@ export interface RawLimit extends RawEntry {
   reason?: string;
 }
 
+export interface RawEconomics extends RawEntry {
+  currency?: string;
+  energyPrice?: number;
+  life?: number;
+  interest?: number | string;
+  efficiency?: number | string;
+  pipeCosts?: { size: string; schedule?: string; perMetre: number }[];
+}
+
 export interface Study extends RawEntry {
   format: 'cedar-knot-study';
   version: 1;
@@ -45,6 +54,7 @@ export interface Study extends RawEntry {
   notes?: string;
   units?: 'metric' | 'us';
   site?: { atmosphericPressure?: string; gravity?: string };
+  economics?: RawEconomics;
   fluids?: { [id: string]: RawEntry };
   pumps?: { [id: string]: RawEntry };
   valves?: { [id: string]: RawEntry };

@@ -1,4 +1,4 @@
-import { ELEMENT_FIELDS, LINE_FIELDS, POINT_FIELDS, type Fields } from '../document/fields.js';
+import { ELEMENT_FIELDS, LEVEL_WORDS, LINE_FIELDS, POINT_FIELDS, type Fields } from '../document/fields.js';
 import type { Directory } from '../document/read-study.js';
 import { Reader, type Read, type ReadContext } from '../document/reader.js';
 import type { RawEntry, Study } from '../document/study.js';
@@ -67,7 +67,7 @@ export class ScenarioBuild {
       this.points.push({
         id,
         kind: point.kind,
-        read: this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind']),
+        read: this.levelOf(id, this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind'])),
       });
     }
     this.study.lines.forEach((line, l) => {
@@ -76,6 +76,16 @@ export class ScenarioBuild {
         line.elements.map((e, i) => this.merged(e.id, e, ELEMENT_FIELDS[e.kind]!, `lines[${l}].elements[${i}]`, ['id', 'kind'])),
       );
     });
+  }
+
+  /** a level given by its word is the entry that the word stands for */
+  private levelOf(id: string, read: Read): Read {
+    const key = typeof read.level === 'string' ? (LEVEL_WORDS as Record<string, string>)[read.level] : undefined;
+    if (key === undefined) return read;
+    if (typeof read[key] === 'number') return { ...read, level: read[key] };
+    const path = this.isSet(id, 'level') ? this.setPath(id, 'level') : `points.${id}.level`;
+    this.reader.add('under-specified', path, { reason: 'lacks', keys: [key] }, [id]);
+    return { ...read, level: 0 };
   }
 
   private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {

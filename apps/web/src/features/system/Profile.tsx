@@ -6,7 +6,7 @@ import type { Shown } from '../../state/studyStore.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy } from '../context.js';
-import { BOTTOM, LEFT, layoutProfile, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
+import { BOTTOM, LEFT, layoutProfile, placesOf, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
 import { Dimensions, EndLabels, Ends, Equipment } from './ProfileMarks.js';
 import { ProfileReadout, type Spot } from './ProfileReadout.js';
 
@@ -15,9 +15,10 @@ import { ProfileReadout, type Spot } from './ProfileReadout.js';
  * active scenario with the others behind; under it the line below which the liquid boils.
  */
 export function Profile() {
-  const study = useStudy((s) => s.study);
+  const typed = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const activeId = useStudy((s) => s.active);
+  const study = shown[activeId]?.study ?? typed;
   const display = useDisplay();
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
@@ -103,9 +104,8 @@ function spotAt(
   let distance = Infinity;
   for (const line of study.lines) {
     const xs = layout.lines.get(line.id)!;
-    const places = result.places[line.id];
-    if (!places) continue;
-    for (let i = 0; i + 1 < xs.length; i++) {
+    const places = placesOf(result, line);
+    for (let i = 0; i + 1 < places.length; i++) {
       const [a, b] = [Math.min(xs[i]!, xs[i + 1]!), Math.max(xs[i]!, xs[i + 1]!)];
       if (x < a || x > b) continue;
       const t = xs[i + 1] === xs[i] ? 0 : (x - xs[i]!) / (xs[i + 1]! - xs[i]!);
@@ -163,7 +163,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
       </text>
       {study.lines.map((line) => {
         const xs = layout.lines.get(line.id)!;
-        const places = result.places[line.id] ?? [];
+        const places = placesOf(result, line);
         const offset = active.outcome.medium ? vapourOffset(active.outcome.medium) : 0;
         const boil = points(
           xs,
@@ -191,7 +191,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
         return study.lines.map((line) => (
           <polyline
             key={s.id + line.id}
-            points={points(layout.lines.get(line.id)!, grade(other.places[line.id] ?? []))}
+            points={points(layout.lines.get(line.id)!, grade(placesOf(other, line)))}
             fill="none"
             stroke={lineStyle(i).color}
             strokeWidth={1.2}
@@ -203,7 +203,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
       {study.lines.map((line) => {
         const path = points(
           layout.lines.get(line.id)!,
-          (result.places[line.id] ?? []).map((p) => p.elevation),
+          placesOf(result, line).map((p) => p.elevation),
         );
         return (
           <g key={line.id} fill="none" strokeLinejoin="round">
@@ -215,7 +215,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
       {study.lines.map((line) => (
         <polyline
           key={line.id}
-          points={points(layout.lines.get(line.id)!, grade(result.places[line.id] ?? []))}
+          points={points(layout.lines.get(line.id)!, grade(placesOf(result, line)))}
           fill="none"
           stroke={hue.color}
           strokeWidth={2.8}

@@ -5,7 +5,7 @@ import { spread } from '../../state/ticks.js';
 import { Glyph } from '../../ui/glyphs.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
-import { BOTTOM, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
+import { BOTTOM, placesOf, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
 
 /** What every group of marks is drawn from: the study, where things stand, and the active scenario's results. */
 interface MarkProps {
@@ -26,8 +26,8 @@ export function Equipment({ study, layout, frame, result }: MarkProps) {
       {study.lines.flatMap((line) =>
         line.elements.map((e, i) => {
           const xs = layout.lines.get(line.id)!;
-          const places = result.places[line.id];
-          if (!places?.[i + 1]) return null;
+          const places = placesOf(result, line);
+          if (!places[i + 1]) return null;
           const x = (xs[i]! + xs[i + 1]!) / 2;
           const z = y((places[i]!.elevation + places[i + 1]!.elevation) / 2);
           const isSelected = e.id === selected;
@@ -89,8 +89,8 @@ export function Ends({ study, layout, frame, result }: MarkProps) {
       {Object.entries(study.points).map(([id, p]) => {
         const x = layout.points.get(id);
         const line = study.lines.find((l) => l.from === id || l.to === id);
-        const places = line && result.places[line.id];
-        if (x === undefined || !line || !places) return null;
+        const places = line && placesOf(result, line);
+        if (x === undefined || !line || !places?.length) return null;
         const begins = line.from === id;
         const z = (begins ? places[0] : places.at(-1))!.elevation;
         const stroke = id === selected ? 'var(--cedar)' : 'var(--ink)';
@@ -170,9 +170,9 @@ export function Dimensions({ study, layout, frame, result }: MarkProps) {
     <>
       {study.lines.flatMap((line) =>
         line.elements.map((e, i) => {
-          const places = result.places[line.id];
-          const a = places?.[i]?.grade;
-          const b = places?.[i + 1]?.grade;
+          const places = placesOf(result, line);
+          const a = places[i]?.grade;
+          const b = places[i + 1]?.grade;
           const isPump = e.kind === 'pump';
           if ((!isPump && e.kind !== 'control-valve') || a == null || b == null || Math.abs(y(a) - y(b)) < 16) return null;
           const xs = layout.lines.get(line.id)!;
@@ -239,7 +239,7 @@ export function EndLabels({
   if (!line) return null;
   const x = layout.lines.get(line.id)!.at(-1)!;
   const rows = study.scenarios.flatMap((s, i) => {
-    const grade = shown[s.id]?.outcome.result?.places[line.id]?.at(-1)?.grade;
+    const grade = placesOf(shown[s.id]?.outcome.result, line).at(-1)?.grade;
     return grade == null ? [] : [{ id: s.id, index: i, grade }];
   });
   const ys = spread(

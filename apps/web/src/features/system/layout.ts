@@ -1,4 +1,4 @@
-import type { Study } from '@cedar-knot/core';
+import type { PlaceResult, RawLine, ScenarioResult, Study } from '@cedar-knot/core';
 
 /** room around the drawing, px */
 export const LEFT = 54;
@@ -89,4 +89,10 @@ function leadsBack(study: Study, from: string, to: string): boolean {
     for (const l of study.lines) if (l.from === p) seen.add(l.to);
   }
   return false;
+}
+
+/** Places along a line; none when they belong to another state of the line, as a scenario's last good ones may. */
+export function placesOf(result: ScenarioResult | null | undefined, line: RawLine): readonly PlaceResult[] {
+  const places = result?.places[line.id];
+  return places?.length === line.elements.length + 1 ? places : [];
 }
