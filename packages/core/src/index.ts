@@ -44,6 +44,7 @@ export {
   type RawElement,
   type RawEntry,
   type RawLine,
+  type RawEconomics,
   type RawScenario,
   type Study,
 } from './document/study.js';

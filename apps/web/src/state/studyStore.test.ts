@@ -4,7 +4,7 @@ import { departures, firstLine, freeId, removeElement, setOwn, setSeen } from '.
 import type { SaveFailure } from './autosave.js';
 import { createStudyStore } from './studyStore.js';
 import { copyScenario, shareAgain, variableInputs, variedInputs } from './inputs.js';
-import { axisTicks, spread } from './ticks.js';
+import { axisTicks, spread } from '../ui/ticks.js';
 
 const failure = (status: number, body = {}): SaveFailure => ({ status, message: 'no', body });
 

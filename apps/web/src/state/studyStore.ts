@@ -1,4 +1,12 @@
-import { applyOperations, type Operation, type Study, type UnitSystem, type WorkingStep } from '@cedar-knot/core';
+import {
+  applyOperations,
+  type LineSizes,
+  type LineSizesRequest,
+  type Operation,
+  type Study,
+  type UnitSystem,
+  type WorkingStep,
+} from '@cedar-knot/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Outcome, ScenarioOutcome } from '../worker/outcome.js';
 import { Autosave, type SaveBackend, type SaveState } from './autosave.js';
@@ -56,6 +64,8 @@ export interface StudyActions {
   flush(): Promise<void>;
   /** the steps behind a figure of a scenario, `L-420.headLoss`; null for what has none */
   explain(scenario: string, address: string): Promise<WorkingStep[] | null>;
+  /** sizes side by side for some pipes of the study as it stands; null when there is nothing to compare */
+  compareSizes(request: LineSizesRequest): Promise<LineSizes | null>;
   rebase(version: number): void;
   dispose(): void;
 }
@@ -64,12 +74,18 @@ export type StudyStore = StoreApi<StudyState & StudyActions>;
 
 const MOST_STEPS = 300;
 
+/** What is asked for now and then, beside the recalculation. */
+export interface Questions {
+  explain(study: Study, scenario: string, address: string): Promise<WorkingStep[] | null>;
+  compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
+}
+
 /** One open study: the document, its history, its results and its saving. Knows no React. */
 export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
   calculate: Calculator,
   backend: SaveBackend,
-  explain: (study: Study, scenario: string, address: string) => Promise<WorkingStep[] | null> = () => Promise.resolve(null),
+  ask: Questions = { explain: () => Promise.resolve(null), compareSizes: () => Promise.resolve(null) },
 ): StudyStore {
   const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
     const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
@@ -145,7 +161,8 @@ export function createStudyStore(
       select: (selected) => set({ selected }),
       units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
-      explain: (scenario, address) => explain(get().study, scenario, address),
+      explain: (scenario, address) => ask.explain(get().study, scenario, address),
+      compareSizes: (request) => ask.compareSizes(get().study, request),
       rebase: (version) => autosave.rebase(version),
       dispose: () => autosave.stop(),
     };

@@ -1,4 +1,12 @@
-import { runStudy, working, type Study, type WorkingStep } from '@cedar-knot/core';
+import {
+  compareLineSizes,
+  runStudy,
+  working,
+  type LineSizes,
+  type LineSizesRequest,
+  type Study,
+  type WorkingStep,
+} from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { recalculate } from './outcome.js';
 
@@ -8,7 +16,11 @@ function explain(study: Study, scenario: string, address: string): WorkingStep[]
   return found?.model && found.result ? (working(found.model, found.result, address) ?? null) : null;
 }
 
-const api = { recalculate, explain };
+function compareSizes(study: Study, request: LineSizesRequest): LineSizes | null {
+  return compareLineSizes(study, request) ?? null;
+}
+
+const api = { recalculate, explain, compareSizes };
 export type RecalculationApi = typeof api;
 
 Comlink.expose(api);

@@ -30,7 +30,7 @@ export const CHECK_RULES = {
   'highest-pressure': { dimension: 'absolutePressure', limit: 0, near: 0.05 },
   'lowest-pressure': { dimension: 'pressureDifference', limit: 20_000, near: 1 },
   // per eye, with m³/s, m and rpm; a usual limit of users of process pumps (11 000 in US units)
-  'suction-specific-speed': { limit: 213, near: 0.05 },
+  'suction-specific-speed': { limit: 213, near: 0 },
   'stage-limits': { limit: 1, near: 0.05 },
   'well-level': { dimension: 'length', limit: 3, near: 0.5 },
 } as const satisfies Partial<Record<CheckCode, CheckRule>>;

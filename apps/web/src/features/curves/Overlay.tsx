@@ -1,9 +1,9 @@
 import type { ServiceCurves } from '@cedar-knot/core';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { spread } from '../../state/ticks.js';
+import { spread } from '../../ui/ticks.js';
 import type { Display } from '../context.js';
-import type { PlotArea } from './ApexChart.js';
-import type { Axis } from './chartOptions.js';
+import type { PlotArea } from '../../ui/chart/ApexChart.js';
+import type { Axis } from '../../ui/chart/chartOptions.js';
 import { interpolate, type CurvesModel, type Knot } from './model.js';
 
 export interface Areas {

@@ -2,7 +2,7 @@ import type { PumpResult, PumpTrace, ScenarioTrace, ServiceCurves, Study } from 
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { lineStyle, resolved } from '../../ui/scenarioStyle.js';
-import { axis, type Axis, type Trace } from './chartOptions.js';
+import { axis, type Axis, type Trace } from '../../ui/chart/chartOptions.js';
 
 /** A duty point: where a scenario's system curve meets its pump curve. */
 export interface Knot {

@@ -36,7 +36,10 @@ export function StudyFrame() {
           study,
           (s, pump) => remote.recalculate(s, pump),
           { save: (version, s) => api.save(study.id, version, s) },
-          (s, scenario, address) => remote.explain(s, scenario, address),
+          {
+            explain: (s, scenario, address) => remote.explain(s, scenario, address),
+            compareSizes: (s, request) => remote.compareSizes(s, request),
+          },
         );
         setStore(opened);
       },

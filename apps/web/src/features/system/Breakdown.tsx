@@ -1,7 +1,7 @@
 import type { HeadBreakdown } from '@cedar-knot/core';
 import { useRef } from 'react';
 import { letterOf } from '../../state/address.js';
-import { axisTicks } from '../../state/ticks.js';
+import { axisTicks } from '../../ui/ticks.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';

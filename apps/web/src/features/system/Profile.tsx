@@ -1,7 +1,7 @@
 import type { PlaceResult, ScenarioResult, Study } from '@cedar-knot/core';
 import { useMemo, useRef, useState, type MouseEvent } from 'react';
 import { letterOf } from '../../state/address.js';
-import { axisTicks } from '../../state/ticks.js';
+import { axisTicks } from '../../ui/ticks.js';
 import type { Shown } from '../../state/studyStore.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';

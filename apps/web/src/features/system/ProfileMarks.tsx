@@ -1,7 +1,7 @@
 import type { ScenarioResult, Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
-import { spread } from '../../state/ticks.js';
+import { spread } from '../../ui/ticks.js';
 import { Glyph } from '../../ui/glyphs.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';

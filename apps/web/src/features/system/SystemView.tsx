@@ -6,12 +6,14 @@ import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { Breakdown } from './Breakdown.js';
 import { ElementPanel } from './ElementPanel.js';
+import { LineSizes } from './LineSizes.js';
 import { LineSheet } from './LineSheet.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { Profile } from './Profile.js';
 
 const TABS = [
   ['sheet', 'Line sheet'],
+  ['sizes', 'Line sizes'],
   ['breakdown', 'Breakdown'],
 ] as const;
 
@@ -69,12 +71,15 @@ export function SystemView() {
           <Tabs.Content value="sheet" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
             <LineSheet />
           </Tabs.Content>
+          <Tabs.Content value="sizes" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+            <LineSizes />
+          </Tabs.Content>
           <Tabs.Content value="breakdown" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
             <Breakdown />
           </Tabs.Content>
         </Tabs.Root>
-        {/* always there, so that choosing a row moves nothing under the pointer */}
-        {selected === null ? <ScenarioPanel /> : <ElementPanel key={selected} id={selected} />}
+        {/* sizes take the whole width; beside the others it is always there, so that choosing a row moves nothing under the pointer */}
+        {tab === 'sizes' ? null : selected === null ? <ScenarioPanel /> : <ElementPanel key={selected} id={selected} />}
       </div>
     </>
   );

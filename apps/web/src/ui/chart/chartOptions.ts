@@ -1,6 +1,6 @@
 import type { ApexOptions } from 'apexcharts';
-import { axisTicks } from '../../state/ticks.js';
-import { resolved } from '../../ui/scenarioStyle.js';
+import { axisTicks } from '../ticks.js';
+import { resolved } from '../scenarioStyle.js';
 
 export interface Trace {
   name: string;

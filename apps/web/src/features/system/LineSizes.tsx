@@ -1,0 +1,295 @@
+import { costPerMetre, sizeOperations, type LineSizes as Comparison, type Operation, type SizedLine } from '@cedar-knot/core';
+import { useMemo, useState } from 'react';
+import { letterOf } from '../../state/address.js';
+import { Button } from '../../ui/controls.js';
+import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useDisplay, useStudy } from '../context.js';
+import { Economics } from './LineSizesEconomics.js';
+import { LineSizesChart } from './LineSizesChart.js';
+import { PipeGroup } from './PipeGroup.js';
+import { useLineSizes, usualGroup } from './useLineSizes.js';
+
+/** Candidate sizes for a pipe or a group: what each does in every scenario, and what pipe and energy cost. */
+export function LineSizes() {
+  const study = useStudy((s) => s.study);
+  const selected = useStudy((s) => s.selected);
+  const [chosen, setChosen] = useState<readonly string[] | null>(null);
+  const usual = useMemo(() => usualGroup(study, selected), [study, selected]);
+  const known = chosen?.filter((id) => study.lines.some((l) => l.elements.some((e) => e.id === id && e.kind === 'pipe')));
+  const pipes = useMemo(() => (known && known.length > 0 ? known : usual), [known?.join(), usual.join()]); // eslint-disable-line react-hooks/exhaustive-deps
+  const { sizes, isOld } = useLineSizes(pipes);
+  const [over, setOver] = useState<number | null>(null);
+  if (pipes.length === 0) return <p className="text-inkq p-4">There is no pipe in this study yet; lay one in the line sheet.</p>;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="border-soft flex h-[32px] flex-none items-center gap-3 border-b px-3">
+        <PipeGroup pipes={pipes} onChange={setChosen} />
+        {sizes && (
+          <span className="text-inkq text-[12px]">
+            {Math.round(sizes.length * 100) / 100} m of pipe, at the flows that the scenarios have now
+          </span>
+        )}
+        <Band pipes={pipes} />
+      </div>
+      {sizes ? (
+        <div className={`flex min-h-0 flex-1 ${isOld ? 'opacity-70' : ''}`}>
+          <div className="min-w-0 flex-1 overflow-auto">
+            <Table sizes={sizes} pipes={pipes} over={over} onOver={setOver} />
+          </div>
+          <LineSizesChart sizes={sizes} over={over} />
+        </div>
+      ) : (
+        <p className="text-inkq flex-1 p-4">Sizes are compared as soon as a scenario can be worked out.</p>
+      )}
+      <Economics />
+    </div>
+  );
+}
+
+/** the velocities that are held to be right for these pipes; the study can change them */
+function Band({ pipes }: { pipes: readonly string[] }) {
+  const limits = useVelocityBand(pipes[0]!);
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const display = useDisplay();
+  const put = (end: 0 | 1, typed: string): void => {
+    const x = Number(typed);
+    if (!(x >= 0) || typed.trim() === '') return;
+    const unit = display.system === 'us' ? 'ft/s' : 'm/s';
+    const band = limits.map((v) => display.value(v, 'velocity'));
+    band[end] = x;
+    if (!(band[0]! < band[1]!)) return;
+    const others = (study.limits ?? []).filter(
+      (l) => !(l.check === 'velocity' && l.where !== undefined && pipes.includes(l.where)),
+    );
+    const own = pipes.map((where) => ({
+      check: 'velocity',
+      limit: band.map((v) => `${Number(v.toPrecision(6))} ${unit}`),
+      where,
+    }));
+    change('Velocity guidance', [{ op: 'set', path: ['limits'], value: [...others, ...own] }]);
+  };
+  return (
+    <span className="text-inkq ml-auto flex items-center gap-1.5 text-[12px]">
+      guidance for the velocity
+      {([0, 1] as const).map((end) => (
+        <input
+          key={`${end}-${limits[end]}-${display.system}`}
+          aria-label={end === 0 ? 'Least velocity' : 'Greatest velocity'}
+          defaultValue={display.number(limits[end], 'velocity')}
+          onBlur={(e) => put(end, e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && put(end, e.currentTarget.value)}
+          className="border-edge bg-panel text-ink h-[22px] w-[46px] rounded-[3px] border px-1 text-right"
+        />
+      ))}
+      {display.unit('velocity')}
+    </span>
+  );
+}
+
+const USUAL_BAND: readonly [number, number] = [1, 4];
+
+function useVelocityBand(pipe: string): readonly [number, number] {
+  const shown = useStudy((s) => s.shown);
+  const active = useStudy((s) => s.active);
+  const margin = shown[active]?.outcome.result?.margins.find(
+    (m) => m.check === 'velocity' && m.where === pipe && m.limit !== null,
+  );
+  return margin ? [margin.limit!, margin.upper ?? USUAL_BAND[1]] : USUAL_BAND;
+}
+
+interface TableProps {
+  sizes: Comparison;
+  pipes: readonly string[];
+  over: number | null;
+  onOver: (index: number | null) => void;
+}
+
+function Table({ sizes, pipes, over, onOver }: TableProps) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const change = useStudy((s) => s.change);
+  const display = useDisplay();
+  const band = useVelocityBand(pipes[0]!);
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const currency = study.economics?.currency ?? '€';
+  const most = Math.max(band[1] * 1.25, ...sizes.sizes.flatMap((s) => s.scenarios.map((x) => x.velocity)));
+  const hasEnergy = sizes.sizes.some((s) => s.energyCost !== null);
+  const hasHead = sizes.sizes.some((s) => s.scenarios.some((x) => x.head !== null));
+  const choose = (s: SizedLine): void => {
+    change(`${pipes.join(', ')} to ${s.size} ${s.schedule}`, sizeOperations(study, pipes, s));
+  };
+  return (
+    <table className="w-full text-[12px]" aria-label="Sizes side by side">
+      <thead>
+        <tr className="text-inkq border-soft h-[38px] border-b text-right leading-[14px]">
+          <th className="pl-3 text-left font-normal">size, schedule</th>
+          <th className="font-normal">inside mm</th>
+          <th className="font-normal">
+            <span className="inline-flex items-center gap-1">
+              <ScenarioLetter index={index} letter={letterOf(index)} small /> {display.unit('velocity')}
+            </span>
+          </th>
+          <th className="pl-3 text-left font-normal">velocity, all</th>
+          <th className="font-normal">Re ×10⁶</th>
+          <th className="font-normal">Darcy f</th>
+          <th className="font-normal">
+            {display.unit('head')} per 100 {display.unit('length')}
+          </th>
+          <th className="font-normal">loss {display.unit('head')}</th>
+          {hasHead && <th className="font-normal">head {display.unit('head')}</th>}
+          <th className="font-normal" title="flow with every pump off; below zero it runs back">
+            no pump
+            <br />
+            {display.unit('flow')}
+          </th>
+          <th className="font-normal">{currency} a metre</th>
+          {hasEnergy && (
+            <>
+              <th className="font-normal">
+                energy
+                <br />
+                {currency}/year
+              </th>
+              <th className="font-normal">
+                pipe and
+                <br />
+                energy {currency}
+              </th>
+            </>
+          )}
+          <th className="pr-2" />
+        </tr>
+      </thead>
+      <tbody>
+        {sizes.sizes.map((s, i) => {
+          const a = s.scenarios.find((x) => x.id === active) ?? s.scenarios[0]!;
+          const isNow = i === sizes.now;
+          const inBand = a.velocity >= band[0] && a.velocity <= band[1];
+          return (
+            <tr
+              key={s.size + s.schedule}
+              data-size={s.size}
+              onMouseEnter={() => onOver(i)}
+              onMouseLeave={() => onOver(null)}
+              className={`border-soft h-[27px] border-b text-right ${isNow ? 'bg-wash' : over === i ? 'bg-paper' : ''}`}
+            >
+              <th scope="row" className={`pl-3 text-left whitespace-nowrap ${isNow ? 'font-semibold' : 'font-normal'}`}>
+                {s.size} <span className="text-inkq">{/^\d/.test(s.schedule) ? `sch ${s.schedule}` : s.schedule}</span>
+              </th>
+              <td>{(s.inside * 1000).toFixed(1)}</td>
+              <td className="font-semibold whitespace-nowrap">
+                <VerdictMark kind={inBand ? 'holds' : 'near'} size={8} /> {display.number(a.velocity, 'velocity')}
+              </td>
+              <td className="pl-3 text-left">
+                <Velocities size={s} band={band} most={most} scenarios={study.scenarios.map((x) => x.id)} />
+              </td>
+              <td>{(a.reynolds / 1e6).toFixed(2)}</td>
+              <td>{a.frictionFactor?.toFixed(4) ?? '–'}</td>
+              <td>{display.number(a.lossPer100, 'head')}</td>
+              <td>{display.number(a.loss, 'head')}</td>
+              {hasHead && <td className="font-semibold">{display.number(a.head, 'head')}</td>}
+              <td>{display.number(a.gravityFlow, 'flow')}</td>
+              <td>
+                <Cost size={s} />
+              </td>
+              {hasEnergy && (
+                <>
+                  <td>{money(s.energyCost)}</td>
+                  <td className="font-semibold">
+                    {i === sizes.cheapest && (
+                      <span className="text-holds mr-1.5 inline-flex items-center gap-1 text-[11px] font-normal">
+                        <VerdictMark kind="holds" size={7} /> least
+                      </span>
+                    )}
+                    {money(s.presentValue)}
+                  </td>
+                </>
+              )}
+              <td className="pr-2 pl-2">
+                {isNow ? (
+                  <span className="text-cedardeep text-[11.5px]">now</span>
+                ) : (
+                  <Button
+                    className="!h-[21px] !px-2 !text-[12px]"
+                    aria-label={`Take ${s.size} ${s.schedule}`}
+                    onClick={() => choose(s)}
+                  >
+                    Take
+                  </Button>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+const money = (x: number | null): string => (x === null ? '–' : Math.round(x).toLocaleString('en-US').replaceAll(',', ' '));
+
+/** velocity of every scenario on one short scale with the band that is held to be right */
+function Velocities({
+  size,
+  band,
+  most,
+  scenarios,
+}: {
+  size: SizedLine;
+  band: readonly [number, number];
+  most: number;
+  scenarios: readonly string[];
+}) {
+  const width = 84;
+  const x = (v: number): number => 2 + (Math.min(v, most) / most) * (width - 4);
+  return (
+    <svg width={width} height={16} role="img" aria-label={`velocities of ${size.size} in all scenarios`}>
+      <line x1={2} x2={width - 2} y1={8} y2={8} stroke="var(--line-strong)" strokeWidth={0.8} />
+      <line x1={x(band[0])} x2={x(band[1])} y1={8} y2={8} stroke="var(--edge)" strokeWidth={4} opacity={0.5} />
+      {size.scenarios.map((s) => {
+        const i = scenarios.indexOf(s.id);
+        return (
+          <line key={s.id} x1={x(s.velocity)} x2={x(s.velocity)} y1={2} y2={14} stroke={lineStyle(i).color} strokeWidth={2} />
+        );
+      })}
+    </svg>
+  );
+}
+
+/** cost of a metre: the study's own, or a guide until one is typed */
+function Cost({ size }: { size: SizedLine }) {
+  const economics = useStudy((s) => s.study.economics);
+  const change = useStudy((s) => s.change);
+  const { cost, isGuide } = costPerMetre(economics, size);
+  const text = cost < 100 ? cost.toFixed(1).replace(/\.0$/, '') : cost.toFixed(0);
+  const put = (typed: string): void => {
+    if (typed.trim() === text) return;
+    const others = (economics?.pipeCosts ?? []).filter(
+      (p) => !(p.size === size.size && (p.schedule ?? size.schedule) === size.schedule),
+    );
+    const x = Number(typed);
+    const isTyped = typed.trim() !== '' && x >= 0;
+    if (!isTyped && typed.trim() !== '') return;
+    const pipeCosts = [...others, ...(isTyped ? [{ size: size.size, schedule: size.schedule, perMetre: x }] : [])];
+    const path = economics ? ['economics', 'pipeCosts'] : ['economics'];
+    const operation: Operation = { op: 'set', path, value: economics ? pipeCosts : { pipeCosts } };
+    change(`Cost of ${size.size}`, [operation]);
+  };
+  return (
+    <input
+      key={text + String(isGuide)}
+      defaultValue={text}
+      aria-label={`Cost of a metre of ${size.size}`}
+      title={
+        isGuide
+          ? 'a guide that grows with the bore to the power 1.5; type a quotation in its place'
+          : 'as the study says; empty brings the guide back'
+      }
+      onBlur={(e) => put(e.target.value)}
+      onKeyDown={(e) => e.key === 'Enter' && put(e.currentTarget.value)}
+      className={`hover:border-edge focus:border-edge h-[21px] w-[50px] rounded-[3px] border border-transparent bg-transparent px-1 text-right ${isGuide ? 'text-inkq italic' : 'font-semibold'}`}
+    />
+  );
+}
