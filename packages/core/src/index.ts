@@ -49,6 +49,7 @@ export {
   type Study,
 } from './document/study.js';
 export { parseStudyText } from './document/read-study.js';
+export { sumFittings } from './fittings/fitting.js';
 export { PIPE_SIZES, insideOf, sizeSeries, type PipeSize, type SizeCandidate } from './pipes/size.js';
 export { MATERIALS } from './pipes/material.js';
 export { FITTING_TYPES } from './fittings/fitting.js';

@@ -23,7 +23,7 @@ export function productionStudy(): Study {
         speed: '2920 rpm',
         stages: STAGES,
         stageOptions: [8, 10, 12, 14, 16, 18, 21, 24],
-        curve: generateCurve({ speed: 2920, bestFlow: 150, bestHead: 14.2, suctionSpecificSpeed: 215, end: 1.3 }, STAGES),
+        curve: generateCurve({ speed: 2920, bestFlow: 150, bestHead: 14.2, suctionSpecificSpeed: 205, end: 1.3 }, STAGES),
         minFlow: '45 m3/h',
         motor: { ratedPower: '132 kW', efficiency: 0.9, voltage: '1000 V', powerFactor: 0.84, frequency: '50 Hz' },
         outsideDiameter: '240 mm',

@@ -28,7 +28,16 @@ export function reinjectionStudy(): Study {
       },
     },
     points: {
-      'V-401': { kind: 'vessel', name: 'Degassed brine drum', elevation: '127.5 m', level: '1.6 m', pressure: '0.12 bar(g)' },
+      'V-401': {
+        kind: 'vessel',
+        name: 'Degassed brine drum',
+        elevation: '127.5 m',
+        level: '1.6 m',
+        pressure: '0.12 bar(g)',
+        lowLevel: '0.9 m',
+        normalLevel: '1.6 m',
+        highLevel: '2.2 m',
+      },
       'W-7': { kind: 'well', name: 'Injection well', elevation: '141 m', restLevel: '138 m', specificCapacity: '10.5 m3/h/m' },
     },
     lines: [
@@ -134,7 +143,7 @@ export function reinjectionStudy(): Study {
         temperature: '12 C',
         set: {
           'CV-415.flow': '130 m3/h',
-          'V-401.level': '0.9 m',
+          'V-401.level': 'low',
           'V-401.pressure': '0 bar(g)',
           'W-7.specificCapacity': '7.6 m3/h/m',
         },

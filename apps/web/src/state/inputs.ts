@@ -1,5 +1,13 @@
-import { ELEMENT_FIELDS, LINE_FIELDS, POINT_FIELDS, type Field, type Operation, type Study } from '@cedar-knot/core';
-import { freeScenarioId, locate } from './address.js';
+import {
+  applyOperations,
+  ELEMENT_FIELDS,
+  LINE_FIELDS,
+  POINT_FIELDS,
+  type Field,
+  type Operation,
+  type Study,
+} from '@cedar-knot/core';
+import { freeScenarioId, locate, setOwn, setShared } from './address.js';
 
 /** An input that scenarios can depart from. */
 export interface Input {
@@ -64,4 +72,26 @@ export function copyScenario(study: Study, index: number): { operations: Operati
   const id = freeScenarioId(study.scenarios);
   const value = { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` };
   return { id, operations: [{ op: 'insert', path: ['scenarios'], index: index + 1, value }] };
+}
+
+/** One cell of the matrix: an input in one scenario, or shared by all (no scenario); no value takes a departure back. */
+export interface MatrixCell {
+  input: Input;
+  scenario: string | null;
+  value: unknown;
+}
+
+/** Fills several cells in one step; what stands already is left alone. */
+export function fillCells(study: Study, cells: readonly MatrixCell[]): Operation[] {
+  let grown = study;
+  const operations: Operation[] = [];
+  for (const { input, scenario, value } of cells) {
+    const step =
+      scenario === null ? setShared(grown, input.id, input.key, value) : setOwn(grown, scenario, input.id, input.key, value);
+    const done = applyOperations(grown, step);
+    if (!done.ok) continue;
+    grown = done.study;
+    operations.push(...step);
+  }
+  return operations;
 }

@@ -3,7 +3,7 @@ import { recalculate, type Outcome } from '../worker/outcome.js';
 import { departures, firstLine, freeId, removeElement, setOwn, setSeen } from './address.js';
 import type { SaveFailure } from './autosave.js';
 import { createStudyStore } from './studyStore.js';
-import { copyScenario, shareAgain, variableInputs, variedInputs } from './inputs.js';
+import { copyScenario, fillCells, inputAt, shareAgain, variableInputs, variedInputs } from './inputs.js';
 import { axisTicks, spread } from '../ui/ticks.js';
 
 const failure = (status: number, body = {}): SaveFailure => ({ status, message: 'no', body });
@@ -154,4 +154,35 @@ test('inputs: those varied stand in the matrix, any other can be found, sharing 
   expect(state().study.scenarios.map((s) => s.id)).toEqual(['normal', copy.id]);
   state().change('share', shareAgain(state().study, 'V-1.level'));
   expect(state().study.scenarios.every((s) => s.set === undefined)).toBe(true);
+});
+
+test('cells of the matrix are filled in one step that is undone in one', () => {
+  const { state } = open();
+  state().change('first', firstLine());
+  state().change('two more', [
+    { op: 'insert', path: ['scenarios'], index: 1, value: { id: 's2', fluid: 'water', temperature: '20 C' } },
+    {
+      op: 'insert',
+      path: ['scenarios'],
+      index: 2,
+      value: { id: 's3', fluid: 'water', temperature: '20 C', set: { 'P-1.flow': '9 m3/h' } },
+    },
+  ]);
+  const before = state().study;
+  const input = (address: string) => inputAt(before, address)!;
+  const cells = [
+    { input: input('P-1.flow'), scenario: 's2', value: '70 m3/h' },
+    { input: input('V-1.level'), scenario: 's2', value: '1 m' },
+    { input: input('P-1.flow'), scenario: 's3', value: undefined },
+    { input: input('V-1.level'), scenario: null, value: '3 m' },
+  ];
+  expect(state().change('paste', fillCells(before, cells))).toBe(true);
+  expect(state().study.scenarios.map((s) => s.set)).toEqual([
+    undefined,
+    { 'P-1.flow': '70 m3/h', 'V-1.level': '1 m' },
+    undefined,
+  ]);
+  expect(state().study.points['V-1']!.level).toBe('3 m');
+  state().undo();
+  expect(state().study).toEqual(before);
 });

@@ -54,7 +54,9 @@ function part(
     { op: 'insert', path: ['lines'], index: at + 1, value: { id: rest, from: junction, to: line.to, elements: after } },
   ];
   const taken = new Set([junction, rest, ...before.map((e) => e.id), ...after.map((e) => e.id)]);
-  return branchFrom(study, junction, operations, taken, elevation, [...after, ...before]);
+  // a sibling of the destination until it is told otherwise
+  const beside = text(study.points[line.to]?.elevation) ?? elevation;
+  return branchFrom(study, junction, operations, taken, beside, [...after, ...before]);
 }
 
 /** the last element of a line ends at the elevation of its point, not at one of its own */

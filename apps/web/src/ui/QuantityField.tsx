@@ -37,6 +37,10 @@ function explain(q: QuantityProblem, dimension: Dimension): string {
 
 /** How a typed entry is understood, by the kind of its field: quantities with units, numbers within their bounds, texts. */
 export function readField(typed: string, field: Field, before: unknown): FieldReading {
+  if ((field.type === 'quantity' || field.type === 'number') && field.solve && typed.trim() === 'solve')
+    return { ok: true, value: 'solve' };
+  if (field.type === 'quantity' && field.words && Object.hasOwn(field.words, typed.trim()))
+    return { ok: true, value: typed.trim() };
   if (field.type === 'quantity') return readTyped(typed, field.dimension, before ?? '');
   if (field.type === 'text') return { ok: true, value: typed.trim() };
   if (field.type !== 'number') return { ok: false, message: 'This entry is not typed here.' };

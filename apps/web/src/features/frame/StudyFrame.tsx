@@ -210,7 +210,8 @@ const SHORTCUTS: readonly [string, string][] = [
   ['Alt S, Alt J', 'part a pipe in two; join it with the next'],
   ['Alt ↑ ↓', 'move the element along its line'],
   ['Alt O', 'shut or open the chosen line in the active scenario'],
-  ['Ctrl C, Ctrl V', 'rows to and from a spreadsheet'],
+  ['Ctrl C, Ctrl V', 'rows of the sheet, cells of the matrix to and from a spreadsheet'],
+  ['Shift Enter', 'in the matrix: fill across to the scenarios on the right'],
   ['?', 'this list'],
 ];
 

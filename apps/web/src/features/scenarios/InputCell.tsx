@@ -27,6 +27,7 @@ export function SharedCell({ input }: { input: Input }) {
       shared={undefined}
       tint={undefined}
       className="bg-quiet border-r"
+      column={-1}
       onPut={(v) => change(`${input.address} for all`, setShared(study, input.id, input.key, v))}
     />
   );
@@ -45,6 +46,7 @@ export function InputCell({ input, scenario, index }: { input: Input; scenario: 
       shared={locate(study, input.id)?.entry[input.key]}
       tint={own === undefined ? undefined : lineStyle(index).color}
       className="border-r"
+      column={index}
       onPut={(v) =>
         change(`${input.address} in ${scenario.name ?? scenario.id}`, setOwn(study, scenario.id, input.id, input.key, v))
       }
@@ -59,10 +61,12 @@ interface CellProps {
   shared: unknown;
   tint: string | undefined;
   className: string;
+  /** place in the matrix; -1 is the shared value */
+  column: number;
   onPut: (value: unknown) => void;
 }
 
-function Cell({ label, input, value, shared, tint, className, onPut }: CellProps) {
+function Cell({ label, input, value, shared, tint, className, column, onPut }: CellProps) {
   const study = useStudy((s) => s.study);
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -88,7 +92,7 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
   const td = `border-soft relative border-b px-1 text-right ${className}`;
   if (choices) {
     return (
-      <td className={td}>
+      <td className={td} data-column={column}>
         <select
           aria-label={label}
           value={value === undefined ? '' : String(value)}
@@ -110,11 +114,20 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
   }
   if (draft === null) {
     return (
-      <td className={td}>
+      <td className={td} data-column={column}>
         <button
           type="button"
           aria-label={label}
           onClick={() => setDraft(value === undefined ? '' : String(value))}
+          onKeyDown={(e) => {
+            const typed = e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey && e.key !== ' ';
+            if (typed) setDraft(e.key);
+            else if (e.key === 'Delete' || e.key === 'Backspace') onPut(undefined);
+            else return;
+            // digits choose scenarios elsewhere; here they are typed
+            e.stopPropagation();
+            e.preventDefault();
+          }}
           className="h-[24px] w-full rounded-[3px] px-1.5 text-right"
           style={chip}
         >
@@ -126,7 +139,7 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
   const reading = draft.trim() === '' ? null : readField(draft, input.field, value ?? shared);
   const hint = problem ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
   return (
-    <td className={td}>
+    <td className={td} data-column={column}>
       <input
         autoFocus
         aria-label={label}
@@ -134,7 +147,8 @@ function Cell({ label, input, value, shared, tint, className, onPut }: CellProps
         className="sheet-input text-right"
         value={draft}
         placeholder={shared === undefined ? '' : String(shared)}
-        onFocus={(e) => e.target.select()}
+        // what was begun by a key goes on behind it, what was opened is replaced
+        onFocus={(e) => draft.length !== 1 && e.target.select()}
         onChange={(e) => {
           setDraft(e.target.value);
           setProblem(null);

@@ -11,6 +11,7 @@ import { HoursBar } from './HoursBar.js';
 import { InputCell, SharedCell } from './InputCell.js';
 import { OwnEntry } from './OwnEntry.js';
 import { ResultRows } from './ResultRows.js';
+import { useMatrixKeys } from './useMatrixKeys.js';
 
 /** The matrix: scenarios across, the inputs that differ down; only what departs from the shared value stands in a cell. */
 export function ScenariosView() {
@@ -20,6 +21,8 @@ export function ScenariosView() {
   const varied = variedInputs(study);
   const waiting = added.flatMap((a) => (varied.some((v) => v.address === a) ? [] : (inputAt(study, a) ?? [])));
   const rows = [...varied, ...waiting];
+  const { table, ...handlers } = useMatrixKeys(rows);
+  const keys = { ref: table, ...handlers };
   const drop = (input: Input): void => {
     setAdded((list) => list.filter((a) => a !== input.address));
     const operations = shareAgain(study, input.address);
@@ -35,7 +38,7 @@ export function ScenariosView() {
         <HoursBar />
       </div>
       <section aria-label="Scenario matrix" className="panel min-h-0 flex-1 overflow-auto">
-        <table className="w-full border-separate border-spacing-0">
+        <table {...keys} className="w-full border-separate border-spacing-0">
           <thead>
             <tr>
               <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[236px] min-w-[236px] border-b px-3 text-left text-[12px] font-normal">

@@ -1,14 +1,24 @@
-import { ELEMENT_FIELDS, FITTING_TYPES, POINT_FIELDS, type Field, type RawEntry } from '@cedar-knot/core';
-import { findingText } from '@cedar-knot/wording';
+import {
+  ELEMENT_FIELDS,
+  insideOf,
+  isQuantity,
+  LINE_FIELDS,
+  POINT_FIELDS,
+  readQuantity,
+  type Field,
+  type RawEntry,
+} from '@cedar-knot/core';
 import { X } from 'lucide-react';
-import { letterOf, locate, removeElement, setOwn, setSeen } from '../../state/address.js';
-import { Button } from '../../ui/controls.js';
+import { letterOf, locate, setOwn, setSeen } from '../../state/address.js';
 import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
-import { lineStyle } from '../../ui/scenarioStyle.js';
 import { readField, TypedField } from '../../ui/QuantityField.js';
-import { useDisplay, useStudy } from '../context.js';
-import { lossOf } from './loss.js';
+import { lineActions } from '../../state/lineActions.js';
+import { useStudy, useStudyStore } from '../context.js';
+import { ElementResults } from './ElementResults.js';
+import { FittingsList } from './FittingsList.js';
+import { PipeSplit } from './PipeSplit.js';
+import { PointHelp } from './PointHelp.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
 import { Working } from './Working.js';
@@ -29,11 +39,12 @@ const SHOWN: Readonly<Record<string, (e: RawEntry) => readonly string[]>> = {
   orifice: () => ['bore', 'inside', 'cd', 'outletElevation'],
   'hand-valve': () => ['k', 'inside', 'kv', 'closed', 'outletElevation'],
   'non-return': () => ['k', 'inside', 'outletElevation'],
-  vessel: () => ['elevation', 'level', 'pressure'],
-  pressure: () => ['elevation', 'pressure', 'basis'],
+  vessel: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel'],
+  pressure: () => ['elevation', 'pressure'],
   flow: () => ['elevation', 'flow'],
   well: () => ['elevation', 'restLevel', 'specificCapacity'],
   junction: () => ['elevation', 'offtake'],
+  line: () => ['flow', 'closed'],
 };
 const PUMP_MODE: Readonly<Record<string, readonly string[]>> = {
   flow: ['flow'],
@@ -77,26 +88,32 @@ const SHORT_LABELS: Readonly<Record<string, string>> = {
   size: 'Size',
   inside: 'Inside',
   viscosityCorrection: 'Viscosity corr.',
+  drop: 'Drop',
+  shaftPower: 'Shaft power',
+  lowLevel: 'Low level',
+  normalLevel: 'Normal level',
+  highLevel: 'High level',
 };
 
 /** The entries of the chosen thing, in trade terms, with its results in every scenario under them. */
 export function ElementPanel({ id }: { id: string }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
+  const shown = useStudy((s) => s.shown);
   const select = useStudy((s) => s.select);
-  const change = useStudy((s) => s.change);
   const found = locate(study, id);
-  if (!found || found.kind === 'line') return <ScenarioPanel />;
+  if (!found) return <ScenarioPanel />;
   const seen = seenEntries(study, active, id);
-  const fields = { ...(ELEMENT_FIELDS[found.kind] ?? POINT_FIELDS[found.kind]) };
+  const fields = { ...(ELEMENT_FIELDS[found.kind] ?? POINT_FIELDS[found.kind] ?? LINE_FIELDS) };
   const keys = SHOWN[found.kind]?.(seen) ?? Object.keys(fields);
+  const result = shown[active]?.outcome.result?.elements[id];
   return (
     <aside aria-label={`Entries of ${id}`} className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
         <GlyphIcon kind={found.kind} />
         <h2 className="font-semibold">{id}</h2>
         <span className="text-ink2 min-w-0 flex-1 truncate">
-          {typeof found.entry.name === 'string' ? found.entry.name : found.kind}
+          {typeof found.entry.name === 'string' ? found.entry.name : found.kind.replace('-', ' ')}
         </span>
         <button type="button" aria-label="Close" onClick={() => select(null)} className="p-1">
           <X size={15} aria-hidden="true" />
@@ -104,19 +121,52 @@ export function ElementPanel({ id }: { id: string }) {
       </header>
       <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1.5 px-3 py-2">
         {keys.map((key) => fields[key] && <Entry key={key} id={id} name={key} field={fields[key]} value={seen[key]} />)}
-        {found.kind === 'pipe' && <Fittings fittings={(found.entry.fittings ?? []) as RawEntry[]} />}
       </div>
-      <Results id={id} />
-      <Working id={id} kind={found.kind} />
-      {found.index >= 0 && (
-        <div className="mt-auto flex justify-end px-3 py-2">
-          <Button tone="bare" onClick={() => change(`Take out ${id}`, removeElement(study, id)) && select(null)}>
-            Take this element out
-          </Button>
-        </div>
+      {found.kind !== 'line' && <ElementResults id={id} />}
+      {found.kind === 'pipe' && (
+        <>
+          <FittingsList id={id} bore={boreOf(seen)} reynolds={result?.kind === 'pipe' ? result.reynolds : null} />
+          <PipeSplit id={id} length={found.entry.length} />
+        </>
       )}
+      {found.line < 0 && <PointHelp id={id} kind={found.kind} seen={seen} />}
+      {found.kind !== 'line' && <Working id={id} kind={found.kind} />}
+      <Actions id={id} />
     </aside>
   );
+}
+
+/** what can be done with the line here, with the keys that do it in the sheet */
+function Actions({ id }: { id: string }) {
+  const store = useStudyStore();
+  // its names follow from the study
+  useStudy((s) => s.study);
+  const actions = lineActions(store, id).filter((a) => a.key !== 'split');
+  return (
+    <div className="border-soft mt-auto flex flex-none flex-wrap gap-x-3 gap-y-0.5 border-t px-3 py-1.5">
+      {actions.map((a) => (
+        <button
+          key={a.key}
+          type="button"
+          title={a.keys}
+          onClick={a.run}
+          className="text-cedar text-[12px] leading-[20px] hover:underline"
+        >
+          {a.name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** bore of a pipe as its entries say, m */
+function boreOf(e: RawEntry): number | null {
+  if (typeof e.size === 'string' && typeof e.schedule === 'string') {
+    const inside = insideOf(e.size, e.schedule);
+    return typeof inside === 'number' ? inside : null;
+  }
+  const q = typeof e.inside === 'string' ? readQuantity(e.inside, 'diameter') : undefined;
+  return q && isQuantity(q) ? q.si : null;
 }
 
 /** One entry: shared by all scenarios, or the active scenario's own; the letter says whose it is and switches. */
@@ -223,151 +273,5 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
       optional={!required}
       mark={mark}
     />
-  );
-}
-
-function Fittings({ fittings }: { fittings: readonly RawEntry[] }) {
-  if (fittings.length === 0)
-    return (
-      <p className="text-inkq col-span-3 text-[12px]">No fittings; add them in the sheet, such as “, 4 {FITTING_TYPES[1]}”.</p>
-    );
-  return (
-    <div className="col-span-3 flex flex-wrap gap-1 pt-1" role="group" aria-label="Fittings">
-      {fittings.map((f, i) => (
-        <span key={i} className="border-line rounded-[3px] border px-1.5 text-[12px]">
-          <b className="font-semibold">{String(f.count ?? 1)}</b>{' '}
-          {typeof f.type === 'string' ? f.type : f.k !== undefined ? `K ${String(f.k)}` : `Le ${String(f.equivalentLength)}`}
-        </span>
-      ))}
-    </div>
-  );
-}
-
-/** what the element does in every scenario */
-function Results({ id }: { id: string }) {
-  const study = useStudy((s) => s.study);
-  const shown = useStudy((s) => s.shown);
-  const active = useStudy((s) => s.active);
-  const display = useDisplay();
-  const rows = study.scenarios.map((s, index) => ({
-    id: s.id,
-    index,
-    result: shown[s.id]?.outcome.result?.elements[id],
-    point: shown[s.id]?.outcome.result?.points[id],
-  }));
-  const first = rows.find((r) => r.result)?.result;
-  const most = Math.max(...rows.map((r) => Math.abs(lossOf(r.result) ?? 0)), 1e-9);
-  const messages = (shown[active]?.outcome.result?.findings ?? []).filter((f) => f.where === id);
-  const columns: { head: string; of: (r: (typeof rows)[number]) => string }[] =
-    first?.kind === 'pipe'
-      ? [
-          {
-            head: display.unit('velocity'),
-            of: ({ result: r }) => (r?.kind === 'pipe' ? display.number(Math.abs(r.velocity), 'velocity') : '–'),
-          },
-          { head: 'Re ×10⁶', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.reynolds / 1e6).toFixed(2) : '–') },
-          { head: 'Darcy f', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.frictionFactor?.toFixed(4) ?? '–') : '–') },
-        ]
-      : first?.kind === 'pump'
-        ? [
-            { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-            { head: display.unit('head'), of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.head, 'head') : '–') },
-            {
-              head: 'η %',
-              of: ({ result: r }) => (r?.kind === 'pump' && r.efficiency !== null ? (r.efficiency * 100).toFixed(1) : '–'),
-            },
-            {
-              head: display.unit('power'),
-              of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.shaftPower, 'power') : '–'),
-            },
-            {
-              head: 'NPSHA / R',
-              of: ({ result: r }) =>
-                r?.kind === 'pump' ? `${display.number(r.npsha, 'head')} / ${display.number(r.npshr, 'head')}` : '–',
-            },
-          ]
-        : first?.kind === 'control-valve'
-          ? [
-              { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-              {
-                head: `Δp ${display.unit('pressureDifference')}`,
-                of: ({ result: r }) => (r?.kind === 'control-valve' ? display.number(r.drop, 'pressureDifference') : '–'),
-              },
-              { head: 'Kv', of: ({ result: r }) => (r?.kind === 'control-valve' && r.kv !== null ? r.kv.toFixed(1) : '–') },
-              {
-                head: 'open %',
-                of: ({ result: r }) => (r?.kind === 'control-valve' && r.opening !== null ? (r.opening * 100).toFixed(1) : '–'),
-              },
-            ]
-          : first
-            ? [
-                { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-                {
-                  head: `Δp ${display.unit('pressureDifference')}`,
-                  of: ({ result: r }) => (r && 'drop' in r ? display.number(r.drop, 'pressureDifference') : '–'),
-                },
-              ]
-            : [
-                { head: `head ${display.unit('head')}`, of: ({ point: p }) => display.number(p?.totalHead, 'head', 4) },
-                {
-                  head: `${display.unit('absolutePressure')}(a)`,
-                  of: ({ point: p }) => display.number(p?.staticPressure, 'absolutePressure'),
-                },
-                { head: `out ${display.unit('flow')}`, of: ({ point: p }) => display.number(p?.outflow, 'flow') },
-              ];
-  const hasLoss = first !== undefined && first.kind !== 'pump';
-  return (
-    <div className="border-soft border-t px-3 py-2">
-      <table className="w-full text-[12px]">
-        <thead>
-          <tr className="text-inkq h-[20px]">
-            <th>
-              <span className="sr-only-text">scenario</span>
-            </th>
-            {columns.map((c) => (
-              <th key={c.head} className="text-right font-normal whitespace-nowrap">
-                {c.head}
-              </th>
-            ))}
-            {hasLoss && <th className="text-right font-normal">loss {display.unit('head')}</th>}
-            {hasLoss && <td className="w-[52px]" />}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.id} className="h-[20px]">
-              <td>
-                <ScenarioLetter index={r.index} letter={letterOf(r.index)} small />
-              </td>
-              {columns.map((c) => (
-                <td key={c.head} className="text-right whitespace-nowrap">
-                  {c.of(r)}
-                </td>
-              ))}
-              {hasLoss && <td className="text-right font-semibold">{display.number(lossOf(r.result), 'head')}</td>}
-              {hasLoss && (
-                <td className="pl-2">
-                  <svg width={46} height={10} aria-hidden="true">
-                    <rect
-                      y={2}
-                      height={6}
-                      width={(Math.abs(lossOf(r.result) ?? 0) / most) * 46}
-                      fill={lineStyle(r.index).color}
-                      opacity={0.8}
-                    />
-                  </svg>
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {messages.map((m) => (
-        <p key={m.code} className={`mt-1.5 text-[12px] leading-4 ${m.severity === 'info' ? 'text-inkq' : 'text-fails'}`}>
-          {m.severity === 'info' ? '' : '▲ '}
-          {findingText(m, display.system)}
-        </p>
-      ))}
-    </div>
   );
 }

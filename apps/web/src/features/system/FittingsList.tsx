@@ -1,0 +1,231 @@
+import { FITTING_TYPES, isQuantity, readQuantity, sumFittings, type Operation, type RawEntry } from '@cedar-knot/core';
+import { Popover } from 'radix-ui';
+import { Plus, X } from 'lucide-react';
+import { useState, type KeyboardEvent } from 'react';
+import { locate, setShared } from '../../state/address.js';
+import { readTyped } from '../../ui/QuantityField.js';
+import { FITTING_NAMES, FittingGlyph } from '../../ui/fittingGlyphs.js';
+import { useStudy } from '../context.js';
+
+/** The fittings of a pipe as a list with counts, and a chooser with drawings. */
+export function FittingsList({ id, bore, reynolds }: { id: string; bore: number | null; reynolds: number | null }) {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const fittings = (locate(study, id)?.entry.fittings ?? []) as RawEntry[];
+  const put = (label: string, next: readonly RawEntry[]): void => {
+    const operations: Operation[] = setShared(study, id, 'fittings', next.length > 0 ? next : undefined);
+    change(`${id} ${label}`, operations);
+  };
+  const replace = (i: number, entry: RawEntry): void =>
+    put(
+      'fittings',
+      fittings.map((f, k) => (k === i ? entry : f)),
+    );
+  const add = (entry: RawEntry): void => {
+    const same = fittings.findIndex((f) => entry.type !== undefined && f.type === entry.type && f.to === entry.to);
+    if (same >= 0) replace(same, { ...fittings[same], count: countOf(fittings[same]!) + 1 });
+    else put('fittings', [...fittings, entry]);
+  };
+  const sum = fittings.reduce((total, f) => total + (kOf(f, bore, reynolds) ?? 0) * countOf(f), 0);
+  return (
+    <div className="border-soft flex-none border-t px-3 py-2" role="group" aria-label="Fittings">
+      <div className="flex h-[24px] items-center gap-2">
+        <h3 className="font-semibold">Fittings</h3>
+        {bore !== null && fittings.length > 0 && (
+          <span className="text-inkq text-[12px]" title="on the velocity head in this pipe">
+            ΣK {sum.toFixed(2)}
+          </span>
+        )}
+        <Chooser onChoose={add} bore={bore} reynolds={reynolds} />
+      </div>
+      {fittings.map((f, i) => (
+        <Row
+          key={i}
+          fitting={f}
+          k={kOf(f, bore, reynolds)}
+          onCount={(count) =>
+            count > 0
+              ? replace(i, { ...f, count })
+              : put(
+                  'fittings',
+                  fittings.filter((_, n) => n !== i),
+                )
+          }
+          onEntry={(entry) => replace(i, entry)}
+        />
+      ))}
+    </div>
+  );
+}
+
+const countOf = (f: RawEntry): number => (typeof f.count === 'number' ? f.count : 1);
+
+function si(typed: unknown): number | undefined {
+  const q = typeof typed === 'string' ? readQuantity(typed, 'diameter') : undefined;
+  return q && isQuantity(q) ? q.si : undefined;
+}
+
+/** K of one piece in this pipe at its Reynolds number; none for an equivalent length, which goes with the friction factor */
+function kOf(f: RawEntry, bore: number | null, reynolds: number | null): number | null {
+  if (typeof f.k === 'number') return f.k;
+  if (typeof f.type !== 'string' || bore === null) return null;
+  const to = si(f.to);
+  if ((f.type === 'reducer' || f.type === 'expansion') && to === undefined) return null;
+  const piece = {
+    type: f.type,
+    count: 1,
+    ...(to === undefined ? {} : { to }),
+    ...(typeof f.angle === 'number' ? { angle: f.angle } : {}),
+  };
+  const sum = sumFittings([piece], bore, bore / 0.0254);
+  return sum.constant + (reynolds ? sum.perReynolds / reynolds : 0);
+}
+
+function Row({
+  fitting,
+  k,
+  onCount,
+  onEntry,
+}: {
+  fitting: RawEntry;
+  k: number | null;
+  onCount: (count: number) => void;
+  onEntry: (entry: RawEntry) => void;
+}) {
+  const type = typeof fitting.type === 'string' ? fitting.type : null;
+  const name = type ? (FITTING_NAMES[type] ?? type) : fitting.k !== undefined ? 'loss coefficient K' : 'equivalent length';
+  const count = countOf(fitting);
+  const value =
+    fitting.to !== undefined
+      ? 'to'
+      : fitting.k !== undefined
+        ? 'k'
+        : fitting.equivalentLength !== undefined
+          ? 'equivalentLength'
+          : null;
+  const field = 'border-edge bg-panel h-[22px] rounded-[3px] border px-1 text-right';
+  const take = (typed: string): void => {
+    if (value === 'k') {
+      if (typed.trim() !== '' && Number(typed) >= 0) onEntry({ ...fitting, k: Number(typed) });
+    } else if (value) {
+      const read = readTyped(typed, value === 'to' ? 'diameter' : 'length', fitting[value]);
+      if (read.ok) onEntry({ ...fitting, [value]: read.value });
+    }
+  };
+  const takeCount = (typed: string): void => {
+    const n = Number(typed);
+    if (typed.trim() !== '' && n >= 0 && n !== count) onCount(n);
+  };
+  return (
+    <div className="flex h-[27px] items-center gap-1.5 text-[12px]">
+      <input
+        key={count}
+        aria-label={`Count of ${name}`}
+        defaultValue={count}
+        onBlur={(e) => takeCount(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') takeCount(e.currentTarget.value);
+          else if (e.key === 'ArrowUp') onCount(count + 1);
+          else if (e.key === 'ArrowDown' && count > 1) onCount(count - 1);
+          else return;
+          e.preventDefault();
+        }}
+        className={`${field} w-[34px]`}
+      />
+      {type ? (
+        <FittingGlyph type={type} />
+      ) : (
+        <span className="w-[28px] text-center font-semibold">{fitting.k !== undefined ? 'K' : 'Le'}</span>
+      )}
+      <span className="min-w-0 flex-1 truncate">{name}</span>
+      {value && (
+        <input
+          key={String(fitting[value])}
+          aria-label={value === 'to' ? `Other bore of the ${name}` : name}
+          defaultValue={String(fitting[value])}
+          onBlur={(e) => take(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && take(e.currentTarget.value)}
+          className={`${field} w-[70px]`}
+        />
+      )}
+      {value !== 'k' && <span className="text-inkq w-[46px] text-right">{k === null ? '' : `K ${k.toFixed(2)}`}</span>}
+      <button type="button" aria-label={`Take out ${name}`} onClick={() => onCount(0)} className="text-inkq p-0.5">
+        <X size={13} aria-hidden="true" />
+      </button>
+    </div>
+  );
+}
+
+/** what a fitting begins with: changes of bore want the other one, here one size smaller or larger by a quarter */
+function begin(type: string, bore: number | null): RawEntry {
+  if (type === 'K') return { k: 1 };
+  if (type === 'Le') return { equivalentLength: '1 m' };
+  const factor = type === 'reducer' ? 0.75 : type === 'expansion' ? 1.33 : undefined;
+  return { type, ...(factor ? { to: `${Math.round((bore ?? 0.1) * factor * 1000)} mm` } : {}) };
+}
+
+function Chooser({
+  onChoose,
+  bore,
+  reynolds,
+}: {
+  onChoose: (entry: RawEntry) => void;
+  bore: number | null;
+  reynolds: number | null;
+}) {
+  const [open, setOpen] = useState(false);
+  const types = [...FITTING_TYPES, 'K', 'Le'];
+  const choose = (type: string): void => {
+    onChoose(begin(type, bore));
+    setOpen(false);
+  };
+  const keys = (event: KeyboardEvent<HTMLDivElement>): void => {
+    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: COLUMNS, ArrowUp: -COLUMNS }[event.key];
+    if (step === undefined) return;
+    const buttons = [...event.currentTarget.querySelectorAll('button')];
+    const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+    buttons[Math.max(0, Math.min(buttons.length - 1, at + step))]?.focus();
+    event.preventDefault();
+  };
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="text-cedar ml-auto flex items-center gap-1 whitespace-nowrap text-[12px] hover:underline">
+        <Plus size={13} aria-hidden="true" /> Add a fitting
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          aria-label="Choose a fitting"
+          onKeyDown={keys}
+          className="panel z-30 grid w-[420px] gap-x-1 p-2 shadow-[var(--shadow-lift)]"
+          style={{ gridTemplateColumns: `repeat(${COLUMNS}, 1fr)` }}
+        >
+          {types.map((type) => {
+            const k = type === 'K' || type === 'Le' ? null : kOf(begin(type, bore), bore, reynolds);
+            return (
+              <button
+                key={type}
+                type="button"
+                onClick={() => choose(type)}
+                className="hover:bg-wash flex h-[28px] items-center gap-2 rounded-[3px] px-1.5 text-left text-[12px]"
+              >
+                {type === 'K' || type === 'Le' ? (
+                  <span className="w-[28px] text-center font-semibold">{type}</span>
+                ) : (
+                  <FittingGlyph type={type} />
+                )}
+                <span className="min-w-0 flex-1 truncate">
+                  {type === 'K' ? 'loss coefficient' : type === 'Le' ? 'equivalent length' : FITTING_NAMES[type]}
+                </span>
+                <span className="text-inkq">{k === null ? '' : k.toFixed(2)}</span>
+              </button>
+            );
+          })}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+const COLUMNS = 2;
