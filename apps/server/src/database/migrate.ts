@@ -1,11 +1,15 @@
 import { QueryTypes, type QueryInterface, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as studies from './migrations/0001-studies.js';
+import * as revisionNames from './migrations/0002-revision-names.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
 
 /** In order, each named once for ever: a data folder remembers the names it has seen. */
-const MIGRATIONS: readonly { name: string; step: Step }[] = [{ name: '0001-studies', step: studies }];
+const MIGRATIONS: readonly { name: string; step: Step }[] = [
+  { name: '0001-studies', step: studies },
+  { name: '0002-revision-names', step: revisionNames },
+];
 
 const LOCK = 'cedar_knot_migration';
 const LOCK_WAIT_SECONDS = 60;

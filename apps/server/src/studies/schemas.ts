@@ -32,4 +32,5 @@ export const RENAME = Joi.object<RenameBody>({
   tag: Joi.string().trim().allow('').max(100),
 }).required();
 export const VERSION = Joi.number().integer().min(1).required() as Joi.Schema<number>;
+export const NAME_VERSION = Joi.object<{ name: string }>({ name: Joi.string().trim().allow('').max(200).required() }).required();
 export const LIST = Joi.object<{ deleted: boolean }>({ deleted: Joi.boolean().default(false) });

@@ -1,9 +1,21 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
+import type { DocumentChange } from '@cedar-knot/core';
 import type { Response } from 'express';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { CREATE, ID, LIST, RENAME, SAVE, VERSION, type CreateBody, type RenameBody, type SaveBody } from './schemas.js';
-import { StudiesService, type StudyHead, type StudyWhole } from './studies.service.js';
+import {
+  CREATE,
+  ID,
+  LIST,
+  NAME_VERSION,
+  RENAME,
+  SAVE,
+  VERSION,
+  type CreateBody,
+  type RenameBody,
+  type SaveBody,
+} from './schemas.js';
+import { StudiesService, type StudyHead, type StudyWhole, type VersionHead } from './studies.service.js';
 
 const STUDY_BODY = { schema: { type: 'object' } } as const;
 
@@ -83,7 +95,7 @@ export class StudiesController {
 
   @Get(':id/versions')
   @ApiOperation({ summary: 'Every saved version, the newest first' })
-  versions(@Param('id', new JoiPipe(ID)) id: string): Promise<{ version: number; savedAt: string }[]> {
+  versions(@Param('id', new JoiPipe(ID)) id: string): Promise<VersionHead[]> {
     return this.studies.listVersions(id);
   }
 
@@ -91,5 +103,25 @@ export class StudiesController {
   @ApiOperation({ summary: 'One saved version with its document' })
   version(@Param('id', new JoiPipe(ID)) id: string, @Param('version', new JoiPipe(VERSION)) version: number): Promise<unknown> {
     return this.studies.version(id, version);
+  }
+
+  @Patch(':id/versions/:version')
+  @ApiOperation({ summary: 'Name a version as a revision; an empty name takes the name away' })
+  @ApiBody(STUDY_BODY)
+  nameVersion(
+    @Param('id', new JoiPipe(ID)) id: string,
+    @Param('version', new JoiPipe(VERSION)) version: number,
+    @Body(new JoiPipe(NAME_VERSION)) body: { name: string },
+  ): Promise<VersionHead> {
+    return this.studies.nameVersion(id, version, body.name);
+  }
+
+  @Get(':id/versions/:version/changes')
+  @ApiOperation({ summary: 'What has changed from a version to the newest one' })
+  changes(
+    @Param('id', new JoiPipe(ID)) id: string,
+    @Param('version', new JoiPipe(VERSION)) version: number,
+  ): Promise<DocumentChange[]> {
+    return this.studies.changesSince(id, version);
   }
 }

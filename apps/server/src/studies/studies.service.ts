@@ -22,6 +22,15 @@ export interface StudyWhole extends StudyHead {
   document: Study;
 }
 
+export interface VersionHead {
+  version: number;
+  savedAt: string;
+  name: string | null;
+}
+
+const MOST_CHANGES = 200;
+const MOST_LISTED = 500;
+
 @Injectable()
 export class StudiesService {
   constructor(
@@ -94,20 +103,30 @@ export class StudiesService {
     return { name: `${name || 'study'}.study.json`, text: writeStudy(document) };
   }
 
-  async listVersions(id: string): Promise<{ version: number; savedAt: string }[]> {
+  /** the newest first; of very many, the newest and all that have a name */
+  async listVersions(id: string): Promise<VersionHead[]> {
     await this.find(id);
     const rows = await this.versions.findAll({
       where: { studyId: id },
-      attributes: ['version', 'savedAt'],
+      attributes: ['version', 'savedAt', 'name'],
       order: [['version', 'DESC']],
     });
-    return rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString() }));
+    return rows.filter((r, i) => i < MOST_LISTED || r.name !== null).map(versionHead);
   }
 
-  async version(id: string, version: number): Promise<{ version: number; savedAt: string; document: Study }> {
-    const row = await this.versions.findOne({ where: { studyId: id, version } });
-    if (!row) throw notFound(`version ${version} of study ${id}`);
-    return { version: row.version, savedAt: row.savedAt.toISOString(), document: JSON.parse(row.document) as Study };
+  async nameVersion(id: string, version: number, name: string): Promise<VersionHead> {
+    const row = await this.findVersion(id, version);
+    return versionHead(await row.update({ name: name === '' ? null : name }));
+  }
+
+  async changesSince(id: string, version: number): Promise<DocumentChange[]> {
+    const [then, now] = [await this.findVersion(id, version), await this.find(id)];
+    return diffDocuments(JSON.parse(then.document), JSON.parse(now.document)).slice(0, MOST_CHANGES);
+  }
+
+  async version(id: string, version: number): Promise<VersionHead & { document: Study }> {
+    const row = await this.findVersion(id, version);
+    return { ...versionHead(row), document: JSON.parse(row.document) as Study };
   }
 
   private async insert(document: Study): Promise<StudyWhole> {
@@ -129,6 +148,13 @@ export class StudiesService {
     return row;
   }
 
+  private async findVersion(id: string, version: number): Promise<StudyVersionModel> {
+    await this.find(id);
+    const row = await this.versions.findOne({ where: { studyId: id, version } });
+    if (!row) throw notFound(`version ${version} of study ${id}`);
+    return row;
+  }
+
   private async conflict(row: StudyModel, seen: number, transaction: Transaction): Promise<ApiProblem> {
     const base = await this.versions.findOne({ where: { studyId: row.id, version: seen }, transaction });
     const changes: DocumentChange[] = base ? diffDocuments(JSON.parse(base.document), JSON.parse(row.document)) : [];
@@ -137,9 +163,13 @@ export class StudiesService {
       message: `The study was saved by someone else as version ${row.version}; yours rests on version ${seen}. Nothing was overwritten.`,
       version: row.version,
       savedAt: row.savedAt.toISOString(),
-      changes: changes.slice(0, 200),
+      changes: changes.slice(0, MOST_CHANGES),
     });
   }
+}
+
+function versionHead(row: StudyVersionModel): VersionHead {
+  return { version: row.version, savedAt: row.savedAt.toISOString(), name: row.name };
 }
 
 function columns(document: Study): { title: string; tag: string; document: string } {

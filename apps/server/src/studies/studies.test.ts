@@ -168,3 +168,24 @@ test('the demo is put in once; deleted, it stays deleted; migrations run once', 
   expect(await demos()).toHaveLength(before);
   expect(await migrate(app.get(getConnectionToken()))).toEqual([]);
 });
+
+test('every version is kept; a revision is named, what changed since is told, an old one is had back by saving it', async () => {
+  const made = await create();
+  const path = `/api/studies/${made.id}`;
+  const changed = { ...made.document, title: 'Two', notes: 'x' };
+  await http().put(path).send({ version: 1, document: changed }).expect(200);
+  await http().patch(`${path}/versions/1`).send({ name: ' Rev A, for approval ' }).expect(200);
+  expect((await http().get(`${path}/versions`).expect(200)).body).toMatchObject([
+    { version: 2, name: null },
+    { version: 1, name: 'Rev A, for approval' },
+  ]);
+  const changes = (await http().get(`${path}/versions/1/changes`).expect(200)).body as { path: string }[];
+  expect(changes.map((c) => c.path).sort()).toEqual(['notes', 'title']);
+  const old = (await http().get(`${path}/versions/1`).expect(200)).body as Whole;
+  await http().put(path).send({ version: 2, document: old.document }).expect(200);
+  expect((await get(made.id)).document).toEqual(made.document);
+  await http().patch(`${path}/versions/1`).send({ name: '' }).expect(200);
+  await http().patch(`${path}/versions/9`).send({ name: 'x' }).expect(404);
+  await http().patch(`${path}/versions/1`).send({}).expect(400);
+  await http().get(`${path}/versions/9/changes`).expect(404);
+});

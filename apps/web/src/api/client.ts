@@ -13,6 +13,13 @@ export interface StudyWhole extends StudyHead {
   document: Study;
 }
 
+/** A saved version; some are named as revisions. */
+export interface VersionHead {
+  version: number;
+  savedAt: string;
+  name: string | null;
+}
+
 export interface FieldProblem {
   path: string;
   message: string;
@@ -62,5 +69,10 @@ export const api = {
   rename: (id: string, version: number, title: string, tag?: string) =>
     call<StudyWhole>('PATCH', `/studies/${id}`, { version, title, tag }),
   remove: (id: string) => call<StudyHead>('DELETE', `/studies/${id}`),
+  versions: (id: string) => call<VersionHead[]>('GET', `/studies/${id}/versions`),
+  version: (id: string, version: number) => call<VersionHead & { document: Study }>('GET', `/studies/${id}/versions/${version}`),
+  nameVersion: (id: string, version: number, name: string) =>
+    call<VersionHead>('PATCH', `/studies/${id}/versions/${version}`, { name }),
+  changesSince: (id: string, version: number) => call<DocumentChange[]>('GET', `/studies/${id}/versions/${version}/changes`),
   restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
 };

@@ -38,24 +38,22 @@ export function variedInputs(study: Study): Input[] {
   return [...addresses].flatMap((a) => inputAt(study, a) ?? []);
 }
 
-/** Every input that could be varied, for the search: those that stand in the study, and the switches of what can be shut. */
+/** Every input that could be varied, for the search: first those that stand in the study, then all the others. */
 export function variableInputs(study: Study): Input[] {
   const things = [
-    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p })),
-    ...study.lines.map((l) => ({ id: l.id, entry: { ...l, closed: false } })),
-    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: { ...e, ...MORE[e.kind] } }))),
+    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p, fields: POINT_FIELDS[p.kind] })),
+    ...study.lines.map((l) => ({ id: l.id, entry: l, fields: LINE_FIELDS })),
+    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: e, fields: ELEMENT_FIELDS[e.kind] }))),
   ];
-  return things.flatMap(({ id, entry }) =>
-    Object.keys(entry).flatMap((key) => (NOT_VARIED.has(key) ? [] : (inputAt(study, `${id}.${key}`) ?? []))),
+  const all = things.flatMap(({ id, entry, fields }) =>
+    Object.entries(fields ?? {}).flatMap(([key, field]) =>
+      NOT_VARIED.has(key) || field.type === 'list' || field.type === 'record'
+        ? []
+        : [{ stands: key in entry, input: { address: `${id}.${key}`, id, key, field, label: field.label ?? key } }],
+    ),
   );
+  return [...all.filter((x) => x.stands), ...all.filter((x) => !x.stands)].map((x) => x.input);
 }
-
-/** entries that are often varied though the shared study does not name them */
-const MORE: Readonly<Record<string, Record<string, unknown>>> = {
-  pump: { running: 1, wear: 0, speed: '' },
-  device: { fouling: 1 },
-  'hand-valve': { closed: false },
-};
 
 /** Takes every departure from an input away. */
 export function shareAgain(study: Study, address: string): Operation[] {

@@ -1,8 +1,19 @@
-import { runStudy, serviceCurves, type Problem, type ScenarioResult, type ServiceCurves, type Study } from '@cedar-knot/core';
+import { linesWithProblems, withoutLines } from '../state/remedies.js';
+import {
+  runStudy,
+  serviceCurves,
+  type Problem,
+  type ScenarioResult,
+  type ServiceCurves,
+  type Study,
+  type StudyRun,
+} from '@cedar-knot/core';
 
 /** What the page gets to draw: plain data that can be posted. */
 export interface Outcome {
   problems: Problem[];
+  /** lines that were left out of the calculation because something in them lacks or is wrong */
+  leftOut: string[];
   scenarios: ScenarioOutcome[];
   /** curves of the service's pump, when there is one and a scenario solved */
   curves: ServiceCurves | null;
@@ -23,12 +34,15 @@ export interface ScenarioOutcome {
 /** Reads, solves and traces a study: the whole recalculation after an edit. */
 export function recalculate(study: Study, wantedPump: string | null): Outcome {
   const begin = performance.now();
-  const run = runStudy(study);
+  const whole = runStudy(study);
+  const part = whole.scenarios.some((s) => s.result) ? null : rest(study, whole.problems);
+  const run = part?.run ?? whole;
   const pumps = run.scenarios.flatMap((s) => s.model?.elements.filter((e) => e.kind === 'pump').map((e) => e.id) ?? []);
   const pump = wantedPump !== null && pumps.includes(wantedPump) ? wantedPump : (pumps[0] ?? null);
   const curves = pump === null ? null : serviceCurves(run.scenarios, pump);
   return {
-    problems: run.problems,
+    problems: whole.problems,
+    leftOut: part?.leftOut ?? [],
     scenarios: run.scenarios.map((s) => ({
       id: s.id,
       problems: s.problems,
@@ -46,4 +60,13 @@ export function recalculate(study: Study, wantedPump: string | null): Outcome {
     pump,
     took: performance.now() - begin,
   };
+}
+
+/** The run of what is left when lines with something wrong in them are taken out; null when that does not work out either. */
+function rest(study: Study, problems: readonly Problem[]): { run: StudyRun; leftOut: string[] } | null {
+  if (!Array.isArray(study.lines)) return null;
+  const lines = linesWithProblems(study, problems);
+  if (lines.length === 0 || lines.length >= study.lines.length) return null;
+  const run = runStudy(withoutLines(study, lines));
+  return run.scenarios.some((s) => s.result) ? { run, leftOut: lines.map((l) => study.lines[l]!.id) } : null;
 }

@@ -14,4 +14,8 @@ export class StudyVersionModel extends Model {
 
   @Column({ type: DataType.DATE(3), allowNull: false, field: 'saved_at' })
   declare savedAt: Date;
+
+  /** of a revision that someone wants to find again */
+  @Column({ type: DataType.STRING(200), allowNull: true })
+  declare name: string | null;
 }

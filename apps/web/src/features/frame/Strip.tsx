@@ -89,7 +89,7 @@ function Card({
       aria-pressed={isActive}
       aria-label={`Scenario ${letterOf(index)} ${name}`}
       onClick={click}
-      className={`border-line relative flex min-w-[206px] flex-1 basis-0 flex-col overflow-hidden border-r px-3 text-left ${isActive ? 'bg-panel z-10 shadow-[var(--shadow-lift)]' : 'bg-deep'} ${shown?.stale ? 'opacity-70' : ''}`}
+      className={`border-line relative flex max-w-[330px] min-w-[206px] flex-1 basis-0 flex-col overflow-hidden border-r px-3 text-left ${isActive ? 'bg-panel z-10 shadow-[var(--shadow-lift)]' : 'bg-deep'} ${shown?.stale ? 'opacity-70' : ''}`}
       style={{ borderBottom: foot, ['--card' as string]: isActive ? 'var(--panel)' : 'var(--paper-deep)' }}
     >
       <svg className="absolute inset-x-0 top-0 h-[5px] w-full" aria-hidden="true">

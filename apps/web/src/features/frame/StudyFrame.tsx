@@ -1,5 +1,4 @@
 import type { RawElement } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate, useParams } from 'react-router';
@@ -10,6 +9,8 @@ import { Button, Modal } from '../../ui/controls.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 import { StudyContext, useStudy, useStudyStore } from '../context.js';
 import { lineActions } from '../../state/lineActions.js';
+import { brief } from './brief.js';
+import { Problems } from './Problems.js';
 import { Commands, type Command } from './Commands.js';
 import { Rail } from './Rail.js';
 import { Strip } from './Strip.js';
@@ -117,30 +118,6 @@ function Frame() {
   );
 }
 
-/** What keeps scenarios from being worked out, in words, above the view. */
-function Problems() {
-  const problems = useStudy((s) => s.outcome?.problems);
-  const crashed = useStudy((s) => s.crashed);
-  const study = useStudy((s) => s.study);
-  const select = useStudy((s) => s.select);
-  // a study with no line yet has an empty state of its own
-  if (study.lines.length === 0) return null;
-  if (!crashed && (!problems || problems.length === 0)) return null;
-  return (
-    <div
-      role="alert"
-      className="panel border-fails text-fails flex max-h-[84px] flex-none flex-col gap-0.5 overflow-auto px-3 py-1.5"
-    >
-      {crashed && <span>▲ The calculation stopped: {crashed}. The study itself is kept.</span>}
-      {problems?.slice(0, 6).map((p, i) => (
-        <button key={i} type="button" className="text-left hover:underline" onClick={() => p.where[0] && select(p.where[0])}>
-          ▲ {problemText(p)} {p.path && <span className="text-inkq font-mono text-[11px]">{p.path}</span>}
-        </button>
-      ))}
-    </div>
-  );
-}
-
 /** Why something asked for was not done; it goes with the next change, or when it is put away. */
 function Notice() {
   const notice = useStudy((s) => s.notice);
@@ -188,12 +165,6 @@ function Conflict() {
       </div>
     </Modal>
   );
-}
-
-function brief(value: unknown): string {
-  if (value === undefined) return 'nothing';
-  const text = JSON.stringify(value);
-  return text.length > 50 ? `${text.slice(0, 50)}…` : text;
 }
 
 const SHORTCUTS: readonly [string, string][] = [

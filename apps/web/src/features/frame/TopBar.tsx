@@ -1,8 +1,9 @@
-import { Check, CloudOff, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
+import { Check, ChevronDown, CloudOff, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { SaveState } from '../../state/autosave.js';
 import { Segmented } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
+import { Versions } from './Versions.js';
 
 export function Mark() {
   return <img src="/mark.svg" width={26} height={26} alt="" />;
@@ -97,15 +98,20 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
 function SaveMark({ save }: { save: SaveState }) {
   const shown = describeSave(save);
   return (
-    <span
-      role="status"
-      data-save={save.kind}
-      title={shown.title}
-      className={`flex items-center gap-1.5 text-[12px] whitespace-nowrap ${shown.bad ? 'text-fails' : 'text-inkq'}`}
-    >
-      {shown.icon}
-      {shown.text}
-    </span>
+    <Versions>
+      <button
+        type="button"
+        title={`${shown.title}; press for every version`}
+        className={`hover:bg-wash flex h-[28px] items-center gap-1.5 rounded-[3px] px-1.5 text-[12px] whitespace-nowrap ${shown.bad ? 'text-fails' : 'text-inkq'}`}
+      >
+        <span role="status" data-save={save.kind} className="flex items-center gap-1.5">
+          {shown.icon}
+          {shown.text}
+        </span>
+        <ChevronDown size={12} aria-hidden="true" />
+        <span className="sr-only-text">versions</span>
+      </button>
+    </Versions>
   );
 }
 

@@ -38,7 +38,7 @@ export function ScenariosView() {
         <HoursBar />
       </div>
       <section aria-label="Scenario matrix" className="panel min-h-0 flex-1 overflow-auto">
-        <table {...keys} className="w-full border-separate border-spacing-0">
+        <table {...keys} className={`border-separate border-spacing-0 ${study.scenarios.length > 4 ? 'w-full' : ''}`}>
           <thead>
             <tr>
               <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[236px] min-w-[236px] border-b px-3 text-left text-[12px] font-normal">
@@ -138,7 +138,7 @@ function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: numbe
     'data-[highlighted]:bg-wash data-[disabled]:opacity-40 flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
   return (
     <th
-      className={`border-line sticky top-0 z-10 min-w-[132px] border-r border-b px-2 pt-1.5 pb-1 text-left ${scenario.id === active ? 'bg-panel' : 'bg-quiet'}`}
+      className={`border-line sticky top-0 z-10 w-[180px] min-w-[132px] border-r border-b px-2 pt-1.5 pb-1 text-left ${scenario.id === active ? 'bg-panel' : 'bg-quiet'}`}
     >
       <svg className="absolute inset-x-0 top-0 h-[4px] w-full" aria-hidden="true">
         <line x1={0} x2="100%" y1={2} y2={2} stroke={style.color} strokeWidth={3} strokeDasharray={style.dash} />

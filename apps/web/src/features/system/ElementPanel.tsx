@@ -13,6 +13,7 @@ import { letterOf, locate, setOwn, setSeen } from '../../state/address.js';
 import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { readField, TypedField } from '../../ui/QuantityField.js';
+import { givensOf } from '../../state/givens.js';
 import { lineActions } from '../../state/lineActions.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { ElementResults } from './ElementResults.js';
@@ -122,6 +123,7 @@ export function ElementPanel({ id }: { id: string }) {
       <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1.5 px-3 py-2">
         {keys.map((key) => fields[key] && <Entry key={key} id={id} name={key} field={fields[key]} value={seen[key]} />)}
       </div>
+      <GivenAndSolved kind={found.kind} seen={seen} />
       {found.kind !== 'line' && <ElementResults id={id} />}
       {found.kind === 'pipe' && (
         <>
@@ -133,6 +135,27 @@ export function ElementPanel({ id }: { id: string }) {
       {found.kind !== 'line' && <Working id={id} kind={found.kind} />}
       <Actions id={id} />
     </aside>
+  );
+}
+
+/** what these entries fix and what is found for them */
+function GivenAndSolved({ kind, seen }: { kind: string; seen: RawEntry }) {
+  const g = givensOf(kind, seen);
+  if (!g) return null;
+  return (
+    <p className="text-inkq flex-none px-3 pb-2 text-[12px]">
+      {g.given.length > 0 && (
+        <>
+          given <b className="text-ink font-semibold">{g.given.join(', ')}</b>
+        </>
+      )}
+      {g.given.length > 0 && g.solved.length > 0 && ' · '}
+      {g.solved.length > 0 && (
+        <>
+          solved <b className="text-ink font-semibold">{g.solved.join(', ')}</b>
+        </>
+      )}
+    </p>
   );
 }
 

@@ -1,4 +1,5 @@
 import { applyOperations, readShortForm, type Operation, type RawElement } from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
 import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { departures, freeId, ID_PREFIX, insertElement, locate, setOwn, setSeen, setShared } from '../../state/address.js';
 import { readTyped } from '../../ui/QuantityField.js';
@@ -21,6 +22,7 @@ export function LineSheet() {
   const active = useStudy((s) => s.active);
   const shown = useStudy((s) => s.shown);
   const selected = useStudy((s) => s.selected);
+  const found = useStudy((s) => s.outcome?.problems);
   const select = useStudy((s) => s.select);
   const change = useStudy((s) => s.change);
   const display = useDisplay();
@@ -193,6 +195,7 @@ export function LineSheet() {
     if (at >= 0) grid.current?.querySelector(`[data-row="${rows[at]!.id}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [at, rows]);
 
+  const problems = new Map([...(found ?? [])].reverse().flatMap((p) => p.where.map((id) => [id, problemText(p)] as const)));
   const scale = lossScale(
     shown,
     study.scenarios.map((s) => s.id),
@@ -244,6 +247,7 @@ export function LineSheet() {
             column={column}
             editing={editing?.row === i ? editing : null}
             result={result?.elements[r.id]}
+            problem={problems.get(r.id)}
             flow={r.kind === 'line' ? result?.lines[r.id]?.flow : undefined}
             others={study.scenarios
               .map((s, k) => ({ index: k, loss: lossOf(shown[s.id]?.outcome.result?.elements[r.id]) }))

@@ -1,4 +1,5 @@
 import { type ElementResult } from '@cedar-knot/core';
+import { givensOf } from '../../state/givens.js';
 import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -29,6 +30,8 @@ interface RowProps {
   result: ElementResult | undefined;
   /** of a line, m³/s */
   flow: number | undefined;
+  /** what is wrong or lacking here */
+  problem: string | undefined;
   others: readonly { index: number; loss: number | null }[];
   activeColor: string;
   scale: number;
@@ -49,6 +52,7 @@ export function Row({
   editing,
   result,
   flow,
+  problem,
   others,
   activeColor,
   scale,
@@ -62,6 +66,14 @@ export function Row({
   const display = useDisplay();
   const loss = lossOf(result);
   const isLine = row.kind === 'line';
+  const g = row.kind === 'control-valve' ? null : givensOf(row.kind, row.seen);
+  const given =
+    g &&
+    (g.solved.length > 0 && row.kind === 'pump'
+      ? `${g.solved[0]} solved`
+      : g.given.length > 0
+        ? `${g.given[0]} given`
+        : `${g.solved[0] ?? ''} solved`);
   const cell = (col: Column, text: string, className: string, extra?: React.ReactNode) =>
     editing?.column === col ? (
       <span role="gridcell" className="relative px-0.5">
@@ -105,8 +117,9 @@ export function Row({
       className={`border-soft grid h-[25px] items-center border-b ${isSelected ? 'bg-wash' : isLine ? 'bg-paper' : ''}`}
       style={{ gridTemplateColumns: template }}
     >
-      <span role="rowheader" className="text-inkq pl-3 text-[11px]">
-        {number}
+      <span role="rowheader" className={`pl-3 text-[11px] ${problem ? 'text-fails' : 'text-inkq'}`} title={problem}>
+        {problem ? '▲' : number}
+        {problem && <span className="sr-only-text">{problem}</span>}
       </span>
       <GlyphIcon kind={row.kind} size={20} />
       {cell('id', row.id, 'font-semibold')}
@@ -134,8 +147,8 @@ export function Row({
       <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
         {isLine && flow !== undefined ? (
           `carries ${display.number(flow, 'flow')} ${display.unit('flow')}`
-        ) : result?.kind === 'pump' ? (
-          'gives head'
+        ) : given ? (
+          given
         ) : loss === null ? null : (
           <svg width={100} height={16} aria-hidden="true">
             <rect y={4} height={8} width={Math.max(1, (Math.abs(loss) / scale) * 96)} fill={activeColor} opacity={0.45} />

@@ -6,8 +6,9 @@ export interface SheetRow {
   id: string;
   kind: string;
   name: string;
-  /** the entry as the active scenario sees it */
+  /** the entry as the active scenario sees it, in short form and whole */
   entry: string;
+  seen: RawEntry;
   line: number;
   /** index in the line; -1 for the point it begins with, the count of elements for the one it ends at */
   index: number;
@@ -48,6 +49,7 @@ export function sheetRows(
       kind: p.kind,
       name: text(p.name),
       entry: writeShortForm(p.kind, seen),
+      seen,
       line,
       index,
       outlet: text(p.elevation),
@@ -56,18 +58,31 @@ export function sheetRows(
   };
   study.lines.forEach((line, l) => {
     if (study.lines.length > 1) {
-      const entry = writeShortForm('line', seenEntries(study, scenario, line.id));
-      rows.push({ id: line.id, kind: 'line', name: text(line.name), entry, line: l, index: -1, outlet: '', outletTyped: false });
+      const seen = seenEntries(study, scenario, line.id);
+      const entry = writeShortForm('line', seen);
+      rows.push({
+        id: line.id,
+        kind: 'line',
+        name: text(line.name),
+        entry,
+        seen,
+        line: l,
+        index: -1,
+        outlet: '',
+        outletTyped: false,
+      });
     }
     point(line.from, l, -1);
     line.elements.forEach((e, i) => {
       const place = result?.places[line.id]?.[i + 1];
       const typed = typeof e.outletElevation === 'string' && i < line.elements.length - 1;
+      const seen = seenEntries(study, scenario, e.id);
       rows.push({
         id: e.id,
         kind: e.kind,
         name: text(e.name),
-        entry: writeShortForm(e.kind, seenEntries(study, scenario, e.id)),
+        entry: writeShortForm(e.kind, seen),
+        seen,
         line: l,
         index: i,
         outlet: typed ? text(e.outletElevation) : place ? writeLength(place.elevation) : '',

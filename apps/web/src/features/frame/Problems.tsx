@@ -1,0 +1,82 @@
+import type { Problem } from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
+import { adviceFor, type Remedy } from '../../state/remedies.js';
+import { useStudy } from '../context.js';
+
+/** What keeps scenarios from being worked out, in words, above the view, with what would mend it. */
+export function Problems() {
+  const problems = useStudy((s) => s.outcome?.problems);
+  const leftOut = useStudy((s) => s.outcome?.leftOut);
+  const crashed = useStudy((s) => s.crashed);
+  const lines = useStudy((s) => s.study.lines.length);
+  // a study with no line yet has an empty state of its own
+  if (lines === 0) return null;
+  if (!crashed && (!problems || problems.length === 0)) return null;
+  return (
+    <div role="alert" className="panel border-fails flex max-h-[92px] flex-none flex-col gap-0.5 overflow-auto px-3 py-1.5">
+      {crashed && <span className="text-fails">▲ The calculation stopped: {crashed}. The study itself is kept.</span>}
+      {problems?.slice(0, 6).map((p, i) => (
+        <One key={i} problem={p} />
+      ))}
+      {leftOut && leftOut.length > 0 && (
+        <span className="text-inkq">
+          The rest is worked out without {leftOut.join(', ')}, as if {leftOut.length === 1 ? 'it were' : 'they were'} not there.
+        </span>
+      )}
+    </div>
+  );
+}
+
+function One({ problem }: { problem: Problem }) {
+  const study = useStudy((s) => s.study);
+  const select = useStudy((s) => s.select);
+  const advice = adviceFor(study, problem);
+  // where the ways out say all that the sentence would, they stand for it
+  const says = advice !== null && (problem.code === 'over-specified' || problem.code === 'under-specified');
+  return (
+    <span>
+      <button
+        type="button"
+        className="text-fails text-left hover:underline"
+        onClick={() => problem.where[0] && select(problem.where[0])}
+      >
+        ▲ {problemText(problem)}{' '}
+        {!advice && problem.path && <span className="text-inkq font-mono text-[11px]">{problem.path}</span>}
+      </button>
+      {advice && (
+        <span className={says ? 'text-ink' : 'text-ink ml-2'}>
+          {!says && `${advice.lead} `}
+          {advice.remedies.slice(0, 5).map((r, i) => (
+            <span key={r.name}>
+              {i > 0 && ' or '}
+              <RemedyButton remedy={r} />
+            </span>
+          ))}
+          .
+        </span>
+      )}
+    </span>
+  );
+}
+
+function RemedyButton({ remedy }: { remedy: Remedy }) {
+  const change = useStudy((s) => s.change);
+  const select = useStudy((s) => s.select);
+  const run = (): void => {
+    if (remedy.operations.length > 0 && !change(remedy.name, remedy.operations)) return;
+    if (remedy.select) select(remedy.select);
+    const { key, select: id } = remedy;
+    if (key === undefined) return;
+    // the panel with the field appears with the choice
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() =>
+        document.querySelector<HTMLElement>(`aside [name="${key}"], #${CSS.escape(`${id}-${key}`)}`)?.focus(),
+      ),
+    );
+  };
+  return (
+    <button type="button" onClick={run} className="text-cedar font-semibold underline underline-offset-2">
+      {remedy.name}
+    </button>
+  );
+}

@@ -1,0 +1,197 @@
+import type { DocumentChange, Operation, Study } from '@cedar-knot/core';
+import { Popover } from 'radix-ui';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type VersionHead } from '../../api/client.js';
+import { Button } from '../../ui/controls.js';
+import { useStudy } from '../context.js';
+import { brief } from './brief.js';
+
+/** Every saved version of the study: the newest first, named revisions marked, each to be looked at, named or had back. */
+export function Versions({ children }: { children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>{children}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          aria-label="Versions of this study"
+          className="panel z-40 flex max-h-[70vh] w-[430px] flex-col shadow-[var(--shadow-lift)]"
+        >
+          <List onDone={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function List({ onDone }: { onDone: () => void }) {
+  const id = useStudy((s) => s.id);
+  const flush = useStudy((s) => s.flush);
+  const save = useStudy((s) => s.save);
+  const [versions, setVersions] = useState<readonly VersionHead[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [onlyNamed, setOnlyNamed] = useState(false);
+  const [looked, setLooked] = useState<number | null>(null);
+  const load = useCallback(() => {
+    flush()
+      .then(() => api.versions(id))
+      .then(setVersions, (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)));
+  }, [id, flush]);
+  useEffect(load, [load, save.kind]);
+  const shown = versions?.filter((v) => !onlyNamed || v.name !== null) ?? [];
+  return (
+    <>
+      <header className="border-soft flex flex-none items-center gap-3 border-b px-3 py-2">
+        <h2 className="text-[14px] font-semibold">Versions</h2>
+        <span className="text-inkq text-[12px]">{versions ? `${versions.length} kept` : 'reading …'}</span>
+        <label className="text-inkq ml-auto flex items-center gap-1.5 text-[12px]">
+          <input type="checkbox" checked={onlyNamed} onChange={(e) => setOnlyNamed(e.target.checked)} />
+          named revisions only
+        </label>
+      </header>
+      {problem && <p className="text-fails px-3 py-2">▲ {problem}</p>}
+      <ol className="min-h-0 flex-1 overflow-auto py-1">
+        {shown.map((v, i) => (
+          <Row
+            key={v.version}
+            version={v}
+            isNow={v === versions?.[0]}
+            day={i === 0 || dayOf(shown[i - 1]!.savedAt) !== dayOf(v.savedAt) ? dayOf(v.savedAt) : null}
+            isLooked={looked === v.version}
+            onLook={() => setLooked(looked === v.version ? null : v.version)}
+            onNamed={load}
+            onDone={onDone}
+          />
+        ))}
+        {versions && shown.length === 0 && <li className="text-inkq px-3 py-2">No version has been named yet.</li>}
+      </ol>
+    </>
+  );
+}
+
+const dayOf = (iso: string): string =>
+  new Date(iso).toLocaleDateString([], { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
+
+interface RowProps {
+  version: VersionHead;
+  isNow: boolean;
+  day: string | null;
+  isLooked: boolean;
+  onLook: () => void;
+  onNamed: () => void;
+  onDone: () => void;
+}
+
+function Row({ version, isNow, day, isLooked, onLook, onNamed, onDone }: RowProps) {
+  const id = useStudy((s) => s.id);
+  const time = new Date(version.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+  return (
+    <>
+      {day && <li className="text-inkq px-3 pt-2 pb-0.5 text-[11.5px]">{day}</li>}
+      <li className={isLooked ? 'bg-paper' : ''}>
+        <button
+          type="button"
+          aria-expanded={isLooked}
+          onClick={onLook}
+          className="flex h-[26px] w-full items-center gap-2 px-3 text-left"
+        >
+          <span className="text-inkq w-[34px] text-right text-[12px]">{version.version}</span>
+          <span className="w-[64px] text-[12px]">{time}</span>
+          <span className={`min-w-0 flex-1 truncate ${version.name ? 'font-semibold' : 'text-inkq'}`}>{version.name ?? ''}</span>
+          {isNow && <span className="text-cedardeep text-[11.5px]">now</span>}
+        </button>
+        {isLooked && (
+          <div className="flex flex-col gap-2 px-3 pb-2.5">
+            <form
+              className="flex gap-2"
+              onSubmit={(e) => {
+                e.preventDefault();
+                const name = String(new FormData(e.currentTarget).get('name') ?? '');
+                void api.nameVersion(id, version.version, name).then(onNamed);
+              }}
+            >
+              <input
+                name="name"
+                aria-label={`Name of version ${version.version}`}
+                defaultValue={version.name ?? ''}
+                placeholder="name it as a revision: Rev A, for approval"
+                className="border-edge bg-panel h-[28px] min-w-0 flex-1 rounded-[3px] border px-2"
+              />
+              <Button type="submit">Name</Button>
+            </form>
+            {!isNow && <Older version={version} onDone={onDone} />}
+          </div>
+        )}
+      </li>
+    </>
+  );
+}
+
+/** what lies between an older version and now, and the ways to have it back */
+function Older({ version, onDone }: { version: VersionHead; onDone: () => void }) {
+  const id = useStudy((s) => s.id);
+  const change = useStudy((s) => s.change);
+  const say = useStudy((s) => s.say);
+  const navigate = useNavigate();
+  const [changes, setChanges] = useState<readonly DocumentChange[] | null>(null);
+  useEffect(() => {
+    let gone = false;
+    api.changesSince(id, version.version).then(
+      (list) => !gone && setChanges(list),
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, [id, version.version]);
+  const study = useStudy((s) => s.study);
+  const failed = (e: unknown): void => say(e instanceof Error ? e.message : String(e));
+  const restore = (): void => {
+    api.version(id, version.version).then(({ document }) => {
+      change(`Back to version ${version.version}`, replacement(study, document));
+      onDone();
+    }, failed);
+  };
+  const open = (): void => {
+    api
+      .version(id, version.version)
+      .then(({ document }) =>
+        api.createFrom({
+          ...document,
+          title: `${document.title ?? 'Untitled'} (${version.name ?? `version ${version.version}`})`,
+        }),
+      )
+      .then((copy) => navigate(`/studies/${copy.id}/system`), failed);
+  };
+  return (
+    <>
+      <ul className="border-soft max-h-[132px] overflow-auto border-y py-1 font-mono text-[11.5px] leading-[17px]">
+        {changes === null && <li className="text-inkq">comparing …</li>}
+        {changes?.length === 0 && <li className="text-inkq">the same as now</li>}
+        {changes?.map((c) => (
+          <li key={c.path} className="truncate" title={c.path}>
+            {c.path}: <span className="text-inkq">{brief(c.before)} →</span> {brief(c.after)}
+          </li>
+        ))}
+      </ul>
+      <div className="flex justify-end gap-2">
+        <Button onClick={open}>Open as a copy</Button>
+        <Button tone="main" onClick={restore}>
+          Go back to this
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** Operations that make one document of another, top entry by top entry: a step that can be undone like any other. */
+function replacement(from: Study, to: Study): Operation[] {
+  const keys = [...new Set([...Object.keys(from), ...Object.keys(to)])];
+  return keys.flatMap((key): Operation[] => {
+    if (JSON.stringify(from[key]) === JSON.stringify(to[key])) return [];
+    return [{ op: 'set', path: [key], ...(to[key] === undefined ? {} : { value: to[key] }) }];
+  });
+}
