@@ -40,6 +40,7 @@ export async function settled(page: Page): Promise<void> {
 interface Solved {
   scenarios: {
     id: string;
+    points: Record<string, { totalHead: number }>;
     lines: Record<string, { flow: number }>;
     elements: Record<string, { head?: number; headLoss?: number; flow: number }>;
   }[];
@@ -59,5 +60,7 @@ export async function solveExported(page: Page, id: string): Promise<Solved> {
 /** 3 significant figures, as the interface shows numbers. */
 export function shown(x: number): string {
   const whole = Math.floor(Math.log10(Number(Math.abs(x).toPrecision(3)))) + 1;
-  return x.toFixed(Math.max(0, 3 - whole)).replace(/\B(?=(\d{3})+(?!\d))/, '\u202f');
+  const [integer, decimals] = x.toFixed(Math.max(0, 3 - whole)).split('.');
+  const grouped = integer!.replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+  return decimals ? `${grouped}.${decimals}` : grouped;
 }

@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { StudyFrame } from './features/frame/StudyFrame.js';
+import { Broken } from './features/frame/Broken.js';
 import { applyTheme } from './features/frame/theme.js';
 import { ScenariosView } from './features/scenarios/ScenariosView.js';
 import { StudiesView } from './features/studies/StudiesView.js';
@@ -15,10 +16,11 @@ applyTheme();
 const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m) => ({ default: m.CurvesView })));
 
 const router = createBrowserRouter([
-  { path: '/', element: <StudiesView /> },
+  { path: '/', element: <StudiesView />, errorElement: <Broken /> },
   {
     path: '/studies/:id',
     element: <StudyFrame />,
+    errorElement: <Broken />,
     children: [
       { index: true, element: <Navigate to="system" replace /> },
       { path: 'system', element: <SystemView /> },

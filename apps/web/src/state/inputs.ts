@@ -65,11 +65,18 @@ export function shareAgain(study: Study, address: string): Operation[] {
   });
 }
 
-export function copyScenario(study: Study, index: number): { operations: Operation[]; id: string } {
+/** A copy of a scenario beside it, or at another place in the list. */
+export function copyScenario(study: Study, index: number, at = index + 1): { operations: Operation[]; id: string } {
   const from = study.scenarios[index]!;
   const id = freeScenarioId(study.scenarios);
-  const value = { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` };
-  return { id, operations: [{ op: 'insert', path: ['scenarios'], index: index + 1, value }] };
+  const value = { ...structuredClone(from), id, name: nextName(study, from.name ?? from.id) };
+  return { id, operations: [{ op: 'insert', path: ['scenarios'], index: at, value }] };
+}
+
+/** `Winter` → `Winter 2`, and on until it is free */
+function nextName(study: Study, name: string): string {
+  const stem = name.replace(/ \d+$/, '');
+  for (let n = 2; ; n++) if (!study.scenarios.some((s) => (s.name ?? s.id) === `${stem} ${n}`)) return `${stem} ${n}`;
 }
 
 /** One cell of the matrix: an input in one scenario, or shared by all (no scenario); no value takes a departure back. */

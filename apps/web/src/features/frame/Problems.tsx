@@ -32,7 +32,7 @@ function One({ problem }: { problem: Problem }) {
   const select = useStudy((s) => s.select);
   const advice = adviceFor(study, problem);
   // where the ways out say all that the sentence would, they stand for it
-  const says = advice !== null && (problem.code === 'over-specified' || problem.code === 'under-specified');
+  const isSaid = advice !== null && (problem.code === 'over-specified' || problem.code === 'under-specified');
   return (
     <span>
       <button
@@ -40,12 +40,12 @@ function One({ problem }: { problem: Problem }) {
         className="text-fails text-left hover:underline"
         onClick={() => problem.where[0] && select(problem.where[0])}
       >
-        ▲ {problemText(problem)}{' '}
+        ▲ {isSaid ? advice.lead : problemText(problem)}{' '}
         {!advice && problem.path && <span className="text-inkq font-mono text-[11px]">{problem.path}</span>}
       </button>
       {advice && (
-        <span className={says ? 'text-ink' : 'text-ink ml-2'}>
-          {!says && `${advice.lead} `}
+        <span className="text-ink ml-1">
+          {!isSaid && `${advice.lead} `}
           {advice.remedies.slice(0, 5).map((r, i) => (
             <span key={r.name}>
               {i > 0 && ' or '}

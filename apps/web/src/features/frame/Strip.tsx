@@ -1,7 +1,8 @@
 import { CHECK_NAMES, problemText, findingText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
 import type { MouseEvent } from 'react';
-import { freeScenarioId, letterOf } from '../../state/address.js';
+import { letterOf } from '../../state/address.js';
+import { copyScenario } from '../../state/inputs.js';
 import type { Shown } from '../../state/studyStore.js';
 import { PinGauge } from '../../ui/PinGauge.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
@@ -11,22 +12,18 @@ import { gauges, overall, worstMargins } from '../../state/judgement.js';
 
 /** Across the bottom of every view: one card a scenario, always all of them. */
 export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void }) {
-  const scenarios = useStudy((s) => s.study.scenarios);
+  const study = useStudy((s) => s.study);
+  const { scenarios } = study;
   const change = useStudy((s) => s.change);
   const activate = useStudy((s) => s.activate);
   const active = useStudy((s) => s.active);
   const add = (): void => {
-    const from = scenarios.find((s) => s.id === active)!;
-    const id = freeScenarioId(scenarios);
-    change('Add a scenario', [
-      {
-        op: 'insert',
-        path: ['scenarios'],
-        index: scenarios.length,
-        value: { ...structuredClone(from), id, name: `${from.name ?? from.id} (copy)` },
-      },
-    ]);
-    activate(id);
+    const { operations, id } = copyScenario(
+      study,
+      scenarios.findIndex((s) => s.id === active),
+      scenarios.length,
+    );
+    if (change('Add a scenario', operations)) activate(id);
   };
   return (
     <section aria-label="Scenarios" className="bg-deep flex flex-none" style={{ height: folded ? 34 : 118 }}>

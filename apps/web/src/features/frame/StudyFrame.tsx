@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate, useParams } from 'react-router';
 import { api, ApiError } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
+import { copyScenario } from '../../state/inputs.js';
 import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import { Button, Modal } from '../../ui/controls.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
@@ -223,6 +224,15 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
       { name: 'Go to Scenarios', run: () => void navigate(`/studies/${id}/scenarios`) },
       { name: 'Go to Curves', run: () => void navigate(`/studies/${id}/curves`) },
       { name: 'Go to all studies', run: () => void navigate('/') },
+      {
+        name: 'Add a scenario like the active one',
+        run: () => {
+          const { study, active, change } = store.getState();
+          const at = study.scenarios.findIndex((s) => s.id === active);
+          const { operations, id: added } = copyScenario(study, at, study.scenarios.length);
+          if (change('Add a scenario', operations)) activate(added);
+        },
+      },
       { name: 'Undo', keys: 'Ctrl Z', run: undo },
       { name: 'Redo', keys: 'Ctrl Y', run: redo },
       { name: 'Export the study file', run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/file`)) },

@@ -45,16 +45,18 @@ export function useMatrixKeys(rows: readonly Input[]): {
       // the cell has taken what was typed by now; its value goes to every scenario on its right
       queueMicrotask(() => fillAcross(place));
     } else if (event.key === 'Enter' && isInput) {
-      requestAnimationFrame(() => focus({ row: Math.min(row + 1, rows.length - 1), column }));
+      // the page has drawn the taken cell by then: what is typed next must not be lost
+      queueMicrotask(() => focus({ row: Math.min(row + 1, rows.length - 1), column }));
     } else if (event.key === 'Escape' && isInput) {
-      requestAnimationFrame(() => focus(place));
+      queueMicrotask(() => focus(place));
     } else if (isInput || event.ctrlKey || event.metaKey || event.altKey) return;
     else if (event.key === 'ArrowDown' && !isSelect) focus({ row: Math.min(row + 1, rows.length - 1), column });
     else if (event.key === 'ArrowUp' && !isSelect) focus({ row: Math.max(row - 1, 0), column });
     else if (event.key === 'ArrowRight') focus({ row, column: Math.min(column + 1, last()) });
     else if (event.key === 'ArrowLeft') focus({ row, column: Math.max(column - 1, SHARED_COLUMN) });
     else return;
-    if (!isInput || event.shiftKey) event.preventDefault();
+    // else the key would press the cell that has the focus by now
+    event.preventDefault();
   };
 
   const fillAcross = ({ row, column }: Place): void => {

@@ -7,6 +7,8 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy } from '../context.js';
 import { BOTTOM, LEFT, layoutProfile, placesOf, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
+import { ProfileTools } from './ProfileTools.js';
+import { useZoom } from './useZoom.js';
 import { Dimensions, EndLabels, Ends, Equipment } from './ProfileMarks.js';
 import { ProfileReadout, type Spot } from './ProfileReadout.js';
 
@@ -23,7 +25,14 @@ export function Profile() {
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
   const [spot, setSpot] = useState<Spot | null>(null);
-  const layout = useMemo(() => layoutProfile(study, LEFT + 22, Math.max(LEFT + 200, width - RIGHT)), [study, width]);
+  const { zoom, step, whole, keys, drag } = useZoom(box);
+  const layout = useMemo(() => {
+    const left = LEFT + 22;
+    const span = Math.max(LEFT + 200, width - RIGHT) - left;
+    const begin = left - zoom.at * zoom.scale * span;
+    return layoutProfile(study, begin, begin + zoom.scale * span);
+  }, [study, width, zoom]);
+  const drawing = useRef<SVGSVGElement>(null);
   const active = shown[activeId];
   const perMetre = 1 / display.value(1, 'length');
   const frame = useMemo(() => frameOf(shown, width, height, perMetre), [shown, width, height, perMetre]);
@@ -43,16 +52,29 @@ export function Profile() {
       className="panel relative min-h-0 overflow-hidden"
       ref={box}
       style={{ height: 262, flex: 'none' }}
+      tabIndex={0}
+      onKeyDown={keys}
+      data-print="profile"
     >
       {frame && hasPlaces && width > 0 ? (
         <svg
           width={width}
           height={height}
+          ref={drawing}
           onMouseMove={hover}
           onMouseLeave={() => setSpot(null)}
-          className={active.stale ? 'opacity-60' : ''}
+          {...drag}
+          className={`${active.stale ? 'opacity-60' : ''} ${zoom.scale > 1 ? 'cursor-grab' : ''}`}
         >
-          <Drawing study={study} layout={layout} frame={frame} shown={shown} activeId={activeId} spot={spot} />
+          <Drawing
+            study={study}
+            layout={layout}
+            frame={frame}
+            shown={shown}
+            activeId={activeId}
+            spot={spot}
+            clip={zoom.scale > 1 ? LEFT : LEFT - 26}
+          />
         </svg>
       ) : (
         <p className="text-inkq p-5">
@@ -60,6 +82,15 @@ export function Profile() {
             ? ''
             : 'The profile appears as soon as a scenario can be worked out; what it lacks stands above.'}
         </p>
+      )}
+      {frame && hasPlaces && (
+        <ProfileTools
+          scale={zoom.scale}
+          onStep={step}
+          onWhole={whole}
+          drawing={drawing}
+          title={`${typed.tag ?? ''} ${typed.title ?? ''}`.trim()}
+        />
       )}
       {spot && <ProfileReadout spot={spot} shown={shown} study={study} width={width} />}
     </section>
@@ -127,9 +158,11 @@ interface DrawingProps {
   shown: Readonly<Record<string, Shown>>;
   activeId: string;
   spot: Spot | null;
+  /** where the drawing begins: a first vessel stands over the axis as long as nothing is cut off */
+  clip: number;
 }
 
-function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) {
+function Drawing({ study, layout, frame, shown, activeId, spot, clip }: DrawingProps) {
   const display = useDisplay();
   const { width, height, y, ticks } = frame;
   const active = shown[activeId]!;
@@ -161,71 +194,76 @@ function Drawing({ study, layout, frame, shown, activeId, spot }: DrawingProps) 
       <text x={LEFT - 8} y={TOP - 6} textAnchor="end" fontSize={11} fill="var(--ink-quiet)">
         {display.unit('length')}
       </text>
-      {study.lines.map((line) => {
-        const xs = layout.lines.get(line.id)!;
-        const places = placesOf(result, line);
-        const offset = active.outcome.medium ? vapourOffset(active.outcome.medium) : 0;
-        const boil = points(
-          xs,
-          places.map((p) => p.elevation + offset),
-        );
-        const under = places
-          .map((p, i) => `${xs[i]!.toFixed(1)},${(y(p.elevation + offset) + 9).toFixed(1)}`)
-          .reverse()
-          .join(' ');
-        const area = `${points(xs, grade(places))} ${places
-          .map((p, i) => `${xs[i]!.toFixed(1)},${y(p.elevation).toFixed(1)}`)
-          .reverse()
-          .join(' ')}`;
-        return (
-          <g key={line.id}>
-            {grade(places).every((g) => g !== null) && <polygon points={area} fill={hue.color} opacity={0.06} />}
-            <polygon points={`${boil} ${under}`} fill="url(#boils)" />
-            <polyline points={boil} fill="none" stroke="var(--edge)" strokeWidth={1} />
-          </g>
-        );
-      })}
-      {study.scenarios.map((s, i) => {
-        const other = shown[s.id]?.outcome.result;
-        if (s.id === activeId || !other) return null;
-        return study.lines.map((line) => (
+      <clipPath id="profile-plot">
+        <rect x={clip} y={0} width={width - clip} height={height} />
+      </clipPath>
+      <g clipPath="url(#profile-plot)">
+        {study.lines.map((line) => {
+          const xs = layout.lines.get(line.id)!;
+          const places = placesOf(result, line);
+          const offset = active.outcome.medium ? vapourOffset(active.outcome.medium) : 0;
+          const boil = points(
+            xs,
+            places.map((p) => p.elevation + offset),
+          );
+          const under = places
+            .map((p, i) => `${xs[i]!.toFixed(1)},${(y(p.elevation + offset) + 9).toFixed(1)}`)
+            .reverse()
+            .join(' ');
+          const area = `${points(xs, grade(places))} ${places
+            .map((p, i) => `${xs[i]!.toFixed(1)},${y(p.elevation).toFixed(1)}`)
+            .reverse()
+            .join(' ')}`;
+          return (
+            <g key={line.id}>
+              {grade(places).every((g) => g !== null) && <polygon points={area} fill={hue.color} opacity={0.06} />}
+              <polygon points={`${boil} ${under}`} fill="url(#boils)" />
+              <polyline points={boil} fill="none" stroke="var(--edge)" strokeWidth={1} />
+            </g>
+          );
+        })}
+        {study.scenarios.map((s, i) => {
+          const other = shown[s.id]?.outcome.result;
+          if (s.id === activeId || !other) return null;
+          return study.lines.map((line) => (
+            <polyline
+              key={s.id + line.id}
+              points={points(layout.lines.get(line.id)!, grade(placesOf(other, line)))}
+              fill="none"
+              stroke={lineStyle(i).color}
+              strokeWidth={1.2}
+              strokeDasharray={lineStyle(i).dash}
+              opacity={0.6}
+            />
+          ));
+        })}
+        {study.lines.map((line) => {
+          const path = points(
+            layout.lines.get(line.id)!,
+            placesOf(result, line).map((p) => p.elevation),
+          );
+          return (
+            <g key={line.id} fill="none" strokeLinejoin="round">
+              <polyline points={path} stroke="var(--ink)" strokeWidth={5} />
+              <polyline points={path} stroke="var(--panel)" strokeWidth={2.2} />
+            </g>
+          );
+        })}
+        {study.lines.map((line) => (
           <polyline
-            key={s.id + line.id}
-            points={points(layout.lines.get(line.id)!, grade(placesOf(other, line)))}
+            key={line.id}
+            points={points(layout.lines.get(line.id)!, grade(placesOf(result, line)))}
             fill="none"
-            stroke={lineStyle(i).color}
-            strokeWidth={1.2}
-            strokeDasharray={lineStyle(i).dash}
-            opacity={0.6}
+            stroke={hue.color}
+            strokeWidth={2.8}
+            strokeLinejoin="round"
           />
-        ));
-      })}
-      {study.lines.map((line) => {
-        const path = points(
-          layout.lines.get(line.id)!,
-          placesOf(result, line).map((p) => p.elevation),
-        );
-        return (
-          <g key={line.id} fill="none" strokeLinejoin="round">
-            <polyline points={path} stroke="var(--ink)" strokeWidth={5} />
-            <polyline points={path} stroke="var(--panel)" strokeWidth={2.2} />
-          </g>
-        );
-      })}
-      {study.lines.map((line) => (
-        <polyline
-          key={line.id}
-          points={points(layout.lines.get(line.id)!, grade(placesOf(result, line)))}
-          fill="none"
-          stroke={hue.color}
-          strokeWidth={2.8}
-          strokeLinejoin="round"
-        />
-      ))}
-      <Equipment study={study} layout={layout} frame={frame} result={result} />
-      <Ends study={study} layout={layout} frame={frame} result={result} />
-      <Dimensions study={study} layout={layout} frame={frame} result={result} />
-      <EndLabels study={study} layout={layout} frame={frame} shown={shown} activeId={activeId} />
+        ))}
+        <Equipment study={study} layout={layout} frame={frame} result={result} />
+        <Ends study={study} layout={layout} frame={frame} result={result} />
+        <Dimensions study={study} layout={layout} frame={frame} result={result} />
+        <EndLabels study={study} layout={layout} frame={frame} shown={shown} activeId={activeId} />
+      </g>
       <Legend letter={letterOf(activeIndex)} index={activeIndex} stale={active.stale} />
       <line x1={LEFT} x2={width - 8} y1={height - BOTTOM} y2={height - BOTTOM} stroke="var(--line-strong)" />
       {spot && <line x1={spot.x} x2={spot.x} y1={TOP} y2={height - BOTTOM} stroke="var(--cedar)" strokeDasharray="2 2" />}

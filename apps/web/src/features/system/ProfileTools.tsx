@@ -1,0 +1,75 @@
+import { Download, Maximize, Minus, Plus, Printer } from 'lucide-react';
+import type { ReactNode, RefObject } from 'react';
+import { download, standaloneSvg } from '../../ui/exportSvg.js';
+
+interface ToolsProps {
+  scale: number;
+  onStep: (direction: 1 | -1) => void;
+  onWhole: () => void;
+  drawing: RefObject<SVGSVGElement | null>;
+  title: string;
+}
+
+/** Zoom, and the drawing on paper or as a file. */
+export function ProfileTools({ scale, onStep, onWhole, drawing, title }: ToolsProps) {
+  const name = `${title || 'study'} profile`;
+  const save = (): void => {
+    if (!drawing.current) return;
+    const file = `${name
+      .normalize('NFKD')
+      .replace(/[^\w.-]+/g, '-')
+      .toLowerCase()}.svg`;
+    download(standaloneSvg(drawing.current, name), file, 'image/svg+xml');
+  };
+  const print = (): void => {
+    // the style sheet leaves only what is named here on the page
+    document.body.dataset.printing = 'profile';
+    window.addEventListener('afterprint', () => delete document.body.dataset.printing, { once: true });
+    window.print();
+  };
+  const size = { size: 14, 'aria-hidden': true } as const;
+  return (
+    <div className="no-print absolute top-[5px] left-[262px] flex items-center gap-0.5">
+      <Tool label="Zoom out (−)" onClick={() => onStep(-1)} disabled={scale <= 1}>
+        <Minus {...size} />
+      </Tool>
+      <Tool label="Zoom in (+, or the wheel)" onClick={() => onStep(1)}>
+        <Plus {...size} />
+      </Tool>
+      <Tool label="The whole length (0)" onClick={onWhole} disabled={scale <= 1}>
+        <Maximize {...size} />
+      </Tool>
+      <Tool label="Save the profile as SVG" onClick={save}>
+        <Download {...size} />
+      </Tool>
+      <Tool label="Print the profile" onClick={print}>
+        <Printer {...size} />
+      </Tool>
+    </div>
+  );
+}
+
+function Tool({
+  label,
+  onClick,
+  disabled = false,
+  children,
+}: {
+  label: string;
+  onClick: () => void;
+  disabled?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      disabled={disabled}
+      className="text-inkq hover:bg-wash hover:text-ink flex h-[24px] w-[24px] items-center justify-center rounded-[3px] disabled:opacity-35"
+    >
+      {children}
+    </button>
+  );
+}
