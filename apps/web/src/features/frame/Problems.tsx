@@ -67,16 +67,20 @@ function RemedyButton({ remedy }: { remedy: Remedy }) {
     if (remedy.select) select(remedy.select);
     const { key, select: id } = remedy;
     if (key === undefined) return;
-    // the panel with the field appears with the choice
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() =>
-        document.querySelector<HTMLElement>(`aside [name="${key}"], #${CSS.escape(`${id}-${key}`)}`)?.focus(),
-      ),
-    );
+    focusSoon(`aside [name="${key}"], #${CSS.escape(`${id}-${key}`)}`);
   };
   return (
     <button type="button" onClick={run} className="text-cedar font-semibold underline underline-offset-2">
       {remedy.name}
     </button>
   );
+}
+
+/** the panel with the field appears with the choice, some frames later */
+function focusSoon(selector: string, frames = 12): void {
+  requestAnimationFrame(() => {
+    const field = document.querySelector<HTMLElement>(selector);
+    if (field) field.focus();
+    else if (frames > 0) focusSoon(selector, frames - 1);
+  });
 }

@@ -1,12 +1,13 @@
 import { CHECK_NAMES, problemText, findingText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
-import type { MouseEvent } from 'react';
+import { useRef, type MouseEvent } from 'react';
 import { letterOf } from '../../state/address.js';
 import { copyScenario } from '../../state/inputs.js';
 import type { Shown } from '../../state/studyStore.js';
 import { PinGauge } from '../../ui/PinGauge.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { gauges, overall, worstMargins } from '../../state/judgement.js';
 
@@ -25,6 +26,9 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
     );
     if (change('Add a scenario', operations)) activate(id);
   };
+  const cards = useRef<HTMLDivElement>(null);
+  const { width } = useSize(cards);
+  const isCompact = width > 0 && width / scenarios.length < ROOMY_CARD_PX;
   return (
     <section aria-label="Scenarios" className="bg-deep flex flex-none" style={{ height: folded ? 34 : 118 }}>
       <div className="border-line flex w-[72px] flex-none flex-col items-center justify-between border-t border-r py-1.5">
@@ -47,26 +51,39 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
           {folded ? 'unfold' : 'fold'}
         </button>
       </div>
-      <div className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden" role="group" aria-label="Scenario cards">
+      <div ref={cards} className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden" role="group" aria-label="Scenario cards">
         {scenarios.map((s, i) => (
-          <Card key={s.id} index={i} id={s.id} name={s.name ?? s.id} folded={folded} judged={s.judged !== false} />
+          <Card
+            key={s.id}
+            index={i}
+            id={s.id}
+            name={s.name ?? s.id}
+            folded={folded}
+            compact={isCompact && !folded}
+            judged={s.judged !== false}
+          />
         ))}
       </div>
     </section>
   );
 }
 
+/** below this the four gauges do not fit side by side: marks stand for them */
+const ROOMY_CARD_PX = 226;
+
 function Card({
   index,
   id,
   name,
   folded,
+  compact,
   judged,
 }: {
   index: number;
   id: string;
   name: string;
   folded: boolean;
+  compact: boolean;
   judged: boolean;
 }) {
   const shown = useStudy((s) => s.shown[id]);
@@ -86,7 +103,7 @@ function Card({
       aria-pressed={isActive}
       aria-label={`Scenario ${letterOf(index)} ${name}`}
       onClick={click}
-      className={`border-line relative flex max-w-[330px] min-w-[206px] flex-1 basis-0 flex-col overflow-hidden border-r px-3 text-left ${isActive ? 'bg-panel z-10 shadow-[var(--shadow-lift)]' : 'bg-deep'} ${shown?.stale ? 'opacity-70' : ''}`}
+      className={`border-line relative flex max-w-[330px] flex-1 basis-0 flex-col overflow-hidden border-r px-3 text-left ${compact ? 'min-w-[112px] !px-2.5' : 'min-w-[206px]'} ${isActive ? 'bg-panel z-10 shadow-[var(--shadow-lift)]' : 'bg-deep'} ${shown?.stale ? 'opacity-70' : ''}`}
       style={{ borderBottom: foot, ['--card' as string]: isActive ? 'var(--panel)' : 'var(--paper-deep)' }}
     >
       <svg className="absolute inset-x-0 top-0 h-[5px] w-full" aria-hidden="true">
@@ -95,10 +112,16 @@ function Card({
       <span className={`flex w-full items-center gap-2 ${folded ? 'pt-1.5' : 'pt-2.5'}`}>
         <ScenarioLetter index={index} letter={letterOf(index)} />
         <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
-        <Verdict shown={shown} judged={judged} />
+        {!compact && <Verdict shown={shown} judged={judged} />}
         {folded && <Figures shown={shown} pump={pump} display={display} small />}
       </span>
-      {!folded && (
+      {compact && (
+        <>
+          <Figures shown={shown} pump={pump} display={display} stacked />
+          <Marks shown={shown} pump={pump} judged={judged} />
+        </>
+      )}
+      {!folded && !compact && (
         <>
           <Figures shown={shown} pump={pump} display={display} />
           {shown?.outcome.result && shown.outcome.result.status !== 'failed' ? (
@@ -146,38 +169,63 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   );
 }
 
+/** the four gauges as their verdicts alone, and the worst check in words */
+function Marks({ shown, pump, judged }: { shown: Shown | undefined; pump: string | null; judged: boolean }) {
+  const result = shown?.outcome.result;
+  if (!result || result.status === 'failed') return <span className="text-fails text-[12px]">▲ not solved</span>;
+  return (
+    <>
+      <span className="mt-1 flex w-full gap-2">
+        {gauges(result, pump).map((g) => (
+          <span key={g.label} title={`${g.label}: ${g.text}`}>
+            <VerdictMark kind={g.verdict} size={11} />
+          </span>
+        ))}
+      </span>
+      <span className="mt-0.5 w-full min-w-0 overflow-hidden">
+        <Verdict shown={shown} judged={judged} />
+      </span>
+    </>
+  );
+}
+
 function Figures({
   shown,
   pump,
   display,
   small = false,
+  stacked = false,
 }: {
   shown: Shown | undefined;
   pump: string | null;
   display: Display;
   small?: boolean;
+  /** flow over head, for a narrow card */
+  stacked?: boolean;
 }) {
   const result = shown?.outcome.result;
   if (!result || result.status === 'failed') return null;
   const p = pump ? result.elements[pump] : undefined;
   const flow = p?.flow ?? Object.values(result.lines)[0]?.flow ?? null;
   const head = p?.kind === 'pump' ? p.head : null;
-  const size = small ? 'text-[13px]' : 'text-[16.5px] leading-[20px]';
+  const size = small ? 'text-[13px]' : stacked ? 'text-[14px] leading-[17px]' : 'text-[16.5px] leading-[20px]';
   return (
-    <span className={`flex items-baseline gap-1 whitespace-nowrap ${small ? '' : 'mt-1 w-full'}`}>
+    <span className={`flex items-baseline gap-x-1 whitespace-nowrap ${small ? '' : 'mt-1 w-full'} ${stacked ? 'flex-wrap' : ''}`}>
+      {stacked && <span className="sr-only-text">flow</span>}
       <span className={`${size} font-semibold`} data-figure="flow">
         {display.number(flow, 'flow')}
       </span>
       <span className="text-inkq text-[12px]">{display.unit('flow')}</span>
       {head !== null && (
         <>
-          <span className={`${size} ml-2 font-semibold`} data-figure="head">
+          {stacked && <span className="h-0 basis-full" />}
+          <span className={`${size} font-semibold ${stacked ? '' : 'ml-2'}`} data-figure="head">
             {display.number(head, 'head')}
           </span>
           <span className="text-inkq text-[12px]">{display.unit('head')}</span>
         </>
       )}
-      {!small && p?.kind === 'pump' && (
+      {!small && !stacked && p?.kind === 'pump' && (
         <span className="text-inkq ml-auto text-[12px]">
           {result.status === 'limited' ? 'set point missed' : p.running === 0 ? 'off' : `${p.running} running`}
         </span>

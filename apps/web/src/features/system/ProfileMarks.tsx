@@ -220,6 +220,8 @@ export function Dimensions({ study, layout, frame, result }: MarkProps) {
   );
 }
 
+const MOST_END_LABELS = 13;
+
 /** the grade that arrives, of every scenario, at the right edge */
 export function EndLabels({
   study,
@@ -234,14 +236,18 @@ export function EndLabels({
   shown: Readonly<Record<string, Shown>>;
   activeId: string;
 }) {
+  const compared = useStudy((s) => s.compared);
   const display = useDisplay();
   const line = [...study.lines].sort((a, b) => layout.lines.get(b.id)!.at(-1)! - layout.lines.get(a.id)!.at(-1)!)[0];
   if (!line) return null;
   const x = layout.lines.get(line.id)!.at(-1)!;
-  const rows = study.scenarios.flatMap((s, i) => {
+  const all = study.scenarios.flatMap((s, i) => {
     const grade = placesOf(shown[s.id]?.outcome.result, line).at(-1)?.grade;
     return grade == null ? [] : [{ id: s.id, index: i, grade }];
   });
+  // as many as there is height for: the active one and those it is compared with first
+  const first = (id: string): number => (id === activeId ? 0 : compared.includes(id) ? 1 : 2);
+  const rows = [...all].sort((p, q) => first(p.id) - first(q.id)).slice(0, MOST_END_LABELS);
   const ys = spread(
     rows.map((r) => frame.y(r.grade)),
     15,
@@ -250,7 +256,7 @@ export function EndLabels({
   );
   return (
     <g pointerEvents="none">
-      {rows.slice(0, 14).map((r, k) => {
+      {rows.map((r, k) => {
         const style = lineStyle(r.index);
         return (
           <g key={r.id}>

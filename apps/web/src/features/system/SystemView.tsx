@@ -1,5 +1,5 @@
 import { Tabs } from 'radix-ui';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { firstLine, letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Button } from '../../ui/controls.js';
@@ -33,7 +33,8 @@ function ResultsOf() {
 export function SystemView() {
   const lines = useStudy((s) => s.study.lines);
   const change = useStudy((s) => s.change);
-  const selected = useStudy((s) => s.selected);
+  // the panel follows the choice in a task of its own, so that typing never waits for it
+  const selected = useDeferredValue(useStudy((s) => s.selected));
   const [tab, setTab] = useState<string>('sheet');
   if (lines.length === 0) {
     return (
