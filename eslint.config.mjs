@@ -78,6 +78,7 @@ export default tseslint.config(
         URL: 'readonly',
         structuredClone: 'readonly',
         AbortSignal: 'readonly',
+        PerformanceObserver: 'readonly',
         performance: 'readonly',
       },
     },

@@ -225,3 +225,49 @@ test('versions: one is named, another had back, and the step back is undone', as
   await page.keyboard.press('Control+z');
   await expect(name).toHaveText('Second');
 });
+
+test('a pump and a fluid of one’s own: the curve pasted from a spreadsheet gives a duty on it, the glycol its viscosity', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New study' }).click();
+  await page.getByLabel('Title').fill('Own pump');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Lay a first line' }).click();
+  await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
+  await page.getByRole('button', { name: 'Add a pump' }).click();
+  await page.evaluate(() =>
+    navigator.clipboard.writeText('0\t38\t0\t1.8\n40\t36\t0.66\t2.1\n80\t30.5\t0.78\t2.9\n110\t23\t0.7\t4.2'),
+  );
+  await page.getByLabel('Flow, row 1').focus();
+  await page.keyboard.press('Control+v');
+  await expect(page.getByLabel('Head, row 4')).toHaveValue('23');
+  // a row that does not rise is refused where it stands
+  await page.getByLabel('Flow, row 2').fill('90');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('does not rise');
+  await page.getByLabel('Flow, row 2').fill('40');
+  await page.keyboard.press('Enter');
+  await page.getByRole('tab', { name: 'Line sheet' }).click();
+  await entry(page, 'P-1').dblclick();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('pump-1');
+  await page.keyboard.press('Enter');
+  const flow = page.locator('[data-scenario=normal] [data-figure=flow]');
+  await expect(flow).not.toHaveText('60.0');
+  await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
+  await page.getByRole('button', { name: 'Add a fluid' }).click();
+  await page.getByRole('menuitem', { name: 'Glycol solution' }).click();
+  await page.getByRole('tab', { name: 'Line sheet' }).click();
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Escape');
+  await page.getByRole('complementary').getByLabel('Fluid').selectOption('glycol-1');
+  await settled(page);
+  const id = /studies\/([^/]+)/.exec(page.url())![1]!;
+  const { scenarios } = await solveExported(page, id);
+  await expect(flow).toHaveText(shown(scenarios[0]!.elements['P-1']!.flow * 3600));
+  await page.getByRole('link', { name: 'Curves' }).click();
+  await expect(page.locator('[data-knot]')).toHaveCount(1);
+});

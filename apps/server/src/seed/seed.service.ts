@@ -6,6 +6,7 @@ import { StudiesService } from '../studies/studies.service.js';
 import { networkStudy } from './tarnholt-network.js';
 import { productionStudy } from './tarnholt-production.js';
 import { reinjectionStudy } from './tarnholt-reinjection.js';
+import { snowmeltStudy } from './tarnholt-snowmelt.js';
 
 const MARK = 'demo-seeded';
 
@@ -25,7 +26,8 @@ export class SeedService {
       type: QueryTypes.SELECT,
     });
     if (seen.length > 0) return;
-    for (const study of [productionStudy(), networkStudy(), reinjectionStudy()]) await this.studies.create(undefined, study);
+    for (const study of [snowmeltStudy(), productionStudy(), networkStudy(), reinjectionStudy()])
+      await this.studies.create(undefined, study);
     await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (:name, :value)', {
       replacements: { name: MARK, value: new Date().toISOString() },
     });

@@ -1,8 +1,17 @@
-import { applyOperations, blankStudy, runStudy, type Operation, type Study } from '@cedar-knot/core';
+import {
+  applyOperations,
+  blankStudy,
+  PUMP_ENTRY_FIELDS,
+  runStudy,
+  type Fields,
+  type Operation,
+  type Study,
+} from '@cedar-knot/core';
 import { recalculate } from '../worker/outcome.js';
 import { firstLine, setShared } from './address.js';
 import { givensOf } from './givens.js';
 import { adviceFor } from './remedies.js';
+import { BEGINNINGS, freeShelfId, shelve, tableProblem, usersOf, type Shelf } from './stock.js';
 import { branchAt } from './topology.js';
 
 const after = (study: Study, operations: readonly Operation[]): Study => {
@@ -108,4 +117,26 @@ test('givens and unknowns in trade words', () => {
   expect(givensOf('control-valve', { mode: 'opening', opening: 'solve' })).toEqual({ given: [], solved: ['opening'] });
   expect(givensOf('vessel', { level: 'solve' })).toEqual({ given: ['flow'], solved: ['level'] });
   expect(givensOf('pipe', {})).toBeNull();
+});
+
+test('tables: a row that lacks what it must have, or does not rise, is named', () => {
+  const of = (PUMP_ENTRY_FIELDS.curve as { of: Fields }).of;
+  const row = (flow: string, head = '9 m') => ({ flow, head });
+  expect(tableProblem([row('0 m3/h'), row('10 m3/h'), row('20 L/s')], of)).toBeNull();
+  expect(tableProblem([row('0 m3/h'), row('10 L/s'), row('20 m3/h')], of)).toContain('Row 3 does not rise');
+  expect(tableProblem([row('0 m3/h'), { flow: '10 m3/h' }], of)).toContain('Row 2 lacks head');
+  const started = first();
+  for (const [shelf, kinds] of Object.entries(BEGINNINGS))
+    for (const [kind, { entry }] of Object.entries(kinds)) {
+      const id = freeShelfId(started, shelf as Shelf, kind);
+      const study = after(started, shelve(started, shelf as Shelf, id, entry));
+      expect([kind, runStudy(study).problems]).toEqual([kind, []]);
+    }
+  const valved = first({
+    op: 'insert',
+    path: ['lines', 0, 'elements'],
+    index: 2,
+    value: { id: 'CV-1', kind: 'control-valve', mode: 'opening', valve: 'v', opening: 1 },
+  });
+  expect(usersOf(valved, 'valves', 'v')).toEqual(['CV-1']);
 });

@@ -69,6 +69,8 @@ export interface TypedFieldProps {
   /** the label stands elsewhere for the eye */
   hideLabel?: boolean;
   placeholder?: string;
+  /** words stand left, figures right */
+  isText?: boolean;
 }
 
 /**
@@ -85,6 +87,7 @@ export function TypedField({
   mark,
   placeholder,
   hideLabel = false,
+  isText = false,
 }: TypedFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -149,7 +152,7 @@ export function TypedField({
           onKeyDown={keys}
           spellCheck={false}
           autoComplete="off"
-          className={`bg-panel h-[24px] w-full rounded-[3px] border px-1.5 text-right text-[13px] ${problem ? 'border-fails' : 'border-edge'}`}
+          className={`bg-panel h-[24px] w-full rounded-[3px] border px-1.5 text-[13px] ${isText ? '' : 'text-right'} ${problem ? 'border-fails' : 'border-edge'}`}
         />
       </div>
       {hint && (

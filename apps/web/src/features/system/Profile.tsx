@@ -6,7 +6,7 @@ import type { Shown } from '../../state/studyStore.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy } from '../context.js';
-import { BOTTOM, LEFT, layoutProfile, placesOf, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
+import { BOTTOM, lanesOf, LEFT, layoutProfile, pathOf, placesOf, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
 import { ProfileTools } from './ProfileTools.js';
 import { useZoom } from './useZoom.js';
 import { Dimensions, EndLabels, Ends, Equipment } from './ProfileMarks.js';
@@ -133,6 +133,7 @@ function spotAt(
 ): Spot | null {
   let best: Spot | null = null;
   let distance = Infinity;
+  const lanes = lanesOf(study, layout, result, frame);
   for (const line of study.lines) {
     const xs = layout.lines.get(line.id)!;
     const places = placesOf(result, line);
@@ -141,7 +142,7 @@ function spotAt(
       if (x < a || x > b) continue;
       const t = xs[i + 1] === xs[i] ? 0 : (x - xs[i]!) / (xs[i + 1]! - xs[i]!);
       const z = places[i]!.elevation + t * (places[i + 1]!.elevation - places[i]!.elevation);
-      const d = Math.abs(frame.y(z) - mouseY);
+      const d = Math.abs(frame.y(z) + (lanes.get(line.id) ?? 0) - mouseY);
       if (d < distance) {
         distance = d;
         best = { line: line.id, index: i, t, x, elevation: z, element: line.elements[i]!.id };
@@ -169,6 +170,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot, clip }: DrawingP
   const result = active.outcome.result!;
   const activeIndex = study.scenarios.findIndex((s) => s.id === activeId);
   const hue = lineStyle(activeIndex);
+  const lanes = lanesOf(study, layout, result, frame);
   const points = (xs: readonly number[], values: readonly (number | null | undefined)[]): string =>
     xs
       .map((x, i) => (values[i] === null || values[i] === undefined ? '' : `${x.toFixed(1)},${y(values[i]).toFixed(1)}`))
@@ -238,10 +240,10 @@ function Drawing({ study, layout, frame, shown, activeId, spot, clip }: DrawingP
           ));
         })}
         {study.lines.map((line) => {
-          const path = points(
-            layout.lines.get(line.id)!,
-            placesOf(result, line).map((p) => p.elevation),
-          );
+          const ys = placesOf(result, line).map((p) => y(p.elevation));
+          if (ys.length === 0) return null;
+          const corners = pathOf(layout.lines.get(line.id)!, ys, lanes.get(line.id) ?? 0);
+          const path = corners.map(([px, py]) => `${px.toFixed(1)},${py.toFixed(1)}`).join(' ');
           return (
             <g key={line.id} fill="none" strokeLinejoin="round">
               <polyline points={path} stroke="var(--ink)" strokeWidth={5} />
@@ -259,7 +261,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot, clip }: DrawingP
             strokeLinejoin="round"
           />
         ))}
-        <Equipment study={study} layout={layout} frame={frame} result={result} />
+        <Equipment study={study} layout={layout} frame={frame} result={result} lanes={lanes} />
         <Ends study={study} layout={layout} frame={frame} result={result} />
         <Dimensions study={study} layout={layout} frame={frame} result={result} />
         <EndLabels study={study} layout={layout} frame={frame} shown={shown} activeId={activeId} />

@@ -16,7 +16,7 @@ interface MarkProps {
 }
 
 /** equipment symbols where they stand, with their tags under the axis */
-export function Equipment({ study, layout, frame, result }: MarkProps) {
+export function Equipment({ study, layout, frame, result, lanes }: MarkProps & { lanes: ReadonlyMap<string, number> }) {
   const selected = useStudy((s) => s.selected);
   const select = useStudy((s) => s.select);
   const { y, height } = frame;
@@ -29,7 +29,9 @@ export function Equipment({ study, layout, frame, result }: MarkProps) {
           const places = placesOf(result, line);
           if (!places[i + 1]) return null;
           const x = (xs[i]! + xs[i + 1]!) / 2;
-          const z = y((places[i]!.elevation + places[i + 1]!.elevation) / 2);
+          const lane = lanes.get(line.id) ?? 0;
+          const z = y((places[i]!.elevation + places[i + 1]!.elevation) / 2) + lane;
+          const ends = `${xs[i]},${y(places[i]!.elevation) + lane} ${xs[i + 1]},${y(places[i + 1]!.elevation) + lane}`;
           const isSelected = e.id === selected;
           const long = e.kind === 'pipe' && typeof e.length === 'string' && xs[i + 1]! - xs[i]! > 130;
           const label = long ? `${e.id} · ${String(e.length)}` : e.id;
@@ -38,20 +40,8 @@ export function Equipment({ study, layout, frame, result }: MarkProps) {
           if (fits) lastLabelEnd = x + half;
           return (
             <g key={e.id} onClick={() => select(e.id)} className="cursor-pointer" data-element={e.id}>
-              <polyline
-                points={`${xs[i]},${y(places[i]!.elevation)} ${xs[i + 1]},${y(places[i + 1]!.elevation)}`}
-                stroke="transparent"
-                strokeWidth={16}
-                fill="none"
-              />
-              {isSelected && (
-                <polyline
-                  points={`${xs[i]},${y(places[i]!.elevation)} ${xs[i + 1]},${y(places[i + 1]!.elevation)}`}
-                  stroke="var(--cedar)"
-                  strokeWidth={3}
-                  fill="none"
-                />
-              )}
+              <polyline points={ends} stroke="transparent" strokeWidth={16} fill="none" />
+              {isSelected && <polyline points={ends} stroke="var(--cedar)" strokeWidth={3} fill="none" />}
               {e.kind !== 'pipe' && (
                 <g transform={`translate(${x} ${z})`}>
                   <Glyph kind={e.kind} r={e.kind === 'pump' ? 12 : 10} />

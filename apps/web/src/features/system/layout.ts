@@ -96,3 +96,76 @@ export function placesOf(result: ScenarioResult | null | undefined, line: RawLin
   const places = result?.places[line.id];
   return places?.length === line.elements.length + 1 ? places : [];
 }
+
+/** distance between lines that would lie on each other, px */
+const LANE = 22;
+/** closer than this two lines cannot be told apart, px */
+const TOO_CLOSE = 15;
+/** over how much a line leaves its point for its lane, px */
+const TAPER = 12;
+const SAMPLES = 9;
+
+/**
+ * Lines that lie over one another are drawn beside each other: px by which each is moved, down when positive. Its ends stay
+ * at their points.
+ */
+export function lanesOf(study: Study, layout: ProfileLayout, result: ScenarioResult, frame: Frame): ReadonlyMap<string, number> {
+  const placed: { xs: readonly number[]; ys: readonly number[]; shift: number }[] = [];
+  const lanes = new Map<string, number>();
+  for (const line of study.lines) {
+    const xs = layout.lines.get(line.id)!;
+    const ys = placesOf(result, line).map((p) => frame.y(p.elevation));
+    if (ys.length === 0) continue;
+    const fits = (shift: number): boolean =>
+      Math.min(...ys) + shift > TOP &&
+      Math.max(...ys) + shift < frame.height - BOTTOM - 6 &&
+      !placed.some((p) => collide(xs, ys, shift, p.xs, p.ys, p.shift));
+    const shift = [0, 1, -1, 2, -2].map((k) => k * LANE).find(fits) ?? 0;
+    placed.push({ xs, ys, shift });
+    lanes.set(line.id, shift);
+  }
+  return lanes;
+}
+
+/** whether two lines run within a hair of each other over most of the way that they share; crossing is no collision */
+function collide(
+  xs: readonly number[],
+  ys: readonly number[],
+  shift: number,
+  otherXs: readonly number[],
+  otherYs: readonly number[],
+  otherShift: number,
+): boolean {
+  const from = Math.max(Math.min(...xs), Math.min(...otherXs)) + 2;
+  const to = Math.min(Math.max(...xs), Math.max(...otherXs)) - 2;
+  if (to - from < TAPER) return false;
+  let close = 0;
+  for (let i = 0; i < SAMPLES; i++) {
+    const x = from + ((to - from) * (i + 0.5)) / SAMPLES;
+    if (Math.abs(at(xs, ys, x) + shift - at(otherXs, otherYs, x) - otherShift) < TOO_CLOSE) close++;
+  }
+  return close > SAMPLES / 2;
+}
+
+function at(xs: readonly number[], ys: readonly number[], x: number): number {
+  for (let i = 0; i + 1 < xs.length; i++) {
+    const [a, b] = [xs[i]!, xs[i + 1]!];
+    if (x >= Math.min(a, b) && x <= Math.max(a, b) && a !== b) return ys[i]! + ((x - a) / (b - a)) * (ys[i + 1]! - ys[i]!);
+  }
+  return ys.at(-1)!;
+}
+
+/** Corners of a line as it is drawn: its places, moved by its lane but for the two ends. */
+export function pathOf(xs: readonly number[], ys: readonly number[], lane: number): [number, number][] {
+  if (lane === 0) return xs.map((x, i) => [x, ys[i]!]);
+  const last = xs.length - 1;
+  const towards = Math.sign(xs[last]! - xs[0]!) || 1;
+  const taper = Math.min(TAPER, Math.abs(xs[last]! - xs[0]!) / 3) * towards;
+  return [
+    [xs[0]!, ys[0]!],
+    [xs[0]! + taper, ys[0]! + lane],
+    ...xs.slice(1, last).map((x, i): [number, number] => [x, ys[i + 1]! + lane]),
+    [xs[last]! - taper, ys[last]! + lane],
+    [xs[last]!, ys[last]!],
+  ];
+}

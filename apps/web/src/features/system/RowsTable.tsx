@@ -1,0 +1,170 @@
+import { displayUnit, type Field, type Fields, type RawEntry } from '@cedar-knot/core';
+import { Plus, X } from 'lucide-react';
+import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { tableProblem } from '../../state/stock.js';
+import { readField } from '../../ui/QuantityField.js';
+import { useDisplay, useStudy } from '../context.js';
+
+/** A table of a curve or of properties: cells typed with or without unit, arrows between them, blocks pasted from a spreadsheet. */
+export function RowsTable({
+  label,
+  of,
+  rows,
+  onRows,
+}: {
+  label: string;
+  of: Fields;
+  rows: readonly RawEntry[];
+  onRows: (rows: RawEntry[]) => void;
+}) {
+  const say = useStudy((s) => s.say);
+  const display = useDisplay();
+  const [problem, setProblem] = useState<string | null>(null);
+  const columns = Object.entries(of).filter(
+    ([key, f]) => f.required || rows.some((r) => r[key] !== undefined) || COMMON.has(key),
+  );
+  const unitOf = (key: string, field: Field): string => {
+    const typed = rows.map((r) => r[key]).find((v) => typeof v === 'string');
+    const unit = typeof typed === 'string' ? /[^\d\s.+\-eE].*$/.exec(typed.trim())?.[0] : undefined;
+    return unit ?? (field.type === 'quantity' ? displayUnit(field.dimension, display.system).symbol : '');
+  };
+  const put = (next: RawEntry[]): void => {
+    const wrong = tableProblem(next, of);
+    setProblem(wrong);
+    if (!wrong) onRows(next);
+  };
+  const read = (typed: string, key: string, field: Field) => readField(typed, field, `1 ${unitOf(key, field)}`);
+  const take = (i: number, key: string, field: Field, typed: string): boolean => {
+    const row = rows[i]!;
+    if (typed.trim() === '') {
+      const { [key]: _gone, ...rest } = row;
+      put(rows.map((r, k) => (k === i ? rest : r)));
+      return true;
+    }
+    const reading = read(typed, key, field);
+    if (!reading.ok) {
+      setProblem(reading.message);
+      return false;
+    }
+    put(rows.map((r, k) => (k === i ? { ...row, [key]: reading.value } : r)));
+    return true;
+  };
+  const paste = (event: ClipboardEvent<HTMLInputElement>, i: number, column: number): void => {
+    const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
+    if (!/[\t\n]/.test(text)) return;
+    event.preventDefault();
+    const next = rows.map((r) => ({ ...r }));
+    const refused: string[] = [];
+    text.split(/\r?\n/).forEach((line, r) =>
+      line.split('\t').forEach((typed, c) => {
+        const at = columns[column + c];
+        if (!at || typed.trim() === '') return;
+        const reading = read(typed.trim(), at[0], at[1]);
+        if (!reading.ok) return void refused.push(`row ${i + r + 1}: ${reading.message}`);
+        while (next.length <= i + r) next.push({});
+        next[i + r]![at[0]] = reading.value;
+      }),
+    );
+    if (refused.length > 0)
+      say(`Not taken: ${refused.slice(0, 2).join('; ')}${refused.length > 2 ? ` and ${refused.length - 2} more` : ''}`);
+    put(next);
+  };
+  const move = (event: KeyboardEvent<HTMLInputElement>, i: number, column: number): void => {
+    const step = { ArrowDown: 1, ArrowUp: -1, Enter: 1 }[event.key];
+    if (step === undefined) return;
+    const table = event.currentTarget.closest('table');
+    table?.querySelector<HTMLInputElement>(`[data-cell="${i + step}-${column}"]`)?.focus();
+    event.preventDefault();
+  };
+  return (
+    <div className="flex flex-col gap-1">
+      <table className="w-max text-[12px]" aria-label={label}>
+        <thead>
+          <tr className="text-inkq h-[20px] text-right">
+            {columns.map(([key, f]) => (
+              <th key={key} className="pr-1.5 font-normal whitespace-nowrap">
+                {(f.label ?? key).toLowerCase()}{' '}
+                {f.type === 'quantity' ? unitOf(key, f) : f.type === 'number' && f.percent ? '0…1' : ''}
+              </th>
+            ))}
+            <td className="w-[22px]" />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={i}>
+              {columns.map(([key, f], c) => (
+                <td key={key} className="pr-1 pb-0.5">
+                  <input
+                    key={String(row[key])}
+                    data-cell={`${i}-${c}`}
+                    aria-label={`${f.label ?? key}, row ${i + 1}`}
+                    defaultValue={plain(row[key], unitOf(key, f))}
+                    onFocus={(e) => e.target.select()}
+                    onBlur={(e) => {
+                      if (e.target.value !== plain(row[key], unitOf(key, f))) take(i, key, f, e.target.value);
+                    }}
+                    onPaste={(e) => paste(e, i, c)}
+                    onKeyDown={(e) => move(e, i, c)}
+                    className="border-edge bg-panel h-[22px] w-[92px] rounded-[3px] border px-1.5 text-right"
+                  />
+                </td>
+              ))}
+              <td>
+                <button
+                  type="button"
+                  aria-label={`Take out row ${i + 1}`}
+                  onClick={() => put(rows.filter((_, k) => k !== i))}
+                  className="text-inkq flex h-[22px] w-[22px] items-center justify-center"
+                >
+                  <X size={12} aria-hidden="true" />
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="flex items-center gap-3">
+        <button
+          type="button"
+          onClick={() => put([...rows, further(rows, columns, unitOf)])}
+          className="text-cedar flex items-center gap-1 text-[12px] hover:underline"
+        >
+          <Plus size={12} aria-hidden="true" /> Add a row
+        </button>
+        <span className={`text-[12px] ${problem ? 'text-fails' : 'text-inkq'}`} role={problem ? 'alert' : undefined}>
+          {problem ? `▲ ${problem}` : 'a block from a spreadsheet can be pasted into any cell'}
+        </span>
+      </div>
+    </div>
+  );
+}
+
+/** columns that are shown though no row has them yet */
+const COMMON = new Set(['efficiency', 'npshr']);
+
+/** a number alone where its unit stands over the column */
+function plain(typed: unknown, unit: string): string {
+  if (typed === undefined) return '';
+  const text = String(typed);
+  return unit !== '' && text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
+}
+
+/** a row after the last one: a tenth further along, the rest as it was */
+function further(
+  rows: readonly RawEntry[],
+  columns: readonly (readonly [string, Field])[],
+  unitOf: (key: string, f: Field) => string,
+): RawEntry {
+  const last = rows.at(-1) ?? {};
+  return Object.fromEntries(
+    columns.flatMap(([key, f], i) => {
+      const v = last[key];
+      if (v === undefined) return [];
+      if (i > 0) return [[key, v]];
+      const x = Number.parseFloat(String(v));
+      const next = Number((x > 0 ? x * 1.1 : x + 1).toPrecision(4));
+      return [[key, f.type === 'quantity' ? `${next} ${unitOf(key, f)}` : Math.min(1, next)]];
+    }),
+  );
+}

@@ -1,0 +1,277 @@
+import { type Field, type Operation, type RawEntry } from '@cedar-knot/core';
+import { DropdownMenu } from 'radix-ui';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { BEGINNINGS, fieldsOf, freeShelfId, SHELVES, shelve, usersOf, type Shelf } from '../../state/stock.js';
+import { Button } from '../../ui/controls.js';
+import { readField, TypedField } from '../../ui/QuantityField.js';
+import { useStudy } from '../context.js';
+import { CurvePicture } from './CurvePicture.js';
+import { RowsTable } from './RowsTable.js';
+
+interface Chosen {
+  shelf: Shelf;
+  id: string;
+}
+
+/** The fluids, pumps and valves that the study carries with it, and their data. */
+export function Stock() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const [picked, setPicked] = useState<Chosen | null>(null);
+  const first = SHELVES.flatMap(({ shelf }) => Object.keys(study[shelf] ?? {}).map((id) => ({ shelf, id })))[0];
+  const chosen = picked && study[picked.shelf]?.[picked.id] ? picked : (first ?? null);
+  const add = (shelf: Shelf, kind: string): void => {
+    const id = freeShelfId(study, shelf, kind);
+    if (change(`Add ${id}`, shelve(study, shelf, id, structuredClone(BEGINNINGS[shelf][kind]!.entry)))) setPicked({ shelf, id });
+  };
+  return (
+    <div className="flex min-h-0 flex-1">
+      <nav aria-label="Fluids, pumps and valves" className="border-soft w-[236px] flex-none overflow-auto border-r py-1.5">
+        {SHELVES.map(({ shelf, name, one }) => (
+          <section key={shelf} className="mb-1.5">
+            <div className="flex h-[26px] items-center px-3">
+              <h3 className="text-inkq text-[12px]">{name}</h3>
+              <Add shelf={shelf} one={one} onAdd={(kind) => add(shelf, kind)} />
+            </div>
+            {Object.entries(study[shelf] ?? {}).map(([id, entry]) => {
+              const isChosen = chosen?.shelf === shelf && chosen.id === id;
+              return (
+                <button
+                  key={id}
+                  type="button"
+                  aria-pressed={isChosen}
+                  onClick={() => setPicked({ shelf, id })}
+                  className={`flex h-[27px] w-full items-center gap-2 px-3 text-left ${isChosen ? 'bg-wash font-semibold' : ''}`}
+                >
+                  <span className="min-w-0 flex-1 truncate">{typeof entry.name === 'string' ? entry.name : id}</span>
+                  <span className="text-inkq max-w-[90px] truncate text-[11px] font-normal">
+                    {usersOf(study, shelf, id).join(', ')}
+                  </span>
+                </button>
+              );
+            })}
+          </section>
+        ))}
+      </nav>
+      {chosen ? (
+        <Entry key={`${chosen.shelf}.${chosen.id}`} {...chosen} entry={study[chosen.shelf]![chosen.id]!} />
+      ) : (
+        <p className="text-inkq p-4">Nothing stands here yet: add a fluid, a pump or a valve on the left.</p>
+      )}
+    </div>
+  );
+}
+
+function Add({ shelf, one, onAdd }: { shelf: Shelf; one: string; onAdd: (kind: string) => void }) {
+  const kinds = Object.entries(BEGINNINGS[shelf]);
+  const className = 'text-cedar ml-auto flex h-[24px] items-center gap-1 text-[12px] hover:underline';
+  const inside = (
+    <>
+      <Plus size={12} aria-hidden="true" /> Add a {one}
+    </>
+  );
+  if (kinds.length === 1)
+    return (
+      <button type="button" className={className} onClick={() => onAdd(kinds[0]![0])}>
+        {inside}
+      </button>
+    );
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className={className}>{inside}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" className="panel z-50 min-w-[180px] p-1 shadow-[var(--shadow-lift)]">
+          {kinds.map(([kind, { name }]) => (
+            <DropdownMenu.Item
+              key={kind}
+              onSelect={() => onAdd(kind)}
+              className="data-[highlighted]:bg-wash flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none"
+            >
+              {name}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** all entries of one thing, made from the same table of fields that reads the file */
+function Entry({ shelf, id, entry }: Chosen & { entry: RawEntry }) {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const fields = Object.entries(fieldsOf(shelf, entry)).filter(([key]) => key !== 'notes');
+  const users = usersOf(study, shelf, id);
+  const put = (path: readonly (string | number)[], value: unknown): void => {
+    const operation: Operation = { op: 'set', path: [shelf, id, ...path], ...(value === undefined ? {} : { value }) };
+    change(`${id} ${path.join(' ')}`, [operation]);
+  };
+  const lists = fields.filter(([, f]) => f.type === 'list');
+  const typed = fields.filter(([, f]) => f.type !== 'list');
+  return (
+    <div className="flex min-w-0 flex-1 gap-6 overflow-auto px-4 py-2.5" data-stock={id}>
+      <div className="w-[330px] flex-none">
+        <div className="flex h-[26px] items-center gap-3">
+          <h3 className="text-[14px] font-semibold">{typeof entry.name === 'string' ? entry.name : id}</h3>
+          <span className="text-inkq text-[12px]">{id}</span>
+          <Button
+            tone="bare"
+            className="ml-auto !px-0"
+            disabled={users.length > 0}
+            title={users.length > 0 ? `${users.join(', ')} uses it` : undefined}
+            onClick={() => change(`Take out ${id}`, [{ op: 'set', path: [shelf, id] }])}
+          >
+            Take out
+          </Button>
+        </div>
+        <div className="grid grid-cols-3 gap-x-2 gap-y-1">
+          {typed.map(([key, field]) =>
+            field.type === 'record' ? (
+              <fieldset key={key} className="border-soft col-span-3 mt-2 grid grid-cols-3 gap-x-2 gap-y-1 border-t pt-1">
+                <legend className="text-inkq pr-2 text-[12px]">{field.label}</legend>
+                {Object.entries(field.fields).map(([inner, f]) => (
+                  <OneField
+                    key={inner}
+                    name={`${key}.${inner}`}
+                    field={f}
+                    value={(entry[key] as RawEntry | undefined)?.[inner]}
+                    onPut={(v) => (entry[key] ? put([key, inner], v) : put([key], { [inner]: v }))}
+                  />
+                ))}
+              </fieldset>
+            ) : (
+              <OneField key={key} name={key} field={field} value={entry[key]} onPut={(v) => put([key], v)} />
+            ),
+          )}
+        </div>
+      </div>
+      <div className="flex min-w-0 flex-1 flex-col gap-3">
+        {shelf === 'pumps' && <CurvePicture entry={entry} />}
+        {lists.map(([key, f]) =>
+          f.type !== 'list' ||
+          (key === 'curves' && entry.curve !== undefined) ||
+          (key === 'curve' && entry.curves !== undefined) ||
+          (key === 'table' && entry.characteristic !== 'table') ? null : key === 'curves' ? (
+            <Diameters key={key} of={f.of} rows={(entry.curves ?? []) as RawEntry[]} onRows={(rows) => put(['curves'], rows)} />
+          ) : (
+            <RowsTable
+              key={key}
+              label={f.label ?? key}
+              of={f.of}
+              rows={(entry[key] ?? []) as RawEntry[]}
+              onRows={(rows) => put([key], rows)}
+            />
+          ),
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** the curve of each made diameter */
+function Diameters({
+  of,
+  rows,
+  onRows,
+}: {
+  of: Readonly<Record<string, Field>>;
+  rows: readonly RawEntry[];
+  onRows: (rows: RawEntry[]) => void;
+}) {
+  const [at, setAt] = useState(0);
+  const curve = of.curve;
+  const row = rows[Math.min(at, rows.length - 1)];
+  if (!row || curve?.type !== 'list') return null;
+  const index = rows.indexOf(row);
+  return (
+    <>
+      <div className="flex gap-1.5" role="group" aria-label="Made diameters">
+        {rows.map((r, i) => (
+          <Button
+            key={i}
+            className={`!h-[24px] ${i === index ? 'bg-wash font-semibold' : ''}`}
+            aria-pressed={i === index}
+            onClick={() => setAt(i)}
+          >
+            Ø {String(r.diameter)}
+          </Button>
+        ))}
+      </div>
+      <RowsTable
+        key={index}
+        label={`Curve of Ø ${String(row.diameter)}`}
+        of={curve.of}
+        rows={(row.curve ?? []) as RawEntry[]}
+        onRows={(next) => onRows(rows.map((r, i) => (i === index ? { ...r, curve: next } : r)))}
+      />
+    </>
+  );
+}
+
+function OneField({
+  name,
+  field,
+  value,
+  onPut,
+}: {
+  name: string;
+  field: Field;
+  value: unknown;
+  onPut: (value: unknown) => void;
+}) {
+  const label = field.label ?? name;
+  const isWide = field.type === 'text';
+  if (field.type === 'choice')
+    return (
+      <label className="col-span-2 flex flex-col">
+        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{label}</span>
+        <select
+          value={String(value ?? '')}
+          onChange={(e) => onPut(e.target.value || undefined)}
+          className="border-edge bg-panel h-[24px] rounded-[3px] border px-1"
+        >
+          {value === undefined && <option value="">–</option>}
+          {field.values.map((v) => (
+            <option key={v}>{v}</option>
+          ))}
+        </select>
+      </label>
+    );
+  if (field.type === 'numbers' || field.type === 'lengths') {
+    const text = Array.isArray(value) ? value.join(', ') : String(value ?? '');
+    const read = (typed: string) => {
+      const list = typed.split(/[,;]/).map((t) => Number(t.trim()));
+      return list.every((x) => Number.isFinite(x))
+        ? ({ ok: true, value: list.join(', ') } as const)
+        : ({ ok: false, message: 'Numbers with commas between them belong here.' } as const);
+    };
+    if (field.type === 'lengths') return null;
+    return (
+      <div className="col-span-2">
+        <TypedField
+          label={label}
+          name={name}
+          value={text}
+          read={read}
+          onCommit={(v) => onPut(v === undefined ? undefined : String(v).split(',').map(Number))}
+          optional
+        />
+      </div>
+    );
+  }
+  if (field.type === 'boolean' || field.type === 'list' || field.type === 'record') return null;
+  return (
+    <div className={isWide ? 'col-span-3' : ''}>
+      <TypedField
+        label={label}
+        name={name}
+        value={value === undefined ? '' : String(value)}
+        read={(typed) => readField(typed, field, value)}
+        onCommit={onPut}
+        optional={!field.required}
+        isText={isWide}
+      />
+    </div>
+  );
+}
