@@ -9,7 +9,14 @@ const EDITS = 12;
 
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-sync',
+  ],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const list = await (await page.request.get(`${address}/api/studies`)).json();
@@ -20,7 +27,9 @@ await page.locator('[data-figure=head]').first().waitFor();
 await page.waitForTimeout(1000);
 await page.evaluate(() => {
   globalThis.tasks = [];
-  new PerformanceObserver((seen) => globalThis.tasks.push(...seen.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
+  new PerformanceObserver((seen) => globalThis.tasks.push(...seen.getEntries().map((e) => e.duration))).observe({
+    type: 'longtask',
+  });
 });
 const begin = performance.now();
 for (let i = 0; i < EDITS; i++) {

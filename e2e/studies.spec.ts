@@ -237,15 +237,16 @@ test('the breakdown of a branched, closed network sums to the head on the card',
   }
 });
 
-for (const view of ['system', 'sizes', 'scenarios', 'curves', 'home'] as const) {
+for (const view of ['system', 'sizes', 'equipment', 'scenarios', 'curves', 'home'] as const) {
   test(`axe finds nothing in ${view}`, async ({ page }) => {
     const id = await openDemoCopy(page);
     if (view === 'home') await page.goto('/');
     else {
-      await page.goto(`/studies/${id}/${view === 'sizes' ? 'system' : view}`);
+      await page.goto(`/studies/${id}/${view === 'sizes' || view === 'equipment' ? 'system' : view}`);
       await expect(cards(page).locator('[data-figure=head]')).toHaveCount(5);
     }
     if (view === 'system') await page.locator('[data-row="L-420"] [data-cell=entry]').click();
+    if (view === 'equipment') await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
     if (view === 'sizes') {
       await page.getByRole('tab', { name: 'Line sizes' }).click();
       await expect(page.locator('[data-size=DN250]')).toBeVisible();

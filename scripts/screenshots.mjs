@@ -79,4 +79,21 @@ await well.goto(`${address}/studies/${study('Production well W-3')}/system`);
 await settle(well);
 await shot(well, '08-well');
 
+const sizes = await page();
+await sizes.goto(`${address}/studies/${study('Reinjection transfer')}/system`);
+await settle(sizes);
+await sizes.getByRole('tab', { name: 'Line sizes' }).click();
+await settle(sizes, 1500);
+await shot(sizes, '09-line-sizes');
+
+await sizes.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
+await sizes.getByRole('button', { name: /^Hollin/ }).click();
+await settle(sizes, 500);
+await shot(sizes, '10-equipment');
+
+const melt = await page();
+await melt.goto(`${address}/studies/${study('Snow-melt loop')}/system`);
+await settle(melt);
+await shot(melt, '11-snow-melt');
+
 await browser.close();

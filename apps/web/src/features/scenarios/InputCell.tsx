@@ -1,10 +1,10 @@
-import type { RawScenario, Study } from '@cedar-knot/core';
-import { useState } from 'react';
-import { locate, setOwn, setShared } from '../../state/address.js';
+import type { Study } from '@cedar-knot/core';
+import { memo, useState } from 'react';
+import { setOwn, setShared } from '../../state/address.js';
 import type { Input } from '../../state/inputs.js';
 import { readField } from '../../ui/QuantityField.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { useStudy } from '../context.js';
+import { useStudyStore } from '../context.js';
 
 /** choices of an input that is picked, not typed */
 function choicesOf(study: Study, input: Input): readonly string[] | undefined {
@@ -15,44 +15,63 @@ function choicesOf(study: Study, input: Input): readonly string[] | undefined {
 }
 
 /** the value that holds where no scenario departs from it */
-export function SharedCell({ input }: { input: Input }) {
-  const study = useStudy((s) => s.study);
-  const change = useStudy((s) => s.change);
-  const value = locate(study, input.id)?.entry[input.key];
+export function SharedCell({ input, shared }: { input: Input; shared: unknown }) {
+  const store = useStudyStore();
   return (
     <Cell
       label={`${input.id} ${input.label}, shared`}
       input={input}
-      value={value}
+      value={shared}
       shared={undefined}
       tint={undefined}
       className="bg-quiet border-r"
       column={-1}
-      onPut={(v) => change(`${input.address} for all`, setShared(study, input.id, input.key, v))}
+      onPut={(v) => {
+        const { study, change } = store.getState();
+        change(`${input.address} for all`, setShared(study, input.id, input.key, v));
+      }}
     />
   );
 }
 
-/** what one scenario has of its own; empty while it shares */
-export function InputCell({ input, scenario, index }: { input: Input; scenario: RawScenario; index: number }) {
-  const study = useStudy((s) => s.study);
-  const change = useStudy((s) => s.change);
-  const own = scenario.set?.[input.address];
-  return (
-    <Cell
-      label={`${input.id} ${input.label} in ${scenario.name ?? scenario.id}`}
-      input={input}
-      value={own}
-      shared={locate(study, input.id)?.entry[input.key]}
-      tint={own === undefined ? undefined : lineStyle(index).color}
-      className="border-r"
-      column={index}
-      onPut={(v) =>
-        change(`${input.address} in ${scenario.name ?? scenario.id}`, setOwn(study, scenario.id, input.id, input.key, v))
-      }
-    />
-  );
+interface InputCellProps {
+  input: Input;
+  /** id and name of the scenario, and its place in the list */
+  scenario: string;
+  name: string;
+  index: number;
+  own: unknown;
+  shared: unknown;
 }
+
+/** what one scenario has of its own; empty while it shares. Drawn anew only when it changes itself: there are hundreds. */
+export const InputCell = memo(
+  function InputCell({ input, scenario, name, index, own, shared }: InputCellProps) {
+    const store = useStudyStore();
+    return (
+      <Cell
+        label={`${input.id} ${input.label} in ${name}`}
+        input={input}
+        value={own}
+        shared={shared}
+        tint={own === undefined ? undefined : lineStyle(index).color}
+        className="border-r"
+        column={index}
+        onPut={(v) => {
+          const { study, change } = store.getState();
+          change(`${input.address} in ${name}`, setOwn(study, scenario, input.id, input.key, v));
+        }}
+      />
+    );
+  },
+  (a, b) =>
+    a.input.address === b.input.address &&
+    a.scenario === b.scenario &&
+    a.name === b.name &&
+    a.index === b.index &&
+    a.own === b.own &&
+    a.shared === b.shared,
+);
 
 interface CellProps {
   label: string;
@@ -67,10 +86,10 @@ interface CellProps {
 }
 
 function Cell({ label, input, value, shared, tint, className, column, onPut }: CellProps) {
-  const study = useStudy((s) => s.study);
+  const store = useStudyStore();
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const choices = choicesOf(study, input);
+  const choices = choicesOf(store.getState().study, input);
   const commit = (): boolean => {
     if (draft === null) return true;
     const typed = draft.trim();

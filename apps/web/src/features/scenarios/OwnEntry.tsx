@@ -1,10 +1,10 @@
 import { SCENARIO_FIELDS, type RawScenario } from '@cedar-knot/core';
 import { useStudy } from '../context.js';
 import { readField } from '../../ui/QuantityField.js';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 
 /** An entry that every scenario has for itself: fluid, temperature, role, hours, whether it counts. */
-export function OwnEntry({
+export const OwnEntry = memo(function OwnEntry({
   scenario,
   index,
   name,
@@ -15,7 +15,7 @@ export function OwnEntry({
   name: 'fluid' | 'temperature' | 'role' | 'hoursPerYear' | 'judged';
   roles: readonly string[];
 }) {
-  const study = useStudy((s) => s.study);
+  const fluids = useStudy((s) => s.study.fluids);
   const change = useStudy((s) => s.change);
   const label = `${name} of ${scenario.name ?? scenario.id}`;
   const put = (value: unknown): void => {
@@ -42,7 +42,7 @@ export function OwnEntry({
     const options =
       name === 'role'
         ? roles.map((r) => [r, r] as const)
-        : Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id] as const);
+        : Object.entries(fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id] as const);
     return (
       <td className={td}>
         <select
@@ -102,4 +102,4 @@ export function OwnEntry({
       )}
     </td>
   );
-}
+});

@@ -1,17 +1,22 @@
 import { DropdownMenu } from 'radix-ui';
 import { SCENARIO_ROLES, type Operation, type RawScenario } from '@cedar-knot/core';
 import { MoreHorizontal, Plus } from 'lucide-react';
-import { useState } from 'react';
-import { letterOf } from '../../state/address.js';
+import { memo, useState } from 'react';
+import { letterOf, locate } from '../../state/address.js';
 import { copyScenario, inputAt, shareAgain, variableInputs, variedInputs, type Input } from '../../state/inputs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { useStudy } from '../context.js';
+import { useStudy, useStudyStore } from '../context.js';
 import { HoursBar } from './HoursBar.js';
 import { InputCell, SharedCell } from './InputCell.js';
 import { OwnEntry } from './OwnEntry.js';
 import { ResultRows } from './ResultRows.js';
 import { useMatrixKeys } from './useMatrixKeys.js';
+
+/** widths of the first two columns together, and of a scenario's, px */
+const HEAD_PX = 344;
+const LEAST_COLUMN_PX = 132;
+const MOST_COLUMN_PX = 190;
 
 /** The matrix: scenarios across, the inputs that differ down; only what departs from the shared value stands in a cell. */
 export function ScenariosView() {
@@ -38,17 +43,23 @@ export function ScenariosView() {
         <HoursBar />
       </div>
       <section aria-label="Scenario matrix" className="panel min-h-0 flex-1 overflow-auto">
-        <table {...keys} className={`border-separate border-spacing-0 ${study.scenarios.length > 4 ? 'w-full' : ''}`}>
+        <table
+          {...keys}
+          className="table-fixed border-separate border-spacing-0"
+          style={{
+            width: `max(${HEAD_PX + study.scenarios.length * LEAST_COLUMN_PX}px, min(100%, ${HEAD_PX + study.scenarios.length * MOST_COLUMN_PX}px))`,
+          }}
+        >
           <thead>
             <tr>
-              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[236px] min-w-[236px] border-b px-3 text-left text-[12px] font-normal">
+              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[240px] border-b px-3 text-left text-[12px] font-normal">
                 what differs
               </th>
-              <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] min-w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">
+              <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">
                 shared
               </th>
               {study.scenarios.map((s, i) => (
-                <ScenarioHead key={s.id} scenario={s} index={i} />
+                <ScenarioHead key={s.id} scenario={s} index={i} last={study.scenarios.length - 1} />
               ))}
             </tr>
           </thead>
@@ -65,9 +76,17 @@ export function ScenariosView() {
             {rows.map((input) => (
               <tr key={input.address} className="h-[28px]" data-input={input.address}>
                 <RowHead strong={input.id} text={input.label.toLowerCase()} onDrop={() => drop(input)} />
-                <SharedCell input={input} />
+                <SharedCell input={input} shared={locate(study, input.id)?.entry[input.key]} />
                 {study.scenarios.map((s, i) => (
-                  <InputCell key={s.id} input={input} scenario={s} index={i} />
+                  <InputCell
+                    key={s.id}
+                    input={input}
+                    scenario={s.id}
+                    name={s.name ?? s.id}
+                    index={i}
+                    own={s.set?.[input.address]}
+                    shared={locate(study, input.id)?.entry[input.key]}
+                  />
                 ))}
               </tr>
             ))}
@@ -119,15 +138,22 @@ function RowHead({ strong, text, onDrop }: { strong?: string; text: string; onDr
   );
 }
 
-function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: number }) {
-  const study = useStudy((s) => s.study);
+const ScenarioHead = memo(function ScenarioHead({
+  scenario,
+  index,
+  last,
+}: {
+  scenario: RawScenario;
+  index: number;
+  last: number;
+}) {
+  const store = useStudyStore();
   const change = useStudy((s) => s.change);
   const activate = useStudy((s) => s.activate);
-  const active = useStudy((s) => s.active);
+  const isActive = useStudy((s) => s.active === scenario.id);
   const [naming, setNaming] = useState<string | null>(null);
   const style = lineStyle(index);
   const name = scenario.name ?? scenario.id;
-  const last = study.scenarios.length - 1;
   const act = (label: string, operations: Operation[]): void => void change(label, operations);
   const rename = (): void => {
     if (naming !== null && naming.trim() !== '' && naming.trim() !== name)
@@ -138,7 +164,7 @@ function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: numbe
     'data-[highlighted]:bg-wash data-[disabled]:opacity-40 flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
   return (
     <th
-      className={`border-line sticky top-0 z-10 w-[180px] min-w-[132px] border-r border-b px-2 pt-1.5 pb-1 text-left ${scenario.id === active ? 'bg-panel' : 'bg-quiet'}`}
+      className={`border-line sticky top-0 z-10 border-r border-b px-2 pt-1.5 pb-1 text-left ${isActive ? 'bg-panel' : 'bg-quiet'}`}
     >
       <svg className="absolute inset-x-0 top-0 h-[4px] w-full" aria-hidden="true">
         <line x1={0} x2="100%" y1={2} y2={2} stroke={style.color} strokeWidth={3} strokeDasharray={style.dash} />
@@ -178,7 +204,10 @@ function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: numbe
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className="panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]">
-              <DropdownMenu.Item className={item} onSelect={() => act('Copy a scenario', copyScenario(study, index).operations)}>
+              <DropdownMenu.Item
+                className={item}
+                onSelect={() => act('Copy a scenario', copyScenario(store.getState().study, index).operations)}
+              >
                 Copy
               </DropdownMenu.Item>
               <DropdownMenu.Item
@@ -208,7 +237,7 @@ function ScenarioHead({ scenario, index }: { scenario: RawScenario; index: numbe
       </span>
     </th>
   );
-}
+});
 
 function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (address: string) => void }) {
   const [text, setText] = useState('');

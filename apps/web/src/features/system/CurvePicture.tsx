@@ -49,7 +49,7 @@ export function CurvePicture({ entry }: { entry: RawEntry }) {
       <text x={LEFT + 4} y={12} fontSize={11} fill="var(--ink-quiet)">
         head {display.unit('head')}
       </text>
-      <text x={WIDTH - 18} y={HEIGHT - BOTTOM} fontSize={11} fill="var(--ink-quiet)">
+      <text x={WIDTH - 27} y={HEIGHT - BOTTOM + 2} fontSize={11} fill="var(--ink-quiet)">
         {display.unit('flow')}
       </text>
       {rows.map((list, i) => (

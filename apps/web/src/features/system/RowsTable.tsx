@@ -83,8 +83,7 @@ export function RowsTable({
           <tr className="text-inkq h-[20px] text-right">
             {columns.map(([key, f]) => (
               <th key={key} className="pr-1.5 font-normal whitespace-nowrap">
-                {(f.label ?? key).toLowerCase()}{' '}
-                {f.type === 'quantity' ? unitOf(key, f) : f.type === 'number' && f.percent ? '0…1' : ''}
+                {heading(f.label ?? key)} {f.type === 'quantity' ? unitOf(key, f) : f.type === 'number' && f.percent ? '0…1' : ''}
               </th>
             ))}
             <td className="w-[22px]" />
@@ -138,6 +137,11 @@ export function RowsTable({
       </div>
     </div>
   );
+}
+
+/** a label in running text; NPSHR and Kv stay as they are */
+function heading(label: string): string {
+  return /[A-Z].*[A-Z]|^Kv$/.test(label) ? label : label.toLowerCase();
 }
 
 /** columns that are shown though no row has them yet */
