@@ -2,22 +2,13 @@
  * The page while someone types in the demo study: the longest tasks of the main thread, from a running application.
  *   CEDAR_KNOT_ADDRESS=http://127.0.0.1:4310 node bench/typing.mjs
  */
+import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 
 const address = process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310';
 const EDITS = 12;
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8')));
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const list = await (await page.request.get(`${address}/api/studies`)).json();
 const demo = list.find((s) => s.title === 'Reinjection transfer');

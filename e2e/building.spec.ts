@@ -124,6 +124,7 @@ test('a pipe is parted with its lengths in sight and joined again; rows are past
   const before = await losses();
   await entry(page, 'L-420').click();
   await page.keyboard.press('Alt+s');
+  await expect(page.locator('#split-at')).toBeFocused();
   await page.keyboard.type('400');
   await expect(page.getByText('400 m + 750 m = 1150 m')).toBeVisible();
   await page.keyboard.press('Enter');

@@ -1,4 +1,5 @@
-import { defineConfig } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { defineConfig, type LaunchOptions } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
@@ -12,17 +13,6 @@ export default defineConfig({
     baseURL: process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310',
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8')) as LaunchOptions,
   },
 });

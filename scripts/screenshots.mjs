@@ -1,5 +1,5 @@
 // npm run screenshots: the pictures of docs/screenshots from the running application (npm start) with the demo plant as it comes.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { ROOT } from './lib/run.mjs';
@@ -8,18 +8,7 @@ const address = process.argv[2] ?? 'http://127.0.0.1:4310';
 const folder = process.argv[3] ?? join(ROOT, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(JSON.parse(readFileSync(join(ROOT, 'scripts/lib/chromium.json'), 'utf8')));
 
 async function page(theme = 'light', size = { width: 1280, height: 800 }) {
   const context = await browser.newContext({ viewport: size, colorScheme: theme });

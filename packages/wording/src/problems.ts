@@ -79,7 +79,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
   'too-long': (d) => `The text ${d.found} is too long.`,
   'too-many': (d) => `There are ${d.found} entries here; at most ${d.most} are read.`,
   'too-few': (d) => `There are ${d.found} entries here; at least ${d.least} are needed.`,
-  missing: (d) => `${d.label} ("${d.key}") is missing${d.expected ? `; right would be one of: ${list(d.expected)}` : ''}.`,
+  missing: (d) =>
+    `${d.label === d.key ? `"${d.key}"` : `${d.label} ("${d.key}")`} is missing${d.expected ? `; right would be one of: ${list(d.expected)}` : ''}.`,
   'unknown-key': (d) => `"${d.found}" is not an entry that is read here; there are: ${list(d.known)}.`,
   'bad-id': (d) => `${d.found} cannot be an id: a short word of letters, digits, _ - / is right, without spaces or dots.`,
   'duplicate-id': (d) =>

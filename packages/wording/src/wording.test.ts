@@ -1,5 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { runStudy } from '../../core/src/scenarios/run.js';
+import { MISTAKES, wholeStudy } from '../../core/src/testing-mistakes.js';
 import { finding, FINDING_SEVERITY, type FindingCode } from '../../core/src/issues/issues.js';
 import { findingText, inUnits, problemText, shortNumber, WORDED_REASONS } from './index.js';
 
@@ -82,4 +84,16 @@ test.each([
 test('values carry their unit, pressures at a place what they refer to', () => {
   expect(inUnits(0.1, 'flow')).toBe('360 m³/h');
   expect(inUnits(101325, 'absolutePressure', 'us')).toBe('14.7 psi(a)');
+});
+
+test.each(MISTAKES)('%s: the sentence says what was found or what would be right', (_name, change, path, reason) => {
+  const study = wholeStudy();
+  change(study);
+  const problem = runStudy(study).problems.find((p) => p.path === path && p.detail.reason === reason)!;
+  const text = problemText(problem);
+  expect(text).toMatch(/^["A-Z0-9-].*[.?]$/);
+  expect(text).not.toMatch(/undefined|NaN|\[object|: \.|, \./);
+  // data that names something found stands in the sentence
+  const { found } = problem.detail;
+  if (typeof found === 'string' && !/an object|a list|nothing/.test(found)) expect(text).toContain(found.replaceAll('"', ''));
 });

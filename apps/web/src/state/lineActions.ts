@@ -1,4 +1,5 @@
 import { letterOf, locate, removeElement } from './address.js';
+import { focusSoon } from './focusSoon.js';
 import type { StudyStore } from './studyStore.js';
 import { branchAt, dissolve, joinWithNext, moveElement, removeLine, type Rebuild } from './topology.js';
 
@@ -35,7 +36,7 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
             key: 'split',
             name: `Part ${id} in two, or insert into it`,
             keys: 'Alt S',
-            run: () => document.getElementById(SPLIT_FIELD)?.focus(),
+            run: () => focusSoon(`#${SPLIT_FIELD}`),
           } as const,
         ]
       : []),

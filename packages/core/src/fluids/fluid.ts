@@ -139,34 +139,24 @@ function rangeOf(fluid: Exclude<Fluid, ConstantFluid>): { lowest: number; highes
   return { lowest: Math.min(...points) - OIL_REACH, highest: Math.max(...points) + OIL_REACH };
 }
 
-function seaWaterState(salinity: number, temperature: number): FluidState {
-  const t = temperature - 273.15;
-  return {
-    density: seaWaterDensity(t, salinity),
-    viscosity: seaWaterViscosity(t, salinity),
-    vapourPressure: seaWaterVapourPressure(t, salinity),
-    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
-  };
+/** a solution in water: critical pressure as of water, for want of a better one */
+function solution(density: number, viscosity: number, vapourPressure: number): FluidState {
+  return { density, viscosity, vapourPressure, criticalPressure: DEFAULT_CRITICAL_PRESSURE };
 }
 
-function brineState({ salt, concentration }: Brine, temperature: number): FluidState {
+function seaWaterState(s: number, temperature: number): FluidState {
   const t = temperature - 273.15;
-  return {
-    density: brineDensity(salt, concentration, t),
-    viscosity: brineViscosity(salt, concentration, t),
-    vapourPressure: brineVapourPressure(salt, concentration, t),
-    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
-  };
+  return solution(seaWaterDensity(t, s), seaWaterViscosity(t, s), seaWaterVapourPressure(t, s));
 }
 
-function glycolState({ glycol, concentration }: Glycol, temperature: number): FluidState {
+function brineState({ salt, concentration: w }: Brine, temperature: number): FluidState {
   const t = temperature - 273.15;
-  return {
-    density: glycolDensity(glycol, concentration, t),
-    viscosity: glycolViscosity(glycol, concentration, t),
-    vapourPressure: glycolVapourPressure(glycol, concentration, t),
-    criticalPressure: DEFAULT_CRITICAL_PRESSURE,
-  };
+  return solution(brineDensity(salt, w, t), brineViscosity(salt, w, t), brineVapourPressure(salt, w, t));
+}
+
+function glycolState({ glycol, concentration: w }: Glycol, temperature: number): FluidState {
+  const t = temperature - 273.15;
+  return solution(glycolDensity(glycol, w, t), glycolViscosity(glycol, w, t), glycolVapourPressure(glycol, w, t));
 }
 
 function oilState(oil: Oil, temperature: number): FluidState {

@@ -1,5 +1,6 @@
 import type { Problem } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
+import { focusSoon } from '../../state/focusSoon.js';
 import { adviceFor, type Remedy } from '../../state/remedies.js';
 import { useStudy } from '../context.js';
 
@@ -74,13 +75,4 @@ function RemedyButton({ remedy }: { remedy: Remedy }) {
       {remedy.name}
     </button>
   );
-}
-
-/** the panel with the field appears with the choice, some frames later */
-function focusSoon(selector: string, frames = 12): void {
-  requestAnimationFrame(() => {
-    const field = document.querySelector<HTMLElement>(selector);
-    if (field) field.focus();
-    else if (frames > 0) focusSoon(selector, frames - 1);
-  });
 }
