@@ -65,7 +65,7 @@ export default tseslint.config(
   },
   // decorators read parameter types at run time: an import of a class that is only a type there must stay a value import
   { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
-  { files: ['**/*.test.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  { files: ['**/*.test.ts', '**/testing*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
   {
     files: ['**/*.mjs', 'bin/*'],
     languageOptions: {

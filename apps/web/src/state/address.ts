@@ -108,9 +108,13 @@ export function removeElement(study: Study, id: string): Operation[] {
   return [...forget(study, [id]), { op: 'remove', path: ['lines', found.line, 'elements'], index: found.index }];
 }
 
-/** Takes back every departure of some things in all scenarios. */
+/** Takes back what is said of some things elsewhere: their departures in all scenarios, and limits meant for them. */
 export function forget(study: Study, ids: readonly string[]): Operation[] {
-  return dropAddresses(study, (a) => ids.some((id) => a.startsWith(`${id}.`)));
+  const limits = (study.limits ?? []).filter((l) => l.where === undefined || !ids.includes(l.where));
+  return [
+    ...dropAddresses(study, (a) => ids.some((id) => a.startsWith(`${id}.`))),
+    ...(limits.length === (study.limits ?? []).length ? [] : [{ op: 'set', path: ['limits'], value: limits } as const]),
+  ];
 }
 
 /** Takes back the departures at some addresses in all scenarios. */

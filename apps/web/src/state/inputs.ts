@@ -73,6 +73,16 @@ export function copyScenario(study: Study, index: number, at = index + 1): { ope
   return { id, operations: [{ op: 'insert', path: ['scenarios'], index: at, value }] };
 }
 
+/** Takes a scenario out, with the limits that were meant for it alone. */
+export function removeScenario(study: Study, index: number): Operation[] {
+  const { id } = study.scenarios[index]!;
+  const limits = (study.limits ?? []).filter((l) => l.scenario !== id);
+  return [
+    ...(limits.length === (study.limits ?? []).length ? [] : [{ op: 'set', path: ['limits'], value: limits } as const]),
+    { op: 'remove', path: ['scenarios'], index },
+  ];
+}
+
 /** `Winter` → `Winter 2`, and on until it is free */
 function nextName(study: Study, name: string): string {
   const stem = name.replace(/ \d+$/, '');

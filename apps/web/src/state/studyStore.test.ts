@@ -3,7 +3,7 @@ import { recalculate, type Outcome } from '../worker/outcome.js';
 import { departures, firstLine, freeId, removeElement, setOwn, setSeen } from './address.js';
 import type { SaveFailure } from './autosave.js';
 import { createStudyStore } from './studyStore.js';
-import { copyScenario, fillCells, inputAt, shareAgain, variableInputs, variedInputs } from './inputs.js';
+import { copyScenario, fillCells, inputAt, removeScenario, shareAgain, variableInputs, variedInputs } from './inputs.js';
 import { axisTicks, spread } from '../ui/ticks.js';
 
 const failure = (status: number, body = {}): SaveFailure => ({ status, message: 'no', body });
@@ -29,9 +29,9 @@ function open(study: Study = blankStudy('T')) {
   const calculated: Study[] = [];
   const store = createStudyStore(
     { id: 'x', version: 1, savedAt: '', document: study },
-    (s): Promise<Outcome> => {
+    (s, pump): Promise<Outcome> => {
       calculated.push(s);
-      return Promise.resolve(recalculate(s, null));
+      return Promise.resolve(recalculate(s, pump));
     },
     server,
   );
@@ -185,4 +185,96 @@ test('cells of the matrix are filled in one step that is undone in one', () => {
   expect(state().study.points['V-1']!.level).toBe('3 m');
   state().undo();
   expect(state().study).toEqual(before);
+});
+
+describe('what is looked at', () => {
+  test('the pump that is followed is that of the curves, and stays through a change', async () => {
+    const { state } = open();
+    state().change('first', firstLine());
+    const second = { id: 'P-2', kind: 'pump', mode: 'head', head: '5 m' };
+    state().change('booster', [{ op: 'insert', path: ['lines', 0, 'elements'], index: 3, value: second }]);
+    await quiet();
+    expect([state().pump, state().outcome?.curves?.pump]).toEqual(['P-1', 'P-1']);
+    state().follow('P-2');
+    await quiet();
+    expect(state().outcome?.curves?.pump).toBe('P-2');
+    state().change('longer', [{ op: 'set', path: ['lines', 0, 'elements', 2, 'length'], value: '400 m' }]);
+    await quiet();
+    expect(state().pump).toBe('P-2');
+    // taken out, the first one is followed again
+    state().change('out', [{ op: 'remove', path: ['lines', 0, 'elements'], index: 3 }]);
+    await quiet();
+    expect(state().pump).toBe('P-1');
+  });
+
+  test('a scenario is active or compared, never both; one that is taken out hands over', () => {
+    const { state } = open();
+    state().change('more', [
+      { op: 'insert', path: ['scenarios'], index: 1, value: { id: 'b', fluid: 'water', temperature: '30 C' } },
+      { op: 'insert', path: ['scenarios'], index: 2, value: { id: 'c', fluid: 'water', temperature: '40 C' } },
+    ]);
+    state().compare('b');
+    state().compare('c');
+    state().compare('normal');
+    expect(state().compared).toEqual(['b', 'c']);
+    state().activate('b');
+    expect([state().active, state().compared]).toEqual(['b', ['c']]);
+    state().compare('c');
+    expect(state().compared).toEqual([]);
+    state().change('out', [{ op: 'remove', path: ['scenarios'], index: 1 }]);
+    expect(state().active).toBe('normal');
+  });
+
+  test('a scenario that is taken out takes the limits meant for it along', () => {
+    const { state } = open();
+    state().change('b', [
+      { op: 'insert', path: ['scenarios'], index: 1, value: { id: 'b', fluid: 'water', temperature: '30 C' } },
+      {
+        op: 'set',
+        path: ['limits'],
+        value: [
+          { check: 'npsh-ratio', limit: 2, scenario: 'b' },
+          { check: 'npsh-ratio', limit: 1.4 },
+        ],
+      },
+    ]);
+    state().change('out', removeScenario(state().study, 1));
+    expect(state().study.limits).toEqual([{ check: 'npsh-ratio', limit: 1.4 }]);
+    state().undo();
+    expect(state().study.limits).toHaveLength(2);
+  });
+
+  test('a refusal is said and changes nothing; the next change takes it away', () => {
+    const { state } = open();
+    state().change('first', firstLine());
+    const before = state().study;
+    expect(state().rebuild('x', { ok: false, reason: 'not so' })).toBe(false);
+    expect([state().notice, state().study]).toEqual(['not so', before]);
+    expect(state().rebuild('tag', { ok: true, select: 'P-1', operations: [{ op: 'set', path: ['tag'], value: 'P-1' }] })).toBe(
+      true,
+    );
+    expect([state().notice, state().selected]).toEqual([null, 'P-1']);
+    expect(state().change('nowhere', [{ op: 'set', path: ['points', 'Z', 'level'], value: '1 m' }])).toBe(false);
+  });
+});
+
+test('units are a change like any other; a drag of one key is one step, and keeps its first state', () => {
+  const { state } = open();
+  state().change('first', firstLine());
+  state().units('us');
+  expect(state().study.units).toBe('us');
+  for (const flow of ['61 m3/h', '62 m3/h', '63 m3/h'])
+    state().change('flow', [{ op: 'set', path: ['lines', 0, 'elements', 1, 'flow'], value: flow }], 'drag');
+  expect(state().past).toHaveLength(3);
+  state().undo();
+  expect(state().study.lines[0]!.elements[1]!.flow).toBe('60 m3/h');
+  state().redo();
+  expect(state().study.lines[0]!.elements[1]!.flow).toBe('63 m3/h');
+  state().undo();
+  state().undo();
+  expect(state().study.units).toBe('metric');
+  state().undo();
+  state().undo();
+  state().redo();
+  expect(state().study.lines).toHaveLength(1);
 });

@@ -60,6 +60,8 @@ export interface StudyActions {
   activate(scenario: string): void;
   compare(scenario: string): void;
   select(id: string | null): void;
+  /** makes a pump the one that the strip, the curves and the breakdown are about */
+  follow(pump: string): void;
   units(system: UnitSystem): void;
   flush(): Promise<void>;
   /** the steps behind a figure of a scenario, `L-420.headLoss`; null for what has none */
@@ -159,6 +161,10 @@ export function createStudyStore(
         set({ compared: compared.includes(scenario) ? compared.filter((id) => id !== scenario) : [...compared, scenario] });
       },
       select: (selected) => set({ selected }),
+      follow(pump) {
+        set({ pump });
+        recalculation.ask(get().study, pump);
+      },
       units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
       explain: (scenario, address) => ask.explain(get().study, scenario, address),

@@ -31,10 +31,22 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
     // the last pipe leads to the destination: the branch leaves half way along it
     const half = halves(study, found.line, index, result);
     if (!half) return no(`${last.id} has no length that could be parted.`);
-    return part(study, line, found.line, [...line.elements.slice(0, index), half.first], [half.second], half.elevation);
+    return part(
+      study,
+      line,
+      found.line,
+      [...line.elements.slice(0, index), half.first],
+      [half.second],
+      half.elevation ?? near(study, line),
+    );
   }
-  const elevation = place(result, line.id, index + 1) ?? text(study.points[line.from]?.elevation);
+  const elevation = place(result, line.id, index + 1) ?? near(study, line);
   return part(study, line, found.line, line.elements.slice(0, index + 1), line.elements.slice(index + 1), elevation);
+}
+
+/** an elevation to begin with where none has been worked out yet */
+function near(study: Study, line: RawLine): string {
+  return text(study.points[line.from]?.elevation) ?? text(study.points[line.to]?.elevation) ?? '0 m';
 }
 
 function part(

@@ -34,7 +34,7 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
       <div className="border-line flex w-[72px] flex-none flex-col items-center justify-between border-t border-r py-1.5">
         {!folded && (
           <>
-            <span className="text-inkq text-[12px]">scenarios</span>
+            <PumpChooser />
             <button
               type="button"
               title="Add a scenario like the active one"
@@ -65,6 +65,28 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
         ))}
       </div>
     </section>
+  );
+}
+
+/** which of several pumps the cards, the curves and the breakdown are about */
+function PumpChooser() {
+  const lines = useStudy((s) => s.study.lines);
+  const pump = useStudy((s) => s.pump);
+  const follow = useStudy((s) => s.follow);
+  const pumps = lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
+  if (pumps.length < 2 || pump === null) return <span className="text-inkq text-[12px]">scenarios</span>;
+  return (
+    <select
+      aria-label="Pump that the cards and curves are about"
+      title="the cards, the curves and the breakdown are about this pump"
+      value={pump}
+      onChange={(e) => follow(e.target.value)}
+      className="border-edge bg-panel h-[22px] w-[64px] rounded-[3px] border px-0.5 text-[11.5px]"
+    >
+      {pumps.map((p) => (
+        <option key={p.id}>{p.id}</option>
+      ))}
+    </select>
   );
 }
 

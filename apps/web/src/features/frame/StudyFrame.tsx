@@ -241,6 +241,10 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
       { name: 'Light or dark', run: switchTheme },
       { name: 'Fold or unfold the scenario strip', run: fold },
       { name: 'List the keys', keys: '?', run: keys },
+      ...lines
+        .flatMap((l) => l.elements)
+        .filter((e) => e.kind === 'pump')
+        .map((e) => ({ name: `Follow pump ${e.id} in cards and curves`, run: () => store.getState().follow(e.id) })),
       ...(selected === null ? [] : lineActions(store, selected)),
       ...scenarios.map((s, i) => ({
         name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`,

@@ -3,7 +3,15 @@ import { SCENARIO_ROLES, type Operation, type RawScenario } from '@cedar-knot/co
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
-import { copyScenario, inputAt, shareAgain, variableInputs, variedInputs, type Input } from '../../state/inputs.js';
+import {
+  copyScenario,
+  inputAt,
+  removeScenario,
+  shareAgain,
+  variableInputs,
+  variedInputs,
+  type Input,
+} from '../../state/inputs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudy, useStudyStore } from '../context.js';
@@ -227,7 +235,7 @@ const ScenarioHead = memo(function ScenarioHead({
               <DropdownMenu.Item
                 className={`${item} text-fails`}
                 disabled={last === 0}
-                onSelect={() => act('Take a scenario out', [{ op: 'remove', path: ['scenarios'], index }])}
+                onSelect={() => act('Take a scenario out', removeScenario(store.getState().study, index))}
               >
                 Take out
               </DropdownMenu.Item>
