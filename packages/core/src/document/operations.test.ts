@@ -79,6 +79,20 @@ test('differences name what changed, lists by id', () => {
   ]);
 });
 
+test('differences: entries that come and go, lists without ids whole, equal documents none', () => {
+  const before = document() as any;
+  before.limits = [{ check: 'velocity', limit: 1 }];
+  const after = structuredClone(before);
+  delete after.title;
+  after.notes = 'new';
+  after.limits[0].limit = 2;
+  after.lines[0].elements.reverse();
+  const paths = diffDocuments(before, after).map((c) => c.path);
+  expect(paths).toEqual(expect.arrayContaining(['title', 'notes']));
+  expect(paths.some((p) => p.startsWith('limits'))).toBe(true);
+  expect(diffDocuments(before, structuredClone(before))).toEqual([]);
+});
+
 describe('short form', () => {
   test.each([
     ['pipe', '1150 m DN250 sch 40, 14 elbow-90-long, 2 gate, 1 tee-run'],
@@ -91,6 +105,26 @@ describe('short form', () => {
     ['vessel', 'level 1.6 m, 0.12 bar(g)'],
     ['well', 'rest level 138 m, 10.5 m3/h/m'],
     ['hand-valve', 'K 0.3, bore 102.3 mm, closed'],
+    ['hand-valve', 'Kv 38'],
+    ['non-return', 'K 1.8, bore 254.5 mm'],
+    ['orifice', 'bore 40 mm in 80 mm'],
+    ['device', '0.3 bar'],
+    ['control-valve', 'holds inlet 4 bar(g)'],
+    ['control-valve', 'v-1 drop 0.8 bar'],
+    ['control-valve', 'Kv 60'],
+    ['control-valve', 'Cv 12.5'],
+    ['pump', 'flow 85 m3/h'],
+    ['pump', 'head 38 m'],
+    ['pump', 'power 7.5 kW, efficiency 0.7'],
+    ['pump', 'off'],
+    ['vessel', 'level low, 0.4 bar(g)'],
+    ['pressure', '2.5 bar(g), total'],
+    ['pressure', '2.5 bar(a), static'],
+    ['flow', '-40 m3/h'],
+    ['junction', 'offtake 20 m3/h'],
+    ['line', 'J-1 to V-3'],
+    ['line', 'J-1 to V-3, flow 20 m3/h, shut'],
+    ['pipe', '12 m bore 80 mm, 3 Le 4 m'],
   ])('%s: %s is read and written alike', (kind, text) => {
     const read = readShortForm(kind, text);
     if (!read.ok) throw new Error(JSON.stringify(read.problem));
@@ -102,6 +136,14 @@ describe('short form', () => {
     ['pipe', '30 m DN150 sch 40, 3 knees', 'unknown-fitting'],
     ['device', 'half a bar', 'not-understood'],
     ['vessel', '', 'empty'],
+    ['vessel', 'level full', 'not-understood'],
+    ['pipe', '30 m DN150 sch 40, 1 reducer', 'unknown-fitting'],
+    ['pipe', '30 m DN150 sch 40, 1 reducer to 3 bar', 'unknown-fitting'],
+    ['orifice', 'bore 40 mm', 'not-understood'],
+    ['pump', 'flow 85 bar', 'not-understood'],
+    ['pump', '2.5 running', 'not-understood'],
+    ['line', 'J-1', 'not-understood'],
+    ['junction', '20 m3/h', 'not-understood'],
   ])('%s: %s is refused: %s', (kind, text, reason) => {
     expect(readShortForm(kind, text)).toMatchObject({ ok: false, problem: { reason } });
   });

@@ -1,0 +1,98 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArguments, UsageError } from './arguments.js';
+
+const refusal = (...argv: string[]): string => {
+  try {
+    parseArguments(argv);
+  } catch (error) {
+    if (error instanceof UsageError) return error.message;
+    throw error;
+  }
+  throw new Error('accepted');
+};
+
+test('command, file and options, in any order', () => {
+  const args = parseArguments(['curve', '--pump', 'P1', 'a.json', '--flows=0,10 m3/h']);
+  expect([args.command, args.file, [...args.options]]).toEqual([
+    'curve',
+    'a.json',
+    [
+      ['pump', 'P1'],
+      ['flows', '0,10 m3/h'],
+    ],
+  ]);
+});
+
+test.each([
+  [[], 'The command is one of'],
+  [['draw', 'a.json'], 'The command is one of'],
+  [['solve'], 'needs the path'],
+  [['solve', 'a', 'b'], '"b" is one word too many'],
+  [['curve', 'a', '--pump'], '--pump needs a value'],
+])('%j is refused', (argv, message) => expect(refusal(...argv)).toContain(message));
+
+describe('the command itself', () => {
+  const command = join(__dirname, '../../../bin/cedar-knot');
+  const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-cli-'));
+  const file = (name: string, content: string | Uint8Array): string => {
+    const path = join(folder, name);
+    writeFileSync(path, content);
+    return path;
+  };
+  const run = (...argv: string[]) => {
+    const done = spawnSync(process.execPath, [command, ...argv], { encoding: 'utf8' });
+    return { code: done.status, errors: done.stderr, output: JSON.parse(done.stdout) };
+  };
+  const gravity = {
+    format: 'cedar-knot-study',
+    version: 1,
+    fluids: { w: { kind: 'water' } },
+    points: { T: { kind: 'vessel', elevation: '10 m' }, U: { kind: 'vessel', elevation: '0 m' } },
+    lines: [
+      {
+        id: 'L',
+        from: 'T',
+        to: 'U',
+        elements: [{ id: 'S', kind: 'pipe', length: '100 m', inside: '100 mm', roughness: '0.05 mm' }],
+      },
+    ],
+    scenarios: [{ id: 'a', temperature: '20 C' }],
+  };
+  const good = file('good.json', JSON.stringify(gravity));
+
+  test('solved: 0, results and nothing else on standard output', () => {
+    const { code, output, errors } = run('solve', good);
+    expect([code, errors, output.format]).toEqual([0, '', 'cedar-knot-results']);
+  });
+  test.each([
+    ['a file that is not there', 'solve', 'nowhere.json', 'cannot be read'],
+    ['bytes that are no text', 'solve', file('bytes.json', Uint8Array.from([0xff, 0xfe, 0x00])), 'not UTF-8'],
+    ['no JSON', 'check', file('bad.json', '{'), 'not JSON'],
+  ])('%s: 2 with errors', (_name, command_, path, message) => {
+    const { code, output } = run(command_, path);
+    expect(code).toBe(2);
+    expect(JSON.stringify(output)).toContain(message);
+  });
+  test.each([
+    [['--scenario', 'b', '--pump', 'P', '--flows', '1 m3/h'], 'There is no scenario'],
+    [['--scenario', 'a', '--pump', 'P', '--flows', '1 m3/h'], 'There is no pump'],
+    [['--scenario', 'a', '--flows', '1 m3/h'], 'needs --pump'],
+  ])('curve %j: 2', (more, message) => {
+    const { code, output } = run('curve', good, ...more);
+    expect([code, output.errors[0].message]).toEqual([2, expect.stringContaining(message)]);
+  });
+  test('flows with their unit once or each, and one that is none', () => {
+    const study = structuredClone(gravity) as any;
+    study.lines[0].elements.unshift({ id: 'P', kind: 'pump', mode: 'head', head: '5 m' });
+    const path = file('pump.json', JSON.stringify(study));
+    const curve = (flows: string) => run('curve', path, '--scenario', 'a', '--pump', 'P', '--flows', flows);
+    const flows = (c: ReturnType<typeof curve>) => c.output.points.map((p: { flow: number }) => Math.round(p.flow * 36e5) / 1000);
+    expect(flows(curve('0, 10, 20 m3/h'))).toEqual([0, 10, 20]);
+    expect(flows(curve('10 m3/h; 5 L/s'))).toEqual([10, 18]);
+    expect(flows(curve('9982.07 kg/h'))).toEqual([expect.closeTo(10, 2)]);
+    expect(curve('0, ten m3/h')).toMatchObject({ code: 2, output: { errors: [{ path: 'flows' }] } });
+  });
+});

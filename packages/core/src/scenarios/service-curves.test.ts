@@ -1,0 +1,129 @@
+import { line, pipe, PUMP, study, vessel } from '../testing.js';
+import { runStudy } from './run.js';
+import { serviceCurves } from './service-curves.js';
+import { systemCurve } from './system-curve.js';
+
+const G = 9.80665;
+const RHO = 998.207;
+const NU = 1.0016e-3 / RHO;
+
+/** friction of 100 m at a flow by repeated substitution, m: an independent second method */
+function friction(metres: number, d: number, q: number): number {
+  const v = q / ((Math.PI / 4) * d * d);
+  const re = (v * d) / NU;
+  let x = 7;
+  for (let i = 0; i < 60; i++) x = -2 * Math.log10(5e-5 / d / 3.7 + (2.51 * x) / re);
+  return (metres * v * v) / (x * x * d * 2 * G);
+}
+
+const element = { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' };
+const valve = { id: 'CV', kind: 'control-valve', mode: 'flow', valve: 'v', flow: '45 m3/h' };
+const scenarios = [
+  { id: 'one', temperature: '20 C' },
+  { id: 'two', temperature: '20 C', set: { 'P.running': 2, 'CV.flow': '80 m3/h' } },
+  { id: 'slow', temperature: '20 C', set: { 'P.speed': '2700 rpm' } },
+  { id: 'same', temperature: '20 C' },
+];
+const whole = (more: object = {}) =>
+  runStudy(
+    study(
+      { T: vessel(0, 3), U: vessel(24, 1) },
+      [line('L', 'T', 'U', [pipe('a', 10, 154.1), element, valve, pipe('b', 120, 102.3)])],
+      { scenarios, pumps: { p: PUMP }, ...more },
+    ),
+  );
+
+describe('system head curves', () => {
+  const { scenarios: solved } = whole();
+  const one = solved[0]!;
+  const flows = [0, 0.005, 0.0125, 0.02];
+
+  test('without the valve: static head and friction by hand', () => {
+    const points = systemCurve(one.model!, one.result!, 'P', flows, 'left-out');
+    points.forEach(({ flow, head }) => {
+      const hand = 22 + (flow > 0 ? friction(10, 0.1541, flow) + friction(120, 0.1023, flow) : 0);
+      expect(head! / hand).toBeCloseTo(1, 4);
+    });
+  });
+
+  test('as found and fully open it is more by the valve’s own drop, with its Kv', () => {
+    const kv = (one.result!.elements.CV as { kv: number }).kv;
+    const bare = systemCurve(one.model!, one.result!, 'P', flows, 'left-out');
+    for (const [stand, k] of [
+      ['found', kv],
+      ['open', 96],
+    ] as const) {
+      systemCurve(one.model!, one.result!, 'P', flows, stand).forEach(({ flow, head }, i) => {
+        // Δp[bar] = SG·(Q[m³/h]/Kv)², SG over 999.1 kg/m³
+        const drop = (RHO / 999.1) * ((flow * 3600) / k) ** 2 * 1e5;
+        expect(head! - bare[i]!.head!).toBeCloseTo(drop / RHO / G, 4);
+      });
+    }
+  });
+
+  test('at the duty it asks for the head that the pump gives, and NPSH is that of the scenario', () => {
+    const p = one.result!.elements.P as { flow: number; head: number; npsha: number };
+    const [at] = systemCurve(one.model!, one.result!, 'P', [p.flow]);
+    expect(at!.head).toBeCloseTo(p.head, 8);
+    expect(at!.npsha).toBeCloseTo(p.npsha, 8);
+    // 3 m of liquid, 10.35 m of air less vapour, 10 m of pipe
+    expect(at!.npsha).toBeCloseTo(3 + (101_325 - 2339.2) / RHO / G - friction(10, 0.1541, p.flow), 3);
+  });
+
+  test('a pump that is not there is an error of the caller', () =>
+    expect(() => systemCurve(one.model!, one.result!, 'X', flows)).toThrow(RangeError));
+});
+
+describe('what is drawn of a service', () => {
+  const { scenarios: solved } = whole();
+  const curves = serviceCurves(solved, 'P');
+
+  test('scenarios that run the pump alike share one curve', () => {
+    expect(curves.pumps.map((p) => p.scenarios)).toEqual([['one', 'same'], ['two'], ['slow']]);
+    expect(curves.scenarios.map((s) => s.id)).toEqual(['one', 'two', 'slow', 'same']);
+  });
+
+  test('two units carry twice the flow at the same head; a slower one follows affinity', () => {
+    const [one, two, slow] = curves.pumps;
+    expect(two!.lastFlow).toBeCloseTo(2 * one!.lastFlow, 12);
+    two!.flow.forEach((q, i) => {
+      expect(q).toBeCloseTo(2 * one!.flow[i]!, 12);
+      expect(two!.head[i]).toBeCloseTo(one!.head[i]!, 9);
+      expect(two!.power[i]).toBeCloseTo(2 * one!.power[i]!, 6);
+    });
+    const ratio = 2700 / 2930;
+    slow!.flow.forEach((q, i) => {
+      expect(q).toBeCloseTo(ratio * one!.flow[i]!, 12);
+      expect(slow!.head[i]).toBeCloseTo(ratio ** 2 * one!.head[i]!, 9);
+      expect(slow!.npshr[i]).toBeCloseTo(ratio ** 2 * one!.npshr[i]!, 9);
+      expect(slow!.efficiency[i]).toBeCloseTo(one!.efficiency[i]!, 9);
+    });
+    // rows are hit: 60 m³/h and 52.8 m of the published curve
+    const at = one!.flow.findIndex((q) => Math.abs(q * 3600 - 60) < 1e-6);
+    if (at >= 0) expect(one!.head[at]).toBeCloseTo(52.8, 9);
+    expect(one!.allowable[0]).toBeCloseTo(0.5 * one!.bestFlow, 12);
+  });
+
+  test('the axis holds every curve and duty; without valves the curve lies lower', () => {
+    expect(curves.flows.at(-1)!).toBeGreaterThanOrEqual(Math.max(...curves.pumps.map((p) => p.lastFlow)));
+    curves.scenarios.forEach((s) => s.head.forEach((h, i) => i > 0 && expect(h!).toBeGreaterThan(s.bare[i]!)));
+  });
+
+  test('made diameters and the rated point come with the entry', () => {
+    const rated = { ...element, rated: { flow: '70 m3/h', head: '48 m' } };
+    const two = { speed: '2930 rpm', curves: [180, 198].map((mm) => ({ diameter: `${mm} mm`, curve: PUMP.curve })) };
+    const run = runStudy(
+      study({ T: vessel(0, 3), U: vessel(24, 1) }, [line('L', 'T', 'U', [rated, pipe('b', 120, 102.3)])], { pumps: { p: two } }),
+    );
+    const c = serviceCurves(run.scenarios, 'P', 11);
+    expect(c.flows).toHaveLength(11);
+    expect(c.made.map((m) => m.diameter)).toEqual([0.18, 0.198]);
+    expect(c.rated).toEqual({ flow: 70 / 3600, head: 48 });
+  });
+
+  test('a scenario that did not solve is left out, with none nothing is drawn', () => {
+    const failed = solved.map((s) => (s.id === 'two' ? { ...s, result: { ...s.result!, status: 'failed' as const } } : s));
+    expect(serviceCurves(failed, 'P').scenarios.map((s) => s.id)).toEqual(['one', 'slow', 'same']);
+    expect(serviceCurves([], 'P')).toMatchObject({ pumps: [], made: [], rated: null });
+  });
+});
