@@ -43,7 +43,9 @@ test('by keyboard alone: from nothing to a branched system with a valve and four
   // V-1, L-1, P-1: the pump imposes the flow
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
   await retype(page, 'flow 80 m3/h');
-  await retype(page, '220 m DN150 sch 40, 6 elbow-90-long, 2 gate, 1 exit');
+  // typed over, as in a spreadsheet
+  await page.keyboard.type('220 m DN150 sch 40, 6 elbow-90-long, 2 gate, 1 exit');
+  await page.keyboard.press('Enter');
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowUp');
   // a branch behind the pump, with a valve that holds its flow
@@ -106,7 +108,8 @@ test('by keyboard alone: from nothing to a branched system with a valve and four
     const card = page.locator(`[data-scenario="${s.id}"]`);
     await expect(card.locator('[data-figure=flow]')).toHaveText(shown(s.lines['T-1']!.flow * 3600));
     await expect(card.locator('[data-figure=head]')).toHaveText(shown(s.elements['P-1']!.head!));
-    await page.keyboard.press(String(i + 1));
+    await page.keyboard.press(`Alt+${i + 1}`);
+    await expect(card).toHaveAttribute('aria-pressed', 'true');
     for (const e of ['L-1', 'L-2', 'L-3', 'CV-1'])
       await expect(page.locator(`[data-loss="${e}"]`)).toHaveText(shown(s.elements[e]!.headLoss!));
   }

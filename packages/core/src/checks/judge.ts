@@ -136,7 +136,7 @@ class Judge {
   /** n·√Q/NPSHR^0.75 at best efficiency, per eye: rpm, m³/s, m (ISO 17769-1) */
   private suctionSpecificSpeed(e: ElementDetail, r: PumpResult): void {
     const p = e.performance!;
-    const required = p.npshr(p.bestFlow);
+    const required = p.npshr(p.bestFlow * r.running);
     if (!required || r.speed === null) return this.none('suction-specific-speed', e.id, 'no-npshr');
     const value = (r.speed * Math.sqrt(p.bestFlow)) / required ** 0.75;
     this.atMost('suction-specific-speed', e.id, value, undefined, 'near');

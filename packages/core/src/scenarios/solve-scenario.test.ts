@@ -169,6 +169,16 @@ describe('margins', () => {
     const p = r.elements.P as PumpResult;
     expect(p.speed).toBe(2900);
     expect(margin(r, 'suction-specific-speed').value).toBeCloseTo(172.435, 2);
+    // two units side by side: the same for each eye, and half the power on each shaft
+    const two = solved(
+      study(
+        { W: { kind: 'well', elevation: '-10 m', restLevel: '-2 m', specificCapacity: '6 m3/h/m' }, U: vessel(20) },
+        [line('L', 'W', 'U', [pipe('a', 5, 154.1), { ...curvePump, running: 2 }, pipe('b', 60, 77.9)])],
+        { pumps: { p: { ...entry, casingPressure: '40 bar(g)' } } },
+      ),
+    );
+    expect(margin(two, 'suction-specific-speed').value).toBeCloseTo(172.435, 2);
+    expect(margin(two, 'stage-limits').value).toBeCloseTo((two.elements.P as PumpResult).shaftPower! / 2 / 5000, 9);
     const power = p.shaftPower! / 5000;
     const pressure = (998.207 * 9.80665 * 40 + p.inletPressure! - 101_325) / 4e5;
     expect(margin(r, 'stage-limits').value).toBeCloseTo(Math.max(power, pressure), 5);

@@ -171,7 +171,7 @@ function Conflict() {
 const SHORTCUTS: readonly [string, string][] = [
   ['Ctrl K', 'search or run a command'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
-  ['1 … 9', 'make a scenario the active one'],
+  ['1 … 9', 'make a scenario the active one; in a cell they are typed, there with Alt'],
   ['Shift 1 … 9', 'compare a scenario with it'],
   ['↑ ↓', 'along the line in the sheet'],
   ['Enter, F2', 'edit a cell; Enter takes it, Escape leaves it'],
@@ -283,6 +283,7 @@ function useFrameKeys(commands: () => void, keys: () => void): void {
       const control = event.ctrlKey || event.metaKey;
       const digit = /^Digit([1-9])$/.exec(event.code);
       if (control && event.key.toLowerCase() === 'k') commands();
+      else if (event.altKey && digit && scenarios[Number(digit[1]) - 1]) activate(scenarios[Number(digit[1]) - 1]!.id);
       else if (typing) return;
       else if (control && event.key.toLowerCase() === 'z') (event.shiftKey ? redo : undo)();
       else if (control && event.key.toLowerCase() === 'y') redo();

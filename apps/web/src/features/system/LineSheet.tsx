@@ -130,7 +130,7 @@ export function LineSheet() {
     else if ((event.key === 'Enter' || event.key === 'F2') && at >= 0) begin(at, column);
     else if (event.key === 'Delete' && at >= 0) act('remove');
     else if (event.key === 'Escape') select(null);
-    else if (plain && event.key.length === 1 && /[\p{L}.+-]/u.test(event.key) && at >= 0) begin(at, column, event.key);
+    else if (plain && event.key.length === 1 && /[\p{L}\p{N}.+-]/u.test(event.key) && at >= 0) begin(at, column, event.key);
     else return;
     event.preventDefault();
     event.stopPropagation();
