@@ -46,6 +46,16 @@ interface Share {
   toNpsh: number;
 }
 
+/** One flow looked up on the measured curves that take part, with the factors that move them. */
+export interface PumpTraceStep {
+  unitFlow: number;
+  cq: number;
+  ch: number;
+  stageFactor: number;
+  wear: number;
+  shares: { weight: number; toFlow: number; toHead: number; toNpsh: number; head: number; npshr: number | undefined }[];
+}
+
 /**
  * The curve of a pump group as it runs: affinity in speed (Q ∝ n, H ∝ n², NPSHR ∝ n²) and diameter (Q ∝ D, H ∝ D²), stages,
  * viscosity, wear, equal units in parallel. Between two made diameters both measured curves are moved and averaged by
@@ -131,6 +141,27 @@ export class PumpPerformance {
     let h = 0;
     for (const s of this.shares) h += s.weight * s.curve.head.value(qw / s.toFlow) * s.toHead;
     return h * this.stageFactor * headFactor(this.viscosity, qw);
+  }
+
+  /** what the head and the NPSH required at a flow of the group are made of, for a checker to follow */
+  trace(flow: number): PumpTraceStep {
+    const unitFlow = Math.max(0, flow) / this.setting.running;
+    const qw = unitFlow / this.viscosity.cq;
+    return {
+      unitFlow,
+      cq: this.viscosity.cq,
+      ch: headFactor(this.viscosity, qw),
+      stageFactor: this.stageFactor,
+      wear: this.setting.wear,
+      shares: this.shares.map((s) => ({
+        weight: s.weight,
+        toFlow: s.toFlow,
+        toHead: s.toHead,
+        toNpsh: s.toNpsh,
+        head: s.curve.head.value(qw / s.toFlow),
+        npshr: s.curve.npshr?.value(unitFlow / Math.sqrt(s.toNpsh)),
+      })),
+    };
   }
 
   /** efficiency of one unit at its share, 0…1, or undefined when the curve has none */

@@ -1,33 +1,11 @@
 import { criticalPressureRatio, pipingFactors } from '../valves/valve.js';
-import type { Dimension } from '../units/units.js';
 import { LAMINAR_LIMIT, TURBULENT_LIMIT } from '../pipes/friction.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { PipeResult, PumpResult, ScenarioResult, ValveResult } from './results.js';
+import { curveSteps, placeAt, deviceSteps, endSteps, localSteps, partsSteps, pointSteps } from './working-places.js';
+import { of, Shared, step, type Keyed, type WorkingStep, type WorkingValue } from './working-steps.js';
 
-/** A value in a step: SI, with what it is of; `ratio` has no unit. */
-export interface WorkingValue {
-  symbol: string;
-  name: string;
-  value: number;
-  dimension: Dimension | 'ratio' | 'area' | 'coefficient';
-}
-
-/** One line of a calculation that a checker can follow: the formula in its symbols, what goes in, where it is from, what comes out. */
-export interface WorkingStep {
-  result: WorkingValue;
-  /** in the symbols of `inputs`; a comparison or a look-up is said in words and has no symbols to put in */
-  formula: string;
-  isFormula: boolean;
-  inputs: WorkingValue[];
-  source: string;
-}
-
-const of = (symbol: string, name: string, value: number, dimension: WorkingValue['dimension'] = 'ratio'): WorkingValue => ({
-  symbol,
-  name,
-  value,
-  dimension,
-});
+export type { WorkingStep, WorkingValue } from './working-steps.js';
 
 /**
  * The steps behind a result, in order: the last one gives the number itself. The values are those of the solved scenario, not
@@ -39,31 +17,49 @@ export function working(model: ScenarioModel, result: ScenarioResult, address: s
   const dot = address.lastIndexOf('.');
   const id = address.slice(0, dot);
   const key = address.slice(dot + 1);
-  const e = model.elements.find((x) => x.id === id);
-  const r = result.elements[id];
-  if (!e || !r) return undefined;
   const shared = new Shared(model);
-  const steps =
-    r.kind === 'pipe'
-      ? pipeSteps(shared, e, r)
-      : r.kind === 'pump'
-        ? pumpSteps(shared, result, e, r)
-        : r.kind === 'control-valve'
-          ? valveSteps(shared, e, r)
-          : undefined;
+  const steps = stepsOf(shared, model, result, id);
   if (!steps) return undefined;
   const end = steps.findIndex((s) => s.key === key);
   return end < 0 ? undefined : needed(steps.slice(0, end + 1));
 }
 
-/** Addresses of an element that have a working. */
-export const WORKED: Readonly<Record<string, readonly string[]>> = {
-  pipe: ['velocity', 'reynolds', 'frictionFactor', 'frictionLoss', 'fittingLoss', 'headLoss'],
-  pump: ['hydraulicPower', 'shaftPower', 'npsha', 'flowRatio', 'inputPower'],
-  'control-valve': ['drop', 'chokedDrop', 'kv', 'cv', 'opening'],
-};
+function stepsOf(shared: Shared, model: ScenarioModel, result: ScenarioResult, id: string): Keyed[] | undefined {
+  const e = model.elements.find((x) => x.id === id);
+  const r = result.elements[id];
+  if (!e || !r) return pointSteps(shared, model, result, id);
+  const ends = endSteps(shared, model, result, e);
+  switch (r.kind) {
+    case 'pipe':
+      return [...pipeSteps(shared, e, r), ...ends];
+    case 'pump':
+      return [...pumpSteps(shared, result, e, r), ...ends];
+    case 'control-valve':
+      return [...valveSteps(shared, e, r), ...ends];
+    case 'device':
+      return [...deviceSteps(shared, e, r), ...ends];
+    default:
+      return [...localSteps(shared, e, r), ...ends];
+  }
+}
 
-type Keyed = WorkingStep & { key: string };
+const ENDS = ['inletPressure', 'outletPressure'] as const;
+
+/** Addresses of an element or point that have a working, by its kind. */
+export const WORKED: Readonly<Record<string, readonly string[]>> = {
+  pipe: ['velocity', 'reynolds', 'frictionFactor', 'frictionLoss', 'fittingLoss', 'headLoss', ...ENDS],
+  pump: ['head', 'hydraulicPower', 'shaftPower', 'npsha', 'npshr', 'flowRatio', 'inputPower', ...ENDS],
+  'control-valve': ['drop', 'chokedDrop', 'kv', 'cv', 'opening', ...ENDS],
+  device: ['drop', 'headLoss', ...ENDS],
+  orifice: ['headLoss', 'drop', ...ENDS],
+  'hand-valve': ['headLoss', 'drop', ...ENDS],
+  'non-return': ['headLoss', 'drop', ...ENDS],
+  vessel: ['totalHead', 'staticPressure'],
+  pressure: ['totalHead', 'staticPressure'],
+  flow: ['staticPressure'],
+  well: ['totalHead'],
+  junction: ['staticPressure'],
+};
 
 /** only the steps that the last one rests on */
 function needed(steps: readonly Keyed[]): WorkingStep[] {
@@ -76,35 +72,6 @@ function needed(steps: readonly Keyed[]): WorkingStep[] {
     kept.unshift(step);
   }
   return kept;
-}
-
-class Shared {
-  readonly density: WorkingValue;
-  readonly gravity: WorkingValue;
-  readonly kinematic: WorkingValue;
-  readonly vapour: WorkingValue;
-  readonly critical: WorkingValue;
-  readonly atmosphere: WorkingValue;
-  constructor(model: ScenarioModel) {
-    const { fluid, network } = model;
-    this.density = of('ρ', 'density', fluid.density, 'density');
-    this.gravity = of('g', 'gravity', network.gravity, 'acceleration');
-    this.kinematic = of('ν', 'kinematic viscosity', fluid.viscosity / fluid.density, 'kinematicViscosity');
-    this.vapour = of('pv', 'vapour pressure', fluid.vapourPressure, 'absolutePressure');
-    this.critical = of('pc', 'critical pressure', fluid.criticalPressure, 'absolutePressure');
-    this.atmosphere = of('pa', 'site atmosphere', network.atmosphere, 'absolutePressure');
-  }
-}
-
-function step(
-  key: string,
-  result: WorkingValue,
-  formula: string,
-  inputs: WorkingValue[],
-  source: string,
-  isFormula = true,
-): Keyed {
-  return { key, result, formula, inputs, source, isFormula };
 }
 
 function pipeSteps(s: Shared, e: ElementDetail, r: PipeResult): Keyed[] {
@@ -216,7 +183,8 @@ function pumpSteps(s: Shared, result: ScenarioResult, e: ElementDetail, r: PumpR
   const steps: Keyed[] = [];
   const q = of('Q', 'flow', r.flow, 'flow');
   const head = of('H', 'head', r.head ?? NaN, 'head');
-  const inlet = result.places[lineIdOf(result, e)]?.[e.index];
+  const inlet = placeAt(result, e, 0);
+  steps.push(...(e.performance ? curveSteps(e, r) : partsSteps(result, e, r)));
   if (r.hydraulicPower !== null)
     steps.push(
       step(
@@ -273,10 +241,6 @@ function pumpSteps(s: Shared, result: ScenarioResult, e: ElementDetail, r: PumpR
     );
   }
   return steps;
-}
-
-function lineIdOf(result: ScenarioResult, e: ElementDetail): string {
-  return Object.keys(result.lines)[e.line]!;
 }
 
 function valveSteps(s: Shared, e: ElementDetail, r: ValveResult): Keyed[] {
