@@ -227,6 +227,22 @@ test('a figure opens its working: formula, values with units, source, and the nu
   await expect.poll(last).toBe('3.53');
 });
 
+test('a number of the matrix, or of the sheet, opens its own working in its scenario', async ({ page }) => {
+  await openDemoCopy(page);
+  await page.locator('[data-loss="L-421"]').getByText('7.18').click();
+  await expect(page.locator('[data-working=headLoss]')).toContainText('Darcy–Weisbach');
+  await page.getByRole('link', { name: 'Scenarios' }).click();
+  await page.locator('[data-result="Head"] td').nth(2).getByText('90.9').click();
+  const sheet = page.getByRole('complementary', { name: 'Working of P-410' });
+  await expect(sheet).toContainText('head read on the measured curve');
+  await expect(sheet.locator('li').last()).toContainText('= 90.9');
+  await expect(page.locator('[data-scenario=summer]')).toHaveAttribute('aria-pressed', 'true');
+  await sheet.getByRole('button', { name: 'NPSHA', exact: true }).click();
+  await expect(sheet).toContainText('ISO 17769-1');
+  await page.keyboard.press('Escape');
+  await expect(sheet).toHaveCount(0);
+});
+
 test('the breakdown of a branched, closed network sums to the head on the card', async ({ page }) => {
   const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
   await page.goto(`/studies/${list.find((s) => s.title === 'Network circulation')!.id}/system`);

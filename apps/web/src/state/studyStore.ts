@@ -47,6 +47,8 @@ export interface StudyState {
   pump: string | null;
   /** why something asked for was not done, until the next change */
   notice: string | null;
+  /** the figure of the chosen thing whose working is open */
+  asked: string | null;
 }
 
 export interface StudyActions {
@@ -60,6 +62,8 @@ export interface StudyActions {
   activate(scenario: string): void;
   compare(scenario: string): void;
   select(id: string | null): void;
+  /** opens the working of a figure of a thing, in a scenario if one is named; closes it with none */
+  ask(id: string, key: string | null, scenario?: string): void;
   /** makes a pump the one that the strip, the curves and the breakdown are about */
   follow(pump: string): void;
   units(system: UnitSystem): void;
@@ -126,6 +130,7 @@ export function createStudyStore(
       selected: null,
       pump: null,
       notice: null,
+      asked: null,
       change(label, operations, key) {
         const done = applyOperations(get().study, operations);
         if (!done.ok) return false;
@@ -160,7 +165,11 @@ export function createStudyStore(
         if (scenario === active) return;
         set({ compared: compared.includes(scenario) ? compared.filter((id) => id !== scenario) : [...compared, scenario] });
       },
-      select: (selected) => set({ selected }),
+      select: (selected) => set(selected === get().selected ? { selected } : { selected, asked: null }),
+      ask(id, asked, scenario) {
+        if (scenario !== undefined) get().activate(scenario);
+        set({ selected: id, asked });
+      },
       follow(pump) {
         set({ pump });
         recalculation.ask(get().study, pump);

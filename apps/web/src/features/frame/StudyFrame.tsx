@@ -1,7 +1,7 @@
 import type { RawElement } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { Outlet, useNavigate, useParams } from 'react-router';
+import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { api, ApiError } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { copyScenario } from '../../state/inputs.js';
@@ -10,6 +10,7 @@ import { Button, Modal } from '../../ui/controls.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 import { StudyContext, useStudy, useStudyStore } from '../context.js';
 import { lineActions } from '../../state/lineActions.js';
+import { WorkingSheet } from '../working/WorkingSheet.js';
 import { brief } from './brief.js';
 import { Problems } from './Problems.js';
 import { Commands, type Command } from './Commands.js';
@@ -90,6 +91,7 @@ function Frame() {
   const title = useStudy((s) => `${s.study.tag ?? ''} ${s.study.title ?? ''}`.trim());
   const problems = useStudy((s) => s.outcome?.problems ?? null);
   const failing = useStudy((s) => s.outcome?.scenarios.some((x) => x.result?.status === 'failed') ?? false);
+  const view = useLocation().pathname.split('/').at(-1);
   const commands = useCommands(fold, () => setKeysOpen(true));
   useFrameKeys(
     () => setCommandsOpen(true),
@@ -111,6 +113,7 @@ function Frame() {
         </main>
       </div>
       <Notice />
+      {view !== 'system' && <WorkingSheet />}
       <Strip folded={folded} onFold={fold} />
       <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
       <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />

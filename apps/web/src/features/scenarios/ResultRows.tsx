@@ -2,9 +2,12 @@ import type { PumpResult, ScenarioResult } from '@cedar-knot/core';
 import type { ReactNode } from 'react';
 import { VerdictMark, type MarkKind } from '../../ui/marks.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
+import { Figure } from '../working/Figure.js';
 
 interface ResultRow {
   name: string;
+  /** the figure that is worked out on request: of the pump, or of the scenario's first control valve */
+  figure?: { of: 'pump' | 'valve'; key: string };
   unit: string;
   of: (
     result: ScenarioResult,
@@ -20,6 +23,7 @@ export function ResultRows() {
   const shown = useStudy((s) => s.shown);
   const pumpId = useStudy((s) => s.pump);
   const display = useDisplay();
+  const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve')?.id;
   return resultRows(display).map((row) => {
     const cells = study.scenarios.map((s) => {
       const result = shown[s.id]?.outcome.result;
@@ -39,19 +43,25 @@ export function ResultRows() {
           {row.sum && total > 0 ? `Σ ${Math.round(total)}` : ''}
         </td>
         {cells.map((c, i) => (
-          <Figure key={study.scenarios[i]!.id} stale={shown[study.scenarios[i]!.id]?.stale ?? false}>
+          <Cell key={study.scenarios[i]!.id} stale={shown[study.scenarios[i]!.id]?.stale ?? false}>
             {'verdict' in c && c.verdict && c.verdict !== 'holds' && c.verdict !== 'not-applicable' && (
               <VerdictMark kind={c.verdict} />
             )}{' '}
-            {c.text}
-          </Figure>
+            {row.figure && c.text !== '–' && (row.figure.of === 'pump' ? pumpId : valve) ? (
+              <Figure id={(row.figure.of === 'pump' ? pumpId : valve)!} figure={row.figure.key} scenario={study.scenarios[i]!.id}>
+                {c.text}
+              </Figure>
+            ) : (
+              c.text
+            )}
+          </Cell>
         ))}
       </tr>
     );
   });
 }
 
-function Figure({ stale, children }: { stale: boolean; children: ReactNode }) {
+function Cell({ stale, children }: { stale: boolean; children: ReactNode }) {
   return (
     <td className={`border-soft border-r border-b px-2.5 text-right font-semibold ${stale ? 'opacity-50' : ''}`}>{children}</td>
   );
@@ -71,12 +81,28 @@ function resultRows(display: Display): ResultRow[] {
       unit: display.unit('flow'),
       of: (r, p) => ({ text: display.number(p?.flow ?? Object.values(r.lines)[0]?.flow, 'flow') }),
     },
-    { name: 'Head', unit: display.unit('head'), of: (_, p) => ({ text: display.number(p?.head, 'head') }) },
-    { name: 'Flow of a unit over best efficiency', unit: '%', of: (r) => ratio(r, 'flow-region', percent) },
-    { name: 'NPSHA over NPSHR', unit: '', of: (r) => ratio(r, 'npsh-ratio', (v) => v.toFixed(2)) },
-    { name: 'Valve opening', unit: '%', of: (r) => ratio(r, 'valve-opening', percent) },
+    {
+      name: 'Head',
+      unit: display.unit('head'),
+      figure: { of: 'pump', key: 'head' },
+      of: (_, p) => ({ text: display.number(p?.head, 'head') }),
+    },
+    {
+      name: 'Flow of a unit over best efficiency',
+      unit: '%',
+      figure: { of: 'pump', key: 'flowRatio' },
+      of: (r) => ratio(r, 'flow-region', percent),
+    },
+    {
+      name: 'NPSHA over NPSHR',
+      unit: '',
+      figure: { of: 'pump', key: 'npsha' },
+      of: (r) => ratio(r, 'npsh-ratio', (v) => v.toFixed(2)),
+    },
+    { name: 'Valve opening', unit: '%', figure: { of: 'valve', key: 'opening' }, of: (r) => ratio(r, 'valve-opening', percent) },
     {
       name: 'Shaft power, all running',
+      figure: { of: 'pump', key: 'shaftPower' },
       unit: display.unit('power'),
       of: (_, p) => ({ text: display.number(p?.shaftPower, 'power') }),
     },

@@ -22,7 +22,7 @@ import { PipeSplit } from './PipeSplit.js';
 import { PointHelp } from './PointHelp.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
-import { Working } from './Working.js';
+import { Working } from '../working/Working.js';
 
 /** Entries shown for a kind, in the order a person thinks of them; the rest of the table is rarely typed. */
 const SHOWN: Readonly<Record<string, (e: RawEntry) => readonly string[]>> = {

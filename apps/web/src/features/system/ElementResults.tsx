@@ -3,6 +3,7 @@ import { letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
+import { Figure } from '../working/Figure.js';
 import { lossOf } from './loss.js';
 
 /** What the element does in every scenario. */
@@ -20,30 +21,41 @@ export function ElementResults({ id }: { id: string }) {
   const first = rows.find((r) => r.result)?.result;
   const most = Math.max(...rows.map((r) => Math.abs(lossOf(r.result) ?? 0)), 1e-9);
   const messages = (shown[active]?.outcome.result?.findings ?? []).filter((f) => f.where === id);
-  const columns: { head: string; of: (r: (typeof rows)[number]) => string }[] =
+  const columns: { head: string; key?: string; of: (r: (typeof rows)[number]) => string }[] =
     first?.kind === 'pipe'
       ? [
           {
             head: display.unit('velocity'),
+            key: 'velocity',
             of: ({ result: r }) => (r?.kind === 'pipe' ? display.number(Math.abs(r.velocity), 'velocity') : '–'),
           },
-          { head: 'Re ×10⁶', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.reynolds / 1e6).toFixed(2) : '–') },
-          { head: 'Darcy f', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.frictionFactor?.toFixed(4) ?? '–') : '–') },
+          { head: 'Re ×10⁶', key: 'reynolds', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.reynolds / 1e6).toFixed(2) : '–') },
+          {
+            head: 'Darcy f',
+            key: 'frictionFactor',
+            of: ({ result: r }) => (r?.kind === 'pipe' ? (r.frictionFactor?.toFixed(4) ?? '–') : '–'),
+          },
         ]
       : first?.kind === 'pump'
         ? [
             { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-            { head: display.unit('head'), of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.head, 'head') : '–') },
+            {
+              head: display.unit('head'),
+              key: 'head',
+              of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.head, 'head') : '–'),
+            },
             {
               head: 'η %',
               of: ({ result: r }) => (r?.kind === 'pump' && r.efficiency !== null ? (r.efficiency * 100).toFixed(1) : '–'),
             },
             {
               head: display.unit('power'),
+              key: 'shaftPower',
               of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.shaftPower, 'power') : '–'),
             },
             {
               head: 'NPSHA / R',
+              key: 'npsha',
               of: ({ result: r }) =>
                 r?.kind === 'pump' ? `${display.number(r.npsha, 'head')} / ${display.number(r.npshr, 'head')}` : '–',
             },
@@ -53,11 +65,17 @@ export function ElementResults({ id }: { id: string }) {
               { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
               {
                 head: `Δp ${display.unit('pressureDifference')}`,
+                key: 'drop',
                 of: ({ result: r }) => (r?.kind === 'control-valve' ? display.number(r.drop, 'pressureDifference') : '–'),
               },
-              { head: 'Kv', of: ({ result: r }) => (r?.kind === 'control-valve' && r.kv !== null ? r.kv.toFixed(1) : '–') },
+              {
+                head: 'Kv',
+                key: 'kv',
+                of: ({ result: r }) => (r?.kind === 'control-valve' && r.kv !== null ? r.kv.toFixed(1) : '–'),
+              },
               {
                 head: 'open %',
+                key: 'opening',
                 of: ({ result: r }) => (r?.kind === 'control-valve' && r.opening !== null ? (r.opening * 100).toFixed(1) : '–'),
               },
             ]
@@ -66,13 +84,19 @@ export function ElementResults({ id }: { id: string }) {
                 { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
                 {
                   head: `Δp ${display.unit('pressureDifference')}`,
+                  key: 'drop',
                   of: ({ result: r }) => (r && 'drop' in r ? display.number(r.drop, 'pressureDifference') : '–'),
                 },
               ]
             : [
-                { head: `head ${display.unit('head')}`, of: ({ point: p }) => display.number(p?.totalHead, 'head', 4) },
+                {
+                  head: `head ${display.unit('head')}`,
+                  key: 'totalHead',
+                  of: ({ point: p }) => display.number(p?.totalHead, 'head', 4),
+                },
                 {
                   head: `${display.unit('absolutePressure')}(a)`,
+                  key: 'staticPressure',
                   of: ({ point: p }) => display.number(p?.staticPressure, 'absolutePressure'),
                 },
                 { head: `out ${display.unit('flow')}`, of: ({ point: p }) => display.number(p?.outflow, 'flow') },
@@ -103,10 +127,22 @@ export function ElementResults({ id }: { id: string }) {
               </td>
               {columns.map((c) => (
                 <td key={c.head} className="text-right whitespace-nowrap">
-                  {c.of(r)}
+                  {c.key ? (
+                    <Figure id={id} figure={c.key} scenario={r.id}>
+                      {c.of(r)}
+                    </Figure>
+                  ) : (
+                    c.of(r)
+                  )}
                 </td>
               ))}
-              {hasLoss && <td className="text-right font-semibold">{display.number(lossOf(r.result), 'head')}</td>}
+              {hasLoss && (
+                <td className="text-right font-semibold">
+                  <Figure id={id} figure="headLoss" scenario={r.id}>
+                    {display.number(lossOf(r.result), 'head')}
+                  </Figure>
+                </td>
+              )}
               {hasLoss && (
                 <td className="pl-2">
                   <svg width={46} height={10} aria-hidden="true">

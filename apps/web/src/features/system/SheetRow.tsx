@@ -4,6 +4,7 @@ import { GlyphIcon } from '../../ui/glyphs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay } from '../context.js';
+import { Figure } from '../working/Figure.js';
 import { lossOf } from './loss.js';
 import type { Column, SheetRow } from './sheetRows.js';
 
@@ -139,10 +140,24 @@ export function Row({
       )}
       {cell('outlet', outletText(row.outlet, display.unit('length')), `justify-end ${row.outletTyped ? '' : 'text-inkq'}`)}
       <span role="gridcell" className="text-right">
-        {result?.kind === 'pipe' ? display.number(Math.abs(result.velocity), 'velocity') : ''}
+        {result?.kind === 'pipe' && (
+          <Figure id={row.id} figure="velocity">
+            {display.number(Math.abs(result.velocity), 'velocity')}
+          </Figure>
+        )}
       </span>
       <span role="gridcell" className="text-right font-semibold" data-loss={row.id}>
-        {result?.kind === 'pump' ? `+${display.number(result.head, 'head')}` : loss === null ? '' : display.number(loss, 'head')}
+        {result?.kind === 'pump' ? (
+          <Figure id={row.id} figure="head">
+            +{display.number(result.head, 'head')}
+          </Figure>
+        ) : (
+          loss !== null && (
+            <Figure id={row.id} figure={row.kind === 'control-valve' ? 'drop' : 'headLoss'}>
+              {display.number(loss, 'head')}
+            </Figure>
+          )
+        )}
       </span>
       <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
         {isLine && flow !== undefined ? (

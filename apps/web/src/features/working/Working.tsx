@@ -1,6 +1,6 @@
 import { WORKED, type WorkingStep, type WorkingValue } from '@cedar-knot/core';
 import { Copy } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 
 const NAMES: Readonly<Record<string, string>> = {
@@ -21,6 +21,12 @@ const NAMES: Readonly<Record<string, string>> = {
   kv: 'Kv',
   cv: 'Cv',
   opening: 'opening',
+  head: 'head',
+  npshr: 'NPSHR',
+  inletPressure: 'inlet pressure',
+  outletPressure: 'outlet pressure',
+  totalHead: 'total head',
+  staticPressure: 'static pressure',
 };
 
 /** Any figure of an element can be asked for its working: the steps that lead to it, with values, method and source. */
@@ -29,7 +35,8 @@ export function Working({ id, kind }: { id: string; kind: string }) {
   const active = useStudy((s) => s.active);
   const study = useStudy((s) => s.study);
   const display = useDisplay();
-  const [key, setKey] = useState<string | null>(null);
+  const key = useStudy((s) => s.asked);
+  const ask = useStudy((s) => s.ask);
   const [steps, setSteps] = useState<WorkingStep[] | null>(null);
   useEffect(() => {
     let gone = false;
@@ -43,10 +50,15 @@ export function Working({ id, kind }: { id: string; kind: string }) {
       gone = true;
     };
   }, [key, id, active, study, store]);
+  const section = useRef<HTMLElement>(null);
+  useEffect(() => {
+    // asked for in a row of the sheet it may lie below what is seen of the panel
+    if (steps) section.current?.scrollIntoView({ block: 'nearest' });
+  }, [steps]);
   const keys = WORKED[kind];
   if (!keys) return null;
   return (
-    <section aria-label="Working" className="border-soft border-t px-3 py-2">
+    <section ref={section} aria-label="Working" className="border-soft border-t px-3 py-2">
       <div className="flex flex-wrap items-center gap-1">
         <span className="text-inkq mr-1 text-[12px]">working of</span>
         {keys.map((k) => (
@@ -54,7 +66,7 @@ export function Working({ id, kind }: { id: string; kind: string }) {
             key={k}
             type="button"
             aria-pressed={k === key}
-            onClick={() => setKey(k === key ? null : k)}
+            onClick={() => ask(id, k === key ? null : k)}
             className={`h-[24px] rounded-[3px] border px-1.5 text-[12px] ${k === key ? 'border-cedar bg-wash' : 'border-line'}`}
           >
             {NAMES[k] ?? k}
