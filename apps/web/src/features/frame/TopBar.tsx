@@ -26,7 +26,7 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         <span className="flex w-[46px] justify-center">
           <Mark />
         </span>
-        <span className="text-[15px] font-semibold">Cedar Knot</span>
+        <span className="text-[15px] font-semibold whitespace-nowrap">Cedar Knot</span>
       </Link>
       <span className="bg-line h-[18px] w-px" />
       <nav aria-label="Place" className="flex min-w-0 items-baseline gap-2">

@@ -20,6 +20,7 @@ export function LineSizes() {
   const pipes = useMemo(() => (known && known.length > 0 ? known : usual), [known?.join(), usual.join()]); // eslint-disable-line react-hooks/exhaustive-deps
   const { sizes, isOld } = useLineSizes(pipes);
   const [over, setOver] = useState<number | null>(null);
+  const display = useDisplay();
   if (pipes.length === 0) return <p className="text-inkq p-4">There is no pipe in this study yet; lay one in the line sheet.</p>;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -27,7 +28,7 @@ export function LineSizes() {
         <PipeGroup pipes={pipes} onChange={setChosen} />
         {sizes && (
           <span className="text-inkq text-[12px]">
-            {Math.round(sizes.length * 100) / 100} m of pipe, at the flows that the scenarios have now
+            {display.number(sizes.length, 'length', 4)} {display.unit('length')} of pipe, at the flows that the scenarios have now
           </span>
         )}
         <Band pipes={pipes} />
@@ -121,11 +122,11 @@ function Table({ sizes, pipes, over, onOver }: TableProps) {
     change(`${pipes.join(', ')} to ${s.size} ${s.schedule}`, sizeOperations(study, pipes, s));
   };
   return (
-    <table className="w-full text-[12px]" aria-label="Sizes side by side">
+    <table className="w-full text-[12px] [&_td]:pl-2 [&_td]:whitespace-nowrap [&_th]:pl-2" aria-label="Sizes side by side">
       <thead>
         <tr className="text-inkq border-soft h-[38px] border-b text-right leading-[14px]">
           <th className="pl-3 text-left font-normal">size, schedule</th>
-          <th className="font-normal">inside mm</th>
+          <th className="font-normal">inside {display.unit('diameter')}</th>
           <th className="font-normal">
             <span className="inline-flex items-center gap-1">
               <ScenarioLetter index={index} letter={letterOf(index)} small /> {display.unit('velocity')}
@@ -178,7 +179,7 @@ function Table({ sizes, pipes, over, onOver }: TableProps) {
               <th scope="row" className={`pl-3 text-left whitespace-nowrap ${isNow ? 'font-semibold' : 'font-normal'}`}>
                 {s.size} <span className="text-inkq">{/^\d/.test(s.schedule) ? `sch ${s.schedule}` : s.schedule}</span>
               </th>
-              <td>{(s.inside * 1000).toFixed(1)}</td>
+              <td>{display.number(s.inside, 'diameter', 4)}</td>
               <td className="font-semibold whitespace-nowrap">
                 <VerdictMark kind={inBand ? 'holds' : 'near'} size={8} /> {display.number(a.velocity, 'velocity')}
               </td>
@@ -207,7 +208,7 @@ function Table({ sizes, pipes, over, onOver }: TableProps) {
                   </td>
                 </>
               )}
-              <td className="pr-2 pl-2">
+              <td className={`sticky right-0 pr-2 ${isNow ? 'bg-wash' : 'bg-panel'}`}>
                 {isNow ? (
                   <span className="text-cedardeep text-[11.5px]">now</span>
                 ) : (

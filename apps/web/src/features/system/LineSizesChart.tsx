@@ -60,7 +60,7 @@ export function LineSizesChart({ sizes, over }: { sizes: LineSizes; over: number
     area!.y + (1 - (h - drawn!.y.min) / (drawn!.y.max - drawn!.y.min)) * area!.height,
   ];
   return (
-    <div ref={box} className="border-soft relative w-[340px] flex-none border-l">
+    <div ref={box} className="border-soft relative w-[30%] max-w-[340px] flex-none border-l">
       <span className="text-inkq absolute top-1 left-2 z-10 text-[11.5px]">
         head {display.unit('head')} over flow {display.unit('flow')}, scenario {scenarios[index]?.name ?? active}
       </span>
@@ -111,9 +111,11 @@ function Labels({
 }) {
   const ends = drawn.heads.flatMap((heads, i) => {
     const last = heads.reduce<number>((at, h, k) => (h !== null && h <= drawn.y.max ? k : at), -1);
-    return last < 0 ? [] : [{ i, at: place(drawn.flows[last]!, heads[last]!) }];
+    // a curve that runs off the picture has its name where it leaves, the others at their ends
+    const isCut = last >= 0 && heads[last + 1] != null;
+    return last < 0 ? [] : [{ i, isCut, at: place(drawn.flows[last]!, heads[last]!) }];
   });
-  const right = ends.filter((e) => e.at[0] > area.x + area.width - 30).sort((a, b) => a.at[1] - b.at[1]);
+  const right = ends.filter((e) => !e.isCut).sort((a, b) => a.at[1] - b.at[1]);
   const ys = spread(
     right.map((e) => e.at[1]),
     12,
@@ -128,7 +130,7 @@ function Labels({
         return (
           <text
             key={e.i}
-            x={k >= 0 ? area.x + area.width - 2 : e.at[0]}
+            x={e.at[0]}
             y={k >= 0 ? ys[k]! - 3 : area.y + 9}
             textAnchor={k >= 0 ? 'end' : 'middle'}
             fontSize={11}

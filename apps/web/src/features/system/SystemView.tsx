@@ -24,7 +24,7 @@ function ResultsOf() {
   const active = useStudy((s) => s.active);
   const index = scenarios.findIndex((s) => s.id === active);
   return (
-    <span className="text-inkq ml-auto flex items-center gap-2 text-[12px]">
+    <span className="text-inkq ml-auto flex min-w-0 items-center gap-2 overflow-hidden text-[12px] whitespace-nowrap">
       results of <ScenarioLetter index={index} letter={letterOf(index)} small /> {scenarios[index]?.name ?? active}; ticks show
       the others
     </span>
@@ -63,7 +63,7 @@ export function SystemView() {
                 <Tabs.Trigger
                   key={value}
                   value={value}
-                  className="text-inkq data-[state=active]:border-cedar data-[state=active]:text-ink h-full border-b-2 border-transparent data-[state=active]:font-semibold"
+                  className="text-inkq data-[state=active]:border-cedar data-[state=active]:text-ink h-full border-b-2 border-transparent whitespace-nowrap data-[state=active]:font-semibold"
                 >
                   {name}
                 </Tabs.Trigger>
