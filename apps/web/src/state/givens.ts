@@ -31,7 +31,7 @@ export function givensOf(kind: string, e: RawEntry): Givens | null {
     case 'well':
       return { given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] };
     case 'junction':
-      return { given: e.offtake === undefined ? ['balance'] : ['offtake'], solved: ['pressure'] };
+      return { given: e.offtake === undefined ? [] : ['offtake'], solved: ['pressure'] };
     case 'pump':
       return pumpGivens(e);
     case 'control-valve':

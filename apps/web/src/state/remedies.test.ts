@@ -117,6 +117,15 @@ test('givens and unknowns in trade words', () => {
   expect(givensOf('control-valve', { mode: 'opening', opening: 'solve' })).toEqual({ given: [], solved: ['opening'] });
   expect(givensOf('vessel', { level: 'solve' })).toEqual({ given: ['flow'], solved: ['level'] });
   expect(givensOf('pipe', {})).toBeNull();
+  expect(givensOf('junction', {})).toEqual({ given: [], solved: ['pressure'] });
+  expect(givensOf('junction', { offtake: '5 m3/h' })?.given).toEqual(['offtake']);
+  expect(givensOf('well', {})?.solved).toEqual(['level', 'flow']);
+  expect(givensOf('flow', { flow: 'solve' })).toEqual({ given: [], solved: ['flow', 'pressure'] });
+  expect(givensOf('device', { drop: 'solve' })).toEqual({ given: [], solved: ['drop'] });
+  for (const mode of ['flow', 'head', 'power', 'curve', 'off'])
+    expect(givensOf('pump', { mode })!.given).toHaveLength(mode === 'power' ? 2 : 1);
+  for (const mode of ['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'])
+    expect([mode, givensOf('control-valve', { mode })!.given.length]).toEqual([mode, 1]);
 });
 
 test('tables: a row that lacks what it must have, or does not rise, is named', () => {
