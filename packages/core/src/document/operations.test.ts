@@ -125,6 +125,11 @@ describe('short form', () => {
     ['line', 'J-1 to V-3'],
     ['line', 'J-1 to V-3, flow 20 m3/h, shut'],
     ['pipe', '12 m bore 80 mm, 3 Le 4 m'],
+    ['pipe', '12 m PE 110 SDR 11, 2 elbow-90'],
+    ['pipe', '12 m PVC 160 SDR 21'],
+    ['pipe', '12 m DN65 wall 2.9 mm'],
+    ['pipe', '12 m OD 76.1 wall 2.9 mm'],
+    ['pipe', '12 m 6 in sch STD'],
   ])('%s: %s is read and written alike', (kind, text) => {
     const read = readShortForm(kind, text);
     if (!read.ok) throw new Error(JSON.stringify(read.problem));
@@ -146,6 +151,13 @@ describe('short form', () => {
     ['junction', '20 m3/h', 'not-understood'],
   ])('%s: %s is refused: %s', (kind, text, reason) => {
     expect(readShortForm(kind, text)).toMatchObject({ ok: false, problem: { reason } });
+  });
+  test.each([
+    ['30 m dn150 sch40', 'DN150', '40'],
+    ['30m pe110 sdr11', 'PE 110', 'SDR 11'],
+    ['30 m DN100 4.5mm', 'DN100', '4.5 mm'],
+  ])('typed in haste: %s', (typed, size, schedule) => {
+    expect(readShortForm('pipe', typed)).toMatchObject({ ok: true, entries: { length: '30 m', size, schedule } });
   });
   test('entries that it does not show stay', () => {
     expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({

@@ -70,10 +70,7 @@ const text = (x: unknown): string => (x === undefined ? '?' : String(x));
 const join = (...parts: string[]): string => parts.filter((p) => p !== '').join(', ');
 
 function writePipe(e: Raw): string {
-  const bore =
-    e.size !== undefined
-      ? `${text(e.size)}${e.schedule !== undefined ? ` sch ${text(e.schedule).replace(/^sch\s*/i, '')}` : ''}`
-      : `bore ${text(e.inside)}`;
+  const bore = e.size !== undefined ? `${text(e.size)}${writeSchedule(e.schedule)}` : `bore ${text(e.inside)}`;
   const fittings = ((e.fittings ?? []) as Raw[]).map((f) => {
     const count = f.count === undefined ? 1 : f.count;
     if (f.type !== undefined)
@@ -82,6 +79,14 @@ function writePipe(e: Raw): string {
     return `${String(count)} Le ${text(f.equivalentLength)}`;
   });
   return join(`${text(e.length)} ${bore}`, ...fittings);
+}
+
+/** a schedule by its number, a wall as such, plastics by their SDR */
+function writeSchedule(schedule: unknown): string {
+  if (schedule === undefined) return '';
+  const typed = text(schedule).replace(/^sch\s*/i, '');
+  if (/^SDR/i.test(typed)) return ` ${typed}`;
+  return /mm$/.test(typed) ? ` wall ${typed}` : ` sch ${typed}`;
 }
 
 function writeValve(e: Raw): string {
@@ -185,11 +190,14 @@ function readPipe(typed: string, before: Raw): ShortFormReading {
   if (!match || !is(match[1]!, 'length')) return fail(first!, 'no-length', EXPECTED.pipe!);
   const entries: RawEntry = { ...before, length: spaced(match[1]!) };
   const bore = match[2]!.trim();
-  const nominal = /^(DN\s*\d+|NPS\s*[\d/\s-]+?|[\d./-]+\s*in)\s+(?:sch(?:edule)?\.?\s*)?(\S+)$/i.exec(bore);
+  const nominal =
+    /^(DN\s*\d+|PE\s*\d+|PVC(?:-U)?\s*\d+|OD\s*[\d.]+|NPS\s*[\d/\s-]+?|[\d./-]+\s*in)\s+(?:sch(?:edule)?\.?\s*|wall\s*)?([\d.]+\s*mm|SDR\s*[\d.]+|\S+)$/i.exec(
+      bore,
+    );
   const inside = /^(?:bore|inside|id)?\s*([\d.]+\s*(?:mm|cm|m|in|ft))$/i.exec(bore);
   if (nominal) {
-    entries.size = nominal[1]!.replace(/^dn\s*/i, 'DN');
-    entries.schedule = nominal[2]!;
+    entries.size = nominal[1]!.replace(/^dn\s*/i, 'DN').replace(/^(pe|pvc|od)\s*/i, (word) => `${word.trim().toUpperCase()} `);
+    entries.schedule = nominal[2]!.replace(/^sdr\s*/i, 'SDR ').replace(/^([\d.]+)\s*mm$/, '$1 mm');
     delete entries.inside;
   } else if (inside && is(inside[1]!, 'diameter')) {
     entries.inside = spaced(inside[1]!);
