@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, openDemoCopy, settled, shown, solveExported, test } from './fixtures.js';
 
@@ -274,4 +275,25 @@ test('a pump and a fluid of one’s own: the curve pasted from a spreadsheet giv
   await expect(flow).toHaveText(shown(scenarios[0]!.elements['P-1']!.flow * 3600));
   await page.getByRole('link', { name: 'Curves' }).click();
   await expect(page.locator('[data-knot]')).toHaveCount(1);
+});
+
+test('the profile zooms, and is saved as a drawing that stands alone', async ({ page }) => {
+  await openDemoCopy(page);
+  const tag = page.locator('[data-element="P-410"] text').first();
+  const before = (await tag.boundingBox())!.x;
+  await page.getByRole('button', { name: /^Zoom in/ }).click();
+  await page.getByRole('button', { name: /^Zoom in/ }).click();
+  expect((await tag.boundingBox())!.x).not.toBeCloseTo(before, 0);
+  await page.getByRole('button', { name: /^The whole length/ }).click();
+  await expect.poll(async () => Math.round((await tag.boundingBox())!.x - before)).toBe(0);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the profile as SVG' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toMatch(/^p-410.*profile\.svg$/);
+  const text = readFileSync(await file.path(), 'utf8');
+  expect(text).toContain('P-410 A/B Reinjection transfer');
+  expect(text).toContain('L-420 · 1150 m');
+  // no colour hangs on the page's style sheet
+  expect(text).not.toContain('var(--');
 });

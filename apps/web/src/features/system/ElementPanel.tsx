@@ -268,6 +268,9 @@ function Entry({ id, name, field, value }: { id: string; name: string; field: Fi
             </option>
           ))}
         </select>
+        {options.length === 0 && (
+          <p className="text-inkq pt-0.5 text-[12px] leading-4">None in this study yet: add one under Fluids, pumps, valves.</p>
+        )}
       </div>
     );
   }

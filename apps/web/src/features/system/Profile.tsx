@@ -33,6 +33,7 @@ export function Profile() {
     return layoutProfile(study, begin, begin + zoom.scale * span);
   }, [study, width, zoom]);
   const drawing = useRef<SVGSVGElement>(null);
+  const activeAt = study.scenarios.findIndex((s) => s.id === activeId);
   const active = shown[activeId];
   const perMetre = 1 / display.value(1, 'length');
   const frame = useMemo(() => frameOf(shown, width, height, perMetre), [shown, width, height, perMetre]);
@@ -56,6 +57,10 @@ export function Profile() {
       onKeyDown={keys}
       data-print="profile"
     >
+      <p className="print-only absolute -top-[30px] left-0 text-[14px]">
+        <b>{`${typed.tag ?? ''} ${typed.title ?? ''}`.trim()}</b>
+        {`, scenario ${letterOf(activeAt)} ${study.scenarios[activeAt]?.name ?? activeId}, ${new Date().toLocaleDateString()}`}
+      </p>
       {frame && hasPlaces && width > 0 ? (
         <svg
           width={width}
