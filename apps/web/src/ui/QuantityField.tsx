@@ -41,7 +41,9 @@ export function readField(typed: string, field: Field, before: unknown): FieldRe
     return { ok: true, value: 'solve' };
   if (field.type === 'quantity' && field.words && Object.hasOwn(field.words, typed.trim()))
     return { ok: true, value: typed.trim() };
-  if (field.type === 'quantity') return readTyped(typed, field.dimension, before ?? '');
+  // a word that stood there (`low`, `solve`) lends no unit
+  const isWord = typeof before === 'string' && !/\d/.test(before);
+  if (field.type === 'quantity') return readTyped(typed, field.dimension, isWord ? '' : (before ?? ''));
   if (field.type === 'text') return { ok: true, value: typed.trim() };
   if (field.type !== 'number') return { ok: false, message: 'This entry is not typed here.' };
   const percent = /^([\d.]+)\s*%$/.exec(typed.trim());
