@@ -241,6 +241,13 @@ test('a number of the matrix, or of the sheet, opens its own working in its scen
   await expect(sheet).toContainText('ISO 17769-1');
   await page.keyboard.press('Escape');
   await expect(sheet).toHaveCount(0);
+  // the same by keys
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('working of shaft power');
+  await page.keyboard.press('Enter');
+  await expect(sheet).toContainText('shaft power of all running units');
+  await page.keyboard.press('Escape');
+  await expect(sheet).toHaveCount(0);
 });
 
 test('the breakdown of a branched, closed network sums to the head on the card', async ({ page }) => {

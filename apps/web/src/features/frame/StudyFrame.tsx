@@ -1,15 +1,16 @@
-import type { RawElement } from '@cedar-knot/core';
+import { WORKED, type RawElement } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { api, ApiError } from '../../api/client.js';
-import { letterOf } from '../../state/address.js';
+import { letterOf, locate } from '../../state/address.js';
 import { copyScenario } from '../../state/inputs.js';
 import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import { Button, Modal } from '../../ui/controls.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 import { StudyContext, useStudy, useStudyStore } from '../context.js';
 import { lineActions } from '../../state/lineActions.js';
+import { FIGURE_NAMES } from '../working/names.js';
 import { WorkingSheet } from '../working/WorkingSheet.js';
 import { brief } from './brief.js';
 import { Problems } from './Problems.js';
@@ -207,6 +208,17 @@ function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   );
 }
 
+/** the workings that can be asked for of the chosen thing and of the pump that is followed */
+function workings(store: StudyStore, ids: readonly string[]): Command[] {
+  const { study, ask } = store.getState();
+  return ids.flatMap((id) =>
+    (WORKED[locate(study, id)?.kind ?? ''] ?? []).map((key) => ({
+      name: `Working of ${FIGURE_NAMES[key] ?? key} at ${id}`,
+      run: () => ask(id, key),
+    })),
+  );
+}
+
 function useCommands(fold: () => void, keys: () => void): Command[] {
   const scenarios = useStudy((s) => s.study.scenarios);
   const id = useStudy((s) => s.id);
@@ -219,6 +231,7 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
   const points = useStudy((s) => s.study.points);
   const selected = useStudy((s) => s.selected);
   const store = useStudyStore();
+  const pump = useStudy((s) => s.pump);
   const select = useStudy((s) => s.select);
   const navigate = useNavigate();
   return useMemo(
@@ -249,6 +262,7 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
         .filter((e) => e.kind === 'pump')
         .map((e) => ({ name: `Follow pump ${e.id} in cards and curves`, run: () => store.getState().follow(e.id) })),
       ...(selected === null ? [] : lineActions(store, selected)),
+      ...workings(store, [...new Set([selected, pump].filter((x) => x !== null))]),
       ...scenarios.map((s, i) => ({
         name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`,
         keys: i < 9 ? String(i + 1) : '',
@@ -267,7 +281,7 @@ function useCommands(fold: () => void, keys: () => void): Command[] {
         },
       })),
     ],
-    [points, selected, store, scenarios, lines, id, activate, undo, redo, units, flush, select, navigate, fold, keys],
+    [points, selected, pump, store, scenarios, lines, id, activate, undo, redo, units, flush, select, navigate, fold, keys],
   );
 }
 

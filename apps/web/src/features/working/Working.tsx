@@ -2,32 +2,7 @@ import { WORKED, type WorkingStep, type WorkingValue } from '@cedar-knot/core';
 import { Copy } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
-
-const NAMES: Readonly<Record<string, string>> = {
-  velocity: 'velocity',
-  reynolds: 'Re',
-  frictionFactor: 'Darcy f',
-  frictionLoss: 'friction',
-  fittingLoss: 'fittings',
-  headLoss: 'head loss',
-  hydraulicPower: 'hydraulic power',
-  shaftPower: 'shaft power',
-  npsha: 'NPSHA',
-  flowRatio: '% BEP',
-  inputPower: 'input power',
-  current: 'current',
-  drop: 'drop',
-  chokedDrop: 'choked drop',
-  kv: 'Kv',
-  cv: 'Cv',
-  opening: 'opening',
-  head: 'head',
-  npshr: 'NPSHR',
-  inletPressure: 'inlet pressure',
-  outletPressure: 'outlet pressure',
-  totalHead: 'total head',
-  staticPressure: 'static pressure',
-};
+import { FIGURE_NAMES } from './names.js';
 
 /** Any figure of an element can be asked for its working: the steps that lead to it, with values, method and source. */
 export function Working({ id, kind }: { id: string; kind: string }) {
@@ -69,7 +44,7 @@ export function Working({ id, kind }: { id: string; kind: string }) {
             onClick={() => ask(id, k === key ? null : k)}
             className={`h-[24px] rounded-[3px] border px-1.5 text-[12px] ${k === key ? 'border-cedar bg-wash' : 'border-line'}`}
           >
-            {NAMES[k] ?? k}
+            {FIGURE_NAMES[k] ?? k}
           </button>
         ))}
       </div>

@@ -1,4 +1,5 @@
 import { X } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import { letterOf, locate } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useStudy } from '../context.js';
@@ -12,10 +13,18 @@ export function WorkingSheet() {
   const asked = useStudy((s) => s.asked);
   const ask = useStudy((s) => s.ask);
   const found = selected === null ? undefined : locate(study, selected);
+  const sheet = useRef<HTMLElement>(null);
+  const isOpen = found !== undefined && asked !== null;
+  useEffect(() => {
+    // so that Escape closes it wherever it was asked from
+    if (isOpen) sheet.current?.focus();
+  }, [isOpen]);
   if (!found || asked === null || selected === null) return null;
   const index = study.scenarios.findIndex((s) => s.id === active);
   return (
     <aside
+      ref={sheet}
+      tabIndex={-1}
       aria-label={`Working of ${selected}`}
       className="panel fixed top-[54px] right-2.5 bottom-[130px] z-30 flex w-[340px] flex-col overflow-y-auto shadow-[var(--shadow-lift)]"
       onKeyDown={(e) => e.key === 'Escape' && ask(selected, null)}
