@@ -242,6 +242,10 @@ test('a pump and a fluid of one’s own: the curve pasted from a spreadsheet giv
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Lay a first line' }).click();
   await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
+  await page.getByRole('button', { name: 'Add a valve' }).click();
+  await page.getByLabel('Inherent characteristic').selectOption('table');
+  await page.getByRole('button', { name: 'Add a row' }).click();
+  await expect(page.getByLabel('Kv, row 2', { exact: true })).toHaveValue('40');
   await page.getByRole('button', { name: 'Add a pump' }).click();
   await page.evaluate(() =>
     navigator.clipboard.writeText('0\t38\t0\t1.8\n40\t36\t0.66\t2.1\n80\t30.5\t0.78\t2.9\n110\t23\t0.7\t4.2'),

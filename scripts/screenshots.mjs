@@ -80,6 +80,10 @@ await sizes.getByRole('button', { name: /^Hollin/ }).click();
 await settle(sizes, 500);
 await shot(sizes, '10-equipment');
 
+await matrix.locator('[data-result=Head] td').nth(2).locator('span').click();
+await settle(matrix, 500);
+await shot(matrix, '12-working');
+
 const melt = await page();
 await melt.goto(`${address}/studies/${study('Snow-melt loop')}/system`);
 await settle(melt);

@@ -1,17 +1,9 @@
-import {
-  applyOperations,
-  blankStudy,
-  PUMP_ENTRY_FIELDS,
-  runStudy,
-  type Fields,
-  type Operation,
-  type Study,
-} from '@cedar-knot/core';
+import { applyOperations, blankStudy, PUMP_ENTRY_FIELDS, runStudy, type Operation, type Study } from '@cedar-knot/core';
 import { recalculate } from '../worker/outcome.js';
 import { firstLine, setShared } from './address.js';
 import { givensOf } from './givens.js';
 import { adviceFor } from './remedies.js';
-import { BEGINNINGS, freeShelfId, shelve, tableProblem, usersOf, type Shelf } from './stock.js';
+import { BEGINNINGS, freeShelfId, shelve, tableProblem, usersOf, withTable, type Shelf, type TableField } from './stock.js';
 import { branchAt } from './topology.js';
 
 const after = (study: Study, operations: readonly Operation[]): Study => {
@@ -129,11 +121,19 @@ test('givens and unknowns in trade words', () => {
 });
 
 test('tables: a row that lacks what it must have, or does not rise, is named', () => {
-  const of = (PUMP_ENTRY_FIELDS.curve as { of: Fields }).of;
+  const of = PUMP_ENTRY_FIELDS.curve as TableField;
   const row = (flow: string, head = '9 m') => ({ flow, head });
   expect(tableProblem([row('0 m3/h'), row('10 m3/h'), row('20 L/s')], of)).toBeNull();
   expect(tableProblem([row('0 m3/h'), row('10 L/s'), row('20 m3/h')], of)).toContain('Row 3 does not rise');
   expect(tableProblem([row('0 m3/h'), { flow: '10 m3/h' }], of)).toContain('Row 2 lacks head');
+  expect(tableProblem([row('0 m3/h')], of)).toContain('At least 2');
+  // a valve that is given by a table begins with one that can be worked with, and keeps one that it has
+  expect(withTable({ ratedKv: 96 }, 'table').table).toEqual([
+    { travel: 0, kv: 0 },
+    { travel: 1, kv: 96 },
+  ]);
+  expect(withTable({ ratedKv: 96, table: [] }, 'table').table).toEqual([]);
+  expect(withTable({ ratedKv: 96 }, 'linear')).toEqual({ ratedKv: 96, characteristic: 'linear' });
   const started = first();
   for (const [shelf, kinds] of Object.entries(BEGINNINGS))
     for (const [kind, { entry }] of Object.entries(kinds)) {

@@ -25,6 +25,21 @@ export function fieldsOf(shelf: Shelf, entry: RawEntry): Fields {
   return shelf === 'pumps' ? PUMP_ENTRY_FIELDS : VALVE_ENTRY_FIELDS;
 }
 
+/**
+ * What a choice brings with it: a valve whose characteristic is a table begins with one, from shut to its rated Kv.
+ *
+ * @param value the characteristic that is chosen
+ */
+export function withTable(entry: RawEntry, value: unknown): RawEntry {
+  const rated =
+    typeof entry.ratedKv === 'number' ? entry.ratedKv : typeof entry.ratedCv === 'number' ? entry.ratedCv * 0.865 : 100;
+  const table = [
+    { travel: 0, kv: 0 },
+    { travel: 1, kv: Number(rated.toPrecision(4)) },
+  ];
+  return { ...entry, characteristic: value, ...(value === 'table' && entry.table === undefined ? { table } : {}) };
+}
+
 /** Tags and scenarios that use an entry. */
 export function usersOf(study: Study, shelf: Shelf, id: string): string[] {
   if (shelf === 'fluids') return study.scenarios.filter((s) => s.fluid === id).map((s) => s.name ?? s.id);
@@ -114,11 +129,16 @@ export function freeShelfId(study: Study, shelf: Shelf, stem: string): string {
   for (let i = 1; ; i++) if (!Object.hasOwn(study[shelf] ?? {}, `${stem}-${i}`)) return `${stem}-${i}`;
 }
 
+/** what the table of fields says of a list of rows */
+export type TableField = Extract<Field, { type: 'list' }>;
+
 /** column by which the rows of a table rise */
 const RISING = new Set(['flow', 'travel', 'temperature']);
 
-/** Why rows cannot stand as a table, or null: a row lacks what it must have, or does not rise. */
-export function tableProblem(rows: readonly RawEntry[], of: Fields): string | null {
+/** Why rows cannot stand as a table, or null: there are too few or too many, one lacks what it must have, or does not rise. */
+export function tableProblem(rows: readonly RawEntry[], { of, least, most }: TableField): string | null {
+  if (rows.length < least) return `At least ${least} rows belong here.`;
+  if (rows.length > most) return `At most ${most} rows belong here.`;
   for (const [key, field] of Object.entries(of)) {
     let before = -Infinity;
     for (const [i, row] of rows.entries()) {

@@ -1,26 +1,26 @@
-import { displayUnit, type Field, type Fields, type RawEntry } from '@cedar-knot/core';
+import { displayUnit, type Field, type RawEntry } from '@cedar-knot/core';
 import { Plus, X } from 'lucide-react';
 import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import { tableProblem } from '../../state/stock.js';
+import { tableProblem, type TableField } from '../../state/stock.js';
 import { readField } from '../../ui/QuantityField.js';
 import { useDisplay, useStudy } from '../context.js';
 
 /** A table of a curve or of properties: cells typed with or without unit, arrows between them, blocks pasted from a spreadsheet. */
 export function RowsTable({
   label,
-  of,
+  field: list,
   rows,
   onRows,
 }: {
   label: string;
-  of: Fields;
+  field: TableField;
   rows: readonly RawEntry[];
   onRows: (rows: RawEntry[]) => void;
 }) {
   const say = useStudy((s) => s.say);
   const display = useDisplay();
   const [problem, setProblem] = useState<string | null>(null);
-  const columns = Object.entries(of).filter(
+  const columns = Object.entries(list.of).filter(
     ([key, f]) => f.required || rows.some((r) => r[key] !== undefined) || COMMON.has(key),
   );
   const unitOf = (key: string, field: Field): string => {
@@ -29,7 +29,7 @@ export function RowsTable({
     return unit ?? (field.type === 'quantity' ? displayUnit(field.dimension, display.system).symbol : '');
   };
   const put = (next: RawEntry[]): void => {
-    const wrong = tableProblem(next, of);
+    const wrong = tableProblem(next, list);
     setProblem(wrong);
     if (!wrong) onRows(next);
   };
@@ -126,7 +126,7 @@ export function RowsTable({
       <div className="flex items-center gap-3">
         <button
           type="button"
-          onClick={() => put([...rows, further(rows, columns, unitOf)])}
+          onClick={() => put(withFurther(rows, columns, unitOf))}
           className="text-cedar flex items-center gap-1 text-[12px] hover:underline"
         >
           <Plus size={12} aria-hidden="true" /> Add a row
@@ -154,13 +154,28 @@ function plain(typed: unknown, unit: string): string {
   return unit !== '' && text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
 }
 
-/** a row after the last one: a tenth further along, the rest as it was */
-function further(
-  rows: readonly RawEntry[],
-  columns: readonly (readonly [string, Field])[],
-  unitOf: (key: string, f: Field) => string,
-): RawEntry {
+type Columns = readonly (readonly [string, Field])[];
+
+/** a row more: a tenth beyond the last one, or between the last two where the first column has come to its end */
+function withFurther(rows: readonly RawEntry[], columns: Columns, unitOf: (key: string, f: Field) => string): RawEntry[] {
   const last = rows.at(-1) ?? {};
+  const before = rows.at(-2);
+  const [key, field] = columns[0]!;
+  const isFull = field.type === 'number' && Number(last[key]) >= field.max;
+  if (before && isFull) return [...rows.slice(0, -1), between(before, last), last];
+  return [...rows, further(last, columns, unitOf)];
+}
+
+function between(a: RawEntry, b: RawEntry): RawEntry {
+  const half = ([key, v]: [string, unknown]): [string, unknown][] => {
+    const other = b[key];
+    return typeof v === 'number' && typeof other === 'number' ? [[key, Number(((v + other) / 2).toPrecision(4))]] : [];
+  };
+  return Object.fromEntries(Object.entries(a).flatMap(half));
+}
+
+/** a tenth further along in the first column, the rest as it was */
+function further(last: RawEntry, columns: Columns, unitOf: (key: string, f: Field) => string): RawEntry {
   return Object.fromEntries(
     columns.flatMap(([key, f], i) => {
       const v = last[key];

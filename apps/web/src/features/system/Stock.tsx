@@ -2,7 +2,7 @@ import { type Field, type Operation, type RawEntry } from '@cedar-knot/core';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { BEGINNINGS, fieldsOf, freeShelfId, SHELVES, shelve, usersOf, type Shelf } from '../../state/stock.js';
+import { BEGINNINGS, fieldsOf, freeShelfId, SHELVES, shelve, usersOf, withTable, type Shelf } from '../../state/stock.js';
 import { Button } from '../../ui/controls.js';
 import { readField, TypedField } from '../../ui/QuantityField.js';
 import { useStudy } from '../context.js';
@@ -141,7 +141,13 @@ function Entry({ shelf, id, entry }: Chosen & { entry: RawEntry }) {
                 ))}
               </fieldset>
             ) : (
-              <OneField key={key} name={key} field={field} value={entry[key]} onPut={(v) => put([key], v)} />
+              <OneField
+                key={key}
+                name={key}
+                field={field}
+                value={entry[key]}
+                onPut={(v) => (key === 'characteristic' ? put([], withTable(entry, v)) : put([key], v))}
+              />
             ),
           )}
         </div>
@@ -158,7 +164,7 @@ function Entry({ shelf, id, entry }: Chosen & { entry: RawEntry }) {
             <RowsTable
               key={key}
               label={f.label ?? key}
-              of={f.of}
+              field={f}
               rows={(entry[key] ?? []) as RawEntry[]}
               onRows={(rows) => put([key], rows)}
             />
@@ -201,7 +207,7 @@ function Diameters({
       <RowsTable
         key={index}
         label={`Curve of Ø ${String(row.diameter)}`}
-        of={curve.of}
+        field={curve}
         rows={(row.curve ?? []) as RawEntry[]}
         onRows={(next) => onRows(rows.map((r, i) => (i === index ? { ...r, curve: next } : r)))}
       />
@@ -238,15 +244,17 @@ function OneField({
         </select>
       </label>
     );
-  if (field.type === 'numbers' || field.type === 'lengths') {
-    const text = Array.isArray(value) ? value.join(', ') : String(value ?? '');
+  if (field.type === 'numbers') {
+    const text = Array.isArray(value) ? value.join(', ') : '';
+    const { least, most, min, max } = field;
     const read = (typed: string) => {
-      const list = typed.split(/[,;]/).map((t) => Number(t.trim()));
-      return list.every((x) => Number.isFinite(x))
+      const list = typed.split(/[,;]/).map((t) => (t.trim() === '' ? NaN : Number(t)));
+      const right = list.length >= least && list.length <= most && list.every((x) => x >= min && x <= max);
+      const count = least === most ? String(least) : `at least ${least}`;
+      return right
         ? ({ ok: true, value: list.join(', ') } as const)
-        : ({ ok: false, message: 'Numbers with commas between them belong here.' } as const);
+        : ({ ok: false, message: `Numbers from ${min} to ${max} with commas between them belong here, ${count}.` } as const);
     };
-    if (field.type === 'lengths') return null;
     return (
       <div className="col-span-2">
         <TypedField
@@ -260,7 +268,7 @@ function OneField({
       </div>
     );
   }
-  if (field.type === 'boolean' || field.type === 'list' || field.type === 'record') return null;
+  if (field.type !== 'quantity' && field.type !== 'number' && field.type !== 'text') return null;
   return (
     <div className={isWide ? 'col-span-3' : ''}>
       <TypedField
