@@ -1,5 +1,5 @@
 import { runStudy } from '../packages/core/dist/index.js';
-import { randomSystem } from '../packages/core/dist/testing-systems.js';
+import { randomSystem } from '../packages/core/dist/test/random-systems.js';
 
 const pipe = (id, length, mm) => ({
   id,

@@ -17,24 +17,24 @@ export {
   type ProblemCode,
   type Severity,
 } from './issues/issues.js';
+export { type Field, type Fields, type ListField } from './fields/field.js';
+export { defaultOf } from './fields/defaults.js';
+export { quantityOf, readCommas, readTyped, unitIn, type TypedReading } from './fields/typed.js';
+export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';
+export { FLUID_KINDS, fluidKind, type FluidKindName } from './fluids/fluid.js';
+export { ELEMENT_KINDS, isElementKind, type ElementKindName } from './elements/index.js';
+export { type ElementKind, type Givens, type ResultFigure } from './elements/kind.js';
+export { isPointKind, LEVEL_WORDS, LINE, POINT_KINDS, type PointKind, type PointKindName } from './document/points.js';
 export {
-  CHECKS,
-  ELEMENT_FIELDS,
-  FLUID_FIELDS,
-  LINE_FIELDS,
-  MOST,
-  POINT_FIELDS,
-  LEVEL_WORDS,
   ECONOMICS_FIELDS,
+  LARGEST_COLLECTION,
   PUMP_ENTRY_FIELDS,
   SCENARIO_FIELDS,
   SCENARIO_ROLES,
   SITE_FIELDS,
   VALVE_ENTRY_FIELDS,
-  type CheckCode,
-  type Field,
-  type Fields,
 } from './document/fields.js';
+export { isId } from './document/ids.js';
 export {
   blankStudy,
   writeStudy,
@@ -43,25 +43,29 @@ export {
   STUDY_VERSION,
   type RawElement,
   type RawEntry,
+  type RawLimit,
   type RawLine,
   type RawEconomics,
   type RawScenario,
   type Study,
 } from './document/study.js';
 export { parseStudyText } from './document/read-study.js';
-export { sumFittings } from './fittings/fitting.js';
-export { PIPE_SIZES, insideOf, sizeSeries, type PipeSize, type SizeCandidate } from './pipes/size.js';
+export { FITTING_TYPES, sumFittings } from './fittings/fitting.js';
+export { insideOf, sizeSeries, type SizeCandidate } from './pipes/size.js';
 export { MATERIALS } from './pipes/material.js';
-export { FITTING_TYPES } from './fittings/fitting.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
-export { kvAtOpening, openingAtKv, KV_PER_CV, type ValveInput } from './valves/valve.js';
-export { type Margin, type Verdict } from './checks/margin.js';
-export { CHECK_RULES, ALLOWABLE_REGION, PREFERRED_REGION, motorFactor, type Limit } from './checks/defaults.js';
+export { kvAtOpening, KV_PER_CV, type ValveInput } from './valves/valve.js';
+export { worstMargins, type Limit, type Margin, type Verdict } from './results/margin.js';
+export { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './checks/index.js';
+export { type Check, type Reason } from './checks/check.js';
+export { limitOf } from './checks/limits.js';
 export { prepareStudy, isFatal } from './scenarios/prepare.js';
 export { type ElementDetail, type PreparedStudy, type ScenarioModel } from './scenarios/model.js';
 export { runStudy, fatalProblems, type SolvedScenario, type StudyRun } from './scenarios/run.js';
+export { overallVerdict } from './scenarios/overall.js';
 export {
   type ElementResult,
+  type HeadBreakdown,
   type LossResult,
   type PipeResult,
   type PlaceResult,
@@ -69,7 +73,7 @@ export {
   type PumpResult,
   type ScenarioResult,
   type ValveResult,
-} from './scenarios/results.js';
+} from './results/results.js';
 export { systemCurve, type CurvePoint, type ValveStand } from './scenarios/system-curve.js';
 export { diffDocuments, type DocumentChange } from './document/diff.js';
 export {
@@ -82,18 +86,11 @@ export {
   type RemoveOperation,
   type SetOperation,
 } from './document/operations.js';
-export {
-  readShortForm,
-  writeShortForm,
-  TYPED_KINDS,
-  type ShortFormProblem,
-  type ShortFormReading,
-} from './document/short-form.js';
-export { readExpression } from './units/expression.js';
+export { kindNamed, readShortForm, writeShortForm } from './document/short-form.js';
 export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';
 export { studySchema } from './document/json-schema.js';
-export { type HeadBreakdown } from './scenarios/breakdown.js';
-export { working, WORKED, type WorkingStep, type WorkingValue } from './scenarios/working.js';
+export { usedEntries, workedFigures, working } from './scenarios/working.js';
+export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
 export { reachOf, type Reach, type ReachRequest } from './scenarios/reach.js';
 export {
   annuity,

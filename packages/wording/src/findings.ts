@@ -1,4 +1,13 @@
-import type { CheckCode, Finding, FindingCode, Margin, UnitSystem } from '@cedar-knot/core';
+import {
+  CHECKS,
+  isCheckCode,
+  type Check,
+  type Finding,
+  type FindingCode,
+  type Margin,
+  type Reason,
+  type UnitSystem,
+} from '@cedar-knot/core';
 import { inUnits, shortNumber } from './numbers.js';
 
 type Values = Finding['values'];
@@ -30,10 +39,10 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `Liquid flows backward through ${w} (${inUnits(n(v, 'flow'), 'flow', u)}): its head does not hold the static head and no non-return closes.`,
   'power-bounded': (w, v, u) =>
     `${w} of imposed power meets almost no flow; its head is bounded at ${inUnits(n(v, 'head'), 'head', u)}.`,
-  'method-range': (w, v) => {
+  'method-range': (w, v, u) => {
     if (v.method === 'viscosity')
       return `${w}: B is ${shortNumber(n(v, 'b'))}, above 40 the viscosity method of ISO/TR 17766 has no tests behind it.`;
-    return `${w}: Hazen–Williams holds for water near room temperature, bores above 50 mm and up to 3 m/s; this is outside.`;
+    return `${w}: Hazen–Williams holds for water near room temperature, bores above ${inUnits(0.05, 'diameter', u)} and up to ${inUnits(3, 'velocity', u)}; this is outside.`;
   },
   'npsh-low': (w, v, u) =>
     `${w} cavitates: NPSHA ${inUnits(n(v, 'npsha'), 'head', u)} is below NPSHR ${inUnits(n(v, 'npshr'), 'head', u)}.`,
@@ -43,15 +52,15 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `The pressure at the outlet of ${w} is below atmosphere: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)}.`,
   'transition-flow': (w, v) =>
     `${w}: Reynolds number ${shortNumber(n(v, 'reynolds'))} lies between laminar and turbulent, where no friction law is sure.`,
-  'roughness-assumed': (w, v) =>
-    `${w} names no roughness${v.material ? ` and "${v.material}" is not in the table` : ''}; 0.05 mm is taken.`,
-  'diameter-outside': (w, v) =>
-    `${w}: impeller Ø ${shortNumber(n(v, 'diameter') * 1000, 4)} mm lies outside the diameters it is made in; the nearest curve is moved.`,
+  'roughness-assumed': (w, v, u) =>
+    `${w} names no roughness${v.material ? ` and "${v.material}" is not in the table` : ''}; ${inUnits(n(v, 'roughness'), 'roughness', u)} is taken.`,
+  'diameter-outside': (w, v, u) =>
+    `${w}: impeller Ø ${inUnits(n(v, 'diameter'), 'diameter', u, 4)} lies outside the diameters it is made in; the nearest curve is moved.`,
   'diameter-unknown': (w) =>
     `${w} names an impeller diameter, but the diameter of its curve is not known; the curve is taken as it stands.`,
   'no-flow': (w) => `Nothing flows through ${w}.`,
-  'elevation-ignored': (w, v) =>
-    `${w} is the last of its line and ends at the elevation of the point it leads to, ${shortNumber(n(v, 'taken'))} m, not at ${shortNumber(n(v, 'given'))} m.`,
+  'elevation-ignored': (w, v, u) =>
+    `${w} is the last of its line and ends at the elevation of the point it leads to, ${inUnits(n(v, 'taken'), 'length', u)}, not at ${inUnits(n(v, 'given'), 'length', u)}.`,
   'exit-doubled': (w) =>
     `${w} has an exit fitting at a static pressure, which holds the velocity head already: the exit loss is counted twice.`,
   'exit-missing': (w) => `${w} ends in liquid at rest without an exit fitting: the velocity head is not counted as lost.`,
@@ -74,42 +83,36 @@ export function findingText(finding: Finding, units: UnitSystem = 'metric'): str
   return TEXTS[finding.code](finding.where, finding.values, units);
 }
 
-export const CHECK_NAMES: Readonly<Record<CheckCode, string>> = {
-  'npsh-ratio': 'NPSH ratio',
-  'npsh-difference': 'NPSH margin',
-  'flow-region': 'region',
-  'minimum-flow': 'minimum flow',
-  'rated-flow': 'rated flow',
-  'curve-range': 'curve range',
-  'head-rise': 'head rise',
-  'motor-power': 'motor',
-  'valve-opening': 'opening',
-  'valve-authority': 'valve authority',
-  'valve-cavitation': 'cavitation',
-  'valve-choked': 'choked flow',
-  'valve-drop': 'valve drop',
-  'set-point': 'set point',
-  velocity: 'velocity',
-  'highest-pressure': 'highest pressure',
-  'lowest-pressure': 'lowest pressure',
-  'suction-specific-speed': 'suction specific speed',
-  'stage-limits': 'stage limits',
-  submergence: 'submergence',
-  'well-level': 'well level',
-  'method-range': 'method range',
-};
-
-const REASONS: Readonly<Record<string, string>> = {
+const REASONS: Readonly<Record<Reason, string>> = {
   off: 'the pump is off',
   'no-curve': 'the pump has no curve here',
-  'not-given': 'the catalogue gives no value',
+  'not-given': 'no value is given for it',
   'no-npshr': 'the curve has no NPSHR',
   'no-flow': 'nothing flows',
   'no-valve': 'no valve is chosen',
   'not-controlling': 'the valve controls nothing',
+  'not-rated': 'this is not the rated scenario',
+  'not-maximum': 'it is judged at maximum flow',
+  'no-pressure': 'nothing determines the pressure there',
+  'no-loss': 'nothing is lost along the way',
+  'not-viscous': 'the liquid needs no viscosity correction',
+  'no-level': 'the level is not known',
+  'single-unit': 'one unit runs alone',
 };
 
 /** Why a check does not apply. */
 export function marginReason(margin: Margin): string | undefined {
-  return margin.reason === undefined ? undefined : (REASONS[margin.reason] ?? margin.reason);
+  return margin.reason === undefined ? undefined : REASONS[margin.reason as Reason];
+}
+
+/** Trade name of a check. */
+export function checkName(check: string): string {
+  return isCheckCode(check) ? CHECKS[check].label : check;
+}
+
+/** Value or limit of a check in the display units; ratios with as many figures as they are judged by. */
+export function checkValue(check: string, value: number | null | undefined, system: UnitSystem = 'metric'): string {
+  if (value === null || value === undefined || !Number.isFinite(value)) return '–';
+  const dimension = isCheckCode(check) ? (CHECKS[check]).dimension : undefined;
+  return dimension ? inUnits(value, dimension, system) : shortNumber(value);
 }

@@ -1,3 +1,5 @@
 export { shortNumber, prettyUnit, inUnits } from './numbers.js';
 export { problemText, WORDED_REASONS } from './problems.js';
-export { findingText, marginReason, CHECK_NAMES } from './findings.js';
+export { findingText, marginReason, checkName, checkValue } from './findings.js';
+export { assumptionText, shortFormText } from './short-form.js';
+export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';

@@ -1,4 +1,4 @@
-import { displayUnit, toUnit, type Dimension, type UnitSystem } from '@cedar-knot/core';
+import { displayUnit, toUnit, UNITS, type Dimension, type UnitSystem } from '@cedar-knot/core';
 
 /** A number with 3 to 4 significant figures, as results are shown. Example: 0.015277 → '0.0153', 1234.5 → '1 235' */
 export function shortNumber(x: number, figures = 3): string {
@@ -15,28 +15,11 @@ export function shortNumber(x: number, figures = 3): string {
   return tail ? `${grouped}.${tail}` : grouped;
 }
 
-const PRETTY: Readonly<Record<string, string>> = {
-  'm3/h': 'm³/h',
-  'm3/s': 'm³/s',
-  'm3/d': 'm³/d',
-  'ft3/s': 'ft³/s',
-  'kg/m3': 'kg/m³',
-  'g/cm3': 'g/cm³',
-  'lb/ft3': 'lb/ft³',
-  'mm2/s': 'mm²/s',
-  'm2/s': 'm²/s',
-  'mPa.s': 'mPa·s',
-  'Pa.s': 'Pa·s',
-  C: '°C',
-  F: '°F',
-  'm3/h/m': 'm³/h per m',
-  'm/s2': 'm/s²',
-  um: 'µm',
-};
+const SHOWN = new Map(Object.values(UNITS).flatMap((list) => list.map((u) => [u.symbol, u.shown ?? u.symbol] as const)));
 
 /** A unit symbol as it is read, not as it is typed: m³/h, °C */
 export function prettyUnit(symbol: string): string {
-  return PRETTY[symbol] ?? symbol;
+  return SHOWN.get(symbol) ?? symbol;
 }
 
 /** SI value in the display unit of its dimension, with its unit. Pressures at a place are absolute and say so. */

@@ -1,5 +1,5 @@
-import { UNITS, type Dimension, type Problem } from '@cedar-knot/core';
-import { shortNumber } from './numbers.js';
+import { UNITS, type Dimension, type Problem, type UnitSystem } from '@cedar-knot/core';
+import { inUnits, shortNumber } from './numbers.js';
 
 type Detail = Problem['detail'];
 const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
@@ -55,15 +55,14 @@ const example = (d: unknown): string => `"${EXAMPLES[d as Dimension] ?? '1 m'}"`
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
 
 /** bounds in the usual unit of the dimension */
-function bound(x: unknown, dimension: unknown): string {
+function bound(x: unknown, dimension: unknown, system: UnitSystem): string {
   const units = UNITS[dimension as Dimension];
   if (typeof x !== 'number') return String(x);
   if (!units) return shortNumber(x);
-  const unit = units[0]!;
-  return `${shortNumber((x - (unit.offset ?? 0)) / unit.factor)} ${unit.symbol}`;
+  return inUnits(x, dimension as Dimension, system);
 }
 
-const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => string>> = {
+const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: UnitSystem) => string>> = {
   'empty-file': () => 'The file is empty; a study begins with { "format": "cedar-knot-study", "version": 1, … }.',
   'file-too-large': (d) => `The file has ${d.found} characters; at most ${d.most} are read.`,
   'bad-json': (d) => `This is not JSON at line ${d.line}, column ${d.column}: ${d.found}.`,
@@ -103,8 +102,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
   'no-reference-here': (d) => `"${d.found}" is a pressure at a place; a difference has neither (g) nor (a), like "0.3 bar".`,
   'gauge-here': (d) => `"${d.found}" is gauge; this pressure is absolute by nature, like "31.2 kPa(a)".`,
   'below-vacuum': (d) => `${d.found} lies below absolute vacuum; was an absolute pressure meant, like "0.5 bar(a)"?`,
-  'out-of-range': (d) =>
-    `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension)} to ${bound(d.most, d.dimension)}.`,
+  'out-of-range': (d, _w, u) =>
+    `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension, u)} to ${bound(d.most, d.dimension, u)}.`,
   'not-rising': () => 'The rows must rise here: this one does not lie above the one before.',
   'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
   'same-temperature': () => 'The two viscosity points need different temperatures.',
@@ -114,14 +113,20 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
   'bore-too-large': () => 'The bore of an orifice is smaller than the pipe around it.',
   'fitting-ways': (d) =>
     `A fitting is given by one of k, type or equivalentLength; here ${Array.isArray(d.keys) && d.keys.length > 0 ? `${list(d.keys)} stand together` : 'none stands'}.`,
-  'no-temperature': (d) =>
-    `"${d.fluid}" needs a temperature between ${shortNumber(Number(d.least) - 273.15)} and ${shortNumber(Number(d.most) - 273.15)} °C.`,
-  'temperature-range': (d) =>
-    `"${d.fluid}" is known from ${shortNumber(Number(d.least) - 273.15)} to ${shortNumber(Number(d.most) - 273.15)} °C; outside nothing is extrapolated.`,
+  'no-temperature': (d, _w, u) =>
+    `"${d.fluid}" needs a temperature between ${bound(d.least, 'temperature', u)} and ${bound(d.most, 'temperature', u)}.`,
+  'temperature-range': (d, _w, u) =>
+    `"${d.fluid}" is known from ${bound(d.least, 'temperature', u)} to ${bound(d.most, 'temperature', u)}; outside nothing is extrapolated.`,
   'static-many': (d) =>
     `A static pressure is met by exactly one line, here by ${d.found}; make it a total pressure or give each line its own point.`,
   'bad-limit': (d) =>
-    `${d.found} is no limit for this check; ${d.dimension ? `write ${example(d.dimension)}` : 'write a number or a pair [least, most]'}.`,
+    `${d.found} is no limit for this check; write ${d.dimension ? example(d.dimension === 'absolutePressure' ? 'pressure' : d.dimension) : 'a number'}.`,
+  'bad-band': (d) =>
+    `${d.found} is no limit for this check; write the two ends of a band in rising order, ${d.dimension ? `[${example(d.dimension)}, …]` : '[0.2, 0.8]'}, or one for its upper end.`,
+  'text-too-long': (d) => `The text ${d.found} is too long for a quantity${d.most ? `; at most ${d.most} characters are read` : ''}.`,
+  'two-readings': (d) =>
+    `The comma in "${d.found}" may part thousands or decimals; write ${(d.expected as readonly string[]).map((x) => `"${x}"`).join(' or ')}.`,
+  'not-typed': () => 'This entry is not typed here.',
   lacks: (d, where) => `${list(where)} lacks ${(d.keys as readonly string[]).map((k) => `"${k}"`).join(', ')}.`,
   'no-lines': () => 'There is no line yet: a line leads from one point to another.',
   unconnected: (_d, where) => `No line meets ${list(where)}: lead a line to it or take it away.`,
@@ -134,10 +139,10 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[]) => st
 };
 
 /** One sentence that says what is wrong and what would be right. */
-export function problemText(problem: Problem): string {
+export function problemText(problem: Problem, units: UnitSystem = 'metric'): string {
   const reason = String(problem.detail.reason);
   const text = TEXTS[reason];
-  return text ? text(problem.detail, problem.where) : `${problem.code}: ${reason}`;
+  return text ? text(problem.detail, problem.where, units) : `${problem.code}: ${reason}`;
 }
 
 /** Every reason that has words; a test holds it against the core. */

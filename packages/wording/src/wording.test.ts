@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { runStudy } from '../../core/src/scenarios/run.js';
-import { MISTAKES, wholeStudy } from '../../core/src/testing-mistakes.js';
+import { MISTAKES, wholeStudy } from '../../core/src/test/mistakes.js';
 import { finding, FINDING_SEVERITY, type FindingCode } from '../../core/src/issues/issues.js';
 import { findingText, inUnits, problemText, shortNumber, WORDED_REASONS } from './index.js';
 
@@ -16,7 +16,7 @@ test('every reason of a problem that the core writes has words, and every word h
   );
   const written = new Set([...source.matchAll(/reason: '([a-z-]+)'/g)].map((m) => m[1]!));
   // reasons of short forms, margins, unreadable numbers and solver failures have words of their own elsewhere
-  const elsewhere = new Set(['not-understood', 'contradiction', 'singular', 'no-resistance', 'not-converged', 'states-cycle']);
+  const elsewhere = new Set(['not-understood', 'contradiction', 'singular', 'no-resistance', 'not-converged', 'states-cycle', 'unknown-name', 'twice', 'empty', 'no-length', 'no-bore']);
   expect([...written].filter((r) => !WORDED_REASONS.includes(r) && !elsewhere.has(r))).toEqual([]);
   expect(WORDED_REASONS.filter((r) => !used.has(r))).toEqual([]);
 });
@@ -52,6 +52,7 @@ test('every finding has a sentence that names its place', () => {
     relative: 1,
     residual: 1,
     material: '',
+    roughness: 0.00005,
   };
   const all = Object.keys(FINDING_SEVERITY) as FindingCode[];
   expect(all.length).toBeGreaterThan(20);

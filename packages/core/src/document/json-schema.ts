@@ -1,19 +1,18 @@
 import { UNITS } from '../units/units.js';
+import { CHECK_CODES } from '../checks/index.js';
+import { ELEMENT_KINDS } from '../elements/index.js';
+import type { Field, Fields } from '../fields/field.js';
+import { FLUID_KINDS } from '../fluids/fluid.js';
 import {
-  CHECKS,
-  ELEMENT_FIELDS,
-  FLUID_FIELDS,
-  LINE_FIELDS,
-  MOST,
-  POINT_FIELDS,
+  ECONOMICS_FIELDS,
+  LARGEST_COLLECTION,
   PUMP_ENTRY_FIELDS,
   SCENARIO_FIELDS,
-  ECONOMICS_FIELDS,
   SITE_FIELDS,
   VALVE_ENTRY_FIELDS,
-  type Field,
-  type Fields,
 } from './fields.js';
+import { ID_PATTERN } from './ids.js';
+import { LINE, POINT_KINDS } from './points.js';
 
 type Json = Record<string, unknown>;
 
@@ -25,9 +24,9 @@ const QUANTITY = '^\\s*[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?\\s*\\S+.*$';
  * in units, ids that must exist and what each mode needs are judged by `cedar-knot check`.
  */
 export function studySchema(): Json {
-  const id = { type: 'string', pattern: '^[\\p{L}\\p{N}_][\\p{L}\\p{N}_\\-/]{0,39}$' };
-  const points = byKind(POINT_FIELDS, {});
-  const elements = byKind(ELEMENT_FIELDS, { id });
+  const id = { type: 'string', pattern: ID_PATTERN };
+  const points = byKind(POINT_KINDS, {});
+  const elements = byKind(ELEMENT_KINDS, { id });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Cedar Knot study, version 1',
@@ -43,32 +42,37 @@ export function studySchema(): Json {
       units: { enum: ['metric', 'us'] },
       site: record(SITE_FIELDS),
       economics: record(ECONOMICS_FIELDS),
-      fluids: map(byKind(FLUID_FIELDS, {}), MOST.fluids),
-      pumps: map(record(PUMP_ENTRY_FIELDS), MOST.pumps),
-      valves: map(record(VALVE_ENTRY_FIELDS), MOST.valves),
-      points: map(points, MOST.points),
+      fluids: map(byKind(FLUID_KINDS, {}), LARGEST_COLLECTION.fluids),
+      pumps: map(record(PUMP_ENTRY_FIELDS), LARGEST_COLLECTION.pumps),
+      valves: map(record(VALVE_ENTRY_FIELDS), LARGEST_COLLECTION.valves),
+      points: map(points, LARGEST_COLLECTION.points),
       lines: {
         type: 'array',
-        maxItems: MOST.lines,
+        maxItems: LARGEST_COLLECTION.lines,
         items: {
-          ...record(LINE_FIELDS, { id, from: id, to: id, elements: { type: 'array', maxItems: MOST.elements, items: elements } }),
+          ...record(LINE.fields, {
+            id,
+            from: id,
+            to: id,
+            elements: { type: 'array', maxItems: LARGEST_COLLECTION.elements, items: elements },
+          }),
           required: ['id', 'from', 'to', 'elements'],
         },
       },
       scenarios: {
         type: 'array',
         minItems: 1,
-        maxItems: MOST.scenarios,
+        maxItems: LARGEST_COLLECTION.scenarios,
         items: { ...record(SCENARIO_FIELDS, { id: { type: 'string' }, set: { type: 'object' } }), required: ['id'] },
       },
       limits: {
         type: 'array',
-        maxItems: MOST.limits,
+        maxItems: LARGEST_COLLECTION.limits,
         items: {
           type: 'object',
           required: ['check', 'limit'],
           properties: {
-            check: { enum: CHECKS },
+            check: { enum: CHECK_CODES },
             limit: { type: ['number', 'string', 'array'] },
             where: id,
             scenario: { type: 'string' },
@@ -95,12 +99,12 @@ function record(fields: Fields, more: Json = {}): Json {
   };
 }
 
-function byKind(kinds: Readonly<Record<string, Fields>>, more: Json): Json {
+function byKind(kinds: Readonly<Record<string, { fields: Fields }>>, more: Json): Json {
   return {
     type: 'object',
     required: [...Object.keys(more), 'kind'],
     properties: { kind: { enum: Object.keys(kinds) } },
-    oneOf: Object.entries(kinds).map(([kind, fields]) => record(fields, { ...more, kind: { const: kind } })),
+    oneOf: Object.entries(kinds).map(([kind, { fields }]) => record(fields, { ...more, kind: { const: kind } })),
   };
 }
 
@@ -125,7 +129,7 @@ function one(field: Field): Json {
     case 'boolean':
       return { ...title, type: 'boolean' };
     case 'text':
-      return { ...title, type: 'string' };
+      return { ...title, type: 'string', maxLength: field.most };
     case 'choice':
       return { ...title, enum: field.values };
     case 'list':

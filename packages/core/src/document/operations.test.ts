@@ -136,19 +136,21 @@ describe('short form', () => {
     expect(writeShortForm(kind, read.entries)).toBe(text);
   });
   test.each([
-    ['pipe', '30 furlong DN150 sch 40', 'no-length'],
-    ['pipe', '30 m round', 'no-bore'],
-    ['pipe', '30 m DN150 sch 40, 3 knees', 'unknown-fitting'],
+    ['pipe', '30 furlong DN150 sch 40', 'not-understood'],
+    ['pipe', 'DN150 sch 40', 'no-length'],
+    ['pipe', '30 m round', 'not-understood'],
+    ['pipe', '30 m, 2 gate', 'no-bore'],
+    ['pipe', '30 m DN150 sch 40, 3 knees', 'not-understood'],
     ['device', 'half a bar', 'not-understood'],
     ['vessel', '', 'empty'],
     ['vessel', 'level full', 'not-understood'],
-    ['pipe', '30 m DN150 sch 40, 1 reducer', 'unknown-fitting'],
-    ['pipe', '30 m DN150 sch 40, 1 reducer to 3 bar', 'unknown-fitting'],
+    ['pipe', '30 m DN150 sch 40, 1 reducer', 'not-understood'],
+    ['pipe', '30 m DN150 sch 40, 1 reducer to 3 bar', 'not-understood'],
     ['orifice', 'bore 40 mm', 'not-understood'],
     ['pump', 'flow 85 bar', 'not-understood'],
     ['pump', '2.5 running', 'not-understood'],
     ['line', 'J-1', 'not-understood'],
-    ['junction', '20 m3/h', 'not-understood'],
+    ['junction', '20 m', 'not-understood'],
   ])('%s: %s is refused: %s', (kind, text, reason) => {
     expect(readShortForm(kind, text)).toMatchObject({ ok: false, problem: { reason } });
   });
@@ -162,6 +164,7 @@ describe('short form', () => {
   test('entries that it does not show stay', () => {
     expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({
       ok: true,
+      assumed: [],
       entries: { roughness: '1 mm', length: '5 m', size: 'DN50', schedule: '40' },
     });
   });

@@ -1,5 +1,5 @@
 import { runStudy } from '../scenarios/run.js';
-import { MISTAKES, wholeStudy } from '../testing-mistakes.js';
+import { MISTAKES, wholeStudy } from '../test/mistakes.js';
 import { parseStudyText } from './read-study.js';
 import { blankStudy, writeStudy } from './study.js';
 

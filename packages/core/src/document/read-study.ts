@@ -1,18 +1,12 @@
 import type { Problem } from '../issues/issues.js';
-import {
-  ECONOMICS_FIELDS,
-  ELEMENT_FIELDS,
-  FLUID_FIELDS,
-  LINE_FIELDS,
-  MOST,
-  POINT_FIELDS,
-  PUMP_ENTRY_FIELDS,
-  SITE_FIELDS,
-  VALVE_ENTRY_FIELDS,
-  CHECKS,
-  type Fields,
-} from './fields.js';
-import { describe, isObject, Reader } from './reader.js';
+import { readLimit } from '../checks/limits.js';
+import { ELEMENT_KINDS, elementKind } from '../elements/index.js';
+import { LONGEST_NOTES, text, type Fields } from '../fields/field.js';
+import { describe, isObject, Reader } from '../fields/reader.js';
+import { FLUID_KINDS, fluidKind } from '../fluids/fluid.js';
+import { ECONOMICS_FIELDS, LARGEST_COLLECTION, PUMP_ENTRY_FIELDS, SITE_FIELDS, VALVE_ENTRY_FIELDS } from './fields.js';
+import { isId } from './ids.js';
+import { LINE, POINT_KINDS, type PointKindName } from './points.js';
 import { LARGEST_STUDY, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
 
 /** A study file's text as JSON, or why it is none. */
@@ -40,17 +34,15 @@ export function parseStudyText(text: string): { raw: unknown } | { problem: Prob
 }
 
 const TOP_KEYS: Fields = {
-  title: { type: 'text' },
-  tag: { type: 'text' },
-  preparedBy: { type: 'text' },
-  notes: { type: 'text' },
+  title: text(),
+  tag: text(),
+  preparedBy: text(),
+  notes: text(undefined, { most: LONGEST_NOTES }),
   units: { type: 'choice', values: ['metric', 'us'] },
   site: { type: 'record', fields: SITE_FIELDS },
   economics: { type: 'record', fields: ECONOMICS_FIELDS },
 };
 const TOP_ALSO = ['format', 'version', 'fluids', 'pumps', 'valves', 'points', 'lines', 'scenarios', 'limits'];
-const ID = /^[\p{L}\p{N}_][\p{L}\p{N}_\-/]{0,39}$/u;
-const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
 
 /** Every id of the study with the place it was found and the kind of thing it is. */
 export interface Directory {
@@ -107,8 +99,8 @@ function outlineMaps(raw: Record<string, unknown>, reader: Reader): boolean {
         found: describe(map),
       });
       sound = false;
-    } else if (Object.keys(map).length > MOST[key]) {
-      reader.add('too-many', key, { reason: 'too-many', found: Object.keys(map).length, most: MOST[key] });
+    } else if (Object.keys(map).length > LARGEST_COLLECTION[key]) {
+      reader.add('too-many', key, { reason: 'too-many', found: Object.keys(map).length, most: LARGEST_COLLECTION[key] });
       sound = false;
     } else {
       for (const [id, entry] of Object.entries(map)) {
@@ -126,7 +118,7 @@ function outlineLines(raw: Record<string, unknown>, reader: Reader): boolean {
     reader.add('missing', 'lines', { reason: 'missing', key: 'lines', label: 'lines' });
     return false;
   }
-  if (!reader.isList(raw.lines, 'lines', [], 0, MOST.lines)) return false;
+  if (!reader.isList(raw.lines, 'lines', [], 0, LARGEST_COLLECTION.lines)) return false;
   let sound = true;
   raw.lines.forEach((line, l) => {
     const path = `lines[${l}]`;
@@ -144,7 +136,7 @@ function outlineLines(raw: Record<string, unknown>, reader: Reader): boolean {
     if (line.elements === undefined) {
       reader.add('missing', `${path}.elements`, { reason: 'missing', key: 'elements', label: 'elements' });
       sound = false;
-    } else if (!reader.isList(line.elements, `${path}.elements`, [], 0, MOST.elements)) {
+    } else if (!reader.isList(line.elements, `${path}.elements`, [], 0, LARGEST_COLLECTION.elements)) {
       sound = false;
     } else line.elements.forEach((e, i) => (sound = outlineElement(e, `${path}.elements[${i}]`, reader) && sound));
   });
@@ -162,12 +154,12 @@ function outlineElement(e: unknown, path: string, reader: Reader): boolean {
     if (e.id === undefined) reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
     else reader.add('bad-id', `${path}.id`, { reason: 'not-text', found: describe(e.id) });
   }
-  return checkKind(e, ELEMENT_FIELDS, path, reader) && sound;
+  return checkKind(e, ELEMENT_KINDS, path, reader) && sound;
 }
 
 function checkKind(
   entry: Record<string, unknown>,
-  kinds: Readonly<Record<string, Fields>>,
+  kinds: Readonly<Record<string, unknown>>,
   path: string,
   reader: Reader,
 ): boolean {
@@ -181,13 +173,13 @@ function checkKind(
 
 function outlineScenarios(raw: Record<string, unknown>, reader: Reader): boolean {
   for (const [id, point] of Object.entries(isObject(raw.points) ? raw.points : {})) {
-    if (isObject(point) && !checkKind(point, POINT_FIELDS, `points.${id}`, reader)) return false;
+    if (isObject(point) && !checkKind(point, POINT_KINDS, `points.${id}`, reader)) return false;
   }
   if (raw.scenarios === undefined) {
     reader.add('missing', 'scenarios', { reason: 'missing', key: 'scenarios', label: 'scenarios' });
     return false;
   }
-  if (!reader.isList(raw.scenarios, 'scenarios', [], 1, MOST.scenarios)) return false;
+  if (!reader.isList(raw.scenarios, 'scenarios', [], 1, LARGEST_COLLECTION.scenarios)) return false;
   let sound = true;
   const seen = new Set<string>();
   raw.scenarios.forEach((s, i) => {
@@ -212,7 +204,7 @@ function outlineScenarios(raw: Record<string, unknown>, reader: Reader): boolean
 function collectIds(study: Study, reader: Reader, directory: Directory): void {
   const seen = new Map<string, string>();
   const claim = (id: string, path: string): void => {
-    if (!ID.test(id) || RESERVED.has(id)) reader.add('bad-id', path, { reason: 'bad-id', found: describe(id) }, [id]);
+    if (!isId(id)) reader.add('bad-id', path, { reason: 'bad-id', found: describe(id) }, [id]);
     const other = seen.get(id);
     if (other !== undefined) reader.add('duplicate-id', path, { reason: 'duplicate-id', found: id, other }, [id]);
     else seen.set(id, path);
@@ -234,7 +226,7 @@ function collectIds(study: Study, reader: Reader, directory: Directory): void {
 function readEntries(study: Study, reader: Reader): void {
   for (const [id, fluid] of Object.entries(study.fluids ?? {})) {
     const path = `fluids.${id}`;
-    if (!checkKind(fluid, FLUID_FIELDS, path, reader)) continue;
+    if (!checkKind(fluid, FLUID_KINDS, path, reader)) continue;
     readFluid(fluid, path, id, reader);
   }
   for (const [id, pump] of Object.entries(study.pumps ?? {})) readPumpEntry(pump, `pumps.${id}`, id, reader);
@@ -243,47 +235,9 @@ function readEntries(study: Study, reader: Reader): void {
 
 /** A fluid's entries in SI, with what its kind needs checked. */
 export function readFluid(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
-  const read = reader.record(raw, FLUID_FIELDS[raw.kind as string]!, path, [id], ['kind']);
-  const lacksViscosity = (entry: unknown, at: string): void => {
-    const e = entry as Record<string, unknown>;
-    if (e.viscosity === undefined && e.kinematicViscosity === undefined) {
-      reader.add(
-        'missing',
-        `${at}.viscosity`,
-        { reason: 'missing', key: 'viscosity', label: 'Viscosity, dynamic or kinematic' },
-        [id],
-      );
-    }
-  };
-  if (raw.kind === 'constant' && !('viscosity' in raw) && !('kinematicViscosity' in raw)) lacksViscosity(read, path);
-  // saturation of common salt near 0 °C; the range of calcium chloride is that of the field
-  if (read.salt === 'NaCl' && (read.concentration as number) > 0.26) {
-    reader.add(
-      'bad-value',
-      `${path}.concentration`,
-      { reason: 'out-of-range', found: String(raw.concentration), least: 0, most: 0.26, dimension: '' },
-      [id],
-    );
-  }
-  const viscosities = (read.viscosities ?? []) as { temperature?: number }[];
-  if (viscosities.length === 2 && viscosities[0]!.temperature === viscosities[1]!.temperature) {
-    reader.add('bad-value', `${path}.viscosities[1].temperature`, { reason: 'same-temperature' }, [id]);
-  }
-  if (raw.kind === 'table' && Array.isArray(read.rows)) {
-    const rows = read.rows as Record<string, number>[];
-    rows.forEach((row, i) => {
-      const typed = (raw.rows as unknown[])[i];
-      if (isObject(typed) && !('viscosity' in typed) && !('kinematicViscosity' in typed))
-        lacksViscosity(row, `${path}.rows[${i}]`);
-      const before = rows[i - 1];
-      if (before && row.temperature !== undefined && !(row.temperature > before.temperature!)) {
-        reader.add('bad-value', `${path}.rows[${i}].temperature`, { reason: 'not-rising' }, [id]);
-      }
-      if (before && (before.viscosity === undefined) !== (row.viscosity === undefined)) {
-        reader.add('bad-value', `${path}.rows[${i}]`, { reason: 'mixed-viscosity' }, [id]);
-      }
-    });
-  }
+  const kind = fluidKind(raw.kind)!;
+  const read = reader.record(raw, kind.fields, path, [id], ['kind']);
+  for (const p of kind.problems?.(read, raw) ?? []) reader.add(p.code, `${path}.${p.path}`, p.detail, [id]);
   return read;
 }
 
@@ -338,7 +292,7 @@ export function readValveEntry(raw: Record<string, unknown>, path: string, id: s
 
 function readPoints(study: Study, reader: Reader): void {
   for (const [id, point] of Object.entries(study.points)) {
-    reader.record(point, POINT_FIELDS[point.kind]!, `points.${id}`, [id], ['kind']);
+    reader.record(point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, [id], ['kind']);
     if (point.elevation === undefined || point.elevation === null) {
       reader.add('missing', `points.${id}.elevation`, { reason: 'missing', key: 'elevation', label: 'Elevation' }, [id]);
     }
@@ -348,7 +302,7 @@ function readPoints(study: Study, reader: Reader): void {
 function readLines(study: Study, reader: Reader, directory: Directory): void {
   study.lines.forEach((line: RawLine, l) => {
     const path = `lines[${l}]`;
-    reader.record(line, LINE_FIELDS, path, [line.id], ['id', 'from', 'to', 'elements']);
+    reader.record(line, LINE.fields, path, [line.id], ['id', 'from', 'to', 'elements']);
     for (const end of ['from', 'to'] as const) {
       if (!directory.points.has(line[end])) {
         reader.add(
@@ -362,35 +316,27 @@ function readLines(study: Study, reader: Reader, directory: Directory): void {
     if (line.from === line.to && line.elements.length === 0)
       reader.add('bad-value', `${path}.to`, { reason: 'same-ends', found: line.to }, [line.id]);
     line.elements.forEach((e: RawElement, i) =>
-      reader.record(e, ELEMENT_FIELDS[e.kind]!, `${path}.elements[${i}]`, [e.id], ['id', 'kind']),
+      reader.record(e, elementKind(e.kind).fields, `${path}.elements[${i}]`, [e.id], ['id', 'kind']),
     );
   });
 }
 
 function readLimits(study: Study, reader: Reader, directory: Directory): void {
   if (study.limits === undefined) return;
-  if (!reader.isList(study.limits, 'limits', [], 0, MOST.limits)) return;
+  if (!reader.isList(study.limits, 'limits', [], 0, LARGEST_COLLECTION.limits)) return;
   study.limits.forEach((limit, i) => {
     const path = `limits[${i}]`;
     if (!isObject(limit)) {
       reader.add('bad-value', path, { reason: 'not-object', found: describe(limit) });
       return;
     }
-    if (!CHECKS.includes(limit.check as never)) {
-      reader.add('bad-value', `${path}.check`, { reason: 'not-choice', found: describe(limit.check), expected: CHECKS });
-    }
-    if (limit.limit === undefined) reader.add('missing', `${path}.limit`, { reason: 'missing', key: 'limit', label: 'Limit' });
     const { where, scenario } = limit;
-    if (
-      typeof where === 'string' &&
-      !directory.elements.has(where) &&
-      !directory.points.has(where) &&
-      !directory.lines.has(where)
-    ) {
+    const isSomewhere = (id: string): boolean =>
+      directory.elements.has(id) || directory.points.has(id) || directory.lines.has(id);
+    if (typeof where === 'string' && !isSomewhere(where))
       reader.add('unknown-id', `${path}.where`, { reason: 'unknown-id', found: where });
-    }
-    if (typeof scenario === 'string' && !study.scenarios.some((s) => s.id === scenario)) {
+    if (typeof scenario === 'string' && !study.scenarios.some((s) => s.id === scenario))
       reader.add('unknown-id', `${path}.scenario`, { reason: 'unknown-id', found: scenario });
-    }
+    readLimit(limit, path, reader);
   });
 }

@@ -20,9 +20,40 @@ export interface FittingSum {
   equivalentLength: number;
 }
 
-const GEOMETRIC = ['entrance-sharp', 'entrance-rounded', 'entrance-projecting', 'exit', 'reducer', 'expansion'] as const;
+/** fittings whose loss follows from their geometry, with how people write them */
+const GEOMETRIC: Readonly<Record<string, readonly string[]>> = {
+  'entrance-sharp': ['sharp entrance', 'sharp entry', 'sharp inlet', 'entrance sharp', 'entrance', 'entry', 'inlet'],
+  'entrance-rounded': ['rounded entrance', 'rounded entry', 'rounded inlet', 'entrance rounded', 'bellmouth', 'bell mouth'],
+  'entrance-projecting': [
+    'projecting entrance',
+    'projecting entry',
+    'entrance projecting',
+    're entrant entrance',
+    're entrant',
+    'inward projecting entrance',
+  ],
+  exit: ['exit', 'exit loss', 'pipe exit', 'outlet'],
+  reducer: ['reducer', 'reduction', 'contraction'],
+  expansion: ['expansion', 'expander', 'enlargement', 'increaser'],
+};
 
-export const FITTING_TYPES: readonly string[] = [...Object.keys(THREE_CONSTANTS), ...GEOMETRIC];
+/** Every type of fitting with the words that mean it. */
+export const FITTING_WORDS: Readonly<Record<string, readonly string[]>> = {
+  ...Object.fromEntries(Object.entries(THREE_CONSTANTS).map(([type, c]) => [type, [type.replaceAll('-', ' '), ...c.words]])),
+  ...Object.fromEntries(Object.entries(GEOMETRIC).map(([type, words]) => [type, [type.replaceAll('-', ' '), ...words]])),
+};
+
+export const FITTING_TYPES: readonly string[] = Object.keys(FITTING_WORDS);
+
+/** One entry of a list of fittings as the sum takes it: what it adds once, how often, and how that was worked out. */
+export interface FittingTerm {
+  name: string;
+  count: number;
+  constant: number;
+  perReynolds: number;
+  equivalentLength: number;
+  how: string;
+}
 
 /**
  * Adds up a list of fittings.
@@ -32,21 +63,40 @@ export const FITTING_TYPES: readonly string[] = [...Object.keys(THREE_CONSTANTS)
 export function sumFittings(list: readonly FittingInput[], inside: number, nominalInches: number): FittingSum {
   const sum: FittingSum = { constant: 0, perReynolds: 0, equivalentLength: 0 };
   for (const f of list) {
-    if (f.k !== undefined) sum.constant += f.k * f.count;
-    else if (f.equivalentLength !== undefined) sum.equivalentLength += f.equivalentLength * f.count;
-    else addType(sum, f, inside, nominalInches);
+    const term = termOf(f, inside, nominalInches);
+    sum.constant += term.constant * f.count;
+    sum.perReynolds += term.perReynolds * f.count;
+    sum.equivalentLength += term.equivalentLength * f.count;
   }
   return sum;
 }
 
-function addType(sum: FittingSum, f: FittingInput, inside: number, nominalInches: number): void {
+/** The entries of a list of fittings one by one, for a checker to follow. */
+export function fittingTerms(list: readonly FittingInput[], inside: number, nominalInches: number): FittingTerm[] {
+  return list.map((f) => ({
+    ...termOf(f, inside, nominalInches),
+    name: f.type ?? (f.k !== undefined ? `K ${f.k}` : 'equivalent length'),
+    count: f.count,
+    how: howOf(f, nominalInches),
+  }));
+}
+
+function termOf(
+  f: FittingInput,
+  inside: number,
+  nominalInches: number,
+): { constant: number; perReynolds: number; equivalentLength: number } {
+  if (f.k !== undefined) return { constant: f.k, perReynolds: 0, equivalentLength: 0 };
+  if (f.equivalentLength !== undefined) return { constant: 0, perReynolds: 0, equivalentLength: f.equivalentLength };
   const c = THREE_CONSTANTS[f.type!];
-  if (c) {
-    sum.perReynolds += c.k1 * f.count;
-    sum.constant += c.ki * (1 + c.kd / nominalInches ** c.sizeExponent) * f.count;
-  } else {
-    sum.constant += geometricK(f, inside) * f.count;
-  }
+  if (!c) return { constant: geometricK(f, inside), perReynolds: 0, equivalentLength: 0 };
+  return { constant: c.ki * (1 + c.kd / nominalInches ** c.sizeExponent), perReynolds: c.k1, equivalentLength: 0 };
+}
+
+function howOf(f: FittingInput, nominalInches: number): string {
+  const c = f.type === undefined ? undefined : THREE_CONSTANTS[f.type];
+  if (c) return `${c.ki}·(1 + ${c.kd}/${nominalInches.toPrecision(4)}^${c.sizeExponent}), K1 ${c.k1}`;
+  return f.type === undefined ? 'as given' : 'from its geometry';
 }
 
 /**

@@ -1,3 +1,6 @@
+import { choice, named } from '../fields/field.js';
+import { solutionState, type FluidKind } from './kind.js';
+import { strength } from './properties.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
 
 /** Coefficients of one salt: apparent density c0…c4 and viscosity v1…v6. */
@@ -65,3 +68,36 @@ function pureWater(celsius: number): { density: number; viscosity: number } {
   const density = waterDensity(t, Math.max(101325, waterSaturationPressure(t)));
   return { density, viscosity: waterViscosity(t, density) };
 }
+
+/** saturation of common salt near 0 °C, kg per kg; the range of calcium chloride is that of the field */
+const MOST_COMMON_SALT = 0.26;
+
+export const brine: FluidKind<{ salt: SaltName; concentration: number }> = {
+  label: 'Brine',
+  fields: {
+    ...named,
+    salt: choice(['NaCl', 'CaCl2'], 'Salt', { required: true }),
+    concentration: strength(0.37, 'Concentration, kg salt per kg'),
+  },
+  beginning: { name: 'Brine', salt: 'NaCl', concentration: '10 %' },
+  problems: (read, raw) =>
+    read.salt === 'NaCl' && (read.concentration as number) > MOST_COMMON_SALT
+      ? [
+          {
+            code: 'bad-value',
+            path: 'concentration',
+            detail: { reason: 'out-of-range', found: String(raw.concentration), least: 0, most: MOST_COMMON_SALT, dimension: '' },
+          },
+        ]
+      : [],
+  range: () => ({ lowest: 273.15, highest: 373.15 }),
+  state: ({ salt, concentration: w }, temperature) => {
+    const t = temperature - 273.15;
+    return solutionState(brineDensity(salt, w, t), brineViscosity(salt, w, t), brineVapourPressure(salt, w, t));
+  },
+  sources: {
+    density: 'Laliberté & Cooper 2004',
+    viscosity: 'Laliberté 2007',
+    vapourPressure: 'Raoult’s law over water of IAPWS-IF97',
+  },
+};

@@ -1,3 +1,6 @@
+import { choice, named } from '../fields/field.js';
+import { solutionState, type FluidKind } from './kind.js';
+import { strength } from './properties.js';
 import { waterSaturationPressure } from './water.js';
 
 export type GlycolName = 'ethylene' | 'propylene';
@@ -56,3 +59,24 @@ function polynomial([a, b, c, d, e]: readonly [number, number, number, number, n
 function mixed(glycol: number, water: number, w: number, excess: number): number {
   return w * glycol + (1 - w) * water + (glycol - water) * w * (1 - w) * excess;
 }
+
+/** From where ice appears to 100 °C (ethylene) or 40 °C (propylene). */
+export const glycol: FluidKind<{ glycol: GlycolName; concentration: number }> = {
+  label: 'Glycol solution',
+  fields: {
+    ...named,
+    glycol: choice(['ethylene', 'propylene'], 'Glycol', { required: true }),
+    concentration: strength(0.6, 'Concentration, kg glycol per kg'),
+  },
+  beginning: { name: 'Propylene glycol 40 %', glycol: 'propylene', concentration: '40 %' },
+  range: ({ glycol: name, concentration }) => ({ lowest: glycolFreezing(name, concentration), highest: GLYCOL_HIGHEST[name] }),
+  state: ({ glycol: name, concentration: w }, temperature) => {
+    const t = temperature - 273.15;
+    return solutionState(glycolDensity(name, w, t), glycolViscosity(name, w, t), glycolVapourPressure(name, w, t));
+  },
+  sources: {
+    density: 'Bohne et al. 1984 (ethylene), Conde 2011 (propylene)',
+    viscosity: 'Bohne et al. 1984 (ethylene), Conde 2011 (propylene)',
+    vapourPressure: 'Raoult’s law over water of IAPWS-IF97',
+  },
+};

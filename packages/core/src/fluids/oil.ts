@@ -1,3 +1,6 @@
+import { choice, named, quantity } from '../fields/field.js';
+import { DEFAULT_CRITICAL_PRESSURE, type FluidKind } from './kind.js';
+import { criticalPressure, density, specificHeat, vapourPressure } from './properties.js';
 /** Kinematic viscosity at a temperature: m²/s, K. */
 export interface ViscosityPoint {
   temperature: number;
@@ -25,3 +28,66 @@ export function oilDensity(at15: number, temperature: number, group: keyof typeo
   const dt = temperature - 288.15;
   return at15 * Math.exp(-alpha * dt * (1 + 0.8 * alpha * dt));
 }
+
+/** beyond its points by as much as the chart of ASTM D341 is commonly drawn, K */
+const REACH = 60;
+
+export interface OilRead {
+  density: number;
+  group?: keyof typeof OIL_EXPANSION;
+  viscosities: readonly ViscosityPoint[];
+  vapourPressure: number;
+  criticalPressure?: number;
+}
+
+export const oil: FluidKind<OilRead> = {
+  label: 'Oil by two viscosities',
+  fields: {
+    ...named,
+    density: density('Density at 15 °C', 500, 1200),
+    group: choice(['fuel', 'lubricating'], 'Expansion as of', { default: 'fuel' }),
+    viscosities: {
+      type: 'list',
+      least: 2,
+      most: 2,
+      required: true,
+      label: 'Two viscosity points',
+      of: {
+        temperature: quantity('temperature', 200, 700, 'Temperature', { required: true }),
+        kinematicViscosity: quantity('kinematicViscosity', 2e-6, 20, 'Kinematic viscosity', { required: true }),
+      },
+    },
+    vapourPressure: vapourPressure(),
+    criticalPressure: criticalPressure(),
+    specificHeat: specificHeat(),
+  },
+  beginning: {
+    name: 'Oil',
+    density: '870 kg/m3',
+    viscosities: [
+      { temperature: '40 C', kinematicViscosity: '46 cSt' },
+      { temperature: '100 C', kinematicViscosity: '6.8 cSt' },
+    ],
+    vapourPressure: '0.1 kPa(a)',
+  },
+  problems: (read) => {
+    const [a, b] = (read.viscosities ?? []) as { temperature?: number }[];
+    return a && b && a.temperature === b.temperature
+      ? [{ code: 'bad-value', path: 'viscosities[1].temperature', detail: { reason: 'same-temperature' } }]
+      : [];
+  },
+  range: ({ viscosities }) => {
+    const points = viscosities.map((v) => v.temperature);
+    return { lowest: Math.min(...points) - REACH, highest: Math.max(...points) + REACH };
+  },
+  state: (f, temperature) => {
+    const rho = oilDensity(f.density, temperature, f.group ?? 'fuel');
+    return {
+      density: rho,
+      viscosity: oilViscosity(f.viscosities[0]!, f.viscosities[1]!, temperature) * rho,
+      vapourPressure: f.vapourPressure,
+      criticalPressure: f.criticalPressure ?? DEFAULT_CRITICAL_PRESSURE,
+    };
+  },
+  sources: { density: 'API MPMS 11.1', viscosity: 'ASTM D341 through two points', vapourPressure: 'as given' },
+};

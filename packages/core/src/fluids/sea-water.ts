@@ -1,3 +1,6 @@
+import { named } from '../fields/field.js';
+import { solutionState, type FluidKind } from './kind.js';
+import { strength } from './properties.js';
 import { waterSaturationPressure, waterViscosity, waterDensity } from './water.js';
 
 /*
@@ -27,3 +30,19 @@ export function seaWaterViscosity(celsius: number, salinity: number): number {
 export function seaWaterVapourPressure(celsius: number, salinity: number): number {
   return waterSaturationPressure(celsius + 273.15) / (1 + (0.57357 * salinity) / (1 - salinity));
 }
+
+export const seaWater: FluidKind<{ salinity: number }> = {
+  label: 'Sea water',
+  fields: { ...named, salinity: strength(0.15, 'Salinity, kg salt per kg') },
+  beginning: { name: 'Sea water', salinity: '3.5 %' },
+  range: () => ({ lowest: 273.15, highest: 453.15 }),
+  state: ({ salinity: s }, temperature) => {
+    const t = temperature - 273.15;
+    return solutionState(seaWaterDensity(t, s), seaWaterViscosity(t, s), seaWaterVapourPressure(t, s));
+  },
+  sources: {
+    density: 'Sharqawy, Lienhard & Zubair 2010',
+    viscosity: 'Sharqawy, Lienhard & Zubair 2010',
+    vapourPressure: 'Sharqawy, Lienhard & Zubair 2010',
+  },
+};

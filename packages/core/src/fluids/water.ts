@@ -1,3 +1,5 @@
+import { named } from '../fields/field.js';
+import { solutionState, type FluidKind } from './kind.js';
 import { REGION_1, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
 
 const R = 461.526; // J/(kg·K), IAPWS-IF97
@@ -40,3 +42,23 @@ export function waterViscosity(temperature: number, density: number): number {
   for (const [i, j, h] of VISCOSITY_FINITE) finite += (1 / t - 1) ** i * h * (r - 1) ** j;
   return ((100 * Math.sqrt(t)) / dilute) * Math.exp(r * finite) * 1e-6;
 }
+
+const ONE_ATMOSPHERE = 101_325;
+
+/** Water at the larger of 1 atm and saturation, 0–200 °C. */
+export const water: FluidKind<object> = {
+  label: 'Water',
+  fields: named,
+  beginning: { name: 'Water' },
+  range: () => ({ lowest: 273.15, highest: 473.15 }),
+  state: (_read, temperature) => {
+    const pv = waterSaturationPressure(temperature);
+    const rho = waterDensity(temperature, Math.max(ONE_ATMOSPHERE, pv));
+    return solutionState(rho, waterViscosity(temperature, rho), pv);
+  },
+  sources: {
+    density: 'IAPWS-IF97, region 1, at the larger of 1 atm and saturation',
+    viscosity: 'IAPWS R12-08',
+    vapourPressure: 'IAPWS-IF97, region 4',
+  },
+};

@@ -1,6 +1,9 @@
 import { criticalPressureRatio, kvAtOpening, VALVE_REFERENCE_DENSITY } from '../valves/valve.js';
-import { effectiveKv, lawOf, recoveryFactor, type Loss, type LossLaw } from './loss.js';
-import { State, type ControlValveModel, type ElementModel, type LineModel, type NetworkInput } from './types.js';
+import { effectiveKv, recoveryFactor } from '../elements/control-valve.js';
+import { lawOf } from '../elements/index.js';
+import type { Loss, LossLaw } from '../elements/laws.js';
+import { State, type ControlValveModel, type ElementModel } from '../elements/model.js';
+import type { LineModel, NetworkInput } from './types.js';
 
 /** A place inside a line whose static pressure is imposed: by a valve that holds it, or by choking. */
 interface HeldPlace {

@@ -1,8 +1,13 @@
 import fc from 'fast-check';
-import type { FluidState } from '../fluids/fluid.js';
+import type { FluidState } from '../fluids/kind.js';
 import { PumpPerformance } from '../pumps/pump.js';
-import { lawOf, mergeLaws, PipeLaw, POWER_HEAD_BOUND, type LossLaw } from './loss.js';
-import { State, type ElementModel, type NetworkInput, type PipeModel } from './types.js';
+import { lawOf } from '../elements/index.js';
+import type { LossLaw } from '../elements/laws.js';
+import { State, type ElementModel, type PipeModel } from '../elements/model.js';
+import { PipeLaw } from '../elements/pipe-law.js';
+import { POWER_HEAD_BOUND } from '../elements/pump.js';
+import { mergeLaws } from './merge-laws.js';
+import type { NetworkInput } from './types.js';
 
 const fluid: FluidState = { density: 998, viscosity: 1e-3, vapourPressure: 2339, criticalPressure: 22.064e6 };
 const input: NetworkInput = { fluid, gravity: 9.80665, atmosphere: 101325, points: [], lines: [] };

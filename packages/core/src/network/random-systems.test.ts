@@ -1,6 +1,6 @@
 import { runStudy } from '../scenarios/run.js';
-import type { ScenarioResult } from '../scenarios/results.js';
-import { randomSystem } from '../testing-systems.js';
+import type { ScenarioResult } from '../results/results.js';
+import { randomSystem } from '../test/random-systems.js';
 
 type System = ReturnType<typeof randomSystem>;
 const metres = (x: unknown): number => Number.parseFloat(String(x));

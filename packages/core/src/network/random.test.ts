@@ -1,5 +1,5 @@
-import { line, study, vessel, junction, solved } from '../testing.js';
-import type { PipeResult } from '../scenarios/results.js';
+import { line, study, vessel, junction, solved } from '../test/studies.js';
+import type { PipeResult } from '../results/results.js';
 
 /** Park and Miller 1988, so that a failing system can be made again. */
 function generator(seed: number): () => number {

@@ -1,4 +1,4 @@
-import { codes, junction, line, pipe, solved, study, vessel } from '../testing.js';
+import { codes, junction, line, pipe, solved, study, vessel } from '../test/studies.js';
 import { runStudy } from '../scenarios/run.js';
 import { systemCurve } from '../scenarios/system-curve.js';
 

@@ -1,7 +1,8 @@
 import { criticalPressureRatio, kvForFlow } from '../valves/valve.js';
 import { chokingKv, isClosed, type CompiledLine } from './line.js';
-import { fullyOpenKv, recoveryFactor } from './loss.js';
-import { State, type ControlValveModel, type LineSolution, type NetworkInput } from './types.js';
+import { fullyOpenKv, recoveryFactor } from '../elements/control-valve.js';
+import { State, type ControlValveModel } from '../elements/model.js';
+import type { LineSolution, NetworkInput } from './types.js';
 
 const FLOW_SLACK = 1e-10; // m³/s
 const HEAD_SLACK = 1e-7; // m

@@ -18,5 +18,18 @@ export const MATERIALS: Readonly<Record<string, number>> = {
   grp: 0.000005,
 };
 
-/** Roughness taken when neither roughness nor a known material is given, m (study format, "Readings"). */
-export const DEFAULT_ROUGHNESS = 0.00005;
+/** How people write the materials, as patterns. */
+export const MATERIAL_WORDS: Readonly<Record<string, string>> = {
+  'steel-aged': 'steel[- ]aged|(?:aged|old|rusted) steel',
+  'stainless-steel': 'stainless[- ]steel|stainless|inox|ss(?:\\s?30[46]L?|\\s?316L?)?',
+  'galvanised-steel': 'galvani[sz]ed[- ]steel|galvani[sz]ed|galv',
+  'cast-iron-aged': 'cast[- ]iron[- ]aged|(?:aged|old) cast iron',
+  'cast-iron': 'cast[- ]iron',
+  'ductile-iron-lined': 'ductile[- ]iron[- ]lined|(?:lined )?ductile iron',
+  steel: 'carbon steel|steel|cs',
+  concrete: 'concrete',
+  copper: 'copper|cu',
+  pvc: 'pvc-u|pvc|upvc',
+  pe: 'polyethylene|hdpe|pehd|pe',
+  grp: 'grp|gfrp|frp',
+};

@@ -20,58 +20,93 @@ export const PIPE_SIZES: readonly PipeSize[] = B36_10.map(([dn, nps, outside, wa
 
 export type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: string[] };
 
+/** Outside diameter and wall, m, and the standard that they stand in. */
+export interface PipeDimensions {
+  outside: number;
+  wall: number;
+  source: string;
+}
+
 /**
  * Inside diameter, m, of a nominal size and schedule: outside − 2·wall.
- * Sources: ASME B36.10M by schedule; with a wall in place of the schedule (`"4.5 mm"`) the outside diameters of EN 10220 /
- * ISO 4200, series 1. Polyethylene by outside diameter and SDR: EN 12201-2. PVC-U by outside diameter and SDR: EN ISO 1452-2
- * with the walls of ISO 4065. `"OD 76.1"` is any outside diameter in mm, with a wall.
  *
  * @param size `"DN150"`, `"6 in"`, `"NPS 6"`, `"PE 110"`, `"PVC 110"`, `"OD 76.1"`
  * @param schedule `"40"`, `"sch 40"`, `"STD"`, `"XS"`, `"10S"`, `"SDR 11"` or a wall thickness
  * Example: insideOf('DN150', '40') → 0.15408
  */
 export function insideOf(size: string, schedule: string): number | SizeProblem {
+  const found = dimensionsOrProblem(size, schedule);
+  return 'reason' in found ? found : found.inside;
+}
+
+/** The row of the table behind an inside diameter; undefined for what is not made. */
+export function pipeDimensions(size: string, schedule: string): PipeDimensions | undefined {
+  const found = dimensionsOrProblem(size, schedule);
+  return 'reason' in found ? undefined : { outside: found.outside, wall: found.wall, source: found.source };
+}
+
+/**
+ * Sources: ASME B36.10M by schedule; with a wall in place of the schedule (`"4.5 mm"`) the outside diameters of EN 10220 /
+ * ISO 4200, series 1. Polyethylene by outside diameter and SDR: EN 12201-2. PVC-U by outside diameter and SDR: EN ISO 1452-2
+ * with the walls of ISO 4065. `"OD 76.1"` is any outside diameter in mm, with a wall.
+ */
+function dimensionsOrProblem(size: string, schedule: string): (PipeDimensions & { inside: number }) | SizeProblem {
   const plastic = /^(PE|PVC|PVC-U|d)\s*(\d+)$/i.exec(size.trim());
-  if (plastic)
-    return /^pvc/i.test(plastic[1]!) ? insideOfPvc(Number(plastic[2]), schedule) : insideOfPe(Number(plastic[2]), schedule);
-  const free = /^OD\s*([\d.]+)(?:\s*mm)?$/i.exec(size.trim());
-  if (free) return insideOfWall(Number(free[1]), schedule);
+  if (plastic) return /^pvc/i.test(plastic[1]!) ? pvcOf(Number(plastic[2]), schedule) : peOf(Number(plastic[2]), schedule);
+  const free = /^OD\s*(\d+(?:\.\d+)?)(?:\s*mm)?$/i.exec(size.trim());
+  if (free) return ofWall(Number(free[1]), schedule, 'outside diameter and wall as given');
   const row = findRow(size);
   if (!row) return { reason: 'unknown-size', known: B36_10.map(([dn]) => `DN${dn}`) };
   const [dn, , outside, walls] = row;
-  if (WALL.test(schedule.trim())) return insideOfWall(EN_10220_OUTSIDE[dn] ?? outside, schedule);
+  if (WALL.test(schedule.trim())) return ofWall(EN_10220_OUTSIDE[dn] ?? outside, schedule, 'EN 10220, series 1; wall as given');
   const wall = wallOf(schedule, walls, outside);
   if (wall === undefined) return { reason: 'unknown-schedule', known: Object.keys(walls) };
-  return (outside - 2 * wall) / 1000;
+  return dimensions(outside, wall, 'ASME B36.10M, table 1');
 }
 
-const WALL = /^([\d.]+)\s*mm$/;
+/** mm → m */
+const dimensions = (outside: number, wall: number, source: string): PipeDimensions & { inside: number } => ({
+  outside: outside / 1000,
+  wall: wall / 1000,
+  inside: (outside - 2 * wall) / 1000,
+  source,
+});
+
+const WALL = /^(\d+(?:\.\d+)?)\s*mm$/;
 
 /** outside diameters of EN 10220 series 1 that differ from ASME B36.10M, mm by DN */
 const EN_10220_OUTSIDE: Readonly<Record<number, number>> = { 20: 26.9, 25: 33.7, 32: 42.4, 65: 76.1, 125: 139.7 };
 
-function insideOfWall(outside: number, schedule: string): number | SizeProblem {
+function ofWall(outside: number, schedule: string, source: string): ReturnType<typeof dimensionsOrProblem> {
   const wall = Number(WALL.exec(schedule.trim())?.[1]);
-  return wall > 0 && 2 * wall < outside ? (outside - 2 * wall) / 1000 : { reason: 'unknown-schedule', known: ['4.5 mm'] };
+  const isMade = wall > 0 && 2 * wall < outside;
+  return isMade ? dimensions(outside, wall, source) : { reason: 'unknown-schedule', known: ['4.5 mm'] };
 }
 
 /** `"PE 110"` with `"SDR 11"` or `"SDR 17"` (EN 12201-2) */
-function insideOfPe(outside: number, schedule: string): number | SizeProblem {
+function peOf(outside: number, schedule: string): ReturnType<typeof dimensionsOrProblem> {
   const row = EN_12201.find((r) => r[0] === outside);
   if (!row) return { reason: 'unknown-size', known: EN_12201.map(([d]) => `PE ${d}`) };
   const sdr = /^SDR\s*(11|17)$/i.exec(schedule.trim())?.[1];
   const wall = sdr === '11' ? row[1] : sdr === '17' ? row[2] : undefined;
-  return wall === undefined
-    ? { reason: 'unknown-schedule', known: row[2] === undefined ? ['SDR 11'] : ['SDR 11', 'SDR 17'] }
-    : (row[0] - 2 * wall) / 1000;
+  if (wall !== undefined) return dimensions(row[0], wall, 'EN 12201-2, table 2');
+  return { reason: 'unknown-schedule', known: row[2] === undefined ? ['SDR 11'] : ['SDR 11', 'SDR 17'] };
 }
 
 /** `"PVC 110"` with `"SDR 21"` (EN ISO 1452-2) */
-function insideOfPvc(outside: number, schedule: string): number | SizeProblem {
+function pvcOf(outside: number, schedule: string): ReturnType<typeof dimensionsOrProblem> {
   if (!PVC_OUTSIDE.includes(outside)) return { reason: 'unknown-size', known: PVC_OUTSIDE.map((d) => `PVC ${d}`) };
-  const wall = pvcWall(outside, /^SDR\s*([\d.]+)$/i.exec(schedule.trim())?.[1] ?? '');
-  if (wall === undefined) return { reason: 'unknown-schedule', known: Object.keys(PVC_SERIES).map((s) => `SDR ${s}`) };
-  return (outside - 2 * wall) / 1000;
+  const wall = pvcWall(outside, /^SDR\s*(\d+(?:\.\d+)?)$/i.exec(schedule.trim())?.[1] ?? '');
+  if (wall !== undefined) return dimensions(outside, wall, 'EN ISO 1452-2; ISO 4065');
+  return { reason: 'unknown-schedule', known: Object.keys(PVC_SERIES).map((s) => `SDR ${s}`) };
+}
+
+/**
+ * The schedule that a size is taken with when none is named: 40 in steel, SDR 11 in polyethylene, SDR 21 in PVC.
+ * Undefined for a size that is not in the tables, and for a free outside diameter.
+ */
+export function usualSchedule(size: string): string | undefined {
+  return ['40', 'SDR 11', 'SDR 21'].find((s) => typeof insideOf(size, s) === 'number');
 }
 
 /** Nominal size in inches, as the fitting correlations want it; undefined for an unknown size. */

@@ -28,6 +28,7 @@ export class MeasuredCurve {
   readonly bestFlow: number;
   readonly bestHead: number;
   readonly lastFlow: number;
+  readonly rows: readonly CurveRow[];
   private readonly eta: Pchip | undefined;
   private readonly watts: Pchip | undefined;
 
@@ -42,6 +43,7 @@ export class MeasuredCurve {
             known.map((r) => r[key]!),
           );
     };
+    this.rows = rows;
     this.speed = input.speed;
     this.diameter = input.diameter;
     this.head = column('head')!;
@@ -55,8 +57,11 @@ export class MeasuredCurve {
     this.bestHead = best.head;
   }
 
-  get hasPower(): boolean {
-    return this.eta !== undefined || this.watts !== undefined;
+  /** the two rows between which a flow lies; the last two beyond them */
+  rowsAround(flow: number): readonly [CurveRow, CurveRow] {
+    const after = this.rows.findIndex((r) => r.flow > flow);
+    const i = after < 0 ? this.rows.length - 1 : Math.max(1, after);
+    return [this.rows[i - 1]!, this.rows[i]!];
   }
 
   /** efficiency 0…1 on water, or undefined when the table has neither efficiency nor power */

@@ -53,7 +53,21 @@ export interface PumpTraceStep {
   ch: number;
   stageFactor: number;
   wear: number;
-  shares: { weight: number; toFlow: number; toHead: number; toNpsh: number; head: number; npshr: number | undefined }[];
+  shares: {
+    curve: MeasuredCurve;
+    weight: number;
+    toFlow: number;
+    toHead: number;
+    toNpsh: number;
+    /** flows on the measured curve at which head and efficiency, and NPSHR, are read */
+    at: number;
+    atNpsh: number;
+    head: number;
+    efficiency: number | undefined;
+    npshr: number | undefined;
+  }[];
+  /** best efficiency on water, to which the viscosity correction refers: flow of a unit, head of one stage */
+  waterBest: { flow: number; stageHead: number };
 }
 
 /**
@@ -73,6 +87,8 @@ export class PumpPerformance {
   /** last flow of the published curve of one unit as it runs, m³/s */
   readonly lastFlow: number;
   private readonly shares: Share[] = [];
+  private readonly waterBest: number;
+  private readonly stageHead: number;
   private readonly stageFactor: number;
   private fallsAllTheWay: boolean | undefined;
 
@@ -83,13 +99,13 @@ export class PumpPerformance {
     this.stageFactor = setting.stages / pump.stages;
     this.diameterOutside = this.choose();
     const sum = (of: (s: Share) => number): number => this.shares.reduce((t, s) => t + s.weight * of(s), 0);
-    const waterBest = sum((s) => s.curve.bestFlow * s.toFlow);
-    const stageHead = sum((s) => s.curve.bestHead * s.toHead) / pump.stages;
+    this.waterBest = sum((s) => s.curve.bestFlow * s.toFlow);
+    this.stageHead = sum((s) => s.curve.bestHead * s.toHead) / pump.stages;
     this.viscosity =
       setting.kinematicViscosity !== undefined
-        ? viscosityCorrection(setting.kinematicViscosity, waterBest, stageHead, setting.speed)
-        : { b: 0, cq: 1, ceta: 1, bestFlow: waterBest };
-    this.bestFlow = waterBest * this.viscosity.cq;
+        ? viscosityCorrection(setting.kinematicViscosity, this.waterBest, this.stageHead, setting.speed)
+        : { b: 0, cq: 1, ceta: 1, bestFlow: this.waterBest };
+    this.bestFlow = this.waterBest * this.viscosity.cq;
     this.lastFlow = Math.min(...this.shares.map((s) => s.curve.lastFlow * s.toFlow)) * this.viscosity.cq;
   }
 
@@ -153,12 +169,17 @@ export class PumpPerformance {
       ch: headFactor(this.viscosity, qw),
       stageFactor: this.stageFactor,
       wear: this.setting.wear,
+      waterBest: { flow: this.waterBest, stageHead: this.stageHead },
       shares: this.shares.map((s) => ({
+        curve: s.curve,
         weight: s.weight,
         toFlow: s.toFlow,
         toHead: s.toHead,
         toNpsh: s.toNpsh,
+        at: qw / s.toFlow,
+        atNpsh: unitFlow / Math.sqrt(s.toNpsh),
         head: s.curve.head.value(qw / s.toFlow),
+        efficiency: s.curve.efficiency(qw / s.toFlow),
         npshr: s.curve.npshr?.value(unitFlow / Math.sqrt(s.toNpsh)),
       })),
     };

@@ -1,25 +1,7 @@
+import { elementKind } from '../elements/index.js';
 import type { NetworkSolution } from '../network/types.js';
 import type { ScenarioModel } from './model.js';
-import type { PipeResult, ScenarioResult } from './results.js';
-
-/** What a pump's head goes into, m. The parts sum to the head. */
-export interface HeadBreakdown {
-  /** difference of elevation between the places of known head */
-  lift: number;
-  /** difference of pressure there */
-  pressure: number;
-  /** velocity head at static boundaries */
-  velocity: number;
-  /** drawdown and build-up in wells */
-  well: number;
-  pipes: number;
-  /** fittings, hand valves, non-returns, orifices */
-  fittings: number;
-  devices: number;
-  valves: number;
-  /** head given by other pumps on the way, negative */
-  otherPumps: number;
-}
+import type { HeadBreakdown, ScenarioResult } from '../results/results.js';
 
 /**
  * Breaks the head of a pump down along the way of the greatest flow: upstream and downstream from its line to the next places of
@@ -32,7 +14,7 @@ export function headBreakdown(
   solution: NetworkSolution,
   result: ScenarioResult,
   pump: string,
-): HeadBreakdown | undefined {
+): { parts: HeadBreakdown; way: ScenarioResult['ways'][string] } | undefined {
   const detail = model.elements.find((e) => e.id === pump);
   if (!detail) return undefined;
   const way = wayThrough(model, solution, detail.line);
@@ -56,7 +38,9 @@ export function headBreakdown(
     addPoint(model, solution, parts, start, -1);
   }
   for (const step of way) addLine(model, result, parts, step, pump);
-  return Object.values(parts).every((x: number) => Number.isFinite(x)) ? parts : undefined;
+  const isWhole = Object.values(parts).every((x: number) => Number.isFinite(x));
+  const named = way.map(({ line, forward }) => ({ line: model.network.lines[line]!.id, forward }));
+  return isWhole ? { parts, way: named } : undefined;
 }
 
 interface Step {
@@ -142,12 +126,8 @@ function addLine(model: ScenarioModel, result: ScenarioResult, parts: HeadBreakd
     const r = result.elements[e.id]!;
     if (r.kind === 'pump') parts.otherPumps -= sign * (r.head ?? NaN);
     else if (r.kind === 'pipe') {
-      const p: PipeResult = r;
-      parts.pipes += sign * p.frictionLoss;
-      parts.fittings += sign * p.fittingLoss;
-    } else {
-      const part = r.kind === 'control-valve' ? 'valves' : r.kind === 'device' ? 'devices' : 'fittings';
-      parts[part] += sign * (r.headLoss ?? NaN);
-    }
+      parts.pipes += sign * r.frictionLoss;
+      parts.fittings += sign * r.fittingLoss;
+    } else parts[elementKind(e.kind).part] += sign * (r.headLoss ?? NaN);
   }
 }

@@ -1,31 +1,16 @@
-import type { FluidState } from '../fluids/fluid.js';
+import type { CheckedElement, CheckedPoint } from '../checks/check.js';
+import type { BuiltElement } from '../elements/kind.js';
+import type { FluidState } from '../fluids/kind.js';
 import type { Finding, Problem } from '../issues/issues.js';
-import type { ElementModel, NetworkInput } from '../network/types.js';
-import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
-import type { ValveInput } from '../valves/valve.js';
+import type { NetworkInput } from '../network/types.js';
 
 /** What is known of an element beside what the solver needs: for results, checks and drawing. */
-export interface ElementDetail {
-  id: string;
-  kind: string;
-  line: number;
-  index: number;
-  /** entries in SI after the scenario's overrides */
-  read: Readonly<Record<string, unknown>>;
-  /** as the solver has it */
-  model: ElementModel;
-  pump?: PumpInput;
-  performance?: PumpPerformance;
-  valve?: ValveInput;
-  /** elevation to which NPSH refers, m */
-  datum?: number;
+export interface ElementDetail extends CheckedElement, BuiltElement {
+  /** elevation to which NPSH refers: the entry of a pump, else where the element stands, m */
+  datum: number;
 }
 
-export interface PointDetail {
-  id: string;
-  kind: string;
-  read: Readonly<Record<string, unknown>>;
-}
+export type PointDetail = CheckedPoint;
 
 /** One scenario in SI, ready to be solved. */
 export interface ScenarioModel {
@@ -35,6 +20,9 @@ export interface ScenarioModel {
   judged: boolean;
   hoursPerYear: number | undefined;
   temperature: number | undefined;
+  /** name, kind and entries (SI) of the fluid, and its properties at the temperature */
+  fluidName: string;
+  fluidEntries: { kind: string } & Readonly<Record<string, unknown>>;
   fluid: FluidState;
   network: NetworkInput;
   points: PointDetail[];

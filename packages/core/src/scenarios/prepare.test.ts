@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { parseStudyText } from '../document/read-study.js';
-import { junction, line, pipe, study, vessel } from '../testing.js';
+import { junction, line, pipe, study, vessel } from '../test/studies.js';
 import { prepareStudy } from './prepare.js';
 
 const sound = () =>

@@ -1,20 +1,22 @@
 import { SCENARIO_FIELDS, SITE_FIELDS } from '../document/fields.js';
+import { POINT_KINDS, type PointKindName } from '../document/points.js';
 import { readFluid, readPumpEntry, readStudy, readValveEntry, type Directory } from '../document/read-study.js';
-import { Reader, type Read, type ReadContext } from '../document/reader.js';
+import { numberOr } from '../fields/defaults.js';
+import { Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
-import { fluidState, isFluidState, type Fluid, type FluidState } from '../fluids/fluid.js';
+import { fluidState, isFluidState } from '../fluids/fluid.js';
+import type { FluidState } from '../fluids/kind.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
-import type { ElementModel, LineModel, PointModel } from '../network/types.js';
+import { elementKind } from '../elements/index.js';
+import type { BuiltElement } from '../elements/kind.js';
+import type { ElementModel } from '../elements/model.js';
+import type { LineModel, PointModel } from '../network/types.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
-import { toPump, toValve } from './catalogue.js';
+import { toPump, toValve } from './equipment.js';
 import { ScenarioBuild } from './scenario-build.js';
-import { buildElement, type BuiltElement } from './elements.js';
 import type { ElementDetail, PointDetail, PreparedScenario, PreparedStudy, ScenarioModel } from './model.js';
 import { structureProblems } from './structure.js';
-
-const STANDARD_GRAVITY = 9.80665;
-const STANDARD_ATMOSPHERE = 101325;
 
 /**
  * Reads a study once and makes of each scenario what the solver takes. Problems name JSON paths; a scenario with problems has
@@ -23,11 +25,7 @@ const STANDARD_ATMOSPHERE = 101325;
 export function prepareStudy(raw: unknown): PreparedStudy {
   const { study, directory, problems } = readStudy(raw);
   if (!study) return { problems, scenarios: [] };
-  const site = new Reader({ density: 1000, atmosphere: STANDARD_ATMOSPHERE }).record(study.site ?? {}, SITE_FIELDS, 'site', []);
-  const preparer = new Preparer(study, directory, {
-    gravity: (site.gravity as number | undefined) ?? STANDARD_GRAVITY,
-    atmosphere: (site.atmosphericPressure as number | undefined) ?? STANDARD_ATMOSPHERE,
-  });
+  const preparer = new Preparer(study, directory, siteOf(study));
   const fatal = problems.filter((p) => p.code !== 'unknown-key');
   const scenarios = study.scenarios.map((s, i) => preparer.scenario(s, i, fatal.length > 0));
   const all = [...problems];
@@ -42,6 +40,15 @@ export function prepareStudy(raw: unknown): PreparedStudy {
   return { problems: all, scenarios };
 }
 
+/** Gravity and atmosphere of a study's site, SI. */
+export function siteOf(study: Study): Site {
+  const site = new Reader({ density: 1000, atmosphere: 101_325 }).record(study.site ?? {}, SITE_FIELDS, 'site', []);
+  return {
+    gravity: numberOr(SITE_FIELDS, site, 'gravity'),
+    atmosphere: numberOr(SITE_FIELDS, site, 'atmosphericPressure'),
+  };
+}
+
 /** unknown keys are said, but do not keep a study from being solved */
 export function isFatal(problem: Problem): boolean {
   return problem.code !== 'unknown-key';
@@ -51,9 +58,16 @@ function key(p: Problem): string {
   return `${p.code} ${p.path} ${p.where.join(',')}`;
 }
 
-interface Site {
+export interface Site {
   gravity: number;
   atmosphere: number;
+}
+
+/** the fluid of a scenario: which, as entered, and its properties at the temperature */
+interface ChosenFluid {
+  name: string;
+  entries: ScenarioModel['fluidEntries'];
+  state: FluidState;
 }
 
 class Preparer {
@@ -73,7 +87,7 @@ class Preparer {
     const reader = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
     const own = reader.record(raw, SCENARIO_FIELDS, path, [raw.id], ['id', 'set']);
     const fluid = this.fluid(raw, own, path, reader);
-    const context: ReadContext = { density: fluid?.density ?? 1000, atmosphere: this.site.atmosphere };
+    const context: ReadContext = { density: fluid?.state.density ?? 1000, atmosphere: this.site.atmosphere };
     const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {}, this.shared);
     build.checkAddresses();
     reader.problems.push(...build.reader.problems);
@@ -98,7 +112,7 @@ class Preparer {
     return (elements.get(id) ?? lines.get(id) ?? points.get(id))?.path;
   }
 
-  private fluid(raw: RawScenario, own: Read, path: string, reader: Reader): FluidState | undefined {
+  private fluid(raw: RawScenario, own: Read, path: string, reader: Reader): ChosenFluid | undefined {
     const fluids = this.study.fluids ?? {};
     const names = Object.keys(fluids);
     const name = (own.fluid as string | undefined) ?? (names.length === 1 ? names[0] : undefined);
@@ -114,8 +128,9 @@ class Preparer {
     const entries = readFluid(fluids[name]!, `fluids.${name}`, name, quiet);
     if (quiet.problems.some(isFatal) || typeof fluids[name]!.kind !== 'string') return undefined;
     if (raw.temperature !== undefined && own.temperature === undefined) return undefined;
-    const state = fluidState({ kind: fluids[name]!.kind, ...entries } as unknown as Fluid, own.temperature as number | undefined);
-    if (isFluidState(state)) return state;
+    const whole = { kind: fluids[name]!.kind, ...entries };
+    const state = fluidState(whole, own.temperature as number | undefined);
+    if (isFluidState(state)) return { name, entries: whole, state };
     const detail = { reason: state.reason, fluid: name, least: state.lowest, most: state.highest };
     reader.add(state.reason === 'no-temperature' ? 'missing' : 'bad-value', `${path}.temperature`, detail, [raw.id]);
     return undefined;
@@ -124,10 +139,11 @@ class Preparer {
   private model(
     raw: RawScenario,
     own: Read,
-    fluid: FluidState,
+    chosen: ChosenFluid,
     build: ScenarioBuild,
     problems: Problem[],
   ): ScenarioModel | undefined {
+    const fluid = chosen.state;
     const findings: Finding[] = [];
     const points = build.pointDetails();
     const pointIndex = new Map(points.map((p, i) => [p.id, i]));
@@ -147,12 +163,8 @@ class Preparer {
           return;
         }
         built.push(one.model);
-        const detail: ElementDetail = { id: e.id, kind: e.kind, line: l, index: i, read, model: one.model };
-        if (one.pump) detail.pump = one.pump;
-        if (one.performance) detail.performance = one.performance;
-        if (one.valve) detail.valve = one.valve;
-        if (e.kind === 'pump') detail.datum = (read.datum as number | undefined) ?? elevations[i]!;
-        elements.push(detail);
+        const datum = (read.datum as number | undefined) ?? elevations[i]!;
+        elements.push({ id: e.id, kind: e.kind, line: l, index: i, read, datum, ...one });
         for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: e.id, key: k });
       });
       const flow = lineRead.flow as number | undefined;
@@ -189,6 +201,8 @@ class Preparer {
       judged: own.judged !== false,
       hoursPerYear: own.hoursPerYear as number | undefined,
       temperature: own.temperature as number | undefined,
+      fluidName: chosen.name,
+      fluidEntries: chosen.entries,
       fluid,
       network,
       points,
@@ -220,7 +234,7 @@ class Preparer {
       });
       return undefined;
     };
-    return buildElement(e.id, e.kind, read, {
+    return elementKind(e.kind).build(e.id, read, {
       fluid,
       pathOf,
       pump: (id) => named(id, 'pumps', (x) => this.pump(x, fluid.density)),
@@ -258,9 +272,7 @@ class Preparer {
   ): PointModel | undefined {
     const { read } = p;
     const rhoG = fluid.density * this.site.gravity;
-    const needs = { vessel: [], pressure: ['pressure'], flow: ['flow'], well: ['restLevel', 'specificCapacity'], junction: [] }[
-      p.kind
-    ]!;
+    const { needs } = POINT_KINDS[p.kind as PointKindName];
     const missing = needs.filter((k) => read[k] === undefined);
     if (missing.length > 0) {
       problems.push({

@@ -1,7 +1,7 @@
-import type { CheckCode } from '../document/fields.js';
+import type { CheckCode } from '../checks/index.js';
 import type { Study } from '../document/study.js';
 import { isFatal, prepareStudy } from './prepare.js';
-import { readLimitOverrides } from './run.js';
+import { limitsOf } from './run.js';
 import { solveScenario } from './solve-scenario.js';
 
 /** How far one input of a scenario can go until a margin is met. */
@@ -73,7 +73,7 @@ function judgeAt(study: Study, request: ReachRequest, x: number): 'holds' | 'fai
   const prepared = prepareStudy({ ...study, scenarios: [{ ...scenario, set }] });
   const model = prepared.scenarios[0]?.model;
   if (!model || prepared.problems.some(isFatal)) return 'unsolved';
-  const result = solveScenario(model, readLimitOverrides(study, []));
+  const result = solveScenario(model, limitsOf(study));
   const margin = result.margins.find((m) => m.check === request.check && m.where === request.where);
   if (!margin || margin.verdict === 'not-applicable') return 'unsolved';
   return margin.verdict === 'fails' ? 'fails' : 'holds';

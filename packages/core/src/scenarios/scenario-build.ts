@@ -1,6 +1,8 @@
-import { ELEMENT_FIELDS, LEVEL_WORDS, LINE_FIELDS, POINT_FIELDS, type Fields } from '../document/fields.js';
+import { LEVEL_WORDS, LINE, POINT_KINDS, type PointKindName } from '../document/points.js';
 import type { Directory } from '../document/read-study.js';
-import { Reader, type Read, type ReadContext } from '../document/reader.js';
+import { elementKind } from '../elements/index.js';
+import type { Fields } from '../fields/field.js';
+import { Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { PointDetail } from './model.js';
@@ -56,10 +58,10 @@ export class ScenarioBuild {
 
   private fieldsOf(id: string): Fields | undefined {
     const point = this.directory.points.get(id);
-    if (point) return POINT_FIELDS[point.kind];
+    if (point) return POINT_KINDS[point.kind as PointKindName].fields;
     const element = this.directory.elements.get(id);
-    if (element) return ELEMENT_FIELDS[element.kind];
-    return this.directory.lines.has(id) ? LINE_FIELDS : undefined;
+    if (element) return elementKind(element.kind).fields;
+    return this.directory.lines.has(id) ? LINE.fields : undefined;
   }
 
   readAll(): void {
@@ -67,13 +69,15 @@ export class ScenarioBuild {
       this.points.push({
         id,
         kind: point.kind,
-        read: this.levelOf(id, this.merged(id, point, POINT_FIELDS[point.kind]!, `points.${id}`, ['kind'])),
+        read: this.levelOf(id, this.merged(id, point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, ['kind'])),
       });
     }
     this.study.lines.forEach((line, l) => {
-      this.lines.push(this.merged(line.id, line, LINE_FIELDS, `lines[${l}]`, ['id', 'from', 'to', 'elements']));
+      this.lines.push(this.merged(line.id, line, LINE.fields, `lines[${l}]`, ['id', 'from', 'to', 'elements']));
       this.elements.push(
-        line.elements.map((e, i) => this.merged(e.id, e, ELEMENT_FIELDS[e.kind]!, `lines[${l}].elements[${i}]`, ['id', 'kind'])),
+        line.elements.map((e, i) =>
+          this.merged(e.id, e, elementKind(e.kind).fields, `lines[${l}].elements[${i}]`, ['id', 'kind']),
+        ),
       );
     });
   }

@@ -1,4 +1,4 @@
-import { line, pipe, PUMP, study, vessel } from '../testing.js';
+import { line, pipe, PUMP, study, vessel } from '../test/studies.js';
 import { runStudy } from './run.js';
 import { serviceCurves } from './service-curves.js';
 import { systemCurve } from './system-curve.js';

@@ -1,5 +1,5 @@
 import { PumpPerformance } from '../pumps/pump.js';
-import { ALLOWABLE_REGION, PREFERRED_REGION } from '../checks/defaults.js';
+import { regionsOf } from '../checks/flow-region.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { SolvedScenario } from './run.js';
 import { systemCurve } from './system-curve.js';
@@ -106,6 +106,7 @@ function pumpTrace(id: string, model: ScenarioModel, p: PumpPerformance): PumpTr
   const end = p.lastFlow * running;
   const flow = Array.from({ length: TRACE_POINTS }, (_, i) => (end * i) / (TRACE_POINTS - 1));
   const best = p.bestFlow * running;
+  const { preferred, allowable } = regionsOf(p.pump);
   const region = (r: readonly [number, number]): [number, number] => [r[0] * best, r[1] * best];
   return {
     scenarios: [id],
@@ -119,8 +120,8 @@ function pumpTrace(id: string, model: ScenarioModel, p: PumpPerformance): PumpTr
     npshr: flow.map((q) => p.npshr(q) ?? null),
     bestFlow: best,
     lastFlow: end,
-    preferred: region(p.pump.preferredRegion ?? PREFERRED_REGION),
-    allowable: region(p.pump.allowableRegion ?? ALLOWABLE_REGION),
+    preferred: region(preferred),
+    allowable: region(allowable),
   };
 }
 

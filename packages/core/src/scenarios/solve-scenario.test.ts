@@ -1,8 +1,8 @@
 import { motorDuty } from '../pumps/motor.js';
 import { runStudy } from './run.js';
-import { junction, line, pipe, PUMP, solved, study, vessel } from '../testing.js';
-import { randomSystem } from '../testing-systems.js';
-import type { PipeResult, PumpResult, ScenarioResult } from './results.js';
+import { junction, line, pipe, PUMP, solved, study, vessel } from '../test/studies.js';
+import { randomSystem } from '../test/random-systems.js';
+import type { PipeResult, PumpResult, ScenarioResult } from '../results/results.js';
 
 const sum = (r: ScenarioResult, pump: string): number =>
   Object.values(r.breakdowns[pump]!).reduce((s: number, x: number) => s + x, 0);

@@ -1,6 +1,7 @@
 import type { Problem } from '../issues/issues.js';
 import { isClosed } from '../network/line.js';
-import type { ElementModel, LineModel, NetworkInput } from '../network/types.js';
+import type { ElementModel } from '../elements/model.js';
+import type { LineModel, NetworkInput } from '../network/types.js';
 import { matchEquations } from './matching.js';
 import type { ScenarioModel } from './model.js';
 

@@ -1,11 +1,13 @@
-import { mergeLaws, recoveryFactor, type LossLaw } from '../network/loss.js';
+import { recoveryFactor } from '../elements/control-valve.js';
+import type { LossLaw } from '../elements/laws.js';
+import { State, type ControlValveModel, type ElementModel, type PumpModel } from '../elements/model.js';
+import { mergeLaws } from '../network/merge-laws.js';
 import type { CompiledLine } from '../network/line.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
-import { State } from '../network/types.js';
 import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
-import type { ControlValveModel, ElementModel, NetworkInput, PumpModel } from '../network/types.js';
+import type { NetworkInput } from '../network/types.js';
 import type { ScenarioModel } from './model.js';
-import type { ScenarioResult } from './results.js';
+import type { ScenarioResult } from '../results/results.js';
 
 /** Where controlling valves stand along a system head curve. */
 export type ValveStand = 'found' | 'open' | 'left-out';
@@ -49,7 +51,7 @@ export function systemCurve(
     isTouched = false;
     const direct = series?.(flow);
     if (direct) {
-      points.push({ flow, head: direct.head, npsha: direct.inlet - pump.datum! + absolute });
+      points.push({ flow, head: direct.head, npsha: direct.inlet - pump.datum + absolute });
       continue;
     }
     isTouched = true;
@@ -69,7 +71,7 @@ export function systemCurve(
     const { solution } = solved;
     const loss = solution.lines[pump.line]!.losses[pump.index]!;
     const inlet = solution.lines[pump.line]!.heads[pump.index]!;
-    points.push({ flow, head: known(loss === 0 ? 0 : -loss), npsha: known(inlet - pump.datum! + absolute) });
+    points.push({ flow, head: known(loss === 0 ? 0 : -loss), npsha: known(inlet - pump.datum + absolute) });
     warm = { flows: Float64Array.from(solution.lines, (l) => l.flow), heads: solution.heads };
   }
   return points;

@@ -1,8 +1,8 @@
 import { applyOperations } from '../document/operations.js';
 import type { Study } from '../document/study.js';
 import { insideOf } from '../pipes/size.js';
-import type { PipeResult, PumpResult } from '../scenarios/results.js';
-import { line, solved, study, vessel } from '../testing.js';
+import type { PipeResult, PumpResult } from '../results/results.js';
+import { line, solved, study, vessel } from '../test/studies.js';
 import { annuity, compareLineSizes, costPerMetre, sizeOperations } from './line-sizes.js';
 
 const RHO = 998.207;

@@ -1,10 +1,10 @@
 import type { RawEconomics, Study } from '../document/study.js';
 import { applyOperations, type Operation } from '../document/operations.js';
-import { PipeLaw } from '../network/loss.js';
+import { PipeLaw } from '../elements/pipe-law.js';
 import { sizeSeries, type SizeCandidate } from '../pipes/size.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import { isFatal, prepareStudy } from '../scenarios/prepare.js';
-import type { PumpResult, ScenarioResult } from '../scenarios/results.js';
+import type { PumpResult, ScenarioResult } from '../results/results.js';
 import { runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { solveScenario } from '../scenarios/solve-scenario.js';
 import { systemCurve } from '../scenarios/system-curve.js';

@@ -1,4 +1,4 @@
-import { readExpression } from './expression.js';
+import { readExpression } from '../fields/expression.js';
 import { isQuantity, readQuantity, writeQuantity } from './quantity.js';
 import { UNITS, type Dimension } from './units.js';
 

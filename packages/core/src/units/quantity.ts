@@ -11,7 +11,7 @@ export interface Quantity {
 
 /** Why a text is not a quantity of the dimension that is wanted: data, worded at the edge. */
 export interface QuantityProblem {
-  reason: 'no-number' | 'no-unit' | 'unknown-unit' | 'wrong-dimension' | 'no-reference-here' | 'gauge-here';
+  reason: 'no-number' | 'no-unit' | 'unknown-unit' | 'wrong-dimension' | 'no-reference-here' | 'gauge-here' | 'text-too-long';
   found: string;
   /** units that would be right, the usual one first */
   expected: string[];
@@ -19,7 +19,10 @@ export interface QuantityProblem {
   foundDimension?: Dimension;
 }
 
-const TEXT = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)\s*(.*?)\s*$/;
+/** a number at the beginning of a text: sticky and without two ways to match one digit, so that it takes linear time */
+const NUMBER = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?/y;
+/** Longest text that is read as a quantity, characters: far more than anyone means, and no work for a machine. */
+export const LONGEST_QUANTITY = 200;
 const MEMO_LIMIT = 20_000;
 const memo = new Map<string, Quantity | QuantityProblem>();
 
@@ -34,6 +37,7 @@ export function isQuantity(x: Quantity | QuantityProblem): x is Quantity {
  * Example: readQuantity('55 m3/h', 'flow') → si 0.0152777…
  */
 export function readQuantity(text: string, dimension: Dimension): Quantity | QuantityProblem {
+  if (text.length > LONGEST_QUANTITY) return parse(text, dimension);
   const key = `${dimension}\n${text}`;
   let found = memo.get(key);
   if (!found) {
@@ -47,11 +51,10 @@ export function readQuantity(text: string, dimension: Dimension): Quantity | Qua
 function parse(text: string, dimension: Dimension): Quantity | QuantityProblem {
   const expected = UNITS[dimension].map((u) => u.symbol);
   const shown = text.length > 40 ? `${text.slice(0, 40)}…` : text;
-  const match = TEXT.exec(text);
-  if (!match) return { reason: 'no-number', found: shown, expected };
-  const number = Number(match[1]);
-  if (!Number.isFinite(number)) return { reason: 'no-number', found: shown, expected };
-  const symbol = match[2]!;
+  if (text.length > LONGEST_QUANTITY) return { reason: 'text-too-long', found: shown, expected };
+  const split = splitNumber(text);
+  if (!split || !Number.isFinite(split.number)) return { reason: 'no-number', found: shown, expected };
+  const { number, rest: symbol } = split;
   if (symbol === '') return { reason: 'no-unit', found: shown, expected };
   const { unit, reference } = findWithReference(symbol, dimension);
   if (!unit) {
@@ -65,13 +68,21 @@ function parse(text: string, dimension: Dimension): Quantity | QuantityProblem {
   return { number, unit, si: unit.factor * number + (unit.offset ?? 0), reference: reference ?? natural(dimension) };
 }
 
+/** The number with which a text begins, and what follows it; undefined when it begins with none. */
+export function splitNumber(text: string): { number: number; typed: string; rest: string } | undefined {
+  const trimmed = text.trim();
+  NUMBER.lastIndex = 0;
+  const typed = NUMBER.exec(trimmed)?.[0];
+  return typed === undefined ? undefined : { number: Number(typed), typed, rest: trimmed.slice(typed.length).trim() };
+}
+
 function findWithReference(symbol: string, dimension: Dimension): { unit?: Unit; reference?: 'gauge' | 'absolute' } {
   const plain = findUnit(dimension, symbol);
   if (plain) return { unit: plain };
   if (!dimension.toLowerCase().includes('pressure')) return {};
-  const match = /^(.+?)\s?(?:\((g|a)\)|(g|a))$/.exec(symbol);
-  const unit = match ? findUnit(dimension, match[1]!) : undefined;
-  return unit ? { unit, reference: (match![2] ?? match![3]) === 'g' ? 'gauge' : 'absolute' } : {};
+  const match = /\s?(?:\(([ga])\)|([ga]))$/.exec(symbol);
+  const unit = match ? findUnit(dimension, symbol.slice(0, match.index)) : undefined;
+  return unit ? { unit, reference: (match![1] ?? match![2]) === 'g' ? 'gauge' : 'absolute' } : {};
 }
 
 function natural(dimension: Dimension): Quantity['reference'] {

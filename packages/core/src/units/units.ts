@@ -31,6 +31,8 @@ export interface Unit {
   /** a mass flow: becomes a volume flow with the density of the scenario */
   mass?: boolean;
   aliases?: readonly string[];
+  /** the symbol as it is read, where it is typed otherwise: m³/h */
+  shown?: string;
 }
 
 /*
@@ -60,9 +62,9 @@ const PRESSURES: readonly Unit[] = [
   { symbol: 'MPa', factor: 1e6 },
   { symbol: 'mbar', factor: 100 },
   { symbol: 'psi', factor: PSI },
-  { symbol: 'kgf/cm2', factor: G * 1e4, aliases: ['kg/cm2', 'kgf/cm²'] },
-  { symbol: 'mH2O', factor: 1000 * G, aliases: ['mH₂O', 'mWC'] },
-  { symbol: 'ftH2O', factor: 1000 * G * FT, aliases: ['ftH₂O'] },
+  { symbol: 'kgf/cm2', shown: 'kgf/cm²', factor: G * 1e4, aliases: ['kg/cm2', 'kgf/cm²'] },
+  { symbol: 'mH2O', shown: 'mH₂O', factor: 1000 * G, aliases: ['mH₂O', 'mWC'] },
+  { symbol: 'ftH2O', shown: 'ftH₂O', factor: 1000 * G * FT, aliases: ['ftH₂O'] },
   { symbol: 'mmHg', factor: 133.322387415 },
   { symbol: 'atm', factor: 101325 },
 ];
@@ -73,7 +75,7 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
   diameter: LENGTHS,
   roughness: [
     { symbol: 'mm', factor: 1e-3 },
-    { symbol: 'um', factor: 1e-6, aliases: ['µm', 'μm'] },
+    { symbol: 'um', shown: 'µm', factor: 1e-6, aliases: ['µm', 'μm'] },
     { symbol: 'm', factor: 1 },
     { symbol: 'in', factor: IN },
     { symbol: 'ft', factor: FT },
@@ -87,16 +89,16 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'in', factor: IN },
   ],
   flow: [
-    { symbol: 'm3/h', factor: 1 / 3600, aliases: ['m³/h', 'm^3/h', 'cum/h'] },
-    { symbol: 'm3/s', factor: 1, aliases: ['m³/s', 'm^3/s'] },
-    { symbol: 'm3/d', factor: 1 / 86400, aliases: ['m³/d'] },
+    { symbol: 'm3/h', shown: 'm³/h', factor: 1 / 3600, aliases: ['m³/h', 'm^3/h', 'cum/h'] },
+    { symbol: 'm3/s', shown: 'm³/s', factor: 1, aliases: ['m³/s', 'm^3/s'] },
+    { symbol: 'm3/d', shown: 'm³/d', factor: 1 / 86400, aliases: ['m³/d'] },
     { symbol: 'L/s', factor: 1e-3, aliases: ['l/s'] },
     { symbol: 'L/min', factor: 1e-3 / 60, aliases: ['l/min'] },
     { symbol: 'L/h', factor: 1e-3 / 3600, aliases: ['l/h'] },
     { symbol: 'gpm', factor: GAL / 60, aliases: ['gpm(US)', 'USgpm'] },
     { symbol: 'bbl/d', factor: (42 * GAL) / 86400 },
     { symbol: 'MLD', factor: 1000 / 86400 },
-    { symbol: 'ft3/s', factor: FT ** 3, aliases: ['ft³/s'] },
+    { symbol: 'ft3/s', shown: 'ft³/s', factor: FT ** 3, aliases: ['ft³/s'] },
     { symbol: 't/h', factor: 1000 / 3600, mass: true },
     { symbol: 'kg/h', factor: 1 / 3600, mass: true },
     { symbol: 'kg/s', factor: 1, mass: true },
@@ -106,26 +108,26 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
   absolutePressure: PRESSURES,
   pressureDifference: PRESSURES,
   temperature: [
-    { symbol: 'C', factor: 1, offset: 273.15, aliases: ['°C', 'degC'] },
+    { symbol: 'C', shown: '°C', factor: 1, offset: 273.15, aliases: ['°C', 'degC'] },
     { symbol: 'K', factor: 1 },
-    { symbol: 'F', factor: 5 / 9, offset: 459.67 * (5 / 9), aliases: ['°F', 'degF'] },
+    { symbol: 'F', shown: '°F', factor: 5 / 9, offset: 459.67 * (5 / 9), aliases: ['°F', 'degF'] },
   ],
   density: [
-    { symbol: 'kg/m3', factor: 1, aliases: ['kg/m³', 'kg/m^3'] },
-    { symbol: 'g/cm3', factor: 1000, aliases: ['g/cm³', 'kg/L', 'kg/l'] },
-    { symbol: 'lb/ft3', factor: LB / FT ** 3, aliases: ['lb/ft³'] },
+    { symbol: 'kg/m3', shown: 'kg/m³', factor: 1, aliases: ['kg/m³', 'kg/m^3'] },
+    { symbol: 'g/cm3', shown: 'g/cm³', factor: 1000, aliases: ['g/cm³', 'kg/L', 'kg/l'] },
+    { symbol: 'lb/ft3', shown: 'lb/ft³', factor: LB / FT ** 3, aliases: ['lb/ft³'] },
   ],
   viscosity: [
-    { symbol: 'mPa.s', factor: 1e-3, aliases: ['mPa·s', 'mPas'] },
-    { symbol: 'Pa.s', factor: 1, aliases: ['Pa·s', 'Pas'] },
+    { symbol: 'mPa.s', shown: 'mPa·s', factor: 1e-3, aliases: ['mPa·s', 'mPas'] },
+    { symbol: 'Pa.s', shown: 'Pa·s', factor: 1, aliases: ['Pa·s', 'Pas'] },
     { symbol: 'cP', factor: 1e-3 },
-    { symbol: 'uPa.s', factor: 1e-6, aliases: ['µPa·s', 'µPa.s'] },
+    { symbol: 'uPa.s', shown: 'µPa·s', factor: 1e-6, aliases: ['µPa·s', 'µPa.s'] },
   ],
   kinematicViscosity: [
-    { symbol: 'mm2/s', factor: 1e-6, aliases: ['mm²/s'] },
+    { symbol: 'mm2/s', shown: 'mm²/s', factor: 1e-6, aliases: ['mm²/s'] },
     { symbol: 'cSt', factor: 1e-6 },
-    { symbol: 'm2/s', factor: 1, aliases: ['m²/s'] },
-    { symbol: 'ft2/s', factor: FT * FT, aliases: ['ft²/s'] },
+    { symbol: 'm2/s', shown: 'm²/s', factor: 1, aliases: ['m²/s'] },
+    { symbol: 'ft2/s', shown: 'ft²/s', factor: FT * FT, aliases: ['ft²/s'] },
   ],
   power: [
     { symbol: 'kW', factor: 1e3 },
@@ -139,11 +141,11 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
   ],
   frequency: [{ symbol: 'Hz', factor: 1 }],
   specificCapacity: [
-    { symbol: 'm3/h/m', factor: 1 / 3600, aliases: ['m³/h/m', 'm3/h per m'] },
-    { symbol: 'L/s/m', factor: 1e-3, aliases: ['l/s/m'] },
-    { symbol: 'm3/d/m', factor: 1 / 86400 },
-    { symbol: 'm2/s', factor: 1, aliases: ['m3/s/m'] },
-    { symbol: 'gpm/ft', factor: GAL / 60 / FT },
+    { symbol: 'm3/h/m', shown: 'm³/h per m', factor: 1 / 3600, aliases: ['m³/h/m', 'm3/h per m'] },
+    { symbol: 'L/s/m', shown: 'L/s per m', factor: 1e-3, aliases: ['l/s/m'] },
+    { symbol: 'm3/d/m', shown: 'm³/d per m', factor: 1 / 86400 },
+    { symbol: 'm2/s', shown: 'm²/s', factor: 1, aliases: ['m3/s/m'] },
+    { symbol: 'gpm/ft', shown: 'gpm per ft', factor: GAL / 60 / FT },
   ],
   time: [
     { symbol: 'h', factor: 3600 },
@@ -156,16 +158,16 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'ft/s', factor: FT },
   ],
   acceleration: [
-    { symbol: 'm/s2', factor: 1, aliases: ['m/s²', 'm/s^2'] },
-    { symbol: 'ft/s2', factor: FT, aliases: ['ft/s²'] },
+    { symbol: 'm/s2', shown: 'm/s²', factor: 1, aliases: ['m/s²', 'm/s^2'] },
+    { symbol: 'ft/s2', shown: 'ft/s²', factor: FT, aliases: ['ft/s²'] },
   ],
   voltage: [
     { symbol: 'V', factor: 1 },
     { symbol: 'kV', factor: 1e3 },
   ],
   specificHeat: [
-    { symbol: 'kJ/kg/K', factor: 1e3, aliases: ['kJ/(kg·K)', 'kJ/(kg.K)'] },
-    { symbol: 'J/kg/K', factor: 1, aliases: ['J/(kg·K)', 'J/(kg.K)'] },
+    { symbol: 'kJ/kg/K', shown: 'kJ/(kg·K)', factor: 1e3, aliases: ['kJ/(kg·K)', 'kJ/(kg.K)'] },
+    { symbol: 'J/kg/K', shown: 'J/(kg·K)', factor: 1, aliases: ['J/(kg·K)', 'J/(kg.K)'] },
   ],
 };
 

@@ -1,5 +1,7 @@
 /** Kv = 0.865·Cv (IEC 60534-1). */
 export const KV_PER_CV = 0.865;
+/** FL taken where no valve says one (IEC 60534-2-1, table 2: globe, flow to open). */
+export const TYPICAL_RECOVERY = 0.9;
 /** Density at which SG is 1 in the valve equation, kg/m³ (water at 15 °C, IEC 60534-2-1). */
 export const VALVE_REFERENCE_DENSITY = 999.1;
 
@@ -16,6 +18,9 @@ export interface ValveInput {
   fl: number;
   fd?: number;
   xfz?: number;
+  /** drops between which it may be run, Pa */
+  minDrop?: number;
+  maxDrop?: number;
   /** nominal bore of the valve, and bores of the pipes on its two sides, m, for the piping geometry factor */
   bore?: number;
   inside?: readonly [number, number];
@@ -105,17 +110,21 @@ const N2 = 0.0016; // IEC 60534-2-1, table 1, for Kv and mm
  * Source: IEC 60534-2-1, eqs. 15–24 (short concentric reducers).
  */
 export function pipingFactors(valve: ValveInput, kv: number): PipingFactors {
-  if (!valve.inside || !valve.bore) return { fp: 1, fl: valve.fl };
-  const [d1, d2] = valve.inside;
-  const d = valve.bore;
-  const b1 = (d / d1) ** 2;
-  const b2 = (d / d2) ** 2;
-  const inlet = 0.5 * (1 - b1) ** 2 + 1 - b1 * b1;
-  const outlet = (1 - b2) ** 2 - (1 - b2 * b2);
-  const c2 = (kv / (d * 1000) ** 2) ** 2 / N2;
+  const losses = pipingLosses(valve);
+  if (!losses) return { fp: 1, fl: valve.fl };
+  const { inlet, outlet } = losses;
+  const c2 = (kv / (valve.bore! * 1000) ** 2) ** 2 / N2;
   const fp = 1 / Math.sqrt(1 + (inlet + outlet) * c2);
   const flp = valve.fl / Math.sqrt(1 + valve.fl * valve.fl * inlet * c2);
   return { fp, fl: flp / fp };
+}
+
+/** K of the reducer before a valve and of the expansion behind it, each with its Bernoulli part; undefined without bores. */
+export function pipingLosses(valve: ValveInput): { inlet: number; outlet: number } | undefined {
+  if (!valve.inside || !valve.bore) return undefined;
+  const b1 = (valve.bore / valve.inside[0]) ** 2;
+  const b2 = (valve.bore / valve.inside[1]) ** 2;
+  return { inlet: 0.5 * (1 - b1) ** 2 + 1 - b1 * b1, outlet: (1 - b2) ** 2 - (1 - b2 * b2) };
 }
 
 /** Drop, Pa, of a turbulent unchoked liquid flow, m³/s, through Kv: Δp = SG·(Q/Kv)²·1 bar. Source: IEC 60534-2-1, eq. 1. */

@@ -1,5 +1,5 @@
-import { runStudy, type StudyRun } from './scenarios/run.js';
-import type { ScenarioResult } from './scenarios/results.js';
+import { runStudy, type StudyRun } from '../scenarios/run.js';
+import type { ScenarioResult } from '../results/results.js';
 
 /* Small studies for tests: only what a test is about has to be written. */
 

@@ -1,6 +1,7 @@
 import type { Problem, ProblemCode } from '../issues/issues.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
-import type { Field, Fields } from './fields.js';
+import type { Field, Fields, NumberField, QuantityField } from './field.js';
+import { isPlainNumber, readPercent } from './typed.js';
 
 /** What a quantity needs from its scenario to become SI. */
 export interface ReadContext {
@@ -19,6 +20,11 @@ export class Reader {
   usedDensity = false;
 
   constructor(private readonly context: ReadContext) {}
+
+  /** of the site, Pa absolute */
+  get atmosphere(): number {
+    return this.context.atmosphere;
+  }
 
   add(code: ProblemCode, path: string, detail: Problem['detail'], where: string[] = []): void {
     this.problems.push({ code, path, where, detail });
@@ -70,7 +76,7 @@ export class Reader {
         this.add('bad-value', path, { reason: 'not-boolean', found: describe(raw) }, where);
         return undefined;
       case 'text':
-        if (typeof raw === 'string' && raw.length <= (field.most ?? 20_000)) return raw;
+        if (typeof raw === 'string' && raw.length <= field.most) return raw;
         this.add('bad-value', path, { reason: typeof raw === 'string' ? 'too-long' : 'not-text', found: describe(raw) }, where);
         return undefined;
       case 'choice':
@@ -88,12 +94,7 @@ export class Reader {
     }
   }
 
-  private quantity(
-    raw: unknown,
-    field: Field & { type: 'quantity' },
-    path: string,
-    where: string[],
-  ): number | string | undefined {
+  private quantity(raw: unknown, field: QuantityField, path: string, where: string[]): number | string | undefined {
     if (raw === 'solve' && field.solve) return 'solve';
     if (typeof raw === 'string' && field.words && Object.hasOwn(field.words, raw)) return raw;
     if (typeof raw === 'number' && field.bare) return this.inside(raw * REFERENCE_DENSITY, field, path, where, raw);
@@ -102,7 +103,7 @@ export class Reader {
       this.add('bad-quantity', path, { reason, found: describe(raw), dimension: field.dimension }, where);
       return undefined;
     }
-    if (field.bare && /^\s*[\d.]+\s*$/.test(raw)) return this.inside(Number(raw) * REFERENCE_DENSITY, field, path, where, raw);
+    if (field.bare && isPlainNumber(raw)) return this.inside(Number(raw) * REFERENCE_DENSITY, field, path, where, raw);
     const q = readQuantity(raw, field.dimension);
     if (!isQuantity(q)) {
       const detail = { reason: q.reason, found: q.found, expected: q.expected, dimension: field.dimension };
@@ -138,13 +139,10 @@ export class Reader {
     return undefined;
   }
 
-  private number(raw: unknown, field: Field & { type: 'number' }, path: string, where: string[]): number | 'solve' | undefined {
+  private number(raw: unknown, field: NumberField, path: string, where: string[]): number | 'solve' | undefined {
     if (raw === 'solve' && field.solve) return 'solve';
     let x = raw;
-    if (typeof raw === 'string' && field.percent) {
-      const m = /^\s*([\d.]+)\s*%\s*$/.exec(raw);
-      if (m) x = Number(m[1]) / 100;
-    }
+    if (typeof raw === 'string' && field.percent) x = readPercent(raw) ?? raw;
     if (typeof x !== 'number' || !Number.isFinite(x)) {
       this.add('bad-value', path, { reason: 'not-number', found: describe(raw) }, where);
       return undefined;

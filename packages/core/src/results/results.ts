@@ -1,6 +1,5 @@
-import type { HeadBreakdown } from './breakdown.js';
-import type { Margin } from '../checks/margin.js';
 import type { Finding } from '../issues/issues.js';
+import type { Margin } from './margin.js';
 
 /** Results of one scenario, SI: m, m³/s, Pa absolute at a place, W, rpm; null where nothing determines a number. */
 export interface ScenarioResult {
@@ -15,6 +14,8 @@ export interface ScenarioResult {
   solved: Record<string, number>;
   /** of each pump: what its head goes into; the parts sum to the head */
   breakdowns: Record<string, HeadBreakdown>;
+  /** of each pump: the lines along which its head is broken down, from the place of known head before it to the one behind */
+  ways: Record<string, { line: string; forward: boolean }[]>;
   margins: Margin[];
   convergence?: { iterations: number; massResidual: number; energyResidual: number };
 }
@@ -95,9 +96,29 @@ export interface ValveResult extends Common {
   belowRange?: boolean;
 }
 
+/** exchangers, filters, meters, orifices, hand valves, non-returns: whatever takes pressure and nothing else */
 export interface LossResult extends Common {
-  kind: 'device' | 'orifice' | 'hand-valve' | 'non-return';
+  kind: 'loss';
   drop: number | null;
 }
 
 export type ElementResult = PipeResult | PumpResult | ValveResult | LossResult;
+
+/** What a pump's head goes into, m. The parts sum to the head. */
+export interface HeadBreakdown {
+  /** difference of elevation between the places of known head */
+  lift: number;
+  /** difference of pressure there */
+  pressure: number;
+  /** velocity head at static boundaries */
+  velocity: number;
+  /** drawdown and build-up in wells */
+  well: number;
+  pipes: number;
+  /** fittings, hand valves, non-returns, orifices */
+  fittings: number;
+  devices: number;
+  valves: number;
+  /** head given by other pumps on the way, negative */
+  otherPumps: number;
+}

@@ -1,3 +1,5 @@
+import { LONGEST_QUANTITY, splitNumber } from '../units/quantity.js';
+
 /**
  * Reads a sum as a person types it before a unit: numbers, + − × * / ÷ and brackets, then the rest as it stands.
  * Example: readExpression('3*40 m') → { value: 120, rest: 'm' }; a plain number comes back as it was typed.
@@ -5,15 +7,16 @@
  * @returns undefined when the text does not begin with a sum that can be worked out
  */
 export function readExpression(text: string): { value: number; rest: string; isPlain: boolean } | undefined {
+  if (text.length > LONGEST_QUANTITY) return undefined;
   const source = text.trim().replace(/[−–]/g, '-').replace(/×/g, '*').replace(/÷/g, '/');
   const parser = new Parser(source);
   const value = parser.sum();
   if (value === undefined || !Number.isFinite(value)) return undefined;
   const rest = source.slice(parser.at).trim();
-  return { value, rest, isPlain: /^[+-]?[\d.]+(?:[eE][+-]?\d+)?$/.test(source.slice(0, parser.at).trim()) };
+  return { value, rest, isPlain: splitNumber(source.slice(0, parser.at))?.rest === '' };
 }
 
-const NUMBER = /\s*(\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/y;
+const NUMBER = /\s*(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?/y;
 
 class Parser {
   at = 0;

@@ -1,10 +1,12 @@
-import type { Read } from '../document/reader.js';
+import { PUMP_ENTRY_FIELDS, VALVE_ENTRY_FIELDS } from '../document/fields.js';
+import { numberOr, wordOr } from '../fields/defaults.js';
+import type { Read } from '../fields/reader.js';
 import type { CurveInput, CurveRow } from '../pumps/curve.js';
 import type { PumpInput } from '../pumps/pump.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import { KV_PER_CV, type ValveInput } from '../valves/valve.js';
 
-/** A catalogue pump's entries (SI) as the calculation takes them, curves in rising diameter. */
+/** A pump's entries (SI) as the calculation takes them, curves in rising diameter. */
 export function toPump(r: Read): PumpInput | undefined {
   const speed = r.speed as number;
   const curves: CurveInput[] = [];
@@ -15,10 +17,10 @@ export function toPump(r: Read): PumpInput | undefined {
   else
     curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
   if (curves.some((c) => !c.rows || c.rows.some((row) => row.flow === undefined || row.head === undefined))) return undefined;
-  return { ...(r as object), curves, stages: (r.stages as number | undefined) ?? 1 };
+  return { ...(r as object), curves, stages: numberOr(PUMP_ENTRY_FIELDS, r, 'stages') };
 }
 
-/** A catalogue valve's entries as the calculation takes them: one rated Kv, defaults filled in. */
+/** A valve's entries as the calculation takes them: one rated Kv, defaults filled in. */
 export function toValve(r: Read): ValveInput {
   const table = r.table as { travel: number; kv: number }[] | undefined;
   const rated =
@@ -29,9 +31,11 @@ export function toValve(r: Read): ValveInput {
   return {
     ...(r as object),
     ratedKv: rated,
-    characteristic: (r.characteristic as ValveInput['characteristic'] | undefined) ?? (table ? 'table' : 'equal-percentage'),
-    rangeability: (r.rangeability as number | undefined) ?? 50,
-    fl: (r.fl as number | undefined) ?? 0.9,
+    characteristic: (table && r.characteristic === undefined
+      ? 'table'
+      : wordOr(VALVE_ENTRY_FIELDS, r, 'characteristic')) as ValveInput['characteristic'],
+    rangeability: numberOr(VALVE_ENTRY_FIELDS, r, 'rangeability'),
+    fl: numberOr(VALVE_ENTRY_FIELDS, r, 'fl'),
     ...(nominal !== undefined ? { bore: nominal } : {}),
   };
 }

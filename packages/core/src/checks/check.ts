@@ -1,0 +1,154 @@
+import type { FluidState } from '../fluids/kind.js';
+import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import type { Limit, Margin, Verdict } from '../results/margin.js';
+import type { ScenarioResult } from '../results/results.js';
+import type { WorkingValue } from '../results/working.js';
+import type { Dimension } from '../units/units.js';
+import type { ValveInput } from '../valves/valve.js';
+
+/** What a check sees of an element: its entries in SI, its data, and where it stands. */
+export interface CheckedElement {
+  id: string;
+  kind: string;
+  line: number;
+  index: number;
+  read: Readonly<Record<string, unknown>>;
+  pump?: PumpInput;
+  performance?: PumpPerformance;
+  valve?: ValveInput;
+}
+
+export interface CheckedPoint {
+  id: string;
+  kind: string;
+  read: Readonly<Record<string, unknown>>;
+}
+
+/** What a check sees of a solved scenario. */
+export interface CheckedScenario {
+  id: string;
+  role: string | undefined;
+  fluid: FluidState;
+  gravity: number;
+  atmosphere: number;
+  elements: readonly CheckedElement[];
+  points: readonly CheckedPoint[];
+  result: ScenarioResult;
+}
+
+/** Why a check does not apply; worded in packages/wording. */
+export type Reason =
+  | 'off'
+  | 'no-curve'
+  | 'not-given'
+  | 'no-npshr'
+  | 'no-flow'
+  | 'no-valve'
+  | 'not-controlling'
+  | 'not-rated'
+  | 'not-maximum'
+  | 'no-pressure'
+  | 'no-loss'
+  | 'not-viscous'
+  | 'no-level'
+  | 'single-unit';
+
+/** How a value was worked out: a formula with its values, or words. */
+export interface How {
+  formula: string;
+  inputs: WorkingValue[];
+  inWords?: boolean;
+}
+
+/** A value, with the limit that holds for this subject where it is not the default of the check. */
+export interface Judged {
+  value: number;
+  limit?: Limit;
+  /** edges between which a value that holds is not even near, where they are not the check's */
+  inner?: readonly [number, number];
+  /** where the comparison alone does not tell */
+  verdict?: (limit: number, upper: number) => Verdict;
+  how: () => How;
+}
+
+interface Common<Subject> {
+  /** trade name */
+  label: string;
+  /** of value and limit; a ratio when absent */
+  dimension?: Dimension;
+  limit: Limit;
+  /** near is what holds within this share of the limit, this distance from it, or outside these edges */
+  near: { share: number } | { gap: number } | { inside: readonly [number, number] } | null;
+  /** holds from the limit up, up to it, or between two */
+  sense: 'least' | 'most' | 'band';
+  /** what it is at beyond its limit: some are only a warning */
+  worst: 'near' | 'fails';
+  source: string;
+  /** reasons for which it may not apply */
+  reasons: readonly Reason[];
+  /** a value, a reason, or undefined where nobody would ask; `isOwn`: the study has a limit for it here */
+  judge: (subject: Subject, scenario: CheckedScenario, isOwn: boolean) => Judged | Reason | undefined;
+}
+
+/** One check: at elements of some kinds, or at points. */
+export type Check =
+  | (Common<CheckedElement> & { at: 'element'; kinds: readonly string[] })
+  | (Common<CheckedPoint> & { at: 'point'; kinds: readonly string[] });
+
+/** A study's own limit for a check, with the place and scenario it is meant for. */
+export interface LimitOverride {
+  check: string;
+  limit: Limit;
+  where?: string;
+  scenario?: string;
+}
+
+export const lowerEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[0]);
+export const upperEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[1]);
+
+/** The margin of a judged value: its limits, the edges of near, and the verdict. */
+export function weigh(check: Check, code: string, where: string, judged: Judged, own: Limit | undefined): Margin {
+  const base = judged.limit ?? check.limit;
+  // one number for a band is its upper edge: the lower one stays
+  const chosen: Limit =
+    own === undefined ? base : check.sense === 'band' && typeof own === 'number' ? [lowerEnd(base), own] : own;
+  const low = lowerEnd(chosen);
+  const high = upperEnd(chosen);
+  const edges = nearEdges(check, judged, low, high);
+  const margin: Margin = {
+    check: code,
+    where,
+    value: judged.value,
+    limit: check.sense === 'most' ? high : low,
+    ...(check.sense === 'band' && Number.isFinite(high) ? { upper: high } : {}),
+    ...edges,
+    verdict: judged.verdict?.(low, high) ?? verdictOf(check, judged.value, low, high, edges),
+  };
+  return own === undefined ? margin : { ...margin, isOwn: true };
+}
+
+function nearEdges(check: Check, judged: Judged, low: number, high: number): { nearBelow?: number; nearAbove?: number } {
+  const { near, sense } = check;
+  const inside = judged.inner ?? (near && 'inside' in near ? near.inside : undefined);
+  if (sense === 'band') {
+    if (inside) return { nearBelow: Math.max(low, inside[0]), nearAbove: Math.min(high, inside[1]) };
+    return near && 'gap' in near ? { nearBelow: low + near.gap, nearAbove: high - near.gap } : {};
+  }
+  const limit = sense === 'least' ? low : high;
+  const gap = near && 'share' in near ? near.share * Math.abs(limit) : near && 'gap' in near ? near.gap : 0;
+  if (gap === 0) return {};
+  return sense === 'least' ? { nearBelow: limit + gap } : { nearAbove: limit - gap };
+}
+
+function verdictOf(
+  check: Check,
+  value: number,
+  low: number,
+  high: number,
+  edges: { nearBelow?: number; nearAbove?: number },
+): Verdict {
+  const isBeyond = (check.sense !== 'most' && value < low) || (check.sense !== 'least' && value > high);
+  if (isBeyond) return check.worst;
+  const isNear = value < (edges.nearBelow ?? -Infinity) || value > (edges.nearAbove ?? Infinity);
+  return isNear ? 'near' : 'holds';
+}

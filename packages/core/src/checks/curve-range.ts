@@ -1,0 +1,30 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { onCurve } from './pump-case.js';
+
+export const curveRange: Check = {
+  label: 'curve range',
+  limit: 1,
+  near: { share: 0.03 },
+  sense: 'most',
+  worst: 'fails',
+  source: 'the published curve',
+  reasons: ['off', 'no-curve'],
+  at: 'element',
+  kinds: ['pump'],
+  judge: (e, s) => {
+    const c = onCurve(e, s);
+    if (typeof c === 'string') return c;
+    return {
+      value: c.r.flow / c.r.running / c.p.lastFlow,
+      how: () => ({
+        formula: 'Q/n/Qend',
+        inputs: [
+          worth('Q', 'flow', c.r.flow, 'flow', { from: `${e.id}.flow` }),
+          worth('n', 'units running', c.r.running, 'ratio', { from: `${e.id}.running` }),
+          worth('Qend', 'last flow of the published curve as it runs', c.p.lastFlow, 'flow'),
+        ],
+      }),
+    };
+  },
+};

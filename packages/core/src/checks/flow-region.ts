@@ -1,0 +1,34 @@
+import type { PumpInput } from '../pumps/pump.js';
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { onCurve } from './pump-case.js';
+
+const ALLOWABLE = [0.5, 1.25] as const;
+const PREFERRED = [0.7, 1.2] as const;
+
+/** Operating regions of a pump, fractions of best-efficiency flow: the maker's own, else the usual ones. */
+export function regionsOf(pump: PumpInput | undefined): {
+  allowable: readonly [number, number];
+  preferred: readonly [number, number];
+} {
+  return { allowable: pump?.allowableRegion ?? ALLOWABLE, preferred: pump?.preferredRegion ?? PREFERRED };
+}
+
+export const flowRegion: Check = {
+  label: 'region',
+  limit: ALLOWABLE,
+  near: { inside: PREFERRED },
+  sense: 'band',
+  worst: 'fails',
+  source: 'ANSI/HI 9.6.3; ISO 13709, 6.1.12',
+  reasons: ['off', 'no-curve'],
+  at: 'element',
+  kinds: ['pump'],
+  judge: (e, s) => {
+    const c = onCurve(e, s);
+    if (typeof c === 'string') return c;
+    const { allowable, preferred } = regionsOf(e.pump);
+    const ratio = worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` });
+    return { value: c.flowRatio, limit: allowable, inner: preferred, how: () => ({ formula: 'q', inputs: [ratio] }) };
+  },
+};

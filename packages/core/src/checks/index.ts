@@ -1,0 +1,57 @@
+import type { Check } from './check.js';
+import { curveRange } from './curve-range.js';
+import { flowRegion } from './flow-region.js';
+import { headRise } from './head-rise.js';
+import { highestPressure } from './highest-pressure.js';
+import { lowestPressure } from './lowest-pressure.js';
+import { methodRange } from './method-range.js';
+import { minimumFlow } from './minimum-flow.js';
+import { motorPower } from './motor-power.js';
+import { npshDifference } from './npsh-difference.js';
+import { npshRatio } from './npsh-ratio.js';
+import { ratedFlow } from './rated-flow.js';
+import { setPoint } from './set-point.js';
+import { stageLimits } from './stage-limits.js';
+import { submergence } from './submergence.js';
+import { suctionSpecificSpeed } from './suction-specific-speed.js';
+import { valveAuthority } from './valve-authority.js';
+import { valveCavitation } from './valve-cavitation.js';
+import { valveChoked } from './valve-choked.js';
+import { valveDrop } from './valve-drop.js';
+import { valveOpening } from './valve-opening.js';
+import { velocity } from './velocity.js';
+import { wellLevel } from './well-level.js';
+
+/** Every check by its code, in the order in which they are judged and listed. A further one is a further file and its name here. */
+export const CHECKS = {
+  'npsh-ratio': npshRatio,
+  'npsh-difference': npshDifference,
+  'flow-region': flowRegion,
+  'minimum-flow': minimumFlow,
+  'rated-flow': ratedFlow,
+  'curve-range': curveRange,
+  'head-rise': headRise,
+  'motor-power': motorPower,
+  'valve-opening': valveOpening,
+  'valve-authority': valveAuthority,
+  'valve-cavitation': valveCavitation,
+  'valve-choked': valveChoked,
+  'valve-drop': valveDrop,
+  'set-point': setPoint,
+  velocity,
+  'highest-pressure': highestPressure,
+  'lowest-pressure': lowestPressure,
+  'suction-specific-speed': suctionSpecificSpeed,
+  'stage-limits': stageLimits,
+  submergence,
+  'well-level': wellLevel,
+  'method-range': methodRange,
+} as const satisfies Readonly<Record<string, Check>>;
+
+export type CheckCode = keyof typeof CHECKS;
+
+export const CHECK_CODES = Object.keys(CHECKS) as CheckCode[];
+
+export function isCheckCode(code: unknown): code is CheckCode {
+  return typeof code === 'string' && Object.hasOwn(CHECKS, code);
+}

@@ -1,0 +1,40 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { running } from './pump-case.js';
+
+/** Motor rating over shaft power, by the rated power of the motor, W: 1.25 to 22 kW, 1.15 to 55 kW, 1.10 above. */
+export function motorFactor(ratedPower: number): number {
+  return ratedPower <= 22_000 ? 1.25 : ratedPower <= 55_000 ? 1.15 : 1.1;
+}
+
+export const motorPower: Check = {
+  label: 'motor',
+  limit: 1.1,
+  near: { share: 0.05 },
+  sense: 'least',
+  worst: 'fails',
+  source: 'ISO 13709 (API 610), power margins of motors',
+  reasons: ['off', 'no-curve', 'not-given'],
+  at: 'element',
+  kinds: ['pump'],
+  judge: (e, s) => {
+    const r = running(e, s);
+    if (typeof r === 'string') return r;
+    if (!e.performance) return 'no-curve';
+    const rated = e.pump?.motor?.ratedPower;
+    if (rated === undefined || !r.shaftPower) return 'not-given';
+    const unit = r.shaftPower / r.running;
+    return {
+      value: rated / unit,
+      limit: motorFactor(rated),
+      how: () => ({
+        formula: 'Pr/(P/n)',
+        inputs: [
+          worth('Pr', 'rated power of the motor', rated, 'power', { from: 'pump.motor' }),
+          worth('P', 'shaft power of all running units', r.shaftPower!, 'power', { from: `${e.id}.shaftPower` }),
+          worth('n', 'units running', r.running, 'ratio', { from: `${e.id}.running` }),
+        ],
+      }),
+    };
+  },
+};

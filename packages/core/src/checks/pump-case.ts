@@ -1,0 +1,38 @@
+import type { PumpResult } from '../results/results.js';
+import { worth, type WorkingValue } from '../results/working.js';
+import type { CheckedElement, CheckedScenario, Reason } from './check.js';
+
+/* What several checks of a pump ask first. */
+
+export const result = (e: CheckedElement, s: CheckedScenario): PumpResult => s.result.elements[e.id] as PumpResult;
+
+/** the result of a pump that runs, or why it is not judged */
+export function running(e: CheckedElement, s: CheckedScenario): PumpResult | Reason {
+  const r = result(e, s);
+  return r.running === 0 ? 'off' : r;
+}
+
+/** the result of a pump that runs on a curve, with its performance, or why it is not judged */
+export function onCurve(
+  e: CheckedElement,
+  s: CheckedScenario,
+): { r: PumpResult; p: NonNullable<CheckedElement['performance']>; flowRatio: number } | Reason {
+  const r = running(e, s);
+  if (typeof r === 'string') return r;
+  return e.performance && r.flowRatio !== null ? { r, p: e.performance, flowRatio: r.flowRatio } : 'no-curve';
+}
+
+/** NPSH available and required of a pump that runs and passes something, or why there is none */
+export function npsh(e: CheckedElement, s: CheckedScenario): { available: number; required: number } | Reason {
+  const r = running(e, s);
+  if (typeof r === 'string') return r;
+  if (!(r.flow > 0)) return 'no-flow';
+  return r.npsha !== null && r.npshr !== null && r.npshr > 0 ? { available: r.npsha, required: r.npshr } : 'no-npshr';
+}
+
+export function npshValues(id: string, n: { available: number; required: number }): WorkingValue[] {
+  return [
+    worth('NPSHA', 'NPSH available', n.available, 'head', { from: `${id}.npsha` }),
+    worth('NPSHR', 'NPSH required', n.required, 'head', { from: `${id}.npshr` }),
+  ];
+}

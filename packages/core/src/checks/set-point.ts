@@ -1,0 +1,35 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { valveResult } from './valve-case.js';
+
+/** What a controlling valve reaches over what it is set to: 1 where it controls. */
+export const setPoint: Check = {
+  label: 'set point',
+  limit: 1,
+  near: null,
+  sense: 'least',
+  worst: 'fails',
+  source: 'the entry',
+  reasons: ['not-controlling'],
+  at: 'element',
+  kinds: ['control-valve'],
+  judge: (e, s) => {
+    const mode = e.read.mode as string;
+    if (mode !== 'flow' && !mode.endsWith('-pressure')) return 'not-controlling';
+    const missed = s.result.findings.find((f) => f.code === 'set-point-missed' && f.where === e.id);
+    const found = missed ? (missed.values.found as number) : 1;
+    const set = missed ? (missed.values.set as number) : 1;
+    const ratio = found / set;
+    const value = Number.isFinite(ratio) ? ratio : valveResult(e, s).flow;
+    const dimension = missed && mode === 'flow' ? 'flow' : missed ? 'absolutePressure' : 'ratio';
+    return {
+      value,
+      // too much is as far off as too little
+      verdict: (limit) => (Math.min(value, value > 0 ? 1 / value : value) < limit ? 'fails' : 'holds'),
+      how: () => ({
+        formula: 'y/ys',
+        inputs: [worth('y', 'what is reached', found, dimension), worth('ys', 'set point', set, dimension)],
+      }),
+    };
+  },
+};

@@ -1,0 +1,38 @@
+import { worth } from '../results/working.js';
+import type { Check, CheckedPoint, CheckedScenario } from './check.js';
+
+/** liquid above the intake of a vessel or a well, m; null where it is not known */
+function liquidAbove(p: CheckedPoint, s: CheckedScenario): number | null {
+  if (p.kind === 'vessel') {
+    const level = p.read.level === 'solve' ? s.result.solved[`${p.id}.level`] : (p.read.level ?? 0);
+    return typeof level === 'number' ? level : null;
+  }
+  const head = s.result.points[p.id]?.totalHead ?? null;
+  return head === null ? null : head - (p.read.elevation as number);
+}
+
+/** Liquid above an intake against the depth that keeps vortices away: S = D·(1 + 2.3·Fr), Fr = v/√(g·D). */
+export const submergence: Check = {
+  label: 'submergence',
+  dimension: 'length',
+  limit: 0,
+  near: { share: 0.2 },
+  sense: 'least',
+  worst: 'fails',
+  source: 'ANSI/HI 9.8 (Hecker)',
+  reasons: ['not-given', 'no-flow', 'no-level'],
+  at: 'point',
+  kinds: ['vessel', 'well'],
+  judge: (p, s, isOwn) => {
+    const d = p.read.bore as number | undefined;
+    if (d === undefined && !isOwn) return 'not-given';
+    const flow = s.result.points[p.id]?.outflow ?? 0;
+    if (!(flow > 0)) return 'no-flow';
+    const above = liquidAbove(p, s);
+    if (above === null) return 'no-level';
+    const v = d === undefined ? 0 : flow / ((Math.PI / 4) * d * d);
+    const needed = d === undefined ? 0 : d * (1 + (2.3 * v) / Math.sqrt(s.gravity * d));
+    const input = worth('hl', 'liquid above the intake', above, 'length', { from: `${p.id}.level` });
+    return { value: above, limit: needed, how: () => ({ formula: 'hl', inputs: [input] }) };
+  },
+};

@@ -1,0 +1,37 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { flowing } from './valve-case.js';
+
+/** xF over xFz: xF refers to p1 − pv; FF belongs to choking alone. */
+export const valveCavitation: Check = {
+  label: 'cavitation',
+  limit: 1,
+  near: { share: 0.1 },
+  sense: 'most',
+  worst: 'near',
+  source: 'IEC 60534-8-4',
+  reasons: ['no-flow', 'not-given', 'no-pressure'],
+  at: 'element',
+  kinds: ['control-valve'],
+  judge: (e, s) => {
+    const c = flowing(e, s);
+    if (typeof c === 'string') return c;
+    const xfz = e.valve?.xfz;
+    if (xfz === undefined) return 'not-given';
+    const p1 = c.r.inletPressure;
+    const { vapourPressure } = s.fluid;
+    if (p1 === null || !(p1 > vapourPressure)) return 'no-pressure';
+    return {
+      value: c.drop / (p1 - vapourPressure) / xfz,
+      how: () => ({
+        formula: 'Δp/(p1 − pv)/xFz',
+        inputs: [
+          worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
+          worth('p1', 'static pressure at the inlet', p1, 'absolutePressure', { from: `${e.id}.inletPressure` }),
+          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from: 'fluid.vapourPressure' }),
+          worth('xFz', 'onset of cavitation', xfz, 'ratio', { from: 'valve.xfz' }),
+        ],
+      }),
+    };
+  },
+};

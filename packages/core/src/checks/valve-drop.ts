@@ -1,0 +1,26 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { flowing } from './valve-case.js';
+
+/** Drop of a valve between the least and the largest that are allowed: of the element, else of its data. */
+export const valveDrop: Check = {
+  label: 'valve drop',
+  dimension: 'pressureDifference',
+  limit: [0, Infinity],
+  near: null,
+  sense: 'band',
+  worst: 'fails',
+  source: 'the maker or the plant',
+  reasons: ['no-flow', 'not-given'],
+  at: 'element',
+  kinds: ['control-valve'],
+  judge: (e, s, isOwn) => {
+    const c = flowing(e, s);
+    if (typeof c === 'string') return c;
+    const least = (e.read.minDrop as number | undefined) ?? e.valve?.minDrop;
+    const most = (e.read.maxDrop as number | undefined) ?? e.valve?.maxDrop;
+    if (least === undefined && most === undefined && !isOwn) return 'not-given';
+    const drop = worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` });
+    return { value: c.drop, limit: [least ?? 0, most ?? Infinity], how: () => ({ formula: 'Δp', inputs: [drop] }) };
+  },
+};

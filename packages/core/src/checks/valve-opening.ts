@@ -1,0 +1,30 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { flowing } from './valve-case.js';
+
+const BAND = [0.15, 0.85] as const;
+/** at most, in the normal scenario: something has to be left there */
+const NORMAL_UPPER = 0.8;
+
+export const valveOpening: Check = {
+  label: 'opening',
+  limit: BAND,
+  near: { gap: 0.05 },
+  sense: 'band',
+  worst: 'fails',
+  source: 'IEC 60534-2-4 (travel); the band is a usual limit of plant owners',
+  reasons: ['no-flow', 'no-valve'],
+  at: 'element',
+  kinds: ['control-valve'],
+  judge: (e, s) => {
+    const c = flowing(e, s);
+    if (typeof c === 'string') return c;
+    if (c.r.opening === null) return 'no-valve';
+    const x = worth('x', 'travel', c.r.opening, 'ratio', { from: `${e.id}.opening` });
+    return {
+      value: c.r.opening,
+      ...(s.role === 'normal' ? { limit: [BAND[0], NORMAL_UPPER] as const } : {}),
+      how: () => ({ formula: 'x', inputs: [x] }),
+    };
+  },
+};

@@ -1,0 +1,194 @@
+import { choice, elevation, flow, gauge, named, bore, quantity, yesNo, type Fields } from '../fields/field.js';
+import { joined, put, quantityPiece, shown, wordPiece, type Entries, type Piece, type ShortForm } from '../fields/short-form.js';
+
+/* Where lines begin and end: what each kind of point holds, how it is typed, what it fixes. */
+
+/** `"level": "low"` is the entry `lowLevel` of the same vessel */
+export const LEVEL_WORDS = { low: 'lowLevel', normal: 'normalLevel', high: 'highLevel' } as const;
+
+const level = (label: string, more: object = {}) => quantity('length', -1000, 10_000, label, more);
+const outflow = (more: object = {}) => flow('Flow into the system', more);
+/** bore of an intake in the liquid, for the submergence that keeps vortices away */
+const intake = bore('Bore of the intake', { short: 'Intake bore' });
+
+export interface PointKind {
+  label: string;
+  prefix: string;
+  fields: Fields;
+  /** entries without which nothing can be worked out */
+  needs: readonly string[];
+  /** entries that its panel shows */
+  shown: readonly string[];
+  givens: (e: Entries) => { given: readonly string[]; solved: readonly string[] };
+  shortForm: ShortForm;
+  worked: readonly string[];
+}
+
+const sought = (e: Entries, ...keys: string[]): string[] => keys.filter((k) => e[k] === 'solve');
+
+const levelWord: Piece = (at, draft) => {
+  const found = at.take(/(?:level\s+)?(low|normal|high)(?:\s+level)?(?!\w)/iy);
+  return found !== undefined && put(draft, 'level', found[1]!.toLowerCase());
+};
+
+const vessel: PointKind = {
+  label: 'Vessel',
+  prefix: 'V',
+  fields: {
+    ...named,
+    elevation: elevation('Nozzle elevation', { short: 'Elevation' }),
+    level: level('Liquid level above the nozzle', { solve: true, words: LEVEL_WORDS, short: 'Liquid level', default: '0 m' }),
+    lowLevel: level('Low level'),
+    normalLevel: level('Normal level'),
+    highLevel: level('High level'),
+    pressure: gauge('Pressure on the surface', { solve: true, short: 'Pressure', default: '0 bar(g)' }),
+    flow: outflow(),
+    bore: intake,
+  },
+  needs: [],
+  shown: ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', 'bore'],
+  givens: (e) =>
+    sought(e, 'level', 'pressure').length > 0
+      ? { given: ['flow'], solved: sought(e, 'level', 'pressure') }
+      : { given: ['level', 'surface pressure'], solved: ['flow'] },
+  shortForm: {
+    write: (e) =>
+      joined(e.level !== undefined ? `level ${shown(e.level)}` : '', e.pressure !== undefined ? shown(e.pressure) : ''),
+    example: 'level 1.6 m, 0.12 bar(g)',
+    vocabulary: ['level', 'low', 'normal', 'high', 'open', 'atmospheric'],
+    pieces: [
+      levelWord,
+      quantityPiece('level', 'length', 'level|liquid'),
+      quantityPiece('pressure', 'pressure', 'at|pressure'),
+      wordPiece('open|(?:at )?atmospheric|(?:at )?atmosphere', 'pressure', '0 bar(g)'),
+    ],
+  },
+  worked: ['totalHead', 'staticPressure'],
+};
+
+const pressure: PointKind = {
+  label: 'Pressure',
+  prefix: 'B',
+  fields: {
+    ...named,
+    elevation: elevation('Elevation'),
+    pressure: gauge('Pressure', { solve: true }),
+    basis: choice(['static', 'total'], 'Pressure is', { default: 'static' }),
+    flow: outflow(),
+  },
+  needs: ['pressure'],
+  shown: ['elevation', 'pressure'],
+  givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
+  shortForm: {
+    write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static'),
+    example: '2.5 bar(g), static',
+    vocabulary: ['static', 'total'],
+    pieces: [
+      quantityPiece('pressure', 'pressure', 'pressure|at'),
+      wordPiece('static', 'basis', 'static'),
+      wordPiece('total|stagnation', 'basis', 'total'),
+    ],
+  },
+  worked: ['totalHead', 'staticPressure'],
+};
+
+const flowPoint: PointKind = {
+  label: 'Flow',
+  prefix: 'Q',
+  fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }) },
+  needs: ['flow'],
+  shown: ['elevation', 'flow'],
+  givens: (e) =>
+    e.flow === undefined || e.flow === 'solve'
+      ? { given: [], solved: ['flow', 'pressure'] }
+      : { given: ['flow'], solved: ['pressure'] },
+  shortForm: {
+    write: (e) => shown(e.flow),
+    example: '-40 m3/h',
+    vocabulary: ['flow'],
+    pieces: [quantityPiece('flow', 'flow', 'flow|outflow|inflow')],
+  },
+  worked: ['totalHead', 'staticPressure'],
+};
+
+const well: PointKind = {
+  label: 'Well',
+  prefix: 'W',
+  fields: {
+    ...named,
+    elevation: elevation('Intake elevation', { short: 'Intake' }),
+    restLevel: elevation('Water level at rest', { short: 'Rest level' }),
+    specificCapacity: quantity('specificCapacity', 1e-9, 1e4, 'Specific capacity', { short: 'Capacity' }),
+    bore: intake,
+  },
+  needs: ['restLevel', 'specificCapacity'],
+  shown: ['elevation', 'restLevel', 'specificCapacity', 'bore'],
+  givens: () => ({ given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] }),
+  shortForm: {
+    write: (e) => joined(`rest level ${shown(e.restLevel)}`, shown(e.specificCapacity)),
+    example: 'rest level 138 m, 10.5 m3/h/m',
+    vocabulary: ['rest level', 'specific capacity'],
+    pieces: [
+      quantityPiece('specificCapacity', 'specificCapacity', 'specific capacity|capacity'),
+      quantityPiece('restLevel', 'length', 'rest(?: level)?|static level|level'),
+    ],
+  },
+  worked: ['totalHead'],
+};
+
+const junction: PointKind = {
+  label: 'Junction',
+  prefix: 'J',
+  fields: {
+    ...named,
+    elevation: elevation('Elevation'),
+    offtake: flow('Flow leaving here', { short: 'Offtake', default: '0 m3/h' }),
+  },
+  needs: [],
+  shown: ['elevation', 'offtake'],
+  givens: (e) => ({ given: e.offtake === undefined ? [] : ['offtake'], solved: ['pressure'] }),
+  shortForm: {
+    write: (e) => (e.offtake !== undefined ? `offtake ${shown(e.offtake)}` : ''),
+    example: 'offtake 20 m3/h',
+    vocabulary: ['offtake'],
+    pieces: [quantityPiece('offtake', 'flow', 'offtake|demand|takes')],
+  },
+  worked: ['totalHead', 'staticPressure'],
+};
+
+export const POINT_KINDS = { vessel, pressure, flow: flowPoint, well, junction } as const;
+export type PointKindName = keyof typeof POINT_KINDS;
+
+export function isPointKind(kind: string): kind is PointKindName {
+  return Object.hasOwn(POINT_KINDS, kind);
+}
+
+/** A line: a run of elements between two points, with its own flow or shut. */
+export const LINE: Pick<PointKind, 'label' | 'prefix' | 'fields' | 'shown' | 'shortForm'> & {
+  givens: (e: Entries) => { given: readonly string[]; solved: readonly string[] } | undefined;
+} = {
+  label: 'Line',
+  prefix: 'T',
+  fields: { ...named, flow: flow('Flow fixed'), closed: yesNo('Shut', { default: false }) },
+  shown: ['flow', 'closed'],
+  givens: (e) => (e.flow === undefined ? undefined : { given: ['flow'], solved: [] }),
+  shortForm: {
+    write: (e) =>
+      joined(
+        `${shown(e.from)} to ${shown(e.to)}`,
+        e.flow !== undefined ? `flow ${shown(e.flow)}` : '',
+        e.closed === true ? 'shut' : '',
+      ),
+    example: 'J-1 to V-2; J-1 to V-2, shut; J-1 to V-2, flow 20 m3/h',
+    vocabulary: ['to', 'flow', 'shut', 'open'],
+    pieces: [
+      (at, draft) => {
+        const found = at.take(/(?:from\s+)?([^\s,;]+)\s+(?:to|→|->)\s+([^\s,;]+)/iy);
+        return found !== undefined && put(draft, 'from', found[1]) && put(draft, 'to', found[2]);
+      },
+      quantityPiece('flow', 'flow', 'flow'),
+      wordPiece('shut|closed', 'closed', true),
+      wordPiece('open', 'closed', false),
+    ],
+  },
+};

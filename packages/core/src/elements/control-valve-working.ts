@@ -1,0 +1,164 @@
+import type { ValveResult } from '../results/results.js';
+import { inUnit, inWords, step, worth, type KeyedStep, type WorkingValue } from '../results/working.js';
+import {
+  criticalPressureRatio,
+  KV_PER_CV,
+  pipingFactors,
+  pipingLosses,
+  TYPICAL_RECOVERY,
+  type ValveInput,
+} from '../valves/valve.js';
+import type { WorkedElement } from './kind.js';
+import type { ControlValveModel } from './model.js';
+
+/** The working of a control valve: drop, choking, coefficient with its piping factors, travel. */
+export function valveWorking(w: WorkedElement, r: ValveResult): KeyedStep[] {
+  const s = w.medium;
+  const own = (key: string) => ({ from: `${w.id}.${key}` });
+  const q = worth('Q', 'flow', r.flow, 'flow', { unit: 'm3/h', ...own('flow') });
+  const h = worth('h', 'head over the valve', r.headLoss ?? NaN, 'head', own('headLoss'));
+  const drop = worth('Δp', 'pressure drop', r.drop ?? NaN, 'pressureDifference', own('drop'));
+  const steps: KeyedStep[] = [];
+  if (r.drop !== null) {
+    const words = 'what the rest of the line leaves: total head before less behind';
+    steps.push(inWords('headLoss', h, words, [], 'head balance of the line, solved'));
+    steps.push(step('drop', drop, 'ρ·g·h', [s.density, s.gravity, h], 'definition'));
+  }
+  if (r.chokedDrop === null || r.inletPressure === null || !(r.flow > 0)) return [...steps, ...givenCoefficient(w, r)];
+  const at = r.kv ?? w.valve?.ratedKv ?? 0;
+  const recovery = worth(
+    w.valve?.inside ? 'FLc' : 'FL',
+    w.valve?.inside ? 'FLP over FP' : 'pressure recovery factor',
+    w.valve ? pipingFactors(w.valve, at).fl : TYPICAL_RECOVERY,
+    'ratio',
+    w.valve?.inside ? own('recovery') : { from: 'valve.fl' },
+  );
+  const p1 = worth('p1', 'static pressure at the inlet', r.inletPressure, 'absolutePressure', own('inletPressure'));
+  const ratio = criticalPressureRatio(s.vapour.value, s.critical.value);
+  const ff = worth('FF', 'critical pressure ratio factor', ratio, 'ratio', own('ff'));
+  const choked = worth('Δpc', 'choked drop', r.chokedDrop, 'pressureDifference', own('chokedDrop'));
+  const lesser = Math.min(drop.value, choked.value);
+  const effective = worth('Δpe', 'effective drop', lesser, 'pressureDifference', own('effective'));
+  steps.push(
+    step('ff', ff, '0.96 − 0.28·√(pv/pc)', [s.vapour, s.critical], 'IEC 60534-2-1, eq. 4'),
+    ...(w.valve?.inside ? pipingSteps(w, w.valve, at, recovery) : []),
+    step('chokedDrop', choked, `${recovery.symbol}²·(p1 − FF·pv)`, [recovery, p1, ff, s.vapour], 'IEC 60534-2-1, eq. 3'),
+    step('effective', effective, 'min(Δp, Δpc)', [drop, choked], 'IEC 60534-2-1'),
+  );
+  const given = givenCoefficient(w, r);
+  if (given.length > 0 || r.kv === null) return [...steps, ...given];
+  const kv = worth('Kv', 'flow coefficient', r.kv, 'coefficient', own('kv'));
+  const isOpen = r.opening === 1;
+  const inputs = [q, inUnit(effective, 'bar'), s.density];
+  const fp = worth('FP', 'piping geometry factor', w.valve ? pipingFactors(w.valve, at).fp : 1, 'ratio', own('fp'));
+  const hasPipes = fp.value !== 1;
+  const formula = hasPipes ? 'Q/(FP·√(Δpe/(ρ/999.1)))' : 'Q/√(Δpe/(ρ/999.1))';
+  steps.push(
+    isOpen
+      ? inWords('kv', kv, 'the rated coefficient: the valve is fully open', [], 'the maker')
+      : step('kv', kv, formula, hasPipes ? [...inputs, fp] : inputs, 'IEC 60534-2-1, eq. 1'),
+  );
+  const cv = worth('Cv', 'flow coefficient, US', r.cv!, 'coefficient', own('cv'));
+  return [...steps, step('cv', cv, 'Kv/0.865', [kv], 'IEC 60534-1'), ...openingSteps(w, r, kv)];
+}
+
+const SOURCE = 'inherent characteristic, IEC 60534-2-4';
+
+/** a valve given by its travel or coefficient: what it has there */
+function givenCoefficient(w: WorkedElement, r: ValveResult): KeyedStep[] {
+  const model = w.model as ControlValveModel;
+  if (model.law.kind !== 'kv' || r.kv === null) return [];
+  const own = (key: string) => ({ from: `${w.id}.${key}` });
+  const kv = worth('Kv', 'flow coefficient', r.kv, 'coefficient', own('kv'));
+  const cv = worth('Cv', 'flow coefficient, US', r.cv!, 'coefficient', own('cv'));
+  const toCv = step('cv', cv, 'Kv/0.865', [kv], 'IEC 60534-1');
+  if (w.read.mode === 'kv') return [toCv];
+  if (w.read.mode === 'cv') return [step('kv', kv, `${KV_PER_CV}·Cv`, [cv], 'IEC 60534-1')];
+  const { valve } = w;
+  if (!valve || r.opening === null) return [];
+  const x = worth('x', 'travel', r.opening, 'ratio', own('opening'));
+  const { rated, range } = characteristicValues(valve);
+  if (r.opening <= 0) return [step('kv', kv, '0·x', [x], 'travel 0 is shut'), toCv];
+  switch (valve.characteristic) {
+    case 'equal-percentage':
+      return [step('kv', kv, 'Kvs·R^(x − 1)', [rated, range, x], SOURCE), toCv];
+    case 'linear':
+      return [step('kv', kv, 'Kvs·(1/R + (1 − 1/R)·x)', [rated, range, x], SOURCE), toCv];
+    case 'quick-opening':
+      return [step('kv', kv, 'Kvs·√(x)', [rated, x], SOURCE), toCv];
+    case 'table': {
+      const rows = rowsAround(valve, (row) => row.travel >= r.opening!);
+      return [step('kv', kv, 'k1 + (k2 − k1)·(x − x1)/(x2 − x1)', [...rows, x], 'the maker’s table, linear between rows'), toCv];
+    }
+  }
+}
+
+function characteristicValues(valve: ValveInput): { rated: WorkingValue; range: WorkingValue } {
+  return {
+    rated: worth('Kvs', 'rated Kv', valve.ratedKv, 'coefficient', { from: 'valve.ratedKv' }),
+    range: worth('R', 'rangeability', valve.rangeability, 'ratio', { from: 'valve.rangeability' }),
+  };
+}
+
+function rowsAround(valve: ValveInput, isAbove: (row: { travel: number; kv: number }) => boolean): WorkingValue[] {
+  const table = valve.table!;
+  const after = table.findIndex((row, i) => i > 0 && isAbove(row));
+  const b = table[after < 0 ? table.length - 1 : after]!;
+  const a = table[(after < 0 ? table.length - 1 : after) - 1]!;
+  const from = { from: 'valve.table' };
+  return [
+    worth('x1', 'travel of the row below', a.travel, 'ratio', from),
+    worth('x2', 'travel of the row above', b.travel, 'ratio', from),
+    worth('k1', 'Kv of the row below', a.kv, 'coefficient', from),
+    worth('k2', 'Kv of the row above', b.kv, 'coefficient', from),
+  ];
+}
+
+/** travel at which the valve has the coefficient */
+function openingSteps(w: WorkedElement, r: ValveResult, kv: WorkingValue): KeyedStep[] {
+  const { valve } = w;
+  if (!valve || r.opening === null) return [];
+  const x = worth('x', 'travel', r.opening, 'ratio', { from: `${w.id}.opening` });
+  if (r.opening >= 1) return [inWords('opening', x, 'fully open', [kv], 'the coefficient is the rated one')];
+  if (r.opening <= 0) return [inWords('opening', x, 'less than it has just off its seat', [kv], 'below its range')];
+  const { rated, range } = characteristicValues(valve);
+  switch (valve.characteristic) {
+    case 'equal-percentage':
+      return [step('opening', x, '1 + ln(Kv/Kvs)/ln(R)', [kv, rated, range], SOURCE)];
+    case 'linear':
+      return [step('opening', x, '(Kv/Kvs − 1/R)/(1 − 1/R)', [kv, rated, range], SOURCE)];
+    case 'quick-opening':
+      return [step('opening', x, '(Kv/Kvs)²', [kv, rated], SOURCE)];
+    case 'table': {
+      const rows = rowsAround(valve, (row) => row.kv >= kv.value);
+      const formula = 'x1 + (x2 − x1)·(Kv − k1)/(k2 − k1)';
+      return [step('opening', x, formula, [...rows, kv], 'the maker’s table, linear between rows')];
+    }
+  }
+}
+
+/** FP, FLP and what they rest on; the coefficient in them is the one that is found: solved together */
+function pipingSteps(w: WorkedElement, valve: ValveInput, coefficient: number, recovery: WorkingValue): KeyedStep[] {
+  const own = (key: string) => ({ from: `${w.id}.${key}` });
+  const inside = { from: 'valve.inside' };
+  const kv = worth('Kv', 'flow coefficient', coefficient, 'coefficient', own('kv'));
+  if (!valve.bore || !valve.inside) return [];
+  const { fp, fl } = pipingFactors(valve, coefficient);
+  const losses = pipingLosses(valve)!;
+  const d = worth('d', 'nominal bore of the valve', valve.bore, 'diameter', { unit: 'mm', from: 'valve.size' });
+  const d1 = worth('D1', 'bore of the pipe before', valve.inside[0], 'diameter', { unit: 'mm', ...inside });
+  const d2 = worth('D2', 'bore of the pipe behind', valve.inside[1], 'diameter', { unit: 'mm', ...inside });
+  const k1 = worth('ζ1', 'reducer before, with Bernoulli', losses.inlet, 'ratio', own('k1'));
+  const k2 = worth('ζ2', 'expansion behind, with Bernoulli', losses.outlet, 'ratio', own('k2'));
+  const factor = worth('FP', 'piping geometry factor', fp, 'ratio', own('fp'));
+  const alone = worth('FL', 'pressure recovery factor of the valve alone', valve.fl, 'ratio', { from: 'valve.fl' });
+  const flp = worth('FLP', 'recovery factor with the reducer before', fl * fp, 'ratio', own('flp'));
+  const source = 'IEC 60534-2-1, short concentric reducers';
+  return [
+    step('k1', k1, '0.5·(1 − (d/D1)²)² + 1 − (d/D1)^4', [d, d1], source),
+    step('k2', k2, '(1 − (d/D2)²)² − (1 − (d/D2)^4)', [d, d2], source),
+    step('fp', factor, '1/√(1 + (ζ1 + ζ2)/0.0016·(Kv/d²)²)', [k1, k2, kv, d], 'IEC 60534-2-1, FP'),
+    step('flp', flp, 'FL/√(1 + FL²·ζ1/0.0016·(Kv/d²)²)', [alone, k1, kv, d], 'IEC 60534-2-1, FLP'),
+    step('recovery', recovery, 'FLP/FP', [flp, factor], 'IEC 60534-2-1'),
+  ];
+}

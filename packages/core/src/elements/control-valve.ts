@@ -1,0 +1,306 @@
+import { choice, drop, elevation, flow, gauge, kv, named, number, text, type Fields } from '../fields/field.js';
+import {
+  namePiece,
+  numberPiece,
+  put,
+  quantityPiece,
+  shareOf,
+  shown,
+  wordPiece,
+  words,
+  type Piece,
+  type ShortForm,
+} from '../fields/short-form.js';
+import { finding } from '../issues/issues.js';
+import type { ValveResult } from '../results/results.js';
+import {
+  KV_PER_CV,
+  kvAtOpening,
+  kvForFlow,
+  openingAtKv,
+  pipingFactors,
+  TYPICAL_RECOVERY,
+  type ValveInput,
+} from '../valves/valve.js';
+import { valveWorking } from './control-valve-working.js';
+import {
+  common,
+  ENDS,
+  finite,
+  lacks,
+  type BuildContext,
+  type BuiltElement,
+  type ElementKind,
+  type Entries,
+  type Givens,
+  type SolvedElement,
+} from './kind.js';
+import { coefficientLaw, fixedLaw, NO_LOSS, type LossLaw } from './laws.js';
+import { State, type ControlValveModel, type Medium } from './model.js';
+
+export const CONTROL_VALVE_FIELDS: Fields = {
+  ...named,
+  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
+  mode: choice(['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'], 'Given', {
+    words: {
+      opening: 'opening',
+      kv: 'Kv',
+      cv: 'Cv',
+      drop: 'pressure drop',
+      flow: 'flow',
+      'outlet-pressure': 'holds outlet pressure',
+      'inlet-pressure': 'holds inlet pressure',
+    },
+  }),
+  valve: text('Valve', { names: 'valves' }),
+  opening: number(0, 1, 'Opening', { solve: true, percent: true }),
+  kv: kv('Kv', { solve: true }),
+  cv: kv('Cv', { solve: true }),
+  drop: drop('Pressure drop', { solve: true, short: 'Drop' }),
+  flow: flow('Flow held'),
+  pressure: gauge('Pressure held'),
+  minDrop: drop('Least allowable drop', { short: 'Least drop' }),
+  maxDrop: drop('Largest allowable drop', { short: 'Largest drop' }),
+};
+
+/** what each mode needs, and what it fixes */
+const MODES: Readonly<Record<string, { needs: readonly string[]; key: string; givens: Givens }>> = {
+  opening: { needs: ['valve', 'opening'], key: 'opening', givens: { given: ['opening'], solved: ['drop'] } },
+  kv: { needs: ['kv'], key: 'kv', givens: { given: ['Kv'], solved: ['drop'] } },
+  cv: { needs: ['cv'], key: 'cv', givens: { given: ['Cv'], solved: ['drop'] } },
+  drop: { needs: ['drop'], key: 'drop', givens: { given: ['drop'], solved: ['Kv'] } },
+  flow: { needs: ['flow'], key: 'flow', givens: { given: ['flow'], solved: ['drop', 'opening'] } },
+  'outlet-pressure': { needs: ['pressure'], key: 'pressure', givens: { given: ['outlet pressure'], solved: ['opening'] } },
+  'inlet-pressure': { needs: ['pressure'], key: 'pressure', givens: { given: ['inlet pressure'], solved: ['opening'] } },
+};
+const SOUGHT: Readonly<Record<string, string>> = { opening: 'opening', kv: 'Kv', cv: 'Cv', drop: 'drop' };
+
+/** Effective coefficient of a valve with its pipes: FP·Kv. */
+export function effectiveKv(model: ControlValveModel, coefficient: number): number {
+  return model.valve ? pipingFactors(model.valve, coefficient).fp * coefficient : coefficient;
+}
+
+/** Coefficient of the valve fully open, with its pipes; undefined when no valve is named. */
+export function fullyOpenKv(model: ControlValveModel): number | undefined {
+  return model.valve ? effectiveKv(model, kvAtOpening(model.valve, 1)) : undefined;
+}
+
+/** FL (with the pipes' part, when known) at a coefficient; a typical one where no valve says. */
+export function recoveryFactor(model: ControlValveModel, coefficient: number): number {
+  return model.valve ? pipingFactors(model.valve, coefficient).fl : TYPICAL_RECOVERY;
+}
+
+/** The law of a control valve in a state; undefined where its drop is whatever the rest leaves. */
+export function controlValveLaw(model: ControlValveModel, state: State, medium: Medium, rhoG: number): LossLaw | undefined {
+  if (state === State.Shut || state === State.Choked || state === State.OpenChoked) return undefined;
+  if (state === State.Open) {
+    const open = fullyOpenKv(model);
+    return open === undefined ? NO_LOSS : coefficientLaw(open, medium);
+  }
+  const { law } = model;
+  if (law.kind === 'left-out') return NO_LOSS;
+  if (law.kind === 'drop') return fixedLaw(law.drop / rhoG, state);
+  if (law.kind === 'kv') return law.kv > 0 ? coefficientLaw(effectiveKv(model, law.kv), medium) : undefined;
+  return undefined;
+}
+
+function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
+  if (lacks(id, e, ['mode'], context)) return undefined;
+  const mode = e.mode as string;
+  if (lacks(id, e, MODES[mode]!.needs, context)) return undefined;
+  const valve = e.valve !== undefined ? context.valve(e.valve as string) : undefined;
+  if (mode === 'opening' && !valve) return undefined;
+  const named = valve ? { valve } : {};
+  return { model: { id, kind: 'control-valve', law: lawFor(mode, e, valve), ...named }, ...named };
+}
+
+function lawFor(mode: string, e: Entries, valve: ValveInput | undefined): ControlValveModel['law'] {
+  const value = e[MODES[mode]!.key];
+  if (value === 'solve') return { kind: 'sought' };
+  const x = value as number;
+  switch (mode) {
+    case 'opening':
+      return { kind: 'kv', kv: kvAtOpening(valve!, x) };
+    case 'kv':
+      return { kind: 'kv', kv: x };
+    case 'cv':
+      return { kind: 'kv', kv: x * KV_PER_CV };
+    case 'drop':
+      return { kind: 'drop', drop: x };
+    case 'flow':
+      return { kind: 'flow', flow: x };
+    default:
+      return { kind: mode as 'outlet-pressure' | 'inlet-pressure', pressure: x };
+  }
+}
+
+function report(e: SolvedElement): ValveResult {
+  const model = e.model as ControlValveModel;
+  const ends = common(e);
+  const rhoG = e.fluid.density * e.gravity;
+  const lost = ends.headLoss === null ? null : ends.headLoss * rhoG;
+  const coefficient = coefficientOf(e, model, lost);
+  const guess = model.law.kind === 'kv' ? model.law.kv : (model.valve?.ratedKv ?? 0);
+  const isNeeded = model.law.kind !== 'kv' && e.state === State.Normal && e.flow !== 0 && coefficient !== null;
+  const limit = e.chokedDrop(recoveryFactor(model, isNeeded ? coefficient : guess));
+  const isPlaced = ends.inletPressure !== null;
+  const r: ValveResult = {
+    kind: 'control-valve',
+    ...ends,
+    drop: lost,
+    kv: coefficient,
+    cv: coefficient === null ? null : coefficient / KV_PER_CV,
+    opening: null,
+    chokedDrop: isPlaced ? finite(limit) : null,
+    choked: isPlaced && e.flow !== 0 && lost !== null && Math.abs(lost) >= limit * (1 - 1e-9),
+  };
+  setOpening(e, model, r);
+  say(e, model, r);
+  return r;
+}
+
+/** the coefficient that it stands at, or has to have for what it passes */
+function coefficientOf(e: SolvedElement, model: ControlValveModel, lost: number | null): number | null {
+  if (model.law.kind === 'kv') return model.law.kv;
+  if (e.state === State.Open || e.state === State.OpenChoked) return model.valve?.ratedKv ?? null;
+  if (e.state === State.Shut || e.flow === 0) return 0;
+  if (lost === null) return null;
+  return neededKv(model, Math.abs(e.flow), e.flow > 0 ? lost : -lost, e);
+}
+
+/** Kv (of the valve alone) that passes a flow at a drop; with pipes of another bore the geometry factor depends on it, so it is iterated. */
+function neededKv(model: ControlValveModel, q: number, lost: number, e: SolvedElement): number | null {
+  let found = model.valve?.ratedKv ?? 0;
+  for (let i = 0; i < 60; i++) {
+    const effective = Math.min(lost, e.chokedDrop(recoveryFactor(model, found)));
+    if (!(effective > 0)) return null;
+    const next = kvForFlow(q, effective, e.fluid.density) / (model.valve ? pipingFactors(model.valve, found).fp : 1);
+    if (Math.abs(next - found) <= 1e-12 * next) return next;
+    found = next;
+  }
+  return found;
+}
+
+function setOpening(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
+  if (e.read.mode === 'opening' && typeof e.read.opening === 'number') r.opening = e.read.opening;
+  else if (!model.valve || r.kv === null) return;
+  else if (e.state === State.Open || e.state === State.OpenChoked) r.opening = 1;
+  else {
+    const found = openingAtKv(model.valve, r.kv);
+    r.opening = found.opening;
+    if (found.belowRange) r.belowRange = true;
+  }
+}
+
+function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
+  if (r.belowRange) e.say(finding('valve-below-range', e.id, { kv: r.kv! }));
+  if (r.choked) e.say(finding('valve-choked', e.id, { drop: r.drop!, chokedDrop: r.chokedDrop! }));
+  const { law } = model;
+  const controls = law.kind === 'flow' || law.kind === 'outlet-pressure' || law.kind === 'inlet-pressure';
+  if (!controls || e.state === State.Normal) return;
+  e.limit();
+  const state = e.state === State.Shut ? 'shut' : 'open';
+  if (law.kind === 'flow') {
+    e.say(finding('set-point-missed', e.id, { mode: 'flow', set: law.flow, found: r.flow, state }));
+    return;
+  }
+  const found = (law.kind === 'outlet-pressure' ? r.outletPressure : r.inletPressure) ?? NaN;
+  e.say(finding('set-point-missed', e.id, { mode: law.kind, set: law.pressure + e.atmosphere, found, state }));
+}
+
+/* ---- the short form ---- */
+
+function write(e: Entries): string {
+  const valve = e.valve !== undefined ? `${shown(e.valve)} ` : '';
+  switch (e.mode) {
+    case 'flow':
+      return `${valve}holds ${shown(e.flow)}`;
+    case 'outlet-pressure':
+      return `${valve}holds outlet ${shown(e.pressure)}`;
+    case 'inlet-pressure':
+      return `${valve}holds inlet ${shown(e.pressure)}`;
+    case 'opening':
+      return `${valve}opening ${shown(e.opening)}`;
+    case 'drop':
+      return `${valve}drop ${shown(e.drop)}`;
+    case 'kv':
+      return `${valve}Kv ${shown(e.kv)}`;
+    case 'cv':
+      return `${valve}Cv ${shown(e.cv)}`;
+    default:
+      return valve.trim();
+  }
+}
+
+/** a travel: `opening 0.6`, `60 % open`, `open 60 %`, `at 60 %` */
+const travel: Piece = (at, draft) => {
+  const back = at.at;
+  const led = at.take(words('opening|open|at|@|travel'));
+  const typed = at.number();
+  const percent = typed !== undefined && at.take(/\s*%\s*/y) !== undefined;
+  const behind = typed !== undefined && at.take(words('open|opening|travel')) !== undefined;
+  const isTravel = typed !== undefined && (led !== undefined || behind || percent);
+  if (!isTravel) {
+    at.at = back;
+    return false;
+  }
+  const x = percent ? shareOf(typed) : Number(typed);
+  // a coefficient at a travel: what it has there is what is imposed
+  if (draft.typed.has('kv') || draft.typed.has('cv')) {
+    draft.assumed.push({ code: 'coefficient', values: { travel: `${Number((x * 100).toPrecision(4))} %` } });
+    return true;
+  }
+  draft.entries.mode = 'opening';
+  return put(draft, 'opening', x);
+};
+
+const shortForm: ShortForm = {
+  write,
+  example: 'holds 290 m3/h; holds outlet 2 bar(g); opening 0.6; drop 0.8 bar; Kv 60',
+  vocabulary: ['holds', 'outlet', 'inlet', 'downstream', 'upstream', 'opening', 'drop', 'Kv', 'Cv', 'open', 'closed'],
+  pieces: [
+    quantityPiece(
+      'pressure',
+      'pressure',
+      '(?:holds? )?(?:outlet|downstream)(?: pressure)?|p2',
+      { mode: 'outlet-pressure' },
+      true,
+    ),
+    quantityPiece('pressure', 'pressure', '(?:holds? )?(?:inlet|upstream)(?: pressure)?|p1', { mode: 'inlet-pressure' }, true),
+    quantityPiece('flow', 'flow', 'holds?|controls?|flow|set(?: point)?', { mode: 'flow' }),
+    wordPiece('(?:fully |wide )open', 'opening', 1, { mode: 'opening' }),
+    wordPiece('shut|closed', 'opening', 0, { mode: 'opening' }),
+    travel,
+    numberPiece('kv', 'kv', { mode: 'kv' }),
+    numberPiece('cv', 'cv', { mode: 'cv' }),
+    quantityPiece('drop', 'pressureDifference', '(?:pressure )?drop|dp|δp|Δp', { mode: 'drop' }),
+    namePiece('valve', 'valves'),
+  ],
+};
+
+export const controlValve: ElementKind<ValveResult> = {
+  label: 'Control valve',
+  prefix: 'CV',
+  words: 'control[- ]valve|cv(?!\\s*[\\d=.])|fcv|pcv|lcv|prv',
+  fields: CONTROL_VALVE_FIELDS,
+  shown: (e) => ['mode', 'valve', ...(MODES[e.mode as string] ? [MODES[e.mode as string]!.key] : []), 'outletElevation'],
+  givens: (e) => {
+    const sought = Object.keys(SOUGHT).filter((k) => e[k] === 'solve');
+    if (sought.length > 0) return { given: [], solved: sought.map((k) => SOUGHT[k]!) };
+    return MODES[(e.mode as string | undefined) ?? 'opening']?.givens;
+  },
+  beginning: {},
+  shortForm,
+  build,
+  report,
+  found: (key, _read, r) => (key === 'opening' ? r.opening : key === 'kv' ? r.kv : key === 'cv' ? r.cv : r.drop),
+  part: 'valves',
+  figures: [
+    { key: 'flow', label: '', dimension: 'flow' },
+    { key: 'drop', label: 'Δp', dimension: 'pressureDifference' },
+    { key: 'kv', label: 'Kv', dimension: 'coefficient' },
+    { key: 'opening', label: 'open %', dimension: 'percent' },
+  ],
+  worked: ['headLoss', 'drop', 'chokedDrop', 'kv', 'cv', 'opening', ...ENDS],
+  working: valveWorking,
+};

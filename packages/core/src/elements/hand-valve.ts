@@ -1,0 +1,62 @@
+import { bore, elevation, kv, named, number, yesNo, type Fields } from '../fields/field.js';
+import { joined, numberPiece, quantityPiece, shown, wordPiece } from '../fields/short-form.js';
+import type { LossResult } from '../results/results.js';
+import { KV_PER_CV } from '../valves/valve.js';
+import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
+import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
+
+const FIELDS: Fields = {
+  ...named,
+  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
+  k: number(0, 1e9, 'K'),
+  inside: bore('Inside diameter', { short: 'Inside' }),
+  kv: kv('Kv'),
+  cv: kv('Cv'),
+  closed: yesNo('Closed', { default: false }),
+};
+
+function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
+  const closed = e.closed === true;
+  const base = { id, kind: 'local', closed, forwardOnly: false, ...(isKnown(e.inside) ? { bore: e.inside } : {}) } as const;
+  const coefficient = isKnown(e.kv) ? e.kv : isKnown(e.cv) ? e.cv * KV_PER_CV : undefined;
+  if (coefficient !== undefined) return { model: { ...base, kv: coefficient } };
+  if (!closed && lacks(id, e, ['k'], context)) return undefined;
+  return { model: { ...base, k: isKnown(e.k) ? e.k : 0 } };
+}
+
+export const handValve: ElementKind<LossResult> = {
+  label: 'Hand valve',
+  prefix: 'HV',
+  words: 'hand[- ]valve|isolating valve|isolation valve',
+  fields: FIELDS,
+  shown: () => ['k', 'inside', 'kv', 'cv', 'closed', 'outletElevation'],
+  givens: () => undefined,
+  beginning: {},
+  shortForm: {
+    write: (e) =>
+      joined(
+        e.k !== undefined ? `K ${shown(e.k)}` : '',
+        e.kv !== undefined ? `Kv ${shown(e.kv)}` : '',
+        e.cv !== undefined ? `Cv ${shown(e.cv)}` : '',
+        e.inside ? `bore ${shown(e.inside)}` : '',
+        e.closed === true ? 'closed' : '',
+      ),
+    example: 'K 0.3, bore 102.3 mm; Kv 60; closed',
+    vocabulary: ['K', 'Kv', 'Cv', 'bore', 'closed', 'open'],
+    pieces: [
+      numberPiece('k', 'k'),
+      numberPiece('kv', 'kv'),
+      numberPiece('cv', 'cv'),
+      quantityPiece('inside', 'diameter', 'bore|inside|id|dia'),
+      wordPiece('closed|shut', 'closed', true),
+      wordPiece('open', 'closed', false),
+    ],
+  },
+  build,
+  report: reportLoss,
+  found: () => null,
+  part: 'fittings',
+  figures: DROP_FIGURES,
+  worked: ['headLoss', 'drop', ...ENDS],
+  working: (w, r) => localWorking(w, r),
+};

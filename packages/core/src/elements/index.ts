@@ -1,0 +1,59 @@
+import type { ElementResult } from '../results/results.js';
+import { controlValve, controlValveLaw } from './control-valve.js';
+import { device, deviceLaw } from './device.js';
+import { handValve } from './hand-valve.js';
+import type { ElementKind } from './kind.js';
+import type { LossLaw } from './laws.js';
+import { localLossLaw } from './loss-result.js';
+import type { ElementModel, Medium, State } from './model.js';
+import { nonReturn } from './non-return.js';
+import { orifice } from './orifice.js';
+import { pipe } from './pipe.js';
+import { PipeLaw } from './pipe-law.js';
+import { pump, pumpLaw } from './pump.js';
+
+/** Every kind of element. What a kind is stands in its own file; a further one is a further file and its name here. */
+export const ELEMENT_KINDS = {
+  pipe,
+  pump,
+  'control-valve': controlValve,
+  device,
+  orifice,
+  'hand-valve': handValve,
+  'non-return': nonReturn,
+} as const;
+
+export type ElementKindName = keyof typeof ELEMENT_KINDS;
+
+export function isElementKind(kind: string): kind is ElementKindName {
+  return Object.hasOwn(ELEMENT_KINDS, kind);
+}
+
+/** A kind by its name, for those who treat all alike. @throws Error for no kind: documents are read before */
+export function elementKind(kind: string): ElementKind {
+  if (!isElementKind(kind)) throw new Error(`${kind} is no kind of element`);
+  return ELEMENT_KINDS[kind] as ElementKind<ElementResult>;
+}
+
+/** The law of an element in a state; undefined where its loss is not a function of the flow but whatever the rest leaves. */
+export function lawOf(
+  element: ElementModel,
+  state: State,
+  input: { fluid: { density: number; viscosity: number }; gravity: number },
+): LossLaw | undefined {
+  const { density, viscosity } = input.fluid;
+  const medium: Medium = { density, kinematic: viscosity / density, gravity: input.gravity };
+  const rhoG = density * input.gravity;
+  switch (element.kind) {
+    case 'pipe':
+      return new PipeLaw(element, medium);
+    case 'local':
+      return localLossLaw(element, state, medium);
+    case 'device':
+      return deviceLaw(element, state, rhoG);
+    case 'pump':
+      return pumpLaw(element, rhoG);
+    case 'control-valve':
+      return controlValveLaw(element, state, medium, rhoG);
+  }
+}

@@ -1,0 +1,41 @@
+import { bore, elevation, named, number, type Fields } from '../fields/field.js';
+import { joined, numberPiece, quantityPiece, shown } from '../fields/short-form.js';
+import type { LossResult } from '../results/results.js';
+import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
+import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
+
+const FIELDS: Fields = {
+  ...named,
+  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
+  k: number(0, 1e9, 'K'),
+  inside: bore('Inside diameter', { short: 'Inside' }),
+};
+
+function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
+  if (lacks(id, e, ['k'], context)) return undefined;
+  const own = isKnown(e.inside) ? { bore: e.inside } : {};
+  return { model: { id, kind: 'local', k: e.k as number, closed: false, forwardOnly: true, ...own } };
+}
+
+export const nonReturn: ElementKind<LossResult> = {
+  label: 'Non-return',
+  prefix: 'NR',
+  words: 'non[- ]return(?: valve)?|nrv|check(?: valve)?',
+  fields: FIELDS,
+  shown: () => ['k', 'inside', 'outletElevation'],
+  givens: () => undefined,
+  beginning: {},
+  shortForm: {
+    write: (e) => joined(e.k !== undefined ? `K ${shown(e.k)}` : '', e.inside ? `bore ${shown(e.inside)}` : ''),
+    example: 'K 1.8, bore 254.5 mm',
+    vocabulary: ['K', 'bore'],
+    pieces: [numberPiece('k', 'k'), quantityPiece('inside', 'diameter', 'bore|inside|id|dia')],
+  },
+  build,
+  report: reportLoss,
+  found: () => null,
+  part: 'fittings',
+  figures: DROP_FIGURES,
+  worked: ['headLoss', 'drop', ...ENDS],
+  working: (w, r) => localWorking(w, r),
+};

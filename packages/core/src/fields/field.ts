@@ -1,0 +1,114 @@
+import type { Dimension } from '../units/units.js';
+
+/*
+ * What an entry of a study may be. The reader, the JSON Schema, the web's fields, the defaults and the docs are made from
+ * tables of these. Bounds are SI and keep out what cannot be meant (a length of 1e9 m), not what is merely unwise.
+ */
+
+interface Common {
+  /** trade term shown beside the field */
+  label?: string;
+  /** the same where its column is narrow */
+  short?: string;
+  required?: boolean;
+  /** what is used where the entry is empty, as it would be typed */
+  default?: string | number | boolean;
+}
+
+export type QuantityField = Common & {
+  type: 'quantity';
+  dimension: Dimension;
+  min: number;
+  max: number;
+  /** may be written "solve" */
+  solve?: boolean;
+  /** a bare number is specific gravity */
+  bare?: boolean;
+  /** words that stand for another entry of the same thing: `low` for `lowLevel` */
+  words?: Readonly<Record<string, string>>;
+};
+export type NumberField = Common & {
+  type: 'number';
+  min: number;
+  max: number;
+  integer?: boolean;
+  solve?: boolean;
+  percent?: boolean;
+};
+export type TextField = Common & {
+  type: 'text';
+  /** longest text, characters */
+  most: number;
+  /** names an entry of the study's pumps or valves */
+  names?: 'pumps' | 'valves';
+};
+export type ChoiceField = Common & { type: 'choice'; values: readonly string[]; words?: Readonly<Record<string, string>> };
+export type ListField = Common & { type: 'list'; of: Fields; least: number; most: number };
+
+export type Field =
+  | QuantityField
+  | NumberField
+  | TextField
+  | ChoiceField
+  | ListField
+  | (Common & { type: 'boolean' })
+  | (Common & { type: 'numbers'; least: number; most: number; min: number; max: number })
+  | (Common & { type: 'lengths' })
+  | (Common & { type: 'record'; fields: Fields });
+
+export type Fields = Readonly<Record<string, Field>>;
+
+export const LONGEST_NAME = 200;
+export const LONGEST_NOTES = 20_000;
+
+export const quantity = (
+  dimension: Dimension,
+  min: number,
+  max: number,
+  label: string,
+  more: Partial<QuantityField> = {},
+): QuantityField => ({ type: 'quantity', dimension, min, max, label, ...more });
+export const number = (min: number, max: number, label: string, more: Partial<NumberField> = {}): NumberField => ({
+  type: 'number',
+  min,
+  max,
+  label,
+  ...more,
+});
+export const text = (label?: string, more: Partial<TextField> = {}): TextField => ({
+  type: 'text',
+  most: LONGEST_NAME,
+  ...(label ? { label } : {}),
+  ...more,
+});
+export const choice = (values: readonly string[], label: string, more: Partial<ChoiceField> = {}): ChoiceField => ({
+  type: 'choice',
+  values,
+  label,
+  ...more,
+});
+export const yesNo = (label: string, more: { default?: boolean; short?: string } = {}): Field => ({
+  type: 'boolean',
+  label,
+  ...more,
+});
+
+export const length = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('length', 0, 1e7, label, more);
+export const elevation = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('length', -15_000, 15_000, label, more);
+export const bore = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('diameter', 1e-4, 30, label, more);
+export const impeller = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('diameter', 1e-3, 20, label, more);
+export const flow = (label: string, more: Partial<QuantityField> = {}): QuantityField => quantity('flow', -1e5, 1e5, label, more);
+export const head = (label: string, more: Partial<QuantityField> = {}): QuantityField => quantity('head', -1e5, 1e5, label, more);
+export const drop = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('pressureDifference', 0, 1e9, label, more);
+export const gauge = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('pressure', -1.1e5, 1e9, label, more);
+export const kv = (label: string, more: Partial<NumberField> = {}): NumberField => number(0, 1e6, label, more);
+export const speed = (label: string, more: Partial<QuantityField> = {}): QuantityField => quantity('speed', 1, 1e5, label, more);
+
+/** what every point, line, element, fluid, pump and valve may carry */
+export const named: Fields = { name: text('Name'), notes: text('Notes', { most: LONGEST_NOTES }) };

@@ -1,0 +1,145 @@
+import type { Problem } from '../issues/issues.js';
+import { isQuantity, LONGEST_QUANTITY, readQuantity, splitNumber } from '../units/quantity.js';
+import { readExpression } from './expression.js';
+import type { Field, NumberField, QuantityField } from './field.js';
+import { Reader } from './reader.js';
+
+/*
+ * What a person types or pastes, made into an entry of the file and judged by the reader of the file: nothing is taken on
+ * the screen that the file would not take.
+ */
+
+/** The entry to keep (with how it reads where that differs from what was typed), or why there is none. */
+export type TypedReading =
+  | { ok: true; value: string | number | boolean; shown?: string }
+  | { ok: false; problem: Problem; /** what may have been meant, to be picked */ readings?: readonly string[] };
+
+const PLAIN = /^\d+(?:\.\d*)?$|^\.\d+$/;
+
+export function isPlainNumber(text: string): boolean {
+  return PLAIN.test(text.trim());
+}
+
+/** `"35 %"` → 0.35; undefined for anything else */
+export function readPercent(text: string): number | undefined {
+  const trimmed = text.trim();
+  if (trimmed.length > LONGEST_QUANTITY || !trimmed.endsWith('%')) return undefined;
+  const number = trimmed.slice(0, -1).trim();
+  return PLAIN.test(number) ? Number(number) / 100 : undefined;
+}
+
+/**
+ * The unit behind a typed quantity, as it stands there: `"120 m"` → `m`; empty where there is none.
+ * Example: unitIn('1.4 bar(g)') → 'bar(g)'
+ */
+export function unitIn(entry: unknown): string {
+  return typeof entry === 'string' && entry.length <= LONGEST_QUANTITY ? (splitNumber(entry)?.rest ?? '') : '';
+}
+
+/**
+ * SI value of a typed quantity; undefined where it is none. A mass flow is in kg/s.
+ * Example: quantityOf('12 in', 'diameter') → 0.3048
+ */
+export function quantityOf(entry: unknown, dimension: QuantityField['dimension']): number | undefined {
+  if (typeof entry !== 'string') return undefined;
+  const q = readQuantity(entry, dimension);
+  return isQuantity(q) ? q.si : undefined;
+}
+
+/** How the commas of a number may be meant: as it stands with points, or the two readings that nobody can tell apart. */
+export type CommaReading = { text: string } | { readings: readonly [string, string] };
+
+const NUMBER_WITH_COMMAS = /\d[\d.,]*/g;
+
+/**
+ * Reads decimal commas and thousands as people write them. A comma before exactly three digits is not guessed.
+ *
+ * `1,5 m` → 1.5 m · `1.234,5 m` and `1,234.5 m` → 1234.5 m · `1,234,567 m` → 1234567 m · `0,125 m` → 0.125 m (no thousand begins
+ * with a nought) · `1,234 m` → both
+ */
+export function readCommas(text: string): CommaReading {
+  if (!text.includes(',')) return { text };
+  const doubtful: string[] = [];
+  const plain = text.replace(NUMBER_WITH_COMMAS, (number) => {
+    const meant = oneNumber(number);
+    if (meant === undefined) doubtful.push(number);
+    return meant ?? number;
+  });
+  if (doubtful.length === 0) return { text: plain };
+  const as = (mark: string): string => plain.replace(NUMBER_WITH_COMMAS, (n) => (n.includes(',') ? n.replace(',', mark) : n));
+  return { readings: [as('.'), as('')] };
+}
+
+/** undefined where the comma may be either mark */
+function oneNumber(number: string): string | undefined {
+  const commas = number.split(',');
+  if (commas.length === 1) return number;
+  const lastComma = number.lastIndexOf(',');
+  const lastPoint = number.lastIndexOf('.');
+  if (lastPoint > lastComma) return isGrouped(number.slice(0, lastPoint), ',') ? number.split(',').join('') : number;
+  if (lastPoint >= 0) return isGrouped(number.slice(0, lastComma), '.') ? number.split('.').join('').replace(',', '.') : number;
+  if (commas.length > 2) return isGrouped(number, ',') ? commas.join('') : number;
+  const isThousand = /^[1-9]\d{0,2}$/.test(commas[0]!) && commas[1]!.length === 3;
+  return isThousand ? undefined : number.replace(',', '.');
+}
+
+function isGrouped(number: string, mark: string): boolean {
+  const [first, ...rest] = number.split(mark);
+  return first!.length >= 1 && first!.length <= 3 && rest.every((g) => g.length === 3);
+}
+
+/**
+ * Reads what was typed into a field: a sum before the unit is worked out (`3*40 m` → `120 m`), a number alone takes the unit
+ * that stood there before, a decimal comma is a point. What was typed with its unit is kept as it is.
+ *
+ * @param before what stands in the field, or a quantity in the unit that is meant
+ */
+export function readTyped(typed: string, field: Field, before?: unknown): TypedReading {
+  const text = typed.trim();
+  if (field.type === 'text') return judged(text, field);
+  if (text.length > LONGEST_QUANTITY) return refused('text-too-long', { found: `${text.slice(0, 40)}…`, most: LONGEST_QUANTITY });
+  if (field.type === 'choice') return judged(text, field);
+  if (field.type === 'boolean') return judged(text === 'true' || text === 'yes', field);
+  if (field.type !== 'quantity' && field.type !== 'number') return refused('not-typed', {});
+  if (text === 'solve' && field.solve) return { ok: true, value: 'solve' };
+  if (field.type === 'quantity' && field.words && Object.hasOwn(field.words, text)) return { ok: true, value: text };
+  const commas = readCommas(text);
+  if ('readings' in commas) {
+    return { ...refused('two-readings', { found: text, expected: commas.readings }), readings: commas.readings };
+  }
+  return field.type === 'quantity' ? typedQuantity(text, commas.text, field, before) : typedNumber(text, commas.text, field);
+}
+
+function typedQuantity(typed: string, plain: string, field: QuantityField, before: unknown): TypedReading {
+  const sum = readExpression(plain);
+  let text = plain;
+  // a word that stood there (`low`, `solve`) lends no unit
+  if (sum && (!sum.isPlain || sum.rest === '')) {
+    const number = sum.isPlain ? plain : String(Number(sum.value.toPrecision(12)));
+    const unit = sum.rest || unitIn(before);
+    text = `${number} ${unit}`.trim();
+    if (field.bare && unit === '') return judged(Number(number), field);
+  }
+  return judged(text, field, text === typed ? undefined : text);
+}
+
+function typedNumber(typed: string, plain: string, field: NumberField): TypedReading {
+  const percent = field.percent ? readPercent(plain) : undefined;
+  if (percent !== undefined) return judged(percent, field, plain === typed ? undefined : plain);
+  const sum = readExpression(plain);
+  if (!sum || sum.rest !== '') return refused(field.integer ? 'not-integer' : 'not-number', { found: `"${typed}"` });
+  const value = sum.isPlain ? Number(plain) : Number(sum.value.toPrecision(12));
+  return judged(value, field, plain === typed && sum.isPlain ? undefined : String(value));
+}
+
+/** what the reader of the file says of an entry */
+function judged(value: string | number | boolean, field: Field, shown?: string): TypedReading {
+  const reader = new Reader({ density: 1000, atmosphere: 101_325 });
+  const read = reader.value(value, field, '', []);
+  if (read === undefined) return { ok: false, problem: reader.problems[0]! };
+  return shown === undefined ? { ok: true, value } : { ok: true, value, shown };
+}
+
+function refused(reason: string, detail: Problem['detail']): TypedReading & { ok: false } {
+  return { ok: false, problem: { code: 'bad-value', path: '', where: [], detail: { ...detail, reason } } };
+}

@@ -1,0 +1,39 @@
+import { named } from '../fields/field.js';
+import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind } from './kind.js';
+import { criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
+
+export interface ConstantRead {
+  density: number;
+  viscosity?: number;
+  kinematicViscosity?: number;
+  vapourPressure: number;
+  criticalPressure?: number;
+}
+
+const GIVEN = 'as given';
+
+export const constant: FluidKind<ConstantRead> = {
+  label: 'Fixed properties',
+  fields: {
+    ...named,
+    density: density(),
+    viscosity: viscosity(),
+    kinematicViscosity: kinematicViscosity(),
+    vapourPressure: vapourPressure(),
+    criticalPressure: criticalPressure(),
+    specificHeat: specificHeat(),
+  },
+  beginning: { name: 'Liquid', density: '1000 kg/m3', viscosity: '1 mPa.s', vapourPressure: '2.3 kPa(a)' },
+  problems: (_read, raw) =>
+    'viscosity' in raw || 'kinematicViscosity' in raw
+      ? []
+      : [missing('viscosity', 'viscosity', 'Viscosity, dynamic or kinematic')],
+  range: () => undefined,
+  state: (f) => ({
+    density: f.density,
+    viscosity: f.viscosity ?? f.kinematicViscosity! * f.density,
+    vapourPressure: f.vapourPressure,
+    criticalPressure: f.criticalPressure ?? DEFAULT_CRITICAL_PRESSURE,
+  }),
+  sources: { density: GIVEN, viscosity: GIVEN, vapourPressure: GIVEN },
+};

@@ -1,0 +1,45 @@
+import type { Fields } from '../fields/field.js';
+import type { Problem } from '../issues/issues.js';
+
+/** Properties of the liquid of one scenario, SI; pressures absolute. */
+export interface FluidState {
+  density: number;
+  /** dynamic, Pa·s */
+  viscosity: number;
+  vapourPressure: number;
+  criticalPressure: number;
+}
+
+/** Critical pressure of water, Pa (IAPWS R2-83); stands in for a fluid that names none. */
+export const DEFAULT_CRITICAL_PRESSURE = 22.064e6;
+
+export type FluidEntries = Readonly<Record<string, unknown>>;
+
+/** Something wrong with a fluid's entries that its table of fields cannot tell; `path` is below the fluid. */
+export type FluidProblem = Pick<Problem, 'code' | 'path' | 'detail'>;
+
+/** One kind of fluid: everything that the core knows of it. `Read` are its entries in SI. */
+export interface FluidKind<Read = never> {
+  label: string;
+  fields: Fields;
+  /** what a new one is entered with */
+  beginning: FluidEntries;
+  /** @param raw as written, to tell what is not there from what could not be read */
+  problems?: (read: FluidEntries, raw: FluidEntries) => FluidProblem[];
+  /** temperatures that the method covers, K; undefined where none is needed */
+  range: (read: Read) => { lowest: number; highest: number } | undefined;
+  state: (read: Read, temperature: number) => FluidState;
+  /** equation and source of each property */
+  sources: { density: string; viscosity: string; vapourPressure: string };
+}
+
+/** a solution in water: critical pressure as of water, for want of a better one */
+export function solutionState(density: number, viscosity: number, vapourPressure: number): FluidState {
+  return { density, viscosity, vapourPressure, criticalPressure: DEFAULT_CRITICAL_PRESSURE };
+}
+
+export const missing = (path: string, key: string, label: string): FluidProblem => ({
+  code: 'missing',
+  path,
+  detail: { reason: 'missing', key, label },
+});
