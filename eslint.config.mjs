@@ -36,6 +36,8 @@ const rooms = Object.entries(ROOMS).flatMap(([room, allowed]) => {
       ]);
 });
 
+const NO_PARSE_FLOAT = 'Read entries with readTyped or quantityOf: parseFloat drops the unit.';
+
 const INSIDE_CORE = {
   group: ['**/packages/core/**', '@cedar-knot/core/*'],
   message: 'The core is seen through its index alone.',
@@ -85,11 +87,24 @@ export default tseslint.config(
     },
   },
   ...rooms,
+  {
+    // a quantity has a unit: a number alone is never read off its text
+    files: ['apps/**/*.{ts,tsx}', 'packages/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', '**/test/**'],
+    rules: {
+      'no-restricted-globals': ['error', { name: 'parseFloat', message: NO_PARSE_FLOAT }],
+      'no-restricted-properties': ['error', { object: 'Number', property: 'parseFloat', message: NO_PARSE_FLOAT }],
+    },
+  },
   closed('apps/server/src', [INSIDE_CORE]),
   closed('packages/cli/src', [INSIDE_CORE]),
   closed('apps/web/src/ui', [
     INSIDE_CORE,
     { group: ['**/features/**', '**/state/**', '**/api/**'], message: 'ui knows no domain.' },
+  ]),
+  closed('apps/web/src/kinds', [
+    INSIDE_CORE,
+    { group: ['**/features/**', '**/state/**', '**/api/**'], message: 'kinds show what they are given.' },
   ]),
   closed('apps/web/src/state', [
     INSIDE_CORE,

@@ -15,6 +15,8 @@ const shared = {
   testEnvironment: 'node',
   moduleNameMapper: {
     '^(\\.{1,2}/.*)\\.js$': '$1',
+    // its module build has an ending that Jest does not take for a script
+    '^d3-time-format$': '<rootDir>/node_modules/d3-time-format/dist/d3-time-format.js',
     '^@cedar-knot/core$': '<rootDir>/packages/core/src/index.ts',
     '^@cedar-knot/wording$': '<rootDir>/packages/wording/src/index.ts',
   },
@@ -26,7 +28,7 @@ const project = (displayName, folder, decorators = false) => ({
   displayName,
   testMatch: [`<rootDir>/${folder}/src/**/*.test.ts`],
   transform: { '^.+\\.tsx?$': swc(decorators), '^.+\\.m?js$': swc(false) },
-  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|load-esm)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|load-esm|d3-[a-z]+|internmap|tinykeys)/)'],
 });
 
 export default {
@@ -35,6 +37,8 @@ export default {
     project('wording', 'packages/wording'),
     project('cli', 'packages/cli'),
     project('web', 'apps/web'),
+    // components with logic of their own, in a document without a browser; the whole page is Playwright's
+    { ...project('components', 'apps/web'), testMatch: ['<rootDir>/apps/web/src/**/*.test.tsx'], testEnvironment: 'jsdom' },
     { ...project('server', 'apps/server', true), testTimeout: 30_000 },
   ],
 };

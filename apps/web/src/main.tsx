@@ -1,38 +1,35 @@
-import { lazy, StrictMode, Suspense } from 'react';
+import { lazy, StrictMode, Suspense, type ReactElement } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
-import { StudyFrame } from './features/frame/StudyFrame.js';
 import { Broken } from './features/frame/Broken.js';
 import { applyTheme } from './features/frame/theme.js';
-import { ScenariosView } from './features/scenarios/ScenariosView.js';
-import { StudiesView } from './features/studies/StudiesView.js';
-import { SystemView } from './features/system/SystemView.js';
 import './styles.css';
 
 applyTheme();
 
-// the chart library is the largest part of the page and only this view needs it
+/** each view is fetched when it is first opened: the chart library alone is the largest part of the page */
+const StudiesView = lazy(() => import('./features/studies/StudiesView.js').then((m) => ({ default: m.StudiesView })));
+const StudyFrame = lazy(() => import('./features/frame/StudyFrame.js').then((m) => ({ default: m.StudyFrame })));
+const SystemView = lazy(() => import('./features/system/SystemView.js').then((m) => ({ default: m.SystemView })));
+const ScenariosView = lazy(() => import('./features/scenarios/ScenariosView.js').then((m) => ({ default: m.ScenariosView })));
 const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m) => ({ default: m.CurvesView })));
 
+const opening = (view: ReactElement): ReactElement => (
+  <Suspense fallback={<p className="text-inkq p-8">Opening …</p>}>{view}</Suspense>
+);
+
 const router = createBrowserRouter([
-  { path: '/', element: <StudiesView />, errorElement: <Broken /> },
+  { path: '/', element: opening(<StudiesView />), errorElement: <Broken /> },
   {
     path: '/studies/:id',
-    element: <StudyFrame />,
+    element: opening(<StudyFrame />),
     errorElement: <Broken />,
     children: [
       { index: true, element: <Navigate to="system" replace /> },
       { path: 'system', element: <SystemView /> },
       { path: 'scenarios', element: <ScenariosView /> },
-      {
-        path: 'curves',
-        element: (
-          <Suspense fallback={<p className="text-inkq p-4">Drawing …</p>}>
-            <CurvesView />
-          </Suspense>
-        ),
-      },
+      { path: 'curves', element: <CurvesView /> },
     ],
   },
   { path: '*', element: <Navigate to="/" replace /> },

@@ -6,6 +6,7 @@ export {
   isQuantity,
   toUnit,
   displayUnit,
+  splitNumber,
   type Quantity,
   type QuantityProblem,
 } from './units/quantity.js';
@@ -17,9 +18,9 @@ export {
   type ProblemCode,
   type Severity,
 } from './issues/issues.js';
-export { type Field, type Fields, type ListField } from './fields/field.js';
+export { type Field, type Fields, type ListField, type NumberField, type QuantityField } from './fields/field.js';
 export { defaultOf } from './fields/defaults.js';
-export { quantityOf, readCommas, readTyped, unitIn, type TypedReading } from './fields/typed.js';
+export { quantityOf, readCommas, readPercent, readTyped, unitIn, type TypedReading } from './fields/typed.js';
 export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';
 export { FLUID_KINDS, fluidKind, type FluidKindName } from './fluids/fluid.js';
 export { ELEMENT_KINDS, isElementKind, type ElementKindName } from './elements/index.js';
@@ -34,6 +35,7 @@ export {
   SITE_FIELDS,
   VALVE_ENTRY_FIELDS,
 } from './document/fields.js';
+export { thingKind, type ThingKind } from './document/things.js';
 export { isId } from './document/ids.js';
 export {
   blankStudy,
@@ -58,7 +60,7 @@ export { kvAtOpening, KV_PER_CV, type ValveInput } from './valves/valve.js';
 export { worstMargins, type Limit, type Margin, type Verdict } from './results/margin.js';
 export { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './checks/index.js';
 export { type Check, type Reason } from './checks/check.js';
-export { limitOf } from './checks/limits.js';
+export { readTypedLimit } from './checks/limits.js';
 export { prepareStudy, isFatal } from './scenarios/prepare.js';
 export { type ElementDetail, type PreparedStudy, type ScenarioModel } from './scenarios/model.js';
 export { runStudy, fatalProblems, type SolvedScenario, type StudyRun } from './scenarios/run.js';
@@ -89,7 +91,7 @@ export {
 export { kindNamed, readShortForm, writeShortForm } from './document/short-form.js';
 export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';
 export { studySchema } from './document/json-schema.js';
-export { usedEntries, workedFigures, working } from './scenarios/working.js';
+export { usedEntries, workedFigures, working, workingChain } from './scenarios/working.js';
 export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
 export { reachOf, type Reach, type ReachRequest } from './scenarios/reach.js';
 export {

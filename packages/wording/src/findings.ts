@@ -1,7 +1,6 @@
 import {
   CHECKS,
   isCheckCode,
-  type Check,
   type Finding,
   type FindingCode,
   type Margin,
@@ -113,6 +112,6 @@ export function checkName(check: string): string {
 /** Value or limit of a check in the display units; ratios with as many figures as they are judged by. */
 export function checkValue(check: string, value: number | null | undefined, system: UnitSystem = 'metric'): string {
   if (value === null || value === undefined || !Number.isFinite(value)) return '–';
-  const dimension = isCheckCode(check) ? (CHECKS[check]).dimension : undefined;
+  const dimension = isCheckCode(check) ? CHECKS[check].dimension : undefined;
   return dimension ? inUnits(value, dimension, system) : shortNumber(value);
 }

@@ -123,7 +123,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
     `${d.found} is no limit for this check; write ${d.dimension ? example(d.dimension === 'absolutePressure' ? 'pressure' : d.dimension) : 'a number'}.`,
   'bad-band': (d) =>
     `${d.found} is no limit for this check; write the two ends of a band in rising order, ${d.dimension ? `[${example(d.dimension)}, …]` : '[0.2, 0.8]'}, or one for its upper end.`,
-  'text-too-long': (d) => `The text ${d.found} is too long for a quantity${d.most ? `; at most ${d.most} characters are read` : ''}.`,
+  'text-too-long': (d) =>
+    `The text ${d.found} is too long for a quantity${d.most ? `; at most ${d.most} characters are read` : ''}.`,
   'two-readings': (d) =>
     `The comma in "${d.found}" may part thousands or decimals; write ${(d.expected as readonly string[]).map((x) => `"${x}"`).join(' or ')}.`,
   'not-typed': () => 'This entry is not typed here.',

@@ -16,7 +16,19 @@ test('every reason of a problem that the core writes has words, and every word h
   );
   const written = new Set([...source.matchAll(/reason: '([a-z-]+)'/g)].map((m) => m[1]!));
   // reasons of short forms, margins, unreadable numbers and solver failures have words of their own elsewhere
-  const elsewhere = new Set(['not-understood', 'contradiction', 'singular', 'no-resistance', 'not-converged', 'states-cycle', 'unknown-name', 'twice', 'empty', 'no-length', 'no-bore']);
+  const elsewhere = new Set([
+    'not-understood',
+    'contradiction',
+    'singular',
+    'no-resistance',
+    'not-converged',
+    'states-cycle',
+    'unknown-name',
+    'twice',
+    'empty',
+    'no-length',
+    'no-bore',
+  ]);
   expect([...written].filter((r) => !WORDED_REASONS.includes(r) && !elsewhere.has(r))).toEqual([]);
   expect(WORDED_REASONS.filter((r) => !used.has(r))).toEqual([]);
 });

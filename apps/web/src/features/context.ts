@@ -22,6 +22,8 @@ export interface Display {
   /** SI → short number in the display unit */
   number: (si: number | null | undefined, dimension: Dimension, figures?: number) => string;
   unit: (dimension: Dimension) => string;
+  /** the unit as it is typed */
+  typed: (dimension: Dimension) => string;
   value: (si: number, dimension: Dimension) => number;
 }
 
@@ -32,6 +34,7 @@ export function useDisplay(): Display {
     system,
     number: (si, dimension, figures = 3) =>
       si === null || si === undefined ? '–' : shortNumber(toUnit(si, displayUnit(dimension, system)), figures),
+    typed: (dimension) => displayUnit(dimension, system).symbol,
     unit: (dimension) => prettyUnit(displayUnit(dimension, system).symbol),
     value: (si, dimension) => toUnit(si, displayUnit(dimension, system)),
   };

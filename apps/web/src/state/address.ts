@@ -1,4 +1,4 @@
-import type { Operation, RawElement, RawEntry, RawScenario, Study } from '@cedar-knot/core';
+import { thingKind, type Operation, type RawElement, type RawEntry, type RawScenario, type Study } from '@cedar-knot/core';
 
 /** Where a point, line or element stands in the study. */
 export interface Located {
@@ -86,20 +86,10 @@ export function freeId(study: Study, prefix: string): string {
   for (let i = 1; ; i++) if (!locate(study, `${prefix}-${i}`)) return `${prefix}-${i}`;
 }
 
-export const ID_PREFIX: Readonly<Record<string, string>> = {
-  pipe: 'L',
-  pump: 'P',
-  'control-valve': 'CV',
-  device: 'D',
-  orifice: 'FO',
-  'hand-valve': 'HV',
-  'non-return': 'NR',
-  vessel: 'V',
-  pressure: 'B',
-  flow: 'Q',
-  well: 'W',
-  junction: 'J',
-};
+/** Letters with which the tags of a kind begin. */
+export function prefixOf(kind: string): string {
+  return thingKind(kind)?.prefix ?? 'E';
+}
 
 /** Takes an element out, with the departures that scenarios had for it. */
 export function removeElement(study: Study, id: string): Operation[] {

@@ -1,12 +1,4 @@
-import {
-  applyOperations,
-  ELEMENT_FIELDS,
-  LINE_FIELDS,
-  POINT_FIELDS,
-  type Field,
-  type Operation,
-  type Study,
-} from '@cedar-knot/core';
+import { applyOperations, thingKind, type Field, type Operation, type Study } from '@cedar-knot/core';
 import { freeScenarioId, locate, setOwn, setShared } from './address.js';
 
 /** An input that scenarios can depart from. */
@@ -27,8 +19,7 @@ export function inputAt(study: Study, address: string): Input | undefined {
   const key = address.slice(dot + 1);
   const found = locate(study, id);
   if (!found) return undefined;
-  const fields = found.kind === 'line' ? LINE_FIELDS : (ELEMENT_FIELDS[found.kind] ?? POINT_FIELDS[found.kind]);
-  const field = fields?.[key];
+  const field = thingKind(found.kind)?.fields[key];
   return field && { address, id, key, field, label: field.label ?? key };
 }
 
@@ -41,9 +32,9 @@ export function variedInputs(study: Study): Input[] {
 /** Every input that could be varied, for the search: first those that stand in the study, then all the others. */
 export function variableInputs(study: Study): Input[] {
   const things = [
-    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p, fields: POINT_FIELDS[p.kind] })),
-    ...study.lines.map((l) => ({ id: l.id, entry: l, fields: LINE_FIELDS })),
-    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: e, fields: ELEMENT_FIELDS[e.kind] }))),
+    ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p, fields: thingKind(p.kind)?.fields })),
+    ...study.lines.map((l) => ({ id: l.id, entry: l, fields: thingKind('line')!.fields })),
+    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: e, fields: thingKind(e.kind)?.fields }))),
   ];
   const all = things.flatMap(({ id, entry, fields }) =>
     Object.entries(fields ?? {}).flatMap(([key, field]) =>

@@ -1,6 +1,6 @@
-import type { Margin, ScenarioResult, Verdict } from '@cedar-knot/core';
+import { type CheckCode, type Margin, type ScenarioResult, type Verdict } from '@cedar-knot/core';
 
-/** A short scale: medium weight where allowable, heavy where preferred. */
+/** A short scale: medium weight where allowable, heavy where preferred. Its edges are those of the margin. */
 export interface GaugeScale {
   min: number;
   max: number;
@@ -9,7 +9,7 @@ export interface GaugeScale {
   ticks: readonly number[];
 }
 
-/** The four gauges of a scenario card and the worst of all its checks. */
+/** The four gauges of a scenario card. */
 export interface Gauge {
   label: string;
   title: string;
@@ -19,67 +19,51 @@ export interface Gauge {
   scale: GaugeScale;
 }
 
-const ORDER: Readonly<Record<Verdict, number>> = { fails: 0, near: 1, holds: 2, 'not-applicable': 3 };
+const percent = (v: number): string => `${Math.round(v * 100)} %`;
 
-export function worstMargins(result: ScenarioResult): Margin[] {
-  return result.margins
-    .filter((m) => m.verdict === 'fails' || m.verdict === 'near')
-    .sort((a, b) => ORDER[a.verdict] - ORDER[b.verdict]);
-}
+/** what a card shows, and how wide its scale is drawn: no limit stands here */
+const SHOWN: readonly {
+  check: CheckCode;
+  label: string;
+  title: string;
+  write: (v: number) => string;
+  span: readonly [number, number];
+}[] = [
+  { check: 'npsh-ratio', label: 'NPSH', title: 'NPSH available over required', write: (v) => v.toFixed(2), span: [0.8, 3.2] },
+  {
+    check: 'flow-region',
+    label: 'BEP flow',
+    title: 'flow of one unit over its best-efficiency flow',
+    write: percent,
+    span: [0.2, 1.5],
+  },
+  { check: 'valve-opening', label: 'Valve', title: 'opening of the control valve', write: percent, span: [0, 1] },
+  { check: 'motor-power', label: 'Motor', title: 'motor rating over shaft power', write: (v) => v.toFixed(2), span: [0.8, 2] },
+];
 
-export function overall(result: ScenarioResult): Verdict {
-  return worstMargins(result)[0]?.verdict ?? (result.margins.some((m) => m.verdict === 'holds') ? 'holds' : 'not-applicable');
-}
-
+/** The gauges of a scenario, of the pump that is followed. */
 export function gauges(result: ScenarioResult, pump: string | null): Gauge[] {
-  const find = (check: string, where?: string | null): Margin | undefined =>
-    result.margins.find((m) => m.check === check && (!where || m.where === where));
-  const npsh = find('npsh-ratio', pump);
-  const region = find('flow-region', pump);
-  const opening = find('valve-opening');
-  const motor = find('motor-power', pump);
-  const percent = (v: number): string => `${Math.round(v * 100)} %`;
-  const band = (m: Margin | undefined, fallback: readonly [number, number]): readonly [number, number] => [
-    m?.limit ?? fallback[0],
-    m?.upper ?? fallback[1],
-  ];
-  const npshLimit = npsh?.limit ?? 1.3;
-  const motorLimit = motor?.limit ?? 1.15;
-  const regionBand = band(region, [0.5, 1.25]);
-  const valveBand = band(opening, [0.15, 0.85]);
-  return [
-    gauge('NPSH', 'NPSH available over required', npsh, (v) => v.toFixed(2), {
-      min: 0.8,
-      max: 3.2,
-      allow: [npshLimit, 3.2],
-      prefer: [npshLimit * 1.1, 3.2],
-      ticks: [npshLimit],
-    }),
-    gauge('BEP flow', 'flow of one unit over its best-efficiency flow', region, percent, {
-      min: 0.2,
-      max: 1.5,
-      allow: regionBand,
-      prefer: [Math.max(0.7, regionBand[0]), Math.min(1.2, regionBand[1])],
-      ticks: [...regionBand],
-    }),
-    gauge('Valve', 'opening of the control valve', opening, percent, {
-      min: 0,
-      max: 1,
-      allow: valveBand,
-      prefer: [valveBand[0] + 0.05, valveBand[1] - 0.05],
-      ticks: [...valveBand],
-    }),
-    gauge('Motor', 'motor rating over shaft power', motor, (v) => v.toFixed(2), {
-      min: 0.8,
-      max: 2,
-      allow: [motorLimit, 2],
-      prefer: [motorLimit * 1.05, 2],
-      ticks: [motorLimit],
-    }),
-  ];
+  return SHOWN.map(({ check, label, title, write, span }) => {
+    const isPump = check !== 'valve-opening';
+    const margin = result.margins.find((m) => m.check === check && (!isPump || pump === null || m.where === pump));
+    const value = margin?.value ?? null;
+    return {
+      label,
+      title,
+      text: value === null ? '–' : write(value),
+      value,
+      verdict: margin?.verdict ?? 'not-applicable',
+      scale: scaleOf(margin, span),
+    };
+  });
 }
 
-function gauge(label: string, title: string, margin: Margin | undefined, write: (v: number) => string, scale: GaugeScale): Gauge {
-  const value = margin?.value ?? null;
-  return { label, title, text: value === null ? '–' : write(value), value, verdict: margin?.verdict ?? 'not-applicable', scale };
+/** the bands and ticks of a margin on a scale; an empty scale where nothing is judged */
+export function scaleOf(margin: Margin | undefined, [min, max]: readonly [number, number]): GaugeScale {
+  if (!margin || margin.limit === null) return { min, max, allow: [min, min], prefer: [min, min], ticks: [] };
+  const isMost = margin.upper === undefined && margin.nearAbove !== undefined;
+  const low = isMost ? min : margin.limit;
+  const high = isMost ? margin.limit : (margin.upper ?? max);
+  const ticks = isMost ? [high] : margin.upper === undefined ? [low] : [low, high];
+  return { min, max, allow: [low, high], prefer: [margin.nearBelow ?? low, margin.nearAbove ?? high], ticks };
 }

@@ -1,10 +1,11 @@
 import { letterOf, locate, removeElement } from './address.js';
 import { focusSoon } from './focusSoon.js';
+import { shownKey, type SheetAction } from './keys.js';
 import type { StudyStore } from './studyStore.js';
 import { branchAt, dissolve, joinWithNext, moveElement, removeLine, type Rebuild } from './topology.js';
 
 export interface LineAction {
-  key: 'branch' | 'up' | 'down' | 'split' | 'join' | 'remove' | 'shut';
+  key: SheetAction | 'remove';
   name: string;
   keys: string;
   run: () => void;
@@ -29,24 +30,26 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
   const isPipe = found.kind === 'pipe';
   const next = isElement ? study.lines[found.line]!.elements[found.index + 1] : undefined;
   return [
-    action('branch', isElement ? `Branch after ${id}` : `Branch from ${id}`, 'Alt B', () => branchAt(study, id, result)),
+    action('branch', isElement ? `Branch after ${id}` : `Branch from ${id}`, shownKey('branch'), () =>
+      branchAt(study, id, result),
+    ),
     ...(isPipe
       ? [
           {
             key: 'split',
             name: `Part ${id} in two, or insert into it`,
-            keys: 'Alt S',
+            keys: shownKey('split'),
             run: () => focusSoon(`#${SPLIT_FIELD}`),
           } as const,
         ]
       : []),
     ...(isPipe && next?.kind === 'pipe'
-      ? [action('join', `Join ${id} with ${next.id}`, 'Alt J', () => joinWithNext(study, id))]
+      ? [action('join', `Join ${id} with ${next.id}`, shownKey('join'), () => joinWithNext(study, id))]
       : []),
     ...(isElement
       ? [
-          action('up', `Move ${id} up`, 'Alt ↑', () => moveElement(study, id, -1)),
-          action('down', `Move ${id} down`, 'Alt ↓', () => moveElement(study, id, 1)),
+          action('up', `Move ${id} up`, shownKey('up'), () => moveElement(study, id, -1)),
+          action('down', `Move ${id} down`, shownKey('down'), () => moveElement(study, id, 1)),
         ]
       : []),
     action('remove', `Take out ${id}`, 'Delete', () => takeOut(store, id)),
@@ -82,5 +85,5 @@ function shutInScenario(store: StudyStore, id: string): LineAction {
   if (!shut === shared) delete next[`${id}.closed`];
   const path = ['scenarios', index, 'set'];
   const run = (): void => void change(name, [{ op: 'set', path, ...(Object.keys(next).length > 0 ? { value: next } : {}) }]);
-  return { key: 'shut', name, keys: 'Alt O', run };
+  return { key: 'shut', name, keys: shownKey('shut'), run };
 }

@@ -17,7 +17,7 @@ export class Recalculation {
     private readonly failed: (error: unknown) => void,
   ) {}
 
-  ask(study: Study, pump: string | null): void {
+  request(study: Study, pump: string | null): void {
     this.waiting = { study, pump };
     if (!this.running) void this.work();
   }

@@ -1,9 +1,9 @@
 import { applyOperations, blankStudy, PUMP_ENTRY_FIELDS, runStudy, type Operation, type Study } from '@cedar-knot/core';
 import { recalculate } from '../worker/outcome.js';
 import { firstLine, setShared } from './address.js';
-import { givensOf } from './givens.js';
+import { thingKind } from '@cedar-knot/core';
 import { adviceFor } from './remedies.js';
-import { BEGINNINGS, freeShelfId, shelve, tableProblem, usersOf, withTable, type Shelf, type TableField } from './stock.js';
+import { BEGINNINGS, freeEquipmentId, putEquipment, tableProblem, usersOf, withTable, type EquipmentList, type TableField } from './equipment.js';
 import { branchAt } from './topology.js';
 
 const after = (study: Study, operations: readonly Operation[]): Study => {
@@ -105,19 +105,19 @@ test('with a line that lacks something the rest is worked out', () => {
 });
 
 test('givens and unknowns in trade words', () => {
-  expect(givensOf('pump', { mode: 'flow', flow: '9 m3/h' })).toEqual({ given: ['flow'], solved: ['head'] });
-  expect(givensOf('control-valve', { mode: 'opening', opening: 'solve' })).toEqual({ given: [], solved: ['opening'] });
-  expect(givensOf('vessel', { level: 'solve' })).toEqual({ given: ['flow'], solved: ['level'] });
-  expect(givensOf('pipe', {})).toBeNull();
-  expect(givensOf('junction', {})).toEqual({ given: [], solved: ['pressure'] });
-  expect(givensOf('junction', { offtake: '5 m3/h' })?.given).toEqual(['offtake']);
-  expect(givensOf('well', {})?.solved).toEqual(['level', 'flow']);
-  expect(givensOf('flow', { flow: 'solve' })).toEqual({ given: [], solved: ['flow', 'pressure'] });
-  expect(givensOf('device', { drop: 'solve' })).toEqual({ given: [], solved: ['drop'] });
+  expect(thingKind('pump')!.givens({ mode: 'flow', flow: '9 m3/h' })).toEqual({ given: ['flow'], solved: ['head'] });
+  expect(thingKind('control-valve')!.givens({ mode: 'opening', opening: 'solve' })).toEqual({ given: [], solved: ['opening'] });
+  expect(thingKind('vessel')!.givens({ level: 'solve' })).toEqual({ given: ['flow'], solved: ['level'] });
+  expect(thingKind('pipe')!.givens({})).toBeUndefined();
+  expect(thingKind('junction')!.givens({})).toEqual({ given: [], solved: ['pressure'] });
+  expect(thingKind('junction')!.givens({ offtake: '5 m3/h' })?.given).toEqual(['offtake']);
+  expect(thingKind('well')!.givens({})?.solved).toEqual(['level', 'flow']);
+  expect(thingKind('flow')!.givens({ flow: 'solve' })).toEqual({ given: [], solved: ['flow', 'pressure'] });
+  expect(thingKind('device')!.givens({ drop: 'solve' })).toEqual({ given: [], solved: ['drop'] });
   for (const mode of ['flow', 'head', 'power', 'curve', 'off'])
-    expect(givensOf('pump', { mode })!.given).toHaveLength(mode === 'power' ? 2 : 1);
+    expect(thingKind('pump')!.givens({ mode })!.given).toHaveLength(mode === 'power' ? 2 : 1);
   for (const mode of ['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'])
-    expect([mode, givensOf('control-valve', { mode })!.given.length]).toEqual([mode, 1]);
+    expect([mode, thingKind('control-valve')!.givens({ mode })!.given.length]).toEqual([mode, 1]);
 });
 
 test('tables: a row that lacks what it must have, or does not rise, is named', () => {
@@ -135,10 +135,10 @@ test('tables: a row that lacks what it must have, or does not rise, is named', (
   expect(withTable({ ratedKv: 96, table: [] }, 'table').table).toEqual([]);
   expect(withTable({ ratedKv: 96 }, 'linear')).toEqual({ ratedKv: 96, characteristic: 'linear' });
   const started = first();
-  for (const [shelf, kinds] of Object.entries(BEGINNINGS))
+  for (const [list, kinds] of Object.entries(BEGINNINGS))
     for (const [kind, { entry }] of Object.entries(kinds)) {
-      const id = freeShelfId(started, shelf as Shelf, kind);
-      const study = after(started, shelve(started, shelf as Shelf, id, entry));
+      const id = freeEquipmentId(started, list as EquipmentList, kind);
+      const study = after(started, putEquipment(started, list as EquipmentList, id, entry));
       expect([kind, runStudy(study).problems]).toEqual([kind, []]);
     }
   const valved = first({

@@ -63,13 +63,13 @@ export interface StudyActions {
   compare(scenario: string): void;
   select(id: string | null): void;
   /** opens the working of a figure of a thing, in a scenario if one is named; closes it with none */
-  ask(id: string, key: string | null, scenario?: string): void;
+  openWorking(id: string, key: string | null, scenario?: string): void;
   /** makes a pump the one that the strip, the curves and the breakdown are about */
   follow(pump: string): void;
   units(system: UnitSystem): void;
   flush(): Promise<void>;
-  /** the steps behind a figure of a scenario, `L-420.headLoss`; null for what has none */
-  explain(scenario: string, address: string): Promise<WorkingStep[] | null>;
+  /** the working of a figure of a scenario with all that it rests on, itself first; empty for what has none */
+  explain(scenario: string, address: string): Promise<readonly WorkingPart[]>;
   /** sizes side by side for some pipes of the study as it stands; null when there is nothing to compare */
   compareSizes(request: LineSizesRequest): Promise<LineSizes | null>;
   rebase(version: number): void;
@@ -80,9 +80,15 @@ export type StudyStore = StoreApi<StudyState & StudyActions>;
 
 const MOST_STEPS = 300;
 
-/** What is asked for now and then, beside the recalculation. */
-export interface Questions {
-  explain(study: Study, scenario: string, address: string): Promise<WorkingStep[] | null>;
+/** A figure or margin by its address, with the steps that give it. */
+export interface WorkingPart {
+  address: string;
+  steps: readonly WorkingStep[];
+}
+
+/** What is worked out now and then, beside the recalculation. */
+export interface OccasionalWork {
+  explain(study: Study, scenario: string, address: string): Promise<readonly WorkingPart[]>;
   compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
 }
 
@@ -91,7 +97,7 @@ export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
   calculate: Calculator,
   backend: SaveBackend,
-  ask: Questions = { explain: () => Promise.resolve(null), compareSizes: () => Promise.resolve(null) },
+  occasional: OccasionalWork = { explain: () => Promise.resolve([]), compareSizes: () => Promise.resolve(null) },
 ): StudyStore {
   const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
     const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
@@ -111,10 +117,10 @@ export function createStudyStore(
       const active = study.scenarios.some((s) => s.id === get().active) ? get().active : study.scenarios[0]!.id;
       set({ study, active, ...more });
       autosave.changed(study);
-      recalculation.ask(study, get().pump);
+      recalculation.request(study, get().pump);
     };
     // what stands then, not what was opened: a change may have come first
-    queueMicrotask(() => recalculation.ask(get().study, null));
+    queueMicrotask(() => recalculation.request(get().study, null));
     return {
       id: opened.id,
       study: opened.document,
@@ -166,18 +172,18 @@ export function createStudyStore(
         set({ compared: compared.includes(scenario) ? compared.filter((id) => id !== scenario) : [...compared, scenario] });
       },
       select: (selected) => set(selected === get().selected ? { selected } : { selected, asked: null }),
-      ask(id, asked, scenario) {
+      openWorking(id, asked, scenario) {
         if (scenario !== undefined) get().activate(scenario);
         set({ selected: id, asked });
       },
       follow(pump) {
         set({ pump });
-        recalculation.ask(get().study, pump);
+        recalculation.request(get().study, pump);
       },
       units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
-      explain: (scenario, address) => ask.explain(get().study, scenario, address),
-      compareSizes: (request) => ask.compareSizes(get().study, request),
+      explain: (scenario, address) => occasional.explain(get().study, scenario, address),
+      compareSizes: (request) => occasional.compareSizes(get().study, request),
       rebase: (version) => autosave.rebase(version),
       dispose: () => autosave.stop(),
     };
@@ -189,9 +195,18 @@ export function createStudyStore(
 function remember(past: readonly Step[], step: Step): Step[] {
   const last = past.at(-1);
   if (step.key !== undefined && last?.key === step.key) {
-    return [...past.slice(0, -1), { ...step, undo: [...step.undo, ...last.undo], redo: [...last.redo, ...step.redo] }];
+    const isSame = step.redo.length === 1 && last.redo.length === 1 && sameEntry(step.redo[0]!, last.redo[0]!);
+    // a drag sets one entry again and again: it is one operation, from where it began to where it ended
+    const grown = isSame
+      ? { ...step, undo: last.undo }
+      : { ...step, undo: [...step.undo, ...last.undo], redo: [...last.redo, ...step.redo] };
+    return [...past.slice(0, -1), grown];
   }
   return [...past, step].slice(-MOST_STEPS);
+}
+
+function sameEntry(a: Operation, b: Operation): boolean {
+  return a.op === 'set' && b.op === 'set' && JSON.stringify(a.path) === JSON.stringify(b.path);
 }
 
 function keepLastGood(outcome: Outcome, study: Study, before: Readonly<Record<string, Shown>>): Record<string, Shown> {

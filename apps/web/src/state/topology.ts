@@ -1,6 +1,7 @@
 import {
+  isId,
+  thingKind,
   isQuantity,
-  POINT_FIELDS,
   readQuantity,
   type Operation,
   type RawElement,
@@ -10,17 +11,17 @@ import {
   type ScenarioResult,
   type Study,
 } from '@cedar-knot/core';
-import { dropAddresses, forget, freeId, ID_PREFIX, locate, removeElement, type Located } from './address.js';
+import { dropAddresses, forget, freeId, prefixOf, locate, removeElement, type Located } from './address.js';
 
 /** Operations with the thing that is looked at afterwards, or why it cannot be done. */
 export type Rebuild = { ok: true; operations: Operation[]; select: string } | { ok: false; reason: string };
 
-const no = (reason: string): Rebuild => ({ ok: false, reason });
+const refuse = (reason: string): Rebuild => ({ ok: false, reason });
 
 /** A branch begins where one stands: after an element a junction parts the line, at a point a further line begins there. */
 export function branchAt(study: Study, id: string, result: ScenarioResult | null): Rebuild {
   const found = locate(study, id);
-  if (!found) return no(`There is no ${id}.`);
+  if (!found) return refuse(`There is no ${id}.`);
   if (found.line < 0) return branchFrom(study, id, []);
   const line = study.lines[found.line]!;
   const index = found.index < 0 ? line.elements.length - 1 : found.index;
@@ -30,7 +31,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
     if (last?.kind !== 'pipe') return branchFrom(study, line.to, []);
     // the last pipe leads to the destination: the branch leaves half way along it
     const half = halves(study, found.line, index, result);
-    if (!half) return no(`${last.id} has no length that could be parted.`);
+    if (!half) return refuse(`${last.id} has no length that could be parted.`);
     return part(
       study,
       line,
@@ -129,9 +130,10 @@ export function splitPipe(
   result: ScenarioResult | null,
 ): Rebuild {
   const found = locate(study, id);
-  if (found?.kind !== 'pipe') return no(`${id} is no pipe.`);
+  if (found?.kind !== 'pipe') return refuse(`${id} is no pipe.`);
   const parted = halves(study, found.line, found.index, result, at);
-  if (!parted) return no(`The first part of ${id} is longer than 0 and shorter than ${text(found.entry.length) ?? 'the pipe'}.`);
+  if (!parted)
+    return refuse(`The first part of ${id} is longer than 0 and shorter than ${text(found.entry.length) ?? 'the pipe'}.`);
   const elements: Operation[] = [parted.second, ...(insert ? [insert] : [])].map((value) => ({
     op: 'insert',
     path: ['lines', found.line, 'elements'],
@@ -171,7 +173,7 @@ function halves(study: Study, l: number, index: number, result: ScenarioResult |
     } as RawElement,
     second: {
       ...rest,
-      id: freeId(study, ID_PREFIX.pipe!),
+      id: freeId(study, prefixOf('pipe')),
       length: inUnitOf(pipe.length, whole - first),
       ...(outletElevation !== undefined ? { outletElevation } : {}),
       ...(far.length > 0
@@ -187,12 +189,12 @@ export function joinWithNext(study: Study, id: string): Rebuild {
   const line = found && study.lines[found.line];
   const next = found && line?.elements[found.index + 1];
   if (found?.kind !== 'pipe' || next?.kind !== 'pipe')
-    return no(`A pipe is joined with a pipe that follows it; ${id} has none after it.`);
+    return refuse(`A pipe is joined with a pipe that follows it; ${id} has none after it.`);
   const same = ['size', 'schedule', 'inside', 'material', 'roughness', 'hazenWilliams'];
   const differs = same.find((k) => found.entry[k] !== next[k]);
-  if (differs) return no(`${id} and ${next.id} differ in ${differs}; pipes of one bore and material are joined.`);
+  if (differs) return refuse(`${id} and ${next.id} differ in ${differs}; pipes of one bore and material are joined.`);
   const [a, b] = [metres(found.entry.length), metres(next.length)];
-  if (a === undefined || b === undefined) return no(`${a === undefined ? id : next.id} has no length.`);
+  if (a === undefined || b === undefined) return refuse(`${a === undefined ? id : next.id} has no length.`);
   const fittings = [...((found.entry.fittings ?? []) as RawEntry[]), ...((next.fittings ?? []) as RawEntry[])];
   const rows = [
     ...((found.entry.profile ?? []) as RawEntry[]),
@@ -214,7 +216,7 @@ export function moveElement(study: Study, id: string, by: number): Rebuild {
   const found = locate(study, id);
   const to = (found?.index ?? -1) + by;
   if (!found || found.index < 0 || to < 0 || to >= study.lines[found.line]!.elements.length)
-    return no(`${id} stands at the end of its line already.`);
+    return refuse(`${id} stands at the end of its line already.`);
   const operations: Operation[] = [{ op: 'move', path: ['lines', found.line, 'elements'], from: found.index, to }];
   return { ok: true, select: id, operations };
 }
@@ -222,7 +224,7 @@ export function moveElement(study: Study, id: string, by: number): Rebuild {
 /** Takes a line away with its elements, their departures, and the points that nothing meets any more. */
 export function removeLine(study: Study, id: string): Rebuild {
   const at = study.lines.findIndex((l) => l.id === id);
-  if (at < 0) return no(`There is no line ${id}.`);
+  if (at < 0) return refuse(`There is no line ${id}.`);
   const line = study.lines[at]!;
   const rest = study.lines.filter((_, i) => i !== at);
   const orphans = [...new Set([line.from, line.to])].filter(
@@ -246,7 +248,7 @@ export function dissolve(study: Study, id: string): Rebuild {
   const into = met.find(({ l }) => l.to === id && l.from !== id);
   const out = met.find(({ l }) => l.from === id && l.to !== id);
   if (study.points[id]?.kind !== 'junction' || met.length !== 2 || !into || !out)
-    return no(`A junction is taken away where one line leads to it and one goes on; ${met.length} meet ${id}.`);
+    return refuse(`A junction is taken away where one line leads to it and one goes on; ${met.length} meet ${id}.`);
   const elevation = study.points[id].elevation;
   const before = into.l.elements.map((e, i) =>
     i === into.l.elements.length - 1 && elevation !== undefined && out.l.elements.length > 0
@@ -269,8 +271,8 @@ export function dissolve(study: Study, id: string): Rebuild {
 /** Makes a point one of another kind: what both kinds know stays. */
 export function changePointKind(study: Study, id: string, kind: string): Rebuild {
   const found = locate(study, id);
-  if (!found || found.line >= 0) return no(`${id} is no point.`);
-  const knows = Object.keys(POINT_FIELDS[kind] ?? {});
+  if (!found || found.line >= 0) return refuse(`${id} is no point.`);
+  const knows = Object.keys(thingKind(kind)?.fields ?? {});
   const kept = Object.fromEntries(Object.entries(found.entry).filter(([k]) => knows.includes(k)));
   const start: RawEntry = kind === 'vessel' && kept.level === undefined ? { level: '0 m' } : {};
   const stale = study.scenarios.flatMap((s) =>
@@ -286,15 +288,13 @@ export function changePointKind(study: Study, id: string, kind: string): Rebuild
   };
 }
 
-const ID = /^[\p{L}\p{N}_][\p{L}\p{N}_\-/]{0,39}$/u;
-
 /** Gives a point, line or element another tag, everywhere it is named. */
 export function rename(study: Study, from: string, to: string): Rebuild {
   const found = locate(study, from);
-  if (!found) return no(`There is no ${from}.`);
-  if (!ID.test(to))
-    return no(`“${to}” cannot be a tag: a short word of letters, digits, _ - / is right, without spaces or dots.`);
-  if (locate(study, to)) return no(`The tag ${to} stands already; tags are unique over points, lines and elements.`);
+  if (!found) return refuse(`There is no ${from}.`);
+  if (!isId(to))
+    return refuse(`“${to}” cannot be a tag: a short word of letters, digits, _ - / is right, without spaces or dots.`);
+  if (locate(study, to)) return refuse(`The tag ${to} stands already; tags are unique over points, lines and elements.`);
   return { ok: true, select: to, operations: [...renamed(study, found, from, to), ...renamedUses(study, from, to)] };
 }
 
@@ -328,7 +328,7 @@ function renamedUses(study: Study, from: string, to: string): Operation[] {
 /** Leads a line from one point to another. */
 export function setEnds(study: Study, line: number, from: string, to: string): Rebuild {
   for (const p of [from, to])
-    if (!study.points[p]) return no(`There is no point ${p}; the points are: ${Object.keys(study.points).join(', ')}.`);
+    if (!study.points[p]) return refuse(`There is no point ${p}; the points are: ${Object.keys(study.points).join(', ')}.`);
   const l = study.lines[line]!;
   const operations = (['from', 'to'] as const)
     .filter((end) => l[end] !== (end === 'from' ? from : to))

@@ -1,12 +1,13 @@
-/** Round steps of an axis that holds low to high in about `count` parts. */
+import { scaleLinear } from 'd3-scale';
+
+/** Round values of an axis that holds low to high in about `count` parts; the first and last are its ends. */
 export function axisTicks(low: number, high: number, count: number): number[] {
-  const rough = (high - low) / count;
-  if (!(rough > 0) || !Number.isFinite(rough)) return [low];
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 2.5, 5, 10].find((s) => s * power >= rough)! * power;
-  const first = Math.floor(low / step) * step;
-  const ticks: number[] = [];
-  for (let t = first; t < high + step * 0.999; t += step) ticks.push(Number(t.toPrecision(12)));
+  if (!(high > low) || !Number.isFinite(high - low)) return [low];
+  const scale = scaleLinear().domain([low, high]).nice(count);
+  const [first, last] = scale.domain() as [number, number];
+  const ticks = scale.ticks(count);
+  if (ticks[0]! > first) ticks.unshift(first);
+  if (ticks.at(-1)! < last) ticks.push(last);
   return ticks;
 }
 

@@ -2,6 +2,7 @@ import { linesWithProblems, withoutLines } from '../state/remedies.js';
 import {
   runStudy,
   serviceCurves,
+  usedEntries,
   type Problem,
   type ScenarioResult,
   type ServiceCurves,
@@ -27,6 +28,8 @@ export interface ScenarioOutcome {
   id: string;
   problems: Problem[];
   result: ScenarioResult | null;
+  /** what is used where an entry of an element is empty, SI */
+  used: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
   /** Pa absolute, kg/m³, m/s² */
   medium: { vapourPressure: number; density: number; gravity: number; atmosphere: number } | null;
 }
@@ -47,6 +50,7 @@ export function recalculate(study: Study, wantedPump: string | null): Outcome {
       id: s.id,
       problems: s.problems,
       result: s.result ?? null,
+      used: Object.fromEntries((s.model?.elements ?? []).map((e) => [e.id, usedEntries(e)])),
       medium: s.model
         ? {
             vapourPressure: s.model.fluid.vapourPressure,

@@ -1,19 +1,12 @@
-import {
-  compareLineSizes,
-  runStudy,
-  working,
-  type LineSizes,
-  type LineSizesRequest,
-  type Study,
-  type WorkingStep,
-} from '@cedar-knot/core';
+import { compareLineSizes, runStudy, workingChain, type LineSizes, type LineSizesRequest, type Study } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
+import type { WorkingPart } from '../state/studyStore.js';
 import { recalculate } from './outcome.js';
 
-/** The steps behind one figure of one scenario, from a run of their own: they are asked for now and then, not drawn. */
-function explain(study: Study, scenario: string, address: string): WorkingStep[] | null {
+/** The steps behind one figure of one scenario, from a run of their own: they are wanted now and then, not drawn. */
+function explain(study: Study, scenario: string, address: string): readonly WorkingPart[] {
   const found = runStudy(study).scenarios.find((s) => s.id === scenario);
-  return found?.model && found.result ? (working(found.model, found.result, address) ?? null) : null;
+  return found?.model && found.result ? workingChain(found.model, found.result, address) : [];
 }
 
 function compareSizes(study: Study, request: LineSizesRequest): LineSizes | null {

@@ -1,5 +1,7 @@
 import { isObject, describe, type Reader } from '../fields/reader.js';
-import { readPercent } from '../fields/typed.js';
+import type { NumberField, QuantityField } from '../fields/field.js';
+import { readPercent, readTyped } from '../fields/typed.js';
+import type { Problem } from '../issues/issues.js';
 import type { Limit } from '../results/margin.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Dimension } from '../units/units.js';
@@ -73,11 +75,34 @@ export function readLimits(limits: unknown, reader: Reader): LimitOverride[] {
   return limits.flatMap((raw: unknown, i) => (isObject(raw) ? (readLimit(raw, `limits[${i}]`, reader) ?? []) : []));
 }
 
+/** the field of a check's limit: in its dimension, or a share */
+function limitField(check: Check): QuantityField | NumberField {
+  const wide = { min: -1e12, max: 1e12 };
+  if (check.dimension === undefined) return { type: 'number', ...wide, percent: true };
+  return { type: 'quantity', dimension: check.dimension === 'absolutePressure' ? 'pressure' : check.dimension, ...wide };
+}
+
 /**
- * What a typed limit would be for a check, SI: to show it and to refuse it where it is typed.
+ * Reads a limit as it is typed: one value, or for a band two (`0.2 – 0.8`, `0.5 m/s to 2 m/s`), as it will stand in the file.
  *
- * @param typed one entry, or two for a band, as they would stand in the file
+ * @param before a quantity in the unit that is meant where none is typed
  */
-export function limitOf(check: CheckCode, typed: unknown, atmosphere = 101_325): Limit | undefined {
-  return limitValue(typed, CHECKS[check], atmosphere);
+export function readTypedLimit(
+  code: CheckCode,
+  typed: string,
+  before: string,
+): { ok: true; limit: string | number | (string | number)[] } | { ok: false; problem: Problem } {
+  const check: Check = CHECKS[code];
+  const parts = typed.split(/\s*(?:–|…|\bto\b|;)\s*/).filter((p) => p !== '');
+  const values: (string | number)[] = [];
+  for (const part of parts.length === 0 ? [''] : parts) {
+    const read = readTyped(part, limitField(check), before);
+    if (!read.ok) return { ok: false, problem: read.problem };
+    values.push(read.value as string | number);
+  }
+  const limit = values.length === 1 ? values[0]! : values;
+  if (limitValue(limit, check, 101_325) !== undefined) return { ok: true, limit };
+  const reason = check.sense === 'band' ? 'bad-band' : 'bad-limit';
+  const detail = { reason, found: `"${typed}"`, dimension: check.dimension ?? '' };
+  return { ok: false, problem: { code: 'bad-value', path: '', where: [], detail } };
 }

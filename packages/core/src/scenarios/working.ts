@@ -82,3 +82,25 @@ function needed(steps: readonly KeyedStep[]): WorkingStep[] {
 export function usedEntries(e: ElementDetail): Readonly<Record<string, unknown>> {
   return elementKind(e.kind).used?.(e) ?? {};
 }
+
+/**
+ * A working with everything that it rests on: the figure first, then those that its inputs come from, each once, down to what
+ * was entered.
+ */
+export function workingChain(
+  model: ScenarioModel,
+  result: ScenarioResult,
+  address: string,
+): { address: string; steps: WorkingStep[] }[] {
+  const chain = new Map<string, WorkingStep[]>();
+  const follow = (at: string): void => {
+    const steps = chain.has(at) ? undefined : working(model, result, at);
+    if (!steps) return;
+    chain.set(at, steps);
+    // what a step of this very working gives needs no second account
+    const made = new Set(steps.map((s) => s.result.symbol));
+    for (const s of steps) for (const i of s.inputs) if (i.from !== undefined && !made.has(i.symbol)) follow(i.from);
+  };
+  follow(address);
+  return [...chain].map(([at, steps]) => ({ address: at, steps }));
+}

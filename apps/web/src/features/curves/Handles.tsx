@@ -1,10 +1,22 @@
-import { isQuantity, readQuantity, writeQuantity, type Dimension, type PumpTrace, type RawEntry } from '@cedar-knot/core';
+import {
+  defaultOf,
+  ELEMENT_KINDS,
+  quantityOf,
+  readPercent,
+  writeQuantity,
+  type Field,
+  type Margin,
+  type PumpTrace,
+  type QuantityField,
+  type RawEntry,
+} from '@cedar-knot/core';
 import { Slider } from 'radix-ui';
 import { useRef, type ReactNode } from 'react';
 import { entryIn, letterOf, setOwn, setSeen } from '../../state/address.js';
-import { readTyped, TypedField } from '../../ui/QuantityField.js';
+import { readEntry } from '../../state/entry.js';
+import { TypedField } from '../../ui/TypedField.js';
 import { ScenarioLetter } from '../../ui/marks.js';
-import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 
 /** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
 export interface HandlesProps {
@@ -29,42 +41,37 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
       </p>
     );
   }
-  const nominal = number(entry.speed, 2950);
-  const minDiameter = made[0] ?? number(entry.minDiameter, 0) / 1000;
-  const maxDiameter = made.at(-1) ?? number(entry.maxDiameter ?? entry.diameter, 0) / 1000;
+  const nominal = quantityOf(entry.speed, 'speed') ?? trace?.speed;
+  const least = made[0] ?? quantityOf(entry.minDiameter, 'diameter');
+  const largest = made.at(-1) ?? quantityOf(entry.maxDiameter ?? entry.diameter, 'diameter');
   const options = (Array.isArray(entry.stageOptions) ? entry.stageOptions : []) as number[];
   return (
     <>
-      {maxDiameter > 0 && (
+      {largest !== undefined && (
         <Handle
           pump={pump}
           name="diameter"
-          label="Diameter"
-          dimension="diameter"
-          symbol="mm"
-          value={trace?.diameter ?? maxDiameter}
-          min={Math.min(minDiameter, maxDiameter * 0.84)}
-          max={maxDiameter}
+          value={trace?.diameter ?? largest}
+          min={Math.min(least ?? largest, largest * LEAST_TRIM)}
+          max={largest}
           step={0.001}
-          ticks={made.length > 1 ? made : [minDiameter, maxDiameter]}
-          tickText={(d) => String(Math.round(d * 1000))}
+          ticks={made.length > 1 ? made : [least ?? largest * LEAST_TRIM, largest]}
           onGrab={onGrab}
         />
       )}
-      <Handle
-        pump={pump}
-        name="speed"
-        label="Speed"
-        dimension="speed"
-        symbol="rpm"
-        value={trace?.speed ?? nominal}
-        min={nominal * 0.5}
-        max={nominal * 1.2}
-        step={5}
-        ticks={[nominal * 0.5, nominal, nominal * 1.2]}
-        tickText={(n) => `${((n / nominal) * 50).toFixed(0)} Hz`}
-        onGrab={onGrab}
-      />
+      {nominal !== undefined && (
+        <Handle
+          pump={pump}
+          name="speed"
+          value={trace?.speed ?? nominal}
+          min={nominal * 0.5}
+          max={nominal * 1.2}
+          step={5}
+          ticks={[nominal * 0.5, nominal, nominal * 1.2]}
+          tickText={(n) => `${((n / nominal) * mainsFrequency(entry)).toFixed(0)} Hz`}
+          onGrab={onGrab}
+        />
+      )}
       {options.length > 0 && <Stages pump={pump} options={options} onGrab={onGrab} />}
       <Running pump={pump} onGrab={onGrab} />
       <Wear pump={pump} onGrab={onGrab} />
@@ -81,9 +88,19 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
   );
 }
 
-function number(x: unknown, fallback: number): number {
-  const n = typeof x === 'number' ? x : typeof x === 'string' ? Number.parseFloat(x) : NaN;
-  return Number.isFinite(n) ? n : fallback;
+/** a handle goes down to this share of the largest diameter where no smaller one is made */
+const LEAST_TRIM = 0.84;
+const PUMP_FIELDS = ELEMENT_KINDS.pump.fields;
+
+/** of the motor's plate, else of European mains, Hz */
+function mainsFrequency(entry: RawEntry): number {
+  return (quantityOf((entry.motor as RawEntry | undefined)?.frequency, 'speed') ?? 3000) / 60;
+}
+
+/** a count or a share as it is entered, else what its field uses */
+function plain(x: unknown, field: Field): number {
+  if (typeof x === 'number') return x;
+  return (typeof x === 'string' ? readPercent(x) : undefined) ?? (defaultOf(field) as number);
 }
 
 /** Sets an entry of the pump where the active scenario sees it; a drag is one step of undo. */
@@ -118,28 +135,30 @@ function Group({ title, side, children }: { title: ReactNode; side?: ReactNode; 
 
 interface HandleProps {
   pump: string;
-  name: string;
-  label: string;
-  dimension: Dimension;
-  symbol: string;
+  name: 'speed' | 'diameter';
   value: number;
   min: number;
   max: number;
   step: number;
   ticks: readonly number[];
-  tickText: (si: number) => string;
+  tickText?: (si: number) => string;
   onGrab: () => void;
 }
 
-function Handle({ pump, name, label, dimension, symbol, value, min, max, step, ticks, tickText, onGrab }: HandleProps) {
+/** One entry of the pump as a field and a scale; what is typed or dragged stands in the unit of the study. */
+function Handle({ pump, name, value, min, max, step, ticks, tickText, onGrab }: HandleProps) {
   const { put, own, index } = usePut(pump, name);
+  const display = useDisplay();
   const drag = useRef(0);
   const study = useStudy((s) => s.study);
+  const field = PUMP_FIELDS[name] as QuantityField;
+  const { dimension } = field;
+  const label = field.label!;
   // the entry itself, when there is one: the curve answers a moment later, and keys pressed fast must not be lost
   const entry = entryIn(study, study.scenarios[index], pump, name).value;
-  const typed = typeof entry === 'string' ? readQuantity(entry, dimension) : undefined;
-  const now = typed && isQuantity(typed) ? typed.si : value;
-  const text = typeof entry === 'string' ? entry : writeQuantity(Math.round(now / step) * step, dimension, symbol);
+  const now = quantityOf(entry, dimension) ?? value;
+  const text =
+    typeof entry === 'string' ? entry : writeQuantity(Math.round(now / step) * step, dimension, display.typed(dimension));
   return (
     <Group
       title={label}
@@ -152,7 +171,7 @@ function Handle({ pump, name, label, dimension, symbol, value, min, max, step, t
               label={label}
               name={name}
               value={text}
-              read={(typed) => readTyped(typed, dimension, text)}
+              read={(typed) => readEntry(typed, field, text, display.system)}
               onCommit={(v) => {
                 onGrab();
                 put(v);
@@ -169,13 +188,19 @@ function Handle({ pump, name, label, dimension, symbol, value, min, max, step, t
         max={max}
         step={step}
         ticks={ticks}
-        tickText={tickText}
+        tickText={tickText ?? ((si) => display.number(si, dimension))}
         onGrab={onGrab}
-        onMove={(v) => put(writeQuantity(v, dimension, symbol), `${name}-${drag.current}`)}
+        onMove={(v) => put(dragged(v, dimension, display), `${name}-${drag.current}`)}
         onEnd={() => drag.current++}
       />
     </Group>
   );
+}
+
+/** where a handle was let go, rounded as it is read in the study's unit */
+function dragged(si: number, dimension: QuantityField['dimension'], display: Display): string {
+  const decimals = display.system === 'us' && dimension === 'diameter' ? 2 : 0;
+  return `${display.value(si, dimension).toFixed(decimals)} ${display.typed(dimension)}`;
 }
 
 function DragScale({
@@ -274,7 +299,7 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const change = useStudy((s) => s.change);
-  const seen = study.scenarios.map((s) => number(entryIn(study, s, pump, 'running').value, 1));
+  const seen = study.scenarios.map((s) => plain(entryIn(study, s, pump, 'running').value, PUMP_FIELDS.running!));
   const most = Math.max(2, ...seen);
   const now = seen[study.scenarios.findIndex((s) => s.id === active)];
   const set = (n: number): void => {
@@ -308,14 +333,14 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const drag = useRef(0);
-  const wear = number(
+  const wear = plain(
     entryIn(
       study,
       study.scenarios.find((s) => s.id === active),
       pump,
       'wear',
     ).value,
-    0,
+    PUMP_FIELDS.wear!,
   );
   return (
     <Group
@@ -352,11 +377,16 @@ function ValveOpening() {
   const shown = useStudy((s) => s.shown);
   const change = useStudy((s) => s.change);
   const display = useDisplay();
+  const drag = useRef(0);
   const index = study.scenarios.findIndex((s) => s.id === active);
   const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve');
   const r = valve && shown[active]?.outcome.result?.elements[valve.id];
   if (!valve || r?.kind !== 'control-valve') return null;
   const set = study.scenarios[index]!.set ?? {};
+  const margin: Margin | undefined = shown[active]?.outcome.result?.margins.find(
+    (m) => m.check === 'valve-opening' && m.where === valve.id,
+  );
+  const limits = [margin?.limit, margin?.upper].filter((x) => typeof x === 'number');
   const byHand = set[`${valve.id}.mode`] === 'opening';
   const follow = (): void => {
     const kept = Object.fromEntries(Object.entries(set).filter(([a]) => a !== `${valve.id}.mode` && a !== `${valve.id}.opening`));
@@ -395,11 +425,11 @@ function ValveOpening() {
           min={0.05}
           max={1}
           step={0.005}
-          ticks={[0.15, 0.85]}
+          ticks={limits}
           tickText={(v) => `${Math.round(v * 100)}`}
           onGrab={() => undefined}
-          onMove={(v) => put(v, 'opening')}
-          onEnd={() => undefined}
+          onMove={(v) => put(v, `opening-${drag.current}`)}
+          onEnd={() => drag.current++}
         />
       ) : null}
       <p className="text-inkq text-[12px]">

@@ -1,4 +1,4 @@
-import { overall } from '../../state/judgement.js';
+import { overallVerdict } from '@cedar-knot/core';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { Knot } from './model.js';
@@ -51,7 +51,7 @@ export function KnotTable({ knots }: { knots: readonly Knot[] }) {
               >
                 {display.number(r.npsha, 'head')} / {display.number(r.npshr, 'head')}
               </td>
-              <td className="pr-1.5">{result && <VerdictMark kind={overall(result)} />}</td>
+              <td className="pr-1.5">{result && <VerdictMark kind={overallVerdict(result)} />}</td>
             </tr>
           );
         })}

@@ -1,67 +1,45 @@
-import { useMemo, useState } from 'react';
+import { Command as Palette } from 'cmdk';
 import { Modal } from '../../ui/controls.js';
+import type { Command } from './useCommands.js';
 
-export interface Command {
-  name: string;
-  keys?: string;
-  run: () => void;
-}
-
-/** Search over everything that can be done or gone to; arrows choose, Enter runs. */
+/** Search or run: everything that can be done by name. */
 export function Commands({ open, onClose, commands }: { open: boolean; onClose: () => void; commands: readonly Command[] }) {
-  const [text, setText] = useState('');
-  const [at, setAt] = useState(0);
-  const found = useMemo(() => {
-    const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-    return commands.filter((c) => words.every((w) => c.name.toLowerCase().includes(w))).slice(0, 40);
-  }, [text, commands]);
-  const run = (command: Command | undefined): void => {
-    if (!command) return;
-    setText('');
-    setAt(0);
+  const run = (command: Command): void => {
     onClose();
     command.run();
   };
   return (
     <Modal open={open} onClose={onClose} title="Search or run a command">
-      <input
-        autoFocus
-        value={text}
-        aria-label="Command"
-        role="combobox"
-        aria-expanded="true"
-        aria-controls="command-list"
-        aria-activedescendant={found[at] ? `command-${at}` : undefined}
-        onChange={(e) => {
-          setText(e.target.value);
-          setAt(0);
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
-          else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
-          else if (e.key === 'Enter') run(found[at]);
-          else return;
-          e.preventDefault();
-        }}
-        className="border-edge bg-panel h-[30px] w-full rounded-[3px] border px-2"
-      />
-      <ul id="command-list" role="listbox" aria-label="Commands" className="mt-2 max-h-[300px] overflow-auto">
-        {found.map((c, i) => (
-          <li
-            key={c.name}
-            id={`command-${i}`}
-            role="option"
-            aria-selected={i === at}
-            onMouseEnter={() => setAt(i)}
-            onClick={() => run(c)}
-            className={`flex h-[28px] cursor-pointer items-center justify-between rounded-[3px] px-2 ${i === at ? 'bg-wash' : ''}`}
-          >
-            <span>{c.name}</span>
-            {c.keys && <kbd className="text-inkq text-[11px]">{c.keys}</kbd>}
-          </li>
-        ))}
-        {found.length === 0 && <li className="text-inkq px-2 py-1">Nothing is called so.</li>}
-      </ul>
+      <Palette label="Command" loop filter={everyWord}>
+        <Palette.Input
+          autoFocus
+          aria-label="Command"
+          className="border-edge bg-panel h-[30px] w-full rounded-[3px] border px-2"
+          placeholder="what should be done, or a tag"
+        />
+        <Palette.List className="mt-2 max-h-[300px] overflow-auto">
+          <Palette.Empty className="text-inkq px-2 py-1">No command has these words.</Palette.Empty>
+          {commands.map((c) => (
+            <Palette.Item
+              key={c.name}
+              value={c.name}
+              onSelect={() => run(c)}
+              className="data-[selected=true]:bg-wash flex h-[28px] cursor-pointer items-center justify-between rounded-[3px] px-2"
+            >
+              <span>{c.name}</span>
+              {c.keys && <kbd className="text-inkq text-[11px]">{c.keys}</kbd>}
+            </Palette.Item>
+          ))}
+        </Palette.List>
+      </Palette>
     </Modal>
   );
+}
+
+/** a command fits when it holds every word that is typed; one that begins with them comes first */
+function everyWord(name: string, search: string): number {
+  const text = name.toLowerCase();
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  if (!words.every((w) => text.includes(w))) return 0;
+  return text.startsWith(words.join(' ')) ? 1 : 0.5;
 }

@@ -1,4 +1,5 @@
-import { CHECK_NAMES, problemText, findingText } from '@cedar-knot/wording';
+import { overallVerdict, worstMargins, type UnitSystem } from '@cedar-knot/core';
+import { checkName, problemText, findingText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
 import { useRef, type MouseEvent } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -9,7 +10,7 @@ import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
-import { gauges, overall, worstMargins } from '../../state/judgement.js';
+import { gauges } from '../../state/judgement.js';
 
 /** Across the bottom of every view: one card a scenario, always all of them. */
 export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void }) {
@@ -153,7 +154,7 @@ function Card({
               ))}
             </span>
           ) : (
-            <span className="text-fails mt-1 line-clamp-3 text-[12px] leading-4">{whyNot(shown)}</span>
+            <span className="text-fails mt-1 line-clamp-3 text-[12px] leading-4">{whyNot(shown, display.system)}</span>
           )}
         </>
       )}
@@ -161,12 +162,12 @@ function Card({
   );
 }
 
-function whyNot(shown: Shown | undefined): string {
+function whyNot(shown: Shown | undefined, system: UnitSystem): string {
   if (!shown) return '';
   const problem = shown.outcome.problems[0];
-  if (problem) return problemText(problem);
+  if (problem) return problemText(problem, system);
   const finding = shown.outcome.result?.findings.find((f) => f.severity === 'error');
-  return finding ? findingText(finding) : 'An entry of the study cannot be read.';
+  return finding ? findingText(finding, system) : 'An entry of the study cannot be read.';
 }
 
 function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean }) {
@@ -174,15 +175,15 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   if (!shown || !result) return null;
   if (shown.stale) return <span className="text-fails text-[12px] whitespace-nowrap">▲ not solved</span>;
   if (!judged) return <span className="text-inkq text-[12px]">not judged</span>;
-  const worst = worstMargins(result);
-  const verdict = overall(result);
+  const worst = worstMargins(result.margins);
+  const verdict = overallVerdict(result);
   const first = worst[0];
-  const text = first ? CHECK_NAMES[first.check] : verdict === 'holds' ? 'holds' : 'nothing to judge';
+  const text = first ? checkName(first.check) : verdict === 'holds' ? 'holds' : 'nothing to judge';
   return (
     <span
       className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap"
       style={{ color: verdictColor(verdict) }}
-      title={first ? `${CHECK_NAMES[first.check]} at ${first.where}` : undefined}
+      title={first ? `${checkName(first.check)} at ${first.where}` : undefined}
     >
       <VerdictMark kind={verdict} />
       <span className="truncate">{text}</span>

@@ -2,14 +2,13 @@ import type { Study } from '@cedar-knot/core';
 import { memo, useState } from 'react';
 import { setOwn, setShared } from '../../state/address.js';
 import type { Input } from '../../state/inputs.js';
-import { readField } from '../../ui/QuantityField.js';
+import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudyStore } from '../context.js';
 
 /** choices of an input that is picked, not typed */
 function choicesOf(study: Study, input: Input): readonly string[] | undefined {
-  if (input.key === 'pump') return Object.keys(study.pumps ?? {});
-  if (input.key === 'valve') return Object.keys(study.valves ?? {});
+  if (input.field.type === 'text' && input.field.names) return Object.keys(study[input.field.names] ?? {});
   if (input.field.type === 'boolean') return ['true', 'false'];
   return input.field.type === 'choice' ? input.field.values : undefined;
 }
@@ -90,6 +89,10 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const choices = choicesOf(store.getState().study, input);
+  const read = (typed: string) => {
+    const system = store.getState().study.units ?? 'metric';
+    return readEntry(typed, input.field, value ?? shared ?? inDisplayUnit(input.field, system), system);
+  };
   const commit = (): boolean => {
     if (draft === null) return true;
     const typed = draft.trim();
@@ -98,7 +101,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
       setDraft(null);
       return true;
     }
-    const reading = readField(typed, input.field, value ?? shared);
+    const reading = read(typed);
     if (!reading.ok) {
       setProblem(reading.message);
       return false;
@@ -155,7 +158,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
       </td>
     );
   }
-  const reading = draft.trim() === '' ? null : readField(draft, input.field, value ?? shared);
+  const reading = draft.trim() === '' ? null : read(draft);
   const hint = problem ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
   return (
     <td className={td} data-column={column}>

@@ -1,6 +1,6 @@
 import { SCENARIO_FIELDS, type RawScenario } from '@cedar-knot/core';
 import { useStudy } from '../context.js';
-import { readField } from '../../ui/QuantityField.js';
+import { readEntry } from '../../state/entry.js';
 import { memo, useState } from 'react';
 
 /** An entry that every scenario has for itself: fluid, temperature, role, hours, whether it counts. */
@@ -66,7 +66,7 @@ export const OwnEntry = memo(function OwnEntry({
     if (draft === null) return;
     if (draft.trim() === '') put(undefined);
     else {
-      const reading = readField(draft, SCENARIO_FIELDS[name]!, value ?? (name === 'temperature' ? '20 C' : undefined));
+      const reading = readEntry(draft, SCENARIO_FIELDS[name]!, value ?? (name === 'temperature' ? '20 C' : undefined));
       if (!reading.ok) return setProblem(reading.message);
       if (reading.value !== value) put(reading.value);
     }

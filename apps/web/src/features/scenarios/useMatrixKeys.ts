@@ -1,6 +1,8 @@
+import type { UnitSystem } from '@cedar-knot/core';
 import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
 import { fillCells, type Input, type MatrixCell } from '../../state/inputs.js';
-import { readField } from '../../ui/QuantityField.js';
+import { readEntry } from '../../state/entry.js';
+import { readTable } from '../../state/table.js';
 import { useStudyStore } from '../context.js';
 
 /** column of the value that all scenarios share */
@@ -78,21 +80,18 @@ export function useMatrixKeys(rows: readonly Input[]): {
     const { study, change, say } = store.getState();
     const cells: MatrixCell[] = [];
     const refused: string[] = [];
-    text
-      .replace(/\r?\n$/, '')
-      .split(/\r?\n/)
-      .forEach((line, r) =>
-        line.split('\t').forEach((typed, c) => {
-          const input = rows[place.row + r];
-          const column = place.column + c;
-          if (!input || column > last()) return void refused.push(`“${typed}” lies outside the matrix`);
-          const scenario = scenarioAt(column);
-          if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
-          const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address]);
-          if (read.ok) cells.push({ input, scenario, value: read.value });
-          else refused.push(`“${typed}” for ${input.address}: ${read.message}`);
-        }),
-      );
+    readTable(text, '\t').forEach((line, r) =>
+      line.forEach((typed, c) => {
+        const input = rows[place.row + r];
+        const column = place.column + c;
+        if (!input || column > last()) return void refused.push(`“${typed}” lies outside the matrix`);
+        const scenario = scenarioAt(column);
+        if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
+        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address], study.units ?? 'metric');
+        if (read.ok) cells.push({ input, scenario, value: read.value });
+        else refused.push(`“${typed}” for ${input.address}: ${read.message}`);
+      }),
+    );
     change(`Paste ${cells.length} cells`, fillCells(study, cells));
     if (refused.length > 0)
       say(`Not taken: ${refused.slice(0, 3).join('; ')}${refused.length > 3 ? ` and ${refused.length - 3} more` : ''}`);
@@ -109,7 +108,12 @@ export function useMatrixKeys(rows: readonly Input[]): {
   return { table, onKeyDown, onPaste, onCopy };
 }
 
-function readCell(typed: string, input: Input, before: unknown): { ok: true; value: unknown } | { ok: false; message: string } {
+function readCell(
+  typed: string,
+  input: Input,
+  before: unknown,
+  system: UnitSystem,
+): { ok: true; value: unknown } | { ok: false; message: string } {
   const text = typed.trim();
   if (input.field.type === 'boolean') {
     const yes = /^(yes|true|1|x)$/i.test(text);
@@ -119,5 +123,5 @@ function readCell(typed: string, input: Input, before: unknown): { ok: true; val
     return input.field.values.includes(text)
       ? { ok: true, value: text }
       : { ok: false, message: `one of ${input.field.values.join(', ')} belongs here.` };
-  return readField(text, input.field, before);
+  return readEntry(text, input.field, before, system);
 }

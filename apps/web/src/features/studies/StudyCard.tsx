@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import { CHECK_NAMES } from '@cedar-knot/wording';
+import { checkName } from '@cedar-knot/wording';
 import type { Margin, Study } from '@cedar-knot/core';
 import { MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -117,7 +117,7 @@ function Worst({ preview }: { preview: Preview }) {
       <VerdictMark kind={verdict} />
       {found ? (
         <>
-          {CHECK_NAMES[found.margin.check]} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small />{' '}
+          {checkName(found.margin.check)} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small />{' '}
           {count > 1 && `+${count - 1}`}
         </>
       ) : (

@@ -1,4 +1,4 @@
-import { isQuantity, readQuantity, type Dimension, type RawEntry } from '@cedar-knot/core';
+import { quantityOf, readPercent, type Dimension, type RawEntry } from '@cedar-knot/core';
 import { axisTicks } from '../../ui/ticks.js';
 import { useDisplay } from '../context.js';
 
@@ -14,10 +14,10 @@ export function CurvePicture({ entry }: { entry: RawEntry }) {
     (entry.curve ?? []) as RawEntry[],
   ];
   const si = (typed: unknown, dimension: Dimension): number => {
-    const q = typeof typed === 'string' ? readQuantity(typed, dimension) : undefined;
-    return q && isQuantity(q) ? display.value(q.si, dimension) : NaN;
+    const found = quantityOf(typed, dimension);
+    return found === undefined ? NaN : display.value(found, dimension);
   };
-  const share = (x: unknown): number => (typeof x === 'number' ? x : typeof x === 'string' ? Number.parseFloat(x) / 100 : NaN);
+  const share = (x: unknown): number => (typeof x === 'number' ? x : typeof x === 'string' ? (readPercent(x) ?? NaN) : NaN);
   const rows = curves.map((c) => c.map((r) => ({ q: si(r.flow, 'flow'), h: si(r.head, 'head'), e: share(r.efficiency) })));
   const all = rows.flat().filter((r) => Number.isFinite(r.q) && Number.isFinite(r.h));
   if (all.length < 2) return null;

@@ -1,107 +1,46 @@
+import {
+  ELEMENT_KINDS,
+  isElementKind,
+  workedFigures,
+  type ElementKind,
+  type PointResult,
+  type ResultFigure,
+  type ElementResult,
+} from '@cedar-knot/core';
 import { findingText } from '@cedar-knot/wording';
+import { kindView } from '../../kinds/index.js';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { useDisplay, useStudy } from '../context.js';
+import { useDisplay, useStudy, type Display } from '../context.js';
 import { Figure } from '../working/Figure.js';
-import { lossOf } from './loss.js';
 
-/** What the element does in every scenario. */
-export function ElementResults({ id }: { id: string }) {
+const POINT_FIGURES: readonly ResultFigure[] = [
+  { key: 'totalHead', label: 'head', dimension: 'head' },
+  { key: 'staticPressure', label: '', dimension: 'absolutePressure' },
+  { key: 'outflow', label: 'out', dimension: 'flow' },
+];
+
+/** What an element or a point does in every scenario, by the figures of its kind. */
+export function ElementResults({ id, kind }: { id: string; kind: string }) {
   const study = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
-  const active = useStudy((s) => s.active);
   const display = useDisplay();
-  const rows = study.scenarios.map((s, index) => ({
-    id: s.id,
-    index,
-    result: shown[s.id]?.outcome.result?.elements[id],
-    point: shown[s.id]?.outcome.result?.points[id],
-  }));
-  const first = rows.find((r) => r.result)?.result;
-  const most = Math.max(...rows.map((r) => Math.abs(lossOf(r.result) ?? 0)), 1e-9);
-  const messages = (shown[active]?.outcome.result?.findings ?? []).filter((f) => f.where === id);
-  const columns: { head: string; key?: string; of: (r: (typeof rows)[number]) => string }[] =
-    first?.kind === 'pipe'
-      ? [
-          {
-            head: display.unit('velocity'),
-            key: 'velocity',
-            of: ({ result: r }) => (r?.kind === 'pipe' ? display.number(Math.abs(r.velocity), 'velocity') : '–'),
-          },
-          { head: 'Re ×10⁶', key: 'reynolds', of: ({ result: r }) => (r?.kind === 'pipe' ? (r.reynolds / 1e6).toFixed(2) : '–') },
-          {
-            head: 'Darcy f',
-            key: 'frictionFactor',
-            of: ({ result: r }) => (r?.kind === 'pipe' ? (r.frictionFactor?.toFixed(4) ?? '–') : '–'),
-          },
-        ]
-      : first?.kind === 'pump'
-        ? [
-            { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-            {
-              head: display.unit('head'),
-              key: 'head',
-              of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.head, 'head') : '–'),
-            },
-            {
-              head: 'η %',
-              of: ({ result: r }) => (r?.kind === 'pump' && r.efficiency !== null ? (r.efficiency * 100).toFixed(1) : '–'),
-            },
-            {
-              head: display.unit('power'),
-              key: 'shaftPower',
-              of: ({ result: r }) => (r?.kind === 'pump' ? display.number(r.shaftPower, 'power') : '–'),
-            },
-            {
-              head: 'NPSHA / R',
-              key: 'npsha',
-              of: ({ result: r }) =>
-                r?.kind === 'pump' ? `${display.number(r.npsha, 'head')} / ${display.number(r.npshr, 'head')}` : '–',
-            },
-          ]
-        : first?.kind === 'control-valve'
-          ? [
-              { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-              {
-                head: `Δp ${display.unit('pressureDifference')}`,
-                key: 'drop',
-                of: ({ result: r }) => (r?.kind === 'control-valve' ? display.number(r.drop, 'pressureDifference') : '–'),
-              },
-              {
-                head: 'Kv',
-                key: 'kv',
-                of: ({ result: r }) => (r?.kind === 'control-valve' && r.kv !== null ? r.kv.toFixed(1) : '–'),
-              },
-              {
-                head: 'open %',
-                key: 'opening',
-                of: ({ result: r }) => (r?.kind === 'control-valve' && r.opening !== null ? (r.opening * 100).toFixed(1) : '–'),
-              },
-            ]
-          : first
-            ? [
-                { head: display.unit('flow'), of: ({ result: r }) => display.number(r?.flow, 'flow') },
-                {
-                  head: `Δp ${display.unit('pressureDifference')}`,
-                  key: 'drop',
-                  of: ({ result: r }) => (r && 'drop' in r ? display.number(r.drop, 'pressureDifference') : '–'),
-                },
-              ]
-            : [
-                {
-                  head: `head ${display.unit('head')}`,
-                  key: 'totalHead',
-                  of: ({ point: p }) => display.number(p?.totalHead, 'head', 4),
-                },
-                {
-                  head: `${display.unit('absolutePressure')}(a)`,
-                  key: 'staticPressure',
-                  of: ({ point: p }) => display.number(p?.staticPressure, 'absolutePressure'),
-                },
-                { head: `out ${display.unit('flow')}`, of: ({ point: p }) => display.number(p?.outflow, 'flow') },
-              ];
-  const hasLoss = first !== undefined && first.kind !== 'pump';
+  const figures = isElementKind(kind) ? (ELEMENT_KINDS[kind] as ElementKind).figures : POINT_FIGURES;
+  const worked = workedFigures(kind);
+  const view = kindView(kind);
+  const rows = study.scenarios.map((s, index) => {
+    const result = shown[s.id]?.outcome.result;
+    const element = result?.elements[id];
+    return {
+      id: s.id,
+      index,
+      result: element ?? result?.points[id],
+      loss: element && view && !view.loss.gives ? view.loss.of(element) : null,
+    };
+  });
+  const hasLoss = rows.some((r) => r.loss !== null);
+  const most = Math.max(...rows.map((r) => Math.abs(r.loss ?? 0)), 1e-9);
   return (
     <div className="border-soft border-t px-3 py-2">
       <table className="w-full text-[12px]">
@@ -110,9 +49,9 @@ export function ElementResults({ id }: { id: string }) {
             <th>
               <span className="sr-only-text">scenario</span>
             </th>
-            {columns.map((c) => (
-              <th key={c.head} className="text-right font-normal whitespace-nowrap">
-                {c.head}
+            {figures.map((f) => (
+              <th key={f.key} className="text-right font-normal whitespace-nowrap">
+                {heading(f, display)}
               </th>
             ))}
             {hasLoss && <th className="text-right font-normal">loss {display.unit('head')}</th>}
@@ -125,47 +64,111 @@ export function ElementResults({ id }: { id: string }) {
               <td>
                 <ScenarioLetter index={r.index} letter={letterOf(r.index)} small />
               </td>
-              {columns.map((c) => (
-                <td key={c.head} className="text-right whitespace-nowrap">
-                  {c.key ? (
-                    <Figure id={id} figure={c.key} scenario={r.id}>
-                      {c.of(r)}
+              {figures.map((f) => (
+                <td key={f.key} className="text-right whitespace-nowrap">
+                  {worked.includes(f.key) ? (
+                    <Figure id={id} figure={f.key} scenario={r.id}>
+                      {figureText(f, r.result, display)}
                     </Figure>
                   ) : (
-                    c.of(r)
+                    figureText(f, r.result, display)
                   )}
                 </td>
               ))}
               {hasLoss && (
-                <td className="text-right font-semibold">
-                  <Figure id={id} figure="headLoss" scenario={r.id}>
-                    {display.number(lossOf(r.result), 'head')}
-                  </Figure>
-                </td>
-              )}
-              {hasLoss && (
-                <td className="pl-2">
-                  <svg width={46} height={10} aria-hidden="true">
-                    <rect
-                      y={2}
-                      height={6}
-                      width={(Math.abs(lossOf(r.result) ?? 0) / most) * 46}
-                      fill={lineStyle(r.index).color}
-                      opacity={0.8}
-                    />
-                  </svg>
-                </td>
+                <LossCells
+                  id={id}
+                  scenario={r.id}
+                  loss={r.loss}
+                  share={Math.abs(r.loss ?? 0) / most}
+                  color={lineStyle(r.index).color}
+                />
               )}
             </tr>
           ))}
         </tbody>
       </table>
-      {messages.map((m) => (
-        <p key={m.code} className={`mt-1.5 text-[12px] leading-4 ${m.severity === 'info' ? 'text-inkq' : 'text-fails'}`}>
-          {m.severity === 'info' ? '' : '▲ '}
-          {findingText(m, display.system)}
-        </p>
-      ))}
+      <Messages id={id} />
     </div>
   );
+}
+
+/** loss in metres with a short bar */
+function LossCells({
+  id,
+  scenario,
+  loss,
+  share,
+  color,
+}: {
+  id: string;
+  scenario: string;
+  loss: number | null;
+  share: number;
+  color: string;
+}) {
+  const display = useDisplay();
+  return (
+    <>
+      <td className="text-right font-semibold">
+        <Figure id={id} figure="headLoss" scenario={scenario}>
+          {display.number(loss, 'head')}
+        </Figure>
+      </td>
+      <td className="pl-2">
+        <svg width={46} height={10} aria-hidden="true">
+          <rect y={2} height={6} width={share * 46} fill={color} opacity={0.8} />
+        </svg>
+      </td>
+    </>
+  );
+}
+
+/** what is said of it in the active scenario */
+function Messages({ id }: { id: string }) {
+  const active = useStudy((s) => s.active);
+  const findings = useStudy((s) => s.shown[active]?.outcome.result?.findings);
+  const display = useDisplay();
+  return (findings ?? [])
+    .filter((f) => f.where === id)
+    .map((m) => (
+      <p key={m.code} className={`mt-1.5 text-[12px] leading-4 ${m.severity === 'info' ? 'text-inkq' : 'text-fails'}`}>
+        {m.severity === 'info' ? '' : '▲ '}
+        {findingText(m, display.system)}
+      </p>
+    ));
+}
+
+function heading(f: ResultFigure, display: Display): string {
+  switch (f.dimension) {
+    case 'ratio':
+    case 'coefficient':
+    case 'percent':
+    case 'reynolds':
+    case 'factor':
+      return f.label;
+    default:
+      return `${f.label} ${display.unit(f.dimension)}${f.dimension === 'absolutePressure' ? '(a)' : ''}`.trim();
+  }
+}
+
+function figureText(f: ResultFigure, result: ElementResult | PointResult | undefined, display: Display): string {
+  const value = (result as unknown as Readonly<Record<string, number | null | undefined>> | undefined)?.[f.key];
+  if (value === null || value === undefined) return '–';
+  switch (f.dimension) {
+    case 'percent':
+      return (value * 100).toFixed(1);
+    case 'reynolds':
+      return (value / 1e6).toFixed(2);
+    case 'factor':
+      return value.toFixed(4);
+    case 'coefficient':
+      return value.toFixed(1);
+    case 'ratio':
+      return value.toFixed(3);
+    case 'velocity':
+      return display.number(Math.abs(value), 'velocity');
+    default:
+      return display.number(value, f.dimension, f.key === 'totalHead' ? 4 : 3);
+  }
 }

@@ -1,9 +1,17 @@
-import { FITTING_TYPES, isQuantity, readQuantity, sumFittings, type Operation, type RawEntry } from '@cedar-knot/core';
+import {
+  ELEMENT_KINDS,
+  FITTING_TYPES,
+  quantityOf,
+  sumFittings,
+  type ListField,
+  type Operation,
+  type RawEntry,
+} from '@cedar-knot/core';
 import { Popover } from 'radix-ui';
 import { Plus, X } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
 import { locate, setShared } from '../../state/address.js';
-import { readTyped } from '../../ui/QuantityField.js';
+import { readEntry } from '../../state/entry.js';
 import { FITTING_NAMES, FittingGlyph } from '../../ui/fittingGlyphs.js';
 import { useStudy } from '../context.js';
 
@@ -60,16 +68,13 @@ export function FittingsList({ id, bore, reynolds }: { id: string; bore: number 
 
 const countOf = (f: RawEntry): number => (typeof f.count === 'number' ? f.count : 1);
 
-function si(typed: unknown): number | undefined {
-  const q = typeof typed === 'string' ? readQuantity(typed, 'diameter') : undefined;
-  return q && isQuantity(q) ? q.si : undefined;
-}
+const FIELDS = (ELEMENT_KINDS.pipe.fields.fittings as ListField).of;
 
 /** K of one piece in this pipe at its Reynolds number; none for an equivalent length, which goes with the friction factor */
 function kOf(f: RawEntry, bore: number | null, reynolds: number | null): number | null {
   if (typeof f.k === 'number') return f.k;
   if (typeof f.type !== 'string' || bore === null) return null;
-  const to = si(f.to);
+  const to = quantityOf(f.to, 'diameter');
   if ((f.type === 'reducer' || f.type === 'expansion') && to === undefined) return null;
   const piece = {
     type: f.type,
@@ -105,16 +110,12 @@ function Row({
           : null;
   const field = 'border-edge bg-panel h-[22px] rounded-[3px] border px-1 text-right';
   const take = (typed: string): void => {
-    if (value === 'k') {
-      if (typed.trim() !== '' && Number(typed) >= 0) onEntry({ ...fitting, k: Number(typed) });
-    } else if (value) {
-      const read = readTyped(typed, value === 'to' ? 'diameter' : 'length', fitting[value]);
-      if (read.ok) onEntry({ ...fitting, [value]: read.value });
-    }
+    const read = value === null ? null : readEntry(typed, FIELDS[value]!, fitting[value]);
+    if (value !== null && read?.ok) onEntry({ ...fitting, [value]: read.value });
   };
   const takeCount = (typed: string): void => {
-    const n = Number(typed);
-    if (typed.trim() !== '' && n >= 0 && n !== count) onCount(n);
+    const read = readEntry(typed, FIELDS.count!, count);
+    if (read.ok && read.value !== count) onCount(read.value as number);
   };
   return (
     <div className="flex h-[27px] items-center gap-1.5 text-[12px]">

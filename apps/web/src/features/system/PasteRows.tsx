@@ -1,4 +1,4 @@
-import type { RawElement } from '@cedar-knot/core';
+import type { RawElement, ShortFormNames } from '@cedar-knot/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/controls.js';
 import { readPasted } from './quickEntryText.js';
@@ -6,17 +6,19 @@ import { readPasted } from './quickEntryText.js';
 /** What was pasted from a spreadsheet, row by row as it is understood; it can be mended here before it is taken. */
 export function PasteRows({
   text: pasted,
+  names,
   onTake,
   onClose,
 }: {
   text: string;
+  names: ShortFormNames;
   onTake: (entries: RawElement[]) => void;
   onClose: () => void;
 }) {
   const [text, setText] = useState(pasted);
   const field = useRef<HTMLTextAreaElement>(null);
   useEffect(() => field.current?.focus(), []);
-  const rows = readPasted(text);
+  const rows = readPasted(text, names);
   const good = rows.flatMap((r) => ('entry' in r.reading ? [r.reading.entry] : []));
   const bad = rows.length - good.length;
   return (

@@ -1,6 +1,7 @@
-import { insideOf, isQuantity, readQuantity, type RawElement } from '@cedar-knot/core';
+import { ELEMENT_KINDS, insideOf, isQuantity, readQuantity, type RawElement } from '@cedar-knot/core';
 import { useState } from 'react';
-import { freeId, ID_PREFIX } from '../../state/address.js';
+import { freeId, prefixOf } from '../../state/address.js';
+import { readEntry } from '../../state/entry.js';
 import { SPLIT_FIELD } from '../../state/lineActions.js';
 import { splitPipe } from '../../state/topology.js';
 import { Button } from '../../ui/controls.js';
@@ -27,13 +28,14 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
   const q = typeof length === 'string' ? readQuantity(length, 'length') : undefined;
   if (!q || !isQuantity(q)) return null;
   const unit = q.unit.symbol;
-  const at = /[a-z]/i.test(typed) ? typed : `${typed} ${unit}`;
+  const entered = readEntry(typed, ELEMENT_KINDS.pipe.fields.length!, length);
+  const at = entered.ok ? String(entered.value) : typed;
   const first = readQuantity(at, 'length');
   const rest = isQuantity(first) ? (q.si - first.si) / q.unit.factor : NaN;
   const right = typed.trim() !== '' && rest > 0 && isQuantity(first) && first.si > 0;
   const run = (): void => {
     const insert = INSERTS[kind];
-    const entry = insert ? ({ ...insert.entry, id: freeId(study, ID_PREFIX[kind] ?? 'E') } as RawElement) : null;
+    const entry = insert ? ({ ...insert.entry, id: freeId(study, prefixOf(kind)) } as RawElement) : null;
     // an orifice wants the bore around it
     const whole = entry?.kind === 'orifice' ? { ...entry, ...orificeIn(study, id) } : entry;
     const done = splitPipe(study, id, at, whole, shown[active]?.outcome.result ?? null);

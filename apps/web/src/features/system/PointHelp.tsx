@@ -1,10 +1,11 @@
-import { isQuantity, POINT_FIELDS, readQuantity, type RawEntry } from '@cedar-knot/core';
+import { POINT_KINDS, quantityOf, thingKind, writeQuantity, type RawEntry } from '@cedar-knot/core';
 import { useState } from 'react';
 import { letterOf, locate, setOwn, setShared } from '../../state/address.js';
 import { changePointKind } from '../../state/topology.js';
 import { Button, Segmented } from '../../ui/controls.js';
-import { readTyped, TypedField } from '../../ui/QuantityField.js';
-import { useStudy } from '../context.js';
+import { readEntry } from '../../state/entry.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { useDisplay, useStudy } from '../context.js';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   vessel: 'vessel or tank with a level',
@@ -28,7 +29,7 @@ export function PointHelp({ id, kind, seen }: { id: string; kind: string; seen: 
           onChange={(e) => rebuild(`${id} is a ${e.target.value}`, changePointKind(study, id, e.target.value))}
           className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1"
         >
-          {Object.keys(POINT_FIELDS).map((k) => (
+          {Object.keys(POINT_KINDS).map((k) => (
             <option key={k} value={k}>
               {KIND_WORDS[k] ?? k}
             </option>
@@ -105,17 +106,20 @@ function Basis({ id, basis }: { id: string; basis: 'static' | 'total' }) {
 }
 
 const TEST_FIELDS = [
-  ['q1', 'flow 1', 'flow', '0 m3/h'],
+  ['q1', 'flow 1', 'flow', ''],
   ['h1', 'level 1', 'length', ''],
   ['q2', 'flow 2', 'flow', ''],
   ['h2', 'level 2', 'length', ''],
 ] as const;
+
+const TEST_FIELD = { flow: thingKind('flow')!.fields.flow!, length: thingKind('well')!.fields.restLevel! };
 
 /** rest level and specific capacity from two readings of flow and pumped water level */
 function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const say = useStudy((s) => s.say);
+  const display = useDisplay();
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({ q1: '0 m3/h', h1: String(seen.restLevel ?? '') });
   if (!open)
@@ -124,10 +128,7 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
         From two readings of a pumping test …
       </Button>
     );
-  const si = (key: string, dimension: 'flow' | 'length'): number | undefined => {
-    const q = readQuantity(typed[key] ?? '', dimension);
-    return isQuantity(q) ? q.si : undefined;
-  };
+  const si = (key: string, dimension: 'flow' | 'length') => quantityOf(typed[key] ?? '', dimension);
   const [q1, h1, q2, h2] = [si('q1', 'flow'), si('h1', 'length'), si('q2', 'flow'), si('h2', 'length')];
   const complete = q1 !== undefined && h1 !== undefined && q2 !== undefined && h2 !== undefined;
   // the level falls in proportion to the flow: s = Q/c between the two readings
@@ -137,8 +138,13 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
   const take = (): void => {
     if (!right) return say('Of the two readings the one with the greater flow has the lower water level.');
     const operations = [
-      ...setShared(study, id, 'restLevel', `${Number(rest.toPrecision(6))} m`),
-      ...setShared(study, id, 'specificCapacity', `${Number((capacity * 3600).toPrecision(5))} m3/h/m`),
+      ...setShared(study, id, 'restLevel', writeQuantity(Number(rest.toPrecision(7)), 'length', display.typed('length'))),
+      ...setShared(
+        study,
+        id,
+        'specificCapacity',
+        writeQuantity(Number(capacity.toPrecision(6)), 'specificCapacity', display.typed('specificCapacity')),
+      ),
     ];
     change(`${id} from its pumping test`, operations);
     setOpen(false);
@@ -155,7 +161,9 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
             label={label}
             name={key}
             value={typed[key] ?? ''}
-            read={(t) => readTyped(t, dimension, typed[key] || (dimension === 'flow' ? start || '0 m3/h' : '0 m'))}
+            read={(t) =>
+              readEntry(t, TEST_FIELD[dimension], typed[key] || start || `0 ${display.typed(dimension)}`, display.system)
+            }
             onCommit={(v) => setTyped({ ...typed, [key]: String(v ?? '') })}
             optional
           />
@@ -164,7 +172,7 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
       <div className="flex items-center gap-2 pt-1">
         <span className="text-inkq min-w-0 flex-1" role="status">
           {right
-            ? `rest ${rest.toFixed(2)} m, ${(capacity * 3600).toFixed(2)} m³/h/m`
+            ? `rest ${display.number(rest, 'length', 4)} ${display.unit('length')}, ${display.number(capacity, 'specificCapacity')} ${display.unit('specificCapacity')}`
             : complete
               ? 'the greater flow must have the lower level'
               : ''}

@@ -2,7 +2,7 @@ import type { ScenarioResult, Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { spread } from '../../ui/ticks.js';
-import { Glyph } from '../../ui/glyphs.js';
+import { Glyph, kindView } from '../../kinds/index.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
 import { BOTTOM, placesOf, RIGHT, TOP, type Frame, type ProfileLayout } from './layout.js';
@@ -28,6 +28,7 @@ export function Equipment({ study, layout, frame, result, lanes }: MarkProps & {
           const xs = layout.lines.get(line.id)!;
           const places = placesOf(result, line);
           if (!places[i + 1]) return null;
+          const size = kindView(e.kind)?.profileSize ?? 0;
           const x = (xs[i]! + xs[i + 1]!) / 2;
           const lane = lanes.get(line.id) ?? 0;
           const z = y((places[i]!.elevation + places[i + 1]!.elevation) / 2) + lane;
@@ -42,9 +43,9 @@ export function Equipment({ study, layout, frame, result, lanes }: MarkProps & {
             <g key={e.id} onClick={() => select(e.id)} className="cursor-pointer" data-element={e.id}>
               <polyline points={ends} stroke="transparent" strokeWidth={16} fill="none" />
               {isSelected && <polyline points={ends} stroke="var(--cedar)" strokeWidth={3} fill="none" />}
-              {e.kind !== 'pipe' && (
+              {size > 0 && (
                 <g transform={`translate(${x} ${z})`}>
-                  <Glyph kind={e.kind} r={e.kind === 'pump' ? 12 : 10} />
+                  <Glyph kind={e.kind} r={size} />
                   {isSelected && <circle r={16} fill="none" stroke="var(--cedar)" strokeWidth={1.5} />}
                 </g>
               )}
@@ -163,17 +164,17 @@ export function Dimensions({ study, layout, frame, result }: MarkProps) {
           const places = placesOf(result, line);
           const a = places[i]?.grade;
           const b = places[i + 1]?.grade;
-          const isPump = e.kind === 'pump';
-          if ((!isPump && e.kind !== 'control-valve') || a == null || b == null || Math.abs(y(a) - y(b)) < 16) return null;
+          const view = kindView(e.kind);
+          if (!view?.measured || a == null || b == null || Math.abs(y(a) - y(b)) < 16) return null;
           const xs = layout.lines.get(line.id)!;
-          const x = xs[i + 1]! + (isPump ? 3 : 8);
+          const x = xs[i + 1]! + (view.loss.gives ? 3 : 8);
           const ends = [Math.min(y(a), y(b)), Math.max(y(a), y(b))];
           const middle = (ends[0]! + ends[1]!) / 2;
           const r = result.elements[e.id];
           // at the right edge the figures of all scenarios stand: there the words go to the left
           const isLeft = x > frame.width - RIGHT - 20;
           const textX = isLeft ? x - 7 : x + 7;
-          const metres = r?.kind === 'pump' ? r.head : r?.kind === 'control-valve' ? r.headLoss : null;
+          const metres = r ? view.loss.of(r) : null;
           return (
             <g key={e.id} pointerEvents="none">
               <path
@@ -200,7 +201,7 @@ export function Dimensions({ study, layout, frame, result }: MarkProps) {
                 fill="var(--ink-quiet)"
                 className="halo"
               >
-                {isPump ? 'pump lifts' : 'valve burns'}
+                {view.measured}
               </text>
             </g>
           );

@@ -1,4 +1,4 @@
-import type { RawElement } from '@cedar-knot/core';
+import type { RawElement, ShortFormNames } from '@cedar-knot/core';
 import { useState, type RefObject } from 'react';
 import { understand } from './quickEntryText.js';
 
@@ -7,13 +7,15 @@ export function QuickEntry({
   onAdd,
   onLeave,
   field,
+  names,
 }: {
+  names: ShortFormNames;
   onAdd: (entry: RawElement) => void;
   onLeave: () => void;
   field: RefObject<HTMLInputElement | null>;
 }) {
   const [text, setText] = useState('');
-  const read = understand(text);
+  const read = understand(text, names);
   return (
     <form
       className="border-line flex h-[34px] flex-none items-center gap-2 border-t px-3"

@@ -1,8 +1,9 @@
-import { displayUnit, type Field, type RawEntry } from '@cedar-knot/core';
+import { displayUnit, splitNumber, unitIn, type Field, type RawEntry } from '@cedar-knot/core';
+import { readTable } from '../../state/table.js';
 import { Plus, X } from 'lucide-react';
 import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import { tableProblem, type TableField } from '../../state/stock.js';
-import { readField } from '../../ui/QuantityField.js';
+import { tableProblem, type TableField } from '../../state/equipment.js';
+import { readEntry } from '../../state/entry.js';
 import { useDisplay, useStudy } from '../context.js';
 
 /** A table of a curve or of properties: cells typed with or without unit, arrows between them, blocks pasted from a spreadsheet. */
@@ -25,15 +26,14 @@ export function RowsTable({
   );
   const unitOf = (key: string, field: Field): string => {
     const typed = rows.map((r) => r[key]).find((v) => typeof v === 'string');
-    const unit = typeof typed === 'string' ? /[^\d\s.+\-eE].*$/.exec(typed.trim())?.[0] : undefined;
-    return unit ?? (field.type === 'quantity' ? displayUnit(field.dimension, display.system).symbol : '');
+    return unitIn(typed) || (field.type === 'quantity' ? displayUnit(field.dimension, display.system).symbol : '');
   };
   const put = (next: RawEntry[]): void => {
     const wrong = tableProblem(next, list);
     setProblem(wrong);
     if (!wrong) onRows(next);
   };
-  const read = (typed: string, key: string, field: Field) => readField(typed, field, `1 ${unitOf(key, field)}`);
+  const read = (typed: string, key: string, field: Field) => readEntry(typed, field, `1 ${unitOf(key, field)}`, display.system);
   const take = (i: number, key: string, field: Field, typed: string): boolean => {
     const row = rows[i]!;
     if (typed.trim() === '') {
@@ -55,8 +55,8 @@ export function RowsTable({
     event.preventDefault();
     const next = rows.map((r) => ({ ...r }));
     const refused: string[] = [];
-    text.split(/\r?\n/).forEach((line, r) =>
-      line.split('\t').forEach((typed, c) => {
+    readTable(text).forEach((line, r) =>
+      line.forEach((typed, c) => {
         const at = columns[column + c];
         if (!at || typed.trim() === '') return;
         const reading = read(typed.trim(), at[0], at[1]);
@@ -181,7 +181,7 @@ function further(last: RawEntry, columns: Columns, unitOf: (key: string, f: Fiel
       const v = last[key];
       if (v === undefined) return [];
       if (i > 0) return [[key, v]];
-      const x = Number.parseFloat(String(v));
+      const x = typeof v === 'number' ? v : (splitNumber(String(v))?.number ?? 0);
       const next = Number((x > 0 ? x * 1.1 : x + 1).toPrecision(4));
       return [[key, f.type === 'quantity' ? `${next} ${unitOf(key, f)}` : Math.min(1, next)]];
     }),

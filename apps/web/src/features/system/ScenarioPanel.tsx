@@ -1,9 +1,9 @@
-import { SCENARIO_FIELDS, SCENARIO_ROLES, type Operation } from '@cedar-knot/core';
-import { CHECK_NAMES, findingText } from '@cedar-knot/wording';
+import { SCENARIO_FIELDS, SCENARIO_ROLES, overallVerdict, worstMargins, type Operation } from '@cedar-knot/core';
+import { checkName, findingText } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
-import { worstMargins } from '../../state/judgement.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
-import { readTyped, TypedField } from '../../ui/QuantityField.js';
+import { readEntry } from '../../state/entry.js';
+import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 
 /** When no row is chosen: the active scenario's own entries, and all that is said of it. */
@@ -21,7 +21,7 @@ export function ScenarioPanel() {
     if (value === undefined && !(key in scenario)) return;
     change(`${scenario.name ?? active} ${key}`, [{ op: 'set', path: ['scenarios', index, key], value } satisfies Operation]);
   };
-  const worst = result ? worstMargins(result) : [];
+  const worst = result ? worstMargins(result.margins) : [];
   const choice = 'border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1';
   return (
     <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
@@ -45,7 +45,7 @@ export function ScenarioPanel() {
           label="Temperature"
           name="temperature"
           value={scenario.temperature ?? ''}
-          read={(typed) => readTyped(typed, 'temperature', scenario.temperature ?? '20 C')}
+          read={(typed) => readEntry(typed, SCENARIO_FIELDS.temperature!, scenario.temperature ?? '20 C', display.system)}
           onCommit={(v) => put('temperature', v)}
           optional
         />
@@ -62,19 +62,19 @@ export function ScenarioPanel() {
           label={SCENARIO_FIELDS.hoursPerYear!.label}
           name="hoursPerYear"
           value={scenario.hoursPerYear === undefined ? '' : String(scenario.hoursPerYear)}
-          read={(typed) => {
-            const hours = Number(typed);
-            const right = typed.trim() !== '' && hours >= 0 && hours <= 8784;
-            return right
-              ? { ok: true, value: hours }
-              : { ok: false, message: 'A year has 0 to 8784 hours; write a plain number.' };
-          }}
+          read={(typed) => readEntry(typed, SCENARIO_FIELDS.hoursPerYear!, undefined, display.system)}
           onCommit={(v) => put('hoursPerYear', v)}
           optional
         />
       </div>
       <div className="border-soft flex flex-col gap-1.5 border-t px-3 py-2 text-[12px] leading-4">
-        {worst.length === 0 && result && <p className="text-inkq">Every margin that is judged here holds.</p>}
+        {worst.length === 0 && result && (
+          <p className="text-inkq">
+            {overallVerdict(result) === 'holds'
+              ? 'Every margin that is judged here holds.'
+              : '– Nothing runs here that could be judged.'}
+          </p>
+        )}
         {worst.map((m) => (
           <button
             key={m.check + m.where}
@@ -84,7 +84,7 @@ export function ScenarioPanel() {
           >
             <VerdictMark kind={m.verdict} />
             <span className="flex-1">
-              {CHECK_NAMES[m.check]} at {m.where}
+              {checkName(m.check)} at {m.where}
             </span>
           </button>
         ))}

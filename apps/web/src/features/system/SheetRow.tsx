@@ -1,11 +1,10 @@
-import { type ElementResult } from '@cedar-knot/core';
-import { givensOf } from '../../state/givens.js';
-import { GlyphIcon } from '../../ui/glyphs.js';
+import { thingKind, type ElementResult } from '@cedar-knot/core';
+import { GlyphIcon, kindView } from '../../kinds/index.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay } from '../context.js';
 import { Figure } from '../working/Figure.js';
-import { lossOf } from './loss.js';
+import { lossOf } from './sheetRows.js';
 import type { Column, SheetRow } from './sheetRows.js';
 
 export interface Editing {
@@ -67,7 +66,8 @@ export function Row({
   const display = useDisplay();
   const loss = lossOf(result);
   const isLine = row.kind === 'line';
-  const g = row.kind === 'control-valve' ? null : givensOf(row.kind, row.seen);
+  const view = kindView(row.kind);
+  const g = row.kind === 'control-valve' ? undefined : thingKind(row.kind)?.givens(row.seen);
   const given =
     g &&
     (g.solved.length > 0 && row.kind === 'pump'
@@ -147,16 +147,11 @@ export function Row({
         )}
       </span>
       <span role="gridcell" className="text-right font-semibold" data-loss={row.id}>
-        {result?.kind === 'pump' ? (
-          <Figure id={row.id} figure="head">
-            +{display.number(result.head, 'head')}
+        {result && view && view.loss.of(result) !== null && (
+          <Figure id={row.id} figure={view.loss.figure}>
+            {view.loss.gives ? '+' : ''}
+            {display.number(view.loss.of(result), 'head')}
           </Figure>
-        ) : (
-          loss !== null && (
-            <Figure id={row.id} figure={row.kind === 'control-valve' ? 'drop' : 'headLoss'}>
-              {display.number(loss, 'head')}
-            </Figure>
-          )
         )}
       </span>
       <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">

@@ -10,13 +10,13 @@ import { LineSizes } from './LineSizes.js';
 import { LineSheet } from './LineSheet.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { Profile } from './Profile.js';
-import { Stock } from './Stock.js';
+import { Equipment } from './Equipment.js';
 
 const TABS = [
   ['sheet', 'Line sheet'],
   ['sizes', 'Line sizes'],
   ['breakdown', 'Breakdown'],
-  ['stock', 'Fluids, pumps, valves'],
+  ['equipment', 'Fluids, pumps, valves'],
 ] as const;
 
 function ResultsOf() {
@@ -80,12 +80,12 @@ export function SystemView() {
           <Tabs.Content value="breakdown" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
             <Breakdown />
           </Tabs.Content>
-          <Tabs.Content value="stock" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-            <Stock />
+          <Tabs.Content value="equipment" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+            <Equipment />
           </Tabs.Content>
         </Tabs.Root>
         {/* sizes take the whole width; beside the others it is always there, so that choosing a row moves nothing under the pointer */}
-        {tab === 'sizes' || tab === 'stock' ? null : selected === null ? (
+        {tab === 'sizes' || tab === 'equipment' ? null : selected === null ? (
           <ScenarioPanel />
         ) : (
           <ElementPanel key={selected} id={selected} />

@@ -1,4 +1,4 @@
-import type { PlaceResult, RawLine, ScenarioResult, Study } from '@cedar-knot/core';
+import { quantityOf, type PlaceResult, type RawLine, type ScenarioResult, type Study } from '@cedar-knot/core';
 
 /** room around the drawing, px */
 export const LEFT = 54;
@@ -25,7 +25,7 @@ export interface ProfileLayout {
 /** Long pipes are longer, but not in proportion: a kilometre and ten metres both have to be legible. */
 function weight(kind: string, lengthText: unknown): number {
   if (kind !== 'pipe') return kind === 'non-return' || kind === 'hand-valve' || kind === 'orifice' ? 44 : 64;
-  const length = typeof lengthText === 'string' ? Number.parseFloat(lengthText) : 0;
+  const length = quantityOf(lengthText, 'length') ?? 0;
   return 50 + 9 * Math.sqrt(Math.min(Math.max(length, 0), 4000) || 0);
 }
 

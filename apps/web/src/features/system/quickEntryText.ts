@@ -1,81 +1,94 @@
-import { insideOf, readShortForm, type RawElement } from '@cedar-knot/core';
-import { shortFormText } from './shortFormText.js';
-
-/** words with which a quick entry begins, and the kind they mean */
-const WORDS: readonly (readonly [RegExp, string])[] = [
-  [/^pipe\s+/i, 'pipe'],
-  [/^(?:control[- ]valve|cv)\s+/i, 'control-valve'],
-  [/^(?:hand[- ]valve)\s+/i, 'hand-valve'],
-  [/^(?:non[- ]return|check)\s+/i, 'non-return'],
-  [/^(?:device|filter|strainer|exchanger|meter)\s+/i, 'device'],
-  [/^orifice\s+/i, 'orifice'],
-  [/^pump\s+/i, 'pump'],
-];
+import {
+  ELEMENT_KINDS,
+  insideOf,
+  isElementKind,
+  kindNamed,
+  readShortForm,
+  type Assumption,
+  type RawElement,
+  type ShortFormNames,
+} from '@cedar-knot/core';
+import { assumptionText, shortFormText } from '@cedar-knot/wording';
+import { readEntry } from '../../state/entry.js';
+import { readTable } from '../../state/table.js';
 
 export type QuickReading = { entry: RawElement; said: string } | { problem: string } | null;
+type Taken = Exclude<QuickReading, null>;
 
 /** Reads a line of text as an element without an id; what begins with no known word is a pipe. */
-export function understand(text: string): QuickReading {
+export function understand(text: string, names: ShortFormNames = {}): QuickReading {
   if (text.trim() === '') return null;
-  const word = WORDS.find(([pattern]) => pattern.test(text));
-  const kind = word?.[1] ?? 'pipe';
-  return understandAs(kind, word ? text.replace(word[0], '') : text);
+  const named = kindNamed(text);
+  return understandAs(named?.kind ?? 'pipe', named?.rest ?? text, names);
 }
 
 /** Reads the entry of an element whose kind is known. */
-export function understandAs(kind: string, text: string): Exclude<QuickReading, null> {
-  const reading = readShortForm(kind, text);
+export function understandAs(kind: string, text: string, names: ShortFormNames = {}): Taken {
+  const reading = readShortForm(kind, text, isElementKind(kind) ? ELEMENT_KINDS[kind].beginning : {}, names);
   if (!reading.ok) return { problem: shortFormText(reading.problem) };
-  const entry = { id: '', kind, ...(kind === 'pipe' ? { material: 'steel' } : {}), ...reading.entries } as RawElement;
-  return { entry, said: say(entry) };
+  const entry = { id: '', kind, ...reading.entries } as RawElement;
+  const wrong = notMade(entry);
+  return wrong === undefined ? { entry, said: said(entry, reading.assumed) } : { problem: wrong };
 }
 
-/** how the line was understood */
-function say(e: RawElement): string {
-  if (e.kind !== 'pipe') return `reads as a ${e.kind.replace('-', ' ')}`;
+/** a size that is not made in its schedule */
+function notMade(e: RawElement): string | undefined {
+  if (e.kind !== 'pipe' || typeof e.size !== 'string' || typeof e.schedule !== 'string') return undefined;
+  const inside = insideOf(e.size, e.schedule);
+  if (typeof inside === 'number') return undefined;
+  const what =
+    inside.reason === 'unknown-size' ? `${e.size} is not in the tables` : `${e.size} is not made in schedule ${e.schedule}`;
+  return `${what}; there are ${inside.known.join(', ')}.`;
+}
+
+/** how the line was understood, and what was assumed */
+function said(e: RawElement, assumed: readonly Assumption[]): string {
+  return [understood(e), ...assumed.map(assumptionText)].join('; ');
+}
+
+function understood(e: RawElement): string {
+  if (e.kind !== 'pipe') return `reads as a ${isElementKind(e.kind) ? ELEMENT_KINDS[e.kind].label.toLowerCase() : e.kind}`;
   const inside = typeof e.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
-  if (inside !== undefined && typeof inside !== 'number')
-    return `${String(e.size)} schedule ${String(e.schedule)} is not made; there are ${inside.known.join(', ')}`;
   const bore = typeof inside === 'number' ? `${(inside * 1000).toFixed(1)} mm inside` : `${String(e.inside)} inside`;
   const fittings = ((e.fittings ?? []) as { count?: number }[]).reduce((n, f) => n + (f.count ?? 1), 0);
-  return `reads as ${String(e.length)} of ${bore}, ${fittings === 0 ? 'no fittings' : fittings === 1 ? '1 fitting' : `${fittings} fittings`}`;
+  const count = fittings === 0 ? 'no fittings' : fittings === 1 ? '1 fitting' : `${fittings} fittings`;
+  return `reads as ${String(e.length)} of ${bore}, ${count}`;
 }
 
 /** One row of a table that was pasted, and how it is understood. */
 export interface PastedRow {
   cells: string[];
-  reading: Exclude<QuickReading, null>;
+  reading: Taken;
 }
 
 /**
  * Rows copied from a spreadsheet: either one cell in the manner of a quick entry, or kind, name, entry and outlet elevation in
  * columns. A heading row is passed over.
  */
-export function readPasted(text: string): PastedRow[] {
-  return text
-    .split(/\r?\n/)
-    .map((line) => line.split('\t').map((c) => c.trim()))
-    .filter((cells) => cells.some((c) => c !== ''))
+export function readPasted(text: string, names: ShortFormNames = {}): PastedRow[] {
+  return readTable(text, '\t')
     .filter((cells, i) => !(i === 0 && /^(kind|element|type)$/i.test(cells[0]!)))
-    .map((cells) => ({ cells, reading: readCells(cells) }));
+    .map((cells) => ({ cells, reading: readCells(cells, names) }));
 }
 
-function readCells(cells: readonly string[]): Exclude<QuickReading, null> {
+function readCells(cells: readonly string[], names: ShortFormNames): Taken {
   const [first = '', second = '', third = '', fourth = ''] = cells;
-  if (cells.length === 1) return understand(first) ?? { problem: 'Nothing is typed.' };
-  const kind = WORDS.find(([pattern]) => pattern.test(`${first} `))?.[1];
-  if (!kind)
-    return {
-      problem: `“${first}” is no kind of element; right would be pipe, pump, control valve, device, orifice, hand valve or non-return.`,
-    };
-  const reading = understandAs(kind, third || second);
+  if (cells.length === 1) return understand(first, names) ?? { problem: 'Nothing is typed.' };
+  const kind = kindNamed(first)?.kind;
+  if (!kind) {
+    const kinds = Object.values(ELEMENT_KINDS).map((k) => k.label.toLowerCase());
+    return { problem: `“${first}” is no kind of element; right would be ${kinds.join(', ')}.` };
+  }
+  const reading = understandAs(kind, third || second, names);
   if ('problem' in reading) return reading;
+  const outlet = fourth === '' ? undefined : readEntry(fourth, ELEMENT_KINDS.pipe.fields.outletElevation!, '0 m');
+  if (outlet && !outlet.ok) return { problem: `Outlet elevation: ${outlet.message}` };
   return {
     ...reading,
     entry: {
       ...reading.entry,
       ...(third && second ? { name: second } : {}),
-      ...(fourth ? { outletElevation: /[a-z]/i.test(fourth) ? fourth : `${fourth} m` } : {}),
+      ...(outlet ? { outletElevation: outlet.value } : {}),
     },
   };
 }

@@ -1,4 +1,4 @@
-import { writeShortForm, type RawEntry, type ScenarioResult, type Study } from '@cedar-knot/core';
+import { writeShortForm, type ElementResult, type RawEntry, type ScenarioResult, type Study } from '@cedar-knot/core';
 import { entryIn, locate } from '../../state/address.js';
 
 /** One row of the sheet: a line's heading where there are several, a point or an element, in flow order. */
@@ -96,4 +96,9 @@ export function sheetRows(
 
 function text(x: unknown): string {
   return typeof x === 'string' ? x : '';
+}
+
+/** Loss of head of an element; none for what gives head. */
+export function lossOf(r: ElementResult | undefined): number | null {
+  return r === undefined || r.kind === 'pump' ? null : r.headLoss;
 }

@@ -13,14 +13,14 @@ export function Figure({
   scenario?: string;
   children: ReactNode;
 }) {
-  const ask = useStudy((s) => s.ask);
+  const openWorking = useStudy((s) => s.openWorking);
   // the same is reached by keys in the panel's list of workings; as buttons these would crowd every row
   return (
     <span
       title="press for its working"
       onClick={(e) => {
         e.stopPropagation();
-        ask(id, figure, scenario);
+        openWorking(id, figure, scenario);
       }}
       className="cursor-pointer decoration-dotted underline-offset-2 hover:underline"
     >

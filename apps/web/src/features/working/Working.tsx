@@ -1,37 +1,28 @@
-import { WORKED, type WorkingStep, type WorkingValue } from '@cedar-knot/core';
-import { Copy } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
-import { FIGURE_NAMES } from './names.js';
+import { workedFigures, type WorkingStep } from '@cedar-knot/core';
+import { figureName, wordedStep, workingText, type WordedValue } from '@cedar-knot/wording';
+import { ArrowLeft, Copy } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { addressName, figureAddress, typedAt } from '../../state/figure.js';
+import type { WorkingPart } from '../../state/studyStore.js';
+import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { WorkingTree } from './WorkingTree.js';
 
-/** Any figure of an element can be asked for its working: the steps that lead to it, with values, method and source. */
+/** Any figure can be asked for its working: the steps that lead to it, and what each of those rests on, down to the entries. */
 export function Working({ id, kind }: { id: string; kind: string }) {
-  const store = useStudyStore();
-  const active = useStudy((s) => s.active);
-  const study = useStudy((s) => s.study);
-  const display = useDisplay();
-  const key = useStudy((s) => s.asked);
-  const ask = useStudy((s) => s.ask);
-  const [steps, setSteps] = useState<WorkingStep[] | null>(null);
-  useEffect(() => {
-    let gone = false;
-    if (key === null) setSteps(null);
-    else
-      void store
-        .getState()
-        .explain(active, `${id}.${key}`)
-        .then((found) => !gone && setSteps(found));
-    return () => {
-      gone = true;
-    };
-  }, [key, id, active, study, store]);
+  const asked = useStudy((s) => s.asked);
+  const openWorking = useStudy((s) => s.openWorking);
+  const [trail, setTrail] = useState<readonly string[]>([]);
+  const first = asked === null ? null : figureAddress(id, asked);
+  useEffect(() => setTrail([]), [first]);
+  const address = trail.at(-1) ?? first;
+  const parts = useParts(first);
   const section = useRef<HTMLElement>(null);
   useEffect(() => {
     // asked for in a row of the sheet it may lie below what is seen of the panel
-    if (steps) section.current?.scrollIntoView({ block: 'nearest' });
-  }, [steps]);
-  const keys = WORKED[kind];
-  if (!keys) return null;
+    if (parts) section.current?.scrollIntoView({ block: 'nearest' });
+  }, [parts, address]);
+  const keys = workedFigures(kind);
+  if (keys.length === 0) return null;
   return (
     <section ref={section} aria-label="Working" className="border-soft border-t px-3 py-2">
       <div className="flex flex-wrap items-center gap-1">
@@ -40,68 +31,168 @@ export function Working({ id, kind }: { id: string; kind: string }) {
           <button
             key={k}
             type="button"
-            aria-pressed={k === key}
-            onClick={() => ask(id, k === key ? null : k)}
-            className={`h-[24px] rounded-[3px] border px-1.5 text-[12px] ${k === key ? 'border-cedar bg-wash' : 'border-line'}`}
+            aria-pressed={k === asked}
+            onClick={() => openWorking(id, k === asked ? null : k)}
+            className={`h-[24px] rounded-[3px] border px-1.5 text-[12px] ${k === asked ? 'border-cedar bg-wash' : 'border-line'}`}
           >
-            {FIGURE_NAMES[k] ?? k}
+            {figureName(k)}
           </button>
         ))}
       </div>
-      {key !== null && steps === null && (
-        <p className="text-inkq mt-2 text-[12px]">There is nothing to work out for this figure here.</p>
-      )}
-      {steps && (
-        <>
-          <ol className="mt-2 flex flex-col gap-2" data-working={key ?? ''}>
-            {steps.map((s) => (
-              <li key={s.result.symbol} className="text-[12px] leading-[17px]">
-                <span className="text-inkq block">{s.result.name}</span>
-                <span className="block font-mono">
-                  {s.result.symbol} = {s.formula}
-                </span>
-                {s.inputs.length > 0 && (
-                  <span className="text-ink2 block">
-                    {s.inputs.map((i) => `${i.symbol} ${valueText(i, display)}`).join(' · ')}
-                  </span>
-                )}
-                <span className="block font-semibold">= {valueText(s.result, display)}</span>
-                <span className="text-inkq block italic">{s.source}</span>
-              </li>
-            ))}
-          </ol>
-          <button
-            type="button"
-            className="text-cedar mt-2 flex h-[24px] items-center gap-1 text-[12px]"
-            onClick={() => void navigator.clipboard.writeText(asText(id, steps, display))}
-          >
-            <Copy size={13} aria-hidden="true" /> copy as text
-          </button>
-        </>
-      )}
+      {address !== null && parts && <Opened first={first!} address={address} parts={parts} trail={trail} onTrail={setTrail} />}
     </section>
   );
 }
 
-/** a value in the study's units, with enough figures to follow the arithmetic */
-function valueText(v: WorkingValue, display: Display): string {
-  switch (v.dimension) {
-    case 'ratio':
-    case 'coefficient':
-      return String(Number(v.value.toPrecision(5)));
-    case 'area':
-      return `${v.value.toPrecision(4)} m²`;
-    default: {
-      const suffix = v.dimension === 'absolutePressure' ? '(a)' : '';
-      return `${display.number(v.value, v.dimension, 5)} ${display.unit(v.dimension)}${suffix}`;
-    }
-  }
+/** the working of a figure in the active scenario with all that it rests on; null while it is fetched */
+function useParts(address: string | null): readonly WorkingPart[] | null {
+  const store = useStudyStore();
+  const active = useStudy((s) => s.active);
+  const study = useStudy((s) => s.study);
+  const [parts, setParts] = useState<readonly WorkingPart[] | null>(null);
+  useEffect(() => {
+    let gone = false;
+    if (address === null) setParts(null);
+    else
+      void store
+        .getState()
+        .explain(active, address)
+        .then((found) => !gone && setParts(found));
+    return () => {
+      gone = true;
+    };
+  }, [address, active, study, store]);
+  return parts;
 }
 
-function asText(id: string, steps: readonly WorkingStep[], display: Display): string {
-  const lines = steps.map((s) => {
-    const inputs = s.inputs.map((i) => `    ${i.symbol} = ${valueText(i, display)}  (${i.name})`).join('\n');
-    return `${s.result.name}\n  ${s.result.symbol} = ${s.formula} = ${valueText(s.result, display)}\n${inputs}\n  ${s.source}`;
-  });
-  return `${id}\n${lines.join('\n')}\n`;
+interface OpenedProps {
+  first: string;
+  address: string;
+  parts: readonly WorkingPart[];
+  trail: readonly string[];
+  onTrail: (trail: readonly string[]) => void;
+}
+
+function Opened({ first, address, parts, trail, onTrail }: OpenedProps) {
+  const display = useDisplay();
+  const [whole, setWhole] = useState(false);
+  const of = useMemo(() => new Map(parts.map((p) => [p.address, p.steps])), [parts]);
+  const steps = of.get(address);
+  const copy = (): void => {
+    const text = parts.map((p) => workingText(addressName(p.address), p.steps, display.system)).join('\n');
+    void navigator.clipboard.writeText(text);
+  };
+  if (!steps)
+    return (
+      <p className="text-inkq mt-2 text-[12px]">
+        This figure is entered, or found by solving the whole system: no formula gives it alone.
+      </p>
+    );
+  return (
+    <>
+      {trail.length > 0 && (
+        <button
+          type="button"
+          className="text-cedar mt-1.5 flex h-[24px] items-center gap-1 text-[12px]"
+          onClick={() => onTrail(trail.slice(0, -1))}
+        >
+          <ArrowLeft size={13} aria-hidden="true" /> back to {addressName(trail.at(-2) ?? first)}
+        </button>
+      )}
+      {trail.length > 0 && <h3 className="mt-1 text-[12.5px] font-semibold">{addressName(address)}</h3>}
+      {whole ? (
+        <WorkingTree root={address} parts={of} onOpen={(a) => onTrail([...trail, a])} />
+      ) : (
+        <ol className="mt-2 flex flex-col gap-2.5" data-working={address}>
+          {steps.map((s) => (
+            <Step key={s.result.symbol} step={s} made={steps} of={of} onOpen={(a) => onTrail([...trail, a])} />
+          ))}
+        </ol>
+      )}
+      <div className="mt-2 flex gap-4 text-[12px]">
+        <button type="button" aria-pressed={whole} className="text-cedar h-[24px]" onClick={() => setWhole(!whole)}>
+          {whole ? 'Steps' : 'Whole chain'}
+        </button>
+        <button type="button" className="text-cedar flex h-[24px] items-center gap-1" onClick={copy}>
+          <Copy size={13} aria-hidden="true" /> copy the whole as text
+        </button>
+      </div>
+    </>
+  );
+}
+
+interface StepProps {
+  step: WorkingStep;
+  /** the steps of the same working: what one of them gives needs no opening */
+  made: readonly WorkingStep[];
+  of: ReadonlyMap<string, readonly WorkingStep[]>;
+  onOpen: (address: string) => void;
+}
+
+function Step({ step, made, of, onOpen }: StepProps) {
+  const display = useDisplay();
+  const w = wordedStep(step, display.system);
+  const isMade = (v: WordedValue): boolean => made.some((s) => s.result.symbol === v.symbol);
+  return (
+    <li className="text-[12px] leading-[17px]">
+      <span className="text-inkq block">{w.name}</span>
+      <span className="block font-mono break-words">{w.formula}</span>
+      {w.numbers !== null && <span className="text-ink2 block font-mono break-words">= {w.numbers}</span>}
+      <span className="block font-semibold">
+        = {w.result.text}
+        {w.result.also !== null && <span className="text-ink2 font-normal"> = {w.result.also}</span>}
+      </span>
+      <ul className="text-ink2">
+        {w.inputs.map((v) => (
+          <li key={v.symbol} className="flex gap-1">
+            <span className="min-w-[26px] font-mono">{v.symbol}</span>
+            <span className="min-w-0 flex-1">
+              {v.from !== undefined && !isMade(v) && of.has(v.from) ? (
+                <button
+                  type="button"
+                  className="text-cedar text-left underline decoration-dotted"
+                  onClick={() => onOpen(v.from!)}
+                >
+                  {v.name}
+                </button>
+              ) : (
+                v.name
+              )}{' '}
+              <Value value={v} />
+            </span>
+          </li>
+        ))}
+      </ul>
+      {w.notes.map((n) => (
+        <span key={n} className="text-ink2 block pl-[30px]">
+          {n}
+        </span>
+      ))}
+      <span className="text-inkq block italic">{w.source}</span>
+    </li>
+  );
+}
+
+/** a value, and what was typed where it is an entry */
+export function Value({ value }: { value: WordedValue }) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const typed =
+    value.from === undefined
+      ? undefined
+      : typedAt(
+          study,
+          study.scenarios.find((s) => s.id === active),
+          value.from,
+        );
+  return (
+    <>
+      <span className="text-ink whitespace-nowrap">{value.text}</span>
+      {typed !== undefined && typed !== value.text ? (
+        <span className="text-inkq"> entered {typed}</span>
+      ) : (
+        value.also !== null && <span className="text-inkq"> = {value.also}</span>
+      )}
+    </>
+  );
 }

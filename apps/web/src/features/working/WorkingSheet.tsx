@@ -1,3 +1,4 @@
+import { thingKind } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { letterOf, locate } from '../../state/address.js';
@@ -11,7 +12,7 @@ export function WorkingSheet() {
   const active = useStudy((s) => s.active);
   const selected = useStudy((s) => s.selected);
   const asked = useStudy((s) => s.asked);
-  const ask = useStudy((s) => s.ask);
+  const openWorking = useStudy((s) => s.openWorking);
   const found = selected === null ? undefined : locate(study, selected);
   const sheet = useRef<HTMLElement>(null);
   const isOpen = found !== undefined && asked !== null;
@@ -27,15 +28,15 @@ export function WorkingSheet() {
       tabIndex={-1}
       aria-label={`Working of ${selected}`}
       className="panel fixed top-[54px] right-2.5 bottom-[130px] z-30 flex w-[340px] flex-col overflow-y-auto shadow-[var(--shadow-lift)]"
-      onKeyDown={(e) => e.key === 'Escape' && ask(selected, null)}
+      onKeyDown={(e) => e.key === 'Escape' && openWorking(selected, null)}
     >
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
         <ScenarioLetter index={index} letter={letterOf(index)} small />
         <h2 className="font-semibold">{selected}</h2>
         <span className="text-ink2 min-w-0 flex-1 truncate">
-          {typeof found.entry.name === 'string' ? found.entry.name : found.kind}
+          {typeof found.entry.name === 'string' ? found.entry.name : (thingKind(found.kind)?.label ?? '')}
         </span>
-        <button type="button" aria-label="Close the working" onClick={() => ask(selected, null)} className="p-1">
+        <button type="button" aria-label="Close the working" onClick={() => openWorking(selected, null)} className="p-1">
           <X size={15} aria-hidden="true" />
         </button>
       </header>

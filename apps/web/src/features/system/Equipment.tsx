@@ -2,51 +2,62 @@ import { type Field, type Operation, type RawEntry } from '@cedar-knot/core';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { BEGINNINGS, fieldsOf, freeShelfId, SHELVES, shelve, usersOf, withTable, type Shelf } from '../../state/stock.js';
+import {
+  BEGINNINGS,
+  EQUIPMENT,
+  fieldsOf,
+  freeEquipmentId,
+  putEquipment,
+  usersOf,
+  withTable,
+  type EquipmentList,
+} from '../../state/equipment.js';
 import { Button } from '../../ui/controls.js';
-import { readField, TypedField } from '../../ui/QuantityField.js';
-import { useStudy } from '../context.js';
+import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { useDisplay, useStudy } from '../context.js';
 import { CurvePicture } from './CurvePicture.js';
 import { RowsTable } from './RowsTable.js';
 
 interface Chosen {
-  shelf: Shelf;
+  list: EquipmentList;
   id: string;
 }
 
 /** The fluids, pumps and valves that the study carries with it, and their data. */
-export function Stock() {
+export function Equipment() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const [picked, setPicked] = useState<Chosen | null>(null);
-  const first = SHELVES.flatMap(({ shelf }) => Object.keys(study[shelf] ?? {}).map((id) => ({ shelf, id })))[0];
-  const chosen = picked && study[picked.shelf]?.[picked.id] ? picked : (first ?? null);
-  const add = (shelf: Shelf, kind: string): void => {
-    const id = freeShelfId(study, shelf, kind);
-    if (change(`Add ${id}`, shelve(study, shelf, id, structuredClone(BEGINNINGS[shelf][kind]!.entry)))) setPicked({ shelf, id });
+  const first = EQUIPMENT.flatMap(({ list }) => Object.keys(study[list] ?? {}).map((id) => ({ list, id })))[0];
+  const chosen = picked && study[picked.list]?.[picked.id] ? picked : (first ?? null);
+  const add = (list: EquipmentList, kind: string): void => {
+    const id = freeEquipmentId(study, list, kind);
+    if (change(`Add ${id}`, putEquipment(study, list, id, structuredClone(BEGINNINGS[list][kind]!.entry))))
+      setPicked({ list, id });
   };
   return (
     <div className="flex min-h-0 flex-1">
       <nav aria-label="Fluids, pumps and valves" className="border-soft w-[236px] flex-none overflow-auto border-r py-1.5">
-        {SHELVES.map(({ shelf, name, one }) => (
-          <section key={shelf} className="mb-1.5">
+        {EQUIPMENT.map(({ list, name, one }) => (
+          <section key={list} className="mb-1.5">
             <div className="flex h-[26px] items-center px-3">
               <h3 className="text-inkq text-[12px]">{name}</h3>
-              <Add shelf={shelf} one={one} onAdd={(kind) => add(shelf, kind)} />
+              <Add list={list} one={one} onAdd={(kind) => add(list, kind)} />
             </div>
-            {Object.entries(study[shelf] ?? {}).map(([id, entry]) => {
-              const isChosen = chosen?.shelf === shelf && chosen.id === id;
+            {Object.entries(study[list] ?? {}).map(([id, entry]) => {
+              const isChosen = chosen?.list === list && chosen.id === id;
               return (
                 <button
                   key={id}
                   type="button"
                   aria-pressed={isChosen}
-                  onClick={() => setPicked({ shelf, id })}
+                  onClick={() => setPicked({ list, id })}
                   className={`flex h-[27px] w-full items-center gap-2 px-3 text-left ${isChosen ? 'bg-wash font-semibold' : ''}`}
                 >
                   <span className="min-w-0 flex-1 truncate">{typeof entry.name === 'string' ? entry.name : id}</span>
                   <span className="text-inkq max-w-[90px] truncate text-[11px] font-normal">
-                    {usersOf(study, shelf, id).join(', ')}
+                    {usersOf(study, list, id).join(', ')}
                   </span>
                 </button>
               );
@@ -55,7 +66,7 @@ export function Stock() {
         ))}
       </nav>
       {chosen ? (
-        <Entry key={`${chosen.shelf}.${chosen.id}`} {...chosen} entry={study[chosen.shelf]![chosen.id]!} />
+        <Entry key={`${chosen.list}.${chosen.id}`} {...chosen} entry={study[chosen.list]![chosen.id]!} />
       ) : (
         <p className="text-inkq p-4">Nothing stands here yet: add a fluid, a pump or a valve on the left.</p>
       )}
@@ -63,8 +74,8 @@ export function Stock() {
   );
 }
 
-function Add({ shelf, one, onAdd }: { shelf: Shelf; one: string; onAdd: (kind: string) => void }) {
-  const kinds = Object.entries(BEGINNINGS[shelf]);
+function Add({ list, one, onAdd }: { list: EquipmentList; one: string; onAdd: (kind: string) => void }) {
+  const kinds = Object.entries(BEGINNINGS[list]);
   const className = 'text-cedar ml-auto flex h-[24px] items-center gap-1 text-[12px] hover:underline';
   const inside = (
     <>
@@ -98,19 +109,19 @@ function Add({ shelf, one, onAdd }: { shelf: Shelf; one: string; onAdd: (kind: s
 }
 
 /** all entries of one thing, made from the same table of fields that reads the file */
-function Entry({ shelf, id, entry }: Chosen & { entry: RawEntry }) {
+function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
-  const fields = Object.entries(fieldsOf(shelf, entry)).filter(([key]) => key !== 'notes');
-  const users = usersOf(study, shelf, id);
+  const fields = Object.entries(fieldsOf(list, entry)).filter(([key]) => key !== 'notes');
+  const users = usersOf(study, list, id);
   const put = (path: readonly (string | number)[], value: unknown): void => {
-    const operation: Operation = { op: 'set', path: [shelf, id, ...path], ...(value === undefined ? {} : { value }) };
+    const operation: Operation = { op: 'set', path: [list, id, ...path], ...(value === undefined ? {} : { value }) };
     change(`${id} ${path.join(' ')}`, [operation]);
   };
-  const lists = fields.filter(([, f]) => f.type === 'list');
+  const tables = fields.filter(([, f]) => f.type === 'list');
   const typed = fields.filter(([, f]) => f.type !== 'list');
   return (
-    <div className="flex min-w-0 flex-1 gap-6 overflow-auto px-4 py-2.5" data-stock={id}>
+    <div className="flex min-w-0 flex-1 gap-6 overflow-auto px-4 py-2.5" data-equipment={id}>
       <div className="w-[330px] flex-none">
         <div className="flex h-[26px] items-center gap-3">
           <h3 className="text-[14px] font-semibold">{typeof entry.name === 'string' ? entry.name : id}</h3>
@@ -120,7 +131,7 @@ function Entry({ shelf, id, entry }: Chosen & { entry: RawEntry }) {
             className="ml-auto !px-0"
             disabled={users.length > 0}
             title={users.length > 0 ? `${users.join(', ')} uses it` : undefined}
-            onClick={() => change(`Take out ${id}`, [{ op: 'set', path: [shelf, id] }])}
+            onClick={() => change(`Take out ${id}`, [{ op: 'set', path: [list, id] }])}
           >
             Take out
           </Button>
@@ -153,8 +164,8 @@ function Entry({ shelf, id, entry }: Chosen & { entry: RawEntry }) {
         </div>
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-3">
-        {shelf === 'pumps' && <CurvePicture entry={entry} />}
-        {lists.map(([key, f]) =>
+        {list === 'pumps' && <CurvePicture entry={entry} />}
+        {tables.map(([key, f]) =>
           f.type !== 'list' ||
           (key === 'curves' && entry.curve !== undefined) ||
           (key === 'curve' && entry.curves !== undefined) ||
@@ -226,6 +237,7 @@ function OneField({
   value: unknown;
   onPut: (value: unknown) => void;
 }) {
+  const display = useDisplay();
   const label = field.label ?? name;
   const isWide = field.type === 'text';
   if (field.type === 'choice')
@@ -248,11 +260,11 @@ function OneField({
     const text = Array.isArray(value) ? value.join(', ') : '';
     const { least, most, min, max } = field;
     const read = (typed: string) => {
-      const list = typed.split(/[,;]/).map((t) => (t.trim() === '' ? NaN : Number(t)));
-      const right = list.length >= least && list.length <= most && list.every((x) => x >= min && x <= max);
+      const numbers = typed.split(/[,;]/).map((t) => (t.trim() === '' ? NaN : Number(t)));
+      const right = numbers.length >= least && numbers.length <= most && numbers.every((x) => x >= min && x <= max);
       const count = least === most ? String(least) : `at least ${least}`;
       return right
-        ? ({ ok: true, value: list.join(', ') } as const)
+        ? ({ ok: true, value: numbers.join(', ') } as const)
         : ({ ok: false, message: `Numbers from ${min} to ${max} with commas between them belong here, ${count}.` } as const);
     };
     return (
@@ -275,7 +287,8 @@ function OneField({
         label={label}
         name={name}
         value={value === undefined ? '' : String(value)}
-        read={(typed) => readField(typed, field, value)}
+        placeholder={usedText(field, undefined, display.system)}
+        read={(typed) => readEntry(typed, field, value ?? inDisplayUnit(field, display.system), display.system)}
         onCommit={onPut}
         optional={!field.required}
         isText={isWide}

@@ -1,0 +1,39 @@
+import { useNavigate } from 'react-router';
+import { api } from '../../api/client.js';
+import { Button, Modal } from '../../ui/controls.js';
+import { useStudy } from '../context.js';
+import { brief } from './brief.js';
+
+/** Someone else has saved: their changes are listed, and nothing is written over without a choice. */
+export function Conflict() {
+  const save = useStudy((s) => s.save);
+  const study = useStudy((s) => s.study);
+  const rebase = useStudy((s) => s.rebase);
+  const navigate = useNavigate();
+  if (save.kind !== 'conflict') return null;
+  const keepAsCopy = async (): Promise<void> => {
+    const copy = await api.createFrom({ ...study, title: `${study.title ?? 'Untitled'} (my changes)` });
+    await navigate(`/studies/${copy.id}/system`);
+  };
+  return (
+    <Modal open onClose={() => undefined} title="This study was changed elsewhere" wide>
+      <p className="mb-2">
+        Version {save.version} was saved while you worked on an older one. Nothing was overwritten. What changed there:
+      </p>
+      <ul className="border-soft mb-3 max-h-[180px] overflow-auto border-y py-1 font-mono text-[12px]">
+        {save.changes.map((c) => (
+          <li key={c.path}>
+            {c.path}: {brief(c.before)} → {brief(c.after)}
+          </li>
+        ))}
+      </ul>
+      <div className="flex justify-end gap-2">
+        <Button onClick={() => window.location.reload()}>Take theirs, drop mine</Button>
+        <Button onClick={() => void keepAsCopy()}>Keep mine as a copy</Button>
+        <Button tone="danger" onClick={() => rebase(save.version)}>
+          Save mine over theirs
+        </Button>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,63 @@
+import { Suspense, useCallback, useEffect, useState } from 'react';
+import { Outlet, useLocation } from 'react-router';
+import { useStudy } from '../context.js';
+import { WorkingSheet } from '../working/WorkingSheet.js';
+import { Commands } from './Commands.js';
+import { Conflict } from './Conflict.js';
+import { Notice } from './Notice.js';
+import { Problems } from './Problems.js';
+import { Rail } from './Rail.js';
+import { Shortcuts } from './Shortcuts.js';
+import { Strip } from './Strip.js';
+import { TopBar } from './TopBar.js';
+import { useCommands } from './useCommands.js';
+import { useFrameKeys } from './useFrameKeys.js';
+import { useWarnBeforeLeaving } from './useWarnBeforeLeaving.js';
+
+const FOLD_KEY = 'cedar-knot-strip-folded';
+
+/** What stands around every view of a study: bar, rail, strip, and what opens over them. */
+export function Frame() {
+  const [folded, setFolded] = useState(() => localStorage.getItem(FOLD_KEY) === '1');
+  const [commandsOpen, setCommandsOpen] = useState(false);
+  const [keysOpen, setKeysOpen] = useState(false);
+  const fold = useCallback(() => {
+    setFolded((f) => {
+      localStorage.setItem(FOLD_KEY, f ? '0' : '1');
+      return !f;
+    });
+  }, []);
+  const title = useStudy((s) => `${s.study.tag ?? ''} ${s.study.title ?? ''}`.trim());
+  const problems = useStudy((s) => s.outcome?.problems ?? null);
+  const failing = useStudy((s) => s.outcome?.scenarios.some((x) => x.result?.status === 'failed') ?? false);
+  const view = useLocation().pathname.split('/').at(-1);
+  const openCommands = useCallback(() => setCommandsOpen(true), []);
+  const openKeys = useCallback(() => setKeysOpen(true), []);
+  const commands = useCommands(fold, openKeys);
+  useFrameKeys({ commands: openCommands, keys: openKeys });
+  useWarnBeforeLeaving();
+  useEffect(() => {
+    document.title = `${title || 'Study'} · Cedar Knot`;
+  }, [title]);
+
+  return (
+    <div className="flex h-full flex-col overflow-hidden">
+      <TopBar onCommands={openCommands} />
+      <div className="flex min-h-0 flex-1">
+        <Rail attention={{ system: (problems?.length ?? 0) > 0, curves: failing }} />
+        <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
+          <Problems />
+          <Suspense fallback={<p className="text-inkq p-4">Drawing …</p>}>
+            <Outlet />
+          </Suspense>
+        </main>
+      </div>
+      <Notice />
+      {view !== 'system' && <WorkingSheet />}
+      <Strip folded={folded} onFold={fold} />
+      <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
+      <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />
+      <Conflict />
+    </div>
+  );
+}

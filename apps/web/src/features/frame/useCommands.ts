@@ -1,0 +1,96 @@
+import { thingKind, workedFigures, type RawElement } from '@cedar-knot/core';
+import { figureName } from '@cedar-knot/wording';
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import { letterOf, locate } from '../../state/address.js';
+import { copyScenario } from '../../state/inputs.js';
+import { shownKey } from '../../state/keys.js';
+import { lineActions } from '../../state/lineActions.js';
+import type { StudyStore } from '../../state/studyStore.js';
+import { useStudy, useStudyStore } from '../context.js';
+import { switchTheme } from './theme.js';
+
+export interface Command {
+  name: string;
+  keys?: string;
+  run: () => void;
+}
+
+/** Everything that can be done by name: going somewhere, changing the study, asking for a working, choosing a thing. */
+export function useCommands(fold: () => void, keys: () => void): Command[] {
+  const study = useStudy((s) => s.study);
+  const id = useStudy((s) => s.id);
+  const selected = useStudy((s) => s.selected);
+  const pump = useStudy((s) => s.pump);
+  const store = useStudyStore();
+  const navigate = useNavigate();
+  return useMemo(() => {
+    const go = (view: string): void => void navigate(`/studies/${id}/${view}`);
+    return [
+      ...['System', 'Scenarios', 'Curves'].map((v) => ({ name: `Go to ${v}`, run: () => go(v.toLowerCase()) })),
+      { name: 'Go to all studies', run: () => void navigate('/') },
+      ...studyCommands(store, id, keys),
+      { name: 'Light or dark', run: switchTheme },
+      { name: 'Fold or unfold the scenario strip', run: fold },
+      ...study.lines
+        .flatMap((l) => l.elements)
+        .filter((e) => e.kind === 'pump')
+        .map((e) => ({ name: `Follow pump ${e.id} in cards and curves`, run: () => store.getState().follow(e.id) })),
+      ...(selected === null ? [] : lineActions(store, selected)),
+      ...workings(store, [...new Set([selected, pump].filter((x) => x !== null))]),
+      ...study.scenarios.map((s, i) => ({
+        name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`,
+        keys: i < 9 ? String(i + 1) : '',
+        run: () => store.getState().activate(s.id),
+      })),
+      ...choices(store, () => go('system')),
+    ];
+  }, [study, selected, pump, store, id, navigate, fold, keys]);
+}
+
+/** what changes or saves the study as a whole */
+function studyCommands(store: StudyStore, id: string, keys: () => void): Command[] {
+  const { undo, redo, flush, units } = store.getState();
+  const addScenario = (): void => {
+    const { study, active, change, activate } = store.getState();
+    const at = study.scenarios.findIndex((s) => s.id === active);
+    const { operations, id: added } = copyScenario(study, at, study.scenarios.length);
+    if (change('Add a scenario', operations)) activate(added);
+  };
+  return [
+    { name: 'Add a scenario like the active one', run: addScenario },
+    { name: 'Undo', keys: shownKey('undo'), run: undo },
+    { name: 'Redo', keys: shownKey('redo'), run: redo },
+    { name: 'Export the study file', run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/file`)) },
+    { name: 'Metric units', run: () => units('metric') },
+    { name: 'US units', run: () => units('us') },
+    { name: 'List the keys', keys: shownKey('keys'), run: keys },
+  ];
+}
+
+/** the workings of the chosen thing and of the pump that is followed */
+function workings(store: StudyStore, ids: readonly string[]): Command[] {
+  const { study, openWorking } = store.getState();
+  return ids.flatMap((id) =>
+    workedFigures(locate(study, id)?.kind ?? '').map((key) => ({
+      name: `Working of ${figureName(key)} at ${id}`,
+      run: () => openWorking(id, key),
+    })),
+  );
+}
+
+/** every point, line and element, to choose it in the system */
+function choices(store: StudyStore, toSystem: () => void): Command[] {
+  const { study, select } = store.getState();
+  const things = [
+    ...Object.entries(study.points).map(([id, p]) => ({ ...p, id })),
+    ...study.lines.flatMap((l) => [...(study.lines.length > 1 ? [{ id: l.id, kind: 'line', name: l.name }] : []), ...l.elements]),
+  ] as RawElement[];
+  return things.map((e) => ({
+    name: `Choose ${e.id}: ${typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind)}`,
+    run: () => {
+      select(e.id);
+      toSystem();
+    },
+  }));
+}

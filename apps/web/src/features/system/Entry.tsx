@@ -1,0 +1,158 @@
+import { insideOf, quantityOf, type Field, type RawEntry } from '@cedar-knot/core';
+import type { ReactNode } from 'react';
+import { letterOf, setOwn, setSeen } from '../../state/address.js';
+import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { useDisplay, useStudy } from '../context.js';
+
+/** entries without which a thing cannot stand: an empty field keeps what was there */
+const KEPT = new Set(['length', 'elevation', 'flow', 'head']);
+
+/** One entry: shared by all scenarios, or the active scenario's own; the letter says whose it is and switches. */
+export function Entry({ id, name, field, value }: { id: string; name: string; field: Field; value: unknown }) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const used = useStudy((s) => s.shown[active]?.outcome.used[id]?.[name]);
+  const change = useStudy((s) => s.change);
+  const display = useDisplay();
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const label = field.short ?? field.label ?? name;
+  const put = (next: unknown): void => {
+    change(`${id} ${label.toLowerCase()}`, setSeen(study, study.scenarios[index], id, name, next));
+  };
+  const mark = value !== undefined && field.type !== 'list' && <Whose id={id} name={name} label={label} value={value} />;
+  const names = field.type === 'text' ? field.names : undefined;
+  if (field.type === 'choice' || names) {
+    const options = names
+      ? Object.entries(study[names] ?? {}).map(([key, e]) => [key, String(e.name ?? key)] as const)
+      : choices(field);
+    return (
+      <Choice
+        id={id}
+        name={name}
+        label={label}
+        mark={mark}
+        value={value}
+        options={options}
+        isWide={names !== undefined}
+        onPut={put}
+      />
+    );
+  }
+  if (field.type === 'boolean') {
+    return (
+      <label className="col-span-2 flex items-center gap-2 self-end">
+        <span className="text-inkq flex-1 text-[11.5px]">{label}</span>
+        {mark}
+        <input
+          type="checkbox"
+          checked={value === undefined ? field.default === true : value === true}
+          onChange={(e) => put(e.target.checked)}
+        />
+      </label>
+    );
+  }
+  if (field.type === 'list' || field.type === 'record' || field.type === 'lengths' || field.type === 'numbers') return null;
+  return (
+    <TypedField
+      label={label}
+      name={name}
+      value={value === undefined ? '' : String(value)}
+      placeholder={usedText(field, used, display.system)}
+      read={(typed) => readEntry(typed, field, value ?? inDisplayUnit(field, display.system), display.system)}
+      onCommit={put}
+      optional={!(field.type === 'quantity' && KEPT.has(name))}
+      mark={mark}
+    />
+  );
+}
+
+const choices = (field: Field): (readonly [string, string])[] =>
+  field.type === 'choice' ? field.values.map((v) => [v, field.words?.[v] ?? v] as const) : [];
+
+/** the letter of the active scenario where it departs, or an empty box that lets it */
+function Whose({ id, name, label, value }: { id: string; name: string; label: string; value: unknown }) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const change = useStudy((s) => s.change);
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const scenario = study.scenarios[index];
+  const departs = Object.hasOwn(scenario?.set ?? {}, `${id}.${name}`);
+  const letter = letterOf(index);
+  const toggle = (): void => {
+    const title = departs ? `${label.toLowerCase()} shared again` : `${label.toLowerCase()} in ${scenario?.name ?? active} alone`;
+    change(`${id} ${title}`, setOwn(study, active, id, name, departs ? undefined : value));
+  };
+  return (
+    <button
+      type="button"
+      onClick={toggle}
+      aria-pressed={departs}
+      title={
+        departs
+          ? `Only in scenario ${letter}; press to share one value again`
+          : `Shared by all scenarios; press to let ${letter} depart`
+      }
+      className="flex h-[24px] w-[22px] flex-none items-center justify-end"
+    >
+      {departs ? (
+        <ScenarioLetter index={index} letter={letter} small />
+      ) : (
+        <span className="text-ghost border-line inline-flex h-[15px] w-[15px] items-center justify-center rounded-[2px] border text-[10px]">
+          {letter}
+        </span>
+      )}
+      <span className="sr-only-text">{departs ? `${label} only in this scenario` : `${label} shared`}</span>
+    </button>
+  );
+}
+
+interface ChoiceProps {
+  id: string;
+  name: string;
+  label: string;
+  mark: ReactNode;
+  value: unknown;
+  options: readonly (readonly [string, string])[];
+  isWide: boolean;
+  onPut: (value: string | undefined) => void;
+}
+
+function Choice({ id, name, label, mark, value, options, isWide, onPut }: ChoiceProps) {
+  return (
+    <div className={isWide ? 'col-span-2' : ''}>
+      <span className="flex h-[24px] items-center gap-0.5">
+        <label htmlFor={`${id}-${name}`} className="text-inkq flex-1 text-[11.5px]">
+          {label}
+        </label>
+        {mark}
+      </span>
+      <select
+        id={`${id}-${name}`}
+        value={String(value ?? '')}
+        onChange={(e) => onPut(e.target.value || undefined)}
+        className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1"
+      >
+        {value === undefined && <option value="">choose …</option>}
+        {options.map(([key, text]) => (
+          <option key={key} value={key}>
+            {text}
+          </option>
+        ))}
+      </select>
+      {options.length === 0 && (
+        <p className="text-inkq pt-0.5 text-[12px] leading-4">None in this study yet: add one under Fluids, pumps, valves.</p>
+      )}
+    </div>
+  );
+}
+
+/** bore of a pipe as its entries say, m */
+export function boreOf(e: RawEntry): number | null {
+  if (typeof e.size === 'string' && typeof e.schedule === 'string') {
+    const inside = insideOf(e.size, e.schedule);
+    return typeof inside === 'number' ? inside : null;
+  }
+  return quantityOf(e.inside, 'diameter') ?? null;
+}

@@ -1,0 +1,58 @@
+import type { WorkingStep } from '@cedar-knot/core';
+import { wordedStep } from '@cedar-knot/wording';
+import { addressName } from '../../state/figure.js';
+import { useDisplay } from '../context.js';
+import { Value } from './Working.js';
+
+interface TreeProps {
+  root: string;
+  parts: ReadonlyMap<string, readonly WorkingStep[]>;
+  onOpen: (address: string) => void;
+}
+
+/** The whole chain behind a figure: what it rests on, and what that rests on, down to what was entered. */
+export function WorkingTree({ root, parts, onOpen }: TreeProps) {
+  return (
+    <ul className="mt-2 text-[12px] leading-[18px]" aria-label={`What ${addressName(root)} rests on`}>
+      <Node address={root} parts={parts} onOpen={onOpen} above={[]} />
+    </ul>
+  );
+}
+
+const DEEPEST = 12;
+
+function Node({ address, parts, onOpen, above }: Omit<TreeProps, 'root'> & { address: string; above: readonly string[] }) {
+  const display = useDisplay();
+  const steps = parts.get(address);
+  if (!steps) return null;
+  const last = wordedStep(steps.at(-1)!, display.system);
+  const made = new Set(steps.map((s) => s.result.symbol));
+  const seen = new Set<string>();
+  const inputs = steps
+    .flatMap((s) => wordedStep(s, display.system).inputs)
+    .filter((v) => {
+      const key = v.from ?? v.symbol;
+      if (made.has(v.symbol) || seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    });
+  return (
+    <li>
+      <button type="button" className="text-cedar text-left" onClick={() => onOpen(address)}>
+        {addressName(address)}
+      </button>{' '}
+      <b className="font-semibold">{last.result.also ?? last.result.text}</b>
+      <ul className="border-soft ml-1.5 border-l pl-2.5">
+        {inputs.map((v) =>
+          v.from !== undefined && parts.has(v.from) && !above.includes(v.from) && above.length < DEEPEST ? (
+            <Node key={v.from} address={v.from} parts={parts} onOpen={onOpen} above={[...above, address]} />
+          ) : (
+            <li key={v.from ?? v.symbol} className="text-ink2">
+              {v.name} <Value value={v} />
+            </li>
+          ),
+        )}
+      </ul>
+    </li>
+  );
+}

@@ -1,0 +1,111 @@
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+
+/** How a field's text is understood: the value to keep, or why it is not taken and what may have been meant. */
+export type Reading =
+  { ok: true; value: string | number | boolean; shown?: string } | { ok: false; message: string; readings?: readonly string[] };
+
+export interface TypedFieldProps {
+  label: ReactNode;
+  name: string;
+  value: string;
+  read: (typed: string) => Reading;
+  onCommit: (value: string | number | boolean | undefined) => void;
+  /** an empty field takes the entry away */
+  optional?: boolean;
+  mark?: ReactNode;
+  /** the label stands elsewhere for the eye */
+  hideLabel?: boolean;
+  /** what is used while the field is empty */
+  placeholder?: string;
+  /** words stand left, figures right */
+  isText?: boolean;
+}
+
+/**
+ * A field that takes typed entry on Enter or when left. What it cannot take stays in it, marked and explained; the study
+ * keeps its value. Escape brings back what stood there.
+ */
+export function TypedField({
+  label,
+  name,
+  value,
+  read,
+  onCommit,
+  optional = false,
+  mark,
+  placeholder,
+  hideLabel = false,
+  isText = false,
+}: TypedFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState<{ message: string; readings: readonly string[] } | null>(null);
+  const id = useId();
+  const note = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const clear = (): void => {
+    setDraft(null);
+    setProblem(null);
+  };
+  useEffect(clear, [value]);
+
+  const take = (typed: string): void => {
+    if (typed.trim() === value.trim()) return clear();
+    if (typed.trim() === '' && optional) return onCommit(undefined);
+    const result = read(typed);
+    if (!result.ok) return setProblem({ message: result.message, readings: result.readings ?? [] });
+    clear();
+    onCommit(result.value);
+  };
+  const commit = (): void => {
+    if (draft !== null) take(draft);
+  };
+  const keys = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter') commit();
+    if (event.key === 'Escape') clear();
+  };
+  const reading = draft !== null && draft.trim() !== '' ? read(draft) : null;
+  const hint = problem?.message ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
+  return (
+    <div className={`flex min-w-0 flex-col justify-end ${hint ? 'col-span-3' : ''}`}>
+      <span className={hideLabel ? 'sr-only-text' : 'flex min-h-[24px] items-end gap-0.5 pb-0.5'}>
+        <label htmlFor={id} className="text-inkq min-w-0 flex-1 text-[11.5px] leading-[13px]">
+          {label}
+        </label>
+        {mark}
+      </span>
+      <input
+        ref={input}
+        id={id}
+        name={name}
+        value={draft ?? value}
+        placeholder={placeholder}
+        title={value === '' && placeholder ? `${placeholder} is used while this is empty` : undefined}
+        aria-invalid={problem !== null}
+        aria-describedby={hint ? note : undefined}
+        onChange={(e) => {
+          setDraft(e.target.value);
+          setProblem(null);
+        }}
+        onBlur={commit}
+        onKeyDown={keys}
+        spellCheck={false}
+        autoComplete="off"
+        className={`bg-panel h-[24px] w-full rounded-[3px] border px-1.5 text-[13px] placeholder:text-[var(--ink-quiet)] placeholder:italic ${isText ? '' : 'text-right'} ${problem ? 'border-fails' : 'border-edge'}`}
+      />
+      {hint && (
+        <p
+          id={note}
+          role={problem ? 'alert' : 'status'}
+          className={`mt-1 text-[12px] leading-4 ${problem ? 'text-fails' : 'text-inkq'}`}
+        >
+          {problem ? `▲ ${hint}` : hint}
+          {problem?.readings.map((r) => (
+            <button key={r} type="button" className="text-cedar ml-2 underline" onClick={() => take(r)}>
+              {r}
+            </button>
+          ))}
+        </p>
+      )}
+    </div>
+  );
+}
