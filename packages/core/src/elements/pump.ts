@@ -50,7 +50,7 @@ export const PUMP_FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
   mode: choice(['flow', 'head', 'power', 'curve', 'off'], 'Given', {
-    words: { flow: 'flow', head: 'head', power: 'shaft power', curve: 'a pump curve', off: 'off' },
+    words: { flow: 'flow', head: 'head', power: 'shaft power', curve: 'curve', off: 'off' },
   }),
   flow: flow('Flow'),
   head: head('Head', { solve: true }),

@@ -237,7 +237,7 @@ export function nearest(piece: string, vocabulary: readonly string[]): string[] 
     .replace(/^[\d\s.,x×]+/, '')
     .slice(0, 40);
   if (wanted.length < 2) return [];
-  const heads = [wanted, wanted.split(/\s+/)[0]!];
+  const heads = [wanted, wanted.split(/\s+/)[0]!].flatMap((h) => [h, h.replace(/s$/, '')]);
   return [...new Set(vocabulary)]
     .map((word) => ({ word, off: Math.min(...heads.map((h) => distance(h, word.toLowerCase()))) }))
     .filter(({ word, off }) => off <= Math.max(1, Math.floor(word.length / 3)))

@@ -35,7 +35,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
         mark={mark}
         value={value}
         options={options}
-        isWide={names !== undefined}
+        isWide={names !== undefined || options.some(([, text]) => text.length > 10)}
         onPut={put}
       />
     );

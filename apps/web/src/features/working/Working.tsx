@@ -1,5 +1,5 @@
 import { workedFigures, type WorkingStep } from '@cedar-knot/core';
-import { figureName, wordedStep, workingText, type WordedValue } from '@cedar-knot/wording';
+import { figureName, prettyUnit, wordedStep, workingText, type WordedValue } from '@cedar-knot/wording';
 import { ArrowLeft, Copy } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { addressName, figureAddress, typedAt } from '../../state/figure.js';
@@ -185,6 +185,8 @@ export function Value({ value }: { value: WordedValue }) {
           study.scenarios.find((s) => s.id === active),
           value.from,
         );
+  const [number, ...unit] = (found ?? '').split(' ');
+  const typed = found === undefined ? undefined : `${number} ${prettyUnit(unit.join(' '))}`.trim();
   return (
     <>
       <span className="text-ink whitespace-nowrap">{value.text}</span>

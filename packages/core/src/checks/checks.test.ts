@@ -1,0 +1,406 @@
+import { finding } from '../issues/issues.js';
+import type { Margin } from '../results/margin.js';
+import { made, type Made } from '../test/judged.js';
+import type { Check, LimitOverride } from './check.js';
+import { CHECK_CODES, CHECKS, type CheckCode } from './index.js';
+import { judge, marginWorking } from './judge.js';
+import { motorFactor } from './motor-power.js';
+import { regionsOf } from './flow-region.js';
+
+/** the margin of a check in a scenario made by hand */
+function marginOf(code: CheckCode, m: Made = {}, limits: LimitOverride[] = [], where?: string): Margin {
+  const found = judge(made(m), limits).filter((x) => x.check === code && (where === undefined || x.where === where));
+  expect(found.length).toBeGreaterThan(0);
+  return found[0]!;
+}
+
+test('every default limit, sense, edge of near and worst verdict, pinned', () => {
+  const pinned = Object.fromEntries(
+    CHECK_CODES.map((code) => {
+      const { limit, near, sense, worst, dimension } = CHECKS[code] as Check;
+      return [code, [sense, limit, near, worst, dimension ?? 'ratio']];
+    }),
+  );
+  expect(pinned).toEqual({
+    'npsh-ratio': ['least', 1.3, { share: 0.1 }, 'fails', 'ratio'],
+    'npsh-difference': ['least', 0.6, { share: 0.5 }, 'fails', 'head'],
+    'flow-region': ['band', [0.5, 1.25], { inside: [0.7, 1.2] }, 'fails', 'ratio'],
+    'minimum-flow': ['least', 1, { share: 0.1 }, 'fails', 'ratio'],
+    'rated-flow': ['band', [0.8, 1.1], null, 'fails', 'ratio'],
+    'curve-range': ['most', 1, { share: 0.03 }, 'fails', 'ratio'],
+    'head-rise': ['least', 1.1, null, 'fails', 'ratio'],
+    'motor-power': ['least', 1.1, { share: 0.05 }, 'fails', 'ratio'],
+    'valve-opening': ['band', [0.15, 0.85], { gap: 0.05 }, 'fails', 'ratio'],
+    'valve-authority': ['least', 0.25, null, 'fails', 'ratio'],
+    'valve-cavitation': ['most', 1, { share: 0.1 }, 'near', 'ratio'],
+    'valve-choked': ['most', 1, { share: 0.1 }, 'fails', 'ratio'],
+    'valve-drop': ['band', [0, Infinity], null, 'fails', 'pressureDifference'],
+    'set-point': ['least', 1, null, 'fails', 'ratio'],
+    velocity: ['band', [1, 4], null, 'near', 'velocity'],
+    'highest-pressure': ['most', 0, { share: 0.05 }, 'fails', 'absolutePressure'],
+    'lowest-pressure': ['least', 20_000, { share: 1 }, 'fails', 'pressureDifference'],
+    'suction-specific-speed': ['most', 213, null, 'near', 'ratio'],
+    'stage-limits': ['most', 1, { share: 0.05 }, 'fails', 'ratio'],
+    submergence: ['least', 0, { share: 0.2 }, 'fails', 'length'],
+    'well-level': ['least', 3, { share: 0.5 }, 'fails', 'length'],
+    'method-range': ['most', 40, null, 'near', 'ratio'],
+  });
+});
+
+/* value and verdict on both sides of every limit and of every edge of near; each value follows from the entries by one step */
+const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
+  // NPSHA/NPSHR with NPSHR 10 m
+  ['npsh-ratio', 'at its limit', { pump: { npsha: 13, npshr: 10 } }, 1.3, 'near'],
+  ['npsh-ratio', 'below it', { pump: { npsha: 12.99, npshr: 10 } }, 1.299, 'fails'],
+  ['npsh-ratio', 'within a tenth of it', { pump: { npsha: 14.2, npshr: 10 } }, 1.42, 'near'],
+  ['npsh-ratio', 'beyond that', { pump: { npsha: 14.4, npshr: 10 } }, 1.44, 'holds'],
+  ['npsh-difference', 'at its limit', { pump: { npsha: 3.6, npshr: 3 } }, 0.6, 'near'],
+  ['npsh-difference', 'below it', { pump: { npsha: 3.59, npshr: 3 } }, 0.59, 'fails'],
+  ['npsh-difference', 'within half of it', { pump: { npsha: 3.89, npshr: 3 } }, 0.89, 'near'],
+  ['npsh-difference', 'beyond that', { pump: { npsha: 3.91, npshr: 3 } }, 0.91, 'holds'],
+  ['flow-region', 'at the lower limit', { pump: { flowRatio: 0.5 } }, 0.5, 'near'],
+  ['flow-region', 'below it', { pump: { flowRatio: 0.499 } }, 0.499, 'fails'],
+  ['flow-region', 'at the preferred end', { pump: { flowRatio: 0.7 } }, 0.7, 'holds'],
+  ['flow-region', 'below the preferred end', { pump: { flowRatio: 0.69 } }, 0.69, 'near'],
+  ['flow-region', 'at the upper preferred end', { pump: { flowRatio: 1.2 } }, 1.2, 'holds'],
+  ['flow-region', 'above it', { pump: { flowRatio: 1.21 } }, 1.21, 'near'],
+  ['flow-region', 'at the upper limit', { pump: { flowRatio: 1.25 } }, 1.25, 'near'],
+  ['flow-region', 'above the upper limit', { pump: { flowRatio: 1.26 } }, 1.26, 'fails'],
+  [
+    'flow-region',
+    'by the maker’s regions',
+    { pump: { flowRatio: 0.65 }, entry: { preferredRegion: [0.6, 1.1], allowableRegion: [0.4, 1.3] } },
+    0.65,
+    'holds',
+  ],
+  [
+    'flow-region',
+    'outside the maker’s own',
+    { pump: { flowRatio: 0.52 }, entry: { allowableRegion: [0.55, 1.3] } },
+    0.52,
+    'fails',
+  ],
+  // 0.02 m³/s of a unit over 0.01 m³/s
+  ['minimum-flow', 'twice the maker’s', { entry: { minFlow: 0.01 } }, 2, 'holds'],
+  ['minimum-flow', 'at it', { entry: { minFlow: 0.02 } }, 1, 'near'],
+  ['minimum-flow', 'within a tenth', { entry: { minFlow: 0.0184 } }, 0.02 / 0.0184, 'near'],
+  ['minimum-flow', 'below it', { entry: { minFlow: 0.021 } }, 0.02 / 0.021, 'fails'],
+  ['minimum-flow', 'of one of two units', { entry: { minFlow: 0.008 }, pump: { running: 2 } }, 1.25, 'holds'],
+  // at half the speed and three quarters of the diameter the least flow is 3/8 of the maker's
+  [
+    'minimum-flow',
+    'moved by affinity',
+    { entry: { minFlow: 0.04, speed: 2900, diameter: 0.2 }, setting: { speed: 1450, diameter: 0.15 } },
+    0.02 / (0.04 * 0.375),
+    'holds',
+  ],
+  ['rated-flow', 'in the rated scenario', { role: 'rated', pump: { flowRatio: 0.8 } }, 0.8, 'holds'],
+  ['rated-flow', 'below', { role: 'rated', pump: { flowRatio: 0.79 } }, 0.79, 'fails'],
+  ['rated-flow', 'at the upper end', { role: 'rated', pump: { flowRatio: 1.1 } }, 1.1, 'holds'],
+  ['rated-flow', 'above', { role: 'rated', pump: { flowRatio: 1.11 } }, 1.11, 'fails'],
+  ['curve-range', 'at the last row', { curve: { lastFlow: 0.02 } }, 1, 'near'],
+  ['curve-range', 'beyond it', { curve: { lastFlow: 0.0199 } }, 0.02 / 0.0199, 'fails'],
+  ['curve-range', 'within 3 %', { curve: { lastFlow: 0.0205 } }, 0.02 / 0.0205, 'near'],
+  ['curve-range', 'well inside', { curve: { lastFlow: 0.021 } }, 0.02 / 0.021, 'holds'],
+  ['curve-range', 'of one of two units', { curve: { lastFlow: 0.02 }, pump: { running: 2 } }, 0.5, 'holds'],
+  // shut-off head 44 m over a duty head
+  ['head-rise', 'two units at a tenth', { curve: { shutOff: 44 }, pump: { running: 2, head: 40 } }, 1.1, 'holds'],
+  ['head-rise', 'two units below a tenth', { curve: { shutOff: 43.9 }, pump: { running: 2, head: 40 } }, 43.9 / 40, 'fails'],
+  ['head-rise', 'one unit needs none', { curve: { shutOff: 41 }, pump: { head: 40 } }, 41 / 40, 'holds'],
+  ['head-rise', 'a curve that does not fall', { curve: { shutOff: 50, falling: false } }, 1.25, 'near'],
+  // 15 kW motor at 12 kW: 1.25 to 22 kW
+  [
+    'motor-power',
+    'small motor at its factor',
+    { entry: { motor: { ratedPower: 15_000 } }, pump: { shaftPower: 12_000 } },
+    1.25,
+    'near',
+  ],
+  [
+    'motor-power',
+    'small motor below',
+    { entry: { motor: { ratedPower: 15_000 } }, pump: { shaftPower: 12_010 } },
+    15_000 / 12_010,
+    'fails',
+  ],
+  [
+    'motor-power',
+    'small motor beyond near',
+    { entry: { motor: { ratedPower: 15_000 } }, pump: { shaftPower: 11_000 } },
+    15 / 11,
+    'holds',
+  ],
+  ['motor-power', 'middle motor', { entry: { motor: { ratedPower: 46_000 } }, pump: { shaftPower: 39_900 } }, 46 / 39.9, 'near'],
+  [
+    'motor-power',
+    'large motor',
+    { entry: { motor: { ratedPower: 110_000 } }, pump: { shaftPower: 101_000 } },
+    110 / 101,
+    'fails',
+  ],
+  [
+    'motor-power',
+    'each of two units',
+    { entry: { motor: { ratedPower: 15_000 } }, pump: { shaftPower: 20_000, running: 2 } },
+    1.5,
+    'holds',
+  ],
+  ['valve-opening', 'at the lower limit', { valve: { opening: 0.15 } }, 0.15, 'near'],
+  ['valve-opening', 'below it', { valve: { opening: 0.149 } }, 0.149, 'fails'],
+  ['valve-opening', 'just inside near', { valve: { opening: 0.19 } }, 0.19, 'near'],
+  ['valve-opening', 'in the middle', { valve: { opening: 0.21 } }, 0.21, 'holds'],
+  ['valve-opening', 'near the upper limit', { valve: { opening: 0.81 } }, 0.81, 'near'],
+  ['valve-opening', 'at the upper limit', { valve: { opening: 0.85 } }, 0.85, 'near'],
+  ['valve-opening', 'above it', { valve: { opening: 0.851 } }, 0.851, 'fails'],
+  ['valve-opening', 'at most 0.8 in the normal scenario', { role: 'normal', valve: { opening: 0.81 } }, 0.81, 'fails'],
+  ['valve-opening', 'near that in the normal scenario', { role: 'normal', valve: { opening: 0.76 } }, 0.76, 'near'],
+  // 5 m over 5 + 12 + 2 + 1 m
+  [
+    'valve-authority',
+    'a quarter',
+    { role: 'maximum', valve: { headLoss: 5 }, breakdown: parts({ valves: 5, pipes: 12, fittings: 2, devices: 1 }) },
+    0.25,
+    'holds',
+  ],
+  [
+    'valve-authority',
+    'less',
+    { role: 'maximum', valve: { headLoss: 5 }, breakdown: parts({ valves: 5, pipes: 12, fittings: 2, devices: 1.1 }) },
+    5 / 20.1,
+    'fails',
+  ],
+  // without a pump's way: its own line, 1 m of pipe beside 1 m of valve
+  ['valve-authority', 'of its own line', { role: 'maximum' }, 0.5, 'holds'],
+  // xF = Δp/(p1 − pv) = 50 / (300 − 2) kPa
+  ['valve-cavitation', 'below its onset', { valveEntry: { xfz: 0.5 } }, 50 / 298 / 0.5, 'holds'],
+  ['valve-cavitation', 'within a tenth', { valveEntry: { xfz: 50 / 298 / 0.95 } }, 0.95, 'near'],
+  ['valve-cavitation', 'beyond it is a warning', { valveEntry: { xfz: 0.1 } }, 50 / 298 / 0.1, 'near'],
+  ['valve-choked', 'unchoked', { valve: { chokedDrop: 100_000 } }, 0.5, 'holds'],
+  ['valve-choked', 'near', { valve: { chokedDrop: 52_000 } }, 50 / 52, 'near'],
+  ['valve-choked', 'at it', { valve: { chokedDrop: 50_000 } }, 1, 'near'],
+  ['valve-choked', 'choked', { valve: { chokedDrop: 49_000 } }, 50 / 49, 'fails'],
+  ['valve-drop', 'of the element', { valveRead: { minDrop: 20_000, maxDrop: 60_000 } }, 50_000, 'holds'],
+  ['valve-drop', 'too small', { valveRead: { minDrop: 51_000 } }, 50_000, 'fails'],
+  ['valve-drop', 'too large for its data', { valveEntry: { maxDrop: 49_000 } }, 50_000, 'fails'],
+  [
+    'valve-drop',
+    'the element goes before the data',
+    { valveRead: { maxDrop: 60_000 }, valveEntry: { maxDrop: 49_000 } },
+    50_000,
+    'holds',
+  ],
+  ['set-point', 'reached', {}, 1, 'holds'],
+  [
+    'set-point',
+    'nine tenths',
+    { findings: [finding('set-point-missed', 'V', { mode: 'flow', set: 0.02, found: 0.018, state: 'open' })] },
+    0.9,
+    'fails',
+  ],
+  [
+    'set-point',
+    'a tenth too much',
+    { findings: [finding('set-point-missed', 'V', { mode: 'flow', set: 0.02, found: 0.022, state: 'open' })] },
+    1.1,
+    'fails',
+  ],
+  ['velocity', 'discharge at its upper edge', { pipe: { velocity: 4 } }, 4, 'holds'],
+  ['velocity', 'faster', { pipe: { velocity: 4.01 } }, 4.01, 'near'],
+  ['velocity', 'discharge at its lower edge', { pipe: { velocity: 1 } }, 1, 'holds'],
+  ['velocity', 'slower', { pipe: { velocity: 0.99 } }, 0.99, 'near'],
+  ['velocity', 'backward counts alike', { pipe: { velocity: -1.5 } }, 1.5, 'holds'],
+  ['velocity', 'suction is held lower', { pipe: { velocity: 2.1 }, pipeIndex: 0 }, 2.1, 'near'],
+  ['velocity', 'suction at its edge', { pipe: { velocity: 2 }, pipeIndex: 0 }, 2, 'holds'],
+  ['velocity', 'suction may be slow', { pipe: { velocity: 0.5 }, pipeIndex: 0 }, 0.5, 'holds'],
+  // design 3 bar gauge is 400 kPa absolute here
+  ['highest-pressure', 'well below', { pipeRead: { designPressure: 300_000 } }, 300_000, 'holds'],
+  [
+    'highest-pressure',
+    'within a twentieth',
+    { pipeRead: { designPressure: 300_000 }, pipe: { inletPressure: 390_000 } },
+    390_000,
+    'near',
+  ],
+  ['highest-pressure', 'above', { pipeRead: { designPressure: 300_000 }, pipe: { inletPressure: 400_001 } }, 400_001, 'fails'],
+  [
+    'highest-pressure',
+    'at a low point inside',
+    { pipeRead: { designPressure: 300_000 }, pipe: { profile: [{ distance: 1, elevation: 0, pressure: 410_000 }] } },
+    410_000,
+    'fails',
+  ],
+  // 20 kPa above the vapour pressure of 2 kPa
+  ['lowest-pressure', 'at its limit', { pipe: { outletPressure: 22_000 } }, 20_000, 'near'],
+  ['lowest-pressure', 'below it', { pipe: { outletPressure: 21_999 } }, 19_999, 'fails'],
+  ['lowest-pressure', 'at twice its limit', { pipe: { outletPressure: 42_000 } }, 40_000, 'holds'],
+  [
+    'lowest-pressure',
+    'at a high point inside',
+    { pipe: { profile: [{ distance: 1, elevation: 9, pressure: 12_000 }] } },
+    10_000,
+    'fails',
+  ],
+  // 2900·√0.02/3^0.75 = 2900·0.141421/2.279507 = 179.917
+  ['suction-specific-speed', 'usual', { curve: { npshr: 3 } }, 179.917, 'holds'],
+  // 2900·0.141421/2^0.75 = 410.122/1.681793 = 243.860
+  ['suction-specific-speed', 'high is a warning', { curve: { npshr: 2 } }, 243.86, 'near'],
+  ['stage-limits', 'shaft', { entry: { maxShaftPower: 20_000 } }, 0.5, 'holds'],
+  ['stage-limits', 'shaft near', { entry: { maxShaftPower: 10_400 } }, 10 / 10.4, 'near'],
+  ['stage-limits', 'shaft broken', { entry: { maxShaftPower: 9000 } }, 10 / 9, 'fails'],
+  // 1000·10·50 + 150000 − 100000 = 550 kPa gauge at shut-off
+  ['stage-limits', 'casing', { entry: { casingPressure: 1_100_000 } }, 0.5, 'holds'],
+  ['stage-limits', 'the worse of the two', { entry: { casingPressure: 500_000, maxShaftPower: 20_000 } }, 1.1, 'fails'],
+  // v = 0.02/(π/4·0.04) = 0.63662; Fr = 0.63662/√2 = 0.450158; S = 0.2·(1 + 2.3·0.450158) = 0.407073 m
+  ['submergence', 'deep enough', { vesselRead: { bore: 0.2, level: 2 } }, 2, 'holds'],
+  ['submergence', 'within a fifth', { vesselRead: { bore: 0.2, level: 0.48 } }, 0.48, 'near'],
+  ['submergence', 'too shallow', { vesselRead: { bore: 0.2, level: 0.4 } }, 0.4, 'fails'],
+  ['well-level', 'ten metres above the intake', {}, 10, 'holds'],
+  ['well-level', 'near', { wellHead: -16 }, 4, 'near'],
+  ['well-level', 'too low', { wellHead: -17.1 }, 2.9, 'fails'],
+  ['method-range', 'B of 5', { curve: { b: 5, cq: 0.94 } }, 5, 'holds'],
+  ['method-range', 'B beyond the tests is a warning', { curve: { b: 41, cq: 0.5 } }, 41, 'near'],
+];
+
+function parts(of: object) {
+  return { lift: 0, pressure: 0, velocity: 0, well: 0, pipes: 0, fittings: 0, devices: 0, valves: 0, otherPumps: 0, ...of };
+}
+
+test.each(CASES)('%s, %s', (code, _name, m, value, verdict) => {
+  const found = marginOf(code, m);
+  expect(found.value).toBeCloseTo(value, 3);
+  expect(found.verdict).toBe(verdict);
+});
+
+const REASONS: readonly [CheckCode, Made, string][] = [
+  ['npsh-ratio', { pump: { running: 0 } }, 'off'],
+  ['npsh-ratio', { pump: { flow: 0 } }, 'no-flow'],
+  ['npsh-ratio', { pump: { npshr: null } }, 'no-npshr'],
+  ['npsh-difference', { pump: { npsha: null } }, 'no-npshr'],
+  ['flow-region', { curve: null }, 'no-curve'],
+  ['flow-region', { pump: { running: 0 } }, 'off'],
+  ['minimum-flow', {}, 'not-given'],
+  ['rated-flow', { role: 'normal' }, 'not-rated'],
+  ['curve-range', { curve: null }, 'no-curve'],
+  ['head-rise', { pump: { head: 0 } }, 'no-flow'],
+  ['motor-power', {}, 'not-given'],
+  ['motor-power', { curve: null, entry: { motor: { ratedPower: 9 } } }, 'no-curve'],
+  ['valve-opening', { valve: { flow: 0 } }, 'no-flow'],
+  ['valve-opening', { valve: { flow: -0.02 } }, 'no-flow'],
+  ['valve-opening', { valve: { opening: null } }, 'no-valve'],
+  ['valve-authority', { role: 'normal' }, 'not-maximum'],
+  ['valve-authority', { role: 'maximum', valveRead: { mode: 'opening' } }, 'not-controlling'],
+  ['valve-cavitation', {}, 'not-given'],
+  ['valve-cavitation', { valveEntry: { xfz: 0.3 }, valve: { inletPressure: 1000 } }, 'no-pressure'],
+  ['valve-choked', { valve: { chokedDrop: -5 } }, 'no-pressure'],
+  ['valve-drop', {}, 'not-given'],
+  ['set-point', { valveRead: { mode: 'opening' } }, 'not-controlling'],
+  ['velocity', { pipe: { velocity: 5e-7 } }, 'no-flow'],
+  ['highest-pressure', {}, 'not-given'],
+  ['lowest-pressure', { pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
+  ['suction-specific-speed', { curve: { npshr: 0 } }, 'no-npshr'],
+  ['stage-limits', {}, 'not-given'],
+  ['submergence', {}, 'not-given'],
+  ['submergence', { vesselRead: { bore: 0.2 }, outflow: -0.01 }, 'no-flow'],
+  ['submergence', { vesselRead: { bore: 0.2, level: 'solve' } }, 'no-level'],
+  ['well-level', { wellHead: null }, 'no-level'],
+  ['method-range', {}, 'not-viscous'],
+];
+
+test.each(REASONS)('%s does not apply: %j, %s', (code, m, reason) => {
+  const found = marginOf(code, m);
+  expect(found).toMatchObject({ verdict: 'not-applicable', reason, value: null, limit: null });
+  expect((CHECKS[code] as Check).reasons).toContain(reason);
+});
+
+test('the regions of a pump are the maker’s own, else the usual ones', () => {
+  expect(regionsOf(undefined)).toEqual({ allowable: [0.5, 1.25], preferred: [0.7, 1.2] });
+  expect(regionsOf({ curves: [], stages: 1, preferredRegion: [0.8, 1.1] })).toEqual({
+    allowable: [0.5, 1.25],
+    preferred: [0.8, 1.1],
+  });
+});
+
+test.each([
+  [22_000, 1.25],
+  [22_001, 1.15],
+  [55_000, 1.15],
+  [55_001, 1.1],
+])('a motor of %d W wants %d of the shaft power', (watts, factor) => expect(motorFactor(watts)).toBe(factor));
+
+describe('a study’s own limit', () => {
+  // a scenario in which nearly every check has something to judge
+  const full: Made = {
+    role: 'rated',
+    entry: { minFlow: 0.01, motor: { ratedPower: 15_000 }, maxShaftPower: 20_000 },
+    curve: { b: 5, cq: 0.9 },
+    valveEntry: { xfz: 0.5 },
+    valveRead: { minDrop: 1, maxDrop: 1e6 },
+    pipeRead: { designPressure: 900_000 },
+    vesselRead: { bore: 0.2 },
+  };
+  test.each(CHECK_CODES)('%s: honoured: what holds fails or is near when the limit goes past it', (code) => {
+    const value = marginOf(code, full, [
+      { check: code, limit: (CHECKS[code] as Check).sense === 'band' ? [-1e9, 1e9] : 0 },
+    ]).value!;
+    const { sense, worst } = CHECKS[code] as Check;
+    const beyond = sense === 'least' ? value + 0.5 : sense === 'most' ? value - 0.5 : ([value + 0.1, value + 1] as const);
+    const found = marginOf(code, full, [{ check: code, limit: beyond }]);
+    expect(found.verdict).toBe(code === 'set-point' ? 'fails' : worst);
+    expect(found.isOwn).toBe(true);
+    expect(found.limit).toBe(typeof beyond === 'number' ? beyond : beyond[0]);
+  });
+
+  test('one unit has a head rise only where the study asks for one', () => {
+    const m: Made = { curve: { shutOff: 43 }, pump: { head: 40 } };
+    expect(marginOf('head-rise', m)).toMatchObject({ verdict: 'holds', limit: 1 });
+    expect(marginOf('head-rise', m, [{ check: 'head-rise', limit: 1.1 }])).toMatchObject({ verdict: 'fails', limit: 1.1 });
+  });
+
+  test('the edges of near move with it', () => {
+    const ratio = marginOf('npsh-ratio', {}, [{ check: 'npsh-ratio', limit: 2 }]);
+    expect(ratio.nearBelow).toBeCloseTo(2.2, 12);
+    const range = marginOf('curve-range', {}, [{ check: 'curve-range', limit: 0.8 }]);
+    expect(range.nearAbove).toBeCloseTo(0.776, 12);
+    const opening = marginOf('valve-opening', {}, [{ check: 'valve-opening', limit: [0.3, 0.7] }]);
+    expect([opening.nearBelow, opening.nearAbove]).toEqual([expect.closeTo(0.35, 12), expect.closeTo(0.65, 12)]);
+    // inside a narrower region nothing is preferred that is not allowable
+    const region = marginOf('flow-region', {}, [{ check: 'flow-region', limit: [0.8, 1.1] }]);
+    expect([region.nearBelow, region.nearAbove]).toEqual([0.8, 1.1]);
+  });
+
+  test('one number for a band is its upper end', () => {
+    expect(marginOf('velocity', {}, [{ check: 'velocity', limit: 1.4 }])).toMatchObject({
+      limit: 1,
+      upper: 1.4,
+      verdict: 'near',
+    });
+  });
+
+  test('the most particular one goes before, among equals the last', () => {
+    const limit = (x: number, more: object = {}): LimitOverride => ({ check: 'npsh-ratio', limit: x, ...more });
+    const of = (...limits: LimitOverride[]) => marginOf('npsh-ratio', {}, limits).limit;
+    expect(of(limit(1.5), limit(1.6))).toBe(1.6);
+    expect(of(limit(1.5, { scenario: 'a' }), limit(1.6))).toBe(1.5);
+    expect(of(limit(1.5, { where: 'P' }), limit(1.6, { scenario: 'a' }))).toBe(1.5);
+    expect(of(limit(1.5, { where: 'P', scenario: 'a' }), limit(1.6, { where: 'P' }))).toBe(1.5);
+    // meant for elsewhere
+    expect(of(limit(1.5, { where: 'Q' }), limit(1.6, { scenario: 'b' }), { check: 'curve-range', limit: 9 })).toBe(1.3);
+  });
+});
+
+test('margins stand in the order of the system, each check once for each thing it applies to', () => {
+  const margins = judge(made(), []);
+  const keys = margins.map((m) => `${m.check}:${m.where}`);
+  expect(new Set(keys).size).toBe(keys.length);
+  expect([...new Set(margins.map((m) => m.where))]).toEqual(['L', 'P', 'V', 'T', 'W']);
+  expect(margins.filter((m) => m.where === 'W').map((m) => m.check)).toEqual(['submergence', 'well-level']);
+});
+
+test('the working of a margin gives its value; what is not judged has none', () => {
+  const scenario = made();
+  for (const margin of judge(scenario, [])) {
+    const step = marginWorking(scenario, margin);
+    if (margin.value === null) expect(step).toBeUndefined();
+    else expect(step!.result.value).toBe(margin.value);
+  }
+});

@@ -1,0 +1,13 @@
+import {open,id,close} from './.shot.mjs';
+const p=await open(`/studies/${id('Reinjection transfer')}/system`, {width:1280,height:1100});
+await p.locator('[data-row="P-410"] [data-cell=entry]').click(); await p.waitForTimeout(500);
+await p.getByRole('button',{name:'Limit of NPSH ratio at P-410'}).click();
+await p.waitForTimeout(300);
+await p.screenshot({path:'/tmp/a2.png', clip:{x:960,y:300,width:320,height:700}});
+await p.getByRole('region',{name:'Working'}).getByRole('button',{name:'NPSHA',exact:true}).click();
+await p.waitForTimeout(600);
+await p.screenshot({path:'/tmp/a3.png', clip:{x:960,y:300,width:320,height:700}});
+await p.getByRole('button',{name:'Whole chain'}).click();
+await p.waitForTimeout(600);
+await p.screenshot({path:'/tmp/a4.png', clip:{x:960,y:300,width:320,height:700}});
+await close();
