@@ -58,7 +58,9 @@ function parse(text: string, dimension: Dimension): Quantity | QuantityProblem {
   if (symbol === '') return { reason: 'no-unit', found: shown, expected };
   const { unit, reference } = findWithReference(symbol, dimension);
   if (!unit) {
-    const other = dimensionsOf(symbol.replace(/\((?:g|a)\)$/, ''))[0];
+    const others = dimensionsOf(symbol.replace(/\((?:g|a)\)$/, ''));
+    // a length with (g) is no other dimension: the suffix is wrong
+    const other = others.includes(dimension) ? undefined : others[0];
     return other
       ? { reason: 'wrong-dimension', found: shown, expected, foundDimension: other }
       : { reason: 'unknown-unit', found: shown, expected };

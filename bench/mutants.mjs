@@ -1,0 +1,188 @@
+// node bench/mutants.mjs [--count 120] [--seed 1] [--only checks] [--list]: plants single faults, one at a time, into a copy of the
+// core and runs its tests. A fault that no test notices survives and is printed with its place. Says which share was caught.
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { cpus, tmpdir } from 'node:os';
+import { join, relative } from 'node:path';
+import ts from 'typescript';
+
+const ROOT = join(import.meta.dirname, '..');
+const SOURCE = join(ROOT, 'packages/core/src');
+const option = (name, fallback) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? fallback : process.argv[at + 1];
+};
+const COUNT = Number(option('count', 120));
+const SEED = Number(option('seed', 1));
+const ONLY = option('only', '');
+
+/** rooms in which a wrong number is a wrong verdict, with their share of the faults */
+const ROOMS = {
+  checks: 30,
+  units: 10,
+  fittings: 8,
+  pipes: 12,
+  pumps: 16,
+  valves: 10,
+  fluids: 12,
+  elements: 14,
+  scenarios: 12,
+};
+
+/* ---- faults ---- */
+
+const TURNED = {
+  '<': '>',
+  '>': '<',
+  '<=': '>',
+  '>=': '<',
+  '+': '-',
+  '-': '+',
+  '*': '/',
+  '/': '*',
+  '&&': '||',
+  '||': '&&',
+  '===': '!==',
+  '!==': '===',
+  '**': '*',
+};
+
+/** every fault that can be planted in a file: where, what stands there, what is put there */
+function faultsIn(file) {
+  const text = readFileSync(file, 'utf8');
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const found = [];
+  const plant = (node, put, kind) => found.push({ file, start: node.getStart(source), end: node.getEnd(), put, kind, was: node.getText(source) });
+  const visit = (node) => {
+    if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node)) return;
+    if (ts.isBinaryExpression(node)) {
+      const turned = TURNED[node.operatorToken.getText(source)];
+      const isText = [node.left, node.right].some((x) => ts.isStringLiteralLike(x) || ts.isTemplateExpression(x));
+      if (turned && !(isText && ['+', '-'].includes(turned))) plant(node.operatorToken, turned, 'operator turned');
+    }
+    if (ts.isNumericLiteral(node) && isMeant(node)) {
+      const x = Number(node.text);
+      plant(node, x === 0 ? '1' : String(x * 1.1), 'constant moved');
+    }
+    if (ts.isConditionalExpression(node)) plant(node, `(${node.whenFalse.getText(source)})`, 'branch dropped');
+    if (ts.isIfStatement(node) && !node.elseStatement) plant(node.expression, 'false', 'branch dropped');
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
+
+/** a constant that stands for something: no index, no tolerance, no count of rounds, no bound of a field */
+function isMeant(node) {
+  const x = Number(node.text);
+  const { parent } = node;
+  if (x !== 0 && Math.abs(x) < 1e-5) return false;
+  if (ts.isElementAccessExpression(parent) || ts.isForStatement(parent.parent)) return false;
+  if (ts.isCallExpression(parent)) {
+    const called = parent.expression.getText();
+    const isWritten = /toPrecision|toFixed|slice|quantity|number|text|kv|elevation|length|bore|drop|flow|head|gauge|density|strength|fill/.test(called);
+    if (isWritten) return false;
+  }
+  if (ts.isPropertyAssignment(parent) && /^(min|max|least|most|profileSize)$/.test(parent.name.getText())) return false;
+  return true;
+}
+
+/* ---- choosing ---- */
+
+function generator(seed) {
+  let x = ((seed * 48271) % 2147483646) + 1;
+  return () => (x = (x * 48271) % 2147483647) / 2147483647;
+}
+
+function chosen() {
+  const random = generator(SEED);
+  const total = Object.values(ROOMS).reduce((a, b) => a + b, 0);
+  return Object.entries(ROOMS)
+    .filter(([room]) => ONLY === '' || room === ONLY)
+    .flatMap(([room, share]) => {
+      const files = readdirSync(join(SOURCE, room), { recursive: true, encoding: 'utf8' })
+        .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
+        // what is only read by people has its own tests: the workings recompute, the short forms have their table
+        .filter((f) => !/working|short-form/.test(f));
+      const all = files.flatMap((f) => faultsIn(join(SOURCE, room, f)));
+      const wanted = Math.round((share / total) * COUNT);
+      return shuffled(all, random).slice(0, ONLY === '' ? wanted : COUNT);
+    });
+}
+
+function shuffled(list, random) {
+  const copy = [...list];
+  for (let i = copy.length - 1; i > 0; i--) {
+    const j = Math.floor(random() * (i + 1));
+    [copy[i], copy[j]] = [copy[j], copy[i]];
+  }
+  return copy;
+}
+
+/* ---- running ---- */
+
+/** a copy of what the tests need; packages are those of the project */
+function workplace() {
+  const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-mutants-'));
+  for (const part of ['packages/core', 'packages/cli', 'packages/wording']) {
+    cpSync(join(ROOT, part), join(folder, part), { recursive: true, filter: (f) => !/node_modules|dist/.test(relative(ROOT, f)) });
+  }
+  for (const file of ['jest.config.mjs', 'package.json', 'tsconfig.base.json']) cpSync(join(ROOT, file), join(folder, file));
+  cpSync(join(ROOT, 'docs/study.schema.json'), join(folder, 'docs/study.schema.json'));
+  symlinkSync(join(ROOT, 'node_modules'), join(folder, 'node_modules'));
+  return folder;
+}
+
+/** whether the tests notice: those of the room first, then all, the random systems only when those see nothing */
+async function notices(folder, room) {
+  const jest = (...args) =>
+    new Promise((done) => {
+      const options = { cwd: folder, stdio: 'ignore', env: { ...process.env, CI: 'true' } };
+      const child = spawn(process.execPath, [join(ROOT, 'node_modules/jest/bin/jest.js'), '-w', '1', '--bail', ...args], options);
+      const limit = setTimeout(() => child.kill('SIGKILL'), 240_000);
+      child.on('exit', (code) => {
+        clearTimeout(limit);
+        done(code !== 0);
+      });
+    });
+  if (room && (await jest('--selectProjects', 'core', '--testPathPatterns', `core/src/${room}/`, '--passWithNoTests'))) return true;
+  if (await jest('--selectProjects', 'core', '--testPathIgnorePatterns', 'random')) return true;
+  return (await jest('--selectProjects', 'core', '--testPathPatterns', 'random')) || jest('--selectProjects', 'cli');
+}
+
+const faults = chosen();
+console.log(`${faults.length} faults, seed ${SEED}`);
+if (process.argv.includes('--list')) {
+  for (const f of faults) console.log(describe(f));
+  process.exit(0);
+}
+
+function describe(f) {
+  const line = readFileSync(f.file, 'utf8').slice(0, f.start).split('\n').length;
+  return `${relative(ROOT, f.file)}:${line} ${f.kind}: ${f.was.slice(0, 70)} → ${f.put.slice(0, 40)}`;
+}
+
+const survivors = [];
+let at = 0;
+async function worker() {
+  const folder = workplace();
+  // the copy has to be sound before anything is planted
+  if (await notices(folder)) throw new Error('the tests fail without any fault');
+  while (at < faults.length) {
+    const fault = faults[at++];
+    const place = join(folder, relative(ROOT, fault.file));
+    const text = readFileSync(fault.file, 'utf8');
+    writeFileSync(place, text.slice(0, fault.start) + fault.put + text.slice(fault.end));
+    const caught = await notices(folder, relative(SOURCE, fault.file).split('/')[0]);
+    writeFileSync(place, text);
+    if (!caught) {
+      survivors.push(fault);
+      console.log(`survived  ${describe(fault)}`);
+    }
+  }
+  rmSync(folder, { recursive: true, force: true });
+}
+await Promise.all(Array.from({ length: Math.max(1, cpus().length) }, worker));
+const share = ((faults.length - survivors.length) / faults.length) * 100;
+console.log(`\n${faults.length - survivors.length} of ${faults.length} faults caught (${share.toFixed(1)} %)`);
+process.exitCode = share >= 95 ? 0 : 1;
