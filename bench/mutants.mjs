@@ -4,6 +4,8 @@ import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, wr
 import { spawn } from 'node:child_process';
 import { cpus, tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import ts from 'typescript';
 
 const ROOT = join(import.meta.dirname, '..');
@@ -52,9 +54,11 @@ function faultsIn(file) {
   const text = readFileSync(file, 'utf8');
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
   const found = [];
-  const plant = (node, put, kind) => found.push({ file, start: node.getStart(source), end: node.getEnd(), put, kind, was: node.getText(source) });
+  const plant = (node, put, kind) =>
+    found.push({ file, start: node.getStart(source), end: node.getEnd(), put, kind, was: node.getText(source) });
   const visit = (node) => {
-    if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node)) return;
+    if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node))
+      return;
     if (ts.isBinaryExpression(node)) {
       const turned = TURNED[node.operatorToken.getText(source)];
       const isText = [node.left, node.right].some((x) => ts.isStringLiteralLike(x) || ts.isTemplateExpression(x));
@@ -80,7 +84,10 @@ function isMeant(node) {
   if (ts.isElementAccessExpression(parent) || ts.isForStatement(parent.parent)) return false;
   if (ts.isCallExpression(parent)) {
     const called = parent.expression.getText();
-    const isWritten = /toPrecision|toFixed|slice|quantity|number|text|kv|elevation|length|bore|drop|flow|head|gauge|density|strength|fill/.test(called);
+    const isWritten =
+      /toPrecision|toFixed|slice|quantity|number|text|kv|elevation|length|bore|drop|flow|head|gauge|density|strength|fill/.test(
+        called,
+      );
     if (isWritten) return false;
   }
   if (ts.isPropertyAssignment(parent) && /^(min|max|least|most|profileSize)$/.test(parent.name.getText())) return false;
@@ -89,13 +96,9 @@ function isMeant(node) {
 
 /* ---- choosing ---- */
 
-function generator(seed) {
-  let x = ((seed * 48271) % 2147483646) + 1;
-  return () => (x = (x * 48271) % 2147483647) / 2147483647;
-}
+const random = xoroshiro128plus(SEED);
 
 function chosen() {
-  const random = generator(SEED);
   const total = Object.values(ROOMS).reduce((a, b) => a + b, 0);
   return Object.entries(ROOMS)
     .filter(([room]) => ONLY === '' || room === ONLY)
@@ -106,14 +109,14 @@ function chosen() {
         .filter((f) => !/working|short-form/.test(f));
       const all = files.flatMap((f) => faultsIn(join(SOURCE, room, f)));
       const wanted = Math.round((share / total) * COUNT);
-      return shuffled(all, random).slice(0, ONLY === '' ? wanted : COUNT);
+      return shuffled(all).slice(0, ONLY === '' ? wanted : COUNT);
     });
 }
 
-function shuffled(list, random) {
+function shuffled(list) {
   const copy = [...list];
   for (let i = copy.length - 1; i > 0; i--) {
-    const j = Math.floor(random() * (i + 1));
+    const j = uniformInt(random, 0, i);
     [copy[i], copy[j]] = [copy[j], copy[i]];
   }
   return copy;
@@ -125,7 +128,10 @@ function shuffled(list, random) {
 function workplace() {
   const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-mutants-'));
   for (const part of ['packages/core', 'packages/cli', 'packages/wording']) {
-    cpSync(join(ROOT, part), join(folder, part), { recursive: true, filter: (f) => !/node_modules|dist/.test(relative(ROOT, f)) });
+    cpSync(join(ROOT, part), join(folder, part), {
+      recursive: true,
+      filter: (f) => !/node_modules|dist/.test(relative(ROOT, f)),
+    });
   }
   for (const file of ['jest.config.mjs', 'package.json', 'tsconfig.base.json']) cpSync(join(ROOT, file), join(folder, file));
   cpSync(join(ROOT, 'docs/study.schema.json'), join(folder, 'docs/study.schema.json'));
@@ -145,9 +151,13 @@ async function notices(folder, room) {
         done(code !== 0);
       });
     });
-  if (room && (await jest('--selectProjects', 'core', '--testPathPatterns', `core/src/${room}/`, '--passWithNoTests'))) return true;
+  if (room && (await jest('--selectProjects', 'core', '--testPathPatterns', `core/src/${room}/`, '--passWithNoTests')))
+    return true;
   if (await jest('--selectProjects', 'core', '--testPathIgnorePatterns', 'random')) return true;
-  return (await jest('--selectProjects', 'core', '--testPathPatterns', 'random')) || jest('--selectProjects', 'cli');
+  return (
+    (await jest('--selectProjects', 'core', '--testPathPatterns', 'random')) ||
+    jest('--selectProjects', 'cli', '--testPathPatterns', 'cases')
+  );
 }
 
 const faults = chosen();

@@ -1,3 +1,4 @@
+import { median as middle } from 'simple-statistics';
 import { reinjectionStudy } from '../apps/server/dist/seed/tarnholt-reinjection.js';
 import { runStudy, serviceCurves } from '../packages/core/dist/index.js';
 import { benchNetworks, benchRandom } from './networks.mjs';
@@ -16,7 +17,7 @@ function median(run, rounds = 60, warmUp = 40) {
     run();
     times.push(performance.now() - begin);
   }
-  return times.sort((a, b) => a - b)[rounds >> 1];
+  return middle(times);
 }
 
 const study = reinjectionStudy();

@@ -3,7 +3,16 @@ import { recalculate } from '../worker/outcome.js';
 import { firstLine, setShared } from './address.js';
 import { thingKind } from '@cedar-knot/core';
 import { adviceFor } from './remedies.js';
-import { BEGINNINGS, freeEquipmentId, putEquipment, tableProblem, usersOf, withTable, type EquipmentList, type TableField } from './equipment.js';
+import {
+  BEGINNINGS,
+  freeEquipmentId,
+  putEquipment,
+  tableProblem,
+  usersOf,
+  withTable,
+  type EquipmentList,
+  type TableField,
+} from './equipment.js';
 import { branchAt } from './topology.js';
 
 const after = (study: Study, operations: readonly Operation[]): Study => {

@@ -11,7 +11,7 @@ import { regionsOf } from './flow-region.js';
 function marginOf(code: CheckCode, m: Made = {}, limits: LimitOverride[] = [], where?: string): Margin {
   const found = judge(made(m), limits).filter((x) => x.check === code && (where === undefined || x.where === where));
   expect(found.length).toBeGreaterThan(0);
-  return found[0]!;
+  return found.find((x) => x.value !== null) ?? found[0]!;
 }
 
 test('every default limit, sense, edge of near and worst verdict, pinned', () => {
@@ -254,6 +254,8 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   ['submergence', 'deep enough', { vesselRead: { bore: 0.2, level: 2 } }, 2, 'holds'],
   ['submergence', 'within a fifth', { vesselRead: { bore: 0.2, level: 0.48 } }, 0.48, 'near'],
   ['submergence', 'too shallow', { vesselRead: { bore: 0.2, level: 0.4 } }, 0.4, 'fails'],
+  // 2 m of water over the intake of a well without a given vortex depth is judged only by the study's own limit
+  ['submergence', 'of a well', { wellRead: { bore: 0.2 } }, 10, 'holds'],
   ['well-level', 'ten metres above the intake', {}, 10, 'holds'],
   ['well-level', 'near', { wellHead: -16 }, 4, 'near'],
   ['well-level', 'too low', { wellHead: -17.1 }, 2.9, 'fails'],
@@ -305,6 +307,20 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['well-level', { wellHead: null }, 'no-level'],
   ['method-range', {}, 'not-viscous'],
 ];
+
+test('submergence by the study’s own limit needs no bore; the vortex depth is the limit where one is given', () => {
+  const own = marginOf('submergence', { vesselRead: { level: 0.7 } }, [{ check: 'submergence', limit: 0.8 }], 'T');
+  expect(own).toMatchObject({ verdict: 'fails', limit: 0.8, value: 0.7 });
+  // S of 0.407073 m, worked out above
+  expect(marginOf('submergence', { vesselRead: { bore: 0.2 } }, [], 'T').limit).toBeCloseTo(0.407073, 5);
+});
+
+test('authority of the way of another pump: the one whose way passes the valve', () => {
+  const scenario = made({ role: 'maximum', valve: { headLoss: 5 }, breakdown: parts({ valves: 5, pipes: 15 }) });
+  scenario.result.ways.P = [{ line: 'elsewhere', forward: true }];
+  // its own line then: 1 m of pipe and 5 m of valve
+  expect(judge(scenario, []).find((m) => m.check === 'valve-authority')!.value).toBeCloseTo(5 / 6, 9);
+});
 
 test.each(REASONS)('%s does not apply: %j, %s', (code, m, reason) => {
   const found = marginOf(code, m);

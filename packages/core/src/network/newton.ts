@@ -338,6 +338,6 @@ class System {
       }
     });
     step.set(this.r);
-    return solveDense(matrix, step, n) < 0;
+    return solveDense(matrix, step, n);
   }
 }

@@ -1,11 +1,6 @@
 import { line, study, vessel, junction, solved } from '../test/studies.js';
+import { generator } from '../test/random-systems.js';
 import type { PipeResult } from '../results/results.js';
-
-/** Park and Miller 1988, so that a failing system can be made again. */
-function generator(seed: number): () => number {
-  let x = seed;
-  return () => (x = (x * 16807) % 2147483647) / 2147483647;
-}
 
 interface Wanted {
   length: number;

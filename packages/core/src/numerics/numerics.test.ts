@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evaluateFormula, putNumbers } from './formula.js';
 import { solveDense } from './linear.js';
 import { bracketedNewton } from './roots.js';
 import { SparseSolver } from './sparse.js';
@@ -39,11 +40,13 @@ describe('linear systems', () => {
   test('needs pivoting: a zero on the diagonal, by hand', () => {
     // y = 2; x + y = 5
     const b = Float64Array.of(2, 5);
-    expect(solveDense(Float64Array.of(0, 1, 1, 1), b, 2)).toBe(-1);
+    expect(solveDense(Float64Array.of(0, 1, 1, 1), b, 2)).toBe(true);
     expect(Array.from(b)).toEqual([3, 2]);
   });
-  test('a singular matrix names the row that has no pivot', () => {
-    expect(solveDense(Float64Array.of(1, 2, 2, 4), Float64Array.of(1, 2), 2)).toBe(1);
+  test('a singular matrix is refused, and the right side stays', () => {
+    const b = Float64Array.of(1, 2);
+    expect(solveDense(Float64Array.of(1, 2, 2, 4), b, 2)).toBe(false);
+    expect(Array.from(b)).toEqual([1, 2]);
   });
 
   test('sparse and dense agree on random diagonally dominant matrices, factored twice with other values', () => {
@@ -77,7 +80,7 @@ describe('linear systems', () => {
               add(j, i, b);
             }
             const [x, y] = [Float64Array.from(right), Float64Array.from(right)];
-            if (!sparse.solve(x) || solveDense(dense, y, n) >= 0) return false;
+            if (!sparse.solve(x) || !solveDense(dense, y, n)) return false;
             if (x.some((v, i) => Math.abs(v - y[i]!) > 1e-12)) return false;
           }
           return true;
@@ -92,5 +95,39 @@ describe('linear systems', () => {
     s.add(0, 1, 1);
     s.add(1, 0, 1);
     expect(s.solve(Float64Array.of(1, 1))).toBe(false);
+  });
+});
+
+describe('formulas as they are written', () => {
+  test.each([
+    ['1 + 2·3', {}, 7],
+    ['(1 + 2)·3', {}, 9],
+    ['2^3^2', {}, 512],
+    ['−2²', {}, -4],
+    ['(−2)²', {}, 4],
+    ['−x²', { x: 3 }, -9],
+    ['2·x^−1', { x: 4 }, 0.5],
+    ['6/2/3', {}, 1],
+    ['6/2·3', {}, 9],
+    ['5 − 3 − 1', {}, 1],
+    ['√(16) + abs(−3) + sign(−2)', {}, 6],
+    ['min(3, 1 + 1) + max(1, 4)', {}, 6],
+    ['log10(1000) + ln(1)', {}, 3],
+    ['π/π', {}, 1],
+    ['x³', { x: 2 }, 8],
+    ['1.2e-3·1000', {}, 1.2],
+    // the longest symbol is taken: hv is no h times v
+    ['h + hv', { h: 1, hv: 10 }, 11],
+    ['Δp0·Δp', { Δp: 2, Δp0: 5 }, 10],
+    ['K∞ + K1/Re', { 'K∞': 1, K1: 800, Re: 1600 }, 1.5],
+  ])('%s with %j is %d', (formula, values, expected) =>
+    expect(evaluateFormula(formula, values as Record<string, number>)).toBeCloseTo(expected, 12),
+  );
+  test.each(['1 +', '(1', 'x', '1 2', 'min(1', '2)'])('%s is no formula', (formula) =>
+    expect(() => evaluateFormula(formula, {})).toThrow(SyntaxError),
+  );
+  test('numbers take the places of symbols, a negative one in brackets', () => {
+    expect(putNumbers('abs(Q)·h − hv²', { Q: '-0.5', h: '12', hv: '3' })).toBe('abs((-0.5))·12 − 3²');
+    expect(putNumbers('min(m, n)', { m: '1', n: '2' })).toBe('min(1, 2)');
   });
 });

@@ -31,6 +31,7 @@ export interface Made {
   pipeIndex?: number;
   /** of the vessel T and the well W */
   vesselRead?: object;
+  wellRead?: object;
   outflow?: number;
   wellHead?: number | null;
   findings?: ScenarioResult['findings'];
@@ -80,7 +81,7 @@ function subjects(m: Made): { elements: CheckedElement[]; points: CheckedPoint[]
     ],
     points: [
       { id: 'T', kind: 'vessel', read: { elevation: 0, level: 2, ...m.vesselRead } },
-      { id: 'W', kind: 'well', read: { elevation: -20 } },
+      { id: 'W', kind: 'well', read: { elevation: -20, ...m.wellRead } },
     ],
   };
 }

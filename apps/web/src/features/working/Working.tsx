@@ -177,7 +177,7 @@ function Step({ step, made, of, onOpen }: StepProps) {
 export function Value({ value }: { value: WordedValue }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
-  const typed =
+  const found =
     value.from === undefined
       ? undefined
       : typedAt(

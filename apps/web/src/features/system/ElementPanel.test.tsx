@@ -1,0 +1,119 @@
+import { act, cleanup, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { open, pumpedStudy, settle, show } from '../../test/open.js';
+import { ElementPanel } from './ElementPanel.js';
+
+// the document without a browser has no layout
+beforeAll(() => {
+  Element.prototype.scrollIntoView = () => undefined;
+});
+afterEach(cleanup);
+
+async function panel(id: string, ...more: Parameters<typeof pumpedStudy>) {
+  const opened = await open(pumpedStudy(...more));
+  opened.store.getState().select(id);
+  show(opened, <ElementPanel id={id} />);
+  const element = () => opened.store.getState().study.lines[0]!.elements.find((e) => e.id === id)!;
+  return { ...opened, element, user: userEvent.setup() };
+}
+
+test('empty fields show what is used: the pump’s own speed and diameter', async () => {
+  await panel('P-1');
+  expect(screen.getByLabelText<HTMLInputElement>('Speed').placeholder).toBe('2950 rpm');
+  expect(screen.getByLabelText<HTMLInputElement>('Impeller Ø').placeholder).toBe('200 mm');
+  expect(screen.getByLabelText<HTMLInputElement>('Running').placeholder).toBe('1');
+});
+
+test('in US units they show it in those, and a number alone takes them', async () => {
+  const { element, user } = await panel('P-1', { op: 'set', path: ['units'], value: 'us' });
+  const diameter = screen.getByLabelText<HTMLInputElement>('Impeller Ø');
+  // 200 mm is 7.874 in
+  expect(diameter.placeholder).toBe('7.874 in');
+  await user.type(diameter, '7.5{Enter}');
+  expect(element().diameter).toBe('7.5 in');
+});
+
+test('an entry is typed and kept with its unit; one that the file refuses is refused here', async () => {
+  const { element, user } = await panel('L-1');
+  const roughness = screen.getByLabelText<HTMLInputElement>('Roughness');
+  // the material's own, from its table
+  expect(roughness.placeholder).toBe('0.046 mm');
+  await user.type(roughness, '5 m{Enter}');
+  expect(screen.getByRole('alert').textContent).toContain('outside what can be meant');
+  expect(element().roughness).toBeUndefined();
+  await user.clear(roughness);
+  await user.type(roughness, '0,1 mm{Enter}');
+  expect(element().roughness).toBe('0.1 mm');
+});
+
+test('an entry departs in the active scenario alone, and is shared again', async () => {
+  const { store, user } = await panel('L-1');
+  await user.click(screen.getByRole('button', { name: /Length shared/ }));
+  expect(store.getState().study.scenarios[0]!.set).toEqual({ 'L-1.length': '10 m' });
+  await user.click(screen.getByRole('button', { name: /Length only in this scenario/ }));
+  expect(store.getState().study.scenarios[0]!.set).toBeUndefined();
+});
+
+test('a limit is changed where it stands, with a reason that is kept, and given back', async () => {
+  const { store, user } = await panel('P-1');
+  const limit = () => screen.getByRole('button', { name: 'Limit of NPSH ratio at P-1' });
+  expect(limit().textContent).toBe('≥ 1.30');
+  await user.click(limit());
+  const typed = screen.getByLabelText('limit');
+  await user.clear(typed);
+  await user.type(typed, 'x{Enter}');
+  expect(screen.getByRole('alert').textContent).toContain('number');
+  await user.clear(typed);
+  await user.type(typed, '1.7');
+  await user.type(screen.getByLabelText('reason'), 'hot condensate');
+  await user.click(screen.getByRole('button', { name: 'Set' }));
+  await act(settle);
+  expect(store.getState().study.limits).toEqual([{ check: 'npsh-ratio', where: 'P-1', limit: 1.7, reason: 'hot condensate' }]);
+  expect(limit().textContent).toBe('≥ 1.70');
+  expect(limit().title).toContain('hot condensate');
+  await user.click(limit());
+  await user.click(screen.getByRole('button', { name: 'Default' }));
+  await act(settle);
+  expect(store.getState().study.limits).toBeUndefined();
+});
+
+test('a band is typed as two, in the units of the study', async () => {
+  const { store, user } = await panel('L-2', { op: 'set', path: ['units'], value: 'us' });
+  await user.click(screen.getByRole('button', { name: 'Limit of velocity at L-2' }));
+  const typed = screen.getByLabelText<HTMLInputElement>('limit');
+  // 1 to 4 m/s
+  expect(typed.value).toBe('3.281 ft/s – 13.12 ft/s');
+  await user.clear(typed);
+  await user.type(typed, '2 to 8{Enter}');
+  expect(store.getState().study.limits).toEqual([{ check: 'velocity', where: 'L-2', limit: ['2 ft/s', '8 ft/s'] }]);
+});
+
+test('what does not apply says why', async () => {
+  await panel('CV-1');
+  const checks = screen.getByRole('region', { name: 'Checks of CV-1' });
+  expect(within(checks).getByText(/cavitation: no value is given for it/)).toBeTruthy();
+});
+
+test('a working opens what it rests on, leads back, and shows the whole chain', async () => {
+  const { user } = await panel('P-1');
+  await user.click(screen.getByRole('button', { name: 'NPSHA' }));
+  await act(settle);
+  const working = screen.getByRole('region', { name: 'Working' });
+  expect(working.textContent).toContain('NPSHA = H1 − zd + (pa − pv)/(ρ·g)');
+  await user.click(within(working).getByRole('button', { name: 'total head at V-1' }));
+  expect(working.textContent).toContain('H = z + hl + ps/(ρ·g)');
+  expect(working.textContent).toContain('liquid over the nozzle 2 m');
+  await user.click(within(working).getByRole('button', { name: /back to NPSHA of P-1/ }));
+  expect(working.textContent).toContain('NPSHA = H1');
+  await user.click(within(working).getByRole('button', { name: 'Whole chain' }));
+  const chain = within(working).getByRole('list', { name: 'What NPSHA of P-1 rests on' });
+  for (const part of ['total head of V-1', 'head loss of L-1', 'vapour pressure of the fluid', 'temperature'])
+    expect(chain.textContent).toContain(part);
+});
+
+test('a point has its own entries and results', async () => {
+  const opened = await open(pumpedStudy());
+  show(opened, <ElementPanel id="V-2" />);
+  expect(screen.getByLabelText<HTMLInputElement>('Elevation').value).toBe('20 m');
+  expect(screen.getByRole('table').textContent).toContain('22.0');
+});

@@ -1,0 +1,104 @@
+import { FITTING_TYPES, FITTING_WORDS, fittingTerms, geometricK, sumFittings } from './fitting.js';
+
+/*
+ * Every fitting of the three-constant table against the figures printed there, typed anew: K1, Ki, Kd.
+ * Darby, Chemical Engineering Fluid Mechanics, 2nd ed. (2001), table 7-3; butterfly: Hooper 1981.
+ */
+const TABLE: readonly [string, number, number, number, number][] = [
+  ['elbow-90', 800, 0.091, 4, 0.3],
+  ['elbow-90-long', 800, 0.071, 4.2, 0.3],
+  ['elbow-45', 500, 0.071, 4.2, 0.3],
+  ['bend-180', 1000, 0.12, 4, 0.3],
+  ['miter-90', 1000, 0.27, 4, 0.3],
+  ['tee-run', 150, 0.05, 4, 0.3],
+  ['tee-branch', 800, 0.28, 4, 0.3],
+  ['gate', 300, 0.037, 3.9, 0.3],
+  ['globe', 1500, 1.7, 3.6, 0.3],
+  ['angle', 1000, 0.69, 4, 0.3],
+  ['ball', 300, 0.017, 4, 0.3],
+  ['plug', 300, 0.084, 3.9, 0.3],
+  ['diaphragm', 1000, 0.69, 4.9, 0.3],
+  ['check-swing', 1500, 0.46, 4, 0.3],
+  ['check-lift', 2000, 2.85, 3.8, 0.3],
+  ['butterfly', 800, 0.25, 1, 1],
+];
+
+/** Dn^0.3 and Dn of three nominal sizes, worked out by hand: 2^0.3, 6^0.3, 12^0.3 */
+const POWERS: readonly [number, number][] = [
+  [2, 1.231144],
+  [6, 1.711769],
+  [12, 2.107436],
+];
+
+test.each(TABLE)('%s: K1 %d, Ki %d, Kd %d', (type, k1, ki, kd, exponent) => {
+  for (const [inches, power] of POWERS) {
+    const sum = sumFittings([{ type, count: 3 }], 0.1, inches);
+    const size = exponent === 1 ? inches : power;
+    expect(sum.constant / (3 * ki * (1 + kd / size))).toBeCloseTo(1, 5);
+    expect(sum.perReynolds).toBe(3 * k1);
+    expect(sum.equivalentLength).toBe(0);
+  }
+});
+
+/* Idelchik, 4th ed.: sharp 0.5 and projecting 1.0 (diagram 3-1), rounded 0.04 as is usual from r/D 0.15, exit 1.0 (11-1) */
+const GEOMETRIC: readonly [string, object, number, number][] = [
+  ['entrance-sharp', {}, 0.1, 0.5],
+  ['entrance-rounded', {}, 0.1, 0.04],
+  ['entrance-projecting', {}, 0.1, 1],
+  ['exit', {}, 0.1, 1],
+  // Borda–Carnot from 100 to 200 mm, on the velocity in 100 mm: (1 − 0.25)² = 0.5625
+  ['expansion', { to: 0.2 }, 0.1, 0.5625],
+  // the same on the velocity in 200 mm: 0.5625·(200/100)⁴ = 9
+  ['expansion', { to: 0.1 }, 0.2, 9],
+  // gradual by 20°: 2.6·sin 10° = 0.451485 of it (Gibson 1910)
+  ['expansion', { to: 0.2, angle: 20 }, 0.1, 0.5625 * 0.451485],
+  // Weisbach: 0.5·(1 − β²) on the small bore
+  ['reducer', { to: 0.1 }, 0.2, 0.375 * 16],
+  ['reducer', { to: 0.2 }, 0.1, 0.375],
+  // gradual by 30°: 1.6·sin 15° = 0.414110 of it
+  ['reducer', { to: 0.1, angle: 30 }, 0.2, 0.375 * 16 * 0.41411],
+  // 180° is sudden, and no angle makes it worse than that
+  ['reducer', { to: 0.1, angle: 180 }, 0.2, 6],
+  ['expansion', { to: 0.2, angle: 120 }, 0.1, 0.5625],
+];
+
+test.each(GEOMETRIC)('%s %j from %d m: K %d', (type, more, inside, k) => {
+  expect(geometricK({ type, count: 1, ...more }, inside)).toBeCloseTo(k, 4);
+});
+
+test('no change of bore, no loss; nothing else has a geometric K', () => {
+  expect(geometricK({ type: 'reducer', count: 1, to: 0.1 }, 0.1)).toBe(0);
+  expect(geometricK({ type: 'expansion', count: 1, to: 0.1 }, 0.1)).toBe(0);
+  expect(() => geometricK({ type: 'elbow-90', count: 1 }, 0.1)).toThrow(RangeError);
+});
+
+test('every type stands in one of the two tables', () => {
+  const tried = new Set([...TABLE.map(([t]) => t), ...GEOMETRIC.map(([t]) => t)]);
+  expect([...FITTING_TYPES].sort()).toEqual([...tried].sort());
+});
+
+test('no words mean two fittings', () => {
+  const all = Object.values(FITTING_WORDS).flatMap((words) => [...new Set(words)]);
+  expect(all.filter((w, i) => all.indexOf(w) !== i)).toEqual([]);
+});
+
+test('the terms of a list are what its sum is made of', () => {
+  const list = [
+    { type: 'gate', count: 2 },
+    { k: 0.7, count: 3 },
+    { equivalentLength: 4, count: 2 },
+    { type: 'exit', count: 1 },
+  ];
+  const terms = fittingTerms(list, 0.1, 4);
+  const sum = sumFittings(list, 0.1, 4);
+  const total = (of: 'constant' | 'perReynolds' | 'equivalentLength') => terms.reduce((s, t) => s + t[of] * t.count, 0);
+  expect(total('constant')).toBeCloseTo(sum.constant, 12);
+  expect(total('perReynolds')).toBe(sum.perReynolds);
+  expect(total('equivalentLength')).toBe(8);
+  expect(terms.map((t) => [t.name, t.how])).toEqual([
+    ['gate', '0.037·(1 + 3.9/4.000^0.3), K1 300'],
+    ['K 0.7', 'as given'],
+    ['equivalent length', 'as given'],
+    ['exit', 'from its geometry'],
+  ]);
+});
