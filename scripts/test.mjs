@@ -30,7 +30,7 @@ async function main() {
     must(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.']);
   });
   step('types', () => must(process.execPath, ['scripts/types.mjs']));
-  step('unit tests', () => must(bin('jest'), ['--selectProjects', 'core', 'wording', 'cli', 'web']));
+  step('unit tests', () => must(bin('jest'), ['--selectProjects', 'core', 'wording', 'cli', 'web', 'components']));
   mkdirSync(FOLDER, { recursive: true, mode: 0o711 });
   database = new Database(FOLDER, 'cedar_knot_test');
   const account = await database.start();

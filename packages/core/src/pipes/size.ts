@@ -2,22 +2,6 @@ import { EN_12201 } from './data/pe.js';
 import { B36_10 } from './data/b36-10.js';
 import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
 
-export interface PipeSize {
-  /** nominal diameter, mm (DN) and inches (NPS) */
-  dn: number;
-  nps: string;
-  /** m */
-  outside: number;
-  schedules: readonly string[];
-}
-
-export const PIPE_SIZES: readonly PipeSize[] = B36_10.map(([dn, nps, outside, walls]) => ({
-  dn,
-  nps,
-  outside: outside / 1000,
-  schedules: Object.keys(walls),
-}));
-
 export type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: string[] };
 
 /** Outside diameter and wall, m, and the standard that they stand in. */

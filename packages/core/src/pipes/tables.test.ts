@@ -1,0 +1,307 @@
+import { MATERIALS, MATERIAL_WORDS } from './material.js';
+import { B36_10 } from './data/b36-10.js';
+import { EN_12201 } from './data/pe.js';
+import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
+import { insideOf, nominalInches, pipeDimensions, sizeSeries, usualSchedule } from './size.js';
+
+/*
+ * ASME B36.10M in its US customary table, typed from there: outside diameter and walls in inches. The metric table of the program
+ * is that of the same standard; an inch is 25.4 mm, and metric walls are rounded to a hundredth, outside diameters to a tenth.
+ */
+const INCHES: Readonly<Record<string, readonly [number, Readonly<Record<string, number>>]>> = {
+  '1/2': [0.84, { 10: 0.083, 40: 0.109, 80: 0.147, 160: 0.188, XXS: 0.294 }],
+  '3/4': [1.05, { 10: 0.083, 40: 0.113, 80: 0.154, 160: 0.219, XXS: 0.308 }],
+  '1': [1.315, { 10: 0.109, 40: 0.133, 80: 0.179, 160: 0.25, XXS: 0.358 }],
+  '1-1/4': [1.66, { 10: 0.109, 40: 0.14, 80: 0.191, 160: 0.25, XXS: 0.382 }],
+  '1-1/2': [1.9, { 10: 0.109, 40: 0.145, 80: 0.2, 160: 0.281, XXS: 0.4 }],
+  '2': [2.375, { 10: 0.109, 40: 0.154, 80: 0.218, 160: 0.344, XXS: 0.436 }],
+  '2-1/2': [2.875, { 10: 0.12, 40: 0.203, 80: 0.276, 160: 0.375, XXS: 0.552 }],
+  '3': [3.5, { 10: 0.12, 40: 0.216, 80: 0.3, 160: 0.438, XXS: 0.6 }],
+  '3-1/2': [4, { 10: 0.12, 40: 0.226, 80: 0.318 }],
+  '4': [4.5, { 10: 0.12, 40: 0.237, 80: 0.337, 120: 0.438, 160: 0.531, XXS: 0.674 }],
+  '5': [5.563, { 10: 0.134, 40: 0.258, 80: 0.375, 120: 0.5, 160: 0.625, XXS: 0.75 }],
+  '6': [6.625, { 10: 0.134, 40: 0.28, 80: 0.432, 120: 0.562, 160: 0.719, XXS: 0.864 }],
+  '8': [
+    8.625,
+    { 10: 0.148, 20: 0.25, 30: 0.277, 40: 0.322, 60: 0.406, 80: 0.5, 100: 0.594, 120: 0.719, 140: 0.812, 160: 0.906, XXS: 0.875 },
+  ],
+  '10': [
+    10.75,
+    {
+      10: 0.165,
+      20: 0.25,
+      30: 0.307,
+      40: 0.365,
+      60: 0.5,
+      80: 0.594,
+      100: 0.719,
+      120: 0.844,
+      140: 1,
+      160: 1.125,
+      XS: 0.5,
+      XXS: 1,
+    },
+  ],
+  '12': [
+    12.75,
+    {
+      10: 0.18,
+      20: 0.25,
+      30: 0.33,
+      STD: 0.375,
+      40: 0.406,
+      XS: 0.5,
+      60: 0.562,
+      80: 0.688,
+      100: 0.844,
+      120: 1,
+      140: 1.125,
+      160: 1.312,
+      XXS: 1,
+    },
+  ],
+  '14': [
+    14,
+    {
+      10: 0.25,
+      20: 0.312,
+      30: 0.375,
+      STD: 0.375,
+      40: 0.438,
+      XS: 0.5,
+      60: 0.594,
+      80: 0.75,
+      100: 0.938,
+      120: 1.094,
+      140: 1.25,
+      160: 1.406,
+    },
+  ],
+  '16': [
+    16,
+    {
+      10: 0.25,
+      20: 0.312,
+      30: 0.375,
+      STD: 0.375,
+      40: 0.5,
+      XS: 0.5,
+      60: 0.656,
+      80: 0.844,
+      100: 1.031,
+      120: 1.219,
+      140: 1.438,
+      160: 1.594,
+    },
+  ],
+  '18': [
+    18,
+    {
+      10: 0.25,
+      20: 0.312,
+      STD: 0.375,
+      30: 0.438,
+      XS: 0.5,
+      40: 0.562,
+      60: 0.75,
+      80: 0.938,
+      100: 1.156,
+      120: 1.375,
+      140: 1.562,
+      160: 1.781,
+    },
+  ],
+  '20': [
+    20,
+    {
+      10: 0.25,
+      20: 0.375,
+      STD: 0.375,
+      30: 0.5,
+      XS: 0.5,
+      40: 0.594,
+      60: 0.812,
+      80: 1.031,
+      100: 1.281,
+      120: 1.5,
+      140: 1.75,
+      160: 1.969,
+    },
+  ],
+  '24': [
+    24,
+    {
+      10: 0.25,
+      20: 0.375,
+      STD: 0.375,
+      XS: 0.5,
+      30: 0.562,
+      40: 0.688,
+      60: 0.969,
+      80: 1.219,
+      100: 1.531,
+      120: 1.812,
+      140: 2.062,
+      160: 2.344,
+    },
+  ],
+};
+/** nominal diameters of the two systems, ISO 6708 */
+const DN: Readonly<Record<string, number>> = {
+  '1/2': 15, '3/4': 20, '1': 25, '1-1/4': 32, '1-1/2': 40, '2': 50, '2-1/2': 65, '3': 80, '3-1/2': 90, '4': 100, '5': 125, '6': 150, '8': 200, '10': 250, '12': 300, '14': 350, '16': 400, '18': 450, '20': 500, '24': 600,
+}; // prettier-ignore
+
+test('the table holds the sizes of the standard, each by both its names', () => {
+  expect(B36_10.map(([dn, nps]) => [nps, dn])).toEqual(Object.entries(DN).sort((a, b) => a[1] - b[1]));
+});
+
+test.each(B36_10.map((row) => [row[1], row] as const))(
+  'NPS %s: outside diameter and every wall',
+  (nps, [dn, , outside, walls]) => {
+    const [inches, of] = INCHES[nps]!;
+    // a tenth of a millimetre, but for the rounding that the standard does itself up to NPS 24
+    expect(Math.abs(outside - inches * 25.4)).toBeLessThan(0.45);
+    expect(Object.keys(walls).sort()).toEqual(Object.keys(of).sort());
+    for (const [schedule, wall] of Object.entries(of)) {
+      expect(Math.abs(walls[schedule]! - wall * 25.4)).toBeLessThan(0.03);
+      const bore = insideOf(`DN${dn}`, schedule);
+      expect(bore).toBeCloseTo((outside - 2 * walls[schedule]!) / 1000, 12);
+      expect(insideOf(`${nps} in`, `sch ${schedule}`)).toBe(bore);
+      expect(insideOf(`NPS ${nps}`, schedule)).toBe(bore);
+    }
+  },
+);
+
+test('STD is 40 to NPS 10, XS is 80 to NPS 8, and 10S stands for 10 (B36.10M, B36.19M)', () => {
+  for (const dn of [50, 150, 250]) expect(insideOf(`DN${dn}`, 'STD')).toBe(insideOf(`DN${dn}`, '40'));
+  for (const dn of [50, 200]) expect(insideOf(`DN${dn}`, 'XS')).toBe(insideOf(`DN${dn}`, '80'));
+  expect(insideOf('DN300', 'STD')).not.toBe(insideOf('DN300', '40'));
+  expect(insideOf('DN250', 'XS')).not.toBe(insideOf('DN250', '80'));
+  expect(insideOf('DN150', '10S')).toBe(insideOf('DN150', '10'));
+});
+
+test('nominal inches, fractions too', () => {
+  expect(['DN15', '1/2 in', 'NPS 1-1/4', 'DN32', '1 1/2 in', 'DN600', 'PE 110', 'x'].map(nominalInches)).toEqual([
+    0.5,
+    0.5,
+    1.25,
+    1.25,
+    1.5,
+    24,
+    undefined,
+    undefined,
+  ]);
+});
+
+/** nominal outside diameters of plastic pipe, ISO 161-1 */
+const ISO_161 = [20, 25, 32, 40, 50, 63, 75, 90, 110, 125, 140, 160, 180, 200, 225, 250, 280, 315, 355, 400, 450, 500, 560, 630];
+
+test('plastics come in the outside diameters of ISO 161-1', () => {
+  expect(PVC_OUTSIDE).toEqual(ISO_161);
+  expect(EN_12201.map(([d]) => d)).toEqual(ISO_161.slice(1));
+});
+
+test.each(EN_12201.map(([d, w11, w17]) => [d, w11, w17] as const))(
+  'PE %d: the walls are d/SDR, rounded to a tenth',
+  (d, w11, w17) => {
+    // least wall of 2.3 mm; the tables round up, with a slack of half a hundredth
+    expect(Math.abs(w11 - Math.max(2.3, d / 11))).toBeLessThanOrEqual(0.11);
+    // SDR 17 is the series S 8, in truth 10^0.9: 2·7.943 + 1
+    if (w17 !== undefined) expect(Math.abs(w17 - d / (2 * 10 ** 0.9 + 1))).toBeLessThanOrEqual(0.11);
+    expect(insideOf(`PE ${d}`, 'SDR 11')).toBeCloseTo((d - 2 * w11) / 1000, 12);
+    expect(w17 === undefined).toBe(d < 40);
+  },
+);
+
+test('PVC walls by the series of ISO 4065: SDR = 2·S + 1 with S of the R10 numbers', () => {
+  for (const [sdr, s] of Object.entries(PVC_SERIES)) {
+    expect(Math.abs(2 * s + 1 - Number(sdr))).toBeLessThan(0.3);
+    for (const d of PVC_OUTSIDE) {
+      const wall = pvcWall(d, sdr)!;
+      expect(wall).toBeGreaterThanOrEqual(1.5);
+      expect(wall - Math.max(1.5, d / (2 * s + 1))).toBeLessThan(0.1);
+      expect(wall - d / (2 * s + 1)).toBeGreaterThan(-0.0051);
+    }
+  }
+  expect(pvcWall(110, '11')).toBeUndefined();
+});
+
+test('a wall in millimetres takes the outside diameters of EN 10220 series 1', () => {
+  // series 1: 26.9, 33.7, 42.4, 48.3, 60.3, 76.1, 88.9, 114.3, 139.7, 168.3 mm
+  const outside = {
+    DN20: 26.9,
+    DN25: 33.7,
+    DN32: 42.4,
+    DN40: 48.3,
+    DN50: 60.3,
+    DN65: 76.1,
+    DN80: 88.9,
+    DN100: 114.3,
+    DN125: 139.7,
+    DN150: 168.3,
+  };
+  for (const [size, mm] of Object.entries(outside)) expect(insideOf(size, '2.6 mm')).toBeCloseTo((mm - 5.2) / 1000, 12);
+  expect(insideOf('OD 139.7 mm', '4 mm')).toBeCloseTo(0.1317, 12);
+  for (const wall of ['0 mm', '70 mm', 'thick']) expect(insideOf('OD 139.7', wall)).toMatchObject({ reason: 'unknown-schedule' });
+});
+
+test('the row behind a bore says its standard; what is not made has none', () => {
+  expect(pipeDimensions('DN150', '40')).toMatchObject({
+    outside: 0.1683,
+    wall: 0.00711,
+    source: expect.stringContaining('B36.10M'),
+  });
+  expect(pipeDimensions('DN150', '4.5 mm')?.source).toContain('EN 10220');
+  expect(pipeDimensions('PE 110', 'SDR 11')?.source).toContain('EN 12201');
+  expect(pipeDimensions('PVC 110', 'SDR 21')?.source).toContain('1452');
+  expect(pipeDimensions('DN155', '40')).toBeUndefined();
+});
+
+test('the usual schedule of a size is one that it is made in', () => {
+  expect(['DN150', '6 in', 'PE 110', 'PVC 110', 'OD 76.1', 'DN155'].map(usualSchedule)).toEqual([
+    '40',
+    '40',
+    'SDR 11',
+    'SDR 21',
+    undefined,
+    undefined,
+  ]);
+});
+
+test('candidates of a series: those that are made, in rising bore', () => {
+  const names = (size: string, schedule: string) => sizeSeries(size, schedule).map((c) => c.size);
+  expect(names('DN100', '120')).toEqual([
+    'DN100',
+    'DN125',
+    'DN150',
+    'DN200',
+    'DN250',
+    'DN300',
+    'DN350',
+    'DN400',
+    'DN450',
+    'DN500',
+    'DN600',
+  ]);
+  expect(names('PE 110', 'SDR 11')[0]).toBe('PE 25');
+  expect(names('PVC 110', 'SDR 21')).toHaveLength(PVC_OUTSIDE.length);
+  // one that is given by its wall is compared with its neighbours of schedule 40
+  expect(sizeSeries('DN100', '4 mm').every((c) => c.schedule === '40')).toBe(true);
+});
+
+test('roughness by material: Moody 1944, fig. 2, in feet where it has the material, else Idelchik, table 2-5', () => {
+  const foot = 0.3048;
+  // commercial steel 0.00015 ft, cast iron 0.00085, galvanised 0.0005, drawn tubing 0.000005
+  expect(MATERIALS.steel! / (0.00015 * foot)).toBeCloseTo(1, 1);
+  expect(MATERIALS['cast-iron']! / (0.00085 * foot)).toBeCloseTo(1, 1);
+  expect(MATERIALS['galvanised-steel']! / (0.0005 * foot)).toBeCloseTo(1, 1);
+  for (const smooth of ['copper', 'pvc', 'pe']) expect(MATERIALS[smooth]! / (0.000005 * foot)).toBeCloseTo(1, 1);
+  // concrete 0.001 to 0.01 ft
+  expect(MATERIALS.concrete).toBeGreaterThanOrEqual(0.00098 * foot);
+  expect(MATERIALS['steel-aged']).toBe(0.0002);
+  expect(MATERIALS['stainless-steel']).toBe(0.000015);
+  expect(MATERIALS['cast-iron-aged']).toBe(0.001);
+  expect(MATERIALS['ductile-iron-lined']).toBe(0.0001);
+  expect(MATERIALS.grp).toBe(0.000005);
+  expect(Object.keys(MATERIAL_WORDS).sort()).toEqual(Object.keys(MATERIALS).sort());
+});
