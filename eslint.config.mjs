@@ -23,7 +23,7 @@ const ROOMS = {
 
 const closed = (folder, patterns) => ({
   files: [`${folder}/**/*.{ts,tsx}`],
-  ignores: ['**/*.test.ts'],
+  ignores: ['**/*.test.ts', '**/*.test.tsx'],
   rules: { 'no-restricted-imports': ['error', { patterns }] },
 });
 

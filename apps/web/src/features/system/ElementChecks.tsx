@@ -1,4 +1,4 @@
-import { CHECKS, isCheckCode, readTypedLimit, type Check, type CheckCode, type Margin, type RawLimit } from '@cedar-knot/core';
+import { CHECKS, isCheckCode, readTypedLimit, type CheckCode, type Margin, type RawLimit } from '@cedar-knot/core';
 import { checkName, checkValue, marginReason, problemText } from '@cedar-knot/wording';
 import { useState, type FormEvent } from 'react';
 import { limitAt, setLimit } from '../../state/limits.js';
