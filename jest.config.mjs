@@ -38,7 +38,12 @@ export default {
     project('cli', 'packages/cli'),
     project('web', 'apps/web'),
     // components with logic of their own, in a document without a browser; the whole page is Playwright's
-    { ...project('components', 'apps/web'), testMatch: ['<rootDir>/apps/web/src/**/*.test.tsx'], testEnvironment: 'jsdom', testTimeout: 30_000 },
+    {
+      ...project('components', 'apps/web'),
+      testMatch: ['<rootDir>/apps/web/src/**/*.test.tsx'],
+      testEnvironment: 'jsdom',
+      testTimeout: 30_000,
+    },
     { ...project('server', 'apps/server', true), testTimeout: 30_000 },
   ],
 };

@@ -12,7 +12,8 @@ const packages = Object.entries(lock.packages)
   .filter((path) => existsSync(join(ROOT, path, 'package.json')))
   .map((path) => {
     const { name, version, license, licenses } = JSON.parse(readFileSync(join(ROOT, path, 'package.json'), 'utf8'));
-    const said = typeof license === 'string' ? license : (license?.type ?? licenses?.map((l) => l.type).join(' or ') ?? 'see its files');
+    const said =
+      typeof license === 'string' ? license : (license?.type ?? licenses?.map((l) => l.type).join(' or ') ?? 'see its files');
     const file = readdirSync(join(ROOT, path)).find((f) => /^licen[cs]e/i.test(f));
     return { name, version, license: said, file: file ? `${path}/${file}` : '' };
   })

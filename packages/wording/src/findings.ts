@@ -1,12 +1,4 @@
-import {
-  CHECKS,
-  isCheckCode,
-  type Finding,
-  type FindingCode,
-  type Margin,
-  type Reason,
-  type UnitSystem,
-} from '@cedar-knot/core';
+import { CHECKS, isCheckCode, type Finding, type FindingCode, type Margin, type Reason, type UnitSystem } from '@cedar-knot/core';
 import { inUnits, shortNumber } from './numbers.js';
 
 type Values = Finding['values'];

@@ -1,7 +1,7 @@
 import { finding } from '../issues/issues.js';
 import type { Margin } from '../results/margin.js';
 import { made, type Made } from '../test/judged.js';
-import type { Check, LimitOverride } from './check.js';
+import type { LimitOverride } from './check.js';
 import { CHECK_CODES, CHECKS, type CheckCode } from './index.js';
 import { judge, marginWorking } from './judge.js';
 import { motorFactor } from './motor-power.js';
@@ -17,7 +17,7 @@ function marginOf(code: CheckCode, m: Made = {}, limits: LimitOverride[] = [], w
 test('every default limit, sense, edge of near and worst verdict, pinned', () => {
   const pinned = Object.fromEntries(
     CHECK_CODES.map((code) => {
-      const { limit, near, sense, worst, dimension } = CHECKS[code] as Check;
+      const { limit, near, sense, worst, dimension } = CHECKS[code];
       return [code, [sense, limit, near, worst, dimension ?? 'ratio']];
     }),
   );
@@ -325,7 +325,7 @@ test('authority of the way of another pump: the one whose way passes the valve',
 test.each(REASONS)('%s does not apply: %j, %s', (code, m, reason) => {
   const found = marginOf(code, m);
   expect(found).toMatchObject({ verdict: 'not-applicable', reason, value: null, limit: null });
-  expect((CHECKS[code] as Check).reasons).toContain(reason);
+  expect(CHECKS[code].reasons).toContain(reason);
 });
 
 test('the regions of a pump are the maker’s own, else the usual ones', () => {
@@ -355,10 +355,8 @@ describe('a study’s own limit', () => {
     vesselRead: { bore: 0.2 },
   };
   test.each(CHECK_CODES)('%s: honoured: what holds fails or is near when the limit goes past it', (code) => {
-    const value = marginOf(code, full, [
-      { check: code, limit: (CHECKS[code] as Check).sense === 'band' ? [-1e9, 1e9] : 0 },
-    ]).value!;
-    const { sense, worst } = CHECKS[code] as Check;
+    const value = marginOf(code, full, [{ check: code, limit: CHECKS[code].sense === 'band' ? [-1e9, 1e9] : 0 }]).value!;
+    const { sense, worst } = CHECKS[code];
     const beyond = sense === 'least' ? value + 0.5 : sense === 'most' ? value - 0.5 : ([value + 0.1, value + 1] as const);
     const found = marginOf(code, full, [{ check: code, limit: beyond }]);
     expect(found.verdict).toBe(code === 'set-point' ? 'fails' : worst);

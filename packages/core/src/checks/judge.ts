@@ -15,8 +15,8 @@ import { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './index.js';
 /** Every check of one solved scenario against its limits, in the order of the system. */
 export function judge(scenario: CheckedScenario, overrides: readonly LimitOverride[]): Margin<CheckCode>[] {
   const margins: Margin<CheckCode>[] = [];
-  const judgeAll = (subject: CheckedElement | CheckedPoint, at: Check['at']): void => {
-    for (const code of BY_KIND[at].get(subject.kind) ?? []) {
+  const judgeAll = (subject: CheckedElement | CheckedPoint): void => {
+    for (const code of BY_KIND.get(subject.kind) ?? []) {
       const own = ownLimit(overrides, code, subject.id, scenario.id);
       const found = judged(code, subject, scenario, own !== undefined);
       if (found === undefined) continue;
@@ -27,20 +27,17 @@ export function judge(scenario: CheckedScenario, overrides: readonly LimitOverri
       );
     }
   };
-  for (const e of scenario.elements) judgeAll(e, 'element');
-  for (const p of scenario.points) judgeAll(p, 'point');
+  scenario.elements.forEach(judgeAll);
+  scenario.points.forEach(judgeAll);
   return margins;
 }
 
-const BY_KIND = { element: codesByKind('element'), point: codesByKind('point') };
+/** checks by the kind of what they judge; no kind of element is called as one of points */
+const BY_KIND = codesByKind();
 
-function codesByKind(at: Check['at']): ReadonlyMap<string, readonly CheckCode[]> {
+function codesByKind(): ReadonlyMap<string, readonly CheckCode[]> {
   const map = new Map<string, CheckCode[]>();
-  for (const code of CHECK_CODES) {
-    const check: Check = CHECKS[code];
-    if (check.at !== at) continue;
-    for (const kind of check.kinds) map.set(kind, [...(map.get(kind) ?? []), code]);
-  }
+  for (const code of CHECK_CODES) for (const kind of CHECKS[code].kinds) map.set(kind, [...(map.get(kind) ?? []), code]);
   return map;
 }
 

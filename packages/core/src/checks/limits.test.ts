@@ -3,8 +3,6 @@ import { runStudy } from '../scenarios/run.js';
 import { line, pipe, PUMP, study, vessel } from '../test/studies.js';
 import { CHECK_CODES, CHECKS, type CheckCode } from './index.js';
 import { readLimit, readLimits, readTypedLimit } from './limits.js';
-import type { Check } from './check.js';
-
 /** a site at 90 kPa */
 const reader = () => new Reader({ density: 1000, atmosphere: 90_000 });
 const read = (raw: Record<string, unknown>) => {
@@ -71,7 +69,7 @@ test('a limit for any code is taken, and what is wrong keeps the study from bein
       { pumps: { p: PUMP }, limits },
     );
   const usual = (code: CheckCode): unknown => {
-    const { dimension, sense } = CHECKS[code] as Check;
+    const { dimension, sense } = CHECKS[code];
     const unit = { head: ' m', velocity: ' m/s', absolutePressure: ' bar', pressureDifference: ' bar', length: ' m' }[
       String(dimension)
     ];

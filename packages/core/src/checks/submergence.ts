@@ -11,6 +11,12 @@ function liquidAbove(p: CheckedPoint, s: CheckedScenario): number | null {
   return head === null ? null : head - (p.read.elevation as number);
 }
 
+/** Depth of liquid, m, that keeps vortices from an intake of a bore, m, at a flow, m³/s. */
+function vortexDepth(d: number, flow: number, gravity: number): number {
+  const v = flow / ((Math.PI / 4) * d * d);
+  return d * (1 + (2.3 * v) / Math.sqrt(gravity * d));
+}
+
 /** Liquid above an intake against the depth that keeps vortices away: S = D·(1 + 2.3·Fr), Fr = v/√(g·D). */
 export const submergence: Check = {
   label: 'submergence',
@@ -30,9 +36,11 @@ export const submergence: Check = {
     if (!(flow > 0)) return 'no-flow';
     const above = liquidAbove(p, s);
     if (above === null) return 'no-level';
-    const v = d === undefined ? 0 : flow / ((Math.PI / 4) * d * d);
-    const needed = d === undefined ? 0 : d * (1 + (2.3 * v) / Math.sqrt(s.gravity * d));
     const input = worth('hl', 'liquid above the intake', above, 'length', { from: `${p.id}.level` });
-    return { value: above, limit: needed, how: () => ({ formula: 'hl', inputs: [input] }) };
+    return {
+      value: above,
+      ...(d === undefined ? {} : { limit: vortexDepth(d, flow, s.gravity) }),
+      how: () => ({ formula: 'hl', inputs: [input] }),
+    };
   },
 };

@@ -158,6 +158,14 @@ describe('glycol solutions, Bohne et al. 1984 and Conde 2011', () => {
       expect(Math.abs(at(glycol, 0, t).viscosity / water.viscosity - 1)).toBeLessThan(0.05);
     }
   });
+  test('far from 20 °C: ethylene 60 % at 80 °C, worked out by hand from the equations of the source', () => {
+    // ρ of the glycol 1127.68 − 0.65816·80 − 6.1765e-4·6400 = 1071.0742, of water 1002.17 − 9.29512 − 22.91354 + 1.91318 = 971.8745;
+    // 0.6·1071.0742 + 0.4·971.8745 + 99.1997·0.24·(0.3059 + 0.082686 − 0.1488) = 1037.1032 kg/m³
+    expect(at('ethylene', 0.6, 80).density).toBeCloseTo(1037.1032, 3);
+    // ln η: −3.61359 + 986.519/207.861 = 1.132461, −3.75802 + 590.9808/217.2645 = −1.037922;
+    // 0.6·1.132461 − 0.4·1.037922 + 2.170383·0.24·(−0.165301 − 0.172395 + 0.088782) = 0.134651; e^ = 1.144138 mPa·s
+    expect(at('ethylene', 0.6, 80).viscosity * 1e3).toBeCloseTo(1.144138, 5);
+  });
   test('Raoult by hand: ethylene glycol 40 % at 90 °C', () => {
     // 0.6/18.01528 = 0.0333051; 0.4/62.068 = 0.00644454; 70 182 Pa·0.0333051/0.0397496 = 58 804 Pa
     expect(at('ethylene', 0.4, 90).vapourPressure / 58_804).toBeCloseTo(1, 3);
