@@ -214,7 +214,7 @@ test('a figure opens its working: formula, values with units, source, and the nu
   await openDemoCopy(page);
   await page.locator('[data-row="L-420"] [data-cell=entry]').click();
   await page.getByRole('button', { name: 'head loss' }).click();
-  const working = page.locator('[data-working=headLoss]');
+  const working = page.locator('[data-working$=headLoss]');
   await expect(working).toContainText('Darcy–Weisbach');
   await expect(working).toContainText('Colebrook 1939');
   // the working has five figures, the sheet three
@@ -230,7 +230,14 @@ test('a figure opens its working: formula, values with units, source, and the nu
 test('a number of the matrix, or of the sheet, opens its own working in its scenario', async ({ page }) => {
   await openDemoCopy(page);
   await page.locator('[data-loss="L-421"] span').click();
-  await expect(page.locator('[data-working=headLoss]')).toContainText('Darcy–Weisbach');
+  await expect(page.locator('[data-working$=headLoss]')).toContainText('Darcy–Weisbach');
+  // the velocity has a working of its own, and there is a way back from it
+  await page.locator('[data-working$=headLoss]').getByRole('button', { name: 'velocity' }).first().click();
+  await expect(page.locator('[data-working$=velocity]')).toContainText('= Q / A');
+  await page.getByRole('button', { name: /^back to/ }).click();
+  await expect(page.locator('[data-working$=headLoss]')).toBeVisible();
+  await page.getByRole('button', { name: 'Whole chain' }).click();
+  await expect(page.getByRole('list', { name: /rests on$/ }).getByRole('listitem').nth(5)).toBeVisible();
   await page.getByRole('link', { name: 'Scenarios' }).click();
   const head = page.locator('[data-result="Head"] td').nth(2).locator('span');
   const figure = (await head.textContent())!.trim();

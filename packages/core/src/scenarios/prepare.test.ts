@@ -160,13 +160,13 @@ describe('givens and unknowns', () => {
   });
 });
 
-test('the core stands alone: no package, no Node, no DOM in its sources', () => {
+test('the core stands alone: no Node, no DOM, and no package but for dense solving', () => {
   const files = readdirSync(`${__dirname}/..`, { recursive: true, encoding: 'utf8' }).filter(
-    (f) => f.endsWith('.ts') && !f.includes('.test.'),
+    (f) => f.endsWith('.ts') && !f.includes('.test.') && !f.startsWith('test/'),
   );
   expect(files.length).toBeGreaterThan(30);
   for (const f of files) {
     const imports = [...readFileSync(`${__dirname}/../${f}`, 'utf8').matchAll(/from '([^']+)'/g)].map((m) => m[1]!);
-    expect(imports.filter((i) => !i.startsWith('.'))).toEqual([]);
+    expect([f, imports.filter((i) => !i.startsWith('.') && i !== 'ml-matrix')]).toEqual([f, []]);
   }
 });
