@@ -20,6 +20,8 @@ export interface WordedValue {
   also: string | null;
   /** figure or entry that it comes from */
   from: string | undefined;
+  /** entered under `from`: it has no working */
+  isEntry: boolean;
 }
 
 /** A step as a checker reads it: formula, the same with numbers, result. */
@@ -47,6 +49,7 @@ export function wordedStep(step: WorkingStep, system: UnitSystem): WordedStep {
     text: `${s.number} ${UNIT_TEXT[s.unit] ?? prettyUnit(s.unit)}${suffix(v)}`.trim(),
     also: alsoIn(v, system),
     from: v.from,
+    isEntry: v.entered === true,
   });
   return {
     name: step.result.name,

@@ -155,7 +155,7 @@ function working(w: WorkedElement, r: LossResult): KeyedStep[] {
   const h = worth('h', 'head loss', r.headLoss ?? NaN, 'head', own('headLoss'));
   const loss = step('headLoss', h, 'Δp/(ρ·g)', [lost, s.density, s.gravity], 'definition');
   if (law.kind === 'power') {
-    const given = worth('Δp0', 'drop at the known flow', law.drop, 'pressureDifference', own('drop'));
+    const given = worth('Δp0', 'drop at the known flow', law.drop, 'pressureDifference', { ...own('drop'), entered: true });
     const at = worth('Q0', 'known flow', law.at, 'flow', own('at'));
     const n = worth('n', 'exponent', law.exponent, 'ratio', own('exponent'));
     const formula = 'sign(Q)·F·Δp0·(abs(Q)/Q0)^n';

@@ -16,6 +16,8 @@ export interface WorkingValue {
   unit?: string;
   /** the figure or entry that it is: `L-420.headLoss`, `L-420.length`, `fluid.density` */
   from?: string;
+  /** what was entered under `from`, where a figure has the same name */
+  entered?: true;
 }
 
 /** One line of a calculation that a checker can follow: the formula in its symbols, what goes in, where it is from, what comes out. */
@@ -67,7 +69,7 @@ export const worth = (
   name: string,
   value: number,
   dimension: WorkingDimension = 'ratio',
-  more: { unit?: string; from?: string } = {},
+  more: Pick<WorkingValue, 'unit' | 'from' | 'entered'> = {},
 ): WorkingValue => ({ symbol, name, value, dimension, ...more });
 
 /** the same value in the unit that a formula's constants ask for */

@@ -99,7 +99,8 @@ export function workingChain(
     chain.set(at, steps);
     // what a step of this very working gives needs no second account
     const made = new Set(steps.map((s) => s.result.symbol));
-    for (const s of steps) for (const i of s.inputs) if (i.from !== undefined && !made.has(i.symbol)) follow(i.from);
+    for (const s of steps)
+      for (const i of s.inputs) if (i.from !== undefined && !i.entered && !made.has(i.symbol)) follow(i.from);
   };
   follow(address);
   return [...chain].map(([at, steps]) => ({ address: at, steps }));

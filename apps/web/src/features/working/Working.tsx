@@ -147,7 +147,7 @@ function Step({ step, made, of, onOpen }: StepProps) {
           <li key={v.symbol} className="flex gap-1">
             <span className="min-w-[26px] font-mono">{v.symbol}</span>
             <span className="min-w-0 flex-1">
-              {v.from !== undefined && !isMade(v) && of.has(v.from) ? (
+              {v.from !== undefined && !v.isEntry && !isMade(v) && of.has(v.from) ? (
                 <button
                   type="button"
                   className="text-cedar text-left underline decoration-dotted"
@@ -189,12 +189,21 @@ export function Value({ value }: { value: WordedValue }) {
   const typed = found === undefined ? undefined : `${number} ${prettyUnit(unit.join(' '))}`.trim();
   return (
     <>
-      <span className="text-ink whitespace-nowrap">{value.text}</span>
-      {typed !== undefined && typed !== value.text ? (
+      <span className="text-ink whitespace-nowrap">
+        {typed !== undefined && isRounded(typed, value.text) ? typed : value.text}
+      </span>
+      {typed !== undefined && !isRounded(typed, value.text) ? (
         <span className="text-inkq"> entered {typed}</span>
       ) : (
         value.also !== null && <span className="text-inkq"> = {value.also}</span>
       )}
     </>
   );
+}
+
+/** whether a text is what was typed, with fewer digits */
+function isRounded(typed: string, text: string): boolean {
+  const [a, ...unitA] = typed.split(' ');
+  const [b, ...unitB] = text.split(' ');
+  return unitA.join(' ') === unitB.join(' ') && Math.abs(Number(a) - Number(b)) <= 1e-4 * Math.abs(Number(a));
 }

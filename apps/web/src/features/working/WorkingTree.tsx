@@ -1,5 +1,5 @@
 import type { WorkingStep } from '@cedar-knot/core';
-import { wordedStep } from '@cedar-knot/wording';
+import { wordedStep, type WordedValue } from '@cedar-knot/wording';
 import { addressName } from '../../state/figure.js';
 import { useDisplay } from '../context.js';
 import { Value } from './Working.js';
@@ -21,6 +21,8 @@ export function WorkingTree({ root, parts, onOpen }: TreeProps) {
 
 const DEEPEST = 12;
 
+const keyOf = (v: WordedValue): string => (v.isEntry ? v.symbol : (v.from ?? v.symbol));
+
 function Node({ address, parts, onOpen, above }: Omit<TreeProps, 'root'> & { address: string; above: readonly string[] }) {
   const display = useDisplay();
   const steps = parts.get(address);
@@ -31,7 +33,7 @@ function Node({ address, parts, onOpen, above }: Omit<TreeProps, 'root'> & { add
   const inputs = steps
     .flatMap((s) => wordedStep(s, display.system).inputs)
     .filter((v) => {
-      const key = v.from ?? v.symbol;
+      const key = keyOf(v);
       if (made.has(v.symbol) || seen.has(key)) return false;
       seen.add(key);
       return true;
@@ -44,10 +46,14 @@ function Node({ address, parts, onOpen, above }: Omit<TreeProps, 'root'> & { add
       <b className="font-semibold">{last.result.also ?? last.result.text}</b>
       <ul className="border-soft ml-1.5 border-l pl-2.5">
         {inputs.map((v) =>
-          v.from !== undefined && parts.has(v.from) && !above.includes(v.from) && above.length < DEEPEST ? (
+          v.from !== undefined &&
+          !v.isEntry &&
+          parts.has(v.from) &&
+          ![...above, address].includes(v.from) &&
+          above.length < DEEPEST ? (
             <Node key={v.from} address={v.from} parts={parts} onOpen={onOpen} above={[...above, address]} />
           ) : (
-            <li key={v.from ?? v.symbol} className="text-ink2">
+            <li key={keyOf(v)} className="text-ink2">
               {v.name} <Value value={v} />
             </li>
           ),
