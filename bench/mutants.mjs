@@ -58,7 +58,7 @@ function faultsIn(file) {
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
   const found = [];
   const plant = (node, put, kind) =>
-    found.push({ file, start: node.getStart(source), end: node.getEnd(), put, kind, was: node.getText(source) });
+    found.push({ file, text, start: node.getStart(source), end: node.getEnd(), put, kind, was: node.getText(source) });
   const visit = (node) => {
     if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node))
       return;
@@ -171,7 +171,7 @@ if (process.argv.includes('--list')) {
 }
 
 function describe(f) {
-  const line = readFileSync(f.file, 'utf8').slice(0, f.start).split('\n').length;
+  const line = f.text.slice(0, f.start).split('\n').length;
   return `${relative(ROOT, f.file)}:${line} ${f.kind}: ${f.was.slice(0, 70)} → ${f.put.slice(0, 40)}`;
 }
 
@@ -184,7 +184,7 @@ async function worker() {
   while (at < faults.length) {
     const fault = faults[at++];
     const place = join(folder, relative(ROOT, fault.file));
-    const text = readFileSync(fault.file, 'utf8');
+    const { text } = fault;
     writeFileSync(place, text.slice(0, fault.start) + fault.put + text.slice(fault.end));
     const caught = await notices(folder, relative(SOURCE, fault.file).split('/')[0]);
     writeFileSync(place, text);

@@ -36,6 +36,7 @@ export {
   VALVE_ENTRY_FIELDS,
 } from './document/fields.js';
 export { thingKind, type ThingKind } from './document/things.js';
+export type { FieldProblem, StudyHead, StudyWhole, VersionHead } from './document/stored.js';
 export { isId } from './document/ids.js';
 export {
   blankStudy,

@@ -1,11 +1,5 @@
 import { HttpException } from '@nestjs/common';
-
-/** One thing that is wrong with a request, at a JSON path of its body. */
-export interface FieldProblem {
-  path: string;
-  message: string;
-  code?: string;
-}
+import type { FieldProblem } from '@cedar-knot/core';
 
 /** Every refusal of the API has this shape: what, and where it is wrong. */
 export interface ProblemBody {

@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
-import type { DocumentChange } from '@cedar-knot/core';
+import type { DocumentChange, StudyHead, StudyWhole, VersionHead } from '@cedar-knot/core';
 import type { Response } from 'express';
 import { JoiPipe } from '../common/joi.pipe.js';
 import {
@@ -15,7 +15,7 @@ import {
   type RenameBody,
   type SaveBody,
 } from './schemas.js';
-import { StudiesService, type StudyHead, type StudyWhole, type VersionHead } from './studies.service.js';
+import { StudiesService } from './studies.service.js';
 
 const STUDY_BODY = { schema: { type: 'object' } } as const;
 

@@ -1,32 +1,22 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import { blankStudy, diffDocuments, writeStudy, type DocumentChange, type Study } from '@cedar-knot/core';
+import {
+  blankStudy,
+  diffDocuments,
+  writeStudy,
+  type DocumentChange,
+  type Study,
+  type StudyHead,
+  type StudyWhole,
+  type VersionHead,
+} from '@cedar-knot/core';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
 import { StudyModel } from '../database/models/study.model.js';
 import { StudyVersionModel } from '../database/models/study-version.model.js';
 import { acceptDocument, acceptText } from './study-document.js';
-
-export interface StudyHead {
-  id: string;
-  title: string;
-  tag: string;
-  version: number;
-  savedAt: string;
-  deletedAt: string | null;
-}
-
-export interface StudyWhole extends StudyHead {
-  document: Study;
-}
-
-export interface VersionHead {
-  version: number;
-  savedAt: string;
-  name: string | null;
-}
 
 const MOST_CHANGES = 200;
 const MOST_LISTED = 500;

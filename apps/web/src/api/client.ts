@@ -1,29 +1,4 @@
-import type { DocumentChange, Study } from '@cedar-knot/core';
-
-export interface StudyHead {
-  id: string;
-  title: string;
-  tag: string;
-  version: number;
-  savedAt: string;
-  deletedAt: string | null;
-}
-
-export interface StudyWhole extends StudyHead {
-  document: Study;
-}
-
-/** A saved version; some are named as revisions. */
-export interface VersionHead {
-  version: number;
-  savedAt: string;
-  name: string | null;
-}
-
-export interface FieldProblem {
-  path: string;
-  message: string;
-}
+import type { DocumentChange, FieldProblem, Study, StudyHead, StudyWhole, VersionHead } from '@cedar-knot/core';
 
 /** A refusal by the server, with its words; `status` 0 means that it could not be reached. */
 export class ApiError extends Error {

@@ -43,7 +43,7 @@ export function setShared(study: Study, id: string, key: string, value: unknown)
   return [{ op: 'set', path: [...found.path, key], value }];
 }
 
-/** Operations that set an entry for one scenario alone, or take its departure back (no value). */
+/** Operations that set an entry for one scenario alone, or take it back (no value). */
 export function setOwn(study: Study, scenario: string, id: string, key: string, value: unknown): Operation[] {
   const index = study.scenarios.findIndex((s) => s.id === scenario);
   if (index < 0) return [];
@@ -58,7 +58,7 @@ export function setOwn(study: Study, scenario: string, id: string, key: string, 
   return [{ op: 'set', path: ['scenarios', index, 'set', address], value }];
 }
 
-/** Sets an entry where the scenario sees it: its own departure when it has one, else the shared entry. */
+/** Sets an entry where the scenario sees it: its own when it has one, else the shared entry. */
 export function setSeen(study: Study, scenario: RawScenario | undefined, id: string, key: string, value: unknown): Operation[] {
   return scenario && entryIn(study, scenario, id, key).own
     ? setOwn(study, scenario.id, id, key, value)
@@ -66,7 +66,7 @@ export function setSeen(study: Study, scenario: RawScenario | undefined, id: str
 }
 
 /** Letters of the scenarios that depart from the shared value of any entry of a thing. */
-export function departures(study: Study, id: string): { letter: string; scenario: string; keys: string[] }[] {
+export function ownEntries(study: Study, id: string): { letter: string; scenario: string; keys: string[] }[] {
   return study.scenarios.flatMap((s, i) => {
     const keys = Object.keys(s.set ?? {})
       .filter((a) => a.startsWith(`${id}.`))
@@ -91,14 +91,14 @@ export function prefixOf(kind: string): string {
   return thingKind(kind)?.prefix ?? 'E';
 }
 
-/** Takes an element out, with the departures that scenarios had for it. */
+/** Takes an element out, with what scenarios had of their own for it. */
 export function removeElement(study: Study, id: string): Operation[] {
   const found = locate(study, id);
   if (!found || found.index < 0) return [];
   return [...forget(study, [id]), { op: 'remove', path: ['lines', found.line, 'elements'], index: found.index }];
 }
 
-/** Takes back what is said of some things elsewhere: their departures in all scenarios, and limits meant for them. */
+/** Takes back what is said of some things elsewhere: the entries that scenarios have of their own, and limits meant for them. */
 export function forget(study: Study, ids: readonly string[]): Operation[] {
   const limits = (study.limits ?? []).filter((l) => l.where === undefined || !ids.includes(l.where));
   return [
@@ -107,7 +107,7 @@ export function forget(study: Study, ids: readonly string[]): Operation[] {
   ];
 }
 
-/** Takes back the departures at some addresses in all scenarios. */
+/** Takes back the ownEntries at some addresses in all scenarios. */
 export function dropAddresses(study: Study, isGone: (address: string) => boolean): Operation[] {
   return study.scenarios.flatMap((s, i): Operation[] => {
     const set = s.set ?? {};

@@ -5,9 +5,8 @@ import { inDisplayUnit, readEntry, usedText, writtenEntry } from './entry.js';
 import { addressName, figureAddress, typedAt } from './figure.js';
 import { ALL_KEYS, FRAME_KEYS, SHEET_KEYS, shownKey } from './keys.js';
 import { limitAt, setLimit } from './limits.js';
-import { gauges, scaleOf } from './judgement.js';
 import { readTable } from './table.js';
-import { applyOperations, runStudy, type Margin, type Operation, type Study } from '@cedar-knot/core';
+import { applyOperations, runStudy, type Operation, type Study } from '@cedar-knot/core';
 
 const { roughness, length, designPressure } = ELEMENT_KINDS.pipe.fields as Record<string, Field>;
 const after = (study: Study, operations: readonly Operation[]): Study => {
@@ -81,44 +80,6 @@ describe('limits', () => {
     const value = of(study).value!;
     expect(of(study).verdict).toBe('holds');
     expect(of(after(study, setLimit(study, place, Number((value + 1).toFixed(2)), ''))).verdict).toBe('fails');
-  });
-});
-
-describe('gauges', () => {
-  const margin = (more: Partial<Margin>): Margin => ({ check: 'x', where: 'P', value: 1, limit: 1.3, verdict: 'holds', ...more });
-  test('bands and ticks are those of the margin', () => {
-    expect(scaleOf(margin({ nearBelow: 1.43 }), [0.8, 3.2])).toEqual({
-      min: 0.8,
-      max: 3.2,
-      allow: [1.3, 3.2],
-      prefer: [1.43, 3.2],
-      ticks: [1.3],
-    });
-    expect(scaleOf(margin({ limit: 0.4, upper: 1.3, nearBelow: 0.6, nearAbove: 1.1 }), [0, 1.5])).toMatchObject({
-      allow: [0.4, 1.3],
-      prefer: [0.6, 1.1],
-      ticks: [0.4, 1.3],
-    });
-    expect(scaleOf(margin({ limit: 1, nearAbove: 0.97 }), [0, 1.5])).toMatchObject({
-      allow: [0, 1],
-      prefer: [0, 0.97],
-      ticks: [1],
-    });
-    expect(scaleOf(undefined, [0, 1])).toMatchObject({ ticks: [], allow: [0, 0] });
-  });
-  test('a pump’s own preferred region reaches the card', () => {
-    const study = pumpedStudy({ op: 'set', path: ['pumps', 'hollin', 'preferredRegion'], value: [0.85, 1.05] });
-    const result = runStudy(study).scenarios[0]!.result!;
-    const [npsh, region, valve, motor] = gauges(result, 'P-1');
-    expect(region!.scale.prefer).toEqual([0.85, 1.05]);
-    expect([npsh!.label, valve!.label, motor!.label]).toEqual(['NPSH', 'Valve', 'Motor']);
-    // the normal scenario wants something left: 0.8, and near from 0.75
-    expect(valve!.scale).toMatchObject({ allow: [0.15, 0.8] });
-  });
-  test('what is not judged has no value and no bands', () => {
-    const off = pumpedStudy({ op: 'set', path: ['lines', 0, 'elements', 1, 'mode'], value: 'off' });
-    const [npsh] = gauges(runStudy(off).scenarios[0]!.result!, 'P-1');
-    expect(npsh).toMatchObject({ text: '–', value: null, verdict: 'not-applicable' });
   });
 });
 

@@ -23,13 +23,13 @@ export function inputAt(study: Study, address: string): Input | undefined {
   return field && { address, id, key, field, label: field.label ?? key };
 }
 
-/** Every input that some scenario departs from, in the order in which they were first varied. */
-export function variedInputs(study: Study): Input[] {
+/** Every input that some scenario has an entry of its own for, in the order in which they came. */
+export function ownInputs(study: Study): Input[] {
   const addresses = new Set(study.scenarios.flatMap((s) => Object.keys(s.set ?? {})));
   return [...addresses].flatMap((a) => inputAt(study, a) ?? []);
 }
 
-/** Every input that could be varied, for the search: first those that stand in the study, then all the others. */
+/** Every input that a scenario may have its own entry for, for the search: first those that stand in the study, then all the others. */
 export function variableInputs(study: Study): Input[] {
   const things = [
     ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p, fields: thingKind(p.kind)?.fields })),
@@ -46,7 +46,7 @@ export function variableInputs(study: Study): Input[] {
   return [...all.filter((x) => x.stands), ...all.filter((x) => !x.stands)].map((x) => x.input);
 }
 
-/** Takes every departure from an input away. */
+/** Takes every scenario’s own entry for an input away. */
 export function shareAgain(study: Study, address: string): Operation[] {
   return study.scenarios.flatMap((s, i): Operation[] => {
     if (!s.set || !Object.hasOwn(s.set, address)) return [];
@@ -80,7 +80,7 @@ function nextName(study: Study, name: string): string {
   for (let n = 2; ; n++) if (!study.scenarios.some((s) => (s.name ?? s.id) === `${stem} ${n}`)) return `${stem} ${n}`;
 }
 
-/** One cell of the matrix: an input in one scenario, or shared by all (no scenario); no value takes a departure back. */
+/** One cell of the matrix: an input in one scenario, or shared by all (no scenario); no value takes its own entry back. */
 export interface MatrixCell {
   input: Input;
   scenario: string | null;

@@ -1,9 +1,9 @@
 import { blankStudy, type Study } from '@cedar-knot/core';
 import { recalculate, type Outcome } from '../worker/outcome.js';
-import { departures, firstLine, freeId, removeElement, setOwn, setSeen } from './address.js';
+import { ownEntries, firstLine, freeId, removeElement, setOwn, setSeen } from './address.js';
 import type { SaveFailure } from './autosave.js';
 import { createStudyStore } from './studyStore.js';
-import { copyScenario, fillCells, inputAt, removeScenario, shareAgain, variableInputs, variedInputs } from './inputs.js';
+import { copyScenario, fillCells, inputAt, removeScenario, shareAgain, variableInputs, ownInputs } from './inputs.js';
 import { axisTicks, spread } from '../ui/ticks.js';
 
 const failure = (status: number, body = {}): SaveFailure => ({ status, message: 'no', body });
@@ -116,12 +116,12 @@ test('typing faster than the calculation never queues: only the newest waits', a
   expect(calculated.at(-1)).toBe(state().study);
 });
 
-test('a scenario departs from a shared entry and comes back; what leaves the line leaves the scenarios too', () => {
+test('a scenario gets its own entry and shares again; what leaves the line leaves the scenarios too', () => {
   const { state } = open();
   const apply = (operations: ReturnType<typeof setOwn>) => expect(state().change('x', operations)).toBe(true);
   apply(firstLine());
   apply(setOwn(state().study, 'normal', 'P-1', 'flow', '70 m3/h'));
-  expect(departures(state().study, 'P-1')).toEqual([{ letter: 'A', scenario: 'normal', keys: ['flow'] }]);
+  expect(ownEntries(state().study, 'P-1')).toEqual([{ letter: 'A', scenario: 'normal', keys: ['flow'] }]);
   apply(setSeen(state().study, state().study.scenarios[0], 'P-1', 'flow', '75 m3/h'));
   expect(state().study.scenarios[0]!.set).toEqual({ 'P-1.flow': '75 m3/h' });
   expect(state().study.lines[0]!.elements[1]!.flow).toBe('60 m3/h');
@@ -139,11 +139,11 @@ test('ticks are round and hold the range; labels are pushed apart in order', () 
   expect(spread([95, 96, 97], 15, 0, 100)).toEqual([70, 85, 100]);
 });
 
-test('inputs: those varied stand in the matrix, any other can be found, sharing again takes every departure back', () => {
+test('inputs: those with entries of their own stand in the matrix, any other can be found, sharing again takes them back', () => {
   const { state } = open();
   state().change('first', firstLine());
   state().change('vary', setOwn(state().study, 'normal', 'V-1', 'level', '1 m'));
-  expect(variedInputs(state().study)).toMatchObject([
+  expect(ownInputs(state().study)).toMatchObject([
     { address: 'V-1.level', id: 'V-1', key: 'level', field: { type: 'quantity', dimension: 'length' } },
   ]);
   const found = variableInputs(state().study).map((i) => i.address);

@@ -221,7 +221,7 @@ export function moveElement(study: Study, id: string, by: number): Rebuild {
   return { ok: true, select: id, operations };
 }
 
-/** Takes a line away with its elements, their departures, and the points that nothing meets any more. */
+/** Takes a line away with its elements, what scenarios have of their own for them, and the points that nothing meets any more. */
 export function removeLine(study: Study, id: string): Rebuild {
   const at = study.lines.findIndex((l) => l.id === id);
   if (at < 0) return refuse(`There is no line ${id}.`);

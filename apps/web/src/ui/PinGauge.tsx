@@ -1,9 +1,9 @@
 import { MarkShape, verdictColor, type MarkKind } from './marks.js';
 
+/** A short scale: medium weight where allowable, heavy where preferred. */
 export interface GaugeScale {
   min: number;
   max: number;
-  /** medium weight: allowable; heavy: preferred */
   allow: readonly [number, number];
   prefer: readonly [number, number];
   ticks: readonly number[];

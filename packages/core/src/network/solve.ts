@@ -1,4 +1,4 @@
-import { Settling } from './states.js';
+import { StateSearch } from './states.js';
 import { CompiledLine } from './line.js';
 import { solveComponent, type Component } from './newton.js';
 import { findCrossings, SurplusHead, type EndHead } from './single.js';
@@ -35,13 +35,13 @@ export function compileLines(input: NetworkInput): CompiledLine[] {
 export function solveCompiled(input: NetworkInput, lines: readonly CompiledLine[], start?: WarmStart): NetworkResult {
   const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
-  const settling = new Settling(input, lines);
+  const states = new StateSearch(input, lines);
   const seen = new Set<string>();
   let iterations = 0;
   for (let round = 0; round < MOST_STATE_ROUNDS; round++) {
     const pass = solveStates(input, lines, flows, heads);
     if ('reason' in pass) {
-      if (!settling.recover(pass.where)) return { ok: false, failure: pass };
+      if (!states.recover(pass.where)) return { ok: false, failure: pass };
       restart(input, lines, flows, heads);
       continue;
     }
@@ -51,10 +51,9 @@ export function solveCompiled(input: NetworkInput, lines: readonly CompiledLine[
     const isBack = seen.has(key);
     seen.add(key);
     // once states come back, change one at a time: two neighbours that answer each other would swap for ever
-    const changed = settling.adjust(input, solutions, isBack || round > 12);
+    const changed = states.adjust(input, solutions, isBack || round > 12);
     if (changed.length === 0) return finish(input, lines, solutions, heads, { ...pass, iterations });
-    if (round > 40 && isBack && !settling.lock(changed))
-      return { ok: false, failure: { reason: 'states-cycle', where: changed } };
+    if (round > 40 && isBack && !states.lock(changed)) return { ok: false, failure: { reason: 'states-cycle', where: changed } };
   }
   return { ok: false, failure: { reason: 'states-cycle', where: lines.map((l) => l.model.id) } };
 }

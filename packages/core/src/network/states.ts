@@ -19,7 +19,7 @@ interface Change {
 }
 
 /** The states of all conditional elements on their way to where nothing contradicts them. */
-export class Settling {
+export class StateSearch {
   /** elements that may no longer go back to controlling, or choke: each had its chance and left nothing to solve */
   private readonly locked = new Set<string>();
   private readonly unchoking = new Set<string>();

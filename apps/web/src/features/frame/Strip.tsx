@@ -10,7 +10,7 @@ import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
-import { gauges } from '../../state/judgement.js';
+import { gauges } from './gauges.js';
 
 /** Across the bottom of every view: one card a scenario, always all of them. */
 export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void }) {

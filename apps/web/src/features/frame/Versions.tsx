@@ -1,8 +1,8 @@
-import type { DocumentChange, Operation, Study } from '@cedar-knot/core';
+import type { DocumentChange, Operation, Study, VersionHead } from '@cedar-knot/core';
 import { Popover } from 'radix-ui';
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { api, type VersionHead } from '../../api/client.js';
+import { api } from '../../api/client.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { brief } from './brief.js';

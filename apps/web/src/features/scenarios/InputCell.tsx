@@ -13,7 +13,7 @@ function choicesOf(study: Study, input: Input): readonly string[] | undefined {
   return input.field.type === 'choice' ? input.field.values : undefined;
 }
 
-/** the value that holds where no scenario departs from it */
+/** the value that holds where a scenario has none of its own */
 export function SharedCell({ input, shared }: { input: Input; shared: unknown }) {
   const store = useStudyStore();
   return (

@@ -3,15 +3,7 @@ import { SCENARIO_ROLES, type Operation, type RawScenario } from '@cedar-knot/co
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
-import {
-  copyScenario,
-  inputAt,
-  removeScenario,
-  shareAgain,
-  variableInputs,
-  variedInputs,
-  type Input,
-} from '../../state/inputs.js';
+import { copyScenario, inputAt, removeScenario, shareAgain, variableInputs, ownInputs, type Input } from '../../state/inputs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudy, useStudyStore } from '../context.js';
@@ -26,14 +18,14 @@ const HEAD_PX = 344;
 const LEAST_COLUMN_PX = 132;
 const MOST_COLUMN_PX = 190;
 
-/** The matrix: scenarios across, the inputs that differ down; only what departs from the shared value stands in a cell. */
+/** The matrix: scenarios across, the inputs that differ down; only an entry of a scenario’s own stands in a cell. */
 export function ScenariosView() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const [added, setAdded] = useState<readonly string[]>([]);
-  const varied = variedInputs(study);
-  const waiting = added.flatMap((a) => (varied.some((v) => v.address === a) ? [] : (inputAt(study, a) ?? [])));
-  const rows = [...varied, ...waiting];
+  const own = ownInputs(study);
+  const waiting = added.flatMap((a) => (own.some((v) => v.address === a) ? [] : (inputAt(study, a) ?? [])));
+  const rows = [...own, ...waiting];
   const { table, ...handlers } = useMatrixKeys(rows);
   const keys = { ref: table, ...handlers };
   const drop = (input: Input): void => {

@@ -1,6 +1,7 @@
+import type { StudyHead } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, ApiError, type StudyHead } from '../../api/client.js';
+import { api, ApiError } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { StudyCard } from './StudyCard.js';
 

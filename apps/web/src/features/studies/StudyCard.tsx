@@ -1,10 +1,10 @@
 import { DropdownMenu } from 'radix-ui';
 import { checkName } from '@cedar-knot/wording';
-import type { Margin, Study } from '@cedar-knot/core';
+import type { Margin, Study, StudyHead } from '@cedar-knot/core';
 import { MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { api, type StudyHead } from '../../api/client.js';
+import { api } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import type { Outcome } from '../../worker/outcome.js';

@@ -46,7 +46,7 @@ test('an entry is typed and kept with its unit; one that the file refuses is ref
   expect(element().roughness).toBe('0.1 mm');
 });
 
-test('an entry departs in the active scenario alone, and is shared again', async () => {
+test('an entry is the active scenario’s own, and is shared again', async () => {
   const { store, user } = await panel('L-1');
   await user.click(screen.getByRole('button', { name: /Length shared/ }));
   expect(store.getState().study.scenarios[0]!.set).toEqual({ 'L-1.length': '10 m' });

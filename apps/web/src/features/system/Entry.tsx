@@ -71,39 +71,39 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
 const choices = (field: Field): (readonly [string, string])[] =>
   field.type === 'choice' ? field.values.map((v) => [v, field.words?.[v] ?? v] as const) : [];
 
-/** the letter of the active scenario where it departs, or an empty box that lets it */
+/** the letter of the active scenario where the entry is its own, or an empty box that makes it so */
 function Whose({ id, name, label, value }: { id: string; name: string; label: string; value: unknown }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const change = useStudy((s) => s.change);
   const index = study.scenarios.findIndex((s) => s.id === active);
   const scenario = study.scenarios[index];
-  const departs = Object.hasOwn(scenario?.set ?? {}, `${id}.${name}`);
+  const isOwn = Object.hasOwn(scenario?.set ?? {}, `${id}.${name}`);
   const letter = letterOf(index);
   const toggle = (): void => {
-    const title = departs ? `${label.toLowerCase()} shared again` : `${label.toLowerCase()} in ${scenario?.name ?? active} alone`;
-    change(`${id} ${title}`, setOwn(study, active, id, name, departs ? undefined : value));
+    const title = isOwn ? `${label.toLowerCase()} shared again` : `${label.toLowerCase()} in ${scenario?.name ?? active} alone`;
+    change(`${id} ${title}`, setOwn(study, active, id, name, isOwn ? undefined : value));
   };
   return (
     <button
       type="button"
       onClick={toggle}
-      aria-pressed={departs}
+      aria-pressed={isOwn}
       title={
-        departs
+        isOwn
           ? `Only in scenario ${letter}; press to share one value again`
           : `Shared by all scenarios; press to let ${letter} depart`
       }
       className="flex h-[24px] w-[22px] flex-none items-center justify-end"
     >
-      {departs ? (
+      {isOwn ? (
         <ScenarioLetter index={index} letter={letter} small />
       ) : (
         <span className="text-ghost border-line inline-flex h-[15px] w-[15px] items-center justify-center rounded-[2px] border text-[10px]">
           {letter}
         </span>
       )}
-      <span className="sr-only-text">{departs ? `${label} only in this scenario` : `${label} shared`}</span>
+      <span className="sr-only-text">{isOwn ? `${label} only in this scenario` : `${label} shared`}</span>
     </button>
   );
 }

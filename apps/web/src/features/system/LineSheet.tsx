@@ -1,7 +1,7 @@
 import type { RawElement } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import { useEffect, useRef, useState } from 'react';
-import { departures } from '../../state/address.js';
+import { ownEntries } from '../../state/address.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
@@ -82,7 +82,7 @@ export function LineSheet() {
               .filter((o) => o.index !== activeIndex)}
             activeColor={lineStyle(activeIndex).color}
             scale={scale}
-            marks={departures(study, r.id)}
+            marks={ownEntries(study, r.id)}
             scenarios={study.scenarios.map((s) => s.id)}
             onPick={(col) => {
               if (!sheet.commit()) return;

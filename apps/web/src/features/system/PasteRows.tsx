@@ -49,7 +49,7 @@ export function PasteRows({
               className={`truncate ${'problem' in r.reading ? 'text-fails' : 'text-inkq'}`}
               title={'problem' in r.reading ? r.reading.problem : ''}
             >
-              {i + 1} {'problem' in r.reading ? `▲ ${r.reading.problem}` : r.reading.said}
+              {i + 1} {'problem' in r.reading ? `▲ ${r.reading.problem}` : r.reading.reads}
             </li>
           ))}
         </ol>

@@ -6,12 +6,12 @@ import { useStudy } from '../context.js';
 export function PipeGroup({ pipes, onChange }: { pipes: readonly string[]; onChange: (pipes: readonly string[]) => void }) {
   const lines = useStudy((s) => s.study.lines);
   const all = lines.flatMap((l) => l.elements.filter((e) => e.kind === 'pipe').map((e) => ({ e, line: l.id })));
-  const said = pipes.length <= 3 ? pipes.join(', ') : `${pipes.slice(0, 2).join(', ')} and ${pipes.length - 2} more`;
+  const named = pipes.length <= 3 ? pipes.join(', ') : `${pipes.slice(0, 2).join(', ')} and ${pipes.length - 2} more`;
   return (
     <Popover.Root>
       <Popover.Trigger className="border-edge bg-panel flex h-[24px] items-center gap-1.5 rounded-[3px] border px-2">
         <span className="text-inkq text-[12px]">pipes</span>
-        <b className="font-semibold">{said}</b>
+        <b className="font-semibold">{named}</b>
         <ChevronDown size={13} aria-hidden="true" />
       </Popover.Trigger>
       <Popover.Portal>

@@ -43,9 +43,9 @@ export function QuickEntry({
       <span
         role="status"
         className={`max-w-[55%] truncate text-[12px] ${read && 'problem' in read ? 'text-fails' : 'text-inkq'}`}
-        title={read ? ('problem' in read ? read.problem : read.said) : ''}
+        title={read ? ('problem' in read ? read.problem : read.reads) : ''}
       >
-        {read ? ('problem' in read ? `▲ ${read.problem}` : read.said) : 'adds after the chosen row'}
+        {read ? ('problem' in read ? `▲ ${read.problem}` : read.reads) : 'adds after the chosen row'}
       </span>
       <kbd className="border-line text-inkq rounded-[2px] border px-1.5 text-[11px]">{text ? 'Enter' : 'Ctrl Enter'}</kbd>
     </form>

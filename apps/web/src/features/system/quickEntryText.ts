@@ -12,7 +12,7 @@ import { assumptionText, shortFormText } from '@cedar-knot/wording';
 import { readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 
-export type QuickReading = { entry: RawElement; said: string } | { problem: string } | null;
+export type QuickReading = { entry: RawElement; reads: string } | { problem: string } | null;
 type Taken = Exclude<QuickReading, null>;
 
 /** Reads a line of text as an element without an id; what begins with no known word is a pipe. */
@@ -28,7 +28,7 @@ export function understandAs(kind: string, text: string, names: ShortFormNames =
   if (!reading.ok) return { problem: shortFormText(reading.problem) };
   const entry = { id: '', kind, ...reading.entries } as RawElement;
   const wrong = notMade(entry);
-  return wrong === undefined ? { entry, said: said(entry, reading.assumed) } : { problem: wrong };
+  return wrong === undefined ? { entry, reads: readsAs(entry, reading.assumed) } : { problem: wrong };
 }
 
 /** a size that is not made in its schedule */
@@ -42,7 +42,7 @@ function notMade(e: RawElement): string | undefined {
 }
 
 /** how the line was understood, and what was assumed */
-function said(e: RawElement, assumed: readonly Assumption[]): string {
+function readsAs(e: RawElement, assumed: readonly Assumption[]): string {
   return [understood(e), ...assumed.map(assumptionText)].join('; ');
 }
 

@@ -31,7 +31,7 @@ describe('a cell of the sheet', () => {
       fittings: [{ type: 'elbow-90', count: 2 }],
     });
   });
-  test('where the scenario departs, its departure is typed; where it shares, all get it', () => {
+  test('where the scenario has its own entry that one is typed; where it shares, all get it', () => {
     const study = firstStudy({ op: 'set', path: ['scenarios', 0, 'set'], value: { 'L-1.length': '11 m' } });
     const typed = type(study, 'L-1', 'entry', '12 m DN200 sch 40') as Study;
     expect(typed.scenarios[0]!.set).toEqual({ 'L-1.length': '12 m' });
@@ -85,9 +85,9 @@ describe('adding rows', () => {
 });
 
 describe('quick entry', () => {
-  const said = (text: string) => {
+  const readsAs = (text: string) => {
     const read = understand(text, { pumps: ['hollin'], valves: [] });
-    return read && ('problem' in read ? `▲ ${read.problem}` : read.said);
+    return read && ('problem' in read ? `▲ ${read.problem}` : read.reads);
   };
   test.each([
     // DN150 sch 40: 168.3 − 2·7.11 = 154.1 mm
@@ -103,8 +103,8 @@ describe('quick entry', () => {
     ['1,200 m DN150', '▲ The comma may part thousands or decimals'],
     ['   ', null],
   ])('%s', (text, expected) => {
-    if (expected === null) expect(said(text)).toBeNull();
-    else expect(said(text)).toContain(expected);
+    if (expected === null) expect(readsAs(text)).toBeNull();
+    else expect(readsAs(text)).toContain(expected);
   });
   test('a new pipe is of steel unless it says otherwise', () => {
     expect(understand('12 m DN50')).toMatchObject({ entry: { material: 'steel' } });

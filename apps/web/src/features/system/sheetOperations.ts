@@ -58,8 +58,8 @@ function entryOperations(study: Study, active: string, row: SheetRow, text: stri
   return [
     ...(led?.operations ?? []),
     ...changed.flatMap((key) => {
-      const departs = Object.hasOwn(scenario?.set ?? {}, `${row.id}.${key}`);
-      return departs ? setOwn(study, active, row.id, key, entries[key]) : setShared(study, row.id, key, entries[key]);
+      const isOwn = Object.hasOwn(scenario?.set ?? {}, `${row.id}.${key}`);
+      return isOwn ? setOwn(study, active, row.id, key, entries[key]) : setShared(study, row.id, key, entries[key]);
     }),
   ];
 }

@@ -19,7 +19,7 @@ export interface SheetRow {
 export const COLUMNS = ['id', 'name', 'entry', 'outlet'] as const;
 export type Column = (typeof COLUMNS)[number];
 
-/** Entries as one scenario sees them: the shared ones with its departures over them. */
+/** Entries as one scenario sees them: the shared ones with its own over them. */
 export function seenEntries(study: Study, scenarioId: string, id: string): RawEntry {
   const scenario = study.scenarios.find((s) => s.id === scenarioId);
   const entry = { ...locate(study, id)?.entry };
@@ -38,11 +38,11 @@ export function sheetRows(
   writeLength: (m: number) => string,
 ): SheetRow[] {
   const rows: SheetRow[] = [];
-  const said = new Set<string>();
+  const listed = new Set<string>();
   const point = (id: string, line: number, index: number): void => {
     const p = study.points[id];
-    if (said.has(id) || !p) return;
-    said.add(id);
+    if (listed.has(id) || !p) return;
+    listed.add(id);
     const seen = seenEntries(study, scenario, id);
     rows.push({
       id,

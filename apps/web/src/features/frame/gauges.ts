@@ -1,13 +1,5 @@
-import { type CheckCode, type Margin, type ScenarioResult, type Verdict } from '@cedar-knot/core';
-
-/** A short scale: medium weight where allowable, heavy where preferred. Its edges are those of the margin. */
-export interface GaugeScale {
-  min: number;
-  max: number;
-  allow: readonly [number, number];
-  prefer: readonly [number, number];
-  ticks: readonly number[];
-}
+import type { CheckCode, Margin, ScenarioResult, Verdict } from '@cedar-knot/core';
+import type { GaugeScale } from '../../ui/PinGauge.js';
 
 /** The four gauges of a scenario card. */
 export interface Gauge {

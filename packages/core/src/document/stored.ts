@@ -1,0 +1,31 @@
+import type { Study } from './study.js';
+
+/** What is listed of a study that is kept. */
+export interface StudyHead {
+  id: string;
+  title: string;
+  tag: string;
+  /** counts its saves, from 1 */
+  version: number;
+  /** ISO 8601 */
+  savedAt: string;
+  deletedAt: string | null;
+}
+
+export interface StudyWhole extends StudyHead {
+  document: Study;
+}
+
+/** A saved version; some are named as revisions. */
+export interface VersionHead {
+  version: number;
+  savedAt: string;
+  name: string | null;
+}
+
+/** One thing that is wrong with a request, at a JSON path of its body. */
+export interface FieldProblem {
+  path: string;
+  message: string;
+  code?: string;
+}
