@@ -134,7 +134,7 @@ function nearEdges(check: Check, judged: Judged, low: number, high: number): { n
     if (inside) return { nearBelow: Math.max(low, inside[0]), nearAbove: Math.min(high, inside[1]) };
     return near && 'gap' in near ? { nearBelow: low + near.gap, nearAbove: high - near.gap } : {};
   }
-  const limit = sense === 'least' ? low : high;
+  const limit = low; // a plain number: both ends are the same
   const gap = near && 'share' in near ? near.share * Math.abs(limit) : near && 'gap' in near ? near.gap : 0;
   if (gap === 0) return {};
   return sense === 'least' ? { nearBelow: limit + gap } : { nearAbove: limit - gap };

@@ -282,6 +282,8 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['flow-region', { pump: { running: 0 } }, 'off'],
   ['minimum-flow', {}, 'not-given'],
   ['rated-flow', { role: 'normal' }, 'not-rated'],
+  ['rated-flow', { role: 'rated', curve: null }, 'no-curve'],
+  ['rated-flow', { role: 'rated', pump: { running: 0 } }, 'off'],
   ['curve-range', { curve: null }, 'no-curve'],
   ['head-rise', { pump: { head: 0 } }, 'no-flow'],
   ['motor-power', {}, 'not-given'],

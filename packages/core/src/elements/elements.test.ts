@@ -177,6 +177,30 @@ describe('control valve', () => {
   });
 });
 
+test('a valve whose coefficient is sought has nothing given; the mode says the rest', () => {
+  const { givens } = ELEMENT_KINDS['control-valve'];
+  expect(givens({ mode: 'kv', kv: 'solve' })).toEqual({ given: [], solved: ['Kv'] });
+  expect(givens({ mode: 'flow', flow: '30 m3/h' })!.given).toEqual(['flow']);
+});
+
+describe('pipe', () => {
+  test('a panel shows its material unless the roughness is its own', () => {
+    const { shown } = ELEMENT_KINDS.pipe;
+    expect(shown({ roughness: '0.05 mm' })).not.toContain('material');
+    expect(shown({ roughness: '0.05 mm', material: 'steel' })).toContain('material');
+    expect(shown({})).toContain('material');
+  });
+  test('named fittings of a pipe without a size take its bore in inches', () => {
+    // 4 in: a long elbow by Darby 2001, table 7-3, has K1 800, Ki 0.071, Kd 4.2
+    const { x, flow } = result<PipeResult>(
+      between({ kind: 'pipe', length: '0.001 m', inside: '101.6 mm', roughness: '0 mm', fittings: [{ type: 'elbow-90-long' }] }),
+    );
+    const v = flow / (Math.PI * 0.0508 ** 2);
+    const k = 800 / x.reynolds! + 0.071 * (1 + 4.2 / 4 ** 0.3);
+    expect(x.fittingLoss! / ((k * v * v) / 2 / G)).toBeCloseTo(1, 6);
+  });
+});
+
 describe('pump', () => {
   const lifts = (more: object, extra: object = {}) => between({ kind: 'pump', ...more }, extra, 0, 20);
   test('a given flow asks for a head, a given head for a flow', () => {
@@ -188,6 +212,15 @@ describe('pump', () => {
     const { x, flow } = result<PumpResult>(lifts({ mode: 'power', shaftPower: '5 kW', efficiency: 0.7 }));
     expect((998.2 * G * flow * x.head!) / 3500).toBeCloseTo(1, 4);
     expect([x.shaftPower, x.efficiency]).toEqual([5000, 0.7]);
+  });
+  test('what each mode lacks is said', () => {
+    for (const [mode, keys] of Object.entries({
+      curve: ['pump'],
+      head: ['head'],
+      flow: ['flow'],
+      power: ['shaftPower', 'efficiency'],
+    }))
+      expect([mode, runStudy(lifts({ mode })).problems[0]?.detail.keys]).toEqual([mode, keys]);
   });
   test('off, or with no unit running, it is a piece of pipe', () => {
     for (const more of [{ mode: 'off' }, { mode: 'curve', pump: 'p', running: 0 }]) {

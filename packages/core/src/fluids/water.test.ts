@@ -1,4 +1,5 @@
 import { fluidState, isFluidState } from './fluid.js';
+import { seaWaterDensity } from './sea-water.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
 
 describe('water', () => {
@@ -64,6 +65,10 @@ describe('sea water, Sharqawy, Lienhard & Zubair 2010', () => {
     expect(s.viscosity * 1e3).toBeCloseTo(1.08, 2);
     // Raoult, by hand: 2339.2 Pa/(1 + 0.57357·0.035/0.965) = 2291.6 Pa
     expect(s.vapourPressure).toBeCloseTo(2291.6, 0);
+  });
+  test('100 °C and 100 g/kg: each term of the density in round numbers', () => {
+    // pure 999.9 + 2.034 − 61.62 + 22.61 − 4.657 = 958.267; salt + 80.2 − 20.01 + 16.77 − 3.06 − 0.001613
+    expect(seaWaterDensity(100, 0.1)).toBeCloseTo(1032.165387, 6);
   });
   test('without salt it is fresh water: density within 0.05 % of IAPWS (the fit itself is good to 0.1 %), viscosity the same', () => {
     for (const t of [283.15, 333.15, 363.15]) {

@@ -15,7 +15,7 @@ export function waterDensity(temperature: number, pressure: number): number {
   const a = 7.1 - pi;
   const b = tau - 1.222;
   let gammaPi = 0;
-  for (const [i, j, n] of REGION_1) if (i > 0) gammaPi -= n * i * a ** (i - 1) * b ** j;
+  for (const [i, j, n] of REGION_1) gammaPi -= n * i * a ** (i - 1) * b ** j;
   return pressure / (R * temperature * pi * gammaPi);
 }
 

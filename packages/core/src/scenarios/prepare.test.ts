@@ -98,6 +98,18 @@ test('mass flows take the density of the scenario, absolute pressures the site',
   expect(model!.network.points[1]!.head).toMatchObject({ head: expect.closeTo(11 + 100_000 / (800 * 9.80665), 9) });
 });
 
+test('a static pressure ends one line: where two meet there is no one velocity to take off', () => {
+  const ends = (basis: string) =>
+    problems(
+      study({ T: vessel(9), U: vessel(0), B: { kind: 'pressure', elevation: '1 m', pressure: '1 bar', basis } }, [
+        line('L', 'T', 'B', [pipe('a')]),
+        line('M', 'B', 'U', [pipe('b')]),
+      ]),
+    );
+  expect(ends('static')).toMatchObject([{ code: 'bad-value', path: 'points.B', reason: 'static-many' }]);
+  expect(ends('total')).toEqual([]);
+});
+
 describe('givens and unknowns', () => {
   const valve = (flow: string) => ({ id: 'CV', kind: 'control-valve', mode: 'flow', flow });
   const pump = { id: 'P', kind: 'pump', mode: 'flow', flow: '50 m3/h' };

@@ -61,6 +61,31 @@ describe('system head curves', () => {
     }
   });
 
+  test('with valves before the pump and behind it, each between pipes of its own: every piece once', () => {
+    // 10 m and 15 m before the pump in 154.1 mm, 30 m, 40 m and 50 m behind it in 102.3 mm; Kv 80, 60 and 50
+    const held = (id: string, kv: number) => ({ id, kind: 'control-valve', mode: 'kv', kv });
+    const run = runStudy(
+      study({ T: vessel(0, 13), U: vessel(24, 1) }, [
+        line('L', 'T', 'U', [
+          pipe('a', 10, 154.1),
+          held('V1', 80),
+          pipe('b', 15, 154.1),
+          element,
+          pipe('c', 30),
+          held('V2', 60),
+          pipe('d', 40),
+          held('V3', 50),
+          pipe('e', 50),
+        ]),
+      ]),
+    ).scenarios[0]!;
+    const valves = (q: number) => [80, 60, 50].reduce((h, kv) => h + ((RHO / 999.1) * ((q * 3600) / kv) ** 2 * 1e5) / RHO / G, 0);
+    for (const { flow, head } of systemCurve(run.model!, run.result!, 'P', [0.004, 0.008, 0.0125], 'found')) {
+      const hand = 12 + friction(25, 0.1541, flow) + friction(120, 0.1023, flow) + valves(flow);
+      expect(head! / hand).toBeCloseTo(1, 4);
+    }
+  });
+
   test('at the duty it asks for the head that the pump gives, and NPSH is that of the scenario', () => {
     const p = one.result!.elements.P as { flow: number; head: number; npsha: number };
     const [at] = systemCurve(one.model!, one.result!, 'P', [p.flow]);

@@ -2,7 +2,7 @@ import { motorDuty } from '../pumps/motor.js';
 import { runStudy } from './run.js';
 import { junction, line, pipe, PUMP, solved, study, vessel } from '../test/studies.js';
 import { randomSystem } from '../test/random-systems.js';
-import type { PipeResult, PumpResult, ScenarioResult } from '../results/results.js';
+import type { LossResult, PipeResult, PumpResult, ScenarioResult } from '../results/results.js';
 
 const sum = (r: ScenarioResult, pump: string): number =>
   Object.values(r.breakdowns[pump]!).reduce((s: number, x: number) => s + x, 0);
@@ -190,6 +190,39 @@ describe('margins', () => {
     expect(margin(run({ mode: 'off' }), 'npsh-ratio')).toMatchObject({ verdict: 'not-applicable', reason: 'off' });
     expect(margin(run({}, {}, { motor: {} }), 'motor-power')).toMatchObject({ verdict: 'not-applicable', reason: 'not-given' });
   });
+});
+
+test('the flow that a boundary of known head takes is that of its only line', () => {
+  const r = solved(
+    study({ T: vessel(20), U: vessel(0, 1, { flow: '-36 m3/h' }) }, [
+      line('L', 'T', 'U', [pipe('a', 9), { id: 'D', kind: 'device', drop: 'solve', at: '36 m3/h' }, pipe('b', 50)]),
+    ]),
+  );
+  expect(r.lines.L!.flow).toBeCloseTo(0.01, 12);
+});
+
+test('a K without a bore takes that of the pipe before it, else of the one behind', () => {
+  const valve = { id: 'H', kind: 'hand-valve', k: 3 };
+  const velocity = (elements: object[]) => {
+    const r = solved(study({ T: vessel(9), U: vessel(0) }, [line('L', 'T', 'U', elements)]));
+    const loss = (r.elements.H as LossResult).headLoss!;
+    return { bore: Math.sqrt((r.lines.L!.flow * 4) / Math.PI / Math.sqrt((loss * 2 * 9.80665) / 3)), r };
+  };
+  expect(velocity([valve, pipe('a', 50, 80), pipe('b', 50, 100)]).bore).toBeCloseTo(0.08, 9);
+  expect(velocity([pipe('a', 50, 80), valve, pipe('b', 50, 100)]).bore).toBeCloseTo(0.08, 9);
+});
+
+test('an outlet elevation at the end of a line is that of the point; another is said to be passed over, inside a line it holds', () => {
+  const ends = (inside: string, last: string) =>
+    solved(
+      study({ T: vessel(9), U: vessel(2) }, [
+        line('L', 'T', 'U', [pipe('a', 50, 100, { outletElevation: inside }), pipe('b', 50, 100, { outletElevation: last })]),
+      ]),
+    )
+      .findings.filter((f) => f.code === 'elevation-ignored')
+      .map((f) => f.where);
+  expect(ends('5 m', '2 m')).toEqual([]);
+  expect(ends('5 m', '3 m')).toEqual(['b']);
 });
 
 describe('the exit loss', () => {

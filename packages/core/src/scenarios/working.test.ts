@@ -317,5 +317,6 @@ describe('how far an input can go', () => {
     expect(ask({ to: 6 })).toEqual({ kind: 'never' });
     expect(ask({ from: -11 })).toEqual({ kind: 'already' });
     expect(ask({ address: 'X.level' })).toMatchObject({ kind: 'unsolved' });
+    expect(ask({ scenario: 'no such' })).toEqual({ kind: 'unsolved', at: 3 });
   });
 });
