@@ -8,7 +8,7 @@ export class UsageError extends Error {
   }
 }
 
-export interface Arguments {
+interface Arguments {
   command: 'solve' | 'curve' | 'check';
   file: string;
   options: ReadonlyMap<string, string>;

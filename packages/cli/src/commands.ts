@@ -108,7 +108,7 @@ function refused(problems: readonly Problem[]): Outcome {
 }
 
 /** A result in the shape of the results format. */
-export function writeScenario(r: ScenarioResult): unknown {
+function writeScenario(r: ScenarioResult): unknown {
   return {
     id: r.id,
     status: r.status,

@@ -3,7 +3,7 @@
  * suction specific speed. Part of the demo data, not of the calculation.
  */
 
-export interface PumpShape {
+interface PumpShape {
   /** rpm */
   speed: number;
   /** best-efficiency flow of one unit, m³/h, and head of one stage there, m */

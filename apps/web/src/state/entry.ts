@@ -2,7 +2,7 @@ import { defaultOf, displayUnit, readTyped, toUnit, writeQuantity, type Field, t
 import { problemText } from '@cedar-knot/wording';
 
 /** How a field's text is understood: the entry to keep, or why it is not taken and what may have been meant. */
-export type FieldReading =
+type FieldReading =
   { ok: true; value: string | number | boolean; shown?: string } | { ok: false; message: string; readings?: readonly string[] };
 
 /**

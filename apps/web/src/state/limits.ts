@@ -1,7 +1,7 @@
 import type { CheckCode, Operation, RawLimit, Study } from '@cedar-knot/core';
 
 /** Where a limit is meant for: a check at one thing, in every scenario. */
-export interface LimitPlace {
+interface LimitPlace {
   check: CheckCode;
   where: string;
 }

@@ -12,7 +12,7 @@ export interface Remedy {
 }
 
 /** The ways out of a problem with the words that lead up to them; none where only typing helps. */
-export interface Advice {
+interface Advice {
   lead: string;
   remedies: Remedy[];
 }

@@ -87,7 +87,7 @@ export interface WorkingPart {
 }
 
 /** What is worked out now and then, beside the recalculation. */
-export interface OccasionalWork {
+interface OccasionalWork {
   explain(study: Study, scenario: string, address: string): Promise<readonly WorkingPart[]>;
   compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
 }

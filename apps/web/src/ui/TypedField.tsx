@@ -1,10 +1,10 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 
 /** How a field's text is understood: the value to keep, or why it is not taken and what may have been meant. */
-export type Reading =
+type Reading =
   { ok: true; value: string | number | boolean; shown?: string } | { ok: false; message: string; readings?: readonly string[] };
 
-export interface TypedFieldProps {
+interface TypedFieldProps {
   label: ReactNode;
   name: string;
   value: string;

@@ -1,5 +1,5 @@
 /** Hue and dash of the scenario at a place in the list; the letter carries the rest beyond eight. */
-export interface LineStyle {
+interface LineStyle {
   color: string;
   /** CSS variable of the hue, for places that resolve colours themselves */
   variable: string;

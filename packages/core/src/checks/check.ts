@@ -103,8 +103,8 @@ export interface LimitOverride {
   scenario?: string;
 }
 
-export const lowerEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[0]);
-export const upperEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[1]);
+const lowerEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[0]);
+const upperEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[1]);
 
 /** The margin of a judged value: its limits, the edges of near, and the verdict. */
 export function weigh(check: Check, code: string, where: string, judged: Judged, own: Limit | undefined): Margin {

@@ -40,7 +40,7 @@ export interface MoveOperation {
 
 export type Operation = SetOperation | InsertOperation | RemoveOperation | MoveOperation;
 
-export type StepResult = { ok: true; study: Study; inverse: Operation } | { ok: false; reason: string };
+type StepResult = { ok: true; study: Study; inverse: Operation } | { ok: false; reason: string };
 
 /** Applies one operation. An address that does not exist is a value, not an exception: the study stays as it was. */
 export function applyOperation(study: Study, operation: Operation): StepResult {

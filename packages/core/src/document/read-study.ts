@@ -51,7 +51,7 @@ export interface Directory {
   elements: Map<string, { path: string; kind: string; line: number; index: number }>;
 }
 
-export interface StudyReading {
+interface StudyReading {
   /** present when the outline (objects, lists, ids, kinds) is sound enough to go on */
   study?: Study;
   directory: Directory;

@@ -2,7 +2,6 @@
  * The study as it is written: what the person typed is kept, unit and all. Everything here is plain JSON.
  */
 
-export type RawQuantity = string | number;
 export type RawEntry = { [key: string]: unknown };
 
 export interface RawElement extends RawEntry {

@@ -38,7 +38,7 @@ import {
 import { coefficientLaw, fixedLaw, NO_LOSS, type LossLaw } from './laws.js';
 import { State, type ControlValveModel, type Medium } from './model.js';
 
-export const CONTROL_VALVE_FIELDS: Fields = {
+const CONTROL_VALVE_FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
   mode: choice(['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'], 'Given', {

@@ -8,7 +8,7 @@ import { fixedLaw, PowerLaw, type Loss, type LossLaw } from './laws.js';
 import { DROP_FIGURES, reportLoss } from './loss-result.js';
 import type { DeviceModel, State } from './model.js';
 
-export const DEVICE_FIELDS: Fields = {
+const DEVICE_FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
   drop: drop('Pressure drop', { solve: true, short: 'Drop' }),

@@ -7,7 +7,7 @@ import { step, worth } from '../results/working.js';
 import { ENDS, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
 
-export const ORIFICE_FIELDS: Fields = {
+const ORIFICE_FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
   bore: bore('Orifice bore'),

@@ -23,7 +23,7 @@ import { PipeLaw } from './pipe-law.js';
 import { pipeShortForm } from './pipe-short-form.js';
 import { pipeWorking } from './pipe-working.js';
 
-export const PIPE_FIELDS: Fields = {
+const PIPE_FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
   length: length('Length'),

@@ -35,14 +35,14 @@ export type NumberField = Common & {
   solve?: boolean;
   percent?: boolean;
 };
-export type TextField = Common & {
+type TextField = Common & {
   type: 'text';
   /** longest text, characters */
   most: number;
   /** names an entry of the study's pumps or valves */
   names?: 'pumps' | 'valves';
 };
-export type ChoiceField = Common & { type: 'choice'; values: readonly string[]; words?: Readonly<Record<string, string>> };
+type ChoiceField = Common & { type: 'choice'; values: readonly string[]; words?: Readonly<Record<string, string>> };
 export type ListField = Common & { type: 'list'; of: Fields; least: number; most: number };
 
 export type Field =
@@ -58,7 +58,7 @@ export type Field =
 
 export type Fields = Readonly<Record<string, Field>>;
 
-export const LONGEST_NAME = 200;
+const LONGEST_NAME = 200;
 export const LONGEST_NOTES = 20_000;
 
 export const quantity = (

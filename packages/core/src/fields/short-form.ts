@@ -64,7 +64,7 @@ const NUMBER = /[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)(?:[eE][+-]?\d+)?/y;
 const UNIT = /[^\s\d,;·][^\s,;]*/y;
 
 /** A place in a typed line. */
-export class Cursor {
+class Cursor {
   at = 0;
   constructor(readonly text: string) {}
 

@@ -47,7 +47,7 @@ export function quantityOf(entry: unknown, dimension: QuantityField['dimension']
 }
 
 /** How the commas of a number may be meant: as it stands with points, or the two readings that nobody can tell apart. */
-export type CommaReading = { text: string } | { readings: readonly [string, string] };
+type CommaReading = { text: string } | { readings: readonly [string, string] };
 
 const NUMBER_WITH_COMMAS = /\d[\d.,]*/g;
 

@@ -46,7 +46,7 @@ export const FITTING_WORDS: Readonly<Record<string, readonly string[]>> = {
 export const FITTING_TYPES: readonly string[] = Object.keys(FITTING_WORDS);
 
 /** One entry of a list of fittings as the sum takes it: what it adds once, how often, and how that was worked out. */
-export interface FittingTerm {
+interface FittingTerm {
   name: string;
   count: number;
   constant: number;

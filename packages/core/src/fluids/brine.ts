@@ -18,7 +18,7 @@ interface Salt {
  * Sources: Laliberté & Cooper 2004, J. Chem. Eng. Data 49, 1141–1151 (density); Laliberté 2007, J. Chem. Eng. Data 52, 321–335
  * (viscosity). Temperature in °C, mass fraction w, water by IAPWS.
  */
-export const SALTS = {
+const SALTS = {
   NaCl: {
     c: [-0.00433, 0.06471, 1.0166, 0.014624, 3315.6],
     v: [16.222, 1.3229, 1.4849, 0.0074691, 30.78, 2.0583],
@@ -35,10 +35,10 @@ export const SALTS = {
   },
 } as const satisfies Record<string, Salt>;
 
-export type SaltName = keyof typeof SALTS;
+type SaltName = keyof typeof SALTS;
 
 /** kg/m³. Example: NaCl 10 % at 20 °C → 1070.7 (Perry's Chemical Engineers' Handbook, table 2-90: 1070.7). */
-export function brineDensity(salt: SaltName, fraction: number, celsius: number): number {
+function brineDensity(salt: SaltName, fraction: number, celsius: number): number {
   const water = pureWater(celsius);
   if (fraction === 0) return water.density;
   const [c0, c1, c2, c3, c4] = SALTS[salt].c;
@@ -47,7 +47,7 @@ export function brineDensity(salt: SaltName, fraction: number, celsius: number):
 }
 
 /** Pa·s: ln η = (1 − w)·ln ηw + w·ln ηs, mPa·s */
-export function brineViscosity(salt: SaltName, fraction: number, celsius: number): number {
+function brineViscosity(salt: SaltName, fraction: number, celsius: number): number {
   const water = pureWater(celsius);
   if (fraction === 0) return water.viscosity;
   const [v1, v2, v3, v4, v5, v6] = SALTS[salt].v;
@@ -56,7 +56,7 @@ export function brineViscosity(salt: SaltName, fraction: number, celsius: number
 }
 
 /** Pa: Raoult's law with the salt fully dissociated */
-export function brineVapourPressure(salt: SaltName, fraction: number, celsius: number): number {
+function brineVapourPressure(salt: SaltName, fraction: number, celsius: number): number {
   const { molarMass, ions } = SALTS[salt];
   const water = (1 - fraction) / 18.01528;
   const dissolved = (ions * fraction) / molarMass;

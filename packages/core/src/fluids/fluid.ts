@@ -19,7 +19,7 @@ export function fluidKind(kind: unknown): FluidKind<FluidEntries> | undefined {
 }
 
 /** A temperature that the fluid's method does not cover; K. */
-export interface OutOfRange {
+interface OutOfRange {
   reason: 'no-temperature' | 'temperature-range';
   lowest: number;
   highest: number;

@@ -3,7 +3,7 @@ import { solutionState, type FluidKind } from './kind.js';
 import { strength } from './properties.js';
 import { waterSaturationPressure } from './water.js';
 
-export type GlycolName = 'ethylene' | 'propylene';
+type GlycolName = 'ethylene' | 'propylene';
 
 /*
  * Sources: ethylene glycol: Bohne, Fischer & Obermeier 1984, Ber. Bunsenges. Phys. Chem. 88, 739–742, which mixes fits of the
@@ -18,16 +18,16 @@ const PROPYLENE_VISCOSITY = [-1.02798, -10.03298, -19.93497, 14.65802, 14.6205] 
 const MOLAR_MASS = { ethylene: 62.068, propylene: 76.095 } as const;
 
 /** highest temperature of each source's mixtures, K */
-export const GLYCOL_HIGHEST = { ethylene: 373.15, propylene: 313.15 } as const;
+const GLYCOL_HIGHEST = { ethylene: 373.15, propylene: 313.15 } as const;
 
 /** Temperature at which ice appears, K; mass fraction to 0.6. Example: propylene 30 % → 260.2. */
-export function glycolFreezing(glycol: GlycolName, fraction: number): number {
+function glycolFreezing(glycol: GlycolName, fraction: number): number {
   const [a, b] = FREEZING[glycol];
   return 273.15 * (1 + a * fraction + b * fraction * fraction);
 }
 
 /** Density, kg/m³, of glycol and water at a mass fraction (0–0.6) and °C. Example: propylene 50 %, 20 °C → 1037.7. */
-export function glycolDensity(glycol: GlycolName, fraction: number, celsius: number): number {
+function glycolDensity(glycol: GlycolName, fraction: number, celsius: number): number {
   const t = celsius;
   if (glycol === 'propylene') return polynomial(PROPYLENE_DENSITY, fraction, t);
   const pure = 1127.68 - 0.65816 * t - 6.1765e-4 * t * t;
@@ -36,7 +36,7 @@ export function glycolDensity(glycol: GlycolName, fraction: number, celsius: num
 }
 
 /** Dynamic viscosity, Pa·s. Example: propylene 50 %, 20 °C → 0.00612. */
-export function glycolViscosity(glycol: GlycolName, fraction: number, celsius: number): number {
+function glycolViscosity(glycol: GlycolName, fraction: number, celsius: number): number {
   if (glycol === 'propylene') return Math.exp(polynomial(PROPYLENE_VISCOSITY, fraction, celsius));
   const pure = -3.61359 + 986.519 / (celsius + 127.861);
   const water = -3.75802 + 590.9808 / (celsius + 137.2645);
@@ -44,7 +44,7 @@ export function glycolViscosity(glycol: GlycolName, fraction: number, celsius: n
 }
 
 /** Pa: Raoult's law; the glycol's own part, below 3 % of the water's at 100 °C, is left out */
-export function glycolVapourPressure(glycol: GlycolName, fraction: number, celsius: number): number {
+function glycolVapourPressure(glycol: GlycolName, fraction: number, celsius: number): number {
   const water = (1 - fraction) / 18.01528;
   // below 0 °C: the value at the triple point, which errs to the safe side
   const pure = waterSaturationPressure(Math.max(273.15, celsius + 273.15));

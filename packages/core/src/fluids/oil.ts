@@ -2,7 +2,7 @@ import { choice, named, quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, type FluidKind } from './kind.js';
 import { criticalPressure, density, specificHeat, vapourPressure } from './properties.js';
 /** Kinematic viscosity at a temperature: m²/s, K. */
-export interface ViscosityPoint {
+interface ViscosityPoint {
   temperature: number;
   kinematicViscosity: number;
 }
@@ -11,7 +11,7 @@ export interface ViscosityPoint {
  * Kinematic viscosity of a mineral oil from two points, m²/s: log log(ν + 0.7) = A − B·log T, ν in mm²/s, T in K.
  * Source: ASTM D341-20, eq. 1 (ν above 2 mm²/s). Range: used between 2 and 2e7 mm²/s; the caller holds the temperature range.
  */
-export function oilViscosity(a: ViscosityPoint, b: ViscosityPoint, temperature: number): number {
+function oilViscosity(a: ViscosityPoint, b: ViscosityPoint, temperature: number): number {
   const w = (nu: number): number => Math.log10(Math.log10(nu * 1e6 + 0.7));
   const slope = (w(a.kinematicViscosity) - w(b.kinematicViscosity)) / (Math.log10(b.temperature) - Math.log10(a.temperature));
   const at = w(a.kinematicViscosity) + slope * (Math.log10(a.temperature) - Math.log10(temperature));
@@ -19,10 +19,10 @@ export function oilViscosity(a: ViscosityPoint, b: ViscosityPoint, temperature: 
 }
 
 /** Coefficients K0, K1 of the thermal expansion at 15 °C: α = K0/ρ² + K1/ρ. Source: API MPMS 11.1, fuel oils and lubricating oils. */
-export const OIL_EXPANSION = { fuel: [186.9696, 0.4862], lubricating: [0, 0.6278] } as const;
+const OIL_EXPANSION = { fuel: [186.9696, 0.4862], lubricating: [0, 0.6278] } as const;
 
 /** Density, kg/m³, from that at 15 °C: ρ = ρ15·exp(−α·ΔT·(1 + 0.8·α·ΔT)). Source: API MPMS 11.1 (ASTM D1250). */
-export function oilDensity(at15: number, temperature: number, group: keyof typeof OIL_EXPANSION): number {
+function oilDensity(at15: number, temperature: number, group: keyof typeof OIL_EXPANSION): number {
   const [k0, k1] = OIL_EXPANSION[group];
   const alpha = k0 / at15 ** 2 + k1 / at15;
   const dt = temperature - 288.15;

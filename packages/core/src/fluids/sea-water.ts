@@ -17,7 +17,7 @@ export function seaWaterDensity(celsius: number, salinity: number): number {
 }
 
 /** Pa·s: that of pure water (IAPWS R12-08) times 1 + A·S + B·S² */
-export function seaWaterViscosity(celsius: number, salinity: number): number {
+function seaWaterViscosity(celsius: number, salinity: number): number {
   const t = celsius;
   const kelvin = t + 273.15;
   const a = 1.541 + 1.998e-2 * t - 9.52e-5 * t * t;
@@ -27,7 +27,7 @@ export function seaWaterViscosity(celsius: number, salinity: number): number {
 }
 
 /** Pa: Raoult's law, pv,w/pv = 1 + 0.57357·S/(1 − S) */
-export function seaWaterVapourPressure(celsius: number, salinity: number): number {
+function seaWaterVapourPressure(celsius: number, salinity: number): number {
   return waterSaturationPressure(celsius + 273.15) / (1 + (0.57357 * salinity) / (1 - salinity));
 }
 

@@ -2,7 +2,7 @@ import { named, quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind, type FluidProblem } from './kind.js';
 import { criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
 
-export interface FluidTableRow {
+interface FluidTableRow {
   temperature: number;
   density: number;
   viscosity?: number;

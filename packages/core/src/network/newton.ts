@@ -10,7 +10,7 @@ export interface Component {
   points: number[];
 }
 
-export interface NewtonReport {
+interface NewtonReport {
   iterations: number;
   massResidual: number;
   energyResidual: number;

@@ -8,7 +8,7 @@ export interface EndHead {
   perFlow2: number;
 }
 
-export interface CrossingSet {
+interface CrossingSet {
   /** all flows at which the driving head meets the losses, the greatest first */
   roots: { flow: number; stable: boolean }[];
   iterations: number;

@@ -4,7 +4,7 @@ import { solveComponent, type Component } from './newton.js';
 import { findCrossings, SurplusHead, type EndHead } from './single.js';
 import type { LineSolution, NetworkInput, NetworkSolution, OtherDuty, SolveFailure } from './types.js';
 
-export type NetworkResult =
+type NetworkResult =
   { ok: true; solution: NetworkSolution; compiled: readonly CompiledLine[] } | { ok: false; failure: SolveFailure };
 
 /** Flows and heads of an earlier solution of a like network, to start from. */

@@ -2,10 +2,10 @@ import { EN_12201 } from './data/pe.js';
 import { B36_10 } from './data/b36-10.js';
 import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
 
-export type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: string[] };
+type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: string[] };
 
 /** Outside diameter and wall, m, and the standard that they stand in. */
-export interface PipeDimensions {
+interface PipeDimensions {
   outside: number;
   wall: number;
   source: string;

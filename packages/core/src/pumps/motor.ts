@@ -9,7 +9,7 @@ export interface MotorInput {
   frequency?: number;
 }
 
-export interface MotorDuty {
+interface MotorDuty {
   /** shaft power over rated power */
   load: number;
   efficiency: number;

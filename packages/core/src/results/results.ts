@@ -27,7 +27,7 @@ export interface PointResult {
   outflow: number;
 }
 
-export interface LineResult {
+interface LineResult {
   flow: number;
 }
 
@@ -56,7 +56,7 @@ export interface PipeResult extends Common {
   profile?: ProfilePoint[];
 }
 
-export interface ProfilePoint {
+interface ProfilePoint {
   /** m from the pipe's inlet */
   distance: number;
   elevation: number;

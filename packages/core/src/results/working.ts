@@ -3,7 +3,7 @@ import { findUnit, type Dimension } from '../units/units.js';
 import { toUnit } from '../units/quantity.js';
 
 /** What a value of a working is of: a dimension, or something that has no unit of the person's choice. */
-export type WorkingDimension = Dimension | 'ratio' | 'area' | 'coefficient' | 'perHead';
+type WorkingDimension = Dimension | 'ratio' | 'area' | 'coefficient' | 'perHead';
 
 /** A value in a step. */
 export interface WorkingValue {

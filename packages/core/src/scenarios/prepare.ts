@@ -58,7 +58,7 @@ function key(p: Problem): string {
   return `${p.code} ${p.path} ${p.where.join(',')}`;
 }
 
-export interface Site {
+interface Site {
   gravity: number;
   atmosphere: number;
 }

@@ -39,7 +39,7 @@ export interface Made {
   fluid?: Partial<CheckedScenario['fluid']>;
 }
 
-export const FLUID = { density: 1000, viscosity: 0.001, vapourPressure: 2000, criticalPressure: 22e6 };
+const FLUID = { density: 1000, viscosity: 0.001, vapourPressure: 2000, criticalPressure: 22e6 };
 
 /** A scenario in which everything holds, but for what is said. Gravity 10 m/s² and atmosphere 100 kPa, so that sums are round. */
 export function made(m: Made = {}): CheckedScenario {

@@ -18,7 +18,7 @@ export const PUMP = {
 };
 
 /** rises from shut-off before it falls */
-export const DROOPING = {
+const DROOPING = {
   ...PUMP,
   curve: PUMP.curve.map((r, i) => (i === 0 ? { ...r, head: '40 m' } : i === 1 ? { ...r, head: '50 m' } : r)),
 };

@@ -97,7 +97,7 @@ export function criticalPressureRatio(vapourPressure: number, criticalPressure: 
   return 0.96 - 0.28 * Math.sqrt(vapourPressure / criticalPressure);
 }
 
-export interface PipingFactors {
+interface PipingFactors {
   fp: number;
   /** FLP/FP, which takes the place of FL */
   fl: number;

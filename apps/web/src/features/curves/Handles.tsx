@@ -19,7 +19,7 @@ import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 
 /** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
-export interface HandlesProps {
+interface HandlesProps {
   pump: string;
   trace: PumpTrace | undefined;
   made: readonly number[];

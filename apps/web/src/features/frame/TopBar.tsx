@@ -5,7 +5,7 @@ import { Segmented } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { Versions } from './Versions.js';
 
-export function Mark() {
+function Mark() {
   return <img src="/mark.svg" width={26} height={26} alt="" />;
 }
 

@@ -2,7 +2,7 @@ import type { CheckCode, Margin, ScenarioResult, Verdict } from '@cedar-knot/cor
 import type { GaugeScale } from '../../ui/PinGauge.js';
 
 /** The four gauges of a scenario card. */
-export interface Gauge {
+interface Gauge {
   label: string;
   title: string;
   text: string;

@@ -12,7 +12,7 @@ import { assumptionText, shortFormText } from '@cedar-knot/wording';
 import { readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 
-export type QuickReading = { entry: RawElement; reads: string } | { problem: string } | null;
+type QuickReading = { entry: RawElement; reads: string } | { problem: string } | null;
 type Taken = Exclude<QuickReading, null>;
 
 /** Reads a line of text as an element without an id; what begins with no known word is a pipe. */
@@ -23,7 +23,7 @@ export function understand(text: string, names: ShortFormNames = {}): QuickReadi
 }
 
 /** Reads the entry of an element whose kind is known. */
-export function understandAs(kind: string, text: string, names: ShortFormNames = {}): Taken {
+function understandAs(kind: string, text: string, names: ShortFormNames = {}): Taken {
   const reading = readShortForm(kind, text, isElementKind(kind) ? ELEMENT_KINDS[kind].beginning : {}, names);
   if (!reading.ok) return { problem: shortFormText(reading.problem) };
   const entry = { id: '', kind, ...reading.entries } as RawElement;
@@ -56,7 +56,7 @@ function understood(e: RawElement): string {
 }
 
 /** One row of a table that was pasted, and how it is understood. */
-export interface PastedRow {
+interface PastedRow {
   cells: string[];
   reading: Taken;
 }

@@ -3,7 +3,7 @@
  * Source: Darby, Chemical Engineering Fluid Mechanics, 2nd ed. (2001), table 7-3 (flanged or welded where it has both).
  * Butterfly: K1 and Ki of Hooper 1981, Chem. Eng. 88(17), 96–100, whose size term 1/Dn is kept by `sizeExponent` 1.
  */
-export interface ThreeConstants {
+interface ThreeConstants {
   k1: number;
   ki: number;
   kd: number;
