@@ -1,9 +1,9 @@
-// node bench/mutants.mjs [--count 120] [--seed 1] [--only checks] [--list]: plants single faults, one at a time, into a copy of the
+// node bench/mutants.mjs [--count 120] [--seed 1] [--only checks] [--list] [--replay]: plants single faults, one at a time, into a copy of the
 // core and runs its tests. A fault that no test notices survives and is printed with its place. Says which share was caught.
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { cpus, tmpdir } from 'node:os';
-import { join, relative } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import ts from 'typescript';
@@ -163,7 +163,11 @@ async function notices(folder, room) {
   );
 }
 
-const faults = chosen();
+/** --replay: those that survived the last run, once more, where the source around them still stands */
+const KEPT = join(ROOT, 'node_modules/.cache/mutants-survived.json');
+const faults = process.argv.includes('--replay')
+  ? JSON.parse(readFileSync(KEPT, 'utf8')).filter((f) => readFileSync(f.file, 'utf8') === f.text)
+  : chosen();
 console.log(`${faults.length} faults, seed ${SEED}`);
 if (process.argv.includes('--list')) {
   for (const f of faults) console.log(describe(f));
@@ -196,6 +200,8 @@ async function worker() {
   rmSync(folder, { recursive: true, force: true });
 }
 await Promise.all(Array.from({ length: Math.max(1, cpus().length) }, worker));
+mkdirSync(dirname(KEPT), { recursive: true });
+writeFileSync(KEPT, JSON.stringify(survivors));
 const share = ((faults.length - survivors.length) / faults.length) * 100;
 console.log(`\n${faults.length - survivors.length} of ${faults.length} faults caught (${share.toFixed(1)} %)`);
 process.exitCode = share >= 95 ? 0 : 1;

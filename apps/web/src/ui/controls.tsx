@@ -1,4 +1,4 @@
-import { Dialog } from 'radix-ui';
+import { Dialog, ToggleGroup } from 'radix-ui';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
 export function Button({
@@ -63,18 +63,23 @@ export function Segmented<T extends string>({
   label: string;
 }) {
   return (
-    <div role="group" aria-label={label} className="border-line flex overflow-hidden rounded-[3px] border">
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value}
+      // pressed again it stays: one of them always holds
+      onValueChange={(v) => v !== '' && onChange(v as T)}
+      className="border-line flex overflow-hidden rounded-[3px] border"
+    >
       {options.map((o) => (
-        <button
+        <ToggleGroup.Item
           key={o.value}
-          type="button"
-          aria-pressed={o.value === value}
-          onClick={() => onChange(o.value)}
-          className={`h-[24px] px-2.5 text-[12px] ${o.value === value ? 'bg-wash text-cedardeep font-semibold' : 'bg-panel text-inkq'}`}
+          value={o.value}
+          className="bg-panel text-inkq data-[state=on]:bg-wash data-[state=on]:text-cedardeep h-[24px] px-2.5 text-[12px] data-[state=on]:font-semibold"
         >
           {o.text}
-        </button>
+        </ToggleGroup.Item>
       ))}
-    </div>
+    </ToggleGroup.Root>
   );
 }

@@ -420,3 +420,9 @@ test('the working of a margin gives its value; what is not judged has none', () 
     else expect(step!.result.value).toBe(margin.value);
   }
 });
+
+test('a head of half a metre is a head, and has its rise', () =>
+  expect(marginOf('head-rise', { pump: { head: 0.5 } }).value).not.toBeNull());
+
+test('a margin of no known check has no working', () =>
+  expect(marginWorking(made({}), { check: 'no-such', where: 'P', value: 1, limit: 1, verdict: 'holds' })).toBeUndefined());

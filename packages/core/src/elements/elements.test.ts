@@ -190,6 +190,15 @@ describe('pipe', () => {
     expect(shown({ roughness: '0.05 mm', material: 'steel' })).toContain('material');
     expect(shown({})).toContain('material');
   });
+  test('under Hazen–Williams its factor is the one of Darcy–Weisbach with the same loss', () => {
+    const { x, flow } = result<PipeResult>(
+      between({ kind: 'pipe', length: '80 m', inside: '102.3 mm', hazenWilliams: 120, fittings: [{ k: 0.5 }] }),
+    );
+    const head = (flow / (Math.PI * 0.05115 ** 2)) ** 2 / (2 * G);
+    expect(x.frictionFactor! / ((x.frictionLoss! * 0.1023) / 80 / head)).toBeCloseTo(1, 9);
+    // a K below 1 is a fitting like any other
+    expect(x.fittingLoss! / (0.5 * head)).toBeCloseTo(1, 9);
+  });
   test('named fittings of a pipe without a size take its bore in inches', () => {
     // 4 in: a long elbow by Darby 2001, table 7-3, has K1 800, Ki 0.071, Kd 4.2
     const { x, flow } = result<PipeResult>(
@@ -244,6 +253,12 @@ describe('pump', () => {
     expect(say('180 mm')).not.toContain('diameter-outside');
     const { diameter: _gone, ...without } = PUMP;
     expect(say('190 mm', { pumps: { p: without } })).toContain('diameter-unknown');
+  });
+  test('off its curve each unit’s own flow is said', () => {
+    const r = solved(between({ kind: 'pump', mode: 'curve', pump: 'p', running: 2 }, {}, 90, 0));
+    const { flow, last } = r.findings.find((f) => f.code === 'off-curve')!.values as { flow: number; last: number };
+    expect(flow / (r.lines.L!.flow / 2)).toBeCloseTo(1, 9);
+    expect(last).toBeCloseTo(105 / 3600, 9);
   });
   test('off its curve, short, or below what NPSH it needs, it says so', () => {
     expect(codes(solved(between({ kind: 'pump', mode: 'curve', pump: 'p' }, {}, 30, 0)))).toContain('off-curve');

@@ -72,6 +72,9 @@ test('no change of bore, no loss; nothing else has a geometric K', () => {
   expect(() => geometricK({ type: 'elbow-90', count: 1 }, 0.1)).toThrow(RangeError);
 });
 
+test('a geometric K does not depend on the Reynolds number', () =>
+  expect(sumFittings([{ type: 'exit', count: 1 }], 0.1, 4)).toMatchObject({ constant: 1, perReynolds: 0, equivalentLength: 0 }));
+
 test('every type stands in one of the two tables', () => {
   const tried = new Set([...TABLE.map(([t]) => t), ...GEOMETRIC.map(([t]) => t)]);
   expect([...FITTING_TYPES].sort()).toEqual([...tried].sort());

@@ -129,6 +129,11 @@ describe('brines, Laliberté 2004 and 2007', () => {
     expect(Math.abs(s.density / density - 1)).toBeLessThan(1e-3);
     expect(Math.abs((s.viscosity * 1e3) / viscosity - 1)).toBeLessThan(0.04);
   });
+  test('viscosity of CaCl2 20 % at 20 °C by hand from the equation of the source', () => {
+    // solute: exp((32.028·0.2^0.78792 − 1.1495)/(0.0026995·20 + 1))/(780860·0.2^5.8442 + 1) = exp(7.4601)/65.22 = 26.64 mPa·s;
+    // with water of 1.0016 mPa·s: exp(0.8·ln 1.0016 + 0.2·ln 26.64) = 1.931 mPa·s
+    expect(at('CaCl2', 0.2, 20).viscosity * 1e3).toBeCloseTo(1.931, 2);
+  });
   test('Raoult by hand: NaCl 10 % at 100 °C', () => {
     // 0.9/18.01528 = 0.0499576; 2·0.1/58.443 = 0.00342214; 101418 Pa·0.935890
     expect(at('NaCl', 0.1, 100).vapourPressure / 101_418).toBeCloseTo(0.93589, 3);
@@ -174,6 +179,10 @@ describe('glycol solutions, Bohne et al. 1984 and Conde 2011', () => {
   test('Raoult by hand: ethylene glycol 40 % at 90 °C', () => {
     // 0.6/18.01528 = 0.0333051; 0.4/62.068 = 0.00644454; 70 182 Pa·0.0333051/0.0397496 = 58 804 Pa
     expect(at('ethylene', 0.4, 90).vapourPressure / 58_804).toBeCloseTo(1, 3);
+  });
+  test('Raoult by hand in the cold: ethylene glycol 40 % at 10 °C', () => {
+    // water 1228.2 Pa (IAPWS-IF97); moles 0.6/18.01528 = 0.033305, 0.4/62.068 = 0.0064446
+    expect(at('ethylene', 0.4, 10).vapourPressure).toBeCloseTo((1228.2 * 0.033305) / (0.033305 + 0.0064446), 0);
   });
   test('refused where ice appears, and above the source', () => {
     // freezing points of the ASHRAE Handbook, Fundamentals: propylene 30 % −12.7 °C; ethylene 50 % −33.8 to −36.8 °C

@@ -34,6 +34,9 @@ describe('head and its slope', () => {
     // dH/dQ = ¼·(−1000)·2
     expect(p.headSlope(0.01)).toBeCloseTo(-500, 9);
     expect(p.lastFlow).toBeCloseTo(0.015, 12);
+    const [share] = p.trace(0.01).shares;
+    // NPSHR goes with the square of the speed, its flow with the speed
+    expect([share!.at, share!.atNpsh]).toEqual([expect.closeTo(0.02, 12), expect.closeTo(0.02, 12)]);
   });
   test('below zero flow the head is that of shut-off, and flat', () => {
     const p = performance();

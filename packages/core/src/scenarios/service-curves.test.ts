@@ -86,6 +86,20 @@ describe('system head curves', () => {
     }
   });
 
+  test('in a network: over a junction it is what it is in one line, a flow that another line is given stays', () => {
+    const run = runStudy(
+      study({ T: vessel(0, 3), J: { kind: 'junction', elevation: '0 m' }, U: vessel(24, 1), V: vessel(0, 1) }, [
+        line('L', 'T', 'J', [pipe('a', 10, 154.1), element, pipe('b', 40)]),
+        line('M', 'J', 'U', [pipe('c', 80)]),
+        line('N', 'J', 'V', [{ id: 'D', kind: 'device', drop: 'solve', at: '7.2 m3/h' }], { flow: '7.2 m3/h' }),
+      ]),
+    ).scenarios[0]!;
+    for (const { flow, head } of systemCurve(run.model!, run.result!, 'P', [0.004, 0.0125], 'found')) {
+      const hand = 22 + friction(10, 0.1541, flow) + friction(40, 0.1023, flow) + friction(80, 0.1023, flow - 0.002);
+      expect(head! / hand).toBeCloseTo(1, 4);
+    }
+  });
+
   test('at the duty it asks for the head that the pump gives, and NPSH is that of the scenario', () => {
     const p = one.result!.elements.P as { flow: number; head: number; npsha: number };
     const [at] = systemCurve(one.model!, one.result!, 'P', [p.flow]);

@@ -1,6 +1,7 @@
-import type { PumpTrace } from '@cedar-knot/core';
+import type { Dimension, PumpTrace } from '@cedar-knot/core';
+import { Toggle } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { useSize } from '../../ui/useSize.js';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { chartOptions } from '../../ui/chart/chartOptions.js';
@@ -83,9 +84,9 @@ export function CurvesView() {
             </span>
           )}
           <span className="ml-auto" />
-          {curves.made.length > 1 && <Toggle on={shows.made} onClick={() => toggle('made')} text="made diameters" />}
-          <Toggle on={shows.window} onClick={() => toggle('window')} text="valve window" />
-          <Toggle on={shows.zoom} onClick={() => toggle('zoom')} text="zoom to the duties" />
+          {curves.made.length > 1 && <Switch on={shows.made} onClick={() => toggle('made')} text="made diameters" />}
+          <Switch on={shows.window} onClick={() => toggle('window')} text="valve window" />
+          <Switch on={shows.zoom} onClick={() => toggle('zoom')} text="zoom to the duties" />
         </div>
         <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
           {size.height > 0 && (
@@ -146,7 +147,7 @@ export function CurvesView() {
           trace={trace}
           made={curves.made.map((m) => m.diameter)}
           onGrab={grab}
-          moved={movedText(trail[0], curves.pumps[0])}
+          moved={movedText(trail[0], curves.pumps[0], display)}
         />
       </aside>
     </div>
@@ -161,28 +162,29 @@ function chartHeights(total: number): { head: number; efficiency: number; npsh: 
 }
 
 /** what moved since a handle was taken: Ø 385 → 370 mm, 2950 → 2800 rpm */
-function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined): string | null {
+function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined, display: Display): string | null {
   if (!before || !now) return null;
-  const parts: string[] = [];
-  const mm = (d: number | null): string => String(Math.round((d ?? 0) * 1000));
-  if (mm(before.diameter) !== mm(now.diameter)) parts.push(`Ø ${mm(before.diameter)} → ${mm(now.diameter)} mm`);
-  if (Math.round(before.speed) !== Math.round(now.speed))
-    parts.push(`${Math.round(before.speed)} → ${Math.round(now.speed)} rpm`);
-  if (parts.length === 0 && before.head[0] !== now.head[0])
-    parts.push(`shut-off ${before.head[0]!.toFixed(1)} → ${now.head[0]!.toFixed(1)} m`);
-  return parts.length > 0 ? parts.join(', ') : null;
+  const change = (was: number | null | undefined, is: number | null | undefined, dimension: Dimension): string | null => {
+    const [from, to] = [display.number(was, dimension, 4), display.number(is, dimension, 4)];
+    return from === to ? null : `${from} → ${to} ${display.unit(dimension)}`;
+  };
+  const diameter = change(before.diameter, now.diameter, 'diameter');
+  const speed = change(before.speed, now.speed, 'speed');
+  const shutOff = change(before.head[0], now.head[0], 'head');
+  const parts = [diameter && `Ø ${diameter}`, speed].filter((x) => x !== null);
+  if (parts.length > 0) return parts.join(', ');
+  return shutOff && `shut-off ${shutOff}`;
 }
 
-function Toggle({ on, onClick, text }: { on: boolean; onClick: () => void; text: string }) {
+function Switch({ on, onClick, text }: { on: boolean; onClick: () => void; text: string }) {
   return (
-    <button
-      type="button"
-      aria-pressed={on}
-      onClick={onClick}
-      className={`h-[24px] rounded-full border px-3 text-[12px] ${on ? 'border-cedar bg-wash text-cedardeep' : 'border-edge bg-panel'}`}
+    <Toggle.Root
+      pressed={on}
+      onPressedChange={onClick}
+      className="border-edge bg-panel data-[state=on]:border-cedar data-[state=on]:bg-wash data-[state=on]:text-cedardeep h-[24px] rounded-full border px-3 text-[12px]"
     >
       {text}
-    </button>
+    </Toggle.Root>
   );
 }
 

@@ -17,6 +17,7 @@ import { readEntry } from '../../state/entry.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
+import { Select } from '../../ui/Select.js';
 
 /** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
 interface HandlesProps {
@@ -277,19 +278,16 @@ function Stages({ pump, options, onGrab }: { pump: string; options: readonly num
   ).value;
   return (
     <Group title="Stages">
-      <select
-        aria-label="Stages"
-        value={String(seen ?? '')}
-        onChange={(e) => {
+      <Select
+        label="Stages"
+        value={seen === undefined ? undefined : String(seen)}
+        options={options.map((n) => [String(n), String(n)])}
+        onChange={(n) => {
           onGrab();
-          put(Number(e.target.value));
+          put(Number(n));
         }}
-        className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1"
-      >
-        {options.map((n) => (
-          <option key={n}>{n}</option>
-        ))}
-      </select>
+        className="w-full"
+      />
     </Group>
   );
 }

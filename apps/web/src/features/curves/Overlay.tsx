@@ -112,7 +112,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
         {showMade &&
           curves.made.map((m) => (
             <text key={m.diameter} x={head.x + 5} y={yHead(metres(m.head[0]!)) + 12} fontSize={11} fill={label} className="halo">
-              Ø {Math.round(m.diameter * 1000)}
+              Ø {display.number(m.diameter, 'diameter', 4)}
             </text>
           ))}
         <BestTicks curves={curves} knots={model.knots} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />

@@ -11,6 +11,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { gauges } from './gauges.js';
+import { Select } from '../../ui/Select.js';
 
 /** Across the bottom of every view: one card a scenario, always all of them. */
 export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void }) {
@@ -77,17 +78,14 @@ function PumpChooser() {
   const pumps = lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
   if (pumps.length < 2 || pump === null) return <span className="text-inkq text-[12px]">scenarios</span>;
   return (
-    <select
-      aria-label="Pump that the cards and curves are about"
+    <Select
+      label="Pump that the cards and curves are about"
       title="the cards, the curves and the breakdown are about this pump"
       value={pump}
-      onChange={(e) => follow(e.target.value)}
-      className="border-edge bg-panel h-[22px] w-[64px] rounded-[3px] border px-0.5 text-[11.5px]"
-    >
-      {pumps.map((p) => (
-        <option key={p.id}>{p.id}</option>
-      ))}
-    </select>
+      options={pumps.map((p) => [p.id, p.id])}
+      onChange={(p) => follow(p!)}
+      className="w-[64px] text-[11.5px]"
+    />
   );
 }
 

@@ -5,6 +5,7 @@ import type { Input } from '../../state/inputs.js';
 import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudyStore } from '../context.js';
+import { Select } from '../../ui/Select.js';
 
 /** choices of an input that is picked, not typed */
 function choicesOf(study: Study, input: Input): readonly string[] | undefined {
@@ -115,22 +116,16 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
   if (choices) {
     return (
       <td className={td} data-column={column}>
-        <select
-          aria-label={label}
-          value={value === undefined ? '' : String(value)}
-          onChange={(e) =>
-            onPut(e.target.value === '' ? undefined : input.field.type === 'boolean' ? e.target.value === 'true' : e.target.value)
-          }
-          className="h-[24px] w-full rounded-[3px] bg-transparent text-right"
+        <Select
+          label={label}
+          value={value === undefined ? undefined : String(value)}
+          none="–"
+          options={choices.map((c) => [c, input.field.type === 'boolean' ? (c === 'true' ? 'yes' : 'no') : c])}
+          onChange={(v) => onPut(v !== undefined && input.field.type === 'boolean' ? v === 'true' : v)}
+          className="w-full"
           style={chip}
-        >
-          <option value="" />
-          {choices.map((c) => (
-            <option key={c} value={c}>
-              {input.field.type === 'boolean' ? (c === 'true' ? 'yes' : 'no') : c}
-            </option>
-          ))}
-        </select>
+          bare
+        />
       </td>
     );
   }

@@ -2,6 +2,7 @@ import { SCENARIO_FIELDS, type RawScenario } from '@cedar-knot/core';
 import { useStudy } from '../context.js';
 import { readEntry } from '../../state/entry.js';
 import { memo, useState } from 'react';
+import { Select } from '../../ui/Select.js';
 
 /** An entry that every scenario has for itself: fluid, temperature, role, hours, whether it counts. */
 export const OwnEntry = memo(function OwnEntry({
@@ -45,19 +46,7 @@ export const OwnEntry = memo(function OwnEntry({
         : Object.entries(fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id] as const);
     return (
       <td className={td}>
-        <select
-          aria-label={label}
-          value={scenario[name] ?? ''}
-          onChange={(e) => put(e.target.value || undefined)}
-          className="h-[24px] w-full bg-transparent text-right"
-        >
-          <option value="" />
-          {options.map(([id, text]) => (
-            <option key={id} value={id}>
-              {text}
-            </option>
-          ))}
-        </select>
+        <Select label={label} value={scenario[name]} none="–" options={options} onChange={put} className="w-full" bare />
       </td>
     );
   }

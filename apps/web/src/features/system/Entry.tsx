@@ -5,6 +5,7 @@ import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
+import { Select } from '../../ui/Select.js';
 
 /** entries without which a thing cannot stand: an empty field keeps what was there */
 const KEPT = new Set(['length', 'elevation', 'flow', 'head']);
@@ -128,19 +129,13 @@ function Choice({ id, name, label, mark, value, options, isWide, onPut }: Choice
         </label>
         {mark}
       </span>
-      <select
+      <Select
         id={`${id}-${name}`}
-        value={String(value ?? '')}
-        onChange={(e) => onPut(e.target.value || undefined)}
-        className="border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1"
-      >
-        {value === undefined && <option value="">choose …</option>}
-        {options.map(([key, text]) => (
-          <option key={key} value={key}>
-            {text}
-          </option>
-        ))}
-      </select>
+        value={value === undefined ? undefined : String(value)}
+        options={options}
+        onChange={onPut}
+        className="w-full"
+      />
       {options.length === 0 && (
         <p className="text-inkq pt-0.5 text-[12px] leading-4">None in this study yet: add one under Fluids, pumps, valves.</p>
       )}

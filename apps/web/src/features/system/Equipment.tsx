@@ -18,6 +18,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { CurvePicture } from './CurvePicture.js';
 import { RowsTable } from './RowsTable.js';
+import { Select } from '../../ui/Select.js';
 
 interface Chosen {
   list: EquipmentList;
@@ -244,16 +245,12 @@ function OneField({
     return (
       <label className="col-span-2 flex flex-col">
         <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{label}</span>
-        <select
-          value={String(value ?? '')}
-          onChange={(e) => onPut(e.target.value || undefined)}
-          className="border-edge bg-panel h-[24px] rounded-[3px] border px-1"
-        >
-          {value === undefined && <option value="">–</option>}
-          {field.values.map((v) => (
-            <option key={v}>{v}</option>
-          ))}
-        </select>
+        <Select
+          label={label}
+          value={value === undefined ? undefined : String(value)}
+          options={field.values.map((v) => [v, v])}
+          onChange={onPut}
+        />
       </label>
     );
   if (field.type === 'numbers') {

@@ -6,6 +6,7 @@ import { SPLIT_FIELD } from '../../state/lineActions.js';
 import { splitPipe } from '../../state/topology.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
+import { Select } from '../../ui/Select.js';
 
 /** What can be put between the two parts, with the entries it begins with. */
 const INSERTS: Readonly<Record<string, { name: string; entry: Omit<RawElement, 'id'> }>> = {
@@ -60,19 +61,14 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
         className="border-edge bg-panel h-[24px] w-[72px] rounded-[3px] border px-1.5 text-right"
       />
       <span className="text-inkq">and put in</span>
-      <select
-        aria-label="What is put between the parts"
-        value={kind}
-        onChange={(e) => setKind(e.target.value)}
-        className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1"
-      >
-        <option value="">nothing</option>
-        {Object.entries(INSERTS).map(([k, i]) => (
-          <option key={k} value={k}>
-            {i.name}
-          </option>
-        ))}
-      </select>
+      <Select
+        label="What is put between the parts"
+        value={kind === '' ? undefined : kind}
+        none="nothing"
+        options={Object.entries(INSERTS).map(([k, i]) => [k, i.name])}
+        onChange={(k) => setKind(k ?? '')}
+        className="flex-1"
+      />
       <span className="flex w-full items-center gap-2">
         <span className="text-inkq min-w-0 flex-1" role="status">
           {typed.trim() === ''

@@ -6,6 +6,7 @@ import { Button, Segmented } from '../../ui/controls.js';
 import { readEntry } from '../../state/entry.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
+import { Select } from '../../ui/Select.js';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   vessel: 'vessel or tank with a level',
@@ -23,18 +24,13 @@ export function PointHelp({ id, kind, seen }: { id: string; kind: string; seen: 
     <div className="border-soft flex flex-none flex-col gap-2 border-t px-3 py-2 text-[12px]">
       <label className="flex items-center gap-2">
         <span className="text-inkq">This point is a</span>
-        <select
-          aria-label={`Kind of ${id}`}
+        <Select
+          label={`Kind of ${id}`}
           value={kind}
-          onChange={(e) => rebuild(`${id} is a ${e.target.value}`, changePointKind(study, id, e.target.value))}
-          className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1"
-        >
-          {Object.keys(POINT_KINDS).map((k) => (
-            <option key={k} value={k}>
-              {KIND_WORDS[k] ?? k}
-            </option>
-          ))}
-        </select>
+          options={Object.keys(POINT_KINDS).map((k) => [k, KIND_WORDS[k] ?? k])}
+          onChange={(k) => rebuild(`${id} is a ${k}`, changePointKind(study, id, k!))}
+          className="flex-1"
+        />
       </label>
       {kind === 'vessel' && <Levels id={id} seen={seen} />}
       {kind === 'pressure' && <Basis id={id} basis={seen.basis === 'total' ? 'total' : 'static'} />}

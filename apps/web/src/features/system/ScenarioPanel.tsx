@@ -5,6 +5,7 @@ import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { readEntry } from '../../state/entry.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
+import { Select } from '../../ui/Select.js';
 
 /** When no row is chosen: the active scenario's own entries, and all that is said of it. */
 export function ScenarioPanel() {
@@ -22,7 +23,6 @@ export function ScenarioPanel() {
     change(`${scenario.name ?? active} ${key}`, [{ op: 'set', path: ['scenarios', index, key], value } satisfies Operation]);
   };
   const worst = result ? worstMargins(result.margins) : [];
-  const choice = 'border-edge bg-panel h-[24px] w-full rounded-[3px] border px-1';
   return (
     <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
@@ -33,13 +33,13 @@ export function ScenarioPanel() {
       <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1 px-3 py-2">
         <label className="col-span-2 flex flex-col">
           <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Fluid</span>
-          <select className={choice} value={scenario.fluid ?? ''} onChange={(e) => put('fluid', e.target.value || undefined)}>
-            {Object.entries(study.fluids ?? {}).map(([id, f]) => (
-              <option key={id} value={id}>
-                {typeof f.name === 'string' ? f.name : id}
-              </option>
-            ))}
-          </select>
+          <Select
+            label="Fluid"
+            value={scenario.fluid}
+            options={Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id])}
+            onChange={(v) => put('fluid', v)}
+            className="w-full"
+          />
         </label>
         <TypedField
           label="Temperature"
@@ -51,12 +51,14 @@ export function ScenarioPanel() {
         />
         <label className="col-span-2 flex flex-col">
           <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>
-          <select className={choice} value={scenario.role ?? ''} onChange={(e) => put('role', e.target.value || undefined)}>
-            <option value="">none</option>
-            {SCENARIO_ROLES.map((r) => (
-              <option key={r}>{r}</option>
-            ))}
-          </select>
+          <Select
+            label="Role"
+            value={scenario.role}
+            none="none"
+            options={SCENARIO_ROLES.map((r) => [r, r])}
+            onChange={(v) => put('role', v)}
+            className="w-full"
+          />
         </label>
         <TypedField
           label={SCENARIO_FIELDS.hoursPerYear!.label}

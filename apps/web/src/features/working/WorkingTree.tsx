@@ -21,7 +21,8 @@ export function WorkingTree({ root, parts, onOpen }: TreeProps) {
 
 const DEEPEST = 12;
 
-const keyOf = (v: WordedValue): string => (v.isEntry ? v.symbol : (v.from ?? v.symbol));
+/** one place may hold several values: the fittings of a list, the rows of a table */
+const keyOf = (v: WordedValue): string => `${v.from ?? v.symbol} ${v.name}`;
 
 function Node({ address, parts, onOpen, above }: Omit<TreeProps, 'root'> & { address: string; above: readonly string[] }) {
   const display = useDisplay();
