@@ -169,7 +169,8 @@ function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined, di
     return from === to ? null : `${from} → ${to} ${display.unit(dimension)}`;
   };
   const diameter = change(before.diameter, now.diameter, 'diameter');
-  const speed = change(before.speed, now.speed, 'speed');
+  const [was, is] = [Math.round(before.speed), Math.round(now.speed)];
+  const speed = was === is ? null : `${was} → ${is} rpm`;
   const shutOff = change(before.head[0], now.head[0], 'head');
   const parts = [diameter && `Ø ${diameter}`, speed].filter((x) => x !== null);
   if (parts.length > 0) return parts.join(', ');
