@@ -2,6 +2,8 @@ import { runStudy } from '../scenarios/run.js';
 import { usedEntries } from '../scenarios/working.js';
 import { codes, junction, line, pipe, PUMP, solved, study, vessel } from '../test/studies.js';
 import type { LossResult, PipeResult, PumpResult, ValveResult } from '../results/results.js';
+import { fixedLaw, NO_LOSS } from './laws.js';
+import { State } from './model.js';
 import { ELEMENT_KINDS, elementKind, isElementKind } from './index.js';
 
 const G = 9.80665;
@@ -100,6 +102,14 @@ describe('what takes pressure', () => {
   });
 });
 
+test('a drop that holds against the flow turns with it, shuts, and is nothing where it is zero', () => {
+  const out = { loss: 0, slope: 1 };
+  fixedLaw(2, State.Reverse)!.evaluate(-1, out);
+  expect(out).toEqual({ loss: -2, slope: 0 });
+  expect(fixedLaw(2, State.Shut)).toBeUndefined();
+  expect(fixedLaw(0, State.Shut)).toBe(NO_LOSS);
+});
+
 describe('a sought drop', () => {
   test('is found at the flow that it is meant for, without its fouling', () => {
     const raw = study({ T: vessel(20, 0), U: vessel(0, 0) }, [
@@ -138,6 +148,10 @@ describe('control valve', () => {
     const usual = result<ValveResult>(pressed(valve({ mode: 'flow', flow: '30 m3/h' }))).x;
     expect(usual).not.toHaveProperty('belowRange');
     expect(usual.choked).toBe(false);
+  });
+  test('a small coefficient passes a small flow', () => {
+    const { x, flow } = result<ValveResult>(pressed({ kind: 'control-valve', mode: 'kv', kv: 0.5 }));
+    expect(x.drop! / (1e5 * (998.2 / 999.1) * ((flow * 3600) / 0.5) ** 2)).toBeCloseTo(1, 4);
   });
   test('choked it passes its choked flow, and says so', () => {
     // 20 m above a vessel near vacuum: the drop is beyond FL²·(p1 − FF·pv)

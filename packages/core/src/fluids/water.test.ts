@@ -69,6 +69,10 @@ describe('sea water, Sharqawy, Lienhard & Zubair 2010', () => {
   test('100 °C and 100 g/kg: each term of the density in round numbers', () => {
     // pure 999.9 + 2.034 − 61.62 + 22.61 − 4.657 = 958.267; salt + 80.2 − 20.01 + 16.77 − 3.06 − 0.001613
     expect(seaWaterDensity(100, 0.1)).toBeCloseTo(1032.165387, 6);
+    // viscosity over that of water: A 1.541 + 1.998 − 0.952 = 2.587, B 7.974 − 7.561 + 4.724 = 5.137; 1 + 0.2587 + 0.05137
+    const [salt, pure] = [{ kind: 'sea-water', salinity: 0.1 }, { kind: 'water' }].map((f) => fluidState(f, 373.15));
+    if (!isFluidState(salt!) || !isFluidState(pure!)) throw new Error('refused');
+    expect(salt.viscosity / pure.viscosity).toBeCloseTo(1.31007, 5);
   });
   test('without salt it is fresh water: density within 0.05 % of IAPWS (the fit itself is good to 0.1 %), viscosity the same', () => {
     for (const t of [283.15, 333.15, 363.15]) {

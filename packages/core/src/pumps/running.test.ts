@@ -245,6 +245,8 @@ describe('motor at part load: losses half constant, half with the square of the 
     expect(motorDuty({ efficiency: 0.9 }, 1000)).toBeUndefined();
     expect(motorDuty({ ratedPower: 1000 }, 1000)).toBeUndefined();
     expect(motorDuty(plate, 0)).toBeUndefined();
+    // almost idle it still has its constant losses, half of 4736.842 W
+    expect(motorDuty(plate, 0.5)!.inputPower).toBeCloseTo(2368.92, 1);
     expect(motorDuty({ ratedPower: 1000, efficiency: 0.9 }, 500)).not.toHaveProperty('powerFactor');
     expect(motorDuty({ ratedPower: 1000, efficiency: 0.9, powerFactor: 0.8 }, 500)).not.toHaveProperty('current');
   });
