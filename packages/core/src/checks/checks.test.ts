@@ -189,6 +189,13 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
     50_000,
     'holds',
   ],
+  [
+    'valve-authority',
+    'of a way of half a metre',
+    { role: 'maximum', valve: { headLoss: 0.2 }, pipe: { headLoss: 0.3 } },
+    0.4,
+    'holds',
+  ],
   ['set-point', 'reached', {}, 1, 'holds'],
   [
     'set-point',
@@ -426,3 +433,16 @@ test('a head of half a metre is a head, and has its rise', () =>
 
 test('a margin of no known check has no working', () =>
   expect(marginWorking(made({}), { check: 'no-such', where: 'P', value: 1, limit: 1, verdict: 'holds' })).toBeUndefined());
+
+test('a margin says whether its limit is the study’s own', () => {
+  expect(marginOf('npsh-ratio')).not.toHaveProperty('isOwn');
+  expect(marginOf('npsh-ratio', {}, [{ check: 'npsh-ratio', limit: 1.2 }])).toMatchObject({ isOwn: true, limit: 1.2 });
+});
+
+test('a set point that is reached is 1 of 1, in no unit', () => {
+  const { inputs } = marginWorking(made(), marginOf('set-point'))!;
+  expect(inputs.map((v) => [v.value, v.dimension])).toEqual([
+    [1, 'ratio'],
+    [1, 'ratio'],
+  ]);
+});

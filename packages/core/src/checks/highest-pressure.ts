@@ -21,6 +21,10 @@ export const highestPressure: Check = {
     if (pressures.length === 0) return 'no-pressure';
     const highest = Math.max(...pressures);
     const input = worth('p', 'highest pressure at its ends and profile points', highest, 'absolutePressure');
-    return { value: highest, limit: (design ?? 0) + s.atmosphere, how: () => ({ formula: 'p', inputs: [input] }) };
+    return {
+      value: highest,
+      ...(design === undefined ? {} : { limit: design + s.atmosphere }),
+      how: () => ({ formula: 'p', inputs: [input] }),
+    };
   },
 };

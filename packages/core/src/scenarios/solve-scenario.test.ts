@@ -201,6 +201,17 @@ test('the flow that a boundary of known head takes is that of its only line', ()
   expect(r.lines.L!.flow).toBeCloseTo(0.01, 12);
 });
 
+test('a level that is sought is what elevation and pressure leave of the head', () => {
+  const r = solved(
+    study({ T: { kind: 'vessel', elevation: '5 m', level: 'solve', pressure: '0.5 bar' }, U: vessel(0) }, [
+      line('L', 'T', 'U', [pipe('a', 200)], { flow: '30 m3/h' }),
+    ]),
+  );
+  // water at 20 °C, IAPWS: 998.207 kg/m³
+  const level = r.points.T!.totalHead! - 5 - 50_000 / (998.207 * 9.80665);
+  expect(r.solved['T.level']! / level).toBeCloseTo(1, 4);
+});
+
 test('a K without a bore takes that of the pipe before it, else of the one behind', () => {
   const valve = { id: 'H', kind: 'hand-valve', k: 3 };
   const velocity = (elements: object[]) => {
