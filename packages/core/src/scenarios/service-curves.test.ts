@@ -86,24 +86,6 @@ describe('system head curves', () => {
     }
   });
 
-  test('where a valve before the pump would choke there is no head that the flow could ask for', () => {
-    // Kv 5: 45 m³/h would drop 81 bar, of which there is one
-    const run = runStudy(
-      study({ T: vessel(0, 3), U: vessel(24, 1) }, [
-        line('L', 'T', 'U', [
-          pipe('a', 10, 154.1),
-          { id: 'CV', kind: 'control-valve', mode: 'kv', kv: 5 },
-          pipe('c', 5),
-          element,
-          pipe('b'),
-        ]),
-      ]),
-    ).scenarios[0]!;
-    const [small, great] = systemCurve(run.model!, run.result!, 'P', [0.0005, 0.0125], 'found');
-    expect(small!.head).toBeGreaterThan(22);
-    expect(great!.head).toBeNull();
-  });
-
   test('in a network: over a junction it is what it is in one line, a flow that another line is given stays', () => {
     const run = runStudy(
       study({ T: vessel(0, 3), J: { kind: 'junction', elevation: '0 m' }, U: vessel(24, 1), V: vessel(0, 1) }, [
