@@ -1,4 +1,4 @@
-import type { Dimension, PumpTrace } from '@cedar-knot/core';
+import type { PumpTrace } from '@cedar-knot/core';
 import { Toggle } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
@@ -8,7 +8,7 @@ import { chartOptions } from '../../ui/chart/chartOptions.js';
 import { Handles } from './Handles.js';
 import { KnotTable } from './KnotTable.js';
 import { curvesModel, type Shows } from './model.js';
-import { Overlay, type Areas } from './Overlay.js';
+import { diameterText, Overlay, type Areas } from './Overlay.js';
 
 /** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
 export function CurvesView() {
@@ -79,7 +79,7 @@ export function CurvesView() {
           <h2 className="text-[14px] font-semibold">{typeof name === 'string' ? name : curves.pump}</h2>
           {trace && (
             <span className="text-inkq">
-              {trace.diameter !== null && `Ø ${display.number(trace.diameter, 'diameter', 4)} ${display.unit('diameter')}, `}
+              {trace.diameter !== null && `Ø ${diameterText(trace.diameter, display)} ${display.unit('diameter')}, `}
               {Math.round(trace.speed)} rpm
             </span>
           )}
@@ -164,14 +164,12 @@ function chartHeights(total: number): { head: number; efficiency: number; npsh: 
 /** what moved since a handle was taken: Ø 385 → 370 mm, 2950 → 2800 rpm */
 function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined, display: Display): string | null {
   if (!before || !now) return null;
-  const change = (was: number | null | undefined, is: number | null | undefined, dimension: Dimension): string | null => {
-    const [from, to] = [display.number(was, dimension, 4), display.number(is, dimension, 4)];
-    return from === to ? null : `${from} → ${to} ${display.unit(dimension)}`;
-  };
-  const diameter = change(before.diameter, now.diameter, 'diameter');
+  const [from, to] = [before, now].map((t) => (t.diameter === null ? '–' : diameterText(t.diameter, display)));
+  const diameter = from === to ? null : `${from} → ${to} ${display.unit('diameter')}`;
   const [was, is] = [Math.round(before.speed), Math.round(now.speed)];
   const speed = was === is ? null : `${was} → ${is} rpm`;
-  const shutOff = change(before.head[0], now.head[0], 'head');
+  const [low, high] = [before, now].map((t) => display.number(t.head[0], 'head', 4));
+  const shutOff = low === high ? null : `${low} → ${high} ${display.unit('head')}`;
   const parts = [diameter && `Ø ${diameter}`, speed].filter((x) => x !== null);
   if (parts.length > 0) return parts.join(', ');
   return shutOff && `shut-off ${shutOff}`;

@@ -32,6 +32,10 @@ function scale(axis: Axis, from: number, to: number): Scale {
   return (v) => from + ((v - axis.min) / (axis.max - axis.min)) * (to - from);
 }
 
+/** a diameter as it is stamped: 385, 15.16 */
+export const diameterText = (metres: number, display: Display): string =>
+  String(Number(display.value(metres, 'diameter').toPrecision(4)));
+
 /** Marks laid over the charts: knots, letters at the lines' ends, best efficiency, the rated point, what the valve burns. */
 export function Overlay({ model, curves, areas, tops, size, display, active, showMade, showWindow, onPick }: OverlayProps) {
   const { head, efficiency, npsh } = areas;
@@ -112,7 +116,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
         {showMade &&
           curves.made.map((m) => (
             <text key={m.diameter} x={head.x + 5} y={yHead(metres(m.head[0]!)) + 12} fontSize={11} fill={label} className="halo">
-              Ø {display.number(m.diameter, 'diameter', 4)}
+              Ø {diameterText(m.diameter, display)}
             </text>
           ))}
         <BestTicks curves={curves} knots={model.knots} x={x} y={yHead} flow={flow} metres={metres} inside={inside} />
