@@ -212,6 +212,16 @@ test('a level that is sought is what elevation and pressure leave of the head', 
   expect(r.solved['T.level']! / level).toBeCloseTo(1, 4);
 });
 
+test('a pressure that is sought over a vessel is what elevation and level leave of the head, absolute', () => {
+  const r = solved(
+    study({ T: { kind: 'vessel', elevation: '5 m', level: '2 m', pressure: 'solve' }, U: vessel(0) }, [
+      line('L', 'T', 'U', [pipe('a', 200)], { flow: '30 m3/h' }),
+    ]),
+  );
+  const pressure = 101_325 + (r.points.T!.totalHead! - 7) * 998.207 * 9.80665;
+  expect(r.solved['T.pressure']! / pressure).toBeCloseTo(1, 4);
+});
+
 test('a K without a bore takes that of the pipe before it, else of the one behind', () => {
   const valve = { id: 'H', kind: 'hand-valve', k: 3 };
   const velocity = (elements: object[]) => {
