@@ -142,14 +142,24 @@ function workplace() {
   return folder;
 }
 
+const running = new Set();
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    for (const child of running) child.kill('SIGKILL');
+    process.exit(1);
+  });
+
 /** whether the tests notice: those of the room first, then all, the random systems only when those see nothing */
 async function notices(folder, room) {
   const jest = (...args) =>
     new Promise((done) => {
       const options = { cwd: folder, stdio: 'ignore', env: { ...process.env, CI: 'true' } };
+      // its own children end with the run, whoever stops it: a planted fault may loop for ever
       const child = spawn(process.execPath, [join(ROOT, 'node_modules/jest/bin/jest.js'), '-w', '1', '--bail', ...args], options);
       const limit = setTimeout(() => child.kill('SIGKILL'), 240_000);
+      running.add(child);
       child.on('exit', (code) => {
+        running.delete(child);
         clearTimeout(limit);
         done(code !== 0);
       });

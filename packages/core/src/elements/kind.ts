@@ -32,8 +32,12 @@ export interface BuiltElement {
 }
 
 /** An element with what the solution leaves at it; heads in m, pressures in Pa absolute. */
-export interface SolvedElement extends BuiltElement {
+export interface SolvedElement {
   id: string;
+  model: ElementModel;
+  pump: PumpInput | undefined;
+  performance: PumpPerformance | undefined;
+  valve: ValveInput | undefined;
   /** entries in SI after the scenario's overrides */
   read: Entries;
   fluid: FluidState;

@@ -131,8 +131,15 @@ class ResultWriter {
   private element(e: ElementDetail): ElementResult {
     const s = this.solution.lines[e.line]!;
     const { network, fluid } = this.model;
+    // written out: a spread of what kinds build differently gives every element another hidden class, and costs ten times as much
     return elementKind(e.kind).report({
-      ...e,
+      id: e.id,
+      read: e.read,
+      model: e.model,
+      pump: e.pump,
+      valve: e.valve,
+      performance: e.performance,
+      datum: e.datum,
       fluid,
       gravity: network.gravity,
       atmosphere: network.atmosphere,
