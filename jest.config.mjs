@@ -42,6 +42,7 @@ export default {
       ...project('components', 'apps/web'),
       testMatch: ['<rootDir>/apps/web/src/**/*.test.tsx'],
       testEnvironment: 'jsdom',
+      setupFiles: ['<rootDir>/apps/web/src/test/document.ts'],
       testTimeout: 30_000,
     },
     { ...project('server', 'apps/server', true), testTimeout: 30_000 },

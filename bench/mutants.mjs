@@ -84,7 +84,8 @@ function isMeant(node) {
   const x = Number(node.text);
   const { parent } = node;
   if (x !== 0 && Math.abs(x) < 1e-5) return false;
-  if (ts.isElementAccessExpression(parent) || ts.isForStatement(parent.parent)) return false;
+  if (ts.isElementAccessExpression(parent) || ts.isElementAccessExpression(parent.parent) || ts.isForStatement(parent.parent))
+    return false;
   if (ts.isCallExpression(parent)) {
     const called = parent.expression.getText();
     const isWritten =
@@ -93,7 +94,8 @@ function isMeant(node) {
       );
     if (isWritten) return false;
   }
-  if (ts.isPropertyAssignment(parent) && /^(min|max|least|most|profileSize)$/.test(parent.name.getText())) return false;
+  const bound = ts.isPrefixUnaryExpression(parent) ? parent.parent : parent;
+  if (ts.isPropertyAssignment(bound) && /^(min|max|least|most|profileSize)$/.test(bound.name.getText())) return false;
   return true;
 }
 

@@ -446,3 +446,19 @@ test('a set point that is reached is 1 of 1, in no unit', () => {
     [1, 'ratio'],
   ]);
 });
+
+test('a set point that another valve misses is not this one’s', () => {
+  const missed = (where: string) => [finding('set-point-missed', where, { mode: 'flow', set: 0.02, found: 0.01, state: 'open' })];
+  expect(marginOf('set-point', { findings: missed('V') })).toMatchObject({ value: 0.5, verdict: 'fails' });
+  expect(marginOf('set-point', { findings: missed('V-2') })).toMatchObject({ value: 1, verdict: 'holds' });
+});
+
+test('a drop that has a greatest alone may be as small as it likes', () =>
+  expect(marginOf('valve-drop', { valveRead: { maxDrop: 60_000 } })).toMatchObject({
+    limit: 0,
+    upper: 60_000,
+    verdict: 'holds',
+  }));
+
+test('an NPSHR of less than a metre is one', () =>
+  expect(marginOf('npsh-ratio', { pump: { npsha: 9, npshr: 0.9 } })).toMatchObject({ value: 10, verdict: 'holds' }));

@@ -25,7 +25,7 @@ export const setPoint: Check = {
     return {
       value,
       // too much is as far off as too little
-      verdict: (limit) => (Math.min(value, value > 0 ? 1 / value : value) < limit ? 'fails' : 'holds'),
+      verdict: (limit) => (Math.min(value, 1 / value) < limit ? 'fails' : 'holds'),
       how: () => ({
         formula: 'y/ys',
         inputs: [worth('y', 'what is reached', found, dimension), worth('ys', 'set point', set, dimension)],

@@ -67,3 +67,13 @@ test('piping factor: Kv 100 of DN 50 between 100 mm pipes, by hand', () => {
   expect(pipingFactors(valve({ bore: 0.05, inside: [0.1, 0.1] }), 100).fp).toBeCloseTo(0.73646, 5);
   expect(pipingFactors(valve(), 100)).toEqual({ fp: 1, fl: 0.9 });
 });
+
+test('a table keeps its ends: its first Kv before it, its last beyond', () => {
+  const table = [
+    { travel: 0.1, kv: 5 },
+    { travel: 0.9, kv: 80 },
+  ];
+  const v = valve({ characteristic: 'table', table });
+  expect(kvAtOpening(v, 0.05)).toBe(5);
+  expect(kvAtOpening(v, 1)).toBe(80);
+});

@@ -3,14 +3,6 @@ import userEvent from '@testing-library/user-event';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { Handles } from './Handles.js';
 
-beforeAll(() => {
-  // the slider measures itself
-  globalThis.ResizeObserver = class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  };
-});
 afterEach(cleanup);
 
 async function handles(...more: Parameters<typeof pumpedStudy>) {

@@ -1,7 +1,8 @@
 import type { UnitSystem } from '@cedar-knot/core';
 import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
 import { fillCells, type Input, type MatrixCell } from '../../state/inputs.js';
-import { readEntry } from '../../state/entry.js';
+import { locate } from '../../state/address.js';
+import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 import { useStudyStore } from '../context.js';
 
@@ -87,7 +88,8 @@ export function useMatrixKeys(rows: readonly Input[]): {
         if (!input || column > last()) return void refused.push(`“${typed}” lies outside the matrix`);
         const scenario = scenarioAt(column);
         if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
-        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address], study.units ?? 'metric');
+        const shared = locate(study, input.id)?.entry[input.key];
+        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address] ?? shared, study.units ?? 'metric');
         if (read.ok) cells.push({ input, scenario, value: read.value });
         else refused.push(`“${typed}” for ${input.address}: ${read.message}`);
       }),
@@ -123,5 +125,5 @@ function readCell(
     return input.field.values.includes(text)
       ? { ok: true, value: text }
       : { ok: false, message: `one of ${input.field.values.join(', ')} belongs here.` };
-  return readEntry(text, input.field, before, system);
+  return readEntry(text, input.field, before ?? inDisplayUnit(input.field, system), system);
 }

@@ -3,10 +3,6 @@ import userEvent from '@testing-library/user-event';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { ElementPanel } from './ElementPanel.js';
 
-// the document without a browser has no layout
-beforeAll(() => {
-  Element.prototype.scrollIntoView = () => undefined;
-});
 afterEach(cleanup);
 
 async function panel(id: string, ...more: Parameters<typeof pumpedStudy>) {
