@@ -86,6 +86,33 @@ describe('system head curves', () => {
     }
   });
 
+  describe('past choking of a valve', () => {
+    // saturation of water at 20 °C 2339 Pa, FF = 0.96 − 0.28·√(2339/22.064e6) = 0.9571: FF·pv = 2239 Pa
+    const choking = (flow: number) => 2239 + (RHO / 999.1) * ((flow * 3600) / (10 * 0.9)) ** 2 * 1e5;
+    const small = { id: 'CV', kind: 'control-valve', mode: 'opening', valve: 'w', opening: 1 };
+    const of = (elements: object[], flows: number[]) => {
+      const valves = { w: { ratedKv: 10, fl: 0.9, characteristic: 'linear' } };
+      const run = runStudy(study({ T: vessel(0, 1), U: vessel(0, 1) }, [line('L', 'T', 'U', elements)], { valves, scenarios }));
+      const { model, result } = run.scenarios[0]!;
+      return systemCurve(model!, result!, 'P', flows);
+    };
+
+    test('behind the pump the pressure before it has to rise until it passes the flow', () => {
+      // p2 = 101325 + 1 m; choked from Δp = 0.81/0.19·(p2 − FF·pv) = 4.64 bar, 21.6 m3/h: the 60 mm pipe stands before the valve
+      const flow = 25 / 3600;
+      const [point] = of([pipe('a', 1, 154.1), element, pipe('b', 100, 60), small], [flow]);
+      const v = flow / ((Math.PI / 4) * 0.06 ** 2);
+      const before = (choking(flow) - 101325) / RHO / G + (v * v) / 2 / G;
+      expect(point!.head!).toBeCloseTo(before + friction(100, 0.06, flow) + friction(1, 0.1541, flow) - 1, 2);
+    });
+
+    test('before the pump nothing passes more than the supply can drive through: no head is asked for', () => {
+      // p1 = 101325 + 1 m of water; 10·0.9·√((p1 − FF·pv)/SG) = 9.39 m3/h
+      const points = of([pipe('a', 1, 154.1), small, element, pipe('b', 10, 60)], [9.3 / 3600, 9.5 / 3600]);
+      expect(points.map((p) => p.head === null)).toEqual([false, true]);
+    });
+  });
+
   test('in a network: over a junction it is what it is in one line, a flow that another line is given stays', () => {
     const run = runStudy(
       study({ T: vessel(0, 3), J: { kind: 'junction', elevation: '0 m' }, U: vessel(24, 1), V: vessel(0, 1) }, [

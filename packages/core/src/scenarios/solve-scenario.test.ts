@@ -261,3 +261,32 @@ describe('the exit loss', () => {
     ['a total pressure is like a vessel', { ...tapping, basis: 'total' }, [{ type: 'gate' }], ['exit-missing']],
   ])('%s', (_name, end, fittings, codes) => expect(said(end, fittings)).toEqual(codes));
 });
+
+test('a valve of another bore than its pipes takes more: by the piping factor of its data', () => {
+  // DN 50 between 100 mm pipes, Kv 100: FP 0.73646 (valves/valve.test.ts, by hand); Δp = SG·(Q/(FP·Kv))²
+  const valves = { w: { ratedKv: 100, size: 'DN50', inside: ['100 mm', '100 mm'] } };
+  const valve = { id: 'CV', kind: 'control-valve', mode: 'opening', valve: 'w', opening: 1 };
+  const pump = { id: 'P', kind: 'pump', mode: 'flow', flow: '60 m3/h' };
+  const r = solved(study({ T: vessel(0, 9), U: vessel(0) }, [line('L', 'T', 'U', [pipe('a', 1, 100), pump, valve])], { valves }));
+  const { drop } = r.elements.CV as { drop: number };
+  expect(drop / ((998.207 / 999.1) * (60 / 73.646) ** 2 * 1e5)).toBeCloseTo(1, 4);
+});
+
+test('other duties of a drooping curve are said at the pump, wherever it stands in its line', () => {
+  const pump = { id: 'P', kind: 'pump', mode: 'curve', pump: 'd' };
+  const r = solved(study({ T: vessel(0), U: vessel(42) }, [line('L', 'T', 'U', [pipe('a', 5, 154.1), pump, pipe('b', 20)])]));
+  expect(r.findings.find((f) => f.code === 'other-duties')!.where).toBe('P');
+});
+
+test('a key that nobody knows is passed over and said with its place', () => {
+  const r = solved(study({ T: vessel(0, 9), U: vessel(0) }, [line('L', 'T', 'U', [pipe('a', 5, 154.1, { colour: 'green' })])]));
+  expect(r.findings.filter((f) => f.code === 'unknown-key').map((f) => f.values.path)).toEqual(['lines[0].elements[0].colour']);
+});
+
+test('equipment that is not there is named at the entry that names it: the shared one, or the scenario’s own', () => {
+  const pump = { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' };
+  const raw = study({ T: vessel(0), U: vessel(20) }, [line('L', 'T', 'U', [pipe('a'), pump])], {
+    scenarios: [{ id: 'a', fluid: 'water', temperature: '20 C', set: { 'P.pump': 'none' } }],
+  });
+  expect(runStudy(raw).problems.map((p) => p.path)).toContain('scenarios[0].set.P.pump');
+});

@@ -50,8 +50,8 @@ export function systemCurve(
     if (isTouched) for (const l of lines) l.reset();
     isTouched = false;
     const direct = series?.(flow);
-    if (direct) {
-      points.push({ flow, head: direct.head, npsha: direct.inlet - pump.datum + absolute });
+    if (direct !== undefined) {
+      points.push({ flow, head: direct?.head ?? null, npsha: direct ? direct.inlet - pump.datum + absolute : null });
       continue;
     }
     isTouched = true;
@@ -81,13 +81,14 @@ const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
 /**
  * The required head by plain addition where the pump's line leads from one known head to another and nothing in it depends on
- * anything but the flow. Undefined for a network; the function gives undefined at flows where a valve before the pump would choke.
+ * anything but the flow. Undefined for a network; the function gives null at flows that a valve before the pump cannot pass: it
+ * chokes, whatever the pump does.
  */
 function seriesCurve(
   network: NetworkInput,
   line: CompiledLine,
   pump: number,
-): ((flow: number) => { head: number; inlet: number } | undefined) | undefined {
+): ((flow: number) => { head: number; inlet: number } | null | undefined) | undefined {
   const { from, to, elements } = line.model;
   const met = (p: number): number => network.lines.filter((l) => l.from === p || l.to === p).length;
   const simple = (p: number): boolean => {
@@ -110,7 +111,7 @@ function seriesCurve(
     for (const s of before) {
       inlet -= lossOf(s.laws, q);
       if (s.valve === undefined) continue;
-      if (chokesAt(network, line, s.valve, inlet, q)) return undefined;
+      if (chokesAt(network, line, s.valve, inlet, q)) return null;
       inlet -= lossOf([line.laws[s.valve]!], q);
     }
     let after = end(to, toBore, q, -1);
