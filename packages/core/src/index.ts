@@ -20,7 +20,8 @@ export {
 } from './issues/issues.js';
 export { type Field, type Fields, type ListField, type NumberField, type QuantityField } from './fields/field.js';
 export { defaultOf } from './fields/defaults.js';
-export { quantityOf, readCommas, readPercent, readTyped, unitIn, type TypedReading } from './fields/typed.js';
+export { readPercent } from './fields/number-text.js';
+export { quantityOf, readCommas, readTyped, unitIn, type TypedReading } from './fields/typed.js';
 export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';
 export { FLUID_KINDS, fluidKind, type FluidKindName } from './fluids/fluid.js';
 export { ELEMENT_KINDS, isElementKind, type ElementKindName } from './elements/index.js';

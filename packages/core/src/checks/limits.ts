@@ -1,6 +1,7 @@
 import { isObject, describe, type Reader } from '../fields/reader.js';
 import type { NumberField, QuantityField } from '../fields/field.js';
-import { readPercent, readTyped } from '../fields/typed.js';
+import { readPercent } from '../fields/number-text.js';
+import { readTyped } from '../fields/typed.js';
 import type { Problem } from '../issues/issues.js';
 import type { Limit } from '../results/margin.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';

@@ -1,7 +1,7 @@
 import type { Problem, ProblemCode } from '../issues/issues.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Field, Fields, NumberField, QuantityField } from './field.js';
-import { isPlainNumber, readPercent } from './typed.js';
+import { isPlainNumber, readPercent } from './number-text.js';
 
 /** What a quantity needs from its scenario to become SI. */
 export interface ReadContext {

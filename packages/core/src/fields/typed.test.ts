@@ -4,7 +4,8 @@ import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { defaultOf, numberOr, wordOr } from './defaults.js';
 import { choice, number, quantity, text } from './field.js';
-import { quantityOf, readCommas, readPercent, readTyped, unitIn } from './typed.js';
+import { readPercent } from './number-text.js';
+import { quantityOf, readCommas, readTyped, unitIn } from './typed.js';
 
 const length = quantity('length', 0, 1000, 'Length');
 const share = number(0, 1, 'Opening', { percent: true, solve: true });

@@ -2,6 +2,7 @@ import type { Problem } from '../issues/issues.js';
 import { isQuantity, LONGEST_QUANTITY, readQuantity, splitNumber } from '../units/quantity.js';
 import { readExpression } from './expression.js';
 import type { Field, NumberField, QuantityField } from './field.js';
+import { readPercent } from './number-text.js';
 import { Reader } from './reader.js';
 
 /*
@@ -13,20 +14,6 @@ import { Reader } from './reader.js';
 export type TypedReading =
   | { ok: true; value: string | number | boolean; shown?: string }
   | { ok: false; problem: Problem; /** what may have been meant, to be picked */ readings?: readonly string[] };
-
-const PLAIN = /^\d+(?:\.\d*)?$|^\.\d+$/;
-
-export function isPlainNumber(text: string): boolean {
-  return PLAIN.test(text.trim());
-}
-
-/** `"35 %"` → 0.35; undefined for anything else */
-export function readPercent(text: string): number | undefined {
-  const trimmed = text.trim();
-  if (trimmed.length > LONGEST_QUANTITY || !trimmed.endsWith('%')) return undefined;
-  const number = trimmed.slice(0, -1).trim();
-  return PLAIN.test(number) ? Number(number) / 100 : undefined;
-}
 
 /**
  * The unit behind a typed quantity, as it stands there: `"120 m"` → `m`; empty where there is none.

@@ -1,10 +1,11 @@
 import { workedFigures, type WorkingStep } from '@cedar-knot/core';
-import { figureName, prettyUnit, wordedStep, workingText, type WordedValue } from '@cedar-knot/wording';
+import { figureName, wordedStep, workingText, type WordedValue } from '@cedar-knot/wording';
 import { ArrowLeft, Copy } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { addressName, figureAddress, typedAt } from '../../state/figure.js';
+import { addressName, figureAddress } from '../../state/figure.js';
 import type { WorkingPart } from '../../state/studyStore.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { Value } from './Value.js';
 import { WorkingTree } from './WorkingTree.js';
 
 /** Any figure can be asked for its working: the steps that lead to it, and what each of those rests on, down to the entries. */
@@ -171,39 +172,4 @@ function Step({ step, made, of, onOpen }: StepProps) {
       <span className="text-inkq block italic">{w.source}</span>
     </li>
   );
-}
-
-/** a value, and what was typed where it is an entry */
-export function Value({ value }: { value: WordedValue }) {
-  const study = useStudy((s) => s.study);
-  const active = useStudy((s) => s.active);
-  const found =
-    value.from === undefined
-      ? undefined
-      : typedAt(
-          study,
-          study.scenarios.find((s) => s.id === active),
-          value.from,
-        );
-  const [number, ...unit] = (found ?? '').split(' ');
-  const typed = found === undefined ? undefined : `${number} ${prettyUnit(unit.join(' '))}`.trim();
-  return (
-    <>
-      <span className="text-ink whitespace-nowrap">
-        {typed !== undefined && isRounded(typed, value.text) ? typed : value.text}
-      </span>
-      {typed !== undefined && !isRounded(typed, value.text) ? (
-        <span className="text-inkq"> entered {typed}</span>
-      ) : (
-        value.also !== null && <span className="text-inkq"> = {value.also}</span>
-      )}
-    </>
-  );
-}
-
-/** whether a text is what was typed, with fewer digits */
-function isRounded(typed: string, text: string): boolean {
-  const [a, ...unitA] = typed.split(' ');
-  const [b, ...unitB] = text.split(' ');
-  return unitA.join(' ') === unitB.join(' ') && Math.abs(Number(a) - Number(b)) <= 1e-4 * Math.abs(Number(a));
 }

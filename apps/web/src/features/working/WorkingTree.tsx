@@ -2,7 +2,7 @@ import type { WorkingStep } from '@cedar-knot/core';
 import { wordedStep, type WordedValue } from '@cedar-knot/wording';
 import { addressName } from '../../state/figure.js';
 import { useDisplay } from '../context.js';
-import { Value } from './Working.js';
+import { Value } from './Value.js';
 
 interface TreeProps {
   root: string;
