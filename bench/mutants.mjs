@@ -144,8 +144,14 @@ function workplace() {
       filter: (f) => !/node_modules|dist/.test(relative(ROOT, f)),
     });
   }
-  for (const file of ['jest.config.mjs', 'package.json', 'tsconfig.base.json']) cpSync(join(ROOT, file), join(folder, file));
-  cpSync(join(ROOT, 'docs/study.schema.json'), join(folder, 'docs/study.schema.json'));
+  const files = [
+    'jest.config.mjs',
+    'package.json',
+    'tsconfig.base.json',
+    'docs/study.schema.json',
+    'apps/web/src/test/document.ts',
+  ];
+  for (const file of files) cpSync(join(ROOT, file), join(folder, file));
   symlinkSync(join(ROOT, 'node_modules'), join(folder, 'node_modules'));
   return folder;
 }
