@@ -462,3 +462,8 @@ test('a drop that has a greatest alone may be as small as it likes', () =>
 
 test('an NPSHR of less than a metre is one', () =>
   expect(marginOf('npsh-ratio', { pump: { npsha: 9, npshr: 0.9 } })).toMatchObject({ value: 10, verdict: 'holds' }));
+
+test('a well whose level is not known has no submergence', () => {
+  const unknown = marginOf('submergence', { wellRead: { bore: 0.2 }, wellHead: null }, [], 'W');
+  expect(unknown).toMatchObject({ verdict: 'not-applicable', reason: 'no-level' });
+});

@@ -120,6 +120,9 @@ describe('a pump as it runs', () => {
     };
     const p = new PumpPerformance(powered, { ...base, stages: 1 });
     expect(p.shaftPower(0, 999.1, 9.80665)).toBeCloseTo(6000, 6);
+    // at rest too it goes with the cube of the speed
+    const slow = new PumpPerformance(powered, { ...base, stages: 1, speed: 1500 });
+    expect(slow.shaftPower(0, 999.1, 9.80665)).toBeCloseTo(6000 / 8, 6);
     // 999.1·9.80665·0.03·42/15800
     expect(p.efficiency(0.03)).toBeCloseTo(0.78135, 5);
   });
