@@ -45,7 +45,7 @@ export class CompiledLine {
     this.laws = model.elements.map((e) => lawOf(e, State.Normal, input));
     this.loss = new Float64Array(n);
     this.slope = new Float64Array(n);
-    [this.inletBore, this.outletBore] = sideBores(model.elements);
+    [this.inletBore, this.outletBore] = model.bores ?? sideBores(model.elements);
     this.rebuild();
   }
 
@@ -156,6 +156,11 @@ export class CompiledLine {
     };
   }
 
+  /** whether a valve of this line passes no more than its choked flow: one of a known coefficient, as it stands or fully open */
+  canChoke(e: ControlValveModel): boolean {
+    return e.law.kind === 'kv' ? e.law.kv > 0 : e.valve !== undefined;
+  }
+
   /** p1 − FF·pv = SG·(Q/(Kv·FL))²·1 bar: the inlet pressure at which a choked valve passes the flow (IEC 60534-2-1, eq. 3) */
   chokedPlace(e: ControlValveModel, i: number, state: State): HeldPlace {
     const { fluid, atmosphere, gravity } = this.input;
@@ -181,7 +186,7 @@ export function isClosed(e: ElementModel): boolean {
 }
 
 /** A place has the velocity of the element's own bore; pumps, valves and devices take the nearest bore on that side, else on the other. */
-function sideBores(elements: readonly ElementModel[]): [Float64Array, Float64Array] {
+export function sideBores(elements: readonly ElementModel[]): [Float64Array, Float64Array] {
   const n = elements.length;
   const inlet = new Float64Array(n);
   const outlet = new Float64Array(n);

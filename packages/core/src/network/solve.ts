@@ -1,7 +1,10 @@
-import { StateSearch } from './states.js';
+import { State } from '../elements/model.js';
+import { bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
 import { CompiledLine } from './line.js';
 import { solveComponent, type Component } from './newton.js';
+import { aloneWith, expandSolution, reduceNetwork, type Reduction } from './reduce.js';
 import { findCrossings, SurplusHead, type EndHead } from './single.js';
+import { findStates } from './states.js';
 import type { LineSolution, NetworkInput, NetworkSolution, OtherDuty, SolveFailure } from './types.js';
 
 type NetworkResult =
@@ -13,17 +16,91 @@ export interface WarmStart {
   heads: Float64Array;
 }
 
-const MOST_STATE_ROUNDS = 120;
-
 /**
  * Solves a network of liquid lines: flows, heads, and the state of each non-return, controlling valve and fixed drop.
  *
- * Inside a round the states are fixed: a line between two known heads is one equation in its flow (all crossings are found
- * where curves may bend), groups of lines with free points go to Newton. Then elements that contradict their state change it.
- * The result is a value either way; nothing is thrown for a system that has no solution.
+ * Lines in series are joined first. With given states a line between two known heads is one equation in its flow (all crossings
+ * are found where curves may bend), groups of lines with free points go to Newton; states are those in which no element
+ * contradicts its law. The result is a value either way; nothing is thrown for a system that has no solution.
  */
-export function solveNetwork(input: NetworkInput, start?: WarmStart): NetworkResult {
-  return solveCompiled(input, compileLines(input), start);
+export function solveNetwork(input: NetworkInput): NetworkResult {
+  const reduction = reduceNetwork(input);
+  if (!reduction) return solveWhole(input);
+  const found = solveWhole(reduction.network);
+  return found.ok ? parted(reduction, found.solution, found.compiled) : found;
+}
+
+/** the solution of a reduced network with its lines parted again, and what was set aside */
+function parted(reduction: Reduction, solution: NetworkSolution, compiled: readonly CompiledLine[]): NetworkResult {
+  const { whole, aside } = reduction;
+  const { lines, compiled: drawn, heads, others } = expandSolution(reduction, solution, compiled);
+  for (const i of aside) {
+    const alone = aloneWith(whole, i, heads);
+    const found = solveCompiled(alone, compileLines(alone));
+    if (!found.ok) return found;
+    lines[i] = found.solution.lines[0]!;
+    drawn[i] = found.compiled[0]!;
+    // behind what is closed nothing is known, unless a valve holds it
+    const { from, to } = whole.lines[i]!;
+    for (const [p, at] of [
+      [from, 0],
+      [to, 1],
+    ] as const)
+      if (Number.isNaN(heads[p]!)) heads[p] = found.solution.heads[at]!;
+  }
+  const all = lines as LineSolution[];
+  const flows = all.map((s) => s.flow);
+  const outflows = allOutflows(whole, flows);
+  const { convergence } = solution;
+  return { ok: true, compiled: drawn as CompiledLine[], solution: { lines: all, heads, outflows, others, convergence } };
+}
+
+/** A network whose lines are as long as they can be: by the crossings of a bending pump curve where one stands in a group of lines. */
+function solveWhole(input: NetworkInput): NetworkResult {
+  const bending = bendingPump(input);
+  const lines = compileLines(input);
+  if (!bending) return solveCompiled(input, lines);
+  return solveBending(input, lines, bending);
+}
+
+/** All crossings of a pump's curve with what the rest of the network asks for; the stable one with the greatest flow is solved. */
+function solveBending(input: NetworkInput, lines: readonly CompiledLine[], at: PumpPlace): NetworkResult {
+  const imposed: { kind: 'flow'; flow: number } = { kind: 'flow', flow: 0 };
+  const network = withFlowImposed(input, at, imposed);
+  const work = compileLines(network);
+  let warm: WarmStart | undefined;
+  const asked = (flow: number): NetworkSolution | undefined => {
+    imposed.flow = flow;
+    for (const l of work) l.reset();
+    const found = solveCompiled(network, work, warm, false);
+    if (!found.ok) return undefined;
+    warm = { flows: Float64Array.from(found.solution.lines, (l) => l.flow), heads: found.solution.heads };
+    return found.solution;
+  };
+  const surplus = (flow: number): number => {
+    const found = asked(flow);
+    return found ? at.performance.head(flow) + found.lines[at.line]!.losses[at.element]! : NaN;
+  };
+  const { lastFlow, setting } = at.performance;
+  const crossings = crossingsAt(surplus, lastFlow * setting.running * 1.1);
+  const best = crossings.find((c) => c.stable);
+  const start = best && asked(best.flow);
+  // with none the pump is short of what is asked: Newton finds what flows back, or the non-return that keeps it
+  if (!best || !start) return solveCompiled(input, lines, startOf(input, lines, at));
+  start.lines.forEach((s, i) => s.states.forEach((state, k) => state !== lines[i]!.states[k] && lines[i]!.setState(k, state)));
+  const found = solveCompiled(input, lines, { flows: Float64Array.from(start.lines, (l) => l.flow), heads: start.heads });
+  if (found.ok) for (const c of crossings) if (c !== best) found.solution.others.push({ line: at.line, ...c });
+  return found;
+}
+
+/** where a bending pump does not deliver: its line at rest */
+function startOf(input: NetworkInput, lines: readonly CompiledLine[], at: PumpPlace): WarmStart {
+  const flows = Float64Array.from(lines, (l, i) => (i === at.line ? 0 : typicalFlow(l)));
+  if (at.oneWay)
+    input.lines[at.line]!.elements.forEach(
+      (e, k) => e.kind === 'local' && e.forwardOnly && lines[at.line]!.setState(k, State.Shut),
+    );
+  return { flows, heads: startHeads(input) };
 }
 
 /** Lines with their laws made once; `solveCompiled` may be called on them again after an imposed flow was changed. */
@@ -32,30 +109,31 @@ export function compileLines(input: NetworkInput): CompiledLine[] {
 }
 
 /** As `solveNetwork`, on compiled lines; elements keep the states they have. */
-export function solveCompiled(input: NetworkInput, lines: readonly CompiledLine[], start?: WarmStart): NetworkResult {
+export function solveCompiled(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  start?: WarmStart,
+  isThorough = true,
+): NetworkResult {
   const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
-  const states = new StateSearch(input, lines);
-  const seen = new Set<string>();
   let iterations = 0;
-  for (let round = 0; round < MOST_STATE_ROUNDS; round++) {
-    const pass = solveStates(input, lines, flows, heads);
-    if ('reason' in pass) {
-      if (!states.recover(pass.where)) return { ok: false, failure: pass };
-      restart(input, lines, flows, heads);
-      continue;
-    }
-    iterations += pass.iterations;
-    const solutions = lines.map((l, i) => lineSolution(input, l, flows[i]!, heads));
-    const key = signature(lines);
-    const isBack = seen.has(key);
-    seen.add(key);
-    // once states come back, change one at a time: two neighbours that answer each other would swap for ever
-    const changed = states.adjust(input, solutions, isBack || round > 12);
-    if (changed.length === 0) return finish(input, lines, solutions, heads, { ...pass, iterations });
-    if (round > 40 && isBack && !states.lock(changed)) return { ok: false, failure: { reason: 'states-cycle', where: changed } };
-  }
-  return { ok: false, failure: { reason: 'states-cycle', where: lines.map((l) => l.model.id) } };
+  let last: { pass: Pass; solutions: LineSolution[] } | undefined;
+  const found = findStates<SolveFailure>(
+    input,
+    lines,
+    (afresh) => {
+      if (afresh) restart(input, lines, flows, heads);
+      const pass = solveStates(input, lines, flows, heads);
+      if ('reason' in pass) return { ok: false, failure: pass };
+      iterations += pass.iterations;
+      last = { pass, solutions: lines.map((l, i) => lineSolution(input, l, flows[i]!, heads)) };
+      return { ok: true, solutions: last.solutions };
+    },
+    isThorough,
+  );
+  if (found.ok) return finish(input, lines, last!.solutions, heads, { ...last!.pass, iterations });
+  return { ok: false, failure: found.failure ?? { reason: 'states-cycle', where: found.where } };
 }
 
 /** after a failed round: flows and heads of the beginning, since those left behind may be anything */
@@ -135,7 +213,9 @@ function solveSingle(
     flows[index] = best.flow;
     pass.iterations += found.iterations;
     pass.energyResidual = Math.max(pass.energyResidual, Math.abs(f.value(best.flow)));
-    for (const r of found.roots) if (r !== best) pass.others.push({ line: index, ...r });
+    const oneWay = line.model.elements.some((e) => e.kind === 'local' && e.forwardOnly);
+    // a crossing that a non-return forbids is none
+    for (const r of found.roots) if (r !== best && !(oneWay && r.flow < 0)) pass.others.push({ line: index, ...r });
   }
   const q = flows[index];
   heads[from] = start.constant + (start.perFlow + start.perFlow2 * q) * q;
@@ -345,10 +425,6 @@ function allOutflows(input: NetworkInput, flows: ArrayLike<number>): Float64Arra
     outflows[l.to]! -= flows[i]!;
   });
   return outflows;
-}
-
-function signature(lines: readonly CompiledLine[]): string {
-  return lines.map((l) => l.states.join('')).join('|');
 }
 
 class UnionFind {

@@ -1,312 +1,204 @@
-import { criticalPressureRatio, kvForFlow } from '../valves/valve.js';
-import { chokingKv, isClosed, type CompiledLine } from './line.js';
-import { fullyOpenKv, recoveryFactor } from '../elements/control-valve.js';
-import { State, type ControlValveModel } from '../elements/model.js';
+import { State } from '../elements/model.js';
+import { statesOf, unmetConditions, type Wanted } from './conditions.js';
+import { isClosed, type CompiledLine } from './line.js';
 import type { LineSolution, NetworkInput } from './types.js';
 
-const FLOW_SLACK = 1e-10; // m³/s
-const HEAD_SLACK = 1e-7; // m
+/** rounds in which every element goes where its law points, before the states are searched one by one */
+const MOST_ROUNDS = 60;
+/** from here on only the worst changes: two neighbours that answer each other would swap for ever */
+const ONE_AT_A_TIME_FROM = 12;
+/** solutions that a search tries before it says that there are no states without contradiction */
+const MOST_TRIED = 240;
+const MOST_CHOKINGS = 2;
 
-const MOST_CHOKINGS = 4;
-const MOST_REOPENINGS = 3;
+/** A round of the solver with the states as they are: the solution, or the ids of the part that has none. */
+export type Round<T extends { reason: string; where: string[] }> =
+  { ok: true; solutions: LineSolution[] } | { ok: false; failure: T };
 
-/** A wanted change of state, with how far the present one is from being true (to pick the worst). */
-interface Change {
-  line: number;
-  element: number;
-  state: State;
-  violation: number;
+type Failure = { reason: string; where: string[] };
+
+/**
+ * Finds the states of all conditional elements in which none contradicts its law. First each goes where its law points; when
+ * that comes round again, states are searched one change at a time, from the least contradicted on.
+ *
+ * @param isThorough whether to search where following the laws goes round in circles
+ * @param solve solves with the states as they are; `afresh` from the flows of the beginning, since what a failure left may be anything
+ */
+export function findStates<T extends Failure>(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  solve: (afresh: boolean) => Round<T>,
+  isThorough: boolean,
+): { ok: true } | { ok: false; failure: T | undefined; where: string[] } {
+  const followed = follow(input, lines, solve);
+  if (followed.ok || !isThorough) return followed;
+  for (const boiling of [NONE, everyValve(lines)]) if (search(input, lines, solve, boiling)) return { ok: true };
+  return followed;
 }
 
-/** The states of all conditional elements on their way to where nothing contradicts them. */
-export class StateSearch {
-  /** elements that may no longer go back to controlling, or choke: each had its chance and left nothing to solve */
-  private readonly locked = new Set<string>();
-  private readonly unchoking = new Set<string>();
-  private readonly choked = new Map<string, number>();
-  private last: Change[] = [];
-  private recovered = false;
+const NONE: ReadonlySet<string> = new Set();
 
-  private readonly reopened = new Map<string, number>();
+function everyValve(lines: readonly CompiledLine[]): ReadonlySet<string> {
+  return new Set(lines.flatMap((l) => l.model.elements.filter((e) => e.kind === 'control-valve').map((e) => e.id)));
+}
 
-  constructor(
-    private readonly input: NetworkInput,
-    private readonly lines: readonly CompiledLine[],
-  ) {}
-
-  /**
-   * Changes the state of every element whose solution contradicts it; returns the ids changed (none: the states hold).
-   *
-   * @param oneAtATime change only the worst, when changing all together went round in circles
-   */
-  adjust(input: NetworkInput, solutions: readonly LineSolution[], oneAtATime: boolean): string[] {
-    let changes: Change[] = [];
-    this.lines.forEach((line, l) => changes.push(...lineChanges(input, line, l, solutions[l]!)));
-    changes = changes.filter((c) => !this.isBarred(c));
+function follow<T extends Failure>(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  solve: (afresh: boolean) => Round<T>,
+): { ok: true } | { ok: false; failure: T | undefined; where: string[] } {
+  const seen = new Map<string, number>();
+  const chokings = new Map<string, number>();
+  const boiling = new Set<string>();
+  const lineOf = new Map(lines.map((l) => [l.model.id, l]));
+  let afresh = false;
+  let where: string[] = [];
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const key = signature(lines);
+    const times = (seen.get(key) ?? 0) + 1;
+    seen.set(key, times);
+    const found = solve(afresh);
+    if (!found.ok) {
+      const { failure } = found;
+      if (times > 1 || !giveWay(input, lines, lineOf, failure.where)) return { ok: false, failure, where: failure.where };
+      afresh = true;
+      continue;
+    }
+    afresh = false;
+    let wanted = unmetConditions(input, lines, found.solutions, boiling);
+    if (wanted.length === 0) return { ok: true };
+    where = wanted.map((w) => lines[w.line]!.model.elements[w.element]!.id);
+    if (times > 2) return { ok: false, failure: undefined, where };
     // choking is judged last: on the way there pressures may be anything
-    const others = changes.filter((c) => !isChoking(c));
-    if (others.length > 0) changes = others;
-    if (oneAtATime || this.recovered) changes = changes.sort((a, b) => b.violation - a.violation).slice(0, 1);
-    for (const c of changes) {
-      if (isChoking(c)) this.countChoking(this.idOf(c));
-      this.lines[c.line]!.setState(c.element, c.state);
+    const others = wanted.filter((w) => !isChoking(w.states[0]!));
+    if (others.length > 0) wanted = others;
+    if (times > 1 || round > ONE_AT_A_TIME_FROM) wanted = [worst(wanted)];
+    for (const w of wanted) {
+      const id = lines[w.line]!.model.elements[w.element]!.id;
+      if (isChoking(w.states[0]!)) {
+        // below its vapour pressure a valve may choke and recover for ever: then it boils, and passes what it passes
+        const count = (chokings.get(id) ?? 0) + 1;
+        chokings.set(id, count);
+        if (count > MOST_CHOKINGS) boiling.add(id);
+      }
+      lines[w.line]!.setState(w.element, w.states[0]!);
     }
-    this.last = changes;
-    return changes.map((c) => this.idOf(c));
   }
+  return { ok: false, failure: undefined, where };
+}
 
-  /** a valve whose inlet stands below vapour pressure chokes and unchokes for ever: it is left to pass its unchoked flow, and the boiling is said */
-  private countChoking(id: string): void {
-    const times = (this.choked.get(id) ?? 0) + 1;
-    this.choked.set(id, times);
-    if (times > MOST_CHOKINGS) this.unchoking.add(id);
-  }
+const isChoking = (state: State): boolean => state === State.Choked || state === State.OpenChoked;
 
-  private isBarred(c: Change): boolean {
-    const id = this.idOf(c);
-    if (isChoking(c)) return this.unchoking.has(id);
-    return this.locked.has(id) && c.state === State.Normal;
-  }
+const worst = (wanted: readonly Wanted[]): Wanted => wanted.reduce((a, b) => (b.violation > a.violation ? b : a));
 
-  private idOf(c: { line: number; element: number }): string {
-    return this.lines[c.line]!.model.elements[c.element]!.id;
-  }
-
-  /**
-   * After a round without a solution: what choked there no longer does, or what controlled there gives way and stands open.
-   * False when nothing is left that could give way.
-   *
-   * @param where ids of the lines and points of the part that has no solution
-   */
-  recover(where: readonly string[]): boolean {
-    this.recovered = true;
-    const part = new Set(where);
-    const chosen = this.lines.flatMap((line, l) =>
-      part.has(line.model.id)
-        ? line.model.elements.map((_, element) => ({ line: l, element, state: line.states[element]! }))
-        : [],
-    );
-    const choked = chosen.filter((c) => c.state === State.Choked || c.state === State.OpenChoked);
-    for (const c of choked) {
-      this.unchoking.add(this.idOf(c));
-      this.lines[c.line]!.setState(c.element, c.state === State.Choked ? State.Normal : State.Open);
-    }
-    if (choked.length > 0) return true;
-    if (this.reopenAround(part)) return true;
-    const controlling = chosen.filter((c) => c.state === State.Normal && this.controls(c));
-    // the one that was just let back to control is the one that cannot
-    const returned = controlling.filter((c) => this.last.some((x) => x.line === c.line && x.element === c.element));
-    for (const c of returned) this.locked.add(this.idOf(c));
-    for (const c of returned.length > 0 ? returned : controlling) this.lines[c.line]!.setState(c.element, State.Open);
-    return controlling.length > 0;
-  }
-
-  /** points that want a flow and are shut off by what only the way here has shut: it is opened again, a few times */
-  private reopenAround(part: ReadonlySet<string>): boolean {
-    let any = false;
-    this.lines.forEach((line, l) => {
-      const { from, to, elements } = line.model;
-      if (![from, to].some((p) => part.has(this.input.points[p]!.id))) return;
-      if (elements.some(isClosed)) return;
-      elements.forEach((_, element) => {
-        if (line.states[element] !== State.Shut) return;
-        const id = this.idOf({ line: l, element });
-        const times = (this.reopened.get(id) ?? 0) + 1;
-        this.reopened.set(id, times);
-        if (times > MOST_REOPENINGS) return;
-        line.setState(element, this.controls({ line: l, element }) ? State.Open : State.Normal);
-        any = true;
-      });
+/** After a round without a solution: what choked there no longer does, what shut opens again, what controlled stands open. */
+function giveWay(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  lineOf: ReadonlyMap<string, CompiledLine>,
+  where: readonly string[],
+): boolean {
+  const part = new Set(where);
+  const here = [...part].flatMap((id) => lineOf.get(id) ?? []);
+  const change = (line: CompiledLine, of: (state: State, i: number) => State | undefined): number => {
+    let count = 0;
+    line.states.forEach((state, i) => {
+      const next = of(state, i);
+      if (next === undefined || next === state) return;
+      line.setState(i, next);
+      count++;
     });
-    return any;
-  }
-
-  /** keeps controlling valves that change for ever in the state they have; false when none of the changes is one */
-  lock(ids: readonly string[]): boolean {
-    const valves = this.last.filter((c) => ids.includes(this.idOf(c)) && this.controls(c));
-    for (const c of valves) {
-      this.locked.add(this.idOf(c));
-      this.lines[c.line]!.setState(c.element, State.Open);
-    }
-    return valves.length > 0;
-  }
-
-  private controls(c: { line: number; element: number }): boolean {
-    const e = this.lines[c.line]!.model.elements[c.element]!;
-    return (
-      e.kind === 'control-valve' && (e.law.kind === 'flow' || e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure')
-    );
-  }
-}
-
-function isChoking(c: Change): boolean {
-  return c.state === State.Choked || c.state === State.OpenChoked;
-}
-
-function lineChanges(input: NetworkInput, line: CompiledLine, l: number, s: LineSolution): Change[] {
-  const changes: Change[] = [];
-  const shut = line.shutElements();
-  if (shut.length > 0) changes.push(...reopen(input, line, l, s, shut));
-  // where a valve holds a pressure the flow is its doing: it shuts, not the non-return beside it
-  const isHeld = line.model.elements.some(
-    (e, i) =>
-      e.kind === 'control-valve' &&
-      line.states[i] === State.Normal &&
-      (e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure'),
+    return count;
+  };
+  const unchoked = here.reduce(
+    (n, l) => n + change(l, (s) => (s === State.Choked ? State.Normal : s === State.OpenChoked ? State.Open : undefined)),
+    0,
   );
-  line.model.elements.forEach((e, i) => {
-    const want = (state: State, violation: number): void => {
-      if (state !== line.states[i]) changes.push({ line: l, element: i, state, violation });
-    };
-    const state = line.states[i]!;
-    if (e.kind === 'local' && e.forwardOnly && state === State.Normal && !e.closed && !isHeld && s.flow < -FLOW_SLACK) {
-      want(State.Shut, -s.flow);
-    } else if (e.kind === 'device' && e.law.kind === 'fixed') fixedDrop(state, s.flow, want);
-    else if (e.kind === 'control-valve') {
-      if (e.law.kind === 'drop') fixedDrop(state, s.flow, want);
-      else valveChange(input, line, i, e, s, shut, want);
-    }
+  if (unchoked > 0) return true;
+  const around = lines.filter((l) => {
+    const { from, to, elements } = l.model;
+    return [from, to].some((p) => part.has(input.points[p]!.id)) && !elements.some(isClosed);
   });
-  return changes;
+  const opened = around.reduce(
+    (n, l) =>
+      n + change(l, (s, i) => (s !== State.Shut ? undefined : statesOf(l, i).includes(State.Open) ? State.Open : State.Normal)),
+    0,
+  );
+  if (opened > 0) return true;
+  const freed = here.reduce(
+    (n, l) => n + change(l, (s, i) => (s === State.Normal && statesOf(l, i).includes(State.Open) ? State.Open : undefined)),
+    0,
+  );
+  return freed > 0;
 }
 
-function fixedDrop(state: State, flow: number, want: (state: State, violation: number) => void): void {
-  if (state === State.Normal && flow < -FLOW_SLACK) want(State.Shut, -flow);
-  if (state === State.Reverse && flow > FLOW_SLACK) want(State.Shut, flow);
+interface Tried {
+  states: State[][];
+  /** elements that contradict their law, or what a failure counts */
+  score: number;
+  next: readonly { line: number; element: number; state: State }[][];
 }
 
-/** A line at rest starts again when what drives it over the shut stretch is more than its fixed drops hold back. */
-function reopen(input: NetworkInput, line: CompiledLine, l: number, s: LineSolution, shut: number[]): Change[] {
-  if (shut.some((i) => isClosed(line.model.elements[i]!))) return [];
-  const first = shut[0]!;
-  const last = shut[shut.length - 1]!;
-  let drive = s.heads[first]! - s.heads[last + 1]!;
-  line.evaluate(0);
-  for (let i = first; i <= last; i++) if (line.laws[i]) drive -= line.loss[i]!;
-  const rhoG = input.fluid.density * input.gravity;
-  let held = 0;
-  let oneWay = false;
-  let waits = false;
-  for (const i of shut) {
-    const e = line.model.elements[i]!;
-    if (e.kind === 'device' && e.law.kind === 'fixed') held += (e.law.drop * e.fouling) / rhoG;
-    else if (e.kind === 'control-valve' && e.law.kind === 'drop') held += e.law.drop / rhoG;
-    else if (e.kind === 'local') oneWay = true;
-    else if (e.kind === 'control-valve') waits ||= !wouldOpen(input, line, i, e, s);
-  }
-  if (drive > held + HEAD_SLACK && !waits) {
-    return shut.map((element) => ({ line: l, element, state: State.Normal, violation: drive - held }));
-  }
-  if (drive < -held - HEAD_SLACK && !oneWay && !waits && shut.every((i) => isFixedDrop(line, i))) {
-    return shut.map((element) => ({ line: l, element, state: State.Reverse, violation: -held - drive }));
-  }
-  return [];
-}
+const FAILED = 1000;
 
-function isFixedDrop(line: CompiledLine, i: number): boolean {
-  const e = line.model.elements[i]!;
-  return (e.kind === 'device' || e.kind === 'control-valve') && (e.law.kind === 'fixed' || e.law.kind === 'drop');
-}
-
-/** static head, m, at the inlet (0) or outlet (1) side of an element */
-function staticHead(line: CompiledLine, i: number, side: 0 | 1, s: LineSolution): number {
-  const bore = side === 0 ? line.inletBore[i]! : line.outletBore[i]!;
-  return s.heads[i + side]! - line.velocityFactor(bore) * s.flow * s.flow;
-}
-
-/** distance, m, by which the static head at the held side is above its set point */
-function aboveSetPoint(input: NetworkInput, line: CompiledLine, i: number, e: ControlValveModel, s: LineSolution): number {
-  const side = e.law.kind === 'outlet-pressure' ? 1 : 0;
-  const pressure = (e.law as { pressure: number }).pressure;
-  const wanted = line.model.elevations[i + side]! + pressure / (input.fluid.density * input.gravity);
-  return staticHead(line, i, side, s) - wanted;
-}
-
-/** a shut pressure-holding valve whose set point calls for flow */
-function wouldOpen(input: NetworkInput, line: CompiledLine, i: number, e: ControlValveModel, s: LineSolution): boolean {
-  const above = aboveSetPoint(input, line, i, e, s);
-  return e.law.kind === 'outlet-pressure' ? above < -HEAD_SLACK : above > HEAD_SLACK;
-}
-
-function valveChange(
+/** Best-first: from all in their normal state, always on from the state with the fewest contradictions. */
+function search<T extends Failure>(
   input: NetworkInput,
-  line: CompiledLine,
-  i: number,
-  e: ControlValveModel,
-  s: LineSolution,
-  shut: readonly number[],
-  want: (state: State, violation: number) => void,
-): void {
-  const kind = e.law.kind;
-  const state = line.states[i]!;
-  const loss = s.losses[i]!;
-  const holdsPressure = kind === 'outlet-pressure' || kind === 'inlet-pressure';
-  if (shut.includes(i)) return;
-  if (shut.length > 0 && (kind === 'flow' || holdsPressure)) return want(State.Open, 1);
-  if (state === State.Normal && (kind === 'flow' || holdsPressure)) {
-    if (holdsPressure && s.flow < -FLOW_SLACK) return want(State.Shut, -s.flow);
-    if (tooSmall(input, line, i, e, s)) return want(State.Open, 1);
-    return;
-  }
-  if (state === State.Normal || state === State.Open) {
-    if (state === State.Open && kind === 'flow') {
-      const set = (e.law as { flow: number }).flow;
-      if (s.flow > set + FLOW_SLACK + 1e-9 * Math.abs(set)) return want(State.Normal, s.flow - set);
-    } else if (state === State.Open && holdsPressure) {
-      const above = aboveSetPoint(input, line, i, e, s);
-      const passed = kind === 'outlet-pressure' ? above > HEAD_SLACK : above < -HEAD_SLACK;
-      if (passed) return want(s.flow < -FLOW_SLACK ? State.Shut : State.Normal, Math.abs(above));
+  lines: readonly CompiledLine[],
+  solve: (afresh: boolean) => Round<T>,
+  boiling: ReadonlySet<string>,
+): boolean {
+  const visited = new Set<string>();
+  const open: Tried[] = [];
+  const put = (states: readonly (readonly State[])[]): void =>
+    lines.forEach((l, k) => states[k]!.forEach((s, i) => l.states[i] !== s && l.setState(i, s)));
+  /** true when nothing contradicts */
+  const attempt = (states: State[][]): boolean => {
+    const key = states.map((s) => s.join('')).join('|');
+    if (visited.has(key)) return false;
+    visited.add(key);
+    put(states);
+    const found = solve(true);
+    if (!found.ok) {
+      open.push({ states, score: FAILED, next: alternatives(lines, found.failure.where) });
+      return false;
     }
-    const chokes = kind === 'kv' ? e.valve !== undefined : state === State.Open && e.valve !== undefined;
-    if (chokes && s.flow > 0) {
-      const limit = chokedHead(input, line, i, e, s, state === State.Open ? State.OpenChoked : State.Choked);
-      if (loss > limit + HEAD_SLACK) want(state === State.Open ? State.OpenChoked : State.Choked, loss - limit);
-    }
-    return;
-  }
-  if (state === State.Choked || state === State.OpenChoked) {
-    const limit = chokedHead(input, line, i, e, s, state);
-    const unchoked = state === State.Choked ? State.Normal : State.Open;
-    if (loss < limit - HEAD_SLACK || s.flow < 0) return want(unchoked, limit - loss);
-    if (state === State.OpenChoked && kind === 'flow' && s.flow > (e.law as { flow: number }).flow * (1 + 1e-9))
-      want(State.Normal, 1);
-    if (state === State.OpenChoked && holdsPressure) {
-      const above = aboveSetPoint(input, line, i, e, s);
-      if (kind === 'outlet-pressure' ? above > HEAD_SLACK : above < -HEAD_SLACK) want(State.Normal, Math.abs(above));
+    const wanted = unmetConditions(input, lines, found.solutions, boiling);
+    if (wanted.length === 0) return true;
+    const single = wanted.flatMap(({ line, element, states: to }) => to.map((state) => [{ line, element, state }]));
+    const all = wanted.map(({ line, element, states: to }) => ({ line, element, state: to[0]! }));
+    open.push({ states, score: wanted.length, next: wanted.length > 1 ? [all, ...single] : single });
+    return false;
+  };
+  if (attempt(lines.map((l) => l.states.map(() => State.Normal)))) return true;
+  while (open.length > 0) {
+    let at = 0;
+    for (let i = 1; i < open.length; i++) if (open[i]!.score < open[at]!.score) at = i;
+    const [from] = open.splice(at, 1);
+    for (const changes of from!.next) {
+      if (visited.size >= MOST_TRIED) return false;
+      const states = from!.states.map((s) => [...s]);
+      for (const c of changes) states[c.line]![c.element] = c.state;
+      if (attempt(states)) return true;
     }
   }
+  return false;
 }
 
-/** the set point needs more than the valve fully open, or a push */
-function tooSmall(input: NetworkInput, line: CompiledLine, i: number, e: ControlValveModel, s: LineSolution): boolean {
-  const flow = s.flow;
-  const loss = flow >= 0 ? s.losses[i]! : -s.losses[i]!;
-  if (Math.abs(flow) <= FLOW_SLACK) return false;
-  if (loss < -HEAD_SLACK) return true;
-  const most = fullyOpenKv(e);
-  if (most === undefined) return false;
-  const drop = loss * input.fluid.density * input.gravity;
-  const effective = Math.min(drop, chokedDropOf(input, line, i, s, recoveryFactor(e, chokingKv(e, State.OpenChoked))));
-  return !(effective > 0) || kvForFlow(Math.abs(flow), effective, input.fluid.density) > most * (1 + 1e-9);
+/** every other state of every element of the part that has no solution */
+function alternatives(lines: readonly CompiledLine[], where: readonly string[]): Tried['next'] {
+  const part = new Set(where);
+  return lines.flatMap((l, line) =>
+    part.has(l.model.id) || where.length === 0
+      ? l.model.elements.flatMap((_, element) =>
+          statesOf(l, element)
+            .filter((state) => state !== l.states[element])
+            .map((state) => [{ line, element, state }]),
+        )
+      : [],
+  );
 }
 
-/** FL²·(p1 − FF·pv), Pa, with the static pressure at the valve's inlet (the upstream side of the actual flow) */
-export function chokedDropOf(input: NetworkInput, line: CompiledLine, i: number, s: LineSolution, fl: number): number {
-  const { fluid, gravity, atmosphere } = input;
-  const side = s.flow >= 0 ? 0 : 1;
-  const p1 = (staticHead(line, i, side, s) - line.model.elevations[i + side]!) * fluid.density * gravity + atmosphere;
-  return fl * fl * (p1 - criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure) * fluid.vapourPressure);
-}
-
-function chokedHead(
-  input: NetworkInput,
-  line: CompiledLine,
-  i: number,
-  e: ControlValveModel,
-  s: LineSolution,
-  state: State,
-): number {
-  const kv = chokingKv(e, state);
-  const drop = chokedDropOf(input, line, i, s, recoveryFactor(e, kv));
-  return drop / (input.fluid.density * input.gravity);
+function signature(lines: readonly CompiledLine[]): string {
+  return lines.map((l) => l.states.join('')).join('|');
 }

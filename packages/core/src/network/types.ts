@@ -35,6 +35,8 @@ export interface LineModel {
   elevations: readonly number[];
   /** flow fixed on the line, m³/s */
   flow?: number;
+  /** bores at the inlets and outlets of its elements where they do not follow from the elements, m */
+  bores?: readonly [Float64Array, Float64Array];
 }
 
 export interface LineSolution {

@@ -6,7 +6,7 @@ import { State } from '../elements/model.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { CompiledLine } from '../network/line.js';
 import { solveNetwork } from '../network/solve.js';
-import { chokedDropOf } from '../network/states.js';
+import { chokedDropOf } from '../network/conditions.js';
 import type { NetworkSolution } from '../network/types.js';
 import type { ElementResult, PlaceResult, ScenarioResult } from '../results/results.js';
 import { headBreakdown } from './breakdown.js';

@@ -37,8 +37,52 @@ export function structureProblems(model: ScenarioModel, path: string): Problem[]
       where: names(sought.length > 0 ? sought : nodes),
       detail: { reason: 'under-specified' },
     });
-  }
+  } else problems.push(...balanceProblems(network, path));
   return problems;
+}
+
+/**
+ * Imposed flows that a balance over several lines sums: a group of points whose balances are all fixed, and that only lines of an
+ * imposed flow leave. One of those flows follows from the others; the heads in the group hide it from a count.
+ */
+function balanceProblems(network: NetworkInput, path: string): Problem[] {
+  const { points, lines } = network;
+  const isFixed = (p: number): boolean => points[p]!.head.kind === 'free' && points[p]!.outflow !== undefined;
+  const group = points.map((_, i) => i);
+  const find = (i: number): number => (group[i] === i ? i : (group[i] = find(group[i]!)));
+  const given = lines.map(imposedFlows);
+  const open = new Set<number>();
+  lines.forEach((l, i) => {
+    if (given[i]!.length > 0) return;
+    if (isFixed(l.from) && isFixed(l.to)) group[find(l.from)] = find(l.to);
+  });
+  lines.forEach((l, i) => {
+    if (given[i]!.length > 0 || (isFixed(l.from) && isFixed(l.to))) return;
+    for (const p of [l.from, l.to]) if (isFixed(p)) open.add(find(p));
+  });
+  const owners = new Map<number, string[]>();
+  lines.forEach((l, i) => {
+    for (const p of [l.from, l.to]) {
+      if (!isFixed(p) || open.has(find(p))) continue;
+      // a line that leads back into its own group carries what it is given: it sums to nothing
+      if (isFixed(l.from) && isFixed(l.to) && find(l.from) === find(l.to)) continue;
+      owners.set(find(p), [...(owners.get(find(p)) ?? []), ...given[i]!]);
+    }
+  });
+  return [...owners].flatMap(([root, ids]): Problem[] => {
+    if (ids.length === 0) return [];
+    const demands = points.flatMap((p, i) => (isFixed(i) && find(i) === root && p.outflow !== 0 ? [p.id] : []));
+    const where = [...new Set([...ids, ...demands])];
+    return [{ code: 'over-specified', path, where, detail: { reason: 'over-specified', surplus: 1 } }];
+  });
+}
+
+/** ids of the entries that fix the flow of a line */
+function imposedFlows(l: LineModel): string[] {
+  const own = l.elements.flatMap((e) =>
+    (e.kind === 'pump' || e.kind === 'control-valve') && e.law.kind === 'flow' ? [e.id] : [],
+  );
+  return l.flow === undefined ? own : [l.id, ...own];
 }
 
 function names(nodes: readonly Node[]): string[] {

@@ -1,0 +1,97 @@
+import type { ElementModel, PumpModel } from '../elements/model.js';
+import type { PumpPerformance } from '../pumps/pump.js';
+import type { NetworkInput } from './types.js';
+
+/*
+ * A pump whose curve does not fall all the way may have several duties. In one line they are the crossings of one function; in a
+ * network that function is what the pump gives less what the rest of the system asks for with that flow imposed, state by state.
+ */
+
+export interface PumpPlace {
+  line: number;
+  element: number;
+  performance: PumpPerformance;
+  /** nothing can flow backward in its line */
+  oneWay: boolean;
+}
+
+/** The first pump with a curve that rises somewhere and a line that is no equation by itself; undefined where all is plain. */
+export function bendingPump(input: NetworkInput): PumpPlace | undefined {
+  for (const [line, l] of input.lines.entries()) {
+    const isAlone = [l.from, l.to].every((p) => input.points[p]!.head.kind === 'known');
+    if (isAlone || l.flow !== undefined) continue;
+    for (const [element, e] of l.elements.entries()) {
+      if (e.kind !== 'pump' || e.law.kind !== 'curve' || e.law.performance.falling) continue;
+      if (l.elements.some(imposes)) continue;
+      return {
+        line,
+        element,
+        performance: e.law.performance,
+        oneWay: l.elements.some((x) => x.kind === 'local' && x.forwardOnly),
+      };
+    }
+  }
+  return undefined;
+}
+
+const imposes = (e: ElementModel): boolean =>
+  (e.kind === 'pump' || e.kind === 'control-valve' || e.kind === 'device') &&
+  (e.law.kind === 'sought' || (e.kind === 'pump' && e.law.kind === 'flow'));
+
+/** The network with that pump imposing its flow; the law may be given another flow between solutions. */
+export function withFlowImposed(
+  input: NetworkInput,
+  at: PumpPlace,
+  law: Extract<PumpModel['law'], { kind: 'flow' }>,
+): NetworkInput {
+  const lines = input.lines.map((l, i) =>
+    i === at.line
+      ? { ...l, elements: l.elements.map((e, k): ElementModel => (k === at.element ? { id: e.id, kind: 'pump', law } : e)) }
+      : l,
+  );
+  return { ...input, lines };
+}
+
+export interface Crossing {
+  flow: number;
+  stable: boolean;
+}
+
+const PARTS = 36;
+const MOST_HALVINGS = 60;
+
+/**
+ * Flows at which a surplus vanishes, from zero to where it stays negative, the greatest first; stable where it falls.
+ *
+ * @param surplus m at a flow, m³/s; NaN where the rest has no solution @param reach flow up to which the curve may bend
+ */
+export function crossingsAt(surplus: (flow: number) => number, reach: number): Crossing[] {
+  const found: Crossing[] = [];
+  let x0 = 0;
+  let v0 = surplus(0);
+  for (let i = 1; i <= PARTS * 4; i++) {
+    const x1 = (reach * i) / PARTS;
+    const v1 = surplus(x1);
+    if (v0 > 0 !== v1 > 0 && Number.isFinite(v0) && Number.isFinite(v1))
+      found.unshift({ flow: root(surplus, x0, v0, x1, v1), stable: v0 > 0 });
+    x0 = x1;
+    v0 = v1;
+    // past the bend it only falls
+    if (x1 >= reach && (v1 <= 0 || Number.isNaN(v1))) break;
+  }
+  return found;
+}
+
+/** bracketed secant (Illinois): the bracket never opens */
+function root(f: (x: number) => number, x0: number, v0: number, x1: number, v1: number): number {
+  let [a, fa, b, fb] = [x0, v0, x1, v1];
+  for (let i = 0; i < MOST_HALVINGS && Math.abs(b - a) > 1e-12 * Math.abs(x1); i++) {
+    const x = (a * fb - b * fa) / (fb - fa);
+    const v = f(x);
+    if (v === 0 || Number.isNaN(v)) return x;
+    if (v > 0 === fb > 0) fa /= 2;
+    else [a, fa] = [b, fb];
+    [b, fb] = [x, v];
+  }
+  return b;
+}
