@@ -15,24 +15,26 @@ export interface PumpPlace {
   oneWay: boolean;
 }
 
-/** The first pump with a curve that rises somewhere and a line that is no equation by itself; undefined where all is plain. */
+/**
+ * The pump with a curve that rises somewhere and a line that is no equation by itself, of several the strongest, so that the order
+ * of a drawing does not matter; undefined where all is plain.
+ */
 export function bendingPump(input: NetworkInput): PumpPlace | undefined {
-  for (const [line, l] of input.lines.entries()) {
+  let found: PumpPlace | undefined;
+  input.lines.forEach((l, line) => {
     const isAlone = [l.from, l.to].every((p) => input.points[p]!.head.kind === 'known');
-    if (isAlone || l.flow !== undefined) continue;
-    for (const [element, e] of l.elements.entries()) {
-      if (e.kind !== 'pump' || e.law.kind !== 'curve' || e.law.performance.falling) continue;
-      if (l.elements.some(imposes)) continue;
-      return {
-        line,
-        element,
-        performance: e.law.performance,
-        oneWay: l.elements.some((x) => x.kind === 'local' && x.forwardOnly),
-      };
-    }
-  }
-  return undefined;
+    if (isAlone || l.flow !== undefined || l.elements.some(imposes)) return;
+    l.elements.forEach((e, element) => {
+      if (e.kind !== 'pump' || e.law.kind !== 'curve' || e.law.performance.falling) return;
+      const { performance } = e.law;
+      if (found && strength(found.performance) >= strength(performance)) return;
+      found = { line, element, performance, oneWay: l.elements.some((x) => x.kind === 'local' && x.forwardOnly) };
+    });
+  });
+  return found;
 }
+
+const strength = (p: PumpPerformance): number => p.bestFlow * p.head(p.bestFlow);
 
 const imposes = (e: ElementModel): boolean =>
   (e.kind === 'pump' || e.kind === 'control-valve' || e.kind === 'device') &&

@@ -86,7 +86,9 @@ class LineConditions {
           this.want(i, -s.flow, State.Shut);
       } else if (isFixedDrop(line, i)) {
         if (state === State.Normal && s.flow < -FLOW_SLACK) this.want(i, -s.flow, State.Reverse, State.Shut);
-        if (state === State.Reverse && s.flow > FLOW_SLACK) this.want(i, s.flow, State.Shut, State.Normal);
+        else if (state === State.Reverse && s.flow > FLOW_SLACK) this.want(i, s.flow, State.Shut, State.Normal);
+        // at rest it takes any part of it: what lies behind is not known by it
+        else if (state !== State.Shut && Math.abs(s.flow) <= FLOW_SLACK && fixedDropOf(line, i) > 0) this.want(i, 0, State.Shut);
       } else if (e.kind === 'control-valve' && state !== State.Shut) this.valve(i, e, state);
     });
   }
@@ -118,9 +120,19 @@ class LineConditions {
     });
     if (drive > held + HEAD_SLACK && !waits) for (const i of shut) this.want(i, drive - held, State.Normal);
     else if (drive < -held - HEAD_SLACK && !oneWay) for (const i of shut) this.want(i, -held - drive, State.Reverse);
-    // what it would open for cannot be had: it needs a push, and stands open
-    else if (drive < -HEAD_SLACK && !waits)
-      for (const i of shut) if (isControlling(elements[i]!) && this.isBelow(i)) this.want(i, -drive, State.Open);
+    else this.idle(waits);
+  }
+
+  /** Nothing flows, whatever the valves do: one that calls for flow stands open, one that has a dead end behind it holds its set point. */
+  private idle(waits: boolean): void {
+    for (const i of this.shut) {
+      const e = this.line.model.elements[i]!;
+      if (!isControlling(e) || !holdsPressure(e)) continue;
+      const above = this.aboveSetPoint(i, e, this.s.heads);
+      if (Number.isNaN(above)) {
+        if (this.shut.length === 1) this.want(i, 0, State.Normal, State.Open);
+      } else if (!waits && this.isBelow(i)) this.want(i, 0, State.Open);
+    }
   }
 
   /** a shut valve in a line that is closed by its entry stands as the pressure beside it says */
@@ -143,7 +155,7 @@ class LineConditions {
   private wouldOpen(i: number, e: ControlValveModel, lossAtRest: Float64Array, first: number, last: number): boolean {
     const heads = Float64Array.from(this.s.heads);
     heads[i] = heads[first]!;
-    for (let k = first; k < i; k++) heads[i]! -= lossAtRest[k]!;
+    for (let k = first; k < i; k++) heads[i] -= lossAtRest[k]!;
     heads[i + 1] = heads[last + 1]!;
     for (let k = i + 1; k <= last; k++) heads[i + 1]! += lossAtRest[k]!;
     const above = this.aboveSetPoint(i, e, heads);
@@ -199,7 +211,7 @@ class LineConditions {
   private tooSmall(i: number, e: ControlValveModel): void {
     const { input, s } = this;
     const { flow } = s;
-    const loss = flow >= 0 ? s.losses[i]! : -s.losses[i]!;
+    const loss = flow >= -FLOW_SLACK ? s.losses[i]! : -s.losses[i]!;
     if (loss < -HEAD_SLACK) return this.want(i, -loss, State.Open, ...(holdsPressure(e) ? [State.Shut] : []));
     const most = fullyOpenKv(e);
     if (most === undefined || Math.abs(flow) <= FLOW_SLACK) return;

@@ -86,7 +86,7 @@ function solveBending(input: NetworkInput, lines: readonly CompiledLine[], at: P
   const best = crossings.find((c) => c.stable);
   const start = best && asked(best.flow);
   // with none the pump is short of what is asked: Newton finds what flows back, or the non-return that keeps it
-  if (!best || !start) return solveCompiled(input, lines, startOf(input, lines, at));
+  if (!best || !start) return solveCompiled(input, lines, startOf(input, lines, at, surplus(0) < 0));
   start.lines.forEach((s, i) => s.states.forEach((state, k) => state !== lines[i]!.states[k] && lines[i]!.setState(k, state)));
   const found = solveCompiled(input, lines, { flows: Float64Array.from(start.lines, (l) => l.flow), heads: start.heads });
   if (found.ok) for (const c of crossings) if (c !== best) found.solution.others.push({ line: at.line, ...c });
@@ -94,9 +94,9 @@ function solveBending(input: NetworkInput, lines: readonly CompiledLine[], at: P
 }
 
 /** where a bending pump does not deliver: its line at rest */
-function startOf(input: NetworkInput, lines: readonly CompiledLine[], at: PumpPlace): WarmStart {
+function startOf(input: NetworkInput, lines: readonly CompiledLine[], at: PumpPlace, isShort: boolean): WarmStart {
   const flows = Float64Array.from(lines, (l, i) => (i === at.line ? 0 : typicalFlow(l)));
-  if (at.oneWay)
+  if (at.oneWay && isShort)
     input.lines[at.line]!.elements.forEach(
       (e, k) => e.kind === 'local' && e.forwardOnly && lines[at.line]!.setState(k, State.Shut),
     );

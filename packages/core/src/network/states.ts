@@ -171,6 +171,10 @@ function search<T extends Failure>(
     return false;
   };
   if (attempt(lines.map((l) => l.states.map(() => State.Normal)))) return true;
+  // with every controlling valve open there is nearly always a solution to go on from
+  const opened = (l: CompiledLine): State[] =>
+    l.states.map((_, i) => (statesOf(l, i).includes(State.Open) ? State.Open : State.Normal));
+  if (attempt(lines.map(opened))) return true;
   while (open.length > 0) {
     let at = 0;
     for (let i = 1; i < open.length; i++) if (open[i]!.score < open[at]!.score) at = i;
