@@ -49,6 +49,22 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `${w}: impeller Ø ${inUnits(n(v, 'diameter'), 'diameter', u, 4)} lies outside the diameters it is made in; the nearest curve is moved.`,
   'diameter-unknown': (w) =>
     `${w} names an impeller diameter, but the diameter of its curve is not known; the curve is taken as it stands.`,
+  'trim-large': (w, v, u) =>
+    `${w}: impeller Ø ${inUnits(n(v, 'diameter'), 'diameter', u, 4)} is cut by ${shortNumber((1 - n(v, 'share')) * 100, 2)} % from the only measured curve; affinity holds to about 15 %.`,
+  'stages-not-made': (w, v) =>
+    `${w} has ${shortNumber(n(v, 'stages'))} stages; made are ${(v.made as readonly number[]).join(', ')}.`,
+  'power-zero': (w) => `${w} is given no power: it adds no head.`,
+  'valve-boils': (w, v, u) =>
+    `The liquid boils before ${w}: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)} at its inlet is below the ${inUnits(n(v, 'least'), 'absolutePressure', u)} that a flow through it needs; its unchoked flow is shown.`,
+  'valve-bore': (w, v, u) =>
+    `${w} has a bore of ${inUnits(n(v, 'valve'), 'diameter', u, 4)} in a line of ${inUnits(n(v, 'line'), 'diameter', u, 4)} and names no bores of its pipes: with them its FP would be ${shortNumber(n(v, 'fp'))}.`,
+  'valve-drop-beyond': (w, v) =>
+    `${w} would need Kv ${shortNumber(n(v, 'kv'))} for the drop that is imposed, more than its rated ${shortNumber(n(v, 'rated'))}.`,
+  'velocity-low': (w, v, u) =>
+    `${w} is slow: ${inUnits(n(v, 'velocity'), 'velocity', u)}, below ${inUnits(n(v, 'least'), 'velocity', u)}; solids would settle.`,
+  'exit-unsure': (w) => `${w} ends in liquid at rest with a bare K: whether the exit loss is in it cannot be told here.`,
+  'bore-change': (w, v, u) =>
+    `The bore changes from ${inUnits(n(v, 'before'), 'diameter', u, 4)} to ${inUnits(n(v, 'behind'), 'diameter', u, 4)} at ${w} without a reducer or an expansion.`,
   'no-flow': (w) => `Nothing flows through ${w}.`,
   'elevation-ignored': (w, v, u) =>
     `${w} is the last of its line and ends at the elevation of the point it leads to, ${inUnits(n(v, 'taken'), 'length', u)}, not at ${inUnits(n(v, 'given'), 'length', u)}.`,
@@ -89,6 +105,11 @@ const REASONS: Readonly<Record<Reason, string>> = {
   'not-viscous': 'the liquid needs no viscosity correction',
   'no-level': 'the level is not known',
   'single-unit': 'one unit runs alone',
+  'no-rated-point': 'the pump has no rated point',
+  'one-diameter': 'no other diameters are given',
+  'no-temperature': 'the scenario has no temperature',
+  'no-efficiency': 'the efficiency is not known',
+  'no-specific-heat': 'the fluid has no specific heat',
 };
 
 /** Why a check does not apply. */

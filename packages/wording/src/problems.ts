@@ -12,6 +12,7 @@ const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
   absolutePressure: 'an absolute pressure',
   pressureDifference: 'a pressure difference',
   temperature: 'a temperature',
+  temperatureDifference: 'a difference of temperature',
   density: 'a density',
   viscosity: 'a dynamic viscosity',
   kinematicViscosity: 'a kinematic viscosity',
@@ -36,6 +37,7 @@ const EXAMPLES: Readonly<Record<Dimension, string>> = {
   absolutePressure: '31.2 kPa(a)',
   pressureDifference: '0.3 bar',
   temperature: '71 C',
+  temperatureDifference: '8 K',
   density: '998 kg/m3',
   viscosity: '0.42 mPa.s',
   kinematicViscosity: '1.2 cSt',
@@ -100,6 +102,7 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'wrong-dimension': (d) =>
     `"${d.found}" is ${name(d.foundDimension)}; ${name(d.dimension)} is needed here (${list(d.expected)}).`,
   'no-reference-here': (d) => `"${d.found}" is a pressure at a place; a difference has neither (g) nor (a), like "0.3 bar".`,
+  'outside-unit': (d) => `"${d.found}" lies outside what this unit can say (SSU begin at 32, degrees API lie above −131.5).`,
   'gauge-here': (d) => `"${d.found}" is gauge; this pressure is absolute by nature, like "31.2 kPa(a)".`,
   'below-vacuum': (d) => `${d.found} lies below absolute vacuum; was an absolute pressure meant, like "0.5 bar(a)"?`,
   'out-of-range': (d, _w, u) =>

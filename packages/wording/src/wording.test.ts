@@ -65,6 +65,17 @@ test('every finding has a sentence that names its place', () => {
     residual: 1,
     material: '',
     roughness: 0.00005,
+    share: 0.8,
+    stages: 7,
+    made: [6, 8],
+    least: 1,
+    valve: 0.05,
+    line: 0.1,
+    fp: 0.8,
+    rated: 1,
+    velocity: 1,
+    before: 0.1,
+    behind: 0.08,
   };
   const all = Object.keys(FINDING_SEVERITY) as FindingCode[];
   expect(all.length).toBeGreaterThan(20);

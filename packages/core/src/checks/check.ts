@@ -34,6 +34,19 @@ export interface CheckedScenario {
   elements: readonly CheckedElement[];
   points: readonly CheckedPoint[];
   result: ScenarioResult;
+  /** total head, m, at no flow in the pipes that pumps run against, and the pipes that count as suction */
+  deadHeads: ReadonlyMap<string, number>;
+  suction: ReadonlySet<string>;
+  /** elevation at which an element begins, m */
+  elevationOf: (e: CheckedElement) => number;
+  /** lowest elevation along a pipe, its profile points with it, m */
+  lowestOf: (e: CheckedElement) => number;
+  /** of the fluid, J/kg/K, where it has one */
+  specificHeat: number | undefined;
+  /** the fluid carries solids that settle */
+  hasSolids: boolean;
+  /** K, where the scenario has one */
+  temperature: number | undefined;
 }
 
 /** Why a check does not apply; worded in packages/wording. */
@@ -51,7 +64,12 @@ export type Reason =
   | 'no-loss'
   | 'not-viscous'
   | 'no-level'
-  | 'single-unit';
+  | 'single-unit'
+  | 'no-rated-point'
+  | 'one-diameter'
+  | 'no-temperature'
+  | 'no-efficiency'
+  | 'no-specific-heat';
 
 /** How a value was worked out: a formula with its values, or words. */
 export interface How {
@@ -66,6 +84,8 @@ export interface Judged {
   limit?: Limit;
   /** edges between which a value that holds is not even near, where they are not the check's */
   inner?: readonly [number, number];
+  /** which of two conditions gave the value */
+  governs?: string;
   /** where the comparison alone does not tell */
   verdict?: (limit: number, upper: number) => Verdict;
   how: () => How;
@@ -122,6 +142,7 @@ export function weigh(check: Check, code: string, where: string, judged: Judged,
     limit: low,
     ...(check.sense === 'band' && Number.isFinite(high) ? { upper: high } : {}),
     ...edges,
+    ...(judged.governs === undefined ? {} : { governs: judged.governs }),
     verdict: judged.verdict?.(low, high) ?? verdictOf(check, judged.value, low, high, edges),
   };
   return own === undefined ? margin : { ...margin, isOwn: true };

@@ -22,6 +22,16 @@ test('every default limit, sense, edge of near and worst verdict, pinned', () =>
     }),
   );
   expect(pinned).toEqual({
+    'rated-head': ['least', 0.97, { gap: 0.03 }, 'fails', 'ratio'],
+    'head-reserve': ['least', 1.05, null, 'fails', 'ratio'],
+    'shaft-power': ['most', 1, { share: 0.05 }, 'fails', 'ratio'],
+    'casing-pressure': ['most', 1, { share: 0.05 }, 'fails', 'ratio'],
+    'bore-fit': ['most', 1, { share: 0.02 }, 'fails', 'ratio'],
+    'fluid-temperature': ['most', 0, { gap: 5 }, 'fails', 'temperature'],
+    'temperature-rise': ['most', 8, null, 'near', 'temperatureDifference'],
+    'free-gas': ['most', 0.03, { share: 0.5 }, 'fails', 'ratio'],
+    'valve-shut-off': ['most', 0, { share: 0.05 }, 'fails', 'pressureDifference'],
+    'valve-velocity': ['most', 10, { share: 0.2 }, 'near', 'velocity'],
     'npsh-ratio': ['least', 1.3, { share: 0.1 }, 'fails', 'ratio'],
     'npsh-difference': ['least', 0.6, { share: 0.5 }, 'fails', 'head'],
     'flow-region': ['band', [0.5, 1.25], { inside: [0.7, 1.2] }, 'fails', 'ratio'],
@@ -214,7 +224,9 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   ['velocity', 'discharge at its upper edge', { pipe: { velocity: 4 } }, 4, 'holds'],
   ['velocity', 'faster', { pipe: { velocity: 4.01 } }, 4.01, 'near'],
   ['velocity', 'discharge at its lower edge', { pipe: { velocity: 1 } }, 1, 'holds'],
-  ['velocity', 'slower', { pipe: { velocity: 0.99 } }, 0.99, 'near'],
+  ['velocity', 'slow is no fault', { pipe: { velocity: 0.99 } }, 0.99, 'holds'],
+  ['velocity', 'but with solids', { pipe: { velocity: 0.99 }, hasSolids: true }, 0.99, 'near'],
+  ['velocity', 'with solids at its lower edge', { pipe: { velocity: 1 }, hasSolids: true }, 1, 'holds'],
   ['velocity', 'backward counts alike', { pipe: { velocity: -1.5 } }, 1.5, 'holds'],
   ['velocity', 'suction is held lower', { pipe: { velocity: 2.1 }, pipeIndex: 0 }, 2.1, 'near'],
   ['velocity', 'suction at its edge', { pipe: { velocity: 2 }, pipeIndex: 0 }, 2, 'holds'],
@@ -236,6 +248,10 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
     410_000,
     'fails',
   ],
+  // at no flow 100 kPa + 1000·10·(H0 − 0) under the head of supply and pumps
+  ['highest-pressure', 'at no flow', { pipeRead: { designPressure: 500_000 }, deadHeads: { L: 51 } }, 610_000, 'fails'],
+  ['highest-pressure', 'at no flow, near', { pipeRead: { designPressure: 520_000 }, deadHeads: { L: 51 } }, 610_000, 'near'],
+  ['highest-pressure', 'running above no flow', { pipeRead: { designPressure: 300_000 }, deadHeads: { L: 5 } }, 300_000, 'holds'],
   // 20 kPa above the vapour pressure of 2 kPa
   ['lowest-pressure', 'at its limit', { pipe: { outletPressure: 22_000 } }, 20_000, 'near'],
   ['lowest-pressure', 'below it', { pipe: { outletPressure: 21_999 } }, 19_999, 'fails'],
@@ -257,6 +273,46 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   // 1000·10·50 + 150000 − 100000 = 550 kPa gauge at shut-off
   ['stage-limits', 'casing', { entry: { casingPressure: 1_100_000 } }, 0.5, 'holds'],
   ['stage-limits', 'the worse of the two', { entry: { casingPressure: 500_000, maxShaftPower: 20_000 } }, 1.1, 'fails'],
+  ['shaft-power', 'half', { entry: { maxShaftPower: 20_000 } }, 0.5, 'holds'],
+  ['shaft-power', 'of one of two units', { entry: { maxShaftPower: 4900 }, pump: { running: 2 } }, 5 / 4.9, 'fails'],
+  ['shaft-power', 'within a twentieth', { entry: { maxShaftPower: 10_400 } }, 10 / 10.4, 'near'],
+  ['casing-pressure', 'half', { entry: { casingPressure: 1_100_000 } }, 0.5, 'holds'],
+  ['casing-pressure', 'within a twentieth', { entry: { casingPressure: 570_000 } }, 550 / 570, 'near'],
+  ['casing-pressure', 'beyond', { entry: { casingPressure: 549_000 } }, 550 / 549, 'fails'],
+  ['bore-fit', 'goes in', { entry: { outsideDiameter: 0.19 }, pumpRead: { bore: 0.2 } }, 0.95, 'holds'],
+  ['bore-fit', 'hardly', { entry: { outsideDiameter: 0.197 }, pumpRead: { bore: 0.2 } }, 0.985, 'near'],
+  ['bore-fit', 'does not', { entry: { outsideDiameter: 0.201 }, pumpRead: { bore: 0.2 } }, 1.005, 'fails'],
+  ['stage-limits', 'the bore too', { entry: { outsideDiameter: 0.21 }, pumpRead: { bore: 0.2 } }, 1.05, 'fails'],
+  // the made curve gives 50 m at every flow
+  ['rated-head', 'just the rated', { pumpRead: { rated: { flow: 0.02, head: 50 } } }, 1, 'holds'],
+  ['rated-head', 'a little less', { pumpRead: { rated: { flow: 0.02, head: 51 } } }, 50 / 51, 'near'],
+  ['rated-head', 'too little', { pumpRead: { rated: { flow: 0.02, head: 52 } } }, 50 / 52, 'fails'],
+  // ISO 9906: grade 2B lets 5 % of the head lack, 1U none
+  ['rated-head', 'by its grade', { pumpRead: { rated: { flow: 0.02, head: 52, grade: '2B' } } }, 50 / 52, 'near'],
+  [
+    'rated-head',
+    'by a grade that lets none lack',
+    { pumpRead: { rated: { flow: 0.02, head: 50.5, grade: '1U' } } },
+    50 / 50.5,
+    'fails',
+  ],
+  ['fluid-temperature', 'cooler', { temperature: 350, entry: { maxTemperature: 360 } }, 350, 'holds'],
+  ['fluid-temperature', 'within 5 K', { temperature: 356, entry: { maxTemperature: 360 } }, 356, 'near'],
+  ['fluid-temperature', 'hotter than the pump', { temperature: 361, entry: { maxTemperature: 360 } }, 361, 'fails'],
+  ['fluid-temperature', 'hotter than the line', { temperature: 361, pipeRead: { maxTemperature: 360 } }, 361, 'fails'],
+  // 10·40·(1/0.7 − 1)/cp: 171.4286/cp
+  ['temperature-rise', 'small', { specificHeat: 4000 }, 171.4286 / 4000, 'holds'],
+  ['temperature-rise', 'beyond 8 K is a warning', { specificHeat: 21 }, 171.4286 / 21, 'near'],
+  ['free-gas', 'a little', { pumpRead: { freeGas: 0.01 } }, 0.01, 'holds'],
+  ['free-gas', 'more', { pumpRead: { freeGas: 0.02 } }, 0.02, 'near'],
+  ['free-gas', 'too much', { pumpRead: { freeGas: 0.031 } }, 0.031, 'fails'],
+  // 0.02/(π/4·0.05²) = 10.18592 m/s, in 0.06 m 7.07355, in 0.055 m 8.41811
+  ['valve-velocity', 'usual', { valveEntry: { bore: 0.06 } }, 7.07355, 'holds'],
+  ['valve-velocity', 'within a fifth', { valveEntry: { bore: 0.055 } }, 8.41811, 'near'],
+  ['valve-velocity', 'beyond is a warning', { valveEntry: { bore: 0.05 } }, 10.18592, 'near'],
+  // running 300 − 290 kPa; at no flow 100 kPa + 10·1000·61 m less 290
+  ['valve-shut-off', 'running', { valveEntry: { shutOffDrop: 20_000 } }, 10_000, 'holds'],
+  ['valve-shut-off', 'against the pump', { valveEntry: { shutOffDrop: 400_000 }, deadHeads: { V: 61 } }, 420_000, 'fails'],
   // v = 0.02/(π/4·0.04) = 0.63662; Fr = 0.63662/√2 = 0.450158; S = 0.2·(1 + 2.3·0.450158) = 0.407073 m
   ['submergence', 'deep enough', { vesselRead: { bore: 0.2, level: 2 } }, 2, 'holds'],
   ['submergence', 'within a fifth', { vesselRead: { bore: 0.2, level: 0.48 } }, 0.48, 'near'],
@@ -289,6 +345,24 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['flow-region', { pump: { running: 0 } }, 'off'],
   ['minimum-flow', {}, 'not-given'],
   ['rated-flow', { role: 'normal' }, 'not-rated'],
+  ['rated-head', {}, 'no-rated-point'],
+  ['rated-head', { pump: { running: 0 } }, 'off'],
+  ['head-reserve', {}, 'no-rated-point'],
+  ['head-reserve', { pumpRead: { rated: { flow: 0.02, head: 50 } } }, 'one-diameter'],
+  ['shaft-power', {}, 'not-given'],
+  ['shaft-power', { curve: null }, 'no-curve'],
+  ['casing-pressure', {}, 'not-given'],
+  ['casing-pressure', { entry: { casingPressure: 1e6 }, pump: { inletPressure: null } }, 'no-pressure'],
+  ['bore-fit', { entry: { outsideDiameter: 0.19 } }, 'not-given'],
+  ['fluid-temperature', { temperature: 300 }, 'not-given'],
+  ['temperature-rise', {}, 'no-specific-heat'],
+  ['temperature-rise', { specificHeat: 4000, pump: { efficiency: null } }, 'no-efficiency'],
+  ['temperature-rise', { specificHeat: 4000, pump: { flow: 0 } }, 'no-flow'],
+  ['free-gas', {}, 'not-given'],
+  ['valve-velocity', {}, 'not-given'],
+  ['valve-velocity', { valveEntry: { bore: 0.05 }, valve: { flow: 0 } }, 'no-flow'],
+  ['valve-shut-off', {}, 'not-given'],
+  ['valve-shut-off', { valveEntry: { shutOffDrop: 1 }, valve: { outletPressure: null } }, 'no-pressure'],
   ['rated-flow', { role: 'rated', curve: null }, 'no-curve'],
   ['rated-flow', { role: 'rated', pump: { running: 0 } }, 'off'],
   ['curve-range', { curve: null }, 'no-curve'],
@@ -337,6 +411,9 @@ test.each(REASONS)('%s does not apply: %j, %s', (code, m, reason) => {
   expect(CHECKS[code].reasons).toContain(reason);
 });
 
+test('a pump with a highest temperature in a scenario without one', () =>
+  expect(marginOf('fluid-temperature', { entry: { maxTemperature: 360 } }, [], 'P')).toMatchObject({ reason: 'no-temperature' }));
+
 test('the regions of a pump are the maker’s own, else the usual ones', () => {
   expect(regionsOf(undefined)).toEqual({ allowable: [0.5, 1.25], preferred: [0.7, 1.2] });
   expect(regionsOf({ curves: [], stages: 1, preferredRegion: [0.8, 1.1] })).toEqual({
@@ -356,9 +433,32 @@ describe('a study’s own limit', () => {
   // a scenario in which nearly every check has something to judge
   const full: Made = {
     role: 'rated',
-    entry: { minFlow: 0.01, motor: { ratedPower: 15_000 }, maxShaftPower: 20_000 },
+    entry: {
+      minFlow: 0.01,
+      motor: { ratedPower: 15_000 },
+      maxShaftPower: 20_000,
+      casingPressure: 1_100_000,
+      outsideDiameter: 0.19,
+      maxTemperature: 400,
+      curves: [
+        {
+          speed: 2900,
+          diameter: 0.2,
+          rows: [
+            { flow: 0, head: 60 },
+            { flow: 0.04, head: 40 },
+          ],
+        },
+      ],
+      maxDiameter: 0.22,
+    },
+    pumpRead: { rated: { flow: 0.02, head: 50 }, bore: 0.2, freeGas: 0.01 },
+    temperature: 300,
+    specificHeat: 4000,
+    hasSolids: true,
+    deadHeads: { V: 20 },
     curve: { b: 5, cq: 0.9 },
-    valveEntry: { xfz: 0.5 },
+    valveEntry: { xfz: 0.5, bore: 0.08, shutOffDrop: 900_000 },
     valveRead: { minDrop: 1, maxDrop: 1e6 },
     pipeRead: { designPressure: 900_000 },
     vesselRead: { bore: 0.2 },
@@ -466,4 +566,27 @@ test('an NPSHR of less than a metre is one', () =>
 test('a well whose level is not known has no submergence', () => {
   const unknown = marginOf('submergence', { wellRead: { bore: 0.2 }, wellHead: null }, [], 'W');
   expect(unknown).toMatchObject({ verdict: 'not-applicable', reason: 'no-level' });
+});
+
+test('the reserve of head is that of the largest impeller at the rated flow, by affinity', () => {
+  const curves = [
+    {
+      speed: 2900,
+      diameter: 0.2,
+      rows: [
+        { flow: 0, head: 60 },
+        { flow: 0.04, head: 40 },
+      ],
+    },
+  ];
+  const m = { entry: { curves, maxDiameter: 0.21 }, pumpRead: { rated: { flow: 0.02, head: 50 } } };
+  // H = 60 − 500·Q at 0.2 m: 1.05²·(60 − 500·0.02/1.05) = 55.65 at 0.21 m, over the 50 m of the made one
+  expect(marginOf('head-reserve', m)).toMatchObject({ value: expect.closeTo(1.113, 9), verdict: 'holds', limit: 1.05 });
+  expect(marginOf('head-reserve', { ...m, entry: { curves, maxDiameter: 0.2 } })).toMatchObject({ value: 1, verdict: 'fails' });
+});
+
+test('which of running and no flow gave the highest pressure is said', () => {
+  const pipeRead = { designPressure: 900_000 };
+  expect(marginOf('highest-pressure', { pipeRead }).governs).toBe('running');
+  expect(marginOf('highest-pressure', { pipeRead, deadHeads: { L: 51 } }).governs).toBe('dead-head');
 });

@@ -1,6 +1,11 @@
 import type { Check } from './check.js';
+import { boreFit } from './bore-fit.js';
+import { casingPressure } from './casing-pressure.js';
 import { curveRange } from './curve-range.js';
 import { flowRegion } from './flow-region.js';
+import { fluidTemperature } from './fluid-temperature.js';
+import { freeGas } from './free-gas.js';
+import { headReserve } from './head-reserve.js';
 import { headRise } from './head-rise.js';
 import { highestPressure } from './highest-pressure.js';
 import { lowestPressure } from './lowest-pressure.js';
@@ -10,20 +15,35 @@ import { motorPower } from './motor-power.js';
 import { npshDifference } from './npsh-difference.js';
 import { npshRatio } from './npsh-ratio.js';
 import { ratedFlow } from './rated-flow.js';
+import { ratedHead } from './rated-head.js';
 import { setPoint } from './set-point.js';
+import { shaftPower } from './shaft-power.js';
 import { stageLimits } from './stage-limits.js';
 import { submergence } from './submergence.js';
 import { suctionSpecificSpeed } from './suction-specific-speed.js';
+import { temperatureRise } from './temperature-rise.js';
 import { valveAuthority } from './valve-authority.js';
 import { valveCavitation } from './valve-cavitation.js';
 import { valveChoked } from './valve-choked.js';
 import { valveDrop } from './valve-drop.js';
 import { valveOpening } from './valve-opening.js';
+import { valveShutOff } from './valve-shut-off.js';
+import { valveVelocity } from './valve-velocity.js';
 import { velocity } from './velocity.js';
 import { wellLevel } from './well-level.js';
 
 /** Every check by its code, in the order in which they are judged and listed. A further one is a further file and its name here. */
 export const CHECKS = {
+  'rated-head': ratedHead,
+  'head-reserve': headReserve,
+  'shaft-power': shaftPower,
+  'casing-pressure': casingPressure,
+  'bore-fit': boreFit,
+  'fluid-temperature': fluidTemperature,
+  'temperature-rise': temperatureRise,
+  'free-gas': freeGas,
+  'valve-shut-off': valveShutOff,
+  'valve-velocity': valveVelocity,
   'npsh-ratio': npshRatio,
   'npsh-difference': npshDifference,
   'flow-region': flowRegion,

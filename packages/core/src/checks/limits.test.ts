@@ -70,9 +70,15 @@ test('a limit for any code is taken, and what is wrong keeps the study from bein
     );
   const usual = (code: CheckCode): unknown => {
     const { dimension, sense } = CHECKS[code];
-    const unit = { head: ' m', velocity: ' m/s', absolutePressure: ' bar', pressureDifference: ' bar', length: ' m' }[
-      String(dimension)
-    ];
+    const unit = {
+      temperature: ' C',
+      temperatureDifference: ' K',
+      head: ' m',
+      velocity: ' m/s',
+      absolutePressure: ' bar',
+      pressureDifference: ' bar',
+      length: ' m',
+    }[String(dimension)];
     const one = (x: number) => (unit === undefined ? x : `${x}${unit}`);
     return sense === 'band' ? [one(0.1), one(2)] : one(1);
   };

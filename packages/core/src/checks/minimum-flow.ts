@@ -19,8 +19,8 @@ export const minimumFlow: Check = {
     const given = e.pump?.minFlow;
     if (!given) return 'not-given';
     const { setting, pump } = c.p;
-    const speed = setting.speed / (pump.speed ?? setting.speed);
-    const cut = setting.diameter !== undefined && pump.diameter !== undefined ? setting.diameter / pump.diameter : 1;
+    const speed = setting.speed / (pump.speed ?? pump.curves[pump.curves.length - 1]?.speed ?? setting.speed);
+    const cut = c.p.fromEntry() / speed;
     const least = given * speed * cut;
     const unit = c.r.flow / c.r.running;
     return {

@@ -19,13 +19,15 @@ export const suctionSpecificSpeed: Check = {
     const { r, p } = c;
     const required = p.npshr(p.bestFlow * r.running);
     if (!required || r.speed === null) return 'no-npshr';
+    const eyes = p.pump.eyes ?? 1;
     return {
-      value: (r.speed * Math.sqrt(p.bestFlow)) / required ** 0.75,
+      value: (r.speed * Math.sqrt(p.bestFlow / eyes)) / required ** 0.75,
       how: () => ({
-        formula: 'N·√(Qb)/NPSHRb^0.75',
+        formula: 'N·√(Qb/ne)/NPSHRb^0.75',
         inputs: [
           worth('N', 'speed', r.speed!, 'speed', { from: `${e.id}.speed` }),
           worth('Qb', 'best-efficiency flow of a unit as it runs', p.bestFlow, 'flow', { from: `${e.id}.bestFlow` }),
+          worth('ne', 'suction eyes', eyes, 'ratio', { from: 'pump.eyes' }),
           worth('NPSHRb', 'NPSH required there', required, 'head'),
         ],
       }),

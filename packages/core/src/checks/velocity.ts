@@ -1,17 +1,12 @@
 import type { PipeResult } from '../results/results.js';
 import { worth } from '../results/working.js';
-import type { Check, CheckedElement, CheckedScenario } from './check.js';
+import type { Check } from './check.js';
 
 const DISCHARGE = [1, 4] as const;
 /** suction lines are held to lower velocities */
 const SUCTION = [0.5, 2] as const;
 /** a dead leg carries what rounding leaves, not a flow to be judged, m/s */
 const AT_REST = 1e-6;
-
-/** pipes before the last running pump of a line are suction */
-function isSuction(e: CheckedElement, s: CheckedScenario): boolean {
-  return s.elements.some((x) => x.line === e.line && x.kind === 'pump' && x.read.mode !== 'off' && x.index > e.index);
-}
 
 export const velocity: Check = {
   label: 'velocity',
@@ -29,6 +24,12 @@ export const velocity: Check = {
     const v = Math.abs(r.velocity);
     if (v < AT_REST) return 'no-flow';
     const input = worth('v', 'velocity', r.velocity, 'velocity', { from: `${e.id}.velocity` });
-    return { value: v, limit: isSuction(e, s) ? SUCTION : DISCHARGE, how: () => ({ formula: 'abs(v)', inputs: [input] }) };
+    return {
+      value: v,
+      limit: s.suction.has(e.id) ? SUCTION : DISCHARGE,
+      // slow is no fault of a line without solids: it is said
+      verdict: (low, high) => (v > high || (v < low && s.hasSolids) ? 'near' : 'holds'),
+      how: () => ({ formula: 'abs(v)', inputs: [input] }),
+    };
   },
 };

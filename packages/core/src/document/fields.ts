@@ -39,6 +39,8 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   minDiameter: impeller('Least diameter'),
   maxDiameter: impeller('Largest diameter'),
   stages: number(1, 1000, 'Stages of the curve', { integer: true, default: 1 }),
+  eyes: number(1, 2, 'Suction eyes', { integer: true, default: 1 }),
+  bestFlow: quantity('flow', 1e-9, 1e4, 'Best-efficiency flow of the maker'),
   stageOptions: { type: 'numbers', least: 1, most: 1000, min: 1, max: 1000, label: 'Made stage counts' },
   curve: CURVE_ROWS,
   curves: {
@@ -91,9 +93,17 @@ export const VALVE_ENTRY_FIELDS: Fields = {
     of: { travel: number(0, 1, 'Travel', { required: true, percent: true }), kv: kv('Kv', { required: true }) },
   },
   fl: number(0.05, 1, 'Pressure recovery factor FL', { default: TYPICAL_RECOVERY }),
+  flTable: {
+    type: 'list',
+    least: 2,
+    most: 100,
+    label: 'FL over travel',
+    of: { travel: number(0, 1, 'Travel', { required: true, percent: true }), fl: number(0.05, 1, 'FL', { required: true }) },
+  },
   fd: number(0.01, 2, 'Valve style modifier Fd'),
   xfz: number(0.01, 1, 'Onset of cavitation xFz'),
   inside: { type: 'lengths', label: 'Bores of the connected pipes' },
+  shutOffDrop: quantity('pressureDifference', 0, 1e9, 'Drop against which it shuts'),
   minDrop: quantity('pressureDifference', 0, 1e9, 'Least allowable drop'),
   maxDrop: quantity('pressureDifference', 0, 1e9, 'Largest allowable drop'),
 };

@@ -8,6 +8,7 @@ import {
   TYPICAL_RECOVERY,
   type ValveInput,
 } from '../valves/valve.js';
+import { reynoldsConstants, reynoldsFactor, TYPICAL_FD } from '../valves/reynolds.js';
 import type { WorkedElement } from './kind.js';
 import type { ControlValveModel } from './model.js';
 
@@ -51,15 +52,46 @@ export function valveWorking(w: WorkedElement, r: ValveResult): KeyedStep[] {
   const isOpen = r.opening === 1;
   const inputs = [q, inUnit(effective, 'bar'), s.density];
   const fp = worth('FP', 'piping geometry factor', w.valve ? pipingFactors(w.valve, at).fp : 1, 'ratio', own('fp'));
-  const hasPipes = fp.value !== 1;
-  const formula = hasPipes ? 'Q/(FP·√(Δpe/(ρ/999.1)))' : 'Q/√(Δpe/(ρ/999.1))';
+  const fr = worth('FR', 'Reynolds number factor', r.fr ?? 1, 'ratio', own('fr'));
+  const factors = [fp, fr].filter((x) => x.value !== 1);
+  const formula = factors.length > 0 ? `Q/(${factors.map((x) => x.symbol).join('·')}·√(Δpe/(ρ/999.1)))` : 'Q/√(Δpe/(ρ/999.1))';
+  if (fr.value !== 1) steps.push(...reynoldsSteps(w, r, fr));
   steps.push(
     isOpen
       ? inWords('kv', kv, 'the rated coefficient: the valve is fully open', [], 'the maker')
-      : step('kv', kv, formula, hasPipes ? [...inputs, fp] : inputs, 'IEC 60534-2-1, eq. 1'),
+      : step('kv', kv, formula, [...inputs, ...factors], 'IEC 60534-2-1, eq. 1'),
   );
   const cv = worth('Cv', 'flow coefficient, US', r.cv!, 'coefficient', own('cv'));
   return [...steps, step('cv', cv, 'Kv/0.865', [kv], 'IEC 60534-1'), ...openingSteps(w, r, kv)];
+}
+
+/** FR with the coefficient that it rests on: solved together */
+function reynoldsSteps(w: WorkedElement, r: ValveResult, fr: WorkingValue): KeyedStep[] {
+  const model = w.model as ControlValveModel;
+  if (!model.valve || model.lineBore === undefined || r.kv === null) return [];
+  const own = (key: string) => ({ from: `${w.id}.${key}` });
+  const { valve, lineBore } = model;
+  const c = reynoldsConstants({ valve, lineBore }, r.kv);
+  const q = worth('Q', 'flow', r.flow, 'flow', { unit: 'm3/h', ...own('flow') });
+  const kv = worth('Kv', 'flow coefficient', r.kv, 'coefficient', own('kv'));
+  const fd = worth('Fd', 'valve style modifier', valve.fd ?? TYPICAL_FD, 'ratio', { from: 'valve.fd' });
+  const fl = worth('FL', 'pressure recovery factor', c.fl, 'ratio', { from: 'valve.fl' });
+  const line = worth('D', 'bore of the line', lineBore, 'diameter', { unit: 'mm' });
+  const d = worth('d', 'nominal bore of the valve', valve.bore ?? lineBore, 'diameter', { unit: 'mm', from: 'valve.size' });
+  const nu = { ...w.medium.kinematic, unit: 'm2/s' };
+  const found = reynoldsFactor(c, r.flow * 3600, w.medium.kinematic.value);
+  const rev = worth('Rev', 'Reynolds number in the valve', found.reynolds, 'ratio', own('reynolds'));
+  const n = worth('n', c.isFullSize ? 'n of a full-size trim' : 'n of a reduced trim', c.n, 'ratio', own('n'));
+  const source = 'IEC 60534-2-1:2011, annex A';
+  const laminar = (0.026 / c.fl) * Math.sqrt(c.n * found.reynolds);
+  const isLaminar = Math.abs(laminar - fr.value) <= 1e-9 * fr.value;
+  return [
+    step('reynolds', rev, '0.0707·Fd·Q/(ν·√(Kv·FL))·(FL²·Kv²/(0.0016·D^4) + 1)^0.25', [fd, q, nu, kv, fl, line], source),
+    step('n', n, c.isFullSize ? '0.0016/(Kv/d²)²' : '1 + 140·(Kv/d²)^(2/3)', [kv, d], source),
+    isLaminar
+      ? step('fr', fr, '0.026/FL·√(n·Rev)', [fl, n, rev], source)
+      : step('fr', fr, '1 + 0.33·√(FL)/n^0.25·log10(Rev/10000)', [fl, n, rev], source),
+  ];
 }
 
 const SOURCE = 'inherent characteristic, IEC 60534-2-4';

@@ -12,12 +12,17 @@ import {
   type ShortForm,
 } from '../fields/short-form.js';
 import { finding } from '../issues/issues.js';
+import type { FluidState } from '../fluids/kind.js';
+import { bracketedSecant } from '../numerics/roots.js';
 import type { ValveResult } from '../results/results.js';
+import { reynoldsConstants, reynoldsFactor } from '../valves/reynolds.js';
 import {
+  criticalPressureRatio,
   KV_PER_CV,
   kvAtOpening,
   kvForFlow,
   openingAtKv,
+  pipingFactorBetween,
   pipingFactors,
   TYPICAL_RECOVERY,
   type ValveInput,
@@ -35,7 +40,7 @@ import {
   type Givens,
   type SolvedElement,
 } from './kind.js';
-import { coefficientLaw, fixedLaw, NO_LOSS, type LossLaw } from './laws.js';
+import { coefficientLaw, fixedLaw, NO_LOSS, ViscousValveLaw, type LossLaw } from './laws.js';
 import { State, type ControlValveModel, type Medium } from './model.js';
 
 const CONTROL_VALVE_FIELDS: Fields = {
@@ -80,11 +85,6 @@ export function effectiveKv(model: ControlValveModel, coefficient: number): numb
   return model.valve ? pipingFactors(model.valve, coefficient).fp * coefficient : coefficient;
 }
 
-/** Coefficient of the valve fully open, with its pipes; undefined when no valve is named. */
-export function fullyOpenKv(model: ControlValveModel): number | undefined {
-  return model.valve ? effectiveKv(model, kvAtOpening(model.valve, 1)) : undefined;
-}
-
 /** FL (with the pipes' part, when known) at a coefficient; a typical one where no valve says. */
 export function recoveryFactor(model: ControlValveModel, coefficient: number): number {
   return model.valve ? pipingFactors(model.valve, coefficient).fl : TYPICAL_RECOVERY;
@@ -94,14 +94,26 @@ export function recoveryFactor(model: ControlValveModel, coefficient: number): n
 export function controlValveLaw(model: ControlValveModel, state: State, medium: Medium, rhoG: number): LossLaw | undefined {
   if (state === State.Shut || state === State.Choked || state === State.OpenChoked) return undefined;
   if (state === State.Open) {
-    const open = fullyOpenKv(model);
-    return open === undefined ? NO_LOSS : coefficientLaw(open, medium);
+    return model.valve ? lawAt(model, kvAtOpening(model.valve, 1), medium) : NO_LOSS;
   }
   const { law } = model;
   if (law.kind === 'left-out') return NO_LOSS;
   if (law.kind === 'drop') return fixedLaw(law.drop / rhoG, state);
-  if (law.kind === 'kv') return law.kv > 0 ? coefficientLaw(effectiveKv(model, law.kv), medium) : undefined;
+  if (law.kind === 'kv') return law.kv > 0 ? lawAt(model, law.kv, medium) : undefined;
   return undefined;
+}
+
+function lawAt(model: ControlValveModel, kv: number, medium: Medium): LossLaw {
+  const { valve, lineBore } = model;
+  if (!valve || lineBore === undefined) return coefficientLaw(effectiveKv(model, kv), medium);
+  return new ViscousValveLaw({ valve, lineBore }, kv, medium, effectiveKv(model, kv));
+}
+
+/** FR with the coefficient that the valve has there, at a flow, m³/s; 1 without an entry or a bore in its line. */
+export function viscousFactor(model: ControlValveModel, kv: number, flow: number, kinematic: number): number {
+  const { valve, lineBore } = model;
+  if (!valve || lineBore === undefined || !(kv > 0) || flow === 0) return 1;
+  return reynoldsFactor(reynoldsConstants({ valve, lineBore }, kv), Math.abs(flow) * 3600, kinematic).fr;
 }
 
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
@@ -154,6 +166,10 @@ function report(e: SolvedElement): ValveResult {
     chokedDrop: isPlaced ? finite(limit) : null,
     choked: isPlaced && e.flow !== 0 && lost !== null && Math.abs(lost) >= limit * (1 - 1e-9),
   };
+  if (coefficient) {
+    r.fr = viscousFactor(model, coefficient, e.flow, e.fluid.viscosity / e.fluid.density);
+    if (model.valve) r.fp = pipingFactors(model.valve, coefficient).fp;
+  }
   setOpening(e, model, r);
   say(e, model, r);
   return r;
@@ -165,20 +181,41 @@ function coefficientOf(e: SolvedElement, model: ControlValveModel, lost: number 
   if (e.state === State.Open || e.state === State.OpenChoked) return model.valve?.ratedKv ?? null;
   if (e.state === State.Shut || e.flow === 0) return 0;
   if (lost === null) return null;
-  return neededKv(model, Math.abs(e.flow), e.flow > 0 ? lost : -lost, e);
+  return coefficientFor(model, Math.abs(e.flow), e.flow > 0 ? lost : -lost, e);
 }
 
-/** Kv (of the valve alone) that passes a flow at a drop; with pipes of another bore the geometry factor depends on it, so it is iterated. */
-function neededKv(model: ControlValveModel, q: number, lost: number, e: SolvedElement): number | null {
-  let found = model.valve?.ratedKv ?? 0;
+/** the coefficient for a loss that is not all effective; with pipes of another bore the choked drop depends on it, so it is iterated */
+function coefficientFor(model: ControlValveModel, flow: number, lost: number, e: SolvedElement): number | null {
+  let found: number | null = model.valve?.ratedKv ?? 0;
   for (let i = 0; i < 60; i++) {
-    const effective = Math.min(lost, e.chokedDrop(recoveryFactor(model, found)));
-    if (!(effective > 0)) return null;
-    const next = kvForFlow(q, effective, e.fluid.density) / (model.valve ? pipingFactors(model.valve, found).fp : 1);
-    if (Math.abs(next - found) <= 1e-12 * next) return next;
+    const limit = e.chokedDrop(recoveryFactor(model, found));
+    // below its vapour pressure the inlet limits nothing that could be counted: the unchoked flow passes, and it is said
+    const next = neededKv(model, flow, limit > 0 ? Math.min(lost, limit) : lost, e.fluid);
+    if (next === null || Math.abs(next - found) <= 1e-12 * next) return next;
     found = next;
   }
   return found;
+}
+
+/** no valve is made with more, times what turbulent flow would ask for */
+const MOST_SEARCHED = 1e4;
+
+/**
+ * Kv of the valve alone that passes a flow, m³/s, at an effective drop, Pa, with FP and FR, which depend on it: the least one, since
+ * in laminar flow a larger trim may pass no more. Null where none does.
+ */
+export function neededKv(model: ControlValveModel, flow: number, effectiveDrop: number, fluid: FluidState): number | null {
+  if (!(effectiveDrop > 0)) return null;
+  const plain = kvForFlow(flow, effectiveDrop, fluid.density);
+  const kinematic = fluid.viscosity / fluid.density;
+  const surplus = (kv: number): number => effectiveKv(model, kv) * viscousFactor(model, kv, flow, kinematic) - plain;
+  if (Math.abs(surplus(plain)) <= 1e-12 * plain) return plain;
+  let low = plain;
+  for (let high = plain * 1.05; high < plain * MOST_SEARCHED; high *= 1.05) {
+    if (surplus(high) >= 0) return bracketedSecant(surplus, low, high);
+    low = high;
+  }
+  return null;
 }
 
 function setOpening(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
@@ -194,6 +231,12 @@ function setOpening(e: SolvedElement, model: ControlValveModel, r: ValveResult):
 
 function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   if (r.belowRange) e.say(finding('valve-below-range', e.id, { kv: r.kv! }));
+  const least = criticalPressureRatio(e.fluid.vapourPressure, e.fluid.criticalPressure) * e.fluid.vapourPressure;
+  if (r.flow > 0 && r.inletPressure !== null && r.inletPressure <= least)
+    e.say(finding('valve-boils', e.id, { pressure: r.inletPressure, least }));
+  sayBore(e, model);
+  if (model.law.kind === 'drop' && model.valve && r.kv !== null && r.kv > kvAtOpening(model.valve, 1) * (1 + 1e-9))
+    e.say(finding('valve-drop-beyond', e.id, { kv: r.kv, rated: kvAtOpening(model.valve, 1) }));
   if (r.choked) e.say(finding('valve-choked', e.id, { drop: r.drop!, chokedDrop: r.chokedDrop! }));
   const { law } = model;
   const controls = law.kind === 'flow' || law.kind === 'outlet-pressure' || law.kind === 'inlet-pressure';
@@ -206,6 +249,18 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   }
   const found = (law.kind === 'outlet-pressure' ? r.outletPressure : r.inletPressure) ?? NaN;
   e.say(finding('set-point-missed', e.id, { mode: law.kind, set: law.pressure + e.atmosphere, found, state }));
+}
+
+/** bores of a nominal size differ a little by schedule: from here on it is another size */
+const SAME_BORE = 0.12;
+
+/** a valve of another size than its line whose pipes are not named: its piping factor is left out */
+function sayBore(e: SolvedElement, model: ControlValveModel): void {
+  const { valve, lineBore } = model;
+  if (!valve?.bore || valve.inside || lineBore === undefined) return;
+  if (Math.abs(valve.bore - lineBore) <= SAME_BORE * lineBore) return;
+  const fp = pipingFactorBetween(valve, [lineBore, lineBore]);
+  e.say(finding('valve-bore', e.id, { valve: valve.bore, line: lineBore, fp }));
 }
 
 /* ---- the short form ---- */

@@ -1,3 +1,4 @@
+import { reynoldsConstants, reynoldsFactor, type ValveInLine } from '../valves/reynolds.js';
 import { VALVE_REFERENCE_DENSITY } from '../valves/valve.js';
 import { State, type Medium } from './model.js';
 
@@ -52,9 +53,42 @@ export function fixedLaw(head: number, state: State): LossLaw | undefined {
 }
 
 /** Δp = SG·(Q/Kv)²·1 bar, as head: SG·1e5/(ρ·g) = 1e5/(999.1·g). Source: IEC 60534-2-1, eq. 1. */
-export function coefficientLaw(kv: number, medium: Medium): LossLaw {
+export function coefficientLaw(kv: number, medium: Medium): PowerLaw {
   return new PowerLaw(((3600 / kv) ** 2 * 1e5) / (VALVE_REFERENCE_DENSITY * medium.gravity), 2);
 }
+
+/** The same with the Reynolds number factor: Δp = SG·(Q/(Kv·FR))²·1 bar. Source: IEC 60534-2-1:2011, annex A. */
+export class ViscousValveLaw implements LossLaw {
+  private readonly turbulent: PowerLaw;
+  private readonly constants: ReturnType<typeof reynoldsConstants>;
+  constructor(
+    place: ValveInLine,
+    kv: number,
+    private readonly medium: Medium,
+    effectiveKv: number,
+  ) {
+    this.turbulent = coefficientLaw(effectiveKv, medium);
+    this.constants = reynoldsConstants(place, kv);
+  }
+  evaluate(flow: number, out: Loss): void {
+    this.turbulent.evaluate(flow, out);
+    // at vanishing flow it is laminar: the loss goes with the flow, and its slope with the last of it
+    const hourly = Math.max(Math.abs(flow), LEAST_FLOW) * 3600;
+    const { fr, slope } = reynoldsFactor(this.constants, hourly, this.medium.kinematic);
+    if (fr === 1) return;
+    if (Math.abs(flow) < LEAST_FLOW) {
+      this.turbulent.evaluate(LEAST_FLOW, out);
+      out.slope = out.loss / (fr * fr) / LEAST_FLOW;
+      out.loss = out.slope * flow;
+      return;
+    }
+    out.slope = out.slope / (fr * fr) - (2 * Math.abs(out.loss) * slope * 3600) / fr ** 3;
+    out.loss /= fr * fr;
+  }
+}
+
+/** m³/s under which a valve's loss is drawn straight to zero */
+const LEAST_FLOW = 1e-12;
 
 /** K·v²/2g on the velocity head of a bore, m. */
 export function localLaw(k: number, bore: number, medium: Medium): LossLaw {

@@ -56,6 +56,8 @@ export interface PumpModel extends Named {
 export interface ControlValveModel extends Named {
   kind: 'control-valve';
   valve?: ValveInput;
+  /** bore of the line at its inlet, m, for the Reynolds number in it */
+  lineBore?: number;
   law:
     | { kind: 'kv'; kv: number }
     | { kind: 'drop'; drop: number }

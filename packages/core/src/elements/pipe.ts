@@ -1,5 +1,5 @@
 import { numberOr } from '../fields/defaults.js';
-import { bore, elevation, gauge, length, named, number, quantity, text, type Fields } from '../fields/field.js';
+import { bore, elevation, gauge, length, named, number, quantity, text, yesNo, type Fields } from '../fields/field.js';
 import { sumFittings } from '../fittings/fitting.js';
 import { finding } from '../issues/issues.js';
 import { LAMINAR_LIMIT, TURBULENT_LIMIT } from '../pipes/friction.js';
@@ -42,6 +42,8 @@ const PIPE_FIELDS: Fields = {
     of: { distance: length('Distance', { required: true }), elevation: elevation('Elevation', { required: true }) },
   },
   designPressure: gauge('Design pressure', { short: 'Design p' }),
+  maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature', { short: 'Highest T' }),
+  suction: yesNo('Suction line', { short: 'Suction' }),
 };
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
   if (lacks(id, e, e.inside === undefined ? ['length', 'size', 'schedule'] : ['length'], context)) return undefined;

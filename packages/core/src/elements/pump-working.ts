@@ -115,8 +115,20 @@ function curveSteps(w: WorkedElement, p: PumpPerformance, r: PumpResult): KeyedS
     const read = looks('npshr', 'Rc', 'NPSHR read on the measured curve', ' m');
     const moved = t.shares.map((x, i) => worth(`τ${mark(i)}`, 'NPSHR by affinity', x.toNpsh, 'ratio', own(`toNpsh${mark(i)}`)));
     const npshr = worth('NPSHR', 'NPSH required', r.npshr, 'head', own('npshr'));
-    const formula = weighted((i) => `Rc${mark(i)}·τ${mark(i)}`);
-    steps.push(step('npshr', npshr, formula, [...read, ...moved, ...weights], 'ISO 17769-1; NPSHR ∝ n²'));
+    const sum = weighted((i) => `Rc${mark(i)}·τ${mark(i)}`);
+    const factor = worth('CR', 'viscosity factor on NPSHR', p.npshrFactor, 'ratio', own('npshrFactor'));
+    const inputs = [...read, ...moved, ...weights, ...(factor.value === 1 ? [] : [factor])];
+    if (factor.value !== 1)
+      steps.push(
+        inWords(
+          'npshrFactor',
+          factor,
+          '1 + A·(1/CH − 1)·274 000·NPSHRb/(Qb^0.667·N^1.33) at best efficiency',
+          [],
+          'ISO/TR 17766',
+        ),
+      );
+    steps.push(step('npshr', npshr, factor.value === 1 ? sum : `(${sum})·CR`, inputs, 'ISO 17769-1; NPSHR ∝ n²'));
   }
   return steps;
 }
@@ -178,11 +190,23 @@ function viscositySteps(w: WorkedElement, p: PumpPerformance, t: PumpTraceStep):
   const row = inWords(
     'waterBest',
     waterBest,
-    'the row of best efficiency of the measured curves, moved by affinity',
+    w.pump?.bestFlow
+      ? 'the maker’s best-efficiency flow, moved by affinity'
+      : 'vertex of the parabola through the row of best efficiency and its neighbours, moved by affinity',
     [],
     'the maker',
   );
-  if (viscosity.cq === 1) return [row, step('bestFlow', best, 'Qw', [waterBest], 'no viscosity correction at B up to 1')];
+  if (viscosity.cq === 1)
+    return [
+      row,
+      step(
+        'bestFlow',
+        best,
+        'Qw',
+        [waterBest],
+        'no viscosity correction at B up to 1, or up to 1.75 mm²/s (clean cold water, ISO 9906)',
+      ),
+    ];
   const nu = inUnit(w.medium.kinematic, 'cSt');
   const head = worth('Hw', 'head of one stage there', t.waterBest.stageHead, 'head', own('stageHead'));
   const n = worth('N', 'speed', setting.speed, 'speed', own('speed'));
@@ -193,7 +217,7 @@ function viscositySteps(w: WorkedElement, p: PumpPerformance, t: PumpTraceStep):
   const unit = worth('Qu', 'flow of one unit', t.unitFlow, 'flow', own('unitFlow'));
   return [
     row,
-    inWords('stageHead', head, 'head of one stage at that row', [], 'the maker'),
+    inWords('stageHead', head, 'head of one stage at that flow, from the curve', [], 'the maker'),
     step('b', b, '16.5·√(ν)·Hw^0.0625/(Qw^0.375·N^0.25)', [nu, head, inUnit(waterBest, 'm3/h'), n], source),
     step('cq', cq, '2.71^(−0.165·log10(B)^3.15)', [b], source),
     step('ch', ch, 'max(0.05, 1 − (1 − CQ)·(Qu/CQ/Qw)^0.75)', [cq, unit, waterBest], source),

@@ -67,8 +67,14 @@ export const PUMP_FIELDS: Fields = {
   rated: {
     type: 'record',
     label: 'Rated point',
-    fields: { flow: flow('Rated flow', { required: true }), head: head('Rated head', { required: true }) },
+    fields: {
+      flow: flow('Rated flow', { required: true }),
+      head: head('Rated head', { required: true }),
+      grade: choice(['1B', '1E', '1U', '2B', '2U', '3B'], 'Grade of acceptance, ISO 9906'),
+    },
   },
+  bore: impeller('Bore that it goes into', { short: 'Bore' }),
+  freeGas: number(0, 1, 'Free gas at the inlet', { percent: true }),
 };
 
 /** what each mode needs, and what its panel shows beside that */
@@ -98,7 +104,10 @@ class PowerPumpLaw implements LossLaw {
     this.least = headFlow / POWER_HEAD_BOUND;
   }
   evaluate(flow: number, out: Loss): void {
-    if (flow <= this.least) {
+    if (this.headFlow === 0) {
+      out.loss = 0;
+      out.slope = 0;
+    } else if (flow <= this.least) {
       out.loss = -POWER_HEAD_BOUND;
       out.slope = 0;
     } else {
@@ -154,6 +163,9 @@ function lawFor(mode: string, e: Entries, performance: PumpPerformance | undefin
   return { kind: 'curve', performance: performance! };
 }
 
+/** share of the diameter of the only curve down to which affinity holds. Source: Karassik et al., Pump Handbook, 4th ed. */
+const LARGEST_TRIM = 0.85;
+
 function performanceOf(id: string, e: Entries, pump: PumpInput, context: BuildContext): PumpPerformance {
   const { fluid } = context;
   const largest = pump.curves[pump.curves.length - 1]!;
@@ -167,11 +179,18 @@ function performanceOf(id: string, e: Entries, pump: PumpInput, context: BuildCo
     running: numberOr(PUMP_FIELDS, e, 'running'),
     wear: numberOr(PUMP_FIELDS, e, 'wear'),
     ...(e.viscosityCorrection === false ? {} : { kinematicViscosity: fluid.viscosity / fluid.density }),
+    // only where it is written out: the default leaves it
+    viscousNpshr: e.viscosityCorrection === true,
   });
   const outside =
     (pump.minDiameter !== undefined && diameter! < pump.minDiameter - 1e-9) ||
     (pump.maxDiameter !== undefined && diameter! > pump.maxDiameter + 1e-9);
   if (performance.diameterOutside || outside) context.say(finding('diameter-outside', id, { diameter: diameter! }));
+  const share = pump.curves.length === 1 && diameter !== undefined && largest.diameter ? diameter / largest.diameter : 1;
+  if (share < LARGEST_TRIM - 1e-9) context.say(finding('trim-large', id, { diameter: diameter!, share }));
+  const { stages } = performance.setting;
+  if (pump.stageOptions && !pump.stageOptions.includes(stages))
+    context.say(finding('stages-not-made', id, { stages, made: [...pump.stageOptions] }));
   return performance;
 }
 
@@ -201,7 +220,9 @@ function report(e: SolvedElement): PumpResult {
   if (read.mode === 'power' && !off) {
     result.shaftPower = read.shaftPower as number;
     result.efficiency = read.efficiency as number;
-    if (produced !== null && produced >= POWER_HEAD_BOUND * (1 - 1e-9)) e.say(finding('power-bounded', e.id, { head: produced }));
+    if (read.shaftPower === 0) e.say(finding('power-zero', e.id));
+    else if (produced !== null && produced >= POWER_HEAD_BOUND * (1 - 1e-9))
+      e.say(finding('power-bounded', e.id, { head: produced }));
   }
   if (!e.performance) return result;
   onCurve(e, e.performance, result);
@@ -216,6 +237,13 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   r.shaftPower = p.shaftPower(e.flow, e.fluid.density, e.gravity) ?? null;
   r.bestFlow = p.bestFlow;
   r.flowRatio = e.flow / running / p.bestFlow;
+  r.b = p.viscosity.b;
+  r.cq = p.viscosity.cq;
+  r.ch = p.headFactor(e.flow);
+  r.ceta = p.viscosity.ceta;
+  r.specificSpeed = p.specificSpeed;
+  const suction = p.suctionSpecificSpeed;
+  if (suction !== undefined) r.suctionSpecificSpeed = suction;
   const motor = e.pump?.motor && r.shaftPower !== null ? motorDuty(e.pump.motor, r.shaftPower / running) : undefined;
   if (!motor) return;
   r.inputPower = motor.inputPower * running;

@@ -1,6 +1,6 @@
-import { choice, named } from '../fields/field.js';
+import { choice } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
-import { strength } from './properties.js';
+import { common, strength } from './properties.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
 
 /** Coefficients of one salt: apparent density c0…c4 and viscosity v1…v6. */
@@ -75,7 +75,7 @@ const MOST_COMMON_SALT = 0.26;
 export const brine: FluidKind<{ salt: SaltName; concentration: number }> = {
   label: 'Brine',
   fields: {
-    ...named,
+    ...common,
     salt: choice(['NaCl', 'CaCl2'], 'Salt', { required: true }),
     concentration: strength(0.37, 'Concentration, kg salt per kg'),
   },

@@ -1,6 +1,5 @@
-import { named } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind } from './kind.js';
-import { criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
+import { common, criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
 
 export interface ConstantRead {
   density: number;
@@ -15,7 +14,7 @@ const GIVEN = 'as given';
 export const constant: FluidKind<ConstantRead> = {
   label: 'Fixed properties',
   fields: {
-    ...named,
+    ...common,
     density: density(),
     viscosity: viscosity(),
     kinematicViscosity: kinematicViscosity(),

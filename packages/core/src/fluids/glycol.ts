@@ -1,6 +1,6 @@
-import { choice, named } from '../fields/field.js';
+import { choice } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
-import { strength } from './properties.js';
+import { common, strength } from './properties.js';
 import { waterSaturationPressure } from './water.js';
 
 type GlycolName = 'ethylene' | 'propylene';
@@ -64,7 +64,7 @@ function mixed(glycol: number, water: number, w: number, excess: number): number
 export const glycol: FluidKind<{ glycol: GlycolName; concentration: number }> = {
   label: 'Glycol solution',
   fields: {
-    ...named,
+    ...common,
     glycol: choice(['ethylene', 'propylene'], 'Glycol', { required: true }),
     concentration: strength(0.6, 'Concentration, kg glycol per kg'),
   },

@@ -8,6 +8,8 @@ export interface FluidState {
   viscosity: number;
   vapourPressure: number;
   criticalPressure: number;
+  /** J/(kg·K), where the method gives it */
+  specificHeat?: number;
 }
 
 /** Critical pressure of water, Pa (IAPWS R2-83); stands in for a fluid that names none. */
@@ -30,7 +32,7 @@ export interface FluidKind<Read = never> {
   range: (read: Read) => { lowest: number; highest: number } | undefined;
   state: (read: Read, temperature: number) => FluidState;
   /** equation and source of each property */
-  sources: { density: string; viscosity: string; vapourPressure: string };
+  sources: { density: string; viscosity: string; vapourPressure: string; specificHeat?: string };
 }
 
 /** a solution in water: critical pressure as of water, for want of a better one */

@@ -1,6 +1,6 @@
-import { choice, named, quantity } from '../fields/field.js';
+import { choice, quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, type FluidKind } from './kind.js';
-import { criticalPressure, density, specificHeat, vapourPressure } from './properties.js';
+import { common, criticalPressure, density, specificHeat, vapourPressure } from './properties.js';
 /** Kinematic viscosity at a temperature: m²/s, K. */
 interface ViscosityPoint {
   temperature: number;
@@ -43,7 +43,7 @@ export interface OilRead {
 export const oil: FluidKind<OilRead> = {
   label: 'Oil by two viscosities',
   fields: {
-    ...named,
+    ...common,
     density: density('Density at 15 °C', 500, 1200),
     group: choice(['fuel', 'lubricating'], 'Expansion as of', { default: 'fuel' }),
     viscosities: {

@@ -1,6 +1,9 @@
-import { number, quantity } from '../fields/field.js';
+import { named, number, quantity, yesNo } from '../fields/field.js';
 
 /* Fields that several kinds of fluid have. */
+
+/** of every fluid */
+export const common = { ...named, solids: yesNo('Carries solids that settle') };
 
 export const density = (label = 'Density', min = 1, max = 25_000) =>
   quantity('density', min, max, label, { required: true, bare: true });

@@ -1,6 +1,5 @@
-import { named } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
-import { strength } from './properties.js';
+import { common, strength } from './properties.js';
 import { waterSaturationPressure, waterViscosity, waterDensity } from './water.js';
 
 /*
@@ -33,7 +32,7 @@ function seaWaterVapourPressure(celsius: number, salinity: number): number {
 
 export const seaWater: FluidKind<{ salinity: number }> = {
   label: 'Sea water',
-  fields: { ...named, salinity: strength(0.15, 'Salinity, kg salt per kg') },
+  fields: { ...common, salinity: strength(0.15, 'Salinity, kg salt per kg') },
   beginning: { name: 'Sea water', salinity: '3.5 %' },
   range: () => ({ lowest: 273.15, highest: 453.15 }),
   state: ({ salinity: s }, temperature) => {

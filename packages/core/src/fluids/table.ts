@@ -1,6 +1,6 @@
-import { named, quantity } from '../fields/field.js';
+import { quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind, type FluidProblem } from './kind.js';
-import { criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
+import { common, criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
 
 interface FluidTableRow {
   temperature: number;
@@ -19,7 +19,7 @@ export interface TableRead {
 export const table: FluidKind<TableRead> = {
   label: 'Table over temperature',
   fields: {
-    ...named,
+    ...common,
     criticalPressure: criticalPressure(),
     specificHeat: specificHeat(),
     rows: {

@@ -1,4 +1,4 @@
-import { named } from '../fields/field.js';
+import { common } from './properties.js';
 import { solutionState, type FluidKind } from './kind.js';
 import { REGION_1, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
 
@@ -17,6 +17,19 @@ export function waterDensity(temperature: number, pressure: number): number {
   let gammaPi = 0;
   for (const [i, j, n] of REGION_1) gammaPi -= n * i * a ** (i - 1) * b ** j;
   return pressure / (R * temperature * pi * gammaPi);
+}
+
+/**
+ * Specific isobaric heat of liquid water, J/(kg·K): −R·τ²·γ_ττ. Source: IAPWS-IF97, region 1, table 3. Example: 300 K and 3 MPa →
+ * 4173.01218 (table 5).
+ */
+export function waterSpecificHeat(temperature: number, pressure: number): number {
+  const tau = 1386 / temperature;
+  const a = 7.1 - pressure / 16.53e6;
+  const b = tau - 1.222;
+  let gammaTauTau = 0;
+  for (const [i, j, n] of REGION_1) gammaTauTau += n * a ** i * j * (j - 1) * b ** (j - 2);
+  return -R * tau * tau * gammaTauTau;
 }
 
 /** Saturation pressure of water, Pa. Source: IAPWS-IF97, region 4, eq. 30. Range 273.15–647.096 K. Example: 300 K → 3536.58941. */
@@ -48,17 +61,19 @@ const ONE_ATMOSPHERE = 101_325;
 /** Water at the larger of 1 atm and saturation, 0–200 °C. */
 export const water: FluidKind<object> = {
   label: 'Water',
-  fields: named,
+  fields: common,
   beginning: { name: 'Water' },
   range: () => ({ lowest: 273.15, highest: 473.15 }),
   state: (_read, temperature) => {
     const pv = waterSaturationPressure(temperature);
     const rho = waterDensity(temperature, Math.max(ONE_ATMOSPHERE, pv));
-    return solutionState(rho, waterViscosity(temperature, rho), pv);
+    const state = solutionState(rho, waterViscosity(temperature, rho), pv);
+    return { ...state, specificHeat: waterSpecificHeat(temperature, Math.max(ONE_ATMOSPHERE, pv)) };
   },
   sources: {
     density: 'IAPWS-IF97, region 1, at the larger of 1 atm and saturation',
     viscosity: 'IAPWS R12-08',
     vapourPressure: 'IAPWS-IF97, region 4',
+    specificHeat: 'IAPWS-IF97, region 1',
   },
 };

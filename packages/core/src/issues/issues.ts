@@ -27,7 +27,7 @@ export interface Problem {
   detail: Readonly<Record<string, string | number | readonly string[]>>;
 }
 
-export type Severity = 'info' | 'warning' | 'error';
+export type Severity = 'note' | 'warning' | 'error';
 
 /** Each code of a scenario's messages with its severity. */
 export const FINDING_SEVERITY = {
@@ -42,15 +42,24 @@ export const FINDING_SEVERITY = {
   'method-range': 'warning',
   'npsh-low': 'warning',
   'below-vapour': 'error',
-  'below-atmosphere': 'info',
-  'transition-flow': 'info',
-  'roughness-assumed': 'info',
+  'below-atmosphere': 'note',
+  'transition-flow': 'note',
+  'roughness-assumed': 'note',
   'diameter-outside': 'warning',
   'diameter-unknown': 'warning',
-  'no-flow': 'info',
-  'elevation-ignored': 'info',
+  'trim-large': 'warning',
+  'stages-not-made': 'warning',
+  'power-zero': 'warning',
+  'valve-boils': 'error',
+  'valve-bore': 'note',
+  'valve-drop-beyond': 'warning',
+  'velocity-low': 'note',
+  'exit-unsure': 'note',
+  'bore-change': 'note',
+  'no-flow': 'note',
+  'elevation-ignored': 'note',
   'exit-doubled': 'warning',
-  'exit-missing': 'info',
+  'exit-missing': 'note',
   'unknown-key': 'warning',
   'above-critical-roughness': 'warning',
   contradiction: 'error',

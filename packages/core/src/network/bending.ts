@@ -1,4 +1,5 @@
 import type { ElementModel, PumpModel } from '../elements/model.js';
+import { bracketedSecant } from '../numerics/roots.js';
 import type { PumpPerformance } from '../pumps/pump.js';
 import type { NetworkInput } from './types.js';
 
@@ -60,7 +61,6 @@ export interface Crossing {
 }
 
 const PARTS = 36;
-const MOST_HALVINGS = 60;
 
 /**
  * Flows at which a surplus vanishes, from zero to where it stays negative, the greatest first; stable where it falls.
@@ -75,25 +75,11 @@ export function crossingsAt(surplus: (flow: number) => number, reach: number): C
     const x1 = (reach * i) / PARTS;
     const v1 = surplus(x1);
     if (v0 > 0 !== v1 > 0 && Number.isFinite(v0) && Number.isFinite(v1))
-      found.unshift({ flow: root(surplus, x0, v0, x1, v1), stable: v0 > 0 });
+      found.unshift({ flow: bracketedSecant(surplus, x0, x1), stable: v0 > 0 });
     x0 = x1;
     v0 = v1;
     // past the bend it only falls
     if (x1 >= reach && (v1 <= 0 || Number.isNaN(v1))) break;
   }
   return found;
-}
-
-/** bracketed secant (Illinois): the bracket never opens */
-function root(f: (x: number) => number, x0: number, v0: number, x1: number, v1: number): number {
-  let [a, fa, b, fb] = [x0, v0, x1, v1];
-  for (let i = 0; i < MOST_HALVINGS && Math.abs(b - a) > 1e-12 * Math.abs(x1); i++) {
-    const x = (a * fb - b * fa) / (fb - fa);
-    const v = f(x);
-    if (v === 0 || Number.isNaN(v)) return x;
-    if (v > 0 === fb > 0) fa /= 2;
-    else [a, fa] = [b, fb];
-    [b, fb] = [x, v];
-  }
-  return b;
 }

@@ -1,6 +1,6 @@
-import { fullyOpenKv, recoveryFactor } from '../elements/control-valve.js';
+import { neededKv, recoveryFactor, viscousFactor } from '../elements/control-valve.js';
 import { State, type ControlValveModel } from '../elements/model.js';
-import { criticalPressureRatio, kvForFlow } from '../valves/valve.js';
+import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { chokingKv, isClosed, type CompiledLine } from './line.js';
 import type { LineSolution, NetworkInput } from './types.js';
 
@@ -213,12 +213,12 @@ class LineConditions {
     const { flow } = s;
     const loss = flow >= -FLOW_SLACK ? s.losses[i]! : -s.losses[i]!;
     if (loss < -HEAD_SLACK) return this.want(i, -loss, State.Open, ...(holdsPressure(e) ? [State.Shut] : []));
-    const most = fullyOpenKv(e);
-    if (most === undefined || Math.abs(flow) <= FLOW_SLACK) return;
+    if (!e.valve || Math.abs(flow) <= FLOW_SLACK) return;
     const drop = loss * input.fluid.density * input.gravity;
     const choked = chokedDropOf(input, this.line, i, s, recoveryFactor(e, chokingKv(e, State.OpenChoked)));
     const effective = choked > 0 ? Math.min(drop, choked) : drop;
-    if (effective > 0 && kvForFlow(Math.abs(flow), effective, input.fluid.density) <= most * (1 + 1e-9)) return;
+    const needed = neededKv(e, Math.abs(flow), effective, input.fluid);
+    if (needed !== null && needed <= kvAtOpening(e.valve, 1) * (1 + 1e-9)) return;
     const chokes = choked > 0 && drop > choked && flow > 0;
     this.want(i, 1, ...(chokes ? [State.OpenChoked, State.Open] : [State.Open, State.OpenChoked]));
   }
@@ -241,6 +241,9 @@ class LineConditions {
     if (!line.canChoke(e)) return -Infinity;
     const drop = chokedDropOf(input, line, i, s, recoveryFactor(e, chokingKv(e, state)));
     if (drop <= 0 && this.boiling.has(e.id)) return -Infinity;
+    // choking is a matter of turbulent flow
+    const { viscosity, density } = input.fluid;
+    if (viscousFactor(e, chokingKv(e, state), s.flow, viscosity / density) < 1) return -Infinity;
     return s.losses[i]! - drop / (input.fluid.density * input.gravity);
   }
 }

@@ -47,3 +47,22 @@ export function bracketedNewton(f: SlopedFunction, lo: number, hi: number, start
   }
   return { x, residual: value, iterations: 200, converged: Math.abs(value) < 1e-9 };
 }
+
+/**
+ * Root inside a bracket where no slope is known, by secants that keep it (Illinois method).
+ * Source: Dowell & Jarratt 1971, BIT 11, 168–174.
+ *
+ * @param lo,hi ends with values of opposite sign; NaN from `f` ends the search where it is
+ */
+export function bracketedSecant(f: (x: number) => number, lo: number, hi: number): number {
+  let [a, fa, b, fb] = [lo, f(lo), hi, f(hi)];
+  for (let i = 0; i < 100 && Math.abs(b - a) > 1e-13 * Math.abs(hi); i++) {
+    const x = (a * fb - b * fa) / (fb - fa);
+    const v = f(x);
+    if (v === 0 || Number.isNaN(v)) return x;
+    if (v > 0 === fb > 0) fa /= 2;
+    else [a, fa] = [b, fb];
+    [b, fb] = [x, v];
+  }
+  return b;
+}

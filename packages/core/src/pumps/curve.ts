@@ -26,7 +26,6 @@ export class MeasuredCurve {
   readonly head: Pchip;
   readonly npshr: Pchip | undefined;
   readonly bestFlow: number;
-  readonly bestHead: number;
   readonly lastFlow: number;
   readonly rows: readonly CurveRow[];
   private readonly eta: Pchip | undefined;
@@ -51,10 +50,27 @@ export class MeasuredCurve {
     this.eta = column('efficiency');
     this.watts = this.eta ? undefined : column('power');
     this.lastFlow = rows[rows.length - 1]!.flow;
-    let best = rows[rows.length - 1]!;
-    for (const r of rows) if ((this.efficiency(r.flow) ?? 0) > (this.efficiency(best.flow) ?? 0)) best = r;
-    this.bestFlow = best.flow;
-    this.bestHead = best.head;
+    this.bestFlow = this.bestEfficiencyFlow();
+  }
+
+  /**
+   * Flow of best efficiency, m³/s: the vertex of the parabola through the best row and its two neighbours, kept between them; the
+   * row itself at the ends of the table.
+   */
+  private bestEfficiencyFlow(): number {
+    const { rows } = this;
+    const eta = rows.map((r) => this.efficiency(r.flow) ?? 0);
+    let at = rows.length - 1;
+    eta.forEach((y, i) => y > eta[at]! && (at = i));
+    const x = rows[at]!.flow;
+    if (at === 0 || at === rows.length - 1) return x;
+    const [x0, x2] = [rows[at - 1]!.flow, rows[at + 1]!.flow];
+    const left = (eta[at]! - eta[at - 1]!) / (x - x0);
+    const right = (eta[at + 1]! - eta[at]!) / (x2 - x);
+    // the slope of the parabola goes from `left` halfway before the row to `right` halfway behind it
+    if (!(left > right)) return x;
+    const vertex = (x0 + x) / 2 + (left * (x2 - x0)) / 2 / (left - right);
+    return Math.min(x2, Math.max(x0, vertex));
   }
 
   /** the two rows between which a flow lies; the last two beyond them */
@@ -64,9 +80,9 @@ export class MeasuredCurve {
     return [this.rows[i - 1]!, this.rows[i]!];
   }
 
-  /** efficiency 0…1 on water, or undefined when the table has neither efficiency nor power */
+  /** efficiency 0…1 on water, past the last row that of the last row; undefined when the table has neither efficiency nor power */
   efficiency(flow: number): number | undefined {
-    if (this.eta) return this.eta.value(flow);
+    if (this.eta) return this.eta.value(Math.min(flow, this.lastFlow));
     if (!this.watts) return undefined;
     return flow <= 0 ? 0 : (REFERENCE_DENSITY * G * flow * this.head.value(flow)) / this.watts.value(flow);
   }

@@ -1,5 +1,5 @@
 import { MeasuredCurve, type CurveInput } from './curve.js';
-import { headFactor, headFactorSlope, viscosityCorrection, type ViscosityCorrection } from './viscosity.js';
+import { headFactor, headFactorSlope, npshrFactor, viscosityCorrection, type ViscosityCorrection } from './viscosity.js';
 
 /** A pump of the catalogue, SI (speed rpm). `curves` in rising diameter; one without `curves` has one. */
 export interface PumpInput {
@@ -11,6 +11,10 @@ export interface PumpInput {
   curves: readonly CurveInput[];
   /** stages to which the curves belong */
   stages: number;
+  /** suction eyes, 1 or 2 */
+  eyes?: number;
+  /** the maker's best-efficiency flow of one unit at the entry's speed and diameter, m³/s */
+  bestFlow?: number;
   stageOptions?: readonly number[];
   minDiameter?: number;
   maxDiameter?: number;
@@ -35,6 +39,8 @@ export interface PumpSetting {
   wear: number;
   /** m²/s, or undefined for no viscosity correction */
   kinematicViscosity?: number;
+  /** NPSHR is corrected for viscosity too */
+  viscousNpshr?: boolean;
 }
 
 interface Share {
@@ -99,14 +105,23 @@ export class PumpPerformance {
     this.stageFactor = setting.stages / pump.stages;
     this.diameterOutside = this.choose();
     const sum = (of: (s: Share) => number): number => this.shares.reduce((t, s) => t + s.weight * of(s), 0);
-    this.waterBest = sum((s) => s.curve.bestFlow * s.toFlow);
-    this.stageHead = sum((s) => s.curve.bestHead * s.toHead) / pump.stages;
+    this.waterBest = pump.bestFlow ? pump.bestFlow * this.fromEntry() : sum((s) => s.curve.bestFlow * s.toFlow);
+    this.stageHead = sum((s) => s.curve.head.value(this.waterBest / s.toFlow) * s.toHead) / pump.stages;
     this.viscosity =
       setting.kinematicViscosity !== undefined
         ? viscosityCorrection(setting.kinematicViscosity, this.waterBest, this.stageHead, setting.speed)
         : { b: 0, cq: 1, ceta: 1, bestFlow: this.waterBest };
     this.bestFlow = this.waterBest * this.viscosity.cq;
     this.lastFlow = Math.min(...this.shares.map((s) => s.curve.lastFlow * s.toFlow)) * this.viscosity.cq;
+  }
+
+  /** flow factor from the speed and diameter of the entry, for what the maker says beside the curves: Q ∝ n·D */
+  fromEntry(): number {
+    const { pump, setting } = this;
+    const largest = pump.curves[pump.curves.length - 1]!;
+    const speed = setting.speed / (pump.speed ?? largest.speed);
+    const reference = pump.diameter ?? largest.diameter;
+    return setting.diameter !== undefined && reference !== undefined ? (speed * setting.diameter) / reference : speed;
   }
 
   private choose(): boolean {
@@ -159,6 +174,32 @@ export class PumpPerformance {
     return h * this.stageFactor * headFactor(this.viscosity, qw);
   }
 
+  /** CH at a flow of the group; 1 for a thin liquid */
+  headFactor(flow: number): number {
+    return headFactor(this.viscosity, Math.max(0, flow) / this.setting.running / this.viscosity.cq);
+  }
+
+  private get eyeFlow(): number {
+    return this.bestFlow / (this.pump.eyes ?? 1);
+  }
+
+  /** n·√Q/H^0.75 of one stage at best efficiency, by the flow of one eye: rpm, m³/s, m. Source: ISO 17769-1 */
+  get specificSpeed(): number {
+    const stage = this.unwornHead(this.bestFlow) / this.setting.stages;
+    return (this.setting.speed * Math.sqrt(this.eyeFlow)) / stage ** 0.75;
+  }
+
+  /** n·√Q/NPSHR^0.75 at best efficiency, by the flow of one eye: rpm, m³/s, m; undefined without an NPSHR. Source: ISO 17769-1 */
+  get suctionSpecificSpeed(): number | undefined {
+    const required = this.npshr(this.bestFlow * this.setting.running);
+    return required ? (this.setting.speed * Math.sqrt(this.eyeFlow)) / required ** 0.75 : undefined;
+  }
+
+  /** shut-off head of the unworn pump as it runs, m */
+  get shutOffHead(): number {
+    return this.unwornHead(0);
+  }
+
   /** what the head and the NPSH required at a flow of the group are made of, for a checker to follow */
   trace(flow: number): PumpTraceStep {
     const unitFlow = Math.max(0, flow) / this.setting.running;
@@ -177,10 +218,10 @@ export class PumpPerformance {
         toHead: s.toHead,
         toNpsh: s.toNpsh,
         at: qw / s.toFlow,
-        atNpsh: unitFlow / Math.sqrt(s.toNpsh),
+        atNpsh: (this.isNpshrViscous ? qw : unitFlow) / Math.sqrt(s.toNpsh),
         head: s.curve.head.value(qw / s.toFlow),
         efficiency: s.curve.efficiency(qw / s.toFlow),
-        npshr: s.curve.npshr?.value(unitFlow / Math.sqrt(s.toNpsh)),
+        npshr: s.curve.npshr?.value((this.isNpshrViscous ? qw : unitFlow) / Math.sqrt(s.toNpsh)),
       })),
     };
   }
@@ -219,13 +260,28 @@ export class PumpPerformance {
   /** NPSH required (3 % head loss) of one unit at its share, m */
   npshr(flow: number): number | undefined {
     const unit = Math.max(0, flow) / this.setting.running;
+    return this.isNpshrViscous ? this.waterNpshr(unit / this.viscosity.cq, this.npshrFactor) : this.waterNpshr(unit, 1);
+  }
+
+  private waterNpshr(unit: number, factor: number): number | undefined {
     let sum = 0;
     for (const s of this.shares) {
       if (!s.curve.npshr) return undefined;
       // moves with speed only: Q ∝ n, NPSHR ∝ n²
       sum += s.weight * s.curve.npshr.value(unit / Math.sqrt(s.toNpsh)) * s.toNpsh;
     }
-    return sum;
+    return sum * factor;
+  }
+
+  private get isNpshrViscous(): boolean {
+    return this.setting.viscousNpshr === true && this.viscosity.cq !== 1;
+  }
+
+  /** factor on NPSHR for a viscous liquid; 1 where it is left as on water */
+  get npshrFactor(): number {
+    const best = this.isNpshrViscous ? this.waterNpshr(this.waterBest, 1) : undefined;
+    if (best === undefined) return 1;
+    return npshrFactor(this.viscosity, best, this.setting.speed, this.pump.eyes === 2);
   }
 
   /** flow of one unit past the last row of the published curve */

@@ -140,13 +140,27 @@ test('NPSHR of one unit at its share, with the speed alone', () => {
   expect(performance({ speed: 1500, stages: 4, wear: 0.2, diameter: 0.15 }).npshr(0.01)).toBeCloseTo(0.75, 12);
 });
 
-test('best efficiency: the row with the greatest, its flow moved as the curve is', () => {
+test('best efficiency: the vertex of the parabola through the best row and its neighbours, moved as the curve is', () => {
   const rows = straight().map((r, i) => ({ ...r, efficiency: [0, 0.5, 0.7, 0.6][i]! }));
   const pump: PumpInput = { curves: [{ speed: 3000, diameter: 0.2, rows }], stages: 2 };
   const p = performance({ stages: 2, speed: 1500, diameter: 0.18 }, pump);
-  expect(p.bestFlow).toBeCloseTo(0.02 * 0.5 * 0.9, 12);
-  // head of one stage there: 40 m of two stages, at a quarter and 0.81
-  expect(p.trace(0.01).waterBest).toEqual({ flow: p.bestFlow, stageHead: expect.closeTo((40 * 0.25 * 0.81) / 2, 12) });
+  // slopes 20 and −10 on both sides of the row at 0.02: zero at 0.015 + 20·0.01/30
+  const best = 0.015 + 0.2 / 30;
+  expect(p.bestFlow).toBeCloseTo(best * 0.5 * 0.9, 12);
+  // head of one stage there: of two stages, at a quarter and 0.81
+  const stageHead = ((60 - 1000 * best) * 0.25 * 0.81) / 2;
+  expect(p.trace(0.01).waterBest).toEqual({ flow: p.bestFlow, stageHead: expect.closeTo(stageHead, 12) });
+  // a row at the end of the table is itself; the maker's own goes before, and moves too
+  const rising = { ...pump, curves: [{ speed: 3000, diameter: 0.2, rows: straight() }] };
+  expect(performance({ stages: 2 }, rising).bestFlow).toBe(0.03);
+  const given = performance({ stages: 2, speed: 1500, diameter: 0.18 }, { ...pump, speed: 3000, diameter: 0.2, bestFlow: 0.025 });
+  expect(given.bestFlow).toBeCloseTo(0.025 * 0.5 * 0.9, 12);
+});
+
+test('past its last row the efficiency stays that of the row; the head goes on with its slope', () => {
+  const p = performance({ stages: 1 }, { curves: [{ speed: 3000, diameter: 0.2, rows: straight() }], stages: 1 });
+  expect(p.efficiency(0.04)).toBeCloseTo(0.6, 12);
+  expect(p.head(0.04)).toBeCloseTo(20, 9);
 });
 
 describe('a viscous liquid', () => {

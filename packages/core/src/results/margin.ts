@@ -14,6 +14,8 @@ export interface Margin<Code extends string = string> {
   /** a value below this one, or above that one, is near where it holds */
   nearBelow?: number;
   nearAbove?: number;
+  /** which of two conditions gave the value: `running` or `dead-head` */
+  governs?: string;
   verdict: Verdict;
   /** why it does not apply: a code, worded at the edge */
   reason?: string;

@@ -79,6 +79,14 @@ export interface PumpResult extends Omit<Common, 'headLoss'> {
   /** best-efficiency flow of one unit and the share of one unit in it */
   bestFlow: number | null;
   flowRatio: number | null;
+  /** viscosity parameter and factors on flow, head and efficiency; 1 where the curve is that on water */
+  b?: number;
+  cq?: number;
+  ch?: number;
+  ceta?: number;
+  /** n·√Q/H^0.75 of a stage and an eye at best efficiency, and n·√Q/NPSHR^0.75 there: rpm, m³/s, m (ISO 17769-1) */
+  specificSpeed?: number;
+  suctionSpecificSpeed?: number;
   /** drawn from the mains by all running units, W; current of one, A; only with a motor in the catalogue entry */
   inputPower?: number;
   motorEfficiency?: number;
@@ -94,6 +102,9 @@ export interface ValveResult extends Common {
   chokedDrop: number | null;
   choked: boolean;
   belowRange?: boolean;
+  /** Reynolds number factor at the coefficient, and piping geometry factor */
+  fr?: number;
+  fp?: number;
 }
 
 /** exchangers, filters, meters, orifices, hand valves, non-returns: whatever takes pressure and nothing else */

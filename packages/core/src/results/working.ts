@@ -46,6 +46,7 @@ const FORMULA_UNITS: Readonly<Record<WorkingDimension, string>> = {
   absolutePressure: 'Pa',
   pressureDifference: 'Pa',
   temperature: 'K',
+  temperatureDifference: 'K',
   density: 'kg/m3',
   viscosity: 'Pa.s',
   kinematicViscosity: 'm2/s',

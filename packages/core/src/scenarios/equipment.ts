@@ -4,6 +4,7 @@ import type { Read } from '../fields/reader.js';
 import type { CurveInput, CurveRow } from '../pumps/curve.js';
 import type { PumpInput } from '../pumps/pump.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
+import { typicalOf } from '../valves/typical.js';
 import { KV_PER_CV, type ValveInput } from '../valves/valve.js';
 
 /** A pump's entries (SI) as the calculation takes them, curves in rising diameter. */
@@ -27,6 +28,7 @@ export function toValve(r: Read): ValveInput {
     (r.ratedKv as number | undefined) ??
     (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
   const size = r.size as string | undefined;
+  const typical = typicalOf(r.body as string | undefined);
   const nominal = size !== undefined ? nominalBore(size) : undefined;
   return {
     ...(r as object),
@@ -35,7 +37,9 @@ export function toValve(r: Read): ValveInput {
       ? 'table'
       : wordOr(VALVE_ENTRY_FIELDS, r, 'characteristic')) as ValveInput['characteristic'],
     rangeability: numberOr(VALVE_ENTRY_FIELDS, r, 'rangeability'),
-    fl: numberOr(VALVE_ENTRY_FIELDS, r, 'fl'),
+    fl: (r.fl as number | undefined) ?? typical?.fl ?? numberOr(VALVE_ENTRY_FIELDS, r, 'fl'),
+    ...(r.fd === undefined && typical ? { fd: typical.fd } : {}),
+    ...(r.fl === undefined || r.fd === undefined ? { isTypical: true } : {}),
     ...(nominal !== undefined ? { bore: nominal } : {}),
   };
 }

@@ -10,6 +10,7 @@ import { finding, type Finding, type Problem } from '../issues/issues.js';
 import { elementKind } from '../elements/index.js';
 import type { BuiltElement } from '../elements/kind.js';
 import type { ElementModel } from '../elements/model.js';
+import { sideBores } from '../network/line.js';
 import type { LineModel, PointModel } from '../network/types.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
@@ -176,6 +177,7 @@ class Preparer {
         elevations: lineRead.closed === true ? [elevations[0]!, ...elevations] : elevations,
         ...(flow !== undefined ? { flow } : {}),
       });
+      if (complete) findings.push(...boreFindings(line.elements, build.elements[l]!, built));
       if (lineRead.closed === true) for (const d of elements) if (d.line === l) d.index++;
     });
     this.study.lines.forEach((line, l) =>
@@ -184,6 +186,7 @@ class Preparer {
     const pointModels = points.map((p) => this.point(p, fluid, build, problems, unknowns));
     if (!complete || pointModels.some((p) => p === undefined)) return undefined;
     borrowBores(lines, problems, this.directory);
+    placeValves(lines);
     const network = {
       fluid,
       gravity: this.site.gravity,
@@ -312,14 +315,28 @@ function exitFindings(elements: readonly RawElement[], read: readonly Read[], en
   const isStatic = end.kind === 'pressure' && end.read.basis !== 'total';
   if (isStatic && hasExit) return [finding('exit-doubled', last.id)];
   const atRest = end.kind === 'vessel' || (end.kind === 'pressure' && !isStatic);
-  // a bare K may hold the exit: only a list in which everything is named tells that it is missing
-  const isNamed = fittings.length > 0 && fittings.every((f) => f.type !== undefined);
-  return atRest && isNamed && !hasExit ? [finding('exit-missing', last.id)] : [];
+  if (!atRest || hasExit) return [];
+  // a bare K or an equivalent length may hold the exit
+  const isNamed = fittings.every((f) => f.type !== undefined);
+  return [finding(isNamed ? 'exit-missing' : 'exit-unsure', last.id)];
 }
 
 function unique(): (p: Problem) => boolean {
   const seen = new Set<string>();
   return (p) => !seen.has(key(p)) && Boolean(seen.add(key(p)));
+}
+
+/** pipes of another bore that follow each other without a piece that makes the change */
+function boreFindings(elements: readonly RawElement[], read: readonly Read[], models: readonly ElementModel[]): Finding[] {
+  return elements.flatMap((e, i): Finding[] => {
+    const next = models[i + 1];
+    const own = models[i];
+    if (own?.kind !== 'pipe' || next?.kind !== 'pipe') return [];
+    if (Math.abs(own.bore - next.bore) <= 0.02 * Math.max(own.bore, next.bore)) return [];
+    const pieces = [read[i], read[i + 1]].flatMap((r) => (r?.fittings ?? []) as { type?: string }[]);
+    const isMade = pieces.some((f) => f.type === undefined || f.type === 'reducer' || f.type === 'expansion');
+    return isMade ? [] : [finding('bore-change', elements[i + 1]!.id, { before: own.bore, behind: next.bore })];
+  });
 }
 
 /** a line that is shut stands with a closed valve at its beginning */
@@ -345,6 +362,17 @@ function borrowBores(lines: LineModel[], problems: Problem[], directory: Directo
           where: [e.id],
           detail: { reason: 'lacks', keys: ['inside'] },
         });
+    });
+  }
+}
+
+/** The bore of the line at a valve's inlet, for the Reynolds number in it. */
+function placeValves(lines: LineModel[]): void {
+  for (const line of lines) {
+    if (!line.elements.some((e) => e.kind === 'control-valve')) continue;
+    const [inlet] = sideBores(line.elements);
+    line.elements.forEach((e, i) => {
+      if (e.kind === 'control-valve' && inlet[i]! > 0) e.lineBore = inlet[i]!;
     });
   }
 }

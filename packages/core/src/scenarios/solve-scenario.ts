@@ -11,6 +11,7 @@ import type { NetworkSolution } from '../network/types.js';
 import type { ElementResult, PlaceResult, ScenarioResult } from '../results/results.js';
 import { headBreakdown } from './breakdown.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
+import { checkedScenario } from './checked.js';
 
 /** Solves one scenario and works out everything that is reported of it. Never throws for a system without a solution. */
 export function solveScenario(model: ScenarioModel, limits: readonly LimitOverride[] = []): ScenarioResult {
@@ -37,9 +38,10 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
   const writer = new ResultWriter(model, solved.solution, solved.compiled, result);
   writer.write();
   result.convergence = solved.solution.convergence;
-  const { id, role, fluid, elements, points, network } = model;
-  const { gravity, atmosphere } = network;
-  result.margins = judge({ id, role, fluid, gravity, atmosphere, elements, points, result }, limits);
+  result.margins = judge(checkedScenario(model, result), limits);
+  for (const m of result.margins)
+    if (m.check === 'velocity' && m.value !== null && m.limit !== null && m.value < m.limit)
+      result.findings.push(finding('velocity-low', m.where, { velocity: m.value, least: m.limit }));
   return result;
 }
 

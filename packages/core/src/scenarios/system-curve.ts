@@ -173,7 +173,7 @@ function chokedInlet(line: CompiledLine, i: number, q: number): number {
 /** a valve of known coefficient whose drop at a flow and inlet head is beyond its choked drop */
 function chokesAt(network: NetworkInput, line: CompiledLine, i: number, inletHead: number, q: number): boolean {
   const e = line.model.elements[i]!;
-  if (e.kind !== 'control-valve' || e.law.kind !== 'kv' || e.valve === undefined) return false;
+  if (e.kind !== 'control-valve' || !line.canChoke(e) || e.law.kind !== 'kv') return false;
   const { fluid, gravity, atmosphere } = network;
   const grade = inletHead - line.velocityFactor(line.inletBore[i]!) * q * q - line.model.elevations[i]!;
   const p1 = grade * fluid.density * gravity + atmosphere;

@@ -16,7 +16,10 @@ export function fluidSteps(model: ScenarioModel): KeyedStep[] {
   const kinematic = worth('ν', 'kinematic viscosity', fluid.viscosity / fluid.density, 'kinematicViscosity');
   const vapour = worth('pv', 'vapour pressure', fluid.vapourPressure, 'absolutePressure');
   const critical = worth('pc', 'critical pressure', fluid.criticalPressure, 'absolutePressure');
+  const heat = (fluidEntries as { specificHeat?: number }).specificHeat ?? fluid.specificHeat;
+  const cp = worth('cp', 'specific heat', heat ?? NaN, 'specificHeat', { unit: 'J/kg/K' });
   return [
+    ...(heat === undefined ? [] : [inWords('specificHeat', cp, words, inputs, sources.specificHeat ?? 'as entered', [name])]),
     inWords('density', density, words, inputs, sources.density, [name]),
     inWords('viscosity', dynamic, words, inputs, sources.viscosity, [name]),
     step('kinematicViscosity', kinematic, 'μ/ρ', [dynamic, density], 'definition'),

@@ -1,3 +1,4 @@
+import { checkedScenario } from './checked.js';
 import { marginWorking } from '../checks/judge.js';
 import { isCheckCode } from '../checks/index.js';
 import { ELEMENT_KINDS, elementKind, isElementKind } from '../elements/index.js';
@@ -30,9 +31,7 @@ function marginSteps(model: ScenarioModel, result: ScenarioResult, address: stri
   const colon = address.indexOf(':');
   const margin = result.margins.find((m) => m.check === address.slice(0, colon) && m.where === address.slice(colon + 1));
   if (!margin) return undefined;
-  const { id, role, fluid, elements, points, network } = model;
-  const { gravity, atmosphere } = network;
-  const found = marginWorking({ id, role, fluid, gravity, atmosphere, elements, points, result }, margin);
+  const found = marginWorking(checkedScenario(model, result), margin);
   return found && [found];
 }
 

@@ -1,5 +1,5 @@
 import type { CheckedElement, CheckedPoint, CheckedScenario } from '../checks/check.js';
-import type { PumpPerformance } from '../pumps/pump.js';
+import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import type { ElementResult, PipeResult, PumpResult, ScenarioResult, ValveResult } from '../results/results.js';
 
 /* Hand-made results of one pump, one valve, one pipe, a vessel and a well: a test writes only what it is about. */
@@ -35,10 +35,26 @@ export interface Made {
   outflow?: number;
   wellHead?: number | null;
   findings?: ScenarioResult['findings'];
+  pumpRead?: object;
+  deadHeads?: Record<string, number>;
+  suction?: string[];
+  specificHeat?: number;
+  hasSolids?: boolean;
+  temperature?: number;
   breakdown?: ScenarioResult['breakdowns'][string];
   fluid?: Partial<CheckedScenario['fluid']>;
 }
 
+/** of no known diameter: the performance that is made beside it says what the pump does */
+const CURVES: PumpInput['curves'] = [
+  {
+    speed: 2900,
+    rows: [
+      { flow: 0, head: 60 },
+      { flow: 0.04, head: 40 },
+    ],
+  },
+];
 const FLUID = { density: 1000, viscosity: 0.001, vapourPressure: 2000, criticalPressure: 22e6 };
 
 /** A scenario in which everything holds, but for what is said. Gravity 10 m/s² and atmosphere 100 kPa, so that sums are round. */
@@ -53,6 +69,13 @@ export function made(m: Made = {}): CheckedScenario {
     elements,
     points,
     result: results(m),
+    deadHeads: new Map(Object.entries(m.deadHeads ?? {})),
+    suction: new Set(m.suction ?? (m.pipeIndex === 0 ? ['L'] : [])),
+    specificHeat: m.specificHeat,
+    hasSolids: m.hasSolids ?? false,
+    elevationOf: () => 0,
+    lowestOf: () => 0,
+    temperature: m.temperature,
   };
 }
 
@@ -66,8 +89,8 @@ function subjects(m: Made): { elements: CheckedElement[]; points: CheckedPoint[]
         kind: 'pump',
         line: 0,
         index: 1,
-        read: { mode: 'curve' },
-        pump: { curves: [], stages: 1, ...m.entry },
+        read: { mode: 'curve', ...m.pumpRead },
+        pump: { curves: CURVES, stages: 1, ...m.entry },
         ...performance,
       },
       {
@@ -94,10 +117,12 @@ function curveOf(m: Made): PumpPerformance {
     bestFlow: c.bestFlow,
     falling: c.falling,
     head: () => c.shutOff,
+    shutOffHead: c.shutOff,
+    fromEntry: PumpPerformance.prototype.fromEntry,
     npshr: () => c.npshr,
     viscosity: { b: c.b, cq: c.cq, ceta: 1, bestFlow: c.bestFlow },
     setting: { speed: 2900, diameter: 0.2, stages: 1, running: m.pump?.running ?? 1, wear: 0, ...m.setting },
-    pump: { curves: [], stages: 1, ...m.entry },
+    pump: { curves: CURVES, stages: 1, ...m.entry },
   };
   return known as unknown as PumpPerformance;
 }

@@ -53,8 +53,8 @@ test('every unit goes there and back', () => {
   expect(all.length).toBeGreaterThan(15);
   for (const [dimension, units] of all) {
     for (const u of units)
-      expect(si(writeQuantity(si(`7.25 ${u.symbol}`, dimension), dimension, u.symbol), dimension)).toBeCloseTo(
-        si(`7.25 ${u.symbol}`, dimension),
+      expect(si(writeQuantity(si(`72.5 ${u.symbol}`, dimension), dimension, u.symbol), dimension)).toBeCloseTo(
+        si(`72.5 ${u.symbol}`, dimension),
         9,
       );
   }

@@ -11,7 +11,15 @@ export interface Quantity {
 
 /** Why a text is not a quantity of the dimension that is wanted: data, worded at the edge. */
 export interface QuantityProblem {
-  reason: 'no-number' | 'no-unit' | 'unknown-unit' | 'wrong-dimension' | 'no-reference-here' | 'gauge-here' | 'text-too-long';
+  reason:
+    | 'no-number'
+    | 'no-unit'
+    | 'unknown-unit'
+    | 'wrong-dimension'
+    | 'no-reference-here'
+    | 'gauge-here'
+    | 'text-too-long'
+    | 'outside-unit';
   found: string;
   /** units that would be right, the usual one first */
   expected: string[];
@@ -67,7 +75,9 @@ function parse(text: string, dimension: Dimension): Quantity | QuantityProblem {
   }
   if (reference === 'gauge' && dimension === 'absolutePressure') return { reason: 'gauge-here', found: shown, expected };
   if (reference && dimension === 'pressureDifference') return { reason: 'no-reference-here', found: shown, expected };
-  return { number, unit, si: unit.factor * number + (unit.offset ?? 0), reference: reference ?? natural(dimension) };
+  const si = unit.scale ? unit.scale.toSi(number) : unit.factor * number + (unit.offset ?? 0);
+  if (Number.isNaN(si)) return { reason: 'outside-unit', found: shown, expected };
+  return { number, unit, si, reference: reference ?? natural(dimension) };
 }
 
 /** The number with which a text begins, and what follows it; undefined when it begins with none. */
@@ -95,7 +105,7 @@ function natural(dimension: Dimension): Quantity['reference'] {
 
 /** SI value → number in a unit. */
 export function toUnit(si: number, unit: Unit): number {
-  return (si - (unit.offset ?? 0)) / unit.factor;
+  return unit.scale ? unit.scale.fromSi(si) : (si - (unit.offset ?? 0)) / unit.factor;
 }
 
 /** The unit in which results of a dimension are shown. */

@@ -15,6 +15,8 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['length', 'km', 1000],
   ['length', 'in', 0.0254],
   ['length', 'ft', 0.3048],
+  ['length', 'yd', 0.9144],
+  ['length', 'mi', 1609.344],
   ['roughness', 'um', 1e-6],
   ['roughness', 'mm', 1e-3],
   ['roughness', 'm', 1],
@@ -36,6 +38,14 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['flow', 'bbl/d', (42 * GALLON) / 86_400],
   ['flow', 'MLD', 1000 / 86_400],
   ['flow', 'ft3/s', 0.028316846592],
+  ['flow', 'ft3/min', 0.028316846592 / 60],
+  ['flow', 'bbl/h', (42 * GALLON) / 3600],
+  ['flow', 'gph', GALLON / 3600],
+  // imperial gallon 4.54609 L (B.8)
+  ['flow', 'igpm', 4.54609e-3 / 60],
+  ['flow', 'MGD', (1e6 * GALLON) / 86_400],
+  ['flow', 't/d', 1000 / 86_400],
+  ['flow', 'kg/min', 1 / 60],
   ['flow', 't/h', 1000 / 3600],
   ['flow', 'kg/h', 1 / 3600],
   ['flow', 'kg/s', 1],
@@ -52,13 +62,21 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['pressure', 'ftH2O', 9806.65 * 0.3048],
   ['pressure', 'mmHg', 133.322387415],
   ['pressure', 'atm', 101_325],
+  ['pressure', 'hPa', 100],
+  // conventional inch of mercury (B.8)
+  ['pressure', 'inHg', 3386.389],
+  ['pressure', 'inH2O', 9806.65 * 0.0254],
+  ['pressure', 'Torr', 101_325 / 760],
   ['density', 'kg/m3', 1],
   ['density', 'g/cm3', 1000],
   // 16.01846 kg/m³ (B.8)
   ['density', 'lb/ft3', 0.45359237 / 0.3048 ** 3],
+  // 119.8264 kg/m³ (B.8)
+  ['density', 'lb/gal', 0.45359237 / GALLON],
   ['viscosity', 'mPa.s', 0.001],
   ['viscosity', 'Pa.s', 1],
   ['viscosity', 'cP', 0.001],
+  ['viscosity', 'P', 0.1],
   ['viscosity', 'uPa.s', 1e-6],
   ['kinematicViscosity', 'mm2/s', 1e-6],
   ['kinematicViscosity', 'cSt', 1e-6],
@@ -69,8 +87,12 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['power', 'MW', 1_000_000],
   // 745.6999 W (B.8)
   ['power', 'hp', 550 * 0.3048 * POUND_FORCE],
+  // 735.4988 W (B.8)
+  ['power', 'PS', 75 * 9.80665],
   ['speed', 'rpm', 1],
   ['speed', 'Hz', 60],
+  ['speed', '1/s', 60],
+  ['speed', 'rad/s', 60 / (2 * Math.PI)],
   ['frequency', 'Hz', 1],
   ['specificCapacity', 'm3/h/m', 1 / 3600],
   ['specificCapacity', 'L/s/m', 0.001],
@@ -103,7 +125,9 @@ test('no unit of the table is left out, and the three lists of pressures and of 
     diameter: 'length',
   };
   const missing = (Object.keys(UNITS) as Dimension[]).flatMap((d) =>
-    UNITS[d].map((u) => `${same[d] ?? d} ${u.symbol}`).filter((key) => !tried.has(key) && !key.startsWith('temperature')),
+    UNITS[d]
+      .map((u) => `${same[d] ?? d} ${u.symbol}`)
+      .filter((key) => !tried.has(key) && !key.startsWith('temperature') && !/ (API|SSU)$/.test(key)),
   );
   expect(missing).toEqual([]);
   for (const [d, of] of Object.entries(same)) expect(UNITS[d as Dimension]).toBe(UNITS[of]);
@@ -118,6 +142,7 @@ test.each([
   ['-459.67 F', 0],
   ['98.6 F', 310.15],
   ['300 K', 300],
+  ['491.67 R', 273.15],
 ])('%s is %d K', (text, kelvin) => {
   const q = readQuantity(text, 'temperature');
   expect(isQuantity(q) && q.si).toBeCloseTo(kelvin, 9);
@@ -125,12 +150,12 @@ test.each([
 
 test('flows by mass are marked as such, all others are not', () => {
   const byMass = UNITS.flow.filter((u) => u.mass).map((u) => u.symbol);
-  expect(byMass).toEqual(['t/h', 'kg/h', 'kg/s', 'lb/h']);
+  expect(byMass).toEqual(['t/h', 't/d', 'kg/h', 'kg/min', 'kg/s', 'lb/h']);
 });
 
 test('every unit is read back as it is written, from SI and to SI, in both systems', () => {
   for (const d of Object.keys(UNITS) as Dimension[]) {
-    for (const u of UNITS[d]) {
+    for (const u of UNITS[d].filter((x) => !x.scale)) {
       const si = toUnit(12.5, { ...u, factor: 1 / u.factor, offset: -(u.offset ?? 0) / u.factor });
       expect(toUnit(si, u)).toBeCloseTo(12.5, 9);
       for (const name of [u.symbol, ...(u.aliases ?? [])]) {
@@ -191,5 +216,29 @@ describe('numbers', () => {
     expect(writeQuantity(0.1, 'flow', 'm3/h')).toBe('360 m3/h');
     expect(writeQuantity(0.3048, 'length', 'ft')).toBe('1 ft');
     expect(() => writeQuantity(1, 'flow', 'bar')).toThrow(RangeError);
+  });
+});
+
+describe('scales that no factor makes', () => {
+  const si = (text: string, dimension: Dimension): number => {
+    const q = readQuantity(text, dimension);
+    return isQuantity(q) ? q.si : NaN;
+  };
+  test('degrees API: 10 is water, 35 is 141.5/166.5 of it', () => {
+    expect(si('10 API', 'density')).toBeCloseTo(999.016, 9);
+    expect(si('35 °API', 'density')).toBeCloseTo((141.5 / 166.5) * 999.016, 9);
+    expect(toUnit(si('35 API', 'density'), findUnit('density', 'API')!)).toBeCloseTo(35, 9);
+    expect(readQuantity('-140 API', 'density')).toMatchObject({ reason: 'outside-unit' });
+  });
+  test('Saybolt seconds at 100 °F, ASTM D2161, table 1: 32.0 for 1.81 mm²/s, 46.4 for 6, 98.9 for 20, 463.5 for 100', () => {
+    // the table gives the viscosity to three figures
+    for (const [seconds, nu] of [
+      [32, 1.81],
+      [463.5, 100],
+    ] as const)
+      expect(si(`${seconds} SSU`, 'kinematicViscosity') * 1e6).toBeCloseTo(nu, 1);
+    // far up it goes with 4.632 (eq. 4)
+    expect(si('46320 SSU', 'kinematicViscosity') * 1e6).toBeCloseTo(10_000, -1);
+    expect(readQuantity('20 SSU', 'kinematicViscosity')).toMatchObject({ reason: 'outside-unit' });
   });
 });

@@ -1,3 +1,5 @@
+import { bracketedSecant } from '../numerics/roots.js';
+
 /** What a quantity is of. `pressure` is at a place and gauge unless it says (a); `absolutePressure` is absolute by nature. */
 export type Dimension =
   | 'length'
@@ -9,6 +11,7 @@ export type Dimension =
   | 'absolutePressure'
   | 'pressureDifference'
   | 'temperature'
+  | 'temperatureDifference'
   | 'density'
   | 'viscosity'
   | 'kinematicViscosity'
@@ -28,6 +31,8 @@ export interface Unit {
   /** SI value = factor · number + offset */
   factor: number;
   offset?: number;
+  /** where no factor does it: to SI and back; NaN outside its range */
+  scale?: { toSi: (number: number) => number; fromSi: (si: number) => number };
   /** a mass flow: becomes a volume flow with the density of the scenario */
   mass?: boolean;
   aliases?: readonly string[];
@@ -38,14 +43,36 @@ export interface Unit {
 /*
  * Exact factors: NIST SP 811 (2008) appendix B.8; BIPM SI Brochure, 9th ed., table 8.
  * foot 0.3048 m, pound 0.45359237 kg, US gallon 3.785411784 L, barrel of oil 42 US gallons,
+ * imperial gallon 4.54609 L, mile 5280 ft, metric horsepower 75 kgf·m/s, torr 1/760 atm, inch of mercury 3386.389 Pa,
  * standard gravity 9.80665 m/s² (metre of water at 1000 kg/m³, as is usual for mH2O at 4 °C).
  */
 const FT = 0.3048;
 const IN = 0.0254;
 const LB = 0.45359237;
 const GAL = 3.785411784e-3;
+const IMPERIAL_GAL = 4.54609e-3;
 const G = 9.80665;
 const PSI = (LB * G) / (IN * IN);
+
+/** degrees API at 60 °F: SG = 141.5/(131.5 + API), times 999.016 kg/m³ (API MPMS 11.1) */
+const API_GRAVITY = {
+  toSi: (api: number): number => (api > -131.5 ? (141.5 / (131.5 + api)) * 999.016 : NaN),
+  fromSi: (density: number): number => 141.5 / (density / 999.016) - 131.5,
+};
+
+/** Saybolt universal seconds of a kinematic viscosity, mm²/s, at 100 °F. Source: ASTM D2161, eq. 1. */
+function sayboltSeconds(nu: number): number {
+  return 4.6324 * nu + (1 + 0.03264 * nu) / ((3930.2 + 262.7 * nu + 23.97 * nu ** 2 + 1.646 * nu ** 3) * 1e-5);
+}
+
+/** from 32 s (1.81 mm²/s) on */
+const SAYBOLT = {
+  toSi: (seconds: number): number => {
+    if (!(seconds >= 32 && seconds < 1e9)) return NaN;
+    return bracketedSecant((nu) => sayboltSeconds(nu) - seconds, 1, seconds) * 1e-6;
+  },
+  fromSi: (kinematic: number): number => sayboltSeconds(kinematic * 1e6),
+};
 
 const LENGTHS: readonly Unit[] = [
   { symbol: 'm', factor: 1 },
@@ -54,6 +81,8 @@ const LENGTHS: readonly Unit[] = [
   { symbol: 'km', factor: 1e3 },
   { symbol: 'in', factor: IN, aliases: ['"', 'inch'] },
   { symbol: 'ft', factor: FT, aliases: ["'"] },
+  { symbol: 'yd', factor: 3 * FT },
+  { symbol: 'mi', factor: 5280 * FT, aliases: ['mile', 'miles'] },
 ];
 const PRESSURES: readonly Unit[] = [
   { symbol: 'bar', factor: 1e5 },
@@ -67,6 +96,10 @@ const PRESSURES: readonly Unit[] = [
   { symbol: 'ftH2O', shown: 'ftH₂O', factor: 1000 * G * FT, aliases: ['ftH₂O'] },
   { symbol: 'mmHg', factor: 133.322387415 },
   { symbol: 'atm', factor: 101325 },
+  { symbol: 'hPa', factor: 100 },
+  { symbol: 'inHg', factor: 3386.389 },
+  { symbol: 'inH2O', shown: 'inH₂O', factor: 1000 * G * IN, aliases: ['inH₂O'] },
+  { symbol: 'Torr', factor: 101325 / 760, aliases: ['torr'] },
 ];
 
 /** Units of each dimension; the first is the metric default, see `DISPLAY_UNITS` for US. */
@@ -98,9 +131,16 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'gpm', factor: GAL / 60, aliases: ['gpm(US)', 'USgpm'] },
     { symbol: 'bbl/d', factor: (42 * GAL) / 86400 },
     { symbol: 'MLD', factor: 1000 / 86400 },
-    { symbol: 'ft3/s', shown: 'ft³/s', factor: FT ** 3, aliases: ['ft³/s'] },
+    { symbol: 'bbl/h', factor: (42 * GAL) / 3600 },
+    { symbol: 'gph', factor: GAL / 3600 },
+    { symbol: 'igpm', factor: IMPERIAL_GAL / 60, aliases: ['gpm(imp)', 'impgpm'] },
+    { symbol: 'MGD', factor: (1e6 * GAL) / 86400 },
+    { symbol: 'ft3/s', shown: 'ft³/s', factor: FT ** 3, aliases: ['ft³/s', 'cfs'] },
+    { symbol: 'ft3/min', shown: 'ft³/min', factor: FT ** 3 / 60, aliases: ['ft³/min', 'cfm'] },
     { symbol: 't/h', factor: 1000 / 3600, mass: true },
+    { symbol: 't/d', factor: 1000 / 86400, mass: true },
     { symbol: 'kg/h', factor: 1 / 3600, mass: true },
+    { symbol: 'kg/min', factor: 1 / 60, mass: true },
     { symbol: 'kg/s', factor: 1, mass: true },
     { symbol: 'lb/h', factor: LB / 3600, mass: true },
   ],
@@ -111,16 +151,24 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'C', shown: '°C', factor: 1, offset: 273.15, aliases: ['°C', 'degC'] },
     { symbol: 'K', factor: 1 },
     { symbol: 'F', shown: '°F', factor: 5 / 9, offset: 459.67 * (5 / 9), aliases: ['°F', 'degF'] },
+    { symbol: 'R', shown: '°R', factor: 5 / 9, aliases: ['°R', 'degR'] },
+  ],
+  temperatureDifference: [
+    { symbol: 'K', factor: 1 },
+    { symbol: 'R', shown: '°F', factor: 5 / 9 },
   ],
   density: [
     { symbol: 'kg/m3', shown: 'kg/m³', factor: 1, aliases: ['kg/m³', 'kg/m^3'] },
     { symbol: 'g/cm3', shown: 'g/cm³', factor: 1000, aliases: ['g/cm³', 'kg/L', 'kg/l'] },
     { symbol: 'lb/ft3', shown: 'lb/ft³', factor: LB / FT ** 3, aliases: ['lb/ft³'] },
+    { symbol: 'lb/gal', factor: LB / GAL, aliases: ['ppg'] },
+    { symbol: 'API', shown: '°API', factor: NaN, scale: API_GRAVITY, aliases: ['°API', 'degAPI'] },
   ],
   viscosity: [
     { symbol: 'mPa.s', shown: 'mPa·s', factor: 1e-3, aliases: ['mPa·s', 'mPas'] },
     { symbol: 'Pa.s', shown: 'Pa·s', factor: 1, aliases: ['Pa·s', 'Pas'] },
     { symbol: 'cP', factor: 1e-3 },
+    { symbol: 'P', factor: 0.1 },
     { symbol: 'uPa.s', shown: 'µPa·s', factor: 1e-6, aliases: ['µPa·s', 'µPa.s'] },
   ],
   kinematicViscosity: [
@@ -128,16 +176,20 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'cSt', factor: 1e-6 },
     { symbol: 'm2/s', shown: 'm²/s', factor: 1, aliases: ['m²/s'] },
     { symbol: 'ft2/s', shown: 'ft²/s', factor: FT * FT, aliases: ['ft²/s'] },
+    { symbol: 'SSU', factor: NaN, scale: SAYBOLT, aliases: ['SUS'] },
   ],
   power: [
     { symbol: 'kW', factor: 1e3 },
     { symbol: 'W', factor: 1 },
     { symbol: 'MW', factor: 1e6 },
     { symbol: 'hp', factor: 550 * FT * LB * G },
+    { symbol: 'PS', factor: 75 * G },
   ],
   speed: [
     { symbol: 'rpm', factor: 1, aliases: ['1/min', 'r/min'] },
     { symbol: 'Hz', factor: 60 },
+    { symbol: '1/s', factor: 60, aliases: ['r/s', 'rps'] },
+    { symbol: 'rad/s', factor: 30 / Math.PI },
   ],
   frequency: [{ symbol: 'Hz', factor: 1 }],
   specificCapacity: [
@@ -185,6 +237,7 @@ export const DISPLAY_UNITS: Readonly<Record<UnitSystem, Readonly<Record<Dimensio
     absolutePressure: 'bar',
     pressureDifference: 'bar',
     temperature: 'C',
+    temperatureDifference: 'K',
     density: 'kg/m3',
     viscosity: 'mPa.s',
     kinematicViscosity: 'mm2/s',
@@ -208,6 +261,7 @@ export const DISPLAY_UNITS: Readonly<Record<UnitSystem, Readonly<Record<Dimensio
     absolutePressure: 'psi',
     pressureDifference: 'psi',
     temperature: 'F',
+    temperatureDifference: 'R',
     density: 'lb/ft3',
     viscosity: 'cP',
     kinematicViscosity: 'cSt',

@@ -16,9 +16,15 @@ export interface ValveInput {
   rangeability: number;
   table?: readonly { travel: number; kv: number }[];
   fl: number;
+  /** FL over travel, in rising travel, in place of one for all */
+  flTable?: readonly { travel: number; fl: number }[];
   fd?: number;
+  /** FL or Fd are typical of the body, not the maker's */
+  isTypical?: boolean;
   xfz?: number;
   /** drops between which it may be run, Pa */
+  /** drop against which it is made to shut, Pa */
+  shutOffDrop?: number;
   minDrop?: number;
   maxDrop?: number;
   /** nominal bore of the valve, and bores of the pipes on its two sides, m, for the piping geometry factor */
@@ -111,19 +117,41 @@ const N2 = 0.0016; // IEC 60534-2-1, table 1, for Kv and mm
  */
 export function pipingFactors(valve: ValveInput, kv: number): PipingFactors {
   const losses = pipingLosses(valve);
-  if (!losses) return { fp: 1, fl: valve.fl };
+  const alone = recoveryAt(valve, kv);
+  if (!losses) return { fp: 1, fl: alone };
   const { inlet, outlet } = losses;
   const c2 = (kv / (valve.bore! * 1000) ** 2) ** 2 / N2;
   const fp = 1 / Math.sqrt(1 + (inlet + outlet) * c2);
-  const flp = valve.fl / Math.sqrt(1 + valve.fl * valve.fl * inlet * c2);
+  const flp = alone / Math.sqrt(1 + alone * alone * inlet * c2);
   return { fp, fl: flp / fp };
+}
+
+/** FL of the valve alone at a coefficient: from its table over travel, else the one for all. */
+export function recoveryAt(valve: ValveInput, kv: number): number {
+  const rows = valve.flTable;
+  if (!rows) return valve.fl;
+  const { opening } = openingAtKv(valve, kv);
+  const after = rows.findIndex((r) => r.travel >= opening);
+  if (after === 0) return rows[0]!.fl;
+  if (after < 0) return rows[rows.length - 1]!.fl;
+  const [a, b] = [rows[after - 1]!, rows[after]!];
+  return a.fl + ((b.fl - a.fl) * (opening - a.travel)) / (b.travel - a.travel);
 }
 
 /** K of the reducer before a valve and of the expansion behind it, each with its Bernoulli part; undefined without bores. */
 export function pipingLosses(valve: ValveInput): { inlet: number; outlet: number } | undefined {
   if (!valve.inside || !valve.bore) return undefined;
-  const b1 = (valve.bore / valve.inside[0]) ** 2;
-  const b2 = (valve.bore / valve.inside[1]) ** 2;
+  return lossesBetween(valve.bore, valve.inside);
+}
+
+/** FP that a valve wide open would have between pipes of a bore, m. */
+export function pipingFactorBetween(valve: ValveInput, inside: readonly [number, number]): number {
+  return pipingFactors({ ...valve, inside }, valve.ratedKv).fp;
+}
+
+function lossesBetween(bore: number, inside: readonly [number, number]): { inlet: number; outlet: number } {
+  const b1 = (bore / inside[0]) ** 2;
+  const b2 = (bore / inside[1]) ** 2;
   return { inlet: 0.5 * (1 - b1) ** 2 + 1 - b1 * b1, outlet: (1 - b2) ** 2 - (1 - b2 * b2) };
 }
 

@@ -132,8 +132,8 @@ function Messages({ id }: { id: string }) {
   return (findings ?? [])
     .filter((f) => f.where === id)
     .map((m) => (
-      <p key={m.code} className={`mt-1.5 text-[12px] leading-4 ${m.severity === 'info' ? 'text-inkq' : 'text-fails'}`}>
-        {m.severity === 'info' ? '' : '▲ '}
+      <p key={m.code} className={`mt-1.5 text-[12px] leading-4 ${m.severity === 'note' ? 'text-inkq' : 'text-fails'}`}>
+        {m.severity === 'note' ? '' : '▲ '}
         {findingText(m, display.system)}
       </p>
     ));

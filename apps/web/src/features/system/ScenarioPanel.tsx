@@ -95,9 +95,9 @@ export function ScenarioPanel() {
             key={f.code + f.where}
             type="button"
             onClick={() => f.where && select(f.where)}
-            className={`text-left hover:underline ${f.severity === 'info' ? 'text-inkq' : 'text-fails'}`}
+            className={`text-left hover:underline ${f.severity === 'note' ? 'text-inkq' : 'text-fails'}`}
           >
-            {f.severity === 'info' ? '' : '▲ '}
+            {f.severity === 'note' ? '' : '▲ '}
             {findingText(f, display.system)}
           </button>
         ))}

@@ -1,0 +1,39 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+import { onCurve } from './pump-case.js';
+
+/** Inlet pressure and the unworn shut-off head over what the casing may hold, gauge. */
+export const casingPressure: Check = {
+  label: 'casing pressure',
+  limit: 1,
+  near: { share: 0.05 },
+  sense: 'most',
+  worst: 'fails',
+  source: 'the maker',
+  reasons: ['off', 'no-curve', 'not-given', 'no-pressure'],
+  at: 'element',
+  kinds: ['pump'],
+  judge: (e, s) => {
+    const c = onCurve(e, s);
+    if (typeof c === 'string') return c;
+    const { r, p } = c;
+    const most = e.pump?.casingPressure;
+    if (most === undefined) return 'not-given';
+    if (r.inletPressure === null) return 'no-pressure';
+    const shutOff = p.shutOffHead;
+    return {
+      value: (s.fluid.density * s.gravity * shutOff + r.inletPressure - s.atmosphere) / most,
+      how: () => ({
+        formula: '(ρ·g·H0 + p1 − pa)/pmax',
+        inputs: [
+          worth('ρ', 'density', s.fluid.density, 'density', { from: 'fluid.density' }),
+          worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
+          worth('H0', 'shut-off head of the new pump', shutOff, 'head'),
+          worth('p1', 'static pressure at the inlet', r.inletPressure!, 'absolutePressure', { from: `${e.id}.inletPressure` }),
+          worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
+          worth('pmax', 'casing pressure of the maker, gauge', most, 'pressureDifference', { from: 'pump.casingPressure' }),
+        ],
+      }),
+    };
+  },
+};

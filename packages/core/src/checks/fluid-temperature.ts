@@ -1,0 +1,27 @@
+import { worth } from '../results/working.js';
+import type { Check } from './check.js';
+
+/** Temperature of the liquid against the highest that a pump or a line may see. */
+export const fluidTemperature: Check = {
+  label: 'liquid temperature',
+  dimension: 'temperature',
+  limit: 0,
+  near: { gap: 5 },
+  sense: 'most',
+  worst: 'fails',
+  source: 'the maker, or the specification of the line',
+  reasons: ['not-given', 'no-temperature'],
+  at: 'element',
+  kinds: ['pump', 'pipe'],
+  judge: (e, s, isOwn) => {
+    const most = e.kind === 'pump' ? e.pump?.maxTemperature : (e.read.maxTemperature as number | undefined);
+    if (most === undefined && !isOwn) return 'not-given';
+    if (s.temperature === undefined) return 'no-temperature';
+    const input = worth('T', 'temperature of the scenario', s.temperature, 'temperature');
+    return {
+      value: s.temperature,
+      ...(most === undefined ? {} : { limit: most }),
+      how: () => ({ formula: 'T', inputs: [input] }),
+    };
+  },
+};

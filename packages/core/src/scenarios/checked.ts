@@ -1,0 +1,31 @@
+import type { CheckedScenario } from '../checks/check.js';
+import type { ScenarioResult } from '../results/results.js';
+import type { ScenarioModel } from './model.js';
+import { pumpWays } from './pump-ways.js';
+
+/** A solved scenario as the checks see it. */
+export function checkedScenario(model: ScenarioModel, result: ScenarioResult): CheckedScenario {
+  const { id, role, fluid, elements, points, network, temperature } = model;
+  const { gravity, atmosphere, lines } = network;
+  const entries = model.fluidEntries as { specificHeat?: number; solids?: boolean };
+  return {
+    id,
+    role,
+    fluid,
+    gravity,
+    atmosphere,
+    elements,
+    points,
+    result,
+    temperature,
+    specificHeat: entries.specificHeat ?? fluid.specificHeat,
+    hasSolids: entries.solids === true,
+    elevationOf: (e) => lines[e.line]!.elevations[e.index]!,
+    lowestOf: (e) => {
+      const ends = lines[e.line]!.elevations.slice(e.index, e.index + 2);
+      const profile = (e.read.profile ?? []) as { elevation: number }[];
+      return Math.min(...ends, ...profile.map((x) => x.elevation));
+    },
+    ...pumpWays(model, result),
+  };
+}
