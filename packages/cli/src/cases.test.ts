@@ -17,6 +17,10 @@ interface Expectation {
   in?: unknown[];
   least?: number;
   most?: number;
+  /** one margin of the list: its verdict, value, limit */
+  margin?: Record<string, string>;
+  verdict?: string | string[];
+  limit?: number;
   hasCodeAt?: Record<string, string>;
   noCodeAt?: Record<string, string>;
   problem?: string;
@@ -67,6 +71,16 @@ function judge(x: Expectation, code: number, result: unknown): void {
   }
   if (x.at === undefined) return;
   const found = look(result, x.at);
+  if (x.margin) {
+    const margin = (found as Record<string, unknown>[]).find((m) => Object.entries(x.margin!).every(([k, v]) => m[k] === v))!;
+    if (x.verdict !== undefined) expect([x.verdict].flat()).toContain(margin.verdict);
+    for (const key of ['value', 'limit'] as const) {
+      if (x[key] === undefined) continue;
+      const off = Math.abs((margin[key] as number) - x[key]) / Math.abs(x[key]);
+      expect({ ...x.margin, key, found: margin[key], holds: off <= (x.rel ?? 0.005) }).toMatchObject({ holds: true });
+    }
+    return;
+  }
   const label = (v: unknown): object => ({ at: x.at, found: v });
   const wanted = x.value ?? (x.same_as === undefined ? undefined : (look(result, x.same_as) as number));
   if (wanted !== undefined) {

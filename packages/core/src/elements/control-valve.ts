@@ -186,6 +186,9 @@ function coefficientOf(e: SolvedElement, model: ControlValveModel, lost: number 
 
 /** the coefficient for a loss that is not all effective; with pipes of another bore the choked drop depends on it, so it is iterated */
 function coefficientFor(model: ControlValveModel, flow: number, lost: number, e: SolvedElement): number | null {
+  const whole = neededKv(model, flow, lost, e.fluid);
+  // choking is a matter of turbulent flow
+  if (whole !== null && viscousFactor(model, whole, flow, e.fluid.viscosity / e.fluid.density) < 1) return whole;
   let found: number | null = model.valve?.ratedKv ?? 0;
   for (let i = 0; i < 60; i++) {
     const limit = e.chokedDrop(recoveryFactor(model, found));

@@ -1,0 +1,110 @@
+import { line, pipe, solved, study, vessel } from '../test/studies.js';
+import { reynoldsConstants, reynoldsFactor } from './reynolds.js';
+import type { ValveInput } from './valve.js';
+import { typicalOf } from './typical.js';
+
+/* IEC 60534-2-1:2011, annex A, worked by hand from its equations. */
+
+const valve = (more: Partial<ValveInput> = {}): ValveInput => ({
+  ratedKv: 60,
+  characteristic: 'linear',
+  rangeability: 50,
+  fl: 0.9,
+  fd: 0.46,
+  ...more,
+});
+
+test('a reduced trim: 900 mm²/s, 30 m³/h, Kv 18.3858 in a line of 102.3 mm', () => {
+  const c = reynoldsConstants({ valve: valve(), lineBore: 0.1023 }, 18.3858);
+  // (0.9·18.3858)²/(0.0016·102.3⁴) + 1 = 1.001563; Rev = 0.0707·0.46·30/(9e-4·√(18.3858·0.9))·1.001563^¼ = 266.60
+  // n = 1 + 140·(18.3858/102.3²)^⅔ = 3.03869; FR = 1 + 0.33·√0.9/3.03869^¼·log10(266.60/10000) = 0.6268
+  const f = reynoldsFactor(c, 30, 900e-6);
+  expect(c.isFullSize).toBe(false);
+  expect(c.n).toBeCloseTo(3.0387, 3);
+  expect(f.reynolds).toBeCloseTo(266.6, 1);
+  expect(f.fr).toBeCloseTo(0.6268, 3);
+});
+
+test('a full-size trim has its own n, and far down the flow is laminar: FR with the root of Rev', () => {
+  const full = { valve: valve({ ratedKv: 100, bore: 0.08 }), lineBore: 0.08 };
+  const c = reynoldsConstants(full, 100);
+  // 100/80² = 0.015625 ≥ 0.01384; n = 0.0016/0.015625² = 6.5536
+  expect(c.isFullSize).toBe(true);
+  expect(c.n).toBeCloseTo(6.5536, 4);
+  const [a, b] = [reynoldsFactor(c, 0.02, 1e-3), reynoldsFactor(c, 0.08, 1e-3)];
+  expect(a.reynolds).toBeLessThan(10);
+  expect(b.fr / a.fr).toBeCloseTo(2, 9);
+  expect(a.fr).toBeCloseTo((0.026 / 0.9) * Math.sqrt(6.5536 * a.reynolds), 9);
+});
+
+test('from Rev 10,000 on the flow is turbulent; the slope is that of the factor everywhere below', () => {
+  const c = reynoldsConstants({ valve: valve(), lineBore: 0.1 }, 30);
+  expect(reynoldsFactor(c, 30, 1e-6)).toMatchObject({ fr: 1, slope: 0 });
+  for (const [q, nu] of [
+    [0.5, 1e-3],
+    [20, 4e-4],
+    [3, 5e-5],
+  ] as const) {
+    const numeric = (reynoldsFactor(c, q * 1.0001, nu).fr - reynoldsFactor(c, q * 0.9999, nu).fr) / (q * 2e-4);
+    const { slope } = reynoldsFactor(c, q, nu);
+    if (Math.abs(slope) > 1e-9) expect(slope / numeric).toBeCloseTo(1, 3);
+  }
+});
+
+describe('in a line', () => {
+  const oil = { kind: 'constant', density: '900 kg/m3', kinematicViscosity: '800 cSt', vapourPressure: '0.1 kPa(a)' };
+  const run = (element: object, more: object = {}) =>
+    solved(
+      study(
+        { T: vessel(0, 60), U: vessel(0, 1) },
+        [line('L', 'T', 'U', [pipe('a', 2, 102.3), { id: 'V', kind: 'control-valve', valve: 'v', ...element }])],
+        {
+          fluids: { oil },
+          valves: { v: { ratedKv: 60, characteristic: 'equal-percentage' } },
+          scenarios: [{ id: 'a', fluid: 'oil' }],
+          ...more,
+        },
+      ),
+    );
+  test('a valve at an opening passes what one that holds that flow is found to need', () => {
+    const open = run({ mode: 'opening', opening: 0.6 });
+    const v = open.elements.V as { kv: number; fr: number; flow: number; drop: number };
+    expect(v.fr).toBeLessThan(0.8);
+    // Q = Kv·FR·√(Δp/SG)
+    expect(v.flow * 3600).toBeCloseTo(v.kv * v.fr * Math.sqrt(v.drop / 1e5 / (900 / 999.1)), 4);
+    const held = run({ mode: 'flow', flow: `${v.flow * 3600} m3/h` }).elements.V as { kv: number; opening: number };
+    expect(held.kv / v.kv).toBeCloseTo(1, 5);
+    expect(held.opening).toBeCloseTo(0.6, 5);
+  });
+  test('a bare coefficient has no Reynolds number: its factor is 1', () => {
+    const bare = solved(
+      study(
+        { T: vessel(0, 60), U: vessel(0, 1) },
+        [line('L', 'T', 'U', [pipe('a', 2, 102.3), { id: 'V', kind: 'control-valve', mode: 'kv', kv: 10 }])],
+        { fluids: { oil }, scenarios: [{ id: 'a', fluid: 'oil' }] },
+      ),
+    );
+    expect((bare.elements.V as { fr: number }).fr).toBe(1);
+  });
+});
+
+test('a bare coefficient chokes with FL 0.9', () => {
+  // hot water: p1 = 101325 + 20 m, boiling at 95 °C behind it
+  const r = solved(
+    study(
+      { T: vessel(0, 20), U: { kind: 'pressure', elevation: '0 m', pressure: '86 kPa(a)' } },
+      [line('L', 'T', 'U', [{ id: 'V', kind: 'control-valve', mode: 'kv', kv: 10 }, pipe('a', 1, 200)])],
+      { scenarios: [{ id: 'a', fluid: 'water', temperature: '95 C' }] },
+    ),
+  );
+  const v = r.elements.V as { choked: boolean; flow: number; chokedDrop: number; drop: number };
+  expect(v.choked).toBe(true);
+  expect(v.flow * 3600).toBeCloseTo(10 * Math.sqrt(v.chokedDrop / 1e5 / (961.9 / 999.1)), 2);
+  expect(v.chokedDrop).toBeLessThan(v.drop);
+});
+
+test('typical data by body, as the table has them', () => {
+  expect(typicalOf('Segment ball')).toEqual({ fl: 0.6, fd: 0.98 });
+  expect(typicalOf('globe_cage')).toEqual({ fl: 0.9, fd: 0.41 });
+  expect([typicalOf('odd'), typicalOf(undefined)]).toEqual([undefined, undefined]);
+});
