@@ -122,6 +122,7 @@ function one(field: Field): Json {
     case 'number': {
       const number: Json = { type: field.integer ? 'integer' : 'number', minimum: field.min, maximum: field.max };
       const texts: Json[] = [number];
+      if (field.series) texts.push({ type: 'array', items: number, minItems: field.series, maxItems: field.series });
       if (field.solve) texts.push({ const: 'solve' });
       if (field.percent) texts.push({ type: 'string', pattern: '^\\s*[\\d.]+\\s*%\\s*$' });
       return { ...title, ...(texts.length === 1 ? number : { anyOf: texts }) };

@@ -119,17 +119,24 @@ const well: PointKind = {
     elevation: elevation('Intake elevation', { short: 'Intake' }),
     restLevel: elevation('Water level at rest', { short: 'Rest level' }),
     specificCapacity: quantity('specificCapacity', 1e-9, 1e4, 'Specific capacity', { short: 'Capacity' }),
+    wellLoss: quantity('wellLoss', 0, 1e9, 'Well loss, with the square of the flow', { short: 'Well loss' }),
     bore: intake,
   },
   needs: ['restLevel', 'specificCapacity'],
-  shown: ['elevation', 'restLevel', 'specificCapacity', 'bore'],
+  shown: ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', 'bore'],
   givens: () => ({ given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] }),
   shortForm: {
-    write: (e) => joined(`rest level ${shown(e.restLevel)}`, shown(e.specificCapacity)),
+    write: (e) =>
+      joined(
+        `rest level ${shown(e.restLevel)}`,
+        shown(e.specificCapacity),
+        e.wellLoss === undefined ? '' : `well loss ${shown(e.wellLoss)}`,
+      ),
     example: 'rest level 138 m, 10.5 m3/h/m',
     vocabulary: ['rest level', 'specific capacity'],
     pieces: [
       quantityPiece('specificCapacity', 'specificCapacity', 'specific capacity|capacity'),
+      quantityPiece('wellLoss', 'wellLoss', 'well loss'),
       quantityPiece('restLevel', 'length', 'rest(?: level)?|static level|level'),
     ],
   },

@@ -249,6 +249,9 @@ export function readPumpEntry(raw: Record<string, unknown>, path: string, id: st
   }
   risingFlow(read.curve, `${path}.curve`, id, reader);
   const curves = (read.curves ?? []) as Record<string, unknown>[];
+  // curves with speeds of their own need none of the entry
+  if (!('speed' in raw) && (curves.length === 0 || curves.some((c) => c.speed === undefined)))
+    reader.add('missing', `${path}.speed`, { reason: 'missing', key: 'speed', label: 'Speed of the curve' }, [id]);
   curves.forEach((c, i) => {
     risingFlow(c.curve, `${path}.curves[${i}].curve`, id, reader);
     const before = curves[i - 1]?.diameter as number | undefined;

@@ -1,5 +1,5 @@
 import type { MeasuredCurve } from '../pumps/curve.js';
-import type { MotorInput } from '../pumps/motor.js';
+import { motorLoss, motorReactive, type MotorInput } from '../pumps/motor.js';
 import type { PumpPerformance, PumpTraceStep } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import { inUnit, inWords, step, worth, type KeyedStep, type WorkingValue } from '../results/working.js';
@@ -255,36 +255,54 @@ function motorSteps(w: WorkedElement, motor: MotorInput, r: PumpResult, p: Worki
   const own = (key: string) => ({ from: `${w.id}.${key}` });
   const plate = { from: 'pump.motor' };
   const n = worth('n', 'units running', r.running, 'ratio', own('running'));
+  const unit = p.value / r.running;
+  const load = unit / motor.ratedPower!;
   const p1 = worth('P1', 'input power of all running units', r.inputPower!, 'power', own('inputPower'));
-  const shaft = worth('Ps', 'shaft power of one unit', p.value / r.running, 'power', own('unitPower'));
-  const input = worth('Pi', 'input power of one unit', r.inputPower! / r.running, 'power', own('unitInput'));
+  const shaft = worth('Ps', 'shaft power of one unit', unit, 'power', own('unitPower'));
+  const loss = worth('Pl', 'losses of the motor at this load', motorLoss(motor, load), 'power', own('motorLoss'));
+  const input = worth('Pi', 'power at the terminals of one motor', unit + loss.value, 'power', own('unitInput'));
   const rated = worth('Pr', 'rated power of the motor', motor.ratedPower!, 'power', plate);
-  const ratedEta = worth('ηr', 'motor efficiency at rated load', motor.efficiency!, 'ratio', plate);
   const eta = worth('ηm', 'motor efficiency at this load', r.motorEfficiency!, 'ratio', own('motorEfficiency'));
-  const source = 'IEC 60034-31, losses half constant, half with the square of the load';
+  const drive = worth('ηd', 'efficiency of the drive', motor.driveEfficiency ?? 1, 'ratio', plate);
+  const hasDrive = drive.value !== 1;
+  const single = typeof motor.efficiency === 'number' ? motor.efficiency : undefined;
+  const lossStep =
+    single === undefined
+      ? inWords(
+          'motorLoss',
+          loss,
+          'a parabola in the load through the losses at 50, 75 and 100 % of the plate',
+          [shaft, rated],
+          'IEC 60034-30-1',
+        )
+      : step(
+          'motorLoss',
+          loss,
+          'Pr·(1/ηr − 1)·(0.5 + 0.5·(Ps/Pr)²)',
+          [shaft, rated, worth('ηr', 'motor efficiency at rated load', single, 'ratio', plate)],
+          'IEC 60034-31, losses half constant, half with the square of the load',
+        );
   const steps = [
     step('unitPower', shaft, 'P/n', [p, n], 'equal units'),
-    step('unitInput', input, 'Ps + Pr·(1/ηr − 1)·(0.5 + 0.5·(Ps/Pr)²)', [shaft, rated, ratedEta], source),
+    lossStep,
+    step('unitInput', input, 'Ps + Pl', [shaft, loss], 'definition'),
     step('motorEfficiency', eta, 'Ps/Pi', [shaft, input], 'definition'),
-    step('inputPower', p1, 'P/ηm', [p, eta], 'definition'),
+    step('inputPower', p1, hasDrive ? 'P/ηm/ηd' : 'P/ηm', hasDrive ? [p, eta, drive] : [p, eta], 'definition'),
   ];
-  if (r.current === undefined || !motor.powerFactor || !motor.voltage) return steps;
-  const cosRated = worth('cosφr', 'power factor at rated load', motor.powerFactor, 'ratio', plate);
-  const reactive = (motor.ratedPower! / motor.efficiency!) * Math.tan(Math.acos(motor.powerFactor));
-  const x = worth('Pq', 'reactive power, as at rated load', reactive, 'power', own('reactive'));
-  const cos = worth(
-    'cosφ',
-    'power factor at this load',
-    input.value / Math.hypot(input.value, reactive),
-    'ratio',
-    own('powerFactor'),
+  if (r.powerFactor === undefined || !motor.powerFactor) return steps;
+  const reactive = motorReactive(motor, load);
+  const x = worth('Pq', 'reactive power at this load', reactive, 'power', own('reactive'));
+  const cos = worth('cosφ', 'power factor at this load', r.powerFactor, 'ratio', own('powerFactor'));
+  const words =
+    typeof motor.powerFactor === 'number'
+      ? 'that of rated load, six tenths of it magnetising, the rest with the square of the load'
+      : 'a parabola in the load through that at 50, 75 and 100 % of the plate';
+  steps.push(
+    inWords('reactive', x, words, [shaft, rated], 'circle diagram of the induction motor (Heyland)'),
+    step('powerFactor', cos, 'Pi/√(Pi² + Pq²)', [input, x], 'definition'),
   );
+  if (r.current === undefined || !motor.voltage) return steps;
   const u = worth('U', 'voltage between phases', motor.voltage, 'voltage', plate);
   const i = worth('I', 'current of one motor, A', r.current, 'ratio', own('current'));
-  return [
-    ...steps,
-    step('reactive', x, 'Pr/ηr·√(1 − cosφr²)/cosφr', [rated, ratedEta, cosRated], 'magnetising current constant'),
-    step('powerFactor', cos, 'Pi/√(Pi² + Pq²)', [input, x], 'definition'),
-    step('current', i, 'Pi/(√(3)·U·cosφ)', [input, u, cos], 'three phases'),
-  ];
+  return [...steps, step('current', i, 'Pi/(√(3)·U·cosφ)', [input, u, cos], 'three phases')];
 }

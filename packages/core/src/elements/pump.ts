@@ -210,8 +210,8 @@ function report(e: SolvedElement): PumpResult {
     efficiency: null,
     shaftPower: null,
     hydraulicPower: produced === null ? null : rhoG * e.flow * produced,
-    speed: (read.speed as number | undefined) ?? e.pump?.speed ?? null,
-    diameter: (read.diameter as number | undefined) ?? e.pump?.diameter ?? null,
+    speed: (read.speed as number | undefined) ?? e.performance?.setting.speed ?? e.pump?.speed ?? null,
+    diameter: (read.diameter as number | undefined) ?? e.performance?.setting.diameter ?? e.pump?.diameter ?? null,
     stages: (read.stages as number | undefined) ?? e.pump?.stages ?? null,
     running: off ? 0 : numberOr(PUMP_FIELDS, read, 'running'),
     bestFlow: null,
@@ -244,10 +244,13 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   r.specificSpeed = p.specificSpeed;
   const suction = p.suctionSpecificSpeed;
   if (suction !== undefined) r.suctionSpecificSpeed = suction;
+  const greatest = p.greatestPower(e.fluid.density, e.gravity);
+  if (greatest !== undefined) r.greatestPower = greatest;
   const motor = e.pump?.motor && r.shaftPower !== null ? motorDuty(e.pump.motor, r.shaftPower / running) : undefined;
   if (!motor) return;
   r.inputPower = motor.inputPower * running;
   r.motorEfficiency = motor.efficiency;
+  if (motor.powerFactor !== undefined) r.powerFactor = motor.powerFactor;
   if (motor.current !== undefined) r.current = motor.current;
 }
 

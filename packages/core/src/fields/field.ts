@@ -34,6 +34,8 @@ export type NumberField = Common & {
   integer?: boolean;
   solve?: boolean;
   percent?: boolean;
+  /** may be a list of so many in its place */
+  series?: number;
 };
 type TextField = Common & {
   type: 'text';

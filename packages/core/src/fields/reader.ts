@@ -69,8 +69,12 @@ export class Reader {
     switch (field.type) {
       case 'quantity':
         return this.quantity(raw, field, path, where);
-      case 'number':
+      case 'number': {
+        const { series } = field;
+        if (series !== undefined && Array.isArray(raw))
+          return this.numbers(raw, { ...field, type: 'numbers', least: series, most: series }, path, where);
         return this.number(raw, field, path, where);
+      }
       case 'boolean':
         if (typeof raw === 'boolean') return raw;
         this.add('bad-value', path, { reason: 'not-boolean', found: describe(raw) }, where);

@@ -2,6 +2,7 @@ import { solveDense } from '../numerics/linear.js';
 import { SparseSolver } from '../numerics/sparse.js';
 import type { CompiledLine } from './line.js';
 import type { NetworkInput, SolveFailure } from './types.js';
+import { wellOutflow, type WellHead } from './well.js';
 
 /** A group of lines that share free points, with the unknowns that Newton works on. */
 export interface Component {
@@ -110,6 +111,8 @@ class System {
   private readonly outflow: Float64Array;
   /** each line has one equation and each free point its balance: flows can be eliminated */
   private readonly isPlain: boolean;
+  /** how the outflow of each well falls with its head, at the last heads */
+  private readonly perHead = new Map<number, number>();
   private sparse: SparseSolver | undefined;
   private dense: Float64Array | undefined;
 
@@ -245,7 +248,7 @@ class System {
       const isPinned = this.pinned.has(p);
       let value: number;
       if (isPinned) value = u[column]!;
-      else if (head.kind === 'well') value = outflow[column - count]! - head.capacity * (head.rest - u[column]!);
+      else if (head.kind === 'well') value = this.wellBalance(head, p, outflow[column - count]!, u[column]!);
       else value = outflow[column - count]! - fixed!;
       this.r[this.lineRows.length + i] = value;
       if (isPinned) this.energy = Math.max(this.energy, Math.abs(value));
@@ -253,6 +256,12 @@ class System {
       merit += isPinned ? value * value : value * value * 1e6;
     });
     return merit;
+  }
+
+  private wellBalance(head: WellHead, p: number, outflow: number, level: number): number {
+    const given = wellOutflow(head, level);
+    this.perHead.set(p, given.perHead);
+    return outflow - given.outflow;
   }
 
   /** the full Newton step at the last residuals; false when the matrix is singular */
@@ -274,7 +283,7 @@ class System {
       b[node] = r[lineRows.length + i]!;
       const { head } = input.points[p]!;
       if (this.pinned.has(p)) sparse.add(node, node, 1);
-      else if (head.kind === 'well') sparse.add(node, node, head.capacity);
+      else if (head.kind === 'well') sparse.add(node, node, this.perHead.get(p)!);
     });
     for (let l = 0; l < count; l++) {
       const row = lineRows[l]!;
@@ -325,7 +334,7 @@ class System {
       const column = this.headColumn.get(p)!;
       const { head } = this.input.points[p]!;
       if (this.pinned.has(p)) matrix[row * n + column] = 1;
-      else if (head.kind === 'well') matrix[row * n + column] = head.capacity;
+      else if (head.kind === 'well') matrix[row * n + column] = this.perHead.get(p)!;
     });
     this.component.lines.forEach((_, l) => {
       for (const [column, sign] of [

@@ -1,12 +1,19 @@
 import { bracketedNewton, type SlopedFunction } from '../numerics/roots.js';
 import type { CompiledLine, Segment } from './line.js';
 
-/** Head at an end of a line as a function of its flow: constant + perFlow·Q + perFlow2·Q². */
+/** Head at an end of a line as a function of its flow: constant + perFlow·Q + perFlow2·Q² + perSigned·Q·|Q|. */
 export interface EndHead {
   constant: number;
   perFlow: number;
   perFlow2: number;
+  perSigned: number;
 }
+
+/** head at an end at a flow, m */
+export const headAt = (e: EndHead, q: number): number =>
+  e.constant + (e.perFlow + e.perFlow2 * q + e.perSigned * Math.abs(q)) * q;
+
+const slopeAt = (e: EndHead, q: number): number => e.perFlow + 2 * e.perFlow2 * q + 2 * e.perSigned * Math.abs(q);
 
 interface CrossingSet {
   /** all flows at which the driving head meets the losses, the greatest first */
@@ -42,15 +49,15 @@ export class SurplusHead implements SlopedFunction {
       value += start.constant + start.perFlow2 * q * q;
       slope += 2 * start.perFlow2 * q;
     } else {
-      value += from.constant + (from.perFlow + from.perFlow2 * q) * q;
-      slope += from.perFlow + 2 * from.perFlow2 * q;
+      value += headAt(from, q);
+      slope += slopeAt(from, q);
     }
     if (end) {
       value -= end.constant + end.perFlow2 * q * q;
       slope -= 2 * end.perFlow2 * q;
     } else {
-      value -= to.constant + (to.perFlow + to.perFlow2 * q) * q;
-      slope -= to.perFlow + 2 * to.perFlow2 * q;
+      value -= headAt(to, q);
+      slope -= slopeAt(to, q);
     }
     this.slope = slope;
     return value;

@@ -195,3 +195,23 @@ describe('unknowns', () => {
     expect(valve(opening, {}).lines.L!.flow * 3600).toBeCloseTo(30, 6);
   });
 });
+
+test('a well with losses of its own falls with the flow and its square, alone in a line and in a network; what is led in builds up', () => {
+  const W = { kind: 'well', elevation: '-40 m', restLevel: '-5 m', specificCapacity: '36 m3/h/m', wellLoss: '0.001 m/(m3/h)2' };
+  const draw = (q: number): number =>
+    solved(
+      study({ W, U: vessel(30) }, [line('L', 'W', 'U', [{ id: 'P', kind: 'pump', mode: 'flow', flow: `${q} m3/h` }, pipe('a')])]),
+    ).points.W!.totalHead!;
+  // 72/36 + 0.001·72² = 2 + 5.184 m
+  expect(draw(72)).toBeCloseTo(-5 - 7.184, 9);
+  expect(draw(-72)).toBeCloseTo(-5 + 7.184, 9);
+  const r = solved(
+    study({ W, J: junction(0), U: vessel(30), V: vessel(20) }, [
+      line('L', 'W', 'J', [curvePump('P')]),
+      line('M', 'J', 'U', [pipe('a')]),
+      line('N', 'J', 'V', [pipe('b')]),
+    ]),
+  );
+  const q = r.lines.L!.flow * 3600;
+  expect(r.points.W!.totalHead!).toBeCloseTo(-5 - q / 36 - 0.001 * q * q, 8);
+});

@@ -3,7 +3,7 @@ import { bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './ben
 import { CompiledLine } from './line.js';
 import { solveComponent, type Component } from './newton.js';
 import { aloneWith, expandSolution, reduceNetwork, type Reduction } from './reduce.js';
-import { findCrossings, SurplusHead, type EndHead } from './single.js';
+import { findCrossings, headAt, SurplusHead, type EndHead } from './single.js';
 import { findStates } from './states.js';
 import type { LineSolution, NetworkInput, NetworkSolution, OtherDuty, SolveFailure } from './types.js';
 
@@ -218,15 +218,16 @@ function solveSingle(
     for (const r of found.roots) if (r !== best && !(oneWay && r.flow < 0)) pass.others.push({ line: index, ...r });
   }
   const q = flows[index];
-  heads[from] = start.constant + (start.perFlow + start.perFlow2 * q) * q;
-  heads[to] = end.constant + (end.perFlow + end.perFlow2 * q) * q;
+  heads[from] = headAt(start, q);
+  heads[to] = headAt(end, q);
   return undefined;
 }
 
 function endHead(input: NetworkInput, point: number, velocityFactor: number, outward: 1 | -1): EndHead {
   const { head, static: isStatic } = input.points[point]!;
-  if (head.kind === 'known') return { constant: head.head, perFlow: 0, perFlow2: isStatic ? velocityFactor : 0 };
-  if (head.kind === 'well') return { constant: head.rest, perFlow: -outward / head.capacity, perFlow2: 0 };
+  if (head.kind === 'known') return { constant: head.head, perFlow: 0, perFlow2: isStatic ? velocityFactor : 0, perSigned: 0 };
+  if (head.kind === 'well')
+    return { constant: head.rest, perFlow: -outward / head.capacity, perFlow2: 0, perSigned: -outward * head.loss };
   throw new Error('a free point has no head of its own');
 }
 

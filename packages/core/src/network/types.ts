@@ -1,3 +1,4 @@
+import type { WellHead } from './well.js';
 import type { ElementModel, State } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
 
@@ -19,7 +20,7 @@ export interface PointModel {
   id: string;
   elevation: number;
   /** known: a head (of the surface, or static at a tapping); well: falls with outflow; free: to be solved */
-  head: { kind: 'known'; head: number } | { kind: 'well'; rest: number; capacity: number } | { kind: 'free' };
+  head: { kind: 'known'; head: number } | WellHead | { kind: 'free' };
   /** the known (or sought) head is static: the velocity head of the line that meets the point is added */
   static: boolean;
   /** net flow from the point into its lines when it is fixed, m³/s (junction: minus the offtake); undefined: whatever comes */

@@ -1,4 +1,5 @@
 import { MeasuredCurve, type CurveInput } from './curve.js';
+import type { MotorInput } from './motor.js';
 import { headFactor, headFactorSlope, npshrFactor, viscosityCorrection, type ViscosityCorrection } from './viscosity.js';
 
 /** A pump of the catalogue, SI (speed rpm). `curves` in rising diameter; one without `curves` has one. */
@@ -19,7 +20,7 @@ export interface PumpInput {
   minDiameter?: number;
   maxDiameter?: number;
   minFlow?: number;
-  motor?: { ratedPower?: number; efficiency?: number; voltage?: number; powerFactor?: number; frequency?: number };
+  motor?: MotorInput;
   preferredRegion?: readonly [number, number];
   allowableRegion?: readonly [number, number];
   maxShaftPower?: number;
@@ -257,6 +258,18 @@ export class PumpPerformance {
     return running * density * gravity * product * this.stageFactor * viscous;
   }
 
+  /** greatest shaft power of all running units along the published curve, W; undefined where no power is known */
+  greatestPower(density: number, gravity: number): number | undefined {
+    const end = this.lastFlow * this.setting.running;
+    let most: number | undefined;
+    for (let i = 0; i <= POWER_STEPS; i++) {
+      const power = this.shaftPower((end * i) / POWER_STEPS, density, gravity);
+      if (power === undefined) return undefined;
+      most = Math.max(most ?? 0, power);
+    }
+    return most;
+  }
+
   /** NPSH required (3 % head loss) of one unit at its share, m */
   npshr(flow: number): number | undefined {
     const unit = Math.max(0, flow) / this.setting.running;
@@ -305,6 +318,9 @@ export class PumpPerformance {
     return true;
   }
 }
+
+/** flows between shut-off and the last row at which the power is looked at */
+const POWER_STEPS = 24;
 
 /** interpolants belong to the catalogue entry and serve every scenario that runs it */
 const made = new WeakMap<PumpInput, MeasuredCurve[]>();

@@ -90,7 +90,10 @@ export interface PumpResult extends Omit<Common, 'headLoss'> {
   /** drawn from the mains by all running units, W; current of one, A; only with a motor in the catalogue entry */
   inputPower?: number;
   motorEfficiency?: number;
+  powerFactor?: number;
   current?: number;
+  /** greatest shaft power of all running units along the published curve, W */
+  greatestPower?: number;
 }
 
 export interface ValveResult extends Common {

@@ -54,6 +54,7 @@ const FORMULA_UNITS: Readonly<Record<WorkingDimension, string>> = {
   speed: 'rpm',
   frequency: 'Hz',
   specificCapacity: 'm2/s',
+  wellLoss: 's2/m5',
   time: 's',
   velocity: 'm/s',
   acceleration: 'm/s2',

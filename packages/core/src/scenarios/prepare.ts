@@ -291,7 +291,8 @@ class Preparer {
     const base = { id: p.id, elevation, static: p.kind === 'pressure' && read.basis !== 'total' };
     const flow = read.flow === 'solve' ? undefined : (read.flow as number | undefined);
     if (p.kind === 'well') {
-      const head = { kind: 'well', rest: read.restLevel as number, capacity: read.specificCapacity as number } as const;
+      const loss = (read.wellLoss as number | undefined) ?? 0;
+      const head = { kind: 'well', rest: read.restLevel as number, capacity: read.specificCapacity as number, loss } as const;
       return { ...base, head, outflow: undefined };
     }
     if (p.kind === 'junction') return { ...base, head: { kind: 'free' }, outflow: -((read.offtake as number | undefined) ?? 0) };

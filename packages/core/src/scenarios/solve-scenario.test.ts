@@ -75,15 +75,34 @@ test('inside a long pipe the pressure at a high point is seen, and judged', () =
   expect(at(27).margins.find((m) => m.check === 'lowest-pressure')).toMatchObject({ verdict: 'fails' });
 });
 
-test('motor: at rated load its plate, at half load a quarter of the variable losses', () => {
+describe('motor', () => {
   const plate = { ratedPower: 90_000, efficiency: 0.95, voltage: 400, powerFactor: 0.88 };
-  const rated = motorDuty(plate, 90_000)!;
-  expect(rated.efficiency).toBeCloseTo(0.95, 12);
-  expect(rated.powerFactor).toBeCloseTo(0.88, 12);
-  // 90/0.95 = 94.737 kW over √3·400·0.88
-  expect(rated.current).toBeCloseTo(155.39, 2);
-  // losses 4.7368 kW: 0.5·4.7368 + 0.125·4.7368 = 2.9605 kW at 45 kW
-  expect(motorDuty(plate, 45_000)!.inputPower).toBeCloseTo(47_960.5, 1);
+  test('at rated load its plate, at half load a quarter of the variable losses', () => {
+    const rated = motorDuty(plate, 90_000)!;
+    expect(rated.efficiency).toBeCloseTo(0.95, 12);
+    expect(rated.powerFactor).toBeCloseTo(0.88, 12);
+    // 90/0.95 = 94.737 kW over √3·400·0.88
+    expect(rated.current).toBeCloseTo(155.39, 2);
+    // losses 4.7368 kW: 0.5·4.7368 + 0.125·4.7368 = 2.9605 kW at 45 kW
+    expect(motorDuty(plate, 45_000)!.inputPower).toBeCloseTo(47_960.5, 1);
+    // reactive 94.737·tan(acos 0.88) = 51.133 kvar, of it 0.6 + 0.4/4 = 0.7 at half load: 47.9605/√(47.9605² + 35.793²)
+    expect(motorDuty(plate, 45_000)!.powerFactor).toBeCloseTo(0.80142, 4);
+  });
+  test('three loads of a plate are given back, and between them its losses are a parabola', () => {
+    const three = { ...plate, efficiency: [0.94, 0.95, 0.948], powerFactor: [0.78, 0.85, 0.88] };
+    [0.5, 0.75, 1].forEach((x, i) => {
+      const duty = motorDuty(three, 90_000 * x)!;
+      expect(duty.efficiency).toBeCloseTo(three.efficiency[i]!, 12);
+      expect(duty.powerFactor).toBeCloseTo(three.powerFactor[i]!, 12);
+    });
+    // losses 2.87234, 3.55263, 4.93671 kW: at a quarter 3·2.87234 − 3·3.55263 + 4.93671 = 2.89584
+    expect(motorDuty(three, 22_500)!.inputPower).toBeCloseTo(22_500 + 2895.84, 1);
+  });
+  test('a drive takes its part between mains and motor, the current is that of the motor', () => {
+    const driven = motorDuty({ ...plate, driveEfficiency: 0.97 }, 90_000)!;
+    expect(driven.inputPower).toBeCloseTo(90_000 / 0.95 / 0.97, 6);
+    expect(driven.current).toBeCloseTo(155.39, 2);
+  });
 });
 
 test('units in series add their heads, unlike ones in parallel their flows', () => {

@@ -6,6 +6,7 @@ import type { CompiledLine } from '../network/line.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
 import type { NetworkInput } from '../network/types.js';
+import { wellHead } from '../network/well.js';
 import type { ScenarioModel } from './model.js';
 import type { ScenarioResult } from '../results/results.js';
 
@@ -100,7 +101,7 @@ function seriesCurve(
   const [fromBore, toBore] = line.endBores;
   const end = (p: number, bore: number, q: number, outward: 1 | -1): number => {
     const { head, static: isStatic } = network.points[p]!;
-    if (head.kind === 'well') return head.rest - (outward * q) / head.capacity;
+    if (head.kind === 'well') return wellHead(head, outward * q);
     return (head.kind === 'known' ? head.head : NaN) + (isStatic ? line.velocityFactor(bore) * q * q : 0);
   };
   const before = stretches(network, line, 0, pump);

@@ -192,7 +192,9 @@ function headSteps(
     const rest = worth('hr', 'water level at rest', read.restLevel as number, 'length', own('restLevel'));
     const q = worth('Q', 'flow out of the well', r.outflow, 'flow', own('flow'));
     const c = worth('c', 'specific capacity', read.specificCapacity as number, 'specificCapacity', own('specificCapacity'));
-    return [step('totalHead', total, 'hr − Q/c', [rest, q, c], 'linear drawdown')];
+    if (typeof read.wellLoss !== 'number') return [step('totalHead', total, 'hr − Q/c', [rest, q, c], 'linear drawdown')];
+    const loss = worth('C', 'well loss', read.wellLoss, 'wellLoss', own('wellLoss'));
+    return [step('totalHead', total, 'hr − Q/c − C·Q·abs(Q)', [rest, q, c, loss], 'Jacob 1947, Trans. ASCE 112')];
   }
   const entered = (x: unknown): number => (typeof x === 'number' ? x : 0);
   if (kind === 'vessel' && read.level !== 'solve' && read.pressure !== 'solve') {

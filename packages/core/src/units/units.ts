@@ -19,6 +19,7 @@ export type Dimension =
   | 'speed'
   | 'frequency'
   | 'specificCapacity'
+  | 'wellLoss'
   | 'time'
   | 'velocity'
   | 'acceleration'
@@ -199,6 +200,12 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'm2/s', shown: 'm²/s', factor: 1, aliases: ['m3/s/m'] },
     { symbol: 'gpm/ft', shown: 'gpm per ft', factor: GAL / 60 / FT },
   ],
+  wellLoss: [
+    { symbol: 'm/(m3/h)2', shown: 'm/(m³/h)²', factor: 3600 * 3600, aliases: ['m/(m³/h)²'] },
+    { symbol: 's2/m5', shown: 's²/m⁵', factor: 1, aliases: ['s²/m⁵'] },
+    { symbol: 'm/(L/s)2', shown: 'm/(L/s)²', factor: 1e6 },
+    { symbol: 'ft/gpm2', shown: 'ft/gpm²', factor: FT / (GAL / 60) ** 2 },
+  ],
   time: [
     { symbol: 'h', factor: 3600 },
     { symbol: 'min', factor: 60 },
@@ -245,6 +252,7 @@ export const DISPLAY_UNITS: Readonly<Record<UnitSystem, Readonly<Record<Dimensio
     speed: 'rpm',
     frequency: 'Hz',
     specificCapacity: 'm3/h/m',
+    wellLoss: 'm/(m3/h)2',
     time: 'h',
     velocity: 'm/s',
     acceleration: 'm/s2',
@@ -269,6 +277,7 @@ export const DISPLAY_UNITS: Readonly<Record<UnitSystem, Readonly<Record<Dimensio
     speed: 'rpm',
     frequency: 'Hz',
     specificCapacity: 'gpm/ft',
+    wellLoss: 'ft/gpm2',
     time: 'h',
     velocity: 'ft/s',
     acceleration: 'ft/s2',
