@@ -1,14 +1,28 @@
 import { MATERIALS, MATERIAL_WORDS } from './material.js';
 import { B36_10 } from './data/b36-10.js';
-import { EN_12201 } from './data/pe.js';
+import { PE_OUTSIDE, peWall } from './data/pe.js';
 import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
-import { insideOf, nominalInches, pipeDimensions, sizeSeries, usualSchedule } from './size.js';
+import { insideOf, nominalInches, pipeDimensions, pipeWeight, sizeSeries, usualSchedule } from './size.js';
 
 /*
  * ASME B36.10M in its US customary table, typed from there: outside diameter and walls in inches. The metric table of the program
  * is that of the same standard; an inch is 25.4 mm, and metric walls are rounded to a hundredth, outside diameters to a tenth.
  */
 const INCHES: Readonly<Record<string, readonly [number, Readonly<Record<string, number>>]>> = {
+  '1/8': [0.405, { 10: 0.049, 30: 0.057, 40: 0.068, 80: 0.095 }],
+  '1/4': [0.54, { 10: 0.065, 30: 0.073, 40: 0.088, 80: 0.119 }],
+  '3/8': [0.675, { 10: 0.065, 30: 0.073, 40: 0.091, 80: 0.126 }],
+  '22': [
+    22,
+    { 10: 0.25, 20: 0.375, STD: 0.375, 30: 0.5, XS: 0.5, 60: 0.875, 80: 1.125, 100: 1.375, 120: 1.625, 140: 1.875, 160: 2.125 },
+  ],
+  '26': [26, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5 }],
+  '28': [28, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625 }],
+  '30': [30, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625 }],
+  '32': [32, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625, 40: 0.688 }],
+  '34': [34, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625, 40: 0.688 }],
+  '36': [36, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625, 40: 0.75 }],
+  ...Object.fromEntries(['38', '40', '42', '44', '46', '48'].map((nps) => [nps, [Number(nps), { STD: 0.375, XS: 0.5 }]])),
   '1/2': [0.84, { 10: 0.083, 40: 0.109, 80: 0.147, 160: 0.188, XXS: 0.294 }],
   '3/4': [1.05, { 10: 0.083, 40: 0.113, 80: 0.154, 160: 0.219, XXS: 0.308 }],
   '1': [1.315, { 10: 0.109, 40: 0.133, 80: 0.179, 160: 0.25, XXS: 0.358 }],
@@ -148,7 +162,7 @@ const INCHES: Readonly<Record<string, readonly [number, Readonly<Record<string, 
 };
 /** nominal diameters of the two systems, ISO 6708 */
 const DN: Readonly<Record<string, number>> = {
-  '1/2': 15, '3/4': 20, '1': 25, '1-1/4': 32, '1-1/2': 40, '2': 50, '2-1/2': 65, '3': 80, '3-1/2': 90, '4': 100, '5': 125, '6': 150, '8': 200, '10': 250, '12': 300, '14': 350, '16': 400, '18': 450, '20': 500, '24': 600,
+  '1/8': 6, '1/4': 8, '3/8': 10, '1/2': 15, '3/4': 20, '1': 25, '1-1/4': 32, '1-1/2': 40, '2': 50, '2-1/2': 65, '3': 80, '3-1/2': 90, '4': 100, '5': 125, '6': 150, '8': 200, '10': 250, '12': 300, '14': 350, '16': 400, '18': 450, '20': 500, '22': 550, '24': 600, '26': 650, '28': 700, '30': 750, '32': 800, '34': 850, '36': 900, '38': 950, '40': 1000, '42': 1050, '44': 1100, '46': 1150, '48': 1200,
 }; // prettier-ignore
 
 test('the table holds the sizes of the standard, each by both its names', () => {
@@ -172,12 +186,11 @@ test.each(B36_10.map((row) => [row[1], row] as const))(
   },
 );
 
-test('STD is 40 to NPS 10, XS is 80 to NPS 8, and 10S stands for 10 (B36.10M, B36.19M)', () => {
+test('STD is 40 to NPS 10, XS is 80 to NPS 8', () => {
   for (const dn of [50, 150, 250]) expect(insideOf(`DN${dn}`, 'STD')).toBe(insideOf(`DN${dn}`, '40'));
   for (const dn of [50, 200]) expect(insideOf(`DN${dn}`, 'XS')).toBe(insideOf(`DN${dn}`, '80'));
   expect(insideOf('DN300', 'STD')).not.toBe(insideOf('DN300', '40'));
   expect(insideOf('DN250', 'XS')).not.toBe(insideOf('DN250', '80'));
-  expect(insideOf('DN150', '10S')).toBe(insideOf('DN150', '10'));
 });
 
 test('nominal inches, fractions too', () => {
@@ -198,20 +211,83 @@ const ISO_161 = [20, 25, 32, 40, 50, 63, 75, 90, 110, 125, 140, 160, 180, 200, 2
 
 test('plastics come in the outside diameters of ISO 161-1', () => {
   expect(PVC_OUTSIDE).toEqual(ISO_161);
-  expect(EN_12201.map(([d]) => d)).toEqual(ISO_161.slice(1));
+  expect(PE_OUTSIDE).toEqual(ISO_161);
 });
 
-test.each(EN_12201.map(([d, w11, w17]) => [d, w11, w17] as const))(
-  'PE %d: the walls are d/SDR, rounded to a tenth',
-  (d, w11, w17) => {
-    // least wall of 2.3 mm; the tables round up, with a slack of half a hundredth
-    expect(Math.abs(w11 - Math.max(2.3, d / 11))).toBeLessThanOrEqual(0.11);
-    // SDR 17 is the series S 8, in truth 10^0.9: 2·7.943 + 1
-    if (w17 !== undefined) expect(Math.abs(w17 - d / (2 * 10 ** 0.9 + 1))).toBeLessThanOrEqual(0.11);
-    expect(insideOf(`PE ${d}`, 'SDR 11')).toBeCloseTo((d - 2 * w11) / 1000, 12);
-    expect(w17 === undefined).toBe(d < 40);
-  },
-);
+test('PE walls are those that EN 12201-2, table 2, prints', () => {
+  const printed: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
+    '7.4': [[20, 3], [63, 8.6], [110, 15.1], [225, 30.8]],
+    '11': [[20, 2], [25, 2.3], [32, 3], [63, 5.8], [75, 6.8], [110, 10], [140, 12.7], [250, 22.7], [315, 28.6], [400, 36.3], [560, 50.8], [630, 57.2]],
+    '17': [[40, 2.4], [50, 3], [110, 6.6], [160, 9.5], [280, 16.6], [400, 23.7], [630, 37.4]],
+    '26': [[110, 4.2], [200, 7.7], [400, 15.3]],
+  }; // prettier-ignore
+  for (const [sdr, rows] of Object.entries(printed))
+    for (const [d, wall] of rows) {
+      expect([d, sdr, peWall(d, sdr)]).toEqual([d, sdr, wall]);
+      expect(insideOf(`PE ${d}`, `SDR ${sdr}`)).toBeCloseTo((d - 2 * wall) / 1000, 12);
+    }
+  expect([peWall(25, '17'), peWall(63, '41'), peWall(111, '11'), peWall(110, '12')]).toEqual([
+    undefined,
+    undefined,
+    undefined,
+    undefined,
+  ]);
+});
+
+describe('stainless steel, ASME B36.19M, table 1', () => {
+  // inches of the standard
+  const WALLS: Readonly<Record<string, Readonly<Record<number, number>>>> = {
+    '5S': { 15: 0.065, 50: 0.065, 100: 0.083, 200: 0.109, 250: 0.134, 300: 0.156, 600: 0.218 },
+    '10S': { 8: 0.065, 25: 0.109, 50: 0.109, 100: 0.12, 200: 0.148, 250: 0.165, 300: 0.18, 350: 0.188, 600: 0.25 },
+    '40S': { 15: 0.109, 50: 0.154, 150: 0.28, 250: 0.365, 300: 0.375, 400: 0.375 },
+    '80S': { 15: 0.147, 50: 0.218, 150: 0.432, 200: 0.5, 250: 0.5, 300: 0.5 },
+  };
+  test('walls, and where they leave B36.10M', () => {
+    for (const [schedule, of] of Object.entries(WALLS))
+      for (const [dn, inch] of Object.entries(of))
+        expect(Math.abs(pipeDimensions(`DN${dn}`, schedule)!.wall * 1000 - inch * 25.4)).toBeLessThan(0.03);
+    for (const [dn, s, c] of [
+      [250, '80S', '80'],
+      [300, '40S', '40'],
+      [350, '10S', '10'],
+    ] as const)
+      expect(insideOf(`DN${dn}`, s)).not.toBe(insideOf(`DN${dn}`, c));
+    expect(insideOf('DN200', 'sch 80S')).toBe(insideOf('DN200', '80'));
+    expect(pipeDimensions('6 in', '10S')!.source).toContain('B36.19M');
+    expect(insideOf('DN100', '20S')).toMatchObject({ reason: 'unknown-schedule' });
+  });
+});
+
+test('ductile iron by class K with its lining, copper by its walls (EN 545, EN 1057)', () => {
+  // DN 400: 429 mm, 9·(0.5 + 0.4) = 8.1 mm of iron and 5 mm of mortar; DN 100: at least 6 mm
+  expect(insideOf('DI 400', 'K9')).toBeCloseTo((429 - 2 * 13.1) / 1000, 12);
+  expect(insideOf('DI 100', 'K9')).toBeCloseTo((118 - 2 * 10) / 1000, 12);
+  expect(insideOf('DI 1200', 'K9')).toBeCloseTo((1255 - 2 * (15.3 + 6)) / 1000, 12);
+  expect(insideOf('DI 400', '9')).toMatchObject({ reason: 'unknown-schedule' });
+  expect(insideOf('DI 410', 'K9')).toMatchObject({ reason: 'unknown-size' });
+  expect(insideOf('Cu 22', '1 mm')).toBeCloseTo(0.02, 12);
+  expect(insideOf('copper 54', '2 mm')).toBeCloseTo(0.05, 12);
+  expect(insideOf('Cu 22', '3 mm')).toMatchObject({ reason: 'unknown-schedule' });
+});
+
+test('US plastics: PVC as steel by schedule (ASTM D1785), by ratio to the outside diameter (D2241, F714)', () => {
+  // D1785: 4 in sch 40 0.237 in, sch 80 0.337 in of 4.500 in; 6 in DR 11: 6.625/11 = 0.602 in
+  expect(insideOf('PVC 4 in', '40')! as number).toBeCloseTo((4.5 - 2 * 0.237) * 0.0254, 4);
+  expect(insideOf('PVC 4 in', 'sch 80')! as number).toBeCloseTo((4.5 - 2 * 0.337) * 0.0254, 4);
+  expect(insideOf('PVC 6 in', 'SDR 26')! as number).toBeCloseTo(6.625 * (1 - 2 / 26) * 0.0254, 4);
+  expect(insideOf('HDPE 6 in', 'DR 11')! as number).toBeCloseTo(6.625 * (1 - 2 / 11) * 0.0254, 4);
+  expect(insideOf('HDPE 6 in', '40')).toMatchObject({ reason: 'unknown-schedule' });
+});
+
+test('mass of a metre: the ring of the wall, the lining and the liquid', () => {
+  // DN 100 sch 40, 114.3 × 6.02: ASME B36.10M prints 16.08 kg/m
+  const steel = pipeWeight('DN100', '40', 1000)!;
+  expect(steel.empty).toBeCloseTo(16.08, 1);
+  expect(steel.full - steel.empty).toBeCloseTo((Math.PI / 4) * 0.10226 ** 2 * 1000, 6);
+  // PE 110 SDR 11: π·(110 − 10)·10 mm² of 955 kg/m³
+  expect(pipeWeight('PE 110', 'SDR 11', 1000)!.empty).toBeCloseTo(Math.PI * 0.1 * 0.01 * 955, 9);
+  expect(pipeWeight('DN155', '40', 1000)).toBeUndefined();
+});
 
 test('PVC walls by the series of ISO 4065: SDR = 2·S + 1 with S of the R10 numbers', () => {
   for (const [sdr, s] of Object.entries(PVC_SERIES)) {
@@ -258,11 +334,14 @@ test('the row behind a bore says its standard; what is not made has none', () =>
 });
 
 test('the usual schedule of a size is one that it is made in', () => {
-  expect(['DN150', '6 in', 'PE 110', 'PVC 110', 'OD 76.1', 'DN155'].map(usualSchedule)).toEqual([
+  expect(['DN150', '6 in', 'DN1000', 'PE 110', 'PVC 110', 'DI 200', 'HDPE 6 in', 'OD 76.1', 'DN155'].map(usualSchedule)).toEqual([
     '40',
     '40',
+    'STD',
     'SDR 11',
     'SDR 21',
+    'K9',
+    'DR 11',
     undefined,
     undefined,
   ]);
@@ -281,9 +360,10 @@ test('candidates of a series: those that are made, in rising bore', () => {
     'DN400',
     'DN450',
     'DN500',
+    'DN550',
     'DN600',
   ]);
-  expect(names('PE 110', 'SDR 11')[0]).toBe('PE 25');
+  expect(names('PE 110', 'SDR 11')[0]).toBe('PE 20');
   expect(names('PVC 110', 'SDR 21')).toHaveLength(PVC_OUTSIDE.length);
   // one that is given by its wall is compared with its neighbours of schedule 40
   expect(sizeSeries('DN100', '4 mm').every((c) => c.schedule === '40')).toBe(true);

@@ -1,10 +1,29 @@
-/**
- * Polyethylene pressure pipe: outside diameter and least wall by SDR, mm. Source: EN 12201-2, table 2 (SDR 11 and SDR 17).
- * Rows: outside diameter, wall SDR 11, wall SDR 17 (undefined where not made).
- */
-export const EN_12201: readonly (readonly [number, number, number | undefined])[] = [
-  [25, 2.3, undefined], [32, 3, undefined], [40, 3.7, 2.4], [50, 4.6, 3], [63, 5.8, 3.8], [75, 6.8, 4.5], [90, 8.2, 5.4], [110, 10, 6.6],
-  [125, 11.4, 7.4], [140, 12.7, 8.3], [160, 14.6, 9.5], [180, 16.4, 10.7], [200, 18.2, 11.9], [225, 20.5, 13.4], [250, 22.7, 14.8],
-  [280, 25.4, 16.6], [315, 28.6, 18.7], [355, 32.2, 21.1], [400, 36.3, 23.7], [450, 40.9, 26.7], [500, 45.4, 29.7], [560, 50.8, 33.2],
-  [630, 57.2, 37.4],
+/** Outside diameters of polyethylene pressure pipe, mm. Source: EN 12201-2, table 1. */
+export const PE_OUTSIDE: readonly number[] = [
+  20, 25, 32, 40, 50, 63, 75, 90, 110, 125, 140, 160, 180, 200, 225, 250, 280, 315, 355, 400, 450, 500, 560, 630,
 ];
+
+/** pipe series S of each SDR, the R10 numbers of ISO 4065, and the outside diameter from which it is made, mm (EN 12201-2, table 2) */
+export const PE_SERIES: Readonly<Record<string, { series: number; from: number; most: number }>> = {
+  '7.4': { series: 10 ** 0.5, from: 20, most: 450 },
+  '9': { series: 10 ** 0.6, from: 20, most: 560 },
+  '11': { series: 10 ** 0.7, from: 20, most: 630 },
+  '13.6': { series: 10 ** 0.8, from: 25, most: 630 },
+  '17': { series: 10 ** 0.9, from: 32, most: 630 },
+  '21': { series: 10, from: 40, most: 630 },
+  '26': { series: 10 ** 1.1, from: 40, most: 630 },
+  '33': { series: 10 ** 1.2, from: 90, most: 630 },
+  '41': { series: 10 ** 1.3, from: 110, most: 630 },
+};
+
+/**
+ * Least wall, mm: d/(2S + 1), rounded up to the next tenth, at least 2 mm; small pipe that would have 2.8 or 2.9 mm has 3 mm; undefined for what is not made.
+ * Example: 110, "11" → 10.0.
+ */
+export function peWall(outside: number, sdr: string): number | undefined {
+  const row = PE_SERIES[sdr];
+  if (!row || !PE_OUTSIDE.includes(outside) || outside < row.from || outside > row.most) return undefined;
+  // the table lets a wall stand that lies above a tenth by less than 5 µm
+  const wall = Math.ceil((outside / (2 * row.series + 1) - 0.005) * 10 - 1e-9) / 10;
+  return outside <= 40 && wall > 2.75 && wall < 3 ? 3 : Math.max(2, wall);
+}
