@@ -7,7 +7,7 @@ const COMPONENTS = ['fluids', 'pipes', 'fittings', 'pumps', 'valves'];
 const BASE = ['numerics', 'units', 'issues'];
 const ROOMS = {
   numerics: [],
-  units: [],
+  units: ['numerics'],
   issues: [],
   fields: ['units', 'issues'],
   results: BASE,

@@ -51,7 +51,51 @@ const FINE: Readonly<Record<string, string>> = {
   expansion: 'M-12 -3H-4L4 -6H12M-12 3H-4L4 6H12',
 };
 
+/** what is drawn alike: the same piece in another making */
+const LIKE: Readonly<Record<string, string>> = {
+  'elbow-90-threaded': 'elbow-90',
+  'elbow-45-long': 'elbow-45',
+  'bend-90-2d': 'elbow-90-long',
+  'bend-90-4d': 'elbow-90-long',
+  'bend-90-6d': 'elbow-90-long',
+  'bend-180-long': 'bend-180',
+  'bend-180-threaded': 'bend-180',
+  'miter-45': 'elbow-45',
+  'miter-45-two': 'elbow-45',
+  'miter-90-two': 'miter-90',
+  'miter-90-three': 'miter-90',
+  'tee-run-threaded': 'tee-run',
+  'tee-branch-threaded': 'tee-branch',
+  'tee-branch-stub': 'tee-branch',
+  'three-way-run': 'tee-run',
+  'three-way-branch': 'tee-branch',
+  'globe-y': 'globe',
+  'check-tilting': 'check-swing',
+  'foot-hinged': 'check-swing',
+  'foot-poppet': 'check-lift',
+};
+
 export const FITTING_NAMES: Readonly<Record<string, string>> = {
+  'elbow-90-threaded': 'elbow 90°, threaded',
+  'elbow-45-long': 'elbow 45°, long radius',
+  'bend-90-2d': 'bend 90°, r/D 2',
+  'bend-90-4d': 'bend 90°, r/D 4',
+  'bend-90-6d': 'bend 90°, r/D 6',
+  'bend-180-long': 'return bend, r/D 1.5',
+  'bend-180-threaded': 'return bend, threaded',
+  'miter-45': 'mitre 45°, one weld',
+  'miter-45-two': 'mitre 45°, two welds',
+  'miter-90-two': 'mitre 90°, two welds',
+  'miter-90-three': 'mitre 90°, three welds',
+  'tee-run-threaded': 'tee, threaded, run',
+  'tee-branch-threaded': 'tee, threaded, branch',
+  'tee-branch-stub': 'stub-in branch',
+  'three-way-run': 'three-way valve, run',
+  'three-way-branch': 'three-way valve, branch',
+  'globe-y': 'globe valve, Y pattern',
+  'check-tilting': 'check valve, tilting disc',
+  'foot-hinged': 'foot valve, hinged',
+  'foot-poppet': 'foot valve, poppet',
   'elbow-90': 'elbow 90°, standard',
   'elbow-90-long': 'elbow 90°, long radius',
   'elbow-45': 'elbow 45°',
@@ -76,7 +120,8 @@ export const FITTING_NAMES: Readonly<Record<string, string>> = {
   expansion: 'expansion',
 };
 
-export function FittingGlyph({ type }: { type: string }) {
+export function FittingGlyph({ type: drawn }: { type: string }) {
+  const type = LIKE[drawn] ?? drawn;
   return (
     <svg width={28} height={20} viewBox="-14 -10 28 20" aria-hidden="true" className="flex-none">
       <path d={PIPE[type] ?? ''} fill="none" stroke="var(--ink)" strokeWidth={2.6} />

@@ -144,6 +144,8 @@ export const pipe: ElementKind<PipeResult> = {
     ...(e.material !== undefined || e.roughness === undefined ? ['material'] : []),
     'roughness',
     'designPressure',
+    'maxTemperature',
+    'suction',
   ],
   givens: () => undefined,
   beginning: { material: 'steel' },

@@ -88,7 +88,7 @@ const MODES: Readonly<Record<string, { needs: readonly string[]; shown: readonly
   },
   curve: {
     needs: ['pump'],
-    shown: ['pump', 'speed', 'diameter', 'stages', 'running', 'wear', 'viscosityCorrection'],
+    shown: ['pump', 'speed', 'diameter', 'stages', 'running', 'wear', 'viscosityCorrection', 'bore', 'freeGas'],
     givens: { given: ['curve'], solved: ['flow', 'head'] },
   },
   off: { needs: [], shown: [], givens: { given: ['off'], solved: [] } },

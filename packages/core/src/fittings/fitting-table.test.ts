@@ -21,6 +21,23 @@ const TABLE: readonly [string, number, number, number, number][] = [
   ['check-swing', 1500, 0.46, 4, 0.3],
   ['check-lift', 2000, 2.85, 3.8, 0.3],
   ['butterfly', 800, 0.25, 1, 1],
+  ['elbow-90-threaded', 800, 0.14, 4, 0.3],
+  ['elbow-45-long', 500, 0.052, 4, 0.3],
+  ['bend-90-2d', 800, 0.056, 3.9, 0.3],
+  ['bend-90-4d', 800, 0.066, 3.9, 0.3],
+  ['bend-90-6d', 800, 0.075, 4.2, 0.3],
+  ['bend-180-long', 1000, 0.1, 4, 0.3],
+  ['bend-180-threaded', 1000, 0.23, 4, 0.3],
+  ['miter-45', 500, 0.086, 4, 0.3],
+  ['miter-45-two', 500, 0.052, 4, 0.3],
+  ['miter-90-two', 800, 0.068, 4.1, 0.3],
+  ['miter-90-three', 800, 0.035, 4.2, 0.3],
+  ['tee-run-threaded', 200, 0.091, 4, 0.3],
+  ['tee-branch-threaded', 500, 0.274, 4, 0.3],
+  ['tee-branch-stub', 1000, 0.34, 4, 0.3],
+  ['three-way-run', 300, 0.14, 4, 0.3],
+  ['three-way-branch', 500, 0.41, 4, 0.3],
+  ['globe-y', 950, 0.25, 4, 0.3],
 ];
 
 /** Dn^0.3 and Dn of three nominal sizes, worked out by hand: 2^0.3, 6^0.3, 12^0.3 */
@@ -57,6 +74,9 @@ const GEOMETRIC: readonly [string, object, number, number][] = [
   ['reducer', { to: 0.2 }, 0.1, 0.375],
   // gradual by 30°: 1.6·sin 15° = 0.414110 of it
   ['reducer', { to: 0.1, angle: 30 }, 0.2, 0.375 * 16 * 0.41411],
+  // above 45° the root: √sin 30° = 0.707107, √sin 45° = 0.840896
+  ['reducer', { to: 0.1, angle: 60 }, 0.2, 0.375 * 16 * 0.707107],
+  ['reducer', { to: 0.1, angle: 90 }, 0.2, 0.375 * 16 * 0.840896],
   // 180° is sudden, and no angle makes it worse than that
   ['reducer', { to: 0.1, angle: 180 }, 0.2, 6],
   ['expansion', { to: 0.2, angle: 120 }, 0.1, 0.5625],
@@ -64,6 +84,20 @@ const GEOMETRIC: readonly [string, object, number, number][] = [
 
 test.each(GEOMETRIC)('%s %j from %d m: K %d', (type, more, inside, k) => {
   expect(geometricK({ type, count: 1, ...more }, inside)).toBeCloseTo(k, 4);
+});
+
+/* Crane TP-410: fT of NPS 4, 8, 12 and 18 is 0.017 (0.016), 0.014, 0.013, 0.012; K of a size is n times it */
+test.each([
+  ['check-tilting', 4, 0.1023, 40, 0.016],
+  ['check-tilting', 12, 0.3032, 30, 0.013],
+  ['check-tilting', 18, 0.4286, 20, 0.012],
+  ['foot-hinged', 8, 0.2027, 75, 0.014],
+  ['foot-poppet', 8, 0.2027, 420, 0.014],
+] as const)('%s NPS %d: %d·fT', (type, inches, inside, n, ft) => {
+  const sum = sumFittings([{ type, count: 2 }], inside, inches);
+  expect(Math.abs(sum.constant / 2 / n - ft)).toBeLessThan(0.0006);
+  expect(sum.perReynolds).toBe(0);
+  expect(fittingTerms([{ type, count: 1 }], inside, inches)[0]!.how).toBe(`${n}·fT`);
 });
 
 test('no change of bore, no loss; nothing else has a geometric K', () => {
@@ -76,7 +110,8 @@ test('a geometric K does not depend on the Reynolds number', () =>
   expect(sumFittings([{ type: 'exit', count: 1 }], 0.1, 4)).toMatchObject({ constant: 1, perReynolds: 0, equivalentLength: 0 }));
 
 test('every type stands in one of the two tables', () => {
-  const tried = new Set([...TABLE.map(([t]) => t), ...GEOMETRIC.map(([t]) => t)]);
+  const turbulent = ['check-tilting', 'foot-hinged', 'foot-poppet'];
+  const tried = new Set([...TABLE.map(([t]) => t), ...GEOMETRIC.map(([t]) => t), ...turbulent]);
   expect([...FITTING_TYPES].sort()).toEqual([...tried].sort());
 });
 

@@ -37,9 +37,42 @@ const GEOMETRIC: Readonly<Record<string, readonly string[]>> = {
   expansion: ['expansion', 'expander', 'enlargement', 'increaser'],
 };
 
+/**
+ * Fittings of which only the equivalent length in diameters of clean steel in full turbulence is known, over the nominal size in
+ * inches up to which it holds: K = n·fT. Source: Crane, Technical Paper 410, appendix A (K factor table).
+ */
+const BY_TURBULENCE: Readonly<Record<string, { steps: readonly (readonly [number, number])[]; words: readonly string[] }>> = {
+  'check-tilting': {
+    steps: [
+      [9, 40],
+      [15, 30],
+      [Infinity, 20],
+    ],
+    words: ['tilting disc check', 'tilting disc check valve', 'tilting check'],
+  },
+  'foot-hinged': {
+    steps: [[Infinity, 75]],
+    words: ['foot valve', 'foot valve with strainer', 'hinged foot valve', 'foot valve hinged'],
+  },
+  'foot-poppet': { steps: [[Infinity, 420]], words: ['poppet foot valve', 'foot valve poppet'] },
+};
+
+/** roughness of clean commercial steel, m (Moody 1944) */
+const CLEAN_STEEL = 4.572e-5;
+
+/** Friction factor of a clean steel pipe of a bore, m, in full turbulence: 0.25/log10²(ε/3.7D). Source: Crane TP-410, eq. 2-8. */
+function turbulentFactor(inside: number): number {
+  return 0.25 / Math.log10(CLEAN_STEEL / inside / 3.7) ** 2;
+}
+
+function diametersOf(type: string, nominalInches: number): number {
+  return BY_TURBULENCE[type]!.steps.find(([most]) => nominalInches < most)![1];
+}
+
 /** Every type of fitting with the words that mean it. */
 export const FITTING_WORDS: Readonly<Record<string, readonly string[]>> = {
   ...Object.fromEntries(Object.entries(THREE_CONSTANTS).map(([type, c]) => [type, [type.replaceAll('-', ' '), ...c.words]])),
+  ...Object.fromEntries(Object.entries(BY_TURBULENCE).map(([type, c]) => [type, [type.replaceAll('-', ' '), ...c.words]])),
   ...Object.fromEntries(Object.entries(GEOMETRIC).map(([type, words]) => [type, [type.replaceAll('-', ' '), ...words]])),
 };
 
@@ -88,6 +121,8 @@ function termOf(
 ): { constant: number; perReynolds: number; equivalentLength: number } {
   if (f.k !== undefined) return { constant: f.k, perReynolds: 0, equivalentLength: 0 };
   if (f.equivalentLength !== undefined) return { constant: 0, perReynolds: 0, equivalentLength: f.equivalentLength };
+  if (Object.hasOwn(BY_TURBULENCE, f.type!))
+    return { constant: diametersOf(f.type!, nominalInches) * turbulentFactor(inside), perReynolds: 0, equivalentLength: 0 };
   const c = THREE_CONSTANTS[f.type!];
   if (!c) return { constant: geometricK(f, inside), perReynolds: 0, equivalentLength: 0 };
   return { constant: c.ki * (1 + c.kd / nominalInches ** c.sizeExponent), perReynolds: c.k1, equivalentLength: 0 };
@@ -96,6 +131,7 @@ function termOf(
 function howOf(f: FittingInput, nominalInches: number): string {
   const c = f.type === undefined ? undefined : THREE_CONSTANTS[f.type];
   if (c) return `${c.ki}·(1 + ${c.kd}/${nominalInches.toPrecision(4)}^${c.sizeExponent}), K1 ${c.k1}`;
+  if (f.type !== undefined && Object.hasOwn(BY_TURBULENCE, f.type)) return `${diametersOf(f.type, nominalInches)}·fT`;
   return f.type === undefined ? 'as given' : 'from its geometry';
 }
 
@@ -103,7 +139,7 @@ function howOf(f: FittingInput, nominalInches: number): string {
  * K of entries, exits and changes of bore on the velocity head of the bore `inside`.
  * Sources: entries and exit, Idelchik, 4th ed., diagrams 3-1 to 3-4 and 11-1; sudden expansion, Borda–Carnot; sudden reducer
  * 0.5·(1 − β²) on the small bore (Weisbach, as in Idelchik diagram 4-9); gradual ones to 45° with the angle factors
- * 1.6·sin(θ/2) and 2.6·sin(θ/2) (Gibson 1910).
+ * 1.6·sin(θ/2) and 2.6·sin(θ/2) (Gibson 1910), reducers above it with √sin(θ/2) (Crane TP-410, formulas 1 to 4).
  */
 export function geometricK(f: FittingInput, inside: number): number {
   switch (f.type) {
@@ -118,7 +154,7 @@ export function geometricK(f: FittingInput, inside: number): number {
     case 'reducer': {
       const other = f.to!;
       const beta2 = (Math.min(other, inside) / Math.max(other, inside)) ** 2;
-      const onSmall = 0.5 * (1 - beta2) * angleFactor(f.angle, 1.6);
+      const onSmall = 0.5 * (1 - beta2) * reducerFactor(f.angle);
       return onSmall * (inside / Math.min(other, inside)) ** 4;
     }
     case 'expansion': {
@@ -130,6 +166,12 @@ export function geometricK(f: FittingInput, inside: number): number {
     default:
       throw new RangeError(`no fitting type ${f.type}`);
   }
+}
+
+function reducerFactor(degrees: number | undefined): number {
+  if (degrees === undefined || degrees >= 180) return 1;
+  const half = Math.sin((degrees * Math.PI) / 360);
+  return degrees <= 45 ? 1.6 * half : Math.sqrt(half);
 }
 
 function angleFactor(degrees: number | undefined, slope: number): number {

@@ -7,9 +7,8 @@ import { waterDensity, waterSaturationPressure, waterViscosity } from './water.j
 interface Salt {
   c: readonly [number, number, number, number, number];
   v: readonly [number, number, number, number, number, number];
-  /** g/mol, and ions of one formula unit */
+  /** g/mol */
   molarMass: number;
-  ions: number;
   /** greatest mass fraction for which the coefficients were fitted and the salt stays dissolved near 0 °C */
   most: number;
 }
@@ -23,14 +22,12 @@ const SALTS = {
     c: [-0.00433, 0.06471, 1.0166, 0.014624, 3315.6],
     v: [16.222, 1.3229, 1.4849, 0.0074691, 30.78, 2.0583],
     molarMass: 58.443,
-    ions: 2,
     most: 0.26,
   },
   CaCl2: {
     c: [-0.63254, 0.93995, 4.2785, 0.048319, 3180.9],
     v: [32.028, 0.78792, -1.1495, 0.0026995, 780860, 5.8442],
     molarMass: 110.984,
-    ions: 3,
     most: 0.37,
   },
 } as const satisfies Record<string, Salt>;
@@ -55,12 +52,47 @@ function brineViscosity(salt: SaltName, fraction: number, celsius: number): numb
   return Math.exp((1 - fraction) * Math.log(water.viscosity * 1e3) + fraction * Math.log(solute)) * 1e-3;
 }
 
-/** Pa: Raoult's law with the salt fully dissociated */
+/** osmotic coefficient of common salt at 25 °C over mol per kg of water. Source: Robinson & Stokes 1959, Electrolyte Solutions, app. 8.3. */
+const OSMOTIC: readonly (readonly [number, number])[] = [
+  [0, 1],
+  [0.1, 0.9324],
+  [0.5, 0.9209],
+  [1, 0.9355],
+  [2, 0.9833],
+  [3, 1.0453],
+  [4, 1.1158],
+  [5, 1.1916],
+  [6, 1.2706],
+];
+
+/** Water over common salt, as a share of its own vapour pressure: exp(−2·φ·m·Mw), φ linear between the rows. */
+function commonSaltActivity(fraction: number): number {
+  const molality = (fraction / (1 - fraction) / SALTS.NaCl.molarMass) * 1000;
+  const after = Math.max(1, OSMOTIC.findIndex(([m]) => m >= molality)); // prettier-ignore
+  const [m0, p0] = OSMOTIC[after - 1]!;
+  const [m1, p1] = OSMOTIC[after]!;
+  const phi = p0 + ((p1 - p0) * (molality - m0)) / (m1 - m0);
+  return Math.exp(-2 * phi * molality * 0.01801528);
+}
+
+/**
+ * Water over calcium chloride, as a share of its own vapour pressure. Source: Conde 2004, Int. J. Thermal Sciences 43, 367–382
+ * (relative vapour pressure at 25 °C and its change with the temperature). Example: 35.7 % at 25 °C → 0.497 (Robinson & Stokes at
+ * 5 mol/kg: 0.498).
+ */
+function calciumChlorideActivity(fraction: number, celsius: number): number {
+  const at25 = 1 - (1 + (fraction / 0.478) ** -5.2) ** -0.4 - 0.018 * Math.exp(-((fraction - 0.1) ** 2) / 0.005);
+  const a = 2 - (1 + (fraction / 0.31) ** 3.698) ** 0.6;
+  const b = (1 + (fraction / 0.231) ** 4.584) ** 0.49 - 1;
+  // the change with the temperature alone: at 25 °C the first term is what was measured
+  return (at25 * (a + (b * (celsius + 273.15)) / 647.096)) / (a + (b * 298.15) / 647.096);
+}
+
+/** Pa */
 function brineVapourPressure(salt: SaltName, fraction: number, celsius: number): number {
-  const { molarMass, ions } = SALTS[salt];
-  const water = (1 - fraction) / 18.01528;
-  const dissolved = (ions * fraction) / molarMass;
-  return (waterSaturationPressure(celsius + 273.15) * water) / (water + dissolved);
+  const pure = waterSaturationPressure(celsius + 273.15);
+  if (fraction === 0) return pure;
+  return pure * (salt === 'NaCl' ? commonSaltActivity(fraction) : calciumChlorideActivity(fraction, celsius));
 }
 
 function pureWater(celsius: number): { density: number; viscosity: number } {
@@ -98,6 +130,6 @@ export const brine: FluidKind<{ salt: SaltName; concentration: number }> = {
   sources: {
     density: 'Laliberté & Cooper 2004',
     viscosity: 'Laliberté 2007',
-    vapourPressure: 'Raoult’s law over water of IAPWS-IF97',
+    vapourPressure: 'water of IAPWS-IF97 with its activity: Robinson & Stokes 1959 (NaCl), Conde 2004 (CaCl2)',
   },
 };

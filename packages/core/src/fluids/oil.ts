@@ -7,19 +7,34 @@ interface ViscosityPoint {
   kinematicViscosity: number;
 }
 
-/**
- * Kinematic viscosity of a mineral oil from two points, m²/s: log log(ν + 0.7) = A − B·log T, ν in mm²/s, T in K.
- * Source: ASTM D341-20, eq. 1 (ν above 2 mm²/s). Range: used between 2 and 2e7 mm²/s; the caller holds the temperature range.
- */
-function oilViscosity(a: ViscosityPoint, b: ViscosityPoint, temperature: number): number {
-  const w = (nu: number): number => Math.log10(Math.log10(nu * 1e6 + 0.7));
-  const slope = (w(a.kinematicViscosity) - w(b.kinematicViscosity)) / (Math.log10(b.temperature) - Math.log10(a.temperature));
-  const at = w(a.kinematicViscosity) + slope * (Math.log10(a.temperature) - Math.log10(temperature));
-  return (10 ** (10 ** at) - 0.7) * 1e-6;
+/** Z of ASTM D341: ν + 0.7 and, below 2 mm²/s, a term of its own; ν in mm²/s */
+const thin = (nu: number): number => nu + 0.7 + Math.exp(-1.47 - 1.84 * nu - 0.51 * nu * nu);
+
+/** ν of a Z, mm²/s */
+function ofThin(z: number): number {
+  const x = z - 0.7;
+  return x - Math.exp(-0.7487 - 3.295 * x + 0.6119 * x * x - 0.3193 * x ** 3);
 }
 
-/** Coefficients K0, K1 of the thermal expansion at 15 °C: α = K0/ρ² + K1/ρ. Source: API MPMS 11.1, fuel oils and lubricating oils. */
-const OIL_EXPANSION = { fuel: [186.9696, 0.4862], lubricating: [0, 0.6278] } as const;
+/**
+ * Kinematic viscosity of a mineral oil from two points, m²/s: log log Z = A − B·log T, T in K.
+ * Source: ASTM D341-20, eqs. 1 to 3. Range: 0.21 to 2e7 mm²/s; the caller holds the temperature range.
+ */
+export function oilViscosity(a: ViscosityPoint, b: ViscosityPoint, temperature: number): number {
+  const w = (nu: number): number => Math.log10(Math.log10(thin(nu * 1e6)));
+  const slope = (w(a.kinematicViscosity) - w(b.kinematicViscosity)) / (Math.log10(b.temperature) - Math.log10(a.temperature));
+  const at = w(a.kinematicViscosity) + slope * (Math.log10(a.temperature) - Math.log10(temperature));
+  return ofThin(10 ** (10 ** at)) * 1e-6;
+}
+
+/** Coefficients K0, K1 of the thermal expansion at 15 °C: α = K0/ρ² + K1/ρ. Source: API MPMS 11.1 (ASTM D1250-80), SI. */
+const OIL_EXPANSION = {
+  fuel: [186.9696, 0.4862],
+  lubricating: [0, 0.6278],
+  crude: [613.9723, 0],
+  gasoline: [346.4228, 0.4388],
+  jet: [594.5418, 0],
+} as const;
 
 /** Density, kg/m³, from that at 15 °C: ρ = ρ15·exp(−α·ΔT·(1 + 0.8·α·ΔT)). Source: API MPMS 11.1 (ASTM D1250). */
 function oilDensity(at15: number, temperature: number, group: keyof typeof OIL_EXPANSION): number {
@@ -45,7 +60,7 @@ export const oil: FluidKind<OilRead> = {
   fields: {
     ...common,
     density: density('Density at 15 °C', 500, 1200),
-    group: choice(['fuel', 'lubricating'], 'Expansion as of', { default: 'fuel' }),
+    group: choice(['fuel', 'lubricating', 'crude', 'gasoline', 'jet'], 'Expansion as of', { default: 'fuel' }),
     viscosities: {
       type: 'list',
       least: 2,
@@ -54,7 +69,7 @@ export const oil: FluidKind<OilRead> = {
       label: 'Two viscosity points',
       of: {
         temperature: quantity('temperature', 200, 700, 'Temperature', { required: true }),
-        kinematicViscosity: quantity('kinematicViscosity', 2e-6, 20, 'Kinematic viscosity', { required: true }),
+        kinematicViscosity: quantity('kinematicViscosity', 0.21e-6, 20, 'Kinematic viscosity', { required: true }),
       },
     },
     vapourPressure: vapourPressure(),

@@ -28,3 +28,15 @@ export const VISCOSITY_FINITE: readonly (readonly [number, number, number])[] = 
   [4, 5, 8.72102e-3],
   [3, 6, -4.35673e-3], [5, 6, -5.93264e-4],
 ];
+
+/** terms of the same table that do not depend on the pressure, J and n: for heat, not for volume */
+export const REGION_1_CALORIC: readonly (readonly [number, number])[] = [
+  [-2, 0.14632971213167],
+  [-1, -0.84548187169114],
+  [0, -0.3756360367204e1],
+  [1, 0.33855169168385e1],
+  [2, -0.95791963387872],
+  [3, 0.15772038513228],
+  [4, -0.16616417199501e-1],
+  [5, 0.81214629983568e-3],
+];

@@ -1,6 +1,6 @@
 import { fluidState, isFluidState } from './fluid.js';
 import { seaWaterDensity } from './sea-water.js';
-import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
+import { waterDensity, waterSpecificHeat, waterSaturationPressure, waterViscosity } from './water.js';
 
 describe('water', () => {
   test.each([
@@ -85,6 +85,12 @@ describe('sea water, Sharqawy, Lienhard & Zubair 2010', () => {
   });
 });
 
+test('specific heat of water: IAPWS-IF97, table 5', () => {
+  expect(waterSpecificHeat(300, 3e6) / 4173.01218).toBeCloseTo(1, 8);
+  expect(waterSpecificHeat(300, 80e6) / 4010.08987).toBeCloseTo(1, 8);
+  expect(waterSpecificHeat(500, 3e6) / 4655.80682).toBeCloseTo(1, 8);
+});
+
 describe('mineral oil', () => {
   const oil = {
     kind: 'oil' as const,
@@ -106,6 +112,42 @@ describe('mineral oil', () => {
     // W(40) = lg lg 100.7 = 0.301686, W(100) = lg lg 11.9 = 0.031709; lg T: 2.495752, 2.571883; B = 3.546215;
     // lg 343.15 = 2.535484: W = 0.301686 − 3.546215·0.039732 = 0.160788; 10^10^0.160788 = 28.05 − 0.7 = 27.4
     expect(at(343.15)).toBeCloseTo(27.4, 0);
+  });
+  test('below 2 mm²/s the term of thin liquids: through its points, and back at a third as the equations say', () => {
+    const kerosene = (t: number) => {
+      const s = fluidState(
+        {
+          ...oil,
+          viscosities: [
+            { temperature: 293.15, kinematicViscosity: 1.9e-6 },
+            { temperature: 353.15, kinematicViscosity: 0.8e-6 },
+          ],
+        },
+        t,
+      );
+      if (!isFluidState(s)) throw new Error('refused');
+      return (s.viscosity / s.density) * 1e6;
+    };
+    expect(kerosene(293.15)).toBeCloseTo(1.9, 2);
+    expect(kerosene(353.15)).toBeCloseTo(0.8, 2);
+    // Z(1.9) = 2.6 + e^(−1.47 − 3.496 − 1.8411) = 2.601106, Z(0.8) = 1.5 + e^(−1.47 − 1.472 − 0.3264) = 1.538070
+    // W: lg lg Z = −0.381784 and −0.728155; lg T 2.467090, 2.547959; B = 4.283112; lg 323.15 = 2.509404:
+    // W = −0.381784 − 4.283112·0.042314 = −0.563020; Z = 10^0.273514 = 1.877214; x = 1.177214
+    // ν = x − e^(−0.7487 − 3.878921 + 0.847995 − 0.520913) = 1.177214 − 0.013568
+    expect(kerosene(323.15)).toBeCloseTo(1.1636, 3);
+  });
+  test('expansion groups: crude 850 at 15 °C, 45 °C by hand; gasoline and jet beside it', () => {
+    const at45 = (group: string, density: number): number => {
+      const s = fluidState({ ...oil, group, density }, 318.15);
+      if (!isFluidState(s)) throw new Error('refused');
+      return s.density;
+    };
+    // α = 613.9723/850² = 8.49789e-4; αΔT = 0.0254937; exp(−0.0254937·1.0203949) = 0.974322
+    expect(at45('crude', 850)).toBeCloseTo(850 * 0.974322, 2);
+    // α = 346.4228/740² + 0.4388/740 = 1.225577e-3; 0.0367673·1.0294138
+    expect(at45('gasoline', 740)).toBeCloseTo(740 * Math.exp(-0.0378488), 2);
+    // α = 594.5418/800² = 9.28972e-4; 0.0278692·1.0222953
+    expect(at45('jet', 800)).toBeCloseTo(800 * Math.exp(-0.0284905), 2);
   });
   test('density falls as API MPMS 11.1 says: fuel oil 890 at 15 °C, 65 °C by hand', () => {
     const s = fluidState(oil, 338.15);
@@ -138,9 +180,25 @@ describe('brines, Laliberté 2004 and 2007', () => {
     // with water of 1.0016 mPa·s: exp(0.8·ln 1.0016 + 0.2·ln 26.64) = 1.931 mPa·s
     expect(at('CaCl2', 0.2, 20).viscosity * 1e3).toBeCloseTo(1.931, 2);
   });
-  test('Raoult by hand: NaCl 10 % at 100 °C', () => {
-    // 0.9/18.01528 = 0.0499576; 2·0.1/58.443 = 0.00342214; 101418 Pa·0.935890
-    expect(at('NaCl', 0.1, 100).vapourPressure / 101_418).toBeCloseTo(0.93589, 3);
+  /** vapour pressure over that of pure water */
+  const activity = (salt: 'NaCl' | 'CaCl2', molality: number, molarMass: number): number => {
+    const w = (molality * molarMass) / (1000 + molality * molarMass);
+    return at(salt, w, 25).vapourPressure / at(salt, 0, 25).vapourPressure;
+  };
+  test('water activity by the osmotic coefficients of Robinson & Stokes 1959, app. 8.3: exp(−ν·φ·m·0.018015)', () => {
+    for (const [m, phi] of [
+      [1, 0.9355],
+      [3, 1.0453],
+      [5.5, (1.1916 + 1.2706) / 2],
+    ] as const)
+      expect(activity('NaCl', m, 58.443)).toBeCloseTo(Math.exp(-2 * phi * m * 0.01801528), 9);
+    // CaCl2: φ 1.046 at 1, 1.375 at 2, 2.584 at 5 mol/kg; the equation is another source's
+    for (const [m, phi] of [
+      [1, 1.046],
+      [2, 1.375],
+      [5, 2.584],
+    ] as const)
+      expect(Math.abs(activity('CaCl2', m, 110.984) / Math.exp(-3 * phi * m * 0.01801528) - 1)).toBeLessThan(0.015);
   });
 });
 
@@ -179,6 +237,12 @@ describe('glycol solutions, Bohne et al. 1984 and Conde 2011', () => {
     // ln η: −3.61359 + 986.519/207.861 = 1.132461, −3.75802 + 590.9808/217.2645 = −1.037922;
     // 0.6·1.132461 − 0.4·1.037922 + 2.170383·0.24·(−0.165301 − 0.172395 + 0.088782) = 0.134651; e^ = 1.144138 mPa·s
     expect(at('ethylene', 0.6, 80).viscosity * 1e3).toBeCloseTo(1.144138, 5);
+  });
+  test('Raoult by hand: propylene glycol 40 % at 30 °C, and each glycol to the end of its source', () => {
+    // water 4246.9 Pa (IAPWS-IF97); moles 0.6/18.01528 = 0.0333051, 0.4/76.095 = 0.00525659
+    expect(at('propylene', 0.4, 30).vapourPressure).toBeCloseTo((4246.9 * 0.0333051) / (0.0333051 + 0.00525659), 0);
+    const highest = (glycol: string): unknown => fluidState({ kind: 'glycol', glycol, concentration: 0.4 }, 500);
+    expect([highest('ethylene'), highest('propylene')]).toMatchObject([{ highest: 373.15 }, { highest: 313.15 }]);
   });
   test('Raoult by hand: ethylene glycol 40 % at 90 °C', () => {
     // 0.6/18.01528 = 0.0333051; 0.4/62.068 = 0.00644454; 70 182 Pa·0.0333051/0.0397496 = 58 804 Pa

@@ -1,6 +1,6 @@
 import { common } from './properties.js';
 import { solutionState, type FluidKind } from './kind.js';
-import { REGION_1, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
+import { REGION_1, REGION_1_CALORIC, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
 
 const R = 461.526; // J/(kg·K), IAPWS-IF97
 const CRITICAL_TEMPERATURE = 647.096;
@@ -28,6 +28,7 @@ export function waterSpecificHeat(temperature: number, pressure: number): number
   const a = 7.1 - pressure / 16.53e6;
   const b = tau - 1.222;
   let gammaTauTau = 0;
+  for (const [j, n] of REGION_1_CALORIC) gammaTauTau += n * j * (j - 1) * b ** (j - 2);
   for (const [i, j, n] of REGION_1) gammaTauTau += n * a ** i * j * (j - 1) * b ** (j - 2);
   return -R * tau * tau * gammaTauTau;
 }

@@ -163,12 +163,15 @@ function ofWall(outside: number, schedule: string, source: string): Found {
 
 const SDR = /^S?DR\s*(\d+(?:\.\d+)?)$/i;
 
+/** ratios in rising order: as keys, whole numbers come first */
+const rising = (of: Readonly<Record<string, unknown>>): string[] => Object.keys(of).sort((a, b) => Number(a) - Number(b));
+
 /** `"PE 110"` with `"SDR 11"` (EN 12201-2) */
 function peOf(outside: number, schedule: string): Found {
   if (!PE_OUTSIDE.includes(outside)) return { reason: 'unknown-size', known: PE_OUTSIDE.map((d) => `PE ${d}`) };
   const wall = peWall(outside, SDR.exec(schedule.trim())?.[1] ?? '');
   if (wall !== undefined) return dimensions(outside, wall, 'EN 12201-2, table 2');
-  const made = Object.keys(PE_SERIES).filter((sdr) => peWall(outside, sdr) !== undefined);
+  const made = rising(PE_SERIES).filter((sdr) => peWall(outside, sdr) !== undefined);
   return { reason: 'unknown-schedule', known: made.map((s) => `SDR ${s}`) };
 }
 
@@ -177,7 +180,7 @@ function pvcOf(outside: number, schedule: string): Found {
   if (!PVC_OUTSIDE.includes(outside)) return { reason: 'unknown-size', known: PVC_OUTSIDE.map((d) => `PVC ${d}`) };
   const wall = pvcWall(outside, SDR.exec(schedule.trim())?.[1] ?? '');
   if (wall !== undefined) return dimensions(outside, wall, 'EN ISO 1452-2; ISO 4065');
-  const made = Object.keys(PVC_SERIES).filter((sdr) => pvcWall(outside, sdr) !== undefined);
+  const made = rising(PVC_SERIES).filter((sdr) => pvcWall(outside, sdr) !== undefined);
   return { reason: 'unknown-schedule', known: made.map((s) => `SDR ${s}`) };
 }
 

@@ -272,10 +272,10 @@ test('ductile iron by class K with its lining, copper by its walls (EN 545, EN 1
 
 test('US plastics: PVC as steel by schedule (ASTM D1785), by ratio to the outside diameter (D2241, F714)', () => {
   // D1785: 4 in sch 40 0.237 in, sch 80 0.337 in of 4.500 in; 6 in DR 11: 6.625/11 = 0.602 in
-  expect(insideOf('PVC 4 in', '40')! as number).toBeCloseTo((4.5 - 2 * 0.237) * 0.0254, 4);
-  expect(insideOf('PVC 4 in', 'sch 80')! as number).toBeCloseTo((4.5 - 2 * 0.337) * 0.0254, 4);
-  expect(insideOf('PVC 6 in', 'SDR 26')! as number).toBeCloseTo(6.625 * (1 - 2 / 26) * 0.0254, 4);
-  expect(insideOf('HDPE 6 in', 'DR 11')! as number).toBeCloseTo(6.625 * (1 - 2 / 11) * 0.0254, 4);
+  expect(insideOf('PVC 4 in', '40') as number).toBeCloseTo((4.5 - 2 * 0.237) * 0.0254, 4);
+  expect(insideOf('PVC 4 in', 'sch 80') as number).toBeCloseTo((4.5 - 2 * 0.337) * 0.0254, 4);
+  expect(insideOf('PVC 6 in', 'SDR 26') as number).toBeCloseTo(6.625 * (1 - 2 / 26) * 0.0254, 4);
+  expect(insideOf('HDPE 6 in', 'DR 11') as number).toBeCloseTo(6.625 * (1 - 2 / 11) * 0.0254, 4);
   expect(insideOf('HDPE 6 in', '40')).toMatchObject({ reason: 'unknown-schedule' });
 });
 

@@ -199,7 +199,7 @@ function Chooser({
           sideOffset={4}
           aria-label="Choose a fitting"
           onKeyDown={keys}
-          className="panel z-30 grid w-[420px] gap-x-1 p-2 shadow-[var(--shadow-lift)]"
+          className="panel z-30 grid max-h-[min(560px,80vh)] w-[460px] gap-x-1 overflow-auto p-2 shadow-[var(--shadow-lift)]"
           style={{ gridTemplateColumns: `repeat(${COLUMNS}, 1fr)` }}
         >
           {types.map((type) => {
