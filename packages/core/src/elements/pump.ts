@@ -73,8 +73,8 @@ export const PUMP_FIELDS: Fields = {
       grade: choice(['1B', '1E', '1U', '2B', '2U', '3B'], 'Grade of acceptance, ISO 9906'),
     },
   },
-  bore: impeller('Bore that it goes into', { short: 'Bore' }),
-  freeGas: number(0, 1, 'Free gas at the inlet', { percent: true }),
+  bore: impeller('Bore that it goes into', { short: 'Well bore' }),
+  freeGas: number(0, 1, 'Free gas at the inlet', { percent: true, short: 'Free gas' }),
 };
 
 /** what each mode needs, and what its panel shows beside that */

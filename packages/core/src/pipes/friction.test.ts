@@ -61,7 +61,10 @@ describe('polyethylene (EN 12201-2, table 2)', () => {
     expect(insideOf('PE 110', 'SDR 11')).toBeCloseTo(0.09, 12);
     expect(insideOf('PE 160', 'SDR 17')).toBeCloseTo(0.141, 12);
     expect(insideOf('PE 115', 'SDR 11')).toMatchObject({ reason: 'unknown-size' });
-    expect(insideOf('PE 25', 'SDR 17')).toMatchObject({ reason: 'unknown-schedule', known: ['SDR 7.4', 'SDR 9', 'SDR 11', 'SDR 13.6'] });
+    expect(insideOf('PE 25', 'SDR 17')).toMatchObject({
+      reason: 'unknown-schedule',
+      known: ['SDR 7.4', 'SDR 9', 'SDR 11', 'SDR 13.6'],
+    });
   });
 });
 

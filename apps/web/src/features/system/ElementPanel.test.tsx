@@ -107,6 +107,17 @@ test('a working opens what it rests on, leads back, and shows the whole chain', 
     expect(chain.textContent).toContain(part);
 });
 
+test('a valve of another size than its line says so, and takes the bores of the line in one step', async () => {
+  const { store, user } = await panel('CV-1');
+  // DN 80 in a line of DN 150, sch 40: 154.1 mm
+  expect(screen.getByText(/its FP would be/)).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Take the bores of the line' }));
+  await act(settle);
+  const { valves } = store.getState().study as { valves: Record<string, { inside?: string[] }> };
+  expect(valves.gx80!.inside).toEqual(['154.08 mm', '154.08 mm']);
+  expect(screen.queryByText(/its FP would be/)).toBeNull();
+});
+
 test('a point has its own entries and results', async () => {
   const opened = await open(pumpedStudy());
   show(opened, <ElementPanel id="V-2" />);

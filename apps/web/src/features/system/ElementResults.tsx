@@ -9,10 +9,10 @@ import {
 } from '@cedar-knot/core';
 import { findingText } from '@cedar-knot/wording';
 import { kindView } from '../../kinds/index.js';
-import { letterOf } from '../../state/address.js';
+import { letterOf, locate } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { useDisplay, useStudy, type Display } from '../context.js';
+import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { Figure } from '../working/Figure.js';
 
 const POINT_FIGURES: readonly ResultFigure[] = [
@@ -135,8 +135,26 @@ function Messages({ id }: { id: string }) {
       <p key={m.code} className={`mt-1.5 text-[12px] leading-4 ${m.severity === 'note' ? 'text-inkq' : 'text-fails'}`}>
         {m.severity === 'note' ? '' : '▲ '}
         {findingText(m, display.system)}
+        {m.code === 'valve-bore' && <TakeBores id={id} bore={m.values.line as number} />}
       </p>
     ));
+}
+
+/** the bores of the line become those of the valve's data, so that its piping factor counts */
+function TakeBores({ id, bore }: { id: string; bore: number }) {
+  const store = useStudyStore();
+  const take = (): void => {
+    const { study, change } = store.getState();
+    const valve = locate(study, id)?.entry.valve;
+    if (typeof valve !== 'string') return;
+    const inside = `${Number((bore * 1000).toPrecision(5))} mm`;
+    change(`Bores of the line for ${valve}`, [{ op: 'set', path: ['valves', valve, 'inside'], value: [inside, inside] }]);
+  };
+  return (
+    <button type="button" onClick={take} className="text-cedar ml-1 underline">
+      Take the bores of the line
+    </button>
+  );
 }
 
 function heading(f: ResultFigure, display: Display): string {
