@@ -180,7 +180,7 @@ async function notices(folder, room) {
     });
   if (room && (await jest('--selectProjects', 'core', '--testPathPatterns', `core/src/${room}/`, '--passWithNoTests')))
     return true;
-  if (await jest('--selectProjects', 'core', '--testPathIgnorePatterns', 'random')) return true;
+  if (await jest('--selectProjects', 'core', '--testPathIgnorePatterns', 'random|properties')) return true;
   return (
     (await jest('--selectProjects', 'core', '--testPathPatterns', 'random')) ||
     jest('--selectProjects', 'cli', '--testPathPatterns', 'cases')

@@ -1,5 +1,16 @@
 /* The public list of the core: what server, command line and web may use. */
-export { UNITS, DISPLAY_UNITS, findUnit, type Dimension, type Unit, type UnitSystem } from './units/units.js';
+export {
+  CHOSEN_UNITS,
+  DISPLAY_UNITS,
+  findUnit,
+  UNITS,
+  unitsOf,
+  unitsToChoose,
+  type Dimension,
+  type SystemName,
+  type Unit,
+  type UnitSystem,
+} from './units/units.js';
 export {
   readQuantity,
   writeQuantity,

@@ -1,4 +1,4 @@
-import { displayUnit, toUnit, type Dimension, type UnitSystem } from '@cedar-knot/core';
+import { displayUnit, toUnit, unitsOf, type Dimension, type UnitSystem } from '@cedar-knot/core';
 import { prettyUnit, shortNumber } from '@cedar-knot/wording';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
@@ -29,7 +29,7 @@ export interface Display {
 
 /** Numbers and units as this study shows them. */
 export function useDisplay(): Display {
-  const system = useStudy((s) => s.study.units ?? 'metric');
+  const system = useStudy((s) => unitsOf(s.study));
   return {
     system,
     number: (si, dimension, figures = 3) =>

@@ -4,7 +4,7 @@ import {
   type LineSizesRequest,
   type Operation,
   type Study,
-  type UnitSystem,
+  type SystemName,
   type WorkingStep,
 } from '@cedar-knot/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
@@ -66,7 +66,7 @@ export interface StudyActions {
   openWorking(id: string, key: string | null, scenario?: string): void;
   /** makes a pump the one that the strip, the curves and the breakdown are about */
   follow(pump: string): void;
-  units(system: UnitSystem): void;
+  units(system: SystemName): void;
   flush(): Promise<void>;
   /** the working of a figure of a scenario with all that it rests on, itself first; empty for what has none */
   explain(scenario: string, address: string): Promise<readonly WorkingPart[]>;

@@ -12,6 +12,7 @@ import {
   type Field,
   type Fields,
 } from '../fields/field.js';
+import { CHOSEN_UNITS, unitsToChoose } from '../units/units.js';
 import { TYPICAL_RECOVERY } from '../valves/valve.js';
 
 /* What a study holds beside its points, lines and elements: pumps, valves, site, scenarios, prices. */
@@ -113,6 +114,11 @@ export const SITE_FIELDS: Fields = {
   atmosphericPressure: quantity('absolutePressure', 1e3, 2e5, 'Atmospheric pressure', { default: '101.325 kPa(a)' }),
   gravity: quantity('acceleration', 9, 10.5, 'Gravity', { default: '9.80665 m/s2' }),
 };
+
+/** Units in which results are shown, by quantity, where they are not those of the study's system. */
+export const DISPLAY_UNIT_FIELDS: Fields = Object.fromEntries(
+  Object.keys(CHOSEN_UNITS).map((quantity) => [quantity, choice(unitsToChoose(quantity), `Unit of ${quantity}`)]),
+);
 
 /** What a comparison of line sizes reckons with; money is in the study's own currency. */
 export const ECONOMICS_FIELDS: Fields = {

@@ -4,6 +4,7 @@ import { ELEMENT_KINDS } from '../elements/index.js';
 import type { Field, Fields } from '../fields/field.js';
 import { FLUID_KINDS } from '../fluids/fluid.js';
 import {
+  DISPLAY_UNIT_FIELDS,
   ECONOMICS_FIELDS,
   LARGEST_COLLECTION,
   PUMP_ENTRY_FIELDS,
@@ -40,6 +41,7 @@ export function studySchema(): Json {
       preparedBy: { type: 'string' },
       notes: { type: 'string' },
       units: { enum: ['metric', 'us'] },
+      displayUnits: record(DISPLAY_UNIT_FIELDS),
       site: record(SITE_FIELDS),
       economics: record(ECONOMICS_FIELDS),
       fluids: map(byKind(FLUID_KINDS, {}), LARGEST_COLLECTION.fluids),

@@ -4,7 +4,14 @@ import { ELEMENT_KINDS, elementKind } from '../elements/index.js';
 import { LONGEST_NOTES, text, type Fields } from '../fields/field.js';
 import { describe, isObject, Reader } from '../fields/reader.js';
 import { FLUID_KINDS, fluidKind } from '../fluids/fluid.js';
-import { ECONOMICS_FIELDS, LARGEST_COLLECTION, PUMP_ENTRY_FIELDS, SITE_FIELDS, VALVE_ENTRY_FIELDS } from './fields.js';
+import {
+  DISPLAY_UNIT_FIELDS,
+  ECONOMICS_FIELDS,
+  LARGEST_COLLECTION,
+  PUMP_ENTRY_FIELDS,
+  SITE_FIELDS,
+  VALVE_ENTRY_FIELDS,
+} from './fields.js';
 import { isId } from './ids.js';
 import { LINE, POINT_KINDS, type PointKindName } from './points.js';
 import { LARGEST_STUDY, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
@@ -39,6 +46,7 @@ const TOP_KEYS: Fields = {
   preparedBy: text(),
   notes: text(undefined, { most: LONGEST_NOTES }),
   units: { type: 'choice', values: ['metric', 'us'] },
+  displayUnits: { type: 'record', fields: DISPLAY_UNIT_FIELDS },
   site: { type: 'record', fields: SITE_FIELDS },
   economics: { type: 'record', fields: ECONOMICS_FIELDS },
 };

@@ -52,6 +52,8 @@ export interface Study extends RawEntry {
   preparedBy?: string;
   notes?: string;
   units?: 'metric' | 'us';
+  /** units of results by quantity, where they are not those of the system */
+  displayUnits?: { [quantity: string]: string };
   site?: { atmosphericPressure?: string; gravity?: string };
   economics?: RawEconomics;
   fluids?: { [id: string]: RawEntry };

@@ -1,6 +1,6 @@
 import { readExpression } from '../fields/expression.js';
-import { isQuantity, readQuantity, writeQuantity } from './quantity.js';
-import { UNITS, type Dimension } from './units.js';
+import { displayUnit, isQuantity, readQuantity, writeQuantity } from './quantity.js';
+import { UNITS, unitsOf, unitsToChoose, type Dimension } from './units.js';
 
 const si = (text: string, d: Dimension): number => {
   const q = readQuantity(text, d);
@@ -72,4 +72,21 @@ test.each([
 test('what is no sum is left alone', () => {
   expect(readExpression('DN150')).toBeUndefined();
   expect(readExpression('1/0 m')).toBeUndefined();
+});
+
+test('a study shows some quantities in units of its own, all pressures alike, the rest as its system', () => {
+  const own = unitsOf({ units: 'us', displayUnits: { flow: 'bbl/d', pressure: 'bar' } });
+  const shown = (d: Dimension): string => displayUnit(d, own).symbol;
+  expect(['flow', 'pressure', 'absolutePressure', 'pressureDifference', 'head'].map((d) => shown(d as Dimension))).toEqual([
+    'bbl/d',
+    'bar',
+    'bar',
+    'bar',
+    'ft',
+  ]);
+  expect(unitsOf({})).toBe('metric');
+  expect(unitsOf({ units: 'us', displayUnits: {} })).toBe('us');
+  const displayUnits = { head: 'ft' };
+  expect(unitsOf({ displayUnits })).toBe(unitsOf({ displayUnits }));
+  expect(unitsToChoose('flow')).not.toContain('t/h');
 });

@@ -110,7 +110,11 @@ export function toUnit(si: number, unit: Unit): number {
 
 /** The unit in which results of a dimension are shown. */
 export function displayUnit(dimension: Dimension, system: UnitSystem): Unit {
-  return findUnit(dimension, DISPLAY_UNITS[system][dimension])!;
+  const symbol =
+    typeof system === 'string'
+      ? DISPLAY_UNITS[system][dimension]
+      : (system.own[dimension] ?? DISPLAY_UNITS[system.base][dimension]);
+  return findUnit(dimension, symbol)!;
 }
 
 /**

@@ -230,10 +230,48 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
   ],
 };
 
-export type UnitSystem = 'metric' | 'us';
+export type SystemName = 'metric' | 'us';
+
+/** What results are shown in: the usual units of a system, some of them chosen anew. */
+export type UnitSystem = SystemName | { base: SystemName; own: Readonly<Partial<Record<Dimension, string>>> };
+
+/** quantities whose unit a study may choose, with the dimensions that go by it */
+export const CHOSEN_UNITS: Readonly<Record<string, readonly Dimension[]>> = {
+  flow: ['flow'],
+  head: ['head'],
+  length: ['length'],
+  diameter: ['diameter'],
+  pressure: ['pressure', 'absolutePressure', 'pressureDifference'],
+  temperature: ['temperature'],
+  velocity: ['velocity'],
+  power: ['power'],
+};
+
+/** units that a result of a quantity can be shown in: a mass flow would need a density */
+export function unitsToChoose(quantity: string): string[] {
+  return UNITS[CHOSEN_UNITS[quantity]![0]!].filter((x) => !x.mass).map((x) => x.symbol);
+}
+
+const chosen = new WeakMap<object, Map<SystemName, UnitSystem>>();
+
+/** The units that a study shows; the same object for the same choice. */
+export function unitsOf(study: { units?: SystemName; displayUnits?: Readonly<Record<string, string>> }): UnitSystem {
+  const base = study.units ?? 'metric';
+  const { displayUnits } = study;
+  if (!displayUnits || Object.keys(displayUnits).length === 0) return base;
+  const known = chosen.get(displayUnits) ?? new Map<SystemName, UnitSystem>();
+  chosen.set(displayUnits, known);
+  if (!known.has(base)) {
+    const own = Object.entries(displayUnits).flatMap(([quantity, symbol]) =>
+      (CHOSEN_UNITS[quantity] ?? []).filter((d) => findUnit(d, symbol)).map((d) => [d, symbol] as const),
+    );
+    known.set(base, { base, own: Object.fromEntries(own) });
+  }
+  return known.get(base)!;
+}
 
 /** The unit in which a result of each dimension is shown when nobody typed one. */
-export const DISPLAY_UNITS: Readonly<Record<UnitSystem, Readonly<Record<Dimension, string>>>> = {
+export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimension, string>>>> = {
   metric: {
     length: 'm',
     diameter: 'mm',

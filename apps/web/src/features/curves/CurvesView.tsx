@@ -42,7 +42,7 @@ export function CurvesView() {
       ),
     // the display depends on the unit system alone
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [curves, study.units, shown, active, shows, before, theme],
+    [curves, study.units, study.displayUnits, shown, active, shows, before, theme],
   );
   const heights = chartHeights(size.height);
   const options = useMemo(

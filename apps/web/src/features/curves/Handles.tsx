@@ -200,7 +200,7 @@ function Handle({ pump, name, value, min, max, step, ticks, tickText, onGrab }: 
 
 /** where a handle was let go, rounded as it is read in the study's unit */
 function dragged(si: number, dimension: QuantityField['dimension'], display: Display): string {
-  const decimals = display.system === 'us' && dimension === 'diameter' ? 2 : 0;
+  const decimals = dimension === 'diameter' && display.typed('diameter') === 'in' ? 2 : 0;
   return `${display.value(si, dimension).toFixed(decimals)} ${display.typed(dimension)}`;
 }
 

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { SaveState } from '../../state/autosave.js';
 import { Segmented } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
+import { DisplayUnits } from './DisplayUnits.js';
 import { Versions } from './Versions.js';
 
 function Mark() {
@@ -70,6 +71,7 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
           { value: 'us', text: 'US' },
         ]}
       />
+      <DisplayUnits />
       <button
         type="button"
         onClick={onCommands}

@@ -1,4 +1,4 @@
-import type { Study } from '@cedar-knot/core';
+import { unitsOf, type Study } from '@cedar-knot/core';
 import { memo, useState } from 'react';
 import { setOwn, setShared } from '../../state/address.js';
 import type { Input } from '../../state/inputs.js';
@@ -91,7 +91,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
   const [problem, setProblem] = useState<string | null>(null);
   const choices = choicesOf(store.getState().study, input);
   const read = (typed: string) => {
-    const system = store.getState().study.units ?? 'metric';
+    const system = unitsOf(store.getState().study);
     return readEntry(typed, input.field, value ?? shared ?? inDisplayUnit(input.field, system), system);
   };
   const commit = (): boolean => {

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@cedar-knot/core';
+import { unitsOf, type UnitSystem } from '@cedar-knot/core';
 import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
 import { fillCells, type Input, type MatrixCell } from '../../state/inputs.js';
 import { locate } from '../../state/address.js';
@@ -89,7 +89,7 @@ export function useMatrixKeys(rows: readonly Input[]): {
         const scenario = scenarioAt(column);
         if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
         const shared = locate(study, input.id)?.entry[input.key];
-        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address] ?? shared, study.units ?? 'metric');
+        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address] ?? shared, unitsOf(study));
         if (read.ok) cells.push({ input, scenario, value: read.value });
         else refused.push(`“${typed}” for ${input.address}: ${read.message}`);
       }),

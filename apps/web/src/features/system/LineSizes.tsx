@@ -57,7 +57,7 @@ function Band({ pipes }: { pipes: readonly string[] }) {
   const put = (end: 0 | 1, typed: string): void => {
     const x = Number(typed);
     if (!(x >= 0) || typed.trim() === '') return;
-    const unit = display.system === 'us' ? 'ft/s' : 'm/s';
+    const unit = display.typed('velocity');
     const band = limits.map((v) => display.value(v, 'velocity'));
     band[end] = x;
     if (!(band[0]! < band[1]!)) return;

@@ -2,6 +2,7 @@ import {
   applyOperations,
   readShortForm,
   thingKind,
+  unitsOf,
   type Operation,
   type RawElement,
   type ShortFormNames,
@@ -39,7 +40,7 @@ function outletOperations(study: Study, active: string, row: SheetRow, text: str
   const key = locate(study, row.id)!.index >= 0 ? 'outletElevation' : 'elevation';
   if (text === '' && key === 'outletElevation') return setShared(study, row.id, key, undefined);
   const field = thingKind(row.kind)!.fields[key]!;
-  const read = readEntry(text, field, row.outlet || '0 m', study.units);
+  const read = readEntry(text, field, row.outlet || '0 m', unitsOf(study));
   const scenario = study.scenarios.find((s) => s.id === active);
   return read.ok ? setSeen(study, scenario, row.id, key, read.value) : read.message;
 }
