@@ -1,5 +1,6 @@
 import { runStudy } from '../packages/core/dist/index.js';
 import { randomSystem } from '../packages/core/dist/test/random-systems.js';
+import { violations } from '../packages/core/dist/test/violations.js';
 
 const pipe = (id, length, mm) => ({
   id,
@@ -76,17 +77,19 @@ export function benchNetworks() {
   growth('looped grid 15×15 to 30×30', grid(15), grid(30));
 }
 
-/** how many random systems are solved to the residuals, and what is said of the others */
-export function benchRandom(count = 10_000) {
+/** how many random systems are solved, every balance and condition worked out again from the results, and what is said of the others */
+export function benchRandom(count = 20_000) {
   const tally = {};
   const begin = performance.now();
   for (let seed = 0; seed < count; seed++) {
-    const run = runStudy(randomSystem(seed));
-    const { result } = run.scenarios[0];
+    const system = randomSystem(seed);
+    const run = runStudy(system);
+    const { model, result } = run.scenarios[0];
     let key = result ? result.status : `refused: ${run.problems[0].code}`;
     if (result?.status === 'failed') key = `failed: ${result.findings.find((f) => f.severity === 'error').code}`;
     else if (result && !(result.convergence.massResidual < 1e-9 && result.convergence.energyResidual < 1e-6))
       key = 'residual too large';
+    else if (result && violations(system, result, model.fluid.density * 9.80665).length > 0) key = 'wrong';
     tally[key] = (tally[key] ?? 0) + 1;
   }
   console.log(

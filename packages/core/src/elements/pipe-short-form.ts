@@ -31,15 +31,20 @@ function write(e: Entries): string {
 function writeSchedule(schedule: unknown): string {
   if (schedule === undefined) return '';
   const typed = shown(schedule).replace(/^sch\s*/i, '');
-  if (/^SDR/i.test(typed)) return ` ${typed}`;
+  if (/^S?DR|^K\d/i.test(typed)) return ` ${typed}`;
   return typed.endsWith('mm') ? ` wall ${typed}` : ` sch ${typed}`;
 }
 
+const US_INCHES = '(\\d+(?:[ -]\\d/\\d+|/\\d+)?)\\s*(?:"|″|(?:in|inch|inches)(?![\\p{L}\\d]))';
 const INCHES = /(\d+(?:[ -]\d\/\d+|\/\d+|\.\d+)?)\s*(?:"|″|''|(?:in|inch|inches)(?![\p{L}\d]))/iuy;
 const NOMINAL: readonly (readonly [RegExp, (found: RegExpExecArray) => string])[] = [
   [/DN\s?(\d+)/iy, (m) => `DN${m[1]}`],
   [/NPS\s?(\d+(?:[ -]\d\/\d+|\/\d+|\.\d+)?)/iy, (m) => `NPS ${m[1]}`],
+  [new RegExp(`(?:PEHD|HDPE|PE)\\s(?:IPS\\s)?${US_INCHES}`, 'iuy'), (m) => `HDPE ${m[1]} in`],
+  [new RegExp(`(?:PVC-U|PVC)\\s(?:IPS\\s)?${US_INCHES}`, 'iuy'), (m) => `PVC ${m[1]} in`],
   [/(?:PEHD|HDPE|PE)\s?(?:d\s?)?(\d+)/iy, (m) => `PE ${m[1]}`],
+  [/DI\s?(?:DN\s?)?(\d+)/iy, (m) => `DI ${m[1]}`],
+  [/(?:Cu|copper)\s?(\d+(?:\.\d+)?)/iy, (m) => `Cu ${m[1]}`],
   [/(?:PVC-U|PVC)\s?(?:d\s?)?(\d+)/iy, (m) => `PVC ${m[1]}`],
   [/OD\s?(\d+(?:\.\d+)?)/iy, (m) => `OD ${m[1]}`],
   [INCHES, (m) => `${m[1]} in`],
@@ -67,8 +72,11 @@ const sized: Piece = (at, draft) => {
 const scheduled: Piece = (at, draft) => {
   const found = at.take(/(?:schedule|sched\.?|sch\.?)\s*(\w+)/iy) ?? at.take(/(?:STD|XXS|XS|\d{1,3}S)(?!\w)/iy);
   if (found) return put(draft, 'schedule', (found[1] ?? found[0]).toUpperCase());
-  const sdr = at.take(/SDR\s*(\d+(?:\.\d+)?)/iy);
-  if (sdr) return put(draft, 'schedule', `SDR ${sdr[1]}`);
+  const ratio = at.take(/(S?DR)\s*(\d+(?:\.\d+)?)/iy);
+  if (ratio) return put(draft, 'schedule', `${ratio[1]!.toUpperCase()} ${ratio[2]}`);
+  // a class of ductile iron; elsewhere K is a loss coefficient
+  const k = /^DI/.test(String(draft.entries.size)) ? at.take(/K(\d{1,2})(?![\w.])/y) : undefined;
+  if (k) return put(draft, 'schedule', `K${k[1]}`);
   const wall = at.take(/(?:wall\s*)(\d+(?:\.\d+)?)\s*mm/iy);
   return wall !== undefined && put(draft, 'schedule', `${wall[1]} mm`);
 };
