@@ -164,10 +164,10 @@ for (const signal of ['SIGINT', 'SIGTERM'])
   });
 
 /** whether the tests notice: those of the room first, then all, the random systems only when those see nothing */
-async function notices(folder, room) {
+async function notices(folder, room, stdio = 'ignore') {
   const jest = (...args) =>
     new Promise((done) => {
-      const options = { cwd: folder, stdio: 'ignore', env: { ...process.env, CI: 'true' } };
+      const options = { cwd: folder, stdio, env: { ...process.env, CI: 'true' } };
       // its own children end with the run, whoever stops it: a planted fault may loop for ever
       const child = spawn(process.execPath, [join(ROOT, 'node_modules/jest/bin/jest.js'), '-w', '1', '--bail', ...args], options);
       const limit = setTimeout(() => child.kill('SIGKILL'), 240_000);
@@ -208,7 +208,7 @@ let at = 0;
 async function worker() {
   const folder = workplace();
   // the copy has to be sound before anything is planted
-  if (await notices(folder)) throw new Error('the tests fail without any fault: npm run test:unit says which');
+  if (await notices(folder, undefined, ['ignore', 'ignore', 'inherit'])) throw new Error('the tests fail without any fault: npm run test:unit says which');
   while (at < faults.length) {
     const fault = faults[at++];
     const place = join(folder, relative(ROOT, fault.file));

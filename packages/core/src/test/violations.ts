@@ -38,8 +38,8 @@ export function violations(system: System, r: ScenarioResult, rhoG: number): str
       if (e.kind === 'device' && e.at === undefined) wrong.push(...fixedDropViolations(e.id as string, metres(e.drop) * 1e5, x));
       if (e.closed === true && x.flow !== 0) wrong.push(`${e.id as string} is closed`);
       if (x.kind === 'control-valve' && !x.choked && x.kv && x.flow > 1e-9 && e.mode !== 'drop') {
-        // Δp = SG·(Q/Kv)², SG = ρ/999.1
-        const drop = (rhoG / 9.80665 / 999.1) * ((x.flow * 3600) / x.kv) ** 2 * 1e5;
+        // Δp = SG·(Q/(Kv·FR))², SG = ρ/999.1
+        const drop = (rhoG / 9.80665 / 999.1) * ((x.flow * 3600) / x.kv / (x.fr ?? 1)) ** 2 * 1e5;
         if (Math.abs(drop - x.drop!) > 1e-6 * drop + 0.02) wrong.push(`${e.id as string} coefficient`);
       }
     }
