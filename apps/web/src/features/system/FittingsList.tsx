@@ -197,9 +197,10 @@ function Chooser({
         <Popover.Content
           align="end"
           sideOffset={4}
+          collisionPadding={8}
           aria-label="Choose a fitting"
           onKeyDown={keys}
-          className="panel z-30 grid max-h-[min(560px,80vh)] w-[460px] gap-x-1 overflow-auto p-2 shadow-[var(--shadow-lift)]"
+          className="panel z-30 grid max-h-(--radix-popover-content-available-height) w-[460px] gap-x-1 overflow-auto p-2 shadow-[var(--shadow-lift)]"
           style={{ gridTemplateColumns: `repeat(${COLUMNS}, 1fr)` }}
         >
           {types.map((type) => {
