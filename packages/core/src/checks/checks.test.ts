@@ -590,3 +590,10 @@ test('which of running and no flow gave the highest pressure is said', () => {
   expect(marginOf('highest-pressure', { pipeRead }).governs).toBe('running');
   expect(marginOf('highest-pressure', { pipeRead, deadHeads: { L: 51 } }).governs).toBe('dead-head');
 });
+
+test('a check without a near has no edge of it', () => {
+  for (const code of ['head-rise', 'set-point', 'suction-specific-speed'] as const) {
+    expect(marginOf(code)).not.toHaveProperty('nearBelow');
+    expect(marginOf(code)).not.toHaveProperty('nearAbove');
+  }
+});

@@ -20,6 +20,12 @@ export interface Wanted {
   violation: number;
 }
 
+/** Groups of points that no known head reaches: which group each belongs to (−1: none), and its head counted from its group's own zero. */
+export interface Adrift {
+  group: Int32Array;
+  head: Float64Array;
+}
+
 /**
  * Every element whose state contradicts its law in this solution; empty when all conditions are met.
  *
@@ -30,8 +36,9 @@ export function unmetConditions(
   lines: readonly CompiledLine[],
   solutions: readonly LineSolution[],
   boiling: ReadonlySet<string>,
+  adrift?: Adrift,
 ): Wanted[] {
-  const unmet: Wanted[] = [];
+  const unmet: Wanted[] = adrift ? adriftConditions(lines, solutions, adrift) : [];
   lines.forEach((line, l) => {
     const s = solutions[l]!;
     const want = (element: number, violation: number, ...states: State[]): void => {
@@ -40,6 +47,58 @@ export function unmetConditions(
     new LineConditions(input, line, s, boiling, want).judge();
   });
   return unmet;
+}
+
+/** Bounds that non-returns set to the head of a group adrift, m, each with the line that sets it. */
+interface Bounds {
+  least: number;
+  from: number;
+  most: number;
+  to: number;
+}
+
+/**
+ * A group that only shut non-returns part from the rest stays shut off when some head of it keeps them all shut: above what is led
+ * to it, below what it would be led to. Where there is none, those that contradict each other open.
+ */
+function adriftConditions(lines: readonly CompiledLine[], solutions: readonly LineSolution[], adrift: Adrift): Wanted[] {
+  const bounds = new Map<number, Bounds>();
+  const of = (group: number): Bounds => {
+    if (!bounds.has(group)) bounds.set(group, { least: -Infinity, from: -1, most: Infinity, to: -1 });
+    return bounds.get(group)!;
+  };
+  const opened: Wanted[] = [];
+  const open = (line: number, violation: number): void => {
+    for (const element of lines[line]!.shutElements()) opened.push({ line, element, states: [State.Normal], violation });
+  };
+  lines.forEach((line, l) => {
+    const shut = line.shutElements();
+    const { from, to, elements } = line.model;
+    const isKept = shut.length > 0 && shut.every((i) => elements[i]!.kind === 'local' && !isClosed(elements[i]!));
+    if (!isKept) return;
+    const [first, last] = [shut[0]!, shut[shut.length - 1]!];
+    const { heads } = solutions[l]!;
+    line.evaluate(0);
+    const lost = (a: number, b: number): number => line.loss.subarray(a, b).reduce((sum, x) => sum + x, 0);
+    const [before, behind] = [heads[first]!, heads[last + 1]!];
+    const [a, b] = [adrift.group[from]!, adrift.group[to]!];
+    if (a >= 0 && a === b) {
+      const drive = adrift.head[from]! - lost(0, elements.length) - adrift.head[to]!;
+      if (drive > HEAD_SLACK) open(l, drive);
+    } else if (b >= 0 && Number.isFinite(before)) {
+      const least = before - lost(first, elements.length) - adrift.head[to]!;
+      if (least > of(b).least) Object.assign(of(b), { least, from: l });
+    } else if (a >= 0 && Number.isFinite(behind)) {
+      const most = behind + lost(0, last + 1) - adrift.head[from]!;
+      if (most < of(a).most) Object.assign(of(a), { most, to: l });
+    }
+  });
+  for (const { least, from, most, to } of bounds.values()) {
+    if (!(least > most + HEAD_SLACK)) continue;
+    open(from, least - most);
+    open(to, least - most);
+  }
+  return opened;
 }
 
 /** the states that an element can be in; one for those that are not conditional */

@@ -215,3 +215,30 @@ test('a well with losses of its own falls with the flow and its square, alone in
   const q = r.lines.L!.flow * 3600;
   expect(r.points.W!.totalHead!).toBeCloseTo(-5 - q / 36 - 0.001 * q * q, 8);
 });
+
+test('a part that only non-returns shut off opens where no head of it keeps them all shut, and circulates meanwhile', () => {
+  const r = solved(
+    study({ A: vessel(40), J: junction(0), K: junction(0), B: vessel(10) }, [
+      line('L1', 'A', 'J', [pipe('a'), nonReturn('N1')]),
+      line('L2', 'J', 'K', [curvePump('P'), pipe('b', 30)]),
+      line('L3', 'K', 'J', [pipe('c', 30)]),
+      line('L4', 'J', 'B', [nonReturn('N2'), pipe('d')]),
+    ]),
+  );
+  expect(r.status).toBe('solved');
+  expect(r.lines.L1!.flow).toBeGreaterThan(0.005);
+  expect(r.lines.L4!.flow).toBeCloseTo(r.lines.L1!.flow, 12);
+  const loss = (id: string): number => (r.elements[id] as { headLoss: number }).headLoss;
+  expect((r.elements.P as { head: number }).head).toBeCloseTo(loss('b') + loss('c'), 9);
+  // with the higher end behind, every head between keeps both shut: nothing is known of it
+  const still = solved(
+    study({ A: vessel(10), J: junction(0), K: junction(0), B: vessel(40) }, [
+      line('L1', 'A', 'J', [pipe('a'), nonReturn('N1')]),
+      line('L2', 'J', 'K', [curvePump('P'), pipe('b', 30)]),
+      line('L3', 'K', 'J', [pipe('c', 30)]),
+      line('L4', 'J', 'B', [nonReturn('N2'), pipe('d')]),
+    ]),
+  );
+  expect([still.lines.L1!.flow, still.lines.L4!.flow, still.points.J!.totalHead]).toEqual([0, 0, null]);
+  expect(still.lines.L2!.flow).toBeGreaterThan(0.005);
+});

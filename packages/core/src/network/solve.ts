@@ -2,6 +2,7 @@ import { State } from '../elements/model.js';
 import { bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
 import { CompiledLine } from './line.js';
 import { solveComponent, type Component } from './newton.js';
+import type { Adrift } from './conditions.js';
 import { aloneWith, expandSolution, reduceNetwork, type Reduction } from './reduce.js';
 import { findCrossings, headAt, SurplusHead, type EndHead } from './single.js';
 import { findStates } from './states.js';
@@ -128,7 +129,7 @@ export function solveCompiled(
       if ('reason' in pass) return { ok: false, failure: pass };
       iterations += pass.iterations;
       last = { pass, solutions: lines.map((l, i) => lineSolution(input, l, flows[i]!, heads)) };
-      return { ok: true, solutions: last.solutions };
+      return { ok: true, solutions: last.solutions, adrift: pass.adrift };
     },
     isThorough,
   );
@@ -147,6 +148,8 @@ interface Pass {
   massResidual: number;
   energyResidual: number;
   others: OtherDuty[];
+  /** groups of points whose heads nothing determines, counted from a zero of their own */
+  adrift: Adrift | undefined;
 }
 
 function solveStates(
@@ -155,7 +158,7 @@ function solveStates(
   flows: Float64Array,
   heads: Float64Array,
 ): Pass | SolveFailure {
-  const pass: Pass = { iterations: 0, massResidual: 0, energyResidual: 0, others: [] };
+  const pass: Pass = { iterations: 0, massResidual: 0, energyResidual: 0, others: [], adrift: undefined };
   const degree = degrees(input);
   // heads that nothing determined in the round before are no start for this one
   for (let i = 0; i < heads.length; i++) if (!Number.isFinite(heads[i]!)) heads[i] = 0;
@@ -173,6 +176,11 @@ function solveStates(
       const imbalance = clusterImbalance(input, lines, cluster[0]!, flows);
       if (Math.abs(imbalance) > 1e-9) return { reason: 'contradiction', where: cluster.map((p) => input.points[p]!.id) };
       undetermined.push(...cluster);
+      pass.adrift ??= { group: new Int32Array(heads.length).fill(-1), head: new Float64Array(heads.length) };
+      for (const p of cluster) {
+        pass.adrift.group[p] = cluster[0]!;
+        pass.adrift.head[p] = heads[p]!;
+      }
     }
     pass.iterations += report.iterations;
     pass.massResidual = Math.max(pass.massResidual, report.massResidual);

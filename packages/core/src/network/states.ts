@@ -1,5 +1,5 @@
 import { State } from '../elements/model.js';
-import { statesOf, unmetConditions, type Wanted } from './conditions.js';
+import { statesOf, unmetConditions, type Adrift, type Wanted } from './conditions.js';
 import { isClosed, type CompiledLine } from './line.js';
 import type { LineSolution, NetworkInput } from './types.js';
 
@@ -13,7 +13,7 @@ const MOST_CHOKINGS = 2;
 
 /** A round of the solver with the states as they are: the solution, or the ids of the part that has none. */
 export type Round<T extends { reason: string; where: string[] }> =
-  { ok: true; solutions: LineSolution[] } | { ok: false; failure: T };
+  { ok: true; solutions: LineSolution[]; adrift: Adrift | undefined } | { ok: false; failure: T };
 
 type Failure = { reason: string; where: string[] };
 
@@ -65,7 +65,7 @@ function follow<T extends Failure>(
       continue;
     }
     afresh = false;
-    let wanted = unmetConditions(input, lines, found.solutions, boiling);
+    let wanted = unmetConditions(input, lines, found.solutions, boiling, found.adrift);
     if (wanted.length === 0) return { ok: true };
     where = wanted.map((w) => lines[w.line]!.model.elements[w.element]!.id);
     if (times > 2) return { ok: false, failure: undefined, where };
@@ -163,7 +163,7 @@ function search<T extends Failure>(
       open.push({ states, score: FAILED, next: alternatives(lines, found.failure.where) });
       return false;
     }
-    const wanted = unmetConditions(input, lines, found.solutions, boiling);
+    const wanted = unmetConditions(input, lines, found.solutions, boiling, found.adrift);
     if (wanted.length === 0) return true;
     const single = wanted.flatMap(({ line, element, states: to }) => to.map((state) => [{ line, element, state }]));
     const all = wanted.map(({ line, element, states: to }) => ({ line, element, state: to[0]! }));
