@@ -29,7 +29,7 @@ export function valveWorking(w: WorkedElement, r: ValveResult): KeyedStep[] {
   const at = r.kv ?? w.valve?.ratedKv ?? 0;
   const recovery = worth(
     w.valve?.inside ? 'FLc' : 'FL',
-    w.valve?.inside ? 'FLP over FP' : 'pressure recovery factor',
+    w.valve?.inside ? 'FLP over FP' : `pressure recovery factor${typical(w.valve)}`,
     w.valve ? pipingFactors(w.valve, at).fl : TYPICAL_RECOVERY,
     'ratio',
     w.valve?.inside ? own('recovery') : { from: 'valve.fl' },
@@ -74,7 +74,7 @@ function reynoldsSteps(w: WorkedElement, r: ValveResult, fr: WorkingValue): Keye
   const c = reynoldsConstants({ valve, lineBore }, r.kv);
   const q = worth('Q', 'flow', r.flow, 'flow', { unit: 'm3/h', ...own('flow') });
   const kv = worth('Kv', 'flow coefficient', r.kv, 'coefficient', own('kv'));
-  const fd = worth('Fd', 'valve style modifier', valve.fd ?? TYPICAL_FD, 'ratio', { from: 'valve.fd' });
+  const fd = worth('Fd', `valve style modifier${typical(valve)}`, valve.fd ?? TYPICAL_FD, 'ratio', { from: 'valve.fd' });
   const fl = worth('FL', 'pressure recovery factor', c.fl, 'ratio', { from: 'valve.fl' });
   const line = worth('D', 'bore of the line', lineBore, 'diameter', { unit: 'mm' });
   const d = worth('d', 'nominal bore of the valve', valve.bore ?? lineBore, 'diameter', { unit: 'mm', from: 'valve.size' });
@@ -93,6 +93,9 @@ function reynoldsSteps(w: WorkedElement, r: ValveResult, fr: WorkingValue): Keye
       : step('fr', fr, '1 + 0.33·√(FL)/n^0.25·log10(Rev/10000)', [fl, n, rev], source),
   ];
 }
+
+/** said of data that are not the maker's */
+const typical = (valve: ValveInput | undefined): string => (valve?.isTypical ? ', typical where the maker gives none' : '');
 
 const SOURCE = 'inherent characteristic, IEC 60534-2-4';
 

@@ -169,6 +169,7 @@ function report(e: SolvedElement): ValveResult {
   if (coefficient) {
     r.fr = viscousFactor(model, coefficient, e.flow, e.fluid.viscosity / e.fluid.density);
     if (model.valve) r.fp = pipingFactors(model.valve, coefficient).fp;
+    if (model.valve?.isTypical) r.typical = true;
   }
   setOpening(e, model, r);
   say(e, model, r);

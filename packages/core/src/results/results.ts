@@ -108,6 +108,8 @@ export interface ValveResult extends Common {
   /** Reynolds number factor at the coefficient, and piping geometry factor */
   fr?: number;
   fp?: number;
+  /** FL or Fd are typical, not the maker's */
+  typical?: boolean;
 }
 
 /** exchangers, filters, meters, orifices, hand valves, non-returns: whatever takes pressure and nothing else */

@@ -1,6 +1,6 @@
 import { line, pipe, solved, study, vessel } from '../test/studies.js';
 import { reynoldsConstants, reynoldsFactor } from './reynolds.js';
-import type { ValveInput } from './valve.js';
+import { recoveryAt, type ValveInput } from './valve.js';
 import { typicalOf } from './typical.js';
 
 /* IEC 60534-2-1:2011, annex A, worked by hand from its equations. */
@@ -101,6 +101,34 @@ test('a bare coefficient chokes with FL 0.9', () => {
   expect(v.choked).toBe(true);
   expect(v.flow * 3600).toBeCloseTo(10 * Math.sqrt(v.chokedDrop / 1e5 / (961.9 / 999.1)), 2);
   expect(v.chokedDrop).toBeLessThan(v.drop);
+});
+
+test('what the maker does not give is typical of the body, and marked', () => {
+  const of = (entry: object) =>
+    solved(
+      study(
+        { T: vessel(0, 60), U: vessel(0, 1) },
+        [line('L', 'T', 'U', [pipe('a', 2, 102.3), { id: 'V', kind: 'control-valve', mode: 'kv', kv: 20, valve: 'v' }])],
+        { valves: { v: { ratedKv: 60, ...entry } } },
+      ),
+    ).elements.V as { typical?: boolean; chokedDrop: number };
+  const ball = of({ body: 'ball' });
+  const globe = of({ body: 'globe', fl: 0.9, fd: 0.46 });
+  expect([ball.typical, globe.typical]).toEqual([true, undefined]);
+  // FL² in place of FL²: 0.74² over 0.9², at the same inlet pressure to what little the drop before it differs
+  expect(ball.chokedDrop / globe.chokedDrop).toBeCloseTo((0.74 / 0.9) ** 2, 6);
+});
+
+test('FL over travel: between the rows, and at the ends', () => {
+  const flTable = [
+    { travel: 0.2, fl: 0.95 },
+    { travel: 1, fl: 0.75 },
+  ];
+  // linear valve of rangeability 50: Kv 60·(0.02 + 0.98·x)
+  const at = (x: number): number => recoveryAt(valve({ flTable }), 60 * (0.02 + 0.98 * x));
+  expect(at(0.6)).toBeCloseTo(0.85, 9);
+  expect([at(0.1), at(1)]).toEqual([0.95, 0.75]);
+  expect(recoveryAt(valve(), 10)).toBe(0.9);
 });
 
 test('typical data by body, as the table has them', () => {
