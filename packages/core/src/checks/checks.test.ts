@@ -373,6 +373,8 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['valve-opening', { valve: { flow: -0.02 } }, 'no-flow'],
   ['valve-opening', { valve: { opening: null } }, 'no-valve'],
   ['valve-authority', { role: 'normal' }, 'not-maximum'],
+  ['valve-authority', { role: 'maximum', valve: { flow: 0 } }, 'no-flow'],
+  ['motor-power', { pump: { running: 0 }, entry: { motor: { ratedPower: 9 } } }, 'off'],
   ['valve-authority', { role: 'maximum', valveRead: { mode: 'opening' } }, 'not-controlling'],
   ['valve-cavitation', {}, 'not-given'],
   ['valve-cavitation', { valveEntry: { xfz: 0.3 }, valve: { inletPressure: 1000 } }, 'no-pressure'],

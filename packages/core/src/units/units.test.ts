@@ -234,13 +234,16 @@ describe('scales that no factor makes', () => {
     expect(toUnit(si('35 API', 'density'), findUnit('density', 'API')!)).toBeCloseTo(35, 9);
     expect(readQuantity('-140 API', 'density')).toMatchObject({ reason: 'outside-unit' });
   });
-  test('Saybolt seconds at 100 °F, ASTM D2161, table 1: 32.0 for 1.81 mm²/s, 46.4 for 6, 98.9 for 20, 463.5 for 100', () => {
-    // the table gives the viscosity to three figures
+  test('Saybolt seconds at 100 °F, ASTM D2161, eq. 1 by hand', () => {
+    // 6 mm²/s: 27.7944 + 1.19584/0.067248; 20: 92.648 + 1.6528/0.319402; 100: 463.24 + 4.264/19.15902
     for (const [seconds, nu] of [
-      [32, 1.81],
-      [463.5, 100],
+      [27.7944 + 1.19584 / 0.0672484, 6],
+      [92.648 + 1.6528 / 0.319402, 20],
+      [463.24 + 4.264 / 19.15902, 100],
     ] as const)
-      expect(si(`${seconds} SSU`, 'kinematicViscosity') * 1e6).toBeCloseTo(nu, 1);
+      expect(si(`${seconds} SSU`, 'kinematicViscosity') * 1e6).toBeCloseTo(nu, 3);
+    // where the unit begins
+    expect(si('32 SSU', 'kinematicViscosity') * 1e6).toBeCloseTo(1.81, 1);
     // far up it goes with 4.632 (eq. 4)
     expect(si('46320 SSU', 'kinematicViscosity') * 1e6).toBeCloseTo(10_000, -1);
     expect(readQuantity('20 SSU', 'kinematicViscosity')).toMatchObject({ reason: 'outside-unit' });
