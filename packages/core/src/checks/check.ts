@@ -106,8 +106,8 @@ interface Common<Subject> {
   source: string;
   /** reasons for which it may not apply */
   reasons: readonly Reason[];
-  /** a value, a reason, or undefined where nobody would ask; `isOwn`: the study has a limit for it here */
-  judge: (subject: Subject, scenario: CheckedScenario, isOwn: boolean) => Judged | Reason | undefined;
+  /** a value, or why there is none; `isOwn`: the study has a limit for it here */
+  judge: (subject: Subject, scenario: CheckedScenario, isOwn: boolean) => Judged | Reason;
 }
 
 /** One check: at elements of some kinds, or at points. */

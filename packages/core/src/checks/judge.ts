@@ -19,7 +19,6 @@ export function judge(scenario: CheckedScenario, overrides: readonly LimitOverri
     for (const code of BY_KIND.get(subject.kind) ?? []) {
       const own = ownLimit(overrides, code, subject.id, scenario.id);
       const found = judged(code, subject, scenario, own !== undefined);
-      if (found === undefined) continue;
       margins.push(
         typeof found === 'string'
           ? notApplicable(code, subject.id, found)
@@ -46,9 +45,14 @@ function judged(
   subject: CheckedElement | CheckedPoint,
   scenario: CheckedScenario,
   isOwn: boolean,
-): Judged | Reason | undefined {
-  const check: Check = CHECKS[code];
-  return check.at === 'element' ? check.judge(subject as CheckedElement, scenario, isOwn) : check.judge(subject, scenario, isOwn);
+): Judged | Reason {
+  // a check meets only subjects of its own kinds
+  const judge = CHECKS[code].judge as (
+    subject: CheckedElement | CheckedPoint,
+    scenario: CheckedScenario,
+    isOwn: boolean,
+  ) => Judged | Reason;
+  return judge(subject, scenario, isOwn);
 }
 
 function notApplicable(check: CheckCode, where: string, reason: Reason): Margin<CheckCode> {

@@ -19,8 +19,8 @@ export const stageLimits: Check = {
     const c = onCurve(e, s);
     if (typeof c === 'string') return c;
     const shares = [shaftPower, casingPressure, boreFit].flatMap((check): Judged[] => {
-      const found = check.at === 'element' ? check.judge(e, s, isOwn) : undefined;
-      return found === undefined || typeof found === 'string' ? [] : [found];
+      const found = check.at === 'element' ? check.judge(e, s, isOwn) : 'not-given';
+      return typeof found === 'string' ? [] : [found];
     });
     const worst = shares.reduce<Judged | undefined>((a, b) => (a && a.value >= b.value ? a : b), undefined);
     return worst ? { value: worst.value, how: worst.how } : 'not-given';
