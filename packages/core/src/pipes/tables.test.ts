@@ -226,6 +226,18 @@ test('PE walls are those that EN 12201-2, table 2, prints', () => {
       expect([d, sdr, peWall(d, sdr)]).toEqual([d, sdr, wall]);
       expect(insideOf(`PE ${d}`, `SDR ${sdr}`)).toBeCloseTo((d - 2 * wall) / 1000, 12);
     }
+  // the smallest and the largest of a ratio
+  expect([
+    peWall(40, '21'),
+    peWall(32, '17'),
+    peWall(90, '33'),
+    peWall(110, '41'),
+    peWall(560, '9'),
+    peWall(450, '7.4'),
+  ]).not.toContain(undefined);
+  expect(
+    [peWall(32, '21'), peWall(75, '33'), peWall(90, '41'), peWall(630, '9'), peWall(500, '7.4')].every((w) => w === undefined),
+  ).toBe(true);
   expect([peWall(25, '17'), peWall(63, '41'), peWall(111, '11'), peWall(110, '12')]).toEqual([
     undefined,
     undefined,

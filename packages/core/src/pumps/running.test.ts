@@ -277,3 +277,33 @@ test('a curve that rises anywhere is not falling; a flat end counts as falling',
   expect(performance({}, heads([60, 45, 30, 31])).falling).toBe(false);
   expect(performance({ running: 2 }, heads([60, 45, 30, 31])).falling).toBe(false);
 });
+
+describe('NPSHR of a viscous liquid, ISO/TR 17766', () => {
+  const setting = { speed: 3000, diameter: 0.2, stages: 1, running: 1, wear: 0, kinematicViscosity: 120e-6 };
+  test('left as on water unless it is asked for; then moved with CQ and raised by the factor at best efficiency', () => {
+    const left = new PumpPerformance(one, setting);
+    expect(left.npshr(0.02)).toBeCloseTo(3, 12);
+    expect(left.npshrFactor).toBe(1);
+    const p = new PumpPerformance(one, { ...setting, viscousNpshr: true });
+    const { cq } = p.viscosity;
+    // best efficiency at the last row, 0.03 m³/s = 108 m³/h and NPSHR 3.5 m, where CH is CQ;
+    // 274 000·3.5/(108^0.667·3000^1.33): 108^0.667 = e^(0.667·4.682131) = 22.7136, 3000^1.33 = e^(1.33·8.006368) = 42 128.6
+    const factor = 1 + (0.1 * (1 / cq - 1) * 274_000 * 3.5) / (22.7136 * 42_128.6);
+    expect(factor).toBeGreaterThan(1.004);
+    expect(p.npshrFactor).toBeCloseTo(factor, 6);
+    expect(p.npshr(0.02)).toBeCloseTo((2 + (50 * 0.02) / cq) * factor, 6);
+  });
+  test('five times as much where the liquid turns into two eyes; none in a thin liquid', () => {
+    const single = new PumpPerformance(one, { ...setting, viscousNpshr: true }).npshrFactor;
+    const double = new PumpPerformance({ ...one, eyes: 2 }, { ...setting, viscousNpshr: true }).npshrFactor;
+    expect((double - 1) / (single - 1)).toBeCloseTo(5, 9);
+    expect(new PumpPerformance(one, { ...setting, kinematicViscosity: 1e-6, viscousNpshr: true }).npshrFactor).toBe(1);
+  });
+});
+
+test('specific speeds: of a stage and an eye at best efficiency', () => {
+  const p = new PumpPerformance({ ...one, stages: 2, eyes: 2 }, { speed: 3000, diameter: 0.2, stages: 2, running: 1, wear: 0 });
+  // 0.03 m³/s, 30 m of two stages, NPSHR 3.5 m: 3000·√0.015/15^0.75 and 3000·√0.015/3.5^0.75
+  expect(p.specificSpeed).toBeCloseTo((3000 * 0.1224745) / 7.622, 1);
+  expect(p.suctionSpecificSpeed).toBeCloseTo((3000 * 0.1224745) / 2.5589, 1);
+});

@@ -134,5 +134,5 @@ test('FL over travel: between the rows, and at the ends', () => {
 test('typical data by body, as the table has them', () => {
   expect(typicalOf('Segment ball')).toEqual({ fl: 0.6, fd: 0.98 });
   expect(typicalOf('globe_cage')).toEqual({ fl: 0.9, fd: 0.41 });
-  expect([typicalOf('odd'), typicalOf(undefined)]).toEqual([undefined, undefined]);
+  expect([typicalOf('odd'), typicalOf('constructor'), typicalOf(undefined)]).toEqual([undefined, undefined, undefined]);
 });

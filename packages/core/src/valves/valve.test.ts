@@ -57,7 +57,7 @@ describe('inherent characteristic', () => {
   test('travel 0 is shut; less than just off the seat is below range; more than fully open is 1', () => {
     expect(kvAtOpening(valve(), 0)).toBe(0);
     expect(openingAtKv(valve(), 1.9)).toEqual({ opening: 0, belowRange: true });
-    expect(openingAtKv(valve(), 120)).toEqual({ opening: 1, belowRange: false });
+    for (const kv of [100, 101, 120]) expect(openingAtKv(valve(), kv)).toEqual({ opening: 1, belowRange: false });
   });
 });
 
