@@ -153,8 +153,7 @@ function report(e: SolvedElement): ValveResult {
   const lost = ends.headLoss === null ? null : ends.headLoss * rhoG;
   const coefficient = coefficientOf(e, model, lost);
   const guess = model.law.kind === 'kv' ? model.law.kv : (model.valve?.ratedKv ?? 0);
-  const isNeeded = model.law.kind !== 'kv' && e.state === State.Normal && e.flow !== 0 && coefficient !== null;
-  const limit = e.chokedDrop(recoveryFactor(model, isNeeded ? coefficient : guess));
+  const limit = e.chokedDrop(recoveryFactor(model, coefficient || guess));
   const isPlaced = ends.inletPressure !== null;
   const r: ValveResult = {
     kind: 'control-valve',

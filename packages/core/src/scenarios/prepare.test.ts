@@ -182,3 +182,21 @@ test('the core stands alone: no Node, no DOM, and no package but for dense solvi
     expect([f, imports.filter((i) => !i.startsWith('.') && i !== 'ml-matrix')]).toEqual([f, []]);
   }
 });
+
+test('flows imposed across a loop are one too many, whatever flows inside it; one of them alone is not', () => {
+  const flow = (id: string, q: number) => ({ id, kind: 'pump', mode: 'flow', flow: `${q} m3/h` });
+  const looped = (last: object) =>
+    prepareStudy(
+      study({ A: vessel(10), J: junction(0), K: junction(0), B: vessel(2) }, [
+        line('L1', 'A', 'J', [pipe('a'), flow('P', 20)]),
+        line('L2', 'J', 'K', [pipe('b')]),
+        line('L5', 'J', 'K', [pipe('f')]),
+        line('L3', 'J', 'K', [flow('R', 5), pipe('c')]),
+        line('L4', 'K', 'B', [pipe('d'), last]),
+      ]),
+    ).problems;
+  const found = looped(flow('Q', 10));
+  expect(found).toMatchObject([{ code: 'over-specified' }]);
+  expect([...found[0]!.where].sort()).toEqual(['P', 'Q']);
+  expect(looped(pipe('e'))).toEqual([]);
+});
