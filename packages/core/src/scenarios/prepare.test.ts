@@ -200,3 +200,12 @@ test('flows imposed across a loop are one too many, whatever flows inside it; on
   expect([...found[0]!.where].sort()).toEqual(['P', 'Q']);
   expect(looped(pipe('e'))).toEqual([]);
 });
+
+test('a demand behind a loop and the flow that is imposed into it are one too many', () => {
+  const raw = study({ A: vessel(10), J: junction(0), K: junction(0, { offtake: '8 m3/h' }) }, [
+    line('L1', 'A', 'J', [pipe('a'), { id: 'P', kind: 'pump', mode: 'flow', flow: '20 m3/h' }]),
+    line('L2', 'J', 'K', [pipe('b')]),
+    line('L3', 'J', 'K', [pipe('c')]),
+  ]);
+  expect(prepareStudy(raw).problems).toMatchObject([{ code: 'over-specified', where: ['P', 'K'] }]);
+});

@@ -69,11 +69,10 @@ function balanceProblems(network: NetworkInput, path: string): Problem[] {
       owners.set(find(p), [...(owners.get(find(p)) ?? []), ...given[i]!]);
     }
   });
-  return [...owners].flatMap(([root, ids]): Problem[] => {
-    if (ids.length === 0) return [];
+  return [...owners].map(([root, ids]): Problem => {
     const demands = points.flatMap((p, i) => (isFixed(i) && find(i) === root && p.outflow !== 0 ? [p.id] : []));
     const where = [...new Set([...ids, ...demands])];
-    return [{ code: 'over-specified', path, where, detail: { reason: 'over-specified', surplus: 1 } }];
+    return { code: 'over-specified', path, where, detail: { reason: 'over-specified', surplus: 1 } };
   });
 }
 
