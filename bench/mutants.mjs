@@ -208,7 +208,8 @@ let at = 0;
 async function worker() {
   const folder = workplace();
   // the copy has to be sound before anything is planted
-  if (await notices(folder, undefined, ['ignore', 'ignore', 'inherit'])) throw new Error('the tests fail without any fault: npm run test:unit says which');
+  if (await notices(folder, undefined, ['ignore', 'ignore', 'inherit']))
+    throw new Error('the tests fail without any fault: npm run test:unit says which');
   while (at < faults.length) {
     const fault = faults[at++];
     const place = join(folder, relative(ROOT, fault.file));
