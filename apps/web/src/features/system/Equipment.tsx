@@ -1,4 +1,4 @@
-import { type Field, type Operation, type RawEntry } from '@cedar-knot/core';
+import { defaultOf, type Field, type Operation, type RawEntry } from '@cedar-knot/core';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -166,8 +166,10 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-3">
         {list === 'pumps' && <CurvePicture entry={entry} />}
+        {list === 'valves' && <RecoveryTable entry={entry} onPut={(rows) => put(['flTable'], rows)} />}
         {tables.map(([key, f]) =>
           f.type !== 'list' ||
+          (key === 'flTable' && entry.flTable === undefined) ||
           (key === 'curves' && entry.curve !== undefined) ||
           (key === 'curve' && entry.curves !== undefined) ||
           (key === 'table' && entry.characteristic !== 'table') ? null : key === 'curves' ? (
@@ -184,6 +186,22 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
         )}
       </div>
     </div>
+  );
+}
+
+/** one FL for all travels, or a table of it: the way from one to the other */
+function RecoveryTable({ entry, onPut }: { entry: RawEntry; onPut: (rows: RawEntry[] | undefined) => void }) {
+  const isTable = entry.flTable !== undefined;
+  const fl = entry.fl ?? defaultOf(fieldsOf('valves', entry).fl!);
+  const begin = [0.2, 1].map((travel): RawEntry => ({ travel, fl }));
+  return (
+    <button
+      type="button"
+      onClick={() => onPut(isTable ? undefined : begin)}
+      className="text-cedar self-start text-[12px] hover:underline"
+    >
+      {isTable ? 'One FL for all travels' : 'Give FL over travel'}
+    </button>
   );
 }
 
