@@ -136,3 +136,17 @@ test('a cut beyond 15 %, a stage count that is not made, a change of bore withou
     values: { before: 0.1023, behind: expect.closeTo(0.0779, 9) },
   });
 });
+
+test('a valve shuts against the supply and the shut-off head, at the elevation where it stands', () => {
+  const valve = { id: 'V', kind: 'control-valve', mode: 'opening', valve: 'w', opening: 0.5 };
+  const r = solved(
+    study(
+      { T: vessel(0, 3), U: vessel(20) },
+      [line('L', 'T', 'U', [pump('P', { outletElevation: '5 m' }), valve, pipe('b', 50, 102.3)])],
+      { valves: { w: { ratedKv: 96, shutOffDrop: '10 bar' } } },
+    ),
+  );
+  const { value } = margin(r, 'valve-shut-off', 'V');
+  const behind = (r.elements.V as { outletPressure: number }).outletPressure;
+  expect(value! + behind).toBeCloseTo(101_325 + 998.207 * 9.80665 * (3 + 58.5 - 5), -2);
+});
