@@ -187,6 +187,12 @@ describe('brines, Laliberté 2004 and 2007', () => {
     const w = (molality * molarMass) / (1000 + molality * molarMass);
     return at(salt, w, 25).vapourPressure / at(salt, 0, 25).vapourPressure;
   };
+  test('calcium chloride 30 % at 60 °C, by hand from the equation of the source', () => {
+    // at 25 °C: (0.3/0.478)^−5.2 = 11.272, 1 − 12.272^−0.4 − 0.018·e^−8 = 0.63319; A = 2 − 1.88579^0.6 = 0.53680, B = 4.3138^0.49 − 1 = 1.046825
+    // A + B·T/647.096: 1.075747 at 60 °C, 1.019126 at 25 °C
+    const share = at('CaCl2', 0.3, 60).vapourPressure / at('CaCl2', 0, 60).vapourPressure;
+    expect(share).toBeCloseTo((0.63319 * 1.075747) / 1.019126, 4);
+  });
   test('water activity by the osmotic coefficients of Robinson & Stokes 1959, app. 8.3: exp(−ν·φ·m·0.018015)', () => {
     for (const [m, phi] of [
       [1, 0.9355],

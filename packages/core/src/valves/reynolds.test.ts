@@ -134,5 +134,13 @@ test('FL over travel: between the rows, and at the ends', () => {
 test('typical data by body, as the table has them', () => {
   expect(typicalOf('Segment ball')).toEqual({ fl: 0.6, fd: 0.98 });
   expect(typicalOf('globe_cage')).toEqual({ fl: 0.9, fd: 0.41 });
+  const table = ['globe', 'angle', 'eccentric-rotary', 'ball', 'butterfly'].map((b) => Object.values(typicalOf(b)!));
+  expect(table).toEqual([
+    [0.9, 0.46],
+    [0.9, 0.46],
+    [0.85, 0.42],
+    [0.74, 0.99],
+    [0.62, 0.57],
+  ]);
   expect([typicalOf('odd'), typicalOf('constructor'), typicalOf(undefined)]).toEqual([undefined, undefined, undefined]);
 });
