@@ -1,8 +1,9 @@
 import { State } from '../elements/model.js';
 import { bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
 import { CompiledLine } from './line.js';
-import { solveComponent, type Component } from './newton.js';
 import type { Adrift } from './conditions.js';
+import { components, unreferenced } from './groups.js';
+import { solveComponent } from './newton.js';
 import { aloneWith, expandSolution, reduceNetwork, type Reduction } from './reduce.js';
 import { findCrossings, headAt, SurplusHead, type EndHead } from './single.js';
 import { findStates } from './states.js';
@@ -159,11 +160,10 @@ function solveStates(
   heads: Float64Array,
 ): Pass | SolveFailure {
   const pass: Pass = { iterations: 0, massResidual: 0, energyResidual: 0, others: [], adrift: undefined };
-  const degree = degrees(input);
   // heads that nothing determined in the round before are no start for this one
   for (let i = 0; i < heads.length; i++) if (!Number.isFinite(heads[i]!)) heads[i] = 0;
   const undetermined: number[] = [];
-  for (const component of components(input, degree)) {
+  for (const component of components(input)) {
     if (component.points.length === 0) {
       const failure = solveSingle(input, lines, component.lines[0]!, flows, heads, pass);
       if (failure) return failure;
@@ -281,83 +281,6 @@ function startHeads(input: NetworkInput): Float64Array {
   );
 }
 
-function degrees(input: NetworkInput): number[] {
-  const degree = new Array<number>(input.points.length).fill(0);
-  for (const l of input.lines) {
-    degree[l.from]!++;
-    degree[l.to]!++;
-  }
-  return degree;
-}
-
-/** Groups of lines that hang together through free points; known points separate them. */
-function components(input: NetworkInput, degree: readonly number[]): Component[] {
-  // a well whose only line leads to a known head is worked out with that line; any other well is an unknown of its group
-  const free = input.points.map((p, i) => p.head.kind === 'free' || (p.head.kind === 'well' && degree[i]! > 1));
-  for (const l of input.lines) {
-    for (const [p, other] of [
-      [l.from, l.to],
-      [l.to, l.from],
-    ] as const) {
-      if (input.points[p]!.head.kind === 'well' && free[other]) free[p] = true;
-    }
-  }
-  const group = new UnionFind(input.lines.length);
-  const first = new Array<number>(input.points.length).fill(-1);
-  input.lines.forEach((l, i) => {
-    for (const p of [l.from, l.to]) {
-      if (!free[p]) continue;
-      if (first[p] === -1) first[p] = i;
-      else group.join(first[p]!, i);
-    }
-  });
-  const found = new Map<number, Component>();
-  input.lines.forEach((_, i) => {
-    const root = group.find(i);
-    if (!found.has(root)) found.set(root, { lines: [], points: [] });
-    found.get(root)!.lines.push(i);
-  });
-  first.forEach((line, p) => line >= 0 && found.get(group.find(line))!.points.push(p));
-  return [...found.values()];
-}
-
-/**
- * Clusters of free points that no head reaches because every way to them is shut; their heads stay undetermined.
- * A cluster behind an imposed flow is not one of these: there an entry is missing, and Newton will say so.
- */
-function unreferenced(input: NetworkInput, lines: readonly CompiledLine[], component: Component): number[][] {
-  const group = new UnionFind(input.points.length);
-  const referenced = new Set<number>();
-  const open = new Set<number>();
-  for (const l of component.lines) {
-    const line = lines[l]!;
-    const { from, to } = line.model;
-    const first = line.segments[0]!;
-    const last = line.segments[line.segments.length - 1]!;
-    if (first === last && first.isEquation) group.join(from, to);
-    else {
-      if (first !== last && first.isEquation) referenced.add(from);
-      if (first !== last && last.isEquation) referenced.add(to);
-      if (!line.shut) {
-        open.add(from);
-        open.add(to);
-      }
-    }
-  }
-  const clusters = new Map<number, number[]>();
-  for (const p of component.points) {
-    const root = group.find(p);
-    const cluster = clusters.get(root);
-    if (cluster) cluster.push(p);
-    else clusters.set(root, [p]);
-  }
-  const known = new Set<number>();
-  input.points.forEach((p, i) => {
-    if (p.head.kind !== 'free' || referenced.has(i) || open.has(i)) known.add(group.find(i));
-  });
-  return [...clusters].filter(([root]) => !known.has(root)).map(([, points]) => points);
-}
-
 function clusterImbalance(input: NetworkInput, lines: readonly CompiledLine[], point: number, flows: Float64Array): number {
   return outflowOf(lines, point, flows) - (input.points[point]!.outflow ?? 0);
 }
@@ -434,21 +357,4 @@ function allOutflows(input: NetworkInput, flows: ArrayLike<number>): Float64Arra
     outflows[l.to]! -= flows[i]!;
   });
   return outflows;
-}
-
-class UnionFind {
-  private readonly parent: number[];
-  constructor(n: number) {
-    this.parent = Array.from({ length: n }, (_, i) => i);
-  }
-  find(i: number): number {
-    while (this.parent[i] !== i) {
-      this.parent[i] = this.parent[this.parent[i]!]!;
-      i = this.parent[i]!;
-    }
-    return i;
-  }
-  join(a: number, b: number): void {
-    this.parent[this.find(a)] = this.find(b);
-  }
 }

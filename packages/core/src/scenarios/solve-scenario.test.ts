@@ -312,3 +312,16 @@ test('equipment that is not there is named at the entry that names it: the share
   });
   expect(runStudy(raw).problems.map((p) => p.path)).toContain('scenarios[0].set.P.pump');
 });
+
+test('slow flow is said of the pipe that is slow, and of nothing else that stays under its limit', () => {
+  const r = solved(
+    study({ T: vessel(0, 3), U: vessel(20, 1) }, [
+      line('L', 'T', 'U', [pipe('a', 20), curvePump, pipe('b', 60), pipe('wide', 5, 400)]),
+    ]),
+  );
+  const slow = r.findings.filter((f) => f.code === 'velocity-low');
+  // what passes 102.3 mm at 1 to 4 m/s passes 400 mm at 0.07 to 0.26
+  expect((r.elements.b as PipeResult).velocity).toBeGreaterThan(1);
+  expect(slow.map((f) => f.where)).toEqual(['wide']);
+  expect(r.margins.filter((m) => m.check !== 'velocity' && m.value !== null && m.value < Number(m.limit))).not.toEqual([]);
+});

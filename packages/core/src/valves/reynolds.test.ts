@@ -1,3 +1,4 @@
+import { ViscousValveLaw } from '../elements/laws.js';
 import { line, pipe, solved, study, vessel } from '../test/studies.js';
 import { reynoldsConstants, reynoldsFactor } from './reynolds.js';
 import { recoveryAt, type ValveInput } from './valve.js';
@@ -48,6 +49,22 @@ test('from Rev 10,000 on the flow is turbulent; the slope is that of the factor 
     const numeric = (reynoldsFactor(c, q * 1.0001, nu).fr - reynoldsFactor(c, q * 0.9999, nu).fr) / (q * 2e-4);
     const { slope } = reynoldsFactor(c, q, nu);
     if (Math.abs(slope) > 1e-9) expect(slope / numeric).toBeCloseTo(1, 3);
+  }
+});
+
+test('loss of a viscous valve: (Q/(FR·Kv))² in bar of water, and its slope that of the loss', () => {
+  const place = { valve: valve(), lineBore: 0.1023 };
+  const law = new ViscousValveLaw(place, 18.3858, { density: 900, kinematic: 900e-6, gravity: 9.80665 }, 18.3858);
+  const at = (hourly: number): { loss: number; slope: number } => {
+    const out = { loss: 0, slope: 0 };
+    law.evaluate(hourly / 3600, out);
+    return out;
+  };
+  // FR 0.6268 at 30 m³/h, worked out above: water of 15 °C, 999.1 kg/m³: 900/999.1·(30/(0.6268·18.3858))² = 6.105 bar
+  expect((at(30).loss * 900 * 9.80665) / 1e5).toBeCloseTo(6.105, 2);
+  for (const q of [30, 3, -3, 0.3]) {
+    const numeric = (at(q * 1.0001).loss - at(q * 0.9999).loss) / ((q * 2e-4) / 3600);
+    expect(at(q).slope / numeric).toBeCloseTo(1, 4);
   }
 });
 
