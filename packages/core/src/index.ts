@@ -65,11 +65,12 @@ export {
   type Study,
 } from './document/study.js';
 export { parseStudyText } from './document/read-study.js';
-export { FITTING_TYPES, sumFittings } from './fittings/fitting.js';
-export { insideOf, sizeSeries, type SizeCandidate } from './pipes/size.js';
+export { FITTING_TYPES, neededEntry, sumFittings } from './fittings/fitting.js';
+export { insideOf, pipeDimensions, pipeWeight, sizeSeries, type SizeCandidate } from './pipes/size.js';
 export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
-export { kvAtOpening, KV_PER_CV, type ValveInput } from './valves/valve.js';
+export { KV_PER_CV } from './units/flow-coefficient.js';
+export { kvAtOpening, type ValveInput } from './valves/valve.js';
 export { worstMargins, type Limit, type Margin, type Verdict } from './results/margin.js';
 export { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './checks/index.js';
 export { type Check, type Reason } from './checks/check.js';

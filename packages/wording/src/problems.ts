@@ -140,6 +140,13 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
     `One entry too many among ${list(where)}: leave out one of the flows or pressures given there.`,
   'under-specified': (_d, where) =>
     `One entry is lacking among ${list(where)}: give a flow, head, opening or pressure at one of them.`,
+  'tee-lines': (d) => `A tee is met by three lines, each leading elsewhere; here ${d.found} meet (${list(d.known)}).`,
+  'tee-branch': (d) => `"${d.found}" is not a line that meets here; the branch is one of: ${list(d.known)}.`,
+  'tee-offtake': () =>
+    'A tee with losses has three flows and no offtake beside them: lead the offtake away by a line, or leave out the branch.',
+  'tee-bore': (d) => `Line ${d.line} has no pipe, so no bore for the tee: give it a pipe, or leave out the branch.`,
+  'tee-wide': (d) =>
+    `The branch ${d.line} is wider than the run; the loss of a tee is known for a branch up to the size of the run.`,
   'no-pressure-reference': (_d, where) =>
     `Nothing tells a pressure at ${list(where)}: give one place a known pressure, such as a vessel with its level or an expansion vessel.`,
 };

@@ -103,6 +103,10 @@ export function forget(study: Study, ids: readonly string[]): Operation[] {
   const limits = (study.limits ?? []).filter((l) => l.where === undefined || !ids.includes(l.where));
   return [
     ...dropAddresses(study, (a) => ids.some((id) => a.startsWith(`${id}.`))),
+    // a tee without its branch is a plain junction
+    ...Object.entries(study.points).flatMap(([id, p]): Operation[] =>
+      typeof p.branch === 'string' && ids.includes(p.branch) ? [{ op: 'set', path: ['points', id, 'branch'] }] : [],
+    ),
     ...(limits.length === (study.limits ?? []).length ? [] : [{ op: 'set', path: ['limits'], value: limits } as const]),
   ];
 }

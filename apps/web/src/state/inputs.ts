@@ -11,7 +11,19 @@ export interface Input {
 }
 
 /** keys that belong to drawing or writing, not to operation */
-const NOT_VARIED = new Set(['name', 'notes', 'fittings', 'profile', 'table', 'rated', 'outletElevation', 'elevation', 'datum']);
+const NOT_VARIED = new Set([
+  'name',
+  'notes',
+  'fittings',
+  'profile',
+  'table',
+  'rated',
+  'outletElevation',
+  'elevation',
+  'datum',
+  'branch',
+  'rounding',
+]);
 
 export function inputAt(study: Study, address: string): Input | undefined {
   const dot = address.indexOf('.');

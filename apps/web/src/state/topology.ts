@@ -322,7 +322,10 @@ function renamedUses(study: Study, from: string, to: string): Operation[] {
   const limits = (study.limits ?? []).flatMap((l, i): Operation[] =>
     l.where === from ? [{ op: 'set', path: ['limits', i, 'where'], value: to }] : [],
   );
-  return [...scenarios, ...limits];
+  const tees = Object.entries(study.points).flatMap(([id, p]): Operation[] =>
+    p.branch === from ? [{ op: 'set', path: ['points', id, 'branch'], value: to }] : [],
+  );
+  return [...scenarios, ...limits, ...tees];
 }
 
 /** Leads a line from one point to another. */

@@ -26,6 +26,12 @@ const PIPE: Readonly<Record<string, string>> = {
   exit: 'M-12 0H3',
   reducer: '',
   expansion: '',
+  'strainer-y': 'M-13 -2H13',
+  'strainer-basket': 'M-13 -3H-6M6 -3H13',
+  'meter-orifice': 'M-13 0H-2M2 0H13',
+  'meter-nozzle': '',
+  'meter-venturi': '',
+  'meter-full-bore': 'M-13 0H-6M6 0H13',
 };
 
 const BODY = 'M-7 -5V5L7 -5V5Z';
@@ -49,6 +55,12 @@ const FINE: Readonly<Record<string, string>> = {
   exit: 'M3 -9V-3H-12M3 9V3H-12M6 0H12M9 -3L12 0L9 3',
   reducer: 'M-12 -6H-4L4 -3H12M-12 6H-4L4 3H12',
   expansion: 'M-12 -3H-4L4 -6H12M-12 3H-4L4 6H12',
+  'strainer-y': 'M-3 -2L4 8L9 5L4 -2M0 2L6 -1',
+  'strainer-basket': 'M-6 -6V7H6V-6ZM-3 -3V4H3V-3',
+  'meter-orifice': 'M0 -8V-2M0 8V2M-4 -6V-9M4 -6V-9',
+  'meter-nozzle': 'M-12 -6H-6Q-1 -6 2 -3M-12 6H-6Q-1 6 2 3M2 -6H12M2 6H12',
+  'meter-venturi': 'M-12 -6H-7L-3 -3H0L12 -6M-12 6H-7L-3 3H0L12 6',
+  'meter-full-bore': 'M-6 0A6 6 0 1 0 6 0A6 6 0 1 0 -6 0M-3 3V-3L0 1L3 -3V3',
 };
 
 /** what is drawn alike: the same piece in another making */
@@ -73,6 +85,12 @@ const LIKE: Readonly<Record<string, string>> = {
   'check-tilting': 'check-swing',
   'foot-hinged': 'check-swing',
   'foot-poppet': 'check-lift',
+  'check-wafer': 'check-swing',
+  'ball-reduced': 'ball',
+  'meter-turbine': 'meter-full-bore',
+  'meter-vortex': 'meter-full-bore',
+  'meter-coriolis': 'meter-full-bore',
+  'meter-displacement': 'meter-full-bore',
 };
 
 export const FITTING_NAMES: Readonly<Record<string, string>> = {
@@ -116,6 +134,18 @@ export const FITTING_NAMES: Readonly<Record<string, string>> = {
   'entrance-rounded': 'entry, rounded',
   'entrance-projecting': 'entry, projecting',
   exit: 'exit',
+  'ball-reduced': 'ball valve, reduced bore',
+  'check-wafer': 'check valve, wafer',
+  'strainer-y': 'strainer, Y',
+  'strainer-basket': 'strainer, basket',
+  'meter-orifice': 'meter, orifice plate',
+  'meter-nozzle': 'meter, nozzle',
+  'meter-venturi': 'meter, Venturi',
+  'meter-full-bore': 'meter, full bore',
+  'meter-turbine': 'meter, turbine',
+  'meter-vortex': 'meter, vortex',
+  'meter-coriolis': 'meter, Coriolis',
+  'meter-displacement': 'meter, displacement',
   reducer: 'reducer',
   expansion: 'expansion',
 };

@@ -184,6 +184,14 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   // xF = Δp/(p1 − pv) = 50 / (300 − 2) kPa
   ['valve-cavitation', 'below its onset', { valveEntry: { xfz: 0.5 } }, 50 / 298 / 0.5, 'holds'],
   ['valve-cavitation', 'within a tenth', { valveEntry: { xfz: 50 / 298 / 0.95 } }, 0.95, 'near'],
+  // typical of a globe at Kv 20: 0.9/√(1 + 3·0.46·√(20/(1.17·0.9))) = 0.9/√(1 + 1.38·4.358136) = 0.9/2.648439 = 0.339823
+  [
+    'valve-cavitation',
+    'typical of its body',
+    { valveEntry: { body: 'globe', fl: 0.9, fd: 0.46 }, valve: { kv: 20 } },
+    50 / 298 / 0.339823,
+    'holds',
+  ],
   ['valve-cavitation', 'beyond it is a warning', { valveEntry: { xfz: 0.1 } }, 50 / 298 / 0.1, 'near'],
   ['valve-choked', 'unchoked', { valve: { chokedDrop: 100_000 } }, 0.5, 'holds'],
   ['valve-choked', 'near', { valve: { chokedDrop: 52_000 } }, 50 / 52, 'near'],

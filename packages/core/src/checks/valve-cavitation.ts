@@ -1,5 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { typicalOf, typicalXfz } from '../valves/typical.js';
 import { flowing } from './valve-case.js';
 
 /** xF over xFz: xF refers to p1 − pv; FF belongs to choking alone. */
@@ -16,7 +17,9 @@ export const valveCavitation: Check = {
   judge: (e, s) => {
     const c = flowing(e, s);
     if (typeof c === 'string') return c;
-    const xfz = e.valve?.xfz;
+    const valve = e.valve;
+    const typical = valve?.xfz === undefined && typicalOf(valve?.body) && c.r.kv ? typicalXfz(valve!, c.r.kv) : undefined;
+    const xfz = valve?.xfz ?? typical;
     if (xfz === undefined) return 'not-given';
     const p1 = c.r.inletPressure;
     const { vapourPressure } = s.fluid;
@@ -29,7 +32,9 @@ export const valveCavitation: Check = {
           worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
           worth('p1', 'static pressure at the inlet', p1, 'absolutePressure', { from: `${e.id}.inletPressure` }),
           worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from: 'fluid.vapourPressure' }),
-          worth('xFz', 'onset of cavitation', xfz, 'ratio', { from: 'valve.xfz' }),
+          worth('xFz', `onset of cavitation${typical === undefined ? '' : ', typical of the body'}`, xfz, 'ratio', {
+            from: 'valve.xfz',
+          }),
         ],
       }),
     };

@@ -74,6 +74,8 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   casingPressure: gauge('Casing pressure'),
   maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature'),
   outsideDiameter: impeller('Outside diameter'),
+  eyeDiameter: impeller('Diameter of the impeller’s eye'),
+  suctionBore: impeller('Bore of the suction nozzle'),
 };
 
 export const VALVE_ENTRY_FIELDS: Fields = {

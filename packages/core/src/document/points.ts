@@ -1,5 +1,15 @@
-import { choice, elevation, flow, gauge, named, bore, quantity, yesNo, type Fields } from '../fields/field.js';
-import { joined, put, quantityPiece, shown, wordPiece, type Entries, type Piece, type ShortForm } from '../fields/short-form.js';
+import { choice, elevation, flow, gauge, named, number, bore, quantity, text, yesNo, type Fields } from '../fields/field.js';
+import {
+  joined,
+  numberPiece,
+  put,
+  quantityPiece,
+  shown,
+  wordPiece,
+  type Entries,
+  type Piece,
+  type ShortForm,
+} from '../fields/short-form.js';
 
 /* Where lines begin and end: what each kind of point holds, how it is typed, what it fixes. */
 
@@ -18,7 +28,7 @@ export interface PointKind {
   /** entries without which nothing can be worked out */
   needs: readonly string[];
   /** entries that its panel shows */
-  shown: readonly string[];
+  shown: (e: Entries) => readonly string[];
   givens: (e: Entries) => { given: readonly string[]; solved: readonly string[] };
   shortForm: ShortForm;
   worked: readonly string[];
@@ -46,7 +56,7 @@ const vessel: PointKind = {
     bore: intake,
   },
   needs: [],
-  shown: ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', 'bore'],
+  shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', 'bore'],
   givens: (e) =>
     sought(e, 'level', 'pressure').length > 0
       ? { given: ['flow'], solved: sought(e, 'level', 'pressure') }
@@ -77,7 +87,7 @@ const pressure: PointKind = {
     flow: outflow(),
   },
   needs: ['pressure'],
-  shown: ['elevation', 'pressure'],
+  shown: () => ['elevation', 'pressure'],
   givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
   shortForm: {
     write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static'),
@@ -97,7 +107,7 @@ const flowPoint: PointKind = {
   prefix: 'Q',
   fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }) },
   needs: ['flow'],
-  shown: ['elevation', 'flow'],
+  shown: () => ['elevation', 'flow'],
   givens: (e) =>
     e.flow === undefined || e.flow === 'solve'
       ? { given: [], solved: ['flow', 'pressure'] }
@@ -123,7 +133,7 @@ const well: PointKind = {
     bore: intake,
   },
   needs: ['restLevel', 'specificCapacity'],
-  shown: ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', 'bore'],
+  shown: () => ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', 'bore'],
   givens: () => ({ given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] }),
   shortForm: {
     write: (e) =>
@@ -150,15 +160,29 @@ const junction: PointKind = {
     ...named,
     elevation: elevation('Elevation'),
     offtake: flow('Flow leaving here', { short: 'Offtake', default: '0 m3/h' }),
+    branch: text('Branch of the tee (its losses by flow ratio)', { names: 'lines', short: 'Tee: branch line' }),
+    rounding: number(0, 0.5, 'Rounding of the tee’s edge, radius over bore of the run', { default: 0, short: 'Edge r/D' }),
   },
   needs: [],
-  shown: ['elevation', 'offtake'],
+  shown: (e) => ['elevation', 'offtake', 'branch', ...(e.branch === undefined ? [] : ['rounding'])],
   givens: (e) => ({ given: e.offtake === undefined ? [] : ['offtake'], solved: ['pressure'] }),
   shortForm: {
-    write: (e) => (e.offtake !== undefined ? `offtake ${shown(e.offtake)}` : ''),
-    example: 'offtake 20 m3/h',
-    vocabulary: ['offtake'],
-    pieces: [quantityPiece('offtake', 'flow', 'offtake|demand|takes')],
+    write: (e) =>
+      joined(
+        e.offtake !== undefined ? `offtake ${shown(e.offtake)}` : '',
+        e.branch !== undefined ? `branch ${shown(e.branch)}` : '',
+        e.rounding !== undefined ? `r/D ${shown(e.rounding)}` : '',
+      ),
+    example: 'offtake 20 m3/h; branch L-3',
+    vocabulary: ['offtake', 'branch', 'r/D'],
+    pieces: [
+      quantityPiece('offtake', 'flow', 'offtake|demand|takes'),
+      (at, draft) => {
+        const found = at.take(/(?:tee\s+)?branch\s+([^\s,;]+)/iy);
+        return found !== undefined && put(draft, 'branch', found[1]);
+      },
+      numberPiece('rounding', 'r/D|edge'),
+    ],
   },
   worked: ['totalHead', 'staticPressure'],
 };
@@ -177,7 +201,7 @@ export const LINE: Pick<PointKind, 'label' | 'prefix' | 'fields' | 'shown' | 'sh
   label: 'Line',
   prefix: 'T',
   fields: { ...named, flow: flow('Flow fixed'), closed: yesNo('Shut', { default: false }) },
-  shown: ['flow', 'closed'],
+  shown: () => ['flow', 'closed'],
   givens: (e) => (e.flow === undefined ? undefined : { given: ['flow'], solved: [] }),
   shortForm: {
     write: (e) =>

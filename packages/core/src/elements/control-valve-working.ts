@@ -1,13 +1,7 @@
+import { KV_PER_CV } from '../units/flow-coefficient.js';
 import type { ValveResult } from '../results/results.js';
 import { inUnit, inWords, step, worth, type KeyedStep, type WorkingValue } from '../results/working.js';
-import {
-  criticalPressureRatio,
-  KV_PER_CV,
-  pipingFactors,
-  pipingLosses,
-  TYPICAL_RECOVERY,
-  type ValveInput,
-} from '../valves/valve.js';
+import { criticalPressureRatio, pipingFactors, pipingLosses, TYPICAL_RECOVERY, type ValveInput } from '../valves/valve.js';
 import { reynoldsConstants, reynoldsFactor, TYPICAL_FD } from '../valves/reynolds.js';
 import type { WorkedElement } from './kind.js';
 import type { ControlValveModel } from './model.js';

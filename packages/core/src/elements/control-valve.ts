@@ -1,3 +1,4 @@
+import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { choice, drop, elevation, flow, gauge, kv, named, number, text, type Fields } from '../fields/field.js';
 import {
   namePiece,
@@ -18,7 +19,6 @@ import type { ValveResult } from '../results/results.js';
 import { reynoldsConstants, reynoldsFactor } from '../valves/reynolds.js';
 import {
   criticalPressureRatio,
-  KV_PER_CV,
   kvAtOpening,
   kvForFlow,
   openingAtKv,
@@ -179,7 +179,7 @@ function report(e: SolvedElement): ValveResult {
 function coefficientOf(e: SolvedElement, model: ControlValveModel, lost: number | null): number | null {
   if (model.law.kind === 'kv') return model.law.kv;
   if (e.state === State.Open || e.state === State.OpenChoked) return model.valve?.ratedKv ?? null;
-  if (e.state === State.Shut || e.flow === 0) return 0;
+  if (e.flow === 0) return 0;
   if (lost === null) return null;
   return coefficientFor(model, Math.abs(e.flow), e.flow > 0 ? lost : -lost, e);
 }

@@ -1,7 +1,7 @@
 import { bore, elevation, kv, named, number, yesNo, type Fields } from '../fields/field.js';
 import { joined, numberPiece, quantityPiece, shown, wordPiece } from '../fields/short-form.js';
 import type { LossResult } from '../results/results.js';
-import { KV_PER_CV } from '../valves/valve.js';
+import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
 

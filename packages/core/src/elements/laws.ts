@@ -1,5 +1,5 @@
 import { reynoldsConstants, reynoldsFactor, type ValveInLine } from '../valves/reynolds.js';
-import { VALVE_REFERENCE_DENSITY } from '../valves/valve.js';
+import { VALVE_REFERENCE_DENSITY } from '../units/flow-coefficient.js';
 import { State, type Medium } from './model.js';
 
 /*

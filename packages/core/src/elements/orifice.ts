@@ -1,7 +1,7 @@
 import { numberOr } from '../fields/defaults.js';
 import { bore, elevation, named, number, type Fields } from '../fields/field.js';
 import { joined, numberPiece, put, shown, words, type Piece } from '../fields/short-form.js';
-import { orificeK } from '../pipes/orifice.js';
+import { orificeK } from '../fittings/orifice.js';
 import type { LossResult } from '../results/results.js';
 import { step, worth } from '../results/working.js';
 import { ENDS, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';

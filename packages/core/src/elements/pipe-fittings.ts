@@ -1,6 +1,6 @@
 import { numberOr } from '../fields/defaults.js';
 import { bore, choice, length, number, text, type Fields, type ListField } from '../fields/field.js';
-import { FITTING_TYPES, type FittingInput } from '../fittings/fitting.js';
+import { FITTING_TYPES, neededEntry, type FittingInput } from '../fittings/fitting.js';
 import { nominalInches } from '../pipes/size.js';
 import type { BuildContext, Entries } from './kind.js';
 
@@ -10,6 +10,8 @@ const FITTING_FIELDS: Fields = {
   equivalentLength: length('Equivalent length'),
   count: number(0, 10_000, 'Count', { default: 1 }),
   to: bore('Other bore'),
+  kv: number(1e-6, 1e6, 'Kv of the maker'),
+  cv: number(1e-6, 1e6, 'Cv of the maker'),
   angle: number(1, 180, 'Included angle in degrees'),
   name: text(),
 };
@@ -34,13 +36,13 @@ export function fittingsComplete(id: string, fittings: readonly Entries[], conte
       complete = false;
       const code = ways.length === 0 ? 'under-specified' : 'over-specified';
       context.add({ code, path, where: [id], detail: { reason: 'fitting-ways', keys: ways } });
-    } else if (changesBore(f.type) && f.to === undefined) {
-      complete = false;
-      const detail = { reason: 'missing', key: 'to', label: FITTING_FIELDS.to!.label! };
-      context.add({ code: 'missing', path: `${path}.to`, where: [id], detail });
+      return;
     }
+    const key = neededEntry(f.type);
+    if (key === undefined || f[key] !== undefined || (key === 'kv' && f.cv !== undefined)) return;
+    complete = false;
+    const detail = { reason: 'missing', key, label: FITTING_FIELDS[key]!.label! };
+    context.add({ code: 'missing', path: `${path}.${key}`, where: [id], detail });
   });
   return complete;
 }
-
-export const changesBore = (type: unknown): boolean => type === 'reducer' || type === 'expansion';

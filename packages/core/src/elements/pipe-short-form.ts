@@ -9,10 +9,9 @@ import {
   type Piece,
   type ShortForm,
 } from '../fields/short-form.js';
-import { FITTING_TYPES, FITTING_WORDS } from '../fittings/fitting.js';
+import { FITTING_TYPES, FITTING_WORDS, neededEntry } from '../fittings/fitting.js';
 import { MATERIALS, MATERIAL_WORDS } from '../pipes/material.js';
 import { insideOf, usualSchedule } from '../pipes/size.js';
-import { changesBore } from './pipe-fittings.js';
 import type { Entries } from './kind.js';
 
 function write(e: Entries): string {
@@ -20,7 +19,7 @@ function write(e: Entries): string {
   const fittings = ((e.fittings ?? []) as Entries[]).map((f) => {
     const count = f.count === undefined ? 1 : f.count;
     if (f.type !== undefined)
-      return `${shown(count)} ${shown(f.type)}${f.to ? ` to ${shown(f.to)}` : ''}${f.angle ? ` ${shown(f.angle)} deg` : ''}`;
+      return `${shown(count)} ${shown(f.type)}${f.to ? ` to ${shown(f.to)}` : ''}${f.kv ? ` Kv ${shown(f.kv)}` : ''}${f.cv ? ` Cv ${shown(f.cv)}` : ''}${f.angle ? ` ${shown(f.angle)} deg` : ''}`;
     if (f.k !== undefined) return count === 1 ? `K ${shown(f.k)}` : `${shown(count)} K ${shown(f.k)}`;
     return `${shown(count)} Le ${shown(f.equivalentLength)}`;
   });
@@ -158,7 +157,13 @@ function oneFitting(at: Parameters<Piece>[0], draft: Draft): Entries | undefined
   const { type, phrase } = found;
   if (FITTING_WORDS[type]!.indexOf(phrase) >= 0 && SAID.has(phrase))
     draft.assumed.push({ code: 'fitting', values: { phrase, type } });
-  if (!changesBore(type)) return { type };
+  const needed = neededEntry(type);
+  if (needed === undefined) return { type };
+  if (needed === 'kv') {
+    const letter = at.take(/\s*(kv|cv)\s*=?\s*/iy)?.[1]?.toLowerCase();
+    const typed = letter === undefined ? undefined : at.number();
+    return typed === undefined ? undefined : { type, [letter!]: Number(typed) };
+  }
   const to = otherBore(at, draft);
   if (to === undefined) return undefined;
   const angle = at.take(/\s*(\d+)\s*(?:°|deg(?:rees)?)/iy);

@@ -26,8 +26,10 @@ import {
   type ShortForm,
 } from '../fields/short-form.js';
 import { finding } from '../issues/issues.js';
+import { REFERENCE_DENSITY } from '../pumps/curve.js';
 import { motorDuty } from '../pumps/motor.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
+import { suctionEnergy } from '../pumps/suction-energy.js';
 import { VISCOSITY_B_LIMIT } from '../pumps/viscosity.js';
 import type { PumpResult } from '../results/results.js';
 import {
@@ -243,7 +245,18 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   r.ceta = p.viscosity.ceta;
   r.specificSpeed = p.specificSpeed;
   const suction = p.suctionSpecificSpeed;
-  if (suction !== undefined) r.suctionSpecificSpeed = suction;
+  if (suction !== undefined) {
+    r.suctionSpecificSpeed = suction;
+    const { eyeDiameter, suctionBore, eyes } = p.pump;
+    const eye =
+      eyeDiameter !== undefined ? { diameter: eyeDiameter } : suctionBore !== undefined ? { nozzle: suctionBore } : undefined;
+    if (eye) {
+      const gravity = e.fluid.density / REFERENCE_DENSITY;
+      const energy = suctionEnergy(eye, eyes === 2 ? 2 : 1, p.setting.speed, suction, gravity);
+      r.suctionEnergy = energy.value;
+      r.suctionEnergyLevel = energy.level;
+    }
+  }
   const greatest = p.greatestPower(e.fluid.density, e.gravity);
   if (greatest !== undefined) r.greatestPower = greatest;
   const motor = e.pump?.motor && r.shaftPower !== null ? motorDuty(e.pump.motor, r.shaftPower / running) : undefined;

@@ -41,8 +41,8 @@ type TextField = Common & {
   type: 'text';
   /** longest text, characters */
   most: number;
-  /** names an entry of the study's pumps or valves */
-  names?: 'pumps' | 'valves';
+  /** names an entry of the study's pumps or valves, or a line that meets the point */
+  names?: 'pumps' | 'valves' | 'lines';
 };
 type ChoiceField = Common & { type: 'choice'; values: readonly string[]; words?: Readonly<Record<string, string>> };
 export type ListField = Common & { type: 'list'; of: Fields; least: number; most: number };

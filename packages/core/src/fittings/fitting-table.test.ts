@@ -1,4 +1,4 @@
-import { FITTING_TYPES, FITTING_WORDS, fittingTerms, geometricK, sumFittings } from './fitting.js';
+import { FITTING_TYPES, FITTING_WORDS, fittingTerms, geometricK, neededEntry, sumFittings } from './fitting.js';
 
 /*
  * Every fitting of the three-constant table against the figures printed there, typed anew: K1, Ki, Kd.
@@ -109,9 +109,11 @@ test('no change of bore, no loss; nothing else has a geometric K', () => {
 test('a geometric K does not depend on the Reynolds number', () =>
   expect(sumFittings([{ type: 'exit', count: 1 }], 0.1, 4)).toMatchObject({ constant: 1, perReynolds: 0, equivalentLength: 0 }));
 
-test('every type stands in one of the two tables', () => {
+test('every type stands in one of the tables', () => {
   const turbulent = ['check-tilting', 'foot-hinged', 'foot-poppet'];
-  const tried = new Set([...TABLE.map(([t]) => t), ...GEOMETRIC.map(([t]) => t), ...turbulent]);
+  const byKv = FITTING_TYPES.filter((t) => neededEntry(t) === 'kv');
+  const tried = new Set([...[...TABLE, ...GEOMETRIC, ...OWN_BORE].map(([t]) => t), ...turbulent, ...byKv, 'meter-full-bore']);
+  expect(byKv).toHaveLength(7);
   expect([...FITTING_TYPES].sort()).toEqual([...tried].sort());
 });
 
@@ -140,3 +142,40 @@ test('the terms of a list are what its sum is made of', () => {
     ['exit', 'from its geometry'],
   ]);
 });
+
+/* Pieces by their own bore: ISO 5167-2 eq. 8, -3 5.1.8 and -4 5.9 (20 % of Δp); ball of reduced bore: Crane TP-410, formula 6 */
+const OWN_BORE: readonly [string, number, number][] = [
+  // β 0.5, C 0.61: √(1 − 0.0625·0.6279) = 0.980181; 0.980181/0.1525 − 1 = 5.42742; squared
+  ['meter-orifice', 0.05, 29.4569],
+  // β 0.7, C 0.98: β⁴ 0.2401; √(1 − 0.2401·0.0396) = 0.995235; /0.4802 − 1 = 1.072543; squared
+  ['meter-nozzle', 0.07, 1.150349],
+  // β 0.5: 0.2·0.9375/(0.970225·0.0625)
+  ['meter-venturi', 0.05, 3.092066],
+  // β 0.8, fT of 100 mm 0.016369 (0.25/lg²(4.572e-5/0.37)): 0.119887 + 0.5·0.36/0.4096 + 0.36²/0.4096 = 0.119887 + 0.439453 + 0.316406
+  ['ball-reduced', 0.08, 0.875746],
+  ['meter-orifice', 0.12, 0],
+];
+test.each(OWN_BORE)('%s of %d m in 100 mm', (type, to, k) => {
+  expect(sumFittings([{ type, count: 1, to }], 0.1, 4).constant).toBeCloseTo(k, 3);
+  expect(neededEntry(type)).toBe('to');
+});
+
+/* By the maker's coefficient: 100 mm, 200 m³/h at 1 bar and SG 1: v 7.07355 m/s, 1e5/(999.1/2·v²) = 4.00079 */
+test.each([
+  'check-wafer',
+  'strainer-y',
+  'strainer-basket',
+  'meter-turbine',
+  'meter-vortex',
+  'meter-coriolis',
+  'meter-displacement',
+])('%s by Kv or Cv', (type) => {
+  expect(neededEntry(type)).toBe('kv');
+  const of = (more: object) => sumFittings([{ type, count: 2, ...more }], 0.1, 4).constant / 2;
+  expect(of({ kv: 200 })).toBeCloseTo(4.00079, 4);
+  expect(of({ cv: 200 / 0.865 })).toBeCloseTo(4.00079, 4);
+  expect(fittingTerms([{ type, count: 1, kv: 200 }], 0.1, 4)[0]!.how).toBe('Kv 200');
+});
+
+test('a meter of full bore adds nothing to its pipe', () =>
+  expect(sumFittings([{ type: 'meter-full-bore', count: 1 }], 0.1, 4).constant).toBe(0));

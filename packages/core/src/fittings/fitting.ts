@@ -1,4 +1,6 @@
+import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { THREE_CONSTANTS } from './data/three-constants.js';
+import { BY_BORE, BY_COEFFICIENT, coefficientK } from './pieces.js';
 
 /** One entry of a pipe's list of fittings, SI. Exactly one of k, type and equivalentLength is given. */
 export interface FittingInput {
@@ -6,8 +8,11 @@ export interface FittingInput {
   type?: string;
   equivalentLength?: number;
   count: number;
-  /** the other bore of a reducer or expansion, m */
+  /** the other bore of a reducer or expansion, the own bore of a meter or a valve of reduced bore, m */
   to?: number;
+  /** flow coefficient of a piece that is known by its maker's only; either */
+  kv?: number;
+  cv?: number;
   /** included angle of a gradual reducer or expansion, degrees; 180 (sudden) when not given */
   angle?: number;
 }
@@ -35,6 +40,8 @@ const GEOMETRIC: Readonly<Record<string, readonly string[]>> = {
   exit: ['exit', 'exit loss', 'pipe exit', 'outlet'],
   reducer: ['reducer', 'reduction', 'contraction'],
   expansion: ['expansion', 'expander', 'enlargement', 'increaser'],
+  'ball-reduced': ['reduced bore ball', 'reduced bore ball valve', 'reduced port ball', 'ball valve reduced bore'],
+  'meter-full-bore': ['magnetic meter', 'magnetic flow meter', 'magmeter', 'ultrasonic meter', 'full bore meter'],
 };
 
 /**
@@ -69,14 +76,26 @@ function diametersOf(type: string, nominalInches: number): number {
   return BY_TURBULENCE[type]!.steps.find(([most]) => nominalInches < most)![1];
 }
 
+const worded = (list: Readonly<Record<string, { words: readonly string[] }>>): Record<string, readonly string[]> =>
+  Object.fromEntries(Object.entries(list).map(([type, c]) => [type, [type.replaceAll('-', ' '), ...c.words]]));
+
 /** Every type of fitting with the words that mean it. */
 export const FITTING_WORDS: Readonly<Record<string, readonly string[]>> = {
-  ...Object.fromEntries(Object.entries(THREE_CONSTANTS).map(([type, c]) => [type, [type.replaceAll('-', ' '), ...c.words]])),
-  ...Object.fromEntries(Object.entries(BY_TURBULENCE).map(([type, c]) => [type, [type.replaceAll('-', ' '), ...c.words]])),
+  ...worded(THREE_CONSTANTS),
+  ...worded(BY_TURBULENCE),
+  ...worded(BY_BORE),
+  ...worded(BY_COEFFICIENT),
   ...Object.fromEntries(Object.entries(GEOMETRIC).map(([type, words]) => [type, [type.replaceAll('-', ' '), ...words]])),
 };
 
 export const FITTING_TYPES: readonly string[] = Object.keys(FITTING_WORDS);
+
+/** The entry beside its type without which a fitting has no K: another bore, or its maker's coefficient. */
+export function neededEntry(type: unknown): 'to' | 'kv' | undefined {
+  if (typeof type !== 'string') return undefined;
+  if (type === 'reducer' || type === 'expansion' || type === 'ball-reduced' || Object.hasOwn(BY_BORE, type)) return 'to';
+  return Object.hasOwn(BY_COEFFICIENT, type) ? 'kv' : undefined;
+}
 
 /** One entry of a list of fittings as the sum takes it: what it adds once, how often, and how that was worked out. */
 interface FittingTerm {
@@ -123,15 +142,30 @@ function termOf(
   if (f.equivalentLength !== undefined) return { constant: 0, perReynolds: 0, equivalentLength: f.equivalentLength };
   if (Object.hasOwn(BY_TURBULENCE, f.type!))
     return { constant: diametersOf(f.type!, nominalInches) * turbulentFactor(inside), perReynolds: 0, equivalentLength: 0 };
+  if (Object.hasOwn(BY_BORE, f.type!)) return onlyConstant(BY_BORE[f.type!]!.k(Math.min(1, f.to! / inside)));
+  if (Object.hasOwn(BY_COEFFICIENT, f.type!)) return onlyConstant(coefficientK(f.kv ?? f.cv! * KV_PER_CV, inside));
+  if (f.type === 'ball-reduced') return onlyConstant(reducedBallK(f, inside));
   const c = THREE_CONSTANTS[f.type!];
   if (!c) return { constant: geometricK(f, inside), perReynolds: 0, equivalentLength: 0 };
   return { constant: c.ki * (1 + c.kd / nominalInches ** c.sizeExponent), perReynolds: c.k1, equivalentLength: 0 };
+}
+
+const onlyConstant = (constant: number) => ({ constant, perReynolds: 0, equivalentLength: 0 });
+
+/** seat of 3·fT with a reducer before and an expansion behind. Source: Crane TP-410, appendix A, formulas 5 and 6. */
+function reducedBallK(f: FittingInput, inside: number): number {
+  const own = Math.min(f.to!, inside);
+  const beta = own / inside;
+  const seat = (3 * turbulentFactor(inside)) / beta ** 4;
+  return seat + geometricK({ ...f, to: own, type: 'reducer' }, inside) + geometricK({ ...f, to: own, type: 'expansion' }, inside);
 }
 
 function howOf(f: FittingInput, nominalInches: number): string {
   const c = f.type === undefined ? undefined : THREE_CONSTANTS[f.type];
   if (c) return `${c.ki}·(1 + ${c.kd}/${nominalInches.toPrecision(4)}^${c.sizeExponent}), K1 ${c.k1}`;
   if (f.type !== undefined && Object.hasOwn(BY_TURBULENCE, f.type)) return `${diametersOf(f.type, nominalInches)}·fT`;
+  if (f.type !== undefined && Object.hasOwn(BY_BORE, f.type)) return BY_BORE[f.type]!.how;
+  if (f.type !== undefined && Object.hasOwn(BY_COEFFICIENT, f.type)) return f.kv === undefined ? `Cv ${f.cv}` : `Kv ${f.kv}`;
   return f.type === undefined ? 'as given' : 'from its geometry';
 }
 
@@ -151,6 +185,9 @@ export function geometricK(f: FittingInput, inside: number): number {
       return 1.0;
     case 'exit':
       return 1.0;
+    // nothing stands in its bore; its length is the pipe's
+    case 'meter-full-bore':
+      return 0;
     case 'reducer': {
       const other = f.to!;
       const beta2 = (Math.min(other, inside) / Math.max(other, inside)) ** 2;

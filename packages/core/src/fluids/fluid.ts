@@ -2,13 +2,14 @@ import { brine } from './brine.js';
 import { constant } from './constant.js';
 import { glycol } from './glycol.js';
 import type { FluidEntries, FluidKind, FluidState } from './kind.js';
+import { liquid } from './liquid.js';
 import { oil } from './oil.js';
 import { seaWater } from './sea-water.js';
 import { table } from './table.js';
 import { water } from './water.js';
 
 /** Every kind of fluid. What a kind is stands in its own file; a further one is a further file and its name here. */
-export const FLUID_KINDS = { constant, water, 'sea-water': seaWater, brine, glycol, oil, table } as const;
+export const FLUID_KINDS = { constant, water, 'sea-water': seaWater, brine, glycol, oil, liquid, table } as const;
 
 export type FluidKindName = keyof typeof FLUID_KINDS;
 

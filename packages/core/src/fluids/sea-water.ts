@@ -4,7 +4,7 @@ import { waterSaturationPressure, waterViscosity, waterDensity } from './water.j
 
 /*
  * Sea water by salinity. Source: Sharqawy, Lienhard & Zubair 2010, Desalination and Water Treatment 16, 354–380: density eq. 8, dynamic viscosity
- * eqs. 22–23, vapour pressure eq. 28. Range: 0–180 °C, 0–0.16 kg/kg (density); viscosity 0–0.15 kg/kg. Temperature in °C, S in kg/kg.
+ * eqs. 22–23, vapour pressure eq. 28. Range: 0–180 °C (from −2 °C where it is still liquid), 0–0.16 kg/kg (density); viscosity 0–0.15 kg/kg. Temperature in °C, S in kg/kg.
  */
 
 /** kg/m³. Example: 20 °C and 0.035 kg/kg → 1024.8 (table 8 of the source: 1024.8). */
@@ -30,11 +30,20 @@ function seaWaterVapourPressure(celsius: number, salinity: number): number {
   return waterSaturationPressure(celsius + 273.15) / (1 + (0.57357 * salinity) / (1 - salinity));
 }
 
+/** °C to which the polynomials may be carried on: 0.02 % from the equation of state of Millero & Poisson 1981 there */
+const LOWEST = -2;
+
+/** °C at atmospheric pressure. Source: Millero 1978, UNESCO Technical Papers in Marine Science 28. */
+function freezingPoint(salinity: number): number {
+  const s = salinity * 1000;
+  return -0.0575 * s + 1.710523e-3 * s ** 1.5 - 2.154996e-4 * s * s;
+}
+
 export const seaWater: FluidKind<{ salinity: number }> = {
   label: 'Sea water',
   fields: { ...common, salinity: strength(0.15, 'Salinity, kg salt per kg') },
   beginning: { name: 'Sea water', salinity: '3.5 %' },
-  range: () => ({ lowest: 273.15, highest: 453.15 }),
+  range: ({ salinity }) => ({ lowest: 273.15 + Math.max(LOWEST, freezingPoint(salinity)), highest: 453.15 }),
   state: ({ salinity: s }, temperature) => {
     const t = temperature - 273.15;
     return solutionState(seaWaterDensity(t, s), seaWaterViscosity(t, s), seaWaterVapourPressure(t, s));

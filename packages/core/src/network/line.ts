@@ -1,4 +1,5 @@
-import { criticalPressureRatio, kvAtOpening, VALVE_REFERENCE_DENSITY } from '../valves/valve.js';
+import { VALVE_REFERENCE_DENSITY } from '../units/flow-coefficient.js';
+import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { effectiveKv, recoveryFactor } from '../elements/control-valve.js';
 import { lawOf } from '../elements/index.js';
 import type { Loss, LossLaw } from '../elements/laws.js';
@@ -34,6 +35,8 @@ export class CompiledLine {
   segments: Segment[] = [];
   /** flows imposed on the line; more than one different value is a contradiction */
   fixedFlows: number[] = [];
+  /** head lost to the tees at its ends, in line direction, m: between its `from` point and its first place, its last and its `to` point */
+  readonly ends: [number, number] = [0, 0];
   private readonly out: Loss = { loss: 0, slope: 0 };
 
   constructor(

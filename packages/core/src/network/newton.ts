@@ -154,7 +154,8 @@ class System {
         bore: number,
         sign: 1 | -1,
       ): number => {
-        if (held) {
+        if (!held) row.constant -= compiled.ends[sign === 1 ? 0 : 1];
+        else {
           row.constant += sign * held.constant;
           row.perFlow2 += sign * held.perFlow2;
           return -1;

@@ -38,7 +38,7 @@ export function reduceNetwork(whole: NetworkInput): Reduction | undefined {
   const chains: (Chain | undefined)[] = drawn;
   let joined = 0;
   whole.points.forEach((p, junction) => {
-    if (p.head.kind !== 'free' || p.outflow !== 0 || p.static || met[junction]!.length !== 2) return;
+    if (p.head.kind !== 'free' || p.outflow !== 0 || p.static || p.tee || met[junction]!.length !== 2) return;
     const [i, j] = met[junction] as [number, number];
     if (i === j) return;
     const both = inSeries(chains[i]!, chains[j]!, junction);
@@ -84,6 +84,7 @@ function following(a: Chain, b: Chain): Chain {
       elevations: [...a.line.elevations.slice(0, -1), ...b.line.elevations],
       bores: [Float64Array.of(...one[0], ...two[0]), Float64Array.of(...one[1], ...two[1])],
       ...(flow === undefined ? {} : { flow }),
+      branchAt: [a.line.branchAt?.[0] ?? false, b.line.branchAt?.[1] ?? false],
     },
     pieces: [...a.pieces, ...b.pieces.map((p) => ({ ...p, offset: p.offset + count }))],
   };
@@ -113,6 +114,7 @@ function turned(c: Chain): Chain {
       elevations: [...line.elevations].reverse(),
       bores: [Float64Array.from(outlet).reverse(), Float64Array.from(inlet).reverse()],
       ...(line.flow === undefined ? {} : { flow: -line.flow }),
+      branchAt: [line.branchAt?.[1] ?? false, line.branchAt?.[0] ?? false],
     },
     // a piece's own elements stand from its offset on, in either direction
     pieces: [...c.pieces].reverse().map((p, i, all) => {
@@ -133,7 +135,9 @@ function closedLines(whole: NetworkInput): number[] {
   });
   return closed.filter((i) =>
     [whole.lines[i]!.from, whole.lines[i]!.to].every((p) => {
-      const { head, outflow, static: isStatic } = whole.points[p]!;
+      const { head, outflow, static: isStatic, tee } = whole.points[p]!;
+      // what is dead at a tee has the head of its mouth
+      if (tee) return false;
       if (isStatic) return shut[p] === 1;
       return open[p]! > 0 || head.kind === 'known' || (head.kind === 'free' && outflow === 0 && shut[p] === 1);
     }),
@@ -204,12 +208,14 @@ function partOf(s: LineSolution, piece: Piece, count: number): LineSolution {
   const losses = s.losses.slice(piece.offset, piece.offset + count);
   const heads = s.heads.slice(piece.offset, piece.offset + count + 1);
   const states = s.states.slice(piece.offset, piece.offset + count);
-  if (!piece.isTurned) return { flow: s.flow, losses, heads, states };
+  const ends = [piece.offset === 0 ? s.ends[0] : 0, piece.offset + count === s.losses.length ? s.ends[1] : 0] as const;
+  if (!piece.isTurned) return { flow: s.flow, losses, heads, states, ends };
   const other = (x: State): State => (x === State.Reverse ? State.Normal : x);
   return {
     flow: s.flow === 0 ? 0 : -s.flow,
     losses: losses.reverse().map((x) => (x === 0 ? 0 : -x)),
     heads: heads.reverse(),
     states: states.reverse().map(other),
+    ends: [-ends[1], -ends[0]],
   };
 }

@@ -7,6 +7,7 @@ import { solveComponent } from './newton.js';
 import { aloneWith, expandSolution, reduceNetwork, type Reduction } from './reduce.js';
 import { findCrossings, headAt, SurplusHead, type EndHead } from './single.js';
 import { findStates } from './states.js';
+import { MOST_TEE_ROUNDS, Tees } from './tees.js';
 import type { LineSolution, NetworkInput, NetworkSolution, OtherDuty, SolveFailure } from './types.js';
 
 type NetworkResult =
@@ -110,12 +111,31 @@ export function compileLines(input: NetworkInput): CompiledLine[] {
   return input.lines.map((l) => new CompiledLine(l, input));
 }
 
-/** As `solveNetwork`, on compiled lines; elements keep the states they have. */
+/** As `solveNetwork`, on compiled lines; elements keep the states they have, tees the losses they took. */
 export function solveCompiled(
   input: NetworkInput,
   lines: readonly CompiledLine[],
   start?: WarmStart,
   isThorough = true,
+): NetworkResult {
+  const tees = new Tees(input, lines);
+  let begin = start;
+  for (let round = 0; round < MOST_TEE_ROUNDS; round++) {
+    const found = solveAtLosses(input, lines, begin, isThorough);
+    if (!found.ok || tees.isEmpty) return found;
+    const flows = Float64Array.from(found.solution.lines, (l) => l.flow);
+    if (tees.settle(flows)) return found;
+    begin = { flows, heads: found.solution.heads };
+  }
+  return { ok: false, failure: { reason: 'not-converged', where: tees.names(), residual: tees.residual } };
+}
+
+/** a network whose tees take what stands at the ends of its lines */
+function solveAtLosses(
+  input: NetworkInput,
+  lines: readonly CompiledLine[],
+  start: WarmStart | undefined,
+  isThorough: boolean,
 ): NetworkResult {
   const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
@@ -300,8 +320,8 @@ function lineSolution(input: NetworkInput, line: CompiledLine, flow: number, hea
   line.evaluate(flow);
   const at = new Float64Array(n + 1).fill(NaN);
   const [fromBore, toBore] = line.endBores;
-  at[0] = totalAt(input, line.model.from, heads, line.velocityFactor(fromBore), flow);
-  const end = totalAt(input, line.model.to, heads, line.velocityFactor(toBore), flow);
+  at[0] = totalAt(input, line.model.from, heads, line.velocityFactor(fromBore), flow) - line.ends[0];
+  const end = totalAt(input, line.model.to, heads, line.velocityFactor(toBore), flow) + line.ends[1];
   for (const s of line.segments) {
     for (const held of [s.startHeld, s.endHeld]) if (held) at[held.place] = held.constant + held.perFlow2 * flow * flow;
   }
@@ -309,7 +329,7 @@ function lineSolution(input: NetworkInput, line: CompiledLine, flow: number, hea
   for (let i = 0; i < n; i++) if (line.laws[i] && Number.isNaN(at[i + 1]!)) at[i + 1] = at[i]! - line.loss[i]!;
   for (let i = n - 1; i >= 0; i--) if (line.laws[i] && Number.isNaN(at[i]!)) at[i] = at[i + 1]! + line.loss[i]!;
   const losses = Float64Array.from(line.laws, (law, i) => (law ? line.loss[i]! : at[i]! - at[i + 1]!));
-  return { flow, losses, heads: at, states: [...line.states] };
+  return { flow, losses, heads: at, states: [...line.states], ends: [...line.ends] };
 }
 
 /** total head at the end of a line: of the point, with the velocity head of this line when the point's head is static */

@@ -25,6 +25,8 @@ export interface PointModel {
   static: boolean;
   /** net flow from the point into its lines when it is fixed, m³/s (junction: minus the offtake); undefined: whatever comes */
   outflow: number | undefined;
+  /** three lines meet here in a tee that takes head; radius of its branch's edge over the bore of the run */
+  tee?: { rounding: number };
 }
 
 export interface LineModel {
@@ -38,6 +40,8 @@ export interface LineModel {
   flow?: number;
   /** bores at the inlets and outlets of its elements where they do not follow from the elements, m */
   bores?: readonly [Float64Array, Float64Array];
+  /** whether it is the branch of the tee at its `from` and its `to` point */
+  branchAt?: readonly [boolean, boolean];
 }
 
 export interface LineSolution {
@@ -47,6 +51,8 @@ export interface LineSolution {
   /** total head at each place, m; NaN where nothing determines it */
   heads: Float64Array;
   states: State[];
+  /** head lost to tees between its points and its first and last place, in line direction, m */
+  ends: readonly [number, number];
 }
 
 export interface OtherDuty {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { colebrook, frictionFactor, transitionEnd, type Friction } from './friction.js';
 import { insideOf, sizeSeries } from './size.js';
-import { orificeK } from './orifice.js';
+import { orificeK } from '../fittings/orifice.js';
 
 const factor = (re: number, relative: number): Friction => {
   const out = { factor: 0, slope: 0 };

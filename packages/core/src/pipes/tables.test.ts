@@ -1,5 +1,6 @@
 import { MATERIALS, MATERIAL_WORDS } from './material.js';
 import { B36_10 } from './data/b36-10.js';
+import { B36_19 } from './data/b36-19.js';
 import { PE_OUTSIDE, peWall } from './data/pe.js';
 import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
 import { insideOf, nominalInches, pipeDimensions, pipeWeight, sizeSeries, usualSchedule } from './size.js';
@@ -259,6 +260,10 @@ describe('stainless steel, ASME B36.19M, table 1', () => {
     '40S': { 15: 0.109, 50: 0.154, 150: 0.28, 250: 0.365, 300: 0.375, 400: 0.375 },
     '80S': { 15: 0.147, 50: 0.218, 150: 0.432, 200: 0.5, 250: 0.5, 300: 0.5 },
   };
+  test('the sizes that the table has', () =>
+    expect(Object.keys(B36_19).map(Number)).toEqual([
+      6, 8, 10, 15, 20, 25, 32, 40, 50, 65, 80, 90, 100, 125, 150, 200, 250, 300, 350, 400, 450, 500, 550, 600, 750,
+    ]));
   test('walls, and where they leave B36.10M', () => {
     for (const [schedule, of] of Object.entries(WALLS))
       for (const [dn, inch] of Object.entries(of))

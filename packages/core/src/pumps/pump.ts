@@ -14,6 +14,9 @@ export interface PumpInput {
   stages: number;
   /** suction eyes, 1 or 2 */
   eyes?: number;
+  /** of the impeller's eye, and of the suction nozzle, m: for the suction energy */
+  eyeDiameter?: number;
+  suctionBore?: number;
   /** the maker's best-efficiency flow of one unit at the entry's speed and diameter, m³/s */
   bestFlow?: number;
   stageOptions?: readonly number[];

@@ -25,6 +25,29 @@ export interface PointResult {
   staticPressure: number | null;
   totalPressure: number | null;
   outflow: number;
+  /** at a junction that is a tee: what it takes from the flows of its legs */
+  tee?: TeeResult;
+}
+
+export interface TeeResult {
+  /** the line that carries the whole flow, and whether it feeds the others; null where nothing flows */
+  common: string | null;
+  divides: boolean;
+  /** of the common leg, m */
+  bore: number | null;
+  /** the other two */
+  legs: TeeLegResult[];
+}
+
+export interface TeeLegResult {
+  line: string;
+  isBranch: boolean;
+  /** m */
+  bore: number;
+  /** on the velocity head of the common leg */
+  k: number;
+  /** between it and the common leg in the direction of the flow, m */
+  headLoss: number;
 }
 
 interface LineResult {
@@ -87,6 +110,9 @@ export interface PumpResult extends Omit<Common, 'headLoss'> {
   /** n·√Q/H^0.75 of a stage and an eye at best efficiency, and n·√Q/NPSHR^0.75 there: rpm, m³/s, m (ISO 17769-1) */
   specificSpeed?: number;
   suctionSpecificSpeed?: number;
+  /** De·N·S·SG of ANSI/HI 9.6.1 in its US units, and how high that is; where the eye or the suction nozzle is known */
+  suctionEnergy?: number;
+  suctionEnergyLevel?: 'low' | 'high' | 'very high';
   /** drawn from the mains by all running units, W; current of one, A; only with a motor in the catalogue entry */
   inputPower?: number;
   motorEfficiency?: number;

@@ -37,7 +37,12 @@ export function headBreakdown(
     addPoint(model, solution, parts, end, 1);
     addPoint(model, solution, parts, start, -1);
   }
-  for (const step of way) addLine(model, result, parts, step, pump);
+  for (const step of way) {
+    addLine(model, result, parts, step, pump);
+    // what the tees at its ends take
+    const [begin, end] = solution.lines[step.line]!.ends;
+    parts.fittings += (step.forward ? 1 : -1) * (begin + end);
+  }
   const isWhole = Object.values(parts).every((x: number) => Number.isFinite(x));
   const named = way.map(({ line, forward }) => ({ line: model.network.lines[line]!.id, forward }));
   return isWhole ? { parts, way: named } : undefined;

@@ -5,7 +5,8 @@ import type { CurveInput, CurveRow } from '../pumps/curve.js';
 import type { PumpInput } from '../pumps/pump.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import { typicalOf } from '../valves/typical.js';
-import { KV_PER_CV, type ValveInput } from '../valves/valve.js';
+import { KV_PER_CV } from '../units/flow-coefficient.js';
+import type { ValveInput } from '../valves/valve.js';
 
 /** A pump's entries (SI) as the calculation takes them, curves in rising diameter. */
 export function toPump(r: Read): PumpInput | undefined {

@@ -85,6 +85,20 @@ test('broken JSON is named by line and column; deep nesting and an empty file ar
   expect('raw' in deep && problems(deep.raw)).toContainEqual(expect.objectContaining({ path: 'points.A' }));
 });
 
+test('a point that lacks what it needs, and a fluid without a kind, are named and nothing is thrown', () => {
+  const ends = (point: object) => problems(study({ T: vessel(9), B: point }, [line('L', 'T', 'B', [pipe('a')])]));
+  expect(ends({ kind: 'pressure', elevation: '1 m' })).toMatchObject([
+    { code: 'under-specified', path: 'points.B', reason: 'lacks' },
+  ]);
+  expect(ends({ kind: 'well', elevation: '-9 m', restLevel: '-2 m' })).toMatchObject([
+    { code: 'under-specified', path: 'points.B' },
+  ]);
+  const s = sound() as Any;
+  s.fluids.x = { density: '800 kg/m3' };
+  s.scenarios = [{ id: 'a', fluid: 'x', temperature: '20 C' }];
+  expect(problems(s)).toContainEqual(expect.objectContaining({ code: 'missing', path: 'fluids.x.kind' }));
+});
+
 test('mass flows take the density of the scenario, absolute pressures the site', () => {
   const s = sound() as Any;
   s.fluids.oil = { kind: 'constant', density: '800 kg/m3', viscosity: '2 cP', vapourPressure: '1 kPa' };

@@ -4,7 +4,7 @@ import { readFluid, readPumpEntry, readStudy, readValveEntry, type Directory } f
 import { numberOr } from '../fields/defaults.js';
 import { Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
-import { fluidState, isFluidState } from '../fluids/fluid.js';
+import { fluidKind, fluidState, isFluidState } from '../fluids/fluid.js';
 import type { FluidState } from '../fluids/kind.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
 import { elementKind } from '../elements/index.js';
@@ -15,6 +15,7 @@ import type { LineModel, PointModel } from '../network/types.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
 import { toPump, toValve } from './equipment.js';
+import { placeTees } from './tee-place.js';
 import { ScenarioBuild } from './scenario-build.js';
 import type { ElementDetail, PointDetail, PreparedScenario, PreparedStudy, ScenarioModel } from './model.js';
 import { structureProblems } from './structure.js';
@@ -125,11 +126,14 @@ class Preparer {
       reader.add('unknown-id', `${path}.fluid`, { reason: 'unknown-fluid', found: name, known: names }, [raw.id]);
       return undefined;
     }
+    // said where the fluids are read
+    const { kind } = fluids[name]!;
+    if (typeof kind !== 'string' || !fluidKind(kind)) return undefined;
     const quiet = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
     const entries = readFluid(fluids[name]!, `fluids.${name}`, name, quiet);
-    if (quiet.problems.some(isFatal) || typeof fluids[name]!.kind !== 'string') return undefined;
+    if (quiet.problems.some(isFatal)) return undefined;
     if (raw.temperature !== undefined && own.temperature === undefined) return undefined;
-    const whole = { kind: fluids[name]!.kind, ...entries };
+    const whole = { kind, ...entries };
     const state = fluidState(whole, own.temperature as number | undefined);
     if (isFluidState(state)) return { name, entries: whole, state };
     const detail = { reason: state.reason, fluid: name, least: state.lowest, most: state.highest };
@@ -195,6 +199,13 @@ class Preparer {
       lines,
     };
     settleFlows(network.points, lines);
+    placeTees(
+      points,
+      network.points,
+      lines,
+      (id, k) => (build.isSet(id, k) ? build.setPath(id, k) : `points.${id}.${k}`),
+      problems,
+    );
     for (const p of problems)
       if (p.code === 'unknown-key') findings.push(finding('unknown-key', p.where[0] ?? '', { path: p.path }));
     return {

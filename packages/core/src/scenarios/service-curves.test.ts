@@ -185,6 +185,8 @@ describe('what is drawn of a service', () => {
     const c = serviceCurves(run.scenarios, 'P', 11);
     expect(c.flows).toHaveLength(11);
     expect(c.made.map((m) => m.diameter)).toEqual([0.18, 0.198]);
+    // each is drawn to the end of its own curve: 105 m³/h
+    expect(c.made.map((m) => m.flow[m.flow.length - 1]! * 3600)).toEqual([expect.closeTo(105, 6), expect.closeTo(105, 6)]);
     expect(c.rated).toEqual({ flow: 70 / 3600, head: 48 });
   });
 

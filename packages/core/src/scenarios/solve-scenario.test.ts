@@ -325,3 +325,27 @@ test('slow flow is said of the pipe that is slow, and of nothing else that stays
   expect(slow.map((f) => f.where)).toEqual(['wide']);
   expect(r.margins.filter((m) => m.check !== 'velocity' && m.value !== null && m.value < Number(m.limit))).not.toEqual([]);
 });
+
+test('in a line that holds nothing nothing moves the grade off the head: it has no bore', () => {
+  const r = solved(
+    study({ T: vessel(9), J: junction(2), K: junction(1), U: vessel(0) }, [
+      line('A', 'T', 'J', [pipe('a', 50)]),
+      line('B', 'J', 'K', []),
+      line('C', 'K', 'U', [pipe('c', 50)]),
+    ]),
+  );
+  expect(r.lines.B!.flow).toBeGreaterThan(0.005);
+  for (const p of r.places.B!) expect(p.grade).toBe(p.totalHead);
+});
+
+test('a valve that is sought in a line of given flow holds that flow, and stands open where it cannot', () => {
+  const at = (flow: string) => {
+    const valve = { id: 'CV', kind: 'control-valve', mode: 'kv', kv: 'solve', valve: 'v' };
+    return solved(study({ T: vessel(9), U: vessel(0) }, [line('L', 'T', 'U', [pipe('a', 50), valve], { flow })]));
+  };
+  expect(at('40 m3/h').elements.CV).toMatchObject({ flow: expect.closeTo(40 / 3600, 12), opening: expect.any(Number) });
+  const most = at('400 m3/h');
+  expect(most.status).toBe('limited');
+  expect(most.lines.L!.flow * 3600).toBeLessThan(120);
+  expect((most.elements.CV as { opening: number }).opening).toBe(1);
+});

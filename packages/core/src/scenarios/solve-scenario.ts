@@ -7,6 +7,7 @@ import { finding, type Finding } from '../issues/issues.js';
 import type { CompiledLine } from '../network/line.js';
 import { solveNetwork } from '../network/solve.js';
 import { chokedDropOf } from '../network/conditions.js';
+import { Tees } from '../network/tees.js';
 import type { NetworkSolution } from '../network/types.js';
 import type { ElementResult, PlaceResult, ScenarioResult } from '../results/results.js';
 import { headBreakdown } from './breakdown.js';
@@ -62,6 +63,7 @@ class ResultWriter {
     const { network } = model;
     result.status = 'solved';
     network.points.forEach((p, i) => this.point(i, p.id));
+    this.tees();
     network.lines.forEach((l, i) => {
       result.lines[l.id] = { flow: solution.lines[i]!.flow };
       result.places[l.id] = this.places(i);
@@ -98,13 +100,40 @@ class ResultWriter {
         still -= this.rhoG * this.compiled[l]!.velocityFactor(bore) * this.solution.lines[l]!.flow ** 2;
       }
     }
-    const outflow = this.solution.outflows[i]!;
+    // what is left of a balance after rounding is nothing
+    const outflow = Math.abs(this.solution.outflows[i]!) < 1e-12 ? 0 : this.solution.outflows[i]!;
     this.result.points[id] = {
       totalHead: known(head),
       staticPressure: known(still),
       totalPressure: known(total),
-      outflow: outflow === 0 ? 0 : outflow,
+      outflow,
     };
+  }
+
+  private tees(): void {
+    const { network } = this.model;
+    const flows = this.solution.lines.map((l) => l.flow);
+    for (const { point, legs, taken, loss } of new Tees(network, this.compiled).at(flows)) {
+      const common = loss.common === undefined ? null : network.lines[legs[loss.common]!.index]!.id;
+      this.result.points[network.points[point]!.id]!.tee = {
+        common,
+        divides: loss.divides,
+        bore: loss.common === undefined ? null : taken.bores[loss.common]!,
+        legs: legs.flatMap(({ index }, i) =>
+          i === loss.common
+            ? []
+            : [
+                {
+                  line: network.lines[index]!.id,
+                  isBranch: i === 2,
+                  bore: taken.bores[i]!,
+                  k: loss.k[i]!,
+                  headLoss: loss.losses[i]!,
+                },
+              ],
+        ),
+      };
+    }
   }
 
   /** static pressure, Pa absolute, at the inlet (0) or outlet (1) of an element */

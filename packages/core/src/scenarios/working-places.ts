@@ -1,6 +1,7 @@
 import type { PlaceResult, PointResult, ScenarioResult } from '../results/results.js';
 import { inWords, step, worth, type KeyedStep, type MediumValues, type WorkingValue } from '../results/working.js';
 import type { ElementDetail, PointDetail, ScenarioModel } from './model.js';
+import { teeSteps, teeTerm } from './working-tee.js';
 
 /** the place at the inlet (0) or outlet (1) of an element; a shut line has one place more at its beginning */
 export function placeAt(result: ScenarioResult, e: ElementDetail, side: 0 | 1): PlaceResult | undefined {
@@ -111,10 +112,19 @@ export function inletHeadStep(model: ScenarioModel, result: ScenarioResult, e: E
   for (const { point, elements, sign } of ways) {
     const { id } = model.network.points[point]!;
     const terms = lossTerms(elements, result, sign);
+    const tee = teeTerm(result, id, line.id, 't');
     const begin = endHead(model, result, e.line, sign);
     if (begin === null || !(Math.abs(begin + terms.sum - head) < 1e-6 * Math.max(1, Math.abs(head)))) continue;
-    const from = worth('Hs', `total head at ${id}`, begin, 'head', { from: `${id}.totalHead` });
-    return [step('inletHead', h1, `Hs${terms.formula}`, [from, ...terms.inputs], 'head balance along the line')];
+    const from = worth('Hs', `total head at ${id}`, begin - tee.sum, 'head', { from: `${id}.totalHead` });
+    return [
+      step(
+        'inletHead',
+        h1,
+        `Hs${tee.formula}${terms.formula}`,
+        [from, ...tee.inputs, ...terms.inputs],
+        'head balance along the line',
+      ),
+    ];
   }
   return [inWords('inletHead', h1, 'shut on both sides: the head is what was left there', [], 'head balance of the line')];
 }
@@ -151,7 +161,7 @@ export function pointSteps(s: MediumValues, model: ScenarioModel, result: Scenar
   const point = model.points.find((p) => p.id === id);
   const r = result.points[id];
   if (!point || !r || r.totalHead === null) return [];
-  const steps = headSteps(s, model, result, point, r);
+  const steps = [...teeSteps(s, model, result, id), ...headSteps(s, model, result, point, r)];
   if (r.staticPressure === null) return steps;
   const isStatic = point.kind === 'pressure' && point.read.basis !== 'total';
   return [
@@ -240,7 +250,12 @@ function freeHeadSteps(model: ScenarioModel, result: ScenarioResult, id: string,
   const begin = worth('Hs', `total head at ${other}`, result.points[other]!.totalHead ?? NaN, 'head', {
     from: `${other}.totalHead`,
   });
-  return [step('totalHead', total, `Hs${terms.formula}`, [begin, ...terms.inputs], `head balance along ${best.line.id}`)];
+  // out of the tee there into the line, and out of the line into the tee here
+  const away = teeTerm(result, other, best.line.id, 's');
+  const here = teeTerm(result, id, best.line.id, 't', -1);
+  const inputs = [begin, ...away.inputs, ...terms.inputs, ...here.inputs];
+  const formula = `Hs${away.formula}${terms.formula}${here.formula}`;
+  return [step('totalHead', total, formula, inputs, `head balance along ${best.line.id}`)];
 }
 
 /** something in the line is shut: the heads at its ends do not depend on one another */

@@ -164,7 +164,32 @@ const fourth = study(
   },
 );
 
+/** tees that divide, that join, that are fed by their branch and that lead into it */
+const tees = study(
+  {
+    T: vessel(0, 30),
+    S: vessel(0, 26),
+    J: { kind: 'junction', elevation: '0 m', branch: 'B' },
+    K: { kind: 'junction', elevation: '0 m', branch: 'D', rounding: 0.1 },
+    M: { kind: 'junction', elevation: '0 m', branch: 'E' },
+    N: { kind: 'junction', elevation: '0 m', branch: 'H' },
+    V: vessel(1),
+    U: vessel(2),
+  },
+  [
+    line('A', 'T', 'J', [pipe('a', 20, 100)]),
+    line('B', 'J', 'V', [pipe('b', 60, 60)]),
+    line('C', 'J', 'K', [pipe('c', 20, 100)]),
+    line('D', 'S', 'K', [pipe('d', 40, 80)]),
+    line('E', 'K', 'M', [pipe('e', 20, 100)]),
+    line('F', 'M', 'N', [pipe('f', 30, 100)]),
+    line('G', 'M', 'N', [pipe('g', 40, 100)]),
+    line('H', 'N', 'U', [pipe('h', 30, 100)]),
+  ],
+);
+
 const SYSTEMS = {
+  tees,
   'a pumped line': raw,
   'wells, branches, a viscous trimmed pump': other,
   'valves of every kind': third,
@@ -240,7 +265,7 @@ describe.each(Object.entries(SYSTEMS))('%s', (_name, of) => {
           const from = i.from ?? '';
           const ends = made.has(i.symbol) || all.has(from) || entries.has(from) || /^(pump|valve|site|scenario)\./.test(from);
           const isDefault =
-            /\.(flow|running|wear|fouling|exponent|cd|level|pressure|datum|elevation|inletElevation|outletElevation|count|fittings|material|table|speed|diameter|stages|closed)$/.test(
+            /\.(flow|running|wear|fouling|exponent|cd|level|pressure|datum|elevation|inletElevation|outletElevation|count|fittings|material|table|speed|diameter|stages|closed|rounding)$/.test(
               from,
             );
           if (!ends && !isDefault) loose.add(`${i.symbol} ${i.name} <- ${from}`);
@@ -248,7 +273,7 @@ describe.each(Object.entries(SYSTEMS))('%s', (_name, of) => {
       }
     }
     // what no formula gives: read off the solution or the maker's curve, and said in the name
-    const said = /^(H0|Qend|NPSHRb|hw|p highest|p lowest|y |ys |bore|D |d |D1|D2|Hw|Qw)/;
+    const said = /^(H0|Qend|NPSHRb|hw|p highest|p lowest|y |ys |bore|D |d |D1|D2|Dl|Dc|Hw|Qw)/;
     expect([...loose].filter((x) => !said.test(x))).toEqual([]);
   });
 });

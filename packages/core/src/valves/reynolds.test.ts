@@ -1,4 +1,6 @@
+import { viscousFactor } from '../elements/control-valve.js';
 import { ViscousValveLaw } from '../elements/laws.js';
+import type { ControlValveModel } from '../elements/model.js';
 import { line, pipe, solved, study, vessel } from '../test/studies.js';
 import { reynoldsConstants, reynoldsFactor } from './reynolds.js';
 import { recoveryAt, type ValveInput } from './valve.js';
@@ -160,4 +162,22 @@ test('typical data by body, as the table has them', () => {
     [0.62, 0.57],
   ]);
   expect([typicalOf('odd'), typicalOf('constructor'), typicalOf(undefined)]).toEqual([undefined, undefined, undefined]);
+});
+
+test('without an entry, a bore in its line, a coefficient or a flow there is no FR: 1', () => {
+  const model: ControlValveModel = {
+    id: 'CV',
+    kind: 'control-valve',
+    law: { kind: 'kv', kv: 20 },
+    valve: valve(),
+    lineBore: 0.1,
+  };
+  const at = (more: object, kv = 20, flow = 0.008): number => viscousFactor({ ...model, ...more }, kv, flow, 900e-6);
+  expect(at({})).toBeLessThan(0.7);
+  const { valve: _valve, ...bare } = model;
+  expect(viscousFactor(bare, 20, 0.008, 900e-6)).toBe(1);
+  const { lineBore: _bore, ...placeless } = model;
+  expect(viscousFactor(placeless, 20, 0.008, 900e-6)).toBe(1);
+  expect(at({}, 0)).toBe(1);
+  expect(at({}, 20, 0)).toBe(1);
 });

@@ -20,3 +20,13 @@ export function typicalOf(body: string | undefined): { fl: number; fd: number } 
     .replace(/[\s_]+/g, '-');
   return name !== undefined && Object.hasOwn(TYPICAL, name) ? TYPICAL[name] : undefined;
 }
+
+const N34 = 1.17;
+
+/**
+ * Onset of cavitation xFz that is typical at a coefficient where the maker gives none: 0.9/√(1 + 3·Fd·√(Kv/(N34·FL))).
+ * Source: IEC 60534-8-4:2015, eq. 3 (all but multi-hole trims); N34 1.17 for Kv.
+ */
+export function typicalXfz(valve: { fl: number; fd?: number }, kv: number): number {
+  return 0.9 / Math.sqrt(1 + 3 * (valve.fd ?? TYPICAL.globe!.fd) * Math.sqrt(kv / (N34 * valve.fl)));
+}

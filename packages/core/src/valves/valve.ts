@@ -1,9 +1,7 @@
-/** Kv = 0.865·Cv (IEC 60534-1). */
-export const KV_PER_CV = 0.865;
+import { VALVE_REFERENCE_DENSITY } from '../units/flow-coefficient.js';
+
 /** FL taken where no valve says one (IEC 60534-2-1, table 2: globe, flow to open). */
 export const TYPICAL_RECOVERY = 0.9;
-/** Density at which SG is 1 in the valve equation, kg/m³ (water at 15 °C, IEC 60534-2-1). */
-export const VALVE_REFERENCE_DENSITY = 999.1;
 
 /** A control valve of the catalogue; coefficients as Kv, m³/h at 1 bar. */
 export interface ValveInput {

@@ -9,7 +9,8 @@ import { Select } from '../../ui/Select.js';
 
 /** choices of an input that is picked, not typed */
 function choicesOf(study: Study, input: Input): readonly string[] | undefined {
-  if (input.field.type === 'text' && input.field.names) return Object.keys(study[input.field.names] ?? {});
+  const names = input.field.type === 'text' ? input.field.names : undefined;
+  if (names && names !== 'lines') return Object.keys(study[names] ?? {});
   if (input.field.type === 'boolean') return ['true', 'false'];
   return input.field.type === 'choice' ? input.field.values : undefined;
 }

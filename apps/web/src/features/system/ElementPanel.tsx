@@ -9,8 +9,10 @@ import { ElementChecks } from './ElementChecks.js';
 import { ElementResults } from './ElementResults.js';
 import { boreOf, Entry } from './Entry.js';
 import { FittingsList } from './FittingsList.js';
+import { PipeNumbers } from './PipeNumbers.js';
 import { PipeSplit } from './PipeSplit.js';
 import { PointHelp } from './PointHelp.js';
+import { PumpNumbers } from './PumpNumbers.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
 
@@ -44,6 +46,8 @@ export function ElementPanel({ id }: { id: string }) {
         })}
       </div>
       <GivenAndSolved kind={found.kind} seen={seen} />
+      {found.kind === 'pipe' && <PipeNumbers entry={seen} />}
+      {found.kind === 'pump' && <PumpNumbers id={id} />}
       {found.kind !== 'line' && <ElementResults id={id} kind={found.kind} />}
       {found.kind !== 'line' && <ElementChecks id={id} />}
       {found.kind === 'pipe' && (

@@ -14,6 +14,7 @@ import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { Figure } from '../working/Figure.js';
+import { TeeResults } from './TeeResults.js';
 
 const POINT_FIGURES: readonly ResultFigure[] = [
   { key: 'totalHead', label: 'head', dimension: 'head' },
@@ -88,6 +89,7 @@ export function ElementResults({ id, kind }: { id: string; kind: string }) {
           ))}
         </tbody>
       </table>
+      {kind === 'junction' && <TeeResults id={id} />}
       <Messages id={id} />
     </div>
   );

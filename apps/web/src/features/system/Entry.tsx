@@ -1,4 +1,4 @@
-import { insideOf, quantityOf, type Field, type RawEntry } from '@cedar-knot/core';
+import { insideOf, quantityOf, type Field, type RawEntry, type Study } from '@cedar-knot/core';
 import type { ReactNode } from 'react';
 import { letterOf, setOwn, setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
@@ -25,9 +25,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
   const mark = value !== undefined && field.type !== 'list' && <Whose id={id} name={name} label={label} value={value} />;
   const names = field.type === 'text' ? field.names : undefined;
   if (field.type === 'choice' || names) {
-    const options = names
-      ? Object.entries(study[names] ?? {}).map(([key, e]) => [key, String(e.name ?? key)] as const)
-      : choices(field);
+    const options = names ? namedOf(study, names, id) : choices(field);
     return (
       <Choice
         id={id}
@@ -36,6 +34,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
         mark={mark}
         value={value}
         options={options}
+        none={names === 'lines' ? 'no tee: without losses' : undefined}
         isWide={names !== undefined || options.some(([, text]) => text.length > 10)}
         onPut={put}
       />
@@ -66,6 +65,17 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
       optional={!(field.type === 'quantity' && KEPT.has(name))}
       mark={mark}
     />
+  );
+}
+
+/** what an entry may name: pumps and valves of the study, or the lines that meet a point */
+function namedOf(study: Study, names: 'pumps' | 'valves' | 'lines', id: string): (readonly [string, string])[] {
+  const list =
+    names === 'lines'
+      ? study.lines.filter((l) => l.from === id || l.to === id).map((l) => [l.id, l] as const)
+      : Object.entries(study[names] ?? {});
+  return list.map(
+    ([key, e]) => [key, typeof e.name === 'string' ? `${names === 'lines' ? `${key} ` : ''}${e.name}` : key] as const,
   );
 }
 
@@ -117,10 +127,11 @@ interface ChoiceProps {
   value: unknown;
   options: readonly (readonly [string, string])[];
   isWide: boolean;
+  none: string | undefined;
   onPut: (value: string | undefined) => void;
 }
 
-function Choice({ id, name, label, mark, value, options, isWide, onPut }: ChoiceProps) {
+function Choice({ id, name, label, mark, value, options, isWide, none, onPut }: ChoiceProps) {
   return (
     <div className={isWide ? 'col-span-2' : ''}>
       <span className="flex h-[24px] items-center gap-0.5">
@@ -134,6 +145,7 @@ function Choice({ id, name, label, mark, value, options, isWide, onPut }: Choice
         value={value === undefined ? undefined : String(value)}
         options={options}
         onChange={onPut}
+        {...(none === undefined ? {} : { none })}
         className="w-full"
       />
       {options.length === 0 && (

@@ -1,6 +1,7 @@
 import {
   ELEMENT_KINDS,
   FITTING_TYPES,
+  neededEntry,
   quantityOf,
   sumFittings,
   type ListField,
@@ -75,11 +76,15 @@ function kOf(f: RawEntry, bore: number | null, reynolds: number | null): number 
   if (typeof f.k === 'number') return f.k;
   if (typeof f.type !== 'string' || bore === null) return null;
   const to = quantityOf(f.to, 'diameter');
-  if ((f.type === 'reducer' || f.type === 'expansion') && to === undefined) return null;
+  const needed = neededEntry(f.type);
+  const given = needed === 'to' ? to : (f.kv ?? f.cv);
+  if (needed !== undefined && given === undefined) return null;
   const piece = {
     type: f.type,
     count: 1,
     ...(to === undefined ? {} : { to }),
+    ...(typeof f.kv === 'number' ? { kv: f.kv } : {}),
+    ...(typeof f.cv === 'number' ? { cv: f.cv } : {}),
     ...(typeof f.angle === 'number' ? { angle: f.angle } : {}),
   };
   const sum = sumFittings([piece], bore, bore / 0.0254);
@@ -100,9 +105,12 @@ function Row({
   const type = typeof fitting.type === 'string' ? fitting.type : null;
   const name = type ? (FITTING_NAMES[type] ?? type) : fitting.k !== undefined ? 'loss coefficient K' : 'equivalent length';
   const count = countOf(fitting);
+  const needed = neededEntry(fitting.type);
   const value =
-    fitting.to !== undefined
-      ? 'to'
+    needed !== undefined
+      ? needed === 'kv' && fitting.cv !== undefined
+        ? 'cv'
+        : needed
       : fitting.k !== undefined
         ? 'k'
         : fitting.equivalentLength !== undefined
@@ -142,8 +150,11 @@ function Row({
       {value && (
         <input
           key={String(fitting[value])}
-          aria-label={value === 'to' ? `Other bore of the ${name}` : name}
-          defaultValue={String(fitting[value])}
+          aria-label={
+            value === 'to' ? `Bore of the ${name}` : needed === 'kv' ? `${value === 'cv' ? 'Cv' : 'Kv'} of the ${name}` : name
+          }
+          placeholder={needed === 'kv' ? 'maker’s Kv' : undefined}
+          defaultValue={fitting[value] === undefined ? '' : String(fitting[value])}
           onBlur={(e) => take(e.target.value)}
           onKeyDown={(e) => e.key === 'Enter' && take(e.currentTarget.value)}
           className={`${field} w-[70px]`}
@@ -157,11 +168,11 @@ function Row({
   );
 }
 
-/** what a fitting begins with: changes of bore want the other one, here one size smaller or larger by a quarter */
+/** what a fitting begins with: where another bore is wanted, three quarters of this one, or a third more; a maker's Kv is left to be typed */
 function begin(type: string, bore: number | null): RawEntry {
   if (type === 'K') return { k: 1 };
   if (type === 'Le') return { equivalentLength: '1 m' };
-  const factor = type === 'reducer' ? 0.75 : type === 'expansion' ? 1.33 : undefined;
+  const factor = type === 'expansion' ? 1.33 : neededEntry(type) === 'to' ? 0.75 : undefined;
   return { type, ...(factor ? { to: `${Math.round((bore ?? 0.1) * factor * 1000)} mm` } : {}) };
 }
 
