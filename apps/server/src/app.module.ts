@@ -1,37 +1,45 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
-import pino from 'pino';
-import type { Config } from './config.js';
+import { logStream } from './common/log.js';
+import { CONFIG, type Config } from './config.js';
 import { DatabaseModule } from './database/database.module.js';
 import { HealthController } from './health/health.controller.js';
 import { SeedService } from './seed/seed.service.js';
 import { StudiesModule } from './studies/studies.module.js';
+import { WorkModule } from './work/work.module.js';
 
 @Module({})
 export class AppModule {
   static with(config: Config): DynamicModule {
-    const stream = config.log === undefined ? pino.destination(1) : pino.destination({ dest: config.log, sync: false });
     return {
       module: AppModule,
       imports: [
         LoggerModule.forRoot({
           pinoHttp: [
             {
-              level: process.env.CEDAR_KNOT_LOG_LEVEL ?? 'info',
+              level: config.logLevel,
               autoLogging: { ignore: (request) => request.url === '/api/health' },
               serializers: {
-                req: (r: { id: unknown; method: string; url: string }) => ({ id: r.id, method: r.method, url: r.url }),
+                req: (r: { id: unknown; method: string; url: string }) => ({
+                  id: r.id,
+                  method: r.method,
+                  url: withoutKey(r.url),
+                }),
                 res: (r: { statusCode: number }) => ({ statusCode: r.statusCode }),
               },
             },
-            stream,
+            logStream(config.log),
           ],
         }),
         DatabaseModule.with(config),
+        WorkModule.with(config.worker),
         StudiesModule,
       ],
       controllers: [HealthController],
-      providers: [SeedService],
+      providers: [SeedService, { provide: CONFIG, useValue: config }],
     };
   }
 }
+
+/** the key that lets a page in does not go into the log */
+const withoutKey = (url: string): string => url.replace(/([?&]key=)[^&]*/, '$1…');

@@ -3,23 +3,28 @@ import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { getConnectionToken } from '@nestjs/sequelize';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import type { Sequelize } from 'sequelize-typescript';
+import { handToken, needToken } from './access/token.js';
 import { AppModule } from './app.module.js';
+import { COMPONENTS } from './common/api-schemas.js';
+import { readBodies } from './common/bodies.js';
 import { ProblemFilter } from './common/problem.filter.js';
 import { sameSite } from './common/same-site.js';
 import type { Config } from './config.js';
 import { migrate } from './database/migrate.js';
 import { SeedService } from './seed/seed.service.js';
 
-const BODY_LIMIT = '8mb';
-
 /** The whole application, migrated and seeded, not yet listening. */
 export async function createApplication(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), { bodyParser: false, bufferLogs: true });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+    bodyParser: false,
+    bufferLogs: true,
+    abortOnError: false,
+  });
   app.useLogger(app.get(Logger));
   app.disable('x-powered-by');
   app.use(sameSite);
@@ -37,13 +42,13 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api/studies/import', express.text({ type: () => true, limit: BODY_LIMIT }));
-  app.use('/api', express.json({ limit: BODY_LIMIT }));
+  if (config.token !== undefined) app.use(needToken(config.token));
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
-  if (config.web !== undefined) serveWeb(app, config.web);
+  app.use(readBodies);
+  if (config.web !== undefined) serveWeb(app, config.web, config.token);
   app.setGlobalPrefix('api');
   app.useGlobalFilters(new ProblemFilter());
   app.enableShutdownHooks();
@@ -57,22 +62,30 @@ function describe(app: NestExpressApplication): void {
   const builder = new DocumentBuilder()
     .setTitle('Cedar Knot')
     .setVersion('1')
-    .setDescription('Studies of pump services, stored with versions.');
-  SwaggerModule.setup('api', app, SwaggerModule.createDocument(app, builder.build()), {
-    ui: false,
-    jsonDocumentUrl: 'api/openapi.json',
-    raw: ['json'],
-  });
+    .setDescription('Studies of pump services, stored with versions.')
+    .addBearerAuth()
+    .addSecurityRequirements('bearer');
+  const document = SwaggerModule.createDocument(app, builder.build());
+  document.components = { ...document.components, schemas: COMPONENTS as NonNullable<OpenAPIObject['components']>['schemas'] };
+  SwaggerModule.setup('api', app, document, { ui: false, jsonDocumentUrl: 'api/openapi.json', raw: ['json'] });
 }
 
-/** the built web application; any other address outside /api is one of its pages */
-function serveWeb(app: NestExpressApplication, folder: string): void {
+/** addresses of the web application's pages; it draws a page of its own for any other, which is not found all the same */
+const PAGE = /^\/(?:studies(?:\/[^/]+(?:\/[a-z-]+)?)?\/?)?$/;
+
+function serveWeb(app: NestExpressApplication, folder: string, token: string | undefined): void {
   const index = join(folder, 'index.html');
   if (!existsSync(index)) throw new Error(`${index} is missing: the web application is not built`);
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }));
   app.use(express.static(folder, { index: false }));
+  const hand = token === undefined ? (_q: Request, _s: Response, next: NextFunction) => next() : handToken(token);
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if (request.method !== 'GET' || request.path.startsWith('/api')) return next();
-    response.sendFile(index);
+    if ((request.method !== 'GET' && request.method !== 'HEAD') || request.path.startsWith('/api')) return next();
+    hand(request, response, (error?: unknown) => {
+      if (error) return next(error);
+      response.status(PAGE.test(request.path) ? 200 : 404);
+      response.setHeader('Cache-Control', 'no-cache');
+      response.sendFile(index);
+    });
   });
 }

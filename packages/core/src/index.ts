@@ -48,7 +48,7 @@ export {
   VALVE_ENTRY_FIELDS,
 } from './document/fields.js';
 export { thingKind, type ThingKind } from './document/things.js';
-export type { FieldProblem, StudyHead, StudyWhole, VersionHead } from './document/stored.js';
+export type { FieldProblem, Person, StudyHead, StudyWhole, VersionHead, VersionPage } from './document/stored.js';
 export { isId } from './document/ids.js';
 export {
   blankStudy,

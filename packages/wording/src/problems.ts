@@ -81,6 +81,10 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'not-version': (d) => `Found ${d.found}; this program reads "version": ${list(d.expected)}.`,
   'too-long': (d) => `The text ${d.found} is too long.`,
   'too-many': (d) => `There are ${d.found} entries here; at most ${d.most} are read.`,
+  'too-much-work': (d) =>
+    `${d.things} points, lines and elements in ${d.scenarios} scenarios are ${d.found} to work out; at most ${d.most} are taken. Part the study, or take scenarios out.`,
+  'duplicate-key': (d) => `The key "${d.found}" stands twice in the same object; one of the two would be lost.`,
+  'too-deep': (d) => `More than ${d.found} objects and lists stand inside one another here; nothing in a study does.`,
   'too-few': (d) => `There are ${d.found} entries here; at least ${d.least} are needed.`,
   missing: (d) =>
     `${d.label === d.key ? `"${d.key}"` : `${d.label} ("${d.key}")`} is missing${d.expected ? `; right would be one of: ${list(d.expected)}` : ''}.`,

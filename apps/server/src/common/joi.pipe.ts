@@ -7,11 +7,22 @@ export class JoiPipe<T> implements PipeTransform<unknown, T> {
   constructor(private readonly schema: Schema<T>) {}
 
   transform(value: unknown): T {
-    const { value: read, error } = this.schema.validate(value, { abortEarly: false, convert: true });
-    if (!error) return read;
-    const errors = error.details.map((d) => ({ path: joinPath(d.path), message: `${d.message}.` }));
-    throw new ApiProblem(400, { error: 'bad-request', message: errors.map((e) => e.message).join(' '), errors });
+    return validated(this.schema, value);
   }
+}
+
+export function validated<T>(schema: Schema<T>, value: unknown): T {
+  const { value: read, error } = schema.validate(value, { abortEarly: false, convert: true });
+  if (!error) return read;
+  const errors = error.details.slice(0, 50).map((d) => ({ path: joinPath(d.path), message: `${d.message}.` }));
+  throw new ApiProblem(400, {
+    error: 'bad-request',
+    message: errors
+      .map((e) => e.message)
+      .join(' ')
+      .slice(0, 2000),
+    errors,
+  });
 }
 
 function joinPath(path: readonly (string | number)[]): string {

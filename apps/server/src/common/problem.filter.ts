@@ -1,6 +1,18 @@
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
+import { DatabaseError } from 'sequelize';
 import type { ProblemBody } from './problem.js';
+
+interface Described {
+  status: number;
+  body: ProblemBody;
+}
+
+/** what the driver says of a connection that broke, or could not be had */
+const LOST =
+  /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ER_SERVER_SHUTDOWN|ER_CONNECTION_KILLED|ER_SOCKET|ER_CMD_CONNECTION_CLOSED|ER_GET_CONNECTION_TIMEOUT|ER_POOL|ER_CMD_NOT_EXECUTED|socket has unexpectedly been closed|Connection (?:closed|lost)/i;
+/** the disk under the database is full */
+const FULL = new Set([28, 1021, 1114]);
 
 /** Every error leaves as JSON of one shape; what is our fault is logged with its stack and said without it. */
 @Catch()
@@ -8,12 +20,13 @@ export class ProblemFilter implements ExceptionFilter {
   private readonly logger = new Logger('problem');
 
   catch(error: unknown, host: ArgumentsHost): void {
-    const response = host.switchToHttp().getResponse<Response>();
-    const { status, body } = this.describe(error);
+    const http = host.switchToHttp();
+    const response = http.getResponse<Response>();
+    const { status, body } = this.describe(error, http.getRequest<Request>());
     if (!response.headersSent) response.status(status).json(body);
   }
 
-  private describe(error: unknown): { status: number; body: ProblemBody } {
+  private describe(error: unknown, request: Request): Described {
     if (error instanceof HttpException) {
       const body = error.getResponse();
       const isOurs = typeof body === 'object' && 'error' in body && 'message' in body && !('statusCode' in body);
@@ -22,26 +35,45 @@ export class ProblemFilter implements ExceptionFilter {
         body: isOurs ? (body as ProblemBody) : { error: 'refused', message: error.message },
       };
     }
-    const parser = error as { type?: string; status?: number; limit?: number; message?: string };
-    if (parser.type === 'entity.too.large') {
+    return (
+      this.ofBody(error) ?? this.ofDatabase(error, request.method !== 'GET' && request.method !== 'HEAD') ?? this.unknown(error)
+    );
+  }
+
+  private ofBody(error: unknown): Described | undefined {
+    const { type, status = 400, limit, message } = error as { type?: string; status?: number; limit?: number; message?: string };
+    if (type === 'entity.too.large')
+      return { status: 413, body: { error: 'too-large', message: `The body is larger than the ${limit} bytes that are taken.` } };
+    if (type === 'entity.parse.failed') {
+      const errors = [{ path: '', message: String(message) }];
+      return { status: 400, body: { error: 'bad-json', message: `The body is not JSON: ${message}.`, errors } };
+    }
+    const isBad = type !== undefined && /^(?:encoding|charset|request|entity)\./.test(type);
+    return isBad ? { status, body: { error: 'bad-request', message: String(message) } } : undefined;
+  }
+
+  /** @param isWrite whether something was to be changed */
+  private ofDatabase(error: unknown, isWrite: boolean): Described | undefined {
+    const { name = '', message = '' } = error as Error;
+    const cause = (error as { parent?: { errno?: number; code?: string } }).parent;
+    if (error instanceof DatabaseError && FULL.has(cause?.errno ?? 0)) {
+      this.logger.error(`the disk is full: ${message}`);
       return {
-        status: 413,
-        body: { error: 'too-large', message: `The body is larger than the ${parser.limit} bytes that are taken.` },
+        status: 507,
+        body: { error: 'disk-full', message: 'The disk is full: nothing was changed. Make room, then try again.' },
       };
     }
-    if (parser.type === 'entity.parse.failed') {
-      return {
-        status: 400,
-        body: {
-          error: 'bad-json',
-          message: `The body is not JSON: ${parser.message}.`,
-          errors: [{ path: '', message: String(parser.message) }],
-        },
-      };
-    }
-    if (parser.type?.startsWith('encoding.') || parser.type?.startsWith('charset.') || parser.type === 'request.aborted') {
-      return { status: parser.status ?? 400, body: { error: 'bad-request', message: String(parser.message) } };
-    }
+    const isLost = name.startsWith('SequelizeConnection') || LOST.test(`${cause?.code ?? ''} ${message}`);
+    if (!isLost) return undefined;
+    this.logger.warn(`the database does not answer: ${message}`);
+    const unsure = isWrite ? ' It is not known whether it was kept: look, or send it again.' : '';
+    return {
+      status: 503,
+      body: { error: 'database', message: `The database does not answer; it is being started again.${unsure}` },
+    };
+  }
+
+  private unknown(error: unknown): Described {
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return { status: 500, body: { error: 'internal', message: 'Something went wrong on our side; nothing was changed.' } };
   }

@@ -10,7 +10,10 @@ export interface ProblemBody {
 }
 
 export class ApiProblem extends HttpException {
-  constructor(status: number, body: ProblemBody) {
+  constructor(
+    status: number,
+    readonly body: ProblemBody,
+  ) {
     super(body, status);
   }
 }

@@ -2,37 +2,62 @@ import { QueryTypes, type QueryInterface, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as studies from './migrations/0001-studies.js';
 import * as revisionNames from './migrations/0002-revision-names.js';
+import * as keptVersions from './migrations/0003-kept-versions.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
 
-/** In order, each named once for ever: a data folder remembers the names it has seen. */
+/**
+ * In order, each named once for ever: a data folder remembers the names it has seen. DDL does not roll back here, so each of their
+ * statements must do no harm when it is run again.
+ */
 const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0001-studies', step: studies },
   { name: '0002-revision-names', step: revisionNames },
+  { name: '0003-kept-versions', step: keptVersions },
 ];
 
 const LOCK = 'cedar_knot_migration';
 const LOCK_WAIT_SECONDS = 60;
 
-/** Brings the schema up to date. A named lock keeps two starting servers from doing it at once; DDL does not roll back here. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/** The schema could not be brought up to date; the message says why and what to do. */
+export class MigrationFailure extends Error {}
+
+/** Brings the schema up to date. A named lock keeps two starting servers from doing it at once. */
+export async function migrate(sequelize: Sequelize, waitSeconds = LOCK_WAIT_SECONDS): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     // the lock belongs to a connection, and a transaction keeps one
-    await sequelize.query(`SELECT GET_LOCK('${LOCK}', ${LOCK_WAIT_SECONDS})`, { transaction, type: QueryTypes.SELECT });
+    const options = { transaction, type: QueryTypes.SELECT } as const;
+    const [got] = await sequelize.query<{ got: number | null }>(`SELECT GET_LOCK('${LOCK}', ${waitSeconds}) AS got`, options);
+    if (Number(got?.got) !== 1)
+      throw new MigrationFailure(
+        `Another start has been changing the tables for ${waitSeconds} s. Wait until it is done, or stop it, and start again.`,
+      );
     try {
-      const umzug = new Umzug({
-        migrations: MIGRATIONS.map(({ name, step }) => ({
-          name,
-          up: ({ context }: { context: QueryInterface }) => step.up(context),
-          down: ({ context }: { context: QueryInterface }) => step.down(context),
-        })),
-        context: sequelize.getQueryInterface(),
-        storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
-        logger: undefined,
-      });
-      return (await umzug.up()).map((m) => m.name);
+      return await upToDate(sequelize);
     } finally {
-      await sequelize.query(`SELECT RELEASE_LOCK('${LOCK}')`, { transaction, type: QueryTypes.SELECT });
+      await sequelize.query(`SELECT RELEASE_LOCK('${LOCK}')`, options);
     }
   });
+}
+
+async function upToDate(sequelize: Sequelize): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, step }) => ({
+      name,
+      up: ({ context }: { context: QueryInterface }) => step.up(context),
+      down: ({ context }: { context: QueryInterface }) => step.down(context),
+    })),
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  });
+  try {
+    return (await umzug.up()).map((m) => m.name);
+  } catch (error) {
+    const { message, cause } = error as Error & { cause?: Error };
+    throw new MigrationFailure(
+      `The tables could not be brought up to date: ${cause?.message ?? message}. Nothing of yours was lost; the next start goes on where this one stopped.`,
+      { cause: error },
+    );
+  }
 }

@@ -1,27 +1,33 @@
-import { Controller, Get, Logger } from '@nestjs/common';
+import { Controller, Get, Inject, Logger } from '@nestjs/common';
 import { InjectConnection } from '@nestjs/sequelize';
-import { ApiOkResponse, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
+import { answers, ref, refusals } from '../common/api-schemas.js';
 import { ApiProblem } from '../common/problem.js';
+import { CONFIG, type Config } from '../config.js';
 
 @ApiTags('health')
 @Controller('health')
 export class HealthController {
   private readonly logger = new Logger('health');
 
-  constructor(@InjectConnection() private readonly sequelize: Sequelize) {}
+  constructor(
+    @InjectConnection() private readonly sequelize: Sequelize,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
   @Get()
-  @ApiOperation({ summary: 'Whether the application and its database answer' })
-  @ApiOkResponse({ schema: { example: { status: 'ok', database: 'ok' } } })
-  async health(): Promise<{ status: string; database: string }> {
+  @ApiOperation({ summary: 'Whether the application and its database answer, and of which data folder they are' })
+  @answers(200, ref('Health'))
+  @refusals(503)
+  async health(): Promise<{ status: string; database: string; instance: string | null }> {
     try {
       await this.sequelize.query('SELECT 1 AS one', { type: QueryTypes.SELECT });
     } catch (error) {
       this.logger.warn(`the database does not answer: ${String(error)}`);
       throw new ApiProblem(503, { error: 'database', message: 'The database does not answer; it is being started again.' });
     }
-    return { status: 'ok', database: 'ok' };
+    return { status: 'ok', database: 'ok', instance: this.config.instance ?? null };
   }
 }

@@ -1,23 +1,13 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
-import type { DocumentChange, StudyHead, StudyWhole, VersionHead } from '@cedar-knot/core';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
+import type { DocumentChange, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
+import { create as contentDisposition } from 'content-disposition';
 import type { Response } from 'express';
+import { answers, ref, refusals } from '../common/api-schemas.js';
+import { bytesOf } from '../common/bodies.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import {
-  CREATE,
-  ID,
-  LIST,
-  NAME_VERSION,
-  RENAME,
-  SAVE,
-  VERSION,
-  type CreateBody,
-  type RenameBody,
-  type SaveBody,
-} from './schemas.js';
-import { StudiesService } from './studies.service.js';
-
-const STUDY_BODY = { schema: { type: 'object' } } as const;
+import { ID, LIST, NAME_VERSION, PAGE, RENAME, VERSION, type PageQuery, type RenameBody } from './schemas.js';
+import { StudiesService, type Stored } from './studies.service.js';
 
 @ApiTags('studies')
 @Controller('studies')
@@ -26,53 +16,77 @@ export class StudiesController {
 
   @Get()
   @ApiOperation({ summary: 'All studies without their documents, the last saved first; deleted ones with ?deleted=true' })
+  @ApiQuery({ name: 'deleted', required: false, schema: { type: 'boolean' } })
+  @answers(200, ref('StudyHeads'))
+  @refusals(400, 401, 503)
   list(@Query(new JoiPipe(LIST)) query: { deleted: boolean }): Promise<StudyHead[]> {
     return this.studies.list(query.deleted);
   }
 
   @Post()
   @ApiOperation({ summary: 'A new study: blank with a title, or from a document' })
-  @ApiBody(STUDY_BODY)
-  create(@Body(new JoiPipe(CREATE)) body: CreateBody): Promise<StudyWhole> {
-    return this.studies.create(body.title, body.document);
+  @ApiBody({ schema: ref('Create') })
+  @answers(201, ref('StudyWhole'))
+  @refusals(400, 401, 413, 422, 503)
+  async create(@Body() body: unknown, @Res() response: Response): Promise<void> {
+    sendStored(response, await this.studies.create(bytesOf(body)));
   }
 
   @Post('import')
-  @ApiOperation({ summary: 'A new study from the text of a study file' })
+  @ApiOperation({ summary: 'A new study from a study file' })
   @ApiConsumes('text/plain')
-  @ApiBody(STUDY_BODY)
-  import(@Body() text: unknown): Promise<StudyWhole> {
-    return this.studies.importText(typeof text === 'string' ? text : '');
+  @ApiBody({ schema: { type: 'string' } })
+  @answers(201, ref('StudyWhole'))
+  @refusals(401, 413, 422, 503)
+  async import(@Body() body: unknown, @Res() response: Response): Promise<void> {
+    sendStored(response, await this.studies.importFile(bytesOf(body)));
   }
 
   @Get(':id')
   @ApiOperation({ summary: 'One study with its document and the version that a save must name' })
-  get(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyWhole> {
-    return this.studies.get(id);
+  @answers(200, ref('StudyWhole'))
+  @refusals(400, 401, 404, 503)
+  async get(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
+    sendStored(response, await this.studies.get(id));
   }
 
   @Put(':id')
-  @ApiOperation({ summary: 'Save over the version that was seen; 409 with what changed when it is no longer the newest' })
-  @ApiBody(STUDY_BODY)
-  save(@Param('id', new JoiPipe(ID)) id: string, @Body(new JoiPipe(SAVE)) body: SaveBody): Promise<StudyWhole> {
-    return this.studies.save(id, body.version, body.document);
+  @ApiOperation({
+    summary:
+      'Save over the version that was seen; 409 with what changed when it is no longer the newest; again with the same saveId: the first answer',
+  })
+  @ApiBody({ schema: ref('Save') })
+  @answers(200, ref('StudyWhole'))
+  @refusals(400, 401, 404, 409, 413, 422, 503)
+  async save(@Param('id', new JoiPipe(ID)) id: string, @Body() body: unknown, @Res() response: Response): Promise<void> {
+    sendStored(response, await this.studies.save(id, bytesOf(body)));
   }
 
   @Patch(':id')
   @ApiOperation({ summary: 'Another title or tag' })
-  @ApiBody(STUDY_BODY)
-  rename(@Param('id', new JoiPipe(ID)) id: string, @Body(new JoiPipe(RENAME)) body: RenameBody): Promise<StudyWhole> {
-    return this.studies.rename(id, body.version, body.title, body.tag);
+  @ApiBody({ schema: ref('Rename') })
+  @answers(200, ref('StudyWhole'))
+  @refusals(400, 401, 404, 409, 503)
+  async rename(
+    @Param('id', new JoiPipe(ID)) id: string,
+    @Body(new JoiPipe(RENAME)) body: RenameBody,
+    @Res() response: Response,
+  ): Promise<void> {
+    sendStored(response, await this.studies.rename(id, body.version, body.title, body.tag));
   }
 
   @Post(':id/copy')
   @ApiOperation({ summary: 'A copy as a study of its own' })
-  copy(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyWhole> {
-    return this.studies.copy(id);
+  @answers(201, ref('StudyWhole'))
+  @refusals(400, 401, 404, 503)
+  async copy(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
+    sendStored(response, await this.studies.copy(id));
   }
 
   @Delete(':id')
   @ApiOperation({ summary: 'Delete; it can be had back' })
+  @answers(200, ref('StudyHead'))
+  @refusals(400, 401, 404, 503)
   remove(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.remove(id);
   }
@@ -80,34 +94,51 @@ export class StudiesController {
   @Post(':id/restore')
   @HttpCode(200)
   @ApiOperation({ summary: 'Have a deleted study back' })
+  @answers(200, ref('StudyHead'))
+  @refusals(400, 401, 404, 503)
   restore(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.restore(id);
   }
 
   @Get(':id/file')
-  @Header('Content-Type', 'application/json; charset=utf-8')
   @ApiOperation({ summary: 'The study file' })
+  @answers(200, ref('Study'))
+  @refusals(400, 401, 404, 503)
   async file(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     const { name, text } = await this.studies.file(id);
-    response.setHeader('Content-Disposition', `attachment; filename="${name}"`);
+    response.setHeader('Content-Type', 'application/json; charset=utf-8');
+    response.setHeader('Content-Disposition', contentDisposition(name));
     response.send(text);
   }
 
   @Get(':id/versions')
-  @ApiOperation({ summary: 'Every saved version, the newest first' })
-  versions(@Param('id', new JoiPipe(ID)) id: string): Promise<VersionHead[]> {
-    return this.studies.listVersions(id);
+  @ApiOperation({ summary: 'Kept versions, the newest first, a page at a time' })
+  @ApiQuery({ name: 'before', required: false, schema: { type: 'integer', minimum: 1 } })
+  @ApiQuery({ name: 'limit', required: false, schema: { type: 'integer', minimum: 1, maximum: 500, default: 100 } })
+  @ApiQuery({ name: 'named', required: false, schema: { type: 'boolean' } })
+  @answers(200, ref('VersionPage'))
+  @refusals(400, 401, 404, 503)
+  versions(@Param('id', new JoiPipe(ID)) id: string, @Query(new JoiPipe(PAGE)) page: PageQuery): Promise<VersionPage> {
+    return this.studies.listVersions(id, page.before, page.limit, page.named);
   }
 
   @Get(':id/versions/:version')
-  @ApiOperation({ summary: 'One saved version with its document' })
-  version(@Param('id', new JoiPipe(ID)) id: string, @Param('version', new JoiPipe(VERSION)) version: number): Promise<unknown> {
-    return this.studies.version(id, version);
+  @ApiOperation({ summary: 'One kept version with its document' })
+  @answers(200, ref('VersionWhole'))
+  @refusals(400, 401, 404, 503)
+  async version(
+    @Param('id', new JoiPipe(ID)) id: string,
+    @Param('version', new JoiPipe(VERSION)) version: number,
+    @Res() response: Response,
+  ): Promise<void> {
+    sendStored(response, await this.studies.version(id, version));
   }
 
   @Patch(':id/versions/:version')
   @ApiOperation({ summary: 'Name a version as a revision; an empty name takes the name away' })
-  @ApiBody(STUDY_BODY)
+  @ApiBody({ schema: ref('NameVersion') })
+  @answers(200, ref('VersionHead'))
+  @refusals(400, 401, 404, 503)
   nameVersion(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,
@@ -118,10 +149,18 @@ export class StudiesController {
 
   @Get(':id/versions/:version/changes')
   @ApiOperation({ summary: 'What has changed from a version to the newest one' })
+  @answers(200, ref('DocumentChanges'))
+  @refusals(400, 401, 404, 503)
   changes(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,
   ): Promise<DocumentChange[]> {
     return this.studies.changesSince(id, version);
   }
+}
+
+/** a document is answered as the text that it is, not parsed and written again */
+function sendStored(response: Response, { head, document }: Stored<object>): void {
+  response.setHeader('Content-Type', 'application/json; charset=utf-8');
+  response.send(`${JSON.stringify(head).slice(0, -1)},"document":${document}}`);
 }

@@ -2,13 +2,16 @@ import { Module } from '@nestjs/common';
 import { SequelizeModule } from '@nestjs/sequelize';
 import { StudyModel } from '../database/models/study.model.js';
 import { StudyVersionModel } from '../database/models/study-version.model.js';
+import { PeopleController } from '../people/people.controller.js';
+import { PeopleService } from '../people/people.service.js';
+import { VersionsService } from '../versions/versions.service.js';
 import { StudiesController } from './studies.controller.js';
 import { StudiesService } from './studies.service.js';
 
 @Module({
   imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel])],
-  controllers: [StudiesController],
-  providers: [StudiesService],
+  controllers: [StudiesController, PeopleController],
+  providers: [StudiesService, VersionsService, PeopleService],
   exports: [StudiesService],
 })
 export class StudiesModule {}

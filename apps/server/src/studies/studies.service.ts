@@ -1,32 +1,31 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import {
-  blankStudy,
-  diffDocuments,
-  writeStudy,
-  type DocumentChange,
-  type Study,
-  type StudyHead,
-  type StudyWhole,
-  type VersionHead,
-} from '@cedar-knot/core';
+import type { DocumentChange, Person, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
 import { StudyModel } from '../database/models/study.model.js';
-import { StudyVersionModel } from '../database/models/study-version.model.js';
-import { acceptDocument, acceptText } from './study-document.js';
+import type { StudyVersionModel } from '../database/models/study-version.model.js';
+import { PeopleService } from '../people/people.service.js';
+import { versionHead, VersionsService } from '../versions/versions.service.js';
+import { WorkPool } from '../work/pool.js';
+import type { Accepted } from '../work/task.js';
 
-const MOST_CHANGES = 200;
-const MOST_LISTED = 500;
+/** A head with its document as JSON text, which is answered as it stands. */
+export interface Stored<Head> {
+  head: Head;
+  document: string;
+}
 
 @Injectable()
 export class StudiesService {
   constructor(
     @InjectModel(StudyModel) private readonly studies: typeof StudyModel,
-    @InjectModel(StudyVersionModel) private readonly versions: typeof StudyVersionModel,
     @InjectConnection() private readonly sequelize: Sequelize,
+    private readonly versions: VersionsService,
+    private readonly people: PeopleService,
+    private readonly pool: WorkPool,
   ) {}
 
   async list(deleted: boolean): Promise<StudyHead[]> {
@@ -34,42 +33,35 @@ export class StudiesService {
     return rows.filter((r) => (r.deletedAt !== null) === deleted).map(head);
   }
 
-  async get(id: string): Promise<StudyWhole> {
+  async get(id: string): Promise<Stored<StudyHead>> {
     return whole(await this.find(id));
   }
 
-  async create(title: string | undefined, raw: unknown): Promise<StudyWhole> {
-    const document = raw === undefined ? blankStudy(title!) : acceptDocument(raw);
-    return this.insert(title === undefined ? document : { ...document, title });
+  async create(body: Uint8Array): Promise<Stored<StudyHead>> {
+    return this.insert(await this.pool.run({ kind: 'create', body }));
   }
 
-  async importText(text: string): Promise<StudyWhole> {
-    return this.insert(acceptText(text));
+  async importFile(body: Uint8Array): Promise<Stored<StudyHead>> {
+    return this.insert(await this.pool.run({ kind: 'file', body }));
   }
 
-  async copy(id: string): Promise<StudyWhole> {
+  async copy(id: string): Promise<Stored<StudyHead>> {
     const { document } = await this.get(id);
-    return this.insert({ ...document, title: `${document.title ?? 'Untitled'} (copy)` });
+    return this.insert(await this.pool.run({ kind: 'copy', document }));
   }
 
-  async rename(id: string, version: number, title: string, tag: string | undefined): Promise<StudyWhole> {
+  async rename(id: string, version: number, title: string, tag: string | undefined): Promise<Stored<StudyHead>> {
     const { document } = await this.get(id);
-    return this.save(id, version, { ...document, title, ...(tag === undefined ? {} : { tag }) });
+    return this.store(id, version, undefined, await this.pool.run({ kind: 'retitle', document, title, tag }));
   }
 
   /**
-   * Stores a new version on top of the one the person has seen; onto any other it is refused with what has changed since.
+   * Stores a new version on top of the one the person has seen; onto any other it is refused with what has changed since. A save that
+   * was kept already, known by its id, is answered as it was then.
    */
-  async save(id: string, seen: number, raw: unknown): Promise<StudyWhole> {
-    const document = acceptDocument(raw);
-    return this.sequelize.transaction(async (transaction) => {
-      const row = await this.find(id, transaction);
-      if (row.version !== seen) throw await this.conflict(row, seen, transaction);
-      const savedAt = new Date();
-      await row.update({ ...columns(document), version: seen + 1, savedAt }, { transaction });
-      await this.versions.create({ studyId: id, version: seen + 1, document: row.document, savedAt }, { transaction });
-      return whole(row);
-    });
+  async save(id: string, body: Uint8Array): Promise<Stored<StudyHead>> {
+    const { version, saveId, ...document } = await this.pool.run({ kind: 'save', body });
+    return this.store(id, version, saveId, document);
   }
 
   async remove(id: string): Promise<StudyHead> {
@@ -83,25 +75,22 @@ export class StudiesService {
     return head(await row.update({ deletedAt: null }));
   }
 
+  /** name and text of the study file; letters of any script stay in the name */
   async file(id: string): Promise<{ name: string; text: string }> {
-    const { document, title, tag } = await this.get(id);
-    const name = `${tag} ${title}`
-      .normalize('NFKD')
-      .replace(/[^\w.-]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .toLowerCase();
-    return { name: `${name || 'study'}.study.json`, text: writeStudy(document) };
+    const { head: of, document } = await this.get(id);
+    const { text } = await this.pool.run({ kind: 'write', document });
+    const name = `${of.tag} ${of.title}`
+      .normalize('NFKC')
+      .replace(/[^\p{L}\p{M}\p{N}_.-]+/gu, '-')
+      .replace(/^[-.]+|[-.]+$/g, '')
+      .toLowerCase()
+      .slice(0, 120);
+    return { name: `${name || 'study'}.study.json`, text };
   }
 
-  /** the newest first; of very many, the newest and all that have a name */
-  async listVersions(id: string): Promise<VersionHead[]> {
+  async listVersions(id: string, before: number | undefined, limit: number, isNamed: boolean): Promise<VersionPage> {
     await this.find(id);
-    const rows = await this.versions.findAll({
-      where: { studyId: id },
-      attributes: ['version', 'savedAt', 'name'],
-      order: [['version', 'DESC']],
-    });
-    return rows.filter((r, i) => i < MOST_LISTED || r.name !== null).map(versionHead);
+    return this.versions.page(id, before, limit, isNamed);
   }
 
   async nameVersion(id: string, version: number, name: string): Promise<VersionHead> {
@@ -111,25 +100,69 @@ export class StudiesService {
 
   async changesSince(id: string, version: number): Promise<DocumentChange[]> {
     const [then, now] = [await this.findVersion(id, version), await this.find(id)];
-    return diffDocuments(JSON.parse(then.document), JSON.parse(now.document)).slice(0, MOST_CHANGES);
+    return this.compare(await this.versions.read(then), now.document);
   }
 
-  async version(id: string, version: number): Promise<VersionHead & { document: Study }> {
+  async version(id: string, version: number): Promise<Stored<VersionHead>> {
     const row = await this.findVersion(id, version);
-    return { ...versionHead(row), document: JSON.parse(row.document) as Study };
+    return { head: versionHead(row), document: await this.versions.read(row) };
   }
 
-  private async insert(document: Study): Promise<StudyWhole> {
+  /** puts studies in, all or none. @param first what is done in the same transaction before them; false ends it */
+  async insertAll(studies: readonly Accepted[], first: (t: Transaction) => Promise<boolean>): Promise<boolean> {
     return this.sequelize.transaction(async (transaction) => {
-      const now = new Date();
-      const id = randomUUID();
-      const row = await this.studies.create(
-        { id, ...columns(document), version: 1, createdAt: now, savedAt: now, deletedAt: null },
-        { transaction },
-      );
-      await this.versions.create({ studyId: id, version: 1, document: row.document, savedAt: now }, { transaction });
+      if (!(await first(transaction))) return false;
+      for (const study of studies) await this.insertIn(study, undefined, transaction);
+      return true;
+    });
+  }
+
+  private async store(id: string, seen: number, saveId: string | undefined, document: Accepted): Promise<Stored<StudyHead>> {
+    const by = await this.by();
+    const stored = await this.sequelize.transaction(async (transaction) => {
+      const row = await this.find(id, transaction);
+      const kept = saveId === undefined ? null : await this.versions.ofSave(id, saveId, transaction);
+      if (kept) return this.asThen(row, kept, transaction);
+      if (row.version !== seen) throw await this.conflict(row, seen, transaction);
+      const savedAt = new Date();
+      const version = seen + 1;
+      await row.update({ ...document, version, savedAt }, { transaction });
+      await this.versions.add({ studyId: id, version, document: document.document, savedAt, saveId, by }, transaction);
       return whole(row);
     });
+    await this.versions.thin(id, stored.head.version, new Date());
+    return stored;
+  }
+
+  /** the answer that a save had when it was kept */
+  private async asThen(row: StudyModel, kept: StudyVersionModel, transaction: Transaction): Promise<Stored<StudyHead>> {
+    const document = await this.versions.read(kept, transaction);
+    const { title = 'Untitled', tag = '' } = JSON.parse(document) as { title?: string; tag?: string };
+    const { version, savedAt } = kept;
+    return { head: { ...head(row), title, tag, version, savedAt: savedAt.toISOString() }, document };
+  }
+
+  private async insert(document: Accepted): Promise<Stored<StudyHead>> {
+    const by = await this.by();
+    return this.sequelize.transaction((transaction) => this.insertIn(document, by, transaction));
+  }
+
+  private async insertIn(document: Accepted, by: Person | undefined, transaction: Transaction): Promise<Stored<StudyHead>> {
+    const now = new Date();
+    const id = randomUUID();
+    const row = await this.studies.create(
+      { id, ...document, version: 1, createdAt: now, savedAt: now, deletedAt: null },
+      { transaction },
+    );
+    await this.versions.add(
+      { studyId: id, version: 1, document: document.document, savedAt: now, saveId: undefined, by },
+      transaction,
+    );
+    return whole(row);
+  }
+
+  private async by(): Promise<Person | undefined> {
+    return (await this.people.get()) ?? undefined;
   }
 
   private async find(id: string, transaction?: Transaction): Promise<StudyModel> {
@@ -140,34 +173,26 @@ export class StudiesService {
 
   private async findVersion(id: string, version: number): Promise<StudyVersionModel> {
     await this.find(id);
-    const row = await this.versions.findOne({ where: { studyId: id, version } });
+    const row = await this.versions.find(id, version);
     if (!row) throw notFound(`version ${version} of study ${id}`);
     return row;
   }
 
+  private async compare(before: string, after: string): Promise<DocumentChange[]> {
+    return (await this.pool.run({ kind: 'compare', before, after })).changes;
+  }
+
   private async conflict(row: StudyModel, seen: number, transaction: Transaction): Promise<ApiProblem> {
-    const base = await this.versions.findOne({ where: { studyId: row.id, version: seen }, transaction });
-    const changes: DocumentChange[] = base ? diffDocuments(JSON.parse(base.document), JSON.parse(row.document)) : [];
+    const base = await this.versions.find(row.id, seen, transaction);
+    const changes = base ? await this.compare(await this.versions.read(base, transaction), row.document) : [];
     return new ApiProblem(409, {
       error: 'changed-meanwhile',
-      message: `The study was saved by someone else as version ${row.version}; yours rests on version ${seen}. Nothing was overwritten.`,
+      message: `The study was saved elsewhere as version ${row.version}; yours rests on version ${seen}. Nothing was overwritten.`,
       version: row.version,
       savedAt: row.savedAt.toISOString(),
-      changes: changes.slice(0, MOST_CHANGES),
+      changes,
     });
   }
-}
-
-function versionHead(row: StudyVersionModel): VersionHead {
-  return { version: row.version, savedAt: row.savedAt.toISOString(), name: row.name };
-}
-
-function columns(document: Study): { title: string; tag: string; document: string } {
-  return {
-    title: (document.title ?? 'Untitled').slice(0, 300),
-    tag: (document.tag ?? '').slice(0, 100),
-    document: JSON.stringify(document),
-  };
 }
 
 function head(row: StudyModel): StudyHead {
@@ -175,6 +200,6 @@ function head(row: StudyModel): StudyHead {
   return { id, title, tag, version, savedAt: row.savedAt.toISOString(), deletedAt: row.deletedAt?.toISOString() ?? null };
 }
 
-function whole(row: StudyModel): StudyWhole {
-  return { ...head(row), document: JSON.parse(row.document) as Study };
+function whole(row: StudyModel): Stored<StudyHead> {
+  return { head: head(row), document: row.document };
 }

@@ -35,15 +35,19 @@ function diffLists(before: readonly unknown[], after: readonly unknown[], path: 
     if (same) return after.flatMap((x, i) => diffDocuments(before[i], x, `${path}[${i}]`));
     return [{ path, before, after }];
   }
+  const placeBefore = new Map(a.map((id, i) => [id, i]));
+  const isThere = new Set(b);
   const changes = b.flatMap((id, i) => {
-    const old = a.indexOf(id);
-    return old < 0 ? [{ path: `${path}[${id}]`, after: after[i] }] : diffDocuments(before[old], after[i], `${path}[${id}]`);
+    const old = placeBefore.get(id);
+    return old === undefined
+      ? [{ path: `${path}[${id}]`, after: after[i] }]
+      : diffDocuments(before[old], after[i], `${path}[${id}]`);
   });
   a.forEach((id, i) => {
-    if (!b.includes(id)) changes.push({ path: `${path}[${id}]`, before: before[i] });
+    if (!isThere.has(id)) changes.push({ path: `${path}[${id}]`, before: before[i] });
   });
-  const kept = b.filter((id) => a.includes(id));
-  if (kept.join('\n') !== a.filter((id) => b.includes(id)).join('\n'))
+  const kept = b.filter((id) => placeBefore.has(id));
+  if (kept.join('\n') !== a.filter((id) => isThere.has(id)).join('\n'))
     changes.push({ path: `${path} (order)`, before: a, after: b });
   return changes;
 }

@@ -13,8 +13,9 @@ import {
   VALVE_ENTRY_FIELDS,
 } from './fields.js';
 import { isId } from './ids.js';
+import { textFault } from './json-text.js';
 import { LINE, POINT_KINDS, type PointKindName } from './points.js';
-import { LARGEST_STUDY, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
+import { LARGEST_STUDY, MOST_TO_SOLVE, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
 
 /** A study file's text as JSON, or why it is none. */
 export function parseStudyText(text: string): { raw: unknown } | { problem: Problem } {
@@ -25,7 +26,11 @@ export function parseStudyText(text: string): { raw: unknown } | { problem: Prob
   if (clean.trim() === '') return fail({ reason: 'empty-file' });
   if (clean.length > LARGEST_STUDY) return fail({ reason: 'file-too-large', found: clean.length, most: LARGEST_STUDY });
   try {
-    return { raw: JSON.parse(clean) as unknown };
+    const raw = JSON.parse(clean) as unknown;
+    const fault = textFault(clean);
+    if (!fault) return { raw };
+    const { path, ...detail } = fault;
+    return { problem: { code: 'bad-value', path, where: [], detail } };
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     const position = /position (\d+)/.exec(error.message);
@@ -86,12 +91,28 @@ export function readStudy(raw: unknown): StudyReading {
   const sound = [outlineMaps(raw, reader), outlineLines(raw, reader), outlineScenarios(raw, reader)].every(Boolean);
   if (!sound) return result();
   const study = raw as Study;
+  if (isTooMuch(study, reader)) return result();
   collectIds(study, reader, directory);
   readEntries(study, reader);
   readPoints(study, reader);
   readLines(study, reader, directory);
   readLimits(study, reader, directory);
   return result(study);
+}
+
+/** things × scenarios: what a scenario costs is a matter of its things, and each is worked out anew in every one */
+function isTooMuch(study: Study, reader: Reader): boolean {
+  const things = Object.keys(study.points).length + study.lines.reduce((n, l) => n + 1 + l.elements.length, 0);
+  const found = things * study.scenarios.length;
+  if (found <= MOST_TO_SOLVE) return false;
+  reader.add('too-many', 'scenarios', {
+    reason: 'too-much-work',
+    things,
+    scenarios: study.scenarios.length,
+    found,
+    most: MOST_TO_SOLVE,
+  });
+  return true;
 }
 
 function outlineMaps(raw: Record<string, unknown>, reader: Reader): boolean {

@@ -21,6 +21,22 @@ export interface VersionHead {
   version: number;
   savedAt: string;
   name: string | null;
+  /** who saved it; null for one from before that was asked */
+  by: Person | null;
+}
+
+export interface Person {
+  name: string;
+  initials: string;
+}
+
+/** Some of the kept versions, the newest first. */
+export interface VersionPage {
+  versions: VersionHead[];
+  /** how many are kept in all */
+  kept: number;
+  /** where the next page begins; null on the last */
+  next: number | null;
 }
 
 /** One thing that is wrong with a request, at a JSON path of its body. */

@@ -70,6 +70,8 @@ export const STUDY_VERSION = 1;
 
 /** Longest study file that is read, characters; the server takes far less. */
 export const LARGEST_STUDY = 100_000_000;
+/** points, lines and elements times scenarios */
+export const MOST_TO_SOLVE = 100_000;
 
 /** A study with one scenario and nothing in it: where a person begins. */
 export function blankStudy(title: string): Study {

@@ -82,7 +82,37 @@ test('broken JSON is named by line and column; deep nesting and an empty file ar
   const deep = parseStudyText(
     `{"format":"cedar-knot-study","version":1,"points":{"A":${'['.repeat(100_000)}${']'.repeat(100_000)}},"lines":[],"scenarios":[{"id":"a"}]}`,
   );
-  expect('raw' in deep && problems(deep.raw)).toContainEqual(expect.objectContaining({ path: 'points.A' }));
+  expect(deep).toMatchObject({ problem: { path: 'points.A', detail: { reason: 'too-deep' } } });
+});
+
+test('a key that stands twice is said with its place, in whatever writing; the same key in two objects is none', () => {
+  const fault = (text: string) => {
+    const read = parseStudyText(text);
+    return 'problem' in read ? [read.problem.path, read.problem.detail.reason] : undefined;
+  };
+  expect(fault('{"a": [{"b": 1}, {"b": "x\\\"}{[,", "c": {"d": 1, "\\u0064": 2}}]}')).toEqual(['a[1].c.d', 'duplicate-key']);
+  expect(fault('{"format": 1, "a": {"format": 2, "b": ["a", "a", {"a": 1}]}, "b": {"a": [], "c": "a"}}')).toBeUndefined();
+});
+
+test('points, lines and elements times scenarios have a limit: 100 000', () => {
+  const wide = (elements: number, scenarios: number) =>
+    problems(
+      study(
+        { T: vessel(9), U: vessel(0) },
+        [
+          line(
+            'L',
+            'T',
+            'U',
+            Array.from({ length: elements }, (_, i) => pipe(`p${i}`, 1)),
+          ),
+        ],
+        { scenarios: Array.from({ length: scenarios }, (_, i) => ({ id: `s${i}`, temperature: '20 C' })) },
+      ),
+    );
+  // 3 + 997 times 101 is one scenario too many
+  expect(wide(997, 101)).toMatchObject([{ code: 'too-many', path: 'scenarios', reason: 'too-much-work' }]);
+  expect(wide(997, 1)).toEqual([]);
 });
 
 test('a point that lacks what it needs, and a fluid without a kind, are named and nothing is thrown', () => {

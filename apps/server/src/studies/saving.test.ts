@@ -1,0 +1,189 @@
+import { createServer, connect, type AddressInfo, type Server, type Socket } from 'node:net';
+import { randomUUID } from 'node:crypto';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { getConnectionToken } from '@nestjs/sequelize';
+import { blankStudy } from '@cedar-knot/core';
+import { QueryTypes } from 'sequelize';
+import type { Sequelize } from 'sequelize-typescript';
+import request from 'supertest';
+import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
+import { TEST_TOKEN, testApplication, testConfig } from '../testing.js';
+
+type Whole = { id: string; version: number; savedAt: string; title: string; document: Record<string, unknown> };
+
+let app: NestExpressApplication;
+let proxy: Server;
+const open = new Set<Socket>();
+
+const http = () => {
+  const agent = request.agent(app.getHttpServer());
+  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  return agent;
+};
+const create = async (document: object = blankStudy('Saved')): Promise<Whole> =>
+  (await http().post('/api/studies').send({ document }).expect(201)).body as Whole;
+
+/** the database behind a wire that can be cut */
+beforeAll(async () => {
+  const { database } = testConfig();
+  proxy = createServer((from) => {
+    const to = connect(database.port, database.host);
+    for (const [a, b] of [
+      [from, to],
+      [to, from],
+    ] as const) {
+      open.add(a);
+      a.on('error', () => b.destroy()).on('close', () => b.destroy());
+      a.pipe(b);
+    }
+  });
+  await new Promise<void>((resolve) => proxy.listen(0, '127.0.0.1', resolve));
+  app = await testApplication({ database: { ...database, port: (proxy.address() as AddressInfo).port } });
+});
+afterAll(async () => {
+  await app.close();
+  for (const s of open) s.destroy();
+  proxy.close();
+});
+
+describe('a save that is sent again', () => {
+  test('is answered as it was, though others have saved since; nothing is stored twice', async () => {
+    const { id, document } = await create();
+    const body = { version: 1, saveId: randomUUID(), document: { ...document, title: 'First' } };
+    const first = (await http().put(`/api/studies/${id}`).send(body).expect(200)).body as Whole;
+    await http()
+      .put(`/api/studies/${id}`)
+      .send({ version: 2, saveId: randomUUID(), document: { ...document, title: 'Second' } })
+      .expect(200);
+    const again = (await http().put(`/api/studies/${id}`).send(body).expect(200)).body as Whole;
+    expect(again).toEqual(first);
+    const now = (await http().get(`/api/studies/${id}`).expect(200)).body as Whole;
+    expect(now).toMatchObject({ version: 3, title: 'Second' });
+  });
+  test('with another id it is another save, and a conflict', async () => {
+    const { id, document } = await create();
+    await http().put(`/api/studies/${id}`).send({ version: 1, saveId: randomUUID(), document }).expect(200);
+    await http().put(`/api/studies/${id}`).send({ version: 1, saveId: randomUUID(), document }).expect(409);
+    await http().put(`/api/studies/${id}`).send({ version: 2, saveId: 'no uuid', document }).expect(400);
+  });
+});
+
+describe('a database that is lost', () => {
+  const cut = (): void => {
+    for (const s of open) s.destroy();
+    open.clear();
+  };
+  test('in the middle of a save: 503, and not known whether it was kept; then all goes on', async () => {
+    const { id, document } = await create();
+    const sequelize = app.get<Sequelize>(getConnectionToken());
+    // hold the study so that the save waits inside its transaction
+    const holder = await sequelize.transaction();
+    await sequelize.query('SELECT id FROM studies WHERE id = :id FOR UPDATE', {
+      replacements: { id },
+      transaction: holder,
+      type: QueryTypes.SELECT,
+    });
+    const saving = http()
+      .put(`/api/studies/${id}`)
+      .send({ version: 1, document })
+      .then((r) => r);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    cut();
+    const answer = await saving;
+    expect(answer.status).toBe(503);
+    expect((answer.body as { message: string }).message).toContain('not known whether it was kept');
+    await holder.rollback().catch(() => undefined);
+    expect((await http().get(`/api/studies/${id}`).expect(200)).body).toMatchObject({ version: 1 });
+    await http().put(`/api/studies/${id}`).send({ version: 1, document }).expect(200);
+  });
+});
+
+describe('people and versions', () => {
+  test('a name is asked once and stands on the versions from then on', async () => {
+    expect((await http().get('/api/person').expect(200)).body).toEqual({ person: null });
+    const { id, document } = await create();
+    await http().put('/api/person').send({ name: ' Ida Marsh ', initials: 'IM' }).expect(200);
+    await http().put('/api/person').send({ name: '', initials: 'IM' }).expect(400);
+    expect((await http().get('/api/person').expect(200)).body).toEqual({ person: { name: 'Ida Marsh', initials: 'IM' } });
+    await http().put(`/api/studies/${id}`).send({ version: 1, document }).expect(200);
+    const { versions } = (await http().get(`/api/studies/${id}/versions`).expect(200)).body as { versions: { by: unknown }[] };
+    expect(versions.map((v) => v.by)).toEqual([{ name: 'Ida Marsh', initials: 'IM' }, null]);
+  });
+
+  test('every kept version is reached page by page, and read again as it was saved', async () => {
+    const { id, document } = await create(reinjectionStudy());
+    for (let v = 1; v <= 12; v++)
+      await http()
+        .put(`/api/studies/${id}`)
+        .send({ version: v, document: { ...document, notes: `save ${v}` } })
+        .expect(200);
+    await http().patch(`/api/studies/${id}/versions/5`).send({ name: 'Rev A' }).expect(200);
+    const seen: number[] = [];
+    for (let before = ''; ;) {
+      const page = (await http().get(`/api/studies/${id}/versions?limit=5${before}`).expect(200)).body as {
+        versions: { version: number }[];
+        kept: number;
+        next: number | null;
+      };
+      expect(page.kept).toBe(13);
+      seen.push(...page.versions.map((x) => x.version));
+      if (page.next === null) break;
+      before = `&before=${page.next}`;
+    }
+    expect(seen).toEqual([13, 12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
+    const named = (await http().get(`/api/studies/${id}/versions?named=true`).expect(200)).body as { kept: number };
+    expect(named).toMatchObject({ kept: 1, versions: [{ version: 5, name: 'Rev A' }] });
+    const old = (await http().get(`/api/studies/${id}/versions/7`).expect(200)).body as Whole;
+    expect(old.document).toEqual({ ...document, notes: 'save 6' });
+  });
+});
+
+test('while a large document is judged others are answered', async () => {
+  const large = {
+    ...blankStudy('Large'),
+    points: Object.fromEntries(Array.from({ length: 4000 }, (_, i) => [`p${i}`, { kind: 'vessel', elevation: `${i} m` }])),
+  };
+  const order: string[] = [];
+  const judged = http().post('/api/studies').send({ document: large }).then(() => order.push('judged')); // prettier-ignore
+  const healthy = http().get('/api/health').expect(200).then(() => order.push('health')); // prettier-ignore
+  await Promise.all([judged, healthy]);
+  expect(order[0]).toBe('health');
+});
+
+test.each([
+  ['a fluid of an unknown kind', { fluids: { x: { kind: 'plasma' } } }, 'fluids.x.kind'],
+  ['a fluid without a kind', { fluids: { x: { density: '800 kg/m3' } } }, 'fluids.x.kind'],
+])('%s is refused with its path', async (_name, more, path) => {
+  const document = { ...reinjectionStudy(), ...more };
+  const answer = await http().post('/api/studies').send({ document });
+  expect([answer.status, (answer.body as { errors: { path: string }[] }).errors.map((e) => e.path)]).toEqual([
+    422,
+    expect.arrayContaining([path]),
+  ]);
+});
+
+test.each<[string, Buffer, number, string]>([
+  [
+    'nesting without end',
+    Buffer.from(`{"version":1,"document":{"notes":${'['.repeat(200_000)}${']'.repeat(200_000)}}}`),
+    422,
+    'notes',
+  ],
+  ['a key that stands twice', Buffer.from('{"version":1,"document":{"lines":[],"lines":[]}}'), 422, 'lines'],
+  [
+    'bytes that are no UTF-8',
+    Buffer.concat([Buffer.from('{"version":1,"document":{"notes":"'), Buffer.from([0xff, 0xc0])]),
+    422,
+    '',
+  ],
+])('%s is refused with its path', async (_name, body, status, path) => {
+  const { id } = await create();
+  const answer = await fetch(`${await app.getUrl()}/api/studies/${id}`, {
+    method: 'PUT',
+    body,
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${TEST_TOKEN}` },
+  });
+  expect(answer.status).toBe(status);
+  const { errors } = (await answer.json()) as { errors: { path: string }[] };
+  expect(errors[0]!.path).toBe(path);
+});
