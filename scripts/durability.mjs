@@ -1,57 +1,50 @@
-// Ten restarts, two of them after `kill -9` of application and database in the middle of saving: no acknowledged save is lost.
-// Run by npm test; alone: node scripts/durability.mjs
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+// Kills at random moments. Of saving and migrating: no acknowledged save is lost, none is stored twice. Of a first start, and of two first
+// starts at once: all end in one healthy instance with the demo plant whole. Run by npm test with few; alone with many:
+// node scripts/durability.mjs --kills 100 --first 20 --pairs 20 [--seed 1]
+import { randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { Application } from './lib/application.mjs';
+import { DataFolder } from './lib/folder.mjs';
 import { Database } from './lib/mariadb.mjs';
 import { freePort } from './lib/ports.mjs';
 import { background, finish, ROOT, say, sleep, Stop, until } from './lib/run.mjs';
 
-const FOLDER = join(ROOT, '.test-data', 'durability');
-const ROUNDS = 10;
-const KILLED = new Set([4, 8]);
+const HOME = join(ROOT, '.test-data', 'durability');
+const option = (name, fallback) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return Number(at < 0 ? fallback : process.argv[at + 1]);
+};
+const generator = xoroshiro128plus(option('seed', Date.now() % 100_000));
+const random = (least, most) => uniformInt(generator, least, most);
 
+/* ---- saving and migrating ---- */
+
+const folder = new DataFolder(join(HOME, 'saving'));
 let database;
-let server;
+let application;
 let address;
 
-async function start() {
-  database = new Database(FOLDER, 'cedar_knot_test');
+async function up() {
+  database = new Database(folder.path, 'cedar_knot_test');
   const account = await database.start();
   const port = await freePort(4590);
-  address = `http://127.0.0.1:${port}/api/studies`;
-  server = background(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
-    stdio: 'ignore',
-    env: {
-      ...process.env,
-      CEDAR_KNOT_PORT: String(port),
-      CEDAR_KNOT_DB: JSON.stringify(account),
-      CEDAR_KNOT_LOG: join(FOLDER, 'server.log'),
-    },
-  });
-  await until(
-    () =>
-      fetch(`http://127.0.0.1:${port}/api/health`).then(
-        (r) => r.ok,
-        () => false,
-      ),
-    60_000,
-    'The start of the application',
-  );
+  address = `http://127.0.0.1:${port}`;
+  application = new Application(folder, account, { logLevel: 'warn' });
+  await application.start(port, () => undefined);
 }
 
-async function stop(hard) {
-  const gone = new Promise((resolve) => server.once('exit', resolve));
-  if (hard) {
-    const pid = Number(readFileSync(database.pidFile, 'utf8'));
-    server.kill('SIGKILL');
+/** ends application and database at once, or one of them */
+async function kill(what) {
+  const pid = Number(readFileSync(database.pidFile, 'utf8'));
+  if (what !== 'database') application.child.kill('SIGKILL');
+  if (what !== 'application') {
     process.kill(pid, 'SIGKILL');
-    await gone;
     await until(() => !lives(pid), 10_000, 'The end of the killed database');
-  } else {
-    server.kill('SIGTERM');
-    await gone;
-    await database.stop();
   }
+  await application.stop();
 }
 
 function lives(pid) {
@@ -63,77 +56,188 @@ function lives(pid) {
   }
 }
 
-async function call(method, path, body) {
-  const response = await fetch(`${address}${path}`, {
+async function call(method, path, body, key = folder.identity().token) {
+  const response = await fetch(`${address}/api/studies${path}`, {
     method,
     body: body && JSON.stringify(body),
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${key}` },
+    signal: AbortSignal.timeout(20_000),
   });
   const answer = await response.json();
-  if (!response.ok) throw new Stop(`${method} ${path}: ${response.status} ${answer.message}`);
-  return answer;
+  if (response.ok) return answer;
+  throw response.status >= 500 ? new Error(answer.message) : new Stop(`${method} ${path}: ${response.status} ${answer.message}`);
 }
 
-/** saves as fast as it is answered until told to stop, or until nobody answers; remembers the last one that was acknowledged */
-async function keepSaving(state, until) {
-  while (!until.over) {
-    const notes = `save ${state.version + 1}`;
+/** saves as fast as it is answered until nobody answers; the last one then may have been kept or not */
+async function saveUntilCut(state) {
+  for (;;) {
+    state.pending ??= { id: randomUUID(), notes: `save ${state.version + 1}` };
+    const { id, notes } = state.pending;
+    const sent = { version: state.version, saveId: id, document: { ...state.document, notes } };
     let answer;
     try {
-      answer = await call('PUT', `/${state.id}`, { version: state.version, document: { ...state.document, notes } });
+      answer = await call('PUT', `/${state.id}`, sent);
     } catch (error) {
       if (error instanceof Stop) throw error;
       return;
     }
+    if (answer.version !== state.version + 1) throw new Stop(`${answer.version} was answered on top of ${state.version}`);
     state.version = answer.version;
     state.notes = notes;
+    state.pending = undefined;
     state.acknowledged++;
   }
 }
 
-async function main() {
-  rmSync(FOLDER, { recursive: true, force: true });
-  mkdirSync(FOLDER, { recursive: true, mode: 0o711 });
+async function check(state, when) {
+  const stored = await call('GET', `/${state.id}`);
+  const ahead = stored.version - state.version;
+  if (ahead < 0 || ahead > (state.pending ? 1 : 0))
+    throw new Stop(`${when}: version ${stored.version} is stored, ${state.version} was acknowledged`);
+  const notes = ahead === 1 ? state.pending.notes : state.notes;
+  if (stored.document.notes !== notes) throw new Stop(`${when}: an acknowledged save is lost`);
+  const { kept } = await call('GET', `/${state.id}/versions?limit=1`);
+  if (kept !== stored.version) throw new Stop(`${when}: ${kept} versions are kept of ${stored.version}`);
+}
+
+async function savingAndMigrating(kills) {
   let state;
-  for (let round = 1; round <= ROUNDS; round++) {
-    await start();
-    state ??= await call('POST', '', { title: 'Durability' }).then((s) => ({
-      id: s.id,
-      version: 1,
-      document: s.document,
-      notes: undefined,
-      acknowledged: 0,
-    }));
-    const stored = await call('GET', `/${state.id}`);
-    // a save that was stored, but whose answer the kill cut off, may stand on top of the last acknowledged one
-    const ahead = stored.version - state.version;
-    if (ahead < 0 || ahead > 1)
-      throw new Stop(`round ${round}: version ${stored.version} is stored, ${state.version} was acknowledged`);
-    if (ahead === 0 && stored.document.notes !== state.notes) throw new Stop(`round ${round}: an acknowledged save is lost`);
-    const versions = await call('GET', `/${state.id}/versions`);
-    if (versions.length !== stored.version)
-      throw new Stop(`round ${round}: ${versions.length} versions are kept of ${stored.version}`);
-    state.version = stored.version;
-    state.notes = stored.document.notes;
-    const until = { over: false };
-    const saving = keepSaving(state, until);
-    await sleep(400);
-    if (KILLED.has(round)) await stop(true);
-    until.over = true;
+  for (let i = 1; i <= kills; i++) {
+    if (i % 5 === 0) await killWhileMigrating();
+    await up();
+    if (state === undefined) {
+      const { id, document } = await call('POST', '', { title: 'Durability' });
+      state = { id, document, version: 1, notes: undefined, pending: undefined, acknowledged: 0 };
+    }
+    await check(state, `kill ${i}`);
+    const saving = saveUntilCut(state);
+    await sleep(random(20, 500));
+    await kill(['application', 'database', 'both'][random(0, 2)]);
     await saving;
-    if (!KILLED.has(round)) await stop(false);
   }
-  await start();
-  const last = await call('GET', `/${state.id}`);
-  if (last.version < state.version) throw new Stop('the last acknowledged save is lost');
-  await stop(false);
+  await up();
+  await check(state, 'at the end');
+  await application.stop();
+  await database.stop();
   say(
-    `${ROUNDS} restarts, ${KILLED.size} of them after kill -9 while saving: ${state.acknowledged} acknowledged saves, none lost.`,
+    `${kills} kills while saving and ${Math.floor(kills / 5)} while migrating: ${state.acknowledged} acknowledged saves, none lost.`,
   );
 }
 
-main().catch(async (error) => {
-  server?.kill('SIGKILL');
-  await database?.stop().catch(() => undefined);
-  finish(error);
-});
+/** a second database beside the first one, whose tables are made while the application is killed */
+async function killWhileMigrating() {
+  database = new Database(folder.path, 'cedar_knot_test');
+  const account = await database.start();
+  const name = 'cedar_knot_migrated';
+  database.sql(`DROP DATABASE IF EXISTS ${name}; CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
+    GRANT ALL ON ${name}.* TO 'cedar_knot'@'127.0.0.1';`);
+  const port = await freePort(4590);
+  const beside = new Application(folder, { ...account, name }, { logLevel: 'warn' });
+  const coming = beside.start(port, () => undefined).catch(() => undefined);
+  await sleep(random(400, 2200));
+  beside.child.kill('SIGKILL');
+  await coming;
+  await beside.start(port, () => undefined);
+  address = `http://127.0.0.1:${port}`;
+  const demo = await call('GET', '');
+  if (demo.length !== 4) throw new Stop(`after a kill while migrating ${demo.length} studies are there`);
+  await beside.stop();
+}
+
+/* ---- first starts ---- */
+
+/** `npm start` on a folder of its own */
+function begin(path, port) {
+  const child = background(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
+    env: { ...process.env, CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: String(port) },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const one = { child, out: '', code: undefined };
+  child.stdout.on('data', (d) => (one.out += d));
+  child.stderr.on('data', (d) => (one.out += d));
+  child.once('exit', (code, signal) => (one.code = code ?? signal));
+  return one;
+}
+
+const readyAt = (one) => /(?:ready:|already running at) (http:\S+?)\/?\s/.exec(one.out)?.[1];
+
+async function ready(one, when) {
+  await until(() => readyAt(one) || one.code !== undefined, 120_000, `${when}: the start`);
+  const at = readyAt(one);
+  if (!at) throw new Stop(`${when}: the start ended with ${one.code}:\n${one.out}`);
+  return at;
+}
+
+/** one healthy instance with the whole demo plant */
+async function healthy(path, at, when) {
+  address = at;
+  const { token } = new DataFolder(path).identity();
+  const demo = await call('GET', '', undefined, token);
+  if (demo.length !== 4) throw new Stop(`${when}: ${demo.length} studies are there`);
+}
+
+async function end(one, path, when) {
+  one.child.kill('SIGTERM');
+  await until(() => one.code !== undefined, 60_000, `${when}: the end`);
+  if (one.code !== 0) throw new Stop(`${when}: the end was ${one.code}:\n${one.out}`);
+  const left = readdirSync('/proc').filter((p) => /^\d+$/.test(p) && commandOf(p).includes(`${path}/`));
+  // what a killed start had begun may still be on its way
+  for (const pid of left) process.kill(Number(pid), 'SIGKILL');
+  rmSync(path, { recursive: true, force: true });
+}
+
+function commandOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+  } catch {
+    return '';
+  }
+}
+
+async function killedFirstStarts(count) {
+  for (let i = 1; i <= count; i++) {
+    const path = join(HOME, `first-${i}`);
+    const when = `first start ${i}`;
+    const killed = begin(path, 4700);
+    await sleep(random(100, 6000));
+    killed.child.kill('SIGKILL');
+    const next = begin(path, 4700);
+    await healthy(path, await ready(next, when), when);
+    await end(next, path, when);
+  }
+  say(`${count} first starts killed at random moments: the next one is healthy each time.`);
+}
+
+async function pairs(count) {
+  for (let i = 1; i <= count; i++) {
+    const path = join(HOME, `pair-${i}`);
+    const when = `pair ${i}`;
+    const one = begin(path, 4700);
+    await sleep(random(0, 100));
+    const two = begin(path, 4700);
+    const [a, b] = await Promise.all([ready(one, when), ready(two, when)]);
+    if (a !== b) throw new Stop(`${when}: ${a} and ${b}`);
+    await healthy(path, a, when);
+    await until(() => one.code !== undefined || two.code !== undefined, 20_000, `${when}: the end of the second`);
+    await end(one.code === undefined ? one : two, path, when);
+  }
+  say(`${count} pairs of first starts at once: one instance each time, and the other says where it is.`);
+}
+
+async function main() {
+  rmSync(HOME, { recursive: true, force: true });
+  mkdirSync(HOME, { recursive: true, mode: 0o711 });
+  mkdirSync(folder.path, { recursive: true, mode: 0o711 });
+  await savingAndMigrating(option('kills', 6));
+  await killedFirstStarts(option('first', 2));
+  await pairs(option('pairs', 2));
+}
+
+main().then(
+  () => process.exit(0),
+  async (error) => {
+    application?.child?.kill('SIGKILL');
+    if (database && existsSync(database.pidFile)) await database.stop().catch(() => undefined);
+    finish(error);
+  },
+);

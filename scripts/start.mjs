@@ -1,126 +1,134 @@
 // npm start: installs what is missing, builds what has changed, starts the database and the application, and keeps both up.
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
+import { Application } from './lib/application.mjs';
 import { build } from './lib/build.mjs';
-import { Database } from './lib/mariadb.mjs';
+import { DataFolder, dataFolder, inSetUp } from './lib/folder.mjs';
+import { Database, ExternalDatabase } from './lib/mariadb.mjs';
 import { ensureDebianPackages, ensureNpmPackages, MARIADB } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
-import { background, finish, ROOT, say, sleep, until } from './lib/run.mjs';
+import { finish, say, sleep, Stop } from './lib/run.mjs';
+import { readSettings } from './lib/settings.mjs';
 
-const WANTED_PORT = Number(process.env.CEDAR_KNOT_PORT ?? 4310);
-const FOLDER = join(ROOT, process.env.CEDAR_KNOT_DATA ?? '.data');
-const RUNNING = join(FOLDER, 'running.json');
+/** one that ends more often than this within the span is not started again */
+const MOST_RELAUNCHES = 6;
+const RELAUNCH_SPAN_MS = 300_000;
 
+const folder = new DataFolder(dataFolder());
 let stopping = false;
 let database;
-let server;
+let application;
+let port;
+const ends = { application: [], database: [] };
 
 async function start() {
-  const running = await alreadyRunning();
+  folder.make();
+  const running = await folder.lockOrAddress(goesOn);
   if (running) {
     say(`Cedar Knot is already running at ${running}`);
-    return;
+    process.exit(0);
   }
-  ensureNpmPackages();
-  ensureDebianPackages([MARIADB]);
-  build();
-  // data folder closed to others, but passable for the account that runs the database
-  mkdirSync(FOLDER, { recursive: true, mode: 0o711 });
-  database = new Database(FOLDER, 'cedar_knot');
+  inSetUp(() => {
+    ensureNpmPackages();
+    ensureDebianPackages([MARIADB]);
+    build();
+  });
+  goesOn();
+  const settings = await readSettings();
+  database = settings.database ? new ExternalDatabase(settings.database) : new Database(folder.path, 'cedar_knot');
   const account = await database.start();
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
-  const port = await freePort(WANTED_PORT);
-  if (port !== WANTED_PORT) say(`Port ${WANTED_PORT} is taken; ${port} is used.`);
-  await launch(port, account);
+  goesOn();
+  port = await freePort(settings.port);
+  if (port !== settings.port) say(`Port ${settings.port} is taken; ${port} is used.`);
+  application = new Application(folder, account, settings);
+  await application.start(port, (how) => void again(how).catch(giveUp));
+  goesOn();
   const address = `http://127.0.0.1:${port}/`;
-  writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address }), { mode: 0o600 });
-  say(`\n  Cedar Knot is ready: ${address}\n  Ctrl-C stops it; what you have made stays in ${FOLDER}\n`);
-  void watchDatabase();
+  folder.announce(address);
+  say(`\n  Cedar Knot is ready: ${address}\n`);
+  say(`  A browser of another account needs the key: ${address}?key=${folder.identity().token}`);
+  say(`  Ctrl-C stops it; what you have made stays in ${folder.path}\n`);
+  void watchDatabase().catch(giveUp);
 }
 
-async function alreadyRunning() {
-  try {
-    const { address } = JSON.parse(readFileSync(RUNNING, 'utf8'));
-    const answer = await fetch(`${address}api/health`, { signal: AbortSignal.timeout(1500) });
-    return answer.ok ? address : undefined;
-  } catch {
-    return undefined;
-  }
+class Interrupted extends Error {}
+
+/** a signal may have come while something was awaited */
+function goesOn() {
+  if (stopping) throw new Interrupted();
 }
 
-async function launch(port, account) {
-  server = background(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      CEDAR_KNOT_PORT: String(port),
-      CEDAR_KNOT_DB: JSON.stringify(account),
-      CEDAR_KNOT_WEB: join(ROOT, 'apps/web/dist'),
-      CEDAR_KNOT_LOG: process.env.CEDAR_KNOT_LOG ?? join(FOLDER, 'server.log'),
-      CEDAR_KNOT_SEED: '1',
-    },
-  });
-  let ended = false;
-  server.once('exit', (code, signal) => {
-    ended = true;
-    void relaunch(port, account, code ?? signal);
-  });
-  const healthy = () =>
-    fetch(`http://127.0.0.1:${port}/api/health`).then(
-      (r) => r.ok,
-      () => false,
+/** how long to wait before starting something again that ended, ms: longer each time, until it is too often */
+function patience(what, name, log) {
+  const now = Date.now();
+  const recent = ends[what].filter((t) => now - t < RELAUNCH_SPAN_MS);
+  ends[what] = [...recent, now];
+  if (recent.length >= MOST_RELAUNCHES)
+    throw new Stop(
+      `${name} ended ${recent.length + 1} times within ${RELAUNCH_SPAN_MS / 60_000} minutes; ${log} says why. What was saved is kept.`,
     );
-  await until(async () => ended || (await healthy()), 60_000, 'The start of the application');
-  if (ended && !stopping) throw new Error(`The application ended while starting; ${join(FOLDER, 'server.log')} says why.`);
+  return 300 * 2 ** recent.length;
 }
 
 /** an application that was ended from outside comes back on the same port */
-async function relaunch(port, account, how) {
+async function again(how) {
   if (stopping) return;
+  const wait = patience('application', 'The application', application.log);
   say(`The application ended (${how}); starting it again …`);
-  await sleep(300);
-  if (!stopping) await launch(port, account).catch(finish);
+  await sleep(wait);
+  if (!stopping) await application.start(port, (next) => void again(next).catch(giveUp));
 }
 
 async function watchDatabase() {
+  if (!database.pidFile) return;
   while (!stopping) {
     await sleep(1000);
-    if (!stopping && !processLives(database)) {
-      say('The database ended; starting it again …');
-      await database.relaunch().catch(finish);
-    }
+    if (stopping || processLives()) continue;
+    const wait = patience('database', 'The database', database.errorLog);
+    say('The database ended; starting it again …');
+    await sleep(wait);
+    if (!stopping) await database.relaunch();
   }
 }
 
-function processLives(db) {
+function processLives() {
   try {
-    process.kill(Number(readFileSync(db.pidFile, 'utf8')), 0);
+    process.kill(Number(readFileSync(database.pidFile, 'utf8')), 0);
     return true;
   } catch {
     return false;
   }
 }
 
+/** ends what was started, in the order in which one rests on the other */
+async function clean() {
+  await application?.stop();
+  await database?.stop().catch((error) => say(error.message));
+  folder.forget();
+}
+
+async function giveUp(error) {
+  if (stopping) return;
+  stopping = true;
+  await clean();
+  finish(error);
+}
+
 async function stop() {
   if (stopping) return;
   stopping = true;
   say('\nStopping …');
-  if (server && server.exitCode === null && server.signalCode === null) {
-    const gone = new Promise((resolve) => server.once('exit', resolve));
-    server.kill('SIGTERM');
-    await Promise.race([gone, sleep(8000)]);
-    if (server.exitCode === null) server.kill('SIGKILL');
-  }
-  await database?.stop();
-  rmSync(RUNNING, { force: true });
+  // while something is still starting, the start itself cleans up when it comes to its next step
+  if (!application?.child || port === undefined) return;
+  await clean();
   process.exit(0);
 }
 
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop());
+
 start().catch(async (error) => {
+  const wasStopped = stopping;
   stopping = true;
-  server?.kill('SIGTERM');
-  await database?.stop().catch(() => undefined);
+  await clean();
+  if (error instanceof Interrupted || wasStopped) process.exit(0);
   finish(error);
 });

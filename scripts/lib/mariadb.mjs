@@ -1,12 +1,27 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
 import { dirname, join } from 'node:path';
-import { ask, background, isRoot, say, Stop, until } from './run.mjs';
+import { ask, background, isRoot, say, sleep, Stop, until } from './run.mjs';
 import { freePort } from './ports.mjs';
 
 const WANTED_PORT = 33061;
 const LONGEST_SOCKET_PATH = 100;
+/** after which a folder that was never finished is surely in nobody's use, ms */
+const ABANDONED_MS = 3_600_000;
+const LAUNCHES = 4;
 
 /**
  * A MariaDB of our own: data folder below the project, loopback only, its own socket, port and account.
@@ -22,7 +37,7 @@ export class Database {
     this.admin = isRoot ? 'root' : userInfo().username;
     this.socket = socketPath(this.run);
     this.pidFile = join(this.run, 'm.pid');
-    this.portFile = join(this.run, 'port');
+    this.errorLog = join(this.home, 'error.log');
     this.passwordFile = join(folder, 'database-password');
     this.process = undefined;
   }
@@ -30,9 +45,10 @@ export class Database {
   /** Starts the server (or finds it running) and makes database and account. Returns how to reach it. */
   async start() {
     this.makeFolders();
-    if (!existsSync(join(this.data, 'mysql'))) this.install();
+    this.setAside();
+    if (!existsSync(this.data)) this.install();
     if (!this.answers()) await this.launch();
-    this.port = Number(readFileSync(this.portFile, 'utf8'));
+    this.port = this.portOfServer();
     const password = this.password();
     this.sql(`CREATE DATABASE IF NOT EXISTS \`${this.name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
       CREATE USER IF NOT EXISTS 'cedar_knot'@'127.0.0.1' IDENTIFIED BY '${password}';
@@ -54,11 +70,28 @@ export class Database {
     chownSync(path, uid, gid);
   }
 
+  /** a folder whose making was cut off is put aside, never removed: something may still write to it */
+  setAside() {
+    const isWhole = ['global_priv.frm', 'global_priv.MAI', 'db.frm'].some((f) => existsSync(join(this.data, 'mysql', f)));
+    if (existsSync(this.data) && !isWhole && !this.answers()) {
+      const aside = `${this.data}.unfinished-${Date.now()}`;
+      say(`The database folder was never finished; it is put aside as ${aside}.`);
+      renameSync(this.data, aside);
+    }
+    for (const name of readdirSync(this.home)) {
+      const path = join(this.home, name);
+      if (name.startsWith('data.making-') && Date.now() - statSync(path).mtimeMs > ABANDONED_MS)
+        rmSync(path, { recursive: true, force: true });
+    }
+  }
+
+  /** made under a name of its own, and renamed when complete: a start that is cut off leaves nothing that looks finished */
   install() {
     say('Making the database folder …');
+    const making = `${this.data}.making-${process.pid}-${randomBytes(4).toString('hex')}`;
     const args = [
       '--no-defaults',
-      `--datadir=${this.data}`,
+      `--datadir=${making}`,
       '--auth-root-authentication-method=socket',
       '--skip-test-db',
       '--skip-name-resolve',
@@ -67,9 +100,12 @@ export class Database {
     else args.push(`--auth-root-socket-user=${this.admin}`);
     const made = ask('mariadb-install-db', args);
     if (!made.ok) {
-      rmSync(this.data, { recursive: true, force: true });
-      throw new Stop(`The database folder could not be made:\n${made.out}${made.err}`);
+      const why = `${made.out}${made.err}`;
+      if (/No space left|errno: 28/i.test(why))
+        throw new Stop(`The disk of ${this.home} is full; the database folder could not be made.`);
+      throw new Stop(`The database folder could not be made:\n${why}`);
     }
+    renameSync(making, this.data);
   }
 
   /** After the server was ended from outside: on the same port, so that those who use it find it again. */
@@ -78,7 +114,23 @@ export class Database {
     await this.launch(this.port);
   }
 
+  /** one that a killed start has left behind may still be on its way up or down: then it is tried again */
   async launch(wanted = WANTED_PORT) {
+    for (let i = 1; ; i++) {
+      if (await this.launchOnce(wanted)) return;
+      if (i === LAUNCHES) throw new Stop(this.whyNot());
+      await sleep(700 * i);
+    }
+  }
+
+  whyNot() {
+    const end = existsSync(this.errorLog) ? readFileSync(this.errorLog, 'utf8').slice(-4000) : '';
+    if (/No space left|errno: 28|Disk is full/i.test(end)) return `The disk of ${this.home} is full; the database cannot start.`;
+    return `The database did not start; ${this.errorLog} says why.`;
+  }
+
+  /** @returns whether a server answers */
+  async launchOnce(wanted) {
     const port = await freePort(wanted);
     const args = [
       '--no-defaults',
@@ -88,7 +140,7 @@ export class Database {
       '--bind-address=127.0.0.1',
       `--port=${port}`,
       `--tmpdir=${join(this.home, 'tmp')}`,
-      `--log-error=${join(this.home, 'error.log')}`,
+      `--log-error=${this.errorLog}`,
       '--skip-name-resolve',
       '--character-set-server=utf8mb4',
       '--collation-server=utf8mb4_unicode_ci',
@@ -97,15 +149,21 @@ export class Database {
       '--max-allowed-packet=64M',
     ];
     if (isRoot) args.push(`--user=${this.user}`);
-    const log = openSync(join(this.home, 'start.log'), 'a');
+    const log = openSync(join(this.home, 'start.log'), 'a', 0o600);
     // a session of its own, so that Ctrl-C in the terminal stops the application first and the database after it
     this.process = background('/usr/sbin/mariadbd', args, { detached: true, stdio: ['ignore', log, log] });
     let ended = false;
     this.process.once('exit', () => (ended = true));
     await until(() => ended || this.answers(), 60_000, 'The start of the database');
-    if (ended) throw new Stop(`The database did not start; ${join(this.home, 'error.log')} says why.`);
     this.process.unref();
-    writeFileSync(this.portFile, String(port));
+    return this.answers();
+  }
+
+  /** the one that answers says where: it may be one that was found, not started */
+  portOfServer() {
+    const asked = ask('mariadb', ['--no-defaults', `-u${this.admin}`, '-S', this.socket, '-N', '-e', 'SELECT @@port']);
+    if (!asked.ok) throw new Stop(`The database does not say its port:\n${asked.err}`);
+    return Number(asked.out.trim());
   }
 
   answers() {
@@ -123,12 +181,46 @@ export class Database {
     return readFileSync(this.passwordFile, 'utf8').trim();
   }
 
+  /** words with which the clients of the database reach it */
+  clientArguments() {
+    return { args: ['--no-defaults', `-u${this.admin}`, '-S', this.socket], env: process.env };
+  }
+
   /** Stops the server and waits until it has let go of its folder. */
   async stop() {
     if (!this.answers()) return;
     ask('mariadb-admin', ['--no-defaults', `-u${this.admin}`, '-S', this.socket, 'shutdown']);
     await until(() => !existsSync(this.pidFile), 30_000, 'The end of the database');
   }
+}
+
+/** A MariaDB that runs elsewhere and is reached by its address: nothing of it is started, watched or stopped here. */
+export class ExternalDatabase {
+  constructor(account) {
+    this.account = account;
+    this.name = account.name;
+  }
+
+  async start() {
+    const { args, env } = this.clientArguments();
+    const asked = ask('mariadb', [...args, '-e', 'SELECT 1', this.name], { env });
+    if (!asked.ok) throw new Stop(`The database of CEDAR_KNOT_DATABASE_URL does not answer:\n${asked.err}`);
+    return this.account;
+  }
+
+  clientArguments() {
+    const { host, port, user, password } = this.account;
+    const args = ['--no-defaults', '--protocol=tcp', `-h${host}`, `-P${port}`, `-u${user}`];
+    return { args, env: { ...process.env, MYSQL_PWD: password } };
+  }
+
+  sql(text) {
+    const { args, env } = this.clientArguments();
+    const done = ask('mariadb', args, { input: text, env });
+    if (!done.ok) throw new Stop(`The database refused:\n${done.err}`);
+  }
+
+  async stop() {}
 }
 
 /** Root lends the server to the account `mysql`, unless that account cannot reach the folder (below a closed home). */

@@ -1,4 +1,5 @@
 import { createServer } from 'node:net';
+import { Stop } from './run.mjs';
 
 function isFree(port) {
   return new Promise((resolve) => {
@@ -11,5 +12,5 @@ function isFree(port) {
 /** The wanted loopback port, or the next free one. */
 export async function freePort(wanted) {
   for (let port = wanted; port < wanted + 200; port++) if (await isFree(port)) return port;
-  throw new Error(`no free port from ${wanted} to ${wanted + 199}`);
+  throw new Stop(`All ports from ${wanted} to ${wanted + 199} are taken; name another with CEDAR_KNOT_PORT.`);
 }

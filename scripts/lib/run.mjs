@@ -42,7 +42,8 @@ export async function until(condition, timeoutMs, what) {
 
 /** Ends a script: a Stop is said in one line, anything else is a bug and keeps its stack. */
 export function finish(error) {
-  if (error instanceof Stop) process.stderr.write(`\n${error.message}\n`);
+  if (error.code === 'ENOSPC') process.stderr.write(`\nThe disk is full: ${error.path ?? error.message}\n`);
+  else if (error instanceof Stop) process.stderr.write(`\n${error.message}\n`);
   else process.stderr.write(`${error.stack ?? error}\n`);
   process.exit(1);
 }

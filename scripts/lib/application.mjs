@@ -1,0 +1,56 @@
+import { join } from 'node:path';
+import { background, ROOT, sleep, Stop, until } from './run.mjs';
+
+/** The built server as a child that says over its channel why a start failed. */
+export class Application {
+  constructor(folder, account, settings) {
+    this.folder = folder;
+    this.log = settings.log ?? join(folder.path, 'server.log');
+    this.environment = {
+      ...process.env,
+      NODE_ENV: 'production',
+      CEDAR_KNOT_DB: JSON.stringify(account),
+      CEDAR_KNOT_WEB: join(ROOT, 'apps/web/dist'),
+      CEDAR_KNOT_LOG: this.log,
+      CEDAR_KNOT_LOG_LEVEL: settings.logLevel,
+      CEDAR_KNOT_SEED: '1',
+      CEDAR_KNOT_INSTANCE: folder.identity().instance,
+      CEDAR_KNOT_TOKEN: folder.identity().token,
+    };
+  }
+
+  /** Starts it and waits until it answers. @param onEnd called once when it ends later */
+  async start(port, onEnd) {
+    let failure;
+    let ended = false;
+    let isUp = false;
+    const child = background(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      env: { ...this.environment, CEDAR_KNOT_PORT: String(port) },
+    });
+    this.child = child;
+    child.on('message', (m) => (failure = m?.failed));
+    child.once('exit', (code, signal) => {
+      ended = true;
+      if (isUp) onEnd(code ?? signal);
+    });
+    await until(async () => ended || (await healthy(port)), 90_000, 'The start of the application');
+    if (ended) throw new Stop(failure ?? `The application ended while starting; ${this.log} says why.`);
+    isUp = true;
+  }
+
+  async stop() {
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await Promise.race([gone, sleep(8000)]);
+    if (child.exitCode === null) child.kill('SIGKILL');
+  }
+}
+
+const healthy = (port) =>
+  fetch(`http://127.0.0.1:${port}/api/health`).then(
+    (r) => r.ok,
+    () => false,
+  );
