@@ -10,6 +10,7 @@ const EDITS = 12;
 
 const browser = await chromium.launch(JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8')));
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.goto(address);
 const list = await (await page.request.get(`${address}/api/studies`)).json();
 const demo = list.find((s) => s.title === 'Reinjection transfer');
 const copy = await (await page.request.post(`${address}/api/studies/${demo.id}/copy`)).json();

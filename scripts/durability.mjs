@@ -2,6 +2,7 @@
 // starts at once: all end in one healthy instance with the demo plant whole. Run by npm test with few; alone with many:
 // node scripts/durability.mjs --kills 100 --first 20 --pairs 20 [--seed 1]
 import { randomUUID } from 'node:crypto';
+import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
@@ -147,9 +148,9 @@ async function killWhileMigrating() {
 /* ---- first starts ---- */
 
 /** `npm start` on a folder of its own */
-function begin(path, port) {
+function begin(path, port, more = {}) {
   const child = background(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
-    env: { ...process.env, CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: String(port) },
+    env: { ...process.env, CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: String(port), ...more },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const one = { child, out: '', code: undefined };
@@ -224,6 +225,93 @@ async function pairs(count) {
   say(`${count} pairs of first starts at once: one instance each time, and the other says where it is.`);
 }
 
+/* ---- backup, another database, what a start says ---- */
+
+function run(script, words, more) {
+  const done = spawnSync(process.execPath, [join(ROOT, 'scripts', script), ...words], {
+    encoding: 'utf8',
+    env: { ...process.env, ...more },
+  });
+  return { ok: done.status === 0, said: `${done.stdout}${done.stderr}` };
+}
+
+function expect(condition, what, said = '') {
+  if (!condition) throw new Stop(`${what}\n${said}`);
+}
+
+/** everything that the application answers of what is kept */
+async function everything(token) {
+  const studies = await call('GET', '', undefined, token);
+  return Promise.all(
+    studies.map(async (s) => {
+      const { versions } = await call('GET', `/${s.id}/versions?limit=500`, undefined, token);
+      const documents = await Promise.all(versions.map((v) => call('GET', `/${s.id}/versions/${v.version}`, undefined, token)));
+      return { ...s, documents };
+    }),
+  );
+}
+
+async function backupAndRestore() {
+  const [from, to] = [join(HOME, 'from'), join(HOME, 'to')];
+  const file = join(HOME, 'all.sql.gz');
+  const one = begin(from, 4700);
+  address = await ready(one, 'backup');
+  const { token } = new DataFolder(from).identity();
+  const { id, document } = await call('POST', '', { title: 'Kept' }, token);
+  for (let v = 1; v <= 5; v++) await call('PUT', `/${id}`, { version: v, document: { ...document, notes: `n${v}` } }, token);
+  const before = await everything(token);
+  const backup = run('backup.mjs', [file], { CEDAR_KNOT_DATA: from });
+  expect(backup.ok && backup.said.includes('5 studies'), 'the backup failed', backup.said);
+  const busy = run('restore.mjs', [file], { CEDAR_KNOT_DATA: from });
+  expect(!busy.ok && busy.said.includes('stop it first'), 'a restore under a running instance was not refused', busy.said);
+  await end(one, from, 'backup');
+  const restored = run('restore.mjs', [file], { CEDAR_KNOT_DATA: to });
+  expect(restored.ok, 'the restore failed', restored.said);
+  const again = run('restore.mjs', [file], { CEDAR_KNOT_DATA: to });
+  expect(!again.ok && again.said.includes('--over'), 'a restore over studies was not refused', again.said);
+  const two = begin(to, 4700);
+  address = await ready(two, 'restore');
+  const after = await everything(new DataFolder(to).identity().token);
+  expect(JSON.stringify(after) === JSON.stringify(before), 'what was restored is not what was backed up');
+  await end(two, to, 'restore');
+  say('backup while running, restore into an empty folder: the same studies and versions.');
+}
+
+/** an instance on a database that runs elsewhere, and what a start says when it cannot */
+async function elsewhere() {
+  const path = join(HOME, 'elsewhere');
+  mkdirSync(folder.path, { recursive: true, mode: 0o711 });
+  database = new Database(folder.path, 'cedar_knot_test');
+  const { host, port, user, password } = await database.start();
+  const made = (name) =>
+    database.sql(`DROP DATABASE IF EXISTS ${name}; CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
+      GRANT ALL ON ${name}.* TO 'cedar_knot'@'127.0.0.1';`);
+  const url = (name) => ({ CEDAR_KNOT_DATABASE_URL: `mariadb://${user}:${password}@${host}:${port}/${name}` });
+  made('cedar_knot_elsewhere');
+  const one = begin(path, 4700, url('cedar_knot_elsewhere'));
+  await healthy(path, await ready(one, 'elsewhere'), 'elsewhere');
+  expect(!existsSync(join(path, 'mariadb')), 'a database of its own was made beside the one that was named');
+  // ended from outside, the application comes back on its port
+  process.kill(Number(/^\d+/.exec(childOf(one.child.pid))[0]), 'SIGKILL');
+  await until(() => one.out.includes('starting it again'), 10_000, 'the relaunch');
+  await until(() => healthy(path, readyAt(one), 'relaunch').then(() => true, () => false), 30_000, 'the relaunch'); // prettier-ignore
+  one.child.kill('SIGHUP');
+  await until(() => one.code !== undefined, 30_000, 'the end by SIGHUP');
+  expect(one.code === 0, 'SIGHUP did not end it cleanly', one.out);
+  made('cedar_knot_broken');
+  database.sql('CREATE TABLE cedar_knot_broken.study_versions (other INT)');
+  const broken = run('start.mjs', [], { CEDAR_KNOT_DATA: path, ...url('cedar_knot_broken') });
+  expect(!broken.ok && broken.said.includes('could not be brought up to date'), 'a failed migration was not said', broken.said);
+  const wrong = run('start.mjs', [], { CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: 'many' });
+  expect(!wrong.ok && wrong.said.includes('CEDAR_KNOT_PORT'), 'a wrong environment was not said', wrong.said);
+  await database.stop();
+  say('an existing database by its address; a relaunch; SIGHUP; a failed migration and a wrong environment said in words.');
+}
+
+function childOf(pid) {
+  return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim();
+}
+
 async function main() {
   rmSync(HOME, { recursive: true, force: true });
   mkdirSync(HOME, { recursive: true, mode: 0o711 });
@@ -231,6 +319,8 @@ async function main() {
   await savingAndMigrating(option('kills', 6));
   await killedFirstStarts(option('first', 2));
   await pairs(option('pairs', 2));
+  await backupAndRestore();
+  await elsewhere();
 }
 
 main().then(

@@ -17,11 +17,12 @@ async function page(theme = 'light', size = { width: 1280, height: 800 }) {
 
 const settle = (p, ms = 1200) => p.waitForTimeout(ms);
 const shot = (p, name) => p.screenshot({ path: join(folder, `${name}.png`) });
-const list = await (await fetch(`${address}/api/studies`)).json();
-const study = (title) => list.find((s) => s.title === title).id;
 
 const home = await page();
 await home.goto(address);
+// the page was handed the key of the API
+const list = await (await home.request.get(`${address}/api/studies`)).json();
+const study = (title) => list.find((s) => s.title === title).id;
 await settle(home);
 await shot(home, '01-studies');
 

@@ -1,4 +1,13 @@
-import type { DocumentChange, FieldProblem, Study, StudyHead, StudyWhole, VersionHead } from '@cedar-knot/core';
+import type {
+  DocumentChange,
+  FieldProblem,
+  Person,
+  Study,
+  StudyHead,
+  StudyWhole,
+  VersionHead,
+  VersionPage,
+} from '@cedar-knot/core';
 
 /** A refusal by the server, with its words; `status` 0 means that it could not be reached. */
 export class ApiError extends Error {
@@ -40,14 +49,18 @@ export const api = {
   createFrom: (document: Study) => call<StudyWhole>('POST', '/studies', { document }),
   importText: (text: string) => call<StudyWhole>('POST', '/studies/import', text, true),
   copy: (id: string) => call<StudyWhole>('POST', `/studies/${id}/copy`),
-  save: (id: string, version: number, document: Study) => call<StudyWhole>('PUT', `/studies/${id}`, { version, document }),
+  save: (id: string, version: number, document: Study, saveId: string) =>
+    call<StudyWhole>('PUT', `/studies/${id}`, { version, saveId, document }),
   rename: (id: string, version: number, title: string, tag?: string) =>
     call<StudyWhole>('PATCH', `/studies/${id}`, { version, title, tag }),
   remove: (id: string) => call<StudyHead>('DELETE', `/studies/${id}`),
-  versions: (id: string) => call<VersionHead[]>('GET', `/studies/${id}/versions`),
+  versions: (id: string, before: number | null = null, named = false) =>
+    call<VersionPage>('GET', `/studies/${id}/versions?named=${named}${before === null ? '' : `&before=${before}`}`),
   version: (id: string, version: number) => call<VersionHead & { document: Study }>('GET', `/studies/${id}/versions/${version}`),
   nameVersion: (id: string, version: number, name: string) =>
     call<VersionHead>('PATCH', `/studies/${id}/versions/${version}`, { name }),
   changesSince: (id: string, version: number) => call<DocumentChange[]>('GET', `/studies/${id}/versions/${version}/changes`),
+  person: () => call<{ person: Person | null }>('GET', '/person'),
+  setPerson: (person: Person) => call<{ person: Person }>('PUT', '/person', person),
   restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
 };

@@ -10,7 +10,8 @@ export type SaveState =
   | { kind: 'conflict'; version: number; savedAt: string; changes: DocumentChange[] };
 
 export interface SaveBackend {
-  save(version: number, study: Study): Promise<{ version: number; savedAt: string }>;
+  /** @param saveId of this save: sent again, it is the same one */
+  save(version: number, study: Study, saveId: string): Promise<{ version: number; savedAt: string }>;
 }
 
 /** The part of a failed save that decides what to do next. */
@@ -25,13 +26,16 @@ const RETRY_MS = 2500;
 
 /**
  * Saves the newest study a moment after the last change, one save at a time. A lost connection is tried again until it
- * is back; a study that someone else has saved meanwhile is never written over.
+ * is back, with the very save whose answer was lost first: it may have been kept. A study that someone else has saved meanwhile is
+ * never written over.
  */
 export class Autosave {
   private saved: Study;
   private wanted: Study;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private busy = false;
+  /** a save of which it is not known whether it was kept */
+  private unsure: { id: string; study: Study } | undefined;
 
   constructor(
     study: Study,
@@ -76,11 +80,13 @@ export class Autosave {
   }
 
   private async save(): Promise<void> {
-    const study = this.wanted;
+    const { id, study } = this.unsure ?? { id: crypto.randomUUID(), study: this.wanted };
+    this.unsure = { id, study };
     this.busy = true;
     this.show({ kind: 'saving' });
     try {
-      const { version, savedAt } = await this.backend.save(this.version, study);
+      const { version, savedAt } = await this.backend.save(this.version, study, id);
+      this.unsure = undefined;
       this.version = version;
       this.saved = study;
       this.busy = false;
@@ -94,6 +100,7 @@ export class Autosave {
 
   private failed(error: SaveFailure): void {
     const { status, message, body } = error;
+    if (status >= 400 && status < 500) this.unsure = undefined;
     if (status === 409)
       this.show({ kind: 'conflict', version: body.version ?? 0, savedAt: body.savedAt ?? '', changes: body.changes ?? [] });
     else if (status === 422 || status === 400 || status === 404 || status === 413) this.show({ kind: 'refused', message });

@@ -11,11 +11,14 @@ const failure = (status: number, body = {}): SaveFailure => ({ status, message: 
 /** a backend that remembers, and refuses when told to */
 function backend() {
   const saved: Study[] = [];
+  const ids: string[] = [];
   let refusals: SaveFailure[] = [];
   return {
     saved,
+    ids,
     refuse: (...list: SaveFailure[]) => (refusals = list),
-    save: (version: number, study: Study) => {
+    save: (version: number, study: Study, saveId: string) => {
+      ids.push(saveId);
       const refusal = refusals.shift();
       if (refusal) return Promise.reject(refusal);
       saved.push(study);
@@ -277,4 +280,31 @@ test('units are a change like any other; a drag of one key is one step, and keep
   state().undo();
   state().redo();
   expect(state().study.lines).toHaveLength(1);
+});
+
+test('a save whose answer was lost is sent again as the same one, before what was changed since', async () => {
+  const { state, server } = open();
+  server.refuse(failure(0), failure(503));
+  state().change('first', firstLine());
+  await quiet();
+  expect(state().save.kind).toBe('offline');
+  const first = state().study;
+  state().change('notes', [{ op: 'set', path: ['notes'], value: 'more' }]);
+  await jest.advanceTimersByTimeAsync(6000);
+  expect(state().save.kind).toBe('saved');
+  // lost, lost, kept: one id; then the change on top of it with an id of its own
+  expect(server.saved).toEqual([first, state().study]);
+  expect(new Set(server.ids.slice(0, 3)).size).toBe(1);
+  expect(server.ids[3]).not.toBe(server.ids[0]);
+});
+
+test('a save that was refused is not sent again', async () => {
+  const { state, server } = open();
+  server.refuse(failure(422));
+  state().change('first', firstLine());
+  await quiet();
+  state().change('notes', [{ op: 'set', path: ['notes'], value: 'more' }]);
+  await quiet();
+  expect(server.saved).toEqual([state().study]);
+  expect(server.ids[1]).not.toBe(server.ids[0]);
 });

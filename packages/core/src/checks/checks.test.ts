@@ -391,6 +391,7 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['set-point', { valveRead: { mode: 'opening' } }, 'not-controlling'],
   ['velocity', { pipe: { velocity: 5e-7 } }, 'no-flow'],
   ['highest-pressure', {}, 'not-given'],
+  ['highest-pressure', { pipeRead: { designPressure: 3e5 }, pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
   ['lowest-pressure', { pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
   ['suction-specific-speed', { curve: { npshr: 0 } }, 'no-npshr'],
   ['stage-limits', {}, 'not-given'],

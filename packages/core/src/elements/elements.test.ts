@@ -391,3 +391,10 @@ describe('pipe', () => {
     expect(a.profile![2]!.pressure).toBeCloseTo(a.outletPressure!, 3);
   });
 });
+
+test('a pump is written with what departs from the usual, and only that', () => {
+  const { write } = ELEMENT_KINDS.pump.shortForm;
+  const plain = write({ kind: 'pump', mode: 'curve', pump: 'p', running: 1, wear: 0 });
+  expect(plain).not.toMatch(/running|wear/);
+  expect(write({ kind: 'pump', mode: 'curve', pump: 'p', running: 2, wear: 0.05 })).toMatch(/2 running.*wear 0.05/);
+});

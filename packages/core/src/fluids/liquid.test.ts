@@ -88,3 +88,21 @@ test('a table holds to the last thousandth of its last temperature, typed in oth
   expect(at({ kind: 'table', rows }, 40.0005).density).toBeCloseTo(959.9995, 6);
   expect(at({ kind: 'table', rows }, 19).density).toBeCloseTo(981, 9);
 });
+
+/* CRC Handbook, critical constants, MPa */
+test.each([
+  ['methanol', 8.08],
+  ['ethanol', 6.14],
+  ['acetone', 4.7],
+  ['benzene', 4.9],
+  ['toluene', 4.13],
+  ['pentane', 3.37],
+  ['hexane', 3.03],
+  ['heptane', 2.74],
+  ['cyclohexane', 4.08],
+  ['ammonia', 11.36],
+  ['propane', 4.25],
+  ['butane', 3.8],
+] as const)('critical pressure of %s: %d MPa', (substance, mpa) =>
+  expect(Math.abs(LIQUIDS[substance].criticalPressure / 1e6 / mpa - 1)).toBeLessThan(0.02),
+);

@@ -349,3 +349,40 @@ test('a valve that is sought in a line of given flow holds that flow, and stands
   expect(most.lines.L!.flow * 3600).toBeLessThan(120);
   expect((most.elements.CV as { opening: number }).opening).toBe(1);
 });
+
+test('the grade at the last place of a line lies under its head by the velocity head in the last bore', () => {
+  const r = solved(study({ T: vessel(9), U: vessel(0) }, [line('L', 'T', 'U', [pipe('a', 50, 150), pipe('b', 50, 80)])]));
+  const last = r.places.L!.at(-1)!;
+  const v = r.lines.L!.flow / ((Math.PI / 4) * 0.08 ** 2);
+  expect(last.totalHead! - last.grade!).toBeCloseTo(v ** 2 / 2 / 9.80665, 9);
+});
+
+test('the way of a pump’s head goes through lines drawn against it, and its parts still sum to the head', () => {
+  const r = solved(
+    study({ T: vessel(0, 3), J: junction(0), K: junction(1), U: vessel(20), V: vessel(25) }, [
+      line('S', 'J', 'T', [pipe('s', 5, 154.1)]),
+      line('P1', 'J', 'K', [curvePump]),
+      line('D', 'U', 'K', [pipe('d', 60)]),
+      line('E', 'K', 'V', [pipe('e', 400, 40)]),
+    ]),
+  );
+  expect(r.ways.P).toEqual([
+    { line: 'S', forward: false },
+    { line: 'P1', forward: true },
+    { line: 'D', forward: false },
+  ]);
+  expect(sum(r, 'P')).toBeCloseTo((r.elements.P as PumpResult).head!, 9);
+  expect(r.breakdowns.P!.lift).toBeCloseTo(21 - 3, 12);
+});
+
+test('at no flow a pump of given head has that head behind it', () => {
+  const pump = { id: 'P', kind: 'pump', mode: 'head', head: '40 m' };
+  const r = solved(
+    study({ T: vessel(0, 3), U: vessel(20) }, [
+      line('L', 'T', 'U', [pipe('a', 5, 154.1), pump, pipe('b', 60, 80, { designPressure: '6 bar(g)' })]),
+    ]),
+  );
+  const margin = r.margins.find((m) => m.check === 'highest-pressure' && m.where === 'b')!;
+  expect(margin.governs).toBe('dead-head');
+  expect(margin.value).toBeCloseTo(101_325 + 998.207 * 9.80665 * 43, 0);
+});

@@ -181,3 +181,9 @@ test('without an entry, a bore in its line, a coefficient or a flow there is no 
   expect(at({}, 0)).toBe(1);
   expect(at({}, 20, 0)).toBe(1);
 });
+
+test('a valve without Fd has that of a globe with a contoured plug, 0.46', () => {
+  const { fd: _fd, ...bare } = valve();
+  const at = (v: ValveInput) => reynoldsConstants({ valve: v, lineBore: 0.1 }, 20).perFlow;
+  expect(at(bare)).toBe(at(valve({ fd: 0.46 })));
+});

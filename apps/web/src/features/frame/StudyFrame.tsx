@@ -26,7 +26,7 @@ export function StudyFrame() {
         opened = createStudyStore(
           study,
           (s, pump) => remote.recalculate(s, pump),
-          { save: (version, s) => api.save(study.id, version, s) },
+          { save: (version, s, saveId) => api.save(study.id, version, s, saveId) },
           {
             explain: (s, scenario, address) => remote.explain(s, scenario, address),
             compareSizes: (s, request) => remote.compareSizes(s, request),

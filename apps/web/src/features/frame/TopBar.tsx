@@ -4,6 +4,7 @@ import type { SaveState } from '../../state/autosave.js';
 import { Segmented } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { DisplayUnits } from './DisplayUnits.js';
+import { PersonMark } from './Person.js';
 import { Versions } from './Versions.js';
 
 function Mark() {
@@ -14,7 +15,6 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
   const title = useStudy((s) => s.study.title ?? 'Untitled');
   const tag = useStudy((s) => s.study.tag ?? '');
   const system = useStudy((s) => s.study.units ?? 'metric');
-  const by = useStudy((s) => s.study.preparedBy ?? '');
   const past = useStudy((s) => s.past);
   const future = useStudy((s) => s.future);
   const undo = useStudy((s) => s.undo);
@@ -81,18 +81,7 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         <span className="flex-1 truncate text-left">Search or run a command</span>
         <kbd className="border-line rounded-[2px] border px-1 text-[11px]">Ctrl K</kbd>
       </button>
-      <span
-        title={by ? `Prepared by ${by}` : 'Nobody is named as preparing this study'}
-        className="bg-ink text-panel flex h-[26px] w-[26px] flex-none items-center justify-center rounded-full text-[11px] font-semibold"
-      >
-        {by
-          .split(/[\s.]+/)
-          .filter(Boolean)
-          .map((w) => w[0])
-          .slice(0, 2)
-          .join('')
-          .toUpperCase() || '–'}
-      </span>
+      <PersonMark />
     </header>
   );
 }

@@ -1,4 +1,4 @@
-import type { DocumentChange, Operation, Study, VersionHead } from '@cedar-knot/core';
+import type { DocumentChange, Operation, Study, VersionHead, VersionPage } from '@cedar-knot/core';
 import { Popover } from 'radix-ui';
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -31,22 +31,29 @@ function List({ onDone }: { onDone: () => void }) {
   const id = useStudy((s) => s.id);
   const flush = useStudy((s) => s.flush);
   const save = useStudy((s) => s.save);
-  const [versions, setVersions] = useState<readonly VersionHead[] | null>(null);
+  const [page, setPage] = useState<VersionPage | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [onlyNamed, setOnlyNamed] = useState(false);
   const [looked, setLooked] = useState<number | null>(null);
   const load = useCallback(() => {
     flush()
-      .then(() => api.versions(id))
-      .then(setVersions, (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)));
-  }, [id, flush]);
+      .then(() => api.versions(id, null, onlyNamed))
+      .then(setPage, (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)));
+  }, [id, flush, onlyNamed]);
   useEffect(load, [load, save.kind]);
-  const shown = versions?.filter((v) => !onlyNamed || v.name !== null) ?? [];
+  const more = (before: number): void => {
+    api.versions(id, before, onlyNamed).then(
+      (next) => setPage((p) => ({ ...next, versions: [...(p?.versions ?? []), ...next.versions] })),
+      (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+    );
+  };
+  const shown = page?.versions ?? [];
+  const newest = onlyNamed ? undefined : shown[0];
   return (
     <>
       <header className="border-soft flex flex-none items-center gap-3 border-b px-3 py-2">
         <h2 className="text-[14px] font-semibold">Versions</h2>
-        <span className="text-inkq text-[12px]">{versions ? `${versions.length} kept` : 'reading …'}</span>
+        <span className="text-inkq text-[12px]">{page ? `${page.kept} kept` : 'reading …'}</span>
         <label className="text-inkq ml-auto flex items-center gap-1.5 text-[12px]">
           <input type="checkbox" checked={onlyNamed} onChange={(e) => setOnlyNamed(e.target.checked)} />
           named revisions only
@@ -58,7 +65,7 @@ function List({ onDone }: { onDone: () => void }) {
           <Row
             key={v.version}
             version={v}
-            isNow={v === versions?.[0]}
+            isNow={v === newest}
             day={i === 0 || dayOf(shown[i - 1]!.savedAt) !== dayOf(v.savedAt) ? dayOf(v.savedAt) : null}
             isLooked={looked === v.version}
             onLook={() => setLooked(looked === v.version ? null : v.version)}
@@ -66,7 +73,14 @@ function List({ onDone }: { onDone: () => void }) {
             onDone={onDone}
           />
         ))}
-        {versions && shown.length === 0 && <li className="text-inkq px-3 py-2">No version has been named yet.</li>}
+        {page && page.next !== null && (
+          <li className="px-3 py-1">
+            <Button tone="bare" onClick={() => more(page.next!)}>
+              Older ones: {page.kept - shown.length} more
+            </Button>
+          </li>
+        )}
+        {page && shown.length === 0 && <li className="text-inkq px-3 py-2">No version has been named yet.</li>}
       </ol>
     </>
   );
@@ -101,6 +115,11 @@ function Row({ version, isNow, day, isLooked, onLook, onNamed, onDone }: RowProp
           <span className="text-inkq w-[34px] text-right text-[12px]">{version.version}</span>
           <span className="w-[64px] text-[12px]">{time}</span>
           <span className={`min-w-0 flex-1 truncate ${version.name ? 'font-semibold' : 'text-inkq'}`}>{version.name ?? ''}</span>
+          {version.by && (
+            <span className="text-inkq text-[11.5px]" title={version.by.name}>
+              {version.by.initials}
+            </span>
+          )}
           {isNow && <span className="text-cedardeep text-[11.5px]">now</span>}
         </button>
         {isLooked && (

@@ -1,6 +1,7 @@
 import type { StudyHead } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { AskPerson, PersonMark } from '../frame/Person.js';
 import { api, ApiError } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { StudyCard } from './StudyCard.js';
@@ -59,7 +60,8 @@ export function StudiesView() {
     <div className="min-h-full">
       <header className="border-line flex h-[44px] items-center gap-3 border-b px-4">
         <img src="/mark.svg" width={26} height={26} alt="" />
-        <span className="text-[15px] font-semibold">Cedar Knot</span>
+        <span className="flex-1 text-[15px] font-semibold">Cedar Knot</span>
+        <PersonMark />
       </header>
       <main className="mx-auto max-w-[1180px] px-6 py-6">
         <div className="mb-4 flex items-end gap-3">
@@ -84,6 +86,7 @@ export function StudiesView() {
           />
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
+        <AskPerson />
         {studies?.length === 0 && (
           <div className="panel flex flex-col items-center gap-3 py-14">
             <p>No study yet. A study holds one pump service: its system, its scenarios and the pump that has to serve them.</p>

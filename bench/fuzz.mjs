@@ -1,0 +1,213 @@
+// node bench/fuzz.mjs [--count 5000] [--seed 1]: mutated documents and requests over every endpoint of the built application, on a
+// database of its own. None may end in 5xx, none may keep the application from answering for more than half a second.
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { Application } from '../scripts/lib/application.mjs';
+import { DataFolder } from '../scripts/lib/folder.mjs';
+import { Database } from '../scripts/lib/mariadb.mjs';
+import { freePort } from '../scripts/lib/ports.mjs';
+import { finish, ROOT, say, sleep } from '../scripts/lib/run.mjs';
+
+const option = (name, fallback) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return Number(at < 0 ? fallback : process.argv[at + 1]);
+};
+const COUNT = option('count', 5000);
+const AT_ONCE = 4;
+const LONGEST_MS = 500;
+const generator = xoroshiro128plus(option('seed', 1));
+const random = (most) => uniformInt(generator, 0, most - 1);
+const pick = (list) => list[random(list.length)];
+
+const folder = new DataFolder(join(ROOT, '.test-data', 'fuzz'));
+let database;
+let application;
+let address;
+let token;
+
+/* ---- mutations ---- */
+
+const ODD = [
+  () => null,
+  () => true,
+  () => -1,
+  () => 1e308,
+  () => 0.1,
+  () => '',
+  () => 'solve',
+  () => '12 furlong',
+  () => '1,234 m',
+  () => '-5 m',
+  () => '1e999 m3/h',
+  () => `${'9'.repeat(3000)}\n\n${'9'.repeat(3000)}`,
+  () => 'x'.repeat(50_000),
+  () => '水'.repeat(300),
+  () => '\u0000\uD800',
+  () => '__proto__',
+  () => [],
+  () => ({}),
+  () => [[[[[[]]]]]],
+  () => ({ kind: 'plasma' }),
+  () => ({ constructor: { prototype: 1 } }),
+  () => new Array(3000).fill({ id: 'x', kind: 'pipe' }),
+  () => new Array(3000).fill('1 m'),
+];
+
+/** every place of a document: what holds it and under which key */
+function places(value, found = []) {
+  if (typeof value !== 'object' || value === null) return found;
+  for (const key of Object.keys(value)) {
+    found.push([value, key]);
+    places(value[key], found);
+  }
+  return found;
+}
+
+function mutated(document) {
+  const copy = structuredClone(document);
+  for (let i = random(4); i >= 0; i--) {
+    const [of, key] = pick(places(copy));
+    const kind = random(5);
+    if (kind === 0) delete of[key];
+    else if (kind === 1) of[key] = pick(ODD)();
+    else if (kind === 2 && typeof of[key] === 'string') of[key] = of[key].replace(/\d/g, () => String(random(10)));
+    else if (kind === 3) of[pick(['kind', 'id', 'to', '__proto__', 'x', 'k'])] = pick(ODD)();
+    else {
+      const [from, name] = pick(places(copy));
+      of[key] = structuredClone(from[name]);
+    }
+    if (places(copy).length === 0) break;
+  }
+  return copy;
+}
+
+/** a text with its bytes spoilt as well */
+function spoilt(text) {
+  const bytes = Buffer.from(text);
+  switch (random(8)) {
+    case 0:
+      return bytes.subarray(0, random(bytes.length));
+    case 1:
+      for (let i = 0; i < 3; i++) bytes[random(bytes.length)] = random(256);
+      return bytes;
+    case 2:
+      return Buffer.from(`${'['.repeat(random(300_000))}${text}`);
+    case 3:
+      return Buffer.from(text.replace(/"(\w+)":/, '"$1": 1, "$1":'));
+    case 4:
+      return Buffer.from(`\uFEFF${text}${' '.repeat(random(1_000_000))}`);
+    default:
+      return bytes;
+  }
+}
+
+/* ---- requests ---- */
+
+async function send(method, path, body, type = 'application/json') {
+  const response = await fetch(`${address}${path}`, {
+    method,
+    ...(body === undefined ? {} : { body }),
+    headers: { authorization: `Bearer ${token}`, ...(body === undefined ? {} : { 'content-type': type }) },
+  });
+  return { status: response.status, text: await response.text() };
+}
+
+/** one request; what it was, for the report */
+function request(ids, demo) {
+  const id = pick([...ids, ...ids, 'none', '00000000-0000-4000-8000-000000000000', '%00', '..%2f..', '%E0%A4%A']);
+  const number = pick([1, 2, 3, 0, -1, 1e9, 2 ** 40, 'x', '']);
+  const document = mutated(pick(demo));
+  switch (random(14)) {
+    case 0:
+    case 1:
+    case 2:
+      return ['POST', '/api/studies', spoilt(JSON.stringify({ document }))];
+    case 3:
+    case 4:
+    case 5:
+    case 6:
+      return [
+        'PUT',
+        `/api/studies/${id}`,
+        spoilt(JSON.stringify({ version: pick([1, 2, number]), document, saveId: pick([undefined, crypto.randomUUID(), 'x']) })),
+      ];
+    case 7:
+    case 8:
+      return ['POST', '/api/studies/import', spoilt(JSON.stringify(document)), pick(['text/plain', 'application/json', 'x/y'])];
+    case 9:
+      return ['PATCH', `/api/studies/${id}`, spoilt(JSON.stringify({ version: number, title: pick(ODD)(), tag: pick(ODD)() }))];
+    case 10:
+      return ['PATCH', `/api/studies/${id}/versions/${number}`, spoilt(JSON.stringify({ name: pick(ODD)() }))];
+    case 11:
+      return ['PUT', '/api/person', spoilt(JSON.stringify({ name: pick(ODD)(), initials: pick(ODD)() }))];
+    case 12:
+      return [
+        'GET',
+        `/api/studies/${id}${pick(['', '/file', '/versions', `/versions/${number}`, `/versions/${number}/changes`, `/versions?before=${number}&limit=${number}&named=${number}`])}`,
+      ];
+    default:
+      return pick([
+        ['DELETE', `/api/studies/${pick(['none', id])}`],
+        ['POST', `/api/studies/${id}/${pick(['copy', 'restore', 'none'])}`],
+        ['GET', `/api/studies?deleted=${number}`],
+        ['OPTIONS', `/api/studies/${id}`],
+      ]);
+  }
+}
+
+async function main() {
+  rmSync(folder.path, { recursive: true, force: true });
+  mkdirSync(folder.path, { recursive: true, mode: 0o711 });
+  database = new Database(folder.path, 'cedar_knot_test');
+  const account = await database.start();
+  token = folder.identity().token;
+  const port = await freePort(4650);
+  address = `http://127.0.0.1:${port}`;
+  application = new Application(folder, account, { logLevel: 'error' });
+  await application.start(port, () => undefined);
+  const list = JSON.parse((await send('GET', '/api/studies')).text);
+  const demo = await Promise.all(list.map(async (s) => JSON.parse((await send('GET', `/api/studies/${s.id}`)).text).document));
+  const ids = [];
+  for (const document of demo) ids.push(JSON.parse((await send('POST', '/api/studies', JSON.stringify({ document }))).text).id);
+
+  const counts = {};
+  const bad = [];
+  let left = COUNT;
+  let isOver = false;
+  let longest = 0;
+  // one that asks all the time how long an answer takes
+  const watching = (async () => {
+    while (!isOver) {
+      const begin = performance.now();
+      await send('GET', '/api/health');
+      longest = Math.max(longest, performance.now() - begin);
+      await sleep(5);
+    }
+  })();
+  const work = async () => {
+    while (left-- > 0) {
+      const [method, path, body, type] = request(ids, demo);
+      const answer = await send(method, path, body, type).catch((error) => ({ status: 599, text: String(error.cause ?? error) }));
+      counts[answer.status] = (counts[answer.status] ?? 0) + 1;
+      if (answer.status >= 500)
+        bad.push(`${answer.status} ${method} ${path} ${String(body).slice(0, 300)} → ${answer.text.slice(0, 200)}`);
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, work));
+  isOver = true;
+  await watching;
+  await application.stop();
+  await database.stop();
+  for (const b of bad.slice(0, 20)) say(b);
+  say(`${COUNT} requests: ${Object.entries(counts).map(([s, n]) => `${s} ${n}×`).join(', ')}`); // prettier-ignore
+  say(`${bad.length} answers of 5xx; the longest that a health check waited: ${longest.toFixed(0)} ms (at most ${LONGEST_MS})`);
+  process.exit(bad.length === 0 && longest <= LONGEST_MS ? 0 : 1);
+}
+
+main().catch(async (error) => {
+  await application?.stop();
+  await database?.stop().catch(() => undefined);
+  finish(error);
+});
