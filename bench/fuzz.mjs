@@ -1,5 +1,7 @@
 // node bench/fuzz.mjs [--count 5000] [--seed 1]: mutated documents and requests over every endpoint of the built application, on a
 // database of its own. None may end in 5xx, none may keep the application from answering for more than half a second.
+import { Buffer } from 'node:buffer';
+import { randomUUID } from 'node:crypto';
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
@@ -131,7 +133,7 @@ function request(ids, demo) {
       return [
         'PUT',
         `/api/studies/${id}`,
-        spoilt(JSON.stringify({ version: pick([1, 2, number]), document, saveId: pick([undefined, crypto.randomUUID(), 'x']) })),
+        spoilt(JSON.stringify({ version: pick([1, 2, number]), document, saveId: pick([undefined, randomUUID(), 'x']) })),
       ];
     case 7:
     case 8:

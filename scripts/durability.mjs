@@ -112,7 +112,7 @@ async function savingAndMigrating(kills) {
     }
     await check(state, `kill ${i}`);
     const saving = saveUntilCut(state);
-    await sleep(random(20, 500));
+    await sleep(random(50, 1500));
     await kill(['application', 'database', 'both'][random(0, 2)]);
     await saving;
   }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { getConnectionToken } from '@nestjs/sequelize';
-import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
@@ -66,7 +66,7 @@ function describe(app: NestExpressApplication): void {
     .addBearerAuth()
     .addSecurityRequirements('bearer');
   const document = SwaggerModule.createDocument(app, builder.build());
-  document.components = { ...document.components, schemas: COMPONENTS as NonNullable<OpenAPIObject['components']>['schemas'] };
+  document.components = { ...document.components, schemas: COMPONENTS };
   SwaggerModule.setup('api', app, document, { ui: false, jsonDocumentUrl: 'api/openapi.json', raw: ['json'] });
 }
 

@@ -68,7 +68,7 @@ const REFUSALS: Readonly<Record<number, string>> = {
 };
 
 export const answers = (status: number, schema: Schema): MethodDecorator =>
-  ApiResponse({ status, description: 'As asked', schema: schema as object });
+  ApiResponse({ status, description: 'As asked', schema: schema });
 
 export const refusals = (...statuses: (keyof typeof REFUSALS)[]): MethodDecorator =>
   applyDecorators(...statuses.map((status) => ApiResponse({ status, description: REFUSALS[status]!, schema: ref('Problem') })));

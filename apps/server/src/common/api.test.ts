@@ -1,5 +1,5 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import Ajv2020 from 'ajv/dist/2020.js';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import { blankStudy } from '@cedar-knot/core';
 import request, { type Response } from 'supertest';
 import { TEST_TOKEN, testApplication } from '../testing.js';

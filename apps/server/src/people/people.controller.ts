@@ -1,15 +1,10 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Person } from '@cedar-knot/core';
-import Joi from 'joi';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { answers, ref, refusals } from '../common/api-schemas.js';
+import { PERSON } from './schemas.js';
 import { PeopleService } from './people.service.js';
-
-const PERSON = Joi.object<Person>({
-  name: Joi.string().trim().min(1).max(200).required(),
-  initials: Joi.string().trim().min(1).max(10).required(),
-}).required();
 
 @ApiTags('person')
 @Controller('person')

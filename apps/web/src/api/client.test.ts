@@ -42,8 +42,8 @@ test('a document goes out as JSON, an imported file as the text that it is', asy
 test('a save outlives the page while it is small enough for a browser; nothing else does', async () => {
   const sent = answering(200, '{}');
   const large = { ...blankStudy('T'), notes: 'x'.repeat(70_000) };
-  await api.save('x', 3, blankStudy('T'));
-  await api.save('x', 3, large);
+  await api.save('x', 3, blankStudy('T'), 'id');
+  await api.save('x', 3, large, 'id');
   await api.copy('x');
   expect(sent.map((s) => s.init.keepalive)).toEqual([true, false, false]);
   expect(sent[2]!.init.body).toBeUndefined();
@@ -51,7 +51,7 @@ test('a save outlives the page while it is small enough for a browser; nothing e
 
 test('a refusal carries its status, its words, the fields that are wrong and what else was said', async () => {
   answering(409, '{"message":"Saved by someone else","version":7,"savedAt":"2026-01-01T00:00:00Z","changes":[]}');
-  const conflict = await failure(api.save('x', 3, blankStudy('T')));
+  const conflict = await failure(api.save('x', 3, blankStudy('T'), 'id'));
   expect(conflict).toMatchObject({ status: 409, message: 'Saved by someone else', errors: [], body: { version: 7 } });
   answering(422, '{"message":"no","errors":[{"path":"lines[0]","message":"…"}]}');
   expect((await failure(api.importText('x'))).errors).toEqual([{ path: 'lines[0]', message: '…' }]);

@@ -90,7 +90,7 @@ test('a key that stands twice is said with its place, in whatever writing; the s
     const read = parseStudyText(text);
     return 'problem' in read ? [read.problem.path, read.problem.detail.reason] : undefined;
   };
-  expect(fault('{"a": [{"b": 1}, {"b": "x\\\"}{[,", "c": {"d": 1, "\\u0064": 2}}]}')).toEqual(['a[1].c.d', 'duplicate-key']);
+  expect(fault('{"a": [{"b": 1}, {"b": "x\\"}{[,", "c": {"d": 1, "\\u0064": 2}}]}')).toEqual(['a[1].c.d', 'duplicate-key']);
   expect(fault('{"format": 1, "a": {"format": 2, "b": ["a", "a", {"a": 1}]}, "b": {"a": [], "c": "a"}}')).toBeUndefined();
 });
 

@@ -4,7 +4,7 @@ import type { SaveState } from '../../state/autosave.js';
 import { Segmented } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { DisplayUnits } from './DisplayUnits.js';
-import { PersonMark } from './Person.js';
+import { PersonMark } from '../person/Person.js';
 import { Versions } from './Versions.js';
 
 function Mark() {

@@ -1,7 +1,7 @@
 import type { StudyHead } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { AskPerson, PersonMark } from '../frame/Person.js';
+import { AskPerson, PersonMark } from '../person/Person.js';
 import { api, ApiError } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { StudyCard } from './StudyCard.js';

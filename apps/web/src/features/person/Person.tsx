@@ -20,8 +20,8 @@ function PersonForm({ onDone, onLater }: { onDone: () => void; onLater?: () => v
   };
   const field = 'border-edge bg-panel h-[26px] rounded-[3px] border px-2';
   return (
-    <form onSubmit={keep} className="flex flex-col gap-2">
-      <div className="flex gap-2">
+    <form onSubmit={keep} className={onLater ? 'flex items-end gap-3' : 'flex flex-col gap-2'}>
+      <div className="flex min-w-0 flex-1 gap-2">
         <label className="text-inkq flex min-w-0 flex-1 flex-col text-[11.5px]">
           Name
           <input
@@ -107,7 +107,7 @@ export function AskPerson() {
           Name and initials stand on every version that you save. It is asked once, and kept on this machine.
         </p>
       </div>
-      <div className="w-[380px]">
+      <div className="w-[520px]">
         <PersonForm onDone={done} onLater={done} />
       </div>
     </section>
