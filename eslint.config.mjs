@@ -19,6 +19,7 @@ const ROOMS = {
   document: ['units', 'issues', 'fields', 'fluids', 'valves', 'elements', 'checks'],
   scenarios: [...BASE, 'fields', 'results', ...COMPONENTS, 'elements', 'network', 'document', 'checks'],
   sizing: ['pipes', 'elements', 'results', 'network', 'document', 'scenarios'],
+  catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
 };
 
 const closed = (folder, patterns) => ({

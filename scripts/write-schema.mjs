@@ -1,7 +1,8 @@
-// Writes docs/study.schema.json from the table of fields that reads studies. A test holds the file against the table.
+// Writes the schemas of the study file and the catalogue file from the tables of fields that read them. A test holds them against the tables.
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { studySchema } from '../packages/core/dist/index.js';
+import { catalogueSchema, studySchema } from '../packages/core/dist/index.js';
 import { ROOT } from './lib/run.mjs';
 
 writeFileSync(join(ROOT, 'docs/study.schema.json'), `${JSON.stringify(studySchema(), null, 2)}\n`);
+writeFileSync(join(ROOT, 'docs/catalogue.schema.json'), `${JSON.stringify(catalogueSchema(), null, 2)}\n`);

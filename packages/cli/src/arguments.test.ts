@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArguments, UsageError } from './arguments.js';
@@ -94,5 +94,63 @@ describe('the command itself', () => {
     expect(flows(curve('10 m3/h; 5 L/s'))).toEqual([10, 18]);
     expect(flows(curve('9982.07 kg/h'))).toEqual([expect.closeTo(10, 2)]);
     expect(curve('0, ten m3/h')).toMatchObject({ code: 2, output: { errors: [{ path: 'flows' }] } });
+  });
+});
+
+describe('catalogues', () => {
+  const command = join(__dirname, '../../../bin/cedar-knot');
+  const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-catalogue-'));
+  const file = (name: string, content: string): string => {
+    const path = join(folder, name);
+    writeFileSync(path, content);
+    return path;
+  };
+  const run = (...argv: string[]) => {
+    const done = spawnSync(process.execPath, [command, ...argv], { encoding: 'utf8' });
+    return { code: done.status, output: JSON.parse(done.stdout) };
+  };
+  const csv = (last: string) =>
+    `﻿Model,Speed (rpm),Flow (m3/h),Head (m),Eta (%),"Notes, if any"
+A,2900,0,60,0,"two
+lines"
+,,50,55,60,
+
+,,100,40,${last},
+,,130,26,60,
+`;
+
+  test('a CSV with blank rows and cells of two lines: problems at the line of the file, and a catalogue that is found in', () => {
+    const wrong = run('catalogue', file('wrong.csv', csv('seventy')));
+    expect(wrong).toMatchObject({ code: 2, output: { ok: false, errors: [{ path: 'row 6' }] } });
+    const out = join(folder, 'out.catalogue.json');
+    const taken = run('catalogue', file('good.csv', csv('94')), '--out', out);
+    expect(taken).toMatchObject({ code: 0, output: { ok: true, pumps: 1, valves: 0 } });
+    expect(taken.output.problems.map((p: any) => [p.row, p.severity, p.code])).toEqual([
+      [1, 'warning', 'unknown-column'],
+      [6, 'warning', 'efficiency-high'],
+    ]);
+    const again = run('catalogue', out);
+    expect(again.output.problems).toMatchObject([{ path: 'pumps.A.curve[2]', code: 'efficiency-high' }]);
+    const found = run('find', out, '--flow', '100 m3/h', '--head', '38 m', '--static-head', '20 m');
+    expect(found).toMatchObject({ code: 0, output: { candidates: [{ model: 'A', stages: 1 }] } });
+  });
+
+  test.each([
+    [['--head', '38 m'], '--flow'],
+    [['--flow', '100 m', '--head', '38 m'], '--flow'],
+    [['--flow', '1 m3/h', '--head', '38 m', '--static-head', '40 m'], '--static-head'],
+    [['--flow', '1 m3/h', '--head', '38 m', '--type', 'lake'], '--type'],
+    [['--flow', '1 m3/h', '--head', '38 m', '--flow-tolerance', 'some'], '--flow-tolerance'],
+    [['--flow', '1 m3/h', '--head', '38 m', '--frequency', 'x'], '--frequency'],
+  ])('find %j names the argument that is wrong', (words, path) => {
+    const good = file('c.catalogue.json', '{"format":"cedar-knot-catalogue","version":1}');
+    expect(run('find', good, ...words)).toMatchObject({ code: 2, output: { errors: [{ path }] } });
+  });
+
+  test('a JSON that is no catalogue names its path; nothing is written', () => {
+    const out = join(folder, 'none.json');
+    const bad = file('bad.json', '{"format":"cedar-knot-catalogue","version":1,"pumps":{"x":{"speed":"2900 rpm"}}}');
+    expect(run('catalogue', bad, '--out', out)).toMatchObject({ code: 2, output: { errors: [{ path: 'pumps.x.curve' }] } });
+    expect(existsSync(out)).toBe(false);
   });
 });

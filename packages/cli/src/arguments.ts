@@ -9,12 +9,12 @@ export class UsageError extends Error {
 }
 
 interface Arguments {
-  command: 'solve' | 'curve' | 'check';
+  command: 'solve' | 'curve' | 'check' | 'catalogue' | 'find';
   file: string;
   options: ReadonlyMap<string, string>;
 }
 
-const COMMANDS = ['solve', 'curve', 'check'];
+const COMMANDS = ['solve', 'curve', 'check', 'catalogue', 'find'];
 
 /** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */
 export function parseArguments(argv: readonly string[]): Arguments {
@@ -34,7 +34,7 @@ export function parseArguments(argv: readonly string[]): Arguments {
   }
   const [command, file, ...rest] = words;
   if (!command || !COMMANDS.includes(command)) throw new UsageError('', `The command is one of ${COMMANDS.join(', ')}.`);
-  if (!file) throw new UsageError('', `${command} needs the path of a study file.`);
+  if (!file) throw new UsageError('', `${command} needs the path of a file.`);
   if (rest.length > 0) throw new UsageError('', `"${rest[0]}" is one word too many; quote values that hold spaces.`);
   return { command: command as Arguments['command'], file, options };
 }

@@ -1,10 +1,14 @@
 import { readFileSync } from 'node:fs';
+import { catalogue, find } from './catalogue.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
 
 const USAGE = `cedar-knot solve STUDY.json
 cedar-knot curve STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [--valves found|open|left-out]
 cedar-knot check STUDY.json
+cedar-knot catalogue IN.csv|IN.json [--out OUT.catalogue.json]
+cedar-knot find CATALOGUE.json --flow "55 m3/h" --head "190 m" [--static-head "150 m"] [--npsha "6 m"] [--flow-tolerance 0.1]
+  [--head-tolerance 0.1] [--type end-suction] [--frequency 50]
 `;
 
 function run(argv: readonly string[]): Outcome {
@@ -17,6 +21,10 @@ function run(argv: readonly string[]): Outcome {
       return curve(text, args.options);
     case 'check':
       return check(text);
+    case 'catalogue':
+      return catalogue(text, args.file, args.options);
+    case 'find':
+      return find(text, args.options);
   }
 }
 

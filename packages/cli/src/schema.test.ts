@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { studySchema } from '@cedar-knot/core';
+import { catalogueSchema, studySchema } from '@cedar-knot/core';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 
 const validate = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(studySchema());
@@ -8,6 +8,19 @@ const validate = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(stu
 test('the published schema is the one that the table of fields gives; if not, run npm run schema', () => {
   const published = JSON.parse(readFileSync(join(__dirname, '../../../docs/study.schema.json'), 'utf8')) as unknown;
   expect(published).toEqual(JSON.parse(JSON.stringify(studySchema())));
+});
+
+test('so is that of the catalogue, and it takes the catalogues of the reference cases', () => {
+  const published = JSON.parse(readFileSync(join(__dirname, '../../../docs/catalogue.schema.json'), 'utf8')) as unknown;
+  expect(published).toEqual(JSON.parse(JSON.stringify(catalogueSchema())));
+  const takes = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(catalogueSchema());
+  const plain = {
+    format: 'cedar-knot-catalogue',
+    version: 1,
+    pumps: { x: { speed: '2900 rpm', type: 'sump', liquids: ['brine'] } },
+  };
+  expect([takes(plain), takes.errors]).toEqual([true, null]);
+  expect(takes({ ...plain, pumps: { x: { type: 'lake' } } })).toBe(false);
 });
 
 test('it takes every study of the reference cases that the program takes, and refuses what has another form', () => {

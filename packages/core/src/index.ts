@@ -120,3 +120,9 @@ export {
   type SizedLine,
   type SizedScenario,
 } from './sizing/line-sizes.js';
+export { countsOf, judgeCatalogue, type CurveWarning, type JudgedCatalogue } from './catalogue/judge.js';
+export { findPumps } from './catalogue/find.js';
+export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
+export { readTable, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
+export { catalogueSchema } from './catalogue/schema.js';
+export type { Catalogue } from './catalogue/format.js';

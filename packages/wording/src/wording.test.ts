@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { runStudy } from '../../core/src/scenarios/run.js';
 import { MISTAKES, wholeStudy } from '../../core/src/test/mistakes.js';
 import { finding, FINDING_SEVERITY, type FindingCode } from '../../core/src/issues/issues.js';
-import { findingText, inUnits, problemText, shortNumber, WORDED_REASONS } from './index.js';
+import { curveWarningText, findingText, inUnits, problemText, shortNumber, WORDED_REASONS, WORDED_TABLE_CODES } from './index.js';
 
 test('every reason of a problem that the core writes has words, and every word has a reason', () => {
   const core = join(__dirname, '../../core/src');
@@ -31,6 +31,15 @@ test('every reason of a problem that the core writes has words, and every word h
   ]);
   expect([...written].filter((r) => !WORDED_REASONS.includes(r) && !elsewhere.has(r))).toEqual([]);
   expect(WORDED_REASONS.filter((r) => !used.has(r))).toEqual([]);
+});
+
+test('everything that is said of a table or a curve of a catalogue has a sentence', () => {
+  const core = join(__dirname, '../../core/src/catalogue');
+  const text = readFileSync(join(core, 'table.ts'), 'utf8');
+  const written = [...text.matchAll(/(?:this\.(?:error|warning)\([\w.]+, |warn\()'([a-z-]+)'|code: '([a-z-]+)'/g)].map((m) => m[1] ?? m[2]!);
+  expect(new Set(written)).toEqual(new Set(WORDED_TABLE_CODES));
+  const said = curveWarningText({ code: 'efficiency-power', detail: { efficiency: 0.8, byPower: 0.7 } });
+  expect(said).toBe('The efficiency of 80.0 % does not agree with the power, which gives 70.0 % (ρ·g·Q·H/P).');
 });
 
 test('every finding has a sentence that names its place', () => {

@@ -18,7 +18,8 @@ export const valveCavitation: Check = {
     const c = flowing(e, s);
     if (typeof c === 'string') return c;
     const valve = e.valve;
-    const typical = valve?.xfz === undefined && typicalOf(valve?.body) && c.r.kv ? typicalXfz(valve!, c.r.kv) : undefined;
+    const typical =
+      valve?.xfz === undefined && typicalOf(valve?.body ?? valve?.type) && c.r.kv ? typicalXfz(valve!, c.r.kv) : undefined;
     const xfz = valve?.xfz ?? typical;
     if (xfz === undefined) return 'not-given';
     const p1 = c.r.inletPressure;

@@ -31,10 +31,45 @@ const CURVE_ROWS: Field = {
   },
 };
 
+export const PUMP_TYPES = [
+  'end-suction',
+  'inline',
+  'between-bearings',
+  'vertical-turbine',
+  'borehole-multistage',
+  'ring-section',
+  'axially-split',
+  'sump',
+  'other',
+] as const;
+
+export const VALVE_TYPES = [
+  'globe',
+  'globe-cage',
+  'angle',
+  'eccentric-rotary',
+  'segment-ball',
+  'ball',
+  'butterfly',
+  'diaphragm',
+  'other',
+] as const;
+
+/** words of a trade, as many as a maker may list */
+const wordsOf = (label: string): Field => ({ type: 'texts', most: 50, label });
+
 export const PUMP_ENTRY_FIELDS: Fields = {
   ...named,
   maker: text('Maker'),
   family: text('Family'),
+  type: choice(PUMP_TYPES, 'Type'),
+  size: text('Size'),
+  liquids: wordsOf('Liquids'),
+  materials: wordsOf('Materials'),
+  frequency: quantity('frequency', 1, 1000, 'Frequency of the mains'),
+  minSpeed: speed('Least speed'),
+  maxSpeed: speed('Greatest speed'),
+  trimStep: quantity('diameter', 1e-5, 1, 'Step of a trim'),
   speed: speed('Speed of the curve'),
   diameter: impeller('Impeller diameter'),
   minDiameter: impeller('Least diameter'),
@@ -82,7 +117,9 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   ...named,
   maker: text('Maker'),
   body: text('Body'),
+  type: choice(VALVE_TYPES, 'Type'),
   size: text('Nominal size'),
+  pressureClass: text('Pressure class'),
   ratedKv: number(1e-6, 1e6, 'Rated Kv'),
   ratedCv: number(1e-6, 1e6, 'Rated Cv'),
   characteristic: choice(['equal-percentage', 'linear', 'quick-opening', 'table'], 'Inherent characteristic', {

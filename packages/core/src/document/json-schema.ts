@@ -86,11 +86,13 @@ export function studySchema(): Json {
   };
 }
 
-function map(value: Json, most: number): Json {
+/** Schema of a map by id. */
+export function map(value: Json, most: number): Json {
   return { type: 'object', maxProperties: most, additionalProperties: value };
 }
 
-function record(fields: Fields, more: Json = {}): Json {
+/** Schema of a record of fields. */
+export function record(fields: Fields, more: Json = {}): Json {
   const required = Object.entries(fields).flatMap(([key, f]) => (f.required ? [key] : []));
   const properties = Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, one(f)]));
   return {
@@ -149,6 +151,8 @@ function one(field: Field): Json {
       const text = { type: 'string', pattern: QUANTITY };
       return { ...title, anyOf: [text, { type: 'array', minItems: 1, maxItems: 2, items: text }] };
     }
+    case 'texts':
+      return { ...title, type: 'array', maxItems: field.most, items: { type: 'string', maxLength: 200 } };
     case 'record':
       return { ...title, ...record(field.fields) };
   }

@@ -56,6 +56,7 @@ export type Field =
   | (Common & { type: 'boolean' })
   | (Common & { type: 'numbers'; least: number; most: number; min: number; max: number })
   | (Common & { type: 'lengths' })
+  | (Common & { type: 'texts'; most: number })
   | (Common & { type: 'record'; fields: Fields });
 
 export type Fields = Readonly<Record<string, Field>>;

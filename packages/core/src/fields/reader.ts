@@ -93,6 +93,8 @@ export class Reader {
         return this.numbers(raw, field, path, where);
       case 'lengths':
         return this.lengths(raw, path, where);
+      case 'texts':
+        return this.texts(raw, field.most, path, where);
       case 'record':
         return this.record(raw, field.fields, path, where);
     }
@@ -184,6 +186,12 @@ export class Reader {
     const one = { type: 'number', min: field.min, max: field.max } as const;
     const read = raw.map((x, i) => this.number(x, one, `${path}[${i}]`, where));
     return read.every((x) => typeof x === 'number') ? read : undefined;
+  }
+
+  private texts(raw: unknown, most: number, path: string, where: string[]): string[] | undefined {
+    if (!this.isList(raw, path, where, 0, most)) return undefined;
+    const read = raw.map((x, i) => this.value(x, { type: 'text', most: 200 }, `${path}[${i}]`, where));
+    return read.every((x) => typeof x === 'string') ? read : undefined;
   }
 
   private lengths(raw: unknown, path: string, where: string[]): number[] | undefined {

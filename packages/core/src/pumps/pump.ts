@@ -22,6 +22,8 @@ export interface PumpInput {
   stageOptions?: readonly number[];
   minDiameter?: number;
   maxDiameter?: number;
+  /** m */
+  trimStep?: number;
   minFlow?: number;
   motor?: MotorInput;
   preferredRegion?: readonly [number, number];

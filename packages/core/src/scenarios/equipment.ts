@@ -29,7 +29,7 @@ export function toValve(r: Read): ValveInput {
     (r.ratedKv as number | undefined) ??
     (r.ratedCv !== undefined ? (r.ratedCv as number) * KV_PER_CV : table![table!.length - 1]!.kv);
   const size = r.size as string | undefined;
-  const typical = typicalOf(r.body as string | undefined);
+  const typical = typicalOf((r.body ?? r.type) as string | undefined);
   const nominal = size !== undefined ? nominalBore(size) : undefined;
   return {
     ...(r as object),

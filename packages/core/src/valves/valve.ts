@@ -8,6 +8,8 @@ export interface ValveInput {
   name?: string;
   maker?: string;
   body?: string;
+  /** of a catalogue, in place of a body */
+  type?: string;
   size?: string;
   ratedKv: number;
   characteristic: 'equal-percentage' | 'linear' | 'quick-opening' | 'table';

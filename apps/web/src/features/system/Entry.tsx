@@ -53,7 +53,14 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
       </label>
     );
   }
-  if (field.type === 'list' || field.type === 'record' || field.type === 'lengths' || field.type === 'numbers') return null;
+  if (
+    field.type === 'list' ||
+    field.type === 'record' ||
+    field.type === 'lengths' ||
+    field.type === 'numbers' ||
+    field.type === 'texts'
+  )
+    return null;
   return (
     <TypedField
       label={label}

@@ -61,7 +61,7 @@ test('the same kind chosen again counts up; a reducer begins with a smaller bore
     { type: 'gate', count: 2 },
     { type: 'reducer', to: '116 mm' },
   ]);
-  const bore = screen.getByLabelText<HTMLInputElement>(/Other bore/);
+  const bore = screen.getByLabelText<HTMLInputElement>(/Bore of the reducer/);
   await user.clear(bore);
   await user.type(bore, '4 in{Enter}');
   expect((fittings() as { to?: string }[])[1]!.to).toBe('4 in');

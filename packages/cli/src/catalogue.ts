@@ -1,0 +1,170 @@
+import { writeFileSync } from 'node:fs';
+import {
+  countsOf,
+  findPumps,
+  isQuantity,
+  judgeCatalogue,
+  parseStudyText,
+  PUMP_TYPES,
+  readQuantity,
+  readTable,
+  type Catalogue,
+  type CurveWarning,
+  type JudgedCatalogue,
+  type Problem,
+  type ReadTable,
+} from '@cedar-knot/core';
+import { curveWarningText, problemText, tableText } from '@cedar-knot/wording';
+import Papa from 'papaparse';
+import { UsageError } from './arguments.js';
+import type { Outcome } from './commands.js';
+
+/** water at 20 °C (IAPWS), kg/m³, and standard gravity: what a duty without a study is pumped in */
+const WATER = 998.207;
+const GRAVITY = 9.80665;
+
+interface Written {
+  row?: number;
+  path?: string;
+  severity: 'error' | 'warning';
+  code: string;
+  message: string;
+}
+
+/** `catalogue`: reads a table or a catalogue file, judges its curves and, with --out, writes it as a catalogue file. */
+export function catalogue(text: string, file: string, options: ReadonlyMap<string, string>): Outcome {
+  const { judged, problems } = isTable(text, file) ? ofTable(text) : ofFile(text);
+  const errors = problems.filter((p) => p.severity === 'error');
+  const ok = errors.length === 0;
+  const out = options.get('out');
+  if (ok && out !== undefined && judged.catalogue) write(out, judged.catalogue);
+  const counts = countsOf(judged.catalogue);
+  const output = { ok, ...counts, problems };
+  if (ok) return { code: 0, output };
+  const named = errors.map((p) => ({ path: p.row === undefined ? (p.path ?? '') : `row ${p.row}`, message: p.message }));
+  return { code: 2, output: { ...output, errors: named }, notes: named.map((e) => `${e.path}: ${e.message}`) };
+}
+
+function isTable(text: string, file: string): boolean {
+  return !/\.json$/i.test(file) && !/^\uFEFF?\s*\{/.test(text);
+}
+
+function ofFile(text: string): { judged: JudgedCatalogue; problems: Written[] } {
+  const parsed = parseStudyText(text);
+  const none = { pumps: new Map(), valves: new Map(), motors: new Map(), problems: [], warnings: [] };
+  if ('problem' in parsed) return { judged: none, problems: [readingError(parsed.problem)] };
+  const judged = judgeCatalogue(parsed.raw);
+  return { judged, problems: [...judged.problems.map(readingError), ...judged.warnings.map(curveWarning)] };
+}
+
+const isWarning = (p: Problem): boolean => p.code === 'unknown-key';
+
+function readingError(p: Problem): Written {
+  return { path: p.path, severity: isWarning(p) ? 'warning' : 'error', code: p.code, message: problemText(p) };
+}
+
+function curveWarning(w: CurveWarning): Written {
+  return { path: w.path, severity: 'warning', code: w.code, message: `${w.model}: ${curveWarningText(w)}` };
+}
+
+/** everything of a table is said at its row */
+function ofTable(text: string): { judged: JudgedCatalogue; problems: Written[] } {
+  const table = tableOf(text);
+  const judged = judgeCatalogue(table.catalogue);
+  const own = table.problems.map((p): Written => ({ row: p.row, severity: p.severity, code: p.code, message: tableText(p) }));
+  // what a table lacks was said at its row already
+  const lacking = new Set(table.problems.filter((p) => p.severity === 'error').map((p) => p.row));
+  const read = judged.problems.map(readingError).map((p) => atRow(p, table));
+  const more = read.filter((p) => !(p.row !== undefined && lacking.has(p.row)));
+  const warned = judged.warnings.map(curveWarning).map((p) => atRow(p, table));
+  const all = [...own, ...more, ...warned].sort((a, b) => (a.row ?? 0) - (b.row ?? 0));
+  return { judged, problems: all };
+}
+
+/** rows as papaparse finds them, with the line of the file on which each begins */
+export function tableOf(text: string): ReadTable {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [';', '\t', ',', '|'] });
+  let line = 1;
+  const lines = data.map((cells) => {
+    const begin = line;
+    line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0);
+    return begin;
+  });
+  return readTable(data, { lines });
+}
+
+function atRow({ path, ...rest }: Written, table: ReadTable): Written {
+  for (let at = path ?? ''; at !== ''; at = at.replace(/(?:\.[^.[\]]+|\[\d+\])$/, '')) {
+    const row = table.rowOf.get(at);
+    if (row !== undefined) return { row, ...rest };
+    if (!/[.[]/.test(at)) break;
+  }
+  return { row: 1, ...rest };
+}
+
+function write(file: string, made: Catalogue): void {
+  try {
+    writeFileSync(file, `${JSON.stringify(made, null, 1)}\n`);
+  } catch (error) {
+    throw new UsageError('--out', `${file} cannot be written: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`);
+  }
+}
+
+/** `find`: pumps of a catalogue for one duty, without a study. */
+export function find(text: string, options: ReadonlyMap<string, string>): Outcome {
+  const { judged, problems } = ofFile(text);
+  const errors = problems.filter((p) => p.severity === 'error');
+  if (errors.length > 0) return { code: 2, output: { errors: errors.map(({ path, message }) => ({ path, message })) } };
+  const asked = (name: string, dimension: 'flow' | 'head'): number | undefined => {
+    const value = options.get(name);
+    if (value === undefined) return undefined;
+    const q = readQuantity(value, dimension);
+    const example = dimension === 'flow' ? '55 m3/h' : '190 m';
+    if (!isQuantity(q)) throw new UsageError(`--${name}`, `"${value}" is no ${dimension}; write --${name} "${example}".`);
+    const si = q.unit.mass ? q.si / WATER : q.si;
+    if (!(si > 0) && name !== 'static-head')
+      throw new UsageError(`--${name}`, `--${name} is more than nothing, like "${example}".`);
+    return si;
+  };
+  const needed = (name: string, dimension: 'flow' | 'head'): number => {
+    const si = asked(name, dimension);
+    if (si === undefined) throw new UsageError(`--${name}`, `find needs --${name}.`);
+    return si;
+  };
+  const share = (name: string): number | undefined => {
+    const value = options.get(name);
+    if (value === undefined) return undefined;
+    const x = value.trim().endsWith('%') ? Number(value.trim().slice(0, -1)) / 100 : Number(value);
+    if (!(x >= 0 && x <= 10)) throw new UsageError(`--${name}`, `"${value}" is no share; write --${name} 0.1 or "10 %".`);
+    return x;
+  };
+  const type = options.get('type');
+  if (type !== undefined && !(PUMP_TYPES as readonly string[]).includes(type))
+    throw new UsageError('--type', `There is no type "${type}"; there are: ${PUMP_TYPES.join(', ')}.`);
+  const head = needed('head', 'head');
+  const staticHead = asked('static-head', 'head');
+  if (staticHead !== undefined && staticHead >= head)
+    throw new UsageError('--static-head', 'The static head is less than the head at the flow: the rest is lost on the way.');
+  const wanted = {
+    flow: needed('flow', 'flow'),
+    head,
+    staticHead,
+    flowTolerance: share('flow-tolerance'),
+    headTolerance: share('head-tolerance'),
+    npsha: asked('npsha', 'head'),
+    frequency: frequencyOf(options.get('frequency')),
+    type,
+    density: WATER,
+    gravity: GRAVITY,
+  };
+  const given = Object.fromEntries(Object.entries(wanted).filter(([, v]) => v !== undefined)) as typeof wanted & object;
+  return { code: 0, output: findPumps(judged.pumps, given as Parameters<typeof findPumps>[1]) };
+}
+
+/** `50` or `50 Hz` */
+function frequencyOf(text: string | undefined): number | undefined {
+  if (text === undefined) return undefined;
+  const hertz = Number(text.trim().replace(/\s*hz$/i, ''));
+  if (!(hertz > 0)) throw new UsageError('--frequency', `"${text}" is no frequency; write --frequency 50.`);
+  return hertz;
+}

@@ -1,0 +1,120 @@
+import type { Dimension } from '../units/units.js';
+import { findUnit } from '../units/units.js';
+
+/*
+ * The columns that tables of makers have, with the names under which they come. Names are compared without case, blanks and marks.
+ */
+
+export type ColumnName =
+  | 'model'
+  | 'maker'
+  | 'family'
+  | 'type'
+  | 'size'
+  | 'speed'
+  | 'diameter'
+  | 'stages'
+  | 'flow'
+  | 'head'
+  | 'efficiency'
+  | 'power'
+  | 'npshr'
+  | 'rated_kv'
+  | 'rated_cv'
+  | 'characteristic'
+  | 'rangeability'
+  | 'fl'
+  | 'xfz'
+  | 'travel'
+  | 'kv';
+
+interface Column {
+  names: readonly string[];
+  /** of a quantity; none for a word or a plain number */
+  dimension?: Dimension;
+  /** unit that is taken, and said, where the file names none */
+  usual?: string;
+  /** a share: 0.76, 76 or "76 %" */
+  isShare?: boolean;
+}
+
+export const COLUMNS: Readonly<Record<ColumnName, Column>> = {
+  model: { names: ['model', 'modell', 'modelname', 'pump', 'pumpmodel', 'valve', 'article', 'designation', 'typecode'] },
+  maker: { names: ['maker', 'manufacturer', 'make', 'brand', 'vendor', 'supplier'] },
+  family: { names: ['family', 'series', 'range', 'productline', 'line'] },
+  type: { names: ['type', 'kind', 'pumptype', 'valvetype', 'body', 'bodytype'] },
+  size: { names: ['size', 'dn', 'nominalsize', 'nps', 'framesize'] },
+  speed: { names: ['speed', 'n', 'rpm', 'nominalspeed', 'ratedspeed', 'rotationalspeed'], dimension: 'speed', usual: 'rpm' },
+  diameter: {
+    names: ['diameter', 'd', 'd2', 'dia', 'impeller', 'impellerdiameter', 'impellerdia', 'trim'],
+    dimension: 'diameter',
+    usual: 'mm',
+  },
+  stages: { names: ['stages', 'stage', 'numberofstages', 'nostages', 'nstages', 'z'] },
+  flow: { names: ['flow', 'q', 'flowrate', 'capacity', 'rate', 'discharge', 'volumeflow'], dimension: 'flow', usual: 'm3/h' },
+  head: { names: ['head', 'h', 'totalhead', 'tdh', 'deliveryhead'], dimension: 'head', usual: 'm' },
+  efficiency: { names: ['efficiency', 'eta', 'η', 'eff', 'pumpefficiency'], isShare: true },
+  power: {
+    names: ['power', 'p', 'p2', 'shaftpower', 'brakepower', 'bhp', 'powerinput', 'absorbedpower'],
+    dimension: 'power',
+    usual: 'kW',
+  },
+  npshr: { names: ['npshr', 'npsh', 'npsh3', 'npshrequired', 'npshreq'], dimension: 'head', usual: 'm' },
+  rated_kv: { names: ['ratedkv', 'kvs', 'kvrated', 'kv100'] },
+  rated_cv: { names: ['ratedcv', 'cvs', 'cvrated', 'cvmax', 'cv100', 'cv'] },
+  characteristic: { names: ['characteristic', 'char', 'inherentcharacteristic', 'flowcharacteristic'] },
+  rangeability: { names: ['rangeability', 'turndown', 'inherentrangeability'] },
+  fl: { names: ['fl', 'recoveryfactor', 'pressurerecoveryfactor'] },
+  xfz: { names: ['xfz', 'incipientcavitation'] },
+  travel: { names: ['travel', 'opening', 'lift', 'stroke', 'position', 'h100'], isShare: true },
+  kv: { names: ['kv', 'kvattravel', 'kvvalue'] },
+};
+
+const BY_NAME = new Map(
+  (Object.entries(COLUMNS) as [ColumnName, Column][]).flatMap(([column, { names }]) => names.map((n) => [n, column] as const)),
+);
+
+/** A column of a table as it was understood. */
+export interface MatchedColumn {
+  /** text of the header */
+  header: string;
+  column?: ColumnName;
+  unit?: string;
+  /** the header names no unit, the usual one is taken */
+  isAssumed?: boolean;
+  /** what stands in the header for a unit and is none of this column */
+  wrongUnit?: string;
+}
+
+/** `flow [m3/h]`, `Q (m³/h)`, `Head m`, `NPSH3/m`: what it is, and its unit. */
+export function matchColumn(header: string): MatchedColumn {
+  const text = header.trim();
+  const bracketed = /^(.*?)\s*[[({]\s*([^\])}]*?)\s*[\])}]\s*$/.exec(text);
+  const [name, typed] = bracketed ? [bracketed[1]!, bracketed[2]!] : withoutUnit(text);
+  const column = BY_NAME.get(plain(name)) ?? BY_NAME.get(plain(text));
+  if (column === undefined) return { header };
+  return { header, column, ...unitFor(column, typed) };
+}
+
+export function unitFor(column: ColumnName, typed: string | undefined): Pick<MatchedColumn, 'unit' | 'isAssumed' | 'wrongUnit'> {
+  const { dimension, usual, isShare } = COLUMNS[column];
+  if (isShare) return typed?.trim() === '%' ? { unit: '%' } : {};
+  if (!dimension) return {};
+  if (typed === undefined || typed === '') return { unit: usual!, isAssumed: true };
+  const unit = findUnit(dimension, typed);
+  return unit ? { unit: unit.symbol } : { unit: usual!, wrongUnit: typed };
+}
+
+const plain = (text: string): string => text.toLowerCase().replace(/[\s_.\-–/#°]+/g, '');
+
+/** `Head m`, `Q m3/h`, `NPSH3/m`: a known name followed by something that is a unit of it */
+function withoutUnit(text: string): [string, string | undefined] {
+  for (const found of text.matchAll(/[\s/,;_]+/g)) {
+    const [name, rest] = [text.slice(0, found.index), text.slice(found.index + found[0].length)];
+    const column = BY_NAME.get(plain(name));
+    const dimension = column && COLUMNS[column].dimension;
+    if (dimension && findUnit(dimension, rest)) return [name, rest];
+    if (column && COLUMNS[column].isShare && rest === '%') return [name, rest];
+  }
+  return [text, undefined];
+}

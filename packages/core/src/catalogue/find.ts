@@ -1,0 +1,130 @@
+import { bracketedSecant } from '../numerics/roots.js';
+import { toPump } from '../scenarios/equipment.js';
+import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import { configure } from './configure.js';
+
+/** A duty that a pump is sought for; SI. */
+export interface Wanted {
+  flow: number;
+  head: number;
+  /** of the system at no flow, m; without it the duty is read at the flow */
+  staticHead?: number;
+  /** shares by which the true duty may depart */
+  flowTolerance?: number;
+  headTolerance?: number;
+  /** NPSH available, m */
+  npsha?: number;
+  /** those that are not of it fall; Hz */
+  frequency?: number;
+  type?: string;
+  /** kg/m³, for the power */
+  density: number;
+  gravity: number;
+}
+
+interface FoundDuty {
+  flow: number;
+  head: number;
+  efficiency: number | null;
+  npshr: number | null;
+  shaftPower: number | null;
+}
+
+export interface FoundPump {
+  model: string;
+  diameter: number | null;
+  stages: number;
+  speed: number;
+  duty: FoundDuty;
+  flowDeviation: number;
+  headDeviation: number;
+}
+
+export interface Finding {
+  candidates: FoundPump[];
+  counts: { tried: number; candidates: number; filtered: number; unusable: number; npsh: number };
+}
+
+const DEFAULT_TOLERANCE = 0.1;
+/** NPSHA over NPSHR, as the check has it by default */
+const NPSH_RATIO = 1.3;
+/** of the greatest flow beyond the table that a crossing is looked for at */
+const BEYOND = 1.25;
+const PIECES = 60;
+
+/**
+ * Pumps of a catalogue for one duty without a study: each configured for it, its true duty on the system curve
+ * H = Hs + (H − Hs)·(Q/Qr)², and taken when that departs by no more than the tolerances; the least departure first.
+ *
+ * @param pumps entries in SI by model, as `readCatalogue` gives them
+ */
+export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, wanted: Wanted): Finding {
+  const result: Finding = { candidates: [], counts: { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 } };
+  const { counts } = result;
+  for (const [model, entry] of pumps) {
+    if (isFiltered(entry, wanted)) {
+      counts.filtered++;
+      continue;
+    }
+    const pump = usable(entry);
+    if (!pump) {
+      counts.unusable++;
+      continue;
+    }
+    counts.tried++;
+    const found = tryPump(model, pump, wanted);
+    if (!found) continue;
+    if (wanted.npsha !== undefined && found.duty.npshr !== null && wanted.npsha < NPSH_RATIO * found.duty.npshr) counts.npsh++;
+    else result.candidates.push(found);
+  }
+  const departure = (c: FoundPump): number => Math.hypot(c.flowDeviation, c.headDeviation);
+  result.candidates.sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
+  counts.candidates = result.candidates.length;
+  return result;
+}
+
+function isFiltered(entry: Record<string, unknown>, { type, frequency }: Wanted): boolean {
+  if (type !== undefined && entry.type !== type) return true;
+  // one that names none may be of either
+  return frequency !== undefined && entry.frequency !== undefined && Math.abs((entry.frequency as number) - frequency) > 0.5;
+}
+
+/** a pump with curves that can be drawn: at least two rows, flows that rise */
+function usable(entry: Record<string, unknown>): PumpInput | undefined {
+  const pump = toPump(entry);
+  const isSound = pump?.curves.every(
+    ({ rows, speed }) => speed > 0 && rows.length >= 2 && rows.every((r, i) => i === 0 || r.flow > rows[i - 1]!.flow),
+  );
+  return isSound ? pump : undefined;
+}
+
+function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | undefined {
+  const { performance: p, diameter, stages } = configure(pump, [wanted], { running: 1, wear: 0 });
+  const flow = trueFlow(p, wanted);
+  if (flow === undefined) return undefined;
+  const head = p.head(flow);
+  const flowDeviation = flow / wanted.flow - 1;
+  const headDeviation = head / wanted.head - 1;
+  const { flowTolerance = DEFAULT_TOLERANCE, headTolerance = DEFAULT_TOLERANCE } = wanted;
+  if (Math.abs(flowDeviation) > flowTolerance || Math.abs(headDeviation) > headTolerance) return undefined;
+  const duty = {
+    flow,
+    head,
+    efficiency: p.efficiency(flow) ?? null,
+    npshr: p.npshr(flow) ?? null,
+    shaftPower: p.shaftPower(flow, wanted.density, wanted.gravity) ?? null,
+  };
+  return { model, diameter: diameter ?? null, stages, speed: p.setting.speed, duty, flowDeviation, headDeviation };
+}
+
+/** the stable crossing of greatest flow; undefined where the pump is short of the static head */
+function trueFlow(p: PumpPerformance, { flow, head, staticHead }: Wanted): number | undefined {
+  if (staticHead === undefined) return flow;
+  const surplus = (q: number): number => p.head(q) - staticHead - (head - staticHead) * (q / flow) ** 2;
+  const end = p.lastFlow * BEYOND;
+  for (let i = PIECES; i >= 1; i--) {
+    const [low, high] = [(end * (i - 1)) / PIECES, (end * i) / PIECES];
+    if (surplus(low) > 0 && surplus(high) <= 0) return bracketedSecant(surplus, low, high);
+  }
+  return undefined;
+}

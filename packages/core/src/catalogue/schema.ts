@@ -1,0 +1,23 @@
+import { PUMP_ENTRY_FIELDS, VALVE_ENTRY_FIELDS } from '../document/fields.js';
+import { map, record } from '../document/json-schema.js';
+import { CATALOGUE_FORMAT, MOST_ENTRIES, MOTOR_ENTRY_FIELDS } from './format.js';
+
+/** JSON Schema (2020-12) of the catalogue file, made from the tables of fields that read it. */
+export function catalogueSchema(): Record<string, unknown> {
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Cedar Knot catalogue, version 1',
+    type: 'object',
+    required: ['format', 'version'],
+    properties: {
+      format: { const: CATALOGUE_FORMAT },
+      version: { const: 1 },
+      title: { type: 'string' },
+      maker: { type: 'string' },
+      notes: { type: 'string' },
+      pumps: map(record(PUMP_ENTRY_FIELDS), MOST_ENTRIES),
+      valves: map(record(VALVE_ENTRY_FIELDS), MOST_ENTRIES),
+      motors: map(record(MOTOR_ENTRY_FIELDS), MOST_ENTRIES),
+    },
+  };
+}

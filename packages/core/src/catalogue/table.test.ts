@@ -1,0 +1,159 @@
+import { readTable } from './table.js';
+import { judgeCatalogue } from './judge.js';
+import { matchColumn } from './columns.js';
+
+const cells = (text: string, by = ';'): string[][] => text.trim().split('\n').map((l) => l.split(by).map((c) => c.trim())); // prettier-ignore
+const read = (text: string, more = {}) => readTable(cells(text), more);
+const said = (t: ReturnType<typeof readTable>) => t.problems.map((p) => [p.row, p.severity, p.code]);
+
+test.each([
+  ['flow [m3/h]', 'flow', 'm3/h'],
+  ['Q (L/s)', 'flow', 'L/s'],
+  ['H m', 'head', 'm'],
+  ['Total Head [ft]', 'head', 'ft'],
+  ['NPSH3/m', 'npshr', 'm'],
+  ['ETA [%]', 'efficiency', '%'],
+  ['Shaft power kW', 'power', 'kW'],
+  ['Impeller_dia [mm]', 'diameter', 'mm'],
+  ['Kvs', 'rated_kv', undefined],
+  ['Speed', 'speed', 'rpm'],
+  ['N (1/min)', 'speed', 'rpm'],
+])('%s is %s in %s', (header, column, unit) => {
+  const found = matchColumn(header);
+  expect([found.column, found.unit]).toEqual([column, unit]);
+});
+
+test('a header that is not known, a unit that is not of its column, a unit that is not there', () => {
+  expect(matchColumn('colour')).toEqual({ header: 'colour' });
+  expect(matchColumn('flow [kW]')).toMatchObject({ column: 'flow', wrongUnit: 'kW' });
+  expect(matchColumn('head')).toMatchObject({ column: 'head', unit: 'm', isAssumed: true });
+});
+
+describe('pumps, one row a point', () => {
+  const table = read(`
+model; maker; type; speed [rpm]; diameter [mm]; Q [m3/h]; H [m]; eta [%]; NPSH3 [m]
+A 1; Brandel; end suction; 2950; 200; 0; 50,5; 0; 1,2
+; ; ; ; ; 40; 46; 71,5; 1,8
+; ; ; ; 180; 0; 41; 0; 1,2
+; ; ; ; ; 36; 37; 70; 1,7
+B/2; ; sump; 1450; ; 0; 12; 0; 2
+; ; ; ; ; 90; 9; 62; 3`);
+  test('a change of model, diameter or speed begins a curve; what stands once is carried on', () => {
+    expect(said(table)).toEqual([]);
+    expect(table.decimal).toBe(',');
+    expect(table.catalogue.pumps).toEqual({
+      'A-1': {
+        name: 'A 1',
+        maker: 'Brandel',
+        type: 'end-suction',
+        speed: '2950 rpm',
+        curves: [
+          {
+            diameter: '200 mm',
+            curve: [
+              { flow: '0 m3/h', head: '50.5 m', efficiency: 0, npshr: '1.2 m' },
+              { flow: '40 m3/h', head: '46 m', efficiency: 0.715, npshr: '1.8 m' },
+            ],
+          },
+          {
+            diameter: '180 mm',
+            curve: [
+              { flow: '0 m3/h', head: '41 m', efficiency: 0, npshr: '1.2 m' },
+              { flow: '36 m3/h', head: '37 m', efficiency: 0.7, npshr: '1.7 m' },
+            ],
+          },
+        ],
+      },
+      'B/2': {
+        name: 'B/2',
+        type: 'sump',
+        speed: '1450 rpm',
+        curve: [
+          { flow: '0 m3/h', head: '12 m', efficiency: 0, npshr: '2 m' },
+          { flow: '90 m3/h', head: '9 m', efficiency: 0.62, npshr: '3 m' },
+        ],
+      },
+    });
+  });
+  test('every point knows its line of the file, and the catalogue is one that can be read', () => {
+    expect(table.rowOf.get('pumps.A-1.curves[1].curve[1]')).toBe(5);
+    expect(table.rowOf.get('pumps.B/2')).toBe(6);
+    const judged = judgeCatalogue(table.catalogue);
+    expect([judged.problems, judged.warnings]).toEqual([[], []]);
+    expect((judged.pumps.get('A-1')!.curves as { diameter: number }[])[0]!.diameter).toBeCloseTo(0.2, 12);
+  });
+});
+
+test('what cannot be read is said at its line, the rest is read', () => {
+  const table = readTable(
+    cells(`
+model; speed; flow [m3/h]; head [m]; efficiency; colour; flow [L/s]
+; 2900; 0; 50; 0; red; 1
+A; 2900; 0; 50; 0; red; 1
+; ; ten; 48; 0.5; red; 1
+; ; 20; ; 0.6; red; 1
+; ; 30; 40; 70 %; red; 1
+C; ; 0; 10; 0; red; 1
+D; 2900; 0; 9; 0; blue; 1`),
+    { lines: [1, 2, 4, 5, 6, 7, 8, 10] },
+  );
+  expect(said(table)).toEqual([
+    [1, 'warning', 'unit-assumed'],
+    [1, 'warning', 'unknown-column'],
+    [1, 'warning', 'column-twice'],
+    [2, 'error', 'missing'],
+    [5, 'error', 'not-number'],
+    [6, 'error', 'missing'],
+    [8, 'error', 'missing'],
+  ]);
+  expect((table.catalogue.pumps.A as { curve: object[] }).curve).toEqual([
+    { flow: '0 m3/h', head: '50 m', efficiency: 0 },
+    { flow: '30 m3/h', head: '40 m', efficiency: 0.7 },
+  ]);
+  expect(said(readTable([['a', 'b']]))).toContainEqual([1, 'error', 'no-columns']);
+});
+
+test('a person sets what a column is, its unit and the decimal mark', () => {
+  const table = readTable(
+    [
+      ['Typ', 'x', 'y', 'n'],
+      ['P', '1.500', '30', '2900'],
+    ],
+    {
+      columns: { 0: { column: 'model' }, 1: { column: 'flow', unit: 'L/min' }, 2: { column: 'head', unit: 'ft' } },
+      decimal: ',',
+    },
+  );
+  expect(table.catalogue.pumps.P).toMatchObject({ curve: [{ flow: '1500 L/min', head: '30 ft' }], speed: '2900 rpm' });
+});
+
+test('valves by travel, and valves a row each', () => {
+  const byTravel = read(`
+model; type; size; rated_kv; characteristic; travel [%]; kv
+G 50; globe cage; 50; 40; Equal Percentage; 0; 0,8
+; ; ; ; ; 50; 5,7
+; ; ; ; ; 100; 40
+G 80; swivel; 80; 96; linear; ; `);
+  expect(said(byTravel)).toEqual([[5, 'warning', 'unknown-type']]);
+  expect(byTravel.catalogue.valves).toEqual({
+    'G-50': {
+      name: 'G 50',
+      type: 'globe-cage',
+      size: 'DN50',
+      ratedKv: 40,
+      characteristic: 'equal-percentage',
+      table: [
+        { travel: 0, kv: 0.8 },
+        { travel: 0.5, kv: 5.7 },
+        { travel: 1, kv: 40 },
+      ],
+    },
+    'G-80': { name: 'G 80', type: 'other', size: 'DN80', ratedKv: 96, characteristic: 'linear' },
+  });
+  const plain = read(
+    `
+valve,Cv,FL,xFz
+X,120,0.85,0.3`.replaceAll(',', ';'),
+  );
+  expect(plain.catalogue.valves.X).toEqual({ name: 'X', ratedCv: 120, fl: 0.85, xfz: 0.3 });
+});
