@@ -110,7 +110,7 @@ describe('catalogues', () => {
     return { code: done.status, output: JSON.parse(done.stdout) };
   };
   const csv = (last: string) =>
-    `﻿Model,Speed (rpm),Flow (m3/h),Head (m),Eta (%),"Notes, if any"
+    `\uFEFFModel,Speed (rpm),Flow (m3/h),Head (m),Eta (%),"Notes, if any"
 A,2900,0,60,0,"two
 lines"
 ,,50,55,60,
