@@ -19,6 +19,7 @@ const ROOMS = {
   document: ['units', 'issues', 'fields', 'fluids', 'valves', 'elements', 'checks'],
   scenarios: [...BASE, 'fields', 'results', ...COMPONENTS, 'elements', 'network', 'document', 'checks'],
   sizing: ['pipes', 'elements', 'results', 'network', 'document', 'scenarios'],
+  selection: [...BASE, 'pumps', 'valves', 'results', 'checks', 'document', 'scenarios', 'catalogue'],
   catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
 };
 

@@ -9,12 +9,12 @@ export class UsageError extends Error {
 }
 
 interface Arguments {
-  command: 'solve' | 'curve' | 'check' | 'catalogue' | 'find';
+  command: 'solve' | 'curve' | 'check' | 'catalogue' | 'find' | 'rank' | 'stages' | 'valves';
   file: string;
   options: ReadonlyMap<string, string>;
 }
 
-const COMMANDS = ['solve', 'curve', 'check', 'catalogue', 'find'];
+const COMMANDS = ['solve', 'curve', 'check', 'catalogue', 'find', 'rank', 'stages', 'valves'];
 
 /** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */
 export function parseArguments(argv: readonly string[]): Arguments {

@@ -49,7 +49,8 @@ function isTable(text: string, file: string): boolean {
   return !/\.json$/i.test(file) && !/^\uFEFF?\s*\{/.test(text);
 }
 
-function ofFile(text: string): { judged: JudgedCatalogue; problems: Written[] } {
+/** A catalogue file as it is judged. */
+export function ofFile(text: string): { judged: JudgedCatalogue; problems: Written[] } {
   const parsed = parseStudyText(text);
   const none = { pumps: new Map(), valves: new Map(), motors: new Map(), problems: [], warnings: [] };
   if ('problem' in parsed) return { judged: none, problems: [readingError(parsed.problem)] };
@@ -162,7 +163,7 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
 }
 
 /** `50` or `50 Hz` */
-function frequencyOf(text: string | undefined): number | undefined {
+export function frequencyOf(text: string | undefined): number | undefined {
   if (text === undefined) return undefined;
   const hertz = Number(text.trim().replace(/\s*hz$/i, ''));
   if (!(hertz > 0)) throw new UsageError('--frequency', `"${text}" is no frequency; write --frequency 50.`);

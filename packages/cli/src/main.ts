@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { catalogue, find } from './catalogue.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
+import { rank, stages, valves } from './selection.js';
 
 const USAGE = `cedar-knot solve STUDY.json
 cedar-knot curve STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [--valves found|open|left-out]
@@ -9,6 +10,10 @@ cedar-knot check STUDY.json
 cedar-knot catalogue IN.csv|IN.json [--out OUT.catalogue.json]
 cedar-knot find CATALOGUE.json --flow "55 m3/h" --head "190 m" [--static-head "150 m"] [--npsha "6 m"] [--flow-tolerance 0.1]
   [--head-tolerance 0.1] [--type end-suction] [--frequency 50]
+cedar-knot rank STUDY.json --pump P1 --catalogue CATALOGUE.json [--vary diameter|speed|none] [--objective energy|best-efficiency|stages|npsh]
+  [--top 50] [--type …] [--frequency 50] [--liquid …] [--material …] [--max-speed "3000 rpm"]
+cedar-knot stages STUDY.json --pump P1 [--model ID --catalogue CATALOGUE.json]
+cedar-knot valves STUDY.json --valve CV1 --catalogue CATALOGUE.json
 `;
 
 function run(argv: readonly string[]): Outcome {
@@ -25,6 +30,12 @@ function run(argv: readonly string[]): Outcome {
       return catalogue(text, args.file, args.options);
     case 'find':
       return find(text, args.options);
+    case 'rank':
+      return rank(text, args.options, readText);
+    case 'stages':
+      return stages(text, args.options, readText);
+    case 'valves':
+      return valves(text, args.options, readText);
   }
 }
 

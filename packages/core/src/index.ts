@@ -126,3 +126,7 @@ export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
 export { readTable, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
+export { rankPumps, type Objective, type Ranking, type RankOptions, type Vary } from './selection/rank.js';
+export { stageLadder, type StageLadder } from './selection/stages.js';
+export { chooseValves, type ValveChoice } from './selection/valves.js';
+export { usable } from './catalogue/find.js';

@@ -36,7 +36,9 @@ test('every reason of a problem that the core writes has words, and every word h
 test('everything that is said of a table or a curve of a catalogue has a sentence', () => {
   const core = join(__dirname, '../../core/src/catalogue');
   const text = readFileSync(join(core, 'table.ts'), 'utf8');
-  const written = [...text.matchAll(/(?:this\.(?:error|warning)\([\w.]+, |warn\()'([a-z-]+)'|code: '([a-z-]+)'/g)].map((m) => m[1] ?? m[2]!);
+  const written = [...text.matchAll(/(?:this\.(?:error|warning)\([\w.]+, |warn\()'([a-z-]+)'|code: '([a-z-]+)'/g)].map(
+    (m) => m[1] ?? m[2]!,
+  );
   expect(new Set(written)).toEqual(new Set(WORDED_TABLE_CODES));
   const said = curveWarningText({ code: 'efficiency-power', detail: { efficiency: 0.8, byPower: 0.7 } });
   expect(said).toBe('The efficiency of 80.0 % does not agree with the power, which gives 70.0 % (ρ·g·Q·H/P).');

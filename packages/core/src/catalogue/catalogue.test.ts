@@ -1,6 +1,6 @@
 import { judgeCatalogue } from './judge.js';
 import { physicalWarnings, type CheckedCurve } from './physical.js';
-import { configure } from './configure.js';
+import { configure, performanceAt } from './configure.js';
 import { findPumps } from './find.js';
 import { toPump } from '../scenarios/equipment.js';
 
@@ -65,11 +65,14 @@ const m3h = (x: number) => x / 3600;
 
 describe('configured for what is asked', () => {
   const at = (raw: object, ...asked: [number, number][]) =>
-    configure(pumpOf(raw), asked.map(([q, head]) => ({ flow: m3h(q), head })), { running: 1, wear: 0 }); // prettier-ignore
+    configure(
+      pumpOf(raw),
+      asked.map(([q, head]) => ({ flow: m3h(q), head, running: { running: 1, wear: 0 } })),
+    );
   test('the smallest diameter in steps of 1 mm down from the largest that meets', () => {
     const found = at(entry, [90, 36]);
     expect(found.meets).toBe(true);
-    expect(found.performance.head(m3h(90))).toBeGreaterThanOrEqual(36);
+    expect(performanceAt(pumpOf(entry), found, { running: 1, wear: 0 }).head(m3h(90))).toBeGreaterThanOrEqual(36);
     const next = at({ ...entry, maxDiameter: `${found.diameter! * 1000 - 1} mm` }, [90, 36]);
     expect([next.meets, next.diameter]).toEqual([false, expect.closeTo(found.diameter! - 0.001, 9)]);
     expect((200 - found.diameter! * 1000) % 1).toBeCloseTo(0, 6);

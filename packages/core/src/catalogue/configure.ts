@@ -1,16 +1,17 @@
 import { PumpPerformance, type PumpInput, type PumpSetting } from '../pumps/pump.js';
 
-/** What a pump is asked at one point: flow of the group m³/s, head m. */
-export interface Requirement {
-  flow: number;
-  head: number;
-}
-
 /** How a pump runs beside its stages and its diameter. */
 export type Running = Omit<PumpSetting, 'stages' | 'diameter' | 'speed'>;
 
+/** What a pump is asked at one point: flow of the group m³/s, head m, and how it runs there. */
+export interface Requirement {
+  flow: number;
+  head: number;
+  running: Running;
+}
+
 export interface Configured {
-  performance: PumpPerformance;
+  speed: number;
   diameter: number | undefined;
   stages: number;
   /** meets every requirement; false: its largest diameter and most stages do not */
@@ -32,43 +33,44 @@ function leastDiameter(pump: PumpInput): number | undefined {
   return pump.minDiameter ?? (pump.curves.length > 1 ? pump.curves[0]!.diameter : undefined);
 }
 
-const meetsAll = (p: PumpPerformance, requirements: readonly Requirement[]): boolean =>
-  requirements.every((r) => p.head(r.flow) >= r.head);
-
 /**
  * The pump for given requirements: the fewest made stages that meet them at the largest diameter, then the smallest diameter in steps
  * of a trim that still does. One that cannot meet them stays at its largest.
  *
- * @param speed rpm; that of its curves where it is not given
+ * @param trim false: at its largest diameter @param speed rpm; that of its curves where it is not given
  */
 export function configure(
   pump: PumpInput,
   requirements: readonly Requirement[],
-  running: Running,
+  trim = true,
   speed = pump.speed ?? pump.curves[pump.curves.length - 1]!.speed,
 ): Configured {
   const largest = largestDiameter(pump);
-  const at = (stages: number, diameter: number | undefined): PumpPerformance =>
-    new PumpPerformance(pump, { ...running, speed, stages, ...(diameter === undefined ? {} : { diameter }) });
+  const meets = (stages: number, diameter: number | undefined): boolean =>
+    requirements.every((r) => performanceAt(pump, { speed, stages, diameter }, r.running).head(r.flow) >= r.head);
   const counts = pump.stageOptions ? [...pump.stageOptions].sort((a, b) => a - b) : [pump.stages];
-  const stages = counts.find((n) => meetsAll(at(n, largest), requirements));
-  if (stages === undefined) {
-    const most = counts[counts.length - 1]!;
-    return { performance: at(most, largest), diameter: largest, stages: most, meets: false };
-  }
+  const stages = counts.find((n) => meets(n, largest));
+  if (stages === undefined) return { speed, diameter: largest, stages: counts[counts.length - 1]!, meets: false };
   const least = leastDiameter(pump);
-  if (largest === undefined || least === undefined || !(least < largest))
-    return { performance: at(stages, largest), diameter: largest, stages, meets: true };
+  if (!trim || largest === undefined || least === undefined || !(least < largest))
+    return { speed, diameter: largest, stages, meets: true };
   const step = pump.trimStep ?? DEFAULT_TRIM_STEP;
-  const steps = Math.floor((largest - least) / step + ON_GRID);
   // the head falls with the diameter: the last step that meets is between one that does and one that does not
-  let meets = 0;
-  let fails = steps + 1;
-  while (fails - meets > 1) {
-    const middle = Math.floor((meets + fails) / 2);
-    if (meetsAll(at(stages, largest - middle * step), requirements)) meets = middle;
+  let last = 0;
+  let fails = Math.floor((largest - least) / step + ON_GRID) + 1;
+  while (fails - last > 1) {
+    const middle = Math.floor((last + fails) / 2);
+    if (meets(stages, largest - middle * step)) last = middle;
     else fails = middle;
   }
-  const diameter = largest - meets * step;
-  return { performance: at(stages, diameter), diameter, stages, meets: true };
+  return { speed, diameter: largest - last * step, stages, meets: true };
+}
+
+/** The curve of a pump as it is configured and as it runs. */
+export function performanceAt(
+  pump: PumpInput,
+  { speed, stages, diameter }: Pick<Configured, 'speed' | 'stages' | 'diameter'>,
+  running: Running,
+): PumpPerformance {
+  return new PumpPerformance(pump, { ...running, speed, stages, ...(diameter === undefined ? {} : { diameter }) });
 }

@@ -1,7 +1,7 @@
 import { bracketedSecant } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
-import { configure } from './configure.js';
+import { configure, performanceAt } from './configure.js';
 
 /** A duty that a pump is sought for; SI. */
 export interface Wanted {
@@ -89,8 +89,8 @@ function isFiltered(entry: Record<string, unknown>, { type, frequency }: Wanted)
   return frequency !== undefined && entry.frequency !== undefined && Math.abs((entry.frequency as number) - frequency) > 0.5;
 }
 
-/** a pump with curves that can be drawn: at least two rows, flows that rise */
-function usable(entry: Record<string, unknown>): PumpInput | undefined {
+/** A pump with curves that can be drawn: at least two rows, flows that rise. */
+export function usable(entry: Record<string, unknown>): PumpInput | undefined {
   const pump = toPump(entry);
   const isSound = pump?.curves.every(
     ({ rows, speed }) => speed > 0 && rows.length >= 2 && rows.every((r, i) => i === 0 || r.flow > rows[i - 1]!.flow),
@@ -99,7 +99,10 @@ function usable(entry: Record<string, unknown>): PumpInput | undefined {
 }
 
 function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | undefined {
-  const { performance: p, diameter, stages } = configure(pump, [wanted], { running: 1, wear: 0 });
+  const running = { running: 1, wear: 0 };
+  const configured = configure(pump, [{ flow: wanted.flow, head: wanted.head, running }]);
+  const { diameter, stages } = configured;
+  const p = performanceAt(pump, configured, running);
   const flow = trueFlow(p, wanted);
   if (flow === undefined) return undefined;
   const head = p.head(flow);

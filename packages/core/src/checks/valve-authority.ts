@@ -3,7 +3,7 @@ import type { Check, CheckedElement, CheckedScenario } from './check.js';
 import { flowing } from './valve-case.js';
 
 /** head loss of the whole way of the pump that passes the valve, its own included; of its own line where no pump's does */
-function wayLoss(e: CheckedElement, s: CheckedScenario): number {
+export function wayLoss(e: CheckedElement, s: CheckedScenario): number {
   const line = Object.keys(s.result.lines)[e.line]!;
   const pump = Object.keys(s.result.ways).find(
     (id) => s.result.ways[id]!.some((step) => step.line === line) && s.result.breakdowns[id],
@@ -16,7 +16,7 @@ function wayLoss(e: CheckedElement, s: CheckedScenario): number {
     .filter((x) => x.line === e.line && x.kind !== 'pump')
     .reduce((sum, x) => {
       const r = s.result.elements[x.id]!;
-      return sum + ('headLoss' in r ? (r.headLoss ?? NaN) : 0);
+      return sum + ((r as { headLoss: number | null }).headLoss ?? NaN);
     }, 0);
 }
 

@@ -24,6 +24,9 @@ export interface PumpInput {
   maxDiameter?: number;
   /** m */
   trimStep?: number;
+  /** rpm, for a drive of variable speed */
+  minSpeed?: number;
+  maxSpeed?: number;
   minFlow?: number;
   motor?: MotorInput;
   preferredRegion?: readonly [number, number];

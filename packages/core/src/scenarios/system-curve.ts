@@ -13,6 +13,9 @@ import type { ScenarioResult } from '../results/results.js';
 /** Where controlling valves stand along a system head curve. */
 export type ValveStand = 'found' | 'open' | 'left-out';
 
+/** By valve: the coefficient at which it stands, null to leave it out; others stand as found. */
+export type ValveStands = ReadonlyMap<string, number | null>;
+
 export interface CurvePoint {
   /** m³/s through the pump's line */
   flow: number;
@@ -32,7 +35,7 @@ export function systemCurve(
   result: ScenarioResult,
   pumpId: string,
   flows: ArrayLike<number>,
-  valves: ValveStand = 'found',
+  valves: ValveStand | ValveStands = 'found',
 ): CurvePoint[] {
   const pump = model.elements.find((e) => e.id === pumpId && e.kind === 'pump');
   if (!pump) throw new RangeError(`no pump ${pumpId}`);
@@ -189,7 +192,7 @@ function imposed(
   line: number,
   index: number,
   law: PumpModel['law'],
-  valves: ValveStand,
+  valves: ValveStand | ValveStands,
 ): NetworkInput {
   const { network } = model;
   const lines = network.lines.map((l, i) => {
@@ -205,8 +208,13 @@ function imposed(
   return { ...network, lines };
 }
 
-function standing(e: ControlValveModel, result: ScenarioResult, valves: ValveStand): ControlValveModel {
+function standing(e: ControlValveModel, result: ScenarioResult, stands: ValveStand | ValveStands): ControlValveModel {
   if (e.law.kind === 'kv' || e.law.kind === 'drop' || e.law.kind === 'left-out') return e;
+  if (typeof stands !== 'string') {
+    const own = stands.get(e.id);
+    if (own !== undefined) return { ...e, law: own === null ? { kind: 'left-out' } : { kind: 'kv', kv: own } };
+  }
+  const valves = typeof stands === 'string' ? stands : 'found';
   if (valves === 'left-out') return { ...e, law: { kind: 'left-out' } };
   const found = result.elements[e.id];
   const kv = valves === 'open' && e.valve ? kvAtOpening(e.valve, 1) : found?.kind === 'control-valve' ? found.kv : null;

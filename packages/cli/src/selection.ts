@@ -1,0 +1,140 @@
+import {
+  chooseValves,
+  fatalProblems,
+  isQuantity,
+  parseStudyText,
+  PUMP_TYPES,
+  rankPumps,
+  readQuantity,
+  runStudy,
+  stageLadder,
+  usable,
+  type JudgedCatalogue,
+  type Objective,
+  type Problem,
+  type Study,
+  type Vary,
+} from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
+import { UsageError } from './arguments.js';
+import { frequencyOf, ofFile } from './catalogue.js';
+import type { Outcome } from './commands.js';
+
+type Options = ReadonlyMap<string, string>;
+type ReadText = (file: string) => string;
+
+const MOST_LISTED = 100_000;
+
+/** a study that can be solved, or the outcome that says why not */
+function studyOf(text: string): Study | Outcome {
+  const parsed = parseStudyText(text);
+  const problems: readonly Problem[] = 'problem' in parsed ? [parsed.problem] : fatalProblems(runStudy(parsed.raw));
+  if (problems.length > 0) {
+    const errors = problems.map((p) => ({ path: p.path, message: problemText(p), code: p.code, where: p.where }));
+    return { code: 2, output: { errors }, notes: errors.map((e) => `${e.path || 'study'}: ${e.message}`) };
+  }
+  return (parsed as { raw: Study }).raw;
+}
+
+const isOutcome = (x: Study | JudgedCatalogue | Outcome): x is Outcome => 'code' in x && 'output' in x;
+
+function catalogueOf(options: Options, read: ReadText): JudgedCatalogue | Outcome {
+  const file = options.get('catalogue');
+  if (file === undefined) throw new UsageError('--catalogue', 'Name a catalogue file: --catalogue FILE.catalogue.json.');
+  const { judged, problems } = ofFile(read(file));
+  const errors = problems.filter((p) => p.severity === 'error').map(({ path, message }) => ({ path, message }));
+  return errors.length > 0 ? { code: 2, output: { errors } } : judged;
+}
+
+/** an element of a kind that an option names */
+function elementOf(study: Study, options: Options, name: string, kind: string): string {
+  const id = options.get(name);
+  const there = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === kind);
+  const known = there.map((e) => e.id).join(', ') || 'none';
+  if (id === undefined) throw new UsageError(`--${name}`, `Name a ${name}: --${name} ID; there are: ${known}.`);
+  if (!there.some((e) => e.id === id)) throw new UsageError(`--${name}`, `There is no ${name} "${id}"; there are: ${known}.`);
+  return id;
+}
+
+function oneOf<T extends string>(options: Options, name: string, words: readonly T[], usual: T): T {
+  const word = options.get(name) ?? usual;
+  if (!(words as readonly string[]).includes(word))
+    throw new UsageError(`--${name}`, `--${name} is ${words.join(', ')}, not "${word}".`);
+  return word as T;
+}
+
+/** `rank`: every pump of a catalogue in a position of a study. */
+export function rank(text: string, options: Options, read: ReadText): Outcome {
+  const study = studyOf(text);
+  if (isOutcome(study)) return study;
+  const pump = elementOf(study, options, 'pump', 'pump');
+  const catalogue = catalogueOf(options, read);
+  if (isOutcome(catalogue)) return catalogue;
+  const top = Number(options.get('top') ?? 50);
+  if (!(Number.isInteger(top) && top >= 0 && top <= MOST_LISTED))
+    throw new UsageError('--top', `"${options.get('top')}" is no count; write --top 50.`);
+  const type = options.get('type');
+  if (type !== undefined) oneOf(options, 'type', PUMP_TYPES, 'other');
+  const given = {
+    type,
+    frequency: frequencyOf(options.get('frequency')),
+    liquid: options.get('liquid'),
+    material: options.get('material'),
+    maxSpeed: speedOf(options.get('max-speed')),
+  };
+  const filters = Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined));
+  const output = rankPumps(
+    study,
+    pump,
+    { written: catalogue.catalogue!.pumps, read: catalogue.pumps },
+    {
+      vary: oneOf<Vary>(options, 'vary', ['diameter', 'speed', 'none'], 'diameter'),
+      objective: oneOf<Objective>(options, 'objective', ['energy', 'best-efficiency', 'stages', 'npsh'], 'energy'),
+      top,
+      ...filters,
+    },
+  );
+  return { code: 0, output };
+}
+
+function speedOf(text: string | undefined): number | undefined {
+  if (text === undefined) return undefined;
+  const q = readQuantity(/^[\d.]+$/.test(text.trim()) ? `${text} rpm` : text, 'speed');
+  if (!isQuantity(q)) throw new UsageError('--max-speed', `"${text}" is no speed; write --max-speed "3000 rpm".`);
+  return q.si;
+}
+
+/** `stages`: the stages that a pump needs in each scenario. */
+export function stages(text: string, options: Options, read: ReadText): Outcome {
+  const study = studyOf(text);
+  if (isOutcome(study)) return study;
+  const pump = elementOf(study, options, 'pump', 'pump');
+  const model = options.get('model');
+  const own = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump)!.pump as string | undefined;
+  if (model === undefined && own === undefined)
+    throw new UsageError('--model', `${pump} names no pump of the study; name one of a catalogue: --model ID --catalogue FILE.`);
+  const catalogue =
+    model === undefined
+      ? ofFile(JSON.stringify({ format: 'cedar-knot-catalogue', version: 1, pumps: study.pumps })).judged
+      : catalogueOf(options, read);
+  if (isOutcome(catalogue)) return catalogue;
+  const id = model ?? own!;
+  const entry = catalogue.catalogue?.pumps[id];
+  const input = catalogue.pumps.has(id) ? usable(catalogue.pumps.get(id)!) : undefined;
+  if (!entry || !input)
+    throw new UsageError(
+      '--model',
+      `There is no pump "${id}" with a curve in it; there are: ${[...catalogue.pumps.keys()].slice(0, 20).join(', ')}.`,
+    );
+  return { code: 0, output: stageLadder(study, pump, entry, input) };
+}
+
+/** `valves`: every control valve of a catalogue in a position of a study. */
+export function valves(text: string, options: Options, read: ReadText): Outcome {
+  const study = studyOf(text);
+  if (isOutcome(study)) return study;
+  const valve = elementOf(study, options, 'valve', 'control-valve');
+  const catalogue = catalogueOf(options, read);
+  if (isOutcome(catalogue)) return catalogue;
+  return { code: 0, output: chooseValves(study, valve, { written: catalogue.catalogue!.valves, read: catalogue.valves }) };
+}

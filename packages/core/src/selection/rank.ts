@@ -1,0 +1,281 @@
+import { configure, largestDiameter, performanceAt, type Configured } from '../catalogue/configure.js';
+import { usable } from '../catalogue/find.js';
+import type { RawEntry, Study } from '../document/study.js';
+import type { PumpInput } from '../pumps/pump.js';
+import type { PumpResult } from '../results/results.js';
+import { runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
+import { typicalMotorEfficiency } from './motor.js';
+import { requirementOf, type ScenarioRequirement } from './requirement.js';
+import { withPump } from './substitute.js';
+
+export type Vary = 'diameter' | 'speed' | 'none';
+export type Objective = 'energy' | 'best-efficiency' | 'stages' | 'npsh';
+
+export interface RankOptions {
+  vary: Vary;
+  objective: Objective;
+  top: number;
+  type?: string;
+  /** Hz */
+  frequency?: number;
+  liquid?: string;
+  material?: string;
+  /** rpm */
+  maxSpeed?: number;
+}
+
+interface CandidateDuty {
+  status: string;
+  flow: number;
+  head: number | null;
+  efficiency: number | null;
+  npshr: number | null;
+  shaftPower: number | null;
+  flowRatio: number | null;
+  speed: number | null;
+}
+
+export interface Candidate {
+  model: string;
+  diameter: number | null;
+  speed: number | null;
+  stages: number;
+  verdict: 'holds' | 'near';
+  worst: Worst | null;
+  /** J of electricity; null where a power is not known */
+  energyPerYear: number | null;
+  /** the motor is a typical one, the entry has none */
+  energyIsTypical: boolean;
+  meanEfficiency: number | null;
+  headReserve: number;
+  /** least NPSHA over NPSHR */
+  npshRatio: number | null;
+  scenarios: Record<string, CandidateDuty>;
+}
+
+export interface Fallen {
+  model: string;
+  reason: string;
+  scenario: string;
+  value: number | null;
+  limit: number | null;
+  diameter: number | null;
+}
+
+export interface Ranking {
+  format: 'cedar-knot-ranking';
+  version: 1;
+  pump: string;
+  judged: string[];
+  required: Record<string, { flow: number; head: number; npsha: number | null }>;
+  candidates: Candidate[];
+  fallen: Fallen[];
+  counts: {
+    tried: number;
+    candidates: number;
+    fallen: number;
+    filtered: number;
+    unusable: number;
+    byReason: Record<string, number>;
+  };
+}
+
+/** of the curve's speed, where an entry names no least speed */
+const LEAST_SPEED = 0.5;
+
+/**
+ * Judges every pump of a catalogue in a position of a study: configured for what the judged scenarios ask, solved in all of them,
+ * and held against every check that concerns it.
+ *
+ * @param pumps entries by model: as written, and in SI
+ */
+export function rankPumps(
+  study: Study,
+  pump: string,
+  pumps: { written: Readonly<Record<string, RawEntry>>; read: ReadonlyMap<string, Record<string, unknown>> },
+  options: RankOptions,
+): Ranking {
+  const present = runStudy(study).scenarios.filter((s) => s.model?.judged !== false);
+  const requirements = present.flatMap((s) => (s.model && s.result ? (requirementOf(s.model, s.result, pump) ?? []) : []));
+  const ranking: Ranking = {
+    format: 'cedar-knot-ranking',
+    version: 1,
+    pump,
+    judged: present.map((s) => s.id),
+    required: Object.fromEntries(requirements.map(({ scenario, flow, head, npsha }) => [scenario, { flow, head, npsha }])),
+    candidates: [],
+    fallen: [],
+    counts: { tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} },
+  };
+  const { counts } = ranking;
+  for (const [model, read] of pumps.read) {
+    if (isFiltered(read, options)) {
+      counts.filtered++;
+      continue;
+    }
+    const input = usable(read);
+    if (!input) {
+      counts.unusable++;
+      continue;
+    }
+    counts.tried++;
+    const judged = judgeModel(study, pump, model, pumps.written[model]!, input, requirements, options);
+    if ('reason' in judged) {
+      ranking.fallen.push(judged);
+      counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
+    } else ranking.candidates.push(judged);
+  }
+  ranking.candidates.sort((a, b) => byVerdict(a, b) || byObjective(options.objective)(a, b) || (a.model < b.model ? -1 : 1));
+  counts.candidates = ranking.candidates.length;
+  counts.fallen = ranking.fallen.length;
+  ranking.candidates.splice(options.top);
+  return ranking;
+}
+
+function isFiltered(e: Record<string, unknown>, o: RankOptions): boolean {
+  const lists = (key: string, wanted: string | undefined): boolean =>
+    wanted === undefined || e[key] === undefined || (e[key] as string[]).includes(wanted);
+  if (o.type !== undefined && e.type !== o.type) return true;
+  if (o.frequency !== undefined && e.frequency !== undefined && Math.abs((e.frequency as number) - o.frequency) > 0.5)
+    return true;
+  if (o.maxSpeed !== undefined && ((e.speed as number | undefined) ?? 0) > o.maxSpeed) return true;
+  return !lists('liquids', o.liquid) || !lists('materials', o.material);
+}
+
+function judgeModel(
+  study: Study,
+  pump: string,
+  model: string,
+  entry: RawEntry,
+  input: PumpInput,
+  requirements: readonly ScenarioRequirement[],
+  options: RankOptions,
+): Candidate | Fallen {
+  const configured = configure(input, requirements, options.vary === 'diameter', undefined);
+  const asIs = { ...configured, diameter: input.diameter ?? largestDiameter(input) };
+  const chosen = options.vary === 'none' ? asIs : configured;
+  const short = shortfall(input, configured, requirements);
+  if (short) return { model, reason: 'head-short', ...short, diameter: configured.diameter ?? null };
+  const speeds = options.vary === 'speed' ? slowest(input, chosen, requirements) : undefined;
+  const run = runStudy(
+    withPump(study, pump, {
+      entry,
+      stages: chosen.stages,
+      diameter: chosen.diameter,
+      speed: (s) => speeds?.get(s) ?? chosen.speed,
+    }),
+  );
+  const scenarios = run.scenarios.filter((s) => s.model?.judged !== false);
+  const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
+  const diameter = chosen.diameter ?? null;
+  if (unsolved) return { model, reason: 'not-solved', scenario: unsolved.id, value: null, limit: null, diameter };
+  const margins = marginsAt(scenarios, concerns(scenarios, pump), true);
+  const failed = firstFailure(margins);
+  if (failed) {
+    const { check, scenario, value, limit } = failed;
+    return { model, reason: check, scenario, value, limit, diameter };
+  }
+  const worst = worstMargin(margins) ?? null;
+  const greatest = [...requirements].sort((a, b) => b.flow - a.flow)[0];
+  const headAt = (d: number | undefined): number =>
+    greatest ? performanceAt(input, { ...chosen, diameter: d }, greatest.running).head(greatest.flow) : NaN;
+  return {
+    model,
+    diameter,
+    speed: speeds ? null : chosen.speed,
+    stages: chosen.stages,
+    verdict: margins.some((m) => m.verdict === 'near') ? 'near' : 'holds',
+    worst,
+    ...energyOf(scenarios, pump),
+    headReserve: headAt(largestDiameter(input)) / headAt(chosen.diameter) - 1,
+    npshRatio: least(margins.filter((m) => m.check === 'npsh-ratio').map((m) => m.value!)),
+    scenarios: Object.fromEntries(scenarios.map((s) => [s.id, dutyOf(s, pump)])),
+  };
+}
+
+/** the scenario in which the pump at its largest is short by most, m */
+function shortfall(
+  input: PumpInput,
+  largest: Configured,
+  requirements: readonly ScenarioRequirement[],
+): Pick<Fallen, 'scenario' | 'value' | 'limit'> | undefined {
+  if (largest.meets) return undefined;
+  const [worst] = requirements
+    .map((r) => ({ scenario: r.scenario, value: performanceAt(input, largest, r.running).head(r.flow), limit: r.head }))
+    .sort((a, b) => a.value - a.limit - (b.value - b.limit));
+  return worst;
+}
+
+/** the lowest speed in whole turns a minute that meets each scenario, within what the entry allows */
+function slowest(input: PumpInput, at: Configured, requirements: readonly ScenarioRequirement[]): Map<string, number> {
+  const most = Math.floor(input.maxSpeed ?? at.speed);
+  const least = Math.ceil(input.minSpeed ?? at.speed * LEAST_SPEED);
+  return new Map(
+    requirements.map((r) => {
+      const meets = (speed: number): boolean => performanceAt(input, { ...at, speed }, r.running).head(r.flow) >= r.head;
+      let [fails, found] = [least - 1, most];
+      while (found - fails > 1) {
+        const middle = Math.floor((fails + found) / 2);
+        if (meets(middle)) found = middle;
+        else fails = middle;
+      }
+      return [r.scenario, found];
+    }),
+  );
+}
+
+/** the pump itself, and the opening and set point of valves that control on its line */
+function concerns(scenarios: readonly SolvedScenario[], pump: string): (m: { check: string; where: string }) => boolean {
+  const elements = scenarios[0]?.model?.elements ?? [];
+  const line = elements.find((e) => e.id === pump)?.line;
+  const valves = new Set(elements.filter((e) => e.line === line && e.kind === 'control-valve').map((e) => e.id));
+  return ({ check, where }) => where === pump || (valves.has(where) && (check === 'valve-opening' || check === 'set-point'));
+}
+
+function dutyOf(s: SolvedScenario, pump: string): CandidateDuty {
+  const { flow, head, efficiency, npshr, shaftPower, flowRatio, speed } = s.result!.elements[pump] as PumpResult;
+  return { status: s.result!.status, flow, head, efficiency, npshr, shaftPower, flowRatio, speed };
+}
+
+function energyOf(
+  scenarios: readonly SolvedScenario[],
+  pump: string,
+): Pick<Candidate, 'energyPerYear' | 'energyIsTypical' | 'meanEfficiency'> {
+  let [energy, hydraulic, shaft] = [0, 0, 0];
+  let energyIsTypical = false;
+  const hasHours = scenarios.some((s) => s.model!.hoursPerYear !== undefined);
+  for (const s of scenarios) {
+    const r = s.result!.elements[pump] as PumpResult;
+    if (r.shaftPower === null || r.hydraulicPower === null) return { energyPerYear: null, energyIsTypical, meanEfficiency: null };
+    const hours = s.model!.hoursPerYear ?? 0;
+    const weight = hasHours ? hours : 1;
+    hydraulic += weight * r.hydraulicPower;
+    shaft += weight * r.shaftPower;
+    if (r.inputPower === undefined) energyIsTypical = true;
+    const input = r.inputPower ?? r.shaftPower / typicalMotorEfficiency(r.shaftPower / r.running);
+    energy += hours * 3600 * input;
+  }
+  return { energyPerYear: energy, energyIsTypical, meanEfficiency: shaft > 0 ? hydraulic / shaft : null };
+}
+
+const least = (list: readonly number[]): number | null => (list.length > 0 ? Math.min(...list) : null);
+
+const byVerdict = (a: Candidate, b: Candidate): number => Number(a.verdict === 'near') - Number(b.verdict === 'near');
+
+function byObjective(objective: Objective): (a: Candidate, b: Candidate) => number {
+  const energy = (a: Candidate, b: Candidate): number => (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity) || 0;
+  switch (objective) {
+    case 'energy':
+      return energy;
+    case 'stages':
+      return (a, b) => a.stages - b.stages || energy(a, b);
+    case 'best-efficiency':
+      return (a, b) => departure(a) - departure(b);
+    case 'npsh':
+      return (a, b) => (b.npshRatio ?? 0) - (a.npshRatio ?? 0);
+  }
+}
+
+const departure = (c: Candidate): number =>
+  Math.max(...Object.values(c.scenarios).map((s) => (s.flowRatio === null ? 0 : Math.abs(s.flowRatio - 1))));

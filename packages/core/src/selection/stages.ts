@@ -1,0 +1,114 @@
+import { performanceAt } from '../catalogue/configure.js';
+import type { RawEntry, Study } from '../document/study.js';
+import type { PumpInput } from '../pumps/pump.js';
+import type { PumpResult } from '../results/results.js';
+import { runStudy } from '../scenarios/run.js';
+import { requirementOf } from './requirement.js';
+import { withPump } from './substitute.js';
+
+interface StageNeed {
+  flow: number;
+  requiredHead: number;
+  /** of one stage at that flow, as it runs */
+  headPerStage: number;
+  exact: number;
+  required: number;
+}
+
+interface StageDuty {
+  status: string;
+  flow: number;
+  head: number | null;
+  efficiency: number | null;
+  npshr: number | null;
+  shaftPower: number | null;
+  flowRatio: number | null;
+}
+
+interface StageCount {
+  stages: number;
+  made: boolean;
+  meets: boolean;
+  /** W, the greatest of all scenarios */
+  shaftPower: number | null;
+  /** Pa absolute behind the last stage at no flow, the greatest of all scenarios */
+  shutOffPressure: number | null;
+  scenarios: Record<string, StageDuty>;
+}
+
+export interface StageLadder {
+  scenarios: Record<string, StageNeed>;
+  governing: string | null;
+  required: number | null;
+  /** the next count that is made; null when none has so many */
+  made: number | null;
+  counts: StageCount[];
+}
+
+/** a count that is whole but for rounding is that count */
+const ROUNDING = 1e-9;
+
+/** The stages that a pump needs in each scenario, and what the counts around the required one would do. */
+export function stageLadder(study: Study, pump: string, entry: RawEntry, input: PumpInput): StageLadder {
+  const present = runStudy(study).scenarios.filter((s) => s.model?.judged !== false);
+  const ladder: StageLadder = { scenarios: {}, governing: null, required: null, made: null, counts: [] };
+  const asked = present.flatMap((s) => (s.model && s.result ? (requirementOf(s.model, s.result, pump) ?? []) : []));
+  const own = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const at = settingOf(present[0]?.model?.elements.find((e) => e.id === pump)?.read, input);
+  for (const r of asked) {
+    const headPerStage = performanceAt(input, { ...at, stages: 1 }, r.running).head(r.flow);
+    const exact = r.head / headPerStage;
+    const required = Math.max(1, Math.ceil(exact - ROUNDING));
+    ladder.scenarios[r.scenario] = { flow: r.flow, requiredHead: r.head, headPerStage, exact, required };
+    if (ladder.governing === null || exact > ladder.scenarios[ladder.governing]!.exact) ladder.governing = r.scenario;
+  }
+  if (ladder.governing === null || !own) return ladder;
+  const required = ladder.scenarios[ladder.governing]!.required;
+  const made = [...(input.stageOptions ?? [])].sort((a, b) => a - b);
+  ladder.required = required;
+  ladder.made = made.length === 0 ? required : (made.find((n) => n >= required) ?? null);
+  const around = [required - 1, required, required + 1, required + 2, ladder.made ?? required];
+  const counts = [...new Set(around)].filter((n) => n >= 1).sort((a, b) => a - b);
+  ladder.counts = counts.map((stages) => ({
+    ...countOf(study, pump, { entry, stages, diameter: at.diameter, speed: () => at.speed }),
+    stages,
+    made: made.length === 0 || made.includes(stages),
+    meets: stages >= required,
+  }));
+  return ladder;
+}
+
+/** speed and diameter of the element as it stands, else those of the entry */
+function settingOf(
+  read: Readonly<Record<string, unknown>> | undefined,
+  input: PumpInput,
+): { speed: number; diameter: number | undefined } {
+  const largest = input.curves[input.curves.length - 1]!;
+  return {
+    speed: (read?.speed as number | undefined) ?? input.speed ?? largest.speed,
+    diameter: (read?.diameter as number | undefined) ?? input.diameter ?? largest.diameter,
+  };
+}
+
+function countOf(
+  study: Study,
+  pump: string,
+  place: Parameters<typeof withPump>[2],
+): Pick<StageCount, 'shaftPower' | 'shutOffPressure' | 'scenarios'> {
+  const scenarios: Record<string, StageDuty> = {};
+  const powers: number[] = [];
+  const pressures: number[] = [];
+  for (const s of runStudy(withPump(study, pump, place)).scenarios) {
+    if (!s.model || !s.result || !s.model.judged) continue;
+    const r = s.result.elements[pump] as PumpResult | undefined;
+    const performance = s.model.elements.find((e) => e.id === pump)?.performance;
+    if (!r || !performance) continue;
+    const { flow, head, efficiency, npshr, shaftPower, flowRatio } = r;
+    scenarios[s.id] = { status: s.result.status, flow, head, efficiency, npshr, shaftPower, flowRatio };
+    if (shaftPower !== null) powers.push(shaftPower);
+    const rhoG = s.model.fluid.density * s.model.network.gravity;
+    if (r.inletPressure !== null) pressures.push(r.inletPressure + rhoG * performance.shutOffHead);
+  }
+  const greatest = (list: readonly number[]): number | null => (list.length > 0 ? Math.max(...list) : null);
+  return { shaftPower: greatest(powers), shutOffPressure: greatest(pressures), scenarios };
+}
