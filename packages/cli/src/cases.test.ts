@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { check, curve, solve, type Outcome } from './commands.js';
+import { rank, stages, valves } from './selection.js';
 
 /*
  * Reference cases: published figures, hand derivations and an independent solver, each named in its file.
@@ -32,7 +33,8 @@ interface Expectation {
 interface Case {
   name: string;
   what: string;
-  command: 'solve' | 'curve' | 'check';
+  command: 'solve' | 'curve' | 'check' | 'rank' | 'stages' | 'valves';
+  catalogue?: unknown;
   args?: Record<string, string>;
   study: unknown;
   expect: Expectation[];
@@ -47,15 +49,29 @@ test('there are cases', () => expect(cases.length).toBeGreaterThan(25));
 
 test.each(cases.map((c) => [c.name, c] as const))('%s', (_name, c) => {
   const text = JSON.stringify(c.study);
-  const outcome: Outcome =
-    c.command === 'solve'
-      ? solve(text)
-      : c.command === 'check'
-        ? check(text)
-        : curve(text, new Map(Object.entries(c.args ?? {})));
+  const outcome = outcomeOf(c, text);
   const result = JSON.parse(JSON.stringify(outcome.output)) as unknown;
   for (const x of c.expect) judge(x, outcome.code, result);
 });
+
+function outcomeOf(c: Case, text: string): Outcome {
+  const options = new Map(Object.entries({ ...c.args, ...(c.catalogue ? { catalogue: 'catalogue' } : {}) }));
+  const catalogue = (): string => JSON.stringify(c.catalogue);
+  switch (c.command) {
+    case 'solve':
+      return solve(text);
+    case 'check':
+      return check(text);
+    case 'curve':
+      return curve(text, options);
+    case 'rank':
+      return rank(text, options, catalogue);
+    case 'stages':
+      return stages(text, options, catalogue);
+    case 'valves':
+      return valves(text, options, catalogue);
+  }
+}
 
 function judge(x: Expectation, code: number, result: unknown): void {
   if (x.exit !== undefined) expect(code).toBe(x.exit);
@@ -100,7 +116,10 @@ function judge(x: Expectation, code: number, result: unknown): void {
 function look(root: unknown, path: string): unknown {
   let o = root;
   for (const token of path.split(/[.[\]]+/).filter(Boolean)) {
-    if (Array.isArray(o)) o = (o as { id?: string }[]).find((x) => x.id === token) ?? (o as unknown[])[Number(token)];
+    if (Array.isArray(o))
+      o =
+        (o as { id?: string; model?: string }[]).find((x) => x.id === token || x.model === token) ??
+        (o as unknown[])[Number(token)];
     else o = (o as Record<string, unknown>)[token];
   }
   return o;

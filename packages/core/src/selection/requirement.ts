@@ -25,7 +25,9 @@ function flowAsked(model: ScenarioModel, result: ScenarioResult, pump: string): 
     if (isHolding && typeof e.read.flow === 'number') return e.read.flow;
   }
   if (line.flow !== undefined) return line.flow;
-  if (result.status === 'solved') return result.elements[pump]!.flow;
+  // one that flows back through the pump is reached by nobody
+  const present = result.status === 'solved' ? result.elements[pump]!.flow : 0;
+  if (present > 0) return present;
   return (own.read.rated as { flow?: number } | undefined)?.flow;
 }
 
