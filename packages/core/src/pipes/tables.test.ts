@@ -1,5 +1,7 @@
 import { MATERIALS, MATERIAL_WORDS } from './material.js';
 import { B36_10 } from './data/b36-10.js';
+import { EN_1057 } from './data/copper.js';
+import { DUCTILE_OUTSIDE } from './data/ductile.js';
 import { B36_19 } from './data/b36-19.js';
 import { PE_OUTSIDE, peWall } from './data/pe.js';
 import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
@@ -291,6 +293,43 @@ test('ductile iron by class K with its lining, copper by its walls (EN 545, EN 1
   expect(insideOf('Cu 22', '1 mm')).toBeCloseTo(0.02, 12);
   expect(insideOf('copper 54', '2 mm')).toBeCloseTo(0.05, 12);
   expect(insideOf('Cu 22', '3 mm')).toMatchObject({ reason: 'unknown-schedule' });
+  // every wall that EN 1057 has, and no other; every DN of EN 545
+  expect(EN_1057).toEqual({
+    12: [1, 0.8, 0.7],
+    15: [1, 0.8, 0.7],
+    18: [1, 0.8],
+    22: [1, 1.2, 1.5, 0.9],
+    28: [1.5, 1.2, 1, 0.9],
+    35: [1.5, 1.2, 1],
+    42: [1.5, 1.2, 1],
+    54: [2, 1.5, 1.2, 1],
+    66.7: [2, 1.2],
+    76.1: [2, 1.5],
+    88.9: [2],
+    108: [2.5, 1.5],
+    133: [3, 1.5],
+    159: [3, 2],
+  });
+  expect(DUCTILE_OUTSIDE).toEqual({
+    80: 98,
+    100: 118,
+    125: 144,
+    150: 170,
+    200: 222,
+    250: 274,
+    300: 326,
+    350: 378,
+    400: 429,
+    450: 480,
+    500: 532,
+    600: 635,
+    700: 738,
+    800: 842,
+    900: 945,
+    1000: 1048,
+    1100: 1152,
+    1200: 1255,
+  });
 });
 
 test('US plastics: PVC as steel by schedule (ASTM D1785), by ratio to the outside diameter (D2241, F714)', () => {

@@ -127,3 +127,17 @@ describe('a pump as it runs', () => {
     expect(p.efficiency(0.03)).toBeCloseTo(0.78135, 5);
   });
 });
+
+test('the greatest power along the curve is that of all units: two take twice as much', () => {
+  // power rises to the last row: 30 m³/h and 20 m at 60 %
+  const curve = [
+    [0, 30, 0],
+    [20, 26, 0.6],
+    [30, 20, 0.6],
+  ].map(([q, head, efficiency]) => ({ flow: q! / 3600, head: head!, efficiency: efficiency! }));
+  const pump: PumpInput = { speed: 2900, stages: 1, curves: [{ speed: 2900, rows: curve }] };
+  const most = (running: number) =>
+    new PumpPerformance(pump, { speed: 2900, stages: 1, running, wear: 0 }).greatestPower(1000, 10)!;
+  expect(most(1)).toBeGreaterThanOrEqual((1000 * 10 * 20 * 30) / 3600 / 0.6 - 1e-6);
+  expect(most(2) / most(1)).toBeCloseTo(2, 9);
+});
