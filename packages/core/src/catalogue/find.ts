@@ -1,10 +1,11 @@
 import { bracketedSecant } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import { isFiltered, type PumpFilter } from './filter.js';
 import { configure, performanceAt } from './configure.js';
 
 /** A duty that a pump is sought for; SI. */
-export interface Wanted {
+export interface Wanted extends Pick<PumpFilter, 'type' | 'frequency'> {
   flow: number;
   head: number;
   /** of the system at no flow, m; without it the duty is read at the flow */
@@ -14,9 +15,6 @@ export interface Wanted {
   headTolerance?: number;
   /** NPSH available, m */
   npsha?: number;
-  /** those that are not of it fall; Hz */
-  frequency?: number;
-  type?: string;
   /** kg/m³, for the power */
   density: number;
   gravity: number;
@@ -81,12 +79,6 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
   result.candidates.sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
   counts.candidates = result.candidates.length;
   return result;
-}
-
-function isFiltered(entry: Record<string, unknown>, { type, frequency }: Wanted): boolean {
-  if (type !== undefined && entry.type !== type) return true;
-  // one that names none may be of either
-  return frequency !== undefined && entry.frequency !== undefined && Math.abs((entry.frequency as number) - frequency) > 0.5;
 }
 
 /** A pump with curves that can be drawn: at least two rows, flows that rise. */

@@ -1,9 +1,11 @@
 import { configure, largestDiameter, performanceAt, type Configured } from '../catalogue/configure.js';
+import { isFiltered, type PumpFilter } from '../catalogue/filter.js';
 import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import { runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { dutyOf, type Duty } from './duty.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { typicalMotorEfficiency } from './motor.js';
 import { requirementOf, type ScenarioRequirement } from './requirement.js';
@@ -12,28 +14,10 @@ import { withPump } from './substitute.js';
 export type Vary = 'diameter' | 'speed' | 'none';
 export type Objective = 'energy' | 'best-efficiency' | 'stages' | 'npsh';
 
-export interface RankOptions {
+export interface RankOptions extends PumpFilter {
   vary: Vary;
   objective: Objective;
   top: number;
-  type?: string;
-  /** Hz */
-  frequency?: number;
-  liquid?: string;
-  material?: string;
-  /** rpm */
-  maxSpeed?: number;
-}
-
-interface CandidateDuty {
-  status: string;
-  flow: number;
-  head: number | null;
-  efficiency: number | null;
-  npshr: number | null;
-  shaftPower: number | null;
-  flowRatio: number | null;
-  speed: number | null;
 }
 
 export interface Candidate {
@@ -51,7 +35,7 @@ export interface Candidate {
   headReserve: number;
   /** least NPSHA over NPSHR */
   npshRatio: number | null;
-  scenarios: Record<string, CandidateDuty>;
+  scenarios: Record<string, Duty>;
 }
 
 export interface Fallen {
@@ -133,16 +117,6 @@ export function rankPumps(
   return ranking;
 }
 
-function isFiltered(e: Record<string, unknown>, o: RankOptions): boolean {
-  const lists = (key: string, wanted: string | undefined): boolean =>
-    wanted === undefined || e[key] === undefined || (e[key] as string[]).includes(wanted);
-  if (o.type !== undefined && e.type !== o.type) return true;
-  if (o.frequency !== undefined && e.frequency !== undefined && Math.abs((e.frequency as number) - o.frequency) > 0.5)
-    return true;
-  if (o.maxSpeed !== undefined && ((e.speed as number | undefined) ?? 0) > o.maxSpeed) return true;
-  return !lists('liquids', o.liquid) || !lists('materials', o.material);
-}
-
 function judgeModel(
   study: Study,
   pump: string,
@@ -190,7 +164,7 @@ function judgeModel(
     ...energyOf(scenarios, pump),
     headReserve: headAt(largestDiameter(input)) / headAt(chosen.diameter) - 1,
     npshRatio: least(margins.filter((m) => m.check === 'npsh-ratio').map((m) => m.value!)),
-    scenarios: Object.fromEntries(scenarios.map((s) => [s.id, dutyOf(s, pump)])),
+    scenarios: Object.fromEntries(scenarios.map((s) => [s.id, dutyOf(s.result!, pump)])),
   };
 }
 
@@ -231,11 +205,6 @@ function concerns(scenarios: readonly SolvedScenario[], pump: string): (m: { che
   const line = elements.find((e) => e.id === pump)?.line;
   const valves = new Set(elements.filter((e) => e.line === line && e.kind === 'control-valve').map((e) => e.id));
   return ({ check, where }) => where === pump || (valves.has(where) && (check === 'valve-opening' || check === 'set-point'));
-}
-
-function dutyOf(s: SolvedScenario, pump: string): CandidateDuty {
-  const { flow, head, efficiency, npshr, shaftPower, flowRatio, speed } = s.result!.elements[pump] as PumpResult;
-  return { status: s.result!.status, flow, head, efficiency, npshr, shaftPower, flowRatio, speed };
 }
 
 function energyOf(

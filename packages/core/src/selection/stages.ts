@@ -3,6 +3,7 @@ import type { RawEntry, Study } from '../document/study.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import { runStudy } from '../scenarios/run.js';
+import { dutyOf, type Duty } from './duty.js';
 import { requirementOf } from './requirement.js';
 import { withPump } from './substitute.js';
 
@@ -15,16 +16,6 @@ interface StageNeed {
   required: number;
 }
 
-interface StageDuty {
-  status: string;
-  flow: number;
-  head: number | null;
-  efficiency: number | null;
-  npshr: number | null;
-  shaftPower: number | null;
-  flowRatio: number | null;
-}
-
 interface StageCount {
   stages: number;
   made: boolean;
@@ -33,7 +24,7 @@ interface StageCount {
   shaftPower: number | null;
   /** Pa absolute behind the last stage at no flow, the greatest of all scenarios */
   shutOffPressure: number | null;
-  scenarios: Record<string, StageDuty>;
+  scenarios: Record<string, Duty>;
 }
 
 export interface StageLadder {
@@ -95,7 +86,7 @@ function countOf(
   pump: string,
   place: Parameters<typeof withPump>[2],
 ): Pick<StageCount, 'shaftPower' | 'shutOffPressure' | 'scenarios'> {
-  const scenarios: Record<string, StageDuty> = {};
+  const scenarios: Record<string, Duty> = {};
   const powers: number[] = [];
   const pressures: number[] = [];
   for (const s of runStudy(withPump(study, pump, place)).scenarios) {
@@ -103,9 +94,8 @@ function countOf(
     const r = s.result.elements[pump] as PumpResult | undefined;
     const performance = s.model.elements.find((e) => e.id === pump)?.performance;
     if (!r || !performance) continue;
-    const { flow, head, efficiency, npshr, shaftPower, flowRatio } = r;
-    scenarios[s.id] = { status: s.result.status, flow, head, efficiency, npshr, shaftPower, flowRatio };
-    if (shaftPower !== null) powers.push(shaftPower);
+    scenarios[s.id] = dutyOf(s.result, pump);
+    if (r.shaftPower !== null) powers.push(r.shaftPower);
     const rhoG = s.model.fluid.density * s.model.network.gravity;
     if (r.inletPressure !== null) pressures.push(r.inletPressure + rhoG * performance.shutOffHead);
   }

@@ -187,3 +187,9 @@ test('a valve without Fd has that of a globe with a contoured plug, 0.46', () =>
   const at = (v: ValveInput) => reynoldsConstants({ valve: v, lineBore: 0.1 }, 20).perFlow;
   expect(at(bare)).toBe(at(valve({ fd: 0.46 })));
 });
+
+test('full size begins at Kv/d² of 0.016·0.865 = 0.01384, d in mm', () => {
+  const isFull = (ratedKv: number) =>
+    reynoldsConstants({ valve: valve({ ratedKv, bore: 0.1 }), lineBore: 0.1 }, ratedKv).isFullSize;
+  expect([isFull(138), isFull(139)]).toEqual([false, true]);
+});

@@ -1,0 +1,29 @@
+/** In trade terms, what a pump of a catalogue has to be. */
+export interface PumpFilter {
+  type?: string;
+  /** of the mains, Hz */
+  frequency?: number;
+  liquid?: string;
+  material?: string;
+  /** rpm */
+  maxSpeed?: number;
+}
+
+/** Hz by which the mains of two makers may differ in writing */
+const SAME_MAINS = 0.5;
+
+/** Whether an entry (SI) is not what is asked for; one that does not say may be it, but for its type. */
+export function isFiltered(entry: Readonly<Record<string, unknown>>, wanted: PumpFilter): boolean {
+  const { frequency, liquids, materials, speed } = entry as {
+    frequency?: number;
+    liquids?: readonly string[];
+    materials?: readonly string[];
+    speed?: number;
+  };
+  if (wanted.type !== undefined && entry.type !== wanted.type) return true;
+  if (wanted.frequency !== undefined && frequency !== undefined && Math.abs(frequency - wanted.frequency) > SAME_MAINS)
+    return true;
+  if (wanted.maxSpeed !== undefined && speed !== undefined && speed > wanted.maxSpeed) return true;
+  if (wanted.liquid !== undefined && liquids !== undefined && !liquids.includes(wanted.liquid)) return true;
+  return wanted.material !== undefined && materials !== undefined && !materials.includes(wanted.material);
+}
