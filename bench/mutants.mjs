@@ -66,7 +66,8 @@ function faultsIn(file) {
     if (ts.isBinaryExpression(node)) {
       const turned = TURNED[node.operatorToken.getText(source)];
       const isText = [node.left, node.right].some((x) => ts.isStringLiteralLike(x) || ts.isTemplateExpression(x));
-      if (turned && !(isText && ['+', '-'].includes(turned))) plant(node.operatorToken, turned, 'operator turned');
+      const isRounding = isSlack(node) || isSlack(node.left) || isSlack(node.right);
+      if (turned && !isRounding && !(isText && ['+', '-'].includes(turned))) plant(node.operatorToken, turned, 'operator turned');
     }
     if (ts.isNumericLiteral(node) && isMeant(node)) {
       const x = Number(node.text);
@@ -86,11 +87,17 @@ function isForReading(node) {
   return /^(Piece|ShortForm|KeyedStep(\[\])?)$/.test(type);
 }
 
+/** `1 + 1e-9`: rounding that is allowed for */
+function isSlack(node) {
+  const at = ts.isParenthesizedExpression(node) ? node.expression : node;
+  return ts.isBinaryExpression(at) && [at.left, at.right].some((x) => ts.isNumericLiteral(x) && Math.abs(Number(x.text)) < 1e-5);
+}
+
 /** a constant that stands for something: no index, no tolerance, no count of rounds, no bound of a field */
 function isMeant(node) {
   const x = Number(node.text);
   const { parent } = node;
-  if (x !== 0 && Math.abs(x) < 1e-5) return false;
+  if ((x !== 0 && Math.abs(x) < 1e-5) || isSlack(parent)) return false;
   if (ts.isElementAccessExpression(parent) || ts.isElementAccessExpression(parent.parent) || ts.isForStatement(parent.parent))
     return false;
   if (ts.isCallExpression(parent)) {

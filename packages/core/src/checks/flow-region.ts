@@ -27,8 +27,11 @@ export const flowRegion: Check = {
   judge: (e, s) => {
     const c = onCurve(e, s);
     if (typeof c === 'string') return c;
-    const { allowable, preferred } = regionsOf(e.pump);
+    const { allowable } = regionsOf(e.pump);
+    // without one of the maker's the usual one is that of the check
+    const own = e.pump?.preferredRegion;
     const ratio = worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` });
-    return { value: c.flowRatio, limit: allowable, inner: preferred, how: () => ({ formula: 'q', inputs: [ratio] }) };
+    const region = own === undefined ? {} : { inner: own };
+    return { value: c.flowRatio, limit: allowable, ...region, how: () => ({ formula: 'q', inputs: [ratio] }) };
   },
 };

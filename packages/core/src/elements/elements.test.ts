@@ -392,6 +392,24 @@ describe('pipe', () => {
   });
 });
 
+test('suction is said to be short where it is, and not where nothing is known or the flow goes back', () => {
+  const pump = { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' };
+  const said = (rows: object[], from = 3, to = 20) =>
+    codes(
+      solved(
+        study({ T: vessel(0, from), U: vessel(to) }, [line('L', 'T', 'U', [pipe('a', 5, 154.1), pump, pipe('b', 60)])], {
+          pumps: { p: { ...PUMP, curve: rows } },
+        }),
+      ),
+    ).filter((c) => c === 'npsh-low' || c === 'pump-reversed');
+  const of = (npshr: string | undefined) =>
+    PUMP.curve.map(({ npshr: _own, ...r }) => (npshr === undefined ? r : { ...r, npshr }));
+  expect(said(of('30 m'))).toEqual(['npsh-low']);
+  expect(said(of('3 m'))).toEqual([]);
+  expect(said(of(undefined))).toEqual([]);
+  expect(said(of('30 m'), 1, 90)).toEqual(['pump-reversed']);
+});
+
 test('a pump is written with what departs from the usual, and only that', () => {
   const { write } = ELEMENT_KINDS.pump.shortForm;
   const plain = write({ kind: 'pump', mode: 'curve', pump: 'p', running: 1, wear: 0 });

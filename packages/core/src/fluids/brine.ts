@@ -7,10 +7,6 @@ import { waterDensity, waterSaturationPressure, waterViscosity } from './water.j
 interface Salt {
   c: readonly [number, number, number, number, number];
   v: readonly [number, number, number, number, number, number];
-  /** g/mol */
-  molarMass: number;
-  /** greatest mass fraction for which the coefficients were fitted and the salt stays dissolved near 0 °C */
-  most: number;
 }
 
 /*
@@ -21,14 +17,10 @@ const SALTS = {
   NaCl: {
     c: [-0.00433, 0.06471, 1.0166, 0.014624, 3315.6],
     v: [16.222, 1.3229, 1.4849, 0.0074691, 30.78, 2.0583],
-    molarMass: 58.443,
-    most: 0.26,
   },
   CaCl2: {
     c: [-0.63254, 0.93995, 4.2785, 0.048319, 3180.9],
     v: [32.028, 0.78792, -1.1495, 0.0026995, 780860, 5.8442],
-    molarMass: 110.984,
-    most: 0.37,
   },
 } as const satisfies Record<string, Salt>;
 
@@ -52,6 +44,9 @@ function brineViscosity(salt: SaltName, fraction: number, celsius: number): numb
   return Math.exp((1 - fraction) * Math.log(water.viscosity * 1e3) + fraction * Math.log(solute)) * 1e-3;
 }
 
+/** g/mol */
+const COMMON_SALT_MOLAR_MASS = 58.443;
+
 /** osmotic coefficient of common salt at 25 °C over mol per kg of water. Source: Robinson & Stokes 1959, Electrolyte Solutions, app. 8.3. */
 const OSMOTIC: readonly (readonly [number, number])[] = [
   [0, 1],
@@ -67,7 +62,7 @@ const OSMOTIC: readonly (readonly [number, number])[] = [
 
 /** Water over common salt, as a share of its own vapour pressure: exp(−2·φ·m·Mw), φ linear between the rows. */
 function commonSaltActivity(fraction: number): number {
-  const molality = (fraction / (1 - fraction) / SALTS.NaCl.molarMass) * 1000;
+  const molality = (fraction / (1 - fraction) / COMMON_SALT_MOLAR_MASS) * 1000;
   const after = Math.max(1, OSMOTIC.findIndex(([m]) => m >= molality)); // prettier-ignore
   const [m0, p0] = OSMOTIC[after - 1]!;
   const [m1, p1] = OSMOTIC[after]!;

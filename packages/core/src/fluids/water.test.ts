@@ -198,8 +198,13 @@ describe('brines, Laliberté 2004 and 2007', () => {
   });
   test('water activity by the osmotic coefficients of Robinson & Stokes 1959, app. 8.3: exp(−ν·φ·m·0.018015)', () => {
     for (const [m, phi] of [
+      [0.1, 0.9324],
+      [0.5, 0.9209],
       [1, 0.9355],
+      [2, 0.9833],
       [3, 1.0453],
+      [4, 1.1158],
+      [5, 1.1916],
       [5.5, (1.1916 + 1.2706) / 2],
     ] as const)
       expect(activity('NaCl', m, 58.443)).toBeCloseTo(Math.exp(-2 * phi * m * 0.01801528), 9);

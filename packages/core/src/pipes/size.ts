@@ -137,7 +137,7 @@ function steelOf(size: string, schedule: string): Found {
   const stainless = B36_19[dn] ?? {};
   const own = stainless[plainSchedule(schedule)];
   if (own !== undefined) return dimensions(outside, own, 'ASME B36.19M, table 1');
-  const wall = wallOf(schedule, walls, outside);
+  const wall = wallOf(schedule, walls);
   if (wall === undefined) return { reason: 'unknown-schedule', known: [...Object.keys(walls), ...Object.keys(stainless)] };
   return dimensions(outside, wall, 'ASME B36.10M, table 1');
 }
@@ -300,13 +300,11 @@ function plainSchedule(schedule: string): string {
     .toUpperCase();
 }
 
-function wallOf(schedule: string, walls: Readonly<Record<string, number>>, outside: number): number | undefined {
+function wallOf(schedule: string, walls: Readonly<Record<string, number>>): number | undefined {
   const name = plainSchedule(schedule);
   if (walls[name] !== undefined) return walls[name];
-  // B36.10M, table 1: STD is schedule 40 to NPS 10, XS is schedule 80 to NPS 8
-  if (name === 'STD' && outside < 300) return walls['40'];
-  if (name === 'XS' && outside < 250) return walls['80'];
-  return undefined;
+  // B36.10M, table 1: STD is schedule 40 to NPS 10, XS is schedule 80 to NPS 8; above these the table names them
+  return name === 'STD' ? walls['40'] : name === 'XS' ? walls['80'] : undefined;
 }
 
 export interface SizeCandidate {
