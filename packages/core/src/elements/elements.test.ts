@@ -416,3 +416,28 @@ test('a pump is written with what departs from the usual, and only that', () => 
   expect(plain).not.toMatch(/running|wear/);
   expect(write({ kind: 'pump', mode: 'curve', pump: 'p', running: 2, wear: 0.05 })).toMatch(/2 running.*wear 0.05/);
 });
+
+test('a pump of given power that hardly anything passes gives no more than 5000 m (study file), and says so', () => {
+  const at = (mm: number) => {
+    const pump = { id: 'P', kind: 'pump', mode: 'power', shaftPower: '100 kW', efficiency: 0.5 };
+    const r = solved(study({ T: vessel(0, 3), U: vessel(5) }, [line('L', 'T', 'U', [pump, pipe('b', 1000, mm)])]));
+    return { head: (r.elements.P as PumpResult).head!, isSaid: codes(r).includes('power-bounded') };
+  };
+  expect(at(2)).toEqual({ head: expect.closeTo(5000, 3), isSaid: true });
+  expect(at(100).isSaid).toBe(false);
+});
+
+test('Dn of a fitting is the nominal size where there is one, not the bore', () => {
+  const loss = (size: object) => {
+    const e = { id: 'a', kind: 'pipe', length: '0.01 m', roughness: '0.05 mm', fittings: [{ type: 'globe' }], ...size };
+    const r = solved(
+      study({ T: vessel(0, 9), F: { kind: 'flow', elevation: '0 m', flow: '-40 m3/h' } }, [line('L', 'T', 'F', [e])]),
+    );
+    return (r.elements.a as PipeResult).fittingLoss;
+  };
+  // DN 100 schedule 160 has 87.32 mm, 3.438 in: 1 + 3.6/4^0.3 = 3.37511 against 1 + 3.6/3.4378^0.3 = 3.48541
+  const sized = loss({ size: 'DN100', schedule: '160' });
+  const bored = loss({ inside: '87.32 mm' });
+  expect(sized / bored).toBeCloseTo(3.37511 / 3.48541, 2);
+  expect(sized).toBeLessThan(bored * 0.98);
+});
