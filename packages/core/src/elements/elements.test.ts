@@ -441,3 +441,19 @@ test('Dn of a fitting is the nominal size where there is one, not the bore', () 
   expect(sized / bored).toBeCloseTo(3.37511 / 3.48541, 2);
   expect(sized).toBeLessThan(bored * 0.98);
 });
+
+test('where nothing determines a head nothing is known of a loss: null, not nothing', () => {
+  const r = solved(
+    study({ T: vessel(9), U: vessel(0) }, [
+      line('M', 'T', 'U', [pipe('m', 50)]),
+      line('L', 'T', 'U', [
+        { id: 'H1', kind: 'hand-valve', kv: 0 },
+        { id: 'D', kind: 'device', drop: '0.2 bar' },
+        { id: 'CV', kind: 'control-valve', mode: 'drop', drop: '0.1 bar' },
+        { id: 'H2', kind: 'hand-valve', kv: 0 },
+      ]),
+    ]),
+  );
+  const at = (id: string) => r.elements[id] as LossResult;
+  for (const id of ['H1', 'CV', 'H2']) expect([id, at(id).headLoss, at(id).drop]).toEqual([id, null, null]);
+});
