@@ -17,6 +17,9 @@ test('every reason of a problem that the core writes has words, and every word h
   const written = new Set([...source.matchAll(/reason: '([a-z-]+)'/g)].map((m) => m[1]!));
   // reasons of short forms, margins, unreadable numbers and solver failures have words of their own elsewhere
   const elsewhere = new Set([
+    // why a candidate falls: a word of the contract, said by the view that shows it
+    'head-short',
+    'not-solved',
     'not-understood',
     'contradiction',
     'singular',
