@@ -62,14 +62,6 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   ...named,
   maker: text('Maker'),
   family: text('Family'),
-  type: choice(PUMP_TYPES, 'Type'),
-  size: text('Size'),
-  liquids: wordsOf('Liquids'),
-  materials: wordsOf('Materials'),
-  frequency: quantity('frequency', 1, 1000, 'Frequency of the mains'),
-  minSpeed: speed('Least speed'),
-  maxSpeed: speed('Greatest speed'),
-  trimStep: quantity('diameter', 1e-5, 1, 'Step of a trim'),
   speed: speed('Speed of the curve'),
   diameter: impeller('Impeller diameter'),
   minDiameter: impeller('Least diameter'),
@@ -111,15 +103,21 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   outsideDiameter: impeller('Outside diameter'),
   eyeDiameter: impeller('Diameter of the impeller’s eye'),
   suctionBore: impeller('Bore of the suction nozzle'),
+  type: choice(PUMP_TYPES, 'Type'),
+  size: text('Size'),
+  liquids: wordsOf('Liquids'),
+  materials: wordsOf('Materials'),
+  frequency: quantity('frequency', 1, 1000, 'Mains'),
+  minSpeed: speed('Least speed'),
+  maxSpeed: speed('Greatest speed'),
+  trimStep: quantity('diameter', 1e-5, 1, 'Step of a trim'),
 };
 
 export const VALVE_ENTRY_FIELDS: Fields = {
   ...named,
   maker: text('Maker'),
   body: text('Body'),
-  type: choice(VALVE_TYPES, 'Type'),
   size: text('Nominal size'),
-  pressureClass: text('Pressure class'),
   ratedKv: number(1e-6, 1e6, 'Rated Kv'),
   ratedCv: number(1e-6, 1e6, 'Rated Cv'),
   characteristic: choice(['equal-percentage', 'linear', 'quick-opening', 'table'], 'Inherent characteristic', {
@@ -147,6 +145,8 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   shutOffDrop: quantity('pressureDifference', 0, 1e9, 'Drop against which it shuts'),
   minDrop: quantity('pressureDifference', 0, 1e9, 'Least allowable drop'),
   maxDrop: quantity('pressureDifference', 0, 1e9, 'Largest allowable drop'),
+  type: choice(VALVE_TYPES, 'Type'),
+  pressureClass: text('Pressure class'),
 };
 
 export const SITE_FIELDS: Fields = {
