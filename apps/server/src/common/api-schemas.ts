@@ -65,6 +65,7 @@ const REFUSALS: Readonly<Record<number, string>> = {
   413: 'The body is too large',
   422: 'The study is wrong; `errors` say where',
   503: 'The database or the workers do not answer',
+  507: 'The disk is full; nothing was changed',
 };
 
 export const answers = (status: number, schema: Schema): MethodDecorator =>

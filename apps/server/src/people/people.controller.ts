@@ -23,7 +23,7 @@ export class PeopleController {
   @ApiOperation({ summary: 'Name and initials that stand on the versions saved from now on' })
   @ApiBody({ schema: ref('Person') })
   @answers(200, ref('PersonAnswer'))
-  @refusals(400, 401, 503)
+  @refusals(400, 401, 503, 507)
   async set(@Body(new JoiPipe(PERSON)) person: Person): Promise<{ person: Person }> {
     return { person: await this.people.set(person) };
   }

@@ -27,7 +27,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'A new study: blank with a title, or from a document' })
   @ApiBody({ schema: ref('Create') })
   @answers(201, ref('StudyWhole'))
-  @refusals(400, 401, 413, 422, 503)
+  @refusals(400, 401, 413, 422, 503, 507)
   async create(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.create(bytesOf(body)));
   }
@@ -37,7 +37,7 @@ export class StudiesController {
   @ApiConsumes('text/plain')
   @ApiBody({ schema: { type: 'string' } })
   @answers(201, ref('StudyWhole'))
-  @refusals(401, 413, 422, 503)
+  @refusals(401, 413, 422, 503, 507)
   async import(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.importFile(bytesOf(body)));
   }
@@ -57,7 +57,7 @@ export class StudiesController {
   })
   @ApiBody({ schema: ref('Save') })
   @answers(200, ref('StudyWhole'))
-  @refusals(400, 401, 404, 409, 413, 422, 503)
+  @refusals(400, 401, 404, 409, 413, 422, 503, 507)
   async save(@Param('id', new JoiPipe(ID)) id: string, @Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.save(id, bytesOf(body)));
   }
@@ -66,7 +66,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'Another title or tag' })
   @ApiBody({ schema: ref('Rename') })
   @answers(200, ref('StudyWhole'))
-  @refusals(400, 401, 404, 409, 503)
+  @refusals(400, 401, 404, 409, 503, 507)
   async rename(
     @Param('id', new JoiPipe(ID)) id: string,
     @Body(new JoiPipe(RENAME)) body: RenameBody,
@@ -78,7 +78,7 @@ export class StudiesController {
   @Post(':id/copy')
   @ApiOperation({ summary: 'A copy as a study of its own' })
   @answers(201, ref('StudyWhole'))
-  @refusals(400, 401, 404, 503)
+  @refusals(400, 401, 404, 503, 507)
   async copy(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.copy(id));
   }
@@ -86,7 +86,7 @@ export class StudiesController {
   @Delete(':id')
   @ApiOperation({ summary: 'Delete; it can be had back' })
   @answers(200, ref('StudyHead'))
-  @refusals(400, 401, 404, 503)
+  @refusals(400, 401, 404, 503, 507)
   remove(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.remove(id);
   }
@@ -95,7 +95,7 @@ export class StudiesController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Have a deleted study back' })
   @answers(200, ref('StudyHead'))
-  @refusals(400, 401, 404, 503)
+  @refusals(400, 401, 404, 503, 507)
   restore(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.restore(id);
   }
@@ -138,7 +138,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'Name a version as a revision; an empty name takes the name away' })
   @ApiBody({ schema: ref('NameVersion') })
   @answers(200, ref('VersionHead'))
-  @refusals(400, 401, 404, 503)
+  @refusals(400, 401, 404, 503, 507)
   nameVersion(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,
