@@ -11,13 +11,16 @@ export interface Requirement {
 }
 
 export interface Configured {
+  /** rpm */
   speed: number;
+  /** of the impeller, m; undefined for a pump whose entry gives none */
   diameter: number | undefined;
   stages: number;
   /** meets every requirement; false: its largest diameter and most stages do not */
   meets: boolean;
 }
 
+/** m */
 const DEFAULT_TRIM_STEP = 1e-3;
 /** share of a step by which a diameter of a table may miss the grid of steps */
 const ON_GRID = 1e-6;
