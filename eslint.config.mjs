@@ -21,6 +21,7 @@ const ROOMS = {
   sizing: ['pipes', 'elements', 'results', 'network', 'document', 'scenarios'],
   selection: [...BASE, 'pumps', 'valves', 'results', 'checks', 'document', 'scenarios', 'catalogue'],
   catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
+  digitise: ['numerics'],
 };
 
 const closed = (folder, patterns) => ({

@@ -121,9 +121,40 @@ export {
   type SizedScenario,
 } from './sizing/line-sizes.js';
 export { countsOf, judgeCatalogue, type CurveWarning, type JudgedCatalogue } from './catalogue/judge.js';
-export { findPumps } from './catalogue/find.js';
+export { findPumps, type Finding as FoundPumps, type FoundPump, type Wanted } from './catalogue/find.js';
 export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
-export { readTable, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
+export { meantNumber, readTable, type Mend, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
+export { COLUMNS, type ColumnName, type MatchedColumn } from './catalogue/columns.js';
+export { ENTRY_FIELDS, MORE_COLUMNS, type TableKind } from './catalogue/more-columns.js';
+export { writeTable, type Cell, type WrittenTable } from './catalogue/write-table.js';
+export { canonicalEntry } from './catalogue/canonical.js';
+export {
+  FIELD,
+  summarisePump,
+  summariseValve,
+  stageCounts,
+  type PumpSummary,
+  type Reach as PumpReach,
+  type ValveSummary,
+} from './catalogue/summary.js';
+export { curveSheet, readOut, type Contour, type CurveSheet, type ReadOut, type SheetSetting } from './catalogue/curve-sheet.js';
+export {
+  attainableEfficiency,
+  typicalPump,
+  typicalShape,
+  TYPICAL_RANGE,
+  type TypicalDuty,
+  type TypicalPump,
+} from './catalogue/typical.js';
+export { splitStages } from './catalogue/stages.js';
+export { isFiltered, type PumpFilter } from './catalogue/filter.js';
+export { MOTOR_ENTRY_FIELDS } from './catalogue/format.js';
+export { flowOfHeat, flowOfMass, flowOfUse, flowOfVolume, headOf } from './selection/estimate.js';
+export { PictureAxes, type AxesProblem, type AxisMark, type Corners, type PictureAxis } from './digitise/axes.js';
+export { followStroke, snapTo, type Followed } from './digitise/follow.js';
+export { efficiencyOfContours, residuals, rowsOf, thinned, type PickedRow, type Reading } from './digitise/points.js';
+export type { Picture, Place } from './digitise/picture.js';
+export { toPump, toValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
 export { rankPumps, type Objective, type Ranking, type RankOptions, type Vary } from './selection/rank.js';

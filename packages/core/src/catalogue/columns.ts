@@ -1,11 +1,13 @@
-import type { Dimension } from '../units/units.js';
-import { findUnit } from '../units/units.js';
+import { isQuantity, readQuantity } from '../units/quantity.js';
+import { findUnit, type Dimension } from '../units/units.js';
+import { MORE_COLUMNS, plainName, type MoreColumn, type TableKind } from './more-columns.js';
 
 /*
  * The columns that tables of makers have, with the names under which they come. Names are compared without case, blanks and marks.
  */
 
 export type ColumnName =
+  | 'id'
   | 'model'
   | 'maker'
   | 'family'
@@ -26,7 +28,8 @@ export type ColumnName =
   | 'fl'
   | 'xfz'
   | 'travel'
-  | 'kv';
+  | 'kv'
+  | 'fl_at';
 
 interface Column {
   names: readonly string[];
@@ -39,6 +42,7 @@ interface Column {
 }
 
 export const COLUMNS: Readonly<Record<ColumnName, Column>> = {
+  id: { names: ['id', 'modelid'] },
   model: { names: ['model', 'modell', 'modelname', 'pump', 'pumpmodel', 'valve', 'article', 'designation', 'typecode'] },
   maker: { names: ['maker', 'manufacturer', 'make', 'brand', 'vendor', 'supplier'] },
   family: { names: ['family', 'series', 'range', 'productline', 'line'] },
@@ -68,6 +72,7 @@ export const COLUMNS: Readonly<Record<ColumnName, Column>> = {
   xfz: { names: ['xfz', 'incipientcavitation'] },
   travel: { names: ['travel', 'opening', 'lift', 'stroke', 'position', 'h100'], isShare: true },
   kv: { names: ['kv', 'kvattravel', 'kvvalue'] },
+  fl_at: { names: ['flat', 'flattravel'] },
 };
 
 const BY_NAME = new Map(
@@ -79,6 +84,8 @@ export interface MatchedColumn {
   /** text of the header */
   header: string;
   column?: ColumnName;
+  /** name of a further column: an entry of the catalogue's own (`min_flow`) */
+  more?: string;
   unit?: string;
   /** the header names no unit, the usual one is taken */
   isAssumed?: boolean;
@@ -89,11 +96,37 @@ export interface MatchedColumn {
 /** `flow [m3/h]`, `Q (m³/h)`, `Head m`, `NPSH3/m`: what it is, and its unit. */
 export function matchColumn(header: string): MatchedColumn {
   const text = header.trim();
-  const bracketed = /^(.*?)\s*[[({]\s*([^\])}]*?)\s*[\])}]\s*$/.exec(text);
+  // a unit may have brackets of its own: `casing [bar(g)]`
+  const bracketed = /^([^[]*?)\s*\[\s*([^\]]*?)\s*\]$/.exec(text) ?? /^(.*?)\s*[[({]\s*([^\])}]*?)\s*[\])}]\s*$/.exec(text);
   const [name, typed] = bracketed ? [bracketed[1]!, bracketed[2]!] : withoutUnit(text);
-  const column = BY_NAME.get(plain(name)) ?? BY_NAME.get(plain(text));
+  // an entry's own name goes before a maker's other word for a common column
+  const more = moreNamed(name);
+  if (more) return { header, more: more.name, ...unitOfMore(more, typed) };
+  const column = BY_NAME.get(plainName(name)) ?? BY_NAME.get(plainName(text));
   if (column === undefined) return { header };
   return { header, column, ...unitFor(column, typed) };
+}
+
+/** A column as a person says it is: one of a maker's table, or a further one. */
+export function saidColumn(header: string, name: string, unit: string | undefined): MatchedColumn {
+  const more = Object.hasOwn(COLUMNS, name) ? undefined : moreNamed(name);
+  if (more) return { header, more: more.name, ...unitOfMore(more, unit) };
+  return Object.hasOwn(COLUMNS, name) ? { header, column: name as ColumnName, ...unitFor(name as ColumnName, unit) } : { header };
+}
+
+function moreNamed(name: string): MoreColumn | undefined {
+  const plain = plainName(name);
+  for (const kind of Object.keys(MORE_COLUMNS) as TableKind[]) {
+    const found = MORE_COLUMNS[kind].find((c) => plainName(c.name) === plain);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+function unitOfMore({ field }: MoreColumn, typed: string | undefined): Pick<MatchedColumn, 'unit' | 'wrongUnit'> {
+  if (!typed) return {};
+  if (field.type !== 'quantity') return typed === '%' ? { unit: '%' } : {};
+  return isQuantity(readQuantity(`1 ${typed}`, field.dimension)) ? { unit: typed } : { wrongUnit: typed };
 }
 
 export function unitFor(column: ColumnName, typed: string | undefined): Pick<MatchedColumn, 'unit' | 'isAssumed' | 'wrongUnit'> {
@@ -105,13 +138,11 @@ export function unitFor(column: ColumnName, typed: string | undefined): Pick<Mat
   return unit ? { unit: unit.symbol } : { unit: usual!, wrongUnit: typed };
 }
 
-const plain = (text: string): string => text.toLowerCase().replace(/[\s_.\-–/#°]+/g, '');
-
 /** `Head m`, `Q m3/h`, `NPSH3/m`: a known name followed by something that is a unit of it */
 function withoutUnit(text: string): [string, string | undefined] {
   for (const found of text.matchAll(/[\s/,;_]+/g)) {
     const [name, rest] = [text.slice(0, found.index), text.slice(found.index + found[0].length)];
-    const column = BY_NAME.get(plain(name));
+    const column = BY_NAME.get(plainName(name));
     const dimension = column && COLUMNS[column].dimension;
     if (dimension && findUnit(dimension, rest)) return [name, rest];
     if (column && COLUMNS[column].isShare && rest === '%') return [name, rest];

@@ -61,7 +61,7 @@ function compare(a: number | undefined, b: number | undefined, use: (a: number, 
 }
 
 /** η = ρ·g·Q·H/P; undefined at no flow, or without a power */
-function efficiencyOfPower({ flow, head, power }: CheckedCurve['rows'][number]): number | undefined {
+export function efficiencyOfPower({ flow, head, power }: CheckedCurve['rows'][number]): number | undefined {
   if (!flow || head === undefined || !power) return undefined;
   return (REFERENCE_DENSITY * G * flow * head) / power;
 }

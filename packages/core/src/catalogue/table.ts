@@ -1,8 +1,10 @@
 import type { RawEntry } from '../document/study.js';
 import { isId } from '../document/ids.js';
 import { PUMP_TYPES, VALVE_TYPES } from '../document/fields.js';
-import { splitNumber } from '../units/quantity.js';
-import { COLUMNS, matchColumn, unitFor, type ColumnName, type MatchedColumn } from './columns.js';
+import { isQuantity, readQuantity, splitNumber } from '../units/quantity.js';
+import { COLUMNS, matchColumn, saidColumn, type ColumnName, type MatchedColumn } from './columns.js';
+import { moreColumn, type MoreColumn, type TableKind } from './more-columns.js';
+import { efficiencyOfPower } from './physical.js';
 import type { Catalogue } from './format.js';
 
 /** Something at a row of a table: an error keeps the row out, a warning does not. */
@@ -14,11 +16,22 @@ export interface TableProblem {
   detail: Readonly<Record<string, string | number | readonly string[]>>;
 }
 
+/** What is to be done with a row at which something is wrong. */
+export type Mend =
+  | { do: 'leave-out' }
+  /** the model to which the row belongs */
+  | { do: 'leave-model' }
+  /** efficiency from the power of the row */
+  | { do: 'take-power' }
+  | { do: 'read'; column: ColumnName; as: string };
+
 /** What a person may say of a table before it is read. */
 export interface TableOptions {
   /** by place, in place of what the header says; null leaves a column out */
-  columns?: Readonly<Record<number, { column: ColumnName; unit?: string } | null>>;
+  columns?: Readonly<Record<number, { column: string; unit?: string } | null>>;
   decimal?: '.' | ',';
+  /** by line of the file */
+  mends?: Readonly<Record<number, Mend>>;
   /** line of the file of each row; counted from 1 where it is not given */
   lines?: readonly number[];
 }
@@ -33,9 +46,10 @@ export interface ReadTable {
 }
 
 /** columns that may stand only in the first row of a curve */
-const CARRIED = ['model', 'maker', 'family', 'type', 'size', 'speed', 'diameter', 'stages'] as const;
+const CARRIED = ['id', 'model', 'maker', 'family', 'type', 'size', 'speed', 'diameter', 'stages'] as const;
 
-type Cells = Partial<Record<ColumnName, string>>;
+/** by column; those of entries of their own under `more:` and their name */
+type Cells = Partial<Record<ColumnName | `more:${string}`, string>>;
 
 /** Makes a catalogue of a table as a spreadsheet or a CSV has it: the first row names the columns. */
 export function readTable(rows: readonly (readonly string[])[], options: TableOptions = {}): ReadTable {
@@ -50,22 +64,31 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
     problems,
     rowOf: new Map(),
   };
-  const has = (c: ColumnName): boolean => columns.some((x) => x.column === c);
   headerProblems(columns, problems, lineOf(0));
-  const isPumps = has('flow') && has('head');
-  const isValves = has('rated_kv') || has('rated_cv') || (has('travel') && has('kv'));
-  if (!isPumps && !isValves) {
+  const kind = kindOf(columns);
+  if (!kind) {
     problems.push({ row: lineOf(0), severity: 'error', code: 'no-columns', detail: { found: columns.map((c) => c.header) } });
     return result;
   }
+  const mends = options.mends ?? {};
   const body = rows.slice(1).flatMap((cells, i): Row[] => {
+    const line = lineOf(i + 1);
     const read = cellsOf(cells, columns, decimal);
-    return Object.keys(read).length === 0 ? [] : [{ cells: read, line: lineOf(i + 1) }];
+    const mend = mends[line];
+    if (mend?.do === 'read') read[mend.column] = mend.as;
+    return Object.keys(read).length === 0 ? [] : [{ cells: read, line }];
   });
-  const maker = new TableReader(result, columns);
-  if (isPumps) maker.pumps(body);
-  else maker.valves(body);
+  new TableReader(result, columns, kind, mends)[kind](body);
   return result;
+}
+
+/** what a table is of, by the columns that it has */
+function kindOf(columns: readonly MatchedColumn[]): TableKind | undefined {
+  const has = (c: ColumnName): boolean => columns.some((x) => x.column === c);
+  const hasMore = (c: string): boolean => columns.some((x) => x.more === c);
+  if (has('flow') && has('head')) return 'pumps';
+  if (has('rated_kv') || has('rated_cv') || (has('travel') && has('kv'))) return 'valves';
+  return hasMore('rated_power') && hasMore('poles') ? 'motors' : undefined;
 }
 
 interface Row {
@@ -73,15 +96,16 @@ interface Row {
   line: number;
 }
 
-function columnAt(header: string, said: { column: ColumnName; unit?: string } | null | undefined): MatchedColumn {
+function columnAt(header: string, said: { column: string; unit?: string } | null | undefined): MatchedColumn {
   if (said === undefined) return matchColumn(header);
-  return said === null ? { header } : { header, column: said.column, ...unitFor(said.column, said.unit) };
+  return said === null ? { header } : saidColumn(header, said.column, said.unit);
 }
 
 function headerProblems(columns: readonly MatchedColumn[], problems: TableProblem[], row: number): void {
-  const seen = new Map<ColumnName, string>();
-  for (const { header, column, unit, isAssumed, wrongUnit } of columns) {
+  const seen = new Map<string, string>();
+  for (const { header, column: common, more, unit, isAssumed, wrongUnit } of columns) {
     if (header.trim() === '') continue;
+    const column = common ?? more;
     const warn = (code: string, detail: TableProblem['detail']): void => {
       problems.push({ row, severity: 'warning', code, detail: { header, ...detail } });
     };
@@ -100,7 +124,7 @@ function decimalOf(rows: readonly (readonly string[])[], columns: readonly Match
   let points = 0;
   for (const cells of rows)
     columns.forEach(({ column }, i) => {
-      if (column === undefined || ['model', 'maker', 'family', 'type', 'size', 'characteristic'].includes(column)) return;
+      if (column === undefined || ['id', 'model', 'maker', 'family', 'type', 'size', 'characteristic'].includes(column)) return;
       const text = (cells[i] ?? '').trim();
       if (/^[+-]?\d*,\d+/.test(text)) commas++;
       else if (/^[+-]?\d*\.\d+/.test(text)) points++;
@@ -110,28 +134,35 @@ function decimalOf(rows: readonly (readonly string[])[], columns: readonly Match
 
 function cellsOf(cells: readonly string[], columns: readonly MatchedColumn[], decimal: '.' | ','): Cells {
   const read: Cells = {};
-  columns.forEach(({ column }, i) => {
+  columns.forEach(({ column, more }, i) => {
     const text = (cells[i] ?? '').trim();
-    if (column === undefined || text === '' || read[column] !== undefined) return;
+    if (text === '') return;
+    if (more !== undefined) read[`more:${more}`] ??= text;
+    if (column === undefined || read[column] !== undefined) return;
     const isWord = !COLUMNS[column].dimension && !COLUMNS[column].isShare && !NUMBERS.has(column);
     read[column] = isWord || decimal === '.' ? text : text.replace(/\.(?=\d{3}(?:\D|$))/g, '').replace(',', '.');
   });
   return read;
 }
 
-const NUMBERS: ReadonlySet<ColumnName> = new Set(['stages', 'rated_kv', 'rated_cv', 'rangeability', 'fl', 'xfz', 'kv']);
+const NUMBERS: ReadonlySet<ColumnName> = new Set(['stages', 'rated_kv', 'rated_cv', 'rangeability', 'fl', 'xfz', 'kv', 'fl_at']);
 
 /** Rows to entries; what cannot be read is said at its row and left out. */
 class TableReader {
-  private readonly units: ReadonlyMap<ColumnName, string>;
+  private readonly units: ReadonlyMap<string, string>;
 
   constructor(
     private readonly result: ReadTable,
     columns: readonly MatchedColumn[],
+    private readonly kind: TableKind,
+    private readonly mends: Readonly<Record<number, Mend>>,
   ) {
     // of two that are the same the first is taken
-    const units = new Map<ColumnName, string>();
-    for (const { column, unit } of columns) if (column && unit && !units.has(column)) units.set(column, unit);
+    const units = new Map<string, string>();
+    for (const { column, more, unit } of columns) {
+      const name = column ?? more;
+      if (name && unit && !units.has(name)) units.set(name, unit);
+    }
     this.units = units;
   }
 
@@ -139,9 +170,13 @@ class TableReader {
     let carried: Cells = {};
     let curve: { key: string; line: number; about: Cells; points: RawEntry[]; lines: number[] } | undefined;
     const curves = new Map<string, (typeof curve & object)[]>();
+    const left = new Set<string>();
     for (const { cells, line } of rows) {
       const isNewModel = cells.model !== undefined && cells.model !== carried.model;
       carried = { ...(isNewModel ? {} : carried), ...pickCarried(cells) };
+      const mend = this.mends[line]?.do;
+      if (mend === 'leave-model' && carried.model !== undefined) left.add(carried.model);
+      if (mend === 'leave-out') continue;
       if (carried.model === undefined) {
         this.error(line, 'missing', { column: 'model' });
         continue;
@@ -156,7 +191,17 @@ class TableReader {
       curve.points.push(point);
       curve.lines.push(line);
     }
-    for (const [model, list] of curves) this.pump(model, list);
+    for (const [model, list] of curves) if (!left.has(model)) this.pump(model, list);
+    this.forget(curves, left);
+  }
+
+  /** what was said of rows whose model is left out */
+  private forget(curves: ReadonlyMap<string, readonly { line: number; lines: number[] }[]>, left: ReadonlySet<string>): void {
+    if (left.size === 0) return;
+    const gone = new Set<number>();
+    for (const model of left) for (const c of curves.get(model) ?? []) for (const line of [c.line, ...c.lines]) gone.add(line);
+    const kept = this.result.problems.filter((p) => !gone.has(p.row) && this.mends[p.row]?.do !== 'leave-model');
+    this.result.problems.splice(0, Infinity, ...kept);
   }
 
   private point(cells: Cells, line: number): RawEntry | undefined {
@@ -168,20 +213,25 @@ class TableReader {
     for (const column of ['power', 'npshr'] as const)
       if (cells[column] !== undefined) point[column] = this.quantity(column, cells[column], line);
     if (cells.efficiency !== undefined) point.efficiency = this.share('efficiency', cells.efficiency, line);
+    if (this.mends[line]?.do === 'take-power') point.efficiency = byPower(point) ?? point.efficiency;
     const isWhole = point.flow !== undefined && point.head !== undefined;
     return isWhole ? withoutGaps(point) : undefined;
   }
 
   private pump(model: string, list: readonly { line: number; about: Cells; points: RawEntry[]; lines: number[] }[]): void {
     const first = list[0]!;
-    const id = this.idOf(model, this.result.catalogue.pumps);
+    const id = this.idOf(first.about.id ?? model, this.result.catalogue.pumps);
     const base = `pumps.${id}`;
     this.result.rowOf.set(base, first.line);
-    const entry: Record<string, unknown> = { name: model, ...this.about(first.about, PUMP_TYPES, first.line) };
+    const entry: Record<string, unknown> = {
+      name: model,
+      ...this.about(first.about, PUMP_TYPES, first.line),
+      ...this.more(first.about, first.line),
+    };
     const speed = (c: Cells, line: number): string | undefined => c.speed && this.quantity('speed', c.speed, line);
     const diameter = (c: Cells, line: number): string | undefined => c.diameter && this.quantity('diameter', c.diameter, line);
     if (first.about.stages !== undefined) entry.stages = this.number('stages', first.about.stages, first.line);
-    entry.speed = speed(first.about, first.line);
+    entry.speed ??= speed(first.about, first.line);
     if (entry.speed === undefined) this.error(first.line, 'missing', { column: 'speed' });
     const rowsAt = (path: string, lines: readonly number[]): void =>
       lines.forEach((line, i) => this.result.rowOf.set(`${path}[${i}]`, line));
@@ -203,35 +253,107 @@ class TableReader {
 
   valves(rows: readonly Row[]): void {
     let carried: Cells = {};
-    const models = new Map<string, { line: number; about: Cells; table: RawEntry[]; lines: number[] }>();
+    const models = new Map<string, { line: number; about: Cells; table: RawEntry[]; recovery: RawEntry[]; lines: number[] }>();
+    const left = new Set<string>();
     for (const { cells, line } of rows) {
       const isNewModel = cells.model !== undefined && cells.model !== carried.model;
       carried = { ...(isNewModel ? {} : carried), ...cells };
+      const mend = this.mends[line]?.do;
+      if (mend === 'leave-model' && carried.model !== undefined) left.add(carried.model);
+      if (mend === 'leave-out') continue;
       if (carried.model === undefined) {
         this.error(line, 'missing', { column: 'model' });
         continue;
       }
-      const model = models.get(carried.model) ?? { line, about: carried, table: [], lines: [] };
+      const model = models.get(carried.model) ?? { line, about: carried, table: [], recovery: [], lines: [] };
       models.set(carried.model, model);
-      if (cells.travel === undefined || cells.kv === undefined) continue;
+      if (cells.travel === undefined || (cells.kv === undefined && cells.fl_at === undefined)) continue;
       const travel = this.share('travel', cells.travel, line);
-      const kv = this.number('kv', cells.kv, line);
+      const fl = cells.fl_at === undefined ? undefined : this.number('fl_at', cells.fl_at, line);
+      if (travel !== undefined && fl !== undefined) model.recovery.push({ travel, fl });
+      const kv = cells.kv === undefined ? undefined : this.number('kv', cells.kv, line);
       if (travel === undefined || kv === undefined) continue;
       model.table.push({ travel, kv });
       model.lines.push(line);
     }
-    for (const [model, { line, about, table, lines }] of models) {
-      const id = this.idOf(model, this.result.catalogue.valves);
+    for (const [model, { line, about, table, recovery, lines }] of models) {
+      if (left.has(model)) continue;
+      const id = this.idOf(about.id ?? model, this.result.catalogue.valves);
       const numbers = { ratedKv: 'rated_kv', ratedCv: 'rated_cv', rangeability: 'rangeability', fl: 'fl', xfz: 'xfz' } as const;
-      const entry: Record<string, unknown> = { name: model, ...this.about(about, VALVE_TYPES, line) };
+      const entry: Record<string, unknown> = { name: model, ...this.about(about, VALVE_TYPES, line), ...this.more(about, line) };
       for (const [key, column] of Object.entries(numbers))
         if (about[column] !== undefined) entry[key] = this.number(column, about[column], line);
       if (about.characteristic !== undefined) entry.characteristic = about.characteristic.toLowerCase().replace(/[\s_]+/g, '-');
       if (table.length > 0) entry.table = table;
+      if (recovery.length > 0) entry.flTable = recovery;
       this.result.rowOf.set(`valves.${id}`, line);
       lines.forEach((l, i) => this.result.rowOf.set(`valves.${id}.table[${i}]`, l));
       this.result.catalogue.valves[id] = withoutGaps(entry);
     }
+  }
+
+  motors(rows: readonly Row[]): void {
+    for (const { cells, line } of rows) {
+      if (this.mends[line]?.do === 'leave-out' || this.mends[line]?.do === 'leave-model') continue;
+      if (cells.model === undefined) {
+        this.error(line, 'missing', { column: 'model' });
+        continue;
+      }
+      const id = this.idOf(cells.id ?? cells.model, this.result.catalogue.motors);
+      // one efficiency, or those at 50, 75 and 100 % load
+      const shares = (cells.efficiency ?? '').split(/[;|]/).filter((t) => t.trim() !== '').map((t) => this.share('efficiency', t, line)); // prettier-ignore
+      const efficiency = shares.length === 1 ? shares[0] : shares.length > 1 ? shares : undefined;
+      const entry = { name: cells.model, maker: cells.maker, ...this.more(cells, line), efficiency };
+      this.result.rowOf.set(`motors.${id}`, line);
+      this.result.catalogue.motors[id] = withoutGaps(entry);
+    }
+  }
+
+  /** the entries that have columns of their own */
+  private more(cells: Cells, line: number): Record<string, unknown> {
+    const entry: Record<string, unknown> = {};
+    for (const [key, text] of Object.entries(cells)) {
+      const column = key.startsWith('more:') ? moreColumn(this.kind, key.slice(5)) : undefined;
+      if (!column || text === undefined) continue;
+      const value = this.moreValue(column, text, line);
+      if (value === undefined) continue;
+      const [first, inner] = column.path as [string, string?];
+      if (inner === undefined) entry[first] = value;
+      else entry[first] = { ...(entry[first] as object | undefined), [inner]: value };
+    }
+    return entry;
+  }
+
+  private moreValue({ name, field }: MoreColumn, text: string, line: number): unknown {
+    const parts = (): string[] => text.split(/\s*[;|]\s*/).filter((t) => t !== '');
+    const numbers = (): (number | undefined)[] => parts().map((t) => this.number(name, this.pointed(t), line));
+    switch (field.type) {
+      case 'quantity': {
+        const split = splitNumber(this.pointed(text));
+        if (split) return `${split.typed} ${split.rest || (this.units.get(name) ?? '')}`.trim();
+        return this.error(line, 'not-number', { column: name, found: text });
+      }
+      case 'number': {
+        if (field.series !== undefined && parts().length > 1) return numbers();
+        return field.percent ? this.share(name, this.pointed(text), line) : this.number(name, this.pointed(text), line);
+      }
+      case 'numbers':
+        return numbers();
+      case 'texts':
+      case 'lengths':
+        return parts();
+      case 'boolean':
+        return /^(?:yes|true|1|x)$/i.test(text);
+      case 'choice':
+        return field.values.includes(text) ? text : text.toLowerCase().replace(/[\s_]+/g, '-');
+      default:
+        return text;
+    }
+  }
+
+  /** a number of a file with decimal commas, with a point */
+  private pointed(text: string): string {
+    return this.result.decimal === '.' ? text : text.replace(/\.(?=\d{3}(?:\D|$))/g, '').replace(',', '.');
   }
 
   /** maker, family, type and size; a type that is none of ours is said and kept as the family says it */
@@ -245,14 +367,15 @@ class TableReader {
 
   private quantity(column: ColumnName, text: string, line: number): string | undefined {
     const split = splitNumber(text);
-    if (!split) {
-      this.error(line, 'not-number', { column, found: text });
-      return undefined;
-    }
-    return `${split.typed} ${split.rest === '' ? this.units.get(column)! : split.rest}`;
+    if (!split) return this.error(line, 'not-number', { column, found: text });
+    const written = `${split.typed} ${split.rest === '' ? this.units.get(column)! : split.rest}`;
+    // "7o" begins with a number, and o is no unit
+    if (!isQuantity(readQuantity(written, COLUMNS[column].dimension!)))
+      return this.error(line, 'not-number', { column, found: text });
+    return written;
   }
 
-  private number(column: ColumnName, text: string, line: number): number | undefined {
+  private number(column: string, text: string, line: number): number | undefined {
     const split = splitNumber(text);
     if (split?.rest === '') return split.number;
     this.error(line, 'not-number', { column, found: text });
@@ -260,7 +383,7 @@ class TableReader {
   }
 
   /** 0.76, 76 or "76 %"; more than 1.5 cannot be a share and is a percentage */
-  private share(column: ColumnName, text: string, line: number): number | undefined {
+  private share(column: string, text: string, line: number): number | undefined {
     const split = splitNumber(text);
     if (!split || !['', '%'].includes(split.rest)) {
       this.error(line, 'not-number', { column, found: text });
@@ -280,8 +403,9 @@ class TableReader {
     }
   }
 
-  private error(row: number, code: string, detail: TableProblem['detail']): void {
+  private error(row: number, code: string, detail: TableProblem['detail']): undefined {
     this.result.problems.push({ row, severity: 'error', code, detail });
+    return undefined;
   }
 
   private warning(row: number, code: string, detail: TableProblem['detail']): void {
@@ -292,7 +416,28 @@ class TableReader {
 function pickCarried(cells: Cells): Cells {
   const picked: Cells = {};
   for (const c of CARRIED) if (cells[c] !== undefined) picked[c] = cells[c];
+  // what stands in the first row of a model is said of all of it
+  if (cells.model !== undefined)
+    for (const key of Object.keys(cells) as (keyof Cells)[]) if (key.startsWith('more:')) picked[key] = cells[key]!;
   return picked;
+}
+
+/** Letters that stand for digits in a scanned or badly typed number: `7o.4` → 70.4; undefined where that makes none either. */
+export function meantNumber(text: string): string | undefined {
+  const meant = text.replace(/[oO]/g, '0').replace(/[lI|]/g, '1').replace(/,/g, '.').replace(/\s+/g, '').replace(/[^\d.eE+-]/g, ''); // prettier-ignore
+  return meant !== '' && Number.isFinite(Number(meant)) ? meant : undefined;
+}
+
+/** η = ρ·g·Q·H/P of a point as it is written */
+function byPower(point: Readonly<Record<string, unknown>>): number | undefined {
+  const si = (key: 'flow' | 'head' | 'power'): number | undefined => {
+    const q = typeof point[key] === 'string' ? readQuantity(point[key], key) : undefined;
+    return q && isQuantity(q) ? q.si : undefined;
+  };
+  const [flow, head, power] = [si('flow'), si('head'), si('power')];
+  if (flow === undefined || head === undefined || power === undefined) return undefined;
+  const eta = efficiencyOfPower({ flow, head, power });
+  return eta === undefined ? undefined : Number(eta.toFixed(4));
 }
 
 function withoutGaps(entry: Record<string, unknown>): RawEntry {

@@ -58,6 +58,13 @@ export const VALVE_TYPES = [
 /** words of a trade, as many as a maker may list */
 const wordsOf = (label: string): Field => ({ type: 'texts', most: 50, label });
 
+/** the model of a catalogue from which an entry was taken, and its revision then */
+const FROM: Field = {
+  type: 'record',
+  label: 'Taken from the catalogue',
+  fields: { model: text('Model of the catalogue'), revision: number(1, 1e9, 'Revision', { integer: true }) },
+};
+
 export const PUMP_ENTRY_FIELDS: Fields = {
   ...named,
   maker: text('Maker'),
@@ -111,6 +118,8 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   minSpeed: speed('Least speed'),
   maxSpeed: speed('Greatest speed'),
   trimStep: quantity('diameter', 1e-5, 1, 'Step of a trim'),
+  typical: yesNo('Typical curve'),
+  from: FROM,
 };
 
 export const VALVE_ENTRY_FIELDS: Fields = {
@@ -147,6 +156,7 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   maxDrop: quantity('pressureDifference', 0, 1e9, 'Largest allowable drop'),
   type: choice(VALVE_TYPES, 'Type'),
   pressureClass: text('Pressure class'),
+  from: FROM,
 };
 
 export const SITE_FIELDS: Fields = {
