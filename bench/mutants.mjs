@@ -100,8 +100,9 @@ function isMeant(node) {
   if ((x !== 0 && Math.abs(x) < 1e-5) || isSlack(parent)) return false;
   if (ts.isElementAccessExpression(parent) || ts.isElementAccessExpression(parent.parent) || ts.isForStatement(parent.parent))
     return false;
-  if (ts.isCallExpression(parent)) {
-    const called = parent.expression.getText();
+  const holder = ts.isPrefixUnaryExpression(parent) ? parent.parent : parent;
+  if (ts.isCallExpression(holder)) {
+    const called = holder.expression.getText();
     const isWritten =
       /toPrecision|toFixed|slice|quantity|number|text|kv|elevation|length|bore|drop|flow|head|gauge|density|strength|fill/.test(
         called,

@@ -569,6 +569,14 @@ test('a set point that is reached is 1 of 1, in no unit', () => {
   ]);
 });
 
+test('a flow that is missed is shown as flows', () => {
+  const m = { findings: [finding('set-point-missed', 'V', { mode: 'flow', set: 0.02, found: 0.018, state: 'open' })] };
+  expect(marginWorking(made(m), marginOf('set-point', m))!.inputs.map((v) => [v.value, v.dimension])).toEqual([
+    [0.018, 'flow'],
+    [0.02, 'flow'],
+  ]);
+});
+
 test('a set point that another valve misses is not this one’s', () => {
   const missed = (where: string) => [finding('set-point-missed', where, { mode: 'flow', set: 0.02, found: 0.01, state: 'open' })];
   expect(marginOf('set-point', { findings: missed('V') })).toMatchObject({ value: 0.5, verdict: 'fails' });

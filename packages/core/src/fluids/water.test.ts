@@ -147,6 +147,8 @@ describe('mineral oil', () => {
       if (!isFluidState(s)) throw new Error('refused');
       return s.density;
     };
+    // α = 0.6278/870 = 7.216092e-4; αΔT = 0.0216483; exp(−0.0216483·1.0173186)
+    expect(at45('lubricating', 870)).toBeCloseTo(870 * Math.exp(-0.0220232), 2);
     // α = 613.9723/850² = 8.49789e-4; αΔT = 0.0254937; exp(−0.0254937·1.0203949) = 0.974322
     expect(at45('crude', 850)).toBeCloseTo(850 * 0.974322, 2);
     // α = 346.4228/740² + 0.4388/740 = 1.225577e-3; 0.0367673·1.0294138
@@ -195,6 +197,10 @@ describe('brines, Laliberté 2004 and 2007', () => {
     // A + B·T/647.096: 1.075747 at 60 °C, 1.019126 at 25 °C
     const share = at('CaCl2', 0.3, 60).vapourPressure / at('CaCl2', 0, 60).vapourPressure;
     expect(share).toBeCloseTo((0.63319 * 1.075747) / 1.019126, 4);
+  });
+  test('calcium chloride 10 % at 25 °C, by hand: where the last term of the equation counts whole', () => {
+    // (0.1/0.478)^−5.2 = 3412.6, 1 − 3413.6^−0.4 − 0.018 = 0.94338
+    expect(at('CaCl2', 0.1, 25).vapourPressure / at('CaCl2', 0, 25).vapourPressure).toBeCloseTo(0.94338, 4);
   });
   test('water activity by the osmotic coefficients of Robinson & Stokes 1959, app. 8.3: exp(−ν·φ·m·0.018015)', () => {
     for (const [m, phi] of [

@@ -292,6 +292,7 @@ test('ductile iron by class K with its lining, copper by its walls (EN 545, EN 1
   expect(insideOf('DI 410', 'K9')).toMatchObject({ reason: 'unknown-size' });
   expect(insideOf('Cu 22', '1 mm')).toBeCloseTo(0.02, 12);
   expect(insideOf('copper 54', '2 mm')).toBeCloseTo(0.05, 12);
+  expect(insideOf('Cu 23', '')).toMatchObject({ reason: 'unknown-size' });
   expect(insideOf('Cu 22', '3 mm')).toMatchObject({ reason: 'unknown-schedule' });
   // every wall that EN 1057 has, and no other; every DN of EN 545
   expect(EN_1057).toEqual({
