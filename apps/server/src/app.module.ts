@@ -5,6 +5,7 @@ import { CONFIG, type Config } from './config.js';
 import { DatabaseModule } from './database/database.module.js';
 import { HealthController } from './health/health.controller.js';
 import { SeedService } from './seed/seed.service.js';
+import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { StudiesModule } from './studies/studies.module.js';
 import { WorkModule } from './work/work.module.js';
 
@@ -34,6 +35,7 @@ export class AppModule {
         DatabaseModule.with(config),
         WorkModule.with(config.worker),
         StudiesModule,
+        CatalogueModule,
       ],
       controllers: [HealthController],
       providers: [SeedService, { provide: CONFIG, useValue: config }],

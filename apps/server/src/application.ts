@@ -62,7 +62,7 @@ function describe(app: NestExpressApplication): void {
   const builder = new DocumentBuilder()
     .setTitle('Cedar Knot')
     .setVersion('1')
-    .setDescription('Studies of pump services, stored with versions.')
+    .setDescription('Studies of pump services, stored with versions, and the catalogue of pumps, valves and motors.')
     .addBearerAuth()
     .addSecurityRequirements('bearer');
   const document = SwaggerModule.createDocument(app, builder.build());
@@ -71,7 +71,7 @@ function describe(app: NestExpressApplication): void {
 }
 
 /** addresses of the web application's pages; it draws a page of its own for any other, which is not found all the same */
-const PAGE = /^\/(?:studies(?:\/[^/]+(?:\/[a-z-]+)?)?\/?)?$/;
+const PAGE = /^\/(?:studies(?:\/[^/]+(?:\/[a-z-]+)?)?\/?|catalogues(?:\/[a-z-]+(?:\/[^/]+(?:\/[a-z-]+)?)?)?\/?)?$/;
 
 function serveWeb(app: NestExpressApplication, folder: string, token: string | undefined): void {
   const index = join(folder, 'index.html');

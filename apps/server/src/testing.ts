@@ -24,7 +24,8 @@ export function testConfig(more: Partial<Config> = {}): Config {
 export async function testApplication(more: Partial<Config> = {}): Promise<NestExpressApplication> {
   const app = await createApplication(testConfig(more));
   const sequelize = app.get<Sequelize>(getConnectionToken());
-  for (const table of ['study_versions', 'studies', 'settings']) await sequelize.query(`DELETE FROM ${table}`);
+  for (const table of ['attachments', 'model_revisions', 'models', 'families', 'makers', 'study_versions', 'studies', 'settings'])
+    await sequelize.query(`DELETE FROM ${table}`);
   await app.listen(0, '127.0.0.1');
   return app;
 }

@@ -48,7 +48,22 @@ export {
   VALVE_ENTRY_FIELDS,
 } from './document/fields.js';
 export { thingKind, type ThingKind } from './document/things.js';
-export type { FieldProblem, Person, StudyHead, StudyWhole, VersionHead, VersionPage } from './document/stored.js';
+export type {
+  AttachmentHead,
+  FieldProblem,
+  ImportResult,
+  ModelHead,
+  ModelKind,
+  ModelWhole,
+  ModelWords,
+  Person,
+  Provenance,
+  RevisionHead,
+  StudyHead,
+  StudyWhole,
+  VersionHead,
+  VersionPage,
+} from './document/stored.js';
 export { isId } from './document/ids.js';
 export {
   blankStudy,
@@ -161,3 +176,4 @@ export { rankPumps, type Objective, type Ranking, type RankOptions, type Vary } 
 export { stageLadder, type StageLadder } from './selection/stages.js';
 export { chooseValves, type ValveChoice } from './selection/valves.js';
 export { usable } from './catalogue/find.js';
+export { typicalMotorEfficiency } from './selection/motor.js';

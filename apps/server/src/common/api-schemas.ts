@@ -22,6 +22,28 @@ export const ref = (name: string): { $ref: string } => ({ $ref: `#/components/sc
 
 const HEAD = { id, title: text, tag: text, version, savedAt: time, deletedAt: orNull(time) };
 
+const figure = { type: 'number' };
+const MODEL_KIND = { ...text, enum: ['pumps', 'valves', 'motors'] };
+const MODEL_HEAD = {
+  id,
+  kind: MODEL_KIND,
+  key: text,
+  name: text,
+  maker: orNull(text),
+  family: orNull(text),
+  type: orNull(text),
+  size: orNull(text),
+  revision: version,
+  savedAt: time,
+  retiredAt: orNull(time),
+  warnings: list(text),
+  isTypical: { type: 'boolean' },
+  from: orNull(text),
+  summary: orNull({ type: 'object', additionalProperties: true }),
+  words: { type: 'object', additionalProperties: true },
+};
+const SAID = { note: text, source: text, page: text, from: text };
+
 export const COMPONENTS: Readonly<Record<string, Schema>> = {
   Study: { type: 'object', description: 'A study document: docs/study.schema.json', additionalProperties: true },
   StudyHead: object(HEAD),
@@ -55,6 +77,64 @@ export const COMPONENTS: Readonly<Record<string, Schema>> = {
   ]),
   Rename: object({ version, title: text, tag: text }, ['tag']),
   NameVersion: object({ name: text }),
+  ModelHead: object(MODEL_HEAD),
+  ModelHeads: list(ref('ModelHead')),
+  ModelWhole: object({
+    ...MODEL_HEAD,
+    entry: ref('CatalogueEntry'),
+    revisions: list(ref('RevisionHead')),
+    attachments: list(ref('Attachment')),
+    usedIn: list(object({ id, title: text, tag: text, revision: orNull(version) })),
+  }),
+  CatalogueEntry: {
+    type: 'object',
+    description: 'An entry of a catalogue: docs/catalogue.schema.json',
+    additionalProperties: true,
+  },
+  RevisionHead: object({
+    revision: version,
+    savedAt: time,
+    note: orNull(text),
+    source: orNull(text),
+    rows: orNull(text),
+    page: orNull(text),
+    by: orNull(ref('Person')),
+    checkedBy: orNull(ref('Person')),
+    checkedAt: orNull(time),
+  }),
+  ModelRevision: object({ revision: version, entry: ref('CatalogueEntry') }),
+  Attachment: object({ id, name: text, role: text, mediaType: text, size: count, addedAt: time, by: orNull(ref('Person')) }),
+  CreateModel: object({ kind: MODEL_KIND, key: text, entry: ref('CatalogueEntry'), ...SAID }, ['key', ...Object.keys(SAID)]),
+  Revise: object({ revision: version, entry: ref('CatalogueEntry'), ...SAID }, Object.keys(SAID)),
+  ModelIds: object({ ids: list(id) }),
+  NewestRevisions: list(object({ id, revision: version, retiredAt: orNull(time) })),
+  ImportCatalogue: object(
+    { source: { type: 'object', additionalProperties: true }, catalogue: { type: 'object', additionalProperties: true } },
+    ['source'],
+  ),
+  Sheets: list(object({ name: text, rows: list(list(text)) })),
+  ExportModels: object({ format: { ...text, enum: ['json', 'csv', 'xlsx'] }, title: text, ids: list(id) }, ['title']),
+  FindPumps: { type: 'object', required: ['flow', 'head'], additionalProperties: true },
+  FoundPumps: object({
+    candidates: list(
+      object({
+        model: id,
+        diameter: orNull(figure),
+        stages: count,
+        speed: figure,
+        duty: object({
+          flow: figure,
+          head: figure,
+          efficiency: orNull(figure),
+          npshr: orNull(figure),
+          shaftPower: orNull(figure),
+        }),
+        flowDeviation: figure,
+        headDeviation: figure,
+      }),
+    ),
+    counts: { type: 'object', additionalProperties: count },
+  }),
 };
 
 const REFUSALS: Readonly<Record<number, string>> = {

@@ -7,13 +7,23 @@ const SMALL_LIMIT = '100kb';
 /** addresses whose bodies hold a document: they stay bytes, and are read in a worker */
 const WITH_DOCUMENT = /^\/api\/studies(?:\/import|\/[^/]+)?\/?$/;
 
+/** whole catalogues, spreadsheets, pictures and manuals */
+const LARGE_LIMIT = '64mb';
+const LARGE = /^\/api\/catalogue\/(?:import|sheets|models\/[^/]+\/attachments)\/?$/;
+/** one entry of the catalogue */
+const ENTRY = /^\/api\/catalogue\/(?:models(?:\/[^/]+)?|export|find)\/?$/;
+
+const large = express.raw({ type: () => true, limit: LARGE_LIMIT });
+const entry = express.json({ limit: BODY_LIMIT });
 const raw = express.raw({ type: () => true, limit: BODY_LIMIT });
 const json = express.json({ limit: SMALL_LIMIT });
 
 export const readBodies: RequestHandler = (request: Request, response: Response, next: NextFunction) => {
   const { pathname } = new URL(request.url, 'http://localhost');
-  const hasDocument = (request.method === 'POST' || request.method === 'PUT') && WITH_DOCUMENT.test(pathname);
-  if (hasDocument) raw(request, response, next);
+  const isWrite = request.method === 'POST' || request.method === 'PUT';
+  if (isWrite && WITH_DOCUMENT.test(pathname)) raw(request, response, next);
+  else if (isWrite && LARGE.test(pathname)) large(request, response, next);
+  else if (isWrite && ENTRY.test(pathname)) entry(request, response, next);
   else json(request, response, next);
 };
 

@@ -1,6 +1,7 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { SequelizeModule } from '@nestjs/sequelize';
 import type { Config } from '../config.js';
+import { AttachmentModel, CatalogueModel, FamilyModel, MakerModel, ModelRevisionModel } from './models/catalogue.models.js';
 import { StudyModel } from './models/study.model.js';
 import { StudyVersionModel } from './models/study-version.model.js';
 
@@ -18,7 +19,7 @@ export class DatabaseModule {
           username: user,
           password,
           database: name,
-          models: [StudyModel, StudyVersionModel],
+          models: [StudyModel, StudyVersionModel, MakerModel, FamilyModel, CatalogueModel, ModelRevisionModel, AttachmentModel],
           logging: false,
           pool: { max: 8, acquire: 20_000 },
           // the database may be coming back after a kill

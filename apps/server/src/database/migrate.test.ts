@@ -15,7 +15,17 @@ const connection = (): Sequelize =>
     logging: false,
   });
 
-const TABLES = ['study_versions', 'studies', 'settings', 'migrations'];
+const TABLES = [
+  'attachments',
+  'model_revisions',
+  'models',
+  'families',
+  'makers',
+  'study_versions',
+  'studies',
+  'settings',
+  'migrations',
+];
 const empty = async (db: Sequelize): Promise<void> => {
   for (const table of TABLES) await db.query(`DROP TABLE IF EXISTS ${table}`);
 };

@@ -12,6 +12,6 @@ import { StudiesService } from './studies.service.js';
   imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel])],
   controllers: [StudiesController, PeopleController],
   providers: [StudiesService, VersionsService, PeopleService],
-  exports: [StudiesService],
+  exports: [StudiesService, PeopleService],
 })
 export class StudiesModule {}

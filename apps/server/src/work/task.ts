@@ -1,4 +1,4 @@
-import type { DocumentChange } from '@cedar-knot/core';
+import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Wanted } from '@cedar-knot/core';
 import type { ProblemBody } from '../common/problem.js';
 
 /*
@@ -14,7 +14,45 @@ export type Task =
   | { kind: 'retitle'; document: string; title: string; tag: string | undefined }
   | { kind: 'copy'; document: string }
   | { kind: 'write'; document: string }
-  | { kind: 'compare'; before: string; after: string };
+  | { kind: 'compare'; before: string; after: string }
+  /** entries of one kind by key, as JSON text, to be kept; `at`: where they stand in what was sent */
+  | { kind: 'models'; of: ModelKind; text: string; at: string }
+  | { kind: 'split'; body: Uint8Array; batch: number }
+  | { kind: 'sheets'; body: Uint8Array }
+  | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
+  | { kind: 'find'; models: { key: string; entry: string }[]; wanted: Wanted };
+
+export type ExportFormat = 'json' | 'csv' | 'xlsx';
+
+export interface ExportedModel {
+  of: ModelKind;
+  key: string;
+  entry: string;
+}
+
+/** An entry that may be kept, with what lists show of it. */
+export interface PreparedModel {
+  key: string;
+  /** JSON text */
+  entry: string;
+  name: string;
+  maker: string | null;
+  family: string | null;
+  type: string | null;
+  size: string | null;
+  listed: Listed;
+}
+
+export type Listed = Pick<ModelHead, 'warnings' | 'isTypical' | 'from' | 'summary' | 'words'>;
+
+/** An import in pieces that worker threads can share. */
+export interface SplitImport {
+  file: string | null;
+  page: string | null;
+  rows: Record<string, string>;
+  from: string | null;
+  batches: { of: ModelKind; count: number; text: string }[];
+}
 
 /** A document that may be stored. */
 export interface Accepted {
@@ -37,7 +75,15 @@ export interface TaskResults {
   copy: Accepted;
   write: { text: string };
   compare: { changes: DocumentChange[] };
+  models: { models: PreparedModel[] };
+  split: SplitImport;
+  sheets: { sheets: { name: string; rows: string[][] }[] };
+  export: { data: Uint8Array };
+  find: FoundPumps;
 }
 
 /** A refusal crosses threads as data. */
 export type Done<K extends Task['kind']> = { ok: true; value: TaskResults[K] } | { ok: false; status: number; body: ProblemBody };
+
+export type Handler<K extends Task['kind']> = (task: Extract<Task, { kind: K }>) => TaskResults[K] | Promise<TaskResults[K]>;
+export type Handlers = { [K in Task['kind']]: Handler<K> };

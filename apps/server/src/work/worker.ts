@@ -1,7 +1,6 @@
 import {
   blankStudy,
   diffDocuments,
-  parseStudyText,
   prepareStudy,
   writeStudy,
   type Problem,
@@ -9,11 +8,11 @@ import {
   type Study,
 } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
-import type { Schema } from 'joi';
-import { validated } from '../common/joi.pipe.js';
 import { ApiProblem } from '../common/problem.js';
 import { CREATE, SAVE } from '../studies/schemas.js';
-import type { Accepted, Done, Task, TaskResults } from './task.js';
+import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
+import { decoded, envelope, parsed } from './bodies.js';
+import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
 
 const MOST_CHANGES = 200;
 const MOST_ERRORS = 50;
@@ -35,7 +34,8 @@ const UNFINISHED: ReadonlySet<ProblemCode> = new Set([
 /** a fluid without its kind cannot even be shown */
 const isUnfinished = (p: Problem): boolean => UNFINISHED.has(p.code) && !(p.code === 'missing' && p.detail.key === 'kind');
 
-const HANDLERS: { [K in Task['kind']]: (task: Extract<Task, { kind: K }>) => TaskResults[K] } = {
+const HANDLERS: Handlers = {
+  ...CATALOGUE_HANDLERS,
   save: ({ body }) => {
     const { version, saveId, document } = envelope(body, SAVE);
     return { version, saveId, ...accepted(document) };
@@ -58,36 +58,13 @@ const HANDLERS: { [K in Task['kind']]: (task: Extract<Task, { kind: K }>) => Tas
 };
 
 /** Runs one task; a refusal comes back as data, anything else is thrown. */
-export default function run<K extends Task['kind']>(task: Extract<Task, { kind: K }>): Done<K> {
+export default async function run<K extends Task['kind']>(task: Extract<Task, { kind: K }>): Promise<Done<K>> {
   try {
-    return { ok: true, value: (HANDLERS[task.kind] as (t: typeof task) => TaskResults[K])(task) };
+    return { ok: true, value: await (HANDLERS[task.kind] as Handler<K>)(task) };
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     return { ok: false, status: error.getStatus(), body: error.body };
   }
-}
-
-function envelope<T>(body: Uint8Array, schema: Schema<T>): T {
-  return validated(schema, parsed(decoded(body), 400));
-}
-
-function decoded(body: Uint8Array): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(body);
-  } catch {
-    const lines = new TextDecoder().decode(body).split('\uFFFD', 1)[0]!.split('\n');
-    const at = `line ${lines.length}, column ${lines[lines.length - 1]!.length + 1}`;
-    const message = `This is not UTF-8 text at ${at}.`;
-    throw new ApiProblem(422, { error: 'bad-study', message, errors: [{ path: '', message, code: 'bad-json' }] });
-  }
-}
-
-/** @param broken status of a text that is no JSON: a file that is wrong is no wrong request */
-function parsed(text: string, broken: 400 | 422): unknown {
-  const read = parseStudyText(text);
-  if ('raw' in read) return read.raw;
-  const isBroken = read.problem.code === 'bad-json';
-  throw refusal([read.problem], isBroken ? broken : 422, isBroken && broken === 400 ? 'bad-json' : 'bad-study');
 }
 
 /** A study that may be stored, or a refusal with every path that is wrong. */
@@ -108,7 +85,7 @@ function stored(study: Study): Accepted {
 }
 
 /** paths are those of the study, without the envelope around it */
-function refusal(problems: readonly Problem[], status = 422, error = 'bad-study'): ApiProblem {
+function refusal(problems: readonly Problem[]): ApiProblem {
   const errors = problems.slice(0, MOST_ERRORS).map((p) => ({
     path: p.path.replace(/^document\.?/, ''),
     message: problemText(p),
@@ -116,5 +93,5 @@ function refusal(problems: readonly Problem[], status = 422, error = 'bad-study'
   }));
   const first = errors[0]!;
   const message = `The study was not taken: ${first.path ? `${first.path}: ` : ''}${first.message}`;
-  return new ApiProblem(status, { error, message, errors });
+  return new ApiProblem(422, { error: 'bad-study', message, errors });
 }

@@ -5,7 +5,7 @@ import { isFiltered, type PumpFilter } from './filter.js';
 import { configure, performanceAt } from './configure.js';
 
 /** A duty that a pump is sought for; SI. */
-export interface Wanted extends Pick<PumpFilter, 'type' | 'frequency'> {
+export interface Wanted extends PumpFilter {
   flow: number;
   head: number;
   /** of the system at no flow, m; without it the duty is read at the flow */

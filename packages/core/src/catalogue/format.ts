@@ -32,6 +32,7 @@ export const MOTOR_ENTRY_FIELDS: Fields = {
   efficiency: number(0.01, 1, 'Efficiency', { percent: true, series: 3 }),
   powerFactor: number(0.01, 1, 'Power factor', { series: 3 }),
   frame: text('Frame'),
+  phases: number(1, 3, 'Phases', { integer: true }),
   duty: choice(['S1', 'S3', 'S6'], 'Duty'),
 };
 

@@ -1,4 +1,4 @@
-import type { Study } from './study.js';
+import type { RawEntry, Study } from './study.js';
 
 /** What is listed of a study that is kept. */
 export interface StudyHead {
@@ -44,4 +44,90 @@ export interface FieldProblem {
   path: string;
   message: string;
   code?: string;
+}
+
+/** Kinds of things that the catalogue keeps, as its file has them. */
+export type ModelKind = 'pumps' | 'valves' | 'motors';
+
+/** Where a revision of a model came from. */
+export interface Provenance {
+  /** name of the file, or what else it was */
+  source: string | null;
+  /** rows of the file, as they are said: `412–487` */
+  rows: string | null;
+  /** of a printed sheet */
+  page: string | null;
+}
+
+/** What is listed of a model that the catalogue keeps; figures in SI. */
+export interface ModelHead {
+  id: string;
+  kind: ModelKind;
+  /** its id in a catalogue file */
+  key: string;
+  name: string;
+  maker: string | null;
+  family: string | null;
+  type: string | null;
+  size: string | null;
+  /** counts its changes, from 1 */
+  revision: number;
+  savedAt: string;
+  retiredAt: string | null;
+  /** codes of what is odd about its curve */
+  warnings: string[];
+  isTypical: boolean;
+  /** how it came: csv, xlsx, json, picture, typed, seed */
+  from: string | null;
+  /** of `summarisePump` or `summariseValve`; a motor's rating; null where nothing can be drawn */
+  summary: Record<string, unknown> | null;
+  /** trade terms by which it is found */
+  words: ModelWords;
+}
+
+export interface ModelWords {
+  frequency?: number;
+  phases?: number;
+  liquids?: string[];
+  materials?: string[];
+  uses?: string[];
+  ratedPower?: number;
+  poles?: number;
+}
+
+export interface RevisionHead extends Provenance {
+  revision: number;
+  savedAt: string;
+  note: string | null;
+  by: Person | null;
+  checkedBy: Person | null;
+  checkedAt: string | null;
+}
+
+export interface AttachmentHead {
+  id: string;
+  name: string;
+  role: string;
+  mediaType: string;
+  /** bytes */
+  size: number;
+  addedAt: string;
+  by: Person | null;
+}
+
+/** A model with everything that its page shows. */
+export interface ModelWhole extends ModelHead {
+  entry: RawEntry;
+  revisions: RevisionHead[];
+  attachments: AttachmentHead[];
+  usedIn: { id: string; title: string; tag: string; revision: number | null }[];
+}
+
+/** What an import did. */
+export interface ImportResult {
+  created: number;
+  revised: number;
+  unchanged: number;
+  /** ids of the models, by kind and key: `pumps/tc150-400` */
+  ids: Record<string, string>;
 }

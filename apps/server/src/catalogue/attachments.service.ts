@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { InjectModel } from '@nestjs/sequelize';
+import type { AttachmentHead } from '@cedar-knot/core';
+import { ApiProblem, notFound } from '../common/problem.js';
+import { AttachmentModel, CatalogueModel } from '../database/models/catalogue.models.js';
+import { PeopleService } from '../people/people.service.js';
+import { mediaTypeOf } from './media.js';
+import { attachmentHead } from './rows.js';
+
+const LARGEST = 20 * 1024 * 1024;
+const MOST = 20;
+
+/** Drawings, manuals and printed curves of models. */
+@Injectable()
+export class AttachmentsService {
+  constructor(
+    @InjectModel(CatalogueModel) private readonly models: typeof CatalogueModel,
+    @InjectModel(AttachmentModel) private readonly attachments: typeof AttachmentModel,
+    private readonly people: PeopleService,
+  ) {}
+
+  async add(modelId: string, name: string, role: string, data: Uint8Array): Promise<AttachmentHead> {
+    if (!(await this.models.findByPk(modelId, { attributes: ['id'] }))) throw notFound(`model ${modelId} in the catalogue`);
+    if (data.byteLength > LARGEST)
+      throw new ApiProblem(413, { error: 'too-large', message: `An attachment has at most ${LARGEST / 1024 / 1024} MB.` });
+    const mediaType = mediaTypeOf(data);
+    if (!mediaType)
+      throw new ApiProblem(422, { error: 'bad-type', message: 'Only PDF, PNG and JPEG are attached; this is none of them.' });
+    if ((await this.attachments.count({ where: { modelId } })) >= MOST)
+      throw new ApiProblem(422, { error: 'too-many', message: `A model has at most ${MOST} attachments.` });
+    const person = await this.people.get();
+    const row = await this.attachments.create({
+      id: randomUUID(),
+      modelId,
+      name,
+      role,
+      mediaType,
+      size: data.byteLength,
+      data: Buffer.from(data),
+      addedAt: new Date(),
+      byName: person?.name ?? null,
+      byInitials: person?.initials ?? null,
+    });
+    return attachmentHead(row);
+  }
+
+  async get(id: string): Promise<{ name: string; mediaType: string; data: Buffer }> {
+    const row = await this.attachments.findByPk(id);
+    if (!row) throw notFound(`attachment ${id}`);
+    return { name: row.name, mediaType: row.mediaType, data: row.data };
+  }
+
+  async remove(id: string): Promise<AttachmentHead> {
+    const row = await this.attachments.findByPk(id, { attributes: { exclude: ['data'] } });
+    if (!row) throw notFound(`attachment ${id}`);
+    const head = attachmentHead(row);
+    await this.attachments.destroy({ where: { id } });
+    return head;
+  }
+}

@@ -1,0 +1,247 @@
+import { Body, Controller, Delete, Get, HttpCode, Logger, Param, Post, Put, Query, Req, Res } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOperation, ApiProduces, ApiQuery, ApiTags } from '@nestjs/swagger';
+import type { AttachmentHead, DocumentChange, FoundPumps, ModelHead, ModelWhole, Wanted } from '@cedar-knot/core';
+import { create as contentDisposition } from 'content-disposition';
+import type { Request, Response } from 'express';
+import { answers, ref, refusals } from '../common/api-schemas.js';
+import { bytesOf } from '../common/bodies.js';
+import { JoiPipe } from '../common/joi.pipe.js';
+import { ApiProblem } from '../common/problem.js';
+import { AttachmentsService } from './attachments.service.js';
+import { CatalogueService } from './catalogue.service.js';
+import {
+  ATTACH,
+  CREATE_MODEL,
+  EXPORT,
+  FIND,
+  LIST_MODELS,
+  MODEL_ID,
+  REVISE,
+  REVISION,
+  REVISIONS_OF,
+  type CreateModelBody,
+  type ExportBody,
+  type ListQuery,
+  type ReviseBody,
+} from './schemas.js';
+
+const MEDIA = {
+  json: 'application/json; charset=utf-8',
+  csv: 'text/csv; charset=utf-8',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+};
+const FILE_NAMES = { json: 'catalogue.catalogue.json', csv: 'catalogue.csv', xlsx: 'catalogue.xlsx' };
+
+@ApiTags('catalogue')
+@Controller('catalogue')
+export class CatalogueController {
+  private readonly logger = new Logger('catalogue');
+
+  constructor(
+    private readonly catalogue: CatalogueService,
+    private readonly attachments: AttachmentsService,
+  ) {}
+
+  @Get('models')
+  @ApiOperation({
+    summary: 'All models of a kind without their data, with what lists and charts show; retired ones with ?retired=true',
+  })
+  @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['pumps', 'valves', 'motors'] } })
+  @ApiQuery({ name: 'retired', required: false, schema: { type: 'boolean' } })
+  @answers(200, ref('ModelHeads'))
+  @refusals(400, 401, 503)
+  list(@Query(new JoiPipe(LIST_MODELS)) { kind, retired }: ListQuery): Promise<ModelHead[]> {
+    return this.catalogue.list(kind, retired);
+  }
+
+  @Post('models')
+  @ApiOperation({ summary: 'A new model: an entry of a catalogue file' })
+  @ApiBody({ schema: ref('CreateModel') })
+  @answers(201, ref('ModelWhole'))
+  @refusals(400, 401, 409, 413, 422, 503, 507)
+  create(@Body(new JoiPipe(CREATE_MODEL)) body: CreateModelBody): Promise<ModelWhole> {
+    return this.catalogue.create(body);
+  }
+
+  @Get('models/:id')
+  @ApiOperation({ summary: 'A model with its data, revisions, attachments and the studies that use it' })
+  @answers(200, ref('ModelWhole'))
+  @refusals(400, 401, 404, 503)
+  get(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
+    return this.catalogue.get(id);
+  }
+
+  @Put('models/:id')
+  @ApiOperation({ summary: 'A further revision over the one that was seen; 409 when that is no longer the newest' })
+  @ApiBody({ schema: ref('Revise') })
+  @answers(200, ref('ModelWhole'))
+  @refusals(400, 401, 404, 409, 413, 422, 503, 507)
+  revise(@Param('id', new JoiPipe(MODEL_ID)) id: string, @Body(new JoiPipe(REVISE)) body: ReviseBody): Promise<ModelWhole> {
+    return this.catalogue.revise(id, body);
+  }
+
+  @Post('models/:id/retire')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'No longer offered; studies keep what they took' })
+  @answers(200, ref('ModelWhole'))
+  @refusals(400, 401, 404, 503, 507)
+  retire(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
+    return this.catalogue.retire(id, true);
+  }
+
+  @Post('models/:id/restore')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Offered again' })
+  @answers(200, ref('ModelWhole'))
+  @refusals(400, 401, 404, 503, 507)
+  restore(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
+    return this.catalogue.retire(id, false);
+  }
+
+  @Post('models/:id/check')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'The newest revision was looked over by who works here' })
+  @answers(200, ref('ModelWhole'))
+  @refusals(400, 401, 404, 503, 507)
+  check(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
+    return this.catalogue.check(id);
+  }
+
+  @Get('models/:id/revisions/:revision')
+  @ApiOperation({ summary: 'The data of a revision' })
+  @answers(200, ref('ModelRevision'))
+  @refusals(400, 401, 404, 503)
+  revision(
+    @Param('id', new JoiPipe(MODEL_ID)) id: string,
+    @Param('revision', new JoiPipe(REVISION)) revision: number,
+  ): Promise<{ revision: number; entry: Record<string, unknown> }> {
+    return this.catalogue.revision(id, revision);
+  }
+
+  @Get('models/:id/revisions/:revision/changes/:after')
+  @ApiOperation({ summary: 'What differs between two revisions' })
+  @answers(200, ref('DocumentChanges'))
+  @refusals(400, 401, 404, 503)
+  changes(
+    @Param('id', new JoiPipe(MODEL_ID)) id: string,
+    @Param('revision', new JoiPipe(REVISION)) revision: number,
+    @Param('after', new JoiPipe(REVISION)) after: number,
+  ): Promise<DocumentChange[]> {
+    return this.catalogue.changes(id, revision, after);
+  }
+
+  @Post('revisions')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Newest revisions of some models' })
+  @ApiBody({ schema: ref('ModelIds') })
+  @answers(200, ref('NewestRevisions'))
+  @refusals(400, 401, 503)
+  newest(@Body(new JoiPipe(REVISIONS_OF)) { ids }: { ids: string[] }): ReturnType<CatalogueService['newest']> {
+    return this.catalogue.newest(ids);
+  }
+
+  @Post('import')
+  @HttpCode(200)
+  @ApiOperation({
+    summary:
+      'A catalogue file, whole or not at all. The answer is a line of JSON at a time: {"done","of"} while it runs, {"result"} or {"problem"} at the end; it ends with the connection, and nothing is kept then',
+  })
+  @ApiBody({ schema: ref('ImportCatalogue') })
+  @ApiProduces('application/x-ndjson')
+  async import(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
+    response.setHeader('Content-Type', 'application/x-ndjson');
+    let isGone = false;
+    response.on('close', () => (isGone = !response.writableFinished));
+    const say = (line: object): void => void response.write(`${JSON.stringify(line)}\n`);
+    try {
+      const result = await this.catalogue.import(bytesOf(body), (done, of) => {
+        if (isGone) throw new Cancelled();
+        say({ done, of });
+      });
+      say({ result });
+    } catch (error) {
+      if (error instanceof Cancelled) this.logger.log(`an import was ended by who sent it (${request.socket.bytesRead} bytes)`);
+      else if (error instanceof ApiProblem) say({ problem: error.body });
+      else {
+        this.logger.error(error instanceof Error ? error.stack : String(error));
+        say({ problem: { error: 'failed', message: 'The catalogue could not be kept; nothing of it was.' } });
+      }
+    }
+    response.end();
+  }
+
+  @Post('sheets')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'The cells of a spreadsheet (.xlsx) as texts' })
+  @ApiConsumes('application/octet-stream')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @answers(200, ref('Sheets'))
+  @refusals(401, 413, 422, 503)
+  sheets(@Body() body: unknown): ReturnType<CatalogueService['sheets']> {
+    return this.catalogue.sheets(bytesOf(body));
+  }
+
+  @Post('export')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Some models as a catalogue file, a CSV or a spreadsheet, which can be imported again' })
+  @ApiBody({ schema: ref('ExportModels') })
+  @refusals(400, 401, 404, 503)
+  async export(@Body(new JoiPipe(EXPORT)) body: ExportBody, @Res() response: Response): Promise<void> {
+    const data = await this.catalogue.export(body);
+    response.setHeader('Content-Type', MEDIA[body.format]);
+    response.setHeader('Content-Disposition', contentDisposition(FILE_NAMES[body.format]));
+    response.send(Buffer.from(data));
+  }
+
+  @Post('find')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Pumps of the catalogue for one duty; SI' })
+  @ApiBody({ schema: ref('FindPumps') })
+  @answers(200, ref('FoundPumps'))
+  @refusals(400, 401, 503)
+  find(@Body(new JoiPipe(FIND)) wanted: Wanted): Promise<FoundPumps> {
+    return this.catalogue.find(wanted);
+  }
+
+  @Post('models/:id/attachments')
+  @ApiOperation({ summary: 'A drawing, a manual or a printed curve: PDF, PNG or JPEG, at most 20 MB' })
+  @ApiConsumes('application/octet-stream')
+  @ApiQuery({ name: 'name', schema: { type: 'string' } })
+  @ApiQuery({ name: 'role', required: false, schema: { type: 'string', enum: ['drawing', 'manual', 'curve', 'other'] } })
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @answers(201, ref('Attachment'))
+  @refusals(400, 401, 404, 413, 422, 503, 507)
+  attach(
+    @Param('id', new JoiPipe(MODEL_ID)) id: string,
+    @Query(new JoiPipe(ATTACH)) { name, role }: { name: string; role: string },
+    @Body() body: unknown,
+  ): Promise<AttachmentHead> {
+    return this.attachments.add(id, name, role, bytesOf(body));
+  }
+
+  @Get('attachments/:id')
+  @ApiOperation({ summary: 'The attachment itself' })
+  @refusals(400, 401, 404, 503)
+  async attachment(@Param('id', new JoiPipe(MODEL_ID)) id: string, @Res() response: Response): Promise<void> {
+    const { name, mediaType, data } = await this.attachments.get(id);
+    response.setHeader('Content-Type', mediaType);
+    // a file from elsewhere runs nothing here: pictures are shown, the rest is saved
+    response.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
+    response.setHeader(
+      'Content-Disposition',
+      contentDisposition(name, { type: mediaType.startsWith('image/') ? 'inline' : 'attachment' }),
+    );
+    response.send(data);
+  }
+
+  @Delete('attachments/:id')
+  @ApiOperation({ summary: 'Take an attachment away' })
+  @answers(200, ref('Attachment'))
+  @refusals(400, 401, 404, 503, 507)
+  detach(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<AttachmentHead> {
+    return this.attachments.remove(id);
+  }
+}
+
+/** who sent an import has gone */
+class Cancelled extends Error {}

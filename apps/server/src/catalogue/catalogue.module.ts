@@ -1,0 +1,24 @@
+import { Module } from '@nestjs/common';
+import { SequelizeModule } from '@nestjs/sequelize';
+import {
+  AttachmentModel,
+  CatalogueModel,
+  FamilyModel,
+  MakerModel,
+  ModelRevisionModel,
+} from '../database/models/catalogue.models.js';
+import { StudiesModule } from '../studies/studies.module.js';
+import { AttachmentsService } from './attachments.service.js';
+import { CatalogueController } from './catalogue.controller.js';
+import { CatalogueService } from './catalogue.service.js';
+
+@Module({
+  imports: [
+    SequelizeModule.forFeature([MakerModel, FamilyModel, CatalogueModel, ModelRevisionModel, AttachmentModel]),
+    StudiesModule,
+  ],
+  controllers: [CatalogueController],
+  providers: [CatalogueService, AttachmentsService],
+  exports: [CatalogueService],
+})
+export class CatalogueModule {}

@@ -1,0 +1,425 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { InjectConnection, InjectModel } from '@nestjs/sequelize';
+import type {
+  DocumentChange,
+  FoundPumps,
+  ImportResult,
+  ModelHead,
+  ModelKind,
+  ModelWhole,
+  Person,
+  Wanted,
+} from '@cedar-knot/core';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import { ApiProblem, notFound } from '../common/problem.js';
+import {
+  AttachmentModel,
+  CatalogueModel,
+  FamilyModel,
+  MakerModel,
+  ModelRevisionModel,
+} from '../database/models/catalogue.models.js';
+import { PeopleService } from '../people/people.service.js';
+import { WorkPool } from '../work/pool.js';
+import type { PreparedModel } from '../work/task.js';
+import { attachmentHead, LIST_SQL, modelHead, revisionHead, type ModelRow } from './rows.js';
+import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
+
+/** models judged in one piece of work, and rows put in by one statement */
+const BATCH = 200;
+const FIND_BATCH = 800;
+
+/** Where models that are kept came from. */
+export interface Origin {
+  source: string | null;
+  page: string | null;
+  /** by kind and key */
+  rows: Readonly<Record<string, string>>;
+  from: string | null;
+  note: string | null;
+}
+
+interface Kept {
+  of: ModelKind;
+  model: PreparedModel;
+}
+
+/** Said while an import runs; throwing ends it, and nothing is kept. */
+export type Progress = (done: number, of: number) => void;
+
+/** Pumps, valves and motors with their revisions. */
+@Injectable()
+export class CatalogueService {
+  constructor(
+    @InjectConnection() private readonly sequelize: Sequelize,
+    @InjectModel(MakerModel) private readonly makers: typeof MakerModel,
+    @InjectModel(FamilyModel) private readonly families: typeof FamilyModel,
+    @InjectModel(CatalogueModel) private readonly models: typeof CatalogueModel,
+    @InjectModel(ModelRevisionModel) private readonly revisions: typeof ModelRevisionModel,
+    @InjectModel(AttachmentModel) private readonly attachments: typeof AttachmentModel,
+    private readonly people: PeopleService,
+    private readonly pool: WorkPool,
+  ) {}
+
+  async list(kind: ModelKind, isRetired: boolean): Promise<ModelHead[]> {
+    const rows = await this.sequelize.query<ModelRow>(
+      `${LIST_SQL} WHERE m.kind = :kind AND m.retired_at IS ${isRetired ? 'NOT NULL' : 'NULL'} ORDER BY m.name`,
+      { replacements: { kind }, type: QueryTypes.SELECT },
+    );
+    return rows.map(modelHead);
+  }
+
+  async get(id: string): Promise<ModelWhole> {
+    const [row] = await this.sequelize.query<ModelRow>(`${LIST_SQL} WHERE m.id = :id`, {
+      replacements: { id },
+      type: QueryTypes.SELECT,
+    });
+    if (!row) throw notFound(`model ${id} in the catalogue`);
+    const revisions = await this.revisions.findAll({
+      where: { modelId: id },
+      order: [['revision', 'DESC']],
+      attributes: { exclude: ['entry'] },
+    });
+    const attached = await this.attachments.findAll({
+      where: { modelId: id },
+      order: [['addedAt', 'ASC']],
+      attributes: { exclude: ['data'] },
+    });
+    return {
+      ...modelHead(row),
+      entry: JSON.parse(await this.entryOf(id, row.revision)) as Record<string, unknown>,
+      revisions: revisions.map(revisionHead),
+      attachments: attached.map(attachmentHead),
+      usedIn: await this.usedIn(id),
+    };
+  }
+
+  /** data of one revision, and its difference from another */
+  async revision(id: string, revision: number): Promise<{ revision: number; entry: Record<string, unknown> }> {
+    return { revision, entry: JSON.parse(await this.entryOf(id, revision)) as Record<string, unknown> };
+  }
+
+  async changes(id: string, before: number, after: number): Promise<DocumentChange[]> {
+    const task = { kind: 'compare' as const, before: await this.entryOf(id, before), after: await this.entryOf(id, after) };
+    return (await this.pool.run(task)).changes;
+  }
+
+  private async entryOf(id: string, revision: number): Promise<string> {
+    const row = await this.revisions.findOne({ where: { modelId: id, revision }, attributes: ['entry'] });
+    if (!row) throw notFound(`revision ${revision} of model ${id}`);
+    return row.entry;
+  }
+
+  /** studies whose entries were taken from a model, with the revision that they took */
+  private async usedIn(id: string): Promise<ModelWhole['usedIn']> {
+    const found = await this.sequelize.query<{ id: string; title: string; tag: string; document: string }>(
+      'SELECT id, title, tag, document FROM studies WHERE deleted_at IS NULL AND document LIKE :part ORDER BY title LIMIT 100',
+      { replacements: { part: `%"${id}"%` }, type: QueryTypes.SELECT },
+    );
+    return found.map(({ document, ...study }) => ({ ...study, revision: takenRevision(document, id) }));
+  }
+
+  /** newest revisions of some models, for studies that took older ones */
+  async newest(ids: readonly string[]): Promise<{ id: string; revision: number; retiredAt: string | null }[]> {
+    const rows = await this.models.findAll({ where: { id: { [Op.in]: [...ids] } }, attributes: ['id', 'revision', 'retiredAt'] });
+    return rows.map((r) => ({ id: r.id, revision: r.revision, retiredAt: r.retiredAt?.toISOString() ?? null }));
+  }
+
+  async create(body: CreateModelBody): Promise<ModelWhole> {
+    const { kind, entry } = body;
+    const key = body.key ?? (await this.freeKey(kind, entry.name));
+    const { models } = await this.pool.run({ kind: 'models', of: kind, text: JSON.stringify({ [key]: entry }), at: 'entry' });
+    const [model] = models;
+    const taken = await this.models.findOne({ where: { kind, key } });
+    if (taken) throw new ApiProblem(409, { error: 'key-taken', message: `There is a model "${key}" already.` });
+    const result = await this.keep([{ of: kind, model: model! }], originOf(body));
+    return this.get(result.ids[`${kind}/${key}`]!);
+  }
+
+  private async freeKey(kind: ModelKind, name: unknown): Promise<string> {
+    const base = String(name ?? 'model').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 50) || 'model'; // prettier-ignore
+    for (let n = 1; ; n++) {
+      const key = n === 1 ? base : `${base}-${n}`;
+      if ((await this.models.count({ where: { kind, key } })) === 0) return key;
+    }
+  }
+
+  /** a further revision; refused where it is not the newest that was seen */
+  async revise(id: string, body: ReviseBody): Promise<ModelWhole> {
+    const row = await this.row(id);
+    const kind = row.kind as ModelKind;
+    const { models } = await this.pool.run({
+      kind: 'models',
+      of: kind,
+      text: JSON.stringify({ [row.key]: body.entry }),
+      at: 'entry',
+    });
+    await this.sequelize.transaction(async (transaction) => {
+      const locked = await this.models.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+      if (locked!.revision !== body.revision)
+        throw new ApiProblem(409, {
+          error: 'changed-meanwhile',
+          message: `This is revision ${locked!.revision} by now; yours rests on revision ${body.revision}. Nothing was overwritten.`,
+          version: locked!.revision,
+          savedAt: locked!.savedAt.toISOString(),
+        });
+      const places = await this.places([models[0]!], transaction);
+      await this.addRevisions([{ row: locked!, model: models[0]! }], originOf(body), places, transaction);
+    });
+    return this.get(id);
+  }
+
+  async retire(id: string, isRetired: boolean): Promise<ModelWhole> {
+    const row = await this.row(id);
+    await row.update({ retiredAt: isRetired ? new Date() : null });
+    return this.get(id);
+  }
+
+  /** who works here has looked the newest revision over */
+  async check(id: string): Promise<ModelWhole> {
+    const by = await this.people.get();
+    if (!by) throw new ApiProblem(400, { error: 'no-name', message: 'Say who you are first: a check carries a name.' });
+    const row = await this.row(id);
+    await this.revisions.update(
+      { checkedByName: by.name, checkedByInitials: by.initials, checkedAt: new Date() },
+      { where: { modelId: id, revision: row.revision } },
+    );
+    return this.get(id);
+  }
+
+  /**
+   * Takes a whole catalogue or nothing of it. What is kept already under the same key gets a further revision where it differs.
+   *
+   * @param body as it arrived
+   */
+  async import(body: Uint8Array, progress: Progress): Promise<ImportResult> {
+    const split = await this.pool.run({ kind: 'split', body, batch: BATCH });
+    const total = split.batches.reduce((sum, b) => sum + b.count, 0);
+    if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: 'No pump, valve or motor stands in it.' });
+    // two steps of the same length for each model: judged, then kept
+    let judged = 0;
+    const prepared = await Promise.all(
+      split.batches.map(async ({ of, count, text }) => {
+        const { models } = await this.pool.run({ kind: 'models', of, text, at: '' });
+        judged += count;
+        progress(judged, 2 * total);
+        return models.map((model): Kept => ({ of, model }));
+      }),
+    );
+    const origin = { source: split.file, page: split.page, rows: split.rows, from: split.from, note: null };
+    return this.keep(prepared.flat(), origin, (done) => progress(total + done, 2 * total));
+  }
+
+  /** @param first what is done in the same transaction before; false ends it */
+  async keep(
+    list: readonly Kept[],
+    origin: Origin,
+    progress: (done: number) => void = () => undefined,
+    first: (t: Transaction) => Promise<boolean> = () => Promise.resolve(true),
+  ): Promise<ImportResult> {
+    const result: ImportResult = { created: 0, revised: 0, unchanged: 0, ids: {} };
+    await this.sequelize.transaction(async (transaction) => {
+      if (!(await first(transaction))) return;
+      const places = await this.places(list.map((k) => k.model), transaction); // prettier-ignore
+      for (let i = 0; i < list.length; i += BATCH) {
+        await this.keepBatch(list.slice(i, i + BATCH), origin, places, result, transaction);
+        progress(Math.min(list.length, i + BATCH));
+      }
+    });
+    return result;
+  }
+
+  private async keepBatch(
+    batch: readonly Kept[],
+    origin: Origin,
+    places: Places,
+    result: ImportResult,
+    transaction: Transaction,
+  ): Promise<void> {
+    const there = new Map<string, CatalogueModel>();
+    for (const of of new Set(batch.map((k) => k.of))) {
+      const keys = batch.filter((k) => k.of === of).map((k) => k.model.key);
+      const rows = await this.models.findAll({
+        where: { kind: of, key: { [Op.in]: keys } },
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+      });
+      for (const row of rows) there.set(`${of}/${row.key}`, row);
+    }
+    const now = new Date();
+    const by = await this.by();
+    const fresh = batch.filter((k) => !there.has(`${k.of}/${k.model.key}`)).map((k) => ({ ...k, id: randomUUID() }));
+    await this.models.bulkCreate(
+      fresh.map(({ of, model, id }) => ({
+        id,
+        kind: of,
+        key: model.key,
+        ...columnsOf(model, origin, places),
+        revision: 1,
+        createdAt: now,
+        savedAt: now,
+        retiredAt: null,
+      })),
+      { transaction },
+    );
+    await this.revisions.bulkCreate(
+      fresh.map(({ of, model, id }) => ({
+        modelId: id,
+        revision: 1,
+        entry: model.entry,
+        savedAt: now,
+        ...originColumns(origin, `${of}/${model.key}`),
+        ...by,
+      })),
+      { transaction },
+    );
+    result.created += fresh.length;
+    for (const { of, model, id } of fresh) result.ids[`${of}/${model.key}`] = id;
+    const again = batch.flatMap(({ of, model }) => {
+      const row = there.get(`${of}/${model.key}`);
+      return row ? [{ row, model }] : [];
+    });
+    for (const { row } of again) result.ids[`${row.kind}/${row.key}`] = row.id;
+    const changed = await this.addRevisions(again, origin, places, transaction);
+    result.revised += changed;
+    result.unchanged += again.length - changed;
+  }
+
+  /** a revision more of each that differs from what is kept; one that was retired is had back. Returns how many differ. */
+  private async addRevisions(
+    list: readonly { row: CatalogueModel; model: PreparedModel }[],
+    origin: Origin,
+    places: Places,
+    transaction: Transaction,
+  ): Promise<number> {
+    const by = await this.by();
+    let count = 0;
+    for (const { row, model } of list) {
+      const last = await this.revisions.findOne({
+        where: { modelId: row.id, revision: row.revision },
+        attributes: ['entry'],
+        transaction,
+      });
+      if (last?.entry === model.entry) continue;
+      const savedAt = new Date();
+      const revision = row.revision + 1;
+      await row.update({ ...columnsOf(model, origin, places), revision, savedAt, retiredAt: null }, { transaction });
+      await this.revisions.create(
+        { modelId: row.id, revision, entry: model.entry, savedAt, ...originColumns(origin, `${row.kind}/${row.key}`), ...by },
+        { transaction },
+      );
+      count++;
+    }
+    return count;
+  }
+
+  /** ids of the makers and families of some models, made where they are not there yet */
+  private async places(models: readonly PreparedModel[], transaction: Transaction): Promise<Places> {
+    const makers = new Map<string, number>();
+    const families = new Map<string, number>();
+    const wanted = new Set(models.flatMap((m) => (m.maker === null ? [] : [m.maker])));
+    for (const name of wanted) {
+      const [row] = await this.makers.findOrCreate({ where: { name }, transaction });
+      makers.set(name, row.id);
+    }
+    for (const { maker, family } of models) {
+      if (maker === null || family === null || families.has(placeOf(maker, family))) continue;
+      const [row] = await this.families.findOrCreate({ where: { makerId: makers.get(maker)!, name: family }, transaction });
+      families.set(placeOf(maker, family), row.id);
+    }
+    return { makers, families };
+  }
+
+  private async by(): Promise<{ byName: string | null; byInitials: string | null }> {
+    const person: Person | null = await this.people.get();
+    return { byName: person?.name ?? null, byInitials: person?.initials ?? null };
+  }
+
+  async export({ format, title, ids }: ExportBody): Promise<Uint8Array> {
+    const rows: { of: ModelKind; key: string; entry: string }[] = [];
+    for (let i = 0; i < ids.length; i += 1000) {
+      const part = await this.sequelize.query<{ of: ModelKind; key: string; entry: string }>(
+        `SELECT m.kind AS \`of\`, m.file_key AS \`key\`, r.entry FROM models m
+         JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision WHERE m.id IN (:ids)`,
+        { replacements: { ids: ids.slice(i, i + 1000) }, type: QueryTypes.SELECT },
+      );
+      rows.push(...part);
+    }
+    if (rows.length === 0) throw notFound('model of those in the catalogue');
+    if (format === 'csv' && new Set(rows.map((r) => r.of)).size > 1)
+      throw new ApiProblem(400, {
+        error: 'bad-request',
+        message: 'A CSV holds models of one kind; choose pumps, valves or motors alone.',
+      });
+    return (await this.pool.run({ kind: 'export', format, title, models: rows })).data;
+  }
+
+  async sheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
+    return (await this.pool.run({ kind: 'sheets', body })).sheets;
+  }
+
+  /** pumps of the catalogue for one duty; the catalogue is gone through in pieces by all threads */
+  async find(wanted: Wanted): Promise<FoundPumps> {
+    const rows = await this.sequelize.query<{ key: string; entry: string }>(
+      `SELECT m.id AS \`key\`, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
+       WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
+      { type: QueryTypes.SELECT },
+    );
+    const pieces = Array.from({ length: Math.ceil(rows.length / FIND_BATCH) }, (_, i) =>
+      rows.slice(i * FIND_BATCH, (i + 1) * FIND_BATCH),
+    );
+    const found = await Promise.all(pieces.map((models) => this.pool.run({ kind: 'find', models, wanted })));
+    const counts = { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 };
+    for (const f of found) for (const key of Object.keys(counts) as (keyof typeof counts)[]) counts[key] += f.counts[key];
+    const departure = (c: FoundPumps['candidates'][number]): number => Math.hypot(c.flowDeviation, c.headDeviation);
+    const candidates = found
+      .flatMap((f) => f.candidates)
+      .sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
+    return { candidates, counts };
+  }
+
+  private async row(id: string): Promise<CatalogueModel> {
+    const row = await this.models.findByPk(id);
+    if (!row) throw notFound(`model ${id} in the catalogue`);
+    return row;
+  }
+}
+
+interface Places {
+  makers: ReadonlyMap<string, number>;
+  families: ReadonlyMap<string, number>;
+}
+
+const placeOf = (maker: string, family: string): string => `${maker}\n${family}`;
+
+function columnsOf(model: PreparedModel, origin: Origin, { makers, families }: Places) {
+  const { name, type, size, maker, family, listed } = model;
+  return {
+    name,
+    type,
+    size,
+    makerId: maker === null ? null : makers.get(maker)!,
+    familyId: maker === null || family === null ? null : families.get(placeOf(maker, family))!,
+    listed: JSON.stringify({ ...listed, from: origin.from }),
+  };
+}
+
+function originColumns({ source, page, rows, note }: Origin, key: string) {
+  return { source, page, rows: rows[key] ?? null, note };
+}
+
+function originOf({ source, page, note, from }: { source?: string; page?: string; note?: string; from?: string }): Origin {
+  return { source: source || null, page: page || null, note: note || null, from: from ?? 'typed', rows: {} };
+}
+
+/** the revision that a study says it took, of the entries that name the model */
+function takenRevision(document: string, id: string): number | null {
+  const { pumps = {}, valves = {} } = JSON.parse(document) as Record<
+    'pumps' | 'valves',
+    Record<string, { from?: { model?: string; revision?: number } }> | undefined
+  >;
+  const taken = [...Object.values(pumps), ...Object.values(valves)].find((e) => e.from?.model === id);
+  return taken?.from?.revision ?? null;
+}

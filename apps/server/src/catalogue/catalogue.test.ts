@@ -1,0 +1,260 @@
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import ExcelJS from 'exceljs';
+import request from 'supertest';
+import type { ImportResult, ModelHead, ModelWhole, RawEntry } from '@cedar-knot/core';
+import { generatePumps } from '../seed/makers/pumps.js';
+import { generateValves } from '../seed/makers/valves.js';
+import { TEST_TOKEN, testApplication } from '../testing.js';
+
+let app: NestExpressApplication;
+const http = () => {
+  const agent = request.agent(app.getHttpServer());
+  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  return agent;
+};
+beforeAll(async () => (app = await testApplication()));
+afterAll(() => app.close());
+
+const ENTRY = {
+  name: 'Rill 50',
+  maker: 'Rill',
+  family: 'R',
+  type: 'end-suction',
+  speed: '2900 rpm',
+  curve: [
+    { flow: '0 m3/h', head: '40 m', efficiency: 0 },
+    { flow: '30 m3/h', head: '34 m', efficiency: '62 %' },
+    { flow: '50 m3/h', head: '25 m', efficiency: 0.55 },
+  ],
+};
+
+type Line = { done?: number; of?: number; result?: ImportResult; problem?: { message: string; errors: { path: string }[] } };
+async function take(catalogue: object, source: object = {}): Promise<Line[]> {
+  const answer = await http().post('/api/catalogue/import').send({ source, catalogue: { format: 'cedar-knot-catalogue', version: 1, ...catalogue } }).buffer(true).parse(bytes).expect(200); // prettier-ignore
+  return (answer.body as Buffer).toString('utf8').trim().split('\n').map((l) => JSON.parse(l) as Line); // prettier-ignore
+}
+/** parts of an answer, whatever its type */
+const bytes = (response: request.Response, done: (error: Error | null, body: Buffer) => void): void => {
+  const stream = response as unknown as NodeJS.ReadableStream;
+  const parts: Buffer[] = [];
+  stream.on('data', (d: Buffer) => parts.push(d));
+  stream.on('end', () => done(null, Buffer.concat(parts)));
+};
+const list = async (kind: string, query = ''): Promise<ModelHead[]> =>
+  (await http().get(`/api/catalogue/models?kind=${kind}${query}`).expect(200)).body as ModelHead[];
+const get = async (id: string): Promise<ModelWhole> =>
+  (await http().get(`/api/catalogue/models/${id}`).expect(200)).body as ModelWhole;
+const create = async (entry: object = ENTRY, more: object = {}): Promise<ModelWhole> =>
+  (
+    await http()
+      .post('/api/catalogue/models')
+      .send({ kind: 'pumps', entry, ...more })
+      .expect(201)
+  ).body as ModelWhole;
+
+describe('one model', () => {
+  test('is created, listed with its figures, found again whole, and its key is its own', async () => {
+    const made = await create(ENTRY, { note: 'from a letter', source: 'letter of 3 March' });
+    expect(made).toMatchObject({
+      key: 'rill-50',
+      revision: 1,
+      maker: 'Rill',
+      family: 'R',
+      entry: { curve: [{}, { efficiency: 0.62 }, {}] },
+    });
+    expect(made.revisions).toMatchObject([{ revision: 1, note: 'from a letter', source: 'letter of 3 March', by: null }]);
+    const [head] = await list('pumps');
+    // the parabola through the efficiencies 0, 0.62, 0.55 at 0, 30, 50 m³/h has its vertex between the last two
+    expect((head!.summary as { best: { flow: number } }).best.flow * 3600).toBeGreaterThan(30);
+    expect(head).toMatchObject({ id: made.id, warnings: [], isTypical: false, from: 'typed' });
+    expect((await create()).key).toBe('rill-50-2');
+    await http().post('/api/catalogue/models').send({ kind: 'pumps', key: 'rill-50', entry: ENTRY }).expect(409);
+  });
+
+  test('what is wrong is refused with its path in the entry; what only warns is kept with its warning', async () => {
+    const wrong = await http().post('/api/catalogue/models').send({ kind: 'pumps', entry: { ...ENTRY, speed: '2900 m' } }).expect(422); // prettier-ignore
+    expect((wrong.body as { errors: { path: string }[] }).errors).toMatchObject([{ path: 'entry.speed', code: 'bad-quantity' }]);
+    const rising = { ...ENTRY, name: 'Odd', curve: [ENTRY.curve[0], { flow: '20 m3/h', head: '44 m' }, ENTRY.curve[2]] };
+    expect((await create(rising)).warnings).toEqual(['head-rises']);
+    await http().post('/api/catalogue/models').send({ kind: 'fans', entry: {} }).expect(400);
+  });
+
+  test('a change is a further revision; of two on the same one the later is refused; what differs is told', async () => {
+    const { id } = await create({ ...ENTRY, name: 'Changing' });
+    const path = `/api/catalogue/models/${id}`;
+    const second = (await http().put(path).send({ revision: 1, entry: { ...ENTRY, name: 'Changing', minFlow: '8 m3/h' }, note: 'least flow' }).expect(200)).body as ModelWhole; // prettier-ignore
+    expect(second).toMatchObject({
+      revision: 2,
+      entry: { minFlow: '8 m3/h' },
+      revisions: [{ revision: 2, note: 'least flow' }, { revision: 1 }],
+    });
+    await http().put(path).send({ revision: 1, entry: ENTRY }).expect(409);
+    // the same once more is no change
+    expect((await http().put(path).send({ revision: 2, entry: second.entry }).expect(200)).body).toMatchObject({ revision: 2 });
+    expect((await http().get(`${path}/revisions/1`).expect(200)).body).toMatchObject({
+      revision: 1,
+      entry: { name: 'Changing' },
+    });
+    expect((await http().get(`${path}/revisions/1/changes/2`).expect(200)).body).toEqual([{ path: 'minFlow', after: '8 m3/h' }]);
+    await http().get(`${path}/revisions/7`).expect(404);
+    expect(
+      (
+        await http()
+          .post('/api/catalogue/revisions')
+          .send({ ids: [id] })
+          .expect(200)
+      ).body,
+    ).toEqual([{ id, revision: 2, retiredAt: null }]);
+  });
+
+  test('is retired and had back; a check carries a name', async () => {
+    const { id } = await create({ ...ENTRY, name: 'Retiring' });
+    await http().post(`/api/catalogue/models/${id}/check`).expect(400);
+    await http().put('/api/person').send({ name: 'Ida Marsh', initials: 'IM' }).expect(200);
+    const checked = (await http().post(`/api/catalogue/models/${id}/check`).expect(200)).body as ModelWhole;
+    expect(checked.revisions[0]).toMatchObject({ checkedBy: { name: 'Ida Marsh', initials: 'IM' } });
+    await http().post(`/api/catalogue/models/${id}/retire`).expect(200);
+    expect((await list('pumps')).map((m) => m.id)).not.toContain(id);
+    expect((await list('pumps', '&retired=true')).map((m) => m.id)).toContain(id);
+    await http().post(`/api/catalogue/models/${id}/restore`).expect(200);
+    expect((await list('pumps')).map((m) => m.id)).toContain(id);
+  });
+
+  test('says which studies took it, and the revision that they took', async () => {
+    const { id, entry } = await create({ ...ENTRY, name: 'Used' });
+    const { body } = await http().post('/api/studies').send({ title: 'User' }).expect(201);
+    const { id: study, document } = body as { id: string; document: object };
+    await http().put(`/api/studies/${study}`).send({ version: 1, document: { ...document, pumps: { x: { ...entry, from: { model: id, revision: 1 } } } } }).expect(200); // prettier-ignore
+    expect((await get(id)).usedIn).toEqual([{ id: study, title: 'User', tag: '', revision: 1 }]);
+  });
+});
+
+describe('an import', () => {
+  test('takes all with where it came from, says how far it is, and takes the same again as unchanged', async () => {
+    const pumps = generatePumps(260);
+    const lines = await take(
+      { pumps, valves: generateValves(20), maker: 'Nobody' },
+      { file: 'list.csv', rows: { [`pumps/${Object.keys(pumps)[3]}`]: '41–80' }, from: 'csv' },
+    );
+    expect(lines.at(-1)!.result).toMatchObject({ created: 280, revised: 0, unchanged: 0 });
+    const steps = lines.slice(0, -1).map((l) => l.done!);
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+    expect([steps.at(-1), lines[0]!.of]).toEqual([560, 560]);
+    const { ids } = lines.at(-1)!.result!;
+    const model = await get(ids[`pumps/${Object.keys(pumps)[3]}`]!);
+    expect(model).toMatchObject({
+      from: 'csv',
+      revisions: [{ source: 'list.csv', rows: '41–80' }],
+      maker: expect.not.stringContaining('Nobody'),
+    });
+    expect((await take({ pumps, valves: generateValves(20) })).at(-1)!.result).toMatchObject({
+      created: 0,
+      revised: 0,
+      unchanged: 280,
+    });
+    const [key, entry] = Object.entries(pumps)[0]!;
+    expect((await take({ pumps: { [key]: { ...entry, notes: 'new' } } })).at(-1)!.result).toMatchObject({ revised: 1 });
+    expect((await get(ids[`pumps/${key}`]!)).revision).toBe(2);
+  });
+
+  test('with one wrong entry keeps nothing and says where', async () => {
+    const before = (await list('pumps')).length;
+    const lines = await take({ pumps: { good: ENTRY, bad: { ...ENTRY, curve: [{ flow: 'x', head: '1 m' }, ENTRY.curve[1]] } } });
+    expect(lines.at(-1)!.problem!.errors[0]!.path).toBe('pumps.bad.curve[0].flow');
+    expect(await list('pumps')).toHaveLength(before);
+    expect((await take({})).at(-1)!.problem!.message).toContain('No pump');
+  });
+
+  test('is ended by who sent it, and nothing is kept', async () => {
+    const pumps = Object.fromEntries(Object.entries(generatePumps(1400)).map(([k, e]) => [`again-${k}`, e]));
+    const ended = new AbortController();
+    const answer = await fetch(`${await app.getUrl()}/api/catalogue/import`, {
+      method: 'POST',
+      body: JSON.stringify({ catalogue: { pumps } }),
+      headers: { authorization: `Bearer ${TEST_TOKEN}`, 'content-type': 'application/json' },
+      signal: ended.signal,
+    });
+    await answer.body!.getReader().read();
+    ended.abort();
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    expect((await list('pumps')).filter((m) => m.key.startsWith('again-'))).toEqual([]);
+  });
+});
+
+describe('what leaves comes back', () => {
+  const entries = generatePumps(30);
+  let ids: string[];
+  beforeAll(async () => {
+    const renamed = Object.fromEntries(Object.entries(entries).map(([k, e]) => [`out-${k}`, e]));
+    ids = Object.values((await take({ pumps: renamed })).at(-1)!.result!.ids);
+  });
+  const sent = async (format: string): Promise<Buffer> =>
+    (await http().post('/api/catalogue/export').send({ format, ids }).buffer(true).parse(bytes).expect(200)).body as Buffer; // prettier-ignore
+
+  test('a catalogue file and a spreadsheet, with numbers as numbers', async () => {
+    const file = JSON.parse((await sent('json')).toString('utf8')) as { pumps: Record<string, RawEntry> };
+    expect(Object.keys(file.pumps).sort()).toEqual(Object.keys(entries).map((k) => `out-${k}`).sort()); // prettier-ignore
+    expect((await take({ pumps: file.pumps })).at(-1)!.result).toMatchObject({ created: 0, revised: 0, unchanged: 30 });
+    const data = await sent('xlsx');
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load(data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength) as ArrayBuffer);
+    const sheet = book.getWorksheet('pumps')!;
+    const flow = (sheet.getRow(1).values as string[]).indexOf('flow [m3/h]');
+    expect(typeof sheet.getRow(3).getCell(flow).value).toBe('number');
+    const back = await http()
+      .post('/api/catalogue/sheets')
+      .set('Content-Type', 'application/octet-stream')
+      .send(data)
+      .expect(200);
+    expect((back.body as { name: string; rows: string[][] }[])[0]).toMatchObject({
+      name: 'pumps',
+      rows: expect.arrayContaining([expect.arrayContaining(['model'])]),
+    });
+    await http()
+      .post('/api/catalogue/sheets')
+      .set('Content-Type', 'application/octet-stream')
+      .send(Buffer.from('no book'))
+      .expect(422);
+    expect((await sent('csv')).toString('utf8')).toContain('model,maker,family');
+  });
+
+  test('a pump is found for a duty by the whole catalogue, retired ones left out', async () => {
+    const wanted = { flow: 60 / 3600, head: 50, flowTolerance: 0.1, headTolerance: 0.1 };
+    const { candidates, counts } = (await http().post('/api/catalogue/find').send(wanted).expect(200)).body as { candidates: { model: string; headDeviation: number }[]; counts: { tried: number } }; // prettier-ignore
+    expect(counts.tried).toBeGreaterThan(250);
+    expect(candidates.length).toBeGreaterThan(0);
+    expect(Math.abs(candidates[0]!.headDeviation)).toBeLessThan(0.1);
+    await http().post(`/api/catalogue/models/${candidates[0]!.model}/retire`).expect(200);
+    const again = (await http().post('/api/catalogue/find').send(wanted).expect(200)).body as { candidates: { model: string }[] };
+    expect(again.candidates.map((c) => c.model)).not.toContain(candidates[0]!.model);
+    await http().post('/api/catalogue/find').send({ head: 3 }).expect(400);
+  });
+});
+
+describe('attachments', () => {
+  const PNG = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  test('a picture is kept and served as what it is, without the right to do anything; others are refused', async () => {
+    const { id } = await create({ ...ENTRY, name: 'Attached' });
+    const put = (name: string, data: Buffer) => http().post(`/api/catalogue/models/${id}/attachments?name=${encodeURIComponent(name)}&role=curve`).set('Content-Type', 'application/octet-stream').send(data); // prettier-ignore
+    const added = (await put('curve é.png', PNG).expect(201)).body as { id: string };
+    expect((await get(id)).attachments).toMatchObject([
+      { name: 'curve é.png', role: 'curve', mediaType: 'image/png', size: PNG.length },
+    ]);
+    const served = await http().get(`/api/catalogue/attachments/${added.id}`).expect(200);
+    expect(served.headers['content-type']).toBe('image/png');
+    expect(served.headers['content-security-policy']).toBe("default-src 'none'; sandbox");
+    expect(served.headers['x-content-type-options']).toBe('nosniff');
+    // a page that calls itself a picture
+    await put('x.png', Buffer.from('<html><script>alert(1)</script>')).expect(422);
+    await put('big.pdf', Buffer.concat([Buffer.from('%PDF-'), Buffer.alloc(21 * 1024 * 1024)])).expect(413);
+    const pdf = (await put('m.pdf', Buffer.from('%PDF-1.7 x')).expect(201)).body as { id: string };
+    expect((await http().get(`/api/catalogue/attachments/${pdf.id}`).expect(200)).headers['content-disposition']).toContain(
+      'attachment',
+    );
+    await http().delete(`/api/catalogue/attachments/${pdf.id}`).expect(200);
+    await http().get(`/api/catalogue/attachments/${pdf.id}`).expect(404);
+  });
+});

@@ -1,0 +1,54 @@
+import type { AttachmentHead, ModelHead, Person, RevisionHead } from '@cedar-knot/core';
+import type { AttachmentModel, ModelRevisionModel } from '../database/models/catalogue.models.js';
+import type { Listed } from '../work/task.js';
+
+/** A row of the list of models, with the names of its maker and family. */
+export interface ModelRow {
+  id: string;
+  kind: string;
+  key: string;
+  name: string;
+  maker: string | null;
+  family: string | null;
+  type: string | null;
+  size: string | null;
+  revision: number;
+  listed: string;
+  savedAt: Date;
+  retiredAt: Date | null;
+}
+
+export const LIST_SQL = `SELECT m.id, m.kind, m.file_key AS \`key\`, m.name, k.name AS maker, f.name AS family, m.type, m.size, m.revision, m.listed,
+  m.saved_at AS savedAt, m.retired_at AS retiredAt
+  FROM models m LEFT JOIN makers k ON k.id = m.maker_id LEFT JOIN families f ON f.id = m.family_id`;
+
+export function modelHead({ listed, savedAt, retiredAt, ...row }: ModelRow): ModelHead {
+  return {
+    ...(row as Omit<ModelHead, keyof Listed>),
+    ...(JSON.parse(listed) as Listed),
+    savedAt: new Date(savedAt).toISOString(),
+    retiredAt: retiredAt ? new Date(retiredAt).toISOString() : null,
+  };
+}
+
+const person = (name: string | null, initials: string | null): Person | null =>
+  name === null ? null : { name, initials: initials ?? '' };
+
+export function revisionHead(r: ModelRevisionModel): RevisionHead {
+  return {
+    revision: r.revision,
+    savedAt: r.savedAt.toISOString(),
+    note: r.note,
+    source: r.source,
+    rows: r.rows,
+    page: r.page,
+    by: person(r.byName, r.byInitials),
+    checkedBy: person(r.checkedByName, r.checkedByInitials),
+    checkedAt: r.checkedAt?.toISOString() ?? null,
+  };
+}
+
+export function attachmentHead(a: AttachmentModel): AttachmentHead {
+  const { id, name, role, mediaType, size } = a;
+  return { id, name, role, mediaType, size, addedAt: a.addedAt.toISOString(), by: person(a.byName, a.byInitials) };
+}

@@ -1,0 +1,106 @@
+import type { ModelKind, Wanted } from '@cedar-knot/core';
+import Joi from 'joi';
+
+const id = Joi.string().guid({ version: 'uuidv4' });
+const kind = Joi.string().valid('pumps', 'valves', 'motors');
+const note = Joi.string().trim().allow('').max(2000);
+const page = Joi.string().trim().allow('').max(100);
+const file = Joi.string().trim().allow('').max(300);
+const revision = Joi.number()
+  .integer()
+  .min(1)
+  .max(2 ** 31 - 1);
+/** judged by the core, which knows paths and units */
+const entry = Joi.object().unknown(true);
+const from = Joi.string().valid('csv', 'xlsx', 'json', 'picture', 'typed', 'typical');
+
+interface Source {
+  file?: string;
+  page?: string;
+  /** of each model, by kind and key: `pumps/tc150-400` → `412–487` */
+  rows?: Record<string, string>;
+  from?: string;
+}
+export interface ImportBody {
+  source?: Source;
+  catalogue: { maker?: unknown } & Partial<Record<ModelKind, Record<string, Record<string, unknown>>>>;
+}
+export interface CreateModelBody {
+  kind: ModelKind;
+  key?: string;
+  entry: Record<string, unknown>;
+  note?: string;
+  source?: string;
+  page?: string;
+  from?: string;
+}
+export interface ReviseBody {
+  revision: number;
+  entry: Record<string, unknown>;
+  note?: string;
+  source?: string;
+  page?: string;
+  from?: string;
+}
+export interface ListQuery {
+  kind: ModelKind;
+  retired: boolean;
+}
+export interface ExportBody {
+  format: 'json' | 'csv' | 'xlsx';
+  title: string;
+  ids: string[];
+}
+
+export const MODEL_ID = id.required() as Joi.Schema<string>;
+export const REVISION = revision.required() as Joi.Schema<number>;
+export const LIST_MODELS = Joi.object<ListQuery>({ kind: kind.required(), retired: Joi.boolean().default(false) });
+export const IMPORT = Joi.object<ImportBody>({
+  source: Joi.object({ file, page, rows: Joi.object().pattern(Joi.string().max(100), Joi.string().max(100)), from }),
+  catalogue: Joi.object().unknown(true).required(),
+}).required();
+export const CREATE_MODEL = Joi.object<CreateModelBody>({
+  kind: kind.required(),
+  key: Joi.string().trim().min(1).max(60),
+  entry: entry.required(),
+  note,
+  source: file,
+  page,
+  from,
+}).required();
+export const REVISE = Joi.object<ReviseBody>({
+  revision: revision.required(),
+  entry: entry.required(),
+  note,
+  source: file,
+  page,
+  from,
+}).required();
+export const REVISIONS_OF = Joi.object<{ ids: string[] }>({ ids: Joi.array().items(id).max(400).required() }).required();
+export const EXPORT = Joi.object<ExportBody>({
+  format: Joi.string().valid('json', 'csv', 'xlsx').required(),
+  title: Joi.string().trim().allow('').max(200).default('Catalogue'),
+  ids: Joi.array().items(id).min(1).max(50_000).required(),
+}).required();
+export const ATTACH = Joi.object<{ name: string; role: string }>({
+  name: Joi.string().trim().min(1).max(200).required(),
+  role: Joi.string().valid('drawing', 'manual', 'curve', 'other').default('other'),
+}).required();
+const positive = Joi.number().positive().max(1e6);
+export const FIND = Joi.object<Wanted>({
+  flow: positive.required(),
+  head: positive.required(),
+  staticHead: Joi.number().min(-1e5).max(1e5),
+  flowTolerance: Joi.number().min(0).max(10),
+  headTolerance: Joi.number().min(0).max(10),
+  npsha: Joi.number().min(-100).max(1e4),
+  type: Joi.string().max(40),
+  frequency: Joi.number().min(1).max(1000),
+  liquid: Joi.string().max(100),
+  material: Joi.string().max(100),
+  use: Joi.string().max(100),
+  phases: Joi.number().valid(1, 3),
+  maxSpeed: Joi.number().positive().max(1e5),
+  density: Joi.number().min(100).max(5000).default(998.207),
+  gravity: Joi.number().min(9).max(10.5).default(9.80665),
+}).required();

@@ -1,0 +1,176 @@
+import {
+  canonicalEntry,
+  ENTRY_FIELDS,
+  findPumps,
+  judgeCatalogue,
+  summarisePump,
+  summariseValve,
+  writeTable,
+  type Cell,
+  type ModelKind,
+  type ModelWords,
+  type RawEntry,
+} from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
+import ExcelJS from 'exceljs';
+import Papa from 'papaparse';
+import { IMPORT } from '../catalogue/schemas.js';
+import { ApiProblem } from '../common/problem.js';
+import { envelope } from './bodies.js';
+import type { ExportedModel, Handlers, Listed, PreparedModel } from './task.js';
+
+const MOST_ERRORS = 50;
+const KINDS: readonly ModelKind[] = ['pumps', 'valves', 'motors'];
+type Entries = Record<string, RawEntry>;
+
+const catalogueOf = (entries: Partial<Record<ModelKind, Entries>>) => ({
+  format: 'cedar-knot-catalogue' as const,
+  version: 1 as const,
+  pumps: {},
+  valves: {},
+  motors: {},
+  ...entries,
+});
+
+/** What is done with catalogues in worker threads. */
+export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 'export' | 'find'> = {
+  models: ({ of, text, at }) => ({ models: prepare(of, JSON.parse(text) as Entries, at) }),
+
+  split: ({ body, batch }) => {
+    const { source, catalogue } = envelope(body, IMPORT);
+    const maker = typeof catalogue.maker === 'string' ? catalogue.maker : undefined;
+    const batches = KINDS.flatMap((of) => {
+      const list = Object.entries(catalogue[of] ?? {});
+      return Array.from({ length: Math.ceil(list.length / batch) }, (_, i) => {
+        const part = list.slice(i * batch, (i + 1) * batch);
+        // what a catalogue says of all its entries is said of each
+        const entries = Object.fromEntries(
+          part.map(([key, e]) => [key, maker === undefined || !isRecord(e) || e.maker ? e : { ...e, maker }]),
+        );
+        return { of, count: part.length, text: JSON.stringify(entries) };
+      });
+    });
+    const { file = null, page = null, rows = {}, from = null } = source ?? {};
+    return { file, page, rows, from, batches };
+  },
+
+  sheets: async ({ body }) => ({ sheets: await readSheets(body) }),
+  export: async ({ format, title, models }) => ({ data: await written(format, title, models) }),
+  find: ({ models, wanted }) => {
+    const pumps = Object.fromEntries(models.map(({ key, entry }) => [key, JSON.parse(entry) as RawEntry]));
+    return findPumps(judgeCatalogue(catalogueOf({ pumps })).pumps, wanted);
+  },
+};
+
+const isRecord = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x);
+
+/** entries that may be kept, or a refusal that says of each what is wrong; what only warns is kept with its warning */
+function prepare(of: ModelKind, written: Entries, at: string): PreparedModel[] {
+  const entries = Object.fromEntries(
+    Object.entries(written).map(([key, e]) => [key, isRecord(e) ? canonicalEntry(e, ENTRY_FIELDS[of]) : e]),
+  );
+  const judged = judgeCatalogue(catalogueOf({ [of]: entries }));
+  const wrong = judged.problems.filter((p) => p.code !== 'unknown-key');
+  if (wrong.length > 0) {
+    const errors = wrong
+      .slice(0, MOST_ERRORS)
+      .map((p) => ({
+        path: at === '' ? p.path : p.path.replace(`${of}.${Object.keys(written)[0]}`, at),
+        message: problemText(p),
+        code: p.code,
+      }));
+    const message = `Nothing was taken: ${errors[0]!.path}: ${errors[0]!.message}`;
+    throw new ApiProblem(422, { error: 'bad-catalogue', message, errors });
+  }
+  return Object.entries(entries).map(([key, entry]) => {
+    const read = judged[of].get(key)!;
+    const warnings = judged.warnings.filter((w) => w.model === key).map((w) => w.code);
+    return { ...named(key, entry), entry: JSON.stringify({ name: key, ...entry }), listed: listedOf(of, entry, read, warnings) };
+  });
+}
+
+function named(key: string, entry: RawEntry): Omit<PreparedModel, 'entry' | 'listed'> {
+  const word = (x: unknown): string | null => (typeof x === 'string' && x !== '' ? x.slice(0, 200) : null);
+  return {
+    key,
+    name: word(entry.name) ?? key,
+    maker: word(entry.maker),
+    family: word(entry.family),
+    type: word(entry.type),
+    size: word(entry.size),
+  };
+}
+
+function listedOf(of: ModelKind, entry: RawEntry, read: Record<string, unknown>, warnings: string[]): Listed {
+  const motor = (of === 'motors' ? read : (read.motor ?? {})) as { ratedPower?: number; phases?: number; poles?: number };
+  const { frequency, liquids, materials, uses } = read as ModelWords;
+  const words = { frequency, liquids, materials, uses, phases: motor.phases, ratedPower: motor.ratedPower, poles: motor.poles };
+  const summary = of === 'pumps' ? summarisePump(read) : of === 'valves' ? summariseValve(read) : read;
+  return {
+    warnings: [...new Set(warnings)],
+    isTypical: entry.typical === true,
+    from: null,
+    summary: (summary as Record<string, unknown> | undefined) ?? null,
+    words: Object.fromEntries(Object.entries(words).filter(([, v]) => v !== undefined)),
+  };
+}
+
+const MOST_ROWS = 400_000;
+
+/** the cells of a workbook as texts, sheet by sheet */
+async function readSheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
+  const book = new ExcelJS.Workbook();
+  try {
+    await book.xlsx.load(body.buffer.slice(body.byteOffset, body.byteOffset + body.byteLength) as ArrayBuffer);
+  } catch {
+    throw new ApiProblem(422, { error: 'bad-spreadsheet', message: 'This is not a spreadsheet that can be read (.xlsx).' });
+  }
+  let total = 0;
+  return book.worksheets.map((sheet) => {
+    total += sheet.rowCount;
+    if (total > MOST_ROWS)
+      throw new ApiProblem(413, { error: 'too-large', message: `More than ${MOST_ROWS} rows stand in this spreadsheet.` });
+    const rows: string[][] = [];
+    sheet.eachRow({ includeEmpty: true }, (row, number) => {
+      const values = Array.isArray(row.values) ? row.values.slice(1) : [];
+      rows[number - 1] = Array.from(values, (v) => cellText(v));
+    });
+    return { name: sheet.name, rows: Array.from(rows, (r) => r ?? []) };
+  });
+}
+
+/** what a cell shows: of a formula its result, of rich text its letters */
+function cellText(value: unknown): string {
+  if (value === null || value === undefined) return '';
+  if (typeof value !== 'object') return String(value);
+  const { result, richText, text } = value as { result?: unknown; richText?: { text: string }[]; text?: unknown };
+  if (richText) return richText.map((r) => r.text).join('');
+  if (text !== undefined) return cellText(text);
+  return result === undefined ? '' : cellText(result);
+}
+
+async function written(format: string, title: string, models: readonly ExportedModel[]): Promise<Uint8Array> {
+  const of = (kind: ModelKind): Entries =>
+    Object.fromEntries(models.filter((m) => m.of === kind).map((m) => [m.key, JSON.parse(m.entry) as RawEntry]));
+  if (format === 'json') {
+    const { pumps, valves, motors, ...head } = catalogueOf({ pumps: of('pumps'), valves: of('valves'), motors: of('motors') });
+    return Buffer.from(`${JSON.stringify({ ...head, title, pumps, valves, motors }, null, 1)}\n`);
+  }
+  const tables = KINDS.map((kind) => ({ kind, entries: of(kind) })).filter((t) => Object.keys(t.entries).length > 0);
+  if (format === 'csv') {
+    const { kind, entries } = tables[0]!;
+    const { header, rows } = writeTable(kind, entries);
+    return Buffer.from(`\uFEFF${Papa.unparse([header, ...rows.map((r) => r.map(csvCell))], { escapeFormulae: true })}\n`);
+  }
+  const book = new ExcelJS.Workbook();
+  for (const { kind, entries } of tables) {
+    const { header, rows } = writeTable(kind, entries);
+    const sheet = book.addWorksheet(kind, { views: [{ state: 'frozen', xSplit: 2, ySplit: 1 }] });
+    sheet.addRow(header).font = { bold: true };
+    sheet.addRows(rows);
+    sheet.columns.forEach((c, i) => (c.width = Math.min(28, Math.max(10, header[i]!.length + 2))));
+  }
+  return new Uint8Array(await book.xlsx.writeBuffer());
+}
+
+const csvCell = (c: Cell): string | number => c ?? '';
