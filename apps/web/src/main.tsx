@@ -15,6 +15,11 @@ const SystemView = lazy(() => import('./features/system/SystemView.js').then((m)
 const ScenariosView = lazy(() => import('./features/scenarios/ScenariosView.js').then((m) => ({ default: m.ScenariosView })));
 const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m) => ({ default: m.CurvesView })));
 
+const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').then((m) => ({ default: m.CatalogueFrame })));
+const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
+const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
+const PictureView = lazy(() => import('./features/picture/PictureView.js').then((m) => ({ default: m.PictureView })));
+
 const opening = (view: ReactElement): ReactElement => (
   <Suspense fallback={<p className="text-inkq p-8">Opening …</p>}>{view}</Suspense>
 );
@@ -30,6 +35,19 @@ const router = createBrowserRouter([
       { path: 'system', element: <SystemView /> },
       { path: 'scenarios', element: <ScenariosView /> },
       { path: 'curves', element: <CurvesView /> },
+    ],
+  },
+  {
+    path: '/catalogues',
+    element: opening(<CatalogueFrame />),
+    errorElement: <Broken />,
+    children: [
+      { index: true, element: <Navigate to="pumps" replace /> },
+      { path: 'find', element: <FindView /> },
+      { path: 'pumps/:id/picture', element: <PictureView /> },
+      { path: ':kind', element: <CatalogueView /> },
+      { path: ':kind/:id', element: <CatalogueView /> },
+      { path: ':kind/:id/:part', element: <CatalogueView /> },
     ],
   },
   { path: '*', element: <Navigate to="/" replace /> },

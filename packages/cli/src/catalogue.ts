@@ -4,17 +4,19 @@ import {
   findPumps,
   isQuantity,
   judgeCatalogue,
+  judgeTable,
   parseStudyText,
   PUMP_TYPES,
   readQuantity,
   readTable,
+  severityOf,
   type Catalogue,
   type CurveWarning,
   type JudgedCatalogue,
   type Problem,
   type ReadTable,
 } from '@cedar-knot/core';
-import { curveWarningText, problemText, tableText } from '@cedar-knot/wording';
+import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wording';
 import Papa from 'papaparse';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
@@ -58,10 +60,8 @@ export function ofFile(text: string): { judged: JudgedCatalogue; problems: Writt
   return { judged, problems: [...judged.problems.map(readingError), ...judged.warnings.map(curveWarning)] };
 }
 
-const isWarning = (p: Problem): boolean => p.code === 'unknown-key';
-
 function readingError(p: Problem): Written {
-  return { path: p.path, severity: isWarning(p) ? 'warning' : 'error', code: p.code, message: problemText(p) };
+  return { path: p.path, severity: severityOf(p), code: p.code, message: problemText(p) };
 }
 
 function curveWarning(w: CurveWarning): Written {
@@ -70,16 +70,11 @@ function curveWarning(w: CurveWarning): Written {
 
 /** everything of a table is said at its row */
 function ofTable(text: string): { judged: JudgedCatalogue; problems: Written[] } {
-  const table = tableOf(text);
-  const judged = judgeCatalogue(table.catalogue);
-  const own = table.problems.map((p): Written => ({ row: p.row, severity: p.severity, code: p.code, message: tableText(p) }));
-  // what a table lacks was said at its row already
-  const lacking = new Set(table.problems.filter((p) => p.severity === 'error').map((p) => p.row));
-  const read = judged.problems.map(readingError).map((p) => atRow(p, table));
-  const more = read.filter((p) => !(p.row !== undefined && lacking.has(p.row)));
-  const warned = judged.warnings.map(curveWarning).map((p) => atRow(p, table));
-  const all = [...own, ...more, ...warned].sort((a, b) => (a.row ?? 0) - (b.row ?? 0));
-  return { judged, problems: all };
+  const { judged, problems } = judgeTable(tableOf(text));
+  return {
+    judged,
+    problems: problems.map((p) => ({ row: p.row, severity: p.severity, code: p.problem.code, message: rowProblemText(p) })),
+  };
 }
 
 /** rows as papaparse finds them, with the line of the file on which each begins */
@@ -92,15 +87,6 @@ export function tableOf(text: string): ReadTable {
     return begin;
   });
   return readTable(data, { lines });
-}
-
-function atRow({ path, ...rest }: Written, table: ReadTable): Written {
-  for (let at = path ?? ''; at !== ''; at = at.replace(/(?:\.[^.[\]]+|\[\d+\])$/, '')) {
-    const row = table.rowOf.get(at);
-    if (row !== undefined) return { row, ...rest };
-    if (!/[.[]/.test(at)) break;
-  }
-  return { row: 1, ...rest };
 }
 
 function write(file: string, made: Catalogue): void {

@@ -135,6 +135,7 @@ export {
   type SizedLine,
   type SizedScenario,
 } from './sizing/line-sizes.js';
+export { judgeTable, severityOf, type RowProblem } from './catalogue/judge-table.js';
 export { countsOf, judgeCatalogue, type CurveWarning, type JudgedCatalogue } from './catalogue/judge.js';
 export { findPumps, type Finding as FoundPumps, type FoundPump, type Wanted } from './catalogue/find.js';
 export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
@@ -152,7 +153,15 @@ export {
   type Reach as PumpReach,
   type ValveSummary,
 } from './catalogue/summary.js';
-export { curveSheet, readOut, type Contour, type CurveSheet, type ReadOut, type SheetSetting } from './catalogue/curve-sheet.js';
+export {
+  curveSheet,
+  readOut,
+  type Contour,
+  type CurveSheet,
+  type ReadOut,
+  type SheetCurve,
+  type SheetSetting,
+} from './catalogue/curve-sheet.js';
 export {
   attainableEfficiency,
   typicalPump,

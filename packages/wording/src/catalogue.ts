@@ -1,5 +1,6 @@
-import type { CurveWarning, TableProblem } from '@cedar-knot/core';
+import type { CurveWarning, RowProblem, TableProblem } from '@cedar-knot/core';
 import { inUnits, shortNumber } from './numbers.js';
+import { problemText } from './problems.js';
 
 type Detail = Readonly<Record<string, unknown>>;
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
@@ -50,6 +51,12 @@ const CURVE: Readonly<Record<CurveWarning['code'], (d: Detail) => string>> = {
 /** One sentence for what a measured curve does not do. */
 export function curveWarningText(w: Pick<CurveWarning, 'code' | 'detail'>): string {
   return CURVE[w.code](w.detail);
+}
+
+/** One sentence for what stands at a row of a table. */
+export function rowProblemText(p: RowProblem): string {
+  if (p.of === 'cell') return tableText(p.problem);
+  return p.of === 'entry' ? problemText(p.problem) : `${p.problem.model}: ${curveWarningText(p.problem)}`;
 }
 
 /** Every code that has words; a test holds it against the core. */

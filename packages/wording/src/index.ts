@@ -3,4 +3,4 @@ export { problemText, WORDED_REASONS } from './problems.js';
 export { findingText, marginReason, checkName, checkValue } from './findings.js';
 export { assumptionText, shortFormText } from './short-form.js';
 export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';
-export { curveWarningText, tableText, WORDED_TABLE_CODES } from './catalogue.js';
+export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from './catalogue.js';

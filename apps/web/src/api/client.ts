@@ -1,12 +1,21 @@
 import type {
+  AttachmentHead,
+  Catalogue,
   DocumentChange,
   FieldProblem,
+  FoundPumps,
+  ImportResult,
+  ModelHead,
+  ModelKind,
+  ModelWhole,
   Person,
+  RawEntry,
   Study,
   StudyHead,
   StudyWhole,
   VersionHead,
   VersionPage,
+  Wanted,
 } from '@cedar-knot/core';
 
 /** A refusal by the server, with its words; `status` 0 means that it could not be reached. */
@@ -23,23 +32,34 @@ export class ApiError extends Error {
 
 const KEEPALIVE_MOST = 60_000;
 
-async function call<T>(method: string, path: string, body?: unknown, isText = false): Promise<T> {
-  const sent = body === undefined ? undefined : isText ? (body as string) : JSON.stringify(body);
-  let response: Response;
+async function reached(path: string, init: RequestInit): Promise<Response> {
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(sent === undefined ? {} : { body: sent, headers: { 'content-type': isText ? 'text/plain' : 'application/json' } }),
-      // a save that is under way when the page is left still arrives; browsers carry so much at most
-      keepalive: method === 'PUT' && sent !== undefined && sent.length < KEEPALIVE_MOST,
-    });
-  } catch {
+    return await fetch(path, init);
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ApiError(0, 'The application on this machine does not answer.');
   }
+}
+
+function refused(status: number, answer: unknown): ApiError {
+  const { message, errors, ...rest } = answer as { message?: string; errors?: FieldProblem[] };
+  return new ApiError(status, message ?? `The application answered ${status}.`, errors ?? [], rest);
+}
+
+/** @param body sent as JSON; a text or a file as it is */
+async function call<T>(method: string, path: string, body?: unknown, isText = false): Promise<T> {
+  const isFile = body instanceof Blob;
+  const sent = body === undefined ? undefined : isText || isFile ? (body as string | Blob) : JSON.stringify(body);
+  const type = isFile ? 'application/octet-stream' : isText ? 'text/plain' : 'application/json';
+  const response = await reached(`/api${path}`, {
+    method,
+    ...(sent === undefined ? {} : { body: sent, headers: { 'content-type': type } }),
+    // a save that is under way when the page is left still arrives; browsers carry so much at most
+    keepalive: method === 'PUT' && typeof sent === 'string' && sent.length < KEEPALIVE_MOST,
+  });
   const answer: unknown = await response.json().catch(() => ({}));
   if (response.ok) return answer as T;
-  const { message, errors, ...rest } = answer as { message?: string; errors?: FieldProblem[] };
-  throw new ApiError(response.status, message ?? `The application answered ${response.status}.`, errors ?? [], rest);
+  throw refused(response.status, answer);
 }
 
 export const api = {
@@ -63,4 +83,84 @@ export const api = {
   person: () => call<{ person: Person | null }>('GET', '/person'),
   setPerson: (person: Person) => call<{ person: Person }>('PUT', '/person', person),
   restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
+  models: (kind: ModelKind, retired = false) =>
+    call<ModelHead[]>('GET', `/catalogue/models?kind=${kind}${retired ? '&retired=true' : ''}`),
+  model: (id: string) => call<ModelWhole>('GET', `/catalogue/models/${id}`),
+  createModel: (body: { kind: ModelKind; entry: RawEntry } & Said) => call<ModelWhole>('POST', '/catalogue/models', body),
+  reviseModel: (id: string, body: { revision: number; entry: RawEntry } & Said) =>
+    call<ModelWhole>('PUT', `/catalogue/models/${id}`, body),
+  actOnModel: (id: string, act: 'retire' | 'restore' | 'check') => call<ModelWhole>('POST', `/catalogue/models/${id}/${act}`),
+  modelRevision: (id: string, revision: number) =>
+    call<{ revision: number; entry: RawEntry }>('GET', `/catalogue/models/${id}/revisions/${revision}`),
+  modelChanges: (id: string, before: number, after: number) =>
+    call<DocumentChange[]>('GET', `/catalogue/models/${id}/revisions/${before}/changes/${after}`),
+  newestRevisions: (ids: string[]) =>
+    call<{ id: string; revision: number; retiredAt: string | null }[]>('POST', '/catalogue/revisions', { ids }),
+  findPumps: (wanted: Partial<Wanted>) => call<FoundPumps>('POST', '/catalogue/find', wanted),
+  sheets: (data: Blob) => call<{ name: string; rows: string[][] }[]>('POST', '/catalogue/sheets', data),
+  attach: (id: string, name: string, role: string, data: Blob) =>
+    call<AttachmentHead>('POST', `/catalogue/models/${id}/attachments?name=${encodeURIComponent(name)}&role=${role}`, data),
+  detach: (id: string) => call<AttachmentHead>('DELETE', `/catalogue/attachments/${id}`),
+  importCatalogue,
+  exportModels,
 };
+
+/** What is said of where data come from. */
+export interface Said {
+  note?: string;
+  source?: string;
+  page?: string;
+  from?: string;
+}
+
+export interface ImportSource {
+  file?: string;
+  page?: string;
+  rows?: Record<string, string>;
+  from?: string;
+}
+
+type ImportLine =
+  { done: number; of: number } | { result: ImportResult } | { problem: { message: string; errors?: FieldProblem[] } };
+
+/** Takes a catalogue whole or not at all; says how far it is, and ends with the signal. */
+async function importCatalogue(
+  source: ImportSource,
+  catalogue: Catalogue,
+  progress: (done: number, of: number) => void,
+  signal: AbortSignal,
+): Promise<ImportResult> {
+  const response = await reached('/api/catalogue/import', {
+    method: 'POST',
+    body: JSON.stringify({ source, catalogue }),
+    headers: { 'content-type': 'application/json' },
+    signal,
+  });
+  if (!response.ok || !response.body) throw refused(response.status, await response.json().catch(() => ({})));
+  let rest = '';
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    const lines = (rest + value).split('\n');
+    rest = lines.pop()!;
+    for (const text of lines) {
+      const line = JSON.parse(text) as ImportLine;
+      if ('result' in line) return line.result;
+      if ('problem' in line) throw new ApiError(422, line.problem.message, line.problem.errors ?? []);
+      progress(line.done, line.of);
+    }
+  }
+  throw new ApiError(0, 'The import ended before its end; nothing was taken.');
+}
+
+/** Some models as a file. */
+async function exportModels(format: 'json' | 'csv' | 'xlsx', ids: readonly string[], title: string): Promise<Blob> {
+  const response = await reached('/api/catalogue/export', {
+    method: 'POST',
+    body: JSON.stringify({ format, ids, title }),
+    headers: { 'content-type': 'application/json' },
+  });
+  if (!response.ok) throw refused(response.status, await response.json().catch(() => ({})));
+  return response.blob();
+}

@@ -2,6 +2,8 @@ import { displayUnit, toUnit, unitsOf, type Dimension, type UnitSystem } from '@
 import { prettyUnit, shortNumber } from '@cedar-knot/wording';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { useUnits } from '../state/units.js';
 import type { StudyActions, StudyState, StudyStore } from '../state/studyStore.js';
 
 export const StudyContext = createContext<StudyStore | null>(null);
@@ -27,9 +29,17 @@ export interface Display {
   value: (si: number, dimension: Dimension) => number;
 }
 
-/** Numbers and units as this study shows them. */
+const NO_STUDY = createStore(() => ({})) as StoreApi<Partial<StudyState>>;
+
+/** Numbers and units as the open study shows them, or as a person chose them where none is open. */
 export function useDisplay(): Display {
-  const system = useStudy((s) => unitsOf(s.study));
+  const store = useContext(StudyContext) as StoreApi<Partial<StudyState>> | null;
+  const ofStudy = useStore(store ?? NO_STUDY, (s) => (s.study ? unitsOf(s.study) : null));
+  const own = useUnits((s) => s.system);
+  return displayIn(ofStudy ?? own);
+}
+
+export function displayIn(system: UnitSystem): Display {
   return {
     system,
     number: (si, dimension, figures = 3) =>

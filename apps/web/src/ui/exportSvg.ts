@@ -39,8 +39,8 @@ export function standaloneSvg(svg: SVGSVGElement, title: string): string {
   return new XMLSerializer().serializeToString(copy);
 }
 
-/** Hands a text to the person as a file. */
-export function download(text: string, name: string, type: string): void {
+/** Hands a text or a file to the person. */
+export function download(text: string | Blob, name: string, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
   const link = document.createElement('a');
   link.href = url;

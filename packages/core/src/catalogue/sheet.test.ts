@@ -51,6 +51,8 @@ describe('key figures of a pump', () => {
 test('a valve by its rated coefficient, its last row of a table, or none', () => {
   expect(summariseValve({ ratedCv: 100 })).toMatchObject({ ratedKv: 86.5, fl: 0.9, xfz: null, rangeability: 50 });
   expect(summariseValve({ table: [{ travel: 0, kv: 0 }, { travel: 1, kv: 40 }] })).toMatchObject({ ratedKv: 40, characteristic: 'table' }); // prettier-ignore
+  // FL over travel: that of full travel
+  expect(summariseValve({ ratedKv: 40, flTable: [{ travel: 0.2, fl: 0.96 }, { travel: 1, fl: 0.87 }] })!.fl).toBe(0.87); // prettier-ignore
   expect(summariseValve({ type: 'globe' })).toBeUndefined();
 });
 

@@ -80,6 +80,7 @@ function reachOf(p: PumpPerformance): Reach {
 /** What a list shows of a valve. */
 export interface ValveSummary {
   ratedKv: number;
+  /** at full travel */
   fl: number;
   xfz: number | null;
   rangeability: number;
@@ -91,5 +92,6 @@ export function summariseValve(entry: Record<string, unknown>): ValveSummary | u
   const hasTable = Array.isArray(entry.table) && entry.table.length > 1;
   if (entry.ratedKv === undefined && entry.ratedCv === undefined && !hasTable) return undefined;
   const { ratedKv, fl, xfz, rangeability, characteristic } = toValve(entry);
-  return { ratedKv, fl, xfz: xfz ?? null, rangeability, characteristic };
+  const table = entry.flTable as { travel: number; fl: number }[] | undefined;
+  return { ratedKv, fl: table?.[table.length - 1]?.fl ?? fl, xfz: xfz ?? null, rangeability, characteristic };
 }

@@ -22,6 +22,8 @@ const WIDER = 1.45;
 const NARROWER = 0.62;
 /** px without any ink after which the stroke has ended: dashes are shorter */
 const LONGEST_GAP = 16;
+/** px: a shorter piece behind a gap at the end is a letter beside the stroke, not a dash of it */
+const SHORTEST_DASH = 15;
 /** px of ink in which the stroke could not be told from what crosses it */
 const LONGEST_BLUR = 90;
 /** cuts from which the next one is foreseen */
@@ -85,12 +87,15 @@ function walk(ink: Ink, begin: Cut, direction: number, width: number, anchors: r
   const seen: Place[] = [begin.middle];
   const waiting = [...anchors];
   let [at, way, empty, blurred, usual] = [begin.middle, direction, 0, 0, width];
+  // where the last piece behind a gap begins
+  let piece = 0;
   for (let i = 0; i < MOST_STEPS; i++) {
     const foreseen = { x: at.x + STEP * Math.cos(way), y: at.y + STEP * Math.sin(way) };
     const cut = cutNear(ink, foreseen, way, SIDE);
     const isClear = cut !== undefined && cut.width < usual * WIDER && cut.width > usual * NARROWER;
     if (isClear) {
       at = cut.middle;
+      if (empty > STEP) piece = found.length;
       found.push(at);
       seen.push(at);
       usual += 0.02 * (cut.width - usual);
@@ -105,6 +110,7 @@ function walk(ink: Ink, begin: Cut, direction: number, width: number, anchors: r
         const next = waiting.shift();
         if (!next) break;
         at = next.middle;
+        piece = 0;
         found.push(at);
         way = facing(next.direction, Math.atan2(next.middle.y - seen.at(-1)!.y, next.middle.x - seen.at(-1)!.x));
         seen.splice(0, Infinity, at);
@@ -115,7 +121,9 @@ function walk(ink: Ink, begin: Cut, direction: number, width: number, anchors: r
     if (waiting[0] && Math.hypot(at.x - waiting[0].middle.x, at.y - waiting[0].middle.y) < 2 * STEP) waiting.shift();
     way = foresee(seen.slice(-MEMORY), at, way);
   }
-  return found;
+  const [from, to] = [found[piece], found[found.length - 1]];
+  const isLetter = piece > 0 && Math.hypot(to!.x - from!.x, to!.y - from!.y) < SHORTEST_DASH;
+  return isLetter ? found.slice(0, piece) : found;
 }
 
 /**

@@ -1,5 +1,6 @@
 import { Suspense, useCallback, useEffect, useState } from 'react';
 import { Outlet, useLocation } from 'react-router';
+import { rememberStudy } from '../../state/lastStudy.js';
 import { useStudy } from '../context.js';
 import { WorkingSheet } from '../working/WorkingSheet.js';
 import { Commands } from './Commands.js';
@@ -27,6 +28,7 @@ export function Frame() {
       return !f;
     });
   }, []);
+  const id = useStudy((s) => s.id);
   const title = useStudy((s) => `${s.study.tag ?? ''} ${s.study.title ?? ''}`.trim());
   const problems = useStudy((s) => s.outcome?.problems ?? null);
   const failing = useStudy((s) => s.outcome?.scenarios.some((x) => x.result?.status === 'failed') ?? false);
@@ -36,6 +38,7 @@ export function Frame() {
   const commands = useCommands(fold, openKeys);
   useFrameKeys({ commands: openCommands, keys: openKeys });
   useWarnBeforeLeaving();
+  useEffect(() => rememberStudy(id), [id]);
   useEffect(() => {
     document.title = `${title || 'Study'} · Cedar Knot`;
   }, [title]);
@@ -44,7 +47,7 @@ export function Frame() {
     <div className="flex h-full flex-col overflow-hidden">
       <TopBar onCommands={openCommands} />
       <div className="flex min-h-0 flex-1">
-        <Rail attention={{ system: (problems?.length ?? 0) > 0, curves: failing }} />
+        <Rail base={`/studies/${id}`} attention={{ system: (problems?.length ?? 0) > 0, curves: failing }} />
         <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
           <Suspense fallback={<p className="text-inkq p-4">Drawing …</p>}>

@@ -25,50 +25,70 @@ const ITEMS: readonly Item[] = [
   { to: null, name: 'Report', icon: <path d="M6 3h8l4 4v14H6zM14 3v4h4M9 12h6M9 16h6" {...line} /> },
 ];
 
-export function Rail({ attention }: { attention: Readonly<Record<string, boolean>> }) {
+const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.200-3.600.8z" {...line} />;
+
+/**
+ * @param base address of the study to which the views belong; null where none is known
+ * @param attention views in which something wants it
+ */
+export function Rail({ base, attention = {} }: { base: string | null; attention?: Readonly<Record<string, boolean>> }) {
   return (
     <nav aria-label="Views" className="border-line bg-deep flex w-[72px] flex-none flex-col border-r pt-1.5">
       {ITEMS.map((item) => {
-        const inside = (
-          <>
-            <svg width={24} height={24} viewBox="0 0 24 24" aria-hidden="true">
-              {item.icon}
-            </svg>
-            <span className="text-[12px] leading-4">{item.name}</span>
-          </>
-        );
-        if (item.to === null) {
-          return (
-            <span
-              key={item.name}
-              aria-disabled="true"
-              title={`${item.name}: not made yet`}
-              className="text-ghost flex h-[56px] flex-col items-center justify-center gap-0.5"
-            >
-              {inside}
-            </span>
-          );
-        }
-        const dot = attention[item.to];
+        const to = item.to === null || base === null ? null : `${base}/${item.to}`;
+        const why = item.to === null ? 'not made yet' : 'open a study first';
         return (
-          <NavLink
-            key={item.name}
-            to={item.to}
-            className={({ isActive }) =>
-              `relative flex h-[56px] flex-col items-center justify-center gap-0.5 border-l-[3px] ${isActive ? 'border-cedar bg-panel text-cedardeep font-semibold' : 'text-ink2 border-transparent'}`
-            }
-          >
-            {inside}
-            {dot && (
-              <span
-                role="img"
-                aria-label="wants attention"
-                className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full"
-              />
-            )}
-          </NavLink>
+          <RailItem key={item.name} to={to} name={item.name} icon={item.icon} why={why} dot={attention[item.to ?? ''] ?? false} />
         );
       })}
+      <span className="mt-auto" />
+      <RailItem to="/catalogues" name="Catalogues" icon={CATALOGUES} why="" dot={false} />
     </nav>
+  );
+}
+
+function RailItem({
+  to,
+  name,
+  icon,
+  why,
+  dot,
+}: {
+  to: string | null;
+  name: string;
+  icon: ReactElement;
+  why: string;
+  dot: boolean;
+}) {
+  const inside = (
+    <>
+      <svg width={24} height={24} viewBox="0 0 24 24" aria-hidden="true">
+        {icon}
+      </svg>
+      <span className="text-[12px] leading-4">{name}</span>
+    </>
+  );
+  if (to === null)
+    return (
+      <span
+        aria-disabled="true"
+        title={`${name}: ${why}`}
+        className="text-ghost flex h-[56px] flex-col items-center justify-center gap-0.5"
+      >
+        {inside}
+      </span>
+    );
+  return (
+    <NavLink
+      to={to}
+      className={({ isActive }) =>
+        `relative flex h-[56px] flex-col items-center justify-center gap-0.5 border-l-[3px] ${isActive ? 'border-cedar bg-panel text-cedardeep font-semibold' : 'text-ink2 border-transparent'}`
+      }
+    >
+      {inside}
+      {dot && (
+        <span role="img" aria-label="wants attention" className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full" />
+      )}
+    </NavLink>
   );
 }

@@ -8,7 +8,7 @@ import { api } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import type { Outcome } from '../../worker/outcome.js';
-import { previewOf } from './preview.js';
+import { previewOf } from '../../worker/preview.js';
 import { Thumbnail } from './Thumbnail.js';
 
 interface Preview {

@@ -1,4 +1,4 @@
-import { defaultOf, type Field, type Operation, type RawEntry } from '@cedar-knot/core';
+import type { Operation, RawEntry } from '@cedar-knot/core';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -9,16 +9,13 @@ import {
   freeEquipmentId,
   putEquipment,
   usersOf,
-  withTable,
   type EquipmentList,
 } from '../../state/equipment.js';
 import { Button } from '../../ui/controls.js';
-import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
-import { TypedField } from '../../ui/TypedField.js';
-import { useDisplay, useStudy } from '../context.js';
-import { CurvePicture } from './CurvePicture.js';
-import { RowsTable } from './RowsTable.js';
-import { Select } from '../../ui/Select.js';
+import { useStudy } from '../context.js';
+import { CurvePicture } from '../entry/CurvePicture.js';
+import { EntryFields, EntryTables, RecoveryTable, type Put } from '../entry/EntryEditor.js';
+import { TakenFrom } from './TakenFrom.js';
 
 interface Chosen {
   list: EquipmentList;
@@ -109,18 +106,16 @@ function Add({ list, one, onAdd }: { list: EquipmentList; one: string; onAdd: (k
   );
 }
 
-/** all entries of one thing, made from the same table of fields that reads the file */
+/** all entries of one thing, with its curve drawn as it is typed */
 function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
-  const fields = Object.entries(fieldsOf(list, entry)).filter(([key]) => key !== 'notes');
+  const fields = fieldsOf(list, entry);
   const users = usersOf(study, list, id);
-  const put = (path: readonly (string | number)[], value: unknown): void => {
+  const put: Put = (path, value) => {
     const operation: Operation = { op: 'set', path: [list, id, ...path], ...(value === undefined ? {} : { value }) };
     change(`${id} ${path.join(' ')}`, [operation]);
   };
-  const tables = fields.filter(([, f]) => f.type === 'list');
-  const typed = fields.filter(([, f]) => f.type !== 'list');
   return (
     <div className="flex min-w-0 flex-1 gap-6 overflow-auto px-4 py-2.5" data-equipment={id}>
       <div className="w-[330px] flex-none">
@@ -137,177 +132,14 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
             Take out
           </Button>
         </div>
-        <div className="grid grid-cols-3 gap-x-2 gap-y-1">
-          {typed.map(([key, field]) =>
-            field.type === 'record' ? (
-              <fieldset key={key} className="border-soft col-span-3 mt-2 grid grid-cols-3 gap-x-2 gap-y-1 border-t pt-1">
-                <legend className="text-inkq pr-2 text-[12px]">{field.label}</legend>
-                {Object.entries(field.fields).map(([inner, f]) => (
-                  <OneField
-                    key={inner}
-                    name={`${key}.${inner}`}
-                    field={f}
-                    value={(entry[key] as RawEntry | undefined)?.[inner]}
-                    onPut={(v) => (entry[key] ? put([key, inner], v) : put([key], { [inner]: v }))}
-                  />
-                ))}
-              </fieldset>
-            ) : (
-              <OneField
-                key={key}
-                name={key}
-                field={field}
-                value={entry[key]}
-                onPut={(v) => (key === 'characteristic' ? put([], withTable(entry, v)) : put([key], v))}
-              />
-            ),
-          )}
-        </div>
+        {list !== 'fluids' && <TakenFrom list={list} id={id} entry={entry} />}
+        <EntryFields fields={fields} entry={entry} onPut={put} />
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-3">
         {list === 'pumps' && <CurvePicture entry={entry} />}
-        {list === 'valves' && <RecoveryTable entry={entry} onPut={(rows) => put(['flTable'], rows)} />}
-        {tables.map(([key, f]) =>
-          f.type !== 'list' ||
-          (key === 'flTable' && entry.flTable === undefined) ||
-          (key === 'curves' && entry.curve !== undefined) ||
-          (key === 'curve' && entry.curves !== undefined) ||
-          (key === 'table' && entry.characteristic !== 'table') ? null : key === 'curves' ? (
-            <Diameters key={key} of={f.of} rows={(entry.curves ?? []) as RawEntry[]} onRows={(rows) => put(['curves'], rows)} />
-          ) : (
-            <RowsTable
-              key={key}
-              label={f.label ?? key}
-              field={f}
-              rows={(entry[key] ?? []) as RawEntry[]}
-              onRows={(rows) => put([key], rows)}
-            />
-          ),
-        )}
+        {list === 'valves' && <RecoveryTable fields={fields} entry={entry} onPut={(rows) => put(['flTable'], rows)} />}
+        <EntryTables fields={fields} entry={entry} onPut={put} />
       </div>
-    </div>
-  );
-}
-
-/** one FL for all travels, or a table of it: the way from one to the other */
-function RecoveryTable({ entry, onPut }: { entry: RawEntry; onPut: (rows: RawEntry[] | undefined) => void }) {
-  const isTable = entry.flTable !== undefined;
-  const fl = entry.fl ?? defaultOf(fieldsOf('valves', entry).fl!);
-  const begin = [0.2, 1].map((travel): RawEntry => ({ travel, fl }));
-  return (
-    <button
-      type="button"
-      onClick={() => onPut(isTable ? undefined : begin)}
-      className="text-cedar self-start text-[12px] hover:underline"
-    >
-      {isTable ? 'One FL for all travels' : 'Give FL over travel'}
-    </button>
-  );
-}
-
-/** the curve of each made diameter */
-function Diameters({
-  of,
-  rows,
-  onRows,
-}: {
-  of: Readonly<Record<string, Field>>;
-  rows: readonly RawEntry[];
-  onRows: (rows: RawEntry[]) => void;
-}) {
-  const [at, setAt] = useState(0);
-  const curve = of.curve;
-  const row = rows[Math.min(at, rows.length - 1)];
-  if (!row || curve?.type !== 'list') return null;
-  const index = rows.indexOf(row);
-  return (
-    <>
-      <div className="flex gap-1.5" role="group" aria-label="Made diameters">
-        {rows.map((r, i) => (
-          <Button
-            key={i}
-            className={`!h-[24px] ${i === index ? 'bg-wash font-semibold' : ''}`}
-            aria-pressed={i === index}
-            onClick={() => setAt(i)}
-          >
-            Ø {String(r.diameter)}
-          </Button>
-        ))}
-      </div>
-      <RowsTable
-        key={index}
-        label={`Curve of Ø ${String(row.diameter)}`}
-        field={curve}
-        rows={(row.curve ?? []) as RawEntry[]}
-        onRows={(next) => onRows(rows.map((r, i) => (i === index ? { ...r, curve: next } : r)))}
-      />
-    </>
-  );
-}
-
-function OneField({
-  name,
-  field,
-  value,
-  onPut,
-}: {
-  name: string;
-  field: Field;
-  value: unknown;
-  onPut: (value: unknown) => void;
-}) {
-  const display = useDisplay();
-  const label = field.label ?? name;
-  const isWide = field.type === 'text';
-  if (field.type === 'choice')
-    return (
-      <label className="col-span-2 flex flex-col">
-        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{label}</span>
-        <Select
-          label={label}
-          value={value === undefined ? undefined : String(value)}
-          options={field.values.map((v) => [v, v])}
-          onChange={onPut}
-        />
-      </label>
-    );
-  if (field.type === 'numbers') {
-    const text = Array.isArray(value) ? value.join(', ') : '';
-    const { least, most, min, max } = field;
-    const read = (typed: string) => {
-      const numbers = typed.split(/[,;]/).map((t) => (t.trim() === '' ? NaN : Number(t)));
-      const right = numbers.length >= least && numbers.length <= most && numbers.every((x) => x >= min && x <= max);
-      const count = least === most ? String(least) : `at least ${least}`;
-      return right
-        ? ({ ok: true, value: numbers.join(', ') } as const)
-        : ({ ok: false, message: `Numbers from ${min} to ${max} with commas between them belong here, ${count}.` } as const);
-    };
-    return (
-      <div className="col-span-2">
-        <TypedField
-          label={label}
-          name={name}
-          value={text}
-          read={read}
-          onCommit={(v) => onPut(v === undefined ? undefined : String(v).split(',').map(Number))}
-          optional
-        />
-      </div>
-    );
-  }
-  if (field.type !== 'quantity' && field.type !== 'number' && field.type !== 'text') return null;
-  return (
-    <div className={isWide ? 'col-span-3' : ''}>
-      <TypedField
-        label={label}
-        name={name}
-        value={value === undefined ? '' : String(value)}
-        placeholder={usedText(field, undefined, display.system)}
-        read={(typed) => readEntry(typed, field, value ?? inDisplayUnit(field, display.system), display.system)}
-        onCommit={onPut}
-        optional={!field.required}
-        isText={isWide}
-      />
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { Plus, X } from 'lucide-react';
 import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { tableProblem, type TableField } from '../../state/equipment.js';
 import { readEntry } from '../../state/entry.js';
-import { useDisplay, useStudy } from '../context.js';
+import { useDisplay } from '../context.js';
 
 /** A table of a curve or of properties: cells typed with or without unit, arrows between them, blocks pasted from a spreadsheet. */
 export function RowsTable({
@@ -18,7 +18,6 @@ export function RowsTable({
   rows: readonly RawEntry[];
   onRows: (rows: RawEntry[]) => void;
 }) {
-  const say = useStudy((s) => s.say);
   const display = useDisplay();
   const [problem, setProblem] = useState<string | null>(null);
   const columns = Object.entries(list.of).filter(
@@ -65,9 +64,9 @@ export function RowsTable({
         next[i + r]![at[0]] = reading.value;
       }),
     );
-    if (refused.length > 0)
-      say(`Not taken: ${refused.slice(0, 2).join('; ')}${refused.length > 2 ? ` and ${refused.length - 2} more` : ''}`);
     put(next);
+    if (refused.length > 0)
+      setProblem(`Not taken: ${refused.slice(0, 2).join('; ')}${refused.length > 2 ? ` and ${refused.length - 2} more` : ''}`);
   };
   const move = (event: KeyboardEvent<HTMLInputElement>, i: number, column: number): void => {
     const step = { ArrowDown: 1, ArrowUp: -1, Enter: 1 }[event.key];

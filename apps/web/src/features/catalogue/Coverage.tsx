@@ -1,0 +1,241 @@
+import { FIELD, type PumpReach } from '@cedar-knot/core';
+import { scaleLog } from 'd3-scale';
+import { useEffect, useRef, useState } from 'react';
+import type { ListFilter } from '../../state/catalogueList.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { spread } from '../../ui/ticks.js';
+import { useSize } from '../../ui/useSize.js';
+import { catalogueWorker } from '../../worker/catalogue.js';
+import type { CoverageField, Fields } from '../../worker/catalogue.worker.js';
+import { useDisplay } from '../context.js';
+import type { Duty } from './FlowStrip.js';
+
+const PAD = { left: 38, right: 14, top: 22, bottom: 26 };
+/** pixels below which a field's name has no room */
+const LEAST_NAME = 34;
+
+/**
+ * Fields of flow and head on logarithmic axes: 70 to 120 % of the best-efficiency flow between the largest and the smallest diameter. The
+ * duties of a study can be laid over.
+ */
+export function Coverage({
+  family,
+  filter,
+  chosen,
+  onChoose,
+  duties,
+  answer,
+  speed,
+  onSpeeds,
+}: {
+  family: string | undefined;
+  filter: ListFilter;
+  chosen: string | undefined;
+  onChoose: (id: string) => void;
+  duties: readonly Duty[];
+  answer: number;
+  /** rpm that is drawn of a family; null: that of the chosen model, or the commonest */
+  speed: number | null;
+  onSpeeds: (speeds: readonly number[], drawn: number | null) => void;
+}) {
+  const display = useDisplay();
+  const box = useRef<HTMLDivElement>(null);
+  const { width, height } = useSize(box);
+  const [found, setFound] = useState<Fields>({ fields: [], speeds: [], speed: null, of: 0 });
+  const tell = useRef(onSpeeds);
+  tell.current = onSpeeds;
+  useEffect(() => {
+    let gone = false;
+    void catalogueWorker()
+      .fields(family, filter, speed, chosen)
+      .then((f) => {
+        if (gone) return;
+        setFound(f);
+        tell.current(f.speeds, f.speed);
+      });
+    return () => {
+      gone = true;
+    };
+  }, [family, filter, answer, speed, chosen]);
+  const { fields } = found;
+  const shown = fields.map((f) => ({ ...f, corners: cornersOf(f.summary.best, f.summary.trimmed) }));
+  const q = (si: number): number => display.value(si, 'flow');
+  const h = (si: number): number => display.value(si, 'head');
+  const all = [...shown.flatMap((f) => f.corners), ...duties.map((d) => ({ q: d.flow, h: d.head }))].filter(
+    (c) => c.q > 0 && c.h > 0,
+  );
+  const domain = (values: readonly number[]): [number, number] =>
+    values.length === 0 ? [1, 100] : [Math.min(...values) / 1.15, Math.max(...values) * 1.15];
+  const x = scaleLog().domain(domain(all.map((c) => q(c.q)))).range([PAD.left, Math.max(PAD.left + 1, width - PAD.right)]); // prettier-ignore
+  const y = scaleLog().domain(domain(all.map((c) => h(c.h)))).range([Math.max(PAD.top + 1, height - PAD.bottom), PAD.top]); // prettier-ignore
+  const letters = spread(duties.map((d) => x(q(d.flow))), 17, PAD.left + 8, width - 12); // prettier-ignore
+  return (
+    <div ref={box} className="relative min-h-0 flex-1">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`Coverage of ${family ?? 'what matches'}: flow and head of ${fields.length} sizes`}
+        >
+          <text x={4} y={11} fontSize={11} fill="var(--ink-quiet)">
+            head, {display.unit('head')}
+          </text>
+          <text x={width - PAD.right} y={height - 2} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+            flow, {display.unit('flow')}
+          </text>
+          {logTicks(x.domain() as [number, number], (width - PAD.left) / 46).map((t) => (
+            <g key={t}>
+              <line x1={x(t)} x2={x(t)} y1={PAD.top} y2={height - PAD.bottom} stroke="var(--line-soft)" />
+              <text x={x(t)} y={height - PAD.bottom + 12} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
+                {plainTick(t)}
+              </text>
+            </g>
+          ))}
+          {logTicks(y.domain() as [number, number], (height - PAD.bottom - PAD.top) / 22).map((t) => (
+            <g key={t}>
+              <line x1={PAD.left} x2={width - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
+              <text x={PAD.left - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+                {plainTick(t)}
+              </text>
+            </g>
+          ))}
+          {shown.map((f) => (
+            <Field
+              key={f.id}
+              field={f}
+              isChosen={f.id === chosen}
+              path={pathOf(
+                f.corners,
+                (c) => x(q(c.q)),
+                (c) => y(h(c.h)),
+              )}
+              onChoose={() => onChoose(f.id)}
+            />
+          ))}
+          {shown.map((f) => {
+            const [left, right] = [x(q(f.corners[0]!.q)), x(q(f.corners[2]!.q))];
+            const middle = { x: (left + right) / 2, y: (y(h(f.corners[1]!.h)) + y(h(f.corners[4]!.h))) / 2 };
+            const hasRoom = right - left > LEAST_NAME && fields.length <= 48;
+            if (f.id === chosen)
+              return (
+                <g key={f.id} pointerEvents="none">
+                  <rect
+                    x={middle.x - f.size.length * 3.4 - 5}
+                    y={middle.y - 8}
+                    width={f.size.length * 6.8 + 10}
+                    height={16}
+                    rx={2}
+                    fill="var(--cedar)"
+                  />
+                  <text x={middle.x} y={middle.y + 4} fontSize={11} fontWeight={600} fill="var(--panel)" textAnchor="middle">
+                    {f.size}
+                  </text>
+                </g>
+              );
+            return hasRoom ? (
+              <text
+                key={f.id}
+                x={middle.x}
+                y={middle.y + 4}
+                fontSize={11}
+                fill="var(--ink-2)"
+                textAnchor="middle"
+                pointerEvents="none"
+                className="halo"
+              >
+                {f.size}
+              </text>
+            ) : null;
+          })}
+          {duties.map((d, i) => {
+            const { color, onColor } = lineStyle(d.index);
+            return (
+              <g key={d.letter}>
+                <line x1={letters[i]!} y1={16} x2={x(q(d.flow))} y2={y(h(d.head)) - 6} stroke={color} strokeWidth={1.2} />
+                <rect x={letters[i]! - 7} y={2} width={14} height={14} rx={2} fill={color} />
+                <text x={letters[i]!} y={13} fontSize={11} fontWeight={600} fill={onColor} textAnchor="middle">
+                  {d.letter}
+                </text>
+                <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={6} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
+                <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={3} fill="none" stroke={color} strokeWidth={1.4} />
+                <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={1.3} fill={color} />
+                <title>
+                  {d.letter} {d.name}: {display.number(d.flow, 'flow')} {display.unit('flow')}, {display.number(d.head, 'head')}{' '}
+                  {display.unit('head')}
+                </title>
+              </g>
+            );
+          })}
+        </svg>
+      )}
+      {found.of > fields.length && (
+        <p className="text-inkq absolute right-3 bottom-[26px] text-[11px]">
+          {fields.length} of {found.of} drawn: choose a family
+        </p>
+      )}
+      {found.of === 0 && <p className="text-inkq absolute inset-0 flex items-center justify-center">No curves to draw here.</p>}
+    </div>
+  );
+}
+
+interface Corner {
+  q: number;
+  h: number;
+}
+
+/** along the largest diameter from 70 to 120 %, back along the smallest */
+function cornersOf(best: PumpReach, trimmed: PumpReach): Corner[] {
+  const along = (r: PumpReach): Corner[] => [
+    { q: r.flow * FIELD[0], h: r.low },
+    { q: r.flow, h: r.head },
+    { q: r.flow * FIELD[1], h: r.high },
+  ];
+  return [...along(best), ...along(trimmed).reverse()];
+}
+
+function pathOf(corners: readonly Corner[], x: (c: Corner) => number, y: (c: Corner) => number): string {
+  return `M${corners.map((c) => `${x(c).toFixed(1)} ${y(c).toFixed(1)}`).join('L')}Z`;
+}
+
+function Field({
+  field,
+  isChosen,
+  path,
+  onChoose,
+}: {
+  field: CoverageField;
+  isChosen: boolean;
+  path: string;
+  onChoose: () => void;
+}) {
+  return (
+    <path
+      d={path}
+      onClick={onChoose}
+      className="cursor-pointer hover:fill-[var(--cedar-wash)]"
+      fill={isChosen ? 'var(--cedar-wash)' : 'var(--panel-quiet)'}
+      stroke={isChosen ? 'var(--cedar)' : 'var(--line-strong)'}
+      strokeWidth={isChosen ? 2 : 1}
+      fillOpacity={0.75}
+    >
+      <title>{field.name}</title>
+    </path>
+  );
+}
+
+/** 1, 2, 5 and so on inside a range, fewer where they would not fit */
+function logTicks([low, high]: readonly [number, number], most: number): number[] {
+  for (const steps of [[1, 1.5, 2, 3, 5, 7], [1, 2, 5], [1, 3], [1]]) {
+    const ticks: number[] = [];
+    for (let e = Math.floor(Math.log10(low)); e <= Math.ceil(Math.log10(high)); e++)
+      for (const s of steps) {
+        const t = s * 10 ** e;
+        if (t >= low && t <= high) ticks.push(Number(t.toPrecision(3)));
+      }
+    if (ticks.length <= Math.max(3, most)) return ticks;
+  }
+  return [];
+}
+
+const plainTick = (t: number): string => (t >= 10_000 ? `${t / 1000}k` : String(t));

@@ -1,0 +1,245 @@
+import { ENTRY_FIELDS, judgeCatalogue, severityOf, typicalPump, usable, type ModelKind, type RawEntry } from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
+import { Undo2, X } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { api, ApiError } from '../../api/client.js';
+import { BEGINNINGS } from '../../state/equipment.js';
+import { readEntry } from '../../state/entry.js';
+import { Button } from '../../ui/controls.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { useDisplay } from '../context.js';
+import { EntryFields, EntryTables, RecoveryTable, type Put } from '../entry/EntryEditor.js';
+import { CurveSheet } from './CurveSheet.js';
+import { flowField, headField, siOf } from './fields.js';
+import { Agreement } from './PumpSheet.js';
+
+const BEGIN: Readonly<Record<ModelKind, RawEntry>> = {
+  pumps: { ...BEGINNINGS.pumps.pump!.entry, name: '' },
+  valves: { ...BEGINNINGS.valves.valve!.entry, name: '' },
+  motors: { name: '', ratedPower: '15 kW', poles: 4, frequency: '50 Hz', voltage: '400 V', efficiency: 0.921, powerFactor: 0.84 },
+};
+
+/** All data of a model, typed with units, with its curve as it will be: kept as a further revision. */
+export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string | null; onClose: (made: string | null) => void }) {
+  const [past, setPast] = useState<readonly RawEntry[]>(id === null ? [BEGIN[kind]] : []);
+  const [revision, setRevision] = useState(0);
+  const [note, setNote] = useState('');
+  const [source, setSource] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  useEffect(() => {
+    if (id === null) return;
+    api.model(id).then(
+      (m) => {
+        setPast([m.entry]);
+        setRevision(m.revision);
+      },
+      (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+    );
+  }, [id]);
+  const entry = past.at(-1);
+  const judged = useMemo(
+    () => entry && judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, [kind]: { x: entry } }),
+    [kind, entry],
+  );
+  if (!entry || !judged)
+    return (
+      <aside className="panel w-[476px] flex-none p-4">{problem ? <p className="text-fails">▲ {problem}</p> : 'Reading …'}</aside>
+    );
+  const fields = ENTRY_FIELDS[kind];
+  const put: Put = (path, value) => setPast((p) => [...p.slice(-100), withValue(entry, path, value)]);
+  const wrong = judged.problems.filter((p) => severityOf(p) === 'error');
+  const pump = kind === 'pumps' ? usable(judged.pumps.get('x') ?? {}) : undefined;
+  const hasName = typeof entry.name === 'string' && entry.name.trim() !== '';
+  const keep = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const said = { ...(note ? { note } : {}), ...(source ? { source } : {}), from: entry.typical === true ? 'typical' : 'typed' };
+    try {
+      const model =
+        id === null ? await api.createModel({ kind, entry, ...said }) : await api.reviseModel(id, { revision, entry, ...said });
+      onClose(model.id);
+    } catch (e) {
+      const [first] = e instanceof ApiError ? e.errors : [];
+      setProblem(first ? `${first.path}: ${first.message}` : e instanceof Error ? e.message : String(e));
+      setBusy(false);
+    }
+  };
+  return (
+    <aside aria-label="Edit" className="panel flex w-[560px] flex-none flex-col max-[1150px]:w-full">
+      <header className="border-soft flex h-[44px] flex-none items-center gap-2 border-b px-3">
+        <h2 className="truncate text-[14px] font-semibold">
+          {id === null ? `New ${kind.slice(0, -1)}` : `${String(entry.name)}: edit`}
+        </h2>
+        <span className="ml-auto" />
+        <button
+          type="button"
+          aria-label="Undo an entry"
+          title="Undo an entry"
+          disabled={past.length < 2}
+          onClick={() => setPast((p) => p.slice(0, -1))}
+          className="p-1 disabled:opacity-35"
+        >
+          <Undo2 size={16} aria-hidden="true" />
+        </button>
+        <Button
+          tone="main"
+          disabled={isBusy || wrong.length > 0 || !hasName || (id !== null && past.length < 2)}
+          onClick={() => void keep()}
+        >
+          {id === null ? 'Keep it' : `Keep as revision ${revision + 1}`}
+        </Button>
+        <button type="button" aria-label="Close" onClick={() => onClose(null)} className="p-1">
+          <X size={16} aria-hidden="true" />
+        </button>
+      </header>
+      <div className="flex min-h-0 flex-1 flex-col gap-2.5 overflow-y-auto px-3 py-2">
+        {problem && (
+          <p role="alert" className="text-fails">
+            ▲ {problem}
+          </p>
+        )}
+        {wrong.slice(0, 4).map((p) => (
+          <p key={p.path} className="text-fails text-[12px]">
+            ▲ {p.path.replace(`${kind}.x.`, '')}: {problemText(p)}
+          </p>
+        ))}
+        {!hasName && <p className="text-inkq text-[12px]">A name is what it is found by: give it one.</p>}
+        {kind === 'pumps' && id === null && (
+          <FromDuty onEntry={(e) => setPast((p) => [...p, { ...e, name: hasName ? entry.name : e.name }])} />
+        )}
+        {pump && <CurveSheet pump={pump} duties={[]} />}
+        {kind === 'pumps' && <Agreement warnings={judged.warnings} />}
+        <EntryFields fields={fields} entry={entry} onPut={put} />
+        {kind === 'pumps' && <DiameterTools entry={entry} onEntry={(e) => setPast((p) => [...p, e])} />}
+        {kind === 'valves' && <RecoveryTable fields={fields} entry={entry} onPut={(rows) => put(['flTable'], rows)} />}
+        <div className="flex flex-col gap-3">
+          <EntryTables fields={fields} entry={entry} onPut={put} />
+        </div>
+        <label className="text-inkq flex flex-col text-[11.5px]">
+          Notes
+          <textarea
+            value={typeof entry.notes === 'string' ? entry.notes : ''}
+            maxLength={20_000}
+            onChange={(e) => put(['notes'], e.target.value || undefined)}
+            rows={2}
+            className="border-edge text-ink bg-panel rounded-[3px] border px-1.5 py-0.5 text-[13px]"
+          />
+        </label>
+        <div className="border-soft flex gap-2 border-t pt-2">
+          <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
+            Where it comes from
+            <input
+              value={source}
+              maxLength={300}
+              onChange={(e) => setSource(e.target.value)}
+              placeholder="letter, sheet, page"
+              className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
+            />
+          </label>
+          <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
+            What changed
+            <input
+              value={note}
+              maxLength={2000}
+              onChange={(e) => setNote(e.target.value)}
+              className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
+            />
+          </label>
+        </div>
+      </div>
+    </aside>
+  );
+}
+
+function withValue(entry: RawEntry, path: readonly (string | number)[], value: unknown): RawEntry {
+  const [key, ...rest] = path;
+  if (key === undefined) return value as RawEntry;
+  const copy: RawEntry = Array.isArray(entry) ? ([...(entry as unknown[])] as unknown as RawEntry) : { ...entry };
+  if (rest.length > 0) copy[key as string] = withValue((copy[key as string] ?? {}) as RawEntry, rest, value);
+  else if (value === undefined) delete copy[key as string];
+  else copy[key as string] = value;
+  return copy;
+}
+
+/** one curve, or curves by diameter: the way from one to the other */
+function DiameterTools({ entry, onEntry }: { entry: RawEntry; onEntry: (e: RawEntry) => void }) {
+  const curves = entry.curves as RawEntry[] | undefined;
+  const add = (): void => {
+    if (!curves) {
+      const { curve, diameter, ...rest } = entry;
+      return onEntry({ ...rest, curves: [{ diameter: diameter ?? '200 mm', curve }] });
+    }
+    const last = curves.at(-1)!;
+    const [number, unit] = String(last.diameter).split(' ');
+    onEntry({
+      ...entry,
+      curves: [...curves, { ...last, diameter: `${Number((Number(number) * 0.93).toPrecision(3))} ${unit}` }],
+    });
+  };
+  return (
+    <div className="flex gap-4 text-[12px]">
+      <button type="button" className="text-cedar hover:underline" onClick={add}>
+        {curves ? 'Add a made diameter' : 'Give curves by diameter'}
+      </button>
+      {curves && curves.length > 1 && (
+        <button
+          type="button"
+          className="text-cedar hover:underline"
+          onClick={() => onEntry({ ...entry, curves: curves.slice(0, -1) })}
+        >
+          Take the last diameter out
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** a typical curve through one point, until a maker answers */
+function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
+  const display = useDisplay();
+  const [duty, setDuty] = useState<{ flow?: string; head?: string; speed: string }>({ speed: '2950 rpm' });
+  const [problem, setProblem] = useState<string | null>(null);
+  const take = (): void => {
+    const [flow, head, speed] = [siOf(duty.flow, 'flow'), siOf(duty.head, 'head'), siOf(duty.speed, 'speed')];
+    if (!flow || !head || !speed) return setProblem('A flow, a head and a speed belong here.');
+    const made = typicalPump({ flow, head, speed });
+    if (!made.ok)
+      return setProblem(
+        `Its specific speed would be ${made.specificSpeed.toFixed(0)}; such pumps have ${made.range[0]} to ${made.range[1]}: take another speed.`,
+      );
+    setProblem(null);
+    onEntry(made.entry);
+  };
+  const unit = (d: 'flow' | 'head'): string => `1 ${display.typed(d)}`;
+  return (
+    <fieldset className="border-line rounded-[3px] border border-dashed px-2 pb-2">
+      <legend className="text-inkq px-1 text-[12px]">No curve yet? A typical one through a duty</legend>
+      <div className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
+        <TypedField
+          label="Flow"
+          name="duty-flow"
+          value={duty.flow ?? ''}
+          read={(t) => readEntry(t, flowField, unit('flow'))}
+          onCommit={(v) => setDuty({ ...duty, flow: String(v) })}
+        />
+        <TypedField
+          label="Head"
+          name="duty-head"
+          value={duty.head ?? ''}
+          read={(t) => readEntry(t, headField, unit('head'))}
+          onCommit={(v) => setDuty({ ...duty, head: String(v) })}
+        />
+        <TypedField
+          label="Speed"
+          name="duty-speed"
+          value={duty.speed}
+          read={(t) => readEntry(t, ENTRY_FIELDS.pumps.speed!, '1 rpm')}
+          onCommit={(v) => setDuty({ ...duty, speed: String(v) })}
+        />
+        <Button onClick={take}>Draw it</Button>
+      </div>
+      {problem && <p className="text-fails mt-1 text-[12px]">▲ {problem}</p>}
+    </fieldset>
+  );
+}

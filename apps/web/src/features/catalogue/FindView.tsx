@@ -1,0 +1,499 @@
+import {
+  headOf,
+  PUMP_TYPES,
+  typicalPump,
+  usable,
+  type FoundPump,
+  type FoundPumps,
+  type ModelHead,
+  type ModelWhole,
+  type PumpInput,
+} from '@cedar-knot/core';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api } from '../../api/client.js';
+import { spoken } from '../../state/catalogueList.js';
+import { readEntry } from '../../state/entry.js';
+import { studyOfDuty, type StartDuty } from '../../state/useModel.js';
+import { Button } from '../../ui/controls.js';
+import { Select } from '../../ui/Select.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { useDisplay, type Display } from '../context.js';
+import { Compared } from './Compared.js';
+import { FlowEstimator, HeadEstimator } from './Estimators.js';
+import { flowField, headField, npshField, shareField, siOf, staticField } from './fields.js';
+import { judgedPump } from './PumpSheet.js';
+
+interface Asked {
+  flow: string;
+  head: string;
+  staticHead: string;
+  npsha: string;
+  flowTolerance: string;
+  headTolerance: string;
+  type: string | undefined;
+  frequency: string | undefined;
+}
+
+const KEY = 'cedar-knot-find';
+const NOTHING: Asked = {
+  flow: '',
+  head: '',
+  staticHead: '',
+  npsha: '',
+  flowTolerance: '10 %',
+  headTolerance: '10 %',
+  type: undefined,
+  frequency: undefined,
+};
+const WATER = 998.207;
+const GRAVITY = 9.80665;
+const QUIET_MS = 150;
+const MOST_COMPARED = 4;
+
+/** Pumps of the catalogue for one duty, before there is a study: each where it would truly run. */
+export function FindView() {
+  const display = useDisplay();
+  const navigate = useNavigate();
+  const [asked, setAsked] = useState<Asked>(() => ({
+    ...NOTHING,
+    ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Asked>),
+  }));
+  const [found, setFound] = useState<{ pumps: FoundPumps; heads: Map<string, ModelHead> } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [order, setOrder] = useState<{ by: Sort; isDown: boolean }>({ by: 'efficiency', isDown: true });
+  const [compared, setCompared] = useState<readonly string[]>([]);
+  const [wholes, setWholes] = useState<Readonly<Record<string, ModelWhole>>>({});
+  const [estimate, setEstimate] = useState<'flow' | 'head' | null>(null);
+  const put = (more: Partial<Asked>): void => setAsked((a) => ({ ...a, ...more }));
+
+  const wanted = useMemo(() => {
+    const flow = siOf(asked.flow, 'flow');
+    const head = siOf(asked.head, 'head');
+    if (!flow || !head) return null;
+    const share = (t: string): number | undefined =>
+      t.trim() === '' ? undefined : Number(t.replace('%', '')) / (t.includes('%') ? 100 : 1);
+    const all = {
+      flow,
+      head,
+      staticHead: siOf(asked.staticHead, 'head'),
+      npsha: siOf(asked.npsha, 'head'),
+      flowTolerance: share(asked.flowTolerance),
+      headTolerance: share(asked.headTolerance),
+      type: asked.type,
+      frequency: asked.frequency === undefined ? undefined : Number(asked.frequency),
+    };
+    return Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as {
+      flow: number;
+      head: number;
+      staticHead?: number;
+    };
+  }, [asked]);
+  const isStaticWrong = wanted?.staticHead !== undefined && wanted.staticHead >= wanted.head;
+
+  useEffect(() => {
+    sessionStorage.setItem(KEY, JSON.stringify(asked));
+    if (!wanted || isStaticWrong) return;
+    let gone = false;
+    const wait = setTimeout(() => {
+      Promise.all([api.findPumps(wanted), api.models('pumps')]).then(
+        ([pumps, models]) => {
+          if (gone) return;
+          setProblem(null);
+          setFound({ pumps, heads: new Map(models.map((m) => [m.id, m])) });
+        },
+        (e: unknown) => !gone && setProblem(e instanceof Error ? e.message : String(e)),
+      );
+    }, QUIET_MS);
+    return () => {
+      gone = true;
+      clearTimeout(wait);
+    };
+  }, [asked, wanted, isStaticWrong]);
+
+  const compare = (id: string): void => {
+    setCompared((c) => (c.includes(id) ? c.filter((x) => x !== id) : [...c, id].slice(-MOST_COMPARED)));
+    if (!wholes[id]) void api.model(id).then((m) => setWholes((w) => ({ ...w, [id]: m })), () => undefined); // prettier-ignore
+  };
+  const begin = async (id: string): Promise<void> => {
+    if (!wanted) return;
+    try {
+      const model = wholes[id] ?? (await api.model(id));
+      await beginStudy(model, wanted);
+    } catch (e) {
+      setProblem(e instanceof Error ? e.message : String(e));
+    }
+  };
+  const beginStudy = async (model: ModelWhole, duty: { flow: number; head: number; staticHead?: number }): Promise<void> => {
+    const start: StartDuty = { flow: duty.flow, head: duty.head, staticHead: duty.staticHead ?? 0 };
+    const title = `${display.number(duty.flow, 'flow')} ${display.unit('flow')} at ${display.number(duty.head, 'head')} ${display.unit('head')}`;
+    const study = await api.createFrom(studyOfDuty(title, model, start));
+    await navigate(`/studies/${study.id}/curves`);
+  };
+  const typical = async (): Promise<void> => {
+    if (!wanted) return;
+    const made = typicalPump({ flow: wanted.flow, head: wanted.head, speed: 2950 });
+    if (!made.ok)
+      return setProblem(
+        `A typical pump at 2950 rpm would have a specific speed of ${made.specificSpeed.toFixed(0)}; such pumps have ${made.range[0]} to ${made.range[1]}. Give it another speed under “New pump”.`,
+      );
+    try {
+      const model = await api.createModel({
+        kind: 'pumps',
+        entry: made.entry,
+        from: 'typical',
+        note: 'typical curve for a duty',
+      });
+      await beginStudy(model, wanted);
+    } catch (e) {
+      setProblem(e instanceof Error ? e.message : String(e));
+    }
+  };
+  const rows = useMemo(() => (found ? sorted(found.pumps.candidates, order, found.heads) : []), [found, order]);
+  const lines = compared.flatMap((id) => {
+    const candidate = found?.pumps.candidates.find((c) => c.model === id);
+    const pump = wholes[id] && usable(judgedPump(wholes[id].entry).read);
+    return candidate && pump ? [{ candidate, pump, name: wholes[id]!.name }] : [];
+  });
+  return (
+    <div className="flex min-h-0 flex-1 gap-2">
+      <section aria-label="Duty" className="panel flex w-[304px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2.5">
+        <h1 className="text-[18px] leading-[22px] font-semibold">Find for a duty</h1>
+        <p className="text-inkq text-[12px]">One flow and one head, on water of 20 °C; a study judges every scenario.</p>
+        <div className="grid grid-cols-2 gap-x-2 gap-y-1">
+          <Typed
+            name="flow"
+            label="Flow"
+            value={asked.flow}
+            field={flowField}
+            unit={display.typed('flow')}
+            onPut={(flow) => put({ flow })}
+          />
+          <Typed
+            name="head"
+            label="Head at that flow"
+            value={asked.head}
+            field={headField}
+            unit={display.typed('head')}
+            onPut={(head) => put({ head })}
+          />
+          <Opener
+            text="reckon a flow"
+            isOpen={estimate === 'flow'}
+            onClick={() => setEstimate(estimate === 'flow' ? null : 'flow')}
+          />
+          <Opener
+            text="reckon a head"
+            isOpen={estimate === 'head'}
+            onClick={() => setEstimate(estimate === 'head' ? null : 'head')}
+          />
+        </div>
+        {estimate === 'flow' && <FlowEstimator onFlow={(si) => put({ flow: written(si, 'flow', display) })} />}
+        {estimate === 'head' && (
+          <HeadEstimator
+            onHead={(parts) => {
+              const { staticHead, head } = headOf(parts, WATER, GRAVITY);
+              put({ head: written(head, 'head', display), staticHead: written(staticHead, 'head', display) });
+            }}
+          />
+        )}
+        <div className="grid grid-cols-2 gap-x-2 gap-y-1">
+          <Typed
+            name="static-head"
+            label="Static head"
+            value={asked.staticHead}
+            field={staticField}
+            unit={display.typed('head')}
+            onPut={(staticHead) => put({ staticHead })}
+            optional
+            placeholder="read at the flow"
+          />
+          <Typed
+            name="npsha"
+            label="NPSHA"
+            value={asked.npsha}
+            field={npshField}
+            unit={display.typed('head')}
+            onPut={(npsha) => put({ npsha })}
+            optional
+            placeholder="not asked"
+          />
+          <Typed
+            name="flow-tolerance"
+            label="Flow may depart by"
+            value={asked.flowTolerance}
+            field={shareField}
+            unit=""
+            onPut={(flowTolerance) => put({ flowTolerance })}
+          />
+          <Typed
+            name="head-tolerance"
+            label="Head may depart by"
+            value={asked.headTolerance}
+            field={shareField}
+            unit=""
+            onPut={(headTolerance) => put({ headTolerance })}
+          />
+        </div>
+        {isStaticWrong && (
+          <p className="text-fails text-[12px]">
+            ▲ The static head is less than the head at the flow: the rest is lost on the way.
+          </p>
+        )}
+        <div className="grid grid-cols-2 gap-2">
+          <Select
+            label="Type of pump"
+            value={asked.type}
+            none="any type"
+            options={PUMP_TYPES.map((t) => [t, spoken(t)])}
+            onChange={(type) => put({ type })}
+          />
+          <Select
+            label="Mains"
+            value={asked.frequency}
+            none="any mains"
+            options={[
+              ['50', '50 Hz'],
+              ['60', '60 Hz'],
+            ]}
+            onChange={(frequency) => put({ frequency })}
+          />
+        </div>
+        {found && wanted && (
+          <p className="text-inkq text-[12px]" role="status">
+            <b className="text-ink font-semibold" data-figure="candidates">
+              {found.pumps.counts.candidates}
+            </b>{' '}
+            of {found.pumps.counts.tried} tried
+            {found.pumps.counts.filtered > 0 && `, ${found.pumps.counts.filtered} of another type or mains`}
+            {found.pumps.counts.npsh > 0 && `, ${found.pumps.counts.npsh} short of NPSH`}
+            {found.pumps.counts.unusable > 0 && `, ${found.pumps.counts.unusable} without a curve`}
+          </p>
+        )}
+        {problem && (
+          <p role="alert" className="text-fails text-[12px]">
+            ▲ {problem}
+          </p>
+        )}
+        {wanted && (
+          <div className="border-soft mt-auto border-t pt-2">
+            <p className="text-inkq mb-1 text-[12px]">None fits, or no maker has answered yet?</p>
+            <Button onClick={() => void typical()}>Begin a study with a typical curve</Button>
+          </div>
+        )}
+      </section>
+      <div className="flex min-w-0 flex-1 flex-col gap-2">
+        <section aria-label="Pumps found" className="panel flex min-h-0 flex-1 flex-col overflow-auto">
+          {!wanted || !found ? (
+            <p className="text-inkq m-auto max-w-[320px] text-center">
+              Type a flow and a head on the left; every pump of the catalogue is tried, trimmed and staged for it.
+            </p>
+          ) : rows.length === 0 ? (
+            <p className="text-inkq m-auto max-w-[360px] text-center">
+              No pump comes this near. Allow more departure, take the type away, or begin with a typical curve.
+            </p>
+          ) : (
+            <Results
+              rows={rows}
+              heads={found.heads}
+              order={order}
+              onOrder={setOrder}
+              compared={compared}
+              onCompare={compare}
+              onBegin={(id) => void begin(id)}
+            />
+          )}
+        </section>
+        {lines.length > 0 && wanted && <Compared lines={lines} duty={wanted} />}
+      </div>
+    </div>
+  );
+}
+
+export interface ComparedLine {
+  candidate: FoundPump;
+  pump: PumpInput;
+  name: string;
+}
+
+function written(si: number, dimension: 'flow' | 'head', d: Display): string {
+  return `${Number(d.value(si, dimension).toPrecision(4))} ${d.typed(dimension)}`;
+}
+
+function Opener({ text, isOpen, onClick }: { text: string; isOpen: boolean; onClick: () => void }) {
+  return (
+    <button type="button" aria-expanded={isOpen} onClick={onClick} className="text-cedar text-left text-[12px] hover:underline">
+      {text}
+    </button>
+  );
+}
+
+function Typed({
+  name,
+  label,
+  value,
+  field,
+  unit,
+  onPut,
+  optional = false,
+  placeholder,
+}: {
+  name: string;
+  label: string;
+  value: string;
+  field: typeof flowField | typeof shareField;
+  unit: string;
+  onPut: (typed: string) => void;
+  optional?: boolean;
+  placeholder?: string;
+}) {
+  return (
+    <TypedField
+      label={label}
+      name={name}
+      value={value}
+      read={(t) => readEntry(t, field, unit === '' ? '' : `1 ${unit}`)}
+      onCommit={(v) =>
+        onPut(v === undefined ? '' : field.type === 'number' ? `${Number((Number(v) * 100).toPrecision(6))} %` : String(v))
+      }
+      optional={optional}
+      {...(placeholder ? { placeholder } : {})}
+    />
+  );
+}
+
+type Sort = 'departure' | 'name' | 'flow' | 'head' | 'efficiency' | 'power' | 'npshr' | 'diameter';
+
+function sorted(
+  list: readonly FoundPump[],
+  { by, isDown }: { by: Sort; isDown: boolean },
+  heads: ReadonlyMap<string, ModelHead>,
+): FoundPump[] {
+  const of = (c: FoundPump): number | string => {
+    switch (by) {
+      case 'name':
+        return heads.get(c.model)?.name ?? '';
+      case 'departure':
+        return Math.hypot(c.flowDeviation, c.headDeviation);
+      case 'diameter':
+        return c.diameter ?? 0;
+      case 'flow':
+      case 'head':
+        return c.duty[by];
+      case 'power':
+        return c.duty.shaftPower ?? Infinity;
+      default:
+        return c.duty[by] ?? 0;
+    }
+  };
+  const sign = isDown ? -1 : 1;
+  return [...list].sort((a, b) => {
+    const [x, y] = [of(a), of(b)];
+    return sign * (typeof x === 'string' ? x.localeCompare(String(y), 'en', { numeric: true }) : x - Number(y));
+  });
+}
+
+function Results({
+  rows,
+  heads,
+  order,
+  onOrder,
+  compared,
+  onCompare,
+  onBegin,
+}: {
+  rows: readonly FoundPump[];
+  heads: ReadonlyMap<string, ModelHead>;
+  order: { by: Sort; isDown: boolean };
+  onOrder: (o: { by: Sort; isDown: boolean }) => void;
+  compared: readonly string[];
+  onCompare: (id: string) => void;
+  onBegin: (id: string) => void;
+}) {
+  const d = useDisplay();
+  const box = useRef<HTMLTableElement>(null);
+  const heading = (by: Sort, text: string, isText = false) => (
+    <th
+      aria-sort={order.by === by ? (order.isDown ? 'descending' : 'ascending') : 'none'}
+      className={`font-normal ${isText ? 'text-left' : 'text-right'}`}
+    >
+      <button
+        type="button"
+        className="text-inkq inline-flex items-center gap-0.5 hover:text-[var(--cedar)]"
+        onClick={() => onOrder({ by, isDown: order.by === by ? !order.isDown : by === 'efficiency' })}
+      >
+        {text}
+        {order.by === by &&
+          (order.isDown ? <ArrowUp size={11} aria-hidden="true" /> : <ArrowDown size={11} aria-hidden="true" />)}
+      </button>
+    </th>
+  );
+  const percent = (x: number): string => `${x >= 0 ? '+' : '−'}${Math.abs(x * 100).toFixed(1)}`;
+  return (
+    <table ref={box} className="w-full text-[12.5px]">
+      <thead>
+        <tr className="bg-panel border-soft sticky top-0 h-[28px] border-b text-[12px]">
+          <th className="w-[28px]" aria-label="compare" />
+          {heading('name', 'make and size', true)}
+          {heading('flow', `flow ${d.unit('flow')}`)}
+          {heading('head', `head ${d.unit('head')}`)}
+          {heading('departure', 'departs, %')}
+          {heading('efficiency', 'η %')}
+          {heading('power', d.unit('power'))}
+          {heading('npshr', `NPSHR ${d.unit('head')}`)}
+          {heading('diameter', `Ø ${d.unit('diameter')}`)}
+          <th className="text-inkq text-right font-normal">stages</th>
+          <th className="w-[150px]" aria-label="what to do" />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.slice(0, 200).map((c) => {
+          const head = heads.get(c.model);
+          return (
+            <tr key={c.model} data-found={head?.key} className="border-soft hover:bg-quiet h-[28px] border-b text-right">
+              <td className="pl-2 text-left">
+                <input
+                  type="checkbox"
+                  aria-label={`Compare ${head?.name}`}
+                  checked={compared.includes(c.model)}
+                  onChange={() => onCompare(c.model)}
+                />
+              </td>
+              <td className="text-left">
+                <Link to={`/catalogues/pumps/${c.model}`} className="font-semibold hover:text-[var(--cedar)]">
+                  {head?.name ?? c.model}
+                </Link>
+                {head?.isTypical && <span className="text-near"> ◐ typical</span>}
+              </td>
+              <td>{d.number(c.duty.flow, 'flow')}</td>
+              <td>{d.number(c.duty.head, 'head')}</td>
+              <td className="text-inkq">
+                {percent(c.flowDeviation)}, {percent(c.headDeviation)}
+              </td>
+              <td>{c.duty.efficiency === null ? '–' : (c.duty.efficiency * 100).toFixed(1)}</td>
+              <td>{d.number(c.duty.shaftPower, 'power')}</td>
+              <td>{d.number(c.duty.npshr, 'head')}</td>
+              <td>{c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}</td>
+              <td>{c.stages}</td>
+              <td className="pr-2">
+                <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onBegin(c.model)}>
+                  Begin a study with it
+                </Button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+      {rows.length > 200 && (
+        <tfoot>
+          <tr>
+            <td colSpan={11} className="text-inkq px-3 py-1.5">
+              and {rows.length - 200} more: narrow the tolerances
+            </td>
+          </tr>
+        </tfoot>
+      )}
+    </table>
+  );
+}

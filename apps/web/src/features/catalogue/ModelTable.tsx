@@ -1,0 +1,226 @@
+import type { ModelKind } from '@cedar-knot/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import type { ListOrder } from '../../state/catalogueList.js';
+import { catalogueWorker } from '../../worker/catalogue.js';
+import { useDisplay } from '../context.js';
+import { COLUMNS_OF, type Column } from './columns.js';
+import type { Duty } from './FlowStrip.js';
+import type { ModelList } from './useModelList.js';
+
+const ROW = 26;
+const columnsKey = (kind: ModelKind): string => `cedar-knot-columns-${kind}`;
+
+function usualColumns(kind: ModelKind): string[] {
+  const kept = localStorage.getItem(columnsKey(kind));
+  const all = COLUMNS_OF[kind];
+  const chosen = kept?.split(',').filter((k) => all.some((c) => c.key === k));
+  return chosen && chosen.length > 0 ? chosen : all.filter((c) => c.isUsual).map((c) => c.key);
+}
+
+/** The list: rows are drawn as they are scrolled to, arrows go along it, a head sorts by its column. */
+export function ModelTable({
+  kind,
+  list,
+  order,
+  onOrder,
+  chosen,
+  onChoose,
+  duties,
+  marked,
+  onMark,
+}: {
+  kind: ModelKind;
+  list: ModelList;
+  order: ListOrder;
+  onOrder: (order: ListOrder) => void;
+  chosen: string | undefined;
+  onChoose: (id: string) => void;
+  duties: readonly Duty[];
+  /** models ticked for export or comparison */
+  marked: ReadonlySet<string>;
+  onMark: (id: string) => void;
+}) {
+  const display = useDisplay();
+  const box = useRef<HTMLDivElement>(null);
+  const [keys, setKeys] = useState(() => usualColumns(kind));
+  useEffect(() => setKeys(usualColumns(kind)), [kind]);
+  const columns = useMemo(() => COLUMNS_OF[kind].filter((c) => keys.includes(c.key)), [kind, keys]);
+  const count = list.count ?? 0;
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollPaddingStart: 30,
+    scrollPaddingEnd: 30,
+  });
+  const seen = rows.getVirtualItems();
+  const [from, to] = [seen[0]?.index ?? 0, seen.at(-1)?.index ?? 0];
+  const { need, answer } = list;
+  useEffect(() => need(from, to), [need, from, to, answer]);
+  useEffect(() => void box.current?.scrollTo({ top: 0 }), [answer]);
+
+  // what the address names is brought into sight when the list comes
+  const wanted = useRef(chosen);
+  wanted.current = chosen;
+  useEffect(() => {
+    if (wanted.current === undefined || answer === 0) return;
+    void catalogueWorker()
+      .indexOf(wanted.current)
+      .then((i) => i >= 0 && rows.scrollToIndex(i, { align: 'auto' }));
+    // with each answer, not with each row that is drawn
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [answer]);
+
+  const move = (event: KeyboardEvent): void => {
+    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
+    if (step === undefined || count === 0) return;
+    event.preventDefault();
+    void catalogueWorker()
+      .indexOf(chosen ?? '')
+      .then(async (at) => {
+        const next = Math.max(0, Math.min(count - 1, at < 0 ? 0 : at + step));
+        const [row] = await catalogueWorker().rows(next, next + 1);
+        rows.scrollToIndex(next, { align: 'auto' });
+        if (row) onChoose(row.id);
+      });
+  };
+  const width = columns.reduce((sum, c) => sum + c.width + 8, 44);
+  const template = `24px ${columns.map((c) => (c.key === 'name' ? `minmax(${c.width}px, 1fr)` : `${c.width}px`)).join(' ')}`;
+  const grid = { gridTemplateColumns: template, minWidth: width };
+  return (
+    <div
+      ref={box}
+      role="grid"
+      aria-label="Models"
+      aria-rowcount={count + 1}
+      aria-colcount={columns.length + 1}
+      tabIndex={0}
+      onKeyDown={move}
+      className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
+    >
+      <div
+        role="row"
+        aria-rowindex={1}
+        className="bg-panel border-soft sticky top-0 z-10 grid h-[26px] items-center gap-x-2 border-b px-2"
+        style={grid}
+      >
+        <span role="columnheader" className="flex">
+          <ColumnChoice kind={kind} keys={keys} onKeys={setKeys} />
+        </span>
+        {columns.map((c) => (
+          <Head key={c.key} column={c} name={c.name(display)} order={order} onOrder={onOrder} />
+        ))}
+      </div>
+      <div className="relative" style={{ height: rows.getTotalSize(), minWidth: width }}>
+        {seen.map((item) => {
+          const m = list.row(item.index);
+          const isChosen = m !== undefined && m.id === chosen;
+          return (
+            <div
+              key={item.key}
+              role="row"
+              aria-rowindex={item.index + 2}
+              aria-selected={isChosen}
+              data-model={m?.key}
+              onClick={() => m && onChoose(m.id)}
+              className={`absolute inset-x-0 grid cursor-default items-center gap-x-2 border-b border-[var(--line-soft)] px-2 ${isChosen ? 'bg-wash shadow-[inset_3px_0_0_var(--cedar)]' : 'hover:bg-quiet'}`}
+              style={{ ...grid, top: item.start, height: ROW }}
+            >
+              <span role="gridcell">
+                {m && (
+                  <input
+                    type="checkbox"
+                    aria-label={`Mark ${m.name}`}
+                    checked={marked.has(m.id)}
+                    onClick={(e) => e.stopPropagation()}
+                    onChange={() => onMark(m.id)}
+                  />
+                )}
+              </span>
+              {columns.map((c) => (
+                <span key={c.key} role="gridcell" className={`min-w-0 truncate ${c.isText ? '' : 'text-right'}`}>
+                  {m ? c.cell(m, display, duties) : ''}
+                </span>
+              ))}
+            </div>
+          );
+        })}
+      </div>
+      {list.count === 0 && (
+        <p className="text-inkq px-3 py-4">Nothing here matches. Take a filter away, or import what a maker gives.</p>
+      )}
+    </div>
+  );
+}
+
+function Head({
+  column,
+  name,
+  order,
+  onOrder,
+}: {
+  column: Column;
+  name: string;
+  order: ListOrder;
+  onOrder: (o: ListOrder) => void;
+}) {
+  const isOrder = order.column === column.key;
+  const className = `text-inkq flex min-w-0 items-center gap-0.5 text-[12px] ${column.isText ? '' : 'justify-end'}`;
+  const sort = isOrder ? (order.isDown ? 'descending' : 'ascending') : 'none';
+  if (!column.isSorted)
+    return (
+      <span role="columnheader" title={column.title} className={className}>
+        <span className="truncate">{name}</span>
+      </span>
+    );
+  return (
+    <span role="columnheader" aria-sort={sort} className="min-w-0">
+      <button
+        type="button"
+        title={column.title}
+        onClick={() => onOrder({ column: column.key, isDown: isOrder && !order.isDown })}
+        className={`${className} w-full hover:text-[var(--cedar)]`}
+      >
+        <span className="truncate">{name}</span>
+        {isOrder && (order.isDown ? <ArrowUp size={11} aria-hidden="true" /> : <ArrowDown size={11} aria-hidden="true" />)}
+      </button>
+    </span>
+  );
+}
+
+function ColumnChoice({ kind, keys, onKeys }: { kind: ModelKind; keys: readonly string[]; onKeys: (keys: string[]) => void }) {
+  const display = useDisplay();
+  const toggle = (key: string): void => {
+    const next = keys.includes(key) ? keys.filter((k) => k !== key) : [...keys, key];
+    localStorage.setItem(columnsKey(kind), next.join(','));
+    onKeys(next);
+  };
+  return (
+    <Popover.Root>
+      <Popover.Trigger aria-label="Choose columns" title="Choose columns" className="text-inkq">
+        <Columns3 size={14} aria-hidden="true" />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          aria-label="Columns"
+          className="panel z-50 flex flex-col gap-1 p-3 shadow-[var(--shadow-lift)]"
+        >
+          {COLUMNS_OF[kind]
+            .filter((c) => c.key !== 'name')
+            .map((c) => (
+              <label key={c.key} className="flex items-center gap-2">
+                <input type="checkbox" checked={keys.includes(c.key)} onChange={() => toggle(c.key)} />
+                {c.name(display)}
+              </label>
+            ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

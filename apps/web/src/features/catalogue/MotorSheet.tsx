@@ -1,0 +1,45 @@
+import { judgeCatalogue, type ModelWhole } from '@cedar-knot/core';
+import { useMemo } from 'react';
+import { Facts } from './Facts.js';
+
+/** A motor's plate. */
+export function MotorSheet({ model }: { model: ModelWhole }) {
+  const read = useMemo(
+    () => judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, motors: { x: model.entry } }).motors.get('x') ?? {},
+    [model.entry],
+  );
+  const e = model.entry as Record<string, string | number | undefined>;
+  const shares = Array.isArray(read.efficiency) ? (read.efficiency as number[]) : [read.efficiency as number | undefined];
+  const percent = (x: number | undefined): string | undefined => (x === undefined ? undefined : `${(x * 100).toFixed(1)} %`);
+  return (
+    <div className="grid grid-cols-2 gap-x-5">
+      <Facts
+        title="Plate"
+        facts={[
+          ['rated power', e.ratedPower],
+          ['poles', e.poles],
+          ['mains', [e.voltage, e.frequency].filter(Boolean).join(', ')],
+          ['phases', e.phases],
+          ['frame', e.frame],
+          ['duty', e.duty],
+        ]}
+      />
+      <Facts
+        title="Efficiency"
+        facts={
+          shares.length === 3
+            ? [
+                ['at 50 % load', percent(shares[0])],
+                ['at 75 % load', percent(shares[1])],
+                ['at full load', percent(shares[2])],
+                ['cos φ', String(e.powerFactor ?? '')],
+              ]
+            : [
+                ['at full load', percent(shares[0])],
+                ['cos φ', String(e.powerFactor ?? '')],
+              ]
+        }
+      />
+    </div>
+  );
+}

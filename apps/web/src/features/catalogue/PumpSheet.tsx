@@ -1,0 +1,204 @@
+import {
+  judgeCatalogue,
+  PumpPerformance,
+  summarisePump,
+  toPump,
+  usable,
+  type CurveWarning,
+  type ModelWhole,
+  type RawEntry,
+} from '@cedar-knot/core';
+import { curveWarningText } from '@cedar-knot/wording';
+import { useMemo } from 'react';
+import { spoken } from '../../state/catalogueList.js';
+import { VerdictMark } from '../../ui/marks.js';
+import { useDisplay, type Display } from '../context.js';
+import { CurveSheet } from './CurveSheet.js';
+import { Facts } from './Facts.js';
+import type { Duty } from './FlowStrip.js';
+
+interface Read {
+  [key: string]: unknown;
+  trimStep?: number;
+  minFlow?: number;
+  casingPressure?: number;
+  maxTemperature?: number;
+  minSpeed?: number;
+  maxSpeed?: number;
+  maxShaftPower?: number;
+  outsideDiameter?: number;
+  stageOptions?: number[];
+  preferredRegion?: [number, number];
+  allowableRegion?: [number, number];
+  materials?: string[];
+  liquids?: string[];
+  uses?: string[];
+  frequency?: number;
+}
+
+/** kg/m³ and m/s²: powers of a sheet are those on cold water */
+const WATER = 999.1;
+const GRAVITY = 9.80665;
+
+/** An entry as it is judged, on this page alone. */
+export function judgedPump(entry: RawEntry): { read: Read; warnings: CurveWarning[]; problems: number } {
+  const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: { x: entry } });
+  return { read: judged.pumps.get('x') ?? {}, warnings: judged.warnings, problems: judged.problems.length };
+}
+
+/** A pump's curves, data, limits and motor. */
+export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readonly Duty[] }) {
+  const display = useDisplay();
+  const { read, warnings } = useMemo(() => judgedPump(model.entry), [model.entry]);
+  const pump = useMemo(() => usable(read), [read]);
+  const summary = useMemo(() => summarisePump(read), [read]);
+  const written = model.entry as Record<string, string | undefined>;
+  const motor = model.entry.motor as Record<string, unknown> | undefined;
+  const n = (x: number | null | undefined, digits = 1): string | undefined =>
+    x === null || x === undefined ? undefined : x.toFixed(digits);
+  const most = pump && summary ? greatest(pump, summary.maxDiameter, summary.speed, summary.stages) : undefined;
+  const rated = toPump(read)?.motor?.ratedPower;
+  return (
+    <>
+      {pump ? (
+        <CurveSheet pump={pump} duties={duties} />
+      ) : (
+        <p className="text-near border-line rounded-[3px] border border-dashed p-3">
+          ◐ Its curve cannot be drawn as it stands: flows have to rise, and two rows are the least. Edit its data.
+        </p>
+      )}
+      <div className="grid grid-cols-2 gap-x-5 gap-y-2">
+        <Facts
+          title="Data"
+          facts={[
+            ['made Ø, step', diameters(summary?.minDiameter, summary?.maxDiameter, read.trimStep, display)],
+            ['made stages', read.stageOptions?.join(', ')],
+            ['size', model.size],
+            ['specific speed', n(summary?.specificSpeed)],
+            ['suction specific speed', n(summary?.suctionSpecificSpeed, 0)],
+            ['materials', read.materials?.map(spoken).join(', ')],
+            ['liquids', read.liquids?.map(spoken).join(', ')],
+            ['uses', read.uses?.map(spoken).join(', ')],
+          ]}
+        />
+        <div className="flex flex-col gap-2">
+          <Facts
+            title="Motor"
+            facts={[
+              ['rated', motor && [motor.ratedPower, motor.voltage, motor.frequency].filter(Boolean).join(', ')],
+              ['η at 50, 75, 100 %', efficiencies(motor?.efficiency)],
+              [
+                'largest Ø, end of curve',
+                most === undefined ? undefined : (
+                  <span className="inline-flex items-center gap-1">
+                    {rated !== undefined && <VerdictMark kind={most > rated ? 'near' : 'holds'} size={9} />}
+                    {display.number(most, 'power')} {display.unit('power')}
+                  </span>
+                ),
+              ],
+            ]}
+          />
+          <Facts
+            title="Limits"
+            facts={[
+              [
+                'least continuous flow',
+                read.minFlow === undefined ? undefined : `${display.number(read.minFlow, 'flow')} ${display.unit('flow')}`,
+              ],
+              ['casing', [written.casingPressure, written.maxTemperature?.replace('degC', '°C')].filter(Boolean).join(' at ')],
+              [
+                'speed',
+                [read.minSpeed, read.maxSpeed].every((v) => v !== undefined)
+                  ? `${Math.round(read.minSpeed!)} – ${Math.round(read.maxSpeed!)} rpm`
+                  : undefined,
+              ],
+              ['allowable region', region(read.allowableRegion)],
+              ['preferred region', region(read.preferredRegion)],
+              [
+                'outside Ø',
+                read.outsideDiameter === undefined
+                  ? undefined
+                  : `${display.number(read.outsideDiameter, 'diameter')} ${display.unit('diameter')}`,
+              ],
+            ]}
+          />
+        </div>
+      </div>
+      <Agreement warnings={warnings} />
+      {typeof model.entry.notes === 'string' && <p className="text-inkq text-[12px] whitespace-pre-line">{model.entry.notes}</p>}
+    </>
+  );
+}
+
+function greatest(
+  pump: NonNullable<ReturnType<typeof usable>>,
+  diameter: number | null,
+  speed: number,
+  stages: number,
+): number | undefined {
+  const setting = { speed, stages, running: 1, wear: 0, ...(diameter === null ? {} : { diameter }) };
+  return new PumpPerformance(pump, setting).greatestPower(WATER, GRAVITY);
+}
+
+const region = (r: readonly [number, number] | undefined): string | undefined =>
+  r && `${Math.round(r[0] * 100)} – ${Math.round(r[1] * 100)} % of BEP flow`;
+
+function efficiencies(x: unknown): string | undefined {
+  if (Array.isArray(x)) return x.map((v: number) => (v * 100).toFixed(1)).join(', ');
+  return typeof x === 'number' ? `${(x * 100).toFixed(1)} at full load` : undefined;
+}
+
+function diameters(
+  low: number | null | undefined,
+  high: number | null | undefined,
+  step: number | undefined,
+  d: Display,
+): string | undefined {
+  if (high === null || high === undefined) return undefined;
+  const range =
+    low === null || low === undefined || low === high
+      ? d.number(high, 'diameter')
+      : `${d.number(low, 'diameter')} – ${d.number(high, 'diameter')}`;
+  return `${range} ${d.unit('diameter')}${step === undefined ? '' : `, ${d.number(step, 'diameter', 2)}`}`;
+}
+
+/** what a measured curve does not do, each with its reason; that all agrees where nothing is odd */
+export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
+  const has = (...codes: string[]): boolean => warnings.some((w) => codes.includes(w.code));
+  const said: [string, boolean][] = [
+    ['head falls', has('head-rises', 'flow-not-rising')],
+    ['η and power agree', has('efficiency-power', 'efficiency-high', 'best-at-end')],
+    ['NPSHR rises', has('npshr-falls')],
+    ['diameters nest', has('trim-above')],
+  ];
+  return (
+    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label="Data agree">
+      <p className="flex flex-wrap items-center gap-x-3 gap-y-0.5">
+        <b className="font-semibold">Data agree</b>
+        {said.map(([text, isOdd]) => (
+          <span key={text} className="inline-flex items-center gap-1">
+            <VerdictMark kind={isOdd ? 'near' : 'holds'} size={9} />
+            {text}
+          </span>
+        ))}
+      </p>
+      {warnings.length > 0 && (
+        <ul className="text-near mt-1">
+          {warnings.slice(0, 6).map((w) => (
+            <li key={`${w.path}${w.code}`}>
+              ◐ {rowOf(w.path)}: {curveWarningText(w)}
+            </li>
+          ))}
+          {warnings.length > 6 && <li className="text-inkq">and {warnings.length - 6} more</li>}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** `pumps.x.curves[1].curve[3]` → curve 2, row 4 */
+export function rowOf(path: string): string {
+  const curve = /curves\[(\d+)\]/.exec(path)?.[1];
+  const row = /curve\[(\d+)\]/.exec(path)?.[1];
+  return `${curve === undefined ? '' : `curve ${Number(curve) + 1}, `}row ${Number(row ?? 0) + 1}`;
+}

@@ -1,0 +1,35 @@
+import { quantityOf, type Dimension, type NumberField, type PumpInput, type QuantityField } from '@cedar-knot/core';
+
+/* What may be typed where a pump is looked at: the fields are those of no file. */
+
+export const quantity = (dimension: Dimension, min: number, max: number, label: string): QuantityField => ({
+  type: 'quantity',
+  dimension,
+  min,
+  max,
+  label,
+});
+
+export const flowField = quantity('flow', 0, 1e4, 'Flow');
+export const headField = quantity('head', 0.01, 1e5, 'Head');
+export const staticField = quantity('head', -1e4, 1e5, 'Static head');
+export const npshField = quantity('head', 0, 1000, 'NPSHA');
+export const shareField: NumberField = { type: 'number', min: 0, max: 10, percent: true, label: 'Share' };
+
+/** a third to twice the speed of its curve */
+export function speedField(pump: PumpInput): QuantityField {
+  const rated = pump.speed ?? pump.curves[0]!.speed;
+  return quantity('speed', rated / 3, rated * 2, 'Speed');
+}
+
+/** between its limits, else somewhat beyond the made ones */
+export function impellerField(pump: PumpInput): QuantityField {
+  const made = pump.curves.flatMap((c) => c.diameter ?? []);
+  const [low, high] = [Math.min(...made), Math.max(...made)];
+  return quantity('diameter', pump.minDiameter ?? low * 0.75, pump.maxDiameter ?? high * 1.02, 'Impeller diameter');
+}
+
+/** SI of what a field took */
+export function siOf(typed: unknown, dimension: Dimension): number | undefined {
+  return quantityOf(typed, dimension);
+}

@@ -1,0 +1,73 @@
+import { Suspense, useEffect } from 'react';
+import { Link, Outlet, useLocation } from 'react-router';
+import { isKind, KINDS } from '../../state/catalogueList.js';
+import { lastStudy } from '../../state/lastStudy.js';
+import { useUnits } from '../../state/units.js';
+import { Segmented } from '../../ui/controls.js';
+import { PersonMark } from '../person/Person.js';
+import { Rail } from './Rail.js';
+
+/** What stands around the catalogue: bar and rail, no scenarios. */
+export function CatalogueFrame() {
+  const { system, choose } = useUnits();
+  const { pathname } = useLocation();
+  const [, , part, , last] = pathname.split('/');
+  const place = isKind(part) ? KINDS.find((k) => k.kind === part)!.name : part === 'find' ? 'Find for a duty' : '';
+  const study = lastStudy();
+  useEffect(() => {
+    document.title = `${place || 'Catalogues'} · Cedar Knot`;
+  }, [place]);
+  return (
+    <div className="flex h-full flex-col overflow-hidden">
+      <header className="border-line bg-paper no-print flex h-[44px] flex-none items-center gap-3 border-b px-3">
+        <Link to="/" className="flex items-center gap-3" title="All studies">
+          <span className="flex w-[46px] justify-center">
+            <img src="/mark.svg" width={26} height={26} alt="" />
+          </span>
+          <span className="text-[15px] font-semibold whitespace-nowrap">Cedar Knot</span>
+        </Link>
+        <span className="bg-line h-[18px] w-px" />
+        <nav aria-label="Place" className="flex min-w-0 items-baseline gap-2">
+          <Link to="/catalogues" className="text-inkq hover:text-cedar">
+            Catalogues
+          </Link>
+          {place && (
+            <>
+              <span className="text-inkq" aria-hidden="true">
+                ›
+              </span>
+              <span className={last === 'picture' ? '' : 'font-semibold'}>{place}</span>
+            </>
+          )}
+          {last === 'picture' && (
+            <>
+              <span className="text-inkq" aria-hidden="true">
+                ›
+              </span>
+              <span className="font-semibold">off a picture</span>
+            </>
+          )}
+        </nav>
+        <span className="ml-auto" />
+        <Segmented
+          label="Units"
+          value={system}
+          onChange={choose}
+          options={[
+            { value: 'metric', text: 'Metric' },
+            { value: 'us', text: 'US' },
+          ]}
+        />
+        <PersonMark />
+      </header>
+      <div className="flex min-h-0 flex-1">
+        <Rail base={study === null ? null : `/studies/${study}`} />
+        <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
+          <Suspense fallback={<p className="text-inkq p-4">Opening …</p>}>
+            <Outlet />
+          </Suspense>
+        </main>
+      </div>
+    </div>
+  );
+}

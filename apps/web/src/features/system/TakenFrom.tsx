@@ -1,0 +1,60 @@
+import type { RawEntry } from '@cedar-knot/core';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { api } from '../../api/client.js';
+import type { EquipmentList } from '../../state/equipment.js';
+import { Button } from '../../ui/controls.js';
+import { useStudy } from '../context.js';
+
+interface From {
+  model?: string;
+  revision?: number;
+}
+
+/** The model of the catalogue from which an entry was taken, and whether that has a newer revision by now. */
+export function TakenFrom({ list, id, entry }: { list: EquipmentList; id: string; entry: RawEntry }) {
+  const change = useStudy((s) => s.change);
+  const say = useStudy((s) => s.say);
+  const { model, revision } = (entry.from ?? {}) as From;
+  const [newest, setNewest] = useState<{ revision: number; retiredAt: string | null } | null>(null);
+  useEffect(() => {
+    let gone = false;
+    setNewest(null);
+    if (model) void api.newestRevisions([model]).then(([found]) => !gone && setNewest(found ?? null), () => undefined); // prettier-ignore
+    return () => {
+      gone = true;
+    };
+  }, [model]);
+  const isTypical = entry.typical === true;
+  if (!model)
+    return isTypical ? (
+      <p className="text-near mb-1 text-[12px]">◐ Typical curve, no maker’s: replace it when one answers.</p>
+    ) : null;
+  const take = async (): Promise<void> => {
+    try {
+      const whole = await api.model(model);
+      const value = { ...whole.entry, from: { model, revision: whole.revision } };
+      change(`${id}: revision ${whole.revision} of the catalogue`, [{ op: 'set', path: [list, id], value }]);
+    } catch (error) {
+      say(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <p className="text-inkq mb-1 flex items-center gap-2 text-[12px]">
+      <Link to={`/catalogues/${list}/${model}`} className="text-cedar hover:underline">
+        from the catalogue
+      </Link>
+      <span>revision {revision}</span>
+      {isTypical && <span className="text-near">◐ typical</span>}
+      {newest?.retiredAt && <span className="text-near">◐ retired there</span>}
+      {newest && newest.revision > (revision ?? 0) && (
+        <>
+          <span className="text-near">◐ {newest.revision} is newer</span>
+          <Button tone="bare" className="!h-auto !px-0 text-[12px]" onClick={() => void take()}>
+            Take it
+          </Button>
+        </>
+      )}
+    </p>
+  );
+}

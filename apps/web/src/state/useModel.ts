@@ -1,0 +1,110 @@
+import {
+  applyOperations,
+  blankStudy,
+  type ModelWhole,
+  type Operation,
+  type RawElement,
+  type RawEntry,
+  type Study,
+} from '@cedar-knot/core';
+
+/** A position of a study that a model of the catalogue can take. */
+export interface Position {
+  id: string;
+  name: string;
+  /** what stands there now */
+  now: string;
+}
+
+const ELEMENT = { pumps: 'pump', valves: 'control-valve' } as const;
+const KEY = { pumps: 'pump', valves: 'valve' } as const;
+
+/** Pumps, or control valves, of a study. */
+export function positionsFor(study: Study, kind: 'pumps' | 'valves'): Position[] {
+  return study.lines
+    .flatMap((l) => l.elements)
+    .filter((e) => e.kind === ELEMENT[kind])
+    .map((e) => {
+      const used = e[KEY[kind]];
+      const entry = typeof used === 'string' ? study[kind]?.[used] : undefined;
+      return { id: e.id, name: typeof e.name === 'string' ? e.name : e.id, now: String(entry?.name ?? used ?? 'none') };
+    });
+}
+
+/** entry of a study as it is taken from the catalogue: it says from which revision */
+export const takenEntry = (model: Pick<ModelWhole, 'id' | 'entry' | 'revision'>): RawEntry => ({
+  ...model.entry,
+  from: { model: model.id, revision: model.revision },
+});
+
+/**
+ * Puts a model on a study's list and, where a position is named, into it: one change. A pump there runs on its curve from then on; speed,
+ * diameter and stages that were those of another pump go.
+ */
+export function useOperations(
+  study: Study,
+  model: ModelWhole,
+  position: string | null,
+): { key: string; operations: Operation[] } {
+  const kind = model.kind as 'pumps' | 'valves';
+  const list = study[kind] ?? {};
+  const same = Object.entries(list).find(([, e]) => (e.from as { model?: string } | undefined)?.model === model.id);
+  let key = same?.[0] ?? model.key;
+  for (let n = 2; !same && Object.hasOwn(list, key); n++) key = `${model.key}-${n}`;
+  const entry = takenEntry(model);
+  const operations: Operation[] = study[kind] ? [{ op: 'set', path: [kind, key], value: entry }] : [{ op: 'set', path: [kind], value: { [key]: entry } }]; // prettier-ignore
+  if (position === null) return { key, operations };
+  study.lines.forEach((line, l) =>
+    line.elements.forEach((e, i) => {
+      if (e.id !== position) return;
+      const path = ['lines', l, 'elements', i];
+      operations.push({ op: 'set', path: [...path, KEY[kind]], value: key });
+      if (kind !== 'pumps') return;
+      operations.push({ op: 'set', path: [...path, 'mode'], value: 'curve' });
+      for (const own of ['speed', 'diameter', 'stages', 'flow'])
+        if (e[own] !== undefined) operations.push({ op: 'set', path: [...path, own] });
+    }),
+  );
+  return { key, operations };
+}
+
+/** A study with a model in it. */
+export function studyWith(study: Study, model: ModelWhole, position: string | null): Study {
+  const done = applyOperations(study, useOperations(study, model, position).operations);
+  if (!done.ok) throw new Error('the position is not in this study any more');
+  return done.study;
+}
+
+/** m³/s, m */
+export interface StartDuty {
+  flow: number;
+  head: number;
+  staticHead: number;
+}
+
+const cubic = (q: number): string => `${Number((q * 3600).toPrecision(4))} m3/h`;
+const metres = (h: number): string => `${Number(h.toPrecision(4))} m`;
+
+/**
+ * A study that begins with a duty: two vessels at the static head, a device that takes what the duty loses, and the pump of the catalogue
+ * between them.
+ */
+export function studyOfDuty(title: string, model: ModelWhole, duty: StartDuty): Study {
+  const lift = Math.max(0, duty.staticHead);
+  const lost = Math.max(0, duty.head - duty.staticHead);
+  const elements: RawElement[] = [
+    { id: 'P-1', kind: 'pump', name: model.name, mode: 'curve', pump: model.key },
+    { id: 'SYS', kind: 'device', name: 'System: all losses', drop: `${Number((lost * 9.7906).toPrecision(4))} kPa`, at: cubic(duty.flow), exponent: 2 },
+  ]; // prettier-ignore
+  return {
+    ...blankStudy(title),
+    fluids: { water: { kind: 'water' } },
+    pumps: { [model.key]: takenEntry(model) },
+    points: {
+      FROM: { kind: 'vessel', name: 'Suction', elevation: '0 m', level: '2 m', pressure: '0 bar(g)' },
+      TO: { kind: 'vessel', name: 'Discharge', elevation: metres(lift), level: '2 m', pressure: '0 bar(g)' },
+    },
+    lines: [{ id: 'L-1', name: 'Service', from: 'FROM', to: 'TO', elements }],
+    scenarios: [{ id: 'duty', name: 'Duty', fluid: 'water', temperature: '20 degC' }],
+  };
+}
