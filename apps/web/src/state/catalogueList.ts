@@ -71,7 +71,7 @@ export function matches(m: ModelHead, f: ListFilter): boolean {
 
 type Value = string | number | null | undefined;
 
-const pumpOf = (m: ModelHead): Partial<PumpSummary> => (m.summary ?? {}) as Partial<PumpSummary>;
+const pumpOf = (m: ModelHead): Partial<PumpSummary> => m.summary ?? {};
 
 /** what a column sorts by */
 const VALUES: Readonly<Record<string, (m: ModelHead) => Value>> = {

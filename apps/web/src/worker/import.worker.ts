@@ -8,6 +8,7 @@ import {
   readTable,
   severityOf,
   type Catalogue,
+  type ImportResult,
   type ColumnName,
   type MatchedColumn,
   type Mend,
@@ -20,6 +21,7 @@ import {
 import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
 import Papa from 'papaparse';
+import { api, ApiError } from '../api/client.js';
 
 /* What a maker gives, read and judged away from the page: 5,000 pumps are 50,000 rows. */
 
@@ -67,7 +69,6 @@ type Opened = { of: 'table'; rows: string[][]; lines: number[] } | { of: 'file';
 
 let opened: Opened | undefined;
 let taken: { catalogue: Catalogue; rows: Record<string, string> } | undefined;
-let table: ReadTable | undefined;
 
 /** Opens a text: a catalogue file, or a table with commas, semicolons or tabs. Answers with why it cannot be. */
 function openText(text: string): string | null {
@@ -106,7 +107,7 @@ function preview(options: PreviewOptions): Preview {
 function previewTable({ rows, lines }: Opened & { of: 'table' }, options: PreviewOptions): Preview {
   const said = { lines, columns: options.columns ?? {}, ...(options.decimal ? { decimal: options.decimal } : {}) };
   const untouched = readTable(rows, said);
-  const problems = judgeTable(untouched).problems;
+  const { problems } = judgeTable(untouched);
   const place = placesOf(untouched);
   const choices = new Map(problems.map((p) => [p, choicesFor(p)]));
   // the first choice is made until a person makes another
@@ -119,8 +120,10 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
     if (mend === null) delete mends[Number(row)];
     else mends[Number(row)] = mend;
   }
-  table = readTable(rows, { ...said, mends });
-  const after = judgeTable(table);
+  // where nothing is to be done about any row, what was read stands
+  const isWhole = Object.keys(mends).length === 0;
+  const table = isWhole ? untouched : readTable(rows, { ...said, mends });
+  const after = isWhole ? problems : judgeTable(table).problems;
   taken = { catalogue: table.catalogue, rows: rowsOfModels(table) };
   const kind: TableKind | null = (['pumps', 'valves', 'motors'] as const).find((k) => Object.keys(untouched.catalogue[k]).length > 0) ?? null; // prettier-ignore
   return {
@@ -139,8 +142,8 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
       choices: choices.get(p)!,
     })),
     problemCount: problems.length,
-    errors: after.problems.filter((p) => p.severity === 'error').length,
-    warnings: after.problems.filter((p) => p.severity === 'warning' && p.row !== lines[0]).length,
+    errors: after.filter((p) => p.severity === 'error').length,
+    warnings: after.filter((p) => p.severity === 'warning' && p.row !== lines[0]).length,
   };
 }
 
@@ -217,7 +220,6 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
   for (const k of ['pumps', 'valves', 'motors'] as const)
     kept[k] = Object.fromEntries(Object.entries(catalogue[k]).filter(([key]) => !isOut(`${k}/${key}`)));
   taken = { catalogue: kept, rows: {} };
-  table = undefined;
   return {
     kind: null,
     columns: [],
@@ -255,12 +257,33 @@ function curveAt(row: number): { points: { q: number; h: number }[]; at: number 
   return null;
 }
 
-/** What would be taken, as it stands after the last preview. */
-function result(): { catalogue: Catalogue; rows: Record<string, string> } {
+let sending: AbortController | undefined;
+
+/**
+ * Sends what stands after the last preview to the catalogue: whole or not at all. From here, since the page would stand still while so
+ * much is written down.
+ *
+ * @returns what it did; null where it was stopped; the refusal's words
+ */
+async function take(
+  file: string,
+  from: string,
+  progress: (done: number, of: number) => void,
+): Promise<{ result: ImportResult } | { problem: string[] } | null> {
   if (!taken) throw new Error('nothing was read yet');
-  return taken;
+  sending = new AbortController();
+  try {
+    const result = await api.importCatalogue({ file, rows: taken.rows, from }, taken.catalogue, progress, sending.signal);
+    return { result };
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') return null;
+    const errors = error instanceof ApiError ? error.errors.slice(1, 6).map((e) => `${e.path}: ${e.message}`) : [];
+    return { problem: [error instanceof Error ? error.message : String(error), ...errors] };
+  }
 }
 
-const api = { openText, openRows, preview, curveAt, result };
-export type ImportWorkerApi = typeof api;
-Comlink.expose(api);
+const stop = (): void => sending?.abort();
+
+const importing = { openText, openRows, preview, curveAt, take, stop };
+export type ImportWorkerApi = typeof importing;
+Comlink.expose(importing);

@@ -49,12 +49,15 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
   // the chart is of one family: the chosen one, else of all that match
   const family = filter.family;
   const rest = useMemo(() => ({ ...filter }), [filter]);
-  const mark = (m: string): void =>
-    setMarked((s) => {
-      const next = new Set(s);
-      if (!next.delete(m)) next.add(m);
-      return next;
-    });
+  const mark = useCallback(
+    (m: string): void =>
+      setMarked((s) => {
+        const next = new Set(s);
+        if (!next.delete(m)) next.add(m);
+        return next;
+      }),
+    [],
+  );
   const exportAs = async (format: 'json' | 'csv' | 'xlsx'): Promise<void> => {
     try {
       const ids = marked.size > 0 ? [...marked] : await catalogueWorker().allIds();

@@ -152,9 +152,9 @@ export function Coverage({
             const { color, onColor } = lineStyle(d.index);
             return (
               <g key={d.letter}>
-                <line x1={letters[i]!} y1={16} x2={x(q(d.flow))} y2={y(h(d.head)) - 6} stroke={color} strokeWidth={1.2} />
+                <line x1={letters[i]} y1={16} x2={x(q(d.flow))} y2={y(h(d.head)) - 6} stroke={color} strokeWidth={1.2} />
                 <rect x={letters[i]! - 7} y={2} width={14} height={14} rx={2} fill={color} />
-                <text x={letters[i]!} y={13} fontSize={11} fontWeight={600} fill={onColor} textAnchor="middle">
+                <text x={letters[i]} y={13} fontSize={11} fontWeight={600} fill={onColor} textAnchor="middle">
                   {d.letter}
                 </text>
                 <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={6} fill="var(--panel)" stroke={color} strokeWidth={1.6} />

@@ -15,7 +15,7 @@ import { Link, useNavigate } from 'react-router';
 import { api } from '../../api/client.js';
 import { spoken } from '../../state/catalogueList.js';
 import { readEntry } from '../../state/entry.js';
-import { studyOfDuty, type StartDuty } from '../../state/useModel.js';
+import { studyOfDuty, type StartDuty } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
@@ -434,7 +434,7 @@ function Results({
     <table ref={box} className="w-full text-[12.5px]">
       <thead>
         <tr className="bg-panel border-soft sticky top-0 h-[28px] border-b text-[12px]">
-          <th className="w-[28px]" aria-label="compare" />
+          <td className="w-[28px]" />
           {heading('name', 'make and size', true)}
           {heading('flow', `flow ${d.unit('flow')}`)}
           {heading('head', `head ${d.unit('head')}`)}
@@ -444,7 +444,7 @@ function Results({
           {heading('npshr', `NPSHR ${d.unit('head')}`)}
           {heading('diameter', `Ø ${d.unit('diameter')}`)}
           <th className="text-inkq text-right font-normal">stages</th>
-          <th className="w-[150px]" aria-label="what to do" />
+          <td className="w-[150px]" />
         </tr>
       </thead>
       <tbody>

@@ -38,7 +38,6 @@ export function ImportDock({
   const [pasted, setPasted] = useState('');
   const [showsColumns, setShowsColumns] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const cancel = useRef<AbortController | null>(null);
   const fail = (e: unknown): void =>
     setProblem(
       e instanceof ApiError && e.errors.length > 0
@@ -81,24 +80,18 @@ export function ImportDock({
   }, [file]);
 
   const take = async (name: string): Promise<void> => {
-    cancel.current = new AbortController();
     setProblem([]);
     setStage({ kind: 'taking', name, done: 0, of: 1 });
-    try {
-      const { catalogue, rows } = await remote.result();
-      const from = /\.xlsx$/i.test(name) ? 'xlsx' : /\.json$/i.test(name) ? 'json' : 'csv';
-      const result = await api.importCatalogue(
-        { file: name, rows, from },
-        catalogue,
-        (done, of) => setStage({ kind: 'taking', name, done, of }),
-        cancel.current.signal,
-      );
-      setStage({ kind: 'taken', name, result });
+    const from = /\.xlsx$/i.test(name) ? 'xlsx' : /\.json$/i.test(name) ? 'json' : 'csv';
+    const progress = Comlink.proxy((done: number, of: number) => setStage({ kind: 'taking', name, done, of }));
+    const done = await remote.take(name, from, progress);
+    if (done && 'result' in done) {
+      setStage({ kind: 'taken', name, result: done.result });
       onTaken();
-    } catch (e) {
-      if (!(e instanceof DOMException && e.name === 'AbortError')) fail(e);
-      await look(name, options).catch(() => setStage({ kind: 'choose' }));
+      return;
     }
+    if (done) setProblem(done.problem);
+    await look(name, options).catch(() => setStage({ kind: 'choose' }));
   };
 
   return (
@@ -114,7 +107,7 @@ export function ImportDock({
           </Button>
         )}
         {stage.kind === 'taking' ? (
-          <Button onClick={() => cancel.current?.abort()}>Stop; take nothing</Button>
+          <Button onClick={() => void remote.stop()}>Stop; take nothing</Button>
         ) : (
           <Button onClick={onClose}>{stage.kind === 'taken' || stage.kind === 'choose' ? 'Close' : 'Discard'}</Button>
         )}
@@ -271,7 +264,9 @@ function Problems({
   remote: Comlink.Remote<ImportWorkerApi>;
   onOptions: (o: PreviewOptions) => void;
 }) {
-  const [at, setAt] = useState<PreviewProblem | null>(preview.problems.find((p) => p.model !== '') ?? preview.problems[0] ?? null);
+  const [at, setAt] = useState<PreviewProblem | null>(
+    preview.problems.find((p) => p.model !== '') ?? preview.problems[0] ?? null,
+  );
   if (preview.problems.length === 0)
     return <p className="text-inkq px-3 py-4">Every row was understood, and the curves are sound.</p>;
   const doneOf = (p: PreviewProblem): number => {
@@ -296,7 +291,7 @@ function Problems({
           <thead>
             <tr className="text-inkq bg-panel sticky top-0 h-[22px] text-left">
               <th className="w-[46px] font-normal">row</th>
-              <th className="w-[18px]" aria-label="how bad" />
+              <td className="w-[18px]" />
               <th className="w-[190px] font-normal">curve</th>
               <th className="font-normal">what is wrong</th>
               <th className="w-[150px] font-normal">then</th>

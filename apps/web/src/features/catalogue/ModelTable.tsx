@@ -1,11 +1,11 @@
-import type { ModelKind } from '@cedar-knot/core';
+import type { ModelHead, ModelKind } from '@cedar-knot/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { ListOrder } from '../../state/catalogueList.js';
 import { catalogueWorker } from '../../worker/catalogue.js';
-import { useDisplay } from '../context.js';
+import { displayIn, useDisplay, type Display } from '../context.js';
 import { COLUMNS_OF, type Column } from './columns.js';
 import type { Duty } from './FlowStrip.js';
 import type { ModelList } from './useModelList.js';
@@ -43,7 +43,8 @@ export function ModelTable({
   marked: ReadonlySet<string>;
   onMark: (id: string) => void;
 }) {
-  const display = useDisplay();
+  const { system } = useDisplay();
+  const display = useMemo(() => displayIn(system), [system]);
   const box = useRef<HTMLDivElement>(null);
   const [keys, setKeys] = useState(() => usualColumns(kind));
   useEffect(() => setKeys(usualColumns(kind)), [kind]);
@@ -53,7 +54,7 @@ export function ModelTable({
     count,
     getScrollElement: () => box.current,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 4,
     scrollPaddingStart: 30,
     scrollPaddingEnd: 30,
   });
@@ -118,35 +119,22 @@ export function ModelTable({
       <div className="relative" style={{ height: rows.getTotalSize(), minWidth: width }}>
         {seen.map((item) => {
           const m = list.row(item.index);
-          const isChosen = m !== undefined && m.id === chosen;
           return (
-            <div
+            <Row
               key={item.key}
-              role="row"
-              aria-rowindex={item.index + 2}
-              aria-selected={isChosen}
-              data-model={m?.key}
-              onClick={() => m && onChoose(m.id)}
-              className={`absolute inset-x-0 grid cursor-default items-center gap-x-2 border-b border-[var(--line-soft)] px-2 ${isChosen ? 'bg-wash shadow-[inset_3px_0_0_var(--cedar)]' : 'hover:bg-quiet'}`}
-              style={{ ...grid, top: item.start, height: ROW }}
-            >
-              <span role="gridcell">
-                {m && (
-                  <input
-                    type="checkbox"
-                    aria-label={`Mark ${m.name}`}
-                    checked={marked.has(m.id)}
-                    onClick={(e) => e.stopPropagation()}
-                    onChange={() => onMark(m.id)}
-                  />
-                )}
-              </span>
-              {columns.map((c) => (
-                <span key={c.key} role="gridcell" className={`min-w-0 truncate ${c.isText ? '' : 'text-right'}`}>
-                  {m ? c.cell(m, display, duties) : ''}
-                </span>
-              ))}
-            </div>
+              model={m}
+              index={item.index}
+              start={item.start}
+              template={template}
+              width={width}
+              columns={columns}
+              display={display}
+              duties={duties}
+              isChosen={m !== undefined && m.id === chosen}
+              isMarked={m !== undefined && marked.has(m.id)}
+              onChoose={onChoose}
+              onMark={onMark}
+            />
           );
         })}
       </div>
@@ -156,6 +144,67 @@ export function ModelTable({
     </div>
   );
 }
+
+interface RowProps {
+  /** undefined while it is fetched */
+  model: ModelHead | undefined;
+  index: number;
+  start: number;
+  template: string;
+  width: number;
+  columns: readonly Column[];
+  display: Display;
+  duties: readonly Duty[];
+  isChosen: boolean;
+  isMarked: boolean;
+  onChoose: (id: string) => void;
+  onMark: (id: string) => void;
+}
+
+/** drawn again only when something of it changed: scrolling moves the others alone */
+const Row = memo(function Row({
+  model: m,
+  index,
+  start,
+  template,
+  width,
+  columns,
+  display,
+  duties,
+  isChosen,
+  isMarked,
+  onChoose,
+  onMark,
+}: RowProps) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      aria-selected={isChosen}
+      data-model={m?.key}
+      onClick={() => m && onChoose(m.id)}
+      className={`absolute inset-x-0 grid cursor-default items-center gap-x-2 border-b border-[var(--line-soft)] px-2 ${isChosen ? 'bg-wash shadow-[inset_3px_0_0_var(--cedar)]' : 'hover:bg-quiet'}`}
+      style={{ gridTemplateColumns: template, minWidth: width, top: start, height: ROW }}
+    >
+      <span role="gridcell">
+        {m && (
+          <input
+            type="checkbox"
+            aria-label={`Mark ${m.name}`}
+            checked={isMarked}
+            onClick={(e) => e.stopPropagation()}
+            onChange={() => onMark(m.id)}
+          />
+        )}
+      </span>
+      {columns.map((c) => (
+        <span key={c.key} role="gridcell" className={`min-w-0 truncate ${c.isText ? '' : 'text-right'}`}>
+          {m ? c.cell(m, display, duties) : ''}
+        </span>
+      ))}
+    </div>
+  );
+});
 
 function Head({
   column,

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/client.js';
 import { lastStudy } from '../../state/lastStudy.js';
-import { positionsFor, studyWith } from '../../state/useModel.js';
+import { positionsFor, studyWith } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 

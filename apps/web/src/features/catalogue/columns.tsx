@@ -19,8 +19,8 @@ export interface Column {
   cell: (m: ModelHead, d: Display, duties: readonly Duty[]) => ReactNode;
 }
 
-const pump = (m: ModelHead): Partial<PumpSummary> => (m.summary ?? {}) as Partial<PumpSummary>;
-const valve = (m: ModelHead): Partial<ValveSummary> => (m.summary ?? {}) as Partial<ValveSummary>;
+const pump = (m: ModelHead): Partial<PumpSummary> => m.summary ?? {};
+const valve = (m: ModelHead): Partial<ValveSummary> => m.summary ?? {};
 const plain = (x: number | null | undefined, digits = 1): string => (x === null || x === undefined ? '–' : x.toFixed(digits));
 
 const column = (key: string, name: string | ((d: Display) => string), width: number, cell: Column['cell'], more: Partial<Column> = {}): Column => ({

@@ -62,9 +62,9 @@ export function CurvesPanel({
             <th className="font-normal">curve</th>
             <th className="font-normal">at</th>
             <th className="font-normal">picked</th>
-            <th aria-label="state" />
+            <td />
             <th className="text-right font-normal">left over</th>
-            <th aria-label="take out" />
+            <td />
           </tr>
         </thead>
         <tbody>

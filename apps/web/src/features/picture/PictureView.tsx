@@ -143,6 +143,7 @@ export function PictureView() {
 
   return (
     <div className="flex min-h-0 flex-1 gap-2">
+      <h1 className="sr-only-text">Curve off a picture</h1>
       <section aria-label="Picture" className="panel flex min-w-0 flex-1 flex-col">
         {opened ? (
           <Sheet

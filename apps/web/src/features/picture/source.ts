@@ -70,5 +70,5 @@ export function pixelsOf({ bitmap, width, height }: Opened): ArrayBuffer {
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
-  return context.getImageData(0, 0, width, height).data.buffer as ArrayBuffer;
+  return context.getImageData(0, 0, width, height).data.buffer;
 }

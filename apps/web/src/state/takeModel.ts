@@ -41,7 +41,7 @@ export const takenEntry = (model: Pick<ModelWhole, 'id' | 'entry' | 'revision'>)
  * Puts a model on a study's list and, where a position is named, into it: one change. A pump there runs on its curve from then on; speed,
  * diameter and stages that were those of another pump go.
  */
-export function useOperations(
+export function takingOperations(
   study: Study,
   model: ModelWhole,
   position: string | null,
@@ -70,7 +70,7 @@ export function useOperations(
 
 /** A study with a model in it. */
 export function studyWith(study: Study, model: ModelWhole, position: string | null): Study {
-  const done = applyOperations(study, useOperations(study, model, position).operations);
+  const done = applyOperations(study, takingOperations(study, model, position).operations);
   if (!done.ok) throw new Error('the position is not in this study any more');
   return done.study;
 }

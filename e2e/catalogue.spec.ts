@@ -1,0 +1,287 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, openDemoCopy, test } from './fixtures.js';
+import { DRAWN, placeOf, printedSheet, SHEET } from './printed-sheet.mjs';
+
+const models = (page: Page) => page.locator('[data-model]');
+
+/** three pumps of a maker with a letter for a digit, a flow that falls back and an efficiency that its power belies */
+function plantedCsv(name: string): string {
+  const rows = ['model;maker;type;speed [rpm];diameter [mm];flow [m3/h];head [m];eta [%];power [kW];NPSH3 [m]'];
+  for (const [i, factor] of [1, 1.5, 2].entries())
+    for (let k = 0; k < 7; k++) {
+      const q = k * 20;
+      const h = factor * (60 - 0.002 * q * q);
+      const eta = q === 0 ? 0 : 76 * (1 - Math.abs(q / 90 - 1) ** 2) + 2;
+      const power = q === 0 ? 7 : (9.798 * (q / 3600) * h) / (eta / 100);
+      const head = i === 1 && k === 3 ? '7o.4' : h.toFixed(1);
+      const flow = i === 0 && k === 4 ? 55 : q;
+      const watts = i === 2 && k === 5 ? power * 1.3 : power;
+      const first = [`${name} x${i + 1}`, 'Veldmark', 'ring section', 2950, 250 + 20 * i];
+      rows.push(
+        [...(k === 0 ? first : ['', '', '', '', '']), flow, head, eta.toFixed(1), watts.toFixed(2), (2 + q / 60).toFixed(2)].join(
+          ';',
+        ),
+      );
+    }
+  return rows.join('\n');
+}
+
+test('a table with faults is imported, mended and found again by its duty; what it kept is what was typed', async ({ page }) => {
+  const name = `PN ${Date.now() % 100_000}`;
+  await page.goto('/catalogues/pumps');
+  await expect(models(page).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Import' }).click();
+  await page
+    .getByLabel('File to import')
+    .setInputFiles({ name: 'veldmark.csv', mimeType: 'text/csv', buffer: Buffer.from(plantedCsv(name)) });
+  const dock = page.getByRole('region', { name: 'Import' });
+  await expect(dock.getByText('3 pumps, 3 curves')).toBeVisible();
+  // what is proposed: the letter is read as a digit, the row that falls back is left out, the rest is taken with its mark
+  await expect(dock.locator('[data-problem-row="12"]')).toContainText('“7o.4”'.replace(/[“”]/g, '"'));
+  await expect(dock.locator('[data-problem-row="12"]').getByRole('combobox')).toContainText('read 70.4');
+  await expect(dock.locator('[data-problem-row="6"]').getByRole('combobox').first()).toContainText('row left out');
+  const belied = dock.locator('[data-problem-row="21"]').getByRole('combobox');
+  await expect(belied).toContainText('taken, marked');
+  await belied.click();
+  await page.getByRole('option', { name: 'efficiency of the power' }).click();
+  await expect(dock.locator('[data-problem-row="21"]').getByRole('combobox')).toContainText('efficiency of the power');
+  await dock.getByRole('button', { name: 'Take 3 pumps' }).click();
+  await expect(dock.getByText('Taken: 3 new')).toBeVisible();
+  await dock.getByRole('button', { name: 'Close' }).click();
+
+  // its page: row 21 has the efficiency of its power, η = ρgQH/P; the source stands there
+  await page.getByRole('searchbox').fill(`${name} x3`);
+  await expect(models(page).first()).toContainText(`${name} x3`);
+  await models(page).first().click();
+  const side = page.getByRole('complementary', { name: 'Model' });
+  await expect(side.getByText('veldmark.csv, rows 16–22')).toBeVisible();
+  const list = (await (await page.request.get('/api/catalogue/models?kind=pumps')).json()) as { id: string; name: string }[];
+  const id = list.find((m) => m.name === `${name} x3`)!.id;
+  const kept = (await (await page.request.get(`/api/catalogue/models/${id}`)).json()) as {
+    entry: { curve: { flow: string; efficiency: number; head: string; power: string }[] };
+  };
+  const row = kept.entry.curve[5]!;
+  const [head, power] = [Number(row.head.split(' ')[0]), Number(row.power.split(' ')[0])];
+  expect(row.efficiency).toBeCloseTo((999.1 * 9.80665 * (100 / 3600) * head) / (power * 1000), 3);
+
+  // read off at a typed flow: on the row itself the table's figures
+  await side.getByLabel('Read at a flow').fill('80');
+  await side.getByLabel('Read at a flow').press('Enter');
+  await expect(side.locator('[data-figure=read-off]')).toContainText(`${(2 * (60 - 0.002 * 6400)).toFixed(1)} m`);
+
+  // found by a duty through it
+  await page.goto('/catalogues/find');
+  await page.getByLabel('Flow', { exact: true }).fill('80');
+  await page.getByLabel('Flow', { exact: true }).press('Tab');
+  await page.getByLabel('Head at that flow').fill('94.4');
+  await page.getByLabel('Head at that flow').press('Tab');
+  await expect(page.locator('[data-found]', { hasText: `${name} x3` })).toContainText('94.4');
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(scan.violations.map((v) => v.id)).toEqual([]);
+});
+
+test('a printed curve becomes data within half a per cent, the picture stays with it, and a study runs on it', async ({
+  page,
+}) => {
+  const study = await openDemoCopy(page);
+  await page.goto('/catalogues/pumps/new/picture');
+  const buffer = await printedSheet(page);
+  await page.getByLabel('Picture of a curve').setInputFiles({ name: 'rowan-s117.png', mimeType: 'image/png', buffer });
+  const sheet = page.getByRole('application', { name: /^Picture/ });
+  await expect(sheet).toBeVisible();
+  await expect.poll(async () => (await sheet.boundingBox())!.width).toBeLessThan(1000);
+  const zoom = (await sheet.boundingBox())!.width / SHEET.width;
+  const click = (p: { x: number; y: number }) => sheet.click({ position: { x: p.x * zoom, y: p.y * zoom } });
+  const value = (axis: string, which: string, v: number) =>
+    page.getByLabel(`${axis}, ${which} value`, { exact: true }).fill(String(v));
+  await value('flow', 'second', 350);
+  await value('head', 'first', 10);
+  await value('head', 'second', 50);
+  await value('efficiency', 'second', 80);
+  await click(placeOf('npsh', 0, 0));
+  await click(placeOf('npsh', 350, 0));
+  await click(placeOf('head', 0, 10));
+  await click(placeOf('head', 0, 50));
+  for (const [which, v] of [
+    ['first', 0],
+    ['second', 80],
+  ] as const) {
+    await page.getByRole('button', { name: `Place the ${which} point of efficiency` }).click();
+    await click(placeOf('efficiency', 350, v));
+  }
+  await expect(page.getByText('turned 0.8°')).toBeVisible();
+  const curves = page.getByRole('region', { name: 'Curves being made' }).locator('tbody tr');
+  const follow = async (
+    i: number,
+    axis: 'head' | 'efficiency',
+    name: keyof typeof DRAWN,
+    diameter: string,
+    at: readonly number[],
+  ) => {
+    if (i > 0) await page.getByRole('button', { name: 'add a curve' }).click();
+    if (axis === 'efficiency') {
+      await curves.nth(i).getByRole('combobox').click();
+      await page.getByRole('option', { name: 'efficiency', exact: true }).click();
+    }
+    if (diameter) await curves.nth(i).getByRole('textbox').fill(diameter);
+    await curves.nth(i).locator('td').nth(2).click();
+    for (const q of at) await click(placeOf(axis, q, DRAWN[name].of(q)));
+    await page.getByRole('button', { name: 'Follow to its end' }).click();
+    await expect(curves.nth(i)).toContainText('11 points');
+  };
+  await follow(0, 'head', 'head 315', '315 mm', [60, 140]);
+  await follow(1, 'head', 'head 282', '282 mm', [60, 140]);
+  await follow(2, 'efficiency', 'efficiency', '', [60, 120, 300]);
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(scan.violations.map((v) => v.id)).toEqual([]);
+
+  const name = `Rowan S ${Date.now() % 100_000}`;
+  for (const [label, text] of [
+    ['Name', name],
+    ['Speed', '1450 rpm'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  }
+  await page.getByRole('button', { name: 'To the catalogue' }).click();
+  const side = page.getByRole('complementary', { name: 'Model' });
+  await expect(side.getByRole('heading', { name })).toBeVisible();
+  await expect(side.getByRole('link', { name: 'rowan-s117.png' })).toBeVisible();
+  const id = new URL(page.url()).pathname.split('/').at(-1)!;
+  const { entry } = (await (await page.request.get(`/api/catalogue/models/${id}`)).json()) as {
+    entry: { curves: { diameter: string; curve: { flow: string; head: string; efficiency?: number }[] }[] };
+  };
+  expect(entry.curves.map((c) => c.diameter)).toEqual(['315 mm', '282 mm']);
+  const number = (text: string): number => Number(text.split(' ')[0]);
+  const off = entry.curves[0]!.curve.map((r) => Math.abs(number(r.head) - DRAWN['head 315'].of(number(r.flow))));
+  expect(off.reduce((a, b) => a + b, 0) / off.length / 40).toBeLessThan(0.005);
+  const best = entry.curves[0]!.curve.filter((r) => (r.efficiency ?? 0) > 0.5);
+  for (const r of best) expect(Math.abs(r.efficiency! * 100 - DRAWN.efficiency.of(number(r.flow)))).toBeLessThan(1);
+
+  // into the demo study, in place of its pump: it says from which revision, and runs
+  await side.getByRole('button', { name: 'Use in a study' }).click();
+  const title = (await (await page.request.get(`/api/studies/${study}`)).json()) as { title: string; tag: string };
+  await side.getByRole('combobox', { name: 'Study' }).click();
+  await page
+    .getByRole('option', { name: `${title.tag} ${title.title}`.trim(), exact: true })
+    .first()
+    .click();
+  await expect(side.getByRole('combobox', { name: 'Position' })).toContainText('as P-410');
+  await side.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByRole('region', { name: 'Curves' }).getByRole('heading', { name })).toBeVisible();
+  await page.goto(`/catalogues/pumps/${id}`);
+  await expect(page.getByText('Used in').locator('..')).toContainText(title.tag);
+});
+
+test('a pump is edited as a further revision; a study that took the older one says so and takes the newer', async ({ page }) => {
+  const id = await openDemoCopy(page);
+  await page.goto('/catalogues/pumps/new/edit');
+  const sheet = page.getByRole('complementary', { name: 'Edit' });
+  const name = `Typed ${Date.now() % 100_000}`;
+  await sheet.getByLabel('Name', { exact: true }).fill(name);
+  await sheet.getByLabel('Name', { exact: true }).press('Enter');
+  // a typical curve until a maker answers
+  for (const [label, text] of [
+    ['Flow', '120 m3/h'],
+    ['Head', '60 m'],
+  ] as const) {
+    await sheet.getByLabel(label, { exact: true }).fill(text);
+    await sheet.getByLabel(label, { exact: true }).press('Enter');
+  }
+  await sheet.getByRole('button', { name: 'Draw it' }).click();
+  await sheet.getByLabel('Read at a flow').fill('120');
+  await sheet.getByLabel('Read at a flow').press('Enter');
+  await expect(sheet.locator('[data-figure=read-off]')).toContainText('60.0 m');
+  await sheet.getByRole('button', { name: 'Keep it' }).click();
+  const side = page.getByRole('complementary', { name: 'Model' });
+  await expect(side.getByText('◐ typical')).toBeVisible();
+  const model = new URL(page.url()).pathname.split('/').at(-1)!;
+
+  const whole = (await (await page.request.get(`/api/catalogue/models/${model}`)).json()) as { entry: object };
+  const before = (await (await page.request.get(`/api/studies/${id}`)).json()) as {
+    version: number;
+    document: { pumps: object };
+  };
+  await page.request.put(`/api/studies/${id}`, {
+    data: {
+      version: before.version,
+      document: {
+        ...before.document,
+        pumps: { ...before.document.pumps, typed: { ...whole.entry, from: { model, revision: 1 } } },
+      },
+    },
+  });
+
+  await side.getByRole('button', { name: 'What can be done with it' }).click();
+  await page.getByRole('menuitem', { name: 'Edit its data' }).click();
+  await sheet.getByLabel('Minimum continuous flow').fill('40');
+  await sheet.getByLabel('Minimum continuous flow').press('Enter');
+  await sheet.getByLabel('What changed').fill('least flow from the maker');
+  await sheet.getByRole('button', { name: 'Keep as revision 2' }).click();
+  await expect(side.getByText('least flow from the maker')).toBeVisible();
+  await side.getByRole('button', { name: 'Compare 2 revisions' }).click();
+  await expect(side.getByRole('group', { name: 'Comparison of revisions' })).toContainText('minFlow');
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(scan.violations.map((v) => v.id)).toEqual([]);
+
+  await page.goto(`/studies/${id}/system`);
+  await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await expect(page.getByText('◐ 2 is newer')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByText('revision 2')).toBeVisible();
+  await expect(page.getByLabel('Minimum continuous flow')).toHaveValue('40 m3/h');
+});
+
+test('a duty begins a study with the pump that was found; the duty is met', async ({ page }) => {
+  await page.goto('/catalogues/find');
+  const put = async (label: string, text: string): Promise<void> => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  };
+  await page.getByRole('button', { name: 'reckon a flow' }).click();
+  await put('Volume, m³', '120');
+  await page.getByRole('group', { name: 'Reckon a flow' }).getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByLabel('Flow', { exact: true })).toHaveValue('120 m3/h');
+  await put('Head at that flow', '45 m');
+  await put('Static head', '30 m');
+  await page.getByRole('combobox', { name: 'Type of pump' }).click();
+  await page.getByRole('option', { name: 'end suction' }).click();
+  await page.getByRole('combobox', { name: 'Mains' }).click();
+  await page.getByRole('option', { name: '50 Hz' }).click();
+  const first = page.locator('[data-found]').first();
+  await expect(first).toBeVisible();
+  await first.getByRole('button', { name: 'Begin a study with it' }).click();
+  await expect(page.getByRole('region', { name: 'Curves' })).toBeVisible();
+  const card = page.locator('[data-scenario=duty]');
+  // at its full diameter it gives more than the 120 m³/h asked for
+  await expect.poll(async () => Number(await card.locator('[data-figure=flow]').textContent())).toBeGreaterThan(118);
+});
+
+test('valves and motors have their pages; the list sorts, filters and exports; US units', async ({ page }) => {
+  await page.goto('/catalogues/valves');
+  await expect(models(page).first()).toBeVisible();
+  await page.getByRole('button', { name: 'rated Kv' }).click();
+  await page.getByRole('button', { name: 'rated Kv' }).click();
+  await expect(models(page).first()).toContainText('Ternel BF 600');
+  await models(page).first().click();
+  await expect(page.getByRole('img', { name: 'Kv and FL over travel' })).toBeVisible();
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(scan.violations.map((v) => v.id)).toEqual([]);
+  await page.goto('/catalogues/motors');
+  await models(page).first().click();
+  await expect(page.getByText('at full load')).toBeVisible();
+  await page.goto('/catalogues/pumps');
+  await page.getByRole('button', { name: 'add a filter' }).click();
+  await page.getByRole('menuitem', { name: 'type' }).hover();
+  await page.getByRole('menuitem', { name: /^sump/ }).click();
+  await expect(page.locator('[data-figure=count]')).toHaveText('48');
+  await page.getByRole('radio', { name: 'US' }).click();
+  await expect(page.getByRole('columnheader', { name: 'BEP gpm' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('menuitem', { name: 'CSV' }).click();
+  expect((await download).suggestedFilename()).toBe('pumps.csv');
+  await page.getByRole('radio', { name: 'Metric' }).click();
+});
