@@ -577,6 +577,17 @@ test('a flow that is missed is shown as flows', () => {
   ]);
 });
 
+test('of each grade of acceptance test the head that may lack: ISO 9906, table 8', () => {
+  const limitOf = (grade: string) => marginOf('rated-head', { pumpRead: { rated: { flow: 0.02, head: 50, grade } } }).limit;
+  expect(['1B', '1E', '1U', '2B', '2U', '3B'].map(limitOf)).toEqual([0.97, 0.97, 1, 0.95, 1, expect.closeTo(0.93, 12)]);
+});
+
+test('a margin has the edges that it was judged by and no others', () => {
+  expect(marginOf('npsh-ratio')).not.toHaveProperty('upper');
+  expect(marginOf('npsh-ratio')).not.toHaveProperty('governs');
+  expect(marginOf('valve-opening')).toHaveProperty('upper');
+});
+
 test('a set point that another valve misses is not this one’s', () => {
   const missed = (where: string) => [finding('set-point-missed', where, { mode: 'flow', set: 0.02, found: 0.01, state: 'open' })];
   expect(marginOf('set-point', { findings: missed('V') })).toMatchObject({ value: 0.5, verdict: 'fails' });

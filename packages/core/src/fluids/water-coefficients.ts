@@ -33,8 +33,7 @@ export const VISCOSITY_FINITE: readonly (readonly [number, number, number])[] = 
 export const REGION_1_CALORIC: readonly (readonly [number, number])[] = [
   [-2, 0.14632971213167],
   [-1, -0.84548187169114],
-  [0, -0.3756360367204e1],
-  [1, 0.33855169168385e1],
+  // those of J 0 and 1 have no second derivative: they count for nothing here
   [2, -0.95791963387872],
   [3, 0.15772038513228],
   [4, -0.16616417199501e-1],

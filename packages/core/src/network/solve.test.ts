@@ -129,6 +129,17 @@ describe('controlling valves', () => {
     });
   });
 
+  test('a pressure that is missed is told as it is found on the side that was to be held', () => {
+    for (const [mode, side] of [
+      ['outlet-pressure', 'outletPressure'],
+      ['inlet-pressure', 'inletPressure'],
+    ] as const) {
+      const r = solved(held({ mode, pressure: mode === 'outlet-pressure' ? '9 bar(g)' : '0.1 bar(g)' }));
+      const missed = r.findings.find((f) => f.code === 'set-point-missed')!;
+      expect(missed.values.found).toBe((r.elements.CV as unknown as Record<string, number>)[side]);
+    }
+  });
+
   test('an outlet pressure that stands already is met by shutting', () => {
     // 10 m of water over the valve give about 1.08 bar(g) at rest: 0.5 bar(g) is passed with no flow
     const r = solved(held({ mode: 'outlet-pressure', pressure: '0.5 bar(g)' }));
