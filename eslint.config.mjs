@@ -82,6 +82,7 @@ export default tseslint.config(
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',
+        Buffer: 'readonly',
         structuredClone: 'readonly',
         AbortSignal: 'readonly',
         PerformanceObserver: 'readonly',
@@ -117,7 +118,9 @@ export default tseslint.config(
     closed(`apps/web/src/features/${own}`, [
       INSIDE_CORE,
       {
-        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture'].filter((f) => f !== own).map((f) => `../${f}/*`),
+        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture']
+          .filter((f) => f !== own)
+          .map((f) => `../${f}/*`),
         message: 'features reach each other only through state.',
       },
     ]),

@@ -1,4 +1,4 @@
-/* global document, Buffer */
+/* global document */
 /*
  * A printed pump curve as a scan shows it: grid, three head curves, efficiency, power and NPSH on their own axes, turned by a degree and
  * with the noise of paper. What is drawn is known, so that what is read off can be held against it.

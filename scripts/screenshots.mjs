@@ -2,6 +2,7 @@
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { DRAWN, placeOf, printedSheet, SHEET } from '../e2e/printed-sheet.mjs';
 import { ROOT } from './lib/run.mjs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:4310';
@@ -92,5 +93,124 @@ const melt = await page();
 await melt.goto(`${address}/studies/${study('Snow-melt loop')}/system`);
 await settle(melt);
 await shot(melt, '11-snow-melt');
+
+const catalogue = await page();
+await catalogue.goto(`${address}/catalogues/pumps`);
+await catalogue.getByRole('button', { name: /^Hollin TC/ }).click();
+await catalogue.getByRole('button', { name: 'lay a study over' }).click();
+await catalogue.getByRole('menuitem', { name: /Reinjection/ }).click();
+await catalogue.getByRole('searchbox').fill('125-250 2p');
+await settle(catalogue, 600);
+await catalogue.locator('[data-model="hollin-tc-125-250-2p"]').click();
+await settle(catalogue, 600);
+await catalogue.getByRole('searchbox').fill('');
+await catalogue.getByRole('heading', { name: 'Catalogues' }).click();
+await settle(catalogue, 1500);
+await shot(catalogue, '13-catalogue');
+
+/** what a maker sends, with a letter for a digit, a flow that falls back and a power that belies its efficiency */
+function makersTable() {
+  const rows = ['model;maker;type;speed [rpm];diameter [mm];Q [m3/h];H [m];eta [%];P [kW];NPSH3 [m]'];
+  for (const [model, diameter, factor] of [
+    ['PN 80/26', 240, 1],
+    ['PN 100/40', 392, 1.8],
+    ['PN 125/38', 362, 2.2],
+  ])
+    for (let k = 0; k < 9; k++) {
+      const q = k === 5 && diameter === 240 ? 60 : k * 15;
+      const h = factor * (60 - 0.0021 * q * q) + (k === 4 && diameter === 392 ? 9 : 0);
+      const eta = k === 0 ? 0 : 74 * (1 - Math.abs(q / 80 - 1) ** 2) + 3;
+      const power = k === 0 ? 7 : ((9.798 * (q / 3600) * h) / (eta / 100)) * (k === 6 && diameter === 362 ? 1.2 : 1);
+      const head = k === 7 && diameter === 362 ? '8o.4' : h.toFixed(1);
+      const first = k === 0 ? [model, 'Veldmark', 'ring section', 2950, diameter] : ['', '', '', '', ''];
+      rows.push([...first, q, head, eta.toFixed(1), power.toFixed(2), (2 + q / 70).toFixed(2)].join(';'));
+    }
+  return rows.join('\n');
+}
+await catalogue.getByRole('button', { name: 'Close' }).click();
+await catalogue.getByRole('button', { name: 'Import' }).click();
+const file = { name: 'veldmark-pn-2026.csv', mimeType: 'text/csv', buffer: Buffer.from(makersTable()) };
+await catalogue.getByLabel('File to import').setInputFiles(file);
+await settle(catalogue, 1200);
+await shot(catalogue, '14-import');
+
+const find = await page();
+await find.goto(`${address}/catalogues/find`);
+for (const [label, text] of [
+  ['Flow', '120 m3/h'],
+  ['Head at that flow', '45 m'],
+  ['Static head', '30 m'],
+]) {
+  await find.getByLabel(label, { exact: true }).fill(text);
+  await find.getByLabel(label, { exact: true }).press('Enter');
+}
+await settle(find, 1800);
+for (const i of [0, 1, 2]) await find.getByRole('checkbox').nth(i).click();
+await settle(find, 800);
+await shot(find, '15-find');
+
+const picture = await page();
+await picture.goto(`${address}/catalogues/pumps/new/picture`);
+const scan = { name: 'rowan-s117.png', mimeType: 'image/png', buffer: await printedSheet(picture) };
+await picture.getByLabel('Picture of a curve').setInputFiles(scan);
+const sheet = picture.getByRole('application', { name: /^Picture/ });
+await sheet.waitFor();
+await settle(picture, 600);
+const zoom = (await sheet.boundingBox()).width / SHEET.width;
+const onSheet = (p) => ({ position: { x: p.x * zoom, y: p.y * zoom } });
+for (const [axis, which, value] of [
+  ['flow', 'second', 350],
+  ['head', 'first', 10],
+  ['head', 'second', 50],
+  ['efficiency', 'second', 80],
+  ['power', 'second', 40],
+  ['NPSHR', 'second', 8],
+])
+  await picture.getByLabel(`${axis}, ${which} value`, { exact: true }).fill(String(value));
+await sheet.click(onSheet(placeOf('npsh', 0, 0)));
+await sheet.click(onSheet(placeOf('npsh', 350, 0)));
+await sheet.click(onSheet(placeOf('head', 0, 10)));
+await sheet.click(onSheet(placeOf('head', 0, 50)));
+for (const [axis, which, name, q, v] of [
+  ['efficiency', 'first', 'efficiency', 350, 0],
+  ['efficiency', 'second', 'efficiency', 350, 80],
+  ['power', 'first', 'power', 0, 0],
+  ['power', 'second', 'power', 0, 40],
+  ['NPSHR', 'first', 'npsh', 0, 0],
+  ['NPSHR', 'second', 'npsh', 0, 8],
+]) {
+  await picture.getByRole('button', { name: `Place the ${which} point of ${axis}` }).click();
+  await sheet.click(onSheet(placeOf(name, q, v)));
+}
+const made = picture.getByRole('region', { name: 'Curves being made' }).locator('tbody tr');
+for (const [i, [kind, diameter, name, axis, flows]] of [
+  ['head', '315 mm', 'head 315', 'head', [60, 140]],
+  ['head', '300 mm', 'head 300', 'head', [60, 140]],
+  ['head', '282 mm', 'head 282', 'head', [60, 140]],
+  ['efficiency', '', 'efficiency', 'efficiency', [60, 120, 300]],
+  ['power', '', 'power', 'power', [60, 140]],
+  ['NPSHR', '', 'npsh', 'npsh', [60, 140]],
+].entries()) {
+  if (i > 0) await picture.getByRole('button', { name: 'add a curve' }).click();
+  await made.nth(i).getByRole('combobox').click();
+  await picture.getByRole('option', { name: kind, exact: true }).click();
+  if (diameter) await made.nth(i).getByRole('textbox').fill(diameter);
+  await made.nth(i).locator('td').nth(2).click();
+  for (const q of flows) await sheet.click(onSheet(placeOf(axis, q, DRAWN[name].of(q))));
+  await picture.getByRole('button', { name: 'Follow to its end' }).click();
+  await settle(picture, 700);
+}
+for (const [label, text] of [
+  ['Name', 'Rowan S 150-315'],
+  ['Maker', 'Rowan'],
+  ['Speed', '1450 rpm'],
+]) {
+  await picture.getByLabel(label, { exact: true }).fill(text);
+  await picture.getByLabel(label, { exact: true }).press('Enter');
+}
+await made.nth(1).locator('td').nth(2).click();
+await sheet.hover(onSheet(placeOf('head', 205, DRAWN['head 300'].of(205))));
+await settle(picture, 600);
+await shot(picture, '16-off-a-picture');
 
 await browser.close();

@@ -72,13 +72,11 @@ function prepare(of: ModelKind, written: Entries, at: string): PreparedModel[] {
   const judged = judgeCatalogue(catalogueOf({ [of]: entries }));
   const wrong = judged.problems.filter((p) => p.code !== 'unknown-key');
   if (wrong.length > 0) {
-    const errors = wrong
-      .slice(0, MOST_ERRORS)
-      .map((p) => ({
-        path: at === '' ? p.path : p.path.replace(`${of}.${Object.keys(written)[0]}`, at),
-        message: problemText(p),
-        code: p.code,
-      }));
+    const errors = wrong.slice(0, MOST_ERRORS).map((p) => ({
+      path: at === '' ? p.path : p.path.replace(`${of}.${Object.keys(written)[0]}`, at),
+      message: problemText(p),
+      code: p.code,
+    }));
     const message = `Nothing was taken: ${errors[0]!.path}: ${errors[0]!.message}`;
     throw new ApiProblem(422, { error: 'bad-catalogue', message, errors });
   }

@@ -22,10 +22,13 @@ export interface SheetCurve {
   best: number;
 }
 
-/** Where one efficiency is reached, over the diameters: from small to large below the best-efficiency flow, then back above it. */
+/**
+ * Where one efficiency is reached over the diameters: one line from the largest down to the diameter at which it is just reached and up
+ * again, or the branches below and above the best-efficiency flow on their own.
+ */
 export interface Contour {
   efficiency: number;
-  points: { flow: number; head: number }[];
+  lines: { flow: number; head: number }[][];
 }
 
 export interface CurveSheet {
@@ -109,15 +112,18 @@ function contoursOf(pump: PumpInput, setting: SheetSetting): Contour[] {
     (x, i, all) => x > 0 && all.indexOf(x) === i,
   );
   return levels.flatMap((efficiency): Contour[] => {
-    const left: Contour['points'] = [];
-    const right: Contour['points'] = [];
-    for (const p of rows) {
-      const found = flowsOf(p, efficiency);
-      if (found.low !== undefined) left.push({ flow: found.low, head: p.head(found.low) });
-      if (found.high !== undefined) right.push({ flow: found.high, head: p.head(found.high) });
-    }
-    const points = [...left, ...right.reverse()];
-    return points.length < 3 ? [] : [{ efficiency, points }];
+    const found = rows.map((p) => {
+      const { low, high } = flowsOf(p, efficiency);
+      const at = (flow: number | undefined) => (flow === undefined ? undefined : { flow, head: p.head(flow) });
+      return { low: at(low), high: at(high) };
+    });
+    const down = found.flatMap((f) => f.low ?? []).reverse();
+    const up = found.flatMap((f) => f.high ?? []);
+    const begins = (side: 'low' | 'high'): number => found.findIndex((f) => f[side] !== undefined);
+    // it closes between the last diameter that misses it and the first that reaches it on both sides
+    const isClosed = begins('low') > 0 && begins('low') === begins('high');
+    const lines = (isClosed ? [[...down, ...up]] : [down, up]).filter((l) => l.length > 1);
+    return lines.length === 0 ? [] : [{ efficiency, lines }];
   });
 }
 

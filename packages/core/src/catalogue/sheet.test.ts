@@ -77,19 +77,37 @@ describe('the sheet of a pump', () => {
     const [inner] = sheet.contours;
     // at 200 mm 0.79 is reached where ((q − 0.1)/0.1)² = 0.01/0.8
     const off = 0.1 * Math.sqrt(0.01 / 0.8);
-    const top = inner!.points.filter((p) => p.head > 70);
+    const points = inner!.lines.flat();
+    const top = points.filter((p) => p.head > 70);
     expect(inner!.efficiency).toBe(0.79);
-    expect(Math.min(...inner!.points.filter((p) => Math.abs(p.head - head(p.flow)) < 0.05).map((p) => p.flow))).toBeCloseTo(
+    expect(Math.min(...points.filter((p) => Math.abs(p.head - head(p.flow)) < 0.05).map((p) => p.flow))).toBeCloseTo(
       0.1 - off,
       3,
     );
     expect(top.length).toBeGreaterThan(0);
-    for (const { efficiency, points } of sheet.contours)
-      for (const { flow, head: h } of points) {
+    for (const { efficiency, lines } of sheet.contours)
+      for (const { flow, head: h } of lines.flat()) {
         // both diameters lie on one family: h/d² and q/d belong together; solve for the diameter on which the point lies
         const d = [...Array(201)].map((_, i) => 0.18 + i * 1e-4).sort((a, b) => Math.abs(h - head(flow / (a / 0.2)) * (a / 0.2) ** 2) - Math.abs(h - head(flow / (b / 0.2)) * (b / 0.2) ** 2))[0]!; // prettier-ignore
         expect(Math.abs(eta(flow / (d / 0.2)) - efficiency)).toBeLessThan(0.004);
       }
+  });
+  test('a contour closes only where the efficiency is just reached; else its branches stay apart', () => {
+    // both diameters have the same best efficiency: every line runs from the smallest to the largest
+    for (const { efficiency, lines } of sheet.contours) {
+      // at the end of the curve 0.8·(1 − 0.25) is left: a lower one is passed on the way up alone
+      expect(lines).toHaveLength(efficiency > 0.6 ? 2 : 1);
+      for (const l of lines) expect(new Set(l.map((p) => p.head > head(p.flow) - 0.01)).size).toBe(2);
+    }
+    const worse = {
+      ...ENTRY,
+      curves: [ENTRY.curves[0]!, { ...ENTRY.curves[1]!, curve: smaller.map((r) => ({ ...r, efficiency: r.efficiency * 0.9 })) }],
+    };
+    const closed = curveSheet(toPump(worse)!, { speed: 2000, stages: 1 }).contours.find((c) => c.efficiency === 0.77)!;
+    expect(closed.lines).toHaveLength(1);
+    const [line] = closed.lines;
+    // both ends on the largest diameter
+    for (const end of [line![0]!, line!.at(-1)!]) expect(end.head).toBeCloseTo(head(end.flow), 1);
   });
   test('a flow is read on the curve of the diameter, and beyond its last row it is said', () => {
     expect(readOut(pump, { speed: 2000, stages: 1 }, 0.05)).toMatchObject({

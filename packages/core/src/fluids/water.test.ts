@@ -267,7 +267,8 @@ describe('glycol solutions, Bohne et al. 1984 and Conde 2011', () => {
     expect([highest('ethylene'), highest('propylene')]).toMatchObject([{ highest: 373.15 }, { highest: 313.15 }]);
   });
   test('ethylene glycol 20 % freezes by the curve of Conde 2011: 273.15·(1 − 0.06982·0.2 − 0.3578·0.04) = 265.4266 K', () => {
-    const isLiquid = (kelvin: number) => isFluidState(fluidState({ kind: 'glycol', glycol: 'ethylene', concentration: 0.2 }, kelvin));
+    const isLiquid = (kelvin: number) =>
+      isFluidState(fluidState({ kind: 'glycol', glycol: 'ethylene', concentration: 0.2 }, kelvin));
     expect([isLiquid(265.41), isLiquid(265.44)]).toEqual([false, true]);
   });
   test('Raoult by hand: ethylene glycol 40 % at 90 °C', () => {

@@ -240,17 +240,20 @@ function Charts({ width, sheet, contours, lead, flow, read, display, duties, rat
       {contours &&
         sheet.contours.map((c) => (
           <g key={c.efficiency}>
-            <path
-              d={polyline(c.points.map((p) => [x(q(p.flow)), head.y(display.value(p.head, 'head'))]))}
-              fill="none"
-              stroke="var(--ink-quiet)"
-              strokeWidth={1}
-              strokeDasharray="4 3"
-            />
+            {c.lines.map((points, i) => (
+              <path
+                key={i}
+                d={polyline(points.map((p) => [x(q(p.flow)), head.y(display.value(p.head, 'head'))]))}
+                fill="none"
+                stroke="var(--ink-quiet)"
+                strokeWidth={1}
+                strokeDasharray="4 3"
+              />
+            ))}
             <ContourName
-              x={x(q(c.points.at(-1)!.flow))}
-              y={head.y(display.value(c.points.at(-1)!.head, 'head'))}
-              left={{ x: x(q(c.points[0]!.flow)), y: head.y(display.value(c.points[0]!.head, 'head')) }}
+              ends={c.lines
+                .flatMap((l) => [l[0]!, l.at(-1)!])
+                .map((p) => ({ x: x(q(p.flow)), y: head.y(display.value(p.head, 'head')) }))}
               text={`${Math.round(c.efficiency * 100)}`}
             />
           </g>
@@ -390,8 +393,9 @@ function Axis({ p, width, title }: { p: Plot; width: number; title: string }) {
 }
 
 /** the value of a contour at its upper end, where the largest diameter cuts it */
-function ContourName({ x, y, left, text }: { x: number; y: number; left: { x: number; y: number }; text: string }) {
-  const up = y < left.y ? { x, y } : left;
+function ContourName({ ends, text }: { ends: readonly { x: number; y: number }[]; text: string }) {
+  const [up] = [...ends].sort((a, b) => a.y - b.y);
+  if (!up) return null;
   return (
     <text x={up.x} y={up.y - 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle" className="halo">
       {text}

@@ -70,13 +70,15 @@ export function CurvesView() {
   }
   const trace = curves.pumps.find((p) => p.scenarios.includes(active)) ?? curves.pumps[0];
   const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves.pump);
-  const name = study.pumps?.[String(element?.pump)]?.name;
+  const pumpEntry = study.pumps?.[String(element?.pump)];
+  const name = pumpEntry?.name;
   const toggle = (key: keyof Shows): void => setShows((s) => ({ ...s, [key]: !s[key] }));
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <section aria-label="Curves" className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
         <div className="flex h-[30px] flex-none items-center gap-2 px-2.5">
           <h2 className="text-[14px] font-semibold">{typeof name === 'string' ? name : curves.pump}</h2>
+          {pumpEntry?.typical === true && <span className="text-near text-[12px]">◐ typical curve, no maker’s</span>}
           {trace && (
             <span className="text-inkq">
               {trace.diameter !== null && `Ø ${diameterText(trace.diameter, display)} ${display.unit('diameter')}, `}

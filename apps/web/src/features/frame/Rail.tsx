@@ -33,7 +33,7 @@ const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.20
  */
 export function Rail({ base, attention = {} }: { base: string | null; attention?: Readonly<Record<string, boolean>> }) {
   return (
-    <nav aria-label="Views" className="border-line bg-deep flex w-[72px] flex-none flex-col border-r pt-1.5">
+    <nav aria-label="Views" className="border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5">
       {ITEMS.map((item) => {
         const to = item.to === null || base === null ? null : `${base}/${item.to}`;
         const why = item.to === null ? 'not made yet' : 'open a study first';

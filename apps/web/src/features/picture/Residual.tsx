@@ -9,6 +9,7 @@ import { kindName } from './CurvesPanel.js';
 
 const HEIGHT = 96;
 const LEFT = 40;
+const RIGHT = 48;
 
 /** What the points of the curve leave over against the stroke, over the flow. */
 export function Residual({ state, curve }: { state: PictureState; curve: CurveState | undefined }) {
@@ -27,7 +28,7 @@ function Drawn({ curve, rest }: { curve: CurveState; rest: NonNullable<ReturnTyp
   const most = Math.max(...points.map((p) => Math.abs(shown(p.y))), 1e-6);
   const ticks = axisTicks(-most, most, 4);
   const flows = axisTicks(0, Math.max(...points.map((p) => display.value(p.x, 'flow'))), 5);
-  const x = (q: number): number => LEFT + (q / flows.at(-1)!) * (width - LEFT - 34);
+  const x = (q: number): number => LEFT + (q / flows.at(-1)!) * (width - LEFT - RIGHT);
   const y = (v: number): number => 6 + ((ticks.at(-1)! - v) / (ticks.at(-1)! - ticks[0]!)) * (HEIGHT - 26);
   return (
     <section aria-label="Residual" className="panel flex-none px-3 py-2">
@@ -44,7 +45,7 @@ function Drawn({ curve, rest }: { curve: CurveState; rest: NonNullable<ReturnTyp
               <g key={t}>
                 <line
                   x1={LEFT}
-                  x2={width - 34}
+                  x2={width - RIGHT}
                   y1={y(t)}
                   y2={y(t)}
                   stroke={t === 0 ? 'var(--line-strong)' : 'var(--line-soft)'}
