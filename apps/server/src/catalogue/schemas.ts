@@ -14,6 +14,16 @@ const revision = Joi.number()
 const entry = Joi.object().unknown(true);
 const from = Joi.string().valid('csv', 'xlsx', 'json', 'picture', 'typed', 'typical');
 
+/** what is said of where data come from, beside the data */
+const said = { note, source: file, page, from };
+
+interface Said {
+  note?: string;
+  source?: string;
+  page?: string;
+  from?: string;
+}
+
 interface Source {
   file?: string;
   page?: string;
@@ -25,22 +35,14 @@ export interface ImportBody {
   source?: Source;
   catalogue: { maker?: unknown } & Partial<Record<ModelKind, Record<string, Record<string, unknown>>>>;
 }
-export interface CreateModelBody {
+export interface CreateModelBody extends Said {
   kind: ModelKind;
   key?: string;
   entry: Record<string, unknown>;
-  note?: string;
-  source?: string;
-  page?: string;
-  from?: string;
 }
-export interface ReviseBody {
+export interface ReviseBody extends Said {
   revision: number;
   entry: Record<string, unknown>;
-  note?: string;
-  source?: string;
-  page?: string;
-  from?: string;
 }
 export interface ListQuery {
   kind: ModelKind;
@@ -63,18 +65,12 @@ export const CREATE_MODEL = Joi.object<CreateModelBody>({
   kind: kind.required(),
   key: Joi.string().trim().min(1).max(60),
   entry: entry.required(),
-  note,
-  source: file,
-  page,
-  from,
+  ...said,
 }).required();
 export const REVISE = Joi.object<ReviseBody>({
   revision: revision.required(),
   entry: entry.required(),
-  note,
-  source: file,
-  page,
-  from,
+  ...said,
 }).required();
 export const REVISIONS_OF = Joi.object<{ ids: string[] }>({ ids: Joi.array().items(id).max(400).required() }).required();
 export const EXPORT = Joi.object<ExportBody>({

@@ -30,6 +30,13 @@ export class ApiError extends Error {
   }
 }
 
+/** What a person is told of a failure: the refusal's words, with the first place at which something is wrong. */
+export function wordsOf(error: unknown): string {
+  const [first] = error instanceof ApiError ? error.errors : [];
+  if (first) return first.path ? `${first.path}: ${first.message}` : first.message;
+  return error instanceof Error ? error.message : String(error);
+}
+
 const KEEPALIVE_MOST = 60_000;
 
 async function reached(path: string, init: RequestInit): Promise<Response> {

@@ -1,7 +1,8 @@
 import type { ModelWhole } from '@cedar-knot/core';
 import { Paperclip, X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
+import { FilePick } from '../../ui/FilePick.js';
 
 /** Drawings, manuals and printed curves of a model. */
 export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged: () => void }) {
@@ -13,7 +14,7 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
         setProblem(null);
         onChanged();
       },
-      (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+      (e: unknown) => setProblem(wordsOf(e)),
     );
   };
   const size = (bytes: number): string => (bytes > 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`);
@@ -53,17 +54,11 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
         >
           <Paperclip size={11} aria-hidden="true" /> attach a drawing or manual
         </button>
-        <input
-          ref={file}
-          type="file"
-          aria-label="File to attach"
+        <FilePick
+          input={file}
+          label="File to attach"
           accept="application/pdf,image/png,image/jpeg"
-          className="hidden"
-          onChange={(e) => {
-            const [chosen] = e.target.files ?? [];
-            if (chosen) act(api.attach(model.id, chosen.name, chosen.type === 'application/pdf' ? 'manual' : 'drawing', chosen));
-            e.target.value = '';
-          }}
+          onFile={(f) => act(api.attach(model.id, f.name, f.type === 'application/pdf' ? 'manual' : 'drawing', f))}
         />
       </p>
       {problem && <p className="text-fails">▲ {problem}</p>}

@@ -3,7 +3,7 @@ import { Crosshair, Download, FileDown, Plus, Search } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { isKind, KINDS, type ListFilter, type ListOrder } from '../../state/catalogueList.js';
 import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
@@ -66,7 +66,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
       download(blob, name, blob.type);
       setProblem(null);
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(wordsOf(error));
     }
   };
   const isEditing = id !== undefined && (part === 'edit' || id === NEW);
@@ -157,7 +157,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
                       value={String(speed.drawn)}
                       options={speed.all.map((n) => [String(n), `${n} rpm`])}
                       onChange={(v) => setSpeed((s) => ({ ...s, wanted: Number(v) }))}
-                      className="text-cedar"
+                      className="text-cedar flex-none"
                     />
                   ) : (
                     speed.drawn !== null && <span>{speed.drawn} rpm</span>

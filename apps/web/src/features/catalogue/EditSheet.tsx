@@ -2,7 +2,7 @@ import { ENTRY_FIELDS, judgeCatalogue, severityOf, typicalPump, usable, type Mod
 import { problemText } from '@cedar-knot/wording';
 import { Undo2, X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { api, ApiError } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { BEGINNINGS } from '../../state/equipment.js';
 import { readEntry } from '../../state/entry.js';
 import { Button } from '../../ui/controls.js';
@@ -34,7 +34,7 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
         setPast([m.entry]);
         setRevision(m.revision);
       },
-      (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+      (e: unknown) => setProblem(wordsOf(e)),
     );
   }, [id]);
   const entry = past.at(-1);
@@ -60,8 +60,7 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
         id === null ? await api.createModel({ kind, entry, ...said }) : await api.reviseModel(id, { revision, entry, ...said });
       onClose(model.id);
     } catch (e) {
-      const [first] = e instanceof ApiError ? e.errors : [];
-      setProblem(first ? `${first.path}: ${first.message}` : e instanceof Error ? e.message : String(e));
+      setProblem(wordsOf(e));
       setBusy(false);
     }
   };

@@ -12,7 +12,7 @@ import {
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { spoken } from '../../state/catalogueList.js';
 import { readEntry } from '../../state/entry.js';
 import { studyOfDuty, type StartDuty } from '../../state/takeModel.js';
@@ -103,7 +103,7 @@ export function FindView() {
           setProblem(null);
           setFound({ pumps, heads: new Map(models.map((m) => [m.id, m])) });
         },
-        (e: unknown) => !gone && setProblem(e instanceof Error ? e.message : String(e)),
+        (e: unknown) => !gone && setProblem(wordsOf(e)),
       );
     }, QUIET_MS);
     return () => {
@@ -122,7 +122,7 @@ export function FindView() {
       const model = wholes[id] ?? (await api.model(id));
       await beginStudy(model, wanted);
     } catch (e) {
-      setProblem(e instanceof Error ? e.message : String(e));
+      setProblem(wordsOf(e));
     }
   };
   const beginStudy = async (model: ModelWhole, duty: { flow: number; head: number; staticHead?: number }): Promise<void> => {
@@ -147,7 +147,7 @@ export function FindView() {
       });
       await beginStudy(model, wanted);
     } catch (e) {
-      setProblem(e instanceof Error ? e.message : String(e));
+      setProblem(wordsOf(e));
     }
   };
   const rows = useMemo(() => (found ? sorted(found.pumps.candidates, order, found.heads) : []), [found, order]);

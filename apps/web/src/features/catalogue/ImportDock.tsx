@@ -1,8 +1,9 @@
 import { COLUMNS, MORE_COLUMNS, type ImportResult, type Mend, type ModelKind } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { api, ApiError } from '../../api/client.js';
+import { api, ApiError, wordsOf } from '../../api/client.js';
 import { Button, Segmented } from '../../ui/controls.js';
+import { FilePick } from '../../ui/FilePick.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import type { ImportWorkerApi, Preview, PreviewOptions, PreviewProblem } from '../../worker/import.worker.js';
@@ -42,7 +43,7 @@ export function ImportDock({
     setProblem(
       e instanceof ApiError && e.errors.length > 0
         ? [e.message, ...e.errors.slice(1, 6).map((x) => `${x.path}: ${x.message}`)]
-        : [e instanceof Error ? e.message : String(e)],
+        : [wordsOf(e)],
     );
 
   const look = async (name: string, next: PreviewOptions): Promise<void> => {
@@ -137,18 +138,7 @@ export function ImportDock({
             CSV, spreadsheet (.xlsx) or catalogue file (.json); one row a curve point for pumps, one row a travel or a valve for
             valves
           </button>
-          <input
-            ref={input}
-            type="file"
-            aria-label="File to import"
-            accept=".csv,.txt,.tsv,.json,.xlsx"
-            className="hidden"
-            onChange={(e) => {
-              const [chosen] = e.target.files ?? [];
-              if (chosen) void openFile(chosen);
-              e.target.value = '';
-            }}
-          />
+          <FilePick input={input} label="File to import" accept=".csv,.txt,.tsv,.json,.xlsx" onFile={(f) => void openFile(f)} />
           <div className="flex flex-1 flex-col gap-1.5">
             <textarea
               aria-label="Pasted table"

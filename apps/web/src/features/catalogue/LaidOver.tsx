@@ -2,7 +2,7 @@ import type { StudyHead } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { previewOf } from '../../worker/preview.js';
 import { ITEM, MENU } from './FilterBar.js';
@@ -36,7 +36,7 @@ export function useDuties(): Laid {
         setDuties(d);
         if (d.length === 0) setProblem('no scenario of it has a pump with a duty');
       },
-      (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+      (e: unknown) => setProblem(wordsOf(e)),
     );
   }, []);
   useEffect(() => {

@@ -3,7 +3,7 @@ import { MoreHorizontal, Printer, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { spoken } from '../../state/catalogueList.js';
 import { useWho } from '../../state/person.js';
 import { Button } from '../../ui/controls.js';
@@ -34,7 +34,7 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
   const navigate = useNavigate();
   const person = useWho((s) => s.person);
   const load = useCallback(() => {
-    api.model(id).then(setModel, (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)));
+    api.model(id).then(setModel, (e: unknown) => setProblem(wordsOf(e)));
   }, [id]);
   useEffect(load, [load]);
   const act = (what: 'retire' | 'restore' | 'check'): void => {
@@ -44,7 +44,7 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
         setProblem(null);
         onChanged();
       },
-      (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+      (e: unknown) => setProblem(wordsOf(e)),
     );
   };
   return (

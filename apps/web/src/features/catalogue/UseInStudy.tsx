@@ -2,7 +2,7 @@ import type { ModelWhole, Study, StudyHead } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { lastStudy } from '../../state/lastStudy.js';
 import { positionsFor, studyWith } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
@@ -20,7 +20,7 @@ export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () 
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const navigate = useNavigate();
-  const fail = (e: unknown): void => setProblem(e instanceof Error ? e.message : String(e));
+  const fail = (e: unknown): void => setProblem(wordsOf(e));
   useEffect(() => {
     api.list().then((all) => {
       setStudies(all);

@@ -2,6 +2,7 @@ import type { ModelHead, ModelKind } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { catalogueWorker } from '../../worker/catalogue.js';
 import type { Overview } from '../../worker/catalogue.worker.js';
+import { wordsOf } from '../../api/client.js';
 import type { ListFilter, ListOrder } from '../../state/catalogueList.js';
 
 /** rows that are fetched together */
@@ -42,7 +43,7 @@ export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilt
           setProblem(null);
           setOverview(o);
         },
-        (e: unknown) => !gone && setProblem(e instanceof Error ? e.message : String(e)),
+        (e: unknown) => !gone && setProblem(wordsOf(e)),
       );
     return () => {
       gone = true;

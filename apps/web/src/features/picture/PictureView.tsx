@@ -4,10 +4,11 @@ import * as Comlink from 'comlink';
 import { Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, ApiError } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { readEntry } from '../../state/entry.js';
 import { axesFor, EMPTY_PICTURE, entryOf, pointsOf, type AxisName, type PictureState } from '../../state/picture.js';
 import { Button } from '../../ui/controls.js';
+import { FilePick } from '../../ui/FilePick.js';
 import { TypedField } from '../../ui/TypedField.js';
 import type { PictureWorkerApi } from '../../worker/picture.worker.js';
 import { AxesPanel } from './AxesPanel.js';
@@ -53,7 +54,7 @@ export function PictureView() {
             maker: m.maker ?? '',
             speed: typeof m.entry.speed === 'string' ? m.entry.speed : '',
           })),
-        (e: unknown) => setProblem(e instanceof Error ? e.message : String(e)),
+        (e: unknown) => setProblem(wordsOf(e)),
       );
   }, [id, put]);
   // nothing is lost by a reload
@@ -74,7 +75,7 @@ export function PictureView() {
       if (kept) setPast([EMPTY_PICTURE, kept]);
       else put((s) => ({ ...s, page: next.pages > 1 ? `page ${page}` : s.page }));
     } catch (e) {
-      setProblem(e instanceof Error ? e.message : String(e));
+      setProblem(wordsOf(e));
     }
   };
 
@@ -135,8 +136,7 @@ export function PictureView() {
       await dropDraft(id).catch(() => undefined);
       await navigate(`/catalogues/pumps/${model.id}`);
     } catch (e) {
-      const [first] = e instanceof ApiError ? e.errors : [];
-      setProblem(first ? `${first.path}: ${first.message}` : e instanceof Error ? e.message : String(e));
+      setProblem(wordsOf(e));
       setBusy(false);
     }
   };
@@ -174,17 +174,11 @@ export function PictureView() {
             )}
           </div>
         )}
-        <input
-          ref={file}
-          type="file"
-          aria-label="Picture of a curve"
+        <FilePick
+          input={file}
+          label="Picture of a curve"
           accept="image/png,image/jpeg,application/pdf"
-          className="hidden"
-          onChange={(e) => {
-            const [chosen] = e.target.files ?? [];
-            if (chosen) void open(chosen, chosen.name);
-            e.target.value = '';
-          }}
+          onFile={(f) => void open(f, f.name)}
         />
         {problem && (
           <p role="alert" className="text-fails px-3 py-1 text-[12px]">

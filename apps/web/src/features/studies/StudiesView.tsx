@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { AskPerson, PersonMark } from '../person/Person.js';
 import { api, ApiError } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
+import { FilePick } from '../../ui/FilePick.js';
 import { StudyCard } from './StudyCard.js';
 
 type Asked =
@@ -48,8 +49,7 @@ export function StudiesView() {
       setAsked({ kind: 'problem', title: 'That was not taken', lines });
     }
   };
-  const importFile = (chosen: File | undefined): void => {
-    if (!chosen) return;
+  const importFile = (chosen: File): void => {
     void act(async () => {
       const study = await api.importText(await chosen.text());
       await navigate(`/studies/${study.id}/system`);
@@ -73,17 +73,7 @@ export function StudiesView() {
             New study
           </Button>
           <Button onClick={() => file.current?.click()}>Import a study file</Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            aria-label="Study file"
-            className="hidden"
-            onChange={(e) => {
-              importFile(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
+          <FilePick input={file} label="Study file" accept=".json,application/json" onFile={importFile} />
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
         <AskPerson />

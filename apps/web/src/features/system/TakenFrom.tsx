@@ -1,7 +1,7 @@
 import type { RawEntry } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import type { EquipmentList } from '../../state/equipment.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
@@ -36,7 +36,7 @@ export function TakenFrom({ list, id, entry }: { list: EquipmentList; id: string
       const value = { ...whole.entry, from: { model, revision: whole.revision } };
       change(`${id}: revision ${whole.revision} of the catalogue`, [{ op: 'set', path: [list, id], value }]);
     } catch (error) {
-      say(error instanceof Error ? error.message : String(error));
+      say(wordsOf(error));
     }
   };
   return (
