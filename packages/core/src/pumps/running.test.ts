@@ -292,6 +292,10 @@ describe('NPSHR of a viscous liquid, ISO/TR 17766', () => {
     expect(factor).toBeGreaterThan(1.004);
     expect(p.npshrFactor).toBeCloseTo(factor, 6);
     expect(p.npshr(0.02)).toBeCloseTo((2 + (50 * 0.02) / cq) * factor, 6);
+    // what a checker follows: read at the flow on water, which is larger
+    const [share] = p.trace(0.02).shares;
+    expect([share!.atNpsh, share!.npshr]).toEqual([expect.closeTo(0.02 / cq, 12), expect.closeTo(2 + (50 * 0.02) / cq, 9)]);
+    expect(left.trace(0.02).shares[0]).toMatchObject({ atNpsh: 0.02, npshr: expect.closeTo(3, 12) });
   });
   test('five times as much where the liquid turns into two eyes; none in a thin liquid', () => {
     const single = new PumpPerformance(one, { ...setting, viscousNpshr: true }).npshrFactor;
