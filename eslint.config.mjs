@@ -114,11 +114,11 @@ export default tseslint.config(
     INSIDE_CORE,
     { group: ['react', 'react-*', '**/features/**', '**/ui/**'], message: 'state has no React.' },
   ]),
-  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture'].map((own) =>
+  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps'].map((own) =>
     closed(`apps/web/src/features/${own}`, [
       INSIDE_CORE,
       {
-        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture']
+        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps']
           .filter((f) => f !== own)
           .map((f) => `../${f}/*`),
         message: 'features reach each other only through state.',

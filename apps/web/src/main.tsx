@@ -15,6 +15,7 @@ const SystemView = lazy(() => import('./features/system/SystemView.js').then((m)
 const ScenariosView = lazy(() => import('./features/scenarios/ScenariosView.js').then((m) => ({ default: m.ScenariosView })));
 const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m) => ({ default: m.CurvesView })));
 
+const PumpsView = lazy(() => import('./features/pumps/PumpsView.js').then((m) => ({ default: m.PumpsView })));
 const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').then((m) => ({ default: m.CatalogueFrame })));
 const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
 const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
@@ -35,6 +36,7 @@ const router = createBrowserRouter([
       { path: 'system', element: <SystemView /> },
       { path: 'scenarios', element: <ScenariosView /> },
       { path: 'curves', element: <CurvesView /> },
+      { path: 'pumps', element: <PumpsView /> },
     ],
   },
   {

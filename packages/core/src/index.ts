@@ -181,7 +181,15 @@ export type { Picture, Place } from './digitise/picture.js';
 export { toPump, toValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
-export { rankPumps, type Objective, type Ranking, type RankOptions, type Vary } from './selection/rank.js';
+export {
+  rankPumps,
+  type Candidate as RankedPump,
+  type Fallen as FallenPump,
+  type Objective,
+  type Ranking,
+  type RankOptions,
+  type Vary,
+} from './selection/rank.js';
 export { stageLadder, type StageLadder } from './selection/stages.js';
 export { chooseValves, type ValveChoice } from './selection/valves.js';
 export { usable } from './catalogue/find.js';

@@ -149,22 +149,43 @@ export class CatalogueController {
   @ApiBody({ schema: ref('ImportCatalogue') })
   @ApiProduces('application/x-ndjson')
   async import(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await this.lines(request, response, async (say) => {
+      say({ result: await this.catalogue.import(bytesOf(body), (done, of) => say({ done, of })) });
+    });
+  }
+
+  @Post('rank')
+  @HttpCode(200)
+  @ApiOperation({
+    summary:
+      'Every pump of the catalogue in a position of a study. The answer is a line of JSON at a time: {"piece","done","of"}, the first with what is required, then {"result"} or {"problem"}; it ends with the connection',
+  })
+  @ApiBody({ schema: ref('RankPumps') })
+  @ApiProduces('application/x-ndjson')
+  async rank(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await this.lines(request, response, async (say) => {
+      await this.catalogue.rank(bytesOf(body), (piece, done, of) => say({ piece, done, of }));
+      say({ result: true });
+    });
+  }
+
+  /** Answers with a line of JSON at a time; what fails is the last line, and work ends when who asked has gone. */
+  private async lines(request: Request, response: Response, work: (say: (line: object) => void) => Promise<void>): Promise<void> {
     response.setHeader('Content-Type', 'application/x-ndjson');
     let isGone = false;
     response.on('close', () => (isGone = !response.writableFinished));
-    const say = (line: object): void => void response.write(`${JSON.stringify(line)}\n`);
+    const write = (line: object): void => void response.write(`${JSON.stringify(line)}\n`);
     try {
-      const result = await this.catalogue.import(bytesOf(body), (done, of) => {
+      await work((line) => {
         if (isGone) throw new Cancelled();
-        say({ done, of });
+        write(line);
       });
-      say({ result });
     } catch (error) {
-      if (error instanceof Cancelled) this.logger.log(`an import was ended by who sent it (${request.socket.bytesRead} bytes)`);
-      else if (error instanceof ApiProblem) say({ problem: error.body });
+      if (error instanceof Cancelled) this.logger.log(`${request.path} was ended by who asked`);
+      else if (error instanceof ApiProblem) write({ problem: error.body });
       else {
         this.logger.error(error instanceof Error ? error.stack : String(error));
-        say({ problem: { error: 'failed', message: 'The catalogue could not be kept; nothing of it was.' } });
+        write({ problem: { error: 'failed', message: 'This could not be done to its end; nothing was changed.' } });
       }
     }
     response.end();

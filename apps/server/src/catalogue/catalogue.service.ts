@@ -9,6 +9,7 @@ import type {
   ModelKind,
   ModelWhole,
   Person,
+  Ranking,
   Wanted,
 } from '@cedar-knot/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
@@ -30,6 +31,9 @@ import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 /** models judged in one piece of work, and rows put in by one statement */
 const BATCH = 200;
 const FIND_BATCH = 800;
+/** pumps ranked in one piece of work, and pieces at a time: more would keep others waiting */
+const RANK_BATCH = 24;
+const RANK_AT_ONCE = 3;
 
 /** Where models that are kept came from. */
 export interface Origin {
@@ -362,11 +366,7 @@ export class CatalogueService {
 
   /** pumps of the catalogue for one duty; the catalogue is gone through in pieces by all threads */
   async find(wanted: Wanted): Promise<FoundPumps> {
-    const rows = await this.sequelize.query<{ key: string; entry: string }>(
-      `SELECT m.id AS \`key\`, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
-       WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
-      { type: QueryTypes.SELECT },
-    );
+    const rows = await this.pumps();
     const pieces = Array.from({ length: Math.ceil(rows.length / FIND_BATCH) }, (_, i) =>
       rows.slice(i * FIND_BATCH, (i + 1) * FIND_BATCH),
     );
@@ -378,6 +378,38 @@ export class CatalogueService {
       .flatMap((f) => f.candidates)
       .sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
     return { candidates, counts };
+  }
+
+  /**
+   * Ranks every pump of the catalogue in a position of a study, piece by piece.
+   *
+   * @param said called with each piece; throwing ends it
+   */
+  async rank(body: Uint8Array, said: (piece: Ranking, done: number, of: number) => void): Promise<void> {
+    const asked = await this.pool.run({ kind: 'asked', body });
+    const rows = await this.pumps();
+    // what is required is known before any pump is tried
+    said(await this.pool.run({ kind: 'rank', asked, models: [] }), 0, rows.length);
+    let [next, done] = [0, 0];
+    const work = async (): Promise<void> => {
+      while (next < rows.length) {
+        const models = rows.slice(next, next + RANK_BATCH);
+        next += RANK_BATCH;
+        const piece = await this.pool.run({ kind: 'rank', asked, models });
+        done += models.length;
+        said(piece, done, rows.length);
+      }
+    };
+    await Promise.all(Array.from({ length: RANK_AT_ONCE }, work));
+  }
+
+  /** entries of all pumps that are offered */
+  private pumps(): Promise<{ key: string; entry: string }[]> {
+    return this.sequelize.query<{ key: string; entry: string }>(
+      `SELECT m.id AS \`key\`, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
+       WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
+      { type: QueryTypes.SELECT },
+    );
   }
 
   private async row(id: string): Promise<CatalogueModel> {

@@ -1,8 +1,17 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import ExcelJS from 'exceljs';
 import request from 'supertest';
-import type { ImportResult, ModelHead, ModelWhole, RawEntry } from '@cedar-knot/core';
+import {
+  judgeCatalogue,
+  rankPumps,
+  type ImportResult,
+  type ModelHead,
+  type ModelWhole,
+  type Ranking,
+  type RawEntry,
+} from '@cedar-knot/core';
 import { generatePumps } from '../seed/makers/pumps.js';
+import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { generateValves } from '../seed/makers/valves.js';
 import { TEST_TOKEN, testApplication } from '../testing.js';
 
@@ -229,6 +238,33 @@ describe('what leaves comes back', () => {
     expect(again.candidates.map((c) => c.model)).not.toContain(candidates[0]!.model);
     await http().post('/api/catalogue/find').send({ head: 3 }).expect(400);
   });
+});
+
+test('all pumps are ranked in a position of a study, piece by piece, as the core ranks them at once', async () => {
+  const document = reinjectionStudy();
+  const answer = await http().post('/api/catalogue/rank').send({ document, pump: 'P-410' }).buffer(true).parse(bytes).expect(200);
+  type Line = { piece?: Ranking; done?: number; of?: number; result?: true; problem?: { message: string } };
+  const lines = (answer.body as Buffer).toString('utf8').trim().split('\n').map((l) => JSON.parse(l) as Line); // prettier-ignore
+  expect(lines[0]).toMatchObject({ done: 0, piece: { pump: 'P-410', counts: { tried: 0 } } });
+  expect(Object.keys(lines[0]!.piece!.required)).toContain('winter');
+  expect(lines.at(-1)).toEqual({ result: true });
+  const fallen = lines.flatMap((l) => l.piece?.fallen ?? []);
+  const candidates = lines.flatMap((l) => l.piece?.candidates ?? []);
+  const offered = await list('pumps');
+  expect(fallen.length + candidates.length).toBe(offered.length);
+  // one of them by the core alone
+  const one = fallen[0]!;
+  const { entry } = await get(one.model);
+  const read = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: { [one.model]: entry } }).pumps;
+  const alone = rankPumps(
+    document,
+    'P-410',
+    { written: { [one.model]: entry }, read },
+    { vary: 'diameter', objective: 'energy', top: 9 },
+  );
+  expect(alone.fallen).toEqual([one]);
+  const wrong = await http().post('/api/catalogue/rank').send({ document, pump: 'L-401' }).buffer(true).parse(bytes).expect(200);
+  expect((wrong.body as Buffer).toString('utf8')).toContain('There is no pump');
 });
 
 describe('attachments', () => {

@@ -1,4 +1,4 @@
-import type { ModelKind, Wanted } from '@cedar-knot/core';
+import type { ModelKind, Objective, PumpFilter, Vary, Wanted } from '@cedar-knot/core';
 import Joi from 'joi';
 
 const id = Joi.string().guid({ version: 'uuidv4' });
@@ -82,6 +82,29 @@ export const ATTACH = Joi.object<{ name: string; role: string }>({
   name: Joi.string().trim().min(1).max(200).required(),
   role: Joi.string().valid('drawing', 'manual', 'curve', 'other').default('other'),
 }).required();
+/** in trade terms, what a pump has to be */
+const filter = {
+  type: Joi.string().max(40),
+  frequency: Joi.number().min(1).max(1000),
+  liquid: Joi.string().max(100),
+  material: Joi.string().max(100),
+  use: Joi.string().max(100),
+  phases: Joi.number().valid(1, 3),
+  maxSpeed: Joi.number().positive().max(1e5),
+};
+export interface RankBody extends PumpFilter {
+  document: object;
+  pump: string;
+  vary: Vary;
+  objective: Objective;
+}
+export const RANK = Joi.object<RankBody>({
+  document: Joi.object().unknown(true).required(),
+  pump: Joi.string().max(100).required(),
+  vary: Joi.string().valid('diameter', 'speed', 'none').default('diameter'),
+  objective: Joi.string().valid('energy', 'best-efficiency', 'stages', 'npsh').default('energy'),
+  ...filter,
+}).required();
 const positive = Joi.number().positive().max(1e6);
 export const FIND = Joi.object<Wanted>({
   flow: positive.required(),
@@ -90,13 +113,7 @@ export const FIND = Joi.object<Wanted>({
   flowTolerance: Joi.number().min(0).max(10),
   headTolerance: Joi.number().min(0).max(10),
   npsha: Joi.number().min(-100).max(1e4),
-  type: Joi.string().max(40),
-  frequency: Joi.number().min(1).max(1000),
-  liquid: Joi.string().max(100),
-  material: Joi.string().max(100),
-  use: Joi.string().max(100),
-  phases: Joi.number().valid(1, 3),
-  maxSpeed: Joi.number().positive().max(1e5),
+  ...filter,
   density: Joi.number().min(100).max(5000).default(998.207),
   gravity: Joi.number().min(9).max(10.5).default(9.80665),
 }).required();

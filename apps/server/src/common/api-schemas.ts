@@ -114,6 +114,7 @@ export const COMPONENTS: Readonly<Record<string, Schema>> = {
   ),
   Sheets: list(object({ name: text, rows: list(list(text)) })),
   ExportModels: object({ format: { ...text, enum: ['json', 'csv', 'xlsx'] }, title: text, ids: list(id) }, ['title']),
+  RankPumps: { type: 'object', required: ['document', 'pump'], additionalProperties: true },
   FindPumps: { type: 'object', required: ['flow', 'head'], additionalProperties: true },
   FoundPumps: object({
     candidates: list(

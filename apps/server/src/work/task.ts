@@ -1,4 +1,4 @@
-import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Wanted } from '@cedar-knot/core';
+import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Ranking, RankOptions, Wanted } from '@cedar-knot/core';
 import type { ProblemBody } from '../common/problem.js';
 
 /*
@@ -20,7 +20,17 @@ export type Task =
   | { kind: 'split'; body: Uint8Array; batch: number }
   | { kind: 'sheets'; body: Uint8Array }
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
-  | { kind: 'find'; models: { key: string; entry: string }[]; wanted: Wanted };
+  | { kind: 'find'; models: { key: string; entry: string }[]; wanted: Wanted }
+  | { kind: 'asked'; body: Uint8Array }
+  | { kind: 'rank'; asked: RankAsked; models: { key: string; entry: string }[] };
+
+/** What is to be ranked: a position of a study, and how. */
+export interface RankAsked {
+  /** JSON text */
+  study: string;
+  pump: string;
+  options: RankOptions;
+}
 
 export type ExportFormat = 'json' | 'csv' | 'xlsx';
 
@@ -80,6 +90,8 @@ export interface TaskResults {
   sheets: { sheets: { name: string; rows: string[][] }[] };
   export: { data: Uint8Array };
   find: FoundPumps;
+  asked: RankAsked;
+  rank: Ranking;
 }
 
 /** A refusal crosses threads as data. */

@@ -8,13 +8,17 @@ import type {
   ModelHead,
   ModelKind,
   ModelWhole,
+  Objective,
   Person,
+  PumpFilter,
+  Ranking,
   RawEntry,
   Study,
   StudyHead,
   StudyWhole,
   VersionHead,
   VersionPage,
+  Vary,
   Wanted,
 } from '@cedar-knot/core';
 
@@ -110,6 +114,7 @@ export const api = {
   detach: (id: string) => call<AttachmentHead>('DELETE', `/catalogue/attachments/${id}`),
   importCatalogue,
   exportModels,
+  rankCatalogue,
 };
 
 /** What is said of where data come from. */
@@ -127,19 +132,22 @@ export interface ImportSource {
   from?: string;
 }
 
-type ImportLine =
-  { done: number; of: number } | { result: ImportResult } | { problem: { message: string; errors?: FieldProblem[] } };
+type Line<T> = T | { problem: { message: string; errors?: FieldProblem[] } };
 
-/** Takes a catalogue whole or not at all; says how far it is, and ends with the signal. */
-async function importCatalogue(
-  source: ImportSource,
-  catalogue: Catalogue,
-  progress: (done: number, of: number) => void,
+/**
+ * Sends something whose answer comes a line at a time, and hands each on.
+ *
+ * @returns what the last line brought; a refusal is thrown, and an answer that ends before its end
+ */
+async function byLines<T extends object, R>(
+  path: string,
+  body: object,
+  onLine: (line: T) => void,
   signal: AbortSignal,
-): Promise<ImportResult> {
-  const response = await reached('/api/catalogue/import', {
+): Promise<R> {
+  const response = await reached(`/api/catalogue/${path}`, {
     method: 'POST',
-    body: JSON.stringify({ source, catalogue }),
+    body: JSON.stringify(body),
     headers: { 'content-type': 'application/json' },
     signal,
   });
@@ -152,13 +160,46 @@ async function importCatalogue(
     const lines = (rest + value).split('\n');
     rest = lines.pop()!;
     for (const text of lines) {
-      const line = JSON.parse(text) as ImportLine;
-      if ('result' in line) return line.result;
+      const line = JSON.parse(text) as Line<T | { result: R }>;
       if ('problem' in line) throw new ApiError(422, line.problem.message, line.problem.errors ?? []);
-      progress(line.done, line.of);
+      if ('result' in line) return line.result;
+      onLine(line);
     }
   }
-  throw new ApiError(0, 'The import ended before its end; nothing was taken.');
+  throw new ApiError(0, 'The answer ended before its end; nothing was changed.');
+}
+
+/** Takes a catalogue whole or not at all; says how far it is, and ends with the signal. */
+function importCatalogue(
+  source: ImportSource,
+  catalogue: Catalogue,
+  progress: (done: number, of: number) => void,
+  signal: AbortSignal,
+): Promise<ImportResult> {
+  return byLines<{ done: number; of: number }, ImportResult>(
+    'import',
+    { source, catalogue },
+    (l) => progress(l.done, l.of),
+    signal,
+  );
+}
+
+/** What is asked of a ranking beside the study and the position. */
+export interface RankAsked extends PumpFilter {
+  vary: Vary;
+  objective: Objective;
+}
+
+/** Ranks the pumps of the catalogue in a position of a study; pieces come as they are worked out, the first with what is required. */
+function rankCatalogue(
+  document: Study,
+  pump: string,
+  asked: RankAsked,
+  onPiece: (piece: Ranking, done: number, of: number) => void,
+  signal: AbortSignal,
+): Promise<true> {
+  type Piece = { piece: Ranking; done: number; of: number };
+  return byLines<Piece, true>('rank', { document, pump, ...asked }, (l) => onPiece(l.piece, l.done, l.of), signal);
 }
 
 /** Some models as a file. */

@@ -3,6 +3,7 @@ import {
   type LineSizes,
   type LineSizesRequest,
   type Operation,
+  type StageLadder,
   type Study,
   type SystemName,
   type WorkingStep,
@@ -72,6 +73,8 @@ export interface StudyActions {
   explain(scenario: string, address: string): Promise<readonly WorkingPart[]>;
   /** sizes side by side for some pipes of the study as it stands; null when there is nothing to compare */
   compareSizes(request: LineSizesRequest): Promise<LineSizes | null>;
+  /** the stages that a pump needs, and what the counts around them would do; null where its entry has no curve */
+  stageLadder(pump: string): Promise<StageLadder | null>;
   rebase(version: number): void;
   dispose(): void;
 }
@@ -90,6 +93,7 @@ export interface WorkingPart {
 interface OccasionalWork {
   explain(study: Study, scenario: string, address: string): Promise<readonly WorkingPart[]>;
   compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
+  ladder(study: Study, pump: string): Promise<StageLadder | null>;
 }
 
 /** One open study: the document, its history, its results and its saving. Knows no React. */
@@ -97,7 +101,11 @@ export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
   calculate: Calculator,
   backend: SaveBackend,
-  occasional: OccasionalWork = { explain: () => Promise.resolve([]), compareSizes: () => Promise.resolve(null) },
+  occasional: OccasionalWork = {
+    explain: () => Promise.resolve([]),
+    compareSizes: () => Promise.resolve(null),
+    ladder: () => Promise.resolve(null),
+  },
 ): StudyStore {
   const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
     const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
@@ -184,6 +192,7 @@ export function createStudyStore(
       flush: () => autosave.flush(),
       explain: (scenario, address) => occasional.explain(get().study, scenario, address),
       compareSizes: (request) => occasional.compareSizes(get().study, request),
+      stageLadder: (pump) => occasional.ladder(get().study, pump),
       rebase: (version) => autosave.rebase(version),
       dispose: () => autosave.stop(),
     };

@@ -71,6 +71,7 @@ export async function open(study: Study): Promise<Opened> {
         return Promise.resolve(found?.model && found.result ? workingChain(found.model, found.result, address) : []);
       },
       compareSizes: () => Promise.resolve(null),
+      ladder: () => Promise.resolve(null),
     },
   );
   await settle();

@@ -1,5 +1,6 @@
 import {
   headOf,
+  PumpPerformance,
   PUMP_TYPES,
   typicalPump,
   usable,
@@ -7,7 +8,6 @@ import {
   type FoundPumps,
   type ModelHead,
   type ModelWhole,
-  type PumpInput,
 } from '@cedar-knot/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -20,10 +20,10 @@ import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, type Display } from '../context.js';
-import { Compared } from './Compared.js';
+import { judgedEntry } from '../entry/judged.js';
+import { PumpCurves, type PumpLine } from '../entry/PumpCurves.js';
 import { FlowEstimator, HeadEstimator } from './Estimators.js';
 import { flowField, headField, npshField, shareField, siOf, staticField } from './fields.js';
-import { judgedPump } from './PumpSheet.js';
 
 interface Asked {
   flow: string;
@@ -151,10 +151,19 @@ export function FindView() {
     }
   };
   const rows = useMemo(() => (found ? sorted(found.pumps.candidates, order, found.heads) : []), [found, order]);
-  const lines = compared.flatMap((id) => {
-    const candidate = found?.pumps.candidates.find((c) => c.model === id);
-    const pump = wholes[id] && usable(judgedPump(wholes[id].entry).read);
-    return candidate && pump ? [{ candidate, pump, name: wholes[id]!.name }] : [];
+  const lines = compared.flatMap((id): PumpLine[] => {
+    const c = found?.pumps.candidates.find((x) => x.model === id);
+    const pump = wholes[id] && usable(judgedEntry(wholes[id].entry).read);
+    if (!c || !pump) return [];
+    const setting = {
+      speed: c.speed,
+      stages: c.stages,
+      running: 1,
+      wear: 0,
+      ...(c.diameter === null ? {} : { diameter: c.diameter }),
+    };
+    const duties = [{ ...c.duty, index: 0 }];
+    return [{ id, name: wholes[id]!.name, performance: new PumpPerformance(pump, setting), duties }];
   });
   return (
     <div className="flex min-h-0 flex-1 gap-2">
@@ -305,16 +314,22 @@ export function FindView() {
             />
           )}
         </section>
-        {lines.length > 0 && wanted && <Compared lines={lines} duty={wanted} />}
+        {lines.length > 0 && wanted && (
+          <section aria-label="Compared" className="panel flex-none px-2 pt-1.5">
+            <PumpCurves lines={lines} asked={[{ ...wanted, index: 0 }]} system={systemThrough(wanted)} />
+          </section>
+        )}
       </div>
     </div>
   );
 }
 
-export interface ComparedLine {
-  candidate: FoundPump;
-  pump: PumpInput;
-  name: string;
+/** H = Hs + (H − Hs)·(Q/Qr)² */
+function systemThrough({ flow, head, staticHead = 0 }: { flow: number; head: number; staticHead?: number }) {
+  return Array.from({ length: 41 }, (_, i) => (1.3 * flow * i) / 40).map((q) => ({
+    flow: q,
+    head: staticHead + (head - staticHead) * (q / flow) ** 2,
+  }));
 }
 
 function written(si: number, dimension: 'flow' | 'head', d: Display): string {

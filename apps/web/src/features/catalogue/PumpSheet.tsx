@@ -1,18 +1,10 @@
-import {
-  judgeCatalogue,
-  PumpPerformance,
-  summarisePump,
-  toPump,
-  usable,
-  type CurveWarning,
-  type ModelWhole,
-  type RawEntry,
-} from '@cedar-knot/core';
+import { PumpPerformance, summarisePump, toPump, usable, type CurveWarning, type ModelWhole } from '@cedar-knot/core';
 import { curveWarningText } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { spoken } from '../../state/catalogueList.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay, type Display } from '../context.js';
+import { judgedEntry } from '../entry/judged.js';
 import { CurveSheet } from './CurveSheet.js';
 import { Facts } from './Facts.js';
 import type { Duty } from './FlowStrip.js';
@@ -40,16 +32,10 @@ interface Read {
 const WATER = 999.1;
 const GRAVITY = 9.80665;
 
-/** An entry as it is judged, on this page alone. */
-export function judgedPump(entry: RawEntry): { read: Read; warnings: CurveWarning[]; problems: number } {
-  const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: { x: entry } });
-  return { read: judged.pumps.get('x') ?? {}, warnings: judged.warnings, problems: judged.problems.length };
-}
-
 /** A pump's curves, data, limits and motor. */
 export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readonly Duty[] }) {
   const display = useDisplay();
-  const { read, warnings } = useMemo(() => judgedPump(model.entry), [model.entry]);
+  const { read, warnings } = useMemo(() => judgedEntry(model.entry), [model.entry]);
   const pump = useMemo(() => usable(read), [read]);
   const summary = useMemo(() => summarisePump(read), [read]);
   const written = model.entry as Record<string, string | undefined>;

@@ -30,6 +30,7 @@ export function StudyFrame() {
           {
             explain: (s, scenario, address) => remote.explain(s, scenario, address),
             compareSizes: (s, request) => remote.compareSizes(s, request),
+            ladder: (s, pump) => remote.ladder(s, pump),
           },
         );
         setStore(opened);

@@ -27,8 +27,9 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
   return useMemo(() => {
     const go = (view: string): void => void navigate(`/studies/${id}/${view}`);
     return [
-      ...['System', 'Scenarios', 'Curves'].map((v) => ({ name: `Go to ${v}`, run: () => go(v.toLowerCase()) })),
+      ...['System', 'Scenarios', 'Curves', 'Pumps'].map((v) => ({ name: `Go to ${v}`, run: () => go(v.toLowerCase()) })),
       { name: 'Go to all studies', run: () => void navigate('/') },
+      { name: 'Go to the catalogues', run: () => void navigate('/catalogues') },
       ...studyCommands(store, id, keys),
       { name: 'Light or dark', run: switchTheme },
       { name: 'Fold or unfold the scenario strip', run: fold },

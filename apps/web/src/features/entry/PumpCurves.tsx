@@ -1,0 +1,179 @@
+import type { PumpPerformance } from '@cedar-knot/core';
+import { useMemo, useRef } from 'react';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { axisTicks, spread } from '../../ui/ticks.js';
+import { useSize } from '../../ui/useSize.js';
+import { useDisplay } from '../context.js';
+
+const LEFT = 38;
+const RIGHT = 136;
+const HEIGHT = 220;
+const BOTTOM = 18;
+const TOP = 14;
+const STEPS = 40;
+/** of ink: pumps carry no hues, those are the scenarios’ */
+const DASHES = ['', '7 3', '2 3', '9 3 2 3', '14 4', '5 2 1 2'];
+
+/** A pump as it is configured, one unit. */
+export interface PumpLine {
+  id: string;
+  name: string;
+  performance: PumpPerformance;
+  /** where it runs, m³/s and m */
+  duties: readonly { flow: number; head: number; index: number }[];
+}
+
+/** What is asked: least head at a flow of one unit, by scenario; or of one duty, without a letter. */
+export interface AskedPoint {
+  flow: number;
+  head: number;
+  index: number;
+  letter?: string;
+}
+
+/** Pumps laid over each other: head with what is asked, and efficiency; a system curve where there is one. */
+export function PumpCurves({
+  lines,
+  asked,
+  system = [],
+}: {
+  lines: readonly PumpLine[];
+  asked: readonly AskedPoint[];
+  system?: readonly { flow: number; head: number }[];
+}) {
+  const d = useDisplay();
+  const box = useRef<HTMLDivElement>(null);
+  const { width } = useSize(box);
+  const drawn = useMemo(
+    () =>
+      lines.map((l) => {
+        const p = l.performance;
+        const flows = Array.from({ length: STEPS + 1 }, (_, i) => (p.lastFlow * i) / STEPS);
+        return { ...l, points: flows.map((q) => ({ q, h: p.head(q), eta: p.efficiency(q) ?? null })) };
+      }),
+    [lines],
+  );
+  const q = (si: number): number => d.value(si, 'flow');
+  const h = (si: number): number => d.value(si, 'head');
+  const end = Math.max(...drawn.map((l) => q(l.points.at(-1)!.q)), ...asked.map((a) => q(a.flow) * 1.1), 0.01);
+  const top = Math.max(...drawn.flatMap((l) => l.points.map((p) => h(p.h))), ...asked.map((a) => h(a.head)), 0.01);
+  const flows = axisTicks(0, end, 8);
+  const heads = axisTicks(0, top, 5);
+  const half = (width - LEFT) * 0.56;
+  const x = (v: number): number => LEFT + (v / flows.at(-1)!) * (half - LEFT - 16);
+  const y = (v: number): number => HEIGHT - BOTTOM - (v / heads.at(-1)!) * (HEIGHT - BOTTOM - TOP);
+  const x2 = (v: number): number => half + 30 + (v / flows.at(-1)!) * (width - half - 30 - RIGHT);
+  const yEta = (e: number): number => HEIGHT - BOTTOM - e * (HEIGHT - BOTTOM - TOP);
+  const labels = spread(drawn.map((l) => yEta(l.points.at(-1)!.eta ?? 0)), 14, TOP + 6, HEIGHT - BOTTOM - 4); // prettier-ignore
+  return (
+    <div ref={box}>
+      {width > 0 && (
+        <svg width={width} height={HEIGHT} role="img" aria-label="Head and efficiency of the compared pumps">
+          <text x={2} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
+            head, {d.unit('head')}
+          </text>
+          <text x={half + 30} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
+            efficiency, %
+          </text>
+          {heads.map((t) => (
+            <g key={t}>
+              <line x1={LEFT} x2={half - 16} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
+              <text x={LEFT - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+                {t}
+              </text>
+            </g>
+          ))}
+          {[0, 0.2, 0.4, 0.6, 0.8].map((t) => (
+            <g key={t}>
+              <line x1={half + 30} x2={width - RIGHT} y1={yEta(t)} y2={yEta(t)} stroke="var(--line-soft)" />
+              <text x={half + 26} y={yEta(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+                {t * 100}
+              </text>
+            </g>
+          ))}
+          {flows.map((t, i) => (
+            <g key={t} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
+              <text x={x(t)} y={HEIGHT - 4}>
+                {t}
+              </text>
+              {i % 2 === 0 && (
+                <text x={x2(t)} y={HEIGHT - 4}>
+                  {t}
+                </text>
+              )}
+            </g>
+          ))}
+          <text x={width - RIGHT + 14} y={HEIGHT - 4} fontSize={11} fill="var(--ink-quiet)">
+            {d.unit('flow')}
+          </text>
+          <path d={path(system.map((p) => [x(q(p.flow)), y(h(p.head))]))} fill="none" stroke="var(--sc-a)" strokeWidth={2} />
+          {drawn.map((l, i) => (
+            <g key={l.id} fill="none" stroke="var(--ink)" strokeDasharray={DASHES[i % DASHES.length]}>
+              <path d={path(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))} strokeWidth={2} />
+              <path
+                d={path(l.points.flatMap((p) => (p.eta === null ? [] : [[x2(q(p.q)), yEta(p.eta)] as const])))}
+                strokeWidth={2}
+              />
+            </g>
+          ))}
+          {asked.map((a) => (
+            <Asked key={`${a.letter ?? ''}${a.index}`} x={x(q(a.flow))} y={y(h(a.head))} point={a} />
+          ))}
+          {drawn.map((l, i) => (
+            <g key={l.id}>
+              {l.duties.map((duty) => {
+                const { color } = lineStyle(duty.index);
+                return (
+                  <g key={duty.index}>
+                    <circle
+                      cx={x(q(duty.flow))}
+                      cy={y(h(duty.head))}
+                      r={4.2}
+                      fill="var(--panel)"
+                      stroke={color}
+                      strokeWidth={1.5}
+                    />
+                    <circle cx={x(q(duty.flow))} cy={y(h(duty.head))} r={1.4} fill={color} />
+                  </g>
+                );
+              })}
+              <line
+                x1={width - RIGHT + 4}
+                x2={width - RIGHT + 18}
+                y1={labels[i]}
+                y2={labels[i]}
+                stroke="var(--ink)"
+                strokeWidth={2}
+                strokeDasharray={DASHES[i % DASHES.length]}
+              />
+              <text x={width - RIGHT + 22} y={labels[i]! + 4} fontSize={11} fill="var(--ink)">
+                {l.name.length > 20 ? `${l.name.slice(0, 19)}…` : l.name}
+                <title>{l.name}</title>
+              </text>
+            </g>
+          ))}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** a foot at the least head with the scenario's letter under it; of one duty an open diamond */
+function Asked({ x, y, point }: { x: number; y: number; point: AskedPoint }) {
+  if (point.letter === undefined)
+    return <path d={`M${x} ${y - 6}l6 6l-6 6l-6 -6z`} fill="none" stroke="var(--ink)" strokeWidth={1.3} />;
+  const { color, onColor } = lineStyle(point.index);
+  return (
+    <g>
+      <line x1={x - 8} x2={x + 8} y1={y} y2={y} stroke={color} strokeWidth={3} />
+      <rect x={x - 6.5} y={y + 4} width={13} height={13} rx={2} fill={color} />
+      <text x={x} y={y + 14.5} fontSize={10} fontWeight={600} fill={onColor} textAnchor="middle">
+        {point.letter}
+      </text>
+    </g>
+  );
+}
+
+function path(points: readonly (readonly [number, number])[]): string {
+  return points.length === 0 ? '' : `M${points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L')}`;
+}

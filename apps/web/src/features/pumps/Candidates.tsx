@@ -1,0 +1,215 @@
+import type { ModelHead, PumpSummary, RankedPump } from '@cedar-knot/core';
+import { checkName, checkValue } from '@cedar-knot/wording';
+import { letterOf } from '../../state/address.js';
+import { spoken } from '../../state/catalogueList.js';
+import { Button } from '../../ui/controls.js';
+import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { spread } from '../../ui/ticks.js';
+import { useDisplay, useStudy } from '../context.js';
+
+const MOST = 120;
+const STRIP = 236;
+/** of best-efficiency flow, across the strip */
+const [LOW, HIGH] = [0.3, 1.45];
+
+/** Candidates by verdict, in the order of the objective: where every scenario falls, the worst check, reserve and energy. */
+export function Candidates({
+  candidates,
+  heads,
+  ticked,
+  onTick,
+  onTake,
+  isRunning,
+  objective,
+}: {
+  candidates: readonly RankedPump[];
+  heads: ReadonlyMap<string, ModelHead>;
+  ticked: readonly string[];
+  onTick: (id: string) => void;
+  onTake: (c: RankedPump) => void;
+  isRunning: boolean;
+  objective: string;
+}) {
+  if (candidates.length === 0)
+    return (
+      <p className="text-inkq px-3 py-4">
+        {isRunning
+          ? 'Judging the catalogue …'
+          : 'No pump of the catalogue holds in every scenario. “Near misses” says by how little the best of them fall out.'}
+      </p>
+    );
+  const groups = [
+    { verdict: 'holds' as const, text: 'Inside every limit in every scenario' },
+    { verdict: 'near' as const, text: 'Near a limit somewhere' },
+  ];
+  return (
+    <table className="w-full text-[12.5px]">
+      <thead>
+        <tr className="bg-panel border-soft text-inkq sticky top-0 z-10 h-[26px] border-b text-right text-[12px]">
+          <td className="w-[30px]" />
+          <th className="text-left font-normal">make and size</th>
+          <th className="font-normal">Ø, stages</th>
+          <th className="font-normal">
+            <StripScale />
+          </th>
+          <th className="font-normal">η %</th>
+          <th className="font-normal">least NPSH</th>
+          <th className="pl-2 text-left font-normal">worst check</th>
+          <th className="font-normal">reserve</th>
+          <th className="font-normal">MWh a year</th>
+          <td className="w-[74px]" />
+        </tr>
+      </thead>
+      {groups.map(({ verdict, text }) => {
+        const list = candidates.filter((c) => c.verdict === verdict);
+        if (list.length === 0) return null;
+        return (
+          <tbody key={verdict}>
+            <tr className="border-soft h-[24px] border-b">
+              <td colSpan={10} className="bg-quiet px-3">
+                <VerdictMark kind={verdict} /> <b className="font-semibold">{text}</b>{' '}
+                <span className="text-inkq text-[12px]">
+                  {list.length}, {objective} first
+                </span>
+              </td>
+            </tr>
+            {list.slice(0, MOST).map((c) => (
+              <Row
+                key={c.model}
+                c={c}
+                head={heads.get(c.model)}
+                isTicked={ticked.includes(c.model)}
+                onTick={onTick}
+                onTake={onTake}
+              />
+            ))}
+          </tbody>
+        );
+      })}
+    </table>
+  );
+}
+
+function Row({
+  c,
+  head,
+  isTicked,
+  onTick,
+  onTake,
+}: {
+  c: RankedPump;
+  head: ModelHead | undefined;
+  isTicked: boolean;
+  onTick: (id: string) => void;
+  onTake: (c: RankedPump) => void;
+}) {
+  const d = useDisplay();
+  const study = useStudy((s) => s.study);
+  const index = (scenario: string): number => study.scenarios.findIndex((s) => s.id === scenario);
+  const largest = (head?.summary as unknown as PumpSummary | undefined)?.maxDiameter;
+  return (
+    <tr className="border-soft hover:bg-quiet h-[38px] border-b text-right" data-candidate={head?.key ?? c.model}>
+      <td className="text-center">
+        <input type="checkbox" aria-label={`Tick ${head?.name ?? c.model}`} checked={isTicked} onChange={() => onTick(c.model)} />
+      </td>
+      <td className="text-left">
+        <span className="block leading-[16px] font-semibold">{head?.name ?? c.model}</span>
+        <span className="text-inkq block text-[12px] leading-[14px]">
+          {head?.type ? spoken(head.type) : ''}
+          {head?.isTypical && <span className="text-near"> ◐ typical</span>}
+        </span>
+      </td>
+      <td className="whitespace-nowrap">
+        {c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}
+        <span className="text-inkq block text-[12px] leading-[14px]">
+          {c.stages > 1 ? `${c.stages} stages` : largest ? `of ${d.number(largest, 'diameter')}` : ''}
+        </span>
+      </td>
+      <td>
+        <Strip scenarios={Object.entries(c.scenarios).map(([s, x]) => ({ index: index(s), ratio: x.flowRatio }))} />
+      </td>
+      <td>{c.meanEfficiency === null ? '–' : (c.meanEfficiency * 100).toFixed(1)}</td>
+      <td>{c.npshRatio === null ? '–' : c.npshRatio.toFixed(2)}</td>
+      <td className="pl-2 text-left whitespace-nowrap">
+        {c.worst && (
+          <span className="inline-flex items-center gap-1">
+            <VerdictMark kind={c.worst.verdict} size={9} />
+            {checkName(c.worst.check)} {checkValue(c.worst.check, c.worst.value, d.system)}
+            <ScenarioLetter index={index(c.worst.scenario)} letter={letterOf(index(c.worst.scenario))} small />
+          </span>
+        )}
+      </td>
+      <td>{Number.isFinite(c.headReserve) ? `+${(c.headReserve * 100).toFixed(1)} %` : '–'}</td>
+      <td>
+        <b className="font-semibold">
+          {c.energyPerYear === null
+            ? '–'
+            : d.system === 'us' || c.energyPerYear < 3.6e12
+              ? (c.energyPerYear / 3.6e9).toFixed(c.energyPerYear < 3.6e10 ? 1 : 0)
+              : Math.round(c.energyPerYear / 3.6e9)}
+        </b>
+        {c.energyIsTypical && <span className="text-inkq block text-[11px] leading-[12px]">typical motor</span>}
+      </td>
+      <td className="pr-2">
+        <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onTake(c)}>
+          Take it
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+const x = (ratio: number): number => 6 + ((Math.min(HIGH, Math.max(LOW, ratio)) - LOW) / (HIGH - LOW)) * (STRIP - 12);
+
+function StripScale() {
+  return (
+    <svg width={STRIP} height={14} role="img" aria-label="Flow over best-efficiency flow" className="inline-block">
+      {(
+        [
+          [0.5, '50 %'],
+          [0.7, '70 %'],
+          [1, 'BEP'],
+          [1.2, '120 %'],
+        ] as const
+      ).map(([r, text]) => (
+        <text key={text} x={x(r)} y={11} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
+          {text}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+/** where each scenario falls between half and past the best-efficiency flow, by its letter */
+function Strip({ scenarios }: { scenarios: readonly { index: number; ratio: number | null }[] }) {
+  const known = scenarios.flatMap((s) => (s.ratio === null ? [] : [{ index: s.index, ratio: s.ratio }]));
+  const letters = spread(known.map((s) => x(s.ratio)), 15, 8, STRIP - 8); // prettier-ignore
+  const y = 25;
+  return (
+    <svg
+      width={STRIP}
+      height={34}
+      className="inline-block"
+      role="img"
+      aria-label={known.map((s) => `${letterOf(s.index)} at ${Math.round(s.ratio * 100)} %`).join(', ')}
+    >
+      <line x1={x(LOW)} x2={x(HIGH)} y1={y} y2={y} stroke="var(--gauge-out)" />
+      <line x1={x(0.5)} x2={x(1.25)} y1={y} y2={y} stroke="var(--gauge-allow)" strokeWidth={4} />
+      <line x1={x(0.7)} x2={x(1.2)} y1={y} y2={y} stroke="var(--gauge-pref)" strokeWidth={7} />
+      <line x1={x(1)} x2={x(1)} y1={y - 5} y2={y + 5} stroke="var(--gauge-tick)" strokeWidth={1.2} />
+      {known.map((s, i) => {
+        const { color, onColor } = lineStyle(s.index);
+        return (
+          <g key={s.index}>
+            <line x1={letters[i]} y1={14} x2={x(s.ratio)} y2={y + 4} stroke={color} strokeWidth={1.6} />
+            <rect x={letters[i]! - 6.5} y={2} width={13} height={13} rx={2} fill={color} />
+            <text x={letters[i]} y={12.5} fontSize={10} fontWeight={600} fill={onColor} textAnchor="middle">
+              {letterOf(s.index)}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,74 @@
+import type { FallenPump, Objective, Operation, RankedPump, Ranking, Study } from '@cedar-knot/core';
+import { locate, setShared } from './address.js';
+
+/** Pieces of a ranking as one: candidates in the order of the contract, fallen as they came, counts added. */
+export function ranked(
+  pieces: readonly Ranking[],
+  objective: Objective,
+): Pick<Ranking, 'required' | 'candidates' | 'fallen' | 'counts'> {
+  const counts: Ranking['counts'] = { tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} };
+  for (const { counts: c } of pieces) {
+    for (const key of ['tried', 'candidates', 'fallen', 'filtered', 'unusable'] as const) counts[key] += c[key];
+    for (const [reason, n] of Object.entries(c.byReason)) counts.byReason[reason] = (counts.byReason[reason] ?? 0) + n;
+  }
+  const order = byObjective(objective);
+  const candidates = pieces
+    .flatMap((p) => p.candidates)
+    .sort((a, b) => Number(a.verdict === 'near') - Number(b.verdict === 'near') || order(a, b) || (a.model < b.model ? -1 : 1));
+  return { required: pieces[0]?.required ?? {}, candidates, fallen: pieces.flatMap((p) => p.fallen), counts };
+}
+
+function byObjective(objective: Objective): (a: RankedPump, b: RankedPump) => number {
+  const energy = (a: RankedPump, b: RankedPump): number => (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity) || 0;
+  switch (objective) {
+    case 'energy':
+      return energy;
+    case 'stages':
+      return (a, b) => a.stages - b.stages || energy(a, b);
+    case 'best-efficiency':
+      return (a, b) => departure(a) - departure(b);
+    case 'npsh':
+      return (a, b) => (b.npshRatio ?? 0) - (a.npshRatio ?? 0);
+  }
+}
+
+const departure = (c: RankedPump): number =>
+  Math.max(...Object.values(c.scenarios).map((s) => (s.flowRatio === null ? 0 : Math.abs(s.flowRatio - 1))));
+
+/** Pumps that fell out by the least: how far their value is from its limit, as a share of that. */
+export function nearMisses(fallen: readonly FallenPump[], most: number): FallenPump[] {
+  const share = (f: FallenPump): number => Math.abs(f.value! - f.limit!) / (Math.abs(f.limit!) || 1);
+  return fallen
+    .filter((f) => f.value !== null && f.limit !== null)
+    .sort((a, b) => share(a) - share(b))
+    .slice(0, most);
+}
+
+/** entries of a position that belong to the pump that stands there */
+const CONFIGURED = ['diameter', 'stages', 'speed', 'mode', 'pump', 'flow', 'head'];
+/** significant figures of a speed and a diameter in the file */
+const FIGURES = 7;
+
+/**
+ * Operations that configure a pump's position as a candidate was judged: its diameter, stages and speed, by scenario where that differs.
+ * What stood there of the pump before is taken away.
+ */
+export function configureOperations(study: Study, pump: string, c: RankedPump): Operation[] {
+  const found = locate(study, pump);
+  if (!found) return [];
+  const operations: Operation[] = [];
+  const put = (key: string, value: unknown): void => void operations.push(...setShared(study, pump, key, value));
+  const millimetres = c.diameter === null ? undefined : `${Number((c.diameter * 1000).toPrecision(FIGURES))} mm`;
+  put('diameter', millimetres);
+  put('stages', c.stages);
+  put('speed', c.speed === null ? undefined : `${Number(c.speed.toPrecision(FIGURES))} rpm`);
+  study.scenarios.forEach((s, i) => {
+    const kept = Object.entries(s.set ?? {}).filter(([address]) => !CONFIGURED.some((key) => address === `${pump}.${key}`));
+    const own = c.speed === null ? c.scenarios[s.id]?.speed : undefined;
+    const set = Object.fromEntries([...kept, ...(typeof own === 'number' ? [[`${pump}.speed`, `${own} rpm`] as const] : [])]);
+    if (JSON.stringify(set) === JSON.stringify(s.set ?? {})) return;
+    const isEmpty = Object.keys(set).length === 0;
+    operations.push({ op: 'set', path: ['scenarios', i, 'set'], ...(isEmpty ? {} : { value: set }) });
+  });
+  return operations;
+}
