@@ -16,7 +16,6 @@ import { snowmeltStudy } from './tarnholt-snowmelt.js';
 
 const STUDIES = 'demo-seeded';
 const CATALOGUE = 'demo-catalogue-seeded';
-const PUMPS = 600;
 const VALVES = 300;
 /** models judged in one piece of work */
 const BATCH = 150;
@@ -49,7 +48,7 @@ export class SeedService {
   private async seedCatalogue(): Promise<void> {
     if (await this.isSeeded(CATALOGUE)) return;
     const kinds: [ModelKind, Record<string, RawEntry>][] = [
-      ['pumps', generatePumps(PUMPS)],
+      ['pumps', generatePumps()],
       ['valves', generateValves(VALVES)],
       ['motors', generateMotors()],
     ];

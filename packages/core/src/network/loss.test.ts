@@ -69,6 +69,15 @@ test.each(ELEMENTS)('%s: the slope is the derivative of the loss, in both direct
   }
 });
 
+test('laminar, with losses of fittings, the slope is the derivative too', () => {
+  const law = lawOf(pipe({ fittings: { constant: 40, perReynolds: 800, equivalentLength: 3 } }), State.Normal, input)!;
+  // Re 1270 and 127
+  for (const q of [1e-4, 1e-5]) {
+    const h = 1e-5 * q;
+    expect(at(law, q).slope / ((at(law, q + h).loss - at(law, q - h).loss) / (2 * h))).toBeCloseTo(1, 6);
+  }
+});
+
 test.each(ELEMENTS.filter(([, e]) => e.kind !== 'pump'))(
   '%s: reversed flow loses the same backward, none at rest',
   (_name, element) => {

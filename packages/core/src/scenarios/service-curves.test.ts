@@ -46,6 +46,22 @@ describe('system head curves', () => {
     });
   });
 
+  test('a pressure that is meant as static counts with its velocity head, at both ends', () => {
+    const at = (basis: string, where: 'T' | 'U') => {
+      const tapping = { kind: 'pressure', elevation: '0 m', pressure: '1 bar(g)', basis };
+      const points = { T: where === 'T' ? tapping : vessel(0), U: where === 'U' ? tapping : vessel(0) };
+      const run = runStudy(
+        study(points, [line('L', 'T', 'U', [pipe('a', 10, 154.1), element, pipe('b', 20, 102.3)])], { pumps: { p: PUMP } }),
+      );
+      const { model, result } = run.scenarios[0]!;
+      return systemCurve(model!, result!, 'P', [0.02])[0]!.head!;
+    };
+    const velocityHead = (d: number): number => (0.02 / ((Math.PI / 4) * d * d)) ** 2 / (2 * G);
+    // it helps the pump where the liquid comes from, and is asked of it where it goes
+    expect(at('total', 'T') - at('static', 'T')).toBeCloseTo(velocityHead(0.1541), 9);
+    expect(at('static', 'U') - at('total', 'U')).toBeCloseTo(velocityHead(0.1023), 9);
+  });
+
   test('as found and fully open it is more by the valve’s own drop, with its Kv', () => {
     const kv = (one.result!.elements.CV as { kv: number }).kv;
     const bare = systemCurve(one.model!, one.result!, 'P', flows, 'left-out');

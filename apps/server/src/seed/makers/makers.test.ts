@@ -3,19 +3,20 @@ import { generateMotors } from './motors.js';
 import { generatePumps } from './pumps.js';
 import { generateValves } from './valves.js';
 
-const PUMPS = 600;
 const judged = judgeCatalogue({
   format: 'cedar-knot-catalogue',
   version: 1,
-  pumps: generatePumps(PUMPS),
+  pumps: generatePumps(),
   valves: generateValves(300),
   motors: generateMotors(),
 });
 const all = [...judged.pumps].map(([id, read]) => ({ id, read, summary: summarisePump(read)!, pump: toPump(read)! }));
 const share = (list: readonly boolean[]): number => list.filter(Boolean).length / list.length;
 
-test('600 pumps, 300 valves and motors of all steps can be read, and nothing about their curves is odd', () => {
-  expect([judged.pumps.size, judged.valves.size, judged.motors.size]).toEqual([600, 300, 174]);
+test('some 650 pumps, 300 valves and motors of all steps can be read, and nothing about their curves is odd', () => {
+  expect(judged.pumps.size).toBeGreaterThan(600);
+  expect(judged.pumps.size).toBeLessThan(720);
+  expect([judged.valves.size, judged.motors.size]).toEqual([300, 174]);
   expect(judged.problems).toEqual([]);
   expect(judged.warnings).toEqual([]);
   expect([...judged.valves.values()].every((v) => summariseValve(v) !== undefined)).toBe(true);

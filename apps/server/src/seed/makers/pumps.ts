@@ -50,22 +50,29 @@ function sizes(): Size[] {
 }
 
 /**
- * So many invented pumps by id: spread evenly over all sizes of the makers' lists where they are fewer than those, with further marks of
- * the same sizes, each a little different, where they are more.
+ * Invented pumps by id: every size of the makers' lists once, or so many of them and of further marks of the same sizes, each a little
+ * different.
+ *
+ * @param count all of the lists where it is not given
  */
-export function generatePumps(count: number): Record<string, RawEntry> {
+export function generatePumps(count?: number): Record<string, RawEntry> {
   const all = sizes();
   const made: { id: string; entry: RawEntry }[] = [];
-  for (let mark = 1; made.length < count; mark++) {
+  for (let mark = 1; mark === 1 || made.length < count!; mark++) {
     const before = made.length;
     all.forEach((size, i) => {
       const pump = makePump(size, mark, diceOf(xoroshiro128plus(SEED + 7919 * i + 104_729 * mark)));
       if (pump) made.push(pump);
     });
     if (made.length === before) throw new Error('no size lies in its family’s range');
+    if (count === undefined) break;
   }
-  const chosen = made.filter((_, i) => Math.floor((i * count) / made.length) !== Math.floor(((i + 1) * count) / made.length));
-  return Object.fromEntries(chosen.map(({ id, entry }) => [id, entry]));
+  return Object.fromEntries(evenly(made, count ?? made.length).map(({ id, entry }) => [id, entry]));
+}
+
+/** so many of a list, spread over it */
+function evenly<T>(list: readonly T[], count: number): T[] {
+  return list.filter((_, i) => Math.floor((i * count) / list.length) !== Math.floor(((i + 1) * count) / list.length));
 }
 
 const round = (x: number, step: number): number => Number((Math.round(x / step) * step).toPrecision(12));
