@@ -35,7 +35,7 @@ const GRAVITY = 9.80665;
 /** A pump's curves, data, limits and motor. */
 export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readonly Duty[] }) {
   const display = useDisplay();
-  const { read, warnings } = useMemo(() => judgedEntry(model.entry), [model.entry]);
+  const { read, warnings } = useMemo(() => judgedEntry<Read>(model.entry), [model.entry]);
   const pump = useMemo(() => usable(read), [read]);
   const summary = useMemo(() => summarisePump(read), [read]);
   const written = model.entry as Record<string, string | undefined>;

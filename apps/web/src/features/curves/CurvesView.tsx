@@ -9,6 +9,7 @@ import { Handles } from './Handles.js';
 import { KnotTable } from './KnotTable.js';
 import { curvesModel, type Shows } from './model.js';
 import { diameterText, Overlay, type Areas } from './Overlay.js';
+import { ReadFigures, ReadOut } from './ReadOut.js';
 
 /** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
 export function CurvesView() {
@@ -24,6 +25,7 @@ export function CurvesView() {
   const size = useSize(box);
   const [areas, setAreas] = useState<Areas>({});
   const [shows, setShows] = useState<Shows>({ made: true, window: true, zoom: false });
+  const [readAt, setReadAt] = useState<number | null>(null);
   const [before, setBefore] = useState<{ traces: PumpTrace[]; study: typeof study } | null>(null);
 
   // an undo back to where the handle was taken leaves nothing to trace
@@ -123,23 +125,12 @@ export function CurvesView() {
                 showWindow={shows.window}
                 onPick={activate}
               />
-              {areas.head && (
-                <div
-                  className="absolute"
-                  style={{
-                    // where curves seldom run: low at the right, or at the left when the axis begins at the duties
-                    ...(shows.zoom ? { left: areas.head.x + 6 } : { right: size.width - areas.head.x - areas.head.width + 4 }),
-                    bottom: size.height - (areas.head.y + areas.head.height) + 8,
-                  }}
-                >
-                  <KnotTable knots={model.knots} />
-                </div>
-              )}
+              <ReadOut curves={curves} model={model} areas={areas} size={size} flow={readAt} onFlow={setReadAt} />
             </>
           )}
         </div>
       </section>
-      <aside aria-label="Handles" className="panel flex w-[226px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
+      <aside aria-label="Handles" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
         <p className="flex items-baseline gap-2">
           <span className="text-[14px] font-semibold">Handles</span>
           <span className="text-inkq text-[12px]">drag; all answer</span>
@@ -151,6 +142,10 @@ export function CurvesView() {
           onGrab={grab}
           moved={movedText(trail[0], curves.pumps[0], display)}
         />
+        <div className="border-soft border-t pt-1.5">
+          <KnotTable knots={model.knots} />
+        </div>
+        <ReadFigures curves={curves} flow={readAt} onFlow={setReadAt} />
       </aside>
     </div>
   );

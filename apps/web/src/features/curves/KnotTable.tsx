@@ -3,55 +3,57 @@ import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { Knot } from './model.js';
 
-/** The duty points in figures. */
+/** The duty points in figures, one below the other: they stand beside the plot, where no curve runs. */
 export function KnotTable({ knots }: { knots: readonly Knot[] }) {
   const display = useDisplay();
   const shown = useStudy((s) => s.shown);
-  const heads = ['', '', display.unit('flow'), display.unit('head'), 'η %', display.unit('power'), '% BEP', 'NPSHA / R', ''];
+  const heads = ['knots', display.unit('flow'), display.unit('head'), 'η %', '% BEP'];
   return (
-    <table aria-label="Duty points" className="panel text-[12px]">
+    <table aria-label="Duty points" className="w-full text-[12px]">
       <thead>
         <tr className="text-inkq h-[19px]">
           {heads.map((h, i) => (
-            <th key={i} className={`px-1.5 font-normal ${i === 0 ? 'text-left' : 'text-right'}`}>
-              {i === 0 ? 'knots' : h}
+            <th key={h} className={`font-normal ${i === 0 ? 'text-left' : 'text-right'}`}>
+              {h}
             </th>
           ))}
         </tr>
       </thead>
       <tbody>
-        {knots.slice(0, 9).map((k) => {
+        {knots.map((k) => {
           const r = k.result;
           const result = shown[k.scenario]?.outcome.result;
           const region = result?.margins.find((m) => m.check === 'flow-region')?.verdict ?? 'not-applicable';
           const npsh = result?.margins.find((m) => m.check === 'npsh-ratio')?.verdict ?? 'not-applicable';
-          const cells = [
-            display.number(r.flow, 'flow'),
-            display.number(r.head, 'head'),
-            r.efficiency === null ? '–' : (r.efficiency * 100).toFixed(1),
-            display.number(r.shaftPower, 'power'),
-          ];
           return (
-            <tr key={k.scenario} className="h-[19px]" data-duty={k.scenario}>
-              <td className="pl-1.5">
-                <ScenarioLetter index={k.index} letter={k.letter} small />
+            <tr key={k.scenario} className="border-soft border-t align-top" data-duty={k.scenario}>
+              <td className="py-0.5">
+                <span className="inline-flex items-center gap-1">
+                  <ScenarioLetter index={k.index} letter={k.letter} small />
+                  {result && <VerdictMark kind={overallVerdict(result)} size={9} />}
+                </span>
+                <span className="text-inkq block text-[11px] leading-[13px]">{r.running} ×</span>
               </td>
-              <td className="text-inkq px-1.5">{r.running} ×</td>
-              {cells.map((c, i) => (
-                <td key={i} className={`px-1.5 text-right ${i < 2 ? 'font-semibold' : ''}`}>
-                  {c}
-                </td>
-              ))}
-              <td className="px-1.5 text-right" style={region === 'holds' ? undefined : { color: verdictColor(region) }}>
-                {r.flowRatio === null ? '–' : Math.round(r.flowRatio * 100)}
+              <td className="py-0.5 text-right">
+                <b className="font-semibold">{display.number(r.flow, 'flow')}</b>
+                <span className="text-inkq block text-[11px] leading-[13px]">
+                  {display.number(r.shaftPower, 'power')} {display.unit('power')}
+                </span>
               </td>
-              <td
-                className="px-1.5 text-right font-semibold"
-                style={npsh === 'holds' ? undefined : { color: verdictColor(npsh) }}
-              >
-                {display.number(r.npsha, 'head')} / {display.number(r.npshr, 'head')}
+              <td className="py-0.5 text-right font-semibold">{display.number(r.head, 'head')}</td>
+              <td className="py-0.5 text-right">{r.efficiency === null ? '–' : (r.efficiency * 100).toFixed(1)}</td>
+              <td className="py-0.5 text-right">
+                <span style={region === 'holds' ? undefined : { color: verdictColor(region) }}>
+                  {r.flowRatio === null ? '–' : Math.round(r.flowRatio * 100)}
+                </span>
+                <span
+                  className="block text-[11px] leading-[13px] whitespace-nowrap"
+                  style={{ color: npsh === 'holds' ? 'var(--ink-quiet)' : verdictColor(npsh) }}
+                  title="NPSHA / NPSHR"
+                >
+                  {display.number(r.npsha, 'head')} / {display.number(r.npshr, 'head')}
+                </span>
               </td>
-              <td className="pr-1.5">{result && <VerdictMark kind={overallVerdict(result)} />}</td>
             </tr>
           );
         })}

@@ -210,7 +210,7 @@ export function PumpsView() {
         />
         <p className="text-inkq mt-auto pt-2 text-[12px]">
           Least head: the system with controlling valves at the upper edge of their opening band.{' '}
-          <Link to="/catalogues/pumps" className="text-cedar hover:underline">
+          <Link to="/catalogues/pumps" className="text-cedar underline">
             {heads.size} pumps
           </Link>{' '}
           in the catalogue.

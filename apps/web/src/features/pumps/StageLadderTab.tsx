@@ -1,11 +1,11 @@
-import type { StageLadder } from '@cedar-knot/core';
+import { quantityOf, type StageLadder } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
-import { letterOf } from '../../state/address.js';
-import { setShared } from '../../state/address.js';
+import { letterOf, setShared } from '../../state/address.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
+import { LadderChart } from './LadderChart.js';
 
 /** The stages that the study's pump needs in each scenario, the counts that are made, and the true duty of each count around them. */
 export function StageLadderTab({ pump }: { pump: string }) {
@@ -39,7 +39,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
   const rungs = Array.from({ length: high - low + 1 }, (_, i) => low + i);
   const step = Math.max(1, Math.ceil(rungs.length / 12));
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-auto px-3 py-2">
+    <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-auto px-3 py-2" data-ladder={pump}>
       <p className="text-[12.5px]">
         <b className="font-semibold">{typeof entry?.name === 'string' ? entry.name : pump}</b>{' '}
         <span className="text-inkq">
@@ -57,6 +57,14 @@ export function StageLadderTab({ pump }: { pump: string }) {
           )}
         </span>
       </p>
+      {entry && (
+        <LadderChart
+          ladder={ladder}
+          entry={entry}
+          now={now}
+          at={{ speed: quantityOf(element?.speed, 'speed'), diameter: quantityOf(element?.diameter, 'diameter') }}
+        />
+      )}
       <section aria-label="Stages asked">
         <h3 className="text-[13px] font-semibold">Stages asked</h3>
         <table className="text-[12.5px]">
@@ -68,7 +76,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
               <th className="w-[80px] font-normal">asks {display.unit('head')}</th>
               <th className="w-[90px] font-normal">a stage {display.unit('head')}</th>
               <th className="w-[60px] font-normal">exact</th>
-              <th className="w-[290px] pl-3">
+              <td className="w-[290px] pl-3">
                 <svg width={280} height={14} aria-hidden="true">
                   {rungs
                     .filter((n) => (n - low) % step === 0)
@@ -86,7 +94,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
                       </text>
                     ))}
                 </svg>
-              </th>
+              </td>
             </tr>
           </thead>
           <tbody>

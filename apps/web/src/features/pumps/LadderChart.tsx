@@ -1,0 +1,175 @@
+import { PumpPerformance, usable, type PumpInput, type RawEntry, type StageLadder } from '@cedar-knot/core';
+import { useMemo, useRef } from 'react';
+import { letterOf } from '../../state/address.js';
+import { lineStyle } from '../../ui/scenarioStyle.js';
+import { axisTicks, spread } from '../../ui/ticks.js';
+import { useSize } from '../../ui/useSize.js';
+import { useDisplay, useStudy } from '../context.js';
+import { judgedEntry } from '../entry/judged.js';
+
+const PAD = { left: 40, right: 40, top: 20, bottom: 26 };
+const STEPS = 40;
+
+/** The curve of every count on the ladder against the system curves: made ones drawn out, others dashed, the chosen one heavy with its duties. */
+export function LadderChart({
+  ladder,
+  entry,
+  now,
+  at,
+}: {
+  ladder: StageLadder;
+  entry: RawEntry;
+  now: number;
+  at: { speed: number | undefined; diameter: number | undefined };
+}) {
+  const d = useDisplay();
+  const box = useRef<HTMLDivElement>(null);
+  const { width, height } = useSize(box);
+  const curves = useStudy((s) => s.outcome?.curves ?? null);
+  const scenarios = useStudy((s) => s.study.scenarios);
+  const pump = useMemo((): PumpInput | undefined => usable(judgedEntry(entry).read), [entry]);
+  const { speed, diameter } = at;
+  const lines = useMemo(() => {
+    if (!pump) return [];
+    const counts = [...new Set([...ladder.counts.map((c) => c.stages), now])].sort((a, b) => a - b);
+    return counts.map((stages) => {
+      const own = diameter ?? pump.diameter ?? pump.curves.at(-1)!.diameter;
+      const setting = {
+        speed: speed ?? pump.speed ?? pump.curves.at(-1)!.speed,
+        stages,
+        running: 1,
+        wear: 0,
+        ...(own === undefined ? {} : { diameter: own }),
+      };
+      const p = new PumpPerformance(pump, setting);
+      const made = pump.stageOptions === undefined || pump.stageOptions.includes(stages);
+      return {
+        stages,
+        made,
+        points: Array.from({ length: STEPS + 1 }, (_, i) => (p.lastFlow * i) / STEPS).map((q) => ({ q, h: p.head(q) })),
+      };
+    });
+  }, [pump, ladder, now, speed, diameter]);
+  if (!pump || lines.length === 0) return null;
+  const q = (si: number): number => d.value(si, 'flow');
+  const h = (si: number): number => d.value(si, 'head');
+  const index = (id: string): number => scenarios.findIndex((s) => s.id === id);
+  const flows = axisTicks(0, Math.max(...lines.map((l) => q(l.points.at(-1)!.q))), 7);
+  const heads = axisTicks(0, Math.max(...lines.map((l) => h(l.points[0]!.h))) * 1.02, 6);
+  const x = (v: number): number => PAD.left + (v / flows.at(-1)!) * (width - PAD.left - PAD.right);
+  const y = (v: number): number => height - PAD.bottom - (v / heads.at(-1)!) * (height - PAD.bottom - PAD.top);
+  const chosen = ladder.counts.find((c) => c.stages === now);
+  const systems = (curves?.scenarios ?? []).flatMap((s) => {
+    const points = curves!.flows.flatMap((flow, i) => {
+      const head = s.head[i];
+      return head == null || q(flow) > flows.at(-1)! || h(head) > heads.at(-1)! ? [] : [[x(q(flow)), y(h(head))] as const];
+    });
+    return points.length < 2 ? [] : [{ id: s.id, points }];
+  });
+  const names = spread(lines.map((l) => y(h(l.points[0]!.h)) - 4), 12, PAD.top, height - PAD.bottom); // prettier-ignore
+  const ends = spread(systems.map((s) => s.points.at(-1)![1]), 15, PAD.top + 8, height - PAD.bottom - 8); // prettier-ignore
+  return (
+    <div ref={box} className="relative h-full min-h-[240px]">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label="Head of each count of stages against the system curves"
+          className="absolute inset-0"
+        >
+          <text x={2} y={11} fontSize={11} fontWeight={600} fill="var(--ink-2)">
+            head, {d.unit('head')}
+          </text>
+          <text x={width - PAD.right} y={height - 2} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+            flow, {d.unit('flow')}
+          </text>
+          {heads.map((t) => (
+            <g key={t}>
+              <line x1={PAD.left} x2={width - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
+              <text x={PAD.left - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+                {t}
+              </text>
+            </g>
+          ))}
+          {flows.map((t) => (
+            <text key={t} x={x(t)} y={height - PAD.bottom + 13} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
+              {t}
+            </text>
+          ))}
+          {systems.map((s, i) => {
+            const style = lineStyle(index(s.id));
+            return (
+              <g key={s.id}>
+                <path d={path(s.points)} fill="none" stroke={style.color} strokeWidth={1.6} strokeDasharray={style.dash} />
+                <rect x={width - PAD.right + 6} y={ends[i]! - 7} width={14} height={14} rx={2} fill={style.color} />
+                <text
+                  x={width - PAD.right + 13}
+                  y={ends[i]! + 4}
+                  fontSize={11}
+                  fontWeight={600}
+                  fill={style.onColor}
+                  textAnchor="middle"
+                >
+                  {letterOf(index(s.id))}
+                </text>
+              </g>
+            );
+          })}
+          {lines.map((l, i) => (
+            <g key={l.stages}>
+              <path
+                d={path(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))}
+                fill="none"
+                stroke={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
+                strokeWidth={l.stages === now ? 3 : 1.4}
+                strokeDasharray={l.made || l.stages === now ? '' : '4 3'}
+              />
+              <text
+                x={PAD.left + 5}
+                y={names[i]}
+                fontSize={11}
+                fontWeight={l.stages === now ? 600 : 400}
+                fill={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
+                className="halo"
+              >
+                {l.stages}
+                {l.stages === now ? ' stages' : l.made ? '' : ' not made'}
+              </text>
+            </g>
+          ))}
+          {Object.entries(chosen?.scenarios ?? {}).map(([s, duty]) => {
+            if (duty.head === null) return null;
+            const { color } = lineStyle(index(s));
+            const [cx, cy] = [x(q(duty.flow)), y(h(duty.head))];
+            return (
+              <g key={s}>
+                <circle cx={cx} cy={cy} r={7} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
+                <circle cx={cx} cy={cy} r={4} fill="none" stroke={color} strokeWidth={1.4} />
+                <circle cx={cx} cy={cy} r={1.5} fill={color} />
+              </g>
+            );
+          })}
+          {Object.entries(ladder.scenarios).map(([s, need]) => {
+            const { color } = lineStyle(index(s));
+            return (
+              <line
+                key={s}
+                x1={x(q(need.flow)) - 8}
+                x2={x(q(need.flow)) + 8}
+                y1={y(h(need.requiredHead))}
+                y2={y(h(need.requiredHead))}
+                stroke={color}
+                strokeWidth={3}
+              />
+            );
+          })}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+function path(points: readonly (readonly [number, number])[]): string {
+  return points.length === 0 ? '' : `M${points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L')}`;
+}
