@@ -4,12 +4,17 @@ import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
-import { runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { prepareStudy } from '../scenarios/prepare.js';
+import { withPumpInPlace } from '../scenarios/pump-place.js';
+import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { solveScenario } from '../scenarios/solve-scenario.js';
+import { splitNumber } from '../units/quantity.js';
+import { findUnit } from '../units/units.js';
 import { dutyOf, type Duty } from './duty.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { typicalMotorEfficiency } from './motor.js';
 import { requirementOf, type ScenarioRequirement } from './requirement.js';
-import { withPump } from './substitute.js';
+import { withPump, type PumpPlace } from './substitute.js';
 
 export type Vary = 'diameter' | 'speed' | 'none';
 export type Objective = 'energy' | 'best-efficiency' | 'stages' | 'npsh';
@@ -18,6 +23,8 @@ export interface RankOptions extends PumpFilter {
   vary: Vary;
   objective: Objective;
   top: number;
+  /** reads the study anew for each pump: what the usual way is held against */
+  isPlain?: boolean;
 }
 
 export interface Candidate {
@@ -93,6 +100,7 @@ export function rankPumps(
     counts: { tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} },
   };
   const { counts } = ranking;
+  const trial = options.isPlain ? undefined : new Trial(study, pump);
   for (const [model, read] of pumps.read) {
     if (isFiltered(read, options)) {
       counts.filtered++;
@@ -104,7 +112,7 @@ export function rankPumps(
       continue;
     }
     counts.tried++;
-    const judged = judgeModel(study, pump, model, pumps.written[model]!, input, requirements, options);
+    const judged = judgeModel(study, pump, model, pumps.written[model]!, input, requirements, options, trial);
     if ('reason' in judged) {
       ranking.fallen.push(judged);
       counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
@@ -125,6 +133,7 @@ function judgeModel(
   input: PumpInput,
   requirements: readonly ScenarioRequirement[],
   options: RankOptions,
+  trial: Trial | undefined,
 ): Candidate | Fallen {
   const configured = configure(input, requirements, options.vary === 'diameter', undefined);
   const asIs = { ...configured, diameter: input.diameter ?? largestDiameter(input) };
@@ -132,15 +141,15 @@ function judgeModel(
   const short = shortfall(input, configured, requirements);
   if (short) return { model, reason: 'head-short', ...short, diameter: configured.diameter ?? null };
   const speeds = options.vary === 'speed' ? slowest(input, chosen, requirements) : undefined;
-  const run = runStudy(
-    withPump(study, pump, {
-      entry,
-      stages: chosen.stages,
-      diameter: chosen.diameter,
-      speed: (s) => speeds?.get(s) ?? chosen.speed,
-    }),
-  );
-  const scenarios = run.scenarios.filter((s) => s.model?.judged !== false);
+  const place: PumpPlace = {
+    entry,
+    stages: chosen.stages,
+    diameter: chosen.diameter,
+    speed: (s) => speeds?.get(s) ?? chosen.speed,
+  };
+  // a mass flow becomes a volume flow with the density of each scenario: such a curve is read with the study
+  const solved = trial && !hasMassFlow(entry) ? trial.scenarios(place, input) : runStudy(withPump(study, pump, place)).scenarios;
+  const scenarios = solved.filter((s) => s.model?.judged !== false);
   const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
   const diameter = chosen.diameter ?? null;
   if (unsolved) return { model, reason: 'not-solved', scenario: unsolved.id, value: null, limit: null, diameter };
@@ -166,6 +175,35 @@ function judgeModel(
     npshRatio: least(margins.filter((m) => m.check === 'npsh-ratio').map((m) => m.value!)),
     scenarios: Object.fromEntries(scenarios.map((s) => [s.id, dutyOf(s.result!, pump)])),
   };
+}
+
+/** Pumps tried one after the other in a position: the study is read once, with the first of them. */
+class Trial {
+  private base: ReturnType<typeof prepareStudy>['scenarios'] | undefined;
+  private readonly limits: ReturnType<typeof limitsOf>;
+
+  constructor(
+    private readonly study: Study,
+    private readonly pump: string,
+  ) {
+    this.limits = limitsOf(study);
+  }
+
+  scenarios(place: PumpPlace, input: PumpInput): SolvedScenario[] {
+    this.base ??= prepareStudy(withPump(this.study, this.pump, place)).scenarios;
+    return this.base.map(({ id, model: read, problems }) => {
+      if (!read) return { id, problems };
+      const { stages, diameter } = place;
+      const model = withPumpInPlace(read, this.pump, input, { stages, diameter, speed: place.speed(id) });
+      return { id, problems, model, result: solveScenario(model, this.limits) };
+    });
+  }
+}
+
+function hasMassFlow(entry: RawEntry): boolean {
+  const curves = (entry.curves as { curve?: RawEntry[] }[] | undefined)?.map((c) => c.curve) ?? [entry.curve as RawEntry[]];
+  const flows = [entry.bestFlow, entry.minFlow, ...curves.flatMap((rows) => (rows ?? []).map((r) => r.flow))];
+  return flows.some((f) => typeof f === 'string' && findUnit('flow', splitNumber(f)?.rest ?? '')?.mass === true);
 }
 
 /** the scenario in which the pump at its largest is short by most, m */

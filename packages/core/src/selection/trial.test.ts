@@ -1,0 +1,76 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { typicalPump } from '../catalogue/typical.js';
+import { judgeCatalogue } from '../catalogue/judge.js';
+import type { RawEntry, Study } from '../document/study.js';
+import { line, pipe, study, vessel } from '../test/studies.js';
+import { rankPumps, type RankOptions, type Vary } from './rank.js';
+
+/* Pumps tried in place are held against the same pumps with the study read anew for each of them. */
+
+const RANDOM = 300;
+
+function randomPumps(count: number): Record<string, RawEntry> {
+  const random = xoroshiro128plus(11);
+  const between = (low: number, high: number): number => low + ((high - low) * uniformInt(random, 0, 1e6)) / 1e6;
+  const pumps: Record<string, RawEntry> = {};
+  for (let i = 0; Object.keys(pumps).length < count; i++) {
+    const made = typicalPump({ flow: between(0.008, 0.05), head: between(18, 90), speed: between(1400, 3000), suctionSpecificSpeed: between(120, 260) }); // prettier-ignore
+    if (!made.ok) continue;
+    const { curve, ...rest } = made.entry as RawEntry & { curve: { flow: string; head: string }[] };
+    const smaller = curve.map((r) => ({ ...r, flow: scaled(r.flow, 0.85), head: scaled(r.head, 0.7) }));
+    const kind = i % 4;
+    const curves = { curves: [{ diameter: '170 mm', curve: smaller }, { diameter: '200 mm', curve }] }; // prettier-ignore
+    // of one diameter, of two, with stages to choose, and by mass flow
+    const own = kind === 0 ? { curve } : kind === 1 ? curves : kind === 2 ? { ...curves, stages: rest.stages ?? 1, stageOptions: [1, 2, 3, 4] } : { curve: curve.map((r) => ({ ...r, flow: r.flow.replace('m3/h', 't/h') })) }; // prettier-ignore
+    const motor = i % 3 === 0 ? { motor: { ratedPower: '30 kW', efficiency: 0.93 } } : {};
+    pumps[`p${i}`] = { ...rest, ...own, ...motor };
+  }
+  return pumps;
+}
+
+const scaled = (text: string, by: number): string => {
+  const [n, ...unit] = text.split(' ');
+  return `${Number((Number(n) * by).toPrecision(5))} ${unit.join(' ')}`;
+};
+
+/** a valve that holds the flow, a scenario with two units, a viscous one, one that is not judged */
+const service = study(
+  { T: vessel(0, 3), U: vessel(22, 1) },
+  [
+    line('L', 'T', 'U', [
+      pipe('a', 12, 154.1),
+      { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' },
+      { id: 'CV', kind: 'control-valve', mode: 'flow', valve: 'v', flow: '80 m3/h' },
+      pipe('b', 240, 128.2),
+    ]),
+  ],
+  {
+    valves: { v: { ratedKv: 320, size: 'DN125', characteristic: 'linear' } },
+    fluids: {
+      water: { kind: 'water' },
+      thick: { kind: 'constant', density: '900 kg/m3', viscosity: '60 mPa.s', vapourPressure: '1 kPa(a)' },
+    },
+    scenarios: [
+      { id: 'a', fluid: 'water', temperature: '20 C', hoursPerYear: 4000 },
+      { id: 'b', fluid: 'water', temperature: '60 C', hoursPerYear: 1000, set: { 'CV.flow': '120 m3/h', 'P.running': 2 } },
+      { id: 'c', fluid: 'thick', temperature: '20 C', set: { 'P.wear': 0.04, 'CV.flow': '60 m3/h' } },
+      { id: 'd', fluid: 'water', temperature: '20 C', judged: false },
+    ],
+  },
+) as unknown as Study;
+
+test.each<Vary>(['diameter', 'speed', 'none'])(
+  'by %s: the same candidates, reasons and figures to the last digit',
+  (vary) => {
+    const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: randomPumps(RANDOM) });
+    expect(judged.problems).toEqual([]);
+    const pumps = { written: judged.catalogue!.pumps, read: judged.pumps };
+    const options: RankOptions = { vary, objective: 'energy', top: RANDOM };
+    const tried = rankPumps(service, 'P', pumps, options);
+    expect(tried.counts.tried).toBe(RANDOM);
+    expect(Object.keys(tried.counts.byReason).length).toBeGreaterThan(2);
+    expect(tried).toEqual(rankPumps(service, 'P', pumps, { ...options, isPlain: true }));
+  },
+  60_000,
+);
