@@ -42,6 +42,9 @@ await shot(system, '02-system');
 const curves = await page();
 await curves.goto(`${address}/studies/${study('Reinjection transfer')}/curves`);
 await settle(curves, 2500);
+const plot = await curves.getByRole('slider', { name: 'Flow at which the curves are read' }).boundingBox();
+await curves.mouse.move(plot.x + plot.width * 0.42, plot.y + 40);
+await settle(curves, 400);
 await shot(curves, '03-curves');
 
 const dark = await page('dark');
@@ -93,6 +96,16 @@ const melt = await page();
 await melt.goto(`${address}/studies/${study('Snow-melt loop')}/system`);
 await settle(melt);
 await shot(melt, '11-snow-melt');
+
+const ranked = await page();
+await ranked.goto(`${address}/studies/${study('Production well W-3')}/pumps`);
+await ranked.locator('[data-ranked]').waitFor({ timeout: 60_000 });
+for (const i of [0, 1, 2]) await ranked.locator('[data-candidate] input').nth(i).click();
+await settle(ranked, 1200);
+await shot(ranked, '17-pumps');
+await ranked.getByRole('tab', { name: 'Stage ladder' }).click();
+await settle(ranked, 1500);
+await shot(ranked, '18-stage-ladder');
 
 const catalogue = await page();
 await catalogue.goto(`${address}/catalogues/pumps`);

@@ -9,7 +9,7 @@ const LEFT = 38;
 const RIGHT = 136;
 const HEIGHT = 220;
 const BOTTOM = 18;
-const TOP = 14;
+const TOP = 22;
 const STEPS = 40;
 /** of ink: pumps carry no hues, those are the scenarios’ */
 const DASHES = ['', '7 3', '2 3', '9 3 2 3', '14 4', '5 2 1 2'];

@@ -142,13 +142,7 @@ function Row({
       </td>
       <td>{Number.isFinite(c.headReserve) ? `+${(c.headReserve * 100).toFixed(1)} %` : '–'}</td>
       <td>
-        <b className="font-semibold">
-          {c.energyPerYear === null
-            ? '–'
-            : d.system === 'us' || c.energyPerYear < 3.6e12
-              ? (c.energyPerYear / 3.6e9).toFixed(c.energyPerYear < 3.6e10 ? 1 : 0)
-              : Math.round(c.energyPerYear / 3.6e9)}
-        </b>
+        <b className="font-semibold">{c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}</b>
         {c.energyIsTypical && <span className="text-inkq block text-[11px] leading-[12px]">typical motor</span>}
       </td>
       <td className="pr-2">
@@ -159,6 +153,9 @@ function Row({
     </tr>
   );
 }
+
+/** J as MWh: whole ones, tenths below ten */
+const megawattHours = (joules: number): string => (joules / 3.6e9).toFixed(joules < 3.6e10 ? 1 : 0);
 
 const x = (ratio: number): number => 6 + ((Math.min(HIGH, Math.max(LOW, ratio)) - LOW) / (HIGH - LOW)) * (STRIP - 12);
 
