@@ -15,7 +15,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex h-[28px] items-center gap-1.5 rounded-[3px] px-3 text-[13px] disabled:opacity-45 ${tones[tone]} ${className}`}
+      className={`inline-flex h-[28px] items-center gap-1.5 rounded-[3px] px-3 text-[13px] whitespace-nowrap disabled:opacity-45 ${tones[tone]} ${className}`}
       {...rest}
     />
   );

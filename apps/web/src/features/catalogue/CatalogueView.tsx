@@ -82,7 +82,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
         setImporting(true);
       }}
     >
-      <header className="no-print flex flex-none items-center gap-4">
+      <header className="no-print flex flex-none items-center gap-4 max-[1100px]:gap-2">
         <h1 className="text-[18px] leading-[22px] font-semibold">Catalogues</h1>
         <nav aria-label="Kinds" className="flex gap-4">
           {KINDS.map((k) => (
@@ -90,7 +90,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
               key={k.kind}
               to={`/catalogues/${k.kind}`}
               aria-current={k.kind === kind ? 'page' : undefined}
-              className={`border-b-2 pb-0.5 ${k.kind === kind ? 'border-cedar font-semibold' : 'text-ink2 border-transparent'}`}
+              className={`border-b-2 pb-0.5 whitespace-nowrap ${k.kind === kind ? 'border-cedar font-semibold' : 'text-ink2 border-transparent'}`}
             >
               {k.name} {k.kind === kind && overview && <span className="text-inkq font-normal">{overview.total}</span>}
             </Link>
@@ -103,7 +103,10 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
               <Search size={14} aria-hidden="true" /> Find for a duty
             </Button>
             <Button onClick={() => void navigate('/catalogues/pumps/new/picture')}>
-              <Crosshair size={14} aria-hidden="true" /> Pick a curve off a picture
+              <Crosshair size={14} aria-hidden="true" />
+              <span>
+                Pick a curve<span className="max-[1100px]:sr-only"> off a picture</span>
+              </span>
             </Button>
           </>
         )}
