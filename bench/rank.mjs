@@ -27,5 +27,7 @@ for (const vary of ['diameter', 'speed', 'none']) {
     rankPumps(study, 'P-410', { written, read: judged.found.pumps }, { vary, objective: 'energy', top: 50 }),
   );
   const each = ms / count;
-  console.log(`vary ${vary}: ${(ms / 1000).toFixed(1)} s, ${each.toFixed(3)} ms a pump, ${(each / solve).toFixed(2)} × one solve; ${JSON.stringify(found.counts)}`);
+  console.log(
+    `vary ${vary}: ${(ms / 1000).toFixed(1)} s, ${each.toFixed(3)} ms a pump, ${(each / solve).toFixed(2)} × one solve; ${JSON.stringify(found.counts)}`,
+  );
 }

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, settled, test } from './fixtures.js';
@@ -92,7 +93,25 @@ test('every curve is read at a flow, under the pointer and typed; the curves are
   await slider.focus();
   await slider.press('ArrowRight');
   await expect(page.locator('[data-floating]')).not.toContainText('290.0');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'CSV' }).click();
-  expect((await download).suggestedFilename()).toBe('P-410-curves.csv');
+  const save = async (format: string): Promise<Buffer> => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save the curves' }).click();
+    await page.getByRole('menuitem', { name: format }).click();
+    const file = await download;
+    expect(file.suggestedFilename()).toBe(`P-410-curves.${format.toLowerCase()}`);
+    return readFileSync(await file.path());
+  };
+  expect((await save('CSV')).toString().split('\n')[0]).toContain('winter system [m]');
+  // one sheet with the three plots, the marks on them and the title; nothing in it hangs on the page's styles
+  const svg = (await save('SVG')).toString();
+  expect(svg.match(/<svg/g)).toHaveLength(6);
+  expect(/<title>(.*?)<\/title>/.exec(svg)![1]).toBe('P-410 A/B · Reinjection transfer (copy) · P-410 · Hollin TC 150-400');
+  expect(svg.match(/var\(--|class=/)).toBeNull();
+  const png = await save('PNG');
+  expect([png.subarray(1, 4).toString(), png.length > 50_000]).toEqual(['PNG', true]);
+
+  // opened by its address the view is drawn when its curves come, which may be after the frame stands
+  await openCopy(page, 'Network circulation');
+  await page.goto(page.url().replace(/pumps$/, 'curves'));
+  await expect(page.getByRole('img', { name: 'System head curves and pump curves over flow' })).toBeVisible();
 });

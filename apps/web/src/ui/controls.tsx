@@ -1,6 +1,11 @@
 import { Dialog, ToggleGroup } from 'radix-ui';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
+/** a drop-down menu and an item of it */
+export const MENU = 'panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]';
+export const ITEM =
+  'data-[highlighted]:bg-wash data-[state=open]:bg-wash flex h-[26px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
+
 export function Button({
   tone = 'plain',
   className = '',

@@ -4,6 +4,7 @@ import { Plus, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { spoken, type Facets, type ListFilter } from '../../state/catalogueList.js';
+import { ITEM, MENU } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 
@@ -143,10 +144,6 @@ export function FilterBar({
     </div>
   );
 }
-
-export const MENU = 'panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]';
-export const ITEM =
-  'data-[highlighted]:bg-wash data-[state=open]:bg-wash flex h-[26px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
 
 function valueText(key: WordKey | NumberKey, value: string): string {
   if (key === 'frequency') return `${value} Hz`;

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { previewOf } from '../../worker/preview.js';
-import { ITEM, MENU } from './FilterBar.js';
+import { ITEM, MENU } from '../../ui/controls.js';
 import type { Duty } from './FlowStrip.js';
 
 export interface Laid {

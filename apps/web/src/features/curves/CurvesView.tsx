@@ -1,15 +1,25 @@
 import type { PumpTrace } from '@cedar-knot/core';
-import { Toggle } from 'radix-ui';
+import { Download } from 'lucide-react';
+import { DropdownMenu, Toggle } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { useSize } from '../../ui/useSize.js';
+import { download, pngOf, sheetSvg } from '../../ui/exportSvg.js';
+import { ITEM, MENU } from '../../ui/controls.js';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { chartOptions } from '../../ui/chart/chartOptions.js';
 import { Handles } from './Handles.js';
 import { KnotTable } from './KnotTable.js';
 import { curvesModel, type Shows } from './model.js';
 import { diameterText, Overlay, type Areas } from './Overlay.js';
-import { ReadFigures, ReadOut } from './ReadOut.js';
+import { csvOf, ReadFigures, ReadOut } from './ReadOut.js';
+
+const FORMATS = {
+  csv: { name: 'Table (CSV)', type: 'text/csv' },
+  svg: { name: 'Drawing (SVG)', type: 'image/svg+xml' },
+  png: { name: 'Picture (PNG)', type: 'image/png' },
+} as const;
+type Format = keyof typeof FORMATS;
 
 /** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
 export function CurvesView() {
@@ -75,6 +85,17 @@ export function CurvesView() {
   const pumpEntry = study.pumps?.[String(element?.pump)];
   const name = pumpEntry?.name;
   const toggle = (key: keyof Shows): void => setShows((s) => ({ ...s, [key]: !s[key] }));
+  const save = async (format: Format): Promise<void> => {
+    const title = [study.tag, study.title, curves.pump, name].filter((t) => typeof t === 'string' && t !== '').join(' · ');
+    const file = `${curves.pump}-curves.${format}`;
+    if (format === 'csv') {
+      const order = study.scenarios.map((s) => s.id);
+      download(csvOf(curves, order, display), file, 'text/csv');
+      return;
+    }
+    const svg = sheetSvg(box.current!, title);
+    download(format === 'svg' ? svg : await pngOf(svg), file, FORMATS[format].type);
+  };
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <section aria-label="Curves" className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
@@ -91,6 +112,20 @@ export function CurvesView() {
           {curves.made.length > 1 && <Switch on={shows.made} onClick={() => toggle('made')} text="made diameters" />}
           <Switch on={shows.window} onClick={() => toggle('window')} text="valve window" />
           <Switch on={shows.zoom} onClick={() => toggle('zoom')} text="zoom to the duties" />
+          <DropdownMenu.Root>
+            <DropdownMenu.Trigger aria-label="Save the curves" title="Save the curves" className="text-inkq hover:text-ink p-1">
+              <Download size={15} aria-hidden="true" />
+            </DropdownMenu.Trigger>
+            <DropdownMenu.Portal>
+              <DropdownMenu.Content align="end" className={MENU}>
+                {(Object.keys(FORMATS) as Format[]).map((f) => (
+                  <DropdownMenu.Item key={f} className={ITEM} onSelect={() => void save(f)}>
+                    {FORMATS[f].name}
+                  </DropdownMenu.Item>
+                ))}
+              </DropdownMenu.Content>
+            </DropdownMenu.Portal>
+          </DropdownMenu.Root>
         </div>
         <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
           {size.height > 0 && (
@@ -145,7 +180,7 @@ export function CurvesView() {
         <div className="border-soft border-t pt-1.5">
           <KnotTable knots={model.knots} />
         </div>
-        <ReadFigures curves={curves} flow={readAt} onFlow={setReadAt} />
+        <ReadFigures flow={readAt} onFlow={setReadAt} />
       </aside>
     </div>
   );

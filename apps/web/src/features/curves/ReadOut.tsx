@@ -1,9 +1,7 @@
 import { quantityOf, type PumpTrace, type QuantityField, type ServiceCurves } from '@cedar-knot/core';
-import { Download } from 'lucide-react';
 import { type KeyboardEvent, type PointerEvent } from 'react';
 import { letterOf } from '../../state/address.js';
 import { readEntry } from '../../state/entry.js';
-import { download } from '../../ui/exportSvg.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
@@ -172,18 +170,9 @@ function figuresAt(curves: ServiceCurves, index: (id: string) => number, flow: n
   });
 }
 
-/** What every curve has at the flow that is read, which can be typed too; and all curves as a table for a spreadsheet. */
-export function ReadFigures({
-  curves,
-  flow,
-  onFlow,
-}: {
-  curves: ServiceCurves;
-  flow: number | null;
-  onFlow: (flow: number | null) => void;
-}) {
+/** What every curve has at the flow that is read, which can be typed too. */
+export function ReadFigures({ flow, onFlow }: { flow: number | null; onFlow: (flow: number | null) => void }) {
   const display = useDisplay();
-  const study = useStudy((s) => s.study);
   const typed = flow === null ? '' : `${display.number(flow, 'flow', 4).replace(/\u202f/g, '')} ${display.typed('flow')}`;
   return (
     <section aria-label="Read off" className="border-soft flex flex-col gap-1 border-t pt-1.5">
@@ -198,30 +187,13 @@ export function ReadFigures({
             onCommit={(v) => onFlow(quantityOf(v, 'flow') ?? null)}
           />
         </div>
-        <button
-          type="button"
-          onClick={() =>
-            download(
-              csvOf(
-                curves,
-                study.scenarios.map((s) => s.id),
-                display,
-              ),
-              `${curves.pump}-curves.csv`,
-              'text/csv',
-            )
-          }
-          className="text-cedar ml-auto flex items-center gap-1 pb-1 text-[12px] hover:underline"
-        >
-          <Download size={12} aria-hidden="true" /> CSV
-        </button>
       </div>
     </section>
   );
 }
 
 /** all curves over the flow, a column each, in the units that are shown */
-function csvOf(curves: ServiceCurves, order: readonly string[], d: Display): string {
+export function csvOf(curves: ServiceCurves, order: readonly string[], d: Display): string {
   const [flow, head, power] = (['flow', 'head', 'power'] as const).map((x) => d.typed(x));
   const names = order.filter((id) => curves.scenarios.some((s) => s.id === id));
   const columns = names.flatMap((id) => [

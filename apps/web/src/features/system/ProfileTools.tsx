@@ -1,6 +1,6 @@
 import { Download, Maximize, Minus, Plus, Printer } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
-import { download, standaloneSvg } from '../../ui/exportSvg.js';
+import { download, fileName, standaloneSvg } from '../../ui/exportSvg.js';
 
 interface ToolsProps {
   scale: number;
@@ -15,11 +15,7 @@ export function ProfileTools({ scale, onStep, onWhole, drawing, title }: ToolsPr
   const name = `${title || 'study'} profile`;
   const save = (): void => {
     if (!drawing.current) return;
-    const file = `${name
-      .normalize('NFKD')
-      .replace(/[^\w.-]+/g, '-')
-      .toLowerCase()}.svg`;
-    download(standaloneSvg(drawing.current, name), file, 'image/svg+xml');
+    download(standaloneSvg(drawing.current, name), `${fileName(name)}.svg`, 'image/svg+xml');
   };
   const print = (): void => {
     // the style sheet leaves only what is named here on the page
