@@ -386,3 +386,14 @@ test('at no flow a pump of given head has that head behind it', () => {
   expect(margin.governs).toBe('dead-head');
   expect(margin.value).toBeCloseTo(101_325 + 998.207 * 9.80665 * 43, 0);
 });
+
+test('a sought flow of a point stands with its sign: what the line takes from it is positive', () => {
+  const at = (from: string, to: string) =>
+    solved(
+      study({ T: vessel(10), F: { kind: 'flow', elevation: '0 m', flow: 'solve' } }, [
+        line('L', from, to, [pipe('a', 20, 102.3)], { flow: '20 m3/h' }),
+      ]),
+    ).solved['F.flow'];
+  expect(at('T', 'F')).toBeCloseTo(-20 / 3600, 9);
+  expect(at('F', 'T')).toBeCloseTo(20 / 3600, 9);
+});
