@@ -55,7 +55,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
       <text x={8} y={12} fontSize={12} fontWeight={600} fill="var(--ink)">
         Head, {display.unit('head')}
       </text>
-      <text x={8} y={tops.efficiency + 8} fontSize={12} fontWeight={600} fill="var(--ink)">
+      <text x={8} y={tops.efficiency + 11} fontSize={12} fontWeight={600} fill="var(--ink)">
         Efficiency of a unit, %{' '}
         <tspan fill={label} fontWeight={400} dx={4}>
           — and shaft power of all running, {display.unit('power')} - - -
@@ -67,7 +67,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
       <text x={head.x + head.width + 4} y={yEff(0) + 4} fontSize={11} fill={label}>
         0
       </text>
-      <text x={8} y={tops.npsh + 8} fontSize={12} fontWeight={600} fill="var(--ink)">
+      <text x={8} y={tops.npsh + 11} fontSize={12} fontWeight={600} fill="var(--ink)">
         NPSH, {display.unit('head')}{' '}
         <tspan fill={label} fontWeight={400} dx={4}>
           required in ink, available by scenario; the bar is the margin
