@@ -10,6 +10,8 @@ import {
   readQuantity,
   readTable,
   severityOf,
+  STANDARD_GRAVITY,
+  WATER_AT_20_DENSITY,
   type Catalogue,
   type CurveWarning,
   type JudgedCatalogue,
@@ -22,8 +24,6 @@ import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 
 /** water at 20 °C (IAPWS), kg/m³, and standard gravity: what a duty without a study is pumped in */
-const WATER = 998.207;
-const GRAVITY = 9.80665;
 
 interface Written {
   row?: number;
@@ -108,7 +108,7 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     const q = readQuantity(value, dimension);
     const example = dimension === 'flow' ? '55 m3/h' : '190 m';
     if (!isQuantity(q)) throw new UsageError(`--${name}`, `"${value}" is no ${dimension}; write --${name} "${example}".`);
-    const si = q.unit.mass ? q.si / WATER : q.si;
+    const si = q.unit.mass ? q.si / WATER_AT_20_DENSITY : q.si;
     if (!(si > 0) && name !== 'static-head')
       throw new UsageError(`--${name}`, `--${name} is more than nothing, like "${example}".`);
     return si;
@@ -141,8 +141,8 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     npsha: asked('npsha', 'head'),
     frequency: frequencyOf(options.get('frequency')),
     type,
-    density: WATER,
-    gravity: GRAVITY,
+    density: WATER_AT_20_DENSITY,
+    gravity: STANDARD_GRAVITY,
   };
   const given = Object.fromEntries(Object.entries(wanted).filter(([, v]) => v !== undefined)) as typeof wanted & object;
   return { code: 0, output: findPumps(judged.pumps, given as Parameters<typeof findPumps>[1]) };

@@ -81,6 +81,7 @@ export {
 } from './document/study.js';
 export { parseStudyText } from './document/read-study.js';
 export { FITTING_TYPES, neededEntry, sumFittings } from './fittings/fitting.js';
+export { REFERENCE_DENSITY, STANDARD_GRAVITY, WATER_AT_20_DENSITY } from './units/standard.js';
 export { insideOf, pipeDimensions, pipeWeight, sizeSeries, type SizeCandidate } from './pipes/size.js';
 export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
@@ -182,6 +183,7 @@ export { toPump, toValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
 export {
+  byRank,
   rankPumps,
   type Candidate as RankedPump,
   type Fallen as FallenPump,

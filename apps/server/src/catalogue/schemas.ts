@@ -1,4 +1,12 @@
-import type { ModelKind, Objective, PumpFilter, Vary, Wanted } from '@cedar-knot/core';
+import {
+  STANDARD_GRAVITY,
+  WATER_AT_20_DENSITY,
+  type ModelKind,
+  type Objective,
+  type PumpFilter,
+  type Vary,
+  type Wanted,
+} from '@cedar-knot/core';
 import Joi from 'joi';
 
 const id = Joi.string().guid({ version: 'uuidv4' });
@@ -114,6 +122,6 @@ export const FIND = Joi.object<Wanted>({
   headTolerance: Joi.number().min(0).max(10),
   npsha: Joi.number().min(-100).max(1e4),
   ...filter,
-  density: Joi.number().min(100).max(5000).default(998.207),
-  gravity: Joi.number().min(9).max(10.5).default(9.80665),
+  density: Joi.number().min(100).max(5000).default(WATER_AT_20_DENSITY),
+  gravity: Joi.number().min(9).max(10.5).default(STANDARD_GRAVITY),
 }).required();

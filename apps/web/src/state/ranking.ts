@@ -1,4 +1,12 @@
-import type { FallenPump, Objective, Operation, RankedPump, Ranking, Study } from '@cedar-knot/core';
+import {
+  byRank,
+  type FallenPump,
+  type Objective,
+  type Operation,
+  type RankedPump,
+  type Ranking,
+  type Study,
+} from '@cedar-knot/core';
 import { locate, setShared } from './address.js';
 
 /** Pieces of a ranking as one: candidates in the order of the contract, fallen as they came, counts added. */
@@ -11,29 +19,9 @@ export function ranked(
     for (const key of ['tried', 'candidates', 'fallen', 'filtered', 'unusable'] as const) counts[key] += c[key];
     for (const [reason, n] of Object.entries(c.byReason)) counts.byReason[reason] = (counts.byReason[reason] ?? 0) + n;
   }
-  const order = byObjective(objective);
-  const candidates = pieces
-    .flatMap((p) => p.candidates)
-    .sort((a, b) => Number(a.verdict === 'near') - Number(b.verdict === 'near') || order(a, b) || (a.model < b.model ? -1 : 1));
+  const candidates = pieces.flatMap((p) => p.candidates).sort(byRank(objective));
   return { required: pieces[0]?.required ?? {}, candidates, fallen: pieces.flatMap((p) => p.fallen), counts };
 }
-
-function byObjective(objective: Objective): (a: RankedPump, b: RankedPump) => number {
-  const energy = (a: RankedPump, b: RankedPump): number => (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity) || 0;
-  switch (objective) {
-    case 'energy':
-      return energy;
-    case 'stages':
-      return (a, b) => a.stages - b.stages || energy(a, b);
-    case 'best-efficiency':
-      return (a, b) => departure(a) - departure(b);
-    case 'npsh':
-      return (a, b) => (b.npshRatio ?? 0) - (a.npshRatio ?? 0);
-  }
-}
-
-const departure = (c: RankedPump): number =>
-  Math.max(...Object.values(c.scenarios).map((s) => (s.flowRatio === null ? 0 : Math.abs(s.flowRatio - 1))));
 
 /** Pumps that fell out by the least: how far their value is from its limit, as a share of that. */
 export function nearMisses(fallen: readonly FallenPump[], most: number): FallenPump[] {

@@ -1,3 +1,5 @@
+import type { SystemName } from '@cedar-knot/core';
+import { Undo2 } from 'lucide-react';
 import { Dialog, ToggleGroup } from 'radix-ui';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
@@ -86,5 +88,35 @@ export function Segmented<T extends string>({
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>
+  );
+}
+
+/** The unit system that is shown. */
+export function UnitChoice({ value, onChange }: { value: SystemName; onChange: (v: SystemName) => void }) {
+  return (
+    <Segmented
+      label="Units"
+      value={value}
+      onChange={onChange}
+      options={[
+        { value: 'metric', text: 'Metric' },
+        { value: 'us', text: 'US' },
+      ]}
+    />
+  );
+}
+
+export function UndoButton({ label, disabled, onClick }: { label: string; disabled: boolean; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      disabled={disabled}
+      onClick={onClick}
+      className="p-1 disabled:opacity-35"
+    >
+      <Undo2 size={16} aria-hidden="true" />
+    </button>
   );
 }

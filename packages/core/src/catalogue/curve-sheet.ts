@@ -1,4 +1,4 @@
-import { REFERENCE_DENSITY } from '../pumps/curve.js';
+import { REFERENCE_DENSITY, STANDARD_GRAVITY } from '../units/standard.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import { largestDiameter, performanceAt } from './configure.js';
 
@@ -48,7 +48,6 @@ export interface ReadOut {
 }
 
 const POINTS = 49;
-const G = 9.80665;
 const RUNNING = { running: 1, wear: 0 };
 /** efficiencies at which contours are drawn, from the best downwards */
 const CONTOUR_STEPS = [0.01, 0.03, 0.06, 0.1, 0.15, 0.22];
@@ -79,7 +78,7 @@ function sheetCurve(pump: PumpInput, setting: SheetSetting, isMade: boolean): Sh
     flow,
     head: flow.map((q) => p.head(q)),
     efficiency: flow.map((q) => p.efficiency(q) ?? null),
-    power: flow.map((q) => p.shaftPower(q, REFERENCE_DENSITY, G) ?? null),
+    power: flow.map((q) => p.shaftPower(q, REFERENCE_DENSITY, STANDARD_GRAVITY) ?? null),
     npshr: flow.map((q) => p.npshr(q) ?? null),
     best: p.bestFlow,
   };
@@ -92,7 +91,7 @@ export function readOut(pump: PumpInput, setting: SheetSetting, flow: number): R
     flow,
     head: p.head(flow),
     efficiency: p.efficiency(flow) ?? null,
-    power: p.shaftPower(flow, REFERENCE_DENSITY, G) ?? null,
+    power: p.shaftPower(flow, REFERENCE_DENSITY, STANDARD_GRAVITY) ?? null,
     npshr: p.npshr(flow) ?? null,
     isBeyond: p.offCurve(flow),
   };

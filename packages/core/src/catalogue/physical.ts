@@ -1,3 +1,4 @@
+import { REFERENCE_DENSITY, STANDARD_GRAVITY } from '../units/standard.js';
 /*
  * What a curve that was measured does not do. Each is a warning with its row: a maker's table may be right all the same.
  */
@@ -25,8 +26,6 @@ const HIGHEST_EFFICIENCY = 0.93;
 const AGREEMENT = 0.03;
 /** rounding of a printed table, share of the figure */
 const ROUNDING = 1e-6;
-const REFERENCE_DENSITY = 999.1;
-const G = 9.80665;
 
 /** Warnings of all curves of one pump, in their order. */
 export function physicalWarnings(curves: readonly CheckedCurve[]): PhysicalWarning[] {
@@ -63,7 +62,7 @@ function compare(a: number | undefined, b: number | undefined, use: (a: number, 
 /** η = ρ·g·Q·H/P; undefined at no flow, or without a power */
 export function efficiencyOfPower({ flow, head, power }: CheckedCurve['rows'][number]): number | undefined {
   if (!flow || head === undefined || !power) return undefined;
-  return (REFERENCE_DENSITY * G * flow * head) / power;
+  return (REFERENCE_DENSITY * STANDARD_GRAVITY * flow * head) / power;
 }
 
 function bestRow(rows: CheckedCurve['rows']): number | undefined {

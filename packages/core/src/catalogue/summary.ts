@@ -1,4 +1,4 @@
-import { REFERENCE_DENSITY } from '../pumps/curve.js';
+import { REFERENCE_DENSITY, STANDARD_GRAVITY } from '../units/standard.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import { toValve } from '../scenarios/equipment.js';
 import { performanceAt, largestDiameter } from './configure.js';
@@ -33,7 +33,6 @@ export interface PumpSummary {
   suctionSpecificSpeed: number | null;
 }
 
-const G = 9.80665;
 /** shares of the best-efficiency flow that a field of a coverage chart reaches over */
 export const FIELD = [0.7, 1.2] as const;
 const RUNNING = { running: 1, wear: 0 };
@@ -57,7 +56,7 @@ export function summarisePump(entry: Record<string, unknown>): PumpSummary | und
     shutOff: full.head(0),
     efficiency: full.efficiency(bestFlow) ?? null,
     npshr: full.npshr(bestFlow) ?? null,
-    power: full.shaftPower(bestFlow, REFERENCE_DENSITY, G) ?? null,
+    power: full.shaftPower(bestFlow, REFERENCE_DENSITY, STANDARD_GRAVITY) ?? null,
     minDiameter: least ?? null,
     maxDiameter: largest ?? null,
     stages: counts[0]!,

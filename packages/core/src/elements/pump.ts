@@ -1,3 +1,4 @@
+import { REFERENCE_DENSITY } from '../units/standard.js';
 import { numberOr } from '../fields/defaults.js';
 import {
   choice,
@@ -26,7 +27,6 @@ import {
   type ShortForm,
 } from '../fields/short-form.js';
 import { finding } from '../issues/issues.js';
-import { REFERENCE_DENSITY } from '../pumps/curve.js';
 import { motorDuty } from '../pumps/motor.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import { suctionEnergy } from '../pumps/suction-energy.js';

@@ -1,3 +1,4 @@
+import { REFERENCE_DENSITY } from '../units/standard.js';
 import type { Problem, ProblemCode } from '../issues/issues.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Field, Fields, NumberField, QuantityField } from './field.js';
@@ -12,7 +13,6 @@ export interface ReadContext {
 }
 
 export type Read = Record<string, unknown>;
-const REFERENCE_DENSITY = 999.1;
 
 export class Reader {
   readonly problems: Problem[] = [];

@@ -294,6 +294,24 @@ test('ductile iron by class K with its lining, copper by its walls (EN 545, EN 1
   expect(insideOf('copper 54', '2 mm')).toBeCloseTo(0.05, 12);
   expect(insideOf('Cu 23', '')).toMatchObject({ reason: 'unknown-size' });
   expect(insideOf('Cu 22', '3 mm')).toMatchObject({ reason: 'unknown-schedule' });
+  // masses that dealers print, kg/m, for 8.9 kg/dm³: the outside diameter and the usual wall by weighing
+  const mass = (d: number): number => 8.9e-3 * Math.PI * EN_1057[d]![0]! * (d - EN_1057[d]![0]!);
+  for (const [d, printed] of [
+    [12, 0.308],
+    [15, 0.391],
+    [18, 0.475],
+    [22, 0.587],
+    [28, 1.11],
+    [35, 1.41],
+    [42, 1.7],
+    [54, 2.91],
+    [76.1, 4.14],
+    [88.9, 4.86],
+    [108, 7.37],
+    [133, 10.9],
+    [159, 13.1],
+  ] as const)
+    expect(Math.abs(mass(d) / printed - 1)).toBeLessThan(0.005);
   // every wall that EN 1057 has, and no other; every DN of EN 545
   expect(EN_1057).toEqual({
     12: [1, 0.8, 0.7],

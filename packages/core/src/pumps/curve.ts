@@ -1,3 +1,4 @@
+import { REFERENCE_DENSITY, STANDARD_GRAVITY } from '../units/standard.js';
 import { Pchip } from '../numerics/pchip.js';
 
 export interface CurveRow {
@@ -14,10 +15,6 @@ export interface CurveInput {
   diameter?: number;
   rows: readonly CurveRow[];
 }
-
-/** Density at which powers of a table are meant, kg/m³ (the reference of SG in the study format). */
-export const REFERENCE_DENSITY = 999.1;
-const G = 9.80665;
 
 /** A curve with its interpolants, and its best-efficiency row. */
 export class MeasuredCurve {
@@ -84,12 +81,12 @@ export class MeasuredCurve {
   efficiency(flow: number): number | undefined {
     if (this.eta) return this.eta.value(Math.min(flow, this.lastFlow));
     if (!this.watts) return undefined;
-    return flow <= 0 ? 0 : (REFERENCE_DENSITY * G * flow * this.head.value(flow)) / this.watts.value(flow);
+    return flow <= 0 ? 0 : (REFERENCE_DENSITY * STANDARD_GRAVITY * flow * this.head.value(flow)) / this.watts.value(flow);
   }
 
   /** shaft power per unit of ρ·g, m⁴/s: Q·H/η, with its limit at shut-off where both go to zero */
   headFlowPower(flow: number): number | undefined {
-    if (this.watts) return this.watts.value(flow) / (REFERENCE_DENSITY * G);
+    if (this.watts) return this.watts.value(flow) / (REFERENCE_DENSITY * STANDARD_GRAVITY);
     if (!this.eta) return undefined;
     const smallest = 1e-6 * this.lastFlow;
     const q = Math.max(flow, smallest);

@@ -118,7 +118,7 @@ export function rankPumps(
       counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
     } else ranking.candidates.push(judged);
   }
-  ranking.candidates.sort((a, b) => byVerdict(a, b) || byObjective(options.objective)(a, b) || (a.model < b.model ? -1 : 1));
+  ranking.candidates.sort(byRank(options.objective));
   counts.candidates = ranking.candidates.length;
   counts.fallen = ranking.fallen.length;
   ranking.candidates.splice(options.top);
@@ -268,7 +268,11 @@ function energyOf(
 
 const least = (list: readonly number[]): number | null => (list.length > 0 ? Math.min(...list) : null);
 
-const byVerdict = (a: Candidate, b: Candidate): number => Number(a.verdict === 'near') - Number(b.verdict === 'near');
+/** The order of candidates: what holds before what is near a limit, then the objective, then the name of the model. */
+export function byRank(objective: Objective): (a: Candidate, b: Candidate) => number {
+  const better = byObjective(objective);
+  return (a, b) => Number(a.verdict === 'near') - Number(b.verdict === 'near') || better(a, b) || (a.model < b.model ? -1 : 1);
+}
 
 function byObjective(objective: Objective): (a: Candidate, b: Candidate) => number {
   const energy = (a: Candidate, b: Candidate): number => (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity) || 0;

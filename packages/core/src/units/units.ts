@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from './standard.js';
 import { bracketedSecant } from '../numerics/roots.js';
 
 /** What a quantity is of. `pressure` is at a place and gauge unless it says (a); `absolutePressure` is absolute by nature. */
@@ -52,8 +53,7 @@ const IN = 0.0254;
 const LB = 0.45359237;
 const GAL = 3.785411784e-3;
 const IMPERIAL_GAL = 4.54609e-3;
-const G = 9.80665;
-const PSI = (LB * G) / (IN * IN);
+const PSI = (LB * STANDARD_GRAVITY) / (IN * IN);
 
 /** degrees API at 60 °F: SG = 141.5/(131.5 + API), times 999.016 kg/m³ (API MPMS 11.1) */
 const API_GRAVITY = {
@@ -92,14 +92,14 @@ const PRESSURES: readonly Unit[] = [
   { symbol: 'MPa', factor: 1e6 },
   { symbol: 'mbar', factor: 100 },
   { symbol: 'psi', factor: PSI },
-  { symbol: 'kgf/cm2', shown: 'kgf/cm²', factor: G * 1e4, aliases: ['kg/cm2', 'kgf/cm²'] },
-  { symbol: 'mH2O', shown: 'mH₂O', factor: 1000 * G, aliases: ['mH₂O', 'mWC'] },
-  { symbol: 'ftH2O', shown: 'ftH₂O', factor: 1000 * G * FT, aliases: ['ftH₂O'] },
+  { symbol: 'kgf/cm2', shown: 'kgf/cm²', factor: STANDARD_GRAVITY * 1e4, aliases: ['kg/cm2', 'kgf/cm²'] },
+  { symbol: 'mH2O', shown: 'mH₂O', factor: 1000 * STANDARD_GRAVITY, aliases: ['mH₂O', 'mWC'] },
+  { symbol: 'ftH2O', shown: 'ftH₂O', factor: 1000 * STANDARD_GRAVITY * FT, aliases: ['ftH₂O'] },
   { symbol: 'mmHg', factor: 133.322387415 },
   { symbol: 'atm', factor: 101325 },
   { symbol: 'hPa', factor: 100 },
   { symbol: 'inHg', factor: 3386.389 },
-  { symbol: 'inH2O', shown: 'inH₂O', factor: 1000 * G * IN, aliases: ['inH₂O'] },
+  { symbol: 'inH2O', shown: 'inH₂O', factor: 1000 * STANDARD_GRAVITY * IN, aliases: ['inH₂O'] },
   { symbol: 'Torr', factor: 101325 / 760, aliases: ['torr'] },
 ];
 
@@ -183,8 +183,8 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'kW', factor: 1e3 },
     { symbol: 'W', factor: 1 },
     { symbol: 'MW', factor: 1e6 },
-    { symbol: 'hp', factor: 550 * FT * LB * G },
-    { symbol: 'PS', factor: 75 * G },
+    { symbol: 'hp', factor: 550 * FT * LB * STANDARD_GRAVITY },
+    { symbol: 'PS', factor: 75 * STANDARD_GRAVITY },
   ],
   speed: [
     { symbol: 'rpm', factor: 1, aliases: ['1/min', 'r/min'] },

@@ -1,11 +1,11 @@
 import { ENTRY_FIELDS, judgeCatalogue, severityOf, typicalPump, usable, type ModelKind, type RawEntry } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
-import { Undo2, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { BEGINNINGS } from '../../state/equipment.js';
 import { readEntry } from '../../state/entry.js';
-import { Button } from '../../ui/controls.js';
+import { Button, UndoButton } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 import { EntryFields, EntryTables, RecoveryTable, type Put } from '../entry/EntryEditor.js';
@@ -71,16 +71,7 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
           {id === null ? `New ${kind.slice(0, -1)}` : `${String(entry.name)}: edit`}
         </h2>
         <span className="ml-auto" />
-        <button
-          type="button"
-          aria-label="Undo an entry"
-          title="Undo an entry"
-          disabled={past.length < 2}
-          onClick={() => setPast((p) => p.slice(0, -1))}
-          className="p-1 disabled:opacity-35"
-        >
-          <Undo2 size={16} aria-hidden="true" />
-        </button>
+        <UndoButton label="Undo an entry" disabled={past.length < 2} onClick={() => setPast((p) => p.slice(0, -1))} />
         <Button
           tone="main"
           disabled={isBusy || wrong.length > 0 || !hasName || (id !== null && past.length < 2)}

@@ -2,16 +2,16 @@ import {
   headOf,
   PumpPerformance,
   PUMP_TYPES,
+  STANDARD_GRAVITY,
+  WATER_AT_20_DENSITY,
   typicalPump,
   usable,
-  type FoundPump,
   type FoundPumps,
   type ModelHead,
   type ModelWhole,
 } from '@cedar-knot/core';
-import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
 import { spoken } from '../../state/catalogueList.js';
 import { readEntry } from '../../state/entry.js';
@@ -23,6 +23,7 @@ import { useDisplay, type Display } from '../context.js';
 import { judgedEntry } from '../entry/judged.js';
 import { PumpCurves, type PumpLine } from '../entry/PumpCurves.js';
 import { FlowEstimator, HeadEstimator } from './Estimators.js';
+import { FoundList, sorted, type Sort } from './FoundList.js';
 import { flowField, headField, npshField, shareField, siOf, staticField } from './fields.js';
 
 interface Asked {
@@ -47,8 +48,6 @@ const NOTHING: Asked = {
   type: undefined,
   frequency: undefined,
 };
-const WATER = 998.207;
-const GRAVITY = 9.80665;
 const QUIET_MS = 150;
 const MOST_COMPARED = 4;
 
@@ -202,7 +201,7 @@ export function FindView() {
         {estimate === 'head' && (
           <HeadEstimator
             onHead={(parts) => {
-              const { staticHead, head } = headOf(parts, WATER, GRAVITY);
+              const { staticHead, head } = headOf(parts, WATER_AT_20_DENSITY, STANDARD_GRAVITY);
               put({ head: written(head, 'head', display), staticHead: written(staticHead, 'head', display) });
             }}
           />
@@ -303,7 +302,7 @@ export function FindView() {
               No pump comes this near. Allow more departure, take the type away, or begin with a typical curve.
             </p>
           ) : (
-            <Results
+            <FoundList
               rows={rows}
               heads={found.heads}
               order={order}
@@ -375,140 +374,5 @@ function Typed({
       optional={optional}
       {...(placeholder ? { placeholder } : {})}
     />
-  );
-}
-
-type Sort = 'departure' | 'name' | 'flow' | 'head' | 'efficiency' | 'power' | 'npshr' | 'diameter';
-
-function sorted(
-  list: readonly FoundPump[],
-  { by, isDown }: { by: Sort; isDown: boolean },
-  heads: ReadonlyMap<string, ModelHead>,
-): FoundPump[] {
-  const of = (c: FoundPump): number | string => {
-    switch (by) {
-      case 'name':
-        return heads.get(c.model)?.name ?? '';
-      case 'departure':
-        return Math.hypot(c.flowDeviation, c.headDeviation);
-      case 'diameter':
-        return c.diameter ?? 0;
-      case 'flow':
-      case 'head':
-        return c.duty[by];
-      case 'power':
-        return c.duty.shaftPower ?? Infinity;
-      default:
-        return c.duty[by] ?? 0;
-    }
-  };
-  const sign = isDown ? -1 : 1;
-  return [...list].sort((a, b) => {
-    const [x, y] = [of(a), of(b)];
-    return sign * (typeof x === 'string' ? x.localeCompare(String(y), 'en', { numeric: true }) : x - Number(y));
-  });
-}
-
-function Results({
-  rows,
-  heads,
-  order,
-  onOrder,
-  compared,
-  onCompare,
-  onBegin,
-}: {
-  rows: readonly FoundPump[];
-  heads: ReadonlyMap<string, ModelHead>;
-  order: { by: Sort; isDown: boolean };
-  onOrder: (o: { by: Sort; isDown: boolean }) => void;
-  compared: readonly string[];
-  onCompare: (id: string) => void;
-  onBegin: (id: string) => void;
-}) {
-  const d = useDisplay();
-  const box = useRef<HTMLTableElement>(null);
-  const heading = (by: Sort, text: string, isText = false) => (
-    <th
-      aria-sort={order.by === by ? (order.isDown ? 'descending' : 'ascending') : 'none'}
-      className={`font-normal ${isText ? 'text-left' : 'text-right'}`}
-    >
-      <button
-        type="button"
-        className="text-inkq inline-flex items-center gap-0.5 hover:text-[var(--cedar)]"
-        onClick={() => onOrder({ by, isDown: order.by === by ? !order.isDown : by === 'efficiency' })}
-      >
-        {text}
-        {order.by === by &&
-          (order.isDown ? <ArrowUp size={11} aria-hidden="true" /> : <ArrowDown size={11} aria-hidden="true" />)}
-      </button>
-    </th>
-  );
-  const percent = (x: number): string => `${x >= 0 ? '+' : '−'}${Math.abs(x * 100).toFixed(1)}`;
-  return (
-    <table ref={box} className="w-full text-[12.5px]">
-      <thead>
-        <tr className="bg-panel border-soft sticky top-0 h-[28px] border-b text-[12px]">
-          <td className="w-[28px]" />
-          {heading('name', 'make and size', true)}
-          {heading('flow', `flow ${d.unit('flow')}`)}
-          {heading('head', `head ${d.unit('head')}`)}
-          {heading('departure', 'departs, %')}
-          {heading('efficiency', 'η %')}
-          {heading('power', d.unit('power'))}
-          {heading('npshr', `NPSHR ${d.unit('head')}`)}
-          {heading('diameter', `Ø ${d.unit('diameter')}`)}
-          <th className="text-inkq text-right font-normal">stages</th>
-          <td className="w-[150px]" />
-        </tr>
-      </thead>
-      <tbody>
-        {rows.slice(0, 200).map((c) => {
-          const head = heads.get(c.model);
-          return (
-            <tr key={c.model} data-found={head?.key} className="border-soft hover:bg-quiet h-[28px] border-b text-right">
-              <td className="pl-2 text-left">
-                <input
-                  type="checkbox"
-                  aria-label={`Compare ${head?.name}`}
-                  checked={compared.includes(c.model)}
-                  onChange={() => onCompare(c.model)}
-                />
-              </td>
-              <td className="text-left">
-                <Link to={`/catalogues/pumps/${c.model}`} className="font-semibold hover:text-[var(--cedar)]">
-                  {head?.name ?? c.model}
-                </Link>
-                {head?.isTypical && <span className="text-near"> ◐ typical</span>}
-              </td>
-              <td>{d.number(c.duty.flow, 'flow')}</td>
-              <td>{d.number(c.duty.head, 'head')}</td>
-              <td className="text-inkq">
-                {percent(c.flowDeviation)}, {percent(c.headDeviation)}
-              </td>
-              <td>{c.duty.efficiency === null ? '–' : (c.duty.efficiency * 100).toFixed(1)}</td>
-              <td>{d.number(c.duty.shaftPower, 'power')}</td>
-              <td>{d.number(c.duty.npshr, 'head')}</td>
-              <td>{c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}</td>
-              <td>{c.stages}</td>
-              <td className="pr-2">
-                <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onBegin(c.model)}>
-                  Begin a study with it
-                </Button>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-      {rows.length > 200 && (
-        <tfoot>
-          <tr>
-            <td colSpan={11} className="text-inkq px-3 py-1.5">
-              and {rows.length - 200} more: narrow the tolerances
-            </td>
-          </tr>
-        </tfoot>
-      )}
-    </table>
   );
 }

@@ -1,4 +1,13 @@
-import { PumpPerformance, summarisePump, toPump, usable, type CurveWarning, type ModelWhole } from '@cedar-knot/core';
+import {
+  PumpPerformance,
+  REFERENCE_DENSITY,
+  STANDARD_GRAVITY,
+  summarisePump,
+  toPump,
+  usable,
+  type CurveWarning,
+  type ModelWhole,
+} from '@cedar-knot/core';
 import { curveWarningText } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { spoken } from '../../state/catalogueList.js';
@@ -27,10 +36,6 @@ interface Read {
   uses?: string[];
   frequency?: number;
 }
-
-/** kg/m³ and m/s²: powers of a sheet are those on cold water */
-const WATER = 999.1;
-const GRAVITY = 9.80665;
 
 /** A pump's curves, data, limits and motor. */
 export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readonly Duty[] }) {
@@ -123,7 +128,7 @@ function greatest(
   stages: number,
 ): number | undefined {
   const setting = { speed, stages, running: 1, wear: 0, ...(diameter === null ? {} : { diameter }) };
-  return new PumpPerformance(pump, setting).greatestPower(WATER, GRAVITY);
+  return new PumpPerformance(pump, setting).greatestPower(REFERENCE_DENSITY, STANDARD_GRAVITY);
 }
 
 const region = (r: readonly [number, number] | undefined): string | undefined =>

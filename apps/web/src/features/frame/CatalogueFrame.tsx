@@ -3,7 +3,7 @@ import { Link, Outlet, useLocation } from 'react-router';
 import { isKind, KINDS } from '../../state/catalogueList.js';
 import { lastStudy } from '../../state/lastStudy.js';
 import { useUnits } from '../../state/units.js';
-import { Segmented } from '../../ui/controls.js';
+import { UnitChoice } from '../../ui/controls.js';
 import { PersonMark } from '../person/Person.js';
 import { Rail } from './Rail.js';
 
@@ -49,15 +49,7 @@ export function CatalogueFrame() {
           )}
         </nav>
         <span className="ml-auto" />
-        <Segmented
-          label="Units"
-          value={system}
-          onChange={choose}
-          options={[
-            { value: 'metric', text: 'Metric' },
-            { value: 'us', text: 'US' },
-          ]}
-        />
+        <UnitChoice value={system} onChange={choose} />
         <PersonMark />
       </header>
       <div className="flex min-h-0 flex-1">

@@ -1,7 +1,7 @@
 import { Check, ChevronDown, CloudOff, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { SaveState } from '../../state/autosave.js';
-import { Segmented } from '../../ui/controls.js';
+import { UnitChoice } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { DisplayUnits } from './DisplayUnits.js';
 import { PersonMark } from '../person/Person.js';
@@ -62,15 +62,7 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         <Redo2 size={17} aria-hidden="true" />
       </button>
       <SaveMark save={save} />
-      <Segmented
-        label="Units"
-        value={system}
-        onChange={units}
-        options={[
-          { value: 'metric', text: 'Metric' },
-          { value: 'us', text: 'US' },
-        ]}
-      />
+      <UnitChoice value={system} onChange={units} />
       <DisplayUnits />
       <button
         type="button"

@@ -1,13 +1,12 @@
 import { judgeCatalogue, severityOf, type Place, type RawEntry } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
-import { Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
 import { readEntry } from '../../state/entry.js';
 import { axesFor, EMPTY_PICTURE, entryOf, pointsOf, type AxisName, type PictureState } from '../../state/picture.js';
-import { Button } from '../../ui/controls.js';
+import { Button, UndoButton } from '../../ui/controls.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { TypedField } from '../../ui/TypedField.js';
 import type { PictureWorkerApi } from '../../worker/picture.worker.js';
@@ -195,16 +194,7 @@ export function PictureView() {
             <h2 className="text-[14px] font-semibold">Checks</h2>
             <span className="text-inkq text-[12px]">as they come</span>
             <span className="ml-auto" />
-            <button
-              type="button"
-              aria-label="Undo"
-              title="Undo"
-              disabled={past.length < 2}
-              onClick={() => setPast((p) => p.slice(0, -1))}
-              className="p-1 disabled:opacity-35"
-            >
-              <Undo2 size={16} aria-hidden="true" />
-            </button>
+            <UndoButton label="Undo" disabled={past.length < 2} onClick={() => setPast((p) => p.slice(0, -1))} />
             <Button
               tone="main"
               disabled={!entry || wrong.length > 0 || state.name.trim() === '' || isBusy}

@@ -1,0 +1,143 @@
+import type { FoundPump, ModelHead } from '@cedar-knot/core';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { Link } from 'react-router';
+import { Button } from '../../ui/controls.js';
+import { useDisplay } from '../context.js';
+
+const MOST_SHOWN = 200;
+
+export type Sort = 'departure' | 'name' | 'flow' | 'head' | 'efficiency' | 'power' | 'npshr' | 'diameter';
+
+/** Found pumps in the order of one column; names by their numbers. */
+export function sorted(
+  list: readonly FoundPump[],
+  { by, isDown }: { by: Sort; isDown: boolean },
+  heads: ReadonlyMap<string, ModelHead>,
+): FoundPump[] {
+  const of = (c: FoundPump): number | string => {
+    switch (by) {
+      case 'name':
+        return heads.get(c.model)?.name ?? '';
+      case 'departure':
+        return Math.hypot(c.flowDeviation, c.headDeviation);
+      case 'diameter':
+        return c.diameter ?? 0;
+      case 'flow':
+      case 'head':
+        return c.duty[by];
+      case 'power':
+        return c.duty.shaftPower ?? Infinity;
+      default:
+        return c.duty[by] ?? 0;
+    }
+  };
+  const sign = isDown ? -1 : 1;
+  return [...list].sort((a, b) => {
+    const [x, y] = [of(a), of(b)];
+    return sign * (typeof x === 'string' ? x.localeCompare(String(y), 'en', { numeric: true }) : x - Number(y));
+  });
+}
+
+/** The pumps found for a duty, each where it would run, with what it departs from the duty. */
+export function FoundList({
+  rows,
+  heads,
+  order,
+  onOrder,
+  compared,
+  onCompare,
+  onBegin,
+}: {
+  rows: readonly FoundPump[];
+  heads: ReadonlyMap<string, ModelHead>;
+  order: { by: Sort; isDown: boolean };
+  onOrder: (o: { by: Sort; isDown: boolean }) => void;
+  compared: readonly string[];
+  onCompare: (id: string) => void;
+  onBegin: (id: string) => void;
+}) {
+  const d = useDisplay();
+  const heading = (by: Sort, text: string, isText = false) => (
+    <th
+      aria-sort={order.by === by ? (order.isDown ? 'descending' : 'ascending') : 'none'}
+      className={`font-normal ${isText ? 'text-left' : 'text-right'}`}
+    >
+      <button
+        type="button"
+        className="text-inkq inline-flex items-center gap-0.5 hover:text-[var(--cedar)]"
+        onClick={() => onOrder({ by, isDown: order.by === by ? !order.isDown : by === 'efficiency' })}
+      >
+        {text}
+        {order.by === by &&
+          (order.isDown ? <ArrowUp size={11} aria-hidden="true" /> : <ArrowDown size={11} aria-hidden="true" />)}
+      </button>
+    </th>
+  );
+  const percent = (x: number): string => `${x >= 0 ? '+' : '−'}${Math.abs(x * 100).toFixed(1)}`;
+  return (
+    <table className="w-full text-[12.5px]">
+      <thead>
+        <tr className="bg-panel border-soft sticky top-0 h-[28px] border-b text-[12px]">
+          <td className="w-[28px]" />
+          {heading('name', 'make and size', true)}
+          {heading('flow', `flow ${d.unit('flow')}`)}
+          {heading('head', `head ${d.unit('head')}`)}
+          {heading('departure', 'departs, %')}
+          {heading('efficiency', 'η %')}
+          {heading('power', d.unit('power'))}
+          {heading('npshr', `NPSHR ${d.unit('head')}`)}
+          {heading('diameter', `Ø ${d.unit('diameter')}`)}
+          <th className="text-inkq text-right font-normal">stages</th>
+          <td className="w-[150px]" />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.slice(0, MOST_SHOWN).map((c) => {
+          const head = heads.get(c.model);
+          return (
+            <tr key={c.model} data-found={head?.key} className="border-soft hover:bg-quiet h-[28px] border-b text-right">
+              <td className="pl-2 text-left">
+                <input
+                  type="checkbox"
+                  aria-label={`Compare ${head?.name}`}
+                  checked={compared.includes(c.model)}
+                  onChange={() => onCompare(c.model)}
+                />
+              </td>
+              <td className="text-left">
+                <Link to={`/catalogues/pumps/${c.model}`} className="font-semibold hover:text-[var(--cedar)]">
+                  {head?.name ?? c.model}
+                </Link>
+                {head?.isTypical && <span className="text-near"> ◐ typical</span>}
+              </td>
+              <td>{d.number(c.duty.flow, 'flow')}</td>
+              <td>{d.number(c.duty.head, 'head')}</td>
+              <td className="text-inkq">
+                {percent(c.flowDeviation)}, {percent(c.headDeviation)}
+              </td>
+              <td>{c.duty.efficiency === null ? '–' : (c.duty.efficiency * 100).toFixed(1)}</td>
+              <td>{d.number(c.duty.shaftPower, 'power')}</td>
+              <td>{d.number(c.duty.npshr, 'head')}</td>
+              <td>{c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}</td>
+              <td>{c.stages}</td>
+              <td className="pr-2">
+                <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onBegin(c.model)}>
+                  Begin a study with it
+                </Button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+      {rows.length > MOST_SHOWN && (
+        <tfoot>
+          <tr>
+            <td colSpan={11} className="text-inkq px-3 py-1.5">
+              and {rows.length - MOST_SHOWN} more: narrow the tolerances
+            </td>
+          </tr>
+        </tfoot>
+      )}
+    </table>
+  );
+}
