@@ -32,6 +32,8 @@ const project = (displayName, folder, decorators = false) => ({
 });
 
 export default {
+  // heeded only here, not in a project
+  testTimeout: 30_000,
   projects: [
     project('core', 'packages/core'),
     project('wording', 'packages/wording'),
@@ -43,8 +45,7 @@ export default {
       testMatch: ['<rootDir>/apps/web/src/**/*.test.tsx'],
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/apps/web/src/test/document.ts'],
-      testTimeout: 30_000,
     },
-    { ...project('server', 'apps/server', true), testTimeout: 30_000 },
+    project('server', 'apps/server', true),
   ],
 };
