@@ -84,7 +84,10 @@ export function ImportDock({
     setProblem([]);
     setStage({ kind: 'taking', name, done: 0, of: 1 });
     const from = /\.xlsx$/i.test(name) ? 'xlsx' : /\.json$/i.test(name) ? 'json' : 'csv';
-    const progress = Comlink.proxy((done: number, of: number) => setStage({ kind: 'taking', name, done, of }));
+    // how far it is comes by a port of its own, so the last of it may come after the answer: the answer stands
+    const progress = Comlink.proxy((done: number, of: number) =>
+      setStage((now) => (now.kind === 'taking' ? { kind: 'taking', name, done, of } : now)),
+    );
     const done = await remote.take(name, from, progress);
     if (done && 'result' in done) {
       setStage({ kind: 'taken', name, result: done.result });
