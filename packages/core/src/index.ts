@@ -184,6 +184,8 @@ export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
 export {
   byRank,
+  mergeRankings,
+  Ranker,
   rankPumps,
   type Candidate as RankedPump,
   type Fallen as FallenPump,

@@ -24,15 +24,16 @@ import {
 } from '../database/models/catalogue.models.js';
 import { PeopleService } from '../people/people.service.js';
 import { WorkPool } from '../work/pool.js';
-import type { PreparedModel } from '../work/task.js';
+import type { PreparedModel, StoredModel } from '../work/task.js';
 import { attachmentHead, LIST_SQL, modelHead, revisionHead, type ModelRow } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 
 /** models judged in one piece of work, and rows put in by one statement */
 const BATCH = 200;
 const FIND_BATCH = 800;
-/** pumps ranked in one piece of work, and pieces at a time: more would keep others waiting */
-const RANK_BATCH = 24;
+/** pumps ranked in the first piece of work, which is to come soon, and in the others; pieces at a time: more would keep others waiting */
+const FIRST_RANKED = 24;
+const RANK_BATCH = 240;
 const RANK_AT_ONCE = 3;
 
 /** Where models that are kept came from. */
@@ -393,8 +394,8 @@ export class CatalogueService {
     let [next, done] = [0, 0];
     const work = async (): Promise<void> => {
       while (next < rows.length) {
-        const models = rows.slice(next, next + RANK_BATCH);
-        next += RANK_BATCH;
+        const models = rows.slice(next, next + (next < FIRST_RANKED * RANK_AT_ONCE ? FIRST_RANKED : RANK_BATCH));
+        next += models.length;
         const piece = await this.pool.run({ kind: 'rank', asked, models });
         done += models.length;
         said(piece, done, rows.length);
@@ -404,9 +405,9 @@ export class CatalogueService {
   }
 
   /** entries of all pumps that are offered */
-  private pumps(): Promise<{ key: string; entry: string }[]> {
-    return this.sequelize.query<{ key: string; entry: string }>(
-      `SELECT m.id AS \`key\`, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
+  private pumps(): Promise<StoredModel[]> {
+    return this.sequelize.query<StoredModel>(
+      `SELECT m.id AS \`key\`, m.revision, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
        WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
       { type: QueryTypes.SELECT },
     );

@@ -3,7 +3,7 @@ import {
   ENTRY_FIELDS,
   findPumps,
   judgeCatalogue,
-  rankPumps,
+  Ranker,
   summarisePump,
   summariseValve,
   writeTable,
@@ -60,10 +60,7 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
 
   sheets: async ({ body }) => ({ sheets: await readSheets(body) }),
   export: async ({ format, title, models }) => ({ data: await written(format, title, models) }),
-  find: ({ models, wanted }) => {
-    const pumps = Object.fromEntries(models.map(({ key, entry }) => [key, JSON.parse(entry) as RawEntry]));
-    return findPumps(judgeCatalogue(catalogueOf({ pumps })).pumps, wanted);
-  },
+  find: ({ models, wanted }) => findPumps(new Map(models.map((m) => [m.key, readOnce(m)])), wanted),
 
   asked: ({ body }) => {
     const { document, pump, ...options } = envelope(body, RANK);
@@ -75,11 +72,28 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
     return { study: JSON.stringify(document), pump, options: { ...options, top: MOST_RANKED } };
   },
   rank: ({ asked, models }) => {
-    const written = Object.fromEntries(models.map(({ key, entry }) => [key, JSON.parse(entry) as RawEntry]));
-    const read = judgeCatalogue(catalogueOf({ pumps: written })).pumps;
-    return rankPumps(JSON.parse(asked.study) as Study, asked.pump, { written, read }, asked.options);
+    const text = JSON.stringify(asked);
+    if (ranker?.text !== text) ranker = { text, ranker: new Ranker(JSON.parse(asked.study) as Study, asked.pump, asked.options) };
+    return ranker.ranker.rank(models.map((m) => [m.key, { read: readOnce(m), written: () => JSON.parse(m.entry) as RawEntry }]));
   },
 };
+
+/** the ranking at which this thread is: its pieces come one after the other */
+let ranker: { text: string; ranker: Ranker } | undefined;
+
+/** entries in SI by model and revision, which never changes; the oldest go */
+const reads = new Map<string, Record<string, unknown>>();
+const MOST_READ = 25_000;
+
+function readOnce({ key, revision, entry }: { key: string; revision: number; entry: string }): Record<string, unknown> {
+  const name = `${key} ${revision}`;
+  let read = reads.get(name);
+  if (read) return read;
+  read = judgeCatalogue(catalogueOf({ pumps: { [key]: JSON.parse(entry) as RawEntry } })).pumps.get(key) ?? {};
+  if (reads.size >= MOST_READ) reads.delete(reads.keys().next().value!);
+  reads.set(name, read);
+  return read;
+}
 
 const isRecord = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x);
 

@@ -20,9 +20,16 @@ export type Task =
   | { kind: 'split'; body: Uint8Array; batch: number }
   | { kind: 'sheets'; body: Uint8Array }
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
-  | { kind: 'find'; models: { key: string; entry: string }[]; wanted: Wanted }
+  | { kind: 'find'; models: StoredModel[]; wanted: Wanted }
   | { kind: 'asked'; body: Uint8Array }
-  | { kind: 'rank'; asked: RankAsked; models: { key: string; entry: string }[] };
+  | { kind: 'rank'; asked: RankAsked; models: StoredModel[] };
+
+/** A model as it is kept; what a revision holds never changes. */
+export interface StoredModel {
+  key: string;
+  revision: number;
+  entry: string;
+}
 
 /** What is to be ranked: a position of a study, and how. */
 export interface RankAsked {

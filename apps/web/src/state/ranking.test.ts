@@ -1,5 +1,5 @@
-import { applyOperations, type FallenPump, type RankedPump, type Ranking } from '@cedar-knot/core';
-import { configureOperations, nearMisses, ranked } from './ranking.js';
+import { applyOperations, mergeRankings, type FallenPump, type RankedPump, type Ranking } from '@cedar-knot/core';
+import { configureOperations, nearMisses } from './ranking.js';
 import { studyOfDuty } from './takeModel.js';
 
 const candidate = (model: string, more: Partial<RankedPump> = {}): RankedPump => ({
@@ -57,13 +57,13 @@ describe('pieces of a ranking', () => {
     ['best-efficiency', ['b', 'a', 'c', 'n']],
     ['npsh', ['b', 'a', 'c', 'n']],
   ] as const)('by %s: what holds before what is near', (objective, order) => {
-    expect(ranked(all, objective).candidates.map((c) => c.model)).toEqual(order);
+    expect(mergeRankings(all, objective).candidates.map((c) => c.model)).toEqual(order);
   });
   test('counts add up, what is required is that of the first', () => {
-    const { counts, required } = ranked(all, 'energy');
+    const { counts, required } = mergeRankings(all, 'energy');
     expect(counts).toEqual({ tried: 5, candidates: 4, fallen: 1, filtered: 2, unusable: 0, byReason: { 'head-short': 1 } });
     expect(required).toEqual({ duty: { flow: 0.03, head: 48, npsha: 8 } });
-    expect(ranked([], 'energy')).toMatchObject({ candidates: [], required: {} });
+    expect(mergeRankings([], 'energy')).toMatchObject({ candidates: [], required: {} });
   });
 });
 

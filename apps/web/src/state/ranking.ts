@@ -1,27 +1,5 @@
-import {
-  byRank,
-  type FallenPump,
-  type Objective,
-  type Operation,
-  type RankedPump,
-  type Ranking,
-  type Study,
-} from '@cedar-knot/core';
+import type { FallenPump, Operation, RankedPump, Study } from '@cedar-knot/core';
 import { locate, setShared } from './address.js';
-
-/** Pieces of a ranking as one: candidates in the order of the contract, fallen as they came, counts added. */
-export function ranked(
-  pieces: readonly Ranking[],
-  objective: Objective,
-): Pick<Ranking, 'required' | 'candidates' | 'fallen' | 'counts'> {
-  const counts: Ranking['counts'] = { tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} };
-  for (const { counts: c } of pieces) {
-    for (const key of ['tried', 'candidates', 'fallen', 'filtered', 'unusable'] as const) counts[key] += c[key];
-    for (const [reason, n] of Object.entries(c.byReason)) counts.byReason[reason] = (counts.byReason[reason] ?? 0) + n;
-  }
-  const candidates = pieces.flatMap((p) => p.candidates).sort(byRank(objective));
-  return { required: pieces[0]?.required ?? {}, candidates, fallen: pieces.flatMap((p) => p.fallen), counts };
-}
 
 /** Pumps that fell out by the least: how far their value is from its limit, as a share of that. */
 export function nearMisses(fallen: readonly FallenPump[], most: number): FallenPump[] {

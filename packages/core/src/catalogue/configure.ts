@@ -49,8 +49,10 @@ export function configure(
   speed = pump.speed ?? pump.curves[pump.curves.length - 1]!.speed,
 ): Configured {
   const largest = largestDiameter(pump);
+  // what asks for the most head is missed first
+  const hardest = [...requirements].sort((a, b) => b.head - a.head);
   const meets = (stages: number, diameter: number | undefined): boolean =>
-    requirements.every((r) => performanceAt(pump, { speed, stages, diameter }, r.running).head(r.flow) >= r.head);
+    hardest.every((r) => performanceAt(pump, { speed, stages, diameter }, r.running).head(r.flow) >= r.head);
   const counts = pump.stageOptions ? [...pump.stageOptions].sort((a, b) => a - b) : [pump.stages];
   const stages = counts.find((n) => meets(n, largest));
   if (stages === undefined) return { speed, diameter: largest, stages: counts[counts.length - 1]!, meets: false };
@@ -75,5 +77,11 @@ export function performanceAt(
   { speed, stages, diameter }: Pick<Configured, 'speed' | 'stages' | 'diameter'>,
   running: Running,
 ): PumpPerformance {
-  return new PumpPerformance(pump, { ...running, speed, stages, ...(diameter === undefined ? {} : { diameter }) });
+  const { kinematicViscosity, viscousNpshr } = running;
+  // written out: catalogues are configured by the hundred thousand
+  const setting: PumpSetting = { speed, stages, running: running.running, wear: running.wear };
+  if (diameter !== undefined) setting.diameter = diameter;
+  if (kinematicViscosity !== undefined) setting.kinematicViscosity = kinematicViscosity;
+  if (viscousNpshr !== undefined) setting.viscousNpshr = viscousNpshr;
+  return new PumpPerformance(pump, setting);
 }

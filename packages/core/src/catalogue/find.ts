@@ -81,8 +81,17 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
   return result;
 }
 
+/** what was made of an entry serves every further look at the same catalogue, its interpolants with it */
+const made = new WeakMap<object, { pump: PumpInput | undefined }>();
+
 /** A pump with curves that can be drawn: at least two rows, flows that rise. */
 export function usable(entry: Record<string, unknown>): PumpInput | undefined {
+  let found = made.get(entry);
+  if (!found) made.set(entry, (found = { pump: sound(entry) }));
+  return found.pump;
+}
+
+function sound(entry: Record<string, unknown>): PumpInput | undefined {
   const pump = toPump(entry);
   const isSound = pump?.curves.every(
     ({ rows, speed }) => speed > 0 && rows.length >= 2 && rows.every((r, i) => i === 0 || r.flow > rows[i - 1]!.flow),

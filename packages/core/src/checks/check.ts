@@ -127,7 +127,13 @@ const lowerEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : 
 const upperEnd = (limit: Limit): number => (typeof limit === 'number' ? limit : limit[1]);
 
 /** The margin of a judged value: its limits, the edges of near, and the verdict. */
-export function weigh(check: Check, code: string, where: string, judged: Judged, own: Limit | undefined): Margin {
+export function weigh<Code extends string>(
+  check: Check,
+  code: Code,
+  where: string,
+  judged: Judged,
+  own: Limit | undefined,
+): Margin<Code> {
   const base = judged.limit ?? check.limit;
   // one number for a band is its upper edge: the lower one stays
   const chosen: Limit =
@@ -135,17 +141,15 @@ export function weigh(check: Check, code: string, where: string, judged: Judged,
   const low = lowerEnd(chosen);
   const high = upperEnd(chosen);
   const edges = nearEdges(check, judged, low, high);
-  const margin: Margin = {
-    check: code,
-    where,
-    value: judged.value,
-    limit: low,
-    ...(check.sense === 'band' && Number.isFinite(high) ? { upper: high } : {}),
-    ...edges,
-    ...(judged.governs === undefined ? {} : { governs: judged.governs }),
-    verdict: judged.verdict?.(low, high) ?? verdictOf(check, judged.value, low, high, edges),
-  };
-  return own === undefined ? margin : { ...margin, isOwn: true };
+  // put together key by key: catalogues are judged by the hundred thousand, and spreading costs more than judging
+  const margin = { check: code, where, value: judged.value, limit: low } as Margin<Code>;
+  if (check.sense === 'band' && Number.isFinite(high)) margin.upper = high;
+  if (edges.nearBelow !== undefined) margin.nearBelow = edges.nearBelow;
+  if (edges.nearAbove !== undefined) margin.nearAbove = edges.nearAbove;
+  if (judged.governs !== undefined) margin.governs = judged.governs;
+  margin.verdict = judged.verdict?.(low, high) ?? verdictOf(check, judged.value, low, high, edges);
+  if (own !== undefined) margin.isOwn = true;
+  return margin;
 }
 
 function nearEdges(check: Check, judged: Judged, low: number, high: number): { nearBelow?: number; nearAbove?: number } {

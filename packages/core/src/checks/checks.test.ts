@@ -577,6 +577,15 @@ test('a flow that is missed is shown as flows', () => {
   ]);
 });
 
+test('a pressure that is missed is shown as pressures', () => {
+  const values = { mode: 'outlet-pressure', set: 4e5, found: 3.6e5, state: 'open' };
+  const m = { valveRead: { mode: 'outlet-pressure' }, findings: [finding('set-point-missed', 'V', values)] };
+  expect(marginWorking(made(m), marginOf('set-point', m))!.inputs.map((v) => [v.value, v.dimension])).toEqual([
+    [3.6e5, 'absolutePressure'],
+    [4e5, 'absolutePressure'],
+  ]);
+});
+
 test('of each grade of acceptance test the head that may lack: ISO 9906, table 8', () => {
   const limitOf = (grade: string) => marginOf('rated-head', { pumpRead: { rated: { flow: 0.02, head: 50, grade } } }).limit;
   expect(['1B', '1E', '1U', '2B', '2U', '3B'].map(limitOf)).toEqual([0.97, 0.97, 1, 0.95, 1, expect.closeTo(0.93, 12)]);

@@ -30,8 +30,15 @@ export const flowRegion: Check = {
     const { allowable } = regionsOf(e.pump);
     // without one of the maker's the usual one is that of the check
     const own = e.pump?.preferredRegion;
-    const ratio = worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` });
     const region = own === undefined ? {} : { inner: own };
-    return { value: c.flowRatio, limit: allowable, ...region, how: () => ({ formula: 'q', inputs: [ratio] }) };
+    return {
+      value: c.flowRatio,
+      limit: allowable,
+      ...region,
+      how: () => ({
+        formula: 'q',
+        inputs: [worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` })],
+      }),
+    };
   },
 };

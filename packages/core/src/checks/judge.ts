@@ -12,17 +12,20 @@ import {
 } from './check.js';
 import { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './index.js';
 
-/** Every check of one solved scenario against its limits, in the order of the system. */
-export function judge(scenario: CheckedScenario, overrides: readonly LimitOverride[]): Margin<CheckCode>[] {
+/** Every check of one solved scenario against its limits, in the order of the system; of some places and checks where only these are asked. */
+export function judge(
+  scenario: CheckedScenario,
+  overrides: readonly LimitOverride[],
+  isAsked?: (margin: { check: CheckCode; where: string }) => boolean,
+): Margin<CheckCode>[] {
   const margins: Margin<CheckCode>[] = [];
   const judgeAll = (subject: CheckedElement | CheckedPoint): void => {
     for (const code of BY_KIND.get(subject.kind) ?? []) {
+      if (isAsked && !isAsked({ check: code, where: subject.id })) continue;
       const own = ownLimit(overrides, code, subject.id, scenario.id);
       const found = judged(code, subject, scenario, own !== undefined);
       margins.push(
-        typeof found === 'string'
-          ? notApplicable(code, subject.id, found)
-          : { ...weigh(CHECKS[code], code, subject.id, found, own), check: code },
+        typeof found === 'string' ? notApplicable(code, subject.id, found) : weigh(CHECKS[code], code, subject.id, found, own),
       );
     }
   };

@@ -20,11 +20,11 @@ export const valveOpening: Check = {
     const c = flowing(e, s);
     if (typeof c === 'string') return c;
     if (c.r.opening === null) return 'no-valve';
-    const x = worth('x', 'travel', c.r.opening, 'ratio', { from: `${e.id}.opening` });
+    const { opening } = c.r;
     return {
-      value: c.r.opening,
+      value: opening,
       ...(s.role === 'normal' ? { limit: [BAND[0], NORMAL_UPPER] as const } : {}),
-      how: () => ({ formula: 'x', inputs: [x] }),
+      how: () => ({ formula: 'x', inputs: [worth('x', 'travel', opening, 'ratio', { from: `${e.id}.opening` })] }),
     };
   },
 };

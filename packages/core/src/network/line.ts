@@ -58,6 +58,11 @@ export class CompiledLine {
     this.rebuild();
   }
 
+  /** the law of an element made anew, after its model was given another curve */
+  retake(element: number): void {
+    this.laws[element] = lawOf(this.model.elements[element]!, this.states[element]!, this.input);
+  }
+
   /** every element back in its normal state, and an imposed flow read again */
   reset(): void {
     this.states.forEach((state, i) => {

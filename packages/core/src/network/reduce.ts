@@ -9,7 +9,7 @@ import type { LineModel, LineSolution, NetworkInput, NetworkSolution } from './t
  */
 
 /** A line of the whole network inside a joined one. */
-interface Piece {
+export interface Piece {
   line: number;
   /** of its first element in the joined line */
   offset: number;
@@ -204,7 +204,8 @@ export function expandSolution(
   return { lines, compiled: whole, heads, others };
 }
 
-function partOf(s: LineSolution, piece: Piece, count: number): LineSolution {
+/** the part of a joined line's solution that belongs to a line of the whole */
+export function partOf(s: LineSolution, piece: Piece, count: number): LineSolution {
   const losses = s.losses.slice(piece.offset, piece.offset + count);
   const heads = s.heads.slice(piece.offset, piece.offset + count + 1);
   const states = s.states.slice(piece.offset, piece.offset + count);

@@ -10,7 +10,7 @@ import { findStates } from './states.js';
 import { MOST_TEE_ROUNDS, Tees } from './tees.js';
 import type { LineSolution, NetworkInput, NetworkSolution, OtherDuty, SolveFailure } from './types.js';
 
-type NetworkResult =
+export type NetworkResult =
   { ok: true; solution: NetworkSolution; compiled: readonly CompiledLine[] } | { ok: false; failure: SolveFailure };
 
 /** Flows and heads of an earlier solution of a like network, to start from. */
@@ -58,10 +58,13 @@ function parted(reduction: Reduction, solution: NetworkSolution, compiled: reado
   return { ok: true, compiled: drawn as CompiledLine[], solution: { lines: all, heads, outflows, others, convergence } };
 }
 
-/** A network whose lines are as long as they can be: by the crossings of a bending pump curve where one stands in a group of lines. */
-function solveWhole(input: NetworkInput): NetworkResult {
+/**
+ * A network whose lines are as long as they can be: by the crossings of a bending pump curve where one stands in a group of lines.
+ *
+ * @param lines compiled, in their normal states
+ */
+export function solveWhole(input: NetworkInput, lines = compileLines(input)): NetworkResult {
   const bending = bendingPump(input);
-  const lines = compileLines(input);
   if (!bending) return solveCompiled(input, lines);
   return solveBending(input, lines, bending);
 }

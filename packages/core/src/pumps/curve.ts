@@ -16,38 +16,55 @@ export interface CurveInput {
   rows: readonly CurveRow[];
 }
 
-/** A curve with its interpolants, and its best-efficiency row. */
+/** A curve with its interpolants, made when they are first asked for: most pumps of a catalogue fall by their head alone. */
 export class MeasuredCurve {
   readonly speed: number;
   readonly diameter: number | undefined;
-  readonly head: Pchip;
-  readonly npshr: Pchip | undefined;
-  readonly bestFlow: number;
   readonly lastFlow: number;
   readonly rows: readonly CurveRow[];
-  private readonly eta: Pchip | undefined;
-  private readonly watts: Pchip | undefined;
+  /** the head rises nowhere along the rows, and so nowhere between them */
+  readonly falls: boolean;
+  private readonly made: { head?: Pchip; npshr?: Pchip | null; eta?: Pchip | null; watts?: Pchip | null } = {};
+  private best: number | undefined;
 
   constructor(input: CurveInput) {
-    const rows = input.rows;
-    const column = (key: keyof CurveRow): Pchip | undefined => {
-      const known = rows.filter((r) => r[key] !== undefined);
-      return known.length < 2
-        ? undefined
-        : new Pchip(
-            known.map((r) => r.flow),
-            known.map((r) => r[key]!),
-          );
-    };
-    this.rows = rows;
+    this.rows = input.rows;
     this.speed = input.speed;
     this.diameter = input.diameter;
-    this.head = column('head')!;
-    this.npshr = column('npshr');
-    this.eta = column('efficiency');
-    this.watts = this.eta ? undefined : column('power');
-    this.lastFlow = rows[rows.length - 1]!.flow;
-    this.bestFlow = this.bestEfficiencyFlow();
+    this.lastFlow = input.rows[input.rows.length - 1]!.flow;
+    this.falls = input.rows.every((r, i) => i === 0 || r.head <= input.rows[i - 1]!.head);
+  }
+
+  private column(key: keyof CurveRow): Pchip | null {
+    const known = this.rows.filter((r) => r[key] !== undefined);
+    if (known.length < 2) return null;
+    return new Pchip(
+      known.map((r) => r.flow),
+      known.map((r) => r[key]!),
+    );
+  }
+
+  get head(): Pchip {
+    return (this.made.head ??= this.column('head')!);
+  }
+
+  get npshr(): Pchip | undefined {
+    if (this.made.npshr === undefined) this.made.npshr = this.column('npshr');
+    return this.made.npshr ?? undefined;
+  }
+
+  private get eta(): Pchip | null {
+    if (this.made.eta === undefined) this.made.eta = this.column('efficiency');
+    return this.made.eta;
+  }
+
+  private get watts(): Pchip | null {
+    if (this.made.watts === undefined) this.made.watts = this.eta ? null : this.column('power');
+    return this.made.watts;
+  }
+
+  get bestFlow(): number {
+    return (this.best ??= this.bestEfficiencyFlow());
   }
 
   /**

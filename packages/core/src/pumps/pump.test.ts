@@ -102,6 +102,20 @@ describe('a pump as it runs', () => {
     };
     expect(new PumpPerformance(pump, base).falling).toBe(true);
     expect(new PumpPerformance(drooping, base).falling).toBe(false);
+    // a rise of one metre in forty is one
+    const slight = { ...drooping, curves: [{ speed: 3000, rows: [40, 41, 33].map((head, i) => ({ flow: 0.02 * i, head })) }] };
+    expect(new PumpPerformance(slight, base).falling).toBe(false);
+    const level = { ...drooping, curves: [{ speed: 3000, rows: [40, 40, 33].map((head, i) => ({ flow: 0.02 * i, head })) }] };
+    expect(new PumpPerformance(level, base).falling).toBe(true);
+  });
+
+  test('a pump of which no power is known has no greatest one', () => {
+    const heads: PumpInput = { stages: 1, curves: [{ speed: 3000, rows: rows.map(({ flow, head }) => ({ flow, head })) }] };
+    expect(new PumpPerformance(heads, { ...base, stages: 1 }).greatestPower(1000, 9.81)).toBeUndefined();
+    // between rows of 0 and 0.05 m³/s the most of 25 flows, worked out one by one
+    const p = new PumpPerformance(pump, base);
+    const all = Array.from({ length: 25 }, (_, i) => p.shaftPower((p.lastFlow * i) / 24, 1000, 9.81)!);
+    expect(p.greatestPower(1000, 9.81)).toBeCloseTo(Math.max(...all), 9);
   });
 
   test('power rows: efficiency follows from them, and power has its value at shut-off', () => {

@@ -1,6 +1,13 @@
 import { MeasuredCurve, type CurveInput } from './curve.js';
 import type { MotorInput } from './motor.js';
-import { headFactor, headFactorSlope, npshrFactor, viscosityCorrection, type ViscosityCorrection } from './viscosity.js';
+import {
+  headFactor,
+  headFactorSlope,
+  isCleanColdWater,
+  npshrFactor,
+  viscosityCorrection,
+  type ViscosityCorrection,
+} from './viscosity.js';
 
 /** A pump of the catalogue, SI (speed rpm). `curves` in rising diameter; one without `curves` has one. */
 export interface PumpInput {
@@ -94,34 +101,63 @@ export interface PumpTraceStep {
  * Flows are those of the whole group, m³/s; heads m.
  */
 export class PumpPerformance {
-  readonly viscosity: ViscosityCorrection;
   /** the wanted diameter lies outside the made ones */
   readonly diameterOutside: boolean;
-  /** best-efficiency flow of one unit as it runs, m³/s */
-  readonly bestFlow: number;
   /** last flow of the published curve of one unit as it runs, m³/s */
   readonly lastFlow: number;
   private readonly shares: Share[] = [];
-  private readonly waterBest: number;
-  private readonly stageHead: number;
   private readonly stageFactor: number;
+  /** the liquid counts as clean cold water: nothing of the curve moves */
+  private readonly isThin: boolean;
   private fallsAllTheWay: boolean | undefined;
+  private foundWaterBest: number | undefined;
+  private foundViscosity: ViscosityCorrection | undefined;
 
   constructor(
     readonly pump: PumpInput,
     readonly setting: PumpSetting,
   ) {
+    const { kinematicViscosity } = setting;
     this.stageFactor = setting.stages / pump.stages;
+    this.isThin = kinematicViscosity === undefined || isCleanColdWater(kinematicViscosity);
     this.diameterOutside = this.choose();
-    const sum = (of: (s: Share) => number): number => this.shares.reduce((t, s) => t + s.weight * of(s), 0);
-    this.waterBest = pump.bestFlow ? pump.bestFlow * this.fromEntry() : sum((s) => s.curve.bestFlow * s.toFlow);
-    this.stageHead = sum((s) => s.curve.head.value(this.waterBest / s.toFlow) * s.toHead) / pump.stages;
-    this.viscosity =
-      setting.kinematicViscosity !== undefined
-        ? viscosityCorrection(setting.kinematicViscosity, this.waterBest, this.stageHead, setting.speed)
-        : { b: 0, cq: 1, ceta: 1, bestFlow: this.waterBest };
-    this.bestFlow = this.waterBest * this.viscosity.cq;
-    this.lastFlow = Math.min(...this.shares.map((s) => s.curve.lastFlow * s.toFlow)) * this.viscosity.cq;
+    let last = Infinity;
+    for (const s of this.shares) last = Math.min(last, s.curve.lastFlow * s.toFlow);
+    this.lastFlow = last * this.cq;
+  }
+
+  private sum(of: (s: Share) => number): number {
+    let total = 0;
+    for (const s of this.shares) total += s.weight * of(s);
+    return total;
+  }
+
+  /** best-efficiency flow of one unit on water, m³/s */
+  private get waterBest(): number {
+    const { bestFlow } = this.pump;
+    return (this.foundWaterBest ??= bestFlow ? bestFlow * this.fromEntry() : this.sum((s) => s.curve.bestFlow * s.toFlow));
+  }
+
+  /** head of one stage there, m */
+  private get stageHead(): number {
+    return this.sum((s) => s.curve.head.value(this.waterBest / s.toFlow) * s.toHead) / this.pump.stages;
+  }
+
+  get viscosity(): ViscosityCorrection {
+    const { kinematicViscosity, speed } = this.setting;
+    return (this.foundViscosity ??=
+      kinematicViscosity !== undefined
+        ? viscosityCorrection(kinematicViscosity, this.waterBest, this.stageHead, speed)
+        : { b: 0, cq: 1, ceta: 1, bestFlow: this.waterBest });
+  }
+
+  private get cq(): number {
+    return this.isThin ? 1 : this.viscosity.cq;
+  }
+
+  /** best-efficiency flow of one unit as it runs, m³/s */
+  get bestFlow(): number {
+    return this.waterBest * this.cq;
   }
 
   /** flow factor from the speed and diameter of the entry, for what the maker says beside the curves: Q ∝ n·D */
@@ -164,7 +200,7 @@ export class PumpPerformance {
   /** slope of the head over the flow of the group, m/(m³/s) */
   headSlope(flow: number): number {
     if (flow <= 0) return 0;
-    const { cq } = this.viscosity;
+    const { cq } = this;
     const qw = flow / this.setting.running / cq;
     let h = 0;
     let dh = 0;
@@ -172,15 +208,15 @@ export class PumpPerformance {
       h += s.weight * s.curve.head.value(qw / s.toFlow) * s.toHead;
       dh += (s.weight * s.curve.head.derivative(qw / s.toFlow) * s.toHead) / s.toFlow;
     }
-    const slope = dh * headFactor(this.viscosity, qw) + h * headFactorSlope(this.viscosity, qw);
+    const slope = this.isThin ? dh : dh * headFactor(this.viscosity, qw) + h * headFactorSlope(this.viscosity, qw);
     return ((slope * this.stageFactor) / cq / this.setting.running) * (1 - this.setting.wear);
   }
 
   private unwornHead(unitFlow: number): number {
-    const qw = Math.max(0, unitFlow) / this.viscosity.cq;
+    const qw = Math.max(0, unitFlow) / this.cq;
     let h = 0;
     for (const s of this.shares) h += s.weight * s.curve.head.value(qw / s.toFlow) * s.toHead;
-    return h * this.stageFactor * headFactor(this.viscosity, qw);
+    return h * this.stageFactor * (this.isThin ? 1 : headFactor(this.viscosity, qw));
   }
 
   /** CH at a flow of the group; 1 for a thin liquid */
@@ -316,6 +352,8 @@ export class PumpPerformance {
   }
 
   private checkFalling(): boolean {
+    // moved, averaged and thickened, curves that fall still fall
+    if (this.shares.every((s) => s.curve.falls)) return true;
     const end = this.lastFlow * this.setting.running;
     let before = this.head(0);
     for (let i = 1; i <= 40; i++) {

@@ -13,6 +13,9 @@ export const VISCOSITY_B_LIMIT = 40;
 export const CLEAN_COLD_WATER = 1.75e-6;
 const LEAST_HEAD_FACTOR = 0.05;
 
+/** whether the published curve holds as it is @param kinematicViscosity m²/s */
+export const isCleanColdWater = (kinematicViscosity: number): boolean => kinematicViscosity <= CLEAN_COLD_WATER * (1 + 1e-9);
+
 /**
  * Factors of ISO/TR 17766:2005 (ANSI/HI 9.6.7): B = 16.5·ν^0.5·H^0.0625/(Q^0.375·N^0.25) with cSt, m, m³/h, rpm.
  *
@@ -26,7 +29,7 @@ export function viscosityCorrection(
   speed: number,
 ): ViscosityCorrection {
   const b = (16.5 * Math.sqrt(kinematicViscosity * 1e6) * bestHead ** 0.0625) / ((bestFlow * 3600) ** 0.375 * speed ** 0.25);
-  if (!(b > 1) || kinematicViscosity <= CLEAN_COLD_WATER * (1 + 1e-9)) return { b, cq: 1, ceta: 1, bestFlow };
+  if (!(b > 1) || isCleanColdWater(kinematicViscosity)) return { b, cq: 1, ceta: 1, bestFlow };
   return { b, cq: 2.71 ** (-0.165 * Math.log10(b) ** 3.15), ceta: b ** (-0.0547 * b ** 0.69), bestFlow };
 }
 

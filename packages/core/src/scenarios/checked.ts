@@ -5,6 +5,11 @@ import { pumpWays } from './pump-ways.js';
 
 /** A solved scenario as the checks see it. */
 export function checkedScenario(model: ScenarioModel, result: ScenarioResult): CheckedScenario {
+  return { ...sightOf(model, result), ...pumpWays(model, result) };
+}
+
+/** The same without what lies before and behind the pumps. */
+export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<CheckedScenario, 'deadHeads' | 'suction'> {
   const { id, role, fluid, elements, points, network, temperature } = model;
   const { gravity, atmosphere, lines } = network;
   const entries = model.fluidEntries as { specificHeat?: number; solids?: boolean };
@@ -26,6 +31,5 @@ export function checkedScenario(model: ScenarioModel, result: ScenarioResult): C
       const profile = (e.read.profile ?? []) as { elevation: number }[];
       return Math.min(...ends, ...profile.map((x) => x.elevation));
     },
-    ...pumpWays(model, result),
   };
 }

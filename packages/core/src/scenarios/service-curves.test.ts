@@ -1,4 +1,4 @@
-import { line, pipe, PUMP, study, vessel } from '../test/studies.js';
+import { junction, line, pipe, PUMP, study, vessel } from '../test/studies.js';
 import { runStudy } from './run.js';
 import { serviceCurves } from './service-curves.js';
 import { systemCurve } from './system-curve.js';
@@ -211,4 +211,24 @@ describe('what is drawn of a service', () => {
     expect(serviceCurves(failed, 'P').scenarios.map((s) => s.id)).toEqual(['one', 'slow', 'same']);
     expect(serviceCurves([], 'P')).toMatchObject({ pumps: [], made: [], rated: null });
   });
+});
+
+test('at a flow that the rest of the system cannot give there is no head; the points around it stand', () => {
+  // Kv 20 before the pump: 18 m³/h take 0.8 bar, 60 m³/h would take 9 bar, far past choking; the offtake makes it a network
+  const throttle = { id: 'V', kind: 'control-valve', mode: 'kv', kv: 20 };
+  const { scenarios: found } = runStudy(
+    study(
+      { T: vessel(0, 3), J: junction(0, { flow: '0.1 m3/h' }), U: vessel(24, 1) },
+      [
+        line('L', 'T', 'J', [pipe('a', 10, 154.1), throttle]),
+        line('M', 'J', 'U', [pipe('b', 6, 102.3), element, pipe('c', 60, 102.3)]),
+      ],
+      { pumps: { p: PUMP } },
+    ),
+  );
+  const { model, result } = found[0]!;
+  const points = systemCurve(model!, result!, 'P', [18 / 3600, 60 / 3600, 18 / 3600]);
+  expect(points.map((p) => p.head !== null)).toEqual([true, false, true]);
+  expect(points[1]!.npsha).toBeNull();
+  expect(points[2]!.head).toBeCloseTo(points[0]!.head!, 9);
 });

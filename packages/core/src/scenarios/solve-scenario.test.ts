@@ -1,4 +1,5 @@
 import { motorDuty } from '../pumps/motor.js';
+import { overallVerdict } from './overall.js';
 import { runStudy } from './run.js';
 import { junction, line, pipe, PUMP, solved, study, vessel } from '../test/studies.js';
 import { randomSystem } from '../test/random-systems.js';
@@ -396,4 +397,31 @@ test('a sought flow of a point stands with its sign: what the line takes from it
     ).solved['F.flow'];
   expect(at('T', 'F')).toBeCloseTo(-20 / 3600, 9);
   expect(at('F', 'T')).toBeCloseTo(20 / 3600, 9);
+});
+
+test('a level that is sought covers its intake by what was found for it', () => {
+  // 0.3 m of level are found where the flow of the line is fixed; the pipe is 154.1 mm wide at the intake
+  const r = solved(
+    study({ T: vessel(0, 0, { level: 'solve', bore: '154.1 mm' }), U: vessel(0, 0.2) }, [
+      line('L', 'T', 'U', [pipe('a', 20, 154.1)], { flow: '20 m3/h' }),
+    ]),
+  );
+  const found = r.margins.find((m) => m.check === 'submergence' && m.where === 'T')!;
+  expect(found.value).toBeCloseTo(r.solved['T.level']!, 12);
+  expect(found.value).toBeGreaterThan(0.2);
+});
+
+test('where every pump is off and nothing flows nothing holds, though a wall stands its pressure', () => {
+  const strong = pipe('b', 60, 80, { designPressure: '16 bar(g)' });
+  const at = (mode: string, level: number) => {
+    const pump = mode === 'off' ? { id: 'P', kind: 'pump', mode } : { id: 'P', kind: 'pump', mode, head: '40 m' };
+    const elements = [pipe('a', 5, 154.1), pump, { id: 'NR', kind: 'non-return', k: 2 }, strong];
+    return solved(study({ T: vessel(0, 3), U: vessel(level) }, [line('L', 'T', 'U', elements)]));
+  };
+  const idle = at('off', 20);
+  expect(idle.margins.some((m) => m.verdict === 'holds')).toBe(true);
+  expect(overallVerdict(idle)).toBe('not-applicable');
+  // off, but the liquid runs down by itself; and running
+  expect(overallVerdict(at('off', 0))).not.toBe('not-applicable');
+  expect(overallVerdict(at('head', 20))).not.toBe('not-applicable');
 });

@@ -2,34 +2,21 @@ import type { LimitOverride } from '../checks/check.js';
 import { judge } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
 import { finite as known } from '../elements/kind.js';
-import { State } from '../elements/model.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { CompiledLine } from '../network/line.js';
 import { solveNetwork } from '../network/solve.js';
-import { chokedDropOf } from '../network/conditions.js';
 import { Tees } from '../network/tees.js';
 import type { NetworkSolution } from '../network/types.js';
 import type { ElementResult, PlaceResult, ScenarioResult } from '../results/results.js';
 import { headBreakdown } from './breakdown.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { checkedScenario } from './checked.js';
+import { reportElement } from './report-element.js';
 
 /** Solves one scenario and works out everything that is reported of it. Never throws for a system without a solution. */
 export function solveScenario(model: ScenarioModel, limits: readonly LimitOverride[] = []): ScenarioResult {
   const solved = solveNetwork(model.network);
-  const result: ScenarioResult = {
-    id: model.id,
-    status: 'failed',
-    findings: [...model.findings],
-    points: {},
-    lines: {},
-    elements: {},
-    places: {},
-    solved: {},
-    breakdowns: {},
-    ways: {},
-    margins: [],
-  };
+  const result = emptyResult(model);
   if (!solved.ok) {
     const { reason, where } = solved.failure;
     const residual = 'residual' in solved.failure ? solved.failure.residual : 0;
@@ -44,6 +31,23 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
     if (m.check === 'velocity' && m.value !== null && m.limit !== null && m.value < m.limit)
       result.findings.push(finding('velocity-low', m.where, { velocity: m.value, least: m.limit }));
   return result;
+}
+
+/** a result before anything is solved */
+export function emptyResult(model: ScenarioModel): ScenarioResult {
+  return {
+    id: model.id,
+    status: 'failed',
+    findings: [...model.findings],
+    points: {},
+    lines: {},
+    elements: {},
+    places: {},
+    solved: {},
+    breakdowns: {},
+    ways: {},
+    margins: [],
+  };
 }
 
 class ResultWriter {
@@ -136,15 +140,6 @@ class ResultWriter {
     }
   }
 
-  /** static pressure, Pa absolute, at the inlet (0) or outlet (1) of an element */
-  private pressure(line: number, index: number, side: 0 | 1): number | null {
-    const s = this.solution.lines[line]!;
-    const c = this.compiled[line]!;
-    const bore = side === 0 ? c.inletBore[index]! : c.outletBore[index]!;
-    const grade = s.heads[index + side]! - c.velocityFactor(bore) * s.flow * s.flow;
-    return known(this.model.network.atmosphere + this.rhoG * (grade - c.model.elevations[index + side]!));
-  }
-
   private places(l: number): PlaceResult[] {
     const s = this.solution.lines[l]!;
     const c = this.compiled[l]!;
@@ -160,29 +155,7 @@ class ResultWriter {
   }
 
   private element(e: ElementDetail): ElementResult {
-    const s = this.solution.lines[e.line]!;
-    const { network, fluid } = this.model;
-    // written out: a spread of what kinds build differently gives every element another hidden class, and costs ten times as much
-    return elementKind(e.kind).report({
-      id: e.id,
-      read: e.read,
-      model: e.model,
-      pump: e.pump,
-      valve: e.valve,
-      performance: e.performance,
-      datum: e.datum,
-      fluid,
-      gravity: network.gravity,
-      atmosphere: network.atmosphere,
-      flow: s.flow === 0 ? 0 : s.flow,
-      headLoss: known(s.losses[e.index]!),
-      inletPressure: this.pressure(e.line, e.index, 0),
-      outletPressure: this.pressure(e.line, e.index, 1),
-      inletHead: s.heads[e.index]!,
-      outletHead: s.heads[e.index + 1]!,
-      state: s.states[e.index]!,
-      chokedDrop: (recovery) => chokedDropOf(network, this.compiled[e.line]!, e.index, s, recovery),
-      shortBy: s.losses.reduce((sum, loss, i) => (s.states[i] === State.Shut && loss < 0 ? sum - loss : sum), 0),
+    return reportElement(this.model, e, this.solution.lines[e.line]!, this.compiled[e.line]!, {
       say: (f) => this.say(f),
       limit: () => (this.result.status = 'limited'),
     });

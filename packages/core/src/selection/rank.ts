@@ -2,12 +2,13 @@ import { configure, largestDiameter, performanceAt, type Configured } from '../c
 import { isFiltered, type PumpFilter } from '../catalogue/filter.js';
 import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
+import type { Problem } from '../issues/issues.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import { prepareStudy } from '../scenarios/prepare.js';
-import { withPumpInPlace } from '../scenarios/pump-place.js';
+import type { ScenarioModel } from '../scenarios/model.js';
+import { PumpSite, type Asked } from '../scenarios/pump-site.js';
 import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
-import { solveScenario } from '../scenarios/solve-scenario.js';
 import { splitNumber } from '../units/quantity.js';
 import { findUnit } from '../units/units.js';
 import { dutyOf, type Duty } from './duty.js';
@@ -75,6 +76,12 @@ export interface Ranking {
 /** of the curve's speed, where an entry names no least speed */
 const LEAST_SPEED = 0.5;
 
+/** A pump of a catalogue: in SI, and as it is written, which is looked at for a few only. */
+export interface RankedEntry {
+  read: Record<string, unknown>;
+  written: () => RawEntry;
+}
+
 /**
  * Judges every pump of a catalogue in a position of a study: configured for what the judged scenarios ask, solved in all of them,
  * and held against every check that concerns it.
@@ -87,52 +94,91 @@ export function rankPumps(
   pumps: { written: Readonly<Record<string, RawEntry>>; read: ReadonlyMap<string, Record<string, unknown>> },
   options: RankOptions,
 ): Ranking {
-  const present = runStudy(study).scenarios.filter((s) => s.model?.judged !== false);
-  const requirements = present.flatMap((s) => (s.model && s.result ? (requirementOf(s.model, s.result, pump) ?? []) : []));
-  const ranking: Ranking = {
-    format: 'cedar-knot-ranking',
-    version: 1,
-    pump,
-    judged: present.map((s) => s.id),
-    required: Object.fromEntries(requirements.map(({ scenario, flow, head, npsha }) => [scenario, { flow, head, npsha }])),
-    candidates: [],
-    fallen: [],
-    counts: { tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} },
-  };
-  const { counts } = ranking;
-  const trial = options.isPlain ? undefined : new Trial(study, pump);
-  for (const [model, read] of pumps.read) {
-    if (isFiltered(read, options)) {
-      counts.filtered++;
-      continue;
-    }
-    const input = usable(read);
-    if (!input) {
-      counts.unusable++;
-      continue;
-    }
-    counts.tried++;
-    const judged = judgeModel(study, pump, model, pumps.written[model]!, input, requirements, options, trial);
-    if ('reason' in judged) {
-      ranking.fallen.push(judged);
-      counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
-    } else ranking.candidates.push(judged);
+  const entries = [...pumps.read].map(([model, read]) => [model, { read, written: () => pumps.written[model]! }] as const);
+  return new Ranker(study, pump, options).rank(entries);
+}
+
+/** A position in which catalogues are ranked, piece by piece: what the study asks is worked out once. */
+export class Ranker {
+  private readonly present: SolvedScenario[];
+  private readonly requirements: ScenarioRequirement[];
+  private readonly isAsked: Asked;
+  private readonly trial: Trial | undefined;
+
+  constructor(
+    private readonly study: Study,
+    private readonly pump: string,
+    private readonly options: RankOptions,
+  ) {
+    this.present = runStudy(study).scenarios.filter((s) => s.model?.judged !== false);
+    this.requirements = this.present.flatMap((s) => (s.model && s.result ? (requirementOf(s.model, s.result, pump) ?? []) : []));
+    this.isAsked = concerns(this.present, pump);
+    this.trial = options.isPlain ? undefined : new Trial(study, pump, this.isAsked);
   }
-  ranking.candidates.sort(byRank(options.objective));
-  counts.candidates = ranking.candidates.length;
-  counts.fallen = ranking.fallen.length;
-  ranking.candidates.splice(options.top);
-  return ranking;
+
+  rank(pumps: Iterable<readonly [string, RankedEntry]>): Ranking {
+    const { study, pump, options, requirements, isAsked, trial } = this;
+    const ranking: Ranking = {
+      format: 'cedar-knot-ranking',
+      version: 1,
+      pump,
+      judged: this.present.map((s) => s.id),
+      required: Object.fromEntries(requirements.map(({ scenario, flow, head, npsha }) => [scenario, { flow, head, npsha }])),
+      candidates: [],
+      fallen: [],
+      counts: noCounts(),
+    };
+    const { counts } = ranking;
+    for (const [model, entry] of pumps) {
+      if (isFiltered(entry.read, options)) {
+        counts.filtered++;
+        continue;
+      }
+      const input = usable(entry.read);
+      if (!input) {
+        counts.unusable++;
+        continue;
+      }
+      counts.tried++;
+      const judged = judgeModel(study, pump, model, entry, input, requirements, options, isAsked, trial);
+      if ('reason' in judged) {
+        ranking.fallen.push(judged);
+        counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
+      } else ranking.candidates.push(judged);
+    }
+    ranking.candidates.sort(byRank(options.objective));
+    counts.candidates = ranking.candidates.length;
+    counts.fallen = ranking.fallen.length;
+    ranking.candidates.splice(options.top);
+    return ranking;
+  }
+}
+
+const noCounts = (): Ranking['counts'] => ({ tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} });
+
+/** Rankings of parts of a catalogue as one: candidates in the order of the contract, fallen as they came, counts added. */
+export function mergeRankings(
+  pieces: readonly Ranking[],
+  objective: Objective,
+): Pick<Ranking, 'required' | 'candidates' | 'fallen' | 'counts'> {
+  const counts = noCounts();
+  for (const { counts: c } of pieces) {
+    for (const key of ['tried', 'candidates', 'fallen', 'filtered', 'unusable'] as const) counts[key] += c[key];
+    for (const [reason, n] of Object.entries(c.byReason)) counts.byReason[reason] = (counts.byReason[reason] ?? 0) + n;
+  }
+  const candidates = pieces.flatMap((p) => p.candidates).sort(byRank(objective));
+  return { required: pieces[0]?.required ?? {}, candidates, fallen: pieces.flatMap((p) => p.fallen), counts };
 }
 
 function judgeModel(
   study: Study,
   pump: string,
   model: string,
-  entry: RawEntry,
+  { read, written }: RankedEntry,
   input: PumpInput,
   requirements: readonly ScenarioRequirement[],
   options: RankOptions,
+  isAsked: Asked,
   trial: Trial | undefined,
 ): Candidate | Fallen {
   const configured = configure(input, requirements, options.vary === 'diameter', undefined);
@@ -141,19 +187,19 @@ function judgeModel(
   const short = shortfall(input, configured, requirements);
   if (short) return { model, reason: 'head-short', ...short, diameter: configured.diameter ?? null };
   const speeds = options.vary === 'speed' ? slowest(input, chosen, requirements) : undefined;
-  const place: PumpPlace = {
-    entry,
+  const place = {
     stages: chosen.stages,
     diameter: chosen.diameter,
-    speed: (s) => speeds?.get(s) ?? chosen.speed,
+    speed: (s: string) => speeds?.get(s) ?? chosen.speed,
   };
   // a mass flow becomes a volume flow with the density of each scenario: such a curve is read with the study
-  const solved = trial && !hasMassFlow(entry) ? trial.scenarios(place, input) : runStudy(withPump(study, pump, place)).scenarios;
+  const tried = trial && !isByMass(read, written) ? trial.scenarios(place, input, written) : undefined;
+  const solved = tried ?? runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
   const scenarios = solved.filter((s) => s.model?.judged !== false);
   const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
   const diameter = chosen.diameter ?? null;
   if (unsolved) return { model, reason: 'not-solved', scenario: unsolved.id, value: null, limit: null, diameter };
-  const margins = marginsAt(scenarios, concerns(scenarios, pump), true);
+  const margins = marginsAt(scenarios, isAsked, true);
   const failed = firstFailure(margins);
   if (failed) {
     const { check, scenario, value, limit } = failed;
@@ -172,32 +218,51 @@ function judgeModel(
     worst,
     ...energyOf(scenarios, pump),
     headReserve: headAt(largestDiameter(input)) / headAt(chosen.diameter) - 1,
-    npshRatio: least(margins.filter((m) => m.check === 'npsh-ratio').map((m) => m.value!)),
+    npshRatio: least(margins.filter((m) => m.margin.check === 'npsh-ratio').map((m) => m.margin.value)),
     scenarios: Object.fromEntries(scenarios.map((s) => [s.id, dutyOf(s.result!, pump)])),
   };
 }
 
 /** Pumps tried one after the other in a position: the study is read once, with the first of them. */
 class Trial {
-  private base: ReturnType<typeof prepareStudy>['scenarios'] | undefined;
+  private sites: { id: string; model: ScenarioModel | undefined; problems: Problem[]; site: PumpSite | undefined }[] | undefined;
   private readonly limits: ReturnType<typeof limitsOf>;
 
   constructor(
     private readonly study: Study,
     private readonly pump: string,
+    private readonly isAsked: Asked,
   ) {
     this.limits = limitsOf(study);
   }
 
-  scenarios(place: PumpPlace, input: PumpInput): SolvedScenario[] {
-    this.base ??= prepareStudy(withPump(this.study, this.pump, place)).scenarios;
-    return this.base.map(({ id, model: read, problems }) => {
-      if (!read) return { id, problems };
-      const { stages, diameter } = place;
-      const model = withPumpInPlace(read, this.pump, input, { stages, diameter, speed: place.speed(id) });
-      return { id, problems, model, result: solveScenario(model, this.limits) };
-    });
+  /** undefined where only the study read anew tells */
+  scenarios(place: Omit<PumpPlace, 'entry'>, input: PumpInput, written: () => RawEntry): SolvedScenario[] | undefined {
+    this.sites ??= prepareStudy(withPump(this.study, this.pump, { ...place, entry: written() })).scenarios.map(
+      ({ id, model, problems }) => ({
+        id,
+        model,
+        problems,
+        site: model && PumpSite.of(model, this.pump, this.limits, this.isAsked),
+      }),
+    );
+    if (this.sites.some((s) => s.model && !s.site)) return undefined;
+    const { stages, diameter } = place;
+    return this.sites.map(({ id, model, problems, site }) =>
+      model && site
+        ? { id, problems, model, result: site.try(input, { stages, diameter, speed: place.speed(id) }) }
+        : { id, problems },
+    );
   }
+}
+
+/** whether an entry gives flows by mass, as found once for each */
+const byMass = new WeakMap<object, boolean>();
+
+function isByMass(read: object, written: () => RawEntry): boolean {
+  let found = byMass.get(read);
+  if (found === undefined) byMass.set(read, (found = hasMassFlow(written())));
+  return found;
 }
 
 function hasMassFlow(entry: RawEntry): boolean {
@@ -238,8 +303,8 @@ function slowest(input: PumpInput, at: Configured, requirements: readonly Scenar
 }
 
 /** the pump itself, and the opening and set point of valves that control on its line */
-function concerns(scenarios: readonly SolvedScenario[], pump: string): (m: { check: string; where: string }) => boolean {
-  const elements = scenarios[0]?.model?.elements ?? [];
+function concerns(scenarios: readonly SolvedScenario[], pump: string): Asked {
+  const elements = scenarios.find((s) => s.model)?.model?.elements ?? [];
   const line = elements.find((e) => e.id === pump)?.line;
   const valves = new Set(elements.filter((e) => e.line === line && e.kind === 'control-valve').map((e) => e.id));
   return ({ check, where }) => where === pump || (valves.has(where) && (check === 'valve-opening' || check === 'set-point'));

@@ -3,7 +3,7 @@ import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { typicalPump } from '../catalogue/typical.js';
 import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
-import { line, pipe, study, vessel } from '../test/studies.js';
+import { junction, line, pipe, study, vessel } from '../test/studies.js';
 import { rankPumps, type RankOptions, type Vary } from './rank.js';
 
 /* Pumps tried in place are held against the same pumps with the study read anew for each of them. */
@@ -59,6 +59,36 @@ const service = study(
     ],
   },
 ) as unknown as Study;
+
+/** the pump's line goes on behind a junction, then in three branches: one controlled, one open, one closed in scenario a */
+const network = study(
+  { T: vessel(0, 3), J: junction(0), K: junction(2), U: vessel(22, 1), V: vessel(18, 1) },
+  [
+    line('L', 'T', 'J', [pipe('a', 12, 154.1), { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' }]),
+    line('M', 'J', 'K', [pipe('m', 40, 154.1), { id: 'NR', kind: 'non-return', k: 2 }]),
+    line('X', 'K', 'U', [pipe('x', 200, 102.3), { id: 'CV', kind: 'control-valve', mode: 'flow', valve: 'v', flow: '40 m3/h' }]),
+    line('Y', 'K', 'V', [pipe('y', 150, 102.3)]),
+    line('Z', 'K', 'V', [{ id: 'HV', kind: 'hand-valve', kv: 200, closed: true }, pipe('z', 90, 102.3)]),
+  ],
+  {
+    valves: { v: { ratedKv: 160, size: 'DN100', characteristic: 'linear' } },
+    fluids: { water: { kind: 'water' }, thick: { kind: 'constant', density: '900 kg/m3', viscosity: '60 mPa.s', vapourPressure: '1 kPa(a)' } }, // prettier-ignore
+    scenarios: [
+      { id: 'a', fluid: 'water', temperature: '20 C', hoursPerYear: 4000 },
+      { id: 'b', fluid: 'thick', temperature: '20 C', set: { 'HV.closed': false, 'P.running': 2 } },
+    ],
+  },
+) as unknown as Study;
+
+test('in a network whose lines are joined and in part closed: the same', () => {
+  const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: randomPumps(80) });
+  const pumps = { written: judged.catalogue!.pumps, read: judged.pumps };
+  const options: RankOptions = { vary: 'none', objective: 'npsh', top: 80 };
+  const tried = rankPumps(network, 'P', pumps, options);
+  expect(Object.keys(tried.counts.byReason).length).toBeGreaterThan(2);
+  expect(tried.counts.candidates).toBeGreaterThan(0);
+  expect(tried).toEqual(rankPumps(network, 'P', pumps, { ...options, isPlain: true }));
+}, 60_000);
 
 test.each<Vary>(['diameter', 'speed', 'none'])(
   'by %s: the same candidates, reasons and figures to the last digit',

@@ -1,7 +1,6 @@
-import type { FallenPump, ModelHead, RankedPump, Ranking, Study } from '@cedar-knot/core';
+import { mergeRankings, type FallenPump, type ModelHead, type RankedPump, type Ranking, type Study } from '@cedar-knot/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, wordsOf, type RankAsked } from '../../api/client.js';
-import { ranked } from '../../state/ranking.js';
 
 const QUIET_MS = 350;
 /** between two drawings while pieces come, ms */
@@ -51,7 +50,7 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
     let drawn = 0;
     const draw = (done: number, of: number, isRunning: boolean): void => {
       drawn = performance.now();
-      setFound({ ...ranked(pieces, how.objective), done, of, isRunning, problem: null });
+      setFound({ ...mergeRankings(pieces, how.objective), done, of, isRunning, problem: null });
     };
     const wait = setTimeout(() => {
       api

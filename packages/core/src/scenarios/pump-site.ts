@@ -1,0 +1,114 @@
+import type { CheckedScenario, LimitOverride } from '../checks/check.js';
+import type { CheckCode } from '../checks/index.js';
+import { judge } from '../checks/judge.js';
+import { elementKind } from '../elements/index.js';
+import type { BuildContext } from '../elements/kind.js';
+import { ChangingPump } from '../network/changing-pump.js';
+import type { PumpInput } from '../pumps/pump.js';
+import type { Margin } from '../results/margin.js';
+import type { ScenarioResult } from '../results/results.js';
+import { sightOf } from './checked.js';
+import type { ElementDetail, ScenarioModel } from './model.js';
+import { reportElement } from './report-element.js';
+import { emptyResult } from './solve-scenario.js';
+
+/** How a pump stands in a position: rpm, m. */
+export interface PumpStand {
+  speed: number;
+  stages: number;
+  diameter: number | undefined;
+}
+
+/** Which margins are asked for: by check and id of what is judged. */
+export type Asked = (margin: Pick<Margin<CheckCode>, 'check' | 'where'>) => boolean;
+
+/**
+ * The position of a pump in one scenario, in which catalogues are tried: what is solved is what the study read anew with each pump
+ * would give, but only the pump and the controlling valves are reported, and only the margins asked for.
+ */
+export class PumpSite {
+  private readonly valves: readonly ElementDetail[];
+  /* one of each for all trials: a fresh copy each time took longer than the solving */
+  private readonly read: Record<string, unknown>;
+  private readonly placed: ElementDetail;
+  private readonly sight: CheckedScenario;
+  private readonly context: BuildContext;
+  private input: PumpInput | undefined;
+  private result: ScenarioResult;
+
+  private constructor(
+    private readonly model: ScenarioModel,
+    pump: string,
+    private readonly limits: readonly LimitOverride[],
+    private readonly isAsked: Asked,
+    private readonly network: ChangingPump,
+  ) {
+    const at = model.elements.find((e) => e.id === pump)!;
+    this.read = { ...at.read };
+    this.placed = { ...at, read: this.read };
+    this.valves = model.elements.filter((e) => e.kind === 'control-valve');
+    this.result = emptyResult(model);
+    this.context = {
+      fluid: model.fluid,
+      pump: () => this.input,
+      valve: () => undefined,
+      pathOf: (key) => key,
+      add: () => undefined,
+      say: (f) => this.say(f),
+    };
+    this.sight = {
+      ...sightOf(model, this.result),
+      elements: [this.placed, ...this.valves],
+      points: [],
+      // what lies along the whole system is not solved here: a check that asks for it must not be among those asked for
+      get deadHeads(): never {
+        throw new Error('pressures at no flow are not known of a pump that is only tried');
+      },
+      get suction(): never {
+        throw new Error('the suction side is not known of a pump that is only tried');
+      },
+    };
+  }
+
+  private say(f: ScenarioResult['findings'][number]): void {
+    this.result.findings.push(f);
+  }
+
+  /** @param model with a pump on a curve in the position; undefined where only reading anew tells */
+  static of(model: ScenarioModel, pump: string, limits: readonly LimitOverride[], isAsked: Asked): PumpSite | undefined {
+    const e = model.elements.find((x) => x.id === pump);
+    if (e?.model.kind !== 'pump' || e.model.law.kind !== 'curve') return undefined;
+    const own = { ...e.model, law: { ...e.model.law } };
+    const lines = model.network.lines.map((l, i) =>
+      i === e.line ? { ...l, elements: l.elements.map((x, k) => (k === e.index ? own : x)) } : l,
+    );
+    const wanted = model.elements.filter((x) => x === e || x.kind === 'control-valve').map((x) => x.line);
+    const network = ChangingPump.in({ ...model.network, lines }, e.line, e.index, wanted);
+    return network && new PumpSite(model, pump, limits, isAsked, network);
+  }
+
+  /** The result with one pump in place: elements and margins are those asked for, the rest of it is empty. */
+  try(input: PumpInput, { speed, stages, diameter }: PumpStand): ScenarioResult {
+    const { model, read, placed } = this;
+    const result = (this.result = emptyResult(model));
+    this.input = input;
+    Object.assign(read, { speed, stages, diameter });
+    const built = elementKind('pump').build(placed.id, read, this.context);
+    const performance = built?.performance;
+    const solved = performance && this.network.solve(performance);
+    if (!solved) return result;
+    result.status = 'solved';
+    Object.assign(placed, { model: built.model, pump: input, performance });
+    const heard = {
+      say: (f: (typeof result.findings)[number]) => this.say(f),
+      limit: () => void (result.status = 'limited'),
+    };
+    for (const e of this.sight.elements as readonly ElementDetail[]) {
+      const { solution, compiled } = solved[e.line]!;
+      result.elements[e.id] = reportElement(model, e, solution, compiled, heard);
+    }
+    this.sight.result = result;
+    result.margins = judge(this.sight, this.limits, this.isAsked);
+    return result;
+  }
+}
