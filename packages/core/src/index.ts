@@ -194,7 +194,11 @@ export {
   type RankOptions,
   type Vary,
 } from './selection/rank.js';
-export { stageLadder, type StageLadder } from './selection/stages.js';
+export { neededFor, type Needed } from './selection/needed.js';
+export { controlSchemes, energyByCause, type ControlScheme, type EnergyByCause } from './selection/drive.js';
+export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
+export { motorFactor } from './checks/motor-power.js';
+export { stageLadder, type LadderOptions, type StageLadder } from './selection/stages.js';
 export { chooseValves, type ValveChoice } from './selection/valves.js';
 export { usable } from './catalogue/find.js';
 export { typicalMotorEfficiency } from './selection/motor.js';

@@ -1,4 +1,13 @@
-import { CHECKS, isCheckCode, type Finding, type FindingCode, type Margin, type Reason, type UnitSystem } from '@cedar-knot/core';
+import {
+  CHECKS,
+  isCheckCode,
+  type Finding,
+  type FindingCode,
+  type Margin,
+  type Needed,
+  type Reason,
+  type UnitSystem,
+} from '@cedar-knot/core';
 import { inUnits, shortNumber } from './numbers.js';
 
 type Values = Finding['values'];
@@ -120,6 +129,22 @@ export function marginReason(margin: Margin): string | undefined {
 /** Trade name of a check. */
 export function checkName(check: string): string {
   return isCheckCode(check) ? CHECKS[check].label : check;
+}
+
+/** What a pump that fell out would need, in words. */
+export function neededText(n: Needed, system: UnitSystem = 'metric'): string {
+  switch (n.kind) {
+    case 'head':
+      return `${inUnits(n.more, 'head', system)} more head`;
+    case 'npsha':
+      return `${inUnits(n.more, 'head', system)} more NPSHA: level, less loss before it, or colder`;
+    case 'motor':
+      return `a motor of ${inUnits(n.rating, 'power', system)}`;
+    case 'flow':
+      return `${inUnits(Math.abs(n.more), 'flow', system)} ${n.more > 0 ? 'more' : 'less'} through it`;
+    case 'rating':
+      return `${shortNumber((n.factor - 1) * 100, 2)} % more than the maker allows`;
+  }
 }
 
 /** Value or limit of a check in the display units; ratios with as many figures as they are judged by. */

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { runStudy } from '../../core/src/scenarios/run.js';
 import { MISTAKES, wholeStudy } from '../../core/src/test/mistakes.js';
 import { finding, FINDING_SEVERITY, type FindingCode } from '../../core/src/issues/issues.js';
-import { curveWarningText, findingText, inUnits, problemText, shortNumber, WORDED_REASONS, WORDED_TABLE_CODES } from './index.js';
+import { curveWarningText, findingText, inUnits, neededText, problemText, shortNumber, WORDED_REASONS, WORDED_TABLE_CODES } from './index.js';
 
 test('every reason of a problem that the core writes has words, and every word has a reason', () => {
   const core = join(__dirname, '../../core/src');
@@ -134,4 +134,13 @@ test.each(MISTAKES)('%s: the sentence says what was found or what would be right
   // data that names something found stands in the sentence
   const { found } = problem.detail;
   if (typeof found === 'string' && !/an object|a list|nothing/.test(found)) expect(text).toContain(found.replaceAll('"', ''));
+});
+
+test('what a near miss would need, in both systems', () => {
+  expect(neededText({ kind: 'npsha', more: 0.4 })).toBe('0.4 m more NPSHA: level, less loss before it, or colder');
+  expect(neededText({ kind: 'head', more: 3.048 }, 'us')).toBe('10 ft more head');
+  expect(neededText({ kind: 'motor', rating: 30_000 })).toBe('a motor of 30 kW');
+  expect(neededText({ kind: 'flow', more: -0.001 })).toBe('3.6 m³/h less through it');
+  expect(neededText({ kind: 'flow', more: 0.01 })).toBe('36 m³/h more through it');
+  expect(neededText({ kind: 'rating', factor: 1.084 })).toBe('8.4 % more than the maker allows');
 });

@@ -53,6 +53,8 @@ export interface Fallen {
   value: number | null;
   limit: number | null;
   diameter: number | null;
+  /** what it does in that scenario, where it was solved: all units together, and how many run */
+  duty?: Pick<Duty, 'flow' | 'head' | 'npshr' | 'shaftPower'> & { running: number };
 }
 
 export interface Ranking {
@@ -203,7 +205,11 @@ function judgeModel(
   const failed = firstFailure(margins);
   if (failed) {
     const { check, scenario, value, limit } = failed;
-    return { model, reason: check, scenario, value, limit, diameter };
+    const { flow, head, npshr, shaftPower, running } = scenarios.find((s) => s.id === scenario)!.result!.elements[
+      pump
+    ] as PumpResult;
+    const duty = { flow, head, npshr, shaftPower, running };
+    return { model, reason: check, scenario, value, limit, diameter, duty };
   }
   const worst = worstMargin(margins) ?? null;
   const greatest = [...requirements].sort((a, b) => b.flow - a.flow)[0];

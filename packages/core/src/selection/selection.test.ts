@@ -153,6 +153,30 @@ test('stages: what each scenario needs, the one that governs, the next that is m
   const eight = ladder.counts[1]!;
   expect(eight.shutOffPressure! / (101_325 + 998.207 * 9.80665 * 37)).toBeCloseTo(1, 3);
   expect(eight.scenarios.low!.head).toBeCloseTo(20, 2);
+
+  // an allowance for wear is the wear of an element that has less, and less than one that it has is none
+  const { counts, ...needs } = ladder;
+  expect(stageLadder(lift({}), 'P', own, input, { wear: 0.1 })).toMatchObject(needs);
+  expect(stageLadder(lift({ wear: 0.1 }), 'P', own, input, { wear: 0.05 }).counts).toEqual(counts);
+  // on mains of 60 Hz 1.44 times the head at 1.2 times the flow: of 4 − 0.01·Q a stage 5.76 − 0.012·Q
+  const faster = stageLadder(lift({}), 'P', own, input, { speedFactor: 1.2 });
+  expect(faster.speed).toBeCloseTo(2900 * 1.2, 9);
+  expect(faster.scenarios.high!.headPerStage).toBeCloseTo(5.76 - 0.012 * 90, 6);
+  expect(faster.scenarios.low!.exact).toBeCloseTo(20 / (5.76 - 0.012 * 60), 6);
+});
+
+test('stages: what more of them meet of the maker’s limits, the worst scenario of each', () => {
+  const curve = rows([0, 4, 0], [60, 3.4, 0.7], [140, 2.6, 0.7]);
+  const entry = { ...straight(4), curve, stageOptions: [6, 7, 8, 9], casingPressure: '3.5 bar(g)', maxShaftPower: '50 kW' } as unknown as RawEntry; // prettier-ignore
+  const input = usable(catalogue({ x: entry as object }).read.get('x')!)!;
+  const { counts, required } = stageLadder(lift({}), 'P', entry, input);
+  expect(required).toBe(7);
+  // 5 m over the inlet and 4 m a stage at shut-off: 29 m of six are 2.84 bar, 37 m of eight 3.62 bar of the 3.5
+  const bar = (stages: number): number => (998.207 * 9.80665 * (5 + 4 * stages)) / 3.5e5;
+  for (const c of counts) expect(c.limits['casing-pressure']!.value! / bar(c.stages)).toBeCloseTo(1, 3);
+  expect(counts.map((c) => c.limits['casing-pressure']!.verdict)).toEqual(['holds', 'holds', 'fails', 'fails']);
+  // the most of all scenarios, of the 50 kW
+  for (const c of counts) expect(c.limits['shaft-power']!.value).toBeCloseTo(c.shaftPower! / 50_000, 9);
 });
 
 describe('valves', () => {

@@ -44,6 +44,8 @@ export interface PumpPlace {
   diameter: number | undefined;
   /** rpm, by scenario where they differ */
   speed: (scenario: string) => number;
+  /** share of head that is worn away, in place of what the study says */
+  wear?: (scenario: string) => number;
 }
 
 /** The study with another pump in a position: it runs on its curve in all scenarios, as configured. */
@@ -66,7 +68,7 @@ export function withPump(study: Study, pump: string, place: PumpPlace): Study {
       study,
       pump,
       (key) => !KEPT.includes(key),
-      (s) => ({ speed: `${place.speed(s)} rpm` }),
+      (s) => ({ speed: `${place.speed(s)} rpm`, ...(place.wear ? { wear: place.wear(s) } : {}) }),
     ),
   };
 }

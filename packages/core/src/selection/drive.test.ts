@@ -1,0 +1,105 @@
+import type { Study } from '../document/study.js';
+import { runStudy } from '../scenarios/run.js';
+import { line, pipe, study, vessel } from '../test/studies.js';
+import { controlSchemes, energyByCause, TYPICAL_DRIVE, type ControlScheme } from './drive.js';
+
+/*
+ * A pump whose curve is a straight line, H = 50 − 1000·Q, with one efficiency of 0.75, lifts 20 m through next to nothing; a valve
+ * that no entry describes holds 0.01 m³/s, so that 20 m are asked. 998.207 kg/m³ at 20 °C, as IAPWS gives it.
+ */
+const RHO_G = 998.207 * 9.80665;
+const straight = {
+  speed: '3000 rpm',
+  diameter: '200 mm',
+  minDiameter: '100 mm',
+  curve: [0, 0.02, 0.04].map((q) => ({ flow: `${q} m3/s`, head: `${50 - 1000 * q} m`, efficiency: 0.75 })),
+  motor: { ratedPower: '11 kW', efficiency: 0.9 },
+};
+const service = (entry: object = straight, scenarios: object[] = [{ id: 'a', hoursPerYear: 1000 }]): Study =>
+  study(
+    { T: vessel(0, 0), U: vessel(20, 0) },
+    [
+      line('L', 'T', 'U', [
+        { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' },
+        { id: 'CV', kind: 'control-valve', mode: 'flow', flow: '0.01 m3/s' },
+        pipe('x', 0.001, 2000),
+      ]),
+    ],
+    { pumps: { p: entry }, scenarios: scenarios.map((s) => ({ fluid: 'water', temperature: '20 C', ...s })) },
+  ) as unknown as Study;
+
+const of = (schemes: ControlScheme[], kind: ControlScheme['kind']) => schemes.find((s) => s.kind === kind)!;
+/** H = 50·x² − 1000·x·Q = 20 at Q = 0.01, x the ratio of speed or of diameter */
+const RATIO = (10 + Math.sqrt(10 * 10 + 4 * 50 * 20)) / 100;
+
+describe('ways of control, by hand', () => {
+  const schemes = controlSchemes(service(), 'P');
+  const power = (flow: number, head: number) => (RHO_G * flow * head) / 0.75;
+
+  test('a valve burns what the head is too much: 40 m at the flow that is asked', () => {
+    const p = of(schemes, 'throttle').scenarios.a!;
+    expect(p).toMatchObject({ flow: 0.01, speed: 3000 });
+    expect(p.head).toBeCloseTo(40, 6);
+    expect(p.shaftPower! / power(0.01, 40)).toBeCloseTo(1, 5);
+  });
+
+  test('slower, so that 20 m are left, through a drive', () => {
+    const p = of(schemes, 'speed').scenarios.a!;
+    expect(p.speed / 3000).toBeCloseTo(RATIO, 4);
+    expect(p.head).toBeCloseTo(20, 4);
+    expect(p.shaftPower! / power(0.01, 20)).toBeCloseTo(1, 4);
+    // half of the motor's loss is constant, half goes with the square of the load; the drive comes on top
+    const load = p.shaftPower! / 11_000;
+    const loss = 11_000 * (1 / 0.9 - 1) * (0.5 + 0.5 * load * load);
+    expect(p.inputPower).toBeCloseTo((p.shaftPower! + loss) / TYPICAL_DRIVE, 6);
+  });
+
+  test('trimmed to the next whole millimetre above, with a valve for the little that is left', () => {
+    const trim = of(schemes, 'trim');
+    expect(trim.diameter).toBeCloseTo(Math.ceil(200 * RATIO) / 1000, 9);
+    expect(trim.scenarios.a!.head).toBeGreaterThan(20);
+    expect(trim.scenarios.a!.head).toBeLessThan(20.6);
+  });
+
+  test('with a way back so much more flows that 20 m are left: 0.03 m³/s', () => {
+    const p = of(schemes, 'bypass').scenarios.a!;
+    expect(p.flow).toBeCloseTo(0.03, 6);
+    expect(p.shaftPower! / power(0.03, 20)).toBeCloseTo(1, 4);
+  });
+
+  test('energy is the input over the hours; slower costs least, a way back most', () => {
+    for (const s of schemes) expect(s.energyPerYear).toBeCloseTo(s.scenarios.a!.inputPower! * 3.6e6, 3);
+    const order = [...schemes].sort((a, b) => a.energyPerYear! - b.energyPerYear!).map((s) => s.kind);
+    expect(order).toEqual(['trim', 'speed', 'throttle', 'bypass']);
+    expect(schemes.every((s) => !s.isTypical)).toBe(true);
+  });
+});
+
+test('what a way of control cannot come to is nothing, and has no energy', () => {
+  // 55 m are more than the pump has; at half its speed it would still give more than the 5 m of the second study
+  const short = controlSchemes(service(straight, [{ id: 'a', hoursPerYear: 10, set: { 'U.elevation': '55 m' } }]), 'P');
+  expect(short.map((s) => [s.kind, s.scenarios.a, s.energyPerYear])).toEqual(
+    ['throttle', 'speed', 'bypass'].map((kind) => [kind, null, null]),
+  );
+  const low = controlSchemes(service(straight, [{ id: 'a', set: { 'U.elevation': '2 m' } }]), 'P');
+  expect(of(low, 'speed').scenarios.a).toMatchObject({ speed: 1500 });
+  // 50 − 1000·Q = 2 lies past 1.25 times the last flow of 0.04: 0.048 is inside, 0 m at 0.05 as well; −10 m would not be
+  expect(of(low, 'bypass').scenarios.a!.flow).toBeCloseTo(0.048, 5);
+  const { motor: _none, ...bare } = straight;
+  expect(controlSchemes(service(bare), 'P').every((s) => s.isTypical && s.energyPerYear! > 0)).toBe(true);
+});
+
+test('a year of electricity by cause: every metre costs ρ·g·Q, the rest goes into pump and motor', () => {
+  const found = energyByCause(runStudy(service(straight, [{ id: 'a', hoursPerYear: 1000 }, { id: 'b' }])).scenarios, 'P');
+  expect([...found.keys()]).toEqual(['a']);
+  const e = found.get('a')!;
+  const metre = RHO_G * 0.01 * 3.6e6;
+  expect(e.lift / metre).toBeCloseTo(20, 3);
+  expect(e.valves / metre).toBeCloseTo(20, 3);
+  expect(e.friction / metre).toBeCloseTo(0, 3);
+  expect(e.pump / (metre * 40 * (1 / 0.75 - 1))).toBeCloseTo(1, 4);
+  const shaft = (RHO_G * 0.01 * 40) / 0.75;
+  expect(e.motor / (11_000 * (1 / 0.9 - 1) * (0.5 + 0.5 * (shaft / 11_000) ** 2) * 3.6e6)).toBeCloseTo(1, 3);
+  expect(e.lift + e.friction + e.devices + e.valves + e.pump + e.motor).toBeCloseTo(e.total, 3);
+  expect(e.mass / (998.207 * 0.01 * 3.6e6)).toBeCloseTo(1, 5);
+});
