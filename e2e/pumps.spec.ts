@@ -36,9 +36,17 @@ test('the catalogue is ranked for a service, filtered, compared, and a pump is t
   const scan = await new AxeBuilder({ page }).analyze();
   expect(scan.violations.map((v) => v.id)).toEqual([]);
   await page.getByRole('tab', { name: 'Side by side' }).click();
-  await expect(page.getByText('less the first')).toBeVisible();
+  await expect(page.getByRole('tabpanel', { name: 'Side by side' }).getByText('less the first')).toBeVisible();
   await page.getByRole('tab', { name: 'Near misses' }).click();
-  await expect(page.getByText('short by')).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'would need' })).toBeVisible();
+  // what is short of head says by how much
+  const short = page.locator('[data-miss=head-short]').first();
+  const cells = await short.locator('td').allTextContents();
+  const [has, asks] = [cells[3]!, cells[4]!].map((t) => Number(/[\d.]+/.exec(t)![0]));
+  expect(Number(/([\d.]+) m more head/.exec(cells[6]!)![1])).toBeCloseTo(asks! - has!, 0);
+  await page.getByLabel('Beside the heads').click();
+  await page.getByRole('option', { name: 'NPSHR' }).click();
+  await expect(page.getByRole('img', { name: 'Head and NPSHR of the compared pumps' })).toBeVisible();
   await page.getByRole('tab', { name: 'Candidates' }).click();
 
   const row = candidates.first();
@@ -76,6 +84,14 @@ test('the stage ladder: exact counts, the one that governs, and a rung that is t
   await expect(page.locator('[data-rung="11"]')).toContainText('not made');
   const scan = await new AxeBuilder({ page }).analyze();
   expect(scan.violations.map((v) => v.id)).toEqual([]);
+  // on the other mains 1.44 times the head of a stage at 140/1.2 = 117 m³/h, 17.2 m on its curve: 178 m of 24.8 m
+  await page.getByRole('radio', { name: '60 Hz' }).click();
+  await expect(page.locator('[data-need] >> nth=3')).toContainText(/7\.1[5-9]/);
+  await page.getByRole('radio', { name: '50 Hz' }).click();
+  await page.getByLabel('Wear allowance').click();
+  await page.getByRole('option', { name: '8 % at least' }).click();
+  // 11.71 / 0.92, within the rounding of 11.71
+  await expect(page.locator('[data-need] >> nth=3')).toContainText('12.73');
   await page.locator('[data-rung="14"]').getByRole('button', { name: 'Take 14' }).click();
   await expect(page.locator('[data-rung="14"]')).toContainText('chosen');
 });
@@ -114,4 +130,35 @@ test('every curve is read at a flow, under the pointer and typed; the curves are
   await openCopy(page, 'Network circulation');
   await page.goto(page.url().replace(/pumps$/, 'curves'));
   await expect(page.getByRole('img', { name: 'System head curves and pump curves over flow' })).toBeVisible();
+});
+
+test('a candidate is kept beside the study and both are compared as wholes; motor and ways of control', async ({ page }) => {
+  test.slow();
+  const id = await openCopy(page, 'Snow-melt loop');
+  await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
+  const before = (await (await page.request.get(`/api/studies/${id}`)).json()) as { version: number };
+  const name = await page.locator('[data-candidate]').nth(1).locator('td:nth-child(2) span').first().textContent();
+  await page.locator('[data-candidate]').nth(1).getByRole('button', { name: 'Keep beside' }).click();
+  await expect(page.locator('[data-alternatives="2"]')).toBeVisible();
+  const kept = page.getByRole('link', { name: `P-510 ${name}` });
+  await expect(kept).toBeVisible();
+  await expect(page.locator('[data-alternative-scenario]')).toHaveCount(4);
+  // the study itself is as it was
+  expect(await (await page.request.get(`/api/studies/${id}`)).json()).toMatchObject({ version: before.version });
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(scan.violations.map((v) => v.id)).toEqual([]);
+  await kept.click();
+  await expect(page.getByText('Snow-melt loop (copy), P-510')).toBeVisible();
+
+  await page.getByRole('tab', { name: 'Drive and energy' }).click();
+  const throttled = page.locator('[data-scheme=throttle] td').nth(-3);
+  const slower = page.locator('[data-scheme=speed] td').nth(-3);
+  await expect(throttled).toHaveText(/\d/);
+  await expect(slower).toHaveText(/\d/);
+  // the sum of the causes is the electricity of the year
+  const all = page.getByRole('region', { name: 'Energy by cause' }).getByRole('row').last();
+  const figures = (await all.locator('td').allTextContents()).slice(2).map(Number);
+  // each of the six, and the sum, as rounded
+  expect(Math.abs(figures.slice(0, 6).reduce((a, b) => a + b, 0) - figures[6]!)).toBeLessThan(0.85);
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 });

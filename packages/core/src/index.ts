@@ -194,8 +194,10 @@ export {
   type RankOptions,
   type Vary,
 } from './selection/rank.js';
+export { wholeStudy, type WholeStudy } from './selection/whole.js';
 export { neededFor, type Needed } from './selection/needed.js';
 export { controlSchemes, energyByCause, type ControlScheme, type EnergyByCause } from './selection/drive.js';
+export { motorDuty, type MotorInput } from './pumps/motor.js';
 export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
 export { motorFactor } from './checks/motor-power.js';
 export { stageLadder, type LadderOptions, type StageLadder } from './selection/stages.js';

@@ -135,13 +135,13 @@ export function checkName(check: string): string {
 export function neededText(n: Needed, system: UnitSystem = 'metric'): string {
   switch (n.kind) {
     case 'head':
-      return `${inUnits(n.more, 'head', system)} more head`;
+      return `${inUnits(n.more, 'head', system, 2)} more head`;
     case 'npsha':
-      return `${inUnits(n.more, 'head', system)} more NPSHA: level, less loss before it, or colder`;
+      return `${inUnits(n.more, 'head', system, 2)} more NPSHA: level, less loss before it, or colder`;
     case 'motor':
       return `a motor of ${inUnits(n.rating, 'power', system)}`;
     case 'flow':
-      return `${inUnits(Math.abs(n.more), 'flow', system)} ${n.more > 0 ? 'more' : 'less'} through it`;
+      return `${inUnits(Math.abs(n.more), 'flow', system, 2)} ${n.more > 0 ? 'more' : 'less'} through it`;
     case 'rating':
       return `${shortNumber((n.factor - 1) * 100, 2)} % more than the maker allows`;
   }

@@ -137,7 +137,7 @@ test.each(MISTAKES)('%s: the sentence says what was found or what would be right
 });
 
 test('what a near miss would need, in both systems', () => {
-  expect(neededText({ kind: 'npsha', more: 0.4 })).toBe('0.4 m more NPSHA: level, less loss before it, or colder');
+  expect(neededText({ kind: 'npsha', more: 0.4 })).toBe('0.40 m more NPSHA: level, less loss before it, or colder');
   expect(neededText({ kind: 'head', more: 3.048 }, 'us')).toBe('10 ft more head');
   expect(neededText({ kind: 'motor', rating: 30_000 })).toBe('a motor of 30 kW');
   expect(neededText({ kind: 'flow', more: -0.001 })).toBe('3.6 m³/h less through it');

@@ -20,7 +20,7 @@ const orNull = (of: Schema): Schema => ({ anyOf: [of, { type: 'null' }] });
 const list = (of: Schema): Schema => ({ type: 'array', items: of });
 export const ref = (name: string): { $ref: string } => ({ $ref: `#/components/schemas/${name}` });
 
-const HEAD = { id, title: text, tag: text, version, savedAt: time, deletedAt: orNull(time) };
+const HEAD = { id, title: text, tag: text, version, savedAt: time, deletedAt: orNull(time), alternativeOf: orNull(id) };
 
 const figure = { type: 'number' };
 const MODEL_KIND = { ...text, enum: ['pumps', 'valves', 'motors'] };

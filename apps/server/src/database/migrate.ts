@@ -4,6 +4,7 @@ import * as studies from './migrations/0001-studies.js';
 import * as revisionNames from './migrations/0002-revision-names.js';
 import * as keptVersions from './migrations/0003-kept-versions.js';
 import * as catalogue from './migrations/0004-catalogue.js';
+import * as alternatives from './migrations/0005-alternatives.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
 
@@ -16,6 +17,7 @@ const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0002-revision-names', step: revisionNames },
   { name: '0003-kept-versions', step: keptVersions },
   { name: '0004-catalogue', step: catalogue },
+  { name: '0005-alternatives', step: alternatives },
 ];
 
 const LOCK = 'cedar_knot_migration';

@@ -13,6 +13,8 @@ const version = Joi.number()
 export interface CreateBody {
   title?: string;
   document?: object;
+  /** the study that it is kept as an alternative of */
+  alternativeOf?: string;
 }
 export interface SaveBody {
   version: number;
@@ -32,7 +34,7 @@ export interface PageQuery {
 }
 
 export const ID = id.required() as Joi.Schema<string>;
-export const CREATE = Joi.object<CreateBody>({ title, document }).or('title', 'document').required();
+export const CREATE = Joi.object<CreateBody>({ title, document, alternativeOf: id }).or('title', 'document').required();
 export const SAVE = Joi.object<SaveBody>({ version: version.required(), saveId: id, document: document.required() }).required();
 export const RENAME = Joi.object<RenameBody>({
   version: version.required(),

@@ -38,7 +38,10 @@ export class StudiesService {
   }
 
   async create(body: Uint8Array): Promise<Stored<StudyHead>> {
-    return this.insert(await this.pool.run({ kind: 'create', body }));
+    const { alternativeOf, ...document } = await this.pool.run({ kind: 'create', body });
+    // an alternative of an alternative is one more of the same study
+    const of = alternativeOf === undefined ? null : await this.find(alternativeOf);
+    return this.insert(document, of && (of.alternativeOf ?? of.id));
   }
 
   async importFile(body: Uint8Array): Promise<Stored<StudyHead>> {
@@ -142,12 +145,16 @@ export class StudiesService {
     return { head: { ...head(row), title, tag, version, savedAt: savedAt.toISOString() }, document };
   }
 
-  private async insert(document: Accepted): Promise<Stored<StudyHead>> {
+  private async insert(document: Accepted, alternativeOf: string | null = null): Promise<Stored<StudyHead>> {
     const by = await this.by();
-    return this.sequelize.transaction((transaction) => this.insertIn(document, by, transaction));
+    return this.sequelize.transaction((transaction) => this.insertIn({ ...document, alternativeOf }, by, transaction));
   }
 
-  private async insertIn(document: Accepted, by: Person | undefined, transaction: Transaction): Promise<Stored<StudyHead>> {
+  private async insertIn(
+    document: Accepted & { alternativeOf?: string | null },
+    by: Person | undefined,
+    transaction: Transaction,
+  ): Promise<Stored<StudyHead>> {
     const now = new Date();
     const id = randomUUID();
     const row = await this.studies.create(
@@ -196,8 +203,9 @@ export class StudiesService {
 }
 
 function head(row: StudyModel): StudyHead {
-  const { id, title, tag, version } = row;
-  return { id, title, tag, version, savedAt: row.savedAt.toISOString(), deletedAt: row.deletedAt?.toISOString() ?? null };
+  const { id, title, tag, version, alternativeOf } = row;
+  const deletedAt = row.deletedAt?.toISOString() ?? null;
+  return { id, title, tag, version, savedAt: row.savedAt.toISOString(), deletedAt, alternativeOf: alternativeOf ?? null };
 }
 
 function whole(row: StudyModel): Stored<StudyHead> {

@@ -66,6 +66,25 @@ test('a study is created blank, listed, renamed, copied, deleted and had back', 
   expect(await listed('')).toEqual(expect.arrayContaining([made.id, copy.id]));
 });
 
+test('a study is kept as an alternative of another; one of an alternative is one more of the same', async () => {
+  type Head = { id: string; alternativeOf: string | null };
+  const base = (await create()) as unknown as Head;
+  expect(base.alternativeOf).toBeNull();
+  const keep = async (alternativeOf: string) =>
+    http().post('/api/studies').send({ document: reinjectionStudy(), title: 'With the smaller pump', alternativeOf });
+  const first = (await keep(base.id)).body as Head & { title: string; document: { title: string } };
+  expect(first).toMatchObject({
+    alternativeOf: base.id,
+    title: 'With the smaller pump',
+    document: { title: 'With the smaller pump' },
+  });
+  expect(((await keep(first.id)).body as Head).alternativeOf).toBe(base.id);
+  const list = (await http().get('/api/studies').expect(200)).body as Head[];
+  expect(list.filter((s) => s.alternativeOf === base.id)).toHaveLength(2);
+  expect((await keep('3f1f0c6e-0000-4000-8000-000000000000')).status).toBe(404);
+  expect((await keep('x')).status).toBe(400);
+});
+
 test('a save on an old version is refused with what changed, and nothing is overwritten', async () => {
   const { id, document } = await create();
   const longer = structuredClone(document);

@@ -86,7 +86,7 @@ export interface AcceptedSave extends Accepted {
 
 export interface TaskResults {
   save: AcceptedSave;
-  create: Accepted;
+  create: Accepted & { alternativeOf: string | undefined };
   file: Accepted;
   retitle: Accepted;
   copy: Accepted;

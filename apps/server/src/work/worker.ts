@@ -41,10 +41,10 @@ const HANDLERS: Handlers = {
     return { version, saveId, ...accepted(document) };
   },
   create: ({ body }) => {
-    const { title, document } = envelope(body, CREATE);
-    if (document === undefined) return stored(blankStudy(title!));
+    const { title, document, alternativeOf } = envelope(body, CREATE);
+    if (document === undefined) return { ...stored(blankStudy(title!)), alternativeOf };
     const found = accepted(document);
-    return title === undefined ? found : stored({ ...(document as Study), title });
+    return { ...(title === undefined ? found : stored({ ...(document as Study), title })), alternativeOf };
   },
   file: ({ body }) => accepted(parsed(decoded(body), 422)),
   retitle: ({ document, title, tag }) =>

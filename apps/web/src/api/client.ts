@@ -78,6 +78,8 @@ export const api = {
   get: (id: string) => call<StudyWhole>('GET', `/studies/${id}`),
   create: (title: string) => call<StudyWhole>('POST', '/studies', { title }),
   createFrom: (document: Study) => call<StudyWhole>('POST', '/studies', { document }),
+  createAlternative: (document: Study, title: string, alternativeOf: string) =>
+    call<StudyWhole>('POST', '/studies', { document, title, alternativeOf }),
   importText: (text: string) => call<StudyWhole>('POST', '/studies/import', text, true),
   copy: (id: string) => call<StudyWhole>('POST', `/studies/${id}/copy`),
   save: (id: string, version: number, document: Study, saveId: string) =>

@@ -1,11 +1,17 @@
 import {
   applyOperations,
+  type ControlScheme,
+  type EnergyByCause,
+  type LadderOptions,
   type LineSizes,
   type LineSizesRequest,
+  type Margin,
   type Operation,
+  type PumpResult,
   type StageLadder,
   type Study,
   type SystemName,
+  type WholeStudy,
   type WorkingStep,
 } from '@cedar-knot/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
@@ -74,7 +80,11 @@ export interface StudyActions {
   /** sizes side by side for some pipes of the study as it stands; null when there is nothing to compare */
   compareSizes(request: LineSizesRequest): Promise<LineSizes | null>;
   /** the stages that a pump needs, and what the counts around them would do; null where its entry has no curve */
-  stageLadder(pump: string): Promise<StageLadder | null>;
+  stageLadder(pump: string, options?: LadderOptions): Promise<StageLadder | null>;
+  /** studies as wholes, to be set side by side */
+  compareWhole(studies: Study[]): Promise<WholeStudy[]>;
+  /** a pump's motor in every scenario, where its electricity goes, and other ways of control */
+  driveOf(pump: string): Promise<DriveFigures | null>;
   rebase(version: number): void;
   dispose(): void;
 }
@@ -90,10 +100,27 @@ export interface WorkingPart {
 }
 
 /** What is worked out now and then, beside the recalculation. */
+/** The motor and the electricity of a pump. */
+export interface DriveFigures {
+  duties: {
+    id: string;
+    /** a year; null where the scenario has none */
+    hours: number | null;
+    result: PumpResult;
+    /** W */
+    ratedPower: number | null;
+    margin: Margin | null;
+  }[];
+  energy: [scenario: string, EnergyByCause][];
+  schemes: ControlScheme[];
+}
+
 interface OccasionalWork {
   explain(study: Study, scenario: string, address: string): Promise<readonly WorkingPart[]>;
   compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
-  ladder(study: Study, pump: string): Promise<StageLadder | null>;
+  ladder(study: Study, pump: string, options: LadderOptions): Promise<StageLadder | null>;
+  drive(study: Study, pump: string): Promise<DriveFigures | null>;
+  compareWhole(studies: Study[]): Promise<WholeStudy[]>;
 }
 
 /** One open study: the document, its history, its results and its saving. Knows no React. */
@@ -105,6 +132,8 @@ export function createStudyStore(
     explain: () => Promise.resolve([]),
     compareSizes: () => Promise.resolve(null),
     ladder: () => Promise.resolve(null),
+    drive: () => Promise.resolve(null),
+    compareWhole: () => Promise.resolve([]),
   },
 ): StudyStore {
   const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
@@ -192,7 +221,9 @@ export function createStudyStore(
       flush: () => autosave.flush(),
       explain: (scenario, address) => occasional.explain(get().study, scenario, address),
       compareSizes: (request) => occasional.compareSizes(get().study, request),
-      stageLadder: (pump) => occasional.ladder(get().study, pump),
+      stageLadder: (pump, options = {}) => occasional.ladder(get().study, pump, options),
+      compareWhole: (studies) => occasional.compareWhole(studies),
+      driveOf: (pump) => occasional.drive(get().study, pump),
       rebase: (version) => autosave.rebase(version),
       dispose: () => autosave.stop(),
     };

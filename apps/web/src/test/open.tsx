@@ -72,6 +72,8 @@ export async function open(study: Study): Promise<Opened> {
       },
       compareSizes: () => Promise.resolve(null),
       ladder: () => Promise.resolve(null),
+      drive: () => Promise.resolve(null),
+      compareWhole: () => Promise.resolve([]),
     },
   );
   await settle();

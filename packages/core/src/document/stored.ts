@@ -10,6 +10,8 @@ export interface StudyHead {
   /** ISO 8601 */
   savedAt: string;
   deletedAt: string | null;
+  /** the study that it is an alternative of */
+  alternativeOf: string | null;
 }
 
 export interface StudyWhole extends StudyHead {

@@ -2,6 +2,7 @@ import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { controlSchemes, energyByCause, TYPICAL_DRIVE, type ControlScheme } from './drive.js';
+import { wholeStudy } from './whole.js';
 
 /*
  * A pump whose curve is a straight line, H = 50 − 1000·Q, with one efficiency of 0.75, lifts 20 m through next to nothing; a valve
@@ -102,4 +103,26 @@ test('a year of electricity by cause: every metre costs ρ·g·Q, the rest goes 
   expect(e.motor / (11_000 * (1 / 0.9 - 1) * (0.5 + 0.5 * (shaft / 11_000) ** 2) * 3.6e6)).toBeCloseTo(1, 3);
   expect(e.lift + e.friction + e.devices + e.valves + e.pump + e.motor).toBeCloseTo(e.total, 3);
   expect(e.mass / (998.207 * 0.01 * 3.6e6)).toBeCloseTo(1, 5);
+});
+
+test('a study as a whole: verdict, worst margin and duties of every judged scenario, electricity of all pumps', () => {
+  const scenarios = [{ id: 'a', name: 'Day', hoursPerYear: 1000 }, { id: 'b', hoursPerYear: 500, set: { 'P.mode': 'off', 'CV.mode': 'kv', 'CV.kv': 100 } }, { id: 'c', judged: false }]; // prettier-ignore
+  // at 0.01 of 0.02 m³/s of best efficiency, where 0.9 is the least that is allowed
+  const narrow = { ...straight, bestFlow: '0.02 m3/s', allowableRegion: [0.9, 1.2] };
+  const whole = wholeStudy(service(narrow, scenarios));
+  expect(whole.scenarios.map((s) => s.id)).toEqual(['a', 'b']);
+  expect(whole.scenarios[0]).toMatchObject({
+    name: 'Day',
+    verdict: 'fails',
+    worst: { check: 'flow-region', where: 'P', limit: 0.9 },
+  });
+  expect(whole.scenarios[0]!.worst!.value).toBeCloseTo(0.5, 9);
+  expect(whole.scenarios[0]!.fails).toBeGreaterThan(0);
+  expect(whole.scenarios[0]!.duties.P!.flow).toBeCloseTo(0.01, 9);
+  expect(whole.scenarios[1]!.duties).toEqual({});
+  expect(whole.energyPerYear).toBeCloseTo(energyByCause(runStudy(service(narrow, scenarios)).scenarios, 'P').get('a')!.total, 3);
+  // one that cannot be read has no verdict, and holds up nothing
+  const broken = wholeStudy(service(narrow, [{ id: 'a' }, { id: 'x', set: { 'T.level': 'deep' } }]));
+  expect(broken.scenarios[1]).toMatchObject({ verdict: null, worst: null, fails: 0 });
+  expect(broken.energyPerYear).toBeNull();
 });

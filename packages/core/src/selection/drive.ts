@@ -115,7 +115,9 @@ function askedOf(s: SolvedScenario, pump: string): Asked[] {
   if (!r || speed === undefined) return [];
   const { flow, head, running } = r;
   const { density } = model.fluid;
-  return [{ scenario: s.id, flow, head, running, hours: model.hoursPerYear ?? 0, density, gravity: model.network.gravity, speed }];
+  return [
+    { scenario: s.id, flow, head, running, hours: model.hoursPerYear ?? 0, density, gravity: model.network.gravity, speed },
+  ];
 }
 
 function pointOf(a: Asked, p: PumpPerformance, flow: number, input: PumpInput, drive: number): SchemePoint {

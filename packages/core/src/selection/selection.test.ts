@@ -168,7 +168,7 @@ test('stages: what each scenario needs, the one that governs, the next that is m
 test('stages: what more of them meet of the maker’s limits, the worst scenario of each', () => {
   const curve = rows([0, 4, 0], [60, 3.4, 0.7], [140, 2.6, 0.7]);
   const entry = { ...straight(4), curve, stageOptions: [6, 7, 8, 9], casingPressure: '3.5 bar(g)', maxShaftPower: '50 kW' } as unknown as RawEntry; // prettier-ignore
-  const input = usable(catalogue({ x: entry as object }).read.get('x')!)!;
+  const input = usable(catalogue({ x: entry }).read.get('x')!)!;
   const { counts, required } = stageLadder(lift({}), 'P', entry, input);
   expect(required).toBe(7);
   // 5 m over the inlet and 4 m a stage at shut-off: 29 m of six are 2.84 bar, 37 m of eight 3.62 bar of the 3.5

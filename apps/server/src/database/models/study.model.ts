@@ -15,6 +15,10 @@ export class StudyModel extends Model {
   @Column({ type: DataType.INTEGER, allowNull: false })
   declare version: number;
 
+  /** the study that it is an alternative of */
+  @Column({ type: DataType.CHAR(36), allowNull: true, field: 'alternative_of' })
+  declare alternativeOf: string | null;
+
   /** JSON text, kept letter for letter */
   @Column({ type: DataType.TEXT('long'), allowNull: false })
   declare document: string;

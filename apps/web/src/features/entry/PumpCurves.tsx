@@ -1,5 +1,6 @@
-import type { PumpPerformance } from '@cedar-knot/core';
-import { useMemo, useRef } from 'react';
+import { motorDuty, typicalMotorEfficiency, type PumpPerformance } from '@cedar-knot/core';
+import { useMemo, useRef, useState } from 'react';
+import { Select } from '../../ui/Select.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { axisTicks, spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
@@ -31,7 +32,38 @@ export interface AskedPoint {
   letter?: string;
 }
 
-/** Pumps laid over each other: head with what is asked, and efficiency; a system curve where there is one. */
+/** what stands beside the heads: of one unit at a flow, SI; on water at 20 °C where it is a power */
+type Second = 'efficiency' | 'overall' | 'power' | 'npshr' | 'difference';
+const SECOND: readonly (readonly [Second, string])[] = [
+  ['efficiency', 'efficiency'],
+  ['overall', 'efficiency with the motor'],
+  ['power', 'shaft power'],
+  ['npshr', 'NPSHR'],
+  ['difference', 'head, less the first'],
+];
+const DENSITY = 998.2;
+const GRAVITY = 9.80665;
+
+function secondOf(kind: Second, p: PumpPerformance, flow: number, first: PumpPerformance): number | null {
+  const power = (): number | undefined => p.shaftPower(flow, DENSITY, GRAVITY);
+  switch (kind) {
+    case 'efficiency':
+      return p.efficiency(flow) ?? null;
+    case 'power':
+      return power() ?? null;
+    case 'npshr':
+      return p.npshr(flow) ?? null;
+    case 'difference':
+      return flow > first.lastFlow ? null : p.head(flow) - first.head(flow);
+    case 'overall': {
+      const [eta, shaft] = [p.efficiency(flow), power()];
+      if (eta === undefined || shaft === undefined) return null;
+      return eta * ((p.pump.motor && motorDuty(p.pump.motor, shaft)?.efficiency) ?? typicalMotorEfficiency(shaft));
+    }
+  }
+}
+
+/** Pumps laid over each other: head with what is asked, beside it a figure of choice; a system curve where there is one. */
 export function PumpCurves({
   lines,
   asked,
@@ -44,14 +76,16 @@ export function PumpCurves({
   const d = useDisplay();
   const box = useRef<HTMLDivElement>(null);
   const { width } = useSize(box);
+  const [second, setSecond] = useState<Second>('efficiency');
   const drawn = useMemo(
     () =>
       lines.map((l) => {
         const p = l.performance;
         const flows = Array.from({ length: STEPS + 1 }, (_, i) => (p.lastFlow * i) / STEPS);
-        return { ...l, points: flows.map((q) => ({ q, h: p.head(q), eta: p.efficiency(q) ?? null })) };
+        const of = (q: number): number | null => secondOf(second, p, q, lines[0]!.performance);
+        return { ...l, points: flows.map((q) => ({ q, h: p.head(q), second: of(q) })) };
       }),
-    [lines],
+    [lines, second],
   );
   const q = (si: number): number => d.value(si, 'flow');
   const h = (si: number): number => d.value(si, 'head');
@@ -63,17 +97,38 @@ export function PumpCurves({
   const x = (v: number): number => LEFT + (v / flows.at(-1)!) * (half - LEFT - 16);
   const y = (v: number): number => HEIGHT - BOTTOM - (v / heads.at(-1)!) * (HEIGHT - BOTTOM - TOP);
   const x2 = (v: number): number => half + 30 + (v / flows.at(-1)!) * (width - half - 30 - RIGHT);
-  const yEta = (e: number): number => HEIGHT - BOTTOM - e * (HEIGHT - BOTTOM - TOP);
-  const labels = spread(drawn.map((l) => yEta(l.points.at(-1)!.eta ?? 0)), 14, TOP + 6, HEIGHT - BOTTOM - 4); // prettier-ignore
+  const isShare = second === 'efficiency' || second === 'overall';
+  const shown = (si: number): number => (isShare ? si * 100 : d.value(si, second === 'power' ? 'power' : 'head'));
+  const seconds = drawn.flatMap((l) => l.points.flatMap((p) => (p.second === null ? [] : [shown(p.second)])));
+  const ticks = isShare ? [0, 20, 40, 60, 80, 100] : axisTicks(Math.min(0, ...seconds), Math.max(0.01, ...seconds), 5);
+  const [least, most] = [ticks[0]!, ticks.at(-1)!];
+  const y2 = (v: number): number => HEIGHT - BOTTOM - ((v - least) / (most - least)) * (HEIGHT - BOTTOM - TOP);
+  const endOf = (l: (typeof drawn)[number]): number => l.points.findLast((p) => p.second !== null)?.second ?? 0;
+  const labels = spread(drawn.map((l) => y2(shown(endOf(l)))), 14, TOP + 6, HEIGHT - BOTTOM - 4); // prettier-ignore
   return (
-    <div ref={box}>
+    <div ref={box} className="relative">
       {width > 0 && (
-        <svg width={width} height={HEIGHT} role="img" aria-label="Head and efficiency of the compared pumps">
+        <div className="absolute -top-1 flex items-center gap-1 text-[11px]" style={{ left: half + 26 }}>
+          <Select
+            bare
+            label="Beside the heads"
+            value={second}
+            options={SECOND.filter(([kind]) => kind !== 'difference' || lines.length > 1)}
+            onChange={(v) => setSecond((v ?? 'efficiency') as Second)}
+            className="text-ink2 font-semibold"
+          />
+          <span className="text-ink2 font-semibold">{isShare ? '%' : d.unit(second === 'power' ? 'power' : 'head')}</span>
+        </div>
+      )}
+      {width > 0 && (
+        <svg
+          width={width}
+          height={HEIGHT}
+          role="img"
+          aria-label={`Head and ${SECOND.find(([kind]) => kind === second)![1]} of the compared pumps`}
+        >
           <text x={2} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
             head, {d.unit('head')}
-          </text>
-          <text x={half + 30} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
-            efficiency, %
           </text>
           {heads.map((t) => (
             <g key={t}>
@@ -83,11 +138,17 @@ export function PumpCurves({
               </text>
             </g>
           ))}
-          {[0, 0.2, 0.4, 0.6, 0.8].map((t) => (
+          {ticks.map((t) => (
             <g key={t}>
-              <line x1={half + 30} x2={width - RIGHT} y1={yEta(t)} y2={yEta(t)} stroke="var(--line-soft)" />
-              <text x={half + 26} y={yEta(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-                {t * 100}
+              <line
+                x1={half + 30}
+                x2={width - RIGHT}
+                y1={y2(t)}
+                y2={y2(t)}
+                stroke={t === 0 ? 'var(--line)' : 'var(--line-soft)'}
+              />
+              <text x={half + 26} y={y2(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+                {t}
               </text>
             </g>
           ))}
@@ -111,7 +172,7 @@ export function PumpCurves({
             <g key={l.id} fill="none" stroke="var(--ink)" strokeDasharray={DASHES[i % DASHES.length]}>
               <path d={path(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))} strokeWidth={2} />
               <path
-                d={path(l.points.flatMap((p) => (p.eta === null ? [] : [[x2(q(p.q)), yEta(p.eta)] as const])))}
+                d={path(l.points.flatMap((p) => (p.second === null ? [] : [[x2(q(p.q)), y2(shown(p.second))] as const])))}
                 strokeWidth={2}
               />
             </g>

@@ -30,7 +30,9 @@ export function StudyFrame() {
           {
             explain: (s, scenario, address) => remote.explain(s, scenario, address),
             compareSizes: (s, request) => remote.compareSizes(s, request),
-            ladder: (s, pump) => remote.ladder(s, pump),
+            ladder: (s, pump, options) => remote.ladder(s, pump, options),
+            drive: (s, pump) => remote.drive(s, pump),
+            compareWhole: (studies) => remote.compareWhole(studies),
           },
         );
         setStore(opened);

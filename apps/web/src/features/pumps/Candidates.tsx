@@ -20,6 +20,7 @@ export function Candidates({
   ticked,
   onTick,
   onTake,
+  onKeep,
   isRunning,
   objective,
 }: {
@@ -28,6 +29,8 @@ export function Candidates({
   ticked: readonly string[];
   onTick: (id: string) => void;
   onTake: (c: RankedPump) => void;
+  /** kept as an alternative of the study, which stays as it is */
+  onKeep: (c: RankedPump) => void;
   isRunning: boolean;
   objective: string;
 }) {
@@ -82,6 +85,7 @@ export function Candidates({
                 isTicked={ticked.includes(c.model)}
                 onTick={onTick}
                 onTake={onTake}
+                onKeep={onKeep}
               />
             ))}
           </tbody>
@@ -97,12 +101,14 @@ function Row({
   isTicked,
   onTick,
   onTake,
+  onKeep,
 }: {
   c: RankedPump;
   head: ModelHead | undefined;
   isTicked: boolean;
   onTick: (id: string) => void;
   onTake: (c: RankedPump) => void;
+  onKeep: (c: RankedPump) => void;
 }) {
   const d = useDisplay();
   const study = useStudy((s) => s.study);
@@ -146,8 +152,16 @@ function Row({
         {c.energyIsTypical && <span className="text-inkq block text-[11px] leading-[12px]">typical motor</span>}
       </td>
       <td className="pr-2">
-        <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onTake(c)}>
+        <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={() => onTake(c)}>
           Take it
+        </Button>
+        <Button
+          tone="bare"
+          className="text-inkq !h-[18px] !px-1 text-[12px]"
+          title="Kept as an alternative of this study, which stays as it is"
+          onClick={() => onKeep(c)}
+        >
+          Keep beside
         </Button>
       </td>
     </tr>

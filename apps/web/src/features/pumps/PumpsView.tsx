@@ -1,20 +1,22 @@
 import {
+  applyOperations,
   PUMP_TYPES,
   PumpPerformance,
   usable,
   type ModelWhole,
   type Objective,
+  type Operation,
   type RankedPump,
+  type Study,
   type Vary,
 } from '@cedar-knot/core';
-import { checkName, checkValue } from '@cedar-knot/wording';
 import { Tabs } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf, type RankAsked } from '../../api/client.js';
 import { entryIn, letterOf } from '../../state/address.js';
 import { spoken } from '../../state/catalogueList.js';
-import { configureOperations, nearMisses } from '../../state/ranking.js';
+import { configureOperations } from '../../state/ranking.js';
 import { takingOperations } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
@@ -22,7 +24,10 @@ import { Select } from '../../ui/Select.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { PumpCurves, type AskedPoint, type PumpLine } from '../entry/PumpCurves.js';
 import { judgedEntry } from '../entry/judged.js';
+import { Alternatives } from './Alternatives.js';
 import { Candidates } from './Candidates.js';
+import { DriveTab } from './DriveTab.js';
+import { NearMisses, reasonText } from './NearMisses.js';
 import { SideBySide } from './SideBySide.js';
 import { StageLadderTab } from './StageLadderTab.js';
 import { useRanking } from './useRanking.js';
@@ -39,6 +44,8 @@ const WAYS: readonly (readonly [Vary, string])[] = [
   ['none', 'as it is made'],
 ];
 const MOST_TICKED = 6;
+/** what is shown without the candidates’ curves under it */
+const WHOLE_HEIGHT: ReadonlySet<string> = new Set(['ladder', 'drive', 'alternatives']);
 
 /** Every pump of the catalogue in the place of the service's pump, judged in every scenario; compared, and taken into the study. */
 export function PumpsView() {
@@ -53,6 +60,7 @@ export function PumpsView() {
   const [ticked, setTicked] = useState<readonly string[]>([]);
   const [wholes, setWholes] = useState<Readonly<Record<string, ModelWhole>>>({});
   const [problem, setProblem] = useState<string | null>(null);
+  const [kept, setKept] = useState(0);
   const ranking = useRanking(study, pump, asked);
   const { candidates, fallen, counts, heads } = ranking;
 
@@ -100,13 +108,36 @@ export function PumpsView() {
     [ticked, candidates, wholes, study],
   );
 
+  /** the step that puts a candidate into the study as it stands */
+  const stepOf = async (c: RankedPump, position: string): Promise<{ now: Study; name: string; operations: Operation[] }> => {
+    const model = wholes[c.model] ?? (await api.model(c.model));
+    const now = store.getState().study;
+    const operations = [...takingOperations(now, model, position).operations, ...configureOperations(now, position, c)];
+    return { now, name: model.name, operations };
+  };
+  const keep = async (c: RankedPump): Promise<void> => {
+    if (pump === null) return;
+    try {
+      const { now, name, operations } = await stepOf(c, pump);
+      const applied = applyOperations(now, operations);
+      if (!applied.ok) throw new Error(applied.reason);
+      await api.createAlternative(
+        applied.study,
+        `${now.title ?? 'Untitled'}, ${pump} ${name}`.slice(0, 300),
+        store.getState().id,
+      );
+      setKept((k) => k + 1);
+      setTab('alternatives');
+      setProblem(null);
+    } catch (e) {
+      setProblem(wordsOf(e));
+    }
+  };
   const take = async (c: RankedPump): Promise<void> => {
     if (pump === null) return;
     try {
-      const model = wholes[c.model] ?? (await api.model(c.model));
-      const now = store.getState().study;
-      const operations = [...takingOperations(now, model, pump).operations, ...configureOperations(now, pump, c)];
-      if (!store.getState().change(`Take ${model.name} as ${pump}`, operations))
+      const { name, operations } = await stepOf(c, pump);
+      if (!store.getState().change(`Take ${name} as ${pump}`, operations))
         setProblem('The study has changed meanwhile: try again.');
       else setProblem(null);
     } catch (e) {
@@ -120,7 +151,6 @@ export function PumpsView() {
         Pumps are ranked here as soon as the system has one.
       </div>
     );
-  const misses = nearMisses(fallen, 40);
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <aside aria-label="Required" className="panel flex w-[232px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
@@ -225,6 +255,8 @@ export function PumpsView() {
                 ['misses', 'Near misses'],
                 ['side', 'Side by side'],
                 ['ladder', 'Stage ladder'],
+                ['drive', 'Drive and energy'],
+                ['alternatives', 'Alternatives'],
               ].map(([value, text]) => (
                 <Tabs.Trigger
                   key={value}
@@ -242,7 +274,8 @@ export function PumpsView() {
                   value={ranking.done}
                   max={ranking.of || 1}
                   aria-label="How far the ranking is"
-                  className="h-1.5 w-[90px] accent-[var(--cedar)]"
+                  className="h-1.5 w-[90px]"
+                  style={{ accentColor: 'var(--cedar)' }}
                 />
                 <Button tone="bare" className="!px-1 text-[12px]" onClick={ranking.stop}>
                   Stop
@@ -266,44 +299,13 @@ export function PumpsView() {
               ticked={ticked}
               onTick={tick}
               onTake={(c) => void take(c)}
+              onKeep={(c) => void keep(c)}
               isRunning={ranking.isRunning}
               objective={OBJECTIVES.find(([o]) => o === asked.objective)![1]}
             />
           </Tabs.Content>
           <Tabs.Content value="misses" tabIndex={-1} className="min-h-0 flex-1 overflow-auto px-3 py-1">
-            <table className="w-full text-[12.5px]">
-              <thead>
-                <tr className="text-inkq h-[24px] text-left text-[12px]">
-                  <th className="font-normal">make and size</th>
-                  <th className="font-normal">falls by</th>
-                  <th className="font-normal">in</th>
-                  <th className="text-right font-normal">has</th>
-                  <th className="text-right font-normal">is asked</th>
-                  <th className="text-right font-normal">short by</th>
-                </tr>
-              </thead>
-              <tbody>
-                {misses.map((f) => (
-                  <tr key={f.model} className="border-soft h-[27px] border-t">
-                    <td>
-                      <Link to={`/catalogues/pumps/${f.model}`} className="font-semibold hover:text-[var(--cedar)]">
-                        {heads.get(f.model)?.name ?? f.model}
-                      </Link>
-                    </td>
-                    <td>{reasonText(f.reason)}</td>
-                    <td>
-                      <ScenarioLetter index={index(f.scenario)} letter={letterOf(index(f.scenario))} small />
-                    </td>
-                    <td className="text-fails text-right whitespace-nowrap">▲ {reasonValue(f.reason, f.value, display)}</td>
-                    <td className="text-right whitespace-nowrap">{reasonValue(f.reason, f.limit, display)}</td>
-                    <td className="text-inkq text-right">
-                      {f.value === null || !f.limit ? '–' : `${(100 * Math.abs(f.value / f.limit - 1)).toFixed(1)} %`}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {misses.length === 0 && <p className="text-inkq py-3">{ranking.isRunning ? 'Judging …' : 'None fell out.'}</p>}
+            <NearMisses fallen={fallen} heads={heads} isRunning={ranking.isRunning} />
           </Tabs.Content>
           <Tabs.Content value="side" tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
             <SideBySide candidates={candidates.filter((c) => ticked.includes(c.model))} heads={heads} />
@@ -311,8 +313,14 @@ export function PumpsView() {
           <Tabs.Content value="ladder" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
             <StageLadderTab pump={pump} />
           </Tabs.Content>
+          <Tabs.Content value="drive" tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
+            <DriveTab pump={pump} />
+          </Tabs.Content>
+          <Tabs.Content value="alternatives" tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
+            <Alternatives pump={pump} kept={kept} />
+          </Tabs.Content>
         </section>
-        {tab !== 'ladder' && (
+        {!WHOLE_HEIGHT.has(tab) && (
           <div className="flex h-[262px] flex-none gap-2">
             <section aria-label="Ticked, laid over" className="panel min-w-0 flex-[1.7] px-2 pt-1.5">
               <h2 className="flex items-baseline gap-2 px-1 text-[14px] font-semibold">
@@ -358,18 +366,6 @@ function withFilter<K extends 'type' | 'frequency' | 'liquid' | 'material'>(
 function wordsOfAll(heads: ReturnType<typeof useRanking>['heads'], key: 'liquids' | 'materials'): [string, string][] {
   const all = new Set([...heads.values()].flatMap((m) => m.words[key] ?? []));
   return [...all].sort().map((w) => [w, spoken(w)]);
-}
-
-/** words of what a pump falls by: a check, or that it gives too little head */
-export function reasonText(reason: string): string {
-  if (reason === 'head-short') return 'head too low';
-  return reason === 'not-solved' ? 'no solution with it' : checkName(reason);
-}
-
-function reasonValue(reason: string, value: number | null, d: ReturnType<typeof useDisplay>): string {
-  if (value === null) return '–';
-  if (reason === 'head-short') return `${d.number(value, 'head')} ${d.unit('head')}`;
-  return checkValue(reason, value, d.system);
 }
 
 function Reasons({ byReason }: { byReason: Readonly<Record<string, number>> }) {

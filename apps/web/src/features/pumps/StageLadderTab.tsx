@@ -1,11 +1,35 @@
 import { quantityOf, type StageLadder } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { letterOf, setShared } from '../../state/address.js';
-import { Button } from '../../ui/controls.js';
+import { Button, Segmented } from '../../ui/controls.js';
+import { Select } from '../../ui/Select.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
 import { LadderChart } from './LadderChart.js';
+
+/** shares of head that a wear allowance may take */
+const WEARS = [0, 0.02, 0.05, 0.08, 0.1, 0.15] as const;
+
+/** the mains of an entry, Hz; 50 where it names none */
+function mainsOf(frequency: unknown): 50 | 60 {
+  const hertz = quantityOf(frequency, 'frequency');
+  return hertz !== undefined && Math.abs(hertz - 60) < 1 ? 60 : 50;
+}
+
+/** how a count stands to a limit of the maker, with the share of it */
+function LimitMark({
+  of,
+}: {
+  of: StageLadder['counts'][number]['limits'][string & keyof StageLadder['counts'][number]['limits']];
+}) {
+  if (!of || of.value === null) return null;
+  return (
+    <span title={`${Math.round(100 * of.value)} % of what the maker allows`}>
+      <VerdictMark kind={of.verdict} size={9} />
+    </span>
+  );
+}
 
 /** The stages that the study's pump needs in each scenario, the counts that are made, and the true duty of each count around them. */
 export function StageLadderTab({ pump }: { pump: string }) {
@@ -14,15 +38,20 @@ export function StageLadderTab({ pump }: { pump: string }) {
   const ask = useStudy((s) => s.stageLadder);
   const display = useDisplay();
   const [ladder, setLadder] = useState<StageLadder | null | undefined>(undefined);
+  const [mains, setMains] = useState<'own' | 'other'>('own');
+  const [wear, setWear] = useState(0);
+  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const entry = study.pumps?.[String(element?.pump)];
+  const own = mainsOf(entry?.frequency);
+  const factor = mains === 'own' ? 1 : own === 60 ? 50 / 60 : 60 / 50;
   useEffect(() => {
     let gone = false;
-    void ask(pump).then((l) => !gone && setLadder(l), () => !gone && setLadder(null)); // prettier-ignore
+    const options = { ...(factor === 1 ? {} : { speedFactor: factor }), ...(wear === 0 ? {} : { wear }) };
+    void ask(pump, options).then((l) => !gone && setLadder(l), () => !gone && setLadder(null)); // prettier-ignore
     return () => {
       gone = true;
     };
-  }, [ask, pump, study]);
-  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
-  const entry = study.pumps?.[String(element?.pump)];
+  }, [ask, pump, study, factor, wear]);
   const made = Array.isArray(entry?.stageOptions) ? (entry.stageOptions as number[]) : [];
   const now = typeof element?.stages === 'number' ? element.stages : typeof entry?.stages === 'number' ? entry.stages : 1;
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
@@ -30,6 +59,9 @@ export function StageLadderTab({ pump }: { pump: string }) {
   if (ladder === null || ladder.governing === null)
     return <p className="text-inkq px-3 py-4">{pump} has no curve to count stages on, or no scenario asks a flow of it.</p>;
   const needs = Object.entries(ladder.scenarios);
+  const outside = quantityOf(entry?.outsideDiameter, 'diameter');
+  const bore = quantityOf(element?.bore, 'diameter');
+  const fit = outside === undefined || bore === undefined ? null : { outside, bore, fits: outside <= bore };
   const scenarios = needs.map(([s]) => s);
   const [low, high] = [
     Math.max(0, Math.floor(Math.min(...needs.map(([, n]) => n.exact)) - 2)),
@@ -40,6 +72,35 @@ export function StageLadderTab({ pump }: { pump: string }) {
   const step = Math.max(1, Math.ceil(rungs.length / 12));
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-auto px-3 py-2" data-ladder={pump}>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
+        <Segmented
+          label="Mains"
+          value={mains}
+          options={[
+            { value: 'own', text: `${own} Hz` },
+            { value: 'other', text: `${own === 60 ? 50 : 60} Hz` },
+          ]}
+          onChange={setMains}
+        />
+        <span className="text-inkq">{ladder.speed.toFixed(0)} rpm</span>
+        <label className="flex items-center gap-1.5">
+          worn by
+          <Select
+            label="Wear allowance"
+            value={String(wear)}
+            options={WEARS.map((w) => [String(w), w === 0 ? 'what the study says' : `${100 * w} % at least`])}
+            onChange={(v) => setWear(Number(v ?? 0))}
+            className="w-[150px]"
+          />
+        </label>
+        {fit !== null && (
+          <span data-fit={fit.fits}>
+            <VerdictMark kind={fit.fits ? 'holds' : 'fails'} size={9} /> {fit.fits ? 'fits' : 'does not fit'} the bore:{' '}
+            <b className="font-semibold">{display.number(fit.outside, 'diameter')}</b> of {display.number(fit.bore, 'diameter')}{' '}
+            {display.unit('diameter')}
+          </span>
+        )}
+      </div>
       <p className="text-[12.5px]">
         <b className="font-semibold">{typeof entry?.name === 'string' ? entry.name : pump}</b>{' '}
         <span className="text-inkq">
@@ -47,7 +108,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
         </span>
         <span className="float-right inline-flex items-center gap-1.5">
           <ScenarioLetter index={index(ladder.governing)} letter={letterOf(index(ladder.governing))} small />
-          <b className="font-semibold">governs</b>: {ladder.scenarios[ladder.governing]!.exact.toFixed(2)} → {ladder.required}
+          <b className="font-semibold">governs:</b> {ladder.scenarios[ladder.governing]!.exact.toFixed(2)} → {ladder.required}
           {ladder.made === null ? (
             <span className="text-fails">▲ not made so large</span>
           ) : ladder.made === ladder.required ? (
@@ -62,7 +123,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
           ladder={ladder}
           entry={entry}
           now={now}
-          at={{ speed: quantityOf(element?.speed, 'speed'), diameter: quantityOf(element?.diameter, 'diameter') }}
+          at={{ speed: ladder.speed, diameter: quantityOf(element?.diameter, 'diameter') }}
         />
       )}
       <section aria-label="Stages asked">
@@ -196,9 +257,14 @@ export function StageLadderTab({ pump }: { pump: string }) {
                     </td>
                   );
                 })}
-                <td>{display.number(c.shaftPower, 'power')}</td>
+                <td className="whitespace-nowrap">
+                  <LimitMark of={c.limits['shaft-power']} /> {display.number(c.shaftPower, 'power')}
+                </td>
                 <td className="text-inkq">{c.shaftPower === null ? '–' : display.number(c.shaftPower / c.stages, 'power')}</td>
-                <td>{c.shutOffPressure === null ? '–' : display.number(c.shutOffPressure, 'absolutePressure')}</td>
+                <td className="whitespace-nowrap">
+                  <LimitMark of={c.limits['casing-pressure']} />{' '}
+                  {c.shutOffPressure === null ? '–' : display.number(c.shutOffPressure, 'absolutePressure')}
+                </td>
                 <td className="pr-1">
                   {c.stages !== now && (
                     <Button

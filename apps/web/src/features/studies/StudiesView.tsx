@@ -90,6 +90,7 @@ export function StudiesView() {
             <StudyCard
               key={s.id}
               head={s}
+              base={s.alternativeOf === null ? undefined : studies.find((b) => b.id === s.alternativeOf)?.title}
               onCopy={() => void act(() => api.copy(s.id))}
               onRename={() => setAsked({ kind: 'rename', study: s })}
               onDelete={() => setAsked({ kind: 'delete', study: s })}

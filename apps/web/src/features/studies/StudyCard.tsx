@@ -18,11 +18,14 @@ interface Preview {
 
 export function StudyCard({
   head,
+  base,
   onCopy,
   onRename,
   onDelete,
 }: {
   head: StudyHead;
+  /** title of the study that it is an alternative of */
+  base: string | undefined;
   onCopy: () => void;
   onRename: () => void;
   onDelete: () => void;
@@ -52,6 +55,7 @@ export function StudyCard({
           <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
           <span className="text-[15px] font-semibold">{head.title}</span>
         </Link>
+        {base !== undefined && <span className="text-inkq ml-2 text-[12px]">alternative of {base}</span>}
         <p className="text-inkq mt-0.5 truncate">{preview?.study.notes ?? ''}</p>
         <p className="mt-1.5 flex gap-1">
           {preview?.study.scenarios.slice(0, 12).map((s, i) => (
