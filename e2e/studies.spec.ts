@@ -149,9 +149,16 @@ test('curves: a handle moves the duties, leaves a trace, and one undo takes the 
   await page.mouse.move(box.x + 7, box.y + 7);
   await page.mouse.down();
   for (let i = 1; i <= 8; i++) await page.mouse.move(box.x + 7 - i * 2, box.y + 7);
+  // while it is held the curves move in a layer of their own, and nothing is kept yet
+  await expect(page.locator('[data-moving]')).toBeVisible();
+  await expect.poll(async () => Number(await page.locator('[data-moving]').getAttribute('data-drawn'))).toBeGreaterThan(1);
+  await expect(page.getByText(/2950 → \d+ rpm/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
   await page.mouse.up();
   await expect(page.getByText(/2950 → \d+ rpm/)).toBeVisible();
   await expect(duty).not.toContainText('77.8');
+  await expect(page.locator('[data-held=false]')).toBeVisible();
+  await expect(page.locator('[data-moving]')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(duty).toContainText('77.8');
   await page.getByRole('button', { name: '2 units' }).click();

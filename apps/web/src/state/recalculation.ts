@@ -2,7 +2,7 @@ import type { Study } from '@cedar-knot/core';
 import type { Outcome } from '../worker/outcome.js';
 
 /** Works a study out somewhere else: in a web worker on the page, plainly in a test. */
-export type Calculator = (study: Study, pump: string | null) => Promise<Outcome>;
+export type Calculator = (study: Study, pump: string | null, isTried?: boolean) => Promise<Outcome>;
 
 /**
  * Keeps one calculation running and only the newest study waiting: typing never queues work that nobody will see.

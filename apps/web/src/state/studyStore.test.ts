@@ -32,9 +32,9 @@ function open(study: Study = blankStudy('T')) {
   const calculated: Study[] = [];
   const store = createStudyStore(
     { id: 'x', version: 1, savedAt: '', document: study },
-    (s, pump): Promise<Outcome> => {
+    (s, pump, isTried): Promise<Outcome> => {
       calculated.push(s);
-      return Promise.resolve(recalculate(s, pump));
+      return Promise.resolve(recalculate(s, pump, isTried));
     },
     server,
   );
@@ -307,4 +307,60 @@ test('a save that was refused is not sent again', async () => {
   await quiet();
   expect(server.saved).toEqual([state().study]);
   expect(server.ids[1]).not.toBe(server.ids[0]);
+});
+
+describe('what is tried while a handle is held', () => {
+  const level = (metres: number) => [{ op: 'set', path: ['points', 'T-1', 'level'], value: `${metres} m` }] as const;
+  const begun = async () => {
+    const opened = open();
+    opened.state().change('first', firstLine());
+    await quiet();
+    return opened;
+  };
+
+  test('it is worked out and shown, nothing is kept or saved; let go it is one change from where it began', async () => {
+    const { state, server } = await begun();
+    const point = Object.keys(state().study.points)[0]!;
+    const set = (metres: number) => [{ op: 'set', path: ['points', point, 'level'], value: `${metres} m` }] as const;
+    const [steps, saves] = [state().past.length, server.saved.length];
+    const head = () => (state().moving ?? state()).shown[state().active]!.outcome.result!;
+    for (const metres of [2, 4, 7]) {
+      state().move(set(metres));
+      await jest.advanceTimersByTimeAsync(20);
+    }
+    expect(state().moving!.study.points[point]).toMatchObject({ level: '7 m' });
+    expect(state().moving!.outcome.scenarios[0]!.result!.status).toBe('solved');
+    // only what moves on the screen
+    expect(head().places).toEqual({});
+    expect(state().study.points[point]).not.toMatchObject({ level: '7 m' });
+    await quiet();
+    expect([state().past.length, server.saved.length]).toEqual([steps, saves]);
+
+    expect(state().drop('level')).toBe(true);
+    expect(state().study.points[point]).toMatchObject({ level: '7 m' });
+    expect(state().past).toHaveLength(steps + 1);
+    // what was tried stands until what is kept has been worked out
+    expect(state().moving).not.toBeNull();
+    await quiet();
+    expect(state().moving).toBeNull();
+    expect(state().movingShown).toBeNull();
+    expect(Object.keys(head().places)).not.toHaveLength(0);
+    expect(server.saved.at(-1)).toBe(state().study);
+    state().undo();
+    expect(state().study.points[point]).not.toMatchObject({ level: '7 m' });
+  });
+
+  test('an answer that comes after it was let go no longer moves anything; nothing tried is nothing kept', async () => {
+    const { state } = await begun();
+    expect(state().drop('nothing')).toBe(false);
+    state().move([{ op: 'set', path: ['title'], value: 'later' }]);
+    state().drop('title');
+    await quiet();
+    expect(state().moving).toBeNull();
+    expect(state().study.title).toBe('later');
+    // an address that is none changes nothing and is not worked out
+    state().move(level(3).map((o) => ({ ...o, path: ['nowhere', 9, 'x'] })));
+    await quiet();
+    expect(state().moving).toBeNull();
+  });
 });

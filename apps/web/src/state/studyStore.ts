@@ -35,6 +35,12 @@ interface Step {
   key: string | undefined;
 }
 
+export interface Moving {
+  study: Study;
+  outcome: Outcome;
+  shown: Readonly<Record<string, Shown>>;
+}
+
 export interface StudyState {
   id: string;
   study: Study;
@@ -45,6 +51,10 @@ export interface StudyState {
   crashed: string | null;
   /** what is shown of each scenario: the last good numbers stay, marked stale, while it does not solve */
   shown: Readonly<Record<string, Shown>>;
+  /** what a handle that is held would give: worked out and shown, not kept; until what is kept in its place has come */
+  moving: Moving | null;
+  /** the same for what need not follow at every frame */
+  movingShown: Readonly<Record<string, Shown>> | null;
   past: readonly Step[];
   future: readonly Step[];
   /** scenario whose results are shown; others that are compared with it */
@@ -61,6 +71,10 @@ export interface StudyState {
 export interface StudyActions {
   /** Changes the study; an address that does not exist leaves it as it is and says so. */
   change(label: string, operations: readonly Operation[], key?: string): boolean;
+  /** Tries a change while a handle is held: every curve answers, and nothing is kept. */
+  move(operations: readonly Operation[]): void;
+  /** Keeps what was tried last, as one change; false where nothing was. */
+  drop(label: string): boolean;
   /** Changes the study as worked out, and chooses what came of it; a refusal is said. */
   rebuild(label: string, done: Rebuild): boolean;
   say(notice: string | null): void;
@@ -123,6 +137,9 @@ interface OccasionalWork {
   compareWhole(studies: Study[]): Promise<WholeStudy[]>;
 }
 
+/** between two drawings of what need not follow a handle at every frame */
+const SLOW_MS = 160;
+
 /** One open study: the document, its history, its results and its saving. Knows no React. */
 export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
@@ -147,8 +164,26 @@ export function createStudyStore(
           crashed: null,
           pump: outcome.pump,
           shown: keepLastGood(outcome, study, get().shown),
+          // what was kept stands now in the place of what was tried
+          ...(tried ? {} : { moving: null, movingShown: null }),
         }),
       (error) => set({ crashed: String(error) }),
+    );
+    let tried: readonly Operation[] | undefined;
+    let slowly = 0;
+    const movement = new Recalculation(
+      (study, pump) => calculate(study, pump, true),
+      (outcome, study) => {
+        if (!tried) return;
+        const shown = keepLastGood(outcome, study, get().moving?.shown ?? get().shown);
+        const isDue = performance.now() - slowly > SLOW_MS;
+        if (isDue) slowly = performance.now();
+        set({
+          moving: { study, outcome: withLastCurves(outcome, get().moving?.outcome ?? get().outcome), shown },
+          ...(isDue ? { movingShown: shown } : {}),
+        });
+      },
+      () => undefined,
     );
     const put = (study: Study, more: Partial<StudyState> = {}): void => {
       const active = study.scenarios.some((s) => s.id === get().active) ? get().active : study.scenarios[0]!.id;
@@ -166,6 +201,8 @@ export function createStudyStore(
       calculated: null,
       crashed: null,
       shown: {},
+      moving: null,
+      movingShown: null,
       past: [],
       future: [],
       active: opened.document.scenarios[0]!.id,
@@ -183,6 +220,19 @@ export function createStudyStore(
           notice: null,
         });
         return true;
+      },
+      move(operations) {
+        const done = applyOperations(get().study, operations);
+        if (!done.ok) return;
+        tried = operations;
+        movement.request(done.study, get().pump);
+      },
+      drop(label) {
+        const kept = tried;
+        tried = undefined;
+        if (kept && get().change(label, kept)) return true;
+        set({ moving: null, movingShown: null });
+        return false;
       },
       rebuild(label, done) {
         if (!done.ok) set({ notice: done.reason });

@@ -1,16 +1,17 @@
-import type { PumpTrace } from '@cedar-knot/core';
+import type { PumpTrace, ServiceCurves } from '@cedar-knot/core';
 import { Download } from 'lucide-react';
 import { DropdownMenu, Toggle } from 'radix-ui';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { useSize } from '../../ui/useSize.js';
 import { download, pngOf, sheetSvg } from '../../ui/exportSvg.js';
 import { ITEM, MENU } from '../../ui/controls.js';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { chartOptions } from '../../ui/chart/chartOptions.js';
-import { Handles } from './Handles.js';
+import { Handles, Held } from './Handles.js';
 import { KnotTable } from './KnotTable.js';
-import { curvesModel, type Shows } from './model.js';
+import { curvesModel, type CurvesModel, type HeldAxes, type Shows } from './model.js';
+import { MovingLayer } from './MovingLayer.js';
 import { diameterText, Overlay, type Areas } from './Overlay.js';
 import { csvOf, ReadFigures, ReadOut } from './ReadOut.js';
 
@@ -20,13 +21,17 @@ const FORMATS = {
   png: { name: 'Picture (PNG)', type: 'image/png' },
 } as const;
 type Format = keyof typeof FORMATS;
+/** a hand that has rested so long has let go: the charts are brought up to date */
+const REST_MS = 220;
 
 /** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
 export function CurvesView() {
   const store = useStudyStore();
   const study = useStudy((s) => s.study);
-  const shown = useStudy((s) => s.shown);
-  const curves = useStudy((s) => s.outcome?.curves ?? null);
+  const shown = useStudy((s) => s.moving?.shown ?? s.shown);
+  const curves = useStudy((s) => s.moving?.outcome.curves ?? s.outcome?.curves ?? null);
+  const slow = useStudy((s) => s.movingShown);
+  const tried = useStudy((s) => s.moving?.study ?? s.study);
   const active = useStudy((s) => s.active);
   const activate = useStudy((s) => s.activate);
   const display = useDisplay();
@@ -36,10 +41,13 @@ export function CurvesView() {
   const [areas, setAreas] = useState<Areas>({});
   const [shows, setShows] = useState<Shows>({ made: true, window: true, zoom: false });
   const [readAt, setReadAt] = useState<number | null>(null);
+  const [held, setHeld] = useState<HeldAxes | undefined>(undefined);
+  const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(rest.current), []);
   const [before, setBefore] = useState<{ traces: PumpTrace[]; study: typeof study } | null>(null);
 
   // an undo back to where the handle was taken leaves nothing to trace
-  const trail = before && before.study !== study ? before.traces : [];
+  const trail = before && before.study !== tried ? before.traces : [];
   const model = useMemo(
     () =>
       curves &&
@@ -51,27 +59,41 @@ export function CurvesView() {
         { flow: (q) => display.value(q, 'flow'), head: (h) => display.value(h, 'head'), power: (w) => display.value(w, 'power') },
         shows,
         trail,
+        held,
       ),
     // the display depends on the unit system alone
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [curves, study.units, study.displayUnits, shown, active, shows, before, theme],
+    [curves, study.units, study.displayUnits, shown, active, shows, before, theme, held],
   );
   const heights = chartHeights(size.height);
+  // while a handle is held the charts keep their frame, and a layer of lines draws what moves
+  const drawn = useRef<ReturnType<typeof chartsOf> | null>(null);
   const options = useMemo(
-    () =>
-      model && {
-        head: chartOptions(model.headTraces, model.flow, model.head, heights.head, false),
-        efficiency: chartOptions(model.efficiencyTraces, model.flow, model.efficiency, heights.efficiency, false),
-        npsh: chartOptions(model.npshTraces, model.flow, model.npsh, heights.npsh, true),
-      },
+    () => {
+      if (held && drawn.current) return drawn.current;
+      drawn.current = model && chartsOf(model, heights);
+      return drawn.current;
+    },
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [model, size.height],
+    [model, size.height, held],
   );
   const tops = { head: 0, efficiency: heights.head, npsh: heights.head + heights.efficiency };
   const grab = (): void => {
     const state = store.getState();
     if (state.outcome?.curves) setBefore({ traces: state.outcome.curves.pumps, study: state.study });
   };
+  const hold = (isHeld: boolean): void => {
+    clearTimeout(rest.current);
+    if (!isHeld) rest.current = setTimeout(() => setHeld(undefined), REST_MS);
+    else if (model && !held) setHeld({ flow: model.flow, head: model.head, npsh: model.npsh, powerTop: model.powerTop });
+  };
+
+  const latest = useRef({ grab, hold });
+  latest.current = { grab, hold };
+  const onGrab = useCallback(() => latest.current.grab(), []);
+  const onHold = useCallback((isHeld: boolean) => latest.current.hold(isHeld), []);
+  const side = useRef<SideFigures | null>(null);
+  const slowly = useRef<typeof slow>(null);
 
   if (!curves || !model || !options) {
     return (
@@ -81,6 +103,11 @@ export function CurvesView() {
     );
   }
   const trace = curves.pumps.find((p) => p.scenarios.includes(active)) ?? curves.pumps[0];
+  // what stands beside the plot follows a held handle a few times a second: its figures take longer to draw than the curves
+  if (!held || slow !== slowly.current || !side.current) {
+    slowly.current = slow;
+    side.current = { curves, trace, knots: model.knots, moved: movedText(trail[0], curves.pumps[0], display) };
+  }
   const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves.pump);
   const pumpEntry = study.pumps?.[String(element?.pump)];
   const name = pumpEntry?.name;
@@ -127,7 +154,11 @@ export function CurvesView() {
             </DropdownMenu.Portal>
           </DropdownMenu.Root>
         </div>
-        <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
+        <div
+          ref={box}
+          data-held={held !== undefined}
+          className={`relative min-h-0 flex-1 overflow-hidden ${held ? '[&_.apexcharts-plot-series]:invisible' : ''}`}
+        >
           {size.height > 0 && (
             <>
               <ApexChart
@@ -148,6 +179,7 @@ export function CurvesView() {
                 height={heights.npsh}
                 onArea={(npsh) => setAreas((a) => ({ ...a, npsh }))}
               />
+              {held && <MovingLayer model={model} areas={areas} tops={tops} size={size} />}
               <Overlay
                 model={model}
                 curves={curves}
@@ -165,25 +197,57 @@ export function CurvesView() {
           )}
         </div>
       </section>
-      <aside aria-label="Handles" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
-        <p className="flex items-baseline gap-2">
-          <span className="text-[14px] font-semibold">Handles</span>
-          <span className="text-inkq text-[12px]">drag; all answer</span>
-        </p>
-        <Handles
-          pump={curves.pump}
-          trace={trace}
-          made={curves.made.map((m) => m.diameter)}
-          onGrab={grab}
-          moved={movedText(trail[0], curves.pumps[0], display)}
-        />
-        <div className="border-soft border-t pt-1.5">
-          <KnotTable knots={model.knots} />
-        </div>
-        <ReadFigures flow={readAt} onFlow={setReadAt} />
-      </aside>
+      <Side {...side.current} onGrab={onGrab} onHold={onHold} readAt={readAt} onRead={setReadAt} />
     </div>
   );
+}
+
+interface SideFigures {
+  curves: ServiceCurves;
+  trace: PumpTrace | undefined;
+  knots: CurvesModel['knots'];
+  moved: string | null;
+}
+
+/** Handles, duties in figures, and the flow that is read. */
+const Side = memo(function Side({
+  curves,
+  trace,
+  knots,
+  moved,
+  onGrab,
+  onHold,
+  readAt,
+  onRead,
+}: SideFigures & {
+  onGrab: () => void;
+  onHold: (isHeld: boolean) => void;
+  readAt: number | null;
+  onRead: (flow: number | null) => void;
+}) {
+  return (
+    <aside aria-label="Handles" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
+      <p className="flex items-baseline gap-2">
+        <span className="text-[14px] font-semibold">Handles</span>
+        <span className="text-inkq text-[12px]">drag; all answer</span>
+      </p>
+      <Held.Provider value={onHold}>
+        <Handles pump={curves.pump} trace={trace} made={curves.made.map((m) => m.diameter)} onGrab={onGrab} moved={moved} />
+      </Held.Provider>
+      <div className="border-soft border-t pt-1.5">
+        <KnotTable knots={knots} />
+      </div>
+      <ReadFigures flow={readAt} onFlow={onRead} />
+    </aside>
+  );
+});
+
+function chartsOf(model: CurvesModel, heights: ReturnType<typeof chartHeights>) {
+  return {
+    head: chartOptions(model.headTraces, model.flow, model.head, heights.head, false),
+    efficiency: chartOptions(model.efficiencyTraces, model.flow, model.efficiency, heights.efficiency, false),
+    npsh: chartOptions(model.npshTraces, model.flow, model.npsh, heights.npsh, true),
+  };
 }
 
 /** the head chart takes what the two lower ones leave */

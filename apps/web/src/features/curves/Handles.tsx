@@ -6,18 +6,22 @@ import {
   writeQuantity,
   type Field,
   type Margin,
+  type Operation,
   type PumpTrace,
   type QuantityField,
   type RawEntry,
 } from '@cedar-knot/core';
 import { Slider } from 'radix-ui';
-import { useRef, type ReactNode } from 'react';
+import { createContext, useContext, useRef, useState, type ReactNode } from 'react';
 import { entryIn, letterOf, setOwn, setSeen } from '../../state/address.js';
 import { readEntry } from '../../state/entry.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { Select } from '../../ui/Select.js';
+
+/** Told whether a scale is being dragged. */
+export const Held = createContext<(isHeld: boolean) => void>(() => undefined);
 
 /** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
 interface HandlesProps {
@@ -105,20 +109,26 @@ function plain(x: unknown, field: Field): number {
 }
 
 /** Sets an entry of the pump where the active scenario sees it; a drag is one step of undo. */
-function usePut(pump: string, name: string): { put: (value: unknown, key?: string) => void; own: boolean; index: number } {
+function usePut(
+  pump: string,
+  name: string,
+): { put: (value: unknown) => void; move: (value: unknown) => void; drop: () => void; own: boolean; index: number } {
   const store = useStudyStore();
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const index = study.scenarios.findIndex((s) => s.id === active);
   const own = entryIn(study, study.scenarios[index], pump, name).own;
+  const operations = (value: unknown): Operation[] => {
+    const now = store.getState().study;
+    const scenario = now.scenarios.find((s) => s.id === active);
+    return setSeen(now, scenario, pump, name, value);
+  };
   return {
     own,
     index,
-    put: (value, key) => {
-      const { study: now, change } = store.getState();
-      const scenario = now.scenarios.find((s) => s.id === active);
-      change(`${pump} ${name}`, setSeen(now, scenario, pump, name, value), key);
-    },
+    put: (value) => void store.getState().change(`${pump} ${name}`, operations(value)),
+    move: (value) => store.getState().move(operations(value)),
+    drop: () => void store.getState().drop(`${pump} ${name}`),
   };
 }
 
@@ -148,15 +158,16 @@ interface HandleProps {
 
 /** One entry of the pump as a field and a scale; what is typed or dragged stands in the unit of the study. */
 function Handle({ pump, name, value, min, max, step, ticks, tickText, onGrab }: HandleProps) {
-  const { put, own, index } = usePut(pump, name);
+  const { put, move, drop, own, index } = usePut(pump, name);
   const display = useDisplay();
-  const drag = useRef(0);
+  // while it is held: the study has it only when it is let go
+  const [held, setHeld] = useState<string | null>(null);
   const study = useStudy((s) => s.study);
   const field = PUMP_FIELDS[name] as QuantityField;
   const { dimension } = field;
   const label = field.label!;
   // the entry itself, when there is one: the curve answers a moment later, and keys pressed fast must not be lost
-  const entry = entryIn(study, study.scenarios[index], pump, name).value;
+  const entry = held ?? entryIn(study, study.scenarios[index], pump, name).value;
   const now = quantityOf(entry, dimension) ?? value;
   const text =
     typeof entry === 'string' ? entry : writeQuantity(Math.round(now / step) * step, dimension, display.typed(dimension));
@@ -191,8 +202,15 @@ function Handle({ pump, name, value, min, max, step, ticks, tickText, onGrab }: 
         ticks={ticks}
         tickText={tickText ?? ((si) => display.number(si, dimension))}
         onGrab={onGrab}
-        onMove={(v) => put(dragged(v, dimension, display), `${name}-${drag.current}`)}
-        onEnd={() => drag.current++}
+        onMove={(v) => {
+          const entry = dragged(v, dimension, display);
+          setHeld(entry);
+          move(entry);
+        }}
+        onEnd={() => {
+          drop();
+          setHeld(null);
+        }}
       />
     </Group>
   );
@@ -228,6 +246,13 @@ function DragScale({
   onEnd: () => void;
 }) {
   const held = useRef(false);
+  const hold = useContext(Held);
+  const end = (): void => {
+    if (!held.current) return;
+    held.current = false;
+    hold(false);
+    onEnd();
+  };
   return (
     <div className="relative mt-1.5 h-[34px]">
       <Slider.Root
@@ -238,12 +263,14 @@ function DragScale({
         onValueChange={([v]) => {
           if (!held.current) onGrab();
           held.current = true;
+          hold(true);
           onMove(v!);
         }}
-        onValueCommit={() => {
-          held.current = false;
-          onEnd();
-        }}
+        // not by its own word of the end: that comes before the last value of a key, and not at all where it was taken
+        onPointerUp={end}
+        onLostPointerCapture={end}
+        onKeyUp={end}
+        onBlur={end}
         className="relative mx-[7px] flex h-[18px] touch-none items-center"
       >
         <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
@@ -327,11 +354,11 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
 }
 
 function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
-  const { put, own, index } = usePut(pump, 'wear');
+  const { move, drop, own, index } = usePut(pump, 'wear');
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
-  const drag = useRef(0);
-  const wear = plain(
+  const [held, setHeld] = useState<number | null>(null);
+  const kept = plain(
     entryIn(
       study,
       study.scenarios.find((s) => s.id === active),
@@ -340,6 +367,7 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
     ).value,
     PUMP_FIELDS.wear!,
   );
+  const wear = held ?? kept;
   return (
     <Group
       title="Wear"
@@ -361,8 +389,15 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
         ticks={[0.05, 0.1, 0.15]}
         tickText={(w) => String(Math.round(w * 100))}
         onGrab={onGrab}
-        onMove={(v) => put(v === 0 ? undefined : Math.round(v * 1000) / 1000, `wear-${drag.current}`)}
-        onEnd={() => drag.current++}
+        onMove={(v) => {
+          const share = Math.round(v * 1000) / 1000;
+          setHeld(share);
+          move(share === 0 ? undefined : share);
+        }}
+        onEnd={() => {
+          drop();
+          setHeld(null);
+        }}
       />
     </Group>
   );
@@ -372,10 +407,12 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
 function ValveOpening() {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
-  const shown = useStudy((s) => s.shown);
+  const shown = useStudy((s) => s.movingShown ?? s.shown);
   const change = useStudy((s) => s.change);
+  const move = useStudy((s) => s.move);
+  const drop = useStudy((s) => s.drop);
+  const [held, setHeld] = useState<number | null>(null);
   const display = useDisplay();
-  const drag = useRef(0);
   const index = study.scenarios.findIndex((s) => s.id === active);
   const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve');
   const r = valve && shown[active]?.outcome.result?.elements[valve.id];
@@ -392,19 +429,15 @@ function ValveOpening() {
       { op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) },
     ]);
   };
-  const put = (opening: number, key?: string): void => {
-    change(
-      `${valve.id} opening by hand`,
-      [
-        {
-          op: 'set',
-          path: ['scenarios', index, 'set'],
-          value: { ...set, [`${valve.id}.mode`]: 'opening', [`${valve.id}.opening`]: Math.round(opening * 1000) / 1000 },
-        },
-      ],
-      key,
-    );
-  };
+  const label = `${valve.id} opening by hand`;
+  const byHandAt = (opening: number): Operation[] => [
+    {
+      op: 'set',
+      path: ['scenarios', index, 'set'],
+      value: { ...set, [`${valve.id}.mode`]: 'opening', [`${valve.id}.opening`]: Math.round(opening * 1000) / 1000 },
+    },
+  ];
+  const opening = held ?? r.opening;
   return (
     <div className="pb-1">
       <div className="mb-1 flex items-center justify-between">
@@ -412,28 +445,34 @@ function ValveOpening() {
           Valve opening <ScenarioLetter index={index} letter={letterOf(index)} small />
         </span>
         <span>
-          <b className="font-semibold">{r.opening === null ? '–' : (r.opening * 100).toFixed(1)}</b>{' '}
+          <b className="font-semibold">{opening === null ? '–' : (opening * 100).toFixed(1)}</b>{' '}
           <span className="text-inkq">%</span>
         </span>
       </div>
-      {byHand && r.opening !== null ? (
+      {byHand && opening !== null ? (
         <DragScale
           label="Valve opening"
-          value={r.opening}
+          value={opening}
           min={0.05}
           max={1}
           step={0.005}
           ticks={limits}
           tickText={(v) => `${Math.round(v * 100)}`}
           onGrab={() => undefined}
-          onMove={(v) => put(v, `opening-${drag.current}`)}
-          onEnd={() => drag.current++}
+          onMove={(v) => {
+            setHeld(v);
+            move(byHandAt(v));
+          }}
+          onEnd={() => {
+            drop(label);
+            setHeld(null);
+          }}
         />
       ) : null}
       <p className="text-inkq text-[12px]">
         {byHand ? 'set by hand in this scenario. ' : `found for ${display.number(r.flow, 'flow')} ${display.unit('flow')}. `}
         {typeof valve.valve === 'string' && r.opening !== null && (
-          <button type="button" className="text-cedar" onClick={byHand ? follow : () => put(r.opening!)}>
+          <button type="button" className="text-cedar" onClick={byHand ? follow : () => change(label, byHandAt(r.opening!))}>
             {byHand ? 'Follow the set point' : 'Set by hand'}
           </button>
         )}

@@ -51,7 +51,7 @@ export function Overlay({ model, curves, areas, tops, size, display, active, sho
   const bottom = tops.npsh + npsh.y + npsh.height;
   const label = 'var(--ink-quiet)';
   return (
-    <svg width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
+    <svg width={size.width} height={size.height} className="pointer-events-none absolute inset-0 will-change-transform">
       <text x={8} y={12} fontSize={12} fontWeight={600} fill="var(--ink)">
         Head, {display.unit('head')}
       </text>

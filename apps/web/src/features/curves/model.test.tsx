@@ -106,6 +106,17 @@ test('power is drawn as a share of its own axis, efficiency in percent', async (
   expect((interpolate(power!.x, power!.y, 60) * powerTop) / 100).toBeCloseTo(11.75, 1);
 });
 
+test('while a handle is held the axes stay, and power keeps its scale', async () => {
+  const { store } = await open(pumpedStudy());
+  const { outcome, study, shown, active } = store.getState();
+  const axis = { min: 0, max: 30, ticks: 3 };
+  const held = { flow: axis, head: axis, npsh: axis, powerTop: 40 };
+  const m = curvesModel(outcome!.curves!, study, shown, active, METRIC, PLAIN, [], held);
+  expect(m).toMatchObject(held);
+  // 11.75 kW at 60 m³/h (as above) of a scale of 40
+  expect(interpolate(m.efficiencyTraces[1]!.x, m.efficiencyTraces[1]!.y, 60)).toBeCloseTo((100 * 11.75) / 40, 0);
+});
+
 test('between the points of a trace it goes straight, past its ends as the last piece', () => {
   expect(interpolate([0, 1, 3], [0, 10, 30], 2)).toBe(20);
   expect(interpolate([0, 1, 3], [0, 10, 30], 4)).toBe(40);

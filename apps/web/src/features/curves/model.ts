@@ -35,6 +35,9 @@ export interface Units {
   power: (si: number) => number;
 }
 
+/** axes that stay while a handle is held, so that what moves is the curves */
+export type HeldAxes = Pick<CurvesModel, 'flow' | 'head' | 'npsh' | 'powerTop'>;
+
 export interface Shows {
   made: boolean;
   window: boolean;
@@ -49,6 +52,7 @@ export function curvesModel(
   units: Units,
   shows: Shows,
   before: readonly PumpTrace[],
+  held?: HeldAxes,
 ): CurvesModel {
   const ink = resolved('--ink');
   const knots = knotsOf(curves, study, shown);
@@ -65,12 +69,12 @@ export function curvesModel(
   );
   const zoomed = shows.zoom && knots.length > 0;
   const power = Math.max(1, ...curves.pumps.flatMap((p) => p.power.map((w) => units.power(w ?? 0))));
-  const powerTop = axis(0, power * 1.02, 2).max;
+  const powerTop = held?.powerTop ?? axis(0, power * 1.02, 2).max;
   return {
-    flow: zoomed ? axis(Math.max(0, flows[0]), flows[1], 6) : axis(0, flowEnd, 10),
-    head: zoomed ? axis(duty[0], duty[1], 6) : axis(low, top, 6),
+    flow: held?.flow ?? (zoomed ? axis(Math.max(0, flows[0]), flows[1], 6) : axis(0, flowEnd, 10)),
+    head: held?.head ?? (zoomed ? axis(duty[0], duty[1], 6) : axis(low, top, 6)),
     efficiency: { min: 0, max: 100, ticks: 2 },
-    npsh: npshAxis(curves, units, knots),
+    npsh: held?.npsh ?? npshAxis(curves, units, knots),
     powerTop,
     headTraces: [
       ...before.map((p, i): Trace => ({

@@ -107,7 +107,7 @@ function Card({
   compact: boolean;
   judged: boolean;
 }) {
-  const shown = useStudy((s) => s.shown[id]);
+  const shown = useStudy((s) => (s.movingShown ?? s.shown)[id]);
   const pump = useStudy((s) => s.pump);
   const isActive = useStudy((s) => s.active === id);
   const isCompared = useStudy((s) => s.compared.includes(id));

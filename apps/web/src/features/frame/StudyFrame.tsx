@@ -25,7 +25,7 @@ export function StudyFrame() {
         if (gone) return;
         opened = createStudyStore(
           study,
-          (s, pump) => remote.recalculate(s, pump),
+          (s, pump, isTried) => remote.recalculate(s, pump, isTried),
           { save: (version, s, saveId) => api.save(study.id, version, s, saveId) },
           {
             explain: (s, scenario, address) => remote.explain(s, scenario, address),
