@@ -34,10 +34,10 @@ await page.evaluate(() => {
   });
   const count = () => {
     globalThis.frames++;
-    requestAnimationFrame(count);
+    globalThis.requestAnimationFrame(count);
   };
-  requestAnimationFrame(count);
-  new MutationObserver(() => globalThis.moves++).observe(document.querySelector('[data-moving]'), {
+  globalThis.requestAnimationFrame(count);
+  new globalThis.MutationObserver(() => globalThis.moves++).observe(globalThis.document.querySelector('[data-moving]'), {
     subtree: true,
     attributes: true,
   });

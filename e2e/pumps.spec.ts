@@ -162,3 +162,29 @@ test('a candidate is kept beside the study and both are compared as wholes; moto
   expect(Math.abs(figures.slice(0, 6).reduce((a, b) => a + b, 0) - figures[6]!)).toBeLessThan(0.85);
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 });
+
+test('beside the curve: contours, other speeds, one unit stops, the system as a quadratic', async ({ page }) => {
+  await openCopy(page, 'Reinjection transfer');
+  await page.getByRole('link', { name: 'Curves' }).click();
+  await expect(page.locator('[data-knot]')).toHaveCount(5);
+  await page.locator('[data-scenario]').nth(4).click();
+  await page.getByRole('button', { name: 'more' }).click();
+  for (const name of ['efficiency contours', 'other speeds', 'one unit more, fewer; one stops', 'system as a + b·Q²'])
+    await page.getByRole('menuitemcheckbox', { name }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'more, 4 shown' })).toBeVisible();
+  // 80 % of 2950 rpm
+  await expect(page.getByText('2360 rpm', { exact: true })).toBeVisible();
+  await expect(page.getByText('80 %', { exact: true }).first()).toBeVisible();
+  // of the two that run one stops: the other stays within its curve
+  await expect(page.locator('[data-run-out=inside]')).toContainText(/one stops: \d+ at [\d.]+ m/);
+  // the well takes a head that grows with the flow itself: a quadratic is off, at no flow by what it says
+  await page.getByLabel('Read at a flow').fill('0 m3/h');
+  await page.getByLabel('Read at a flow').press('Enter');
+  const rest = Number(await page.locator('[data-floating] [data-read=both] td').nth(1).textContent());
+  const text = (await page.locator('[data-quadratic]').textContent())!;
+  const [fitted, within] = [/H = ([\d.]+)/, /within ([\d.]+)/].map((at) => Number(at.exec(text)![1]));
+  expect(within).toBeGreaterThan(1);
+  expect(Math.abs(Math.abs(fitted! - rest) - within!)).toBeLessThan(0.11);
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+});

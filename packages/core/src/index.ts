@@ -197,10 +197,22 @@ export {
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
 export { neededFor, type Needed } from './selection/needed.js';
 export { controlSchemes, energyByCause, type ControlScheme, type EnergyByCause } from './selection/drive.js';
+export {
+  clearCurve,
+  efficiencyContours,
+  overallAt,
+  quadraticFit,
+  runOut,
+  speedFamily,
+  unitFamily,
+  type FamilyCurve,
+  type QuadraticFit,
+  type RunOut,
+} from './catalogue/curve-family.js';
 export { motorDuty, type MotorInput } from './pumps/motor.js';
 export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
 export { motorFactor } from './checks/motor-power.js';
 export { stageLadder, type LadderOptions, type StageLadder } from './selection/stages.js';
 export { chooseValves, type ValveChoice } from './selection/valves.js';
 export { usable } from './catalogue/find.js';
-export { typicalMotorEfficiency } from './selection/motor.js';
+export { typicalMotorEfficiency } from './pumps/typical-motor.js';

@@ -1,4 +1,4 @@
-import { PumpPerformance } from '../pumps/pump.js';
+import { PumpPerformance, type PumpSetting } from '../pumps/pump.js';
 import { regionsOf } from '../checks/flow-region.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { SolvedScenario } from './run.js';
@@ -29,6 +29,10 @@ export interface PumpTrace {
   lastFlow: number;
   preferred: [number, number];
   allowable: [number, number];
+  /** the maker's minimum continuous flow of the group; null where the entry names none */
+  minFlow: number | null;
+  /** how it is run, for what is drawn beside it */
+  setting: PumpSetting;
 }
 
 export interface ServiceCurves {
@@ -122,6 +126,8 @@ function pumpTrace(id: string, model: ScenarioModel, p: PumpPerformance): PumpTr
     lastFlow: end,
     preferred: region(preferred),
     allowable: region(allowable),
+    minFlow: p.pump.minFlow === undefined ? null : p.pump.minFlow * p.fromEntry() * running,
+    setting: p.setting,
   };
 }
 

@@ -6,7 +6,7 @@ import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import { runStudy, type SolvedScenario } from '../scenarios/run.js';
-import { typicalMotorEfficiency } from './motor.js';
+import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
 import { requirementOf } from './requirement.js';
 
 /** Ways to come down to the flow that is asked: by a valve, a smaller impeller, another speed, or a way back to the supply. */

@@ -13,7 +13,7 @@ import { splitNumber } from '../units/quantity.js';
 import { findUnit } from '../units/units.js';
 import { dutyOf, type Duty } from './duty.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
-import { typicalMotorEfficiency } from './motor.js';
+import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
 import { requirementOf, type ScenarioRequirement } from './requirement.js';
 import { withPump, type PumpPlace } from './substitute.js';
 

@@ -2,7 +2,7 @@ import { line, pipe, study, vessel } from '../test/studies.js';
 import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { usable } from '../catalogue/find.js';
-import { typicalMotorEfficiency } from './motor.js';
+import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
 import { rankPumps, type RankOptions } from './rank.js';
 import { stageLadder } from './stages.js';
 import { chooseValves } from './valves.js';

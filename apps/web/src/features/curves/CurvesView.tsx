@@ -1,5 +1,5 @@
-import type { PumpTrace, ServiceCurves } from '@cedar-knot/core';
-import { Download } from 'lucide-react';
+import { usable, type PumpTrace, type ServiceCurves } from '@cedar-knot/core';
+import { Check, ChevronDown, Download } from 'lucide-react';
 import { DropdownMenu, Toggle } from 'radix-ui';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
@@ -8,9 +8,12 @@ import { download, pngOf, sheetSvg } from '../../ui/exportSvg.js';
 import { ITEM, MENU } from '../../ui/controls.js';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { chartOptions } from '../../ui/chart/chartOptions.js';
+import type { Shown } from '../../state/studyStore.js';
+import { judgedEntry } from '../entry/judged.js';
+import { familyOf, NO_FAMILY } from './family.js';
 import { Handles, Held } from './Handles.js';
 import { KnotTable } from './KnotTable.js';
-import { curvesModel, type CurvesModel, type HeldAxes, type Shows } from './model.js';
+import { BARE, curvesModel, type CurvesModel, type HeldAxes, type Shows } from './model.js';
 import { MovingLayer } from './MovingLayer.js';
 import { diameterText, Overlay, type Areas } from './Overlay.js';
 import { csvOf, ReadFigures, ReadOut } from './ReadOut.js';
@@ -39,13 +42,24 @@ export function CurvesView() {
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
   const [areas, setAreas] = useState<Areas>({});
-  const [shows, setShows] = useState<Shows>({ made: true, window: true, zoom: false });
+  const [shows, setShows] = useState<Shows>({ ...BARE, made: true, window: true });
   const [readAt, setReadAt] = useState<number | null>(null);
   const [held, setHeld] = useState<HeldAxes | undefined>(undefined);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(rest.current), []);
   const [before, setBefore] = useState<{ traces: PumpTrace[]; study: typeof study } | null>(null);
 
+  const pumpOf = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves?.pump)?.pump;
+  const entryOf = typeof pumpOf === 'string' ? study.pumps?.[pumpOf] : undefined;
+  const input = useMemo(() => (entryOf ? usable(judgedEntry(entryOf).read) : undefined), [entryOf]);
+  const family = useMemo(() => {
+    const own = curves?.pumps.find((p) => p.scenarios.includes(active)) ?? curves?.pumps[0];
+    if (!curves || !own || !input || !MORE.some(([key]) => shows[key])) return NO_FAMILY;
+    const { outcome } = shown[active] ?? {};
+    const duty = outcome?.result?.elements[curves.pump]?.flow ?? null;
+    const medium = outcome?.medium ?? { density: 998.2, gravity: 9.80665 };
+    return familyOf(input, own, curves, active, duty, medium, shows);
+  }, [curves, input, shown, active, shows]);
   // an undo back to where the handle was taken leaves nothing to trace
   const trail = before && before.study !== tried ? before.traces : [];
   const model = useMemo(
@@ -60,10 +74,11 @@ export function CurvesView() {
         shows,
         trail,
         held,
+        family,
       ),
     // the display depends on the unit system alone
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [curves, study.units, study.displayUnits, shown, active, shows, before, theme, held],
+    [curves, study.units, study.displayUnits, shown, active, shows, before, theme, held, family],
   );
   const heights = chartHeights(size.height);
   // while a handle is held the charts keep their frame, and a layer of lines draws what moves
@@ -139,6 +154,7 @@ export function CurvesView() {
           {curves.made.length > 1 && <Switch on={shows.made} onClick={() => toggle('made')} text="made diameters" />}
           <Switch on={shows.window} onClick={() => toggle('window')} text="valve window" />
           <Switch on={shows.zoom} onClick={() => toggle('zoom')} text="zoom to the duties" />
+          <More shows={shows} onToggle={toggle} />
           <DropdownMenu.Root>
             <DropdownMenu.Trigger aria-label="Save the curves" title="Save the curves" className="text-inkq hover:text-ink p-1">
               <Download size={15} aria-hidden="true" />
@@ -191,6 +207,8 @@ export function CurvesView() {
                 showMade={shows.made && !shows.zoom}
                 showWindow={shows.window}
                 onPick={activate}
+                family={family}
+                others={othersOf(shown, curves.pump)}
               />
               <ReadOut curves={curves} model={model} areas={areas} size={size} flow={readAt} onFlow={setReadAt} />
             </>
@@ -269,6 +287,56 @@ function movedText(before: PumpTrace | undefined, now: PumpTrace | undefined, di
   const parts = [diameter && `Ø ${diameter}`, speed].filter((x) => x !== null);
   if (parts.length > 0) return parts.join(', ');
   return shutOff && `shut-off ${shutOff}`;
+}
+
+/** what may stand beside the curves */
+const MORE: readonly (readonly [keyof Shows, string])[] = [
+  ['contours', 'efficiency contours'],
+  ['speeds', 'other speeds'],
+  ['units', 'one unit more, fewer; one stops'],
+  ['clear', 'the new pump on water'],
+  ['motor', 'with the motor: efficiency, input'],
+  ['quadratic', 'system as a + b·Q²'],
+];
+
+function More({ shows, onToggle }: { shows: Shows; onToggle: (key: keyof Shows) => void }) {
+  const count = MORE.filter(([key]) => shows[key]).length;
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="border-edge bg-panel data-[state=open]:border-cedar flex h-[24px] items-center gap-1 rounded-full border px-3 text-[12px]">
+        more{count > 0 && `, ${count} shown`} <ChevronDown size={12} aria-hidden="true" />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className={MENU}>
+          {MORE.map(([key, text]) => (
+            <DropdownMenu.CheckboxItem
+              key={key}
+              checked={shows[key]}
+              className={`${ITEM} gap-2`}
+              onCheckedChange={() => onToggle(key)}
+              // several are wanted at once
+              onSelect={(e) => e.preventDefault()}
+            >
+              <span className="w-[14px]">{shows[key] && <Check size={13} aria-hidden="true" />}</span>
+              {text}
+            </DropdownMenu.CheckboxItem>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** further flows at which a curve that droops meets the system, by scenario */
+function othersOf(shown: Readonly<Record<string, Shown>>, pump: string): { scenario: string; flow: number; isStable: boolean }[] {
+  return Object.entries(shown).flatMap(([scenario, { outcome }]) =>
+    (outcome.result?.findings ?? [])
+      .filter((f) => f.code === 'other-duties' && f.where === pump)
+      .flatMap((f) => {
+        const { flows, stable } = f.values as unknown as { flows: number[]; stable: number[] };
+        return flows.map((flow, i) => ({ scenario, flow, isStable: stable[i] === 1 }));
+      }),
+  );
 }
 
 function Switch({ on, onClick, text }: { on: boolean; onClick: () => void; text: string }) {

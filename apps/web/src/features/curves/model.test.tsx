@@ -1,10 +1,10 @@
 import type { Operation } from '@cedar-knot/core';
 import { open, pumpedStudy } from '../../test/open.js';
-import { curvesModel, interpolate, type CurvesModel, type Shows } from './model.js';
+import { BARE, curvesModel, interpolate, type CurvesModel, type Shows } from './model.js';
 
 /* What the charts draw, from the curves of the core: in the units of the study, on axes that hold it. */
 
-const PLAIN: Shows = { made: false, window: false, zoom: false };
+const PLAIN: Shows = BARE;
 const METRIC = { flow: (q: number) => q * 3600, head: (h: number) => h, power: (w: number) => w / 1000 };
 const US = { flow: (q: number) => q / 6.30901964e-5, head: (h: number) => h / 0.3048, power: (w: number) => w / 745.7 };
 

@@ -1,4 +1,6 @@
 import type { PumpResult, PumpTrace, ScenarioTrace, ServiceCurves, Study } from '@cedar-knot/core';
+import type { Family } from './family.js';
+import { NO_FAMILY } from './family.js';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { lineStyle, resolved } from '../../ui/scenarioStyle.js';
@@ -42,7 +44,27 @@ export interface Shows {
   made: boolean;
   window: boolean;
   zoom: boolean;
+  /** beside the curve as it runs: lines of equal efficiency, other speeds, other counts of units, the new pump on water, the motor */
+  contours: boolean;
+  speeds: boolean;
+  units: boolean;
+  clear: boolean;
+  motor: boolean;
+  quadratic: boolean;
 }
+
+/** nothing beside the curves */
+export const BARE: Shows = {
+  made: false,
+  window: false,
+  zoom: false,
+  contours: false,
+  speeds: false,
+  units: false,
+  clear: false,
+  motor: false,
+  quadratic: false,
+};
 
 export function curvesModel(
   curves: ServiceCurves,
@@ -53,6 +75,7 @@ export function curvesModel(
   shows: Shows,
   before: readonly PumpTrace[],
   held?: HeldAxes,
+  family: Family = NO_FAMILY,
 ): CurvesModel {
   const ink = resolved('--ink');
   const knots = knotsOf(curves, study, shown);
@@ -68,7 +91,8 @@ export function curvesModel(
     0.25,
   );
   const zoomed = shows.zoom && knots.length > 0;
-  const power = Math.max(1, ...curves.pumps.flatMap((p) => p.power.map((w) => units.power(w ?? 0))));
+  const inputs = family.motor?.input.map(units.power) ?? [];
+  const power = Math.max(1, ...inputs, ...curves.pumps.flatMap((p) => p.power.map((w) => units.power(w ?? 0))));
   const powerTop = held?.powerTop ?? axis(0, power * 1.02, 2).max;
   return {
     flow: held?.flow ?? (zoomed ? axis(Math.max(0, flows[0]), flows[1], 6) : axis(0, flowEnd, 10)),
@@ -105,25 +129,28 @@ export function curvesModel(
               dash: '1.5 3',
             }))
         : []),
+      ...familyTraces(family, units),
       ...curves.pumps.flatMap((p) => comfortPieces(p, units, ink)),
     ],
-    efficiencyTraces: curves.pumps.flatMap((p, i): Trace[] => [
-      {
-        name: `efficiency ${i}`,
-        x: p.flow.map(units.flow),
-        y: p.efficiency.map((e) => (e === null ? null : e * 100)),
-        color: ink,
-        width: 1.8,
-      },
-      {
-        name: `power ${i}`,
-        x: p.flow.map(units.flow),
-        y: p.power.map((w) => (w === null ? null : (units.power(w) / powerTop) * 100)),
-        color: ink,
-        width: 1.3,
-        dash: '5 3',
-      },
-    ]),
+    efficiencyTraces: curves.pumps
+      .flatMap((p, i): Trace[] => [
+        {
+          name: `efficiency ${i}`,
+          x: p.flow.map(units.flow),
+          y: p.efficiency.map((e) => (e === null ? null : e * 100)),
+          color: ink,
+          width: 1.8,
+        },
+        {
+          name: `power ${i}`,
+          x: p.flow.map(units.flow),
+          y: p.power.map((w) => (w === null ? null : (units.power(w) / powerTop) * 100)),
+          color: ink,
+          width: 1.3,
+          dash: '5 3',
+        },
+      ])
+      .concat(motorTraces(family, units, powerTop, ink)),
     npshTraces: [
       ...curves.scenarios.map((s): Trace => ({
         ...systemTrace(s, curves.flows, s.npsha, index(s.id), s.id === active, units),
@@ -139,6 +166,47 @@ export function curvesModel(
     ],
     knots,
   };
+}
+
+const line = (
+  name: string,
+  c: { flow: readonly number[]; head: readonly number[] },
+  units: Units,
+  color: string,
+  width: number,
+  dash?: string,
+): Trace => ({ name, x: c.flow.map(units.flow), y: c.head.map(units.head), color, width, ...(dash ? { dash } : {}) });
+
+/** what is drawn beside the curve as it runs: never heavier than it */
+function familyTraces(family: Family, units: Units): Trace[] {
+  const quiet = resolved('--ink-quiet');
+  return [
+    ...family.contours.flatMap((c) =>
+      c.lines.map((l, i) =>
+        line(`η ${c.efficiency} ${i}`, { flow: l.map((p) => p.flow), head: l.map((p) => p.head) }, units, resolved('--cedar'), 1),
+      ),
+    ),
+    ...family.speeds.map((c) => line(`${c.speed.toFixed(0)} rpm`, c, units, quiet, 1, '6 3')),
+    ...family.units.map((c) => line(`${c.running} of the units`, c, units, quiet, 1.2, '2 3')),
+    ...(family.clear ? [line('new, on water', family.clear, units, quiet, 1.4, '8 3 2 3')] : []),
+  ];
+}
+
+function motorTraces(family: Family, units: Units, powerTop: number, ink: string): Trace[] {
+  const { motor } = family;
+  if (!motor) return [];
+  const x = motor.flow.map(units.flow);
+  return [
+    { name: 'overall efficiency', x, y: motor.efficiency.map((e) => e * 100), color: ink, width: 1.2, dash: '1.5 2.5' },
+    {
+      name: 'input power',
+      x,
+      y: motor.input.map((w) => (units.power(w) / powerTop) * 100),
+      color: ink,
+      width: 1,
+      dash: '5 2 1 2',
+    },
+  ];
 }
 
 function zoomRange(values: readonly number[], pad: number): [number, number] {

@@ -1,0 +1,71 @@
+import {
+  clearCurve,
+  efficiencyContours,
+  overallAt,
+  PumpPerformance,
+  quadraticFit,
+  runOut,
+  speedFamily,
+  unitFamily,
+  type FamilyCurve,
+  type PumpInput,
+  type PumpTrace,
+  type QuadraticFit,
+  type RunOut,
+  type ServiceCurves,
+} from '@cedar-knot/core';
+import { interpolate, type Shows } from './model.js';
+
+/** What is drawn beside a pump curve as it runs in the active scenario. */
+export interface Family {
+  contours: ReturnType<typeof efficiencyContours>;
+  speeds: ReturnType<typeof speedFamily>;
+  units: ReturnType<typeof unitFamily>;
+  runOut: RunOut | undefined;
+  clear: FamilyCurve | undefined;
+  motor: { flow: number[]; efficiency: number[]; input: number[] } | undefined;
+  quadratic: QuadraticFit | undefined;
+}
+
+export const NO_FAMILY: Family = {
+  contours: [],
+  speeds: [],
+  units: [],
+  runOut: undefined,
+  clear: undefined,
+  motor: undefined,
+  quadratic: undefined,
+};
+
+/**
+ * @param duty flow of the active scenario, m³/s; null where it has none
+ */
+export function familyOf(
+  input: PumpInput,
+  trace: PumpTrace,
+  curves: ServiceCurves,
+  active: string,
+  duty: number | null,
+  medium: { density: number; gravity: number },
+  shows: Shows,
+): Family {
+  const p = new PumpPerformance(input, trace.setting);
+  const system = curves.scenarios.find((s) => s.id === active);
+  const asked = (q: number): number => (system ? interpolate(curves.flows, system.head, q) : NaN);
+  const flows = trace.flow.filter((q) => q > 0);
+  const overall = shows.motor ? flows.flatMap((flow) => ({ flow, ...overallAt(p, flow, medium) })) : [];
+  const known = overall.filter((o): o is { flow: number; inputPower: number; efficiency: number } => o.inputPower !== undefined);
+  return {
+    contours: shows.contours ? efficiencyContours(p) : [],
+    speeds: shows.speeds ? speedFamily(p) : [],
+    units: shows.units ? unitFamily(p) : [],
+    runOut: shows.units ? runOut(p, asked, medium) : undefined,
+    clear: shows.clear ? clearCurve(p) : undefined,
+    motor:
+      known.length > 1
+        ? { flow: known.map((o) => o.flow), efficiency: known.map((o) => o.efficiency), input: known.map((o) => o.inputPower) }
+        : undefined,
+    quadratic:
+      shows.quadratic && system && duty !== null && duty > 0 ? quadraticFit(curves.flows, system.head, 0, duty) : undefined,
+  };
+}
