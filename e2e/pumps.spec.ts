@@ -163,6 +163,21 @@ test('a candidate is kept beside the study and both are compared as wholes; moto
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 });
 
+test('a minimum-flow line is built with one action, and the pump has its least flow everywhere', async ({ page }) => {
+  const id = await openCopy(page, 'Reinjection transfer');
+  await page.getByRole('tab', { name: 'Drive and energy' }).click();
+  await page.locator('[data-scheme=bypass]').getByRole('button', { name: 'Build it' }).click();
+  await expect(page.getByText(/and its line are built/)).toBeVisible();
+  await settled(page);
+  const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as { document: { lines: { to: string }[] } };
+  expect(document.lines.map((l) => l.to)).toEqual([expect.stringMatching(/^J-/), 'W-7', 'V-401']);
+  // cold commissioning ran at 45 % of best efficiency; with the way back at half of it and the spare
+  await page.getByRole('link', { name: 'Curves' }).click();
+  await expect(page.locator('[data-duty=cold]')).toContainText('51');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.locator('[data-duty=cold]')).toContainText('45');
+});
+
 test('beside the curve: contours, other speeds, one unit stops, the system as a quadratic', async ({ page }) => {
   await openCopy(page, 'Reinjection transfer');
   await page.getByRole('link', { name: 'Curves' }).click();

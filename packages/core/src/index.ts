@@ -195,6 +195,7 @@ export {
   type Vary,
 } from './selection/rank.js';
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
+export { leastUnits } from './selection/running-units.js';
 export { neededFor, type Needed } from './selection/needed.js';
 export { controlSchemes, energyByCause, type ControlScheme, type EnergyByCause } from './selection/drive.js';
 export {
@@ -211,6 +212,7 @@ export {
 } from './catalogue/curve-family.js';
 export { motorDuty, type MotorInput } from './pumps/motor.js';
 export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
+export { regionsOf } from './checks/flow-region.js';
 export { motorFactor } from './checks/motor-power.js';
 export { stageLadder, type LadderOptions, type StageLadder } from './selection/stages.js';
 export { chooseValves, type ValveChoice } from './selection/valves.js';

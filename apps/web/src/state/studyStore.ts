@@ -95,6 +95,8 @@ export interface StudyActions {
   compareSizes(request: LineSizesRequest): Promise<LineSizes | null>;
   /** the stages that a pump needs, and what the counts around them would do; null where its entry has no curve */
   stageLadder(pump: string, options?: LadderOptions): Promise<StageLadder | null>;
+  /** how many equal units each scenario needs; null where no number serves */
+  leastUnits(pump: string): Promise<Record<string, number | null>>;
   /** studies as wholes, to be set side by side */
   compareWhole(studies: Study[]): Promise<WholeStudy[]>;
   /** a pump's motor in every scenario, where its electricity goes, and other ways of control */
@@ -134,6 +136,7 @@ interface OccasionalWork {
   compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
   ladder(study: Study, pump: string, options: LadderOptions): Promise<StageLadder | null>;
   drive(study: Study, pump: string): Promise<DriveFigures | null>;
+  leastUnits(study: Study, pump: string): Promise<Record<string, number | null>>;
   compareWhole(studies: Study[]): Promise<WholeStudy[]>;
 }
 
@@ -151,6 +154,7 @@ export function createStudyStore(
     ladder: () => Promise.resolve(null),
     drive: () => Promise.resolve(null),
     compareWhole: () => Promise.resolve([]),
+    leastUnits: () => Promise.resolve({}),
   },
 ): StudyStore {
   const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
@@ -272,6 +276,7 @@ export function createStudyStore(
       explain: (scenario, address) => occasional.explain(get().study, scenario, address),
       compareSizes: (request) => occasional.compareSizes(get().study, request),
       stageLadder: (pump, options = {}) => occasional.ladder(get().study, pump, options),
+      leastUnits: (pump) => occasional.leastUnits(get().study, pump),
       compareWhole: (studies) => occasional.compareWhole(studies),
       driveOf: (pump) => occasional.drive(get().study, pump),
       rebase: (version) => autosave.rebase(version),

@@ -1,4 +1,4 @@
-import { blankStudy, applyOperations, workingChain, runStudy, type Operation, type Study } from '@cedar-knot/core';
+import { blankStudy, applyOperations, leastUnits, workingChain, runStudy, type Operation, type Study } from '@cedar-knot/core';
 import { render } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { StudyContext } from '../features/context.js';
@@ -74,6 +74,7 @@ export async function open(study: Study): Promise<Opened> {
       ladder: () => Promise.resolve(null),
       drive: () => Promise.resolve(null),
       compareWhole: () => Promise.resolve([]),
+      leastUnits: (s, pump) => Promise.resolve(leastUnits(s, pump)),
     },
   );
   await settle();

@@ -3,6 +3,7 @@ import {
   controlSchemes,
   energyByCause,
   judgeCatalogue,
+  leastUnits,
   runStudy,
   stageLadder,
   usable,
@@ -57,7 +58,7 @@ function compareWhole(studies: Study[]): WholeStudy[] {
   return studies.map(wholeStudy);
 }
 
-const api = { recalculate, ladder, drive, compareWhole, explain, compareSizes };
+const api = { recalculate, ladder, drive, leastUnits, compareWhole, explain, compareSizes };
 export type RecalculationApi = typeof api;
 
 Comlink.expose(api);

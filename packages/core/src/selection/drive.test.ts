@@ -2,6 +2,7 @@ import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { controlSchemes, energyByCause, TYPICAL_DRIVE, type ControlScheme } from './drive.js';
+import { leastUnits } from './running-units.js';
 import { wholeStudy } from './whole.js';
 
 /*
@@ -125,4 +126,21 @@ test('a study as a whole: verdict, worst margin and duties of every judged scena
   const broken = wholeStudy(service(narrow, [{ id: 'a' }, { id: 'x', set: { 'T.level': 'deep' } }]));
   expect(broken.scenarios[1]).toMatchObject({ verdict: null, worst: null, fails: 0 });
   expect(broken.energyPerYear).toBeNull();
+});
+
+test('how many units a scenario needs: the fewest that give its head, each inside its curve', () => {
+  const at = (flow: number, lift: number) => ({ 'CV.flow': `${flow} m3/s`, 'U.elevation': `${lift} m` });
+  const scenarios = [
+    // one gives 40 m at 0.01 and 20 m at 0.03
+    { id: 'one', set: at(0.01, 20) },
+    { id: 'just', set: at(0.03, 19.999) },
+    // 15 m at 0.035 are too little for 20 m: two give 32.5
+    { id: 'two', set: at(0.035, 20) },
+    // 2 m are little, but 0.045 m³/s lie past the curve of one, which ends at 0.04
+    { id: 'past', set: at(0.045, 2) },
+    { id: 'never', set: at(0.01, 55) },
+    { id: 'aside', judged: false },
+  ];
+  expect(leastUnits(service(straight, scenarios), 'P')).toEqual({ one: 1, just: 1, two: 2, past: 2, never: null });
+  expect(leastUnits(service(straight, [{ id: 'two', set: at(0.035, 20) }]), 'P', 1)).toEqual({ two: null });
 });

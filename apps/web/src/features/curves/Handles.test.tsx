@@ -60,6 +60,20 @@ test('how many units run is the scenario’s own', async () => {
   expect(store.getState().study.scenarios[0]!.set).toEqual({ 'P-1.running': 2 });
 });
 
+test('the fewest units that serve are found and set in one step; what serves already is said', async () => {
+  const { store, user } = await handles({ op: 'set', path: ['scenarios', 0, 'set'], value: { 'P-1.running': 2 } });
+  const steps = store.getState().past.length;
+  await user.click(screen.getByRole('button', { name: 'the fewest that serve' }));
+  await act(settle);
+  expect(store.getState().study.scenarios[0]!.set).toEqual({ 'P-1.running': 1 });
+  expect(store.getState().past).toHaveLength(steps + 1);
+  expect(screen.getByText('Set to the fewest that serve.')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'the fewest that serve' }));
+  await act(settle);
+  expect(screen.getByText('As few run as can.')).toBeTruthy();
+  expect(store.getState().past).toHaveLength(steps + 1);
+});
+
 test('the valve is set by hand in the scenario and follows its set point again', async () => {
   const { store, user } = await handles();
   await user.click(screen.getByRole('button', { name: 'Set by hand' }));

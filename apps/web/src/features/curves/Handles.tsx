@@ -331,8 +331,39 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
     onGrab();
     change(`${pump} running`, setOwn(study, active, pump, 'running', n));
   };
+  const ask = useStudy((s) => s.leastUnits);
+  const store = useStudyStore();
+  const [said, setSaid] = useState<string | null>(null);
+  const find = async (): Promise<void> => {
+    const found = await ask(pump);
+    const { study: now, change: make } = store.getState();
+    const short = Object.entries(found).flatMap(([s, n]) =>
+      n === null ? [letterOf(now.scenarios.findIndex((x) => x.id === s))] : [],
+    );
+    const operations = Object.entries(found).flatMap(([s, n]) => {
+      const own = now.scenarios.find((x) => x.id === s);
+      const is = plain(entryIn(now, own, pump, 'running').value, PUMP_FIELDS.running!);
+      return n === null || n === is ? [] : setOwn(now, s, pump, 'running', n);
+    });
+    onGrab();
+    if (operations.length > 0) make(`${pump}: least units that serve`, operations);
+    const changed = operations.length === 0 ? 'As few run as can.' : 'Set to the fewest that serve.';
+    setSaid(short.length === 0 ? changed : `${changed} In ${short.join(', ')} no number serves.`);
+  };
   return (
-    <Group title="Running" side={<span className="text-inkq text-[12px]">by scenario</span>}>
+    <Group
+      title="Running"
+      side={
+        <button
+          type="button"
+          className="text-cedar text-[12px]"
+          onClick={() => void find()}
+          title="In every scenario the fewest units that give the head it asks, each inside its curve"
+        >
+          the fewest that serve
+        </button>
+      }
+    >
       <div className="grid auto-cols-fr grid-flow-col" role="group" aria-label="Units running">
         {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
           <button
@@ -349,6 +380,11 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
           </button>
         ))}
       </div>
+      {said && (
+        <p role="status" className="text-inkq mt-1 text-[12px]">
+          {said}
+        </p>
+      )}
     </Group>
   );
 }

@@ -32,6 +32,7 @@ export function StudyFrame() {
             compareSizes: (s, request) => remote.compareSizes(s, request),
             ladder: (s, pump, options) => remote.ladder(s, pump, options),
             drive: (s, pump) => remote.drive(s, pump),
+            leastUnits: (s, pump) => remote.leastUnits(s, pump),
             compareWhole: (studies) => remote.compareWhole(studies),
           },
         );

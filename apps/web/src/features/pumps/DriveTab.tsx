@@ -1,10 +1,12 @@
-import { motorFactor, nextRating, type ControlScheme, type EnergyByCause } from '@cedar-knot/core';
+import { motorFactor, nextRating, usable, type ControlScheme, type EnergyByCause } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { letterOf, setShared } from '../../state/address.js';
+import { bypassAround, leastFlow } from '../../state/bypass.js';
 import type { DriveFigures } from '../../state/studyStore.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { judgedEntry } from '../entry/judged.js';
 
 const SCHEMES: Readonly<Record<ControlScheme['kind'], readonly [name: string, how: string]>> = {
   throttle: ['throttled', 'as it stands; a valve takes what the head is too much'],
@@ -29,6 +31,9 @@ const megawattHours = (joules: number): string => (joules / 1000 / KWH).toFixed(
 export function DriveTab({ pump }: { pump: string }) {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
+  const rebuild = useStudy((s) => s.rebuild);
+  const curves = useStudy((s) => s.outcome?.curves ?? null);
+  const [said, setSaid] = useState<string | null>(null);
   const ask = useStudy((s) => s.driveOf);
   const d = useDisplay();
   const [figures, setFigures] = useState<DriveFigures | null | undefined>(undefined);
@@ -63,6 +68,25 @@ export function DriveTab({ pump }: { pump: string }) {
     if (fitting === undefined || !entry || typeof entryName !== 'string') return;
     const motor = { ...(entry.motor as object | undefined), ratedPower: `${fitting / 1000} kW` };
     change(`${entryName}: motor of ${fitting / 1000} kW`, [{ op: 'set', path: ['pumps', entryName, 'motor'], value: motor }]);
+  };
+  const buildBypass = (): void => {
+    const pumpInput = entry ? usable(judgedEntry(entry).read) : undefined;
+    const flows = known.map(({ id, result }) => {
+      const trace = curves?.pumps.find((t) => t.scenarios.includes(id));
+      return { scenario: id, flow: result.flow, least: leastFlow(pumpInput, result, trace?.minFlow ?? null) };
+    });
+    const place = study.lines.find((l) => l.elements.some((e) => e.id === pump));
+    const after = place?.elements.find((e) => e.id === pump)?.outletElevation;
+    const supply = study.points[place?.from ?? '']?.elevation;
+    const built = bypassAround(
+      study,
+      pump,
+      flows,
+      typeof after === 'string' ? after : typeof supply === 'string' ? supply : undefined,
+    );
+    setSaid(built.ok ? null : built.reason);
+    if (built.ok && rebuild(`Minimum-flow line at ${pump}`, built))
+      setSaid(`${built.select} and its line are built: shut, and open where ${pump} has less than its least flow.`);
   };
   const largest = Math.max(...[...energy.values()].map((e) => e.total), 0);
   return (
@@ -181,9 +205,15 @@ export function DriveTab({ pump }: { pump: string }) {
           </table>
         )}
       </section>
+      {said && (
+        <p role="status" className="bg-wash rounded-[3px] px-2 py-1 text-[12px]">
+          {said}
+        </p>
+      )}
       <Schemes
         schemes={figures!.schemes}
         index={index}
+        onBypass={buildBypass}
         onTrim={(mm) => change(`${pump}: Ø ${mm} mm`, setShared(study, pump, 'diameter', `${mm} mm`))}
       />
     </div>
@@ -251,10 +281,12 @@ function Schemes({
   schemes,
   index,
   onTrim,
+  onBypass,
 }: {
   schemes: readonly ControlScheme[];
   index: (s: string) => number;
   onTrim: (millimetres: number) => void;
+  onBypass: () => void;
 }) {
   const d = useDisplay();
   if (schemes.length === 0)
@@ -329,6 +361,16 @@ function Schemes({
                   {s.kind === 'trim' && millimetres !== null && (
                     <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onTrim(millimetres)}>
                       Trim to it
+                    </Button>
+                  )}
+                  {s.kind === 'bypass' && (
+                    <Button
+                      tone="bare"
+                      className="!px-1 text-[12px]"
+                      title="A line with a valve back to the supply, open where the pump has less than its least flow"
+                      onClick={onBypass}
+                    >
+                      Build it
                     </Button>
                   )}
                 </td>
