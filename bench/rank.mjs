@@ -12,6 +12,8 @@ import { judgeCatalogue, mergeRankings, Ranker, runStudy, usable } from '../pack
 import { performanceAt } from '../packages/core/dist/catalogue/configure.js';
 
 const THREADS = 2;
+/** as the server's threads have them */
+const LIMITS = { maxYoungGenerationSizeMb: 128 };
 const PUMP = { reinjection: 'P-410', snowmelt: 'P-510' };
 const STUDY = { reinjection: reinjectionStudy, snowmelt: snowmeltStudy };
 
@@ -59,7 +61,7 @@ if (!isMainThread) {
   const count = Number(process.argv[2] ?? 20_000);
   const workers = Array.from(
     { length: THREADS },
-    (_, part) => new Worker(new URL(import.meta.url), { workerData: { count, part } }),
+    (_, part) => new Worker(new URL(import.meta.url), { workerData: { count, part }, resourceLimits: LIMITS }),
   );
   const once = (w) => new Promise((resolve) => w.once('message', resolve));
   await Promise.all(workers.map(once));

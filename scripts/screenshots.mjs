@@ -107,6 +107,14 @@ await ranked.getByRole('tab', { name: 'Stage ladder' }).click();
 await settle(ranked, 1500);
 await shot(ranked, '18-stage-ladder');
 
+const driven = await page();
+await driven.goto(`${address}/studies/${study('Reinjection transfer')}/pumps`);
+await driven.getByRole('tab', { name: 'Drive and energy' }).click();
+await driven.locator('[data-scheme]').first().waitFor();
+await driven.locator('[data-ranked]').waitFor({ timeout: 60_000 });
+await settle(driven, 600);
+await shot(driven, '19-drive');
+
 const catalogue = await page();
 await catalogue.goto(`${address}/catalogues/pumps`);
 await catalogue.getByRole('button', { name: /^Hollin TC/ }).click();

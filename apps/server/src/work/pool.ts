@@ -22,6 +22,8 @@ export class WorkPool implements OnModuleDestroy {
       maxThreads: Math.max(2, Math.min(MOST_THREADS, availableParallelism())),
       idleTimeout: 30_000,
       maxQueue: MOST_WAITING,
+      // judging makes much that is gone at once: with more room for the young a ranking takes a third less
+      resourceLimits: { maxYoungGenerationSizeMb: 128 },
     });
   }
 

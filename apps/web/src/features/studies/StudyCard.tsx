@@ -56,7 +56,9 @@ export function StudyCard({
           <span className="text-[15px] font-semibold">{head.title}</span>
         </Link>
         {base !== undefined && <span className="text-inkq ml-2 text-[12px]">alternative of {base}</span>}
-        <p className="text-inkq mt-0.5 truncate">{preview?.study.notes ?? ''}</p>
+        <p className="text-inkq mt-0.5 truncate" title={preview?.study.notes ?? ''}>
+          {preview?.study.notes ?? ''}
+        </p>
         <p className="mt-1.5 flex gap-1">
           {preview?.study.scenarios.slice(0, 12).map((s, i) => (
             <span key={s.id} title={s.name ?? s.id}>
