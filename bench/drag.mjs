@@ -3,19 +3,11 @@
  * application.
  *   CEDAR_KNOT_ADDRESS=http://127.0.0.1:4310 node bench/drag.mjs
  */
-import { readFileSync } from 'node:fs';
-import { chromium } from '@playwright/test';
+import { demoPage } from './demo-page.mjs';
 
-const address = process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310';
 const SECONDS = 4;
 
-const browser = await chromium.launch(JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8')));
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-await page.goto(address);
-const list = await (await page.request.get(`${address}/api/studies`)).json();
-const demo = list.find((s) => s.title === 'Reinjection transfer');
-const copy = await (await page.request.post(`${address}/api/studies/${demo.id}/copy`)).json();
-await page.goto(`${address}/studies/${copy.id}/curves`);
+const { page, watch, sayTasks, close } = await demoPage('curves');
 const thumb = page.getByRole('slider', { name: 'Speed', exact: true });
 await thumb.waitFor();
 await page.waitForTimeout(1500);
@@ -25,13 +17,10 @@ await page.mouse.move(x, y);
 await page.mouse.down();
 await page.mouse.move(x - 4, y);
 await page.waitForTimeout(300);
+await watch();
 await page.evaluate(() => {
-  globalThis.tasks = [];
   globalThis.frames = 0;
   globalThis.moves = 0;
-  new PerformanceObserver((seen) => globalThis.tasks.push(...seen.getEntries().map((e) => e.duration))).observe({
-    type: 'longtask',
-  });
   const count = () => {
     globalThis.frames++;
     globalThis.requestAnimationFrame(count);
@@ -48,18 +37,11 @@ while (performance.now() - begin < SECONDS * 1000) {
   await page.mouse.move(x - 30 + 26 * Math.cos(steps / 12), y);
   steps++;
 }
-const { tasks, frames, moves } = await page.evaluate(() => ({
-  tasks: globalThis.tasks,
-  frames: globalThis.frames,
-  moves: globalThis.moves,
-}));
+const { frames, moves } = await page.evaluate(() => ({ frames: globalThis.frames, moves: globalThis.moves }));
 const seconds = (performance.now() - begin) / 1000;
 await page.mouse.up();
 console.log(
   `dragging the speed for ${seconds.toFixed(1)} s, ${(steps / seconds).toFixed(0)} movements a second: ${(frames / seconds).toFixed(0)} frames a second, the curves drawn anew ${(moves / seconds).toFixed(0)} times a second`,
 );
-console.log(
-  `tasks over 50 ms on the main thread: ${tasks.length}${tasks.length ? `, the longest ${Math.max(...tasks).toFixed(0)} ms` : ''}`,
-);
-await page.request.delete(`${address}/api/studies/${copy.id}`);
-await browser.close();
+await sayTasks();
+await close();

@@ -1,12 +1,13 @@
-import { COLUMNS, MORE_COLUMNS, type ImportResult, type Mend, type ModelKind } from '@cedar-knot/core';
+import type { ImportResult, ModelKind } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, ApiError, wordsOf } from '../../api/client.js';
-import { Button, Segmented } from '../../ui/controls.js';
+import { Button } from '../../ui/controls.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { VerdictMark } from '../../ui/marks.js';
-import { Select } from '../../ui/Select.js';
-import type { ImportWorkerApi, Preview, PreviewOptions, PreviewProblem } from '../../worker/import.worker.js';
+import type { ImportWorkerApi, Preview, PreviewOptions } from '../../worker/import.worker.js';
+import { ImportColumns } from './ImportColumns.js';
+import { ImportProblems } from './ImportProblems.js';
 
 type Stage =
   | { kind: 'choose' }
@@ -175,10 +176,15 @@ export function ImportDock({
         </div>
       )}
       {stage.kind === 'preview' && showsColumns && (
-        <Columns preview={stage.preview} options={options} kind={kind} onOptions={(o) => void look(stage.name, o).catch(fail)} />
+        <ImportColumns
+          preview={stage.preview}
+          options={options}
+          kind={kind}
+          onOptions={(o) => void look(stage.name, o).catch(fail)}
+        />
       )}
       {stage.kind === 'preview' && !showsColumns && (
-        <Problems
+        <ImportProblems
           preview={stage.preview}
           options={options}
           remote={remote}
@@ -244,217 +250,4 @@ function resultText({ created, revised, unchanged }: ImportResult): string {
     unchanged > 0 && `${unchanged} as they were`,
   ].filter(Boolean);
   return `Taken: ${parts.join(', ')}.`;
-}
-
-function Problems({
-  preview,
-  options,
-  remote,
-  onOptions,
-}: {
-  preview: Preview;
-  options: PreviewOptions;
-  remote: Comlink.Remote<ImportWorkerApi>;
-  onOptions: (o: PreviewOptions) => void;
-}) {
-  const [at, setAt] = useState<PreviewProblem | null>(
-    preview.problems.find((p) => p.model !== '') ?? preview.problems[0] ?? null,
-  );
-  if (preview.problems.length === 0)
-    return <p className="text-inkq px-3 py-4">Every row was understood, and the curves are sound.</p>;
-  const doneOf = (p: PreviewProblem): number => {
-    if (p.row === null) {
-      const isLeft = options.left.includes(p.model);
-      return isLeft ? p.choices.length - 1 : 0;
-    }
-    if (!(p.row in options.mends)) return 0;
-    const mend = options.mends[p.row] ?? null;
-    return Math.max(0, p.choices.findIndex((c) => same(c.mend, mend))); // prettier-ignore
-  };
-  const choose = (p: PreviewProblem, index: number): void => {
-    const { mend } = p.choices[index]!;
-    if (p.row !== null) return onOptions({ ...options, mends: { ...options.mends, [p.row]: mend } });
-    const rest = options.left.filter((k) => k !== p.model);
-    onOptions({ ...options, left: mend ? [...rest, p.model] : rest });
-  };
-  return (
-    <div className="flex min-h-0 flex-1">
-      <div className="min-w-0 flex-1 overflow-auto px-3 pb-1">
-        <table className="w-full text-[12px]">
-          <thead>
-            <tr className="text-inkq bg-panel sticky top-0 h-[22px] text-left">
-              <th className="w-[46px] font-normal">row</th>
-              <td className="w-[18px]" />
-              <th className="w-[190px] font-normal">curve</th>
-              <th className="font-normal">what is wrong</th>
-              <th className="w-[150px] font-normal">then</th>
-            </tr>
-          </thead>
-          <tbody>
-            {preview.problems.map((p) => (
-              <tr
-                key={p.key}
-                data-problem-row={p.row ?? p.model}
-                onClick={() => setAt(p)}
-                className={`border-soft h-[27px] border-t ${at?.key === p.key ? 'bg-wash' : ''}`}
-              >
-                <td>{p.row ?? '–'}</td>
-                <td>
-                  <VerdictMark kind={p.severity === 'error' ? 'fails' : 'near'} size={9} />
-                </td>
-                <td className="max-w-[190px] truncate pr-2" title={p.model}>
-                  {p.model}
-                </td>
-                <td className="pr-2">{p.message}</td>
-                <td>
-                  {p.choices.length > 0 ? (
-                    <Select
-                      bare
-                      label={`What to do with row ${p.row ?? p.model}`}
-                      value={String(doneOf(p))}
-                      options={p.choices.map((c, i) => [String(i), c.text])}
-                      onChange={(v) => choose(p, Number(v))}
-                      className="text-cedar !justify-start"
-                    />
-                  ) : (
-                    <span className="text-inkq">{p.row !== null && p.severity === 'error' ? 'see columns' : 'said only'}</span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {preview.problemCount > preview.problems.length && (
-          <p className="text-inkq py-1 text-[12px]">
-            and {preview.problemCount - preview.problems.length} more, dealt with in the same way
-          </p>
-        )}
-      </div>
-      {at?.row != null && <CurveAround key={at.row} row={at.row} remote={remote} />}
-    </div>
-  );
-}
-
-const same = (a: Mend | null, b: Mend | null): boolean => JSON.stringify(a) === JSON.stringify(b);
-
-/** the curve to which a row belongs, with the row ringed */
-function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<ImportWorkerApi> }) {
-  const [curve, setCurve] = useState<{ points: { q: number; h: number }[]; at: number } | null>(null);
-  useEffect(() => {
-    let gone = false;
-    void remote.curveAt(row).then((c) => !gone && setCurve(c), () => undefined); // prettier-ignore
-    return () => {
-      gone = true;
-    };
-  }, [row, remote]);
-  const good = curve?.points.filter((p) => Number.isFinite(p.q) && Number.isFinite(p.h)) ?? [];
-  if (!curve || good.length < 2) return null;
-  const [W, H] = [170, 190];
-  const most = { q: Math.max(...good.map((p) => p.q)) || 1, h: Math.max(...good.map((p) => p.h)) };
-  const least = Math.min(...good.map((p) => p.h));
-  const x = (q: number): number => 14 + (q / most.q) * (W - 28);
-  const y = (h: number): number => 26 + ((most.h - h) / (most.h - least || 1)) * (H - 60);
-  const here = curve.points[curve.at]!;
-  return (
-    <svg width={W} height={H} className="border-soft flex-none border-l" role="img" aria-label={`Curve with row ${row}`}>
-      <polyline points={good.map((p) => `${x(p.q)},${y(p.h)}`).join(' ')} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
-      {good.map((p, i) => (
-        <circle key={i} cx={x(p.q)} cy={y(p.h)} r={2} fill="var(--ink)" />
-      ))}
-      {Number.isFinite(here.q) && Number.isFinite(here.h) && (
-        <>
-          <circle cx={x(here.q)} cy={y(here.h)} r={7} fill="none" stroke="var(--near-text)" strokeWidth={1.6} />
-          <text
-            x={Math.min(W - 40, Math.max(30, x(here.q)))}
-            y={y(here.h) - 11}
-            fontSize={11}
-            fontWeight={600}
-            fill="var(--near-text)"
-            textAnchor="middle"
-            className="halo"
-          >
-            row {row}
-          </text>
-        </>
-      )}
-      <text x={W - 8} y={H - 8} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-        {most.q.toPrecision(3)} m³/h
-      </text>
-    </svg>
-  );
-}
-
-const LEFT_OUT = ' out';
-
-function Columns({
-  preview,
-  options,
-  kind,
-  onOptions,
-}: {
-  preview: Preview;
-  options: PreviewOptions;
-  kind: ModelKind;
-  onOptions: (o: PreviewOptions) => void;
-}) {
-  const known = [...Object.keys(COLUMNS), ...MORE_COLUMNS[preview.kind ?? kind].map((c) => c.name)];
-  const say = (i: number, column: string | undefined, unit?: string): void => {
-    const said = column === undefined || column === LEFT_OUT ? null : { column, ...(unit ? { unit } : {}) };
-    onOptions({ ...options, columns: { ...options.columns, [i]: said } });
-  };
-  return (
-    <div className="min-h-0 flex-1 overflow-auto px-3 pb-2">
-      <div className="mb-1 flex items-center gap-2 text-[12px]">
-        <span className="text-inkq">decimal mark</span>
-        <Segmented
-          label="Decimal mark"
-          value={preview.decimal}
-          options={[
-            { value: '.', text: 'point' },
-            { value: ',', text: 'comma' },
-          ]}
-          onChange={(decimal) => onOptions({ ...options, decimal })}
-        />
-      </div>
-      <table className="text-[12px]">
-        <thead>
-          <tr>
-            {preview.columns.map((c, i) => (
-              <th key={i} className="border-soft border-b px-1.5 pb-1 text-left align-bottom font-normal">
-                <span className="block font-semibold whitespace-nowrap">{c.header || '(no name)'}</span>
-                <Select
-                  label={`What column ${c.header} is`}
-                  value={c.column ?? c.more ?? LEFT_OUT}
-                  options={[[LEFT_OUT, 'left out'], ...known.map((k) => [k, k.replace(/_/g, ' ')] as const)]}
-                  onChange={(v) => say(i, v, c.unit)}
-                  className="w-[112px]"
-                />
-                {(c.unit !== undefined || c.wrongUnit !== undefined) && (
-                  <input
-                    key={c.unit}
-                    aria-label={`Unit of ${c.header}`}
-                    defaultValue={c.wrongUnit ?? c.unit}
-                    onBlur={(e) => e.target.value !== (c.wrongUnit ?? c.unit) && say(i, c.column ?? c.more, e.target.value)}
-                    onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-                    className={`bg-panel mt-1 h-[22px] w-[112px] rounded-[3px] border px-1.5 ${c.wrongUnit ? 'border-fails' : 'border-edge'} ${c.isAssumed ? 'italic' : ''}`}
-                  />
-                )}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {preview.sample.map((r, k) => (
-            <tr key={k}>
-              {preview.columns.map((_, i) => (
-                <td key={i} className="text-inkq max-w-[130px] truncate px-1.5">
-                  {r[i]}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
 }

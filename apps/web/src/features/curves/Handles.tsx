@@ -5,23 +5,20 @@ import {
   readPercent,
   writeQuantity,
   type Field,
-  type Margin,
   type Operation,
   type PumpTrace,
   type QuantityField,
   type RawEntry,
 } from '@cedar-knot/core';
-import { Slider } from 'radix-ui';
-import { createContext, useContext, useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { entryIn, letterOf, setOwn, setSeen } from '../../state/address.js';
 import { readEntry } from '../../state/entry.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { Select } from '../../ui/Select.js';
-
-/** Told whether a scale is being dragged. */
-export const Held = createContext<(isHeld: boolean) => void>(() => undefined);
+import { DragScale } from './DragScale.js';
+import { ValveOpening } from './ValveOpening.js';
 
 /** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
 interface HandlesProps {
@@ -222,77 +219,6 @@ function dragged(si: number, dimension: QuantityField['dimension'], display: Dis
   return `${display.value(si, dimension).toFixed(decimals)} ${display.typed(dimension)}`;
 }
 
-function DragScale({
-  label,
-  value,
-  min,
-  max,
-  step,
-  ticks,
-  tickText,
-  onGrab,
-  onMove,
-  onEnd,
-}: {
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  step: number;
-  ticks: readonly number[];
-  tickText: (v: number) => string;
-  onGrab: () => void;
-  onMove: (v: number) => void;
-  onEnd: () => void;
-}) {
-  const held = useRef(false);
-  const hold = useContext(Held);
-  const end = (): void => {
-    if (!held.current) return;
-    held.current = false;
-    hold(false);
-    onEnd();
-  };
-  return (
-    <div className="relative mt-1.5 h-[34px]">
-      <Slider.Root
-        value={[Math.min(Math.max(value, min), max)]}
-        min={min}
-        max={max}
-        step={step}
-        onValueChange={([v]) => {
-          if (!held.current) onGrab();
-          held.current = true;
-          hold(true);
-          onMove(v!);
-        }}
-        // not by its own word of the end: that comes before the last value of a key, and not at all where it was taken
-        onPointerUp={end}
-        onLostPointerCapture={end}
-        onKeyUp={end}
-        onBlur={end}
-        className="relative mx-[7px] flex h-[18px] touch-none items-center"
-      >
-        <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
-        <Slider.Thumb
-          aria-label={label}
-          className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]"
-        />
-      </Slider.Root>
-      {ticks.map((t) => (
-        <span
-          key={t}
-          className="text-inkq pointer-events-none absolute top-[3px] flex -translate-x-1/2 flex-col items-center text-[11px] whitespace-nowrap"
-          style={{ left: `calc(7px + (100% - 14px) * ${(t - min) / (max - min)})` }}
-        >
-          <span className="h-[12px] w-px bg-[var(--edge)]" />
-          {tickText(t)}
-        </span>
-      ))}
-    </div>
-  );
-}
-
 function Stages({ pump, options, onGrab }: { pump: string; options: readonly number[]; onGrab: () => void }) {
   const { put } = usePut(pump, 'stages');
   const study = useStudy((s) => s.study);
@@ -436,83 +362,5 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
         }}
       />
     </Group>
-  );
-}
-
-/** where the control valve stands in the active scenario; it can be set by hand there, and given back to its set point */
-function ValveOpening() {
-  const study = useStudy((s) => s.study);
-  const active = useStudy((s) => s.active);
-  const shown = useStudy((s) => s.movingShown ?? s.shown);
-  const change = useStudy((s) => s.change);
-  const move = useStudy((s) => s.move);
-  const drop = useStudy((s) => s.drop);
-  const [held, setHeld] = useState<number | null>(null);
-  const display = useDisplay();
-  const index = study.scenarios.findIndex((s) => s.id === active);
-  const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve');
-  const r = valve && shown[active]?.outcome.result?.elements[valve.id];
-  if (!valve || r?.kind !== 'control-valve') return null;
-  const set = study.scenarios[index]!.set ?? {};
-  const margin: Margin | undefined = shown[active]?.outcome.result?.margins.find(
-    (m) => m.check === 'valve-opening' && m.where === valve.id,
-  );
-  const limits = [margin?.limit, margin?.upper].filter((x) => typeof x === 'number');
-  const byHand = set[`${valve.id}.mode`] === 'opening';
-  const follow = (): void => {
-    const kept = Object.fromEntries(Object.entries(set).filter(([a]) => a !== `${valve.id}.mode` && a !== `${valve.id}.opening`));
-    change(`${valve.id} follows its set point`, [
-      { op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) },
-    ]);
-  };
-  const label = `${valve.id} opening by hand`;
-  const byHandAt = (opening: number): Operation[] => [
-    {
-      op: 'set',
-      path: ['scenarios', index, 'set'],
-      value: { ...set, [`${valve.id}.mode`]: 'opening', [`${valve.id}.opening`]: Math.round(opening * 1000) / 1000 },
-    },
-  ];
-  const opening = held ?? r.opening;
-  return (
-    <div className="pb-1">
-      <div className="mb-1 flex items-center justify-between">
-        <span className="flex items-center gap-1.5 font-semibold">
-          Valve opening <ScenarioLetter index={index} letter={letterOf(index)} small />
-        </span>
-        <span>
-          <b className="font-semibold">{opening === null ? '–' : (opening * 100).toFixed(1)}</b>{' '}
-          <span className="text-inkq">%</span>
-        </span>
-      </div>
-      {byHand && opening !== null ? (
-        <DragScale
-          label="Valve opening"
-          value={opening}
-          min={0.05}
-          max={1}
-          step={0.005}
-          ticks={limits}
-          tickText={(v) => `${Math.round(v * 100)}`}
-          onGrab={() => undefined}
-          onMove={(v) => {
-            setHeld(v);
-            move(byHandAt(v));
-          }}
-          onEnd={() => {
-            drop(label);
-            setHeld(null);
-          }}
-        />
-      ) : null}
-      <p className="text-inkq text-[12px]">
-        {byHand ? 'set by hand in this scenario. ' : `found for ${display.number(r.flow, 'flow')} ${display.unit('flow')}. `}
-        {typeof valve.valve === 'string' && r.opening !== null && (
-          <button type="button" className="text-cedar" onClick={byHand ? follow : () => change(label, byHandAt(r.opening!))}>
-            {byHand ? 'Follow the set point' : 'Set by hand'}
-          </button>
-        )}
-      </p>
-    </div>
   );
 }

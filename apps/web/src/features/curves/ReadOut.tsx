@@ -5,7 +5,8 @@ import { readEntry } from '../../state/entry.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
-import { interpolate, type CurvesModel } from './model.js';
+import { interpolate } from './interpolate.js';
+import type { CurvesModel } from './model.js';
 import type { Areas } from './Overlay.js';
 
 const FLOW: QuantityField = { type: 'quantity', dimension: 'flow', min: 0, max: 1e4, label: 'Flow' };

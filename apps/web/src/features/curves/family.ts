@@ -14,7 +14,8 @@ import {
   type RunOut,
   type ServiceCurves,
 } from '@cedar-knot/core';
-import { interpolate, type Shows } from './model.js';
+import { interpolate } from './interpolate.js';
+import type { Shows } from './shows.js';
 
 /** What is drawn beside a pump curve as it runs in the active scenario. */
 export interface Family {

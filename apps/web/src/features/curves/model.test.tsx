@@ -1,6 +1,8 @@
 import type { Operation } from '@cedar-knot/core';
 import { open, pumpedStudy } from '../../test/open.js';
-import { BARE, curvesModel, interpolate, type CurvesModel, type Shows } from './model.js';
+import { interpolate } from './interpolate.js';
+import { curvesModel, type CurvesModel } from './model.js';
+import { BARE, type Shows } from './shows.js';
 
 /* What the charts draw, from the curves of the core: in the units of the study, on axes that hold it. */
 

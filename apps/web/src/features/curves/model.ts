@@ -1,6 +1,7 @@
 import type { PumpResult, PumpTrace, ScenarioTrace, ServiceCurves, Study } from '@cedar-knot/core';
-import type { Family } from './family.js';
-import { NO_FAMILY } from './family.js';
+import { NO_FAMILY, type Family } from './family.js';
+import { interpolate } from './interpolate.js';
+import type { Shows } from './shows.js';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { lineStyle, resolved } from '../../ui/scenarioStyle.js';
@@ -39,32 +40,6 @@ export interface Units {
 
 /** axes that stay while a handle is held, so that what moves is the curves */
 export type HeldAxes = Pick<CurvesModel, 'flow' | 'head' | 'npsh' | 'powerTop'>;
-
-export interface Shows {
-  made: boolean;
-  window: boolean;
-  zoom: boolean;
-  /** beside the curve as it runs: lines of equal efficiency, other speeds, other counts of units, the new pump on water, the motor */
-  contours: boolean;
-  speeds: boolean;
-  units: boolean;
-  clear: boolean;
-  motor: boolean;
-  quadratic: boolean;
-}
-
-/** nothing beside the curves */
-export const BARE: Shows = {
-  made: false,
-  window: false,
-  zoom: false,
-  contours: false,
-  speeds: false,
-  units: false,
-  clear: false,
-  motor: false,
-  quadratic: false,
-};
 
 export function curvesModel(
   curves: ServiceCurves,
@@ -264,14 +239,6 @@ function piece(p: PumpTrace, [from, to]: readonly [number, number], width: numbe
     color,
     width,
   };
-}
-
-/** linear between the points of a trace, which stand close enough for drawing */
-export function interpolate(x: readonly number[], y: readonly (number | null)[], at: number): number {
-  const beyond = x.findIndex((v) => v > at);
-  const i = beyond < 0 ? x.length - 2 : Math.max(0, beyond - 1);
-  const t = (at - x[i]!) / (x[i + 1]! - x[i]! || 1);
-  return (y[i] ?? NaN) + t * ((y[i + 1] ?? NaN) - (y[i] ?? NaN));
 }
 
 function knotsOf(curves: ServiceCurves, study: Study, shown: Readonly<Record<string, Shown>>): Knot[] {

@@ -1,0 +1,80 @@
+import { COLUMNS, MORE_COLUMNS, type ModelKind } from '@cedar-knot/core';
+import { Segmented } from '../../ui/controls.js';
+import { Select } from '../../ui/Select.js';
+import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
+
+const LEFT_OUT = ' out';
+
+/** How each column of a table was understood, to be said otherwise. */
+export function ImportColumns({
+  preview,
+  options,
+  kind,
+  onOptions,
+}: {
+  preview: Preview;
+  options: PreviewOptions;
+  kind: ModelKind;
+  onOptions: (o: PreviewOptions) => void;
+}) {
+  const known = [...Object.keys(COLUMNS), ...MORE_COLUMNS[preview.kind ?? kind].map((c) => c.name)];
+  const say = (i: number, column: string | undefined, unit?: string): void => {
+    const said = column === undefined || column === LEFT_OUT ? null : { column, ...(unit ? { unit } : {}) };
+    onOptions({ ...options, columns: { ...options.columns, [i]: said } });
+  };
+  return (
+    <div className="min-h-0 flex-1 overflow-auto px-3 pb-2">
+      <div className="mb-1 flex items-center gap-2 text-[12px]">
+        <span className="text-inkq">decimal mark</span>
+        <Segmented
+          label="Decimal mark"
+          value={preview.decimal}
+          options={[
+            { value: '.', text: 'point' },
+            { value: ',', text: 'comma' },
+          ]}
+          onChange={(decimal) => onOptions({ ...options, decimal })}
+        />
+      </div>
+      <table className="text-[12px]">
+        <thead>
+          <tr>
+            {preview.columns.map((c, i) => (
+              <th key={i} className="border-soft border-b px-1.5 pb-1 text-left align-bottom font-normal">
+                <span className="block font-semibold whitespace-nowrap">{c.header || '(no name)'}</span>
+                <Select
+                  label={`What column ${c.header} is`}
+                  value={c.column ?? c.more ?? LEFT_OUT}
+                  options={[[LEFT_OUT, 'left out'], ...known.map((k) => [k, k.replace(/_/g, ' ')] as const)]}
+                  onChange={(v) => say(i, v, c.unit)}
+                  className="w-[112px]"
+                />
+                {(c.unit !== undefined || c.wrongUnit !== undefined) && (
+                  <input
+                    key={c.unit}
+                    aria-label={`Unit of ${c.header}`}
+                    defaultValue={c.wrongUnit ?? c.unit}
+                    onBlur={(e) => e.target.value !== (c.wrongUnit ?? c.unit) && say(i, c.column ?? c.more, e.target.value)}
+                    onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+                    className={`bg-panel mt-1 h-[22px] w-[112px] rounded-[3px] border px-1.5 ${c.wrongUnit ? 'border-fails' : 'border-edge'} ${c.isAssumed ? 'italic' : ''}`}
+                  />
+                )}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {preview.sample.map((r, k) => (
+            <tr key={k}>
+              {preview.columns.map((_, i) => (
+                <td key={i} className="text-inkq max-w-[130px] truncate px-1.5">
+                  {r[i]}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
