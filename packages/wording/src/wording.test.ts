@@ -3,7 +3,16 @@ import { join } from 'node:path';
 import { runStudy } from '../../core/src/scenarios/run.js';
 import { MISTAKES, wholeStudy } from '../../core/src/test/mistakes.js';
 import { finding, FINDING_SEVERITY, type FindingCode } from '../../core/src/issues/issues.js';
-import { curveWarningText, findingText, inUnits, neededText, problemText, shortNumber, WORDED_REASONS, WORDED_TABLE_CODES } from './index.js';
+import {
+  curveWarningText,
+  findingText,
+  inUnits,
+  neededText,
+  problemText,
+  shortNumber,
+  WORDED_REASONS,
+  WORDED_TABLE_CODES,
+} from './index.js';
 
 test('every reason of a problem that the core writes has words, and every word has a reason', () => {
   const core = join(__dirname, '../../core/src');

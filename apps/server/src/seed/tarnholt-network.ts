@@ -55,7 +55,8 @@ export function networkStudy(): Study {
     title: 'Network circulation',
     tag: 'P-320 A/B',
     preparedBy: 'I. Mørk',
-    notes: 'Tarnholt district network: closed loop, two circulation pumps, three consumers. Both run in the design winter, one from spring on; a third of best efficiency at night is what speaks for a smaller pump beside them or for variable speed. If one trips in winter the other runs off its curve and overloads its motor: it has to be throttled at once.',
+    notes:
+      'Tarnholt district network: closed loop, two circulation pumps, three consumers. Both run in the design winter, one from spring on; a third of best efficiency at night is what speaks for a smaller pump beside them or for variable speed. If one trips in winter the other runs off its curve and overloads its motor: it has to be throttled at once.',
     units: 'metric',
     fluids: { water: { kind: 'water', name: 'Treated water' } },
     pumps: { rowan: rowan() },

@@ -11,7 +11,8 @@ export function productionStudy(): Study {
     title: 'Production well W-3',
     tag: 'P-103',
     preparedBy: 'A. Lindqvist',
-    notes: 'Tarnholt geothermal plant: borehole pump from production well W-3 to the degassing drum. Twelve stages: the well drawn down asks 11.7 of them, ten would fall short there, fourteen would only be burnt in the valve. In summer the valve chokes; slower is the remedy, not fewer stages.',
+    notes:
+      'Tarnholt geothermal plant: borehole pump from production well W-3 to the degassing drum. Twelve stages: the well drawn down asks 11.7 of them, ten would fall short there, fourteen would only be burnt in the valve. In summer the valve chokes; slower is the remedy, not fewer stages.',
     units: 'metric',
     site: { atmosphericPressure: '100.1 kPa(a)' },
     fluids: { brine: { kind: 'brine', name: 'Hot brine', salt: 'NaCl', concentration: 0.04 } },

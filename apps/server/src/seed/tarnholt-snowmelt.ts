@@ -31,7 +31,8 @@ export function snowmeltStudy(): Study {
     title: 'Snow-melt loop',
     tag: 'P-510',
     preparedBy: 'K. Aalto',
-    notes: 'Tarnholt plant yard: closed loop of propylene glycol, heated by the return of the district network. The 4 kW pump stays: smaller ones of the catalogue use more at the flow of a cold start, and with the loading bay alone 60 % of best efficiency is inside what is allowed.',
+    notes:
+      'Tarnholt plant yard: closed loop of propylene glycol, heated by the return of the district network. The 4 kW pump stays: smaller ones of the catalogue use more at the flow of a cold start, and with the loading bay alone 60 % of best efficiency is inside what is allowed.',
     units: 'metric',
     fluids: { glycol: { kind: 'glycol', name: 'Propylene glycol 40 %', glycol: 'propylene', concentration: 0.4 } },
     pumps: {
