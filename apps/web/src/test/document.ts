@@ -1,3 +1,4 @@
+import { TextDecoder, TextEncoder } from 'node:util';
 /* What a document without a browser lacks: it has no layout, and knows no pointer. */
 import { deserialize, serialize } from 'node:v8';
 
@@ -9,3 +10,9 @@ window.ResizeObserver = class {
   disconnect(): void {}
 };
 window.structuredClone = <T>(value: T): T => deserialize(serialize(value)) as T;
+
+// what the router asks of a browser and this document lacks
+Object.assign(globalThis, {
+  TextEncoder: globalThis.TextEncoder ?? TextEncoder,
+  TextDecoder: globalThis.TextDecoder ?? TextDecoder,
+});

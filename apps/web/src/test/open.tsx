@@ -1,9 +1,10 @@
-import { blankStudy, applyOperations, leastUnits, workingChain, runStudy, type Operation, type Study } from '@cedar-knot/core';
+import { blankStudy, applyOperations, leastUnits, type Operation, type Study } from '@cedar-knot/core';
 import { render } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { StudyContext } from '../features/context.js';
 import { firstLine } from '../state/address.js';
 import { createStudyStore, type StudyStore } from '../state/studyStore.js';
+import { compareSizes, compareWhole, drive, explain, ladder } from '../worker/occasional.js';
 import { recalculate } from '../worker/outcome.js';
 
 /* A study opened as the page opens it, calculated in the test itself, for tests of components and stores. */
@@ -66,15 +67,12 @@ export async function open(study: Study): Promise<Opened> {
       },
     },
     {
-      explain: (s, scenario, address) => {
-        const found = runStudy(s).scenarios.find((x) => x.id === scenario);
-        return Promise.resolve(found?.model && found.result ? workingChain(found.model, found.result, address) : []);
-      },
-      compareSizes: () => Promise.resolve(null),
-      ladder: () => Promise.resolve(null),
-      drive: () => Promise.resolve(null),
-      compareWhole: () => Promise.resolve([]),
-      leastUnits: (s, pump) => Promise.resolve(leastUnits(s, pump)),
+      explain: (...asked) => Promise.resolve(explain(...asked)),
+      compareSizes: (...asked) => Promise.resolve(compareSizes(...asked)),
+      ladder: (...asked) => Promise.resolve(ladder(...asked)),
+      drive: (...asked) => Promise.resolve(drive(...asked)),
+      compareWhole: (...asked) => Promise.resolve(compareWhole(...asked)),
+      leastUnits: (...asked) => Promise.resolve(leastUnits(...asked)),
     },
   );
   await settle();
