@@ -139,7 +139,8 @@ export function neededText(n: Needed, system: UnitSystem = 'metric'): string {
     case 'npsha':
       return `${inUnits(n.more, 'head', system, 2)} more NPSHA: level, less loss before it, or colder`;
     case 'motor':
-      return `a motor of ${inUnits(n.rating, 'power', system)}`;
+      // ratings are made in whole steps of kilowatts, whatever is shown beside them
+      return `a motor of ${n.rating / 1000} kW`;
     case 'flow':
       return `${inUnits(Math.abs(n.more), 'flow', system, 2)} ${n.more > 0 ? 'more' : 'less'} through it`;
     case 'rating':

@@ -4,9 +4,9 @@ import { judge } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
 import type { BuildContext } from '../elements/kind.js';
 import { ChangingPump } from '../network/changing-pump.js';
-import type { PumpInput } from '../pumps/pump.js';
+import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { Margin } from '../results/margin.js';
-import type { ScenarioResult } from '../results/results.js';
+import type { PumpResult, ScenarioResult } from '../results/results.js';
 import { sightOf } from './checked.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { reportElement } from './report-element.js';
@@ -18,6 +18,12 @@ export interface PumpStand {
   stages: number;
   diameter: number | undefined;
 }
+
+/**
+ * Checks at the rated point, the first of all codes: they hold the curve against it, whatever the duty is. A pump that fails one is
+ * not solved.
+ */
+export const BEFORE_SOLVING: ReadonlySet<CheckCode> = new Set(['rated-head', 'head-reserve']);
 
 /** Which margins are asked for: by check and id of what is judged. */
 export type Asked = (margin: Pick<Margin<CheckCode>, 'check' | 'where'>) => boolean;
@@ -87,18 +93,38 @@ export class PumpSite {
     return network && new PumpSite(model, pump, limits, isAsked, network);
   }
 
-  /** The result with one pump in place: elements and margins are those asked for, the rest of it is empty. */
-  try(input: PumpInput, { speed, stages, diameter }: PumpStand): ScenarioResult {
-    const { model, read, placed } = this;
-    const result = (this.result = emptyResult(model));
+  /** puts a pump in place; undefined where it has no curve that can be run */
+  private put(input: PumpInput, { speed, stages, diameter }: PumpStand): PumpPerformance | undefined {
+    const { read, placed } = this;
+    this.result = emptyResult(this.model);
     this.input = input;
     Object.assign(read, { speed, stages, diameter });
     const built = elementKind('pump').build(placed.id, read, this.context);
-    const performance = built?.performance;
+    if (!built?.performance) return undefined;
+    Object.assign(placed, { model: built.model, pump: input, performance: built.performance });
+    return built.performance;
+  }
+
+  /** The result as far as it needs no solution: margins of the checks of `BEFORE_SOLVING`. */
+  before(input: PumpInput, stand: PumpStand): ScenarioResult {
+    const performance = this.put(input, stand);
+    const { result, placed } = this;
+    if (!performance) return result;
+    // that it runs on a curve is all that these checks ask of the duty
+    result.elements[placed.id] = { kind: 'pump', running: performance.setting.running, flowRatio: 1 } as PumpResult;
+    this.sight.result = result;
+    result.margins = judge(this.sight, this.limits, (m) => BEFORE_SOLVING.has(m.check) && this.isAsked(m));
+    return result;
+  }
+
+  /** The result with one pump in place: elements and margins are those asked for, the rest of it is empty. */
+  try(input: PumpInput, stand: PumpStand): ScenarioResult {
+    const { model } = this;
+    const performance = this.put(input, stand);
+    const { result } = this;
     const solved = performance && this.network.solve(performance);
     if (!solved) return result;
     result.status = 'solved';
-    Object.assign(placed, { model: built.model, pump: input, performance });
     const heard = {
       say: (f: (typeof result.findings)[number]) => this.say(f),
       limit: () => void (result.status = 'limited'),

@@ -7,7 +7,7 @@ import type { PumpInput } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { ScenarioModel } from '../scenarios/model.js';
-import { PumpSite, type Asked } from '../scenarios/pump-site.js';
+import { BEFORE_SOLVING, PumpSite, type Asked } from '../scenarios/pump-site.js';
 import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { splitNumber } from '../units/quantity.js';
 import { findUnit } from '../units/units.js';
@@ -195,22 +195,26 @@ function judgeModel(
     speed: (s: string) => speeds?.get(s) ?? chosen.speed,
   };
   // a mass flow becomes a volume flow with the density of each scenario: such a curve is read with the study
-  const tried = trial && !isByMass(read, written) ? trial.scenarios(place, input, written) : undefined;
-  const solved = tried ?? runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
-  const scenarios = solved.filter((s) => s.model?.judged !== false);
-  const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
+  const byTrial = trial && !isByMass(read, written) ? trial : undefined;
   const diameter = chosen.diameter ?? null;
+  const isJudged = (s: SolvedScenario): boolean => s.model?.judged !== false;
+  const ahead = byTrial?.scenarios(place, input, written, true)?.filter(isJudged);
+  const early = ahead && firstFailure(marginsAt(ahead, isAsked, true));
+  if (early) return fallenBy(model, early, diameter, undefined);
+  const tried = byTrial?.scenarios(place, input, written, false);
+  const solved = tried ?? runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
+  const scenarios = solved.filter(isJudged);
+  const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
   if (unsolved) return { model, reason: 'not-solved', scenario: unsolved.id, value: null, limit: null, diameter };
   const margins = marginsAt(scenarios, isAsked, true);
   const failed = firstFailure(margins);
-  if (failed) {
-    const { check, scenario, value, limit } = failed;
-    const { flow, head, npshr, shaftPower, running } = scenarios.find((s) => s.id === scenario)!.result!.elements[
-      pump
-    ] as PumpResult;
-    const duty = { flow, head, npshr, shaftPower, running };
-    return { model, reason: check, scenario, value, limit, diameter, duty };
-  }
+  if (failed)
+    return fallenBy(
+      model,
+      failed,
+      diameter,
+      scenarios.find((s) => s.id === failed.scenario)!.result!.elements[pump] as PumpResult,
+    );
   const worst = worstMargin(margins) ?? null;
   const greatest = [...requirements].sort((a, b) => b.flow - a.flow)[0];
   const headAt = (d: number | undefined): number =>
@@ -229,6 +233,15 @@ function judgeModel(
   };
 }
 
+/** @param r what the pump does where it fails; a check of the rated point says nothing of that */
+function fallenBy(model: string, failed: Worst, diameter: number | null, r: PumpResult | undefined): Fallen {
+  const { check, scenario, value, limit } = failed;
+  const fallen: Fallen = { model, reason: check, scenario, value, limit, diameter };
+  if (!r || BEFORE_SOLVING.has(check)) return fallen;
+  const { flow, head, npshr, shaftPower, running } = r;
+  return { ...fallen, duty: { flow, head, npshr, shaftPower, running } };
+}
+
 /** Pumps tried one after the other in a position: the study is read once, with the first of them. */
 class Trial {
   private sites: { id: string; model: ScenarioModel | undefined; problems: Problem[]; site: PumpSite | undefined }[] | undefined;
@@ -242,8 +255,13 @@ class Trial {
     this.limits = limitsOf(study);
   }
 
-  /** undefined where only the study read anew tells */
-  scenarios(place: Omit<PumpPlace, 'entry'>, input: PumpInput, written: () => RawEntry): SolvedScenario[] | undefined {
+  /** @param isBefore as far as it needs no solution @returns undefined where only the study read anew tells */
+  scenarios(
+    place: Omit<PumpPlace, 'entry'>,
+    input: PumpInput,
+    written: () => RawEntry,
+    isBefore: boolean,
+  ): SolvedScenario[] | undefined {
     this.sites ??= prepareStudy(withPump(this.study, this.pump, { ...place, entry: written() })).scenarios.map(
       ({ id, model, problems }) => ({
         id,
@@ -256,7 +274,7 @@ class Trial {
     const { stages, diameter } = place;
     return this.sites.map(({ id, model, problems, site }) =>
       model && site
-        ? { id, problems, model, result: site.try(input, { stages, diameter, speed: place.speed(id) }) }
+        ? { id, problems, model, result: site[isBefore ? 'before' : 'try'](input, { stages, diameter, speed: place.speed(id) }) }
         : { id, problems },
     );
   }
