@@ -57,9 +57,9 @@ export function Candidates({
             <StripScale />
           </th>
           <th className="font-normal">η %</th>
-          <th className="font-normal">least NPSH</th>
+          <th className="font-normal max-[1120px]:hidden">least NPSH</th>
           <th className="pl-2 text-left font-normal">worst check</th>
-          <th className="font-normal">reserve</th>
+          <th className="font-normal max-[1120px]:hidden">reserve</th>
           <th className="font-normal">MWh a year</th>
           <td className="w-[74px]" />
         </tr>
@@ -136,7 +136,7 @@ function Row({
         <Strip scenarios={Object.entries(c.scenarios).map(([s, x]) => ({ index: index(s), ratio: x.flowRatio }))} />
       </td>
       <td>{c.meanEfficiency === null ? '–' : (c.meanEfficiency * 100).toFixed(1)}</td>
-      <td>{c.npshRatio === null ? '–' : c.npshRatio.toFixed(2)}</td>
+      <td className="max-[1120px]:hidden">{c.npshRatio === null ? '–' : c.npshRatio.toFixed(2)}</td>
       <td className="pl-2 text-left whitespace-nowrap">
         {c.worst && (
           <span className="inline-flex items-center gap-1">
@@ -146,7 +146,7 @@ function Row({
           </span>
         )}
       </td>
-      <td>{Number.isFinite(c.headReserve) ? `+${(c.headReserve * 100).toFixed(1)} %` : '–'}</td>
+      <td className="max-[1120px]:hidden">{Number.isFinite(c.headReserve) ? `+${(c.headReserve * 100).toFixed(1)} %` : '–'}</td>
       <td>
         <b className="font-semibold">{c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}</b>
         {c.energyIsTypical && <span className="text-inkq block text-[11px] leading-[12px]">typical motor</span>}

@@ -249,7 +249,7 @@ export function PumpsView() {
       <Tabs.Root value={tab} onValueChange={setTab} className="flex min-w-0 flex-1 flex-col gap-2">
         <section aria-label="Pumps" className="panel flex min-h-0 flex-1 flex-col">
           <header className="border-soft flex h-[36px] flex-none items-center gap-4 border-b px-3">
-            <Tabs.List aria-label="What is shown" className="flex h-full gap-4">
+            <Tabs.List aria-label="What is shown" className="flex h-full gap-4 whitespace-nowrap max-[1120px]:gap-2.5">
               {[
                 ['candidates', 'Candidates'],
                 ['misses', 'Near misses'],
@@ -282,8 +282,13 @@ export function PumpsView() {
                 </Button>
               </>
             ) : (
-              <span className="text-inkq text-[12px]" role="status" data-ranked={counts.tried}>
-                {counts.tried} tried in every judged scenario, {counts.candidates} left
+              <span
+                className="text-inkq text-[12px] whitespace-nowrap"
+                role="status"
+                title="each in every judged scenario"
+                data-ranked={counts.tried}
+              >
+                {counts.tried} tried, {counts.candidates} left
               </span>
             )}
           </header>
