@@ -406,6 +406,8 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['lowest-pressure', { pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
   ['suction-specific-speed', { curve: { npshr: 0 } }, 'no-npshr'],
   ['stage-limits', {}, 'not-given'],
+  ['stage-limits', { pump: { running: 0 }, entry: { maxShaftPower: 20_000 } }, 'off'],
+  ['stage-limits', { curve: null, entry: { outsideDiameter: 0.2 }, pumpRead: { bore: 0.3 } }, 'no-curve'],
   ['submergence', {}, 'not-given'],
   ['submergence', { vesselRead: { bore: 0.2 }, outflow: -0.01 }, 'no-flow'],
   ['submergence', { vesselRead: { bore: 0.2, level: 'solve' } }, 'no-level'],
@@ -575,6 +577,14 @@ test('a flow that is missed is shown as flows', () => {
     [0.018, 'flow'],
     [0.02, 'flow'],
   ]);
+});
+
+test('an onset of cavitation that is typical of the body says so, one of the maker does not', () => {
+  const named = (valveEntry: object): string =>
+    marginWorking(made({ valveEntry }), marginOf('valve-cavitation', { valveEntry }))!.inputs.find((v) => v.symbol === 'xFz')!
+      .name;
+  expect(named({ xfz: 0.3 })).toBe('onset of cavitation');
+  expect(named({ body: 'globe' })).toBe('onset of cavitation, typical of the body');
 });
 
 test('a pressure that is missed is shown as pressures', () => {
