@@ -37,6 +37,16 @@ describe('what takes pressure', () => {
     const { x, flow } = result<LossResult>(between({ kind: 'device', drop: '0.5 bar', at: '60 m3/h', exponent: 1.7 }));
     expect(x.drop! / (50_000 * (flow * 60) ** 1.7)).toBeCloseTo(1, 9);
   });
+  test('device: a sought drop is found at the flow that it is meant for, clean, by its exponent', () => {
+    const held = between({ kind: 'device', drop: 'solve', at: '60 m3/h', exponent: 1.7, fouling: 1.3 }) as {
+      lines: { flow?: string }[];
+    };
+    held.lines[0]!.flow = '40 m3/h';
+    const { r, x } = result<LossResult>(held);
+    // half as much flow again takes 1.5^1.7 times as much; fouled it takes 1.3 times what it takes clean
+    expect(r.solved['X.drop']! / ((x.drop! * 1.5 ** 1.7) / 1.3)).toBeCloseTo(1, 9);
+    expect(x.drop! / (rho * G * 20)).toBeGreaterThan(0.8);
+  });
   test('device: fixed, against the flow', () => {
     expect(result<LossResult>(between({ kind: 'device', drop: '0.5 bar', fouling: 1.2 })).x.drop).toBeCloseTo(60_000, 3);
   });

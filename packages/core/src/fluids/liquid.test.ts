@@ -55,6 +55,27 @@ test('outside the range of its equations a liquid is refused with the range', ()
   });
 });
 
+test.each([
+  // °C: from where the equations were fitted, or it melts, to where its pressure stays within the table
+  ['methanol', -80, 64.7],
+  ['ethanol', -70, 120],
+  ['acetone', -80, 56],
+  ['benzene', 6, 150],
+  ['toluene', -80, 110],
+  ['pentane', -70, 120],
+  ['hexane', -70, 70],
+  ['heptane', -70, 100],
+  ['cyclohexane', 7, 80],
+  ['ammonia', -70, 70],
+  ['propane', -70, 60],
+  ['butane', -70, 100],
+])('%s is offered from %d to %d °C, and no further', (substance, low, high) => {
+  const fluid = { kind: 'liquid', substance };
+  for (const inside of [low + 0.01, high - 0.01]) expect(isFluidState(fluidState(fluid, inside + 273.15))).toBe(true);
+  for (const outside of [low - 0.01, high + 0.01])
+    expect(fluidState(fluid, outside + 273.15)).toMatchObject({ reason: 'temperature-range' });
+});
+
 describe('sea water below 0 °C, down to where it freezes', () => {
   const sea = { kind: 'sea-water', salinity: 0.035 };
   /** Millero & Poisson 1981 (EOS-80) at one atmosphere, S in g/kg; their check values: 5 °C and 35 → 1027.67547 */
