@@ -37,6 +37,15 @@ describe('what takes pressure', () => {
     const { x, flow } = result<LossResult>(between({ kind: 'device', drop: '0.5 bar', at: '60 m3/h', exponent: 1.7 }));
     expect(x.drop! / (50_000 * (flow * 60) ** 1.7)).toBeCloseTo(1, 9);
   });
+  test('control valve: a drop that asks for more than it has wide open is said, one that it can give is not', () => {
+    const held = (drop: string) => result<ValveResult>(between({ kind: 'control-valve', mode: 'drop', drop, valve: 'v' }));
+    const [little, most] = [held('0.05 bar'), held('1.8 bar')];
+    // 96 is the rated coefficient of the valve
+    expect(little.x.kv!).toBeGreaterThan(96);
+    expect(codes(little.r)).toContain('valve-drop-beyond');
+    expect(most.x.kv!).toBeLessThan(96);
+    expect(codes(most.r)).not.toContain('valve-drop-beyond');
+  });
   test('device: a sought drop is found at the flow that it is meant for, clean, by its exponent', () => {
     const held = between({ kind: 'device', drop: 'solve', at: '60 m3/h', exponent: 1.7, fouling: 1.3 }) as {
       lines: { flow?: string }[];
