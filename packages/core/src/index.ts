@@ -210,7 +210,6 @@ export {
   type QuadraticFit,
   type RunOut,
 } from './catalogue/curve-family.js';
-export { motorDuty, type MotorInput } from './pumps/motor.js';
 export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
 export { regionsOf } from './checks/flow-region.js';
 export { motorFactor } from './checks/motor-power.js';

@@ -1,9 +1,9 @@
 import { linearRegression } from 'simple-statistics';
+import { speedRange } from './configure.js';
 import { curveSheet, type Contour } from './curve-sheet.js';
-import { bracketedSecant } from '../numerics/roots.js';
-import { motorDuty } from '../pumps/motor.js';
+import { greatestFall } from '../numerics/roots.js';
+import { inputPower } from '../pumps/input-power.js';
 import { PumpPerformance } from '../pumps/pump.js';
-import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
 
 /* What may be drawn beside a pump curve as it runs: the same pump otherwise run. */
 
@@ -31,9 +31,9 @@ export function clearCurve(p: PumpPerformance): FamilyCurve | undefined {
 /** Curves at shares of the speed at which it runs, between what the entry allows. */
 export function speedFamily(p: PumpPerformance): (FamilyCurve & { speed: number })[] {
   const { speed } = p.setting;
-  const { minSpeed = speed * 0.5, maxSpeed = speed } = p.pump;
-  return SPEED_SHARES.map((share) => share * Math.max(speed, maxSpeed))
-    .filter((n) => n >= minSpeed - 1e-9 && Math.abs(n - speed) > 1)
+  const { least, most } = speedRange(p.pump, speed);
+  return SPEED_SHARES.map((share) => share * Math.max(speed, most))
+    .filter((n) => n >= least - 1e-9 && Math.abs(n - speed) > 1)
     .map((n) => ({ speed: n, ...curveOf(new PumpPerformance(p.pump, { ...p.setting, speed: n })) }));
 }
 
@@ -75,26 +75,20 @@ export function runOut(
   if (running < 1) return undefined;
   const left = new PumpPerformance(p.pump, { ...p.setting, running });
   const surplus = (q: number): number => left.head(q) - system(q);
-  const end = left.lastFlow * running * BEYOND;
-  for (let i = PIECES; i >= 1; i--) {
-    const [low, high] = [(end * (i - 1)) / PIECES, (end * i) / PIECES];
-    if (!(surplus(low) > 0 && surplus(high) <= 0)) continue;
-    const flow = bracketedSecant(surplus, low, high);
-    const shaftPower = left.shaftPower(flow, medium.density, medium.gravity) ?? null;
-    return {
-      running,
-      flow,
-      head: left.head(flow),
-      flowRatio: flow / running / left.bestFlow,
-      isBeyond: left.offCurve(flow),
-      npshr: left.npshr(flow) ?? null,
-      shaftPower,
-    };
-  }
-  return undefined;
+  const flow = greatestFall(surplus, left.lastFlow * running * BEYOND);
+  if (flow === undefined) return undefined;
+  return {
+    running,
+    flow,
+    head: left.head(flow),
+    flowRatio: flow / running / left.bestFlow,
+    isBeyond: left.offCurve(flow),
+    npshr: left.npshr(flow) ?? null,
+    shaftPower: left.shaftPower(flow, medium.density, medium.gravity) ?? null,
+  };
 }
 
-const PIECES = 60;
+/** of the published flow, up to which the units that are left are looked for */
 const BEYOND = 1.5;
 
 /** Lines of equal efficiency of the group, between its smallest and its largest made diameter; none for a pump of one. */
@@ -115,9 +109,8 @@ export function overallAt(
   const { running } = p.setting;
   const shaft = p.shaftPower(flow, medium.density, medium.gravity);
   if (shaft === undefined || !(shaft > 0)) return undefined;
-  const motor = p.pump.motor && motorDuty(p.pump.motor, shaft / running);
-  const inputPower = motor ? motor.inputPower * running : shaft / typicalMotorEfficiency(shaft / running);
-  return { inputPower, efficiency: (medium.density * medium.gravity * flow * p.head(flow)) / inputPower };
+  const { power } = inputPower(p.pump.motor, shaft, running);
+  return { inputPower: power, efficiency: (medium.density * medium.gravity * flow * p.head(flow)) / power };
 }
 
 /** A system head curve as H = a + b·Q², with what it is off by. */

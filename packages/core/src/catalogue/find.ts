@@ -1,4 +1,4 @@
-import { bracketedSecant } from '../numerics/roots.js';
+import { greatestFall } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import { isFiltered, type PumpFilter } from './filter.js';
@@ -48,7 +48,6 @@ const DEFAULT_TOLERANCE = 0.1;
 const NPSH_RATIO = 1.3;
 /** of the greatest flow beyond the table that a crossing is looked for at */
 const BEYOND = 1.25;
-const PIECES = 60;
 
 /**
  * Pumps of a catalogue for one duty without a study: each configured for it, its true duty on the system curve
@@ -125,10 +124,5 @@ function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | un
 function trueFlow(p: PumpPerformance, { flow, head, staticHead }: Wanted): number | undefined {
   if (staticHead === undefined) return flow;
   const surplus = (q: number): number => p.head(q) - staticHead - (head - staticHead) * (q / flow) ** 2;
-  const end = p.lastFlow * BEYOND;
-  for (let i = PIECES; i >= 1; i--) {
-    const [low, high] = [(end * (i - 1)) / PIECES, (end * i) / PIECES];
-    if (surplus(low) > 0 && surplus(high) <= 0) return bracketedSecant(surplus, low, high);
-  }
-  return undefined;
+  return greatestFall(surplus, p.lastFlow * BEYOND);
 }

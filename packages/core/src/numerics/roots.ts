@@ -48,6 +48,18 @@ export function bracketedNewton(f: SlopedFunction, lo: number, hi: number, start
   return { x, residual: value, iterations: 200, converged: Math.abs(value) < 1e-9 };
 }
 
+/** parts of a range that are looked at for a crossing */
+const PIECES = 60;
+
+/** The greatest x from 0 to an end at which a function falls through zero; undefined where it does so nowhere. NaN is no crossing. */
+export function greatestFall(f: (x: number) => number, end: number): number | undefined {
+  for (let i = PIECES; i >= 1; i--) {
+    const [low, high] = [(end * (i - 1)) / PIECES, (end * i) / PIECES];
+    if (f(low) > 0 && f(high) <= 0) return bracketedSecant(f, low, high);
+  }
+  return undefined;
+}
+
 /**
  * Root inside a bracket where no slope is known, by secants that keep it (Illinois method).
  * Source: Dowell & Jarratt 1971, BIT 11, 168–174.

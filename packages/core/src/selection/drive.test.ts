@@ -77,6 +77,15 @@ describe('ways of control, by hand', () => {
   });
 });
 
+test('one impeller serves scenarios of different speeds: the slower one decides', () => {
+  // at 0.8 of the speed 32·d² − 8·d = 20: d = 0.9254 of 200 mm, the next whole millimetre is 186
+  const trim = of(controlSchemes(service(straight, [{ id: 'a' }, { id: 'b', set: { 'P.speed': '2400 rpm' } }]), 'P'), 'trim');
+  expect(trim.diameter).toBeCloseTo(0.186, 9);
+  expect(trim.scenarios.b!.head).toBeGreaterThan(20);
+  expect(trim.scenarios.b!.head).toBeLessThan(20.3);
+  expect(trim.scenarios.a!.head).toBeCloseTo(50 * 0.93 ** 2 - 1000 * 0.93 * 0.01, 4);
+});
+
 test('what a way of control cannot come to is nothing, and has no energy', () => {
   // 55 m are more than the pump has; at half its speed it would still give more than the 5 m of the second study
   const short = controlSchemes(service(straight, [{ id: 'a', hoursPerYear: 10, set: { 'U.elevation': '55 m' } }]), 'P');

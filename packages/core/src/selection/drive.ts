@@ -1,12 +1,11 @@
-import { configure, largestDiameter, performanceAt, type Running } from '../catalogue/configure.js';
+import { configure, largestDiameter, performanceAt, speedRange, type Running } from '../catalogue/configure.js';
 import type { Study } from '../document/study.js';
 import { bracketedSecant } from '../numerics/roots.js';
-import { motorDuty } from '../pumps/motor.js';
+import { inputPower } from '../pumps/input-power.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import { runStudy, type SolvedScenario } from '../scenarios/run.js';
-import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
 import { requirementOf } from './requirement.js';
 
 /** Ways to come down to the flow that is asked: by a valve, a smaller impeller, another speed, or a way back to the supply. */
@@ -44,7 +43,6 @@ export interface ControlScheme {
 export const TYPICAL_DRIVE = 0.97;
 /** of the published flow, up to which the flow of a bypass is looked for */
 const BYPASS_REACH = 1.25;
-const LEAST_SPEED = 0.5;
 
 interface Asked {
   scenario: string;
@@ -94,12 +92,12 @@ export function controlSchemes(study: Study, pump: string): ControlScheme[] {
     };
   };
   const schemes = [scheme('throttle', (a) => meetingAt(a, at(a)))];
-  // trimmed at the speed at which it stands everywhere, and with the stages that it has
+  // one impeller for all scenarios, each at its own speed, with the stages that it has
   const largest = diameter ?? largestDiameter(input);
   const fixed = { ...input, stageOptions: [stages], ...(largest === undefined ? {} : { maxDiameter: largest }) };
-  const trimmed = configure(fixed, asked, true, setting.speed);
-  if (trimmed.diameter !== undefined && largest !== undefined && trimmed.diameter < largest - 1e-9)
-    schemes.push(scheme('trim', (a) => meetingAt(a, at(a, { diameter: trimmed.diameter })), trimmed.diameter));
+  const trimmed = Math.max(...asked.map((a) => configure(fixed, [a], true, a.speed).diameter ?? Infinity));
+  if (largest !== undefined && trimmed < largest - 1e-9)
+    schemes.push(scheme('trim', (a) => meetingAt(a, at(a, { diameter: trimmed })), trimmed));
   schemes.push(scheme('speed', (a) => slowedTo(a, input, setting.speed, (speed) => at(a, { speed }))));
   schemes.push(scheme('bypass', (a) => bypassing(a, at(a), input)));
   return schemes;
@@ -123,17 +121,14 @@ function askedOf(s: SolvedScenario, pump: string): Asked[] {
 function pointOf(a: Asked, p: PumpPerformance, flow: number, input: PumpInput, drive: number): SchemePoint {
   const { running } = p.setting;
   const shaftPower = p.shaftPower(flow, a.density, a.gravity) ?? null;
-  const unit = shaftPower === null ? null : shaftPower / running;
-  const motor = unit === null || !input.motor ? undefined : motorDuty({ ...input.motor, driveEfficiency: drive }, unit);
-  const inputPower =
-    unit === null ? null : motor ? motor.inputPower * running : shaftPower! / typicalMotorEfficiency(unit) / drive;
-  return { flow, head: p.head(flow), speed: p.setting.speed, efficiency: p.efficiency(flow) ?? null, shaftPower, inputPower };
+  const taken = shaftPower === null ? null : inputPower(input.motor, shaftPower, running, drive).power;
+  const efficiency = p.efficiency(flow) ?? null;
+  return { flow, head: p.head(flow), speed: p.setting.speed, efficiency, shaftPower, inputPower: taken };
 }
 
 /** the speed at which the head is just what is asked; at the least speed a valve takes the rest */
 function slowedTo(a: Asked, input: PumpInput, full: number, at: (speed: number) => PumpPerformance): SchemePoint | null {
-  const most = input.maxSpeed ?? full;
-  const least = input.minSpeed ?? full * LEAST_SPEED;
+  const { least, most } = speedRange(input, full);
   const surplus = (speed: number): number => at(speed).head(a.flow) - a.head;
   if (surplus(most) < -1e-9 * a.head) return null;
   const speed = surplus(least) >= 0 ? least : surplus(most) <= 0 ? most : bracketedSecant(surplus, least, most);
@@ -193,7 +188,7 @@ export function energyByCause(scenarios: readonly SolvedScenario[], pump: string
     const perMetre = model.fluid.density * model.network.gravity * r.flow * seconds;
     const shaft = r.shaftPower! * seconds;
     const isTypical = r.inputPower === undefined;
-    const total = (r.inputPower ?? r.shaftPower! / typicalMotorEfficiency(r.shaftPower! / r.running)) * seconds;
+    const total = (r.inputPower ?? inputPower(undefined, r.shaftPower!, r.running).power) * seconds;
     found.set(id, {
       lift: (parts.lift + parts.pressure + parts.velocity + parts.well + parts.otherPumps) * perMetre,
       friction: (parts.pipes + parts.fittings) * perMetre,

@@ -1,4 +1,4 @@
-import { configure, largestDiameter, performanceAt, type Configured } from '../catalogue/configure.js';
+import { configure, largestDiameter, performanceAt, speedRange, type Configured } from '../catalogue/configure.js';
 import { isFiltered, type PumpFilter } from '../catalogue/filter.js';
 import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
@@ -13,7 +13,7 @@ import { splitNumber } from '../units/quantity.js';
 import { findUnit } from '../units/units.js';
 import { dutyOf, type Duty } from './duty.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
-import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
+import { inputPower } from '../pumps/input-power.js';
 import { requirementOf, type ScenarioRequirement } from './requirement.js';
 import { withPump, type PumpPlace } from './substitute.js';
 
@@ -74,9 +74,6 @@ export interface Ranking {
     byReason: Record<string, number>;
   };
 }
-
-/** of the curve's speed, where an entry names no least speed */
-const LEAST_SPEED = 0.5;
 
 /** A pump of a catalogue: in SI, and as it is written, which is looked at for a few only. */
 export interface RankedEntry {
@@ -310,8 +307,8 @@ function shortfall(
 
 /** the lowest speed in whole turns a minute that meets each scenario, within what the entry allows */
 function slowest(input: PumpInput, at: Configured, requirements: readonly ScenarioRequirement[]): Map<string, number> {
-  const most = Math.floor(input.maxSpeed ?? at.speed);
-  const least = Math.ceil(input.minSpeed ?? at.speed * LEAST_SPEED);
+  const range = speedRange(input, at.speed);
+  const [least, most] = [Math.ceil(range.least), Math.floor(range.most)];
   return new Map(
     requirements.map((r) => {
       const meets = (speed: number): boolean => performanceAt(input, { ...at, speed }, r.running).head(r.flow) >= r.head;
@@ -349,7 +346,7 @@ function energyOf(
     hydraulic += weight * r.hydraulicPower;
     shaft += weight * r.shaftPower;
     if (r.inputPower === undefined) energyIsTypical = true;
-    const input = r.inputPower ?? r.shaftPower / typicalMotorEfficiency(r.shaftPower / r.running);
+    const input = r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
     energy += hours * 3600 * input;
   }
   return { energyPerYear: energy, energyIsTypical, meanEfficiency: shaft > 0 ? hydraulic / shaft : null };

@@ -1,4 +1,4 @@
-import { usable, type PumpTrace, type ServiceCurves } from '@cedar-knot/core';
+import { STANDARD_GRAVITY, usable, WATER_AT_20_DENSITY, type PumpTrace, type ServiceCurves } from '@cedar-knot/core';
 import { Check, ChevronDown, Download } from 'lucide-react';
 import { DropdownMenu, Toggle } from 'radix-ui';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -59,7 +59,7 @@ export function CurvesView() {
     if (!curves || !own || !input || !MORE.some(([key]) => shows[key])) return NO_FAMILY;
     const { outcome } = shown[active] ?? {};
     const duty = outcome?.result?.elements[curves.pump]?.flow ?? null;
-    const medium = outcome?.medium ?? { density: 998.2, gravity: 9.80665 };
+    const medium = outcome?.medium ?? { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
     return familyOf(input, own, curves, active, duty, medium, shows);
   }, [curves, input, shown, active, shows]);
   // an undo back to where the handle was taken leaves nothing to trace

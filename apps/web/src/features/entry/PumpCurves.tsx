@@ -1,4 +1,4 @@
-import { motorDuty, typicalMotorEfficiency, type PumpPerformance } from '@cedar-knot/core';
+import { overallAt, STANDARD_GRAVITY, WATER_AT_20_DENSITY, type PumpPerformance } from '@cedar-knot/core';
 import { useMemo, useRef, useState } from 'react';
 import { Select } from '../../ui/Select.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -41,25 +41,20 @@ const SECOND: readonly (readonly [Second, string])[] = [
   ['npshr', 'NPSHR'],
   ['difference', 'head, less the first'],
 ];
-const DENSITY = 998.2;
-const GRAVITY = 9.80665;
+const WATER = { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
 
 function secondOf(kind: Second, p: PumpPerformance, flow: number, first: PumpPerformance): number | null {
-  const power = (): number | undefined => p.shaftPower(flow, DENSITY, GRAVITY);
   switch (kind) {
     case 'efficiency':
       return p.efficiency(flow) ?? null;
     case 'power':
-      return power() ?? null;
+      return p.shaftPower(flow, WATER.density, WATER.gravity) ?? null;
     case 'npshr':
       return p.npshr(flow) ?? null;
     case 'difference':
       return flow > first.lastFlow ? null : p.head(flow) - first.head(flow);
-    case 'overall': {
-      const [eta, shaft] = [p.efficiency(flow), power()];
-      if (eta === undefined || shaft === undefined) return null;
-      return eta * ((p.pump.motor && motorDuty(p.pump.motor, shaft)?.efficiency) ?? typicalMotorEfficiency(shaft));
-    }
+    case 'overall':
+      return overallAt(p, flow, WATER)?.efficiency ?? null;
   }
 }
 
