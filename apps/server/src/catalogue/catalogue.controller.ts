@@ -8,6 +8,7 @@ import { bytesOf } from '../common/bodies.js';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { ApiProblem } from '../common/problem.js';
 import { AttachmentsService } from './attachments.service.js';
+import { CatalogueSearchService } from './catalogue-search.service.js';
 import { CatalogueService } from './catalogue.service.js';
 import {
   ATTACH,
@@ -39,6 +40,7 @@ export class CatalogueController {
 
   constructor(
     private readonly catalogue: CatalogueService,
+    private readonly search: CatalogueSearchService,
     private readonly attachments: AttachmentsService,
   ) {}
 
@@ -164,7 +166,7 @@ export class CatalogueController {
   @ApiProduces('application/x-ndjson')
   async rank(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
     await this.lines(request, response, async (say) => {
-      await this.catalogue.rank(bytesOf(body), (piece, done, of) => say({ piece, done, of }));
+      await this.search.rank(bytesOf(body), (piece, done, of) => say({ piece, done, of }));
       say({ result: true });
     });
   }
@@ -221,7 +223,7 @@ export class CatalogueController {
   @answers(200, ref('FoundPumps'))
   @refusals(400, 401, 503)
   find(@Body(new JoiPipe(FIND)) wanted: Wanted): Promise<FoundPumps> {
-    return this.catalogue.find(wanted);
+    return this.search.find(wanted);
   }
 
   @Post('models/:id/attachments')

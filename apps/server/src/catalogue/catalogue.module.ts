@@ -10,6 +10,7 @@ import {
 import { StudiesModule } from '../studies/studies.module.js';
 import { AttachmentsService } from './attachments.service.js';
 import { CatalogueController } from './catalogue.controller.js';
+import { CatalogueSearchService } from './catalogue-search.service.js';
 import { CatalogueService } from './catalogue.service.js';
 
 @Module({
@@ -18,7 +19,7 @@ import { CatalogueService } from './catalogue.service.js';
     StudiesModule,
   ],
   controllers: [CatalogueController],
-  providers: [CatalogueService, AttachmentsService],
+  providers: [CatalogueService, CatalogueSearchService, AttachmentsService],
   exports: [CatalogueService],
 })
 export class CatalogueModule {}

@@ -1,17 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import type {
-  DocumentChange,
-  FoundPumps,
-  ImportResult,
-  ModelHead,
-  ModelKind,
-  ModelWhole,
-  Person,
-  Ranking,
-  Wanted,
-} from '@cedar-knot/core';
+import type { DocumentChange, ImportResult, ModelHead, ModelKind, ModelWhole, Person } from '@cedar-knot/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
@@ -24,17 +14,12 @@ import {
 } from '../database/models/catalogue.models.js';
 import { PeopleService } from '../people/people.service.js';
 import { WorkPool } from '../work/pool.js';
-import type { PreparedModel, StoredModel } from '../work/task.js';
+import type { PreparedModel } from '../work/task.js';
 import { attachmentHead, LIST_SQL, modelHead, revisionHead, type ModelRow } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 
 /** models judged in one piece of work, and rows put in by one statement */
 const BATCH = 200;
-const FIND_BATCH = 800;
-/** pumps ranked in the first piece of work, which is to come soon, and in the others; pieces at a time: more would keep others waiting */
-const FIRST_RANKED = 24;
-const RANK_BATCH = 240;
-const RANK_AT_ONCE = 3;
 
 /** Where models that are kept came from. */
 export interface Origin {
@@ -363,54 +348,6 @@ export class CatalogueService {
 
   async sheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
     return (await this.pool.run({ kind: 'sheets', body })).sheets;
-  }
-
-  /** pumps of the catalogue for one duty; the catalogue is gone through in pieces by all threads */
-  async find(wanted: Wanted): Promise<FoundPumps> {
-    const rows = await this.pumps();
-    const pieces = Array.from({ length: Math.ceil(rows.length / FIND_BATCH) }, (_, i) =>
-      rows.slice(i * FIND_BATCH, (i + 1) * FIND_BATCH),
-    );
-    const found = await Promise.all(pieces.map((models) => this.pool.run({ kind: 'find', models, wanted })));
-    const counts = { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 };
-    for (const f of found) for (const key of Object.keys(counts) as (keyof typeof counts)[]) counts[key] += f.counts[key];
-    const departure = (c: FoundPumps['candidates'][number]): number => Math.hypot(c.flowDeviation, c.headDeviation);
-    const candidates = found
-      .flatMap((f) => f.candidates)
-      .sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
-    return { candidates, counts };
-  }
-
-  /**
-   * Ranks every pump of the catalogue in a position of a study, piece by piece.
-   *
-   * @param said called with each piece; throwing ends it
-   */
-  async rank(body: Uint8Array, said: (piece: Ranking, done: number, of: number) => void): Promise<void> {
-    const asked = await this.pool.run({ kind: 'asked', body });
-    const rows = await this.pumps();
-    // what is required is known before any pump is tried
-    said(await this.pool.run({ kind: 'rank', asked, models: [] }), 0, rows.length);
-    let [next, done] = [0, 0];
-    const work = async (): Promise<void> => {
-      while (next < rows.length) {
-        const models = rows.slice(next, next + (next < FIRST_RANKED * RANK_AT_ONCE ? FIRST_RANKED : RANK_BATCH));
-        next += models.length;
-        const piece = await this.pool.run({ kind: 'rank', asked, models });
-        done += models.length;
-        said(piece, done, rows.length);
-      }
-    };
-    await Promise.all(Array.from({ length: RANK_AT_ONCE }, work));
-  }
-
-  /** entries of all pumps that are offered */
-  private pumps(): Promise<StoredModel[]> {
-    return this.sequelize.query<StoredModel>(
-      `SELECT m.id AS \`key\`, m.revision, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
-       WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
-      { type: QueryTypes.SELECT },
-    );
   }
 
   private async row(id: string): Promise<CatalogueModel> {
