@@ -10,7 +10,7 @@ export function reinjectionStudy(): Study {
     tag: 'P-410 A/B',
     preparedBy: 'I. Mørk',
     notes:
-      'Tarnholt geothermal plant: cooled brine from the degassing drum to the injection well W-7. Chosen is the 385 mm impeller, at best efficiency in winter, which is most of the year’s flow. No pump of the catalogue holds in all five scenarios; what is taken on knowingly: 60 h of commissioning below half of best efficiency, filters that are changed before the NPSH ratio falls under 1.3, and two pumps together only while someone stands by, because the curve is flat there.',
+      'Tarnholt geothermal plant: cooled brine from the degassing drum to the injection well W-7. Chosen is the 385 mm impeller, at best efficiency in winter. No pump of the catalogue holds in all five scenarios; what is taken on knowingly: 60 h of commissioning below half of best efficiency, filters that are changed before the NPSH ratio falls under 1.3, and two pumps together only while someone stands by, because the curve is flat there.',
     units: 'metric',
     site: { atmosphericPressure: '100.1 kPa(a)', gravity: '9.80665 m/s2' },
     fluids: { brine: brine() },

@@ -32,7 +32,7 @@ export function snowmeltStudy(): Study {
     tag: 'P-510',
     preparedBy: 'K. Aalto',
     notes:
-      'Tarnholt plant yard: closed loop of propylene glycol, heated by the return of the district network. The 4 kW pump stays: smaller ones of the catalogue use more at the flow of a cold start, and with the loading bay alone 60 % of best efficiency is inside what is allowed.',
+      'Tarnholt plant yard: closed loop of propylene glycol, heated by the return of the district network. The 4 kW pump stays: on frost watch it runs slower, and of the pumps of the catalogue none, at one speed, comes near its electricity of a year; with the loading bay alone 60 % of best efficiency is inside what is allowed.',
     units: 'metric',
     fluids: { glycol: { kind: 'glycol', name: 'Propylene glycol 40 %', glycol: 'propylene', concentration: 0.4 } },
     pumps: {

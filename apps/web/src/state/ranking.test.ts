@@ -1,24 +1,8 @@
 import { applyOperations, mergeRankings, type FallenPump, type RankedPump, type Ranking } from '@cedar-knot/core';
+import { candidate } from '../test/candidate.js';
 import { configureOperations, nearMisses } from './ranking.js';
 import { studyOfDuty } from './takeModel.js';
 
-const candidate = (model: string, more: Partial<RankedPump> = {}): RankedPump => ({
-  model,
-  diameter: 0.2,
-  speed: 2950,
-  stages: 1,
-  verdict: 'holds',
-  worst: null,
-  energyPerYear: 1e12,
-  energyIsTypical: false,
-  meanEfficiency: 0.7,
-  headReserve: 0.1,
-  npshRatio: 2,
-  scenarios: {
-    duty: { status: 'solved', flow: 0.03, head: 50, efficiency: 0.7, npshr: 3, shaftPower: 2e4, flowRatio: 1, speed: 2950 },
-  },
-  ...more,
-});
 const piece = (candidates: RankedPump[], fallen: FallenPump[] = []): Ranking => ({
   format: 'cedar-knot-ranking',
   version: 1,

@@ -2,6 +2,7 @@ import type { FallenPump, ModelHead, RankedPump } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
+import { candidate } from '../../test/candidate.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { Candidates } from './Candidates.js';
 import { DriveTab } from './DriveTab.js';
@@ -14,28 +15,15 @@ afterEach(cleanup);
 const NONE: ReadonlyMap<string, ModelHead> = new Map();
 const scenario = (id: string) => ({ id, temperature: '20 C' });
 const duty = (more: object = {}) => ({ status: 'solved' as const, flow: 0.01, head: 50, efficiency: 0.7, npshr: 3, shaftPower: 7000, flowRatio: 1, speed: 2950, ...more }); // prettier-ignore
-const candidate = (model: string, more: Partial<RankedPump> = {}): RankedPump => ({
-  model,
-  diameter: 0.2,
-  speed: 2950,
-  stages: 1,
-  verdict: 'holds',
-  worst: { check: 'npsh-ratio', scenario: 'day', value: 1.5, limit: 1.3, verdict: 'holds' },
-  energyPerYear: 3.6e10,
-  energyIsTypical: false,
-  meanEfficiency: 0.712,
-  headReserve: 0.1,
-  npshRatio: 1.5,
-  scenarios: { day: duty() },
-  ...more,
-});
+const ranked = (model: string, more: Partial<RankedPump> = {}): RankedPump =>
+  candidate(model, { energyPerYear: 3.6e10, meanEfficiency: 0.712, scenarios: { day: duty() }, ...more });
 const opened = async (...more: Parameters<typeof pumpedStudy>) =>
   open(pumpedStudy({ op: 'set', path: ['scenarios'], value: [scenario('day')] }, ...more));
 
 test('candidates stand by verdict, those that hold first; one is taken, another kept beside', async () => {
   const [taken, kept, ticked] = [jest.fn(), jest.fn(), jest.fn()];
-  const near = candidate('b', { verdict: 'near', energyPerYear: 1.8e10, energyIsTypical: true });
-  const all = [candidate('a'), near];
+  const near = ranked('b', { verdict: 'near', energyPerYear: 1.8e10, energyIsTypical: true });
+  const all = [ranked('a'), near];
   show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" />); // prettier-ignore
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   const at = (text: string): number => rows.findIndex((r) => r.includes(text));
@@ -55,8 +43,8 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
 });
 
 test('side by side: the differences are those from the first, with their sign', async () => {
-  const second = candidate('b', { scenarios: { day: duty({ head: 47.5, npshr: 3.4, efficiency: null }) } });
-  show(await opened(), <SideBySide candidates={[candidate('a'), second]} heads={NONE} />);
+  const second = ranked('b', { scenarios: { day: duty({ head: 47.5, npshr: 3.4, efficiency: null }) } });
+  show(await opened(), <SideBySide candidates={[ranked('a'), second]} heads={NONE} />);
   const row = (name: string): string[] => within(screen.getByText(new RegExp(`^${name}, `)).closest('tr')!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
   expect(row('head').slice(2)).toEqual(['50.0', '47.5−2.50']);
   expect(row('NPSHR').slice(2)).toEqual(['3.00', '3.40+0.40']);
