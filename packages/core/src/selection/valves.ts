@@ -4,13 +4,20 @@ import type { RawEntry, Study } from '../document/study.js';
 import type { Margin } from '../results/margin.js';
 import type { ValveResult } from '../results/results.js';
 import { checkedScenario } from '../scenarios/checked.js';
-import { runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { toValve } from '../scenarios/equipment.js';
+import type { ScenarioModel } from '../scenarios/model.js';
+import { prepareStudy } from '../scenarios/prepare.js';
+import type { Asked } from '../scenarios/pump-site.js';
+import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { ValveSite } from '../scenarios/valve-site.js';
+import { GAIN_STEP, InstalledValve, valveWindow, type ValveWindow } from '../scenarios/valve-window.js';
+import type { ValveInput } from '../valves/valve.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { withValve } from './substitute.js';
 
 type Regime = 'turbulent' | 'not-turbulent' | 'choked';
 
-interface ValveNeed {
+export interface ValveNeed {
   flow: number;
   drop: number | null;
   kv: number | null;
@@ -21,7 +28,7 @@ interface ValveNeed {
   regime: Regime;
 }
 
-interface ValveCandidate {
+export interface ValveCandidate {
   model: string;
   ratedKv: number;
   verdict: 'holds' | 'near';
@@ -31,7 +38,7 @@ interface ValveCandidate {
   worst: Worst | null;
 }
 
-interface FallenValve {
+export interface FallenValve {
   model: string;
   reason: string;
   scenario: string;
@@ -50,42 +57,210 @@ export interface ValveChoice {
   counts: { tried: number; candidates: number; fallen: number };
 }
 
-/** change of travel over which a gain is taken */
-const STEP = 1e-3;
+export interface ValveOptions {
+  /** reads and solves the study anew for each valve: what the usual way is held against */
+  isPlain?: boolean;
+}
+
+interface CatalogueValves {
+  written: Readonly<Record<string, RawEntry>>;
+  read: ReadonlyMap<string, Record<string, unknown>>;
+}
+
+/** A valve in one scenario. */
+export interface ValveStand {
+  opening: number | null;
+  /** of the opening in its band */
+  verdict: Margin['verdict'];
+  /** xF over xFz */
+  xfRatio: number | null;
+  /** drop over choked drop */
+  chokedRatio: number | null;
+  /** of the installed characteristic there */
+  gain: number | null;
+  /** flows at the lower and the upper edge of the opening band, m³/s */
+  controls: readonly [number, number] | null;
+}
+
+/** A valve of a catalogue in the position, whether it serves or not. */
+export interface ValveRow {
+  model: string;
+  ratedKv: number;
+  verdict: 'holds' | 'near' | 'fails';
+  /** why it falls out */
+  fallen: FallenValve | null;
+  worst: Worst | null;
+  scenarios: Record<string, ValveStand>;
+}
 
 /** What each judged scenario asks of a control valve, and how every valve of a catalogue would stand in it. */
-export function chooseValves(
-  study: Study,
-  valve: string,
-  valves: { written: Readonly<Record<string, RawEntry>>; read: ReadonlyMap<string, Record<string, unknown>> },
-): ValveChoice {
-  const present = judgedOf(runStudy(study).scenarios);
-  const choice: ValveChoice = {
-    format: 'cedar-knot-valves',
-    version: 1,
-    valve,
-    required: Object.fromEntries(present.map((s) => [s.id, needOf(s, valve)])),
-    candidates: [],
-    preferred: null,
-    fallen: [],
-    counts: { tried: 0, candidates: 0, fallen: 0 },
-  };
-  const own = study.lines.flatMap((l) => l.elements).find((e) => e.id === valve)!;
-  const holds = own.mode === 'flow' || own.mode === 'outlet-pressure' || own.mode === 'inlet-pressure';
-  const flows = holds ? undefined : new Map(present.map((s) => [s.id, choice.required[s.id]!.flow]));
-  for (const [model, read] of valves.read) {
-    if (read.ratedKv === undefined && read.ratedCv === undefined && read.table === undefined) continue;
-    choice.counts.tried++;
-    const judged = judgeValve(study, valve, model, valves.written[model]!, flows);
-    if ('reason' in judged) choice.fallen.push(judged);
-    else choice.candidates.push(judged);
-  }
-  choice.candidates.sort((a, b) => a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
-  choice.preferred = choice.candidates[0]?.model ?? null;
-  choice.counts.candidates = choice.candidates.length;
-  choice.counts.fallen = choice.fallen.length;
-  return choice;
+export function chooseValves(study: Study, valve: string, valves: CatalogueValves, options: ValveOptions = {}): ValveChoice {
+  return new ValvePosition(study, valve, options).choose(valves);
 }
+
+/** The position of a control valve in a study: what it is asked is worked out once, then catalogues are held against it. */
+export class ValvePosition {
+  readonly required: Record<string, ValveNeed>;
+  private readonly present: SolvedScenario[];
+  /** where the present mode holds neither a flow nor a pressure: the flow that each scenario has now is held */
+  private readonly flows: ReadonlyMap<string, number> | undefined;
+  private sites: { id: string; model: ScenarioModel; site: ValveSite | undefined }[] | undefined;
+  /** by judged scenario; null where something else fixes the flow */
+  private found: Map<string, ValveWindow | null> | undefined;
+
+  constructor(
+    private readonly study: Study,
+    private readonly valve: string,
+    private readonly options: ValveOptions = {},
+  ) {
+    this.present = judgedOf(runStudy(study).scenarios);
+    this.required = Object.fromEntries(this.present.map((s) => [s.id, needOf(s, valve)]));
+    const own = study.lines.flatMap((l) => l.elements).find((e) => e.id === valve)!;
+    const holds = own.mode === 'flow' || own.mode === 'outlet-pressure' || own.mode === 'inlet-pressure';
+    this.flows = holds ? undefined : new Map(this.present.map((s) => [s.id, this.required[s.id]!.flow]));
+  }
+
+  choose(valves: CatalogueValves): ValveChoice {
+    const { valve, required } = this;
+    const candidates: ValveCandidate[] = [];
+    const fallen: FallenValve[] = [];
+    for (const [model, input] of usableValves(valves)) {
+      const j = this.judge(model, valves.written[model]!, input);
+      if (j.fallen) {
+        fallen.push(j.fallen);
+        continue;
+      }
+      const by = (of: (s: SolvedScenario) => number | null): Record<string, number> =>
+        Object.fromEntries(j.scenarios.flatMap((s) => (of(s) === null ? [] : [[s.id, of(s)!] as const])));
+      candidates.push({
+        model,
+        ratedKv: input.ratedKv,
+        verdict: j.verdict as 'holds' | 'near',
+        openings: by((s) => resultOf(s, valve).opening),
+        xfRatio: by((s) => marginOf(s, valve, 'valve-cavitation')?.value ?? null),
+        gain: gains(withValve(this.study, valve, valves.written[model]!, this.flows), valve, j.scenarios),
+        worst: j.worst,
+      });
+    }
+    candidates.sort((a, b) => a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
+    const counts = { tried: candidates.length + fallen.length, candidates: candidates.length, fallen: fallen.length };
+    const preferred = candidates[0]?.model ?? null;
+    return { format: 'cedar-knot-valves', version: 1, valve, required, candidates, preferred, fallen, counts };
+  }
+
+  /**
+   * Every valve as it would stand, those that fall out as well: what serves first, smallest first; then what does not, by how nearly it
+   * does. The gain is that of the installed characteristic between the points of the window.
+   */
+  rows(valves: CatalogueValves): ValveRow[] {
+    const rows = [...usableValves(valves)].map(([model, input]) => this.row(model, valves.written[model]!, input));
+    const rank = (r: ValveRow): number => (r.verdict === 'fails' ? 1 : 0);
+    return rows.sort((a, b) => rank(a) - rank(b) || a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
+  }
+
+  row(model: string, written: RawEntry, input: ValveInput): ValveRow {
+    const { verdict, fallen, worst, scenarios } = this.judge(model, written, input);
+    const stands = scenarios.map((s) => [s.id, this.stand(s, input)] as const);
+    return { model, ratedKv: input.ratedKv, verdict, fallen, worst, scenarios: Object.fromEntries(stands) };
+  }
+
+  /** flow against travel of a valve in the position, by scenario; none where something else fixes the flow */
+  installed(input: ValveInput): Map<string, InstalledValve> {
+    const found = new Map<string, InstalledValve>();
+    for (const { id, model } of this.present) {
+      const window = this.window(id);
+      if (window && model) found.set(id, new InstalledValve(model, this.valve, input, window));
+    }
+    return found;
+  }
+
+  window(scenario: string): ValveWindow | null {
+    this.found ??= new Map(this.present.map((s) => [s.id, valveWindow(s.model!, this.valve) ?? null]));
+    return this.found.get(scenario) ?? null;
+  }
+
+  private stand(s: SolvedScenario, input: ValveInput): ValveStand {
+    const { valve } = this;
+    const margin = marginOf(s, valve, 'valve-opening');
+    const window = this.window(s.id);
+    const model = this.present.find((p) => p.id === s.id)?.model;
+    const installed = window && model ? new InstalledValve(model, valve, input, window) : undefined;
+    const { opening } = resultOf(s, valve);
+    return {
+      opening,
+      verdict: margin?.verdict ?? 'not-applicable',
+      xfRatio: marginOf(s, valve, 'valve-cavitation')?.value ?? null,
+      chokedRatio: marginOf(s, valve, 'valve-choked')?.value ?? null,
+      gain: installed && opening !== null && opening > 0 ? installed.gain(opening) : null,
+      controls:
+        installed && margin?.limit != null && margin.upper !== undefined
+          ? [installed.flow(margin.limit), installed.flow(margin.upper)]
+          : null,
+    };
+  }
+
+  /** @param input the same as written, in SI */
+  private judge(
+    model: string,
+    written: RawEntry,
+    input: ValveInput,
+  ): Pick<ValveRow, 'verdict' | 'fallen' | 'worst'> & { scenarios: SolvedScenario[] } {
+    const { valve } = this;
+    const scenarios = this.tried(input) ?? judgedOf(runStudy(withValve(this.study, valve, written, this.flows)).scenarios);
+    const margins = marginsAt(scenarios, (m) => m.where === valve && ASKED.has(m.check));
+    const fallen = fallenOf(model, scenarios, valve) ?? failedOf(model, firstFailure(margins));
+    const verdict = fallen ? 'fails' : margins.some((m) => m.verdict === 'near') ? 'near' : 'holds';
+    return { verdict, fallen, worst: worstMargin(margins) ?? null, scenarios };
+  }
+
+  /** every judged scenario with a valve in place, where that needs no further solution */
+  private tried(input: ValveInput): SolvedScenario[] | undefined {
+    if (this.options.isPlain) return undefined;
+    const { study, valve } = this;
+    const limits = limitsOf(study);
+    this.sites ??= prepareStudy(withValve(study, valve, VAST, this.flows)).scenarios.flatMap(({ id, model }) =>
+      model?.judged ? [{ id, model, site: ValveSite.of(model, valve, limits, isOfValve(valve)) }] : [],
+    );
+    const scenarios: SolvedScenario[] = [];
+    for (const { id, model, site } of this.sites) {
+      const result = site?.try(input);
+      if (!result) return undefined;
+      scenarios.push({ id, model, result, problems: [] });
+    }
+    return scenarios;
+  }
+}
+
+function* usableValves({ read }: CatalogueValves): Generator<[string, ValveInput]> {
+  for (const [model, entry] of read)
+    if (entry.ratedKv !== undefined || entry.ratedCv !== undefined || entry.table !== undefined) yield [model, toValve(entry)];
+}
+
+const marginOf = (s: SolvedScenario, valve: string, check: CheckCode): Margin<CheckCode> | undefined =>
+  (s.result!.margins as Margin<CheckCode>[]).find((m) => m.check === check && m.where === valve);
+
+/** what no check says: too small for what is asked, or smaller than just off its seat */
+function fallenOf(model: string, scenarios: readonly SolvedScenario[], valve: string): FallenValve | null {
+  for (const s of scenarios) {
+    const r = resultOf(s, valve);
+    // wide open it passes less than is asked: its coefficient is too small whatever the checks say first
+    const isMissed = s.result!.findings.some((f) => f.code === 'set-point-missed' && f.where === valve);
+    if (r.opening === 1 && isMissed && !r.choked) return fallenBy(model, 'too-small', s.id, r.opening, 1);
+  }
+  const below = scenarios.find((s) => resultOf(s, valve).belowRange);
+  return below ? fallenBy(model, 'below-range', below.id, resultOf(below, valve).opening, 0) : null;
+}
+
+const failedOf = (model: string, failed: Worst | undefined): FallenValve | null =>
+  failed ? fallenBy(model, failed.check, failed.scenario, failed.value, failed.limit) : null;
+
+/** larger than any that is made: it reaches whatever can be reached */
+const VAST: RawEntry = { ratedKv: 1e6, characteristic: 'linear', rangeability: 50, fl: 1 };
+
+const isOfValve =
+  (valve: string): Asked =>
+  ({ check, where }) =>
+    where === valve && ASKED.has(check);
 
 const judgedOf = (scenarios: readonly SolvedScenario[]): SolvedScenario[] =>
   scenarios.filter((s) => s.model?.judged && s.result && s.result.status !== 'failed');
@@ -102,48 +277,12 @@ function needOf(s: SolvedScenario, valve: string): ValveNeed {
   return { flow, drop, kv, cv, inletPressure, chokedDrop, authority, regime };
 }
 
-function judgeValve(
-  study: Study,
-  valve: string,
-  model: string,
-  entry: RawEntry,
-  flows: ReadonlyMap<string, number> | undefined,
-): ValveCandidate | FallenValve {
-  const placed = withValve(study, valve, entry, flows);
-  const scenarios = judgedOf(runStudy(placed).scenarios);
-  for (const s of scenarios) {
-    const r = resultOf(s, valve);
-    // wide open it passes less than is asked: its coefficient is too small whatever the checks say first
-    const isMissed = s.result!.findings.some((f) => f.code === 'set-point-missed' && f.where === valve);
-    if (r.opening === 1 && isMissed && !r.choked) return fallen(model, 'too-small', s.id, r.opening, 1);
-  }
-  const below = scenarios.find((s) => resultOf(s, valve).belowRange);
-  if (below) return fallen(model, 'below-range', below.id, resultOf(below, valve).opening, 0);
-  const margins = marginsAt(scenarios, (m) => m.where === valve && ASKED.has(m.check));
-  const failed = firstFailure(margins);
-  if (failed) return fallen(model, failed.check, failed.scenario, failed.value, failed.limit);
-  const element = scenarios[0]?.model?.elements.find((e) => e.id === valve);
-  const by = (of: (s: SolvedScenario) => number | null): Record<string, number> =>
-    Object.fromEntries(scenarios.flatMap((s) => (of(s) === null ? [] : [[s.id, of(s)!] as const])));
-  const xf = (s: SolvedScenario): number | null =>
-    (s.result!.margins as Margin<CheckCode>[]).find((m) => m.check === 'valve-cavitation' && m.where === valve)?.value ?? null;
-  return {
-    model,
-    ratedKv: element?.valve?.ratedKv ?? NaN,
-    verdict: margins.some((m) => m.verdict === 'near') ? 'near' : 'holds',
-    openings: by((s) => resultOf(s, valve).opening),
-    xfRatio: by(xf),
-    gain: gains(placed, valve, scenarios),
-    worst: worstMargin(margins) ?? null,
-  };
-}
-
 /** codes that speak of the valve itself; authority is a matter of the system, whichever valve stands there */
 const ASKED: ReadonlySet<CheckCode> = new Set(
   CHECK_CODES.filter((c) => c === 'set-point' || (c.startsWith('valve-') && c !== 'valve-authority')),
 );
 
-const fallen = (model: string, reason: string, scenario: string, value: number | null, limit: number | null): FallenValve => ({
+const fallenBy = (model: string, reason: string, scenario: string, value: number | null, limit: number | null): FallenValve => ({
   model,
   reason,
   scenario,
@@ -164,13 +303,13 @@ function gains(placed: Study, valve: string, scenarios: readonly SolvedScenario[
     };
     return new Map(judgedOf(runStudy(set).scenarios).map((s) => [s.id, resultOf(s, valve).flow]));
   };
-  const [low, high, open] = [flowsAt((x) => x - STEP), flowsAt((x) => Math.min(1, x + STEP)), flowsAt(() => 1)];
+  const [low, high, open] = [flowsAt((x) => x - GAIN_STEP), flowsAt((x) => Math.min(1, x + GAIN_STEP)), flowsAt(() => 1)];
   return Object.fromEntries(
     scenarios.flatMap(({ id }) => {
       const x = openings.get(id);
       const whole = open.get(id);
       if (x === null || x === undefined || !whole || !low.has(id) || !high.has(id)) return [];
-      return [[id, (high.get(id)! - low.get(id)!) / whole / (Math.min(1, x + STEP) - (x - STEP))] as const];
+      return [[id, (high.get(id)! - low.get(id)!) / whole / (Math.min(1, x + GAIN_STEP) - (x - GAIN_STEP))] as const];
     }),
   );
 }

@@ -1,0 +1,85 @@
+import type { CheckedScenario, LimitOverride } from '../checks/check.js';
+import { judge } from '../checks/judge.js';
+import { State, type ControlValveModel } from '../elements/model.js';
+import type { CompiledLine } from '../network/line.js';
+import { solveNetwork } from '../network/solve.js';
+import type { LineSolution } from '../network/types.js';
+import { kvAtOpening, type ValveInput } from '../valves/valve.js';
+import type { ScenarioResult, ValveResult } from '../results/results.js';
+import { checkedScenario } from './checked.js';
+import type { ElementDetail, ScenarioModel } from './model.js';
+import type { Asked } from './pump-site.js';
+import { reportElement } from './report-element.js';
+import { emptyResult, solveScenario } from './solve-scenario.js';
+
+/**
+ * The position of a control valve in one scenario, in which catalogues are tried. What it holds does not depend on the valve as long
+ * as that is large enough: the scenario is solved once, with one that is, and each valve is held against what is left for it there.
+ */
+export class ValveSite {
+  private readonly placed: ElementDetail;
+  private readonly sight: CheckedScenario;
+
+  private constructor(
+    private readonly model: ScenarioModel,
+    private readonly at: ElementDetail & { model: ControlValveModel },
+    private readonly limits: readonly LimitOverride[],
+    private readonly isAsked: Asked,
+    private readonly solution: LineSolution,
+    private readonly compiled: CompiledLine,
+    result: ScenarioResult,
+  ) {
+    this.placed = { ...at };
+    this.sight = { ...checkedScenario(model, result), elements: [this.placed], points: [] };
+  }
+
+  /**
+   * @param model with a valve in the position that holds a flow or a pressure, and is larger than any that is tried
+   * @returns undefined where it does not reach what it holds, or nothing solves it: only the whole scenario tells then
+   */
+  static of(model: ScenarioModel, valve: string, limits: readonly LimitOverride[], isAsked: Asked): ValveSite | undefined {
+    const e = model.elements.find((x) => x.id === valve);
+    if (e?.model.kind !== 'control-valve') return undefined;
+    const { law } = e.model;
+    if (law.kind !== 'flow' && law.kind !== 'outlet-pressure' && law.kind !== 'inlet-pressure') return undefined;
+    const found = solveNetwork(model.network);
+    if (!found.ok) return undefined;
+    const solution = found.solution.lines[e.line]!;
+    if (solution.states[e.index] !== State.Normal || !(solution.flow > 0)) return undefined;
+    const result = solveScenario(model, limits);
+    const at = e as ElementDetail & { model: ControlValveModel };
+    return new ValveSite(model, at, limits, isAsked, solution, found.compiled[e.line]!, result);
+  }
+
+  /**
+   * The result with one valve in place: it and its margins, the rest is empty.
+   *
+   * @returns undefined for one that chokes wide open: what it passes then only the whole scenario tells
+   */
+  try(input: ValveInput): ScenarioResult | undefined {
+    const { model, at, placed, sight, solution } = this;
+    Object.assign(placed, { valve: input, model: { ...at.model, valve: input } });
+    let result = emptyResult(model);
+    const found = this.reported(solution, result);
+    if (found.kv === null) return undefined;
+    if (found.kv > kvAtOpening(input, 1)) {
+      result = emptyResult(model);
+      const open = { ...solution, states: [...solution.states] };
+      open.states[at.index] = State.Open;
+      if (this.reported(open, result).choked) return undefined;
+    }
+    sight.result = result;
+    result.margins = judge(sight, this.limits, this.isAsked);
+    return result;
+  }
+
+  private reported(solution: LineSolution, result: ScenarioResult): ValveResult {
+    result.status = 'solved';
+    const found = reportElement(this.model, this.placed, solution, this.compiled, {
+      say: (f) => void result.findings.push(f),
+      limit: () => void (result.status = 'limited'),
+    }) as ValveResult;
+    result.elements[this.placed.id] = found;
+    return found;
+  }
+}
