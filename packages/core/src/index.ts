@@ -52,6 +52,7 @@ export type {
   AttachmentHead,
   FieldProblem,
   ImportResult,
+  ModelEntry,
   ModelHead,
   ModelKind,
   ModelWhole,
@@ -214,6 +215,17 @@ export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
 export { regionsOf } from './checks/flow-region.js';
 export { motorFactor } from './checks/motor-power.js';
 export { stageLadder, type LadderOptions, type StageLadder } from './selection/stages.js';
-export { chooseValves, type ValveChoice } from './selection/valves.js';
+export {
+  chooseValves,
+  ValvePosition,
+  type FallenValve,
+  type ValveChoice,
+  type ValveNeed,
+  type ValveRow,
+  type ValveDuty,
+} from './selection/valves.js';
+export { withFlowThrough } from './selection/suppose.js';
+export { SPLIT_AT, splitRange, type SplitStand } from './selection/split-range.js';
+export type { ValveWindow } from './scenarios/valve-window.js';
 export { usable } from './catalogue/find.js';
 export { typicalMotorEfficiency } from './pumps/typical-motor.js';

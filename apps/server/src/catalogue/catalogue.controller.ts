@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Logger, Param, Post, Put, Query, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiProduces, ApiQuery, ApiTags } from '@nestjs/swagger';
-import type { AttachmentHead, DocumentChange, FoundPumps, ModelHead, ModelWhole, Wanted } from '@cedar-knot/core';
+import type { AttachmentHead, DocumentChange, FoundPumps, ModelEntry, ModelHead, ModelWhole, Wanted } from '@cedar-knot/core';
 import { create as contentDisposition } from 'content-disposition';
 import type { Request, Response } from 'express';
 import { answers, ref, refusals } from '../common/api-schemas.js';
@@ -15,6 +15,7 @@ import {
   CREATE_MODEL,
   EXPORT,
   FIND,
+  LIST_ENTRIES,
   LIST_MODELS,
   MODEL_ID,
   REVISE,
@@ -54,6 +55,15 @@ export class CatalogueController {
   @refusals(400, 401, 503)
   list(@Query(new JoiPipe(LIST_MODELS)) { kind, retired }: ListQuery): Promise<ModelHead[]> {
     return this.catalogue.list(kind, retired);
+  }
+
+  @Get('entries')
+  @ApiOperation({ summary: 'All models of a kind that are offered, with their data: for valves and motors, whose data are small' })
+  @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['valves', 'motors'] } })
+  @answers(200, ref('ModelEntries'))
+  @refusals(400, 401, 503)
+  entries(@Query(new JoiPipe(LIST_ENTRIES)) { kind }: ListQuery): Promise<ModelEntry[]> {
+    return this.catalogue.entries(kind);
   }
 
   @Post('models')

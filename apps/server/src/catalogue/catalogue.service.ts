@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import type { DocumentChange, ImportResult, ModelHead, ModelKind, ModelWhole, Person } from '@cedar-knot/core';
+import type { DocumentChange, ImportResult, ModelEntry, ModelHead, ModelKind, ModelWhole, Person } from '@cedar-knot/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
@@ -59,6 +59,17 @@ export class CatalogueService {
       { replacements: { kind }, type: QueryTypes.SELECT },
     );
     return rows.map(modelHead);
+  }
+
+  /** data of all models of a kind that are offered */
+  async entries(kind: ModelKind): Promise<ModelEntry[]> {
+    const rows = await this.sequelize.query<Omit<ModelEntry, 'entry'> & { entry: string }>(
+      `SELECT m.id, m.file_key AS \`key\`, m.name, k.name AS maker, m.type, m.size, m.revision, r.entry
+       FROM models m LEFT JOIN makers k ON k.id = m.maker_id JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
+       WHERE m.kind = :kind AND m.retired_at IS NULL ORDER BY m.name`,
+      { replacements: { kind }, type: QueryTypes.SELECT },
+    );
+    return rows.map((r) => ({ ...r, entry: JSON.parse(r.entry) as ModelEntry['entry'] }));
   }
 
   async get(id: string): Promise<ModelWhole> {

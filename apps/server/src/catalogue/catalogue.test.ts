@@ -161,6 +161,14 @@ describe('an import', () => {
       revised: 0,
       unchanged: 280,
     });
+    // valves come with their data, what is retired left out; pumps are too many for that
+    const valves = (await http().get('/api/catalogue/entries?kind=valves').expect(200)).body as { id: string; entry: object }[];
+    expect(valves).toHaveLength(20);
+    expect(valves[0]).toMatchObject({ revision: 1, maker: expect.any(String), entry: (await get(valves[0]!.id)).entry });
+    await http().post(`/api/catalogue/models/${valves[0]!.id}/retire`).expect(200);
+    expect((await http().get('/api/catalogue/entries?kind=valves').expect(200)).body).toHaveLength(19);
+    await http().post(`/api/catalogue/models/${valves[0]!.id}/restore`).expect(200);
+    await http().get('/api/catalogue/entries?kind=pumps').expect(400);
     const [key, entry] = Object.entries(pumps)[0]!;
     expect((await take({ pumps: { [key]: { ...entry, notes: 'new' } } })).at(-1)!.result).toMatchObject({ revised: 1 });
     expect((await get(ids[`pumps/${key}`]!)).revision).toBe(2);

@@ -65,6 +65,7 @@ export interface ExportBody {
 export const MODEL_ID = id.required() as Joi.Schema<string>;
 export const REVISION = revision.required() as Joi.Schema<number>;
 export const LIST_MODELS = Joi.object<ListQuery>({ kind: kind.required(), retired: Joi.boolean().default(false) });
+export const LIST_ENTRIES = Joi.object<ListQuery>({ kind: kind.invalid('pumps').required() });
 export const IMPORT = Joi.object<ImportBody>({
   source: Joi.object({ file, page, rows: Joi.object().pattern(Joi.string().max(100), Joi.string().max(100)), from }),
   catalogue: Joi.object().unknown(true).required(),

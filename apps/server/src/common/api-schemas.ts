@@ -79,6 +79,18 @@ export const COMPONENTS: Readonly<Record<string, Schema>> = {
   NameVersion: object({ name: text }),
   ModelHead: object(MODEL_HEAD),
   ModelHeads: list(ref('ModelHead')),
+  ModelEntries: list(
+    object({
+      id,
+      key: text,
+      name: text,
+      maker: orNull(text),
+      type: orNull(text),
+      size: orNull(text),
+      revision: version,
+      entry: ref('CatalogueEntry'),
+    }),
+  ),
   ModelWhole: object({
     ...MODEL_HEAD,
     entry: ref('CatalogueEntry'),

@@ -5,6 +5,7 @@ import type {
   FieldProblem,
   FoundPumps,
   ImportResult,
+  ModelEntry,
   ModelHead,
   ModelKind,
   ModelWhole,
@@ -98,6 +99,7 @@ export const api = {
   restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
   models: (kind: ModelKind, retired = false) =>
     call<ModelHead[]>('GET', `/catalogue/models?kind=${kind}${retired ? '&retired=true' : ''}`),
+  entries: (kind: 'valves' | 'motors') => call<ModelEntry[]>('GET', `/catalogue/entries?kind=${kind}`),
   model: (id: string) => call<ModelWhole>('GET', `/catalogue/models/${id}`),
   createModel: (body: { kind: ModelKind; entry: RawEntry } & Said) => call<ModelWhole>('POST', '/catalogue/models', body),
   reviseModel: (id: string, body: { revision: number; entry: RawEntry } & Said) =>

@@ -117,6 +117,11 @@ export interface AttachmentHead {
   by: Person | null;
 }
 
+/** A model as what it is to a calculation: its data, and what it is called. */
+export interface ModelEntry extends Pick<ModelHead, 'id' | 'key' | 'name' | 'maker' | 'type' | 'size' | 'revision'> {
+  entry: RawEntry;
+}
+
 /** A model with everything that its page shows. */
 export interface ModelWhole extends ModelHead {
   entry: RawEntry;

@@ -1,9 +1,9 @@
 import type { CheckedScenario, LimitOverride } from '../checks/check.js';
 import { judge } from '../checks/judge.js';
-import { State, type ControlValveModel } from '../elements/model.js';
+import { State, type ControlValveModel, type ElementModel } from '../elements/model.js';
 import type { CompiledLine } from '../network/line.js';
 import { solveNetwork } from '../network/solve.js';
-import type { LineSolution } from '../network/types.js';
+import type { LineSolution, NetworkInput } from '../network/types.js';
 import { kvAtOpening, type ValveInput } from '../valves/valve.js';
 import type { ScenarioResult, ValveResult } from '../results/results.js';
 import { checkedScenario } from './checked.js';
@@ -52,30 +52,59 @@ export class ValveSite {
   }
 
   /**
-   * The result with one valve in place: it and its margins, the rest is empty.
+   * The result with one valve in place: it and its margins, the rest is empty. One that is too small for what is asked stands wide open
+   * in it at the flow that is asked; what it passes instead is found by `solved`.
    *
-   * @returns undefined for one that chokes wide open: what it passes then only the whole scenario tells
+   * @returns undefined where no coefficient passes it: only the whole scenario tells then
    */
-  try(input: ValveInput): ScenarioResult | undefined {
-    const { model, at, placed, sight, solution } = this;
-    Object.assign(placed, { valve: input, model: { ...at.model, valve: input } });
+  try(input: ValveInput): { result: ScenarioResult; isShort: boolean } | undefined {
+    const { model, at, solution } = this;
+    this.put(input);
     let result = emptyResult(model);
-    const found = this.reported(solution, result);
-    if (found.kv === null) return undefined;
-    if (found.kv > kvAtOpening(input, 1)) {
+    const { kv } = this.reported(solution, this.compiled, result);
+    if (kv === null) return undefined;
+    const isShort = kv > kvAtOpening(input, 1);
+    if (isShort) {
       result = emptyResult(model);
       const open = { ...solution, states: [...solution.states] };
       open.states[at.index] = State.Open;
-      if (this.reported(open, result).choked) return undefined;
+      this.reported(open, this.compiled, result);
     }
-    sight.result = result;
-    result.margins = judge(sight, this.limits, this.isAsked);
+    this.judge(result);
+    return { result, isShort };
+  }
+
+  /** The same with the network solved with that valve in it; undefined where nothing solves it. */
+  solved(input: ValveInput): ScenarioResult | undefined {
+    const { model, at, placed } = this;
+    this.put(input);
+    const found = solveNetwork(this.networkWith(placed.model));
+    if (!found.ok) return undefined;
+    const result = emptyResult(model);
+    this.reported(found.solution.lines[at.line]!, found.compiled[at.line]!, result);
+    this.judge(result);
     return result;
   }
 
-  private reported(solution: LineSolution, result: ScenarioResult): ValveResult {
+  private put(input: ValveInput): void {
+    Object.assign(this.placed, { valve: input, model: { ...this.at.model, valve: input } });
+  }
+
+  private judge(result: ScenarioResult): void {
+    this.sight.result = result;
+    result.margins = judge(this.sight, this.limits, this.isAsked);
+  }
+
+  private networkWith(own: ElementModel): NetworkInput {
+    const { network } = this.model;
+    const { line, index } = this.at;
+    const elements = network.lines[line]!.elements.map((e, i) => (i === index ? own : e));
+    return { ...network, lines: network.lines.map((l, i) => (i === line ? { ...l, elements } : l)) };
+  }
+
+  private reported(solution: LineSolution, compiled: CompiledLine, result: ScenarioResult): ValveResult {
     result.status = 'solved';
-    const found = reportElement(this.model, this.placed, solution, this.compiled, {
+    const found = reportElement(this.model, this.placed, solution, compiled, {
       say: (f) => void result.findings.push(f),
       limit: () => void (result.status = 'limited'),
     }) as ValveResult;

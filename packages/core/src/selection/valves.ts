@@ -68,7 +68,7 @@ interface CatalogueValves {
 }
 
 /** A valve in one scenario. */
-export interface ValveStand {
+export interface ValveDuty {
   opening: number | null;
   /** of the opening in its band */
   verdict: Margin['verdict'];
@@ -90,7 +90,7 @@ export interface ValveRow {
   /** why it falls out */
   fallen: FallenValve | null;
   worst: Worst | null;
-  scenarios: Record<string, ValveStand>;
+  scenarios: Record<string, ValveDuty>;
 }
 
 /** What each judged scenario asks of a control valve, and how every valve of a catalogue would stand in it. */
@@ -101,6 +101,8 @@ export function chooseValves(study: Study, valve: string, valves: CatalogueValve
 /** The position of a control valve in a study: what it is asked is worked out once, then catalogues are held against it. */
 export class ValvePosition {
   readonly required: Record<string, ValveNeed>;
+  /** judged scenarios without a solution: nothing is asked in them */
+  readonly unsolved: string[];
   private readonly present: SolvedScenario[];
   /** where the present mode holds neither a flow nor a pressure: the flow that each scenario has now is held */
   private readonly flows: ReadonlyMap<string, number> | undefined;
@@ -113,7 +115,9 @@ export class ValvePosition {
     private readonly valve: string,
     private readonly options: ValveOptions = {},
   ) {
-    this.present = judgedOf(runStudy(study).scenarios);
+    const run = runStudy(study).scenarios;
+    this.present = judgedOf(run);
+    this.unsolved = run.filter((s) => s.model?.judged !== false && !this.present.includes(s)).map((s) => s.id);
     this.required = Object.fromEntries(this.present.map((s) => [s.id, needOf(s, valve)]));
     const own = study.lines.flatMap((l) => l.elements).find((e) => e.id === valve)!;
     const holds = own.mode === 'flow' || own.mode === 'outlet-pressure' || own.mode === 'inlet-pressure';
@@ -160,7 +164,7 @@ export class ValvePosition {
 
   row(model: string, written: RawEntry, input: ValveInput): ValveRow {
     const { verdict, fallen, worst, scenarios } = this.judge(model, written, input);
-    const stands = scenarios.map((s) => [s.id, this.stand(s, input)] as const);
+    const stands = scenarios.map((s) => [s.id, this.stand(s, fallen ? undefined : input)] as const);
     return { model, ratedKv: input.ratedKv, verdict, fallen, worst, scenarios: Object.fromEntries(stands) };
   }
 
@@ -179,12 +183,13 @@ export class ValvePosition {
     return this.found.get(scenario) ?? null;
   }
 
-  private stand(s: SolvedScenario, input: ValveInput): ValveStand {
+  /** @param input for what the installed characteristic tells: left out of valves that fall out, whose number is the catalogue's */
+  private stand(s: SolvedScenario, input: ValveInput | undefined): ValveDuty {
     const { valve } = this;
     const margin = marginOf(s, valve, 'valve-opening');
     const window = this.window(s.id);
     const model = this.present.find((p) => p.id === s.id)?.model;
-    const installed = window && model ? new InstalledValve(model, valve, input, window) : undefined;
+    const installed = input && window && model ? new InstalledValve(model, valve, input, window) : undefined;
     const { opening } = resultOf(s, valve);
     return {
       opening,
@@ -221,13 +226,21 @@ export class ValvePosition {
     this.sites ??= prepareStudy(withValve(study, valve, VAST, this.flows)).scenarios.flatMap(({ id, model }) =>
       model?.judged ? [{ id, model, site: ValveSite.of(model, valve, limits, isOfValve(valve)) }] : [],
     );
-    const scenarios: SolvedScenario[] = [];
+    const found: { scenario: SolvedScenario; site: ValveSite; isShort: boolean }[] = [];
     for (const { id, model, site } of this.sites) {
-      const result = site?.try(input);
-      if (!result) return undefined;
-      scenarios.push({ id, model, result, problems: [] });
+      const tried = site?.try(input);
+      if (!site || !tried) return undefined;
+      found.push({ scenario: { id, model, result: tried.result, problems: [] }, site, isShort: tried.isShort });
     }
-    return scenarios;
+    // wide open a valve may choke at less than is asked, which only solving tells; the first that does not settles it
+    for (const { scenario, site, isShort } of found) {
+      if (!isShort) continue;
+      const solved = site.solved(input);
+      if (!solved) return undefined;
+      scenario.result = solved;
+      if (isTooSmall(scenario, valve)) break;
+    }
+    return found.map((f) => f.scenario);
   }
 }
 
@@ -239,14 +252,17 @@ function* usableValves({ read }: CatalogueValves): Generator<[string, ValveInput
 const marginOf = (s: SolvedScenario, valve: string, check: CheckCode): Margin<CheckCode> | undefined =>
   (s.result!.margins as Margin<CheckCode>[]).find((m) => m.check === check && m.where === valve);
 
+/** wide open it passes less than is asked: its coefficient is too small whatever the checks say first */
+function isTooSmall(s: SolvedScenario, valve: string): boolean {
+  const r = resultOf(s, valve);
+  const isMissed = s.result!.findings.some((f) => f.code === 'set-point-missed' && f.where === valve);
+  return r.opening === 1 && isMissed && !r.choked;
+}
+
 /** what no check says: too small for what is asked, or smaller than just off its seat */
 function fallenOf(model: string, scenarios: readonly SolvedScenario[], valve: string): FallenValve | null {
-  for (const s of scenarios) {
-    const r = resultOf(s, valve);
-    // wide open it passes less than is asked: its coefficient is too small whatever the checks say first
-    const isMissed = s.result!.findings.some((f) => f.code === 'set-point-missed' && f.where === valve);
-    if (r.opening === 1 && isMissed && !r.choked) return fallenBy(model, 'too-small', s.id, r.opening, 1);
-  }
+  const small = scenarios.find((s) => isTooSmall(s, valve));
+  if (small) return fallenBy(model, 'too-small', small.id, resultOf(small, valve).opening, 1);
   const below = scenarios.find((s) => resultOf(s, valve).belowRange);
   return below ? fallenBy(model, 'below-range', below.id, resultOf(below, valve).opening, 0) : null;
 }

@@ -1,0 +1,96 @@
+import {
+  judgeCatalogue,
+  toValve,
+  ValvePosition,
+  withFlowThrough,
+  type ModelEntry,
+  type RawEntry,
+  type Study,
+  type ValveNeed,
+  type ValveRow,
+  type ValveWindow,
+} from '@cedar-knot/core';
+
+/** What the valves of a catalogue are held against. */
+export interface ValvesAsked {
+  valve: string;
+  /** flow over that of now */
+  factor: number;
+  /** id of the model whose curves are drawn; null for the study's own valve */
+  looked: string | null;
+}
+
+/** Flow against travel of the valve that is looked at, in one scenario; by `travels`. */
+export interface InstalledTrace {
+  flow: number[];
+  /** d(Q/Q100)/dx */
+  gain: number[];
+}
+
+export interface ValveFigures {
+  required: Record<string, ValveNeed>;
+  /** the study's own valve, whether the catalogue has it or not */
+  own: ValveRow | null;
+  rows: ValveRow[];
+  travels: number[];
+  installed: Record<string, InstalledTrace>;
+  windows: Record<string, ValveWindow | null>;
+  /** judged scenarios without a solution */
+  unsolved: string[];
+  /** ms */
+  took: number;
+}
+
+const TRAVELS = Array.from({ length: 41 }, (_, i) => i / 40);
+
+type Judged = ReturnType<typeof judgeCatalogue>;
+
+/** Holds the valves of the catalogue, read once, against one position after another. */
+export class ValveBench {
+  private judged: Judged | undefined;
+
+  keep(models: readonly ModelEntry[]): number {
+    const valves = Object.fromEntries(models.map((m) => [m.id, m.entry]));
+    this.judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves });
+    return this.judged.valves.size;
+  }
+
+  figures(study: Study, { valve, factor, looked }: ValvesAsked): ValveFigures {
+    const begin = performance.now();
+    const now = new ValvePosition(study, valve);
+    const position = factor === 1 ? now : new ValvePosition(withFlowThrough(study, valve, now.required, factor), valve);
+    const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === valve);
+    const entry = study.valves?.[String(element?.valve)];
+    const own = entry && readValve(entry);
+    const drawn = looked === null ? own : this.inputOf(looked);
+    const installed: ValveFigures['installed'] = {};
+    for (const [id, v] of drawn ? position.installed(drawn) : [])
+      installed[id] = { flow: TRAVELS.map((x) => v.flow(x)), gain: TRAVELS.map((x) => v.gain(x)) };
+    const { judged } = this;
+    const ids = Object.keys(position.required);
+    return {
+      required: position.required,
+      own: entry && own ? position.row('', entry, own) : null,
+      rows: judged ? position.rows({ written: judged.catalogue?.valves ?? {}, read: judged.valves }) : [],
+      travels: TRAVELS,
+      installed,
+      windows: Object.fromEntries(ids.map((id) => [id, position.window(id)])),
+      unsolved: position.unsolved,
+      took: performance.now() - begin,
+    };
+  }
+
+  private inputOf(model: string): ReturnType<typeof toValve> | undefined {
+    const read = this.judged?.valves.get(model);
+    return read && hasRating(read) ? toValve(read) : undefined;
+  }
+}
+
+const hasRating = (read: Record<string, unknown>): boolean =>
+  read.ratedKv !== undefined || read.ratedCv !== undefined || read.table !== undefined;
+
+/** An entry as the calculation takes it; undefined where it has no coefficient. */
+export function readValve(entry: RawEntry): ReturnType<typeof toValve> | undefined {
+  const read = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves: { x: entry } }).valves.get('x');
+  return read && hasRating(read) ? toValve(read) : undefined;
+}

@@ -1,0 +1,18 @@
+import * as Comlink from 'comlink';
+import { api as server } from '../api/client.js';
+import { ValveBench } from './valveFigures.js';
+
+const bench = new ValveBench();
+
+const api = {
+  /** reads the valves of the catalogue, and says what they are called */
+  load: async () => {
+    const models = await server.entries('valves');
+    bench.keep(models);
+    return models;
+  },
+  figures: bench.figures.bind(bench),
+};
+export type ValveWorkerApi = typeof api;
+
+Comlink.expose(api);
