@@ -16,9 +16,11 @@ const ScenariosView = lazy(() => import('./features/scenarios/ScenariosView.js')
 const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m) => ({ default: m.CurvesView })));
 
 const PumpsView = lazy(() => import('./features/pumps/PumpsView.js').then((m) => ({ default: m.PumpsView })));
+const ValvesView = lazy(() => import('./features/valves/ValvesView.js').then((m) => ({ default: m.ValvesView })));
 const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').then((m) => ({ default: m.CatalogueFrame })));
 const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
 const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
+const SizeValveView = lazy(() => import('./features/valves/SizeValveView.js').then((m) => ({ default: m.SizeValveView })));
 const PictureView = lazy(() => import('./features/picture/PictureView.js').then((m) => ({ default: m.PictureView })));
 
 const opening = (view: ReactElement): ReactElement => (
@@ -37,6 +39,7 @@ const router = createBrowserRouter([
       { path: 'scenarios', element: <ScenariosView /> },
       { path: 'curves', element: <CurvesView /> },
       { path: 'pumps', element: <PumpsView /> },
+      { path: 'valves', element: <ValvesView /> },
     ],
   },
   {
@@ -46,6 +49,7 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="pumps" replace /> },
       { path: 'find', element: <FindView /> },
+      { path: 'valves/sizing', element: <SizeValveView /> },
       { path: 'pumps/:id/picture', element: <PictureView /> },
       { path: ':kind', element: <CatalogueView /> },
       { path: ':kind/:id', element: <CatalogueView /> },

@@ -87,7 +87,7 @@ export { insideOf, pipeDimensions, pipeWeight, sizeSeries, type SizeCandidate } 
 export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
 export { KV_PER_CV } from './units/flow-coefficient.js';
-export { kvAtOpening, type ValveInput } from './valves/valve.js';
+export { dropAtFlow, kvAtOpening, pipingFactors, type ValveInput } from './valves/valve.js';
 export { worstMargins, type Limit, type Margin, type Verdict } from './results/margin.js';
 export { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './checks/index.js';
 export { type Check, type Reason } from './checks/check.js';
@@ -222,8 +222,9 @@ export {
   type ValveChoice,
   type ValveNeed,
   type ValveRow,
-  type ValveDuty,
+  type ValveAt,
 } from './selection/valves.js';
+export { SIZED_VALVE, VALVE_DUTIES, valveDutyStudy, type DutyName, type ValveDuty } from './selection/valve-duty.js';
 export { withFlowThrough } from './selection/suppose.js';
 export { SPLIT_AT, splitRange, type SplitStand } from './selection/split-range.js';
 export type { ValveWindow } from './scenarios/valve-window.js';

@@ -86,6 +86,19 @@ export function freeId(study: Study, prefix: string): string {
   for (let i = 1; ; i++) if (!locate(study, `${prefix}-${i}`)) return `${prefix}-${i}`;
 }
 
+/** Gives one free id after another, none of them twice. */
+export function freeIds(study: Study): (prefix: string) => string {
+  const taken = new Set<string>();
+  return (prefix) => {
+    for (let i = 1; ; i++) {
+      const name = `${prefix}-${i}`;
+      if (locate(study, name) || taken.has(name)) continue;
+      taken.add(name);
+      return name;
+    }
+  };
+}
+
 /** Letters with which the tags of a kind begin. */
 export function prefixOf(kind: string): string {
   return thingKind(kind)?.prefix ?? 'E';

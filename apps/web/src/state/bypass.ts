@@ -7,7 +7,7 @@ import {
   type RawLine,
   type Study,
 } from '@cedar-knot/core';
-import { locate } from './address.js';
+import { freeIds, locate } from './address.js';
 import type { Rebuild } from './topology.js';
 
 /** nominal sizes with their bores in standard wall, mm. Source: ASME B36.10M */
@@ -59,15 +59,7 @@ export function bypassAround(
   const most = Math.max(...lacking.map((l) => l.back));
   const [size] = SIZES.find(([, mm]) => (Math.PI / 4) * (mm / 1000) ** 2 * VELOCITY >= most) ?? SIZES.at(-1)!;
   const after = line.elements.slice(found.index + 1);
-  const taken = new Set<string>();
-  const id = (prefix: string): string => {
-    for (let n = 1; ; n++) {
-      const name = `${prefix}-${n}`;
-      if (locate(study, name) || taken.has(name)) continue;
-      taken.add(name);
-      return name;
-    }
-  };
+  const id = freeIds(study);
   const [junction, rest, back] = [id('J'), id('T'), id('T')];
   const valve = id('CV');
   const elements: RawElement[] = [

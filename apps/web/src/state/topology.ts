@@ -41,7 +41,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
       half.elevation ?? near(study, line),
     );
   }
-  const elevation = place(result, line.id, index + 1) ?? near(study, line);
+  const elevation = elevationAt(result, line.id, index + 1) ?? near(study, line);
   return part(study, line, found.line, line.elements.slice(0, index + 1), line.elements.slice(index + 1), elevation);
 }
 
@@ -342,7 +342,7 @@ export function setEnds(study: Study, line: number, from: string, to: string): R
 const text = (x: unknown): string | undefined => (typeof x === 'string' ? x : undefined);
 
 /** elevation of a place on a line as it was worked out, as an entry */
-function place(result: ScenarioResult | null, line: string, index: number): string | undefined {
+export function elevationAt(result: ScenarioResult | null, line: string, index: number): string | undefined {
   const at = result?.places[line]?.[index];
   return at ? `${trim(at.elevation)} m` : undefined;
 }

@@ -6,6 +6,7 @@ import {
   type ModelEntry,
   type RawEntry,
   type Study,
+  type ValveInput,
   type ValveNeed,
   type ValveRow,
   type ValveWindow,
@@ -41,6 +42,12 @@ export interface ValveFigures {
   took: number;
 }
 
+/** A valve of the catalogue with its data as the calculation takes them. */
+export interface KnownValve {
+  model: ModelEntry;
+  input: ValveInput;
+}
+
 const TRAVELS = Array.from({ length: 41 }, (_, i) => i / 40);
 
 type Judged = ReturnType<typeof judgeCatalogue>;
@@ -49,10 +56,14 @@ type Judged = ReturnType<typeof judgeCatalogue>;
 export class ValveBench {
   private judged: Judged | undefined;
 
-  keep(models: readonly ModelEntry[]): number {
+  /** takes the valves of the catalogue; those without a coefficient are left out */
+  keep(models: readonly ModelEntry[]): KnownValve[] {
     const valves = Object.fromEntries(models.map((m) => [m.id, m.entry]));
     this.judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves });
-    return this.judged.valves.size;
+    return models.flatMap((model) => {
+      const input = this.inputOf(model.id);
+      return input ? [{ model, input }] : [];
+    });
   }
 
   figures(study: Study, { valve, factor, looked }: ValvesAsked): ValveFigures {
@@ -69,7 +80,7 @@ export class ValveBench {
     const { judged } = this;
     const ids = Object.keys(position.required);
     return {
-      required: position.required,
+      required: position.asked(own),
       own: entry && own ? position.row('', entry, own) : null,
       rows: judged ? position.rows({ written: judged.catalogue?.valves ?? {}, read: judged.valves }) : [],
       travels: TRAVELS,
@@ -80,7 +91,7 @@ export class ValveBench {
     };
   }
 
-  private inputOf(model: string): ReturnType<typeof toValve> | undefined {
+  private inputOf(model: string): ValveInput | undefined {
     const read = this.judged?.valves.get(model);
     return read && hasRating(read) ? toValve(read) : undefined;
   }
@@ -90,7 +101,7 @@ const hasRating = (read: Record<string, unknown>): boolean =>
   read.ratedKv !== undefined || read.ratedCv !== undefined || read.table !== undefined;
 
 /** An entry as the calculation takes it; undefined where it has no coefficient. */
-export function readValve(entry: RawEntry): ReturnType<typeof toValve> | undefined {
+export function readValve(entry: RawEntry): ValveInput | undefined {
   const read = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves: { x: entry } }).valves.get('x');
   return read && hasRating(read) ? toValve(read) : undefined;
 }

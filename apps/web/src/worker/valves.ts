@@ -1,11 +1,11 @@
 import * as Comlink from 'comlink';
-import type { ModelEntry, Study } from '@cedar-knot/core';
-import type { ValveFigures, ValvesAsked } from './valveFigures.js';
+import type { Study } from '@cedar-knot/core';
+import type { KnownValve, ValveFigures, ValvesAsked } from './valveFigures.js';
 import type { ValveWorkerApi } from './valves.worker.js';
 
 /** Where valves are held against a position: in a worker on the page, plainly in a test. */
 export interface ValveWork {
-  load(): Promise<ModelEntry[]>;
+  load(): Promise<KnownValve[]>;
   figures(study: Study, asked: ValvesAsked): Promise<ValveFigures>;
 }
 

@@ -27,10 +27,11 @@ export class ValveSite {
     private readonly isAsked: Asked,
     private readonly solution: LineSolution,
     private readonly compiled: CompiledLine,
-    result: ScenarioResult,
+    /** of the whole scenario, with the valve that is large enough */
+    readonly whole: ScenarioResult,
   ) {
     this.placed = { ...at };
-    this.sight = { ...checkedScenario(model, result), elements: [this.placed], points: [] };
+    this.sight = { ...checkedScenario(model, whole), elements: [this.placed], points: [] };
   }
 
   /**
@@ -55,9 +56,9 @@ export class ValveSite {
    * The result with one valve in place: it and its margins, the rest is empty. One that is too small for what is asked stands wide open
    * in it at the flow that is asked; what it passes instead is found by `solved`.
    *
-   * @returns undefined where no coefficient passes it: only the whole scenario tells then
+   * @returns with the coefficient that it would have to have; undefined where no coefficient passes it: only the whole scenario tells then
    */
-  try(input: ValveInput): { result: ScenarioResult; isShort: boolean } | undefined {
+  try(input: ValveInput): { result: ScenarioResult; kv: number; isShort: boolean } | undefined {
     const { model, at, solution } = this;
     this.put(input);
     let result = emptyResult(model);
@@ -71,7 +72,7 @@ export class ValveSite {
       this.reported(open, this.compiled, result);
     }
     this.judge(result);
-    return { result, isShort };
+    return { result, kv, isShort };
   }
 
   /** The same with the network solved with that valve in it; undefined where nothing solves it. */

@@ -71,9 +71,16 @@ export function firstFailure(margins: readonly Judged[]): Worst | undefined {
   return worst && worstOf(worst);
 }
 
-/** The margin that is nearest to its limit: of those that are near before the others. */
+/**
+ * The margin that is nearest to its limit: of those that are near before the others. A set point that is reached stands at its limit by
+ * its nature, and counts after all others.
+ */
 export function worstMargin(margins: readonly Judged[]): Worst | undefined {
   const rank = { fails: 0, near: 1, holds: 2 } as const;
-  const [worst] = [...margins].sort((a, b) => rank[a.verdict] - rank[b.verdict] || distance(a) - distance(b));
+  const isReached = ({ margin, verdict }: Judged): boolean => margin.check === 'set-point' && verdict === 'holds';
+  const others = margins.filter((m) => !isReached(m));
+  const [worst] = [...(others.length > 0 ? others : margins)].sort(
+    (a, b) => rank[a.verdict] - rank[b.verdict] || distance(a) - distance(b),
+  );
   return worst && worstOf(worst);
 }

@@ -14,6 +14,7 @@ test('the first alone up to its edge, then the second beside it; together they h
   expect(alone.signal).toBeCloseTo((0.5 * travel(10, 20)) / 0.85, 12);
   const both = splitRange(first, second, 67.06, 0.85);
   expect(both).toMatchObject({ first: 0.85, reaches: true });
+  expect(both.share).toBeCloseTo(50 / 67.06, 9);
   expect(both.second).toBeCloseTo(travel(50, 100), 12);
   expect(both.signal).toBeCloseTo(0.5 + 0.5 * travel(50, 100), 12);
   expect(splitRange(first, second, 118, 0.85)).toMatchObject({ second: 1, reaches: false });

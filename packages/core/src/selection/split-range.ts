@@ -7,6 +7,8 @@ export interface SplitStand {
   second: number;
   /** signal 0…1, split where the first is at the upper edge of its band */
   signal: number;
+  /** of the flow, through the second */
+  share: number;
   /** together they have what is asked */
   reaches: boolean;
 }
@@ -25,19 +27,20 @@ export function splitRange(first: ValveInput, second: ValveInput, kv: number, up
   const most = kvAtOpening(first, upper);
   if (kv <= most) {
     const { opening } = openingAtKv(first, kv);
-    return { first: opening, second: 0, signal: (SPLIT_AT * opening) / upper, reaches: true };
+    return { first: opening, second: 0, signal: (SPLIT_AT * opening) / upper, share: 0, reaches: true };
   }
   const rest = kv - most;
   const { opening, belowRange } = openingAtKv(second, rest);
   // what is left over is less than the second has just off its seat: it stands there, and the first goes back by as much
   if (belowRange) {
     const back = openingAtKv(first, kv - kvAtOpening(second, LEAST)).opening;
-    return { first: back, second: LEAST, signal: SPLIT_AT, reaches: true };
+    return { first: back, second: LEAST, signal: SPLIT_AT, share: kvAtOpening(second, LEAST) / kv, reaches: true };
   }
   return {
     first: upper,
     second: opening,
     signal: SPLIT_AT + (1 - SPLIT_AT) * opening,
+    share: rest / kv,
     reaches: rest <= kvAtOpening(second, 1),
   };
 }

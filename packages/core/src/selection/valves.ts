@@ -11,6 +11,7 @@ import type { Asked } from '../scenarios/pump-site.js';
 import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { ValveSite } from '../scenarios/valve-site.js';
 import { GAIN_STEP, InstalledValve, valveWindow, type ValveWindow } from '../scenarios/valve-window.js';
+import { KV_PER_CV } from '../units/flow-coefficient.js';
 import type { ValveInput } from '../valves/valve.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { withValve } from './substitute.js';
@@ -68,7 +69,7 @@ interface CatalogueValves {
 }
 
 /** A valve in one scenario. */
-export interface ValveDuty {
+export interface ValveAt {
   opening: number | null;
   /** of the opening in its band */
   verdict: Margin['verdict'];
@@ -90,7 +91,7 @@ export interface ValveRow {
   /** why it falls out */
   fallen: FallenValve | null;
   worst: Worst | null;
-  scenarios: Record<string, ValveDuty>;
+  scenarios: Record<string, ValveAt>;
 }
 
 /** What each judged scenario asks of a control valve, and how every valve of a catalogue would stand in it. */
@@ -168,6 +169,25 @@ export class ValvePosition {
     return { model, ratedKv: input.ratedKv, verdict, fallen, worst, scenarios: Object.fromEntries(stands) };
   }
 
+  /**
+   * As `required`, but where the present valve does not reach what it is set to: what it would have to have for it, as far as the rest of
+   * the system can give it.
+   *
+   * @param own the present valve; a typical one where none is named
+   */
+  asked(own: ValveInput | undefined): Record<string, ValveNeed> {
+    const { valve, required } = this;
+    const needs = this.present.map((s): [string, ValveNeed] => {
+      const now = required[s.id]!;
+      const found = isMissed(s, valve) ? this.siteList().find((x) => x.id === s.id) : undefined;
+      if (!found?.site) return [s.id, now];
+      const need = needOf({ id: s.id, model: found.model, result: found.site.whole, problems: [] }, valve);
+      const kv = own && found.site.try(own)?.kv;
+      return [s.id, kv === undefined ? need : { ...need, kv, cv: kv / KV_PER_CV }];
+    });
+    return Object.fromEntries(needs);
+  }
+
   /** flow against travel of a valve in the position, by scenario; none where something else fixes the flow */
   installed(input: ValveInput): Map<string, InstalledValve> {
     const found = new Map<string, InstalledValve>();
@@ -184,7 +204,7 @@ export class ValvePosition {
   }
 
   /** @param input for what the installed characteristic tells: left out of valves that fall out, whose number is the catalogue's */
-  private stand(s: SolvedScenario, input: ValveInput | undefined): ValveDuty {
+  private stand(s: SolvedScenario, input: ValveInput | undefined): ValveAt {
     const { valve } = this;
     const margin = marginOf(s, valve, 'valve-opening');
     const window = this.window(s.id);
@@ -218,16 +238,19 @@ export class ValvePosition {
     return { verdict, fallen, worst: worstMargin(margins) ?? null, scenarios };
   }
 
+  private siteList(): NonNullable<ValvePosition['sites']> {
+    const { study, valve } = this;
+    const limits = limitsOf(study);
+    return (this.sites ??= prepareStudy(withValve(study, valve, VAST, this.flows)).scenarios.flatMap(({ id, model }) =>
+      model?.judged ? [{ id, model, site: ValveSite.of(model, valve, limits, isOfValve(valve)) }] : [],
+    ));
+  }
+
   /** every judged scenario with a valve in place, where that needs no further solution */
   private tried(input: ValveInput): SolvedScenario[] | undefined {
     if (this.options.isPlain) return undefined;
-    const { study, valve } = this;
-    const limits = limitsOf(study);
-    this.sites ??= prepareStudy(withValve(study, valve, VAST, this.flows)).scenarios.flatMap(({ id, model }) =>
-      model?.judged ? [{ id, model, site: ValveSite.of(model, valve, limits, isOfValve(valve)) }] : [],
-    );
     const found: { scenario: SolvedScenario; site: ValveSite; isShort: boolean }[] = [];
-    for (const { id, model, site } of this.sites) {
+    for (const { id, model, site } of this.siteList()) {
       const tried = site?.try(input);
       if (!site || !tried) return undefined;
       found.push({ scenario: { id, model, result: tried.result, problems: [] }, site, isShort: tried.isShort });
@@ -238,7 +261,7 @@ export class ValvePosition {
       const solved = site.solved(input);
       if (!solved) return undefined;
       scenario.result = solved;
-      if (isTooSmall(scenario, valve)) break;
+      if (isTooSmall(scenario, this.valve)) break;
     }
     return found.map((f) => f.scenario);
   }
@@ -255,9 +278,11 @@ const marginOf = (s: SolvedScenario, valve: string, check: CheckCode): Margin<Ch
 /** wide open it passes less than is asked: its coefficient is too small whatever the checks say first */
 function isTooSmall(s: SolvedScenario, valve: string): boolean {
   const r = resultOf(s, valve);
-  const isMissed = s.result!.findings.some((f) => f.code === 'set-point-missed' && f.where === valve);
-  return r.opening === 1 && isMissed && !r.choked;
+  return r.opening === 1 && isMissed(s, valve) && !r.choked;
 }
+
+const isMissed = (s: SolvedScenario, valve: string): boolean =>
+  s.result!.findings.some((f) => f.code === 'set-point-missed' && f.where === valve);
 
 /** what no check says: too small for what is asked, or smaller than just off its seat */
 function fallenOf(model: string, scenarios: readonly SolvedScenario[], valve: string): FallenValve | null {

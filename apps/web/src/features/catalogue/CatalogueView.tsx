@@ -110,6 +110,11 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
             </Button>
           </>
         )}
+        {kind === 'valves' && (
+          <Button onClick={() => void navigate('/catalogues/valves/sizing')}>
+            <Search size={14} aria-hidden="true" /> Size for a duty
+          </Button>
+        )}
         <Button onClick={() => void navigate(`/catalogues/${kind}/${NEW}/edit`)}>
           <Plus size={14} aria-hidden="true" /> New {KINDS.find((k) => k.kind === kind)!.one}
         </Button>

@@ -11,7 +11,7 @@ import { Rail } from './Rail.js';
 export function CatalogueFrame() {
   const { system, choose } = useUnits();
   const { pathname } = useLocation();
-  const [, , part, , last] = pathname.split('/');
+  const [, , part, of, last] = pathname.split('/');
   const place = isKind(part) ? KINDS.find((k) => k.kind === part)!.name : part === 'find' ? 'Find for a duty' : '';
   const study = lastStudy();
   useEffect(() => {
@@ -37,6 +37,14 @@ export function CatalogueFrame() {
                 ›
               </span>
               <span className={last === 'picture' ? '' : 'font-semibold'}>{place}</span>
+            </>
+          )}
+          {of === 'sizing' && (
+            <>
+              <span className="text-inkq" aria-hidden="true">
+                ›
+              </span>
+              <span className="font-semibold">sizing</span>
             </>
           )}
           {last === 'picture' && (

@@ -4,6 +4,7 @@ import { letterOf } from '../../state/address.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { axisTicks, spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
+import { pathOf } from '../../ui/chart/PlotFrame.js';
 import { useDisplay, useStudy } from '../context.js';
 import { judgedEntry } from '../entry/judged.js';
 
@@ -101,7 +102,7 @@ export function LadderChart({
             const style = lineStyle(index(s.id));
             return (
               <g key={s.id}>
-                <path d={path(s.points)} fill="none" stroke={style.color} strokeWidth={1.6} strokeDasharray={style.dash} />
+                <path d={pathOf(s.points)} fill="none" stroke={style.color} strokeWidth={1.6} strokeDasharray={style.dash} />
                 <rect x={width - PAD.right + 6} y={ends[i]! - 7} width={14} height={14} rx={2} fill={style.color} />
                 <text
                   x={width - PAD.right + 13}
@@ -119,7 +120,7 @@ export function LadderChart({
           {lines.map((l, i) => (
             <g key={l.stages}>
               <path
-                d={path(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))}
+                d={pathOf(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))}
                 fill="none"
                 stroke={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
                 strokeWidth={l.stages === now ? 3 : 1.4}
@@ -168,8 +169,4 @@ export function LadderChart({
       )}
     </div>
   );
-}
-
-function path(points: readonly (readonly [number, number])[]): string {
-  return points.length === 0 ? '' : `M${points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L')}`;
 }

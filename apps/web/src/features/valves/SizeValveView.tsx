@@ -1,0 +1,243 @@
+import { SIZED_VALVE, VALVE_DUTIES, valveDutyStudy, type DutyName, type ModelWhole, type Study } from '@cedar-knot/core';
+import { useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../../api/client.js';
+import { readEntry } from '../../state/entry.js';
+import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
+import { studyWith } from '../../state/takeModel.js';
+import { useUnits } from '../../state/units.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import { Select } from '../../ui/Select.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { explain } from '../../worker/occasional.js';
+import { recalculate } from '../../worker/outcome.js';
+import { quantity, siOf } from '../catalogue/fields.js';
+import { displayIn, StudyContext } from '../context.js';
+import { letterOf } from '../../state/address.js';
+import { WorkingSheet } from '../working/WorkingSheet.js';
+import { ValvesView } from './ValvesView.js';
+
+const LIQUIDS = { water: 'water', 'sea-water': 'sea water', own: 'given properties' } as const;
+type Liquid = keyof typeof LIQUIDS;
+
+interface Duty {
+  flow: string;
+  inlet: string;
+  outlet: string;
+  drop: string;
+  temperature: string;
+}
+
+interface Asked {
+  duties: Record<DutyName, Duty>;
+  liquid: Liquid;
+  density: string;
+  viscosity: string;
+  vapourPressure: string;
+  bore: string;
+}
+
+const NO_DUTY: Duty = { flow: '', inlet: '', outlet: '', drop: '', temperature: '' };
+const NOTHING: Asked = {
+  duties: { minimum: NO_DUTY, normal: NO_DUTY, maximum: NO_DUTY },
+  liquid: 'water',
+  density: '1000 kg/m3',
+  viscosity: '1 mPa.s',
+  vapourPressure: '2.3 kPa(a)',
+  bore: '',
+};
+const KEY = 'cedar-knot-size-valve';
+const BAR = 1e5;
+
+const FIELDS = {
+  flow: quantity('flow', 1e-6, 1e4, 'Flow'),
+  inlet: quantity('pressure', -1e5, 1e9, 'Pressure before'),
+  outlet: quantity('pressure', -1e5, 1e9, 'Pressure behind'),
+  drop: quantity('pressureDifference', 1, 1e9, 'Drop'),
+  temperature: quantity('temperature', 173, 773, 'Temperature'),
+  density: quantity('density', 200, 3000, 'Density'),
+  viscosity: quantity('viscosity', 1e-6, 100, 'Viscosity'),
+  vapourPressure: quantity('absolutePressure', 0, 3e7, 'Vapour pressure'),
+  bore: quantity('diameter', 0.002, 5, 'Bore of the line'),
+};
+const ROWS = [
+  ['flow', 'flow', '1 m3/h', '1 gpm'],
+  ['inlet', 'p before', '1 bar(g)', '1 psi(g)'],
+  ['outlet', 'p behind', '1 bar(g)', '1 psi(g)'],
+  ['drop', 'or drop', '1 bar', '1 psi'],
+  ['temperature', 'temperature', '20 degC', '68 degF'],
+] as const;
+
+/** Pa(g); undefined where neither the pressure behind nor the drop is known, or it is no lower than the one before */
+function outletOf(d: Duty): number | undefined {
+  const [inlet, outlet, drop] = [siOf(d.inlet, 'pressure'), siOf(d.outlet, 'pressure'), siOf(d.drop, 'pressureDifference')];
+  if (inlet === undefined) return undefined;
+  const behind = outlet ?? (drop === undefined ? undefined : inlet - drop);
+  return behind !== undefined && behind < inlet ? behind : undefined;
+}
+
+function studyOf(asked: Asked): Study | null {
+  const given = VALVE_DUTIES.flatMap((name) => {
+    const d = asked.duties[name];
+    const outlet = outletOf(d);
+    if (outlet === undefined || !siOf(d.flow, 'flow')) return [];
+    const temperature = d.temperature === '' ? {} : { temperature: d.temperature };
+    return [[name, { flow: d.flow, inlet: d.inlet, outlet: `${Number((outlet / BAR).toPrecision(9))} bar(g)`, ...temperature }] as const]; // prettier-ignore
+  });
+  if (given.length === 0) return null;
+  const { density, viscosity, vapourPressure } = asked;
+  const fluid = asked.liquid === 'own' ? { kind: 'constant', density, viscosity, vapourPressure } : { kind: asked.liquid };
+  return valveDutyStudy('Valve', Object.fromEntries(given), fluid, asked.bore === '' ? undefined : asked.bore);
+}
+
+/** A control valve sized for a minimum, normal and maximum duty that are typed in, each with its own drop: no system is needed. */
+export function SizeValveView() {
+  const navigate = useNavigate();
+  const { system } = useUnits();
+  const d = displayIn(system);
+  const [asked, setAsked] = useState<Asked>(() => ({
+    ...NOTHING,
+    ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Asked>),
+  }));
+  useEffect(() => sessionStorage.setItem(KEY, JSON.stringify(asked)), [asked]);
+  const study = useMemo(() => studyOf(asked), [asked]);
+  const store = useMemo(() => study && plainStore(system === 'us' ? { ...study, units: 'us' } : study), [study, system]);
+  useEffect(() => () => store?.getState().dispose(), [store]);
+  const put = (more: Partial<Asked>): void => setAsked((a) => ({ ...a, ...more }));
+  const putDuty = (name: DutyName, key: keyof Duty, typed: string): void =>
+    setAsked((a) => {
+      const duty = { ...a.duties[name], [key]: typed };
+      // one of the two says the other
+      if (key === 'outlet' && typed !== '') duty.drop = '';
+      if (key === 'drop' && typed !== '') duty.outlet = '';
+      return { ...a, duties: { ...a.duties, [name]: duty } };
+    });
+  const take = async (model: ModelWhole): Promise<void> => {
+    if (!study) return;
+    const made = await api.createFrom(studyWith({ ...study, title: `${model.name}, sized by itself` }, model, SIZED_VALVE));
+    await navigate(`/studies/${made.id}/valves`);
+  };
+  const us = system === 'us' ? 3 : 2;
+  const own = (key: 'density' | 'viscosity' | 'vapourPressure', label: string, usual: string) => (
+    <TypedField
+      label={label}
+      name={key}
+      value={asked[key]}
+      read={(t) => readEntry(t, FIELDS[key], usual)}
+      onCommit={(v) => put({ [key]: String(v ?? NOTHING[key]) })}
+    />
+  );
+  const panel = (
+    <section aria-label="Duties" className="panel flex min-w-[340px] flex-1 flex-col gap-1 overflow-y-auto px-3 py-1.5">
+      <h1 className="text-[14px] font-semibold">Size a valve without a system</h1>
+      <table className="w-full table-fixed text-[12.5px]">
+        <thead>
+          <tr className="text-inkq h-[22px] text-[12px]">
+            <td className="w-[74px]" />
+            {VALVE_DUTIES.map((name) => {
+              const i = study?.scenarios.findIndex((s) => s.id === name) ?? -1;
+              return (
+                <th key={name} className="text-right font-normal">
+                  {i >= 0 && <ScenarioLetter index={i} letter={letterOf(i)} small />} {name}
+                </th>
+              );
+            })}
+          </tr>
+        </thead>
+        <tbody>
+          {ROWS.map(([key, label, ...units]) => (
+            <tr key={key} className="align-middle">
+              <th scope="row" className="text-inkq text-left text-[12px] font-normal">
+                {label}
+              </th>
+              {VALVE_DUTIES.map((name) => (
+                <td key={name} className="px-0.5 py-[1px]">
+                  <TypedField
+                    label={`${label}, ${name}`}
+                    name={`${name}-${key}`}
+                    hideLabel
+                    optional
+                    value={asked.duties[name][key]}
+                    read={(t) => readEntry(t, FIELDS[key], units[us - 2], system)}
+                    onCommit={(v) => putDuty(name, key, String(v ?? ''))}
+                    placeholder={shadeOf(key, asked.duties[name], d)}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="grid grid-cols-2 items-end gap-x-2">
+        <label className="flex flex-col">
+          <span className="text-inkq flex h-[20px] items-end text-[11.5px]">Liquid</span>
+          <Select
+            label="Liquid"
+            value={asked.liquid}
+            options={Object.entries(LIQUIDS)}
+            onChange={(v) => put({ liquid: v as Liquid })}
+          />
+        </label>
+        <TypedField
+          label="Bore of the line"
+          name="bore"
+          optional
+          value={asked.bore}
+          read={(t) => readEntry(t, FIELDS.bore, system === 'us' ? '1 in' : '1 mm')}
+          onCommit={(v) => put({ bore: String(v ?? '') })}
+          placeholder="not given"
+        />
+        {asked.liquid === 'own' && (
+          <>
+            {own('density', 'Density', '1 kg/m3')}
+            {own('viscosity', 'Viscosity', '1 mPa.s')}
+            {own('vapourPressure', 'Vapour pressure', '1 kPa(a)')}
+          </>
+        )}
+      </div>
+    </section>
+  );
+  if (!store)
+    return (
+      <div className="flex min-h-0 flex-1 gap-2">
+        <div className="flex w-[440px]">{panel}</div>
+        <p className="panel text-inkq flex flex-1 items-center justify-center px-10 text-center">
+          Type a flow, the pressure before the valve, and the pressure behind it or the drop, for one duty or for all three; every
+          valve of the catalogue is held against them.
+        </p>
+      </div>
+    );
+  return (
+    <StudyContext.Provider value={store}>
+      <ValvesView sizing={{ panel, onTake: take }} />
+      <WorkingSheet />
+    </StudyContext.Provider>
+  );
+}
+
+/** what an empty field stands for */
+function shadeOf(key: keyof Duty, duty: Duty, d: ReturnType<typeof displayIn>): string {
+  if (key === 'temperature') return d.system === 'us' ? '68 degF' : '20 degC';
+  const [inlet, outlet] = [siOf(duty.inlet, 'pressure'), outletOf(duty)];
+  if (inlet === undefined || outlet === undefined) return '';
+  if (key === 'drop') return `${d.number(inlet - outlet, 'pressureDifference')} ${d.typed('pressureDifference')}`;
+  return key === 'outlet' ? `${d.number(outlet, 'pressure')} ${d.typed('pressure')}(g)` : '';
+}
+
+/** a study that is worked out here and kept nowhere */
+function plainStore(study: Study): StudyStore {
+  const nothing = (): Promise<never> => Promise.reject(new Error('nothing is kept here'));
+  return createStudyStore(
+    { id: '', version: 0, savedAt: '', document: study },
+    (s, pump) => Promise.resolve(recalculate(s, pump)),
+    { save: nothing },
+    {
+      explain: (...asked) => Promise.resolve(explain(...asked)),
+      compareSizes: nothing,
+      ladder: nothing,
+      drive: nothing,
+      leastUnits: nothing,
+      compareWhole: nothing,
+    },
+  );
+}

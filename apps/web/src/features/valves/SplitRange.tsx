@@ -1,0 +1,106 @@
+import { KV_PER_CV, splitRange, type ValveNeed } from '@cedar-knot/core';
+import { api, wordsOf } from '../../api/client.js';
+import { letterOf } from '../../state/address.js';
+import { splitOperations } from '../../state/splitValves.js';
+import { Button } from '../../ui/controls.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import type { KnownValve } from '../../worker/valveFigures.js';
+import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { valveName } from './ValveTable.js';
+
+/** Two ticked valves on one signal: the smaller opens first, the larger beside it. */
+export function SplitRange({
+  valve,
+  ticked,
+  required,
+  upper,
+  onClear,
+  onProblem,
+}: {
+  valve: string;
+  ticked: readonly KnownValve[];
+  required: Readonly<Record<string, ValveNeed>>;
+  /** travel up to which the smaller opens alone */
+  upper: number;
+  onClear: () => void;
+  onProblem: (problem: string | null) => void;
+}) {
+  const d = useDisplay();
+  const store = useStudyStore();
+  const scenarios = useStudy((s) => s.study.scenarios);
+  const [first, second] = [...ticked].sort((a, b) => a.input.ratedKv - b.input.ratedKv);
+  if (!first) return null;
+  const name = (v: KnownValve): string => valveName(v.model);
+  if (!second)
+    return (
+      <p className="border-soft text-inkq flex items-center gap-2 border-b px-3 py-1 text-[12px]">
+        Tick a second valve to see both share the duty in split range with {name(first)}.
+        <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={onClear}>
+          Untick
+        </Button>
+      </p>
+    );
+  const stands = Object.entries(required).flatMap(([id, n]) =>
+    n.kv === null || !(n.kv > 0) ? [] : [{ id, need: n, kv: n.kv, ...splitRange(first.input, second.input, n.kv, upper) }],
+  );
+  const build = async (): Promise<void> => {
+    try {
+      const [a, b] = await Promise.all([api.model(first.model.id), api.model(second.model.id)]);
+      onProblem(null);
+      const { study, shown, active } = store.getState();
+      const duties = stands.map((x) => ({ ...x, scenario: x.id, flow: x.need.flow }));
+      const done = splitOperations(study, valve, [a, b], duties, shown[active]?.outcome.result ?? null);
+      store.getState().rebuild(`Split ${valve} over two valves`, done);
+      onClear();
+    } catch (e) {
+      onProblem(wordsOf(e));
+    }
+  };
+  const scale = d.system === 'us' ? 1 / KV_PER_CV : 1;
+  return (
+    <section aria-label="Split range" className="border-soft bg-quiet max-h-[176px] flex-none overflow-auto border-b px-3 py-1.5">
+      <h3 className="flex items-center gap-2 text-[13.5px] font-semibold">
+        Split range
+        <span className="text-inkq text-[12px] font-normal">
+          {name(first)} opens first, to {Math.round(upper * 100)} %; then {name(second)} beside it
+        </span>
+        <span className="ml-auto" />
+        <Button className="!h-[22px] text-[12px]" onClick={() => void build()}>
+          Build it
+        </Button>
+        <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={onClear}>
+          Untick
+        </Button>
+      </h3>
+      <table className="text-[12.5px]">
+        <thead>
+          <tr className="text-inkq text-right text-[12px]">
+            <td />
+            <th className="px-3 font-normal">{d.system === 'us' ? 'Cv' : 'Kv'} asked</th>
+            <th className="px-3 font-normal">signal %</th>
+            <th className="px-3 font-normal">first, travel %</th>
+            <th className="px-3 font-normal">second, travel %</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {stands.map((s) => {
+            const i = scenarios.findIndex((x) => x.id === s.id);
+            return (
+              <tr key={s.id} className="h-[21px] text-right" data-split={s.id}>
+                <td>
+                  <ScenarioLetter index={i} letter={letterOf(i)} small />
+                </td>
+                <td className="px-3">{Number((s.kv * scale).toPrecision(3))}</td>
+                <td className="px-3">{Math.round(s.signal * 100)}</td>
+                <td className="px-3">{Math.round(s.first * 100)}</td>
+                <td className="px-3">{s.second === 0 ? 'shut' : Math.round(s.second * 100)}</td>
+                <td className="text-fails pl-2 text-left">{s.reaches ? '' : '▲ both wide open are too small'}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

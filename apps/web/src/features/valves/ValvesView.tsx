@@ -1,0 +1,311 @@
+import {
+  CHECKS,
+  dropAtFlow,
+  kvAtOpening,
+  pipingFactors,
+  STANDARD_GRAVITY,
+  VALVE_TYPES,
+  WATER_AT_20_DENSITY,
+  type ModelWhole,
+  type ValveInput,
+} from '@cedar-knot/core';
+import { useMemo, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { api, wordsOf } from '../../api/client.js';
+import { spoken } from '../../state/catalogueList.js';
+import { takingOperations } from '../../state/takeModel.js';
+import { Segmented } from '../../ui/controls.js';
+import { Select } from '../../ui/Select.js';
+import { readValve } from '../../worker/valveFigures.js';
+import { valveWorker, type ValveWork } from '../../worker/valves.js';
+import { useStudy, useStudyStore } from '../context.js';
+import { openingBand, type OpeningBand } from './bands.js';
+import { CoefficientChart } from './CoefficientChart.js';
+import { InstalledChart, WindowChart } from './InstalledChart.js';
+import { NeedsPanel } from './NeedsPanel.js';
+import { SplitRange } from './SplitRange.js';
+import { useSupposed } from './useSupposed.js';
+import { useValves } from './useValves.js';
+import { shownValve, valveName, ValveTable, type ShownValve } from './ValveTable.js';
+import { WhatIf } from './WhatIf.js';
+
+/** rows that are drawn before more are asked for */
+const MOST_ROWS = 40;
+
+interface Filter {
+  type?: string;
+  size?: string;
+  pressureClass?: string;
+}
+
+/** A valve without a system: what it is asked is typed in. */
+export interface Sizing {
+  /** in the place of what only a system tells */
+  panel: ReactNode;
+  onTake: (model: ModelWhole) => Promise<void>;
+}
+
+/** The drop that is left for a control valve, the coefficient it needs, and the travel that every valve of the catalogue would have. */
+export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork; sizing?: Sizing }) {
+  const store = useStudyStore();
+  const study = useStudy((s) => s.study);
+  const selected = useStudy((s) => s.selected);
+  const shown = useStudy((s) => s.shown);
+  const active = useStudy((s) => s.active);
+  const positions = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'control-valve');
+  const valve = (positions.find((e) => e.id === selected) ?? positions[0])?.id ?? null;
+  const [factor, setFactor] = useState(1);
+  const supposed = useSupposed(study, valve);
+  const [looked, setLooked] = useState<string | null>(null);
+  const [filter, setFilter] = useState<Filter>({});
+  const [ticked, setTicked] = useState<readonly string[]>([]);
+  const [isAll, setAll] = useState(false);
+  const [lower, setLower] = useState<'travel' | 'window'>('travel');
+  const [problem, setProblem] = useState<string | null>(null);
+  const asked = valve === null ? null : { valve, factor, looked };
+  const { known, figures, isWorking, problem: failure } = useValves(work, supposed.study, asked);
+
+  const element = positions.find((e) => e.id === valve);
+  const entry = study.valves?.[String(element?.valve)];
+  const own = useMemo(() => (entry ? readValve(entry) : undefined), [entry]);
+  const band = useMemo(() => (valve && openingBand(shown, valve)) || USUAL, [shown, valve]);
+
+  const rows = useMemo(
+    () =>
+      (figures?.rows ?? []).flatMap((row): (ShownValve & { input: ValveInput })[] => {
+        const found = known.get(row.model);
+        if (!found) return [];
+        const { model, input } = found;
+        if (filter.type !== undefined && model.type !== filter.type) return [];
+        if (filter.size !== undefined && model.size !== filter.size) return [];
+        if (filter.pressureClass !== undefined && model.entry.pressureClass !== filter.pressureClass) return [];
+        return [{ ...shownValve(row, model, input), input }];
+      }),
+    [figures, known, filter],
+  );
+
+  if (valve === null)
+    return (
+      <div className="panel text-inkq flex flex-1 flex-col items-center justify-center gap-2">
+        <p>A control valve stands here as soon as the system has one.</p>
+        <Link to="/catalogues/valves/sizing" className="text-cedar underline">
+          Size a valve without a system
+        </Link>
+      </div>
+    );
+  const near = (r: ShownValve): number => (r.row.verdict === 'near' ? 1 : 0);
+  const serving = rows
+    .filter((r) => r.row.verdict !== 'fails')
+    .sort((a, b) => a.row.ratedKv - b.row.ratedKv || near(a) - near(b) || a.name.localeCompare(b.name, 'en', { numeric: true }));
+  // of those that fall out the ones come first that are nearest in size to what is asked
+  const most = Math.max(...Object.values(figures?.required ?? {}).map((n) => n.kv ?? 0), 1e-9);
+  const away = (r: ShownValve): number => Math.abs(Math.log(r.row.ratedKv / most));
+  const failing = rows.filter((r) => r.row.verdict === 'fails').sort((a, b) => away(a) - away(b));
+  const list = [...serving, ...failing];
+  const ownRow =
+    figures?.own && own && entry
+      ? shownValve(figures.own, { id: '', name: String(entry.name ?? element?.valve), maker: (entry.maker as string | undefined) ?? null, type: null, size: (entry.size as string | undefined) ?? null }, own) // prettier-ignore
+      : null;
+  const drawn = looked === null ? undefined : known.get(looked);
+  const input = drawn?.input ?? own;
+  const row = (looked === null ? figures?.own : figures?.rows.find((r) => r.model === looked)) ?? null;
+  const preferred = serving[0];
+  const others = [
+    ...(looked !== null && own && own.ratedKv !== input?.ratedKv ? [{ name: 'in the study', valve: own }] : []),
+    ...(preferred && preferred.id !== looked && preferred.input.ratedKv !== input?.ratedKv
+      ? [{ name: preferred.name, valve: preferred.input }]
+      : []),
+  ];
+  const name = drawn ? valveName(drawn.model) : (ownRow?.name ?? valve);
+  const take = async (id: string): Promise<void> => {
+    try {
+      const model = await api.model(id);
+      if (sizing) return await sizing.onTake(model);
+      const { operations } = takingOperations(store.getState().study, model, valve);
+      if (!store.getState().change(`Take ${model.name} as ${valve}`, operations))
+        setProblem('The study has changed meanwhile: try again.');
+      else {
+        setProblem(null);
+        setLooked(null);
+      }
+    } catch (e) {
+      setProblem(wordsOf(e));
+    }
+  };
+  const medium = shown[active]?.outcome.medium ?? { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
+      <div className="flex h-[46%] min-h-[306px] flex-none gap-2">
+        <section aria-label="Coefficient over travel" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+          <header className="flex h-[24px] flex-none items-center gap-2">
+            {positions.length > 1 && (
+              <Select
+                label="Control valve"
+                value={valve}
+                options={positions.map((e) => [e.id, e.id])}
+                onChange={(id) => {
+                  store.getState().select(id ?? null);
+                  setLooked(null);
+                }}
+              />
+            )}
+            <h2 className="truncate text-[14px] font-semibold">{name}</h2>
+            <span className="text-inkq truncate text-[12px]">
+              {input ? `${positions.length > 1 || sizing ? '' : `${valve}, `}${sortOf(input)}` : 'no valve is named for it'}
+            </span>
+          </header>
+          <div className="min-h-0 flex-1">
+            {input && row && figures ? (
+              <CoefficientChart valve={input} others={others} band={band} row={row} required={figures.required} />
+            ) : (
+              <p className="text-inkq py-4 text-[12px]">
+                {figures ? 'Press a valve below to draw it here, or take it.' : 'Reading what each scenario asks …'}
+              </p>
+            )}
+          </div>
+        </section>
+        {sizing?.panel ?? (
+          <section aria-label="As installed" className="panel flex min-w-0 flex-[0.85] flex-col px-3 py-1.5">
+            <header className="flex h-[24px] flex-none items-center gap-2">
+              <h2 className="text-[14px] font-semibold">As installed</h2>
+              <span className="ml-auto" />
+              <Segmented
+                label="What is drawn"
+                value={lower}
+                onChange={setLower}
+                options={[
+                  { value: 'travel', text: 'over travel' },
+                  { value: 'window', text: 'window' },
+                ]}
+              />
+            </header>
+            <div className="min-h-0 flex-1">
+              {figures && row && input && lower === 'travel' && <InstalledChart figures={figures} row={row} band={band} />}
+              {figures && lower === 'window' && (
+                <WindowChart figures={figures} burns={input ? burnsOf(input, band, medium) : []} />
+              )}
+            </div>
+          </section>
+        )}
+        {figures && (
+          <NeedsPanel
+            valve={valve}
+            figures={figures}
+            row={row}
+            band={band}
+            rangeability={input && input.characteristic !== 'table' ? input.rangeability : undefined}
+            isAlone={sizing !== undefined}
+            isOwn={looked === null && factor === 1 && !supposed.isSupposed}
+          />
+        )}
+      </div>
+      <section aria-label="Candidates" className="panel flex min-h-0 flex-1 flex-col">
+        <header className="border-soft flex flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b px-3 py-1">
+          <h2 className="text-[14px] font-semibold">Candidates</h2>
+          <span
+            className="text-inkq text-[12px] whitespace-nowrap"
+            role="status"
+            data-tried={figures?.rows.length ?? 0}
+            data-working={isWorking}
+          >
+            {figures ? `${serving.length} of ${rows.length} serve, smallest first` : 'Reading the catalogue …'}
+          </span>
+          {!sizing && <WhatIf factor={factor} onFactor={setFactor} supposed={supposed} />}
+          <span className="ml-auto" />
+          <Select
+            label="Body"
+            value={filter.type}
+            none="any body"
+            options={VALVE_TYPES.map((t) => [t, spoken(t)])}
+            onChange={(type) => setFilter((f) => withOr(f, 'type', type))}
+          />
+          <Select
+            label="Size"
+            value={filter.size}
+            none="any size"
+            options={wordsIn([...known.values()].map((v) => v.model.size))}
+            onChange={(size) => setFilter((f) => withOr(f, 'size', size))}
+          />
+          <Select
+            label="Pressure class"
+            value={filter.pressureClass}
+            none="any class"
+            options={wordsIn([...known.values()].map((v) => v.model.entry.pressureClass))}
+            onChange={(c) => setFilter((f) => withOr(f, 'pressureClass', c))}
+          />
+          {!sizing && (
+            <Link to="/catalogues/valves/sizing" className="text-cedar text-[12px] whitespace-nowrap hover:underline">
+              without a system
+            </Link>
+          )}
+        </header>
+        {(problem ?? failure ?? supposed.problem) && (
+          <p role="alert" className="text-fails px-3 py-1 text-[12px]">
+            ▲ {problem ?? failure ?? supposed.problem}
+          </p>
+        )}
+        {ticked.length > 0 && figures && (
+          <SplitRange
+            valve={valve}
+            ticked={ticked.flatMap((id) => known.get(id) ?? [])}
+            required={figures.required}
+            upper={band.high}
+            onClear={() => setTicked([])}
+            onProblem={setProblem}
+          />
+        )}
+        <div className="min-h-0 flex-1 overflow-auto">
+          <ValveTable
+            valves={isAll ? list : list.slice(0, MOST_ROWS)}
+            own={ownRow}
+            looked={looked}
+            preferred={preferred?.id ?? null}
+            band={band}
+            onLook={setLooked}
+            onTake={(id) => void take(id)}
+            ticked={ticked}
+            onTick={(id) => setTicked((t) => (t.includes(id) ? t.filter((x) => x !== id) : [...t, id].slice(-2)))}
+          />
+          {figures && list.length === 0 && (
+            <p className="text-inkq px-3 py-3">No valve of the catalogue is left by the filters.</p>
+          )}
+          {!isAll && list.length > MOST_ROWS && (
+            <button type="button" className="text-cedar px-3 py-2 text-[12px] hover:underline" onClick={() => setAll(true)}>
+              {list.length - MOST_ROWS} more that fall out
+            </button>
+          )}
+        </div>
+      </section>
+    </div>
+  );
+}
+
+const [LOW, HIGH] = CHECKS['valve-opening'].limit as readonly [number, number];
+/** where nothing is judged yet: the band by default */
+const USUAL: OpeningBand = { low: LOW, high: HIGH, preferLow: LOW, preferHigh: HIGH };
+
+const sortOf = (v: ValveInput): string =>
+  [v.size, v.characteristic === 'table' ? 'own curve' : `${spoken(v.characteristic)} ${v.rangeability}:1`, v.body ?? v.type]
+    .filter(Boolean)
+    .map((t) => String(t))
+    .join(', ');
+
+function withOr<K extends keyof Filter>(f: Filter, key: K, value: string | undefined): Filter {
+  const { [key]: _was, ...rest } = f;
+  return value === undefined ? rest : { ...rest, [key]: value };
+}
+
+/** different words, sizes by their number */
+function wordsIn(all: readonly unknown[]): [string, string][] {
+  const words = [...new Set(all.filter((t): t is string => typeof t === 'string'))];
+  return words.sort((a, b) => a.localeCompare(b, 'en', { numeric: true })).map((w) => [w, w]);
+}
+
+/** head that a valve takes wide open and at the edges of its band, over flow */
+function burnsOf(input: ValveInput, band: OpeningBand, medium: { density: number; gravity: number }) {
+  return ([['wide open', 1], [`at ${Math.round(band.high * 100)} %`, band.high], [`at ${Math.round(band.low * 100)} %`, band.low]] as const).map(([name, travel]) => {
+    const kv = kvAtOpening(input, travel);
+    const effective = pipingFactors(input, kv).fp * kv;
+    return { name, head: (q: number): number => dropAtFlow(q, effective, medium.density) / (medium.density * medium.gravity) };
+  }); // prettier-ignore
+}

@@ -1,0 +1,95 @@
+import { Slider } from 'radix-ui';
+import { Button } from '../../ui/controls.js';
+import { Select } from '../../ui/Select.js';
+import type { Supposed } from './useSupposed.js';
+
+const LEAST = 0.8;
+const MOST = 1.4;
+const TICKS = [1.1, 1.2, 1.3] as const;
+
+/** What every opening would be with more flow, or behind another pump: nothing of it is kept. */
+export function WhatIf({
+  factor,
+  onFactor,
+  supposed,
+}: {
+  factor: number;
+  onFactor: (factor: number) => void;
+  supposed: Supposed;
+}) {
+  const isPlain = factor === 1 && supposed.chosen === null;
+  const change = Math.round((factor - 1) * 100);
+  return (
+    <div
+      className={`flex items-center gap-2 rounded-[3px] px-2 text-[12px] ${isPlain ? '' : 'bg-nearwash'}`}
+      role="group"
+      aria-label="What if"
+    >
+      <span className={isPlain ? 'text-inkq' : 'text-near font-semibold'}>what if</span>
+      <span className="w-[70px] whitespace-nowrap" data-flow-factor={factor}>
+        flow {change === 0 ? 'as now' : `${change > 0 ? '+' : '−'}${Math.abs(change)} %`}
+      </span>
+      <div className="relative h-[26px] w-[176px]">
+        <Slider.Root
+          value={[factor]}
+          min={LEAST}
+          max={MOST}
+          step={0.01}
+          onValueChange={([v]) => onFactor(Math.round(v! * 100) / 100)}
+          className="relative mx-[7px] flex h-[18px] touch-none items-center"
+        >
+          <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
+          <Slider.Thumb
+            aria-label="Flow through the valve over that of now"
+            className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]"
+          />
+        </Slider.Root>
+        {[1, ...TICKS].map((t) => (
+          <button
+            key={t}
+            type="button"
+            aria-label={t === 1 ? 'Flow as now' : `Flow ${Math.round((t - 1) * 100)} % more`}
+            onClick={() => onFactor(t)}
+            className="text-inkq hover:text-cedar absolute top-[13px] -translate-x-1/2 text-[10.5px] leading-[12px]"
+            style={{ left: `calc(7px + (100% - 14px) * ${(t - LEAST) / (MOST - LEAST)})` }}
+          >
+            {t === 1 ? 'now' : `+${Math.round((t - 1) * 100)}`}
+          </button>
+        ))}
+      </div>
+      {supposed.pump !== null && (
+        <>
+          <Select
+            label={`Another pump as ${supposed.pump}`}
+            value={supposed.chosen ?? undefined}
+            none={`${supposed.pump} as it is`}
+            options={supposed.choices.map((c) => [c.id, c.name])}
+            onChange={(id) => supposed.choose(id ?? null)}
+            className="max-w-[128px]"
+          />
+          <Button
+            tone="bare"
+            className="!h-[20px] !px-0 text-[12px]"
+            disabled={supposed.isAsking}
+            title="Offers the pumps of the catalogue that would serve"
+            onClick={supposed.ask}
+          >
+            {supposed.isAsking ? 'ranking …' : 'rank pumps'}
+          </Button>
+        </>
+      )}
+      {!isPlain && (
+        <Button
+          tone="bare"
+          className="!h-[20px] !px-0 text-[12px]"
+          onClick={() => {
+            onFactor(1);
+            supposed.choose(null);
+          }}
+        >
+          as it is
+        </Button>
+      )}
+    </div>
+  );
+}
