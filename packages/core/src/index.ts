@@ -87,6 +87,7 @@ export { insideOf, pipeDimensions, pipeWeight, sizeSeries, type SizeCandidate } 
 export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
 export { KV_PER_CV } from './units/flow-coefficient.js';
+export { noiseOf, type ValveNoise } from './valves/noise.js';
 export { dropAtFlow, kvAtOpening, pipingFactors, type ValveInput } from './valves/valve.js';
 export { worstMargins, type Limit, type Margin, type Verdict } from './results/margin.js';
 export { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './checks/index.js';

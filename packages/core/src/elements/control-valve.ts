@@ -18,12 +18,14 @@ import { bracketedSecant } from '../numerics/roots.js';
 import type { ValveResult } from '../results/results.js';
 import { reynoldsConstants, reynoldsFactor } from '../valves/reynolds.js';
 import {
+  coefficientOfBore,
   criticalPressureRatio,
   kvAtOpening,
   kvForFlow,
   openingAtKv,
   pipingFactorBetween,
   pipingFactors,
+  SIZING_RANGE,
   TYPICAL_RECOVERY,
   type ValveInput,
 } from '../valves/valve.js';
@@ -238,6 +240,9 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   if (r.flow > 0 && r.inletPressure !== null && r.inletPressure <= least)
     e.say(finding('valve-boils', e.id, { pressure: r.inletPressure, least }));
   sayBore(e, model);
+  const bore = model.valve?.bore;
+  if (bore !== undefined && r.kv !== null && coefficientOfBore(r.kv, bore) > SIZING_RANGE)
+    e.say(finding('method-range', e.id, { method: 'valve', ratio: coefficientOfBore(r.kv, bore), most: SIZING_RANGE }));
   if (model.law.kind === 'drop' && model.valve && r.kv !== null && r.kv > kvAtOpening(model.valve, 1) * (1 + 1e-9))
     e.say(finding('valve-drop-beyond', e.id, { kv: r.kv, rated: kvAtOpening(model.valve, 1) }));
   if (r.choked) e.say(finding('valve-choked', e.id, { drop: r.drop!, chokedDrop: r.chokedDrop! }));

@@ -3,7 +3,7 @@ import type { CheckCode } from '../checks/index.js';
 import { judge } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
 import type { BuildContext } from '../elements/kind.js';
-import { ChangingPump } from '../network/changing-pump.js';
+import { ChangingPump } from '../network/changing.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { Margin } from '../results/margin.js';
 import type { PumpResult, ScenarioResult } from '../results/results.js';

@@ -1,9 +1,10 @@
 import type { CheckedScenario, LimitOverride } from '../checks/check.js';
 import { judge } from '../checks/judge.js';
 import { State, type ControlValveModel, type ElementModel } from '../elements/model.js';
+import { ChangingValve } from '../network/changing.js';
 import type { CompiledLine } from '../network/line.js';
 import { solveNetwork } from '../network/solve.js';
-import type { LineSolution, NetworkInput } from '../network/types.js';
+import type { LineSolution } from '../network/types.js';
 import { kvAtOpening, type ValveInput } from '../valves/valve.js';
 import type { ScenarioResult, ValveResult } from '../results/results.js';
 import { checkedScenario } from './checked.js';
@@ -19,6 +20,9 @@ import { emptyResult, solveScenario } from './solve-scenario.js';
 export class ValveSite {
   private readonly placed: ElementDetail;
   private readonly sight: CheckedScenario;
+  private network: ChangingValve | undefined;
+  /** with a valve that is large enough the position reaches what it holds */
+  readonly isReached: boolean;
 
   private constructor(
     private readonly model: ScenarioModel,
@@ -31,12 +35,13 @@ export class ValveSite {
     readonly whole: ScenarioResult,
   ) {
     this.placed = { ...at };
+    this.isReached = solution.states[at.index] === State.Normal && solution.flow > 0;
     this.sight = { ...checkedScenario(model, whole), elements: [this.placed], points: [] };
   }
 
   /**
    * @param model with a valve in the position that holds a flow or a pressure, and is larger than any that is tried
-   * @returns undefined where it does not reach what it holds, or nothing solves it: only the whole scenario tells then
+   * @returns undefined where it holds neither, or nothing solves it: only the whole scenario tells then
    */
   static of(model: ScenarioModel, valve: string, limits: readonly LimitOverride[], isAsked: Asked): ValveSite | undefined {
     const e = model.elements.find((x) => x.id === valve);
@@ -46,7 +51,6 @@ export class ValveSite {
     const found = solveNetwork(model.network);
     if (!found.ok) return undefined;
     const solution = found.solution.lines[e.line]!;
-    if (solution.states[e.index] !== State.Normal || !(solution.flow > 0)) return undefined;
     const result = solveScenario(model, limits);
     const at = e as ElementDetail & { model: ControlValveModel };
     return new ValveSite(model, at, limits, isAsked, solution, found.compiled[e.line]!, result);
@@ -54,12 +58,16 @@ export class ValveSite {
 
   /**
    * The result with one valve in place: it and its margins, the rest is empty. One that is too small for what is asked stands wide open
-   * in it at the flow that is asked; what it passes instead is found by `solved`.
+   * in it at the flow that is asked; what it passes instead is found by `solved`. Where no valve reaches what is asked each is solved.
    *
    * @returns with the coefficient that it would have to have; undefined where no coefficient passes it: only the whole scenario tells then
    */
   try(input: ValveInput): { result: ScenarioResult; kv: number; isShort: boolean } | undefined {
     const { model, at, solution } = this;
+    if (!this.isReached) {
+      const result = this.solved(input);
+      return result && { result, kv: (result.elements[at.id] as ValveResult).kv ?? 0, isShort: false };
+    }
     this.put(input);
     let result = emptyResult(model);
     const { kv } = this.reported(solution, this.compiled, result);
@@ -77,12 +85,13 @@ export class ValveSite {
 
   /** The same with the network solved with that valve in it; undefined where nothing solves it. */
   solved(input: ValveInput): ScenarioResult | undefined {
-    const { model, at, placed } = this;
+    const { model, at } = this;
     this.put(input);
-    const found = solveNetwork(this.networkWith(placed.model));
-    if (!found.ok) return undefined;
+    this.network ??= this.changing();
+    const found = this.network?.solve(input)?.[at.line];
+    if (!found) return undefined;
     const result = emptyResult(model);
-    this.reported(found.solution.lines[at.line]!, found.compiled[at.line]!, result);
+    this.reported(found.solution, found.compiled, result);
     this.judge(result);
     return result;
   }
@@ -96,11 +105,16 @@ export class ValveSite {
     result.margins = judge(this.sight, this.limits, this.isAsked);
   }
 
-  private networkWith(own: ElementModel): NetworkInput {
+  private changing(): ChangingValve | undefined {
     const { network } = this.model;
     const { line, index } = this.at;
+    const own: ElementModel = { ...this.at.model };
     const elements = network.lines[line]!.elements.map((e, i) => (i === index ? own : e));
-    return { ...network, lines: network.lines.map((l, i) => (i === line ? { ...l, elements } : l)) };
+    return ChangingValve.in(
+      { ...network, lines: network.lines.map((l, i) => (i === line ? { ...l, elements } : l)) },
+      line,
+      index,
+    );
   }
 
   private reported(solution: LineSolution, compiled: CompiledLine, result: ScenarioResult): ValveResult {

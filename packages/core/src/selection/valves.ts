@@ -180,7 +180,7 @@ export class ValvePosition {
     const needs = this.present.map((s): [string, ValveNeed] => {
       const now = required[s.id]!;
       const found = isMissed(s, valve) ? this.siteList().find((x) => x.id === s.id) : undefined;
-      if (!found?.site) return [s.id, now];
+      if (!found?.site?.isReached) return [s.id, now];
       const need = needOf({ id: s.id, model: found.model, result: found.site.whole, problems: [] }, valve);
       const kv = own && found.site.try(own)?.kv;
       return [s.id, kv === undefined ? need : { ...need, kv, cv: kv / KV_PER_CV }];

@@ -155,6 +155,15 @@ function lossesBetween(bore: number, inside: readonly [number, number]): { inlet
   return { inlet: 0.5 * (1 - b1) ** 2 + 1 - b1 * b1, outlet: (1 - b2) ** 2 - (1 - b2 * b2) };
 }
 
+const N18 = 0.865; // IEC 60534-2-1, table 1, for Kv and mm
+/** Kv/(N18·d²), mm, up to which the sizing equations hold for a body. Source: IEC 60534-2-1:2011, clause 1 */
+export const SIZING_RANGE = 0.047;
+
+/** Kv/(N18·d²) of a coefficient in a body of a nominal bore, m. */
+export function coefficientOfBore(kv: number, bore: number): number {
+  return kv / (N18 * (bore * 1000) ** 2);
+}
+
 /** Drop, Pa, of a turbulent unchoked liquid flow, m³/s, through Kv: Δp = SG·(Q/Kv)²·1 bar. Source: IEC 60534-2-1, eq. 1. */
 export function dropAtFlow(flow: number, kv: number, density: number): number {
   return (density / VALVE_REFERENCE_DENSITY) * ((flow * 3600) / kv) ** 2 * 1e5;

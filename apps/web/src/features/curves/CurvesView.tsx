@@ -1,4 +1,12 @@
-import { STANDARD_GRAVITY, usable, WATER_AT_20_DENSITY, type PumpTrace, type ServiceCurves } from '@cedar-knot/core';
+import {
+  STANDARD_GRAVITY,
+  usable,
+  WATER_AT_20_DENSITY,
+  type PumpTrace,
+  type ServiceCurves,
+  type Study,
+  type ValveInput,
+} from '@cedar-knot/core';
 import { Check, ChevronDown, Download } from 'lucide-react';
 import { DropdownMenu, Toggle } from 'radix-ui';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -9,7 +17,9 @@ import { ITEM, MENU } from '../../ui/controls.js';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { chartOptions } from '../../ui/chart/chartOptions.js';
 import type { Shown } from '../../state/studyStore.js';
+import { readValve } from '../../worker/valveFigures.js';
 import { judgedEntry } from '../entry/judged.js';
+import { burnsOf, openingBand } from '../valves/bands.js';
 import { familyOf, NO_FAMILY } from './family.js';
 import { Held } from './DragScale.js';
 import { Handles } from './Handles.js';
@@ -54,14 +64,16 @@ export function CurvesView() {
   const pumpOf = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves?.pump)?.pump;
   const entryOf = typeof pumpOf === 'string' ? study.pumps?.[pumpOf] : undefined;
   const input = useMemo(() => (entryOf ? usable(judgedEntry(entryOf).read) : undefined), [entryOf]);
+  const valve = useMemo(() => (curves ? valveBeside(study, curves.pump) : null), [study, curves]);
   const family = useMemo(() => {
     const own = curves?.pumps.find((p) => p.scenarios.includes(active)) ?? curves?.pumps[0];
     if (!curves || !own || !input || !MORE.some(([key]) => shows[key])) return NO_FAMILY;
     const { outcome } = shown[active] ?? {};
     const duty = outcome?.result?.elements[curves.pump]?.flow ?? null;
     const medium = outcome?.medium ?? { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
-    return familyOf(input, own, curves, active, duty, medium, shows);
-  }, [curves, input, shown, active, shows]);
+    const burns = valve && shows.edges ? burnsOf(valve.input, openingBand(shown, valve.id), medium) : [];
+    return familyOf(input, own, curves, active, duty, medium, shows, burns);
+  }, [curves, input, valve, shown, active, shows]);
   // an undo back to where the handle was taken leaves nothing to trace
   const trail = before && before.study !== tried ? before.traces : [];
   const model = useMemo(
@@ -222,6 +234,17 @@ export function CurvesView() {
   );
 }
 
+/** the first control valve with an entry on a pump's line */
+function valveBeside(study: Study, pump: string): { id: string; input: ValveInput } | null {
+  const line = study.lines.find((l) => l.elements.some((e) => e.id === pump));
+  for (const e of line?.elements ?? []) {
+    const entry = e.kind === 'control-valve' ? study.valves?.[String(e.valve)] : undefined;
+    const input = entry && readValve(entry);
+    if (input) return { id: e.id, input };
+  }
+  return null;
+}
+
 interface SideFigures {
   curves: ServiceCurves;
   trace: PumpTrace | undefined;
@@ -299,6 +322,7 @@ const MORE: readonly (readonly [keyof Shows, string])[] = [
   ['clear', 'the new pump on water'],
   ['motor', 'with the motor: efficiency, input'],
   ['quadratic', 'system as a + b·Q²'],
+  ['edges', 'valve wide open, at its edges'],
 ];
 
 function More({ shows, onToggle }: { shows: Shows; onToggle: (key: keyof Shows) => void }) {

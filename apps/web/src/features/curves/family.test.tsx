@@ -3,6 +3,7 @@ import { open, pumpedStudy } from '../../test/open.js';
 import { judgedEntry } from '../entry/judged.js';
 import { familyOf, NO_FAMILY } from './family.js';
 import { curvesModel } from './model.js';
+import { burnsOf } from '../valves/bands.js';
 import { BARE, type Shows } from './shows.js';
 
 /* What stands beside the curve of 62, 60, 54 and 42 m at 0, 30, 60 and 90 m³/h, two of which run against a valve that holds 60. */
@@ -18,7 +19,7 @@ async function family(shows: Partial<Shows>, set: object = { 'P-1.running': 2 })
   const all = { ...BARE, ...shows };
   const found = familyOf(input, curves.pumps[0]!, curves, active, 60 / 3600, WATER, all);
   const model = curvesModel(curves, study, shown, active, UNITS, all, [], undefined, found);
-  return { found, model, names: model.headTraces.map((t) => t.name), curves, active };
+  return { store, found, model, names: model.headTraces.map((t) => t.name), curves, active };
 }
 
 test('nothing beside the curve is drawn that was not asked for', async () => {
@@ -75,4 +76,27 @@ test('the system as a quadratic up to the duty: exact where all of it goes with 
   expect(quadratic!.to * 3600).toBeLessThanOrEqual(60 + 1e-9);
   expect(quadratic!.worst).toBeLessThan(0.5);
   expect(quadratic!.a + quadratic!.b * (60 / 3600) ** 2).toBeCloseTo(54, 0);
+});
+
+test('the valve at the edges of its band: what the system takes without it, and what it burns', async () => {
+  const { curves, active, store } = await family({});
+  const { study } = store.getState();
+  const input = usable(judgedEntry(study.pumps!.hollin!).read)!;
+  const burns = [{ name: 'wide open', head: (q: number) => 1e4 * q * q }];
+  const found = familyOf(input, curves.pumps[0]!, curves, active, null, WATER, { ...BARE, edges: true }, burns);
+  const { bare } = curves.scenarios.find((s) => s.id === active)!;
+  expect(found.edges).toHaveLength(1);
+  found.edges[0]!.flow.forEach((q, i) => {
+    expect(found.edges[0]!.head[i]).toBeCloseTo(bare[curves.flows.indexOf(q)]! + 1e4 * q * q, 9);
+  });
+});
+
+test('what a valve burns: Δp = SG·(Q/Kv)² at the coefficient of each travel', () => {
+  const band = { low: 0.2, high: 0.8, preferLow: 0.25, preferHigh: 0.75 };
+  const burns = burnsOf({ ratedKv: 100, characteristic: 'linear', rangeability: 50, fl: 0.9 }, band, WATER);
+  expect(burns.map((b) => b.name)).toEqual(['wide open', 'at 80 %', 'at 20 %']);
+  // 50 m³/h through Kv 100 take a quarter of a bar of water, 2.55 m; at 20 % Kv is 100·(0.02 + 0.98·0.2) = 21.6
+  const open = (0.25e5 * 998.2) / 999.1 / 998.2 / 9.80665;
+  expect(burns[0]!.head(50 / 3600)).toBeCloseTo(open, 6);
+  expect(burns[2]!.head(50 / 3600)).toBeCloseTo(open * (100 / 21.6) ** 2, 5);
 });

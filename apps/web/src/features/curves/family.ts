@@ -14,6 +14,7 @@ import {
   type RunOut,
   type ServiceCurves,
 } from '@cedar-knot/core';
+import type { Burn } from '../valves/bands.js';
 import { interpolate } from './interpolate.js';
 import type { Shows } from './shows.js';
 
@@ -26,6 +27,8 @@ export interface Family {
   clear: FamilyCurve | undefined;
   motor: { flow: number[]; efficiency: number[]; input: number[] } | undefined;
   quadratic: QuadraticFit | undefined;
+  /** the system with its control valve wide open and at the edges of its band */
+  edges: { name: string; flow: number[]; head: number[] }[];
 }
 
 export const NO_FAMILY: Family = {
@@ -36,10 +39,12 @@ export const NO_FAMILY: Family = {
   clear: undefined,
   motor: undefined,
   quadratic: undefined,
+  edges: [],
 };
 
 /**
  * @param duty flow of the active scenario, m³/s; null where it has none
+ * @param burns what the control valve of the pump's line takes at the edges of its band
  */
 export function familyOf(
   input: PumpInput,
@@ -49,6 +54,7 @@ export function familyOf(
   duty: number | null,
   medium: { density: number; gravity: number },
   shows: Shows,
+  burns: readonly Burn[] = [],
 ): Family {
   const p = new PumpPerformance(input, trace.setting);
   const system = curves.scenarios.find((s) => s.id === active);
@@ -56,7 +62,15 @@ export function familyOf(
   const flows = trace.flow.filter((q) => q > 0);
   const overall = shows.motor ? flows.flatMap((flow) => ({ flow, ...overallAt(p, flow, medium) })) : [];
   const known = overall.filter((o): o is { flow: number; inputPower: number; efficiency: number } => o.inputPower !== undefined);
+  const edge = ({ name, head }: Burn): Family['edges'][number] => {
+    const points = curves.flows.flatMap((q, i) => {
+      const bare = system?.bare[i];
+      return bare == null ? [] : [[q, bare + head(q)] as const];
+    });
+    return { name, flow: points.map(([q]) => q), head: points.map(([, h]) => h) };
+  };
   return {
+    edges: shows.edges ? burns.map(edge).filter((e) => e.flow.length > 1) : [],
     contours: shows.contours ? efficiencyContours(p) : [],
     speeds: shows.speeds ? speedFamily(p) : [],
     units: shows.units ? unitFamily(p) : [],

@@ -163,6 +163,7 @@ function familyTraces(family: Family, units: Units): Trace[] {
     ),
     ...family.speeds.map((c) => line(`${c.speed.toFixed(0)} rpm`, c, units, quiet, 1, '6 3')),
     ...family.units.map((c) => line(`${c.running} of the units`, c, units, quiet, 1.2, '2 3')),
+    ...family.edges.map((c) => line(`valve ${c.name}`, c, units, resolved('--ink-2'), 1.3, '4 2')),
     ...(family.clear ? [line('new, on water', family.clear, units, quiet, 1.4, '8 3 2 3')] : []),
   ];
 }

@@ -10,6 +10,8 @@ export interface Shows {
   clear: boolean;
   motor: boolean;
   quadratic: boolean;
+  /** the control valve wide open and at the edges of its band */
+  edges: boolean;
 }
 
 /** nothing beside the curves */
@@ -23,4 +25,5 @@ export const BARE: Shows = {
   clear: false,
   motor: false,
   quadratic: false,
+  edges: false,
 };

@@ -1,5 +1,6 @@
-import { KV_PER_CV, type Margin, type ValveRow } from '@cedar-knot/core';
+import { KV_PER_CV, noiseOf, type Margin, type ValveNoise, type ValveRow, writeShortForm } from '@cedar-knot/core';
 import { checkName, checkValue, findingText, marginReason } from '@cedar-knot/wording';
+import { Link } from 'react-router';
 import { letterOf } from '../../state/address.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
@@ -34,6 +35,12 @@ export function NeedsPanel({
   const scenarios = useStudy((s) => s.study.scenarios);
   const shown = useStudy((s) => s.shown);
   const activate = useStudy((s) => s.activate);
+  const select = useStudy((s) => s.select);
+  const given = useStudy((s) => {
+    const e = s.study.lines.flatMap((l) => l.elements).find((x) => x.id === valve);
+    // what it holds, without the name of the valve that stands there
+    return e ? writeShortForm('control-valve', { ...e, valve: undefined }) : '';
+  });
   const us = d.system === 'us';
   const coefficient = us ? 'Cv' : 'Kv';
   const index = (id: string): number => scenarios.findIndex((s) => s.id === id);
@@ -47,6 +54,15 @@ export function NeedsPanel({
   const opens = Object.entries(row?.scenarios ?? {}).filter(([, s]) => s.opening !== null);
   const most = [...opens].sort((a, b) => b[1].opening! - a[1].opening!)[0];
   const least = [...opens].sort((a, b) => a[1].opening! - b[1].opening!)[0];
+  const loudest = needs
+    .flatMap(([id, n]) => {
+      const medium = shown[id]?.outcome.medium;
+      if (!medium || n.drop === null || n.inletPressure === null || !(n.drop > 0)) return [];
+      const stand = row?.scenarios[id];
+      const noise = noiseOf(stand?.xfRatio ?? null, stand?.chokedRatio ?? null, n.inletPressure - n.drop, medium.vapourPressure);
+      return noise ? [{ id, noise, sigma: (n.inletPressure - medium.vapourPressure) / n.drop }] : [];
+    })
+    .sort((a, b) => LOUDER.indexOf(a.noise) - LOUDER.indexOf(b.noise) || a.sigma - b.sigma)[0];
   const spare = (id: string, edge: 0 | 1): number | null => {
     const flow = row?.scenarios[id]?.controls?.[edge];
     const asked = figures.required[id]?.flow;
@@ -60,6 +76,14 @@ export function NeedsPanel({
   return (
     <section aria-label="What each scenario asks" className="panel flex w-[330px] flex-none flex-col overflow-y-auto px-3 py-1.5">
       <h2 className="text-[14px] font-semibold">What each {isAlone ? 'duty' : 'scenario'} asks</h2>
+      {!isAlone && (
+        <p className="text-inkq truncate text-[12px]">
+          {valve} {given},{' '}
+          <Link to="../system" relative="path" onClick={() => select(valve)} className="text-cedar hover:underline">
+            changed in System
+          </Link>
+        </p>
+      )}
       <table className="w-full text-[12.5px]">
         <thead>
           <tr className="text-inkq h-[22px] text-right text-[12px]">
@@ -148,6 +172,11 @@ export function NeedsPanel({
             <b className={`font-semibold ${spare(most[0], 1)! < 0 ? 'text-fails' : ''}`}>{percent(spare(most[0], 1)!)}</b>
           </Line>
         )}
+        {loudest && (
+          <Line name={`noise, σ ${loudest.sigma.toFixed(2)} in ${letterOf(index(loudest.id))}`}>
+            <span className={loudest.noise === 'turbulent' ? '' : 'text-near'}>{NOISE[loudest.noise]}</span>
+          </Line>
+        )}
         {least && row?.scenarios[least[0]]?.controls && (
           <Line name={`controls down to, in ${letterOf(index(least[0]))}`}>
             <b className="font-semibold">{d.number(row.scenarios[least[0]]!.controls![0], 'flow')}</b> {d.unit('flow')}
@@ -174,6 +203,14 @@ export function NeedsPanel({
     </section>
   );
 }
+
+const LOUDER: readonly ValveNoise[] = ['flashing', 'choked', 'cavitating', 'turbulent'];
+const NOISE: Readonly<Record<ValveNoise, string>> = {
+  turbulent: 'of the flow alone',
+  cavitating: 'cavitating, loud',
+  choked: 'choked, loud, wears the trim',
+  flashing: 'flashing, wears the body',
+};
 
 /** checks whose value stands in the table above */
 const SHOWN: ReadonlySet<string> = new Set(['valve-opening', 'valve-cavitation', 'set-point']);

@@ -1,14 +1,4 @@
-import {
-  CHECKS,
-  dropAtFlow,
-  kvAtOpening,
-  pipingFactors,
-  STANDARD_GRAVITY,
-  VALVE_TYPES,
-  WATER_AT_20_DENSITY,
-  type ModelWhole,
-  type ValveInput,
-} from '@cedar-knot/core';
+import { STANDARD_GRAVITY, VALVE_TYPES, WATER_AT_20_DENSITY, type ModelWhole, type ValveInput } from '@cedar-knot/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
@@ -19,7 +9,7 @@ import { Select } from '../../ui/Select.js';
 import { readValve } from '../../worker/valveFigures.js';
 import { valveWorker, type ValveWork } from '../../worker/valves.js';
 import { useStudy, useStudyStore } from '../context.js';
-import { openingBand, type OpeningBand } from './bands.js';
+import { burnsOf, openingBand } from './bands.js';
 import { CoefficientChart } from './CoefficientChart.js';
 import { InstalledChart, WindowChart } from './InstalledChart.js';
 import { NeedsPanel } from './NeedsPanel.js';
@@ -68,7 +58,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   const element = positions.find((e) => e.id === valve);
   const entry = study.valves?.[String(element?.valve)];
   const own = useMemo(() => (entry ? readValve(entry) : undefined), [entry]);
-  const band = useMemo(() => (valve && openingBand(shown, valve)) || USUAL, [shown, valve]);
+  const band = useMemo(() => openingBand(shown, valve), [shown, valve]);
 
   const rows = useMemo(
     () =>
@@ -280,10 +270,6 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   );
 }
 
-const [LOW, HIGH] = CHECKS['valve-opening'].limit as readonly [number, number];
-/** where nothing is judged yet: the band by default */
-const USUAL: OpeningBand = { low: LOW, high: HIGH, preferLow: LOW, preferHigh: HIGH };
-
 const sortOf = (v: ValveInput): string =>
   [v.size, v.characteristic === 'table' ? 'own curve' : `${spoken(v.characteristic)} ${v.rangeability}:1`, v.body ?? v.type]
     .filter(Boolean)
@@ -299,13 +285,4 @@ function withOr<K extends keyof Filter>(f: Filter, key: K, value: string | undef
 function wordsIn(all: readonly unknown[]): [string, string][] {
   const words = [...new Set(all.filter((t): t is string => typeof t === 'string'))];
   return words.sort((a, b) => a.localeCompare(b, 'en', { numeric: true })).map((w) => [w, w]);
-}
-
-/** head that a valve takes wide open and at the edges of its band, over flow */
-function burnsOf(input: ValveInput, band: OpeningBand, medium: { density: number; gravity: number }) {
-  return ([['wide open', 1], [`at ${Math.round(band.high * 100)} %`, band.high], [`at ${Math.round(band.low * 100)} %`, band.low]] as const).map(([name, travel]) => {
-    const kv = kvAtOpening(input, travel);
-    const effective = pipingFactors(input, kv).fp * kv;
-    return { name, head: (q: number): number => dropAtFlow(q, effective, medium.density) / (medium.density * medium.gravity) };
-  }); // prettier-ignore
 }
