@@ -92,11 +92,6 @@ await matrix.locator('[data-result=Head] td').nth(2).locator('span').click();
 await settle(matrix, 500);
 await shot(matrix, '12-working');
 
-const melt = await page();
-await melt.goto(`${address}/studies/${study('Snow-melt loop')}/system`);
-await settle(melt);
-await shot(melt, '11-snow-melt');
-
 const ranked = await page();
 await ranked.goto(`${address}/studies/${study('Production well W-3')}/pumps`);
 await ranked.locator('[data-ranked]').waitFor({ timeout: 60_000 });
@@ -114,6 +109,12 @@ await driven.locator('[data-scheme]').first().waitFor();
 await driven.locator('[data-ranked]').waitFor({ timeout: 60_000 });
 await settle(driven, 600);
 await shot(driven, '19-drive');
+
+const valves = await page();
+await valves.goto(`${address}/studies/${study('Reinjection transfer')}/valves`);
+await valves.locator('[data-tried][data-working=false]').waitFor({ timeout: 60_000 });
+await settle(valves, 600);
+await shot(valves, '11-valves');
 
 const catalogue = await page();
 await catalogue.goto(`${address}/catalogues/pumps`);

@@ -58,7 +58,9 @@ export class CatalogueController {
   }
 
   @Get('entries')
-  @ApiOperation({ summary: 'All models of a kind that are offered, with their data: for valves and motors, whose data are small' })
+  @ApiOperation({
+    summary: 'All models of a kind that are offered, with their data: for valves and motors, whose data are small',
+  })
   @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['valves', 'motors'] } })
   @answers(200, ref('ModelEntries'))
   @refusals(400, 401, 503)

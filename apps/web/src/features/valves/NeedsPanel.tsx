@@ -77,7 +77,7 @@ export function NeedsPanel({
     <section aria-label="What each scenario asks" className="panel flex w-[330px] flex-none flex-col overflow-y-auto px-3 py-1.5">
       <h2 className="text-[14px] font-semibold">What each {isAlone ? 'duty' : 'scenario'} asks</h2>
       {!isAlone && (
-        <p className="text-inkq truncate text-[12px]">
+        <p className="text-inkq flex-none truncate text-[12px]">
           {valve} {given},{' '}
           <Link to="../system" relative="path" onClick={() => select(valve)} className="text-cedar hover:underline">
             changed in System
@@ -104,7 +104,7 @@ export function NeedsPanel({
             const verdicts = isOwn ? marginsOf(id).map((m) => m.verdict) : [stand?.verdict ?? 'not-applicable'];
             const verdict = WORST.find((v) => verdicts.includes(v)) ?? 'not-applicable';
             return (
-              <tr key={id} className="h-[22px] text-right" data-asked={id}>
+              <tr key={id} className="h-[21px] text-right" data-asked={id}>
                 <td className="text-left">
                   <button type="button" aria-label={`Scenario ${letterOf(index(id))}`} onClick={() => activate(id)}>
                     <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />
@@ -225,7 +225,7 @@ function Travel({ opening, verdict }: { opening: number; verdict: Margin['verdic
 
 function Line({ name, children }: { name: string; children: React.ReactNode }) {
   return (
-    <div className="border-soft flex min-h-[22px] items-center gap-2 border-b">
+    <div className="border-soft flex min-h-[20px] items-center gap-2 border-b">
       <dt className="min-w-0 flex-1">{name}</dt>
       <dd className="text-right whitespace-nowrap">{children}</dd>
     </div>

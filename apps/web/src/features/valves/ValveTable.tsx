@@ -62,9 +62,9 @@ export function ValveTable({
             <Scale band={band} />
           </th>
           <th className="font-normal">most open</th>
-          <th className="font-normal">least</th>
-          <th className="font-normal">xF/xFz</th>
-          <th className="font-normal">gain</th>
+          <th className="pl-2 font-normal">least</th>
+          <th className="pl-2 font-normal">xF/xFz</th>
+          <th className="pl-2 font-normal">gain</th>
           <th className="font-normal max-[1180px]:hidden">FL</th>
           <th className="pl-3 text-left font-normal">worst, or why not</th>
           <td className="w-[76px]" />

@@ -125,7 +125,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   const medium = shown[active]?.outcome.medium ?? { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
-      <div className="flex h-[46%] min-h-[306px] flex-none gap-2">
+      <div className="flex h-[48%] min-h-[318px] flex-none gap-2">
         <section aria-label="Coefficient over travel" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
           <header className="flex h-[24px] flex-none items-center gap-2">
             {positions.length > 1 && (
