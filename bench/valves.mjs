@@ -31,7 +31,7 @@ const timed = (what) => {
 const each = Array.from({ length: RUNS }, (_, i) => timed(() => new ValvePosition(withFlowThrough(study, VALVE, required, 1 + i / 100), VALVE).rows(valves))); // prettier-ignore
 let sum = 0;
 const floor = Array.from({ length: RUNS }, () => timed(() => {
-  for (const v of inputs) for (const _ of Object.keys(required)) sum += kvAtOpening(v, 0.5);
+  for (const v of inputs) for (let i = Object.keys(required).length; i > 0; i--) sum += kvAtOpening(v, 0.5);
 })); // prettier-ignore
 const plain = timed(() => chooseValves(study, VALVE, valves, { isPlain: true }));
 const usual = timed(() => chooseValves(study, VALVE, valves));

@@ -15,7 +15,7 @@ const openings = (entry: RawEntry) =>
     .map((s) => ({ id: s.id, margin: s.result!.margins.find((m) => m.check === 'valve-opening' && m.where === VALVE)! }));
 
 test('of the demo’s catalogue the preferred valve stays in its band in every judged scenario', () => {
-  const valves = generateValves(300) as Record<string, RawEntry>;
+  const valves = generateValves(300);
   const { preferred, candidates, fallen, counts } = choose(valves);
   expect(counts.tried).toBe(300);
   const entry = valves[preferred!]!;

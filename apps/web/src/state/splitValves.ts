@@ -99,5 +99,5 @@ export function splitOperations(
 /** the last element of a line ends at the elevation of its point */
 function atPoint(e: RawElement): RawElement {
   const { outletElevation: _z, ...rest } = e;
-  return rest as RawElement;
+  return rest;
 }

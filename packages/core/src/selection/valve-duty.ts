@@ -74,5 +74,5 @@ export function valveDutyStudy(
       },
     ],
     scenarios,
-  } as Study;
+  };
 }
