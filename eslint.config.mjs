@@ -20,6 +20,7 @@ const ROOMS = {
   scenarios: [...BASE, 'fields', 'results', ...COMPONENTS, 'elements', 'network', 'document', 'checks'],
   sizing: ['pipes', 'elements', 'results', 'network', 'document', 'scenarios'],
   selection: [...BASE, 'pumps', 'valves', 'results', 'checks', 'document', 'scenarios', 'catalogue'],
+  reach: [...BASE, 'fields', 'fluids', 'results', 'checks', 'document', 'scenarios'],
   catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
   digitise: ['numerics'],
 };
@@ -114,11 +115,11 @@ export default tseslint.config(
     INSIDE_CORE,
     { group: ['react', 'react-*', '**/features/**', '**/ui/**'], message: 'state has no React.' },
   ]),
-  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps'].map((own) =>
+  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps', 'valves'].map((own) =>
     closed(`apps/web/src/features/${own}`, [
       INSIDE_CORE,
       {
-        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps']
+        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps', 'valves']
           .filter((f) => f !== own)
           .map((f) => `../${f}/*`),
         message: 'features reach each other only through state.',

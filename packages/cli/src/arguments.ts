@@ -9,12 +9,12 @@ export class UsageError extends Error {
 }
 
 interface Arguments {
-  command: 'solve' | 'curve' | 'check' | 'catalogue' | 'find' | 'rank' | 'stages' | 'valves';
+  command: 'solve' | 'curve' | 'check' | 'catalogue' | 'find' | 'rank' | 'stages' | 'valves' | 'headroom' | 'sweep';
   file: string;
   options: ReadonlyMap<string, string>;
 }
 
-const COMMANDS = ['solve', 'curve', 'check', 'catalogue', 'find', 'rank', 'stages', 'valves'];
+const COMMANDS = ['solve', 'curve', 'check', 'catalogue', 'find', 'rank', 'stages', 'valves', 'headroom', 'sweep'];
 
 /** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */
 export function parseArguments(argv: readonly string[]): Arguments {

@@ -18,6 +18,8 @@ import { UsageError } from './arguments.js';
 export interface Outcome {
   code: 0 | 2 | 3;
   output: unknown;
+  /** in place of JSON on standard output */
+  text?: string;
   /** lines for standard error */
   notes?: string[];
 }

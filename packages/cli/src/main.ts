@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { catalogue, find } from './catalogue.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
+import { headroom, sweep } from './reach.js';
 import { rank, stages, valves } from './selection.js';
 
 const USAGE = `cedar-knot solve STUDY.json
@@ -14,6 +15,10 @@ cedar-knot rank STUDY.json --pump P1 --catalogue CATALOGUE.json [--vary diameter
   [--top 50] [--type …] [--frequency 50] [--liquid …] [--material …] [--max-speed "3000 rpm"]
 cedar-knot stages STUDY.json --pump P1 [--model ID --catalogue CATALOGUE.json]
 cedar-knot valves STUDY.json --valve CV1 --catalogue CATALOGUE.json
+cedar-knot headroom STUDY.json --check npsh-ratio --where P1 --input T1.level [--scenario hot] [--from "0 m" --to "4 m"]
+cedar-knot headroom STUDY.json --largest CV1.flow [--scenario hot] [--to "400 m3/h"]
+cedar-knot sweep STUDY.json --input P1.speed --from "2000 rpm" --to "2970 rpm" --steps 20 --read P1.flow,CV1.opening,npsh-ratio:P1
+  [--scenario winter] [--format json|csv]
 `;
 
 function run(argv: readonly string[]): Outcome {
@@ -36,6 +41,10 @@ function run(argv: readonly string[]): Outcome {
       return stages(text, args.options, readText);
     case 'valves':
       return valves(text, args.options, readText);
+    case 'headroom':
+      return headroom(text, args.options);
+    case 'sweep':
+      return sweep(text, args.options);
   }
 }
 
@@ -64,7 +73,7 @@ function main(): void {
   }
   for (const line of outcome.notes ?? []) process.stderr.write(`${line}\n`);
   process.exitCode = outcome.code;
-  process.stdout.write(`${JSON.stringify(outcome.output, null, 1)}\n`);
+  process.stdout.write(outcome.text ?? `${JSON.stringify(outcome.output, null, 1)}\n`);
 }
 
 main();

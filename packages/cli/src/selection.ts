@@ -26,7 +26,7 @@ type ReadText = (file: string) => string;
 const MOST_LISTED = 100_000;
 
 /** a study that can be solved, or the outcome that says why not */
-function studyOf(text: string): Study | Outcome {
+export function studyOf(text: string): Study | Outcome {
   const parsed = parseStudyText(text);
   const problems: readonly Problem[] = 'problem' in parsed ? [parsed.problem] : fatalProblems(runStudy(parsed.raw));
   if (problems.length > 0) {
@@ -36,7 +36,7 @@ function studyOf(text: string): Study | Outcome {
   return (parsed as { raw: Study }).raw;
 }
 
-const isOutcome = (x: Study | JudgedCatalogue | Outcome): x is Outcome => 'code' in x && 'output' in x;
+export const isOutcome = (x: Study | JudgedCatalogue | Outcome): x is Outcome => 'code' in x && 'output' in x;
 
 function catalogueOf(options: Options, read: ReadText): JudgedCatalogue | Outcome {
   const file = options.get('catalogue');

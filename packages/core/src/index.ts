@@ -125,7 +125,9 @@ export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves }
 export { studySchema } from './document/json-schema.js';
 export { usedEntries, workedFigures, working, workingChain } from './scenarios/working.js';
 export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
-export { reachOf, type Reach, type ReachRequest } from './scenarios/reach.js';
+export { inputAt, inputsOf, movedStudy, valueIn, writtenValue, type StudyInput } from './reach/inputs.js';
+export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
+export { readAt, readingOf, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
 export {
   annuity,
   compareLineSizes,

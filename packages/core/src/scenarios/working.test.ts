@@ -1,9 +1,7 @@
 import { line, pipe, PUMP, study, vessel } from '../test/studies.js';
 import { runStudy } from './run.js';
-import { reachOf } from './reach.js';
 import { workedFigures, working } from './working.js';
 import { shownStep, type WorkingStep } from '../results/working.js';
-import type { Study } from '../document/study.js';
 
 /** works out a line of numbers as it stands written: the checker's pocket calculator, which knows nothing of the program's own */
 function calculate(numbers: string): number {
@@ -312,36 +310,4 @@ test('a working holds only the steps that its figure rests on; what has none is 
   ];
   const without = offered.flatMap((kind) => workedFigures(kind).map((k) => `${kind}.${k}`)).filter((x) => !kinds.includes(x));
   expect(without).toEqual([]);
-});
-
-describe('how far an input can go', () => {
-  const ask = (more: object) =>
-    reachOf(raw as Study, {
-      scenario: 'a',
-      check: 'npsh-ratio',
-      where: 'P',
-      address: 'T.level',
-      from: 3,
-      to: -12,
-      unit: 'm',
-      ...more,
-    });
-  test('the level may sink until NPSHA is 1.3 of NPSHR: below, a plain second run fails, above it holds', () => {
-    const found = ask({});
-    if (found.kind !== 'reached') throw new Error(found.kind);
-    const at = (level: number) => {
-      const s = structuredClone(raw) as any;
-      s.points.T.level = `${level} m`;
-      return runStudy(s).scenarios[0]!.result!.margins.find((m) => m.check === 'npsh-ratio')!;
-    };
-    expect(at(found.at).value).toBeCloseTo(1.3, 4);
-    expect(at(found.at + 0.01).verdict).not.toBe('fails');
-    expect(at(found.at - 0.01).verdict).toBe('fails');
-  });
-  test('what never fails, fails already or cannot be solved says so', () => {
-    expect(ask({ to: 6 })).toEqual({ kind: 'never' });
-    expect(ask({ from: -11 })).toEqual({ kind: 'already' });
-    expect(ask({ address: 'X.level' })).toMatchObject({ kind: 'unsolved' });
-    expect(ask({ scenario: 'no such' })).toEqual({ kind: 'unsolved', at: 3 });
-  });
 });

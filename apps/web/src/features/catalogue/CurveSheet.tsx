@@ -9,7 +9,7 @@ import { axisTicks } from '../../ui/ticks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, type Display } from '../context.js';
-import { impellerField, flowField, speedField, siOf } from './fields.js';
+import { impellerField, flowField, speedField, siOf } from '../../state/quantities.js';
 import type { Duty } from './FlowStrip.js';
 
 const LEFT = 40;

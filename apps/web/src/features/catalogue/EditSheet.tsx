@@ -10,7 +10,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 import { EntryFields, EntryTables, RecoveryTable, type Put } from '../entry/EntryEditor.js';
 import { CurveSheet } from './CurveSheet.js';
-import { flowField, headField, siOf } from './fields.js';
+import { flowField, headField, siOf } from '../../state/quantities.js';
 import { Agreement } from './PumpSheet.js';
 
 const BEGIN: Readonly<Record<ModelKind, RawEntry>> = {

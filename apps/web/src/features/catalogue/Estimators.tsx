@@ -13,7 +13,7 @@ import { readEntry } from '../../state/entry.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
-import { quantity, siOf } from './fields.js';
+import { quantity, siOf } from '../../state/quantities.js';
 
 type Way = 'volume' | 'heat' | 'mass' | 'use';
 

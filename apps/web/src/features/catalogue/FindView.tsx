@@ -24,7 +24,7 @@ import { judgedEntry } from '../entry/judged.js';
 import { PumpCurves, type PumpLine } from '../entry/PumpCurves.js';
 import { FlowEstimator, HeadEstimator } from './Estimators.js';
 import { FoundList, sorted, type Sort } from './FoundList.js';
-import { flowField, headField, npshField, shareField, siOf, staticField } from './fields.js';
+import { flowField, headField, npshField, shareField, siOf, staticField } from '../../state/quantities.js';
 
 interface Asked {
   flow: string;

@@ -19,7 +19,7 @@ import { chartOptions } from '../../ui/chart/chartOptions.js';
 import type { Shown } from '../../state/studyStore.js';
 import { readValve } from '../../worker/valveFigures.js';
 import { judgedEntry } from '../entry/judged.js';
-import { burnsOf, openingBand } from '../valves/bands.js';
+import { burnsOf, openingBand } from '../../state/openingBand.js';
 import { familyOf, NO_FAMILY } from './family.js';
 import { Held } from './DragScale.js';
 import { Handles } from './Handles.js';

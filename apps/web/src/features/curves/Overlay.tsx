@@ -6,7 +6,7 @@ import type { PlotArea } from '../../ui/chart/ApexChart.js';
 import type { Axis } from '../../ui/chart/chartOptions.js';
 import type { Family } from './family.js';
 import { CurveEnds, FamilyMarks } from './FamilyMarks.js';
-import { interpolate } from './interpolate.js';
+import { interpolate } from '../../ui/chart/interpolate.js';
 import type { Mapped, Scale } from './mapped.js';
 import type { CurvesModel, Knot } from './model.js';
 

@@ -3,7 +3,7 @@ import { open, pumpedStudy } from '../../test/open.js';
 import { judgedEntry } from '../entry/judged.js';
 import { familyOf, NO_FAMILY } from './family.js';
 import { curvesModel } from './model.js';
-import { burnsOf } from '../valves/bands.js';
+import { burnsOf } from '../../state/openingBand.js';
 import { BARE, type Shows } from './shows.js';
 
 /* What stands beside the curve of 62, 60, 54 and 42 m at 0, 30, 60 and 90 m³/h, two of which run against a valve that holds 60. */

@@ -14,8 +14,8 @@ import {
   type RunOut,
   type ServiceCurves,
 } from '@cedar-knot/core';
-import type { Burn } from '../valves/bands.js';
-import { interpolate } from './interpolate.js';
+import type { Burn } from '../../state/openingBand.js';
+import { interpolate } from '../../ui/chart/interpolate.js';
 import type { Shows } from './shows.js';
 
 /** What is drawn beside a pump curve as it runs in the active scenario. */

@@ -4,7 +4,7 @@ import { PlotFrame, pathOf, type Plot } from '../../ui/chart/PlotFrame.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
-import type { OpeningBand } from './bands.js';
+import type { OpeningBand } from '../../state/openingBand.js';
 
 const STEPS = 80;
 const PAD = { left: 42, right: 34, top: 40, bottom: 32 };

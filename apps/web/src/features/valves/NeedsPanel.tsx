@@ -6,7 +6,7 @@ import type { ValveFigures } from '../../worker/valveFigures.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Figure } from '../working/Figure.js';
-import type { OpeningBand } from './bands.js';
+import type { OpeningBand } from '../../state/openingBand.js';
 
 const WORST = ['fails', 'near', 'holds', 'not-applicable'] as const;
 

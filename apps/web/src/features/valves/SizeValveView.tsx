@@ -11,7 +11,7 @@ import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { explain } from '../../worker/occasional.js';
 import { recalculate } from '../../worker/outcome.js';
-import { quantity, siOf } from '../catalogue/fields.js';
+import { quantity, siOf } from '../../state/quantities.js';
 import { displayIn, StudyContext } from '../context.js';
 import { letterOf } from '../../state/address.js';
 import { WorkingSheet } from '../working/WorkingSheet.js';

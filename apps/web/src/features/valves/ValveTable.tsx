@@ -7,7 +7,7 @@ import { MarkShape, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
-import type { OpeningBand } from './bands.js';
+import type { OpeningBand } from '../../state/openingBand.js';
 
 const STRIP = 270;
 const MARGIN = 8;

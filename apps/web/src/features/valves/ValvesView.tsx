@@ -9,7 +9,7 @@ import { Select } from '../../ui/Select.js';
 import { readValve } from '../../worker/valveFigures.js';
 import { valveWorker, type ValveWork } from '../../worker/valves.js';
 import { useStudy, useStudyStore } from '../context.js';
-import { burnsOf, openingBand } from './bands.js';
+import { burnsOf, openingBand } from '../../state/openingBand.js';
 import { CoefficientChart } from './CoefficientChart.js';
 import { InstalledChart, WindowChart } from './InstalledChart.js';
 import { NeedsPanel } from './NeedsPanel.js';

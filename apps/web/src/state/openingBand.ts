@@ -1,5 +1,5 @@
 import { CHECKS, dropAtFlow, kvAtOpening, pipingFactors, type Margin, type ValveInput } from '@cedar-knot/core';
-import type { Shown } from '../../state/studyStore.js';
+import type { Shown } from './studyStore.js';
 
 /** Edges of the opening band of a valve, 0…1: allowed, and preferred inside of it. */
 export interface OpeningBand {

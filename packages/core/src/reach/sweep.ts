@@ -1,0 +1,68 @@
+import { isCheckCode, type CheckCode } from '../checks/index.js';
+import type { Study } from '../document/study.js';
+import type { SolvedScenario } from '../scenarios/run.js';
+import { Probe, marginIn } from './headroom.js';
+import type { StudyInput } from './inputs.js';
+
+/** What is read at every step: a figure of a result (`P1.flow`), or the value of a margin (`npsh-ratio:P1`). */
+export type SweepReading = { name: string } & (
+  { kind: 'figure'; id: string; key: string } | { kind: 'margin'; check: CheckCode; where: string }
+);
+
+/** A reading by its name; undefined where it is written as neither. */
+export function readingOf(name: string): SweepReading | undefined {
+  const colon = name.indexOf(':');
+  if (colon > 0) {
+    const [check, where] = [name.slice(0, colon), name.slice(colon + 1)];
+    return isCheckCode(check) && where !== '' ? { name, kind: 'margin', check, where } : undefined;
+  }
+  const dot = name.lastIndexOf('.');
+  return dot > 0 ? { name, kind: 'figure', id: name.slice(0, dot), key: name.slice(dot + 1) } : undefined;
+}
+
+/** The value of a reading, SI; null where it has none, undefined where there is no such figure. */
+export function readAt(s: SolvedScenario, r: SweepReading): number | null | undefined {
+  if (!s.result || s.result.status === 'failed') return null;
+  if (r.kind === 'margin') return marginIn(s, r.check, r.where)?.value ?? null;
+  const { elements, points, lines } = s.result;
+  const thing = (elements[r.id] ?? points[r.id] ?? lines[r.id]) as Readonly<Record<string, unknown>> | undefined;
+  if (!thing) return undefined;
+  const value = thing[r.key];
+  return value === null || typeof value === 'number' ? value : undefined;
+}
+
+export interface SweepRow {
+  step: number;
+  /** SI, pressures at a place absolute */
+  input: number;
+  scenario: string;
+  status: 'solved' | 'limited' | 'failed';
+  values: Record<string, number | null>;
+}
+
+/**
+ * Moves one input from a value to another in equal steps, in some scenarios, and reads figures and margins at each.
+ *
+ * @param from,to SI, pressures absolute @param steps parts: one row more a scenario
+ */
+export function sweepRows(
+  study: Study,
+  scenarios: readonly SolvedScenario[],
+  input: StudyInput,
+  from: number,
+  to: number,
+  steps: number,
+  readings: readonly SweepReading[],
+): SweepRow[] {
+  const rows: SweepRow[] = [];
+  for (const present of scenarios) {
+    const probe = new Probe(study, present.id, input, present);
+    for (let step = 0; step <= steps; step++) {
+      const value = step === steps ? to : from + ((to - from) * step) / steps;
+      const s = probe.at(value);
+      const values = Object.fromEntries(readings.map((r) => [r.name, readAt(s, r) ?? null]));
+      rows.push({ step, input: value, scenario: present.id, status: s.result?.status ?? 'failed', values });
+    }
+  }
+  return rows;
+}
