@@ -127,6 +127,7 @@ export { usedEntries, workedFigures, working, workingChain } from './scenarios/w
 export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
 export { inputAt, inputsOf, movedStudy, valueIn, writtenValue, type StudyInput } from './reach/inputs.js';
 export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
+export { bringingToLimit, type Bringing } from './reach/nearest.js';
 export { readAt, readingOf, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
 export {
   annuity,

@@ -93,8 +93,8 @@ export class Probe {
   range({ from, to }: Range): [number, number] {
     const { field } = this.input;
     const now = this.now ?? 0;
-    const dimension = field.type === 'quantity' ? field.dimension : '';
-    const span = Math.max(USUAL[dimension] ?? (field.type === 'number' && field.max <= 10 ? field.max - field.min : 1), TIMES * Math.abs(now)); // prettier-ignore
+    const usual = field.type === 'quantity' ? (USUAL[field.dimension] ?? 1) : Math.min(10, field.max - field.min);
+    const span = Math.max(usual, TIMES * Math.abs(now)); // prettier-ignore
     const bounds = field.type === 'quantity' && field.dimension === 'pressure' ? [0, Infinity] : [field.min, field.max];
     return [from ?? Math.max(now - span, bounds[0]!), to ?? Math.min(now + span, bounds[1]!)];
   }

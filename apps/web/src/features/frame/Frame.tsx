@@ -18,13 +18,17 @@ import { useWarnBeforeLeaving } from './useWarnBeforeLeaving.js';
 
 const FOLD_KEY = 'cedar-knot-strip-folded';
 
-/** a check of a control valve fails in a judged scenario */
-const valvesFail = ({ outcome, study }: StudyState): boolean =>
-  (outcome?.scenarios ?? []).some((s) => {
-    if (study.scenarios.find((x) => x.id === s.id)?.judged === false) return false;
-    const { result } = s;
-    return result?.margins.some((m) => m.verdict === 'fails' && result.elements[m.where]?.kind === 'control-valve') ?? false;
-  });
+/** a check fails in a judged scenario: any, or one of a control valve */
+const failsIn =
+  (isOnlyValves: boolean) =>
+  ({ outcome, study }: StudyState): boolean =>
+    (outcome?.scenarios ?? []).some(({ id, result }) => {
+      if (study.scenarios.find((x) => x.id === id)?.judged === false) return false;
+      const isMeant = (where: string): boolean => !isOnlyValves || result!.elements[where]?.kind === 'control-valve';
+      return result?.margins.some((m) => m.verdict === 'fails' && isMeant(m.where)) ?? false;
+    });
+const valvesFail = failsIn(true);
+const anyFails = failsIn(false);
 
 /** What stands around every view of a study: bar, rail, strip, and what opens over them. */
 export function Frame() {
@@ -41,7 +45,8 @@ export function Frame() {
   const title = useStudy((s) => `${s.study.tag ?? ''} ${s.study.title ?? ''}`.trim());
   const problems = useStudy((s) => s.outcome?.problems ?? null);
   const failing = useStudy((s) => s.outcome?.scenarios.some((x) => x.result?.status === 'failed') ?? false);
-  const hunting = useStudy(valvesFail);
+  const valves = useStudy(valvesFail);
+  const margins = useStudy(anyFails);
   const view = useLocation().pathname.split('/').at(-1);
   const openCommands = useCallback(() => setCommandsOpen(true), []);
   const openKeys = useCallback(() => setKeysOpen(true), []);
@@ -57,7 +62,7 @@ export function Frame() {
     <div className="flex h-full flex-col overflow-hidden">
       <TopBar onCommands={openCommands} />
       <div className="flex min-h-0 flex-1">
-        <Rail base={`/studies/${id}`} attention={{ system: (problems?.length ?? 0) > 0, curves: failing, valves: hunting }} />
+        <Rail base={`/studies/${id}`} attention={{ system: (problems?.length ?? 0) > 0, curves: failing, valves, margins }} />
         <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
           <Suspense fallback={<p className="text-inkq p-4">Drawing …</p>}>

@@ -1,6 +1,7 @@
 import { runStudy, type Margin } from '@cedar-knot/core';
 import { pumpedStudy } from '../../test/open.js';
-import { gauges, scaleOf } from './gauges.js';
+import { scaleOf } from '../../state/gaugeScale.js';
+import { gauges } from './gauges.js';
 
 describe('gauges', () => {
   const margin = (more: Partial<Margin>): Margin => ({ check: 'x', where: 'P', value: 1, limit: 1.3, verdict: 'holds', ...more });

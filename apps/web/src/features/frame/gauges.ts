@@ -1,5 +1,5 @@
-import type { CheckCode, Margin, ScenarioResult, Verdict } from '@cedar-knot/core';
-import type { GaugeScale } from '../../ui/PinGauge.js';
+import type { CheckCode, ScenarioResult, Verdict } from '@cedar-knot/core';
+import { scaleOf, type GaugeScale } from '../../state/gaugeScale.js';
 
 /** The four gauges of a scenario card. */
 interface Gauge {
@@ -48,14 +48,4 @@ export function gauges(result: ScenarioResult, pump: string | null): Gauge[] {
       scale: scaleOf(margin, span),
     };
   });
-}
-
-/** the bands and ticks of a margin on a scale; an empty scale where nothing is judged */
-export function scaleOf(margin: Margin | undefined, [min, max]: readonly [number, number]): GaugeScale {
-  if (!margin || margin.limit === null) return { min, max, allow: [min, min], prefer: [min, min], ticks: [] };
-  const isMost = margin.upper === undefined && margin.nearAbove !== undefined;
-  const low = isMost ? min : margin.limit;
-  const high = isMost ? margin.limit : (margin.upper ?? max);
-  const ticks = isMost ? [high] : margin.upper === undefined ? [low] : [low, high];
-  return { min, max, allow: [low, high], prefer: [margin.nearBelow ?? low, margin.nearAbove ?? high], ticks };
 }

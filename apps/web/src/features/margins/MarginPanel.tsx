@@ -1,0 +1,194 @@
+import { CHECKS, inputAt, type Bringing, type Margin, type Study } from '@cedar-knot/core';
+import { checkName, checkValue, figureName, marginReason } from '@cedar-knot/wording';
+import { X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { letterOf, locate } from '../../state/address.js';
+import { scaleAround } from '../../state/gaugeScale.js';
+import { limitAt } from '../../state/limits.js';
+import { Button } from '../../ui/controls.js';
+import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
+import { TinyGauge } from '../../ui/PinGauge.js';
+import type { ReachWork } from '../../worker/reach.js';
+import { useDisplay, useStudy, type Display } from '../context.js';
+import { LimitEntry, limitText } from '../entry/LimitEntry.js';
+import type { Cell } from './MarginsView.js';
+
+/** What a cell says in full: its limit, which is changed here, how far it is from it, its working, and what would bring it there. */
+export function MarginPanel({ cell, onClose, work }: { cell: Cell | null; onClose: () => void; work: ReachWork }) {
+  const study = useStudy((s) => s.study);
+  const result = useStudy((s) => (cell ? s.shown[cell.scenario]?.outcome.result : undefined));
+  const m = cell ? result?.margins.find((x) => x.check === cell.check && x.where === cell.where) : undefined;
+  if (!cell || !m)
+    return (
+      <aside aria-label="Margin" className="panel text-inkq w-[318px] flex-none px-4 py-6 text-[12.5px]">
+        Press a cell: how far it is from its limit, what its value rests on, and which inputs would bring it there, nearest first.
+      </aside>
+    );
+  const index = study.scenarios.findIndex((s) => s.id === cell.scenario);
+  return (
+    <aside aria-label="Margin" className="panel flex w-[318px] flex-none flex-col overflow-y-auto px-3 py-2">
+      <header className="flex items-center gap-2">
+        <ScenarioLetter index={index} letter={letterOf(index)} />
+        <h2 className="min-w-0 flex-1 truncate text-[14px] font-semibold">{checkName(cell.check)}</h2>
+        <span className="text-inkq text-[12px]">{cell.where}</span>
+        <button type="button" aria-label="Close" onClick={onClose} className="p-1">
+          <X size={15} aria-hidden="true" />
+        </button>
+      </header>
+      <Opened key={`${cell.scenario} ${cell.check} ${cell.where}`} cell={cell} m={m} study={study} work={work} />
+    </aside>
+  );
+}
+
+function Opened({ cell, m, study, work }: { cell: Cell; m: Margin; study: Study; work: ReachWork }) {
+  const d = useDisplay();
+  const { check, where } = cell;
+  const shown = useStudy((s) => s.shown);
+  const openWorking = useStudy((s) => s.openWorking);
+  const [isEditing, setEditing] = useState(false);
+  const own = limitAt(study, { check, where });
+  const write = (x: number | null | undefined): string => checkValue(check, x, d.system);
+  const isJudged = m.verdict !== 'not-applicable' && m.value !== null;
+  const others = study.scenarios.flatMap((s, i) => {
+    const other = shown[s.id]?.outcome.result?.margins.find((x) => x.check === check && x.where === where);
+    return s.id === cell.scenario || other?.value == null || other.verdict === 'not-applicable' ? [] : [{ i, m: other }];
+  });
+  return (
+    <>
+      {isJudged ? (
+        <div className="mt-1 flex items-center gap-3">
+          <b className="text-[24px] leading-[30px] font-semibold" style={{ color: verdictColor(m.verdict) }} data-figure="margin">
+            {write(m.value)}
+          </b>
+          <TinyGauge value={m.value!} scale={scaleAround(m)} verdict={m.verdict} />
+        </div>
+      ) : (
+        <p className="text-inkq mt-1">– {marginReason(m)}</p>
+      )}
+      {isJudged && (
+        <p className="mt-1 text-[12.5px]" data-sentence>
+          {sentence(m, write)}
+          {others.length > 0 && (
+            <>
+              {' '}
+              In{' '}
+              {others.map(({ i, m: other }, k) => (
+                <span key={i} className="whitespace-nowrap">
+                  {k > 0 && ', '}
+                  <ScenarioLetter index={i} letter={letterOf(i)} small /> {write(other.value)}
+                </span>
+              ))}
+              .
+            </>
+          )}
+        </p>
+      )}
+      <div className="border-soft mt-2 border-t pt-1.5 text-[12.5px]">
+        <div className="flex items-center">
+          <span className="text-inkq flex-1">limit{own ? ', of this study' : ', by default'}</span>
+          <button
+            type="button"
+            aria-expanded={isEditing}
+            disabled={m.limit === null}
+            onClick={() => setEditing(!isEditing)}
+            className="text-cedar h-[24px] underline decoration-dotted underline-offset-2"
+          >
+            {m.limit === null ? '–' : limitText(check, m, write)}
+          </button>
+        </div>
+        {own?.reason && <p className="text-inkq text-[12px]">{own.reason}</p>}
+        {isEditing && <LimitEntry margin={m} check={check} own={own} onClose={() => setEditing(false)} />}
+        <p className="text-inkq text-[12px]">{CHECKS[check].source}</p>
+        {isJudged && (
+          <Button tone="bare" className="!h-[24px] !px-0 text-[12px]" onClick={() => openWorking(where, check, cell.scenario)}>
+            Working
+          </Button>
+        )}
+      </div>
+      {isJudged && <WhatBrings cell={cell} study={study} work={work} />}
+    </>
+  );
+}
+
+/** by how much, in the unit of the check */
+function sentence(m: Margin, write: (x: number) => string): string {
+  const upper = m.upper !== undefined && Number.isFinite(m.upper) ? m.upper : undefined;
+  const edge = upper !== undefined && Math.abs(m.value! - upper) < Math.abs(m.value! - m.limit!) ? upper : m.limit!;
+  const away = write(Math.abs(m.value! - edge));
+  if (m.verdict === 'fails') return m.value! < edge ? `Short of its limit by ${away}.` : `Over its limit by ${away}.`;
+  return `${m.verdict === 'near' ? 'Near: ' : ''}${away} ${m.value! < edge ? 'under' : 'over'} its limit.`;
+}
+
+/** Every input that alone would bring the margin to its limit, nearest first: solved in slices, and anew with every change. */
+function WhatBrings({ cell, study, work }: { cell: Cell; study: Study; work: ReachWork }) {
+  const d = useDisplay();
+  const atmosphere = useStudy((s) => s.shown[cell.scenario]?.outcome.medium?.atmosphere ?? 0);
+  const [found, setFound] = useState<readonly Bringing[]>([]);
+  const [isDone, setDone] = useState(false);
+  useEffect(() => {
+    let gone = false;
+    setDone(false);
+    void work
+      .seek(study, cell, (list) => !gone && setFound(list))
+      .then((isWhole) => !gone && isWhole && setDone(true), () => !gone && setDone(true)); // prettier-ignore
+    return () => {
+      gone = true;
+      work.stop();
+    };
+    // the cell is the same as long as this stands
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [study, work]);
+  return (
+    <section aria-label="What would bring it to the limit" className="border-soft mt-2 border-t pt-1.5" data-done={isDone}>
+      <h3 className="text-[13px] font-semibold">
+        What would bring it to the limit <span className="text-inkq text-[12px] font-normal">each alone, nearest first</span>
+      </h3>
+      <table className="w-full text-[12.5px]">
+        <tbody>
+          {found.map((b) => (
+            <Row key={b.input} b={b} study={study} d={d} atmosphere={atmosphere} />
+          ))}
+        </tbody>
+      </table>
+      {!isDone && (
+        <p className="text-inkq py-1 text-[12px]" role="status">
+          Looking further …
+        </p>
+      )}
+      {isDone && found.length === 0 && (
+        <p className="text-inkq py-1 text-[12px]">
+          <VerdictMark kind="not-applicable" size={9} /> No input alone does, in the range that is usual for it.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Row({ b, study, d, atmosphere }: { b: Bringing; study: Study; d: Display; atmosphere: number }) {
+  const input = inputAt(study, b.input);
+  if (!input) return null;
+  const { now, turns } = b.headroom;
+  const { field } = input;
+  const dimension = field.type === 'quantity' ? field.dimension : null;
+  // a pressure at a place as it is typed: gauge
+  const shown = (si: number): number => (dimension ? d.value(dimension === 'pressure' ? si - atmosphere : si, dimension) : si);
+  const figures = (si: number): string => String(Number(shown(si).toPrecision(4)));
+  const unit = dimension ? `${d.unit(dimension)}${dimension === 'pressure' ? '(g)' : ''}` : '';
+  const change = shown(turns) - shown(now);
+  const name = locate(study, input.id)?.entry.name;
+  return (
+    <tr className="h-[23px]" data-input={b.input}>
+      <td className="max-w-[128px] truncate" title={typeof name === 'string' ? name : input.id}>
+        <b className="font-semibold">{input.owner === 'scenario' ? 'Liquid' : input.id}</b>{' '}
+        {(field.label ?? figureName(input.key)).toLowerCase()}
+      </td>
+      <td className="text-right whitespace-nowrap">
+        {figures(now)} → <b className="font-semibold">{figures(turns)}</b>
+      </td>
+      <td className="text-inkq pl-2 text-right text-[12px] whitespace-nowrap">
+        {change < 0 ? '−' : '+'}
+        {Number(Math.abs(change).toPrecision(2))} {unit}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,110 @@
+import type { Bringing, Operation } from '@cedar-knot/core';
+import { act, cleanup, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { open, pumpedStudy, settle, show } from '../../test/open.js';
+import { byWorst, marginParts, verdictCounts } from '../../state/marginRows.js';
+import { Seeker, type CellAsked } from '../../worker/bringing.js';
+import type { ReachWork } from '../../worker/reach.js';
+import { MarginsView } from './MarginsView.js';
+
+afterEach(cleanup);
+
+const scenarios: Operation = { op: 'set', path: ['scenarios'], value: [{ id: 'day', temperature: '20 C' }, { id: 'night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } }] }; // prettier-ignore
+const NONE: ReachWork = { seek: () => Promise.resolve(true), stop: () => undefined };
+const cell = (check: string, scenario: string): HTMLElement => document.querySelector(`[data-check="${check}"] [data-cell="${scenario}"]`)!; // prettier-ignore
+
+test('every check of every scenario, with the verdicts that the calculation gives; what does not apply says why', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  show(opened, <MarginsView work={NONE} />);
+  const { shown, study } = opened.store.getState();
+  for (const [i, s] of study.scenarios.entries()) {
+    const { margins } = shown[s.id]!.outcome.result!;
+    const { fails, near, holds } = verdictCounts(margins);
+    expect(document.querySelector(`[data-counts="${'AB'[i]}"]`)!.textContent).toBe([fails, near, holds].filter((n) => n > 0).join('')); // prettier-ignore
+    for (const m of margins.filter((x) => x.where === 'P-1' && x.verdict !== 'not-applicable'))
+      expect(cell(m.check, s.id).dataset.verdict).toBe(m.verdict);
+  }
+  // a quarter of the least flow of a pump of 60 m³/h best flow
+  expect(cell('flow-region', 'night').dataset.verdict).toBe('fails');
+  const user = userEvent.setup();
+  await user.click(screen.getByRole('radio', { name: 'near or failing' }));
+  expect(cell('flow-region', 'night')).toBeTruthy();
+  expect(cell('curve-range', 'night')).toBeNull();
+  await user.click(screen.getByRole('radio', { name: 'all' }));
+  const none = [...document.querySelectorAll<HTMLElement>('[data-verdict=not-applicable]')];
+  expect(none.length).toBeGreaterThan(0);
+  for (const n of none) expect(n.textContent).toMatch(/^– \w+/);
+});
+
+test('a cell opens what it is away from its limit, and what would bring it there as it is found', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  let said: (found: Bringing[]) => void = () => undefined;
+  let finish: (isWhole: boolean) => void = () => undefined;
+  let asked: CellAsked | undefined;
+  const work: ReachWork = {
+    seek: (_study, c, tell) => {
+      asked = c;
+      said = tell;
+      return new Promise((done) => (finish = done));
+    },
+    stop: jest.fn(),
+  };
+  show(opened, <MarginsView work={work} />);
+  const user = userEvent.setup();
+  await user.click(cell('flow-region', 'night'));
+  expect(asked).toEqual({ scenario: 'night', check: 'flow-region', where: 'P-1' });
+  expect(opened.store.getState().active).toBe('night');
+  const panel = within(screen.getByRole('complementary', { name: 'Margin' }));
+  expect(panel.getByText(/Short of its limit by/)).toBeTruthy();
+  const one: Bringing = { input: 'CV-1.flow', share: 1, headroom: { now: 15 / 3600, turns: 30 / 3600, value: 0.25, limit: 0.5, met: false, unit: 'm3/s' } }; // prettier-ignore
+  act(() => said([one]));
+  const row = document.querySelector('[data-input="CV-1.flow"]')!;
+  expect(row.textContent).toMatch(/CV-1 flow held.*15 → 30.*\+15 m³\/h/);
+  expect(panel.getByRole('status').textContent).toMatch(/further/);
+  await act(async () => {
+    finish(true);
+    await settle();
+  });
+  expect(panel.queryByRole('status')).toBeNull();
+  // another study, another question: the one before ends
+  act(() => void opened.store.getState().change('x', [{ op: 'set', path: ['title'], value: 'Other' }]));
+  expect(work.stop).toHaveBeenCalled();
+});
+
+test('a limit is changed where it stands, and its reason is kept', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  show(opened, <MarginsView work={NONE} />);
+  const user = userEvent.setup();
+  await user.click(cell('flow-region', 'night'));
+  const panel = within(screen.getByRole('complementary', { name: 'Margin' }));
+  await user.click(panel.getByRole('button', { name: /0\.500/ }));
+  await user.clear(panel.getByLabelText('limit'));
+  await user.type(panel.getByLabelText('limit'), '0.1 – 1.3');
+  await user.type(panel.getByLabelText('reason'), 'an hour a year');
+  await user.click(panel.getByRole('button', { name: 'Set' }));
+  await act(settle);
+  expect(opened.store.getState().study.limits).toEqual([{ check: 'flow-region', where: 'P-1', limit: [0.1, 1.3], reason: 'an hour a year' }]); // prettier-ignore
+  expect(cell('flow-region', 'night').dataset.verdict).not.toBe('fails');
+  expect(panel.getByText('an hour a year')).toBeTruthy();
+});
+
+test('looking in slices: a newer question ends the one before it', async () => {
+  const study = pumpedStudy(scenarios);
+  const seeker = new Seeker();
+  const about: CellAsked = { scenario: 'day', check: 'npsh-ratio', where: 'P-1' };
+  const first = seeker.seek(study, about, () => undefined);
+  let found: Bringing[] = [];
+  const second = seeker.seek(study, about, (list) => (found = list));
+  expect(await first).toBe(false);
+  expect(await second).toBe(true);
+  expect(found.map((b) => b.share)).toEqual([...found.map((b) => b.share)].sort((a, b) => a - b));
+  expect(found.map((b) => b.input)).toContain('V-1.level');
+}, 30_000);
+
+test('the worse of two: by verdict, then by what is left of the limit', () => {
+  const m = (value: number, verdict: 'holds' | 'fails') => ({ check: 'npsh-ratio', where: 'P', value, limit: 1.3, verdict });
+  expect([m(2, 'holds'), m(1, 'fails'), m(1.5, 'holds')].sort(byWorst).map((x) => x.value)).toEqual([1, 1.5, 2]);
+  const most = (value: number) => ({ check: 'curve-range', where: 'P', value, limit: 1, verdict: 'holds' as const });
+  expect([most(0.2), most(0.9)].sort(byWorst)[0]!.value).toBe(0.9);
+  expect(marginParts(pumpedStudy(), {}, true)).toEqual([]);
+});

@@ -1,0 +1,23 @@
+import type { Bringing, Study } from '@cedar-knot/core';
+import * as Comlink from 'comlink';
+import type { CellAsked } from './bringing.js';
+import type { ReachWorkerApi } from './reach.worker.js';
+
+/** Where it is looked for what brings a margin to its limit: in a worker on the page, plainly in a test. */
+export interface ReachWork {
+  seek(study: Study, cell: CellAsked, said: (found: Bringing[]) => void): Promise<boolean>;
+  stop(): void;
+}
+
+let remote: Comlink.Remote<ReachWorkerApi> | undefined;
+
+/** The worker that looks around inputs, apart from that of the recalculation; made when the first cell is opened. */
+export function reachWorker(): ReachWork {
+  const found = (remote ??= Comlink.wrap<ReachWorkerApi>(
+    new Worker(new URL('./reach.worker.ts', import.meta.url), { type: 'module' }),
+  ));
+  return {
+    seek: (study, cell, said) => found.seek(study, cell, Comlink.proxy(said)),
+    stop: () => void found.stop(),
+  };
+}

@@ -1,0 +1,65 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, settled, test } from './fixtures.js';
+
+type Head = { id: string; title: string };
+type Solved = { scenarios: { id: string; margins: { check: string; where: string; verdict: string }[] }[] };
+const DEMOS = ['Reinjection transfer', 'Production well W-3', 'Network circulation', 'Snow-melt loop'];
+
+test('margins of every demo study: as often near, failing and held as the command solves', async ({ page }) => {
+  test.slow();
+  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  for (const title of DEMOS) {
+    const { id } = list.find((s) => s.title === title)!;
+    const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as { document: object };
+    const file = join(mkdtempSync(join(tmpdir(), 'margins-')), 'study.json');
+    writeFileSync(file, JSON.stringify(document));
+    const said = execFileSync('bin/cedar-knot', ['solve', file], { encoding: 'utf8', maxBuffer: 1e8 });
+    await page.goto(`/studies/${id}/margins`);
+    await expect(page.locator('[data-cell]').first()).toBeVisible();
+    const solved = (JSON.parse(said) as Solved).scenarios;
+    for (const [i, s] of solved.entries()) {
+      const counts = page.locator(`[data-counts="${String.fromCharCode(65 + i)}"]`);
+      if ((await counts.count()) === 0) continue;
+      const wanted = ['fails', 'near', 'holds'].map((v) => s.margins.filter((m) => m.verdict === v).length).filter((n) => n > 0);
+      await expect(counts).toHaveText(wanted.join(''));
+    }
+    // nothing is hidden: a check that fails anywhere stands among those that need attention, worst first
+    await page.getByRole('radio', { name: 'near or failing' }).click();
+    const failing = new Set(solved.flatMap((s) => s.margins.filter((m) => m.verdict === 'fails').map((m) => m.check)));
+    for (const check of failing) await expect(page.locator(`tr[data-check="${check}"]`).first()).toBeVisible();
+  }
+});
+
+test('a cell says what would bring it to its limit; a limit is changed where it stands, with its reason', async ({ page }) => {
+  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const demo = list.find((s) => s.title === 'Reinjection transfer')!;
+  const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
+  await page.goto(`/studies/${id}/margins`);
+  await page.locator('[data-check=npsh-ratio] [data-cell=fouled]').click();
+  await expect(page.locator('[data-sentence]')).toContainText(/Short of its limit by/);
+  await expect(page.locator('[data-done=true]')).toBeVisible({ timeout: 30_000 });
+  // as the command has it
+  const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as { document: object };
+  const file = join(mkdtempSync(join(tmpdir(), 'margins-')), 'study.json');
+  writeFileSync(file, JSON.stringify(document));
+  const args = ['headroom', file, '--check', 'npsh-ratio', '--where', 'P-410', '--input', 'V-401.level', '--scenario', 'fouled'];
+  const said = JSON.parse(execFileSync('bin/cedar-knot', args, { encoding: 'utf8' })) as {
+    scenarios: { fouled: { turns: number } };
+  };
+  await expect(page.locator('[data-input="V-401.level"] b').nth(1)).toHaveText(String(Number(said.scenarios.fouled.turns.toPrecision(4)))); // prettier-ignore
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+
+  await page.getByRole('button', { name: '≥ 1.30' }).click();
+  await page.getByLabel('limit', { exact: true }).fill('0.95');
+  await page.getByLabel('reason').fill('agreed with the maker');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await settled(page);
+  await expect(page.locator('[data-check=npsh-ratio] [data-cell=fouled]')).toHaveAttribute('data-verdict', /near|holds/);
+  await expect(page.getByText('agreed with the maker')).toBeVisible();
+  await page.getByRole('button', { name: 'Working', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'Working of P-410' })).toContainText('NPSHA/NPSHR');
+});

@@ -1,0 +1,37 @@
+import type { Study } from '../document/study.js';
+import { runStudy } from '../scenarios/run.js';
+import { line, pipe, study, vessel } from '../test/studies.js';
+import { inputAt, movedStudy } from './inputs.js';
+import { bringingToLimit } from './nearest.js';
+
+/* NPSHA falls with the level, with what the strainer takes and with the heat; 30 − Q/10 m against a lift of 20 m. */
+const raw = study(
+  { T: vessel(0, 5), U: vessel(25, 0) },
+  [
+    line('L', 'T', 'U', [
+      pipe('a', 3, 200),
+      { id: 'S', kind: 'device', drop: '0.1 bar', at: '100 m3/h', exponent: 2 },
+      { id: 'P', kind: 'pump', mode: 'curve', pump: 'x', speed: '2900 rpm' },
+      pipe('b', 20, 200),
+    ]),
+  ],
+  {
+    pumps: { x: { speed: '2900 rpm', curve: [0, 60, 140].map((q) => ({ flow: `${q} m3/h`, head: `${30 - q / 10} m`, efficiency: q === 0 ? 0 : 0.8, npshr: '8 m' })) } }, // prettier-ignore
+    scenarios: [{ id: 's', fluid: 'water', temperature: '20 C' }],
+  },
+) as unknown as Study;
+
+test('every input that would bring the margin to its limit, each solved anew; what does not matter is not among them', () => {
+  const [present] = runStudy(raw).scenarios;
+  const found = [...bringingToLimit(raw, present!, 'npsh-ratio', 'P')].flatMap((b) => b ?? []);
+  const inputs = found.map((b) => b.input);
+  expect(inputs).toEqual(expect.arrayContaining(['T.level', 'T.pressure', 's.temperature', 'S.drop']));
+  expect(inputs).not.toContain('U.bore');
+  // fouled ten times over the flow is less, and NPSHA still 1.41 times NPSHR
+  expect(inputs).not.toContain('S.fouling');
+  for (const { input, headroom } of found) {
+    const there = runStudy(movedStudy(raw, 's', inputAt(raw, input)!, headroom.turns)).scenarios[0]!.result!;
+    expect(there.margins.find((m) => m.check === 'npsh-ratio')!.value).toBeCloseTo(1.3, 5);
+  }
+  expect([...bringingToLimit(raw, present!, 'valve-opening', 'P')]).toEqual([]);
+});
