@@ -3,7 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** who may import whom in the core: a room lists the rooms it may use, everything else of ours is closed to it */
-const COMPONENTS = ['fluids', 'pipes', 'fittings', 'pumps', 'valves', 'margins'];
+const COMPONENTS = ['fluids', 'pipes', 'fittings', 'pumps', 'valves', 'margins', 'suction'];
 const BASE = ['numerics', 'units', 'issues'];
 const ROOMS = {
   numerics: [],
@@ -115,15 +115,28 @@ export default tseslint.config(
     INSIDE_CORE,
     { group: ['react', 'react-*', '**/features/**', '**/ui/**'], message: 'state has no React.' },
   ]),
-  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps', 'valves', 'margins'].map((own) =>
-    closed(`apps/web/src/features/${own}`, [
-      INSIDE_CORE,
-      {
-        group: ['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps', 'valves', 'margins']
-          .filter((f) => f !== own)
-          .map((f) => `../${f}/*`),
-        message: 'features reach each other only through state.',
-      },
-    ]),
+  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps', 'valves', 'margins', 'suction'].map(
+    (own) =>
+      closed(`apps/web/src/features/${own}`, [
+        INSIDE_CORE,
+        {
+          group: [
+            'frame',
+            'studies',
+            'system',
+            'scenarios',
+            'curves',
+            'catalogue',
+            'picture',
+            'pumps',
+            'valves',
+            'margins',
+            'suction',
+          ]
+            .filter((f) => f !== own)
+            .map((f) => `../${f}/*`),
+          message: 'features reach each other only through state.',
+        },
+      ]),
   ),
 );

@@ -18,6 +18,7 @@ const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m)
 const PumpsView = lazy(() => import('./features/pumps/PumpsView.js').then((m) => ({ default: m.PumpsView })));
 const ValvesView = lazy(() => import('./features/valves/ValvesView.js').then((m) => ({ default: m.ValvesView })));
 const MarginsView = lazy(() => import('./features/margins/MarginsView.js').then((m) => ({ default: m.MarginsView })));
+const SuctionView = lazy(() => import('./features/suction/SuctionView.js').then((m) => ({ default: m.SuctionView })));
 const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').then((m) => ({ default: m.CatalogueFrame })));
 const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
 const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
@@ -41,6 +42,7 @@ const router = createBrowserRouter([
       { path: 'curves', element: <CurvesView /> },
       { path: 'pumps', element: <PumpsView /> },
       { path: 'valves', element: <ValvesView /> },
+      { path: 'suction', element: <SuctionView /> },
       { path: 'margins', element: <MarginsView /> },
     ],
   },

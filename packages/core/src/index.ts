@@ -126,8 +126,9 @@ export { studySchema } from './document/json-schema.js';
 export { usedEntries, workedFigures, working, workingChain } from './scenarios/working.js';
 export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
 export { inputAt, inputsOf, movedStudy, valueIn, writtenValue, type StudyInput } from './reach/inputs.js';
-export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
+export { headroomOf, insideBy, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
 export { bringingToLimit, type Bringing } from './reach/nearest.js';
+export { suctionBuild, type SuctionBuild, type SuctionPart } from './scenarios/suction-build.js';
 export { readAt, readingOf, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
 export {
   annuity,

@@ -1,5 +1,13 @@
-import type { GaugeScale } from '../state/gaugeScale.js';
 import { MarkShape, verdictColor, type MarkKind } from './marks.js';
+
+/** A short scale: medium weight where allowable, heavy where preferred. */
+export interface GaugeScale {
+  min: number;
+  max: number;
+  allow: readonly [number, number];
+  prefer: readonly [number, number];
+  ticks: readonly number[];
+}
 
 const W = 50;
 const BASE = 31;

@@ -1,14 +1,6 @@
-import {
-  bringingToLimit,
-  largestOf,
-  inputAt,
-  Probe,
-  runStudy,
-  type Bringing,
-  type CheckCode,
-  type Largest,
-  type Study,
-} from '@cedar-knot/core';
+import { bringingToLimit, runStudy, type Bringing, type CheckCode, type Study } from '@cedar-knot/core';
+
+import { suctionFigures, type SuctionFigures } from './suctionFigures.js';
 
 /** One cell of the margins: what would bring it to its limit is looked for. */
 export interface CellAsked {
@@ -54,11 +46,23 @@ export class Seeker {
     return true;
   }
 
-  /** the largest value of an input that nothing forbids */
-  largest(study: Study, scenario: string, address: string): Largest | null {
-    const present = runStudy(study).scenarios.find((s) => s.id === scenario);
-    const input = inputAt(study, address);
-    return present && input ? largestOf(new Probe(study, scenario, input, present)) : null;
+  /**
+   * What the suction of a pump rests on, and how far it is from its limit.
+   *
+   * @returns null where a newer question ended it
+   */
+  async suction(study: Study, pump: string): Promise<SuctionFigures | null> {
+    const own = ++this.question;
+    const work = suctionFigures(study, pump);
+    let sliced = performance.now();
+    for (;;) {
+      const step = work.next();
+      if (step.done) return step.value;
+      if (performance.now() - sliced < SLICE) continue;
+      await turn();
+      if (own !== this.question) return null;
+      sliced = performance.now();
+    }
   }
 
   stop(): void {

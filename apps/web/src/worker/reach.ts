@@ -2,10 +2,12 @@ import type { Bringing, Study } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import type { CellAsked } from './bringing.js';
 import type { ReachWorkerApi } from './reach.worker.js';
+import type { SuctionFigures } from './suctionFigures.js';
 
 /** Where it is looked for what brings a margin to its limit: in a worker on the page, plainly in a test. */
 export interface ReachWork {
   seek(study: Study, cell: CellAsked, said: (found: Bringing[]) => void): Promise<boolean>;
+  suction(study: Study, pump: string): Promise<SuctionFigures | null>;
   stop(): void;
 }
 
@@ -18,6 +20,7 @@ export function reachWorker(): ReachWork {
   ));
   return {
     seek: (study, cell, said) => found.seek(study, cell, Comlink.proxy(said)),
+    suction: (study, pump) => found.suction(study, pump),
     stop: () => void found.stop(),
   };
 }

@@ -20,7 +20,7 @@ const ITEMS: readonly Item[] = [
   },
   { to: 'pumps', name: 'Pumps', icon: <path d="M12 4a8 8 0 1 0 .1 0M8 5l12 7-12 7" {...line} /> },
   { to: 'valves', name: 'Valves', icon: <path d="M3 9v10l18-10v10L3 9M12 14V6M8 6a4 4 0 0 1 8 0z" {...line} /> },
-  { to: null, name: 'Suction', icon: <path d="M3 5v7h9V5M3 8h9M7 12v7h7M18 15a4 4 0 1 0 .1 0" {...line} /> },
+  { to: 'suction', name: 'Suction', icon: <path d="M3 5v7h9V5M3 8h9M7 12v7h7M18 15a4 4 0 1 0 .1 0" {...line} /> },
   { to: 'margins', name: 'Margins', icon: <path d="M2 12h20M6 8v8M18 8v8M12 5v14" {...line} /> },
   { to: null, name: 'Report', icon: <path d="M6 3h8l4 4v14H6zM14 3v4h4M9 12h6M9 16h6" {...line} /> },
 ];

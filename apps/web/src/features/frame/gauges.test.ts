@@ -1,6 +1,6 @@
 import { runStudy, type Margin } from '@cedar-knot/core';
 import { pumpedStudy } from '../../test/open.js';
-import { scaleOf } from '../../state/gaugeScale.js';
+import { scaleOf } from '../entry/gaugeScale.js';
 import { gauges } from './gauges.js';
 
 describe('gauges', () => {

@@ -1,5 +1,6 @@
 import type { CheckCode, ScenarioResult, Verdict } from '@cedar-knot/core';
-import { scaleOf, type GaugeScale } from '../../state/gaugeScale.js';
+import { scaleOf } from '../entry/gaugeScale.js';
+import type { GaugeScale } from '../../ui/PinGauge.js';
 
 /** The four gauges of a scenario card. */
 interface Gauge {

@@ -3,7 +3,7 @@ import { checkName, checkValue, figureName, marginReason } from '@cedar-knot/wor
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
-import { scaleAround } from '../../state/gaugeScale.js';
+import { scaleAround } from '../entry/gaugeScale.js';
 import { limitAt } from '../../state/limits.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';

@@ -3,7 +3,7 @@ import { checkName, checkValue, marginReason } from '@cedar-knot/wording';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Fragment, useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
-import { scaleAround } from '../../state/gaugeScale.js';
+import { scaleAround } from '../entry/gaugeScale.js';
 import {
   byVerdict,
   groupVerdict,

@@ -10,7 +10,7 @@ import { MarginsView } from './MarginsView.js';
 afterEach(cleanup);
 
 const scenarios: Operation = { op: 'set', path: ['scenarios'], value: [{ id: 'day', temperature: '20 C' }, { id: 'night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } }] }; // prettier-ignore
-const NONE: ReachWork = { seek: () => Promise.resolve(true), stop: () => undefined };
+const NONE: ReachWork = { seek: () => Promise.resolve(true), suction: () => Promise.resolve(null), stop: () => undefined };
 const cell = (check: string, scenario: string): HTMLElement => document.querySelector(`[data-check="${check}"] [data-cell="${scenario}"]`)!; // prettier-ignore
 
 test('every check of every scenario, with the verdicts that the calculation gives; what does not apply says why', async () => {
@@ -47,6 +47,7 @@ test('a cell opens what it is away from its limit, and what would bring it there
       said = tell;
       return new Promise((done) => (finish = done));
     },
+    suction: () => Promise.resolve(null),
     stop: jest.fn(),
   };
   show(opened, <MarginsView work={work} />);

@@ -1,13 +1,5 @@
 import type { Margin } from '@cedar-knot/core';
-
-/** A short scale: medium weight where allowable, heavy where preferred. */
-export interface GaugeScale {
-  min: number;
-  max: number;
-  allow: readonly [number, number];
-  prefer: readonly [number, number];
-  ticks: readonly number[];
-}
+import type { GaugeScale } from '../../ui/PinGauge.js';
 
 /** The bands and ticks of a margin on a scale; an empty scale where nothing is judged */
 export function scaleOf(margin: Margin | undefined, [min, max]: readonly [number, number]): GaugeScale {

@@ -1,0 +1,159 @@
+import { useEffect, useState } from 'react';
+import { letterOf } from '../../state/address.js';
+import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { Select } from '../../ui/Select.js';
+import { reachWorker, type ReachWork } from '../../worker/reach.js';
+import type { SuctionFigures } from '../../worker/suctionFigures.js';
+import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import { Figure } from '../working/Figure.js';
+import { AgainstChart } from './AgainstChart.js';
+import { BuildChart } from './BuildChart.js';
+import { LookChart } from './LookChart.js';
+
+/** What a pump's NPSH available is made of, how it stands against what the pump requires, and what may still happen before it is too little. */
+export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
+  const store = useStudyStore();
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const compared = useStudy((s) => s.compared);
+  const followed = useStudy((s) => s.pump);
+  const result = useStudy((s) => s.shown[s.active]?.outcome.result);
+  const d = useDisplay();
+  const pumps = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
+  const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id ?? null;
+  const { figures, isWorking } = useSuction(work, pump);
+  if (pump === null)
+    return (
+      <div className="panel text-inkq flex flex-1 items-center justify-center">
+        The suction side is worked out as soon as the system has a pump.
+      </div>
+    );
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const built = figures?.builds[active];
+  // ghosted beside it: the scenario that is compared, else the first other one
+  const other = [...compared, ...study.scenarios.map((s) => s.id)].find((id) => id !== active && figures?.builds[id]);
+  const margin = (check: string) => result?.margins.find((m) => m.check === check && m.where === pump);
+  const ratio = margin('npsh-ratio');
+  const difference = margin('npsh-difference');
+  const specific = margin('suction-specific-speed');
+  const r = result?.elements[pump];
+  const energy = r?.kind === 'pump' ? r.suctionEnergyLevel : undefined;
+  const submergence = result?.margins.find((m) => m.check === 'submergence' && m.where === built?.supply);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
+      <div className="flex min-h-0 flex-[1.2] gap-2">
+        <section aria-label="How NPSHA is built up" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+          <header className="flex h-[26px] flex-none items-center gap-2">
+            <ScenarioLetter index={index} letter={letterOf(index)} />
+            <h2 className="text-[14px] font-semibold whitespace-nowrap">How NPSHA is built up</h2>
+            {pumps.length > 1 && (
+              <Select
+                label="Pump"
+                value={pump}
+                options={pumps.map((e) => [e.id, typeof e.name === 'string' ? `${e.id} ${e.name}` : e.id])}
+                onChange={(id) => id && store.getState().follow(id)}
+                className="max-w-[170px]"
+              />
+            )}
+            {built && (
+              <span className="text-inkq truncate text-[12px]">
+                over the datum of {pumps.length > 1 ? '' : `${pump}, `}
+                {d.number(built.datum, 'length', 4)} {d.unit('length')}
+              </span>
+            )}
+          </header>
+          <div className="min-h-0 flex-1">
+            {built ? (
+              <BuildChart
+                built={built}
+                ghost={other === undefined ? undefined : { index: study.scenarios.findIndex((s) => s.id === other), built: figures.builds[other]! }} // prettier-ignore
+                index={index}
+                limit={ratio?.limit ?? null}
+                verdict={ratio?.verdict ?? 'not-applicable'}
+                ratio={ratio?.value ?? null}
+              />
+            ) : (
+              <p className="text-inkq py-4 text-[12px]">
+                {isWorking ? 'Working it out …' : 'In this scenario the pump does not run, or nothing determines its suction.'}
+              </p>
+            )}
+          </div>
+          {built && (
+            <p className="text-inkq flex flex-none flex-wrap items-center gap-x-3 text-[12px]">
+              {difference?.value != null && (
+                <span className="inline-flex items-center gap-1">
+                  NPSHA − NPSHR{' '}
+                  <Figure id={pump} figure="npsh-difference" scenario={active}>
+                    <b className="text-ink font-semibold">
+                      {d.number(difference.value, 'head')} {d.unit('head')}
+                    </b>
+                  </Figure>
+                  <VerdictMark kind={difference.verdict} size={9} />
+                </span>
+              )}
+              <span>
+                inlet, static {d.number(built.inletPressure, 'absolutePressure')}, total{' '}
+                {d.number(built.totalPressure, 'absolutePressure')} {d.unit('absolutePressure')}(a)
+              </span>
+              {specific?.value != null && (
+                <span className="inline-flex items-center gap-1">
+                  suction specific speed {Math.round(specific.value)} <VerdictMark kind={specific.verdict} size={9} />
+                  {energy && `, suction energy ${energy}`}
+                </span>
+              )}
+              {submergence?.value != null && submergence.limit !== null && (
+                <span className="inline-flex items-center gap-1">
+                  {built.supply}: {d.number(submergence.value, 'length')} of {d.number(submergence.limit, 'length')}{' '}
+                  {d.unit('length')} over the intake <VerdictMark kind={submergence.verdict} size={9} />
+                </span>
+              )}
+            </p>
+          )}
+        </section>
+        <section aria-label="Available against required" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+          <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
+            Available against required
+            <span className="text-inkq text-[12px] font-normal">figures are NPSHA over NPSHR</span>
+          </h2>
+          <div className="min-h-0 flex-1">
+            <AgainstChart pump={pump} />
+          </div>
+        </section>
+      </div>
+      <section aria-label="How far it may go" className="panel flex min-h-0 flex-1 gap-4 px-3 py-1.5">
+        {(figures?.looks ?? []).map((look) => (
+          <LookChart key={look.kind} look={look} />
+        ))}
+        {!figures && <p className="text-inkq py-4 text-[12px]">Looking for how low, how hot and how fouled …</p>}
+        {figures && figures.looks.length === 0 && (
+          <p className="text-inkq py-4 text-[12px]">No scenario has a pump whose NPSH required is known.</p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+/** The figures of a pump's suction; those of before stand until the new ones are there. */
+function useSuction(work: ReachWork, pump: string | null): { figures: SuctionFigures | null; isWorking: boolean } {
+  const study = useStudy((s) => s.study);
+  const [figures, setFigures] = useState<SuctionFigures | null>(null);
+  const [isWorking, setWorking] = useState(true);
+  useEffect(() => {
+    if (pump === null) return;
+    let gone = false;
+    setWorking(true);
+    work.suction(study, pump).then(
+      (found) => {
+        if (gone || !found) return;
+        setFigures(found);
+        setWorking(false);
+      },
+      () => !gone && setWorking(false),
+    );
+    return () => {
+      gone = true;
+      work.stop();
+    };
+  }, [work, study, pump]);
+  return { figures, isWorking };
+}

@@ -1,0 +1,78 @@
+import type { Operation } from '@cedar-knot/core';
+import { act, cleanup, screen, within } from '@testing-library/react';
+import { open, pumpedStudy, settle, show } from '../../test/open.js';
+import { Seeker } from '../../worker/bringing.js';
+import type { ReachWork } from '../../worker/reach.js';
+import { suctionFigures, type SuctionFigures } from '../../worker/suctionFigures.js';
+import { SuctionView } from './SuctionView.js';
+
+afterEach(cleanup);
+
+/* Day at 20 °C, hot at 95 °C with a strainer that takes 0.15 bar at 60 m³/h, the flow that is held in both. */
+const more: Operation[] = [
+  {
+    op: 'set',
+    path: ['scenarios'],
+    value: [
+      { id: 'day', temperature: '20 C' },
+      { id: 'hot', temperature: '95 C' },
+    ],
+  },
+  { op: 'insert', path: ['lines', 0, 'elements'], index: 1, value: { id: 'ST', kind: 'device', name: 'Strainer', drop: '0.15 bar', at: '60 m3/h' } }, // prettier-ignore
+];
+const whole = (study: ReturnType<typeof pumpedStudy>): SuctionFigures => {
+  const work = suctionFigures(study, 'P-1');
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+};
+
+test('level, heat and fouling: what is left, and where nothing is left, by a plain second run', async () => {
+  const study = pumpedStudy(...more);
+  const { builds, looks } = whole(study);
+  expect(Object.keys(builds)).toEqual(['day', 'hot']);
+  expect(looks.map((l) => [l.kind, l.where])).toEqual([['level', 'V-1'], ['heat', null], ['fouling', 'ST']]); // prettier-ignore
+  const at = async (...changes: Operation[]) => {
+    const { store } = await open(pumpedStudy(...more, ...changes));
+    return store.getState().shown.hot!.outcome.result!.margins.find((m) => m.check === 'npsh-ratio')!;
+  };
+  const turn = (kind: string): number => looks.find((l) => l.kind === kind)!.scenarios.hot!.turns!;
+  expect((await at({ op: 'set', path: ['points', 'V-1', 'level'], value: `${turn('level')} m` })).value).toBeCloseTo(1.3, 4);
+  expect((await at({ op: 'set', path: ['scenarios', 1, 'temperature'], value: `${turn('heat')} K` })).value).toBeCloseTo(1.3, 4);
+  expect((await at({ op: 'set', path: ['lines', 0, 'elements', 1, 'fouling'], value: turn('fouling') })).value).toBeCloseTo(
+    1.3,
+    4,
+  );
+  // 2.8 m are required at 60 m³/h: what is left is NPSHA less 1.3 of it
+  const day = looks[0]!.scenarios.day!;
+  expect(day.left).toBeCloseTo(builds.day!.npsha - 1.3 * 2.8, 2);
+  expect(day.y.every((v, i) => i === 0 || v! > day.y[i - 1]!)).toBe(true);
+});
+
+test('the view: parts of NPSHA, what is available against what is required, the scenario that comes to its limit first', async () => {
+  const opened = await open(pumpedStudy(...more));
+  const figures = whole(opened.store.getState().study);
+  const work: ReachWork = { seek: () => Promise.resolve(true), suction: () => Promise.resolve(figures), stop: jest.fn() };
+  // a box of a size, which the test's page has not
+  jest.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(500);
+  jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(260);
+  show(opened, <SuctionView work={work} />);
+  await act(settle);
+  for (const name of ['How low may the level fall', 'How hot may it get', 'How fouled may it be'])
+    expect(screen.getByRole('region', { name })).toBeTruthy();
+  const level = within(screen.getByRole('region', { name: 'How low may the level fall' }));
+  expect(level.getByText(/at least|down to the nozzle/)).toBeTruthy();
+  const built = screen.getByRole('region', { name: 'How NPSHA is built up' });
+  expect(built.textContent).toMatch(/over the datum of P-1/);
+  expect(built.textContent).toMatch(/inlet, static .* total .* bar\(a\)/);
+});
+
+test('a newer question ends the one before it', async () => {
+  const seeker = new Seeker();
+  const study = pumpedStudy(...more);
+  const first = seeker.suction(study, 'P-1');
+  const second = seeker.suction(study, 'P-1');
+  expect(await first).toBeNull();
+  expect((await second)!.looks).toHaveLength(3);
+}, 20_000);

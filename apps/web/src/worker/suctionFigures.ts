@@ -1,0 +1,111 @@
+import {
+  headroomOf,
+  inputAt,
+  insideBy,
+  marginIn,
+  Probe,
+  runStudy,
+  suctionBuild,
+  type SolvedScenario,
+  type Study,
+  type SuctionBuild,
+} from '@cedar-knot/core';
+
+/** NPSHA over what is asked of it, m, while one input moves; by scenario. */
+export interface SuctionLook {
+  kind: 'level' | 'heat' | 'fouling';
+  /** vessel or device that it is about; the liquid for none */
+  where: string | null;
+  /** SI */
+  x: number[];
+  scenarios: Record<string, SuctionTrace>;
+}
+
+interface SuctionTrace {
+  /** m; null where nothing solves it */
+  y: (number | null)[];
+  /** where the input stands, what is left there, and where nothing is left any more; null where it never comes to that */
+  now: number;
+  left: number | null;
+  turns: number | null;
+}
+
+export interface SuctionFigures {
+  builds: Record<string, SuctionBuild>;
+  looks: SuctionLook[];
+}
+
+const POINTS = 15;
+/** how far beyond what stands there is drawn at most, SI */
+const FURTHEST = { level: 8, heat: 120, fouling: 30 } as const;
+const ROOM = { level: 0.5, heat: 5, fouling: 0.3 } as const;
+
+/** What the suction of a pump rests on, and how far level, heat and fouling are from its limit; yields between two solutions. */
+export function* suctionFigures(study: Study, pump: string): Generator<undefined, SuctionFigures> {
+  const solved = runStudy(study).scenarios.filter((s) => s.model && s.result && s.result.status !== 'failed');
+  const builds: SuctionFigures['builds'] = {};
+  for (const s of solved) {
+    const built = suctionBuild(s.model!, s.result!, pump);
+    if (built) builds[s.id] = built;
+  }
+  const all = Object.values(builds);
+  const supply = all[0]?.supply;
+  const devices = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'device').map((e) => e.id); // prettier-ignore
+  const takes = (id: string): number => Math.min(...all.map((b) => b.parts.find((p) => p.where === id)?.value ?? 0));
+  const [device] = devices.filter((id) => all.some((b) => b.before.includes(id))).sort((a, b) => takes(a) - takes(b));
+  const looks: SuctionLook[] = [];
+  const wanted = [
+    ['level', supply ?? null, () => (supply === undefined ? undefined : levelOf(study, supply))],
+    ['heat', null, (s: SolvedScenario) => `${s.id}.temperature`],
+    ['fouling', device ?? null, () => (device === undefined ? undefined : `${device}.fouling`)],
+  ] as const;
+  for (const [kind, where, addressOf] of wanted) {
+    const probes = solved.flatMap((s) => {
+      const address = builds[s.id] ? addressOf(s) : undefined;
+      const input = address === undefined ? undefined : inputAt(study, address);
+      const probe = input && new Probe(study, s.id, input, s);
+      return probe && probe.now !== null ? [{ id: s.id, probe, now: probe.now }] : [];
+    });
+    if (probes.length === 0) continue;
+    const turns = new Map<string, number | null>();
+    for (const { id, probe } of probes) {
+      turns.set(id, headroomOf(probe, 'npsh-ratio', pump).turns);
+      yield undefined;
+    }
+    const shown = probes.flatMap(({ id, now }) => {
+      const turn = turns.get(id);
+      return turn != null && Math.abs(turn - now) <= FURTHEST[kind] ? [now, turn] : [now];
+    });
+    const isVessel = kind === 'level' && study.points[supply!]?.kind === 'vessel';
+    const lowest = Math.min(...shown, ...(kind === 'fouling' ? [1] : [])) - (kind === 'fouling' ? 0 : ROOM[kind]);
+    // below its nozzle a vessel feeds nothing
+    const low = isVessel ? Math.max(lowest, Math.min(0, ...probes.map((x) => x.now))) : lowest;
+    const high = Math.max(...shown, ...(kind === 'fouling' ? [4] : [])) + ROOM[kind];
+    const x = Array.from({ length: POINTS }, (_, i) => low + ((high - low) * i) / (POINTS - 1));
+    const scenarios: SuctionLook['scenarios'] = {};
+    for (const { id, probe, now } of probes) {
+      const y: (number | null)[] = [];
+      for (const value of x) {
+        y.push(leftAt(probe.at(value), pump));
+        yield undefined;
+      }
+      scenarios[id] = { y, now, left: leftAt(probe.present, pump), turns: turns.get(id) ?? null };
+    }
+    looks.push({ kind, where, x, scenarios });
+  }
+  return { builds, looks };
+}
+
+/** level of a vessel, rest level of a well */
+const levelOf = (study: Study, supply: string): string | undefined => {
+  const kind = study.points[supply]?.kind;
+  return kind === 'vessel' ? `${supply}.level` : kind === 'well' ? `${supply}.restLevel` : undefined;
+};
+
+/** NPSHA less what is asked of it, m */
+function leftAt(s: SolvedScenario, pump: string): number | null {
+  const m = marginIn(s, 'npsh-ratio', pump);
+  const r = s.result?.elements[pump];
+  if (!m || insideBy(m) === null || r?.kind !== 'pump' || r.npsha === null || r.npshr === null) return null;
+  return r.npsha - m.limit! * r.npshr;
+}
