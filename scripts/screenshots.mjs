@@ -47,12 +47,19 @@ await curves.mouse.move(plot.x + plot.width * 0.42, plot.y + 40);
 await settle(curves, 400);
 await shot(curves, '03-curves');
 
-const dark = await page('dark');
-await dark.goto(`${address}/studies/${study('Reinjection transfer')}/curves`);
-await settle(dark, 2500);
-await dark.getByRole('button', { name: 'zoom to the duties' }).click();
-await settle(dark, 1500);
-await shot(dark, '04-curves-dark-zoomed');
+const margins = await page();
+await margins.goto(`${address}/studies/${study('Reinjection transfer')}/margins`);
+await margins.locator('[data-check=npsh-ratio] [data-cell=fouled]').click();
+await margins.locator('[data-done=true]').waitFor({ timeout: 60_000 });
+await settle(margins, 300);
+await shot(margins, '04-margins');
+
+const suction = await page();
+await suction.goto(`${address}/studies/${study('Reinjection transfer')}/suction`);
+await suction.locator('[data-look=fouling]').waitFor({ timeout: 60_000 });
+await suction.keyboard.press('4');
+await settle(suction, 600);
+await shot(suction, '10-suction');
 
 const matrix = await page();
 await matrix.goto(`${address}/studies/${study('Reinjection transfer')}/scenarios`);
@@ -82,11 +89,6 @@ await settle(sizes);
 await sizes.getByRole('tab', { name: 'Line sizes' }).click();
 await settle(sizes, 1500);
 await shot(sizes, '09-line-sizes');
-
-await sizes.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
-await sizes.getByRole('button', { name: /^Hollin/ }).click();
-await settle(sizes, 500);
-await shot(sizes, '10-equipment');
 
 await matrix.locator('[data-result=Head] td').nth(2).locator('span').click();
 await settle(matrix, 500);
