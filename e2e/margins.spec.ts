@@ -53,6 +53,17 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
   await expect(page.locator('[data-input="V-401.level"] b').nth(1)).toHaveText(String(Number(said.scenarios.fouled.turns.toPrecision(4)))); // prettier-ignore
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 
+  // the same input swept, with the limit drawn
+  await page.locator('[data-input="V-401.level"] button').click();
+  await expect(page.locator('[data-line]')).toHaveCount(5, { timeout: 20_000 });
+  await expect(page.locator('[data-limit]')).toHaveCount(1);
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Table (CSV)' }).click();
+  expect((await saved).suggestedFilename()).toMatch(/\.csv$/);
+  await page.getByRole('button', { name: 'Back to margins' }).click();
+  await page.locator('[data-check=npsh-ratio] [data-cell=fouled]').click();
+
   await page.getByRole('button', { name: '≥ 1.30' }).click();
   await page.getByLabel('limit', { exact: true }).fill('0.95');
   await page.getByLabel('reason').fill('agreed with the maker');

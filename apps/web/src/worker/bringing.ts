@@ -1,4 +1,15 @@
-import { bringingToLimit, runStudy, type Bringing, type CheckCode, type Study } from '@cedar-knot/core';
+import {
+  bringingToLimit,
+  inputAt,
+  readingOf,
+  runStudy,
+  sweepRows,
+  type Bringing,
+  type CheckCode,
+  type Study,
+  type SweepRow,
+} from '@cedar-knot/core';
+import { inScenario, type SweepAsked } from '../state/sweeps.js';
 
 import { suctionFigures, type SuctionFigures } from './suctionFigures.js';
 
@@ -63,6 +74,21 @@ export class Seeker {
       if (own !== this.question) return null;
       sliced = performance.now();
     }
+  }
+
+  /** @returns rows of all scenarios; null where a newer question ended it */
+  async sweep(study: Study, asked: SweepAsked): Promise<SweepRow[] | null> {
+    const own = ++this.question;
+    const reading = readingOf(asked.read);
+    if (!reading) return null;
+    const rows: SweepRow[] = [];
+    for (const s of runStudy(study).scenarios) {
+      const input = inputAt(study, inScenario(asked.input, s.id));
+      if (input) rows.push(...sweepRows(study, [s], input, asked.from, asked.to, asked.steps, [reading]));
+      await turn();
+      if (own !== this.question) return null;
+    }
+    return rows;
   }
 
   stop(): void {

@@ -1,5 +1,6 @@
-import type { Bringing, Study } from '@cedar-knot/core';
+import type { Bringing, Study, SweepRow } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
+import type { SweepAsked } from '../state/sweeps.js';
 import type { CellAsked } from './bringing.js';
 import type { ReachWorkerApi } from './reach.worker.js';
 import type { SuctionFigures } from './suctionFigures.js';
@@ -8,6 +9,7 @@ import type { SuctionFigures } from './suctionFigures.js';
 export interface ReachWork {
   seek(study: Study, cell: CellAsked, said: (found: Bringing[]) => void): Promise<boolean>;
   suction(study: Study, pump: string): Promise<SuctionFigures | null>;
+  sweep(study: Study, asked: SweepAsked): Promise<SweepRow[] | null>;
   stop(): void;
 }
 
@@ -21,6 +23,7 @@ export function reachWorker(): ReachWork {
   return {
     seek: (study, cell, said) => found.seek(study, cell, Comlink.proxy(said)),
     suction: (study, pump) => found.suction(study, pump),
+    sweep: (study, asked) => found.sweep(study, asked),
     stop: () => void found.stop(),
   };
 }

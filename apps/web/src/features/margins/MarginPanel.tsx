@@ -14,7 +14,18 @@ import { LimitEntry, limitText } from '../entry/LimitEntry.js';
 import type { Cell } from './MarginsView.js';
 
 /** What a cell says in full: its limit, which is changed here, how far it is from it, its working, and what would bring it there. */
-export function MarginPanel({ cell, onClose, work }: { cell: Cell | null; onClose: () => void; work: ReachWork }) {
+export function MarginPanel({
+  cell,
+  onClose,
+  onSweep,
+  work,
+}: {
+  cell: Cell | null;
+  onClose: () => void;
+  /** moves an input, and reads this margin while it moves */
+  onSweep: (input: string) => void;
+  work: ReachWork;
+}) {
   const study = useStudy((s) => s.study);
   const result = useStudy((s) => (cell ? s.shown[cell.scenario]?.outcome.result : undefined));
   const m = cell ? result?.margins.find((x) => x.check === cell.check && x.where === cell.where) : undefined;
@@ -35,12 +46,31 @@ export function MarginPanel({ cell, onClose, work }: { cell: Cell | null; onClos
           <X size={15} aria-hidden="true" />
         </button>
       </header>
-      <Opened key={`${cell.scenario} ${cell.check} ${cell.where}`} cell={cell} m={m} study={study} work={work} />
+      <Opened
+        key={`${cell.scenario} ${cell.check} ${cell.where}`}
+        cell={cell}
+        m={m}
+        study={study}
+        work={work}
+        onSweep={onSweep}
+      />
     </aside>
   );
 }
 
-function Opened({ cell, m, study, work }: { cell: Cell; m: Margin; study: Study; work: ReachWork }) {
+function Opened({
+  cell,
+  m,
+  study,
+  work,
+  onSweep,
+}: {
+  cell: Cell;
+  m: Margin;
+  study: Study;
+  work: ReachWork;
+  onSweep: (input: string) => void;
+}) {
   const d = useDisplay();
   const { check, where } = cell;
   const shown = useStudy((s) => s.shown);
@@ -105,7 +135,7 @@ function Opened({ cell, m, study, work }: { cell: Cell; m: Margin; study: Study;
           </Button>
         )}
       </div>
-      {isJudged && <WhatBrings cell={cell} study={study} work={work} />}
+      {isJudged && <WhatBrings cell={cell} study={study} work={work} onSweep={onSweep} />}
     </>
   );
 }
@@ -120,7 +150,17 @@ function sentence(m: Margin, write: (x: number) => string): string {
 }
 
 /** Every input that alone would bring the margin to its limit, nearest first: solved in slices, and anew with every change. */
-function WhatBrings({ cell, study, work }: { cell: Cell; study: Study; work: ReachWork }) {
+function WhatBrings({
+  cell,
+  study,
+  work,
+  onSweep,
+}: {
+  cell: Cell;
+  study: Study;
+  work: ReachWork;
+  onSweep: (input: string) => void;
+}) {
   const d = useDisplay();
   const atmosphere = useStudy((s) => s.shown[cell.scenario]?.outcome.medium?.atmosphere ?? 0);
   const [found, setFound] = useState<readonly Bringing[]>([]);
@@ -146,7 +186,7 @@ function WhatBrings({ cell, study, work }: { cell: Cell; study: Study; work: Rea
       <table className="w-full text-[12.5px]">
         <tbody>
           {found.map((b) => (
-            <Row key={b.input} b={b} study={study} d={d} atmosphere={atmosphere} />
+            <Row key={b.input} b={b} study={study} d={d} atmosphere={atmosphere} onSweep={() => onSweep(b.input)} />
           ))}
         </tbody>
       </table>
@@ -164,7 +204,19 @@ function WhatBrings({ cell, study, work }: { cell: Cell; study: Study; work: Rea
   );
 }
 
-function Row({ b, study, d, atmosphere }: { b: Bringing; study: Study; d: Display; atmosphere: number }) {
+function Row({
+  b,
+  study,
+  d,
+  atmosphere,
+  onSweep,
+}: {
+  b: Bringing;
+  study: Study;
+  d: Display;
+  atmosphere: number;
+  onSweep: () => void;
+}) {
   const input = inputAt(study, b.input);
   if (!input) return null;
   const { now, turns } = b.headroom;
@@ -178,9 +230,16 @@ function Row({ b, study, d, atmosphere }: { b: Bringing; study: Study; d: Displa
   const name = locate(study, input.id)?.entry.name;
   return (
     <tr className="h-[23px]" data-input={b.input}>
-      <td className="max-w-[128px] truncate" title={typeof name === 'string' ? name : input.id}>
-        <b className="font-semibold">{input.owner === 'scenario' ? 'Liquid' : input.id}</b>{' '}
-        {(field.label ?? figureName(input.key)).toLowerCase()}
+      <td className="max-w-[128px]">
+        <button
+          type="button"
+          onClick={onSweep}
+          title={`Sweep ${typeof name === 'string' ? name : input.id}, ${(field.label ?? input.key).toLowerCase()}`}
+          className="hover:text-cedar block max-w-full truncate text-left"
+        >
+          <b className="font-semibold">{input.owner === 'scenario' ? 'Liquid' : input.id}</b>{' '}
+          {(field.label ?? figureName(input.key)).toLowerCase()}
+        </button>
       </td>
       <td className="text-right whitespace-nowrap">
         {figures(now)} → <b className="font-semibold">{figures(turns)}</b>

@@ -13,7 +13,7 @@ import {
   type MarginGroup,
   type MarginPart,
 } from '../../state/marginRows.js';
-import { Segmented } from '../../ui/controls.js';
+import { Button, Segmented } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { TinyGauge } from '../../ui/PinGauge.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -21,6 +21,7 @@ import { reachWorker, type ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy } from '../context.js';
 import { limitText } from '../entry/LimitEntry.js';
 import { MarginPanel } from './MarginPanel.js';
+import { SweepSheet, type Begun } from './SweepSheet.js';
 
 type Order = 'kind' | 'worst';
 type Which = 'judged' | 'attention' | 'whole';
@@ -41,6 +42,7 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
   const [which, setWhich] = useState<Which>('judged');
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [cell, setCell] = useState<Cell | null>(null);
+  const [swept, setSwept] = useState<Begun | null>(null);
   const parts = useMemo(() => {
     const all = marginParts(study, shown, which === 'whole');
     const wanted = (g: MarginGroup): boolean => which !== 'attention' || byVerdict(groupVerdict(g), 'near') <= 0;
@@ -62,11 +64,15 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
       if (!next.delete(key)) next.add(key);
       return next;
     });
+  if (swept) return <SweepSheet begun={swept} work={work} onClose={() => setSwept(null)} />;
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <section aria-label="Margins" className="panel flex min-w-0 flex-1 flex-col">
         <header className="border-soft flex h-[36px] flex-none items-center gap-3 border-b px-3">
           <h1 className="text-[14px] font-semibold">Margins</h1>
+          <Button tone="bare" className="!px-0 text-[12px]" onClick={() => setSwept({ input: null, read: null })}>
+            Sweep an input
+          </Button>
           <span className="ml-auto" />
           <Segmented
             label="Which checks"
@@ -161,7 +167,12 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
           )}
         </div>
       </section>
-      <MarginPanel cell={cell} onClose={() => setCell(null)} work={work} />
+      <MarginPanel
+        cell={cell}
+        onClose={() => setCell(null)}
+        onSweep={(input) => cell && setSwept({ input, read: `${cell.check}:${cell.where}` })}
+        work={work}
+      />
     </div>
   );
 }

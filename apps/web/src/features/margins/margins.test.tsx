@@ -2,6 +2,7 @@ import type { Bringing, Operation } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
+import { LIQUID, sweepTable } from '../../state/sweeps.js';
 import { byWorst, marginParts, verdictCounts } from '../../state/marginRows.js';
 import { Seeker, type CellAsked } from '../../worker/bringing.js';
 import type { ReachWork } from '../../worker/reach.js';
@@ -10,7 +11,12 @@ import { MarginsView } from './MarginsView.js';
 afterEach(cleanup);
 
 const scenarios: Operation = { op: 'set', path: ['scenarios'], value: [{ id: 'day', temperature: '20 C' }, { id: 'night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } }] }; // prettier-ignore
-const NONE: ReachWork = { seek: () => Promise.resolve(true), suction: () => Promise.resolve(null), stop: () => undefined };
+const NONE: ReachWork = {
+  seek: () => Promise.resolve(true),
+  suction: () => Promise.resolve(null),
+  sweep: () => Promise.resolve(null),
+  stop: () => undefined,
+};
 const cell = (check: string, scenario: string): HTMLElement => document.querySelector(`[data-check="${check}"] [data-cell="${scenario}"]`)!; // prettier-ignore
 
 test('every check of every scenario, with the verdicts that the calculation gives; what does not apply says why', async () => {
@@ -48,6 +54,7 @@ test('a cell opens what it is away from its limit, and what would bring it there
       return new Promise((done) => (finish = done));
     },
     suction: () => Promise.resolve(null),
+    sweep: () => Promise.resolve(null),
     stop: jest.fn(),
   };
   show(opened, <MarginsView work={work} />);
@@ -108,4 +115,59 @@ test('the worse of two: by verdict, then by what is left of the limit', () => {
   const most = (value: number) => ({ check: 'curve-range', where: 'P', value, limit: 1, verdict: 'holds' as const });
   expect([most(0.2), most(0.9)].sort(byWorst)[0]!.value).toBe(0.9);
   expect(marginParts(pumpedStudy(), {}, true)).toEqual([]);
+});
+
+test('an input is swept in every scenario: curves, figures, and a table that is kept', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  const seeker = new Seeker();
+  const work: ReachWork = { ...NONE, sweep: seeker.sweep.bind(seeker), stop: () => undefined };
+  jest.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(600);
+  jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(300);
+  show(opened, <MarginsView work={work} />);
+  const user = userEvent.setup();
+  await user.click(screen.getByRole('button', { name: 'Sweep an input' }));
+  const put = async (name: string, typed: string): Promise<void> => {
+    const field = document.querySelector<HTMLInputElement>(`input[name="sweep-${name}"]`)!;
+    await user.clear(field);
+    await user.type(field, `${typed}{Enter}`);
+    await act(() => new Promise((done) => setTimeout(done, 60)));
+  };
+  await put('from', '2360');
+  await put('to', '2950 rpm');
+  // 25 rows a scenario, every fourth step of them in figures: 2360, 2458 … 2950
+  expect(document.querySelector<HTMLElement>('[data-swept]')!.dataset.swept).toBe('50');
+  const cells = within(document.querySelector<HTMLElement>('[data-row=day]')!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
+  expect(cells).toHaveLength(7);
+  const { margins } = opened.store.getState().shown.day!.outcome.result!;
+  const [first] = margins.filter((m) => m.verdict !== 'not-applicable');
+  // as it runs now, at 2950 rpm
+  expect(Number(cells.at(-1))).toBeCloseTo(Number(first!.value!.toPrecision(3)), 9);
+  // the larger end comes last
+  await put('to', '2000 rpm');
+  expect(screen.getByText(/The range ends where it begins/)).toBeTruthy();
+}, 20_000);
+
+test('the temperature of the liquid is moved in every scenario', async () => {
+  const rows = (await new Seeker().sweep(pumpedStudy(scenarios), { input: LIQUID, from: 293.15, to: 353.15, steps: 2, read: 'npsh-ratio:P-1' }))!; // prettier-ignore
+  for (const id of ['day', 'night']) {
+    const values = rows.filter((r) => r.scenario === id).map((r) => r.values['npsh-ratio:P-1']!);
+    expect(values).toHaveLength(3);
+    expect(values[2]).toBeLessThan(values[0]!);
+  }
+});
+
+test('a sweep as a table: a column a scenario, what does not solve is empty', () => {
+  const row = (step: number, scenario: string, value: number | null) => ({ step, input: step, scenario, status: 'solved' as const, values: { x: value } }); // prettier-ignore
+  const all = [row(0, 'a', 1), row(1, 'a', 2), row(0, 'b', null), row(1, 'b', 4)];
+  const named = [{ id: 'a', name: 'Winter, peak' }, { id: 'b', name: 'Night' }]; // prettier-ignore
+  expect(
+    sweepTable(
+      all,
+      named,
+      'in',
+      (v) => v * 10,
+      (v) => v,
+      'x',
+    ).split(/\r?\n/),
+  ).toEqual(['in,"Winter, peak",Night', '0,1,', '10,2,4']);
 });

@@ -53,7 +53,12 @@ test('level, heat and fouling: what is left, and where nothing is left, by a pla
 test('the view: parts of NPSHA, what is available against what is required, the scenario that comes to its limit first', async () => {
   const opened = await open(pumpedStudy(...more));
   const figures = whole(opened.store.getState().study);
-  const work: ReachWork = { seek: () => Promise.resolve(true), suction: () => Promise.resolve(figures), stop: jest.fn() };
+  const work: ReachWork = {
+    seek: () => Promise.resolve(true),
+    suction: () => Promise.resolve(figures),
+    sweep: () => Promise.resolve(null),
+    stop: jest.fn(),
+  };
   // a box of a size, which the test's page has not
   jest.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(500);
   jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(260);
