@@ -29,6 +29,10 @@ test('every reason of a problem that the core writes has words, and every word h
     // why a candidate falls: a word of the contract, said by the view that shows it
     'head-short',
     'not-solved',
+    // why an input brings a margin nowhere: words of the contract
+    'no-value',
+    'not-applicable',
+    'not-in-range',
     'not-understood',
     'contradiction',
     'singular',

@@ -79,7 +79,7 @@ export function NeedsPanel({
       {!isAlone && (
         <p className="text-inkq flex-none truncate text-[12px]">
           {valve} {given},{' '}
-          <Link to="../system" relative="path" onClick={() => select(valve)} className="text-cedar hover:underline">
+          <Link to="../system" relative="path" onClick={() => select(valve)} className="text-cedar underline">
             changed in System
           </Link>
         </p>
