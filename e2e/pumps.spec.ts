@@ -203,3 +203,21 @@ test('beside the curve: contours, other speeds, one unit stops, the system as a 
   expect(Math.abs(Math.abs(fitted! - rest) - within!)).toBeLessThan(0.11);
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 });
+
+test('an unlike unit is added beside the pump, another before it as a booster: each is one step that is undone', async ({
+  page,
+}) => {
+  test.slow();
+  await openCopy(page, 'Production well W-3');
+  await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
+  const candidates = page.locator('[data-candidate]');
+  await candidates.first().getByRole('checkbox').check();
+  for (const how of ['Add in parallel', 'Add as booster']) {
+    await page.getByRole('button', { name: how }).click();
+    await settled(page);
+    await expect(page.getByRole('combobox', { name: 'Position' })).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(page.getByRole('combobox', { name: 'Position' })).toHaveCount(0);
+    await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
+  }
+});

@@ -125,6 +125,12 @@ test('the catalogue answers as described, refusals too', async () => {
       .post('/api/catalogue/revisions')
       .send({ ids: [id] }),
   );
+  const valve = { name: 'V', ratedKv: 40, size: 'DN50' };
+  await http().post(models).send({ kind: 'valves', entry: valve }).expect(201);
+  const entries = await http().get('/api/catalogue/entries?kind=valves');
+  asDescribed('get', '/api/catalogue/entries', entries);
+  expect((entries.body as { entry: object }[]).map((e) => e.entry)).toContainEqual(valve);
+  asDescribed('get', '/api/catalogue/entries', await http().get('/api/catalogue/entries?kind=pumps'));
   asDescribed('post', '/api/catalogue/find', await http().post('/api/catalogue/find').send({ flow: 0.008, head: 34 }));
   asDescribed('post', '/api/catalogue/export', await http().post('/api/catalogue/export').send({ format: 'csv', ids: [] }));
   const bytes = (path: string, data: string) => http().post(path).set('Content-Type', 'application/octet-stream').send(data);

@@ -3,13 +3,13 @@ import {
   type ModelWhole,
   type Operation,
   type RawElement,
-  type RawLine,
   type ScenarioResult,
   type Study,
 } from '@cedar-knot/core';
 import { freeIds, locate } from './address.js';
+import { besideElement } from './beside.js';
 import { takingOperations } from './takeModel.js';
-import { elevationAt, type Rebuild } from './topology.js';
+import type { Rebuild } from './topology.js';
 
 /** How two valves share what a scenario asks: travels, and the part of the flow through the second. */
 export interface SharedDuty {
@@ -47,57 +47,29 @@ export function splitOperations(
   const first = applyOperations(study, taken.operations);
   if (!first.ok) return refuse('The study has changed meanwhile.');
   const second = takingOperations(first.study, models[1], null);
-  const line = study.lines[found.line]!;
   const id = freeIds(study);
-  const elevation = elevationAt(result, line.id, found.index);
-  const point = { kind: 'junction', ...(elevation ? { elevation } : {}) };
-  const before = line.elements.slice(0, found.index);
-  const after = line.elements.slice(found.index + 1);
-  const [inlet, outlet] = [before.length > 0 ? id('J') : line.from, after.length > 0 ? id('J') : line.to];
   const beside = id('CV');
-  const { outletElevation: _ends, ...held } = own;
-  const lines: RawLine[] = [
-    ...(before.length > 0 ? [{ ...line, to: inlet, elements: before.map(({ ...e }, i) => (i < before.length - 1 ? e : atPoint(e))) }] : []), // prettier-ignore
-    {
-      ...(before.length > 0 ? { id: id('T') } : line),
-      from: inlet,
-      to: outlet,
-      elements: [{ ...held, id: valve, valve: taken.key }],
-    },
-    {
-      id: id('T'),
-      name: 'Beside it, in split range',
-      from: inlet,
-      to: outlet,
-      elements: [{ id: beside, kind: 'control-valve', name: 'Second valve', mode: 'opening', opening: 0, valve: second.key }],
-    },
-    ...(after.length > 0 ? [{ id: id('T'), from: outlet, to: line.to, elements: after }] : []),
-  ] as RawLine[];
-  const operations: Operation[] = [
-    ...taken.operations,
-    ...second.operations,
-    ...(before.length > 0 ? [{ op: 'set', path: ['points', inlet], value: point } as const] : []),
-    ...(after.length > 0 ? [{ op: 'set', path: ['points', outlet], value: point } as const] : []),
-    { op: 'remove', path: ['lines'], index: found.line },
-    ...lines.map((l, i): Operation => ({ op: 'insert', path: ['lines'], index: found.line + i, value: l })),
-    ...study.scenarios.flatMap((s, i): Operation[] => {
-      const duty = duties.find((d) => d.scenario === s.id);
-      if (!duty || duty.second === 0) return [];
-      const set = { ...s.set };
-      const pressure = set[`${valve}.pressure`] ?? own.pressure;
-      for (const key of ['flow', 'pressure']) delete set[`${valve}.${key}`];
-      const rest = holdsPressure
-        ? { [`${beside}.mode`]: own.mode, [`${beside}.pressure`]: pressure }
-        : { [`${beside}.mode`]: 'flow', [`${beside}.flow`]: `${Number((duty.flow * duty.share * 3600).toPrecision(6))} m3/h` };
-      const value = { ...set, [`${valve}.mode`]: 'opening', [`${valve}.opening`]: Number(duty.first.toPrecision(4)), ...rest };
-      return [{ op: 'set', path: ['scenarios', i, 'set'], value }];
-    }),
-  ];
-  return { ok: true, operations, select: valve };
-}
-
-/** the last element of a line ends at the elevation of its point */
-function atPoint(e: RawElement): RawElement {
-  const { outletElevation: _z, ...rest } = e;
-  return rest;
+  const shut: RawElement = {
+    id: beside,
+    kind: 'control-valve',
+    name: 'Second valve',
+    mode: 'opening',
+    opening: 0,
+    valve: second.key,
+  };
+  const parted = besideElement(study, valve, [{ ...own, valve: taken.key }], { name: 'Beside it, in split range', elements: [shut] }, result, id); // prettier-ignore
+  if (!parted) return refuse(`There is no ${valve}.`);
+  const shared = study.scenarios.flatMap((s, i): Operation[] => {
+    const duty = duties.find((d) => d.scenario === s.id);
+    if (!duty || duty.second === 0) return [];
+    const set = { ...s.set };
+    const pressure = set[`${valve}.pressure`] ?? own.pressure;
+    for (const key of ['flow', 'pressure']) delete set[`${valve}.${key}`];
+    const rest = holdsPressure
+      ? { [`${beside}.mode`]: own.mode, [`${beside}.pressure`]: pressure }
+      : { [`${beside}.mode`]: 'flow', [`${beside}.flow`]: `${Number((duty.flow * duty.share * 3600).toPrecision(6))} m3/h` };
+    const value = { ...set, [`${valve}.mode`]: 'opening', [`${valve}.opening`]: Number(duty.first.toPrecision(4)), ...rest };
+    return [{ op: 'set', path: ['scenarios', i, 'set'], value }];
+  });
+  return { ok: true, operations: [...taken.operations, ...second.operations, ...parted.operations, ...shared], select: valve };
 }

@@ -16,6 +16,7 @@ import { Link } from 'react-router';
 import { api, wordsOf, type RankAsked } from '../../api/client.js';
 import { entryIn, letterOf } from '../../state/address.js';
 import { spoken } from '../../state/catalogueList.js';
+import { boosterBefore, pumpBeside } from '../../state/morePumps.js';
 import { configureOperations } from '../../state/ranking.js';
 import { takingOperations } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
@@ -73,6 +74,7 @@ export function PumpsView() {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [ticked]);
 
+  const single = ticked.length === 1 ? candidates.find((c) => c.model === ticked[0]) : undefined;
   const index = (scenario: string): number => study.scenarios.findIndex((s) => s.id === scenario);
   const running = (scenario: string): number => {
     const found = pump === null ? undefined : entryIn(study, study.scenarios[index(scenario)], pump, 'running').value;
@@ -140,6 +142,21 @@ export function PumpsView() {
       if (!store.getState().change(`Take ${name} as ${pump}`, operations))
         setProblem('The study has changed meanwhile: try again.');
       else setProblem(null);
+    } catch (e) {
+      setProblem(wordsOf(e));
+    }
+  };
+
+  /** another unit beside the pump, or before it in its line */
+  const add = async (c: RankedPump, how: 'beside' | 'before'): Promise<void> => {
+    if (pump === null) return;
+    try {
+      const model = wholes[c.model] ?? (await api.model(c.model));
+      const { study: now, shown, active } = store.getState();
+      const result = shown[active]?.outcome.result ?? null;
+      const done = how === 'beside' ? pumpBeside(now, pump, model, c, result) : boosterBefore(now, pump, model, c);
+      setProblem(done.ok ? null : done.reason);
+      if (done.ok) store.getState().rebuild(how === 'beside' ? `${model.name} beside ${pump}` : `${model.name} as booster of ${pump}`, done); // prettier-ignore
     } catch (e) {
       setProblem(wordsOf(e));
     }
@@ -331,6 +348,16 @@ export function PumpsView() {
               <h2 className="flex items-baseline gap-2 px-1 text-[14px] font-semibold">
                 Ticked, laid over
                 <span className="text-inkq text-[12px] font-normal">one unit; the feet are what each scenario needs</span>
+                {single && (
+                  <span className="ml-auto text-[12px] font-normal whitespace-nowrap">
+                    <Button tone="bare" className="!h-[18px] !px-1.5 text-[12px]" onClick={() => void add(single, 'beside')}>
+                      Add in parallel
+                    </Button>
+                    <Button tone="bare" className="!h-[18px] !px-1.5 text-[12px]" onClick={() => void add(single, 'before')}>
+                      Add as booster
+                    </Button>
+                  </span>
+                )}
               </h2>
               {lines.length > 0 ? (
                 <PumpCurves lines={lines} asked={points} />
