@@ -1,11 +1,14 @@
 import {
   bringingToLimit,
   inputAt,
+  largestOf,
+  Probe,
   readingOf,
   runStudy,
   sweepRows,
   type Bringing,
   type CheckCode,
+  type Largest,
   type Study,
   type SweepRow,
 } from '@cedar-knot/core';
@@ -89,6 +92,15 @@ export class Seeker {
       if (own !== this.question) return null;
     }
     return rows;
+  }
+
+  /** The largest value of an input in a scenario at which nothing that does not fail now fails; null where it is none. */
+  async largest(study: Study, scenario: string, address: string): Promise<Largest | null> {
+    // behind what is drawn: it is a line of words
+    await turn();
+    const present = runStudy(study).scenarios.find((s) => s.id === scenario);
+    const input = inputAt(study, inScenario(address, scenario));
+    return present && input ? largestOf(new Probe(study, scenario, input, present)) : null;
   }
 
   stop(): void {

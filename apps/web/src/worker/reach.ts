@@ -1,4 +1,4 @@
-import type { Bringing, Study, SweepRow } from '@cedar-knot/core';
+import type { Bringing, Largest, Study, SweepRow } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import type { SweepAsked } from '../state/sweeps.js';
 import type { CellAsked } from './bringing.js';
@@ -10,6 +10,7 @@ export interface ReachWork {
   seek(study: Study, cell: CellAsked, said: (found: Bringing[]) => void): Promise<boolean>;
   suction(study: Study, pump: string): Promise<SuctionFigures | null>;
   sweep(study: Study, asked: SweepAsked): Promise<SweepRow[] | null>;
+  largest(study: Study, scenario: string, address: string): Promise<Largest | null>;
   stop(): void;
 }
 
@@ -24,6 +25,7 @@ export function reachWorker(): ReachWork {
     seek: (study, cell, said) => found.seek(study, cell, Comlink.proxy(said)),
     suction: (study, pump) => found.suction(study, pump),
     sweep: (study, asked) => found.sweep(study, asked),
+    largest: (study, scenario, address) => found.largest(study, scenario, address),
     stop: () => void found.stop(),
   };
 }

@@ -1,4 +1,5 @@
-import { inputAt, type Study, type StudyInput, type SweepRow } from '@cedar-knot/core';
+import { inputAt, type Largest, type Study, type StudyInput, type SweepRow } from '@cedar-knot/core';
+import { checkName } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -55,6 +56,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const asked: SweepAsked | null = found && read !== '' && from < to ? { input, from, to, steps: STEPS, read } : null;
   const { rows, isWorking } = useSweep(work, study, asked);
   const scale = scaleOf(found, d, shown[active]?.outcome.medium?.atmosphere ?? 0);
+  const largest = useLargest(work, study, active, input);
   const dimension = dimensionOf(read, shown);
   const y = (si: number): number => (dimension === 'percent' ? si * 100 : dimension === null || dimension === 'plain' ? si : d.value(si, dimension)); // prettier-ignore
   const unitY = dimension === 'percent' ? '%' : dimension === null || dimension === 'plain' ? '' : d.unit(dimension);
@@ -104,6 +106,19 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
             : `It stands at ${Number(scale.show(now).toPrecision(4))} ${scale.unit} in ${letterOf(study.scenarios.findIndex((s) => s.id === active))}.`}{' '}
           Each scenario keeps all its other entries.
         </p>
+        {largest?.largest != null && (
+          <p className="text-[12px]" data-largest={largest.check ?? 'none'}>
+            <b className="font-semibold">
+              {largest.check === null ? 'At least to' : 'Up to'} {Number(scale.show(largest.largest).toPrecision(4))} {scale.unit}
+            </b>{' '}
+            {largest.check === null
+              ? 'nothing that holds fails'
+              : largest.check === 'not-solved'
+                ? 'it solves'
+                : `nothing that holds fails; then ${checkName(largest.check)} at ${largest.where}`}{' '}
+            in {letterOf(study.scenarios.findIndex((s) => s.id === active))}.
+          </p>
+        )}
         <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">What is read</h2>
         <Select
           label="What is read"
@@ -224,6 +239,18 @@ function useSweep(work: ReachWork, study: Study, asked: SweepAsked | null): { ro
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [work, study, key]);
   return { rows, isWorking };
+}
+
+/** the largest value of an input in a scenario that nothing forbids; null until it is known */
+function useLargest(work: ReachWork, study: Study, scenario: string, input: string): Largest | null {
+  const [largest, setLargest] = useState<Largest | null>(null);
+  useEffect(() => {
+    let gone = false;
+    setLargest(null);
+    work.largest(study, scenario, input).then((found) => !gone && setLargest(found), () => undefined); // prettier-ignore
+    return () => void (gone = true);
+  }, [work, study, scenario, input]);
+  return largest;
 }
 
 /** limits of the margin that is read, where one is */

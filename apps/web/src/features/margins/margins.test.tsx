@@ -15,6 +15,7 @@ const NONE: ReachWork = {
   seek: () => Promise.resolve(true),
   suction: () => Promise.resolve(null),
   sweep: () => Promise.resolve(null),
+  largest: () => Promise.resolve(null),
   stop: () => undefined,
 };
 const cell = (check: string, scenario: string): HTMLElement => document.querySelector(`[data-check="${check}"] [data-cell="${scenario}"]`)!; // prettier-ignore
@@ -55,6 +56,7 @@ test('a cell opens what it is away from its limit, and what would bring it there
     },
     suction: () => Promise.resolve(null),
     sweep: () => Promise.resolve(null),
+    largest: () => Promise.resolve(null),
     stop: jest.fn(),
   };
   show(opened, <MarginsView work={work} />);
@@ -120,7 +122,12 @@ test('the worse of two: by verdict, then by what is left of the limit', () => {
 test('an input is swept in every scenario: curves, figures, and a table that is kept', async () => {
   const opened = await open(pumpedStudy(scenarios));
   const seeker = new Seeker();
-  const work: ReachWork = { ...NONE, sweep: seeker.sweep.bind(seeker), stop: () => undefined };
+  const work: ReachWork = {
+    ...NONE,
+    sweep: seeker.sweep.bind(seeker),
+    largest: seeker.largest.bind(seeker),
+    stop: () => undefined,
+  };
   jest.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(600);
   jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(300);
   show(opened, <MarginsView work={work} />);
@@ -142,6 +149,8 @@ test('an input is swept in every scenario: curves, figures, and a table that is 
   const [first] = margins.filter((m) => m.verdict !== 'not-applicable');
   // as it runs now, at 2950 rpm
   expect(Number(cells.at(-1))).toBeCloseTo(Number(first!.value!.toPrecision(3)), 9);
+  // faster the pump runs off its motor before long: what stops it is said
+  expect(document.querySelector('[data-largest]')!.textContent).toMatch(/^(Up|At least) to \d+ rpm .* in A\.$/);
   // the larger end comes last
   await put('to', '2000 rpm');
   expect(screen.getByText(/The range ends where it begins/)).toBeTruthy();

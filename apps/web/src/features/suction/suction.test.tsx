@@ -57,6 +57,7 @@ test('the view: parts of NPSHA, what is available against what is required, the 
     seek: () => Promise.resolve(true),
     suction: () => Promise.resolve(figures),
     sweep: () => Promise.resolve(null),
+    largest: () => Promise.resolve(null),
     stop: jest.fn(),
   };
   // a box of a size, which the test's page has not
