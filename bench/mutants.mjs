@@ -29,6 +29,8 @@ const ROOMS = {
   fluids: 12,
   elements: 14,
   scenarios: 12,
+  selection: 10,
+  reach: 8,
 };
 
 /** files whose numbers are names of states: another number there is no fault */

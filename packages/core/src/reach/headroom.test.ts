@@ -49,6 +49,14 @@ describe('inputs', () => {
     expect(value('a.temperature')).toBe(293.15);
     expect([value('b.temperature'), value('x.speed'), value('site.gravity')]).toEqual([293.15, 2900, 9.80665]);
   });
+  test('of a line its own entry, or that of the scenario', () => {
+    const [line] = of.lines;
+    const [one, two] = of.scenarios;
+    const held: Study = { ...of, lines: [{ ...line!, flow: '30 m3/h' }], scenarios: [one!, { ...two!, set: { 'L.flow': '20 m3/h' } }] }; // prettier-ignore
+    const flow = (id: string): number => valueIn(held, inputAt(held, 'L.flow')!, { id, problems: [] })! * 3600;
+    expect(flow('a')).toBeCloseTo(30, 9);
+    expect(flow('b')).toBeCloseTo(20, 9);
+  });
   test('what is no number is none', () => {
     for (const address of ['T', 'T.no', 'no.level', 'T.name', 'P.pump', '.level', 'L.closed'])
       expect(inputAt(of, address)).toBeUndefined();
@@ -68,6 +76,10 @@ describe('inputs', () => {
       expect(valueIn(moved, input, runStudy(moved).scenarios[0]!)).toBeCloseTo(si, 9);
     }
     expect(writtenValue(inputAt(of, 'P.running')!, 1.7)).toBe(2);
+    // a pressure at a place as absolute, a vapour pressure too; what is no pressure at a place without a word of it
+    expect(writtenValue(inputAt(of, 'T.pressure')!, 2e5)).toBe('200000 Pa(a)');
+    expect(writtenValue(inputAt(of, 'site.atmosphericPressure')!, 9e4)).toBe('90000 Pa(a)');
+    expect(writtenValue(inputAt(of, 'T.level')!, 2)).toBe('2 m');
   });
   test('of an entry of a list it is the entry that moves', () => {
     const moved = movedStudy(of, 'a', inputAt(of, 'x.speed')!, 2610);

@@ -29,6 +29,12 @@ test('every input that would bring the margin to its limit, each solved anew; wh
   expect(inputs).not.toContain('U.bore');
   // fouled ten times over the flow is less, and NPSHA still 1.41 times NPSHR
   expect(inputs).not.toContain('S.fouling');
+  // in changes that are usual: 2 m of a level, 10 K, and of a drop of 0.1 bar at least 0.1 bar
+  const usual: Record<string, number> = { 'T.level': 2, 's.temperature': 10, 'S.drop': 1e4, 'T.pressure': 5e4, 'P.speed': 580 };
+  for (const [input, change] of Object.entries(usual)) {
+    const { headroom, share } = found.find((b) => b.input === input)!;
+    expect(share).toBeCloseTo(Math.abs(headroom.turns - headroom.now) / change, 9);
+  }
   for (const { input, headroom } of found) {
     const there = runStudy(movedStudy(raw, 's', inputAt(raw, input)!, headroom.turns)).scenarios[0]!.result!;
     expect(there.margins.find((m) => m.check === 'npsh-ratio')!.value).toBeCloseTo(1.3, 5);
