@@ -46,16 +46,18 @@ interface Solved {
   }[];
 }
 
-/** What the command line makes of the study file that the server exports. */
-export async function solveExported(page: Page, id: string): Promise<Solved> {
+/** What a command makes of the study file that the server exports. */
+export async function command<T>(page: Page, name: string, id: string, ...args: string[]): Promise<T> {
   const text = await (await page.request.get(`/api/studies/${id}/file`)).text();
   const file = join(mkdtempSync(join(tmpdir(), 'cedar-knot-')), 'exported.study.json');
   writeFileSync(file, text);
-  const command = fileURLToPath(new URL('../bin/cedar-knot', import.meta.url));
-  const done = spawnSync(process.execPath, [command, 'solve', file], { encoding: 'utf8' });
+  const path = fileURLToPath(new URL('../bin/cedar-knot', import.meta.url));
+  const done = spawnSync(process.execPath, [path, name, file, ...args], { encoding: 'utf8', maxBuffer: 1e8 });
   expect(done.status, done.stderr).toBe(0);
-  return JSON.parse(done.stdout) as Solved;
+  return JSON.parse(done.stdout) as T;
 }
+
+export const solveExported = (page: Page, id: string): Promise<Solved> => command<Solved>(page, 'solve', id);
 
 /** 3 significant figures, as the interface shows numbers. */
 export function shown(x: number): string {

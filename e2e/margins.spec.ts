@@ -1,12 +1,9 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, settled, test } from './fixtures.js';
+import { command, expect, settled, test } from './fixtures.js';
 
 type Head = { id: string; title: string };
 type Solved = { scenarios: { id: string; margins: { check: string; where: string; verdict: string }[] }[] };
+type Headroom = { scenarios: { fouled: { turns: number } } };
 const DEMOS = ['Reinjection transfer', 'Production well W-3', 'Network circulation', 'Snow-melt loop'];
 
 test('margins of every demo study: as often near, failing and held as the command solves', async ({ page }) => {
@@ -14,13 +11,9 @@ test('margins of every demo study: as often near, failing and held as the comman
   const list = (await (await page.request.get('/api/studies')).json()) as Head[];
   for (const title of DEMOS) {
     const { id } = list.find((s) => s.title === title)!;
-    const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as { document: object };
-    const file = join(mkdtempSync(join(tmpdir(), 'margins-')), 'study.json');
-    writeFileSync(file, JSON.stringify(document));
-    const said = execFileSync('bin/cedar-knot', ['solve', file], { encoding: 'utf8', maxBuffer: 1e8 });
+    const solved = (await command<Solved>(page, 'solve', id)).scenarios;
     await page.goto(`/studies/${id}/margins`);
     await expect(page.locator('[data-cell]').first()).toBeVisible();
-    const solved = (JSON.parse(said) as Solved).scenarios;
     for (const [i, s] of solved.entries()) {
       const counts = page.locator(`[data-counts="${String.fromCharCode(65 + i)}"]`);
       if ((await counts.count()) === 0) continue;
@@ -43,13 +36,7 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
   await expect(page.locator('[data-sentence]')).toContainText(/Short of its limit by/);
   await expect(page.locator('[data-done=true]')).toBeVisible({ timeout: 30_000 });
   // as the command has it
-  const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as { document: object };
-  const file = join(mkdtempSync(join(tmpdir(), 'margins-')), 'study.json');
-  writeFileSync(file, JSON.stringify(document));
-  const args = ['headroom', file, '--check', 'npsh-ratio', '--where', 'P-410', '--input', 'V-401.level', '--scenario', 'fouled'];
-  const said = JSON.parse(execFileSync('bin/cedar-knot', args, { encoding: 'utf8' })) as {
-    scenarios: { fouled: { turns: number } };
-  };
+  const said = await command<Headroom>(page, 'headroom', id, '--check', 'npsh-ratio', '--where', 'P-410', '--input', 'V-401.level', '--scenario', 'fouled'); // prettier-ignore
   await expect(page.locator('[data-input="V-401.level"] b').nth(1)).toHaveText(String(Number(said.scenarios.fouled.turns.toPrecision(4)))); // prettier-ignore
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 

@@ -1,10 +1,6 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, settled, test } from './fixtures.js';
+import { command, expect, settled, test } from './fixtures.js';
 
 async function openValves(page: Page, title: string): Promise<string> {
   const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
@@ -24,11 +20,8 @@ test('what every scenario asks of the valve stands as the command solves it; one
 }) => {
   const id = await openValves(page, 'Reinjection transfer');
   const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as Stored;
-  const file = join(mkdtempSync(join(tmpdir(), 'valves-')), 'study.json');
-  writeFileSync(file, JSON.stringify(document));
   type Solved = { scenarios: { id: string; elements: Record<string, { opening?: number; kv?: number }> }[] };
-  const said = execFileSync('bin/cedar-knot', ['solve', file], { encoding: 'utf8', maxBuffer: 1e8 });
-  for (const s of (JSON.parse(said) as Solved).scenarios) {
+  for (const s of (await command<Solved>(page, 'solve', id)).scenarios) {
     const travel = page.locator(`[data-travel="${s.id}"]`);
     await expect(travel).toHaveText(String(Math.round(s.elements['CV-415']!.opening! * 100)));
     await expect(page.locator(`[data-asked="${s.id}"]`)).toContainText(String(Number(s.elements['CV-415']!.kv!.toPrecision(3))));

@@ -126,7 +126,8 @@ export { studySchema } from './document/json-schema.js';
 export { usedEntries, workedFigures, working, workingChain } from './scenarios/working.js';
 export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
 export { inputAt, inputsOf, movedStudy, valueIn, writtenValue, type StudyInput } from './reach/inputs.js';
-export { headroomOf, insideBy, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
+export { insideBy, insideShare, nearestLimit } from './checks/inside.js';
+export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
 export { bringingToLimit, type Bringing } from './reach/nearest.js';
 export { suctionBuild, type SuctionBuild, type SuctionPart } from './scenarios/suction-build.js';
 export { readAt, readingOf, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
@@ -185,7 +186,7 @@ export { PictureAxes, type AxesProblem, type AxisMark, type Corners, type Pictur
 export { followStroke, snapTo, type Followed } from './digitise/follow.js';
 export { efficiencyOfContours, residuals, rowsOf, thinned, type PickedRow, type Reading } from './digitise/points.js';
 export type { Picture, Place } from './digitise/picture.js';
-export { toPump, toValve } from './scenarios/equipment.js';
+export { toPump, toValve, usableValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
 export {

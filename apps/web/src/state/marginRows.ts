@@ -1,4 +1,4 @@
-import { CHECK_CODES, CHECKS, type CheckCode, type Margin, type Study, type Verdict } from '@cedar-knot/core';
+import { CHECK_CODES, insideShare, type CheckCode, type Margin, type Study, type Verdict } from '@cedar-knot/core';
 import type { Shown } from './studyStore.js';
 
 /** A check at one place, by scenario. */
@@ -32,15 +32,7 @@ const PARTS: readonly (readonly [string, readonly string[]])[] = [
 ];
 const OTHERS = 'Other equipment';
 
-/** how far a value is inside its limits, as a share of the limit; smaller is worse */
-function room(m: Margin): number {
-  if (m.value === null || m.limit === null) return Infinity;
-  const share = (gap: number, limit: number): number => gap / (Math.abs(limit) || 1);
-  const under = share(m.value - m.limit, m.limit);
-  const sense = CHECKS[m.check as CheckCode].sense;
-  if (sense === 'most') return -under;
-  return sense === 'band' && m.upper !== undefined ? Math.min(under, share(m.upper - m.value, m.upper)) : under;
-}
+const room = (m: Margin): number => insideShare(m) ?? Infinity;
 
 /** The worse of two margins: by verdict, then by what is left. */
 export const byWorst = (a: Margin, b: Margin): number => byVerdict(a.verdict, b.verdict) || room(a) - room(b);

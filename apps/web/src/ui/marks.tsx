@@ -53,3 +53,28 @@ export function ScenarioLetter({ index, letter, small = false }: { index: number
     </span>
   );
 }
+
+/** The same inside an svg, around a place. */
+export function LetterTag({
+  x,
+  y,
+  index,
+  letter,
+  size = 14,
+}: {
+  x: number;
+  y: number;
+  index: number;
+  letter: string;
+  size?: number;
+}) {
+  const { color, onColor } = lineStyle(index);
+  return (
+    <g>
+      <rect x={x - size / 2} y={y - size / 2} width={size} height={size} rx={2} fill={color} />
+      <text x={x} y={y + 3.8} fontSize={10.5} fontWeight={600} fill={onColor} textAnchor="middle">
+        {letter}
+      </text>
+    </g>
+  );
+}

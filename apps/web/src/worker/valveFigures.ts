@@ -1,6 +1,6 @@
 import {
   judgeCatalogue,
-  toValve,
+  usableValve,
   ValvePosition,
   withFlowThrough,
   type ModelEntry,
@@ -53,7 +53,7 @@ const TRAVELS = Array.from({ length: 41 }, (_, i) => i / 40);
 type Judged = ReturnType<typeof judgeCatalogue>;
 
 /** Holds the valves of the catalogue, read once, against one position after another. */
-export class ValveBench {
+export class ValveCatalogue {
   private judged: Judged | undefined;
 
   /** takes the valves of the catalogue; those without a coefficient are left out */
@@ -93,15 +93,12 @@ export class ValveBench {
 
   private inputOf(model: string): ValveInput | undefined {
     const read = this.judged?.valves.get(model);
-    return read && hasRating(read) ? toValve(read) : undefined;
+    return read && usableValve(read);
   }
 }
-
-const hasRating = (read: Record<string, unknown>): boolean =>
-  read.ratedKv !== undefined || read.ratedCv !== undefined || read.table !== undefined;
 
 /** An entry as the calculation takes it; undefined where it has no coefficient. */
 export function readValve(entry: RawEntry): ValveInput | undefined {
   const read = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves: { x: entry } }).valves.get('x');
-  return read && hasRating(read) ? toValve(read) : undefined;
+  return read && usableValve(read);
 }

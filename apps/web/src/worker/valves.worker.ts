@@ -1,8 +1,8 @@
 import * as Comlink from 'comlink';
 import { api as server } from '../api/client.js';
-import { ValveBench } from './valveFigures.js';
+import { ValveCatalogue } from './valveFigures.js';
 
-const bench = new ValveBench();
+const bench = new ValveCatalogue();
 
 const api = {
   /** reads the valves of the catalogue, and says what they are called */

@@ -1,4 +1,5 @@
-import { CHECK_CODES, CHECKS, type CheckCode } from '../checks/index.js';
+import { CHECK_CODES, type CheckCode } from '../checks/index.js';
+import { insideBy, nearestLimit } from '../checks/inside.js';
 import type { Study } from '../document/study.js';
 import type { Margin } from '../results/margin.js';
 import { runStudy, type SolvedScenario } from '../scenarios/run.js';
@@ -106,28 +107,6 @@ export function marginIn(s: SolvedScenario, check: CheckCode, where: string): Ma
   return isSolved(s) ? s.result!.margins.find((m) => m.check === check && m.where === where) : undefined;
 }
 
-/** distance of a margin inside its limits, in its own unit; negative outside, null where it is not judged */
-export function insideBy(m: Margin | undefined): number | null {
-  if (m?.value == null || m.limit === null || m.verdict === 'not-applicable') return null;
-  if (m.check === 'set-point') return Math.min(m.value, 1 / m.value) - m.limit;
-  const under = m.value - m.limit;
-  switch (CHECKS[m.check as CheckCode].sense) {
-    case 'least':
-      return under;
-    case 'most':
-      return -under;
-    case 'band':
-      return m.upper === undefined || m.upper === null ? under : Math.min(under, m.upper - m.value);
-  }
-}
-
-/** the edge that a value is nearest to */
-function edgeOf(m: Margin): number {
-  return m.upper !== undefined && m.upper !== null && Math.abs(m.value! - m.upper) < Math.abs(m.value! - m.limit!)
-    ? m.upper
-    : m.limit!;
-}
-
 /**
  * The value of an input, nearest to where it stands, at which a margin just meets its limit: bracketed outward on both sides, the scenario
  * solved at every step, so that a margin that turns on the way is found at its first crossing.
@@ -141,7 +120,7 @@ export function headroomOf(probe: Probe, check: CheckCode, where: string, range:
   const found: Headroom = {
     now,
     value: m?.value ?? null,
-    limit: m && m.value !== null && m.limit !== null ? edgeOf(m) : (m?.limit ?? null),
+    limit: m ? nearestLimit(m) : null,
     met: inside === null ? null : inside >= 0,
     turns: null,
     unit: input.unit,
@@ -155,7 +134,7 @@ export function headroomOf(probe: Probe, check: CheckCode, where: string, range:
   const turns = nearestCrossing(f, start, low, high);
   if (turns === undefined) return { ...found, reason: 'not-in-range' };
   const there = marginIn(probe.at(turns), check, where);
-  return { ...found, turns, ...(there ? { limit: edgeOf(there) } : {}) };
+  return { ...found, turns, ...(there ? { limit: nearestLimit(there) } : {}) };
 }
 
 /**
@@ -191,6 +170,6 @@ export function largestOf(probe: Probe, range: Range = {}): Largest {
     check: stop.check as CheckCode,
     where: stop.where,
     value: before?.value ?? null,
-    limit: edgeOf(stop),
+    limit: nearestLimit(stop),
   };
 }

@@ -1,7 +1,8 @@
 import type { CheckCode } from '../checks/index.js';
+import { insideBy } from '../checks/inside.js';
 import type { Study } from '../document/study.js';
 import type { SolvedScenario } from '../scenarios/run.js';
-import { headroomOf, insideBy, marginIn, Probe, type Headroom } from './headroom.js';
+import { headroomOf, marginIn, Probe, type Headroom } from './headroom.js';
 import { inputsOf, type StudyInput } from './inputs.js';
 
 /** An input that would bring a margin to its limit, and how far it is from it. */

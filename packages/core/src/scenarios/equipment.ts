@@ -45,6 +45,11 @@ export function toValve(r: Read): ValveInput {
   };
 }
 
+/** The same for an entry of a catalogue; undefined where it has no coefficient. */
+export function usableValve(r: Read): ValveInput | undefined {
+  return r.ratedKv !== undefined || r.ratedCv !== undefined || Array.isArray(r.table) ? toValve(r) : undefined;
+}
+
 /** nominal bore of a valve, m: DN in millimetres, or a length */
 function nominalBore(size: string): number | undefined {
   const dn = /^DN\s*(\d+)$/i.exec(size.trim());

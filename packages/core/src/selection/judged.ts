@@ -1,4 +1,5 @@
-import { CHECK_CODES, CHECKS, type CheckCode } from '../checks/index.js';
+import { CHECK_CODES, type CheckCode } from '../checks/index.js';
+import { insideShare, nearestLimit } from '../checks/inside.js';
 import type { Margin } from '../results/margin.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 
@@ -17,20 +18,7 @@ export interface Worst {
   verdict: 'holds' | 'near' | 'fails';
 }
 
-/** How far a margin is from its limit, as a share of that; negative where it fails. */
-function distance({ margin: m }: Judged): number {
-  const { value } = m;
-  const share = (gap: number, limit: number): number => gap / (Math.abs(limit) || 1);
-  const over = share(value - m.limit!, m.limit!);
-  switch (CHECKS[m.check].sense) {
-    case 'least':
-      return over;
-    case 'most':
-      return -over;
-    case 'band':
-      return m.upper === undefined ? over : Math.min(over, share(m.upper - value, m.upper));
-  }
-}
+const distance = ({ margin }: Judged): number => insideShare(margin)!;
 
 /** the upper edge of an opening band counts as holds where a trim stops there */
 function isAtTrimEdge(m: Judged['margin']): boolean {
@@ -59,7 +47,7 @@ const worstOf = ({ margin: m, scenario, verdict }: Judged): Worst => ({
   check: m.check,
   scenario,
   value: m.value,
-  limit: m.upper !== undefined && m.value > (m.limit! + m.upper) / 2 ? m.upper : m.limit!,
+  limit: nearestLimit(m)!,
   verdict,
 });
 

@@ -4,7 +4,7 @@ import type { RawEntry, Study } from '../document/study.js';
 import type { Margin } from '../results/margin.js';
 import type { ValveResult } from '../results/results.js';
 import { checkedScenario } from '../scenarios/checked.js';
-import { toValve } from '../scenarios/equipment.js';
+import { usableValve } from '../scenarios/equipment.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { Asked } from '../scenarios/pump-site.js';
@@ -268,8 +268,10 @@ export class ValvePosition {
 }
 
 function* usableValves({ read }: CatalogueValves): Generator<[string, ValveInput]> {
-  for (const [model, entry] of read)
-    if (entry.ratedKv !== undefined || entry.ratedCv !== undefined || entry.table !== undefined) yield [model, toValve(entry)];
+  for (const [model, entry] of read) {
+    const input = usableValve(entry);
+    if (input) yield [model, input];
+  }
 }
 
 const marginOf = (s: SolvedScenario, valve: string, check: CheckCode): Margin<CheckCode> | undefined =>

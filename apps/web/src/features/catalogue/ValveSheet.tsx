@@ -1,4 +1,4 @@
-import { judgeCatalogue, kvAtOpening, KV_PER_CV, toValve, type ModelWhole } from '@cedar-knot/core';
+import { judgeCatalogue, kvAtOpening, KV_PER_CV, usableValve, type ModelWhole } from '@cedar-knot/core';
 import { useMemo, useRef } from 'react';
 import { spoken } from '../../state/catalogueList.js';
 import { axisTicks } from '../../ui/ticks.js';
@@ -22,8 +22,7 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
   const { read, valve } = useMemo(() => {
     const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves: { x: model.entry } });
     const found = judged.valves.get('x') ?? {};
-    const hasRating = found.ratedKv !== undefined || found.ratedCv !== undefined || Array.isArray(found.table);
-    return { read: found, valve: hasRating ? toValve(found) : undefined };
+    return { read: found, valve: usableValve(found) };
   }, [model.entry]);
   if (!valve) return <p className="text-near">◐ It has no rated coefficient: edit its data.</p>;
   const scale = isUs ? 1 / KV_PER_CV : 1;

@@ -55,10 +55,7 @@ export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { 
       })}
       {family.speeds.map((c) => name(`n${c.speed}`, end(c), `${Math.round(c.speed)} rpm`, -30, 14))}
       {family.units.map((c) => name(`u${c.running}`, end(c), `${c.running} running`, -46, 14))}
-      {family.edges.map((c) => {
-        const i = Math.max(1, Math.round(c.flow.length * 0.3));
-        return name(`v${c.name}`, { flow: c.flow[i]!, head: c.head[i]! }, `valve ${c.name}`, 4, -4);
-      })}
+      {family.edges.map((c) => name(`v${c.name}`, c.named, `valve ${c.name}`, 6, 2))}
       {family.clear && name('clear', { flow: family.clear.flow[6]!, head: family.clear.head[6]! }, 'new, on water')}
       {runOut && (
         <g data-run-out={runOut.isBeyond ? 'beyond' : 'inside'}>

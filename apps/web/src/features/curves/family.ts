@@ -28,7 +28,7 @@ export interface Family {
   motor: { flow: number[]; efficiency: number[]; input: number[] } | undefined;
   quadratic: QuadraticFit | undefined;
   /** the system with its control valve wide open and at the edges of its band */
-  edges: { name: string; flow: number[]; head: number[] }[];
+  edges: { name: string; flow: number[]; head: number[]; named: { flow: number; head: number } }[];
 }
 
 export const NO_FAMILY: Family = {
@@ -62,15 +62,18 @@ export function familyOf(
   const flows = trace.flow.filter((q) => q > 0);
   const overall = shows.motor ? flows.flatMap((flow) => ({ flow, ...overallAt(p, flow, medium) })) : [];
   const known = overall.filter((o): o is { flow: number; inputPower: number; efficiency: number } => o.inputPower !== undefined);
-  const edge = ({ name, head }: Burn): Family['edges'][number] => {
-    const points = curves.flows.flatMap((q, i) => {
+  const edge = ({ name, head }: Burn, k: number): Family['edges'][number][] => {
+    const points = curves.flows.flatMap((flow, i) => {
       const bare = system?.bare[i];
-      return bare == null ? [] : [[q, bare + head(q)] as const];
+      return bare == null ? [] : [{ flow, head: bare + head(flow) }];
     });
-    return { name, flow: points.map(([q]) => q), head: points.map(([, h]) => h) };
+    // under the shut-off head, one name lower than the other
+    const most = trace.head[0]! * (0.92 - 0.07 * k);
+    const named = points.filter((p) => p.head <= most).at(-1);
+    return named && points.length > 1 ? [{ name, flow: points.map((p) => p.flow), head: points.map((p) => p.head), named }] : [];
   };
   return {
-    edges: shows.edges ? burns.map(edge).filter((e) => e.flow.length > 1) : [],
+    edges: shows.edges ? burns.flatMap(edge) : [],
     contours: shows.contours ? efficiencyContours(p) : [],
     speeds: shows.speeds ? speedFamily(p) : [],
     units: shows.units ? unitFamily(p) : [],

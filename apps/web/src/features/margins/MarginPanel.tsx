@@ -1,4 +1,4 @@
-import { CHECKS, inputAt, type Bringing, type Margin, type Study } from '@cedar-knot/core';
+import { CHECKS, inputAt, nearestLimit, type Bringing, type Margin, type Study } from '@cedar-knot/core';
 import { checkName, checkValue, figureName, marginReason } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -142,8 +142,7 @@ function Opened({
 
 /** by how much, in the unit of the check */
 function sentence(m: Margin, write: (x: number) => string): string {
-  const upper = m.upper !== undefined && Number.isFinite(m.upper) ? m.upper : undefined;
-  const edge = upper !== undefined && Math.abs(m.value! - upper) < Math.abs(m.value! - m.limit!) ? upper : m.limit!;
+  const edge = nearestLimit(m)!;
   const away = write(Math.abs(m.value! - edge));
   if (m.verdict === 'fails') return m.value! < edge ? `Short of its limit by ${away}.` : `Over its limit by ${away}.`;
   return `${m.verdict === 'near' ? 'Near: ' : ''}${away} ${m.value! < edge ? 'under' : 'over'} its limit.`;

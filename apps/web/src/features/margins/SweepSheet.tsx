@@ -19,7 +19,7 @@ import {
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
 import { Button } from '../../ui/controls.js';
 import { download, fileName } from '../../ui/exportSvg.js';
-import { ScenarioLetter } from '../../ui/marks.js';
+import { LetterTag, ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { Select } from '../../ui/Select.js';
 import { spread } from '../../ui/ticks.js';
@@ -325,7 +325,7 @@ function SweepChart({
               />
             )}
             {lines.map((l, i) => {
-              const { color, dash, onColor } = lineStyle(l.index);
+              const { color, dash } = lineStyle(l.index);
               return (
                 <g key={l.id} data-line={l.id}>
                   <path
@@ -335,10 +335,7 @@ function SweepChart({
                     strokeWidth={l.id === active ? 2.8 : 1.8}
                     strokeDasharray={dash}
                   />
-                  <rect x={p.right + 5} y={ends[i]! - 7} width={14} height={14} rx={2} fill={color} />
-                  <text x={p.right + 12} y={ends[i]! + 4} fontSize={10.5} fontWeight={600} fill={onColor} textAnchor="middle">
-                    {letterOf(l.index)}
-                  </text>
+                  <LetterTag x={p.right + 12} y={ends[i]!} index={l.index} letter={letterOf(l.index)} />
                 </g>
               );
             })}

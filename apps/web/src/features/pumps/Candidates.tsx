@@ -3,7 +3,7 @@ import { checkName, checkValue } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { spoken } from '../../state/catalogueList.js';
 import { Button } from '../../ui/controls.js';
-import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { LetterTag, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -210,14 +210,11 @@ function Strip({ scenarios }: { scenarios: readonly { index: number; ratio: numb
       <line x1={x(0.7)} x2={x(1.2)} y1={y} y2={y} stroke="var(--gauge-pref)" strokeWidth={7} />
       <line x1={x(1)} x2={x(1)} y1={y - 5} y2={y + 5} stroke="var(--gauge-tick)" strokeWidth={1.2} />
       {known.map((s, i) => {
-        const { color, onColor } = lineStyle(s.index);
+        const { color } = lineStyle(s.index);
         return (
           <g key={s.index}>
             <line x1={letters[i]} y1={14} x2={x(s.ratio)} y2={y + 4} stroke={color} strokeWidth={1.6} />
-            <rect x={letters[i]! - 6.5} y={2} width={13} height={13} rx={2} fill={color} />
-            <text x={letters[i]} y={12.5} fontSize={10} fontWeight={600} fill={onColor} textAnchor="middle">
-              {letterOf(s.index)}
-            </text>
+            <LetterTag x={letters[i]!} y={8.5} index={s.index} letter={letterOf(s.index)} size={13} />
           </g>
         );
       })}

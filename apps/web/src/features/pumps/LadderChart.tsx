@@ -1,6 +1,7 @@
 import { PumpPerformance, usable, type PumpInput, type RawEntry, type StageLadder } from '@cedar-knot/core';
 import { useMemo, useRef } from 'react';
 import { letterOf } from '../../state/address.js';
+import { LetterTag } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { axisTicks, spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
@@ -103,17 +104,7 @@ export function LadderChart({
             return (
               <g key={s.id}>
                 <path d={pathOf(s.points)} fill="none" stroke={style.color} strokeWidth={1.6} strokeDasharray={style.dash} />
-                <rect x={width - PAD.right + 6} y={ends[i]! - 7} width={14} height={14} rx={2} fill={style.color} />
-                <text
-                  x={width - PAD.right + 13}
-                  y={ends[i]! + 4}
-                  fontSize={11}
-                  fontWeight={600}
-                  fill={style.onColor}
-                  textAnchor="middle"
-                >
-                  {letterOf(index(s.id))}
-                </text>
+                <LetterTag x={width - PAD.right + 13} y={ends[i]!} index={index(s.id)} letter={letterOf(index(s.id))} />
               </g>
             );
           })}

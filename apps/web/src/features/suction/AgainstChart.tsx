@@ -1,7 +1,7 @@
 import { letterOf } from '../../state/address.js';
 import { interpolate } from '../../ui/chart/interpolate.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
-import { MarkShape, verdictColor } from '../../ui/marks.js';
+import { LetterTag, MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -98,7 +98,7 @@ export function AgainstChart({ pump }: { pump: string }) {
               </text>
             )}
             {lines.map((l, i) => {
-              const { color, dash, onColor } = lineStyle(l.index);
+              const { color, dash } = lineStyle(l.index);
               return (
                 <g key={l.id} data-available={l.id}>
                   <path
@@ -108,10 +108,7 @@ export function AgainstChart({ pump }: { pump: string }) {
                     strokeWidth={l.id === active ? 2.8 : 1.8}
                     strokeDasharray={dash}
                   />
-                  <rect x={endX[i]} y={ends[i]! - 7} width={14} height={14} rx={2} fill={color} />
-                  <text x={endX[i]! + 7} y={ends[i]! + 4} fontSize={10.5} fontWeight={600} fill={onColor} textAnchor="middle">
-                    {letterOf(l.index)}
-                  </text>
+                  <LetterTag x={endX[i]! + 7} y={ends[i]!} index={l.index} letter={letterOf(l.index)} />
                 </g>
               );
             })}

@@ -1,7 +1,7 @@
 import type { Dimension } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
-import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { LetterTag, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import type { SuctionLook } from '../../worker/suctionFigures.js';
@@ -68,7 +68,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
               <>
                 <line x1={p.left} x2={p.right} y1={p.y(0)} y2={p.y(0)} stroke="var(--fails)" strokeWidth={1.4} />
                 {traces.map((t, i) => {
-                  const { color, dash, onColor } = lineStyle(t.index);
+                  const { color, dash } = lineStyle(t.index);
                   const points = look.x.flatMap((v, k) => (t.y[k] == null ? [] : [[p.x(x(v)), p.y(y(t.y[k]))] as const]));
                   const isTurnShown = t.turns !== null && t.turns >= look.x[0]! && t.turns <= look.x.at(-1)!;
                   return (
@@ -100,10 +100,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
                           strokeWidth={2.2}
                         />
                       )}
-                      <rect x={p.right + 4} y={ends[i]! - 7} width={14} height={14} rx={2} fill={color} />
-                      <text x={p.right + 11} y={ends[i]! + 4} fontSize={10.5} fontWeight={600} fill={onColor} textAnchor="middle">
-                        {letterOf(t.index)}
-                      </text>
+                      <LetterTag x={p.right + 11} y={ends[i]!} index={t.index} letter={letterOf(t.index)} />
                     </g>
                   );
                 })}

@@ -3,7 +3,7 @@ import { checkName, checkValue } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { spoken } from '../../state/catalogueList.js';
 import { Button } from '../../ui/controls.js';
-import { MarkShape, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { LetterTag, MarkShape, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -258,14 +258,11 @@ function Strip({
         <line key={t} x1={x(t)} x2={x(t)} y1={y - 6} y2={y + 6} stroke="var(--gauge-tick)" strokeWidth={1.2} />
       ))}
       {stands.map((s, i) => {
-        const { color, onColor } = lineStyle(s.index);
+        const { color } = lineStyle(s.index);
         return (
           <g key={s.index}>
             <line x1={letters[i]} y1={14} x2={x(s.opening)} y2={y + 4} stroke={color} strokeWidth={1.6} />
-            <rect x={letters[i]! - 6.5} y={1} width={13} height={13} rx={2} fill={color} />
-            <text x={letters[i]} y={11.5} fontSize={10} fontWeight={600} fill={onColor} textAnchor="middle">
-              {letterOf(s.index)}
-            </text>
+            <LetterTag x={letters[i]!} y={7.5} index={s.index} letter={letterOf(s.index)} size={13} />
             {(s.verdict === 'near' || s.verdict === 'fails') && (
               <g transform={`translate(${x(s.opening)} ${y + 10})`}>
                 <MarkShape kind={s.verdict} r={3.6} />

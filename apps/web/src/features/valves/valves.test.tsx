@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { api } from '../../api/client.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
-import { ValveBench } from '../../worker/valveFigures.js';
+import { ValveCatalogue } from '../../worker/valveFigures.js';
 import type { ValveWork } from '../../worker/valves.js';
 import { splitOperations } from '../../state/splitValves.js';
 import { ValvesView } from './ValvesView.js';
@@ -23,7 +23,7 @@ const model = (id: string, ratedKv: number, more: object = {}): ModelEntry => ({
 });
 const MODELS = [model('Small', 12), model('Fitting', 45), model('Roomy', 55), model('Vast', 1500)];
 function plainWork(): ValveWork {
-  const bench = new ValveBench();
+  const bench = new ValveCatalogue();
   return {
     load: () => Promise.resolve(bench.keep(MODELS)),
     figures: (...asked) => Promise.resolve(bench.figures(...asked)),
