@@ -130,7 +130,7 @@ export { insideBy, insideShare, nearestLimit } from './checks/inside.js';
 export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
 export { bringingToLimit, type Bringing } from './reach/nearest.js';
 export { suctionBuild, type SuctionBuild, type SuctionPart } from './scenarios/suction-build.js';
-export { readAt, readingOf, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
+export { readAt, readingOf, sweepRange, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
 export {
   annuity,
   compareLineSizes,

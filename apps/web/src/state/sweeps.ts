@@ -2,25 +2,24 @@ import {
   CHECKS,
   inputAt,
   isCheckCode,
-  quantityOf,
   thingKind,
   type Dimension,
   type ElementResult,
-  type StudyInput,
   type Study,
   type SweepRow,
 } from '@cedar-knot/core';
 import { checkName, figureName } from '@cedar-knot/wording';
 import Papa from 'papaparse';
-import { entryIn } from './address.js';
 import type { Shown } from './studyStore.js';
 
 /** What is moved, and what is read while it moves. SI; pressures at a place absolute. */
 export interface SweepAsked {
   /** `P1.speed`; with `*` in place of a scenario each has its own */
   input: string;
-  from: number;
-  to: number;
+  /** around what stands there in the active scenario where it is not said */
+  from?: number;
+  to?: number;
+  active: string;
   steps: number;
   /** `P1.flow`, or `npsh-ratio:P1` */
   read: string;
@@ -31,6 +30,18 @@ export const LIQUID = '*.temperature';
 
 /** An input as a scenario has it. */
 export const inScenario = (address: string, scenario: string): string => address.replace(/^\*\./, `${scenario}.`);
+
+/** What came of it. */
+export interface Swept {
+  /** what was asked */
+  input: string;
+  read: string;
+  rows: SweepRow[];
+  from: number;
+  to: number;
+  /** where the input stands in the active scenario */
+  now: number | null;
+}
 
 /** Things whose numbers may be moved, each with its keys. */
 export function movable(study: Study): { id: string; name: string; keys: string[] }[] {
@@ -47,31 +58,6 @@ export function movable(study: Study): { id: string; name: string; keys: string[
     });
     return keys.length === 0 ? [] : [{ id, name: named(id, name), keys }];
   });
-}
-
-/** a share of what stands there, to both sides, with which a sweep begins */
-const AROUND = 0.3;
-
-/** Where an input stands in a scenario, SI and absolute; undefined where nothing stands there. */
-export function standsAt(study: Study, input: StudyInput, shown: Shown | undefined): number | undefined {
-  const { id, key, field } = input;
-  const scenario = study.scenarios.find((s) => s.id === shown?.outcome.id);
-  const written = entryIn(study, scenario, id, key).value;
-  const used = shown?.outcome.used[id]?.[key];
-  const usual = typeof used === 'number' ? used : field.default === undefined ? undefined : field.default;
-  const value = written ?? usual;
-  const si = typeof value === 'number' ? value : field.type === 'quantity' ? quantityOf(value, field.dimension) : undefined;
-  const isPlace = field.type === 'quantity' && field.dimension === 'pressure';
-  return si === undefined ? undefined : isPlace ? si + (shown?.outcome.medium?.atmosphere ?? 0) : si;
-}
-
-/** From where to where an input is moved at first: around what stands there, inside what the field takes. */
-export function sweepRange(input: StudyInput, now: number | undefined): [number, number] {
-  const { field } = input;
-  const at = now ?? 0;
-  const span = Math.max(AROUND * Math.abs(at), field.type === 'quantity' ? 1e-3 : Math.min(0.1, field.max - field.min));
-  const bounds = field.type === 'quantity' && field.dimension === 'pressure' ? [0, Infinity] : [field.min, field.max];
-  return [Math.max(at - span, bounds[0]!), Math.min(at + span, bounds[1]!)];
 }
 
 /** what has no dimension: a share shown in percent, or the number itself */

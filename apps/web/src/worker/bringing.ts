@@ -5,14 +5,17 @@ import {
   Probe,
   readingOf,
   runStudy,
+  sweepRange,
   sweepRows,
+  valueIn,
   type Bringing,
   type CheckCode,
   type Largest,
   type Study,
+  type StudyInput,
   type SweepRow,
 } from '@cedar-knot/core';
-import { inScenario, type SweepAsked } from '../state/sweeps.js';
+import { inScenario, type SweepAsked, type Swept } from '../state/sweeps.js';
 
 import { suctionFigures, type SuctionFigures } from './suctionFigures.js';
 
@@ -79,19 +82,26 @@ export class Seeker {
     }
   }
 
-  /** @returns rows of all scenarios; null where a newer question ended it */
-  async sweep(study: Study, asked: SweepAsked): Promise<SweepRow[] | null> {
+  /** @returns null where a newer question ended it, or nothing stands there that could be moved */
+  async sweep(study: Study, asked: SweepAsked): Promise<Swept | null> {
     const own = ++this.question;
     const reading = readingOf(asked.read);
-    if (!reading) return null;
+    const { scenarios } = runStudy(study);
+    const inputOf = (id: string): StudyInput | undefined => inputAt(study, inScenario(asked.input, id));
+    const active = scenarios.find((s) => s.id === asked.active);
+    const moved = inputOf(asked.active);
+    if (!reading || !active || !moved) return null;
+    const now = valueIn(study, moved, active) ?? null;
+    const [low, high] = sweepRange(moved, now ?? 0);
+    const [from, to] = [asked.from ?? low, asked.to ?? high];
     const rows: SweepRow[] = [];
-    for (const s of runStudy(study).scenarios) {
-      const input = inputAt(study, inScenario(asked.input, s.id));
-      if (input) rows.push(...sweepRows(study, [s], input, asked.from, asked.to, asked.steps, [reading]));
+    for (const s of from < to ? scenarios : []) {
+      const input = inputOf(s.id);
+      if (input) rows.push(...sweepRows(study, [s], input, from, to, asked.steps, [reading]));
       await turn();
       if (own !== this.question) return null;
     }
-    return rows;
+    return { input: asked.input, read: asked.read, rows, from, to, now };
   }
 
   /** The largest value of an input in a scenario at which nothing that does not fail now fails; null where it is none. */

@@ -1,6 +1,6 @@
-import type { Bringing, Largest, Study, SweepRow } from '@cedar-knot/core';
+import type { Bringing, Largest, Study } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
-import type { SweepAsked } from '../state/sweeps.js';
+import type { SweepAsked, Swept } from '../state/sweeps.js';
 import type { CellAsked } from './bringing.js';
 import type { ReachWorkerApi } from './reach.worker.js';
 import type { SuctionFigures } from './suctionFigures.js';
@@ -9,7 +9,7 @@ import type { SuctionFigures } from './suctionFigures.js';
 export interface ReachWork {
   seek(study: Study, cell: CellAsked, said: (found: Bringing[]) => void): Promise<boolean>;
   suction(study: Study, pump: string): Promise<SuctionFigures | null>;
-  sweep(study: Study, asked: SweepAsked): Promise<SweepRow[] | null>;
+  sweep(study: Study, asked: SweepAsked): Promise<Swept | null>;
   largest(study: Study, scenario: string, address: string): Promise<Largest | null>;
   stop(): void;
 }

@@ -3,7 +3,7 @@ import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { headroomOf, largestOf, Probe } from './headroom.js';
 import { inputAt, inputsOf, movedStudy, valueIn, writtenValue } from './inputs.js';
-import { readAt, readingOf, sweepRows } from './sweep.js';
+import { readAt, readingOf, sweepRange, sweepRows } from './sweep.js';
 
 /*
  * A lift without losses to speak of: NPSHA is the level and patm − pv, 99 kPa of water at 20 °C, 10.1118 m; NPSHR is 8 m at every flow.
@@ -163,4 +163,14 @@ test('a sweep: from first to last in equal parts, every scenario, figures and ma
   expect([readingOf('x'), readingOf('no-check:P'), readingOf('npsh-ratio:')]).toEqual([undefined, undefined, undefined]);
   const wild = sweepRows(of, runStudy(of).scenarios.slice(1), inputAt(of, 'b.temperature')!, 293.15, 9000, 1, readings);
   expect(wild[1]).toMatchObject({ status: 'failed', values: { 'P.flow': null, 'npsh-ratio:P': null } });
+});
+
+test('a sweep begins three tenths to both sides, inside what the field takes', () => {
+  const of = lift();
+  const range = (address: string, now: number): number[] => sweepRange(inputAt(of, address)!, now);
+  expect(range('P.speed', 2900).map(Math.round)).toEqual([2030, 3770]);
+  expect(range('P.wear', 0)).toEqual([0, 0.1]);
+  // an absolute pressure is not below nothing
+  expect(range('T.pressure', 1e5)).toEqual([7e4, 1.3e5]);
+  expect(range('T.level', -10)).toEqual([-13, -7]);
 });

@@ -31,6 +31,19 @@ export function readAt(s: SolvedScenario, r: SweepReading): number | null | unde
   return value === null || typeof value === 'number' ? value : undefined;
 }
 
+/** a share of what stands there, to both sides, with which a sweep begins; of a number without dimension at least so much */
+const AROUND = 0.3;
+const LEAST_NUMBER = 0.1;
+const LEAST_QUANTITY = 1e-3;
+
+/** From where to where an input is moved where nothing is said: around what stands there, inside what the field takes. SI, absolute. */
+export function sweepRange({ field }: StudyInput, now: number): [number, number] {
+  const least = field.type === 'quantity' ? LEAST_QUANTITY : Math.min(LEAST_NUMBER, field.max - field.min);
+  const span = Math.max(AROUND * Math.abs(now), least);
+  const bounds = field.type === 'quantity' && field.dimension === 'pressure' ? [0, Infinity] : [field.min, field.max];
+  return [Math.max(now - span, bounds[0]!), Math.min(now + span, bounds[1]!)];
+}
+
 export interface SweepRow {
   step: number;
   /** SI, pressures at a place absolute */

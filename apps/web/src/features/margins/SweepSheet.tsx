@@ -11,10 +11,9 @@ import {
   LIQUID,
   movable,
   readable,
-  standsAt,
-  sweepRange,
   sweepTable,
   type SweepAsked,
+  type Swept,
 } from '../../state/sweeps.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
 import { Button } from '../../ui/controls.js';
@@ -50,11 +49,12 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const [read, setRead] = useState(() => begun.read ?? readings[0]?.name ?? '');
   const [own, setOwn] = useState<{ from?: number; to?: number }>({});
   const found = inputAt(study, inScenario(input, active));
-  const now = found && standsAt(study, found, shown[active]);
-  const [low, high] = found ? sweepRange(found, now) : [0, 1];
-  const [from, to] = [own.from ?? low, own.to ?? high];
-  const asked: SweepAsked | null = found && read !== '' && from < to ? { input, from, to, steps: STEPS, read } : null;
-  const { rows, isWorking } = useSweep(work, study, asked);
+  const asked: SweepAsked | null = found && read !== '' ? { input, active, steps: STEPS, read, ...own } : null;
+  const { swept: last, isWorking } = useSweep(work, study, asked);
+  // the figures of another question are not shown in the units of this one
+  const swept = last?.input === input && last.read === read ? last : null;
+  const rows = swept?.rows ?? null;
+  const now = swept?.now ?? null;
   const scale = scaleOf(found, d, shown[active]?.outcome.medium?.atmosphere ?? 0);
   const largest = useLargest(work, study, active, input);
   const dimension = dimensionOf(read, shown);
@@ -93,15 +93,17 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
             }}
           />
         )}
-        {found && (
+        {found && swept && (
           <div className="grid grid-cols-2 gap-x-2">
-            <Bound name="from" si={from} input={found} scale={scale} onPut={(v) => setOwn((o) => ({ ...o, from: v }))} />
-            <Bound name="to" si={to} input={found} scale={scale} onPut={(v) => setOwn((o) => ({ ...o, to: v }))} />
+            <Bound name="from" si={swept.from} input={found} scale={scale} onPut={(v) => setOwn((o) => ({ ...o, from: v }))} />
+            <Bound name="to" si={swept.to} input={found} scale={scale} onPut={(v) => setOwn((o) => ({ ...o, to: v }))} />
           </div>
         )}
-        {!(from < to) && <p className="text-fails text-[12px]">▲ The range ends where it begins: “to” is the larger one.</p>}
+        {swept && !(swept.from < swept.to) && (
+          <p className="text-fails text-[12px]">▲ The range ends where it begins: “to” is the larger one.</p>
+        )}
         <p className="text-inkq text-[12px]">
-          {now === undefined
+          {now === null
             ? 'Nothing stands there now.'
             : `It stands at ${Number(scale.show(now).toPrecision(4))} ${scale.unit} in ${letterOf(study.scenarios.findIndex((s) => s.id === active))}.`}{' '}
           Each scenario keeps all its other entries.
@@ -149,7 +151,9 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
             rows && rows.length > 0 &&
             <SweepChart rows={rows} read={read} x={scale.show} y={y} titleX={`${label}${scale.unit ? `, ${scale.unit}` : ''}`} titleY={`${text}${unitY ? `, ${unitY}` : ''}`} limits={limits} now={now} /> // prettier-ignore
           }
-          {rows?.length === 0 && <p className="text-inkq py-4 text-[12px]">Nothing is solved in this range.</p>}
+          {swept && swept.from < swept.to && rows?.length === 0 && (
+            <p className="text-inkq py-4 text-[12px]">Nothing is solved in this range.</p>
+          )}
         </div>
         {rows && rows.length > 0 && <SweepRows rows={rows} read={read} x={scale.show} y={y} unit={scale.unit} />}
       </section>
@@ -215,18 +219,18 @@ function Bound({
   );
 }
 
-function useSweep(work: ReachWork, study: Study, asked: SweepAsked | null): { rows: SweepRow[] | null; isWorking: boolean } {
-  const [rows, setRows] = useState<SweepRow[] | null>(null);
+function useSweep(work: ReachWork, study: Study, asked: SweepAsked | null): { swept: Swept | null; isWorking: boolean } {
+  const [swept, setSwept] = useState<Swept | null>(null);
   const [isWorking, setWorking] = useState(false);
   const key = JSON.stringify(asked);
   useEffect(() => {
-    if (!asked) return setRows(null);
+    if (!asked) return setSwept(null);
     let gone = false;
     setWorking(true);
     work.sweep(study, asked).then(
       (found) => {
         if (gone || !found) return;
-        setRows(found);
+        setSwept(found);
         setWorking(false);
       },
       () => !gone && setWorking(false),
@@ -238,7 +242,7 @@ function useSweep(work: ReachWork, study: Study, asked: SweepAsked | null): { ro
     // what is asked is the same as long as its text is
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [work, study, key]);
-  return { rows, isWorking };
+  return { swept, isWorking };
 }
 
 /** the largest value of an input in a scenario that nothing forbids; null until it is known */
@@ -277,7 +281,7 @@ function SweepChart({
   titleY,
   limits,
   now,
-}: Drawn & { titleX: string; titleY: string; limits: readonly number[]; now: number | undefined }) {
+}: Drawn & { titleX: string; titleY: string; limits: readonly number[]; now: number | null }) {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const lines = study.scenarios.flatMap((s, index) => {
@@ -314,7 +318,7 @@ function SweepChart({
                 data-limit
               />
             ))}
-            {now !== undefined && (
+            {now !== null && (
               <line
                 x1={p.x(x(now))}
                 x2={p.x(x(now))}
