@@ -34,6 +34,9 @@ export function CurveEnds({ curves, x, y, flow, metres }: Mapped & { curves: Ser
   });
 }
 
+/** px from a curve to its name, clear of those beside it */
+const LEADER = 96;
+
 /** names of what is drawn beside the curve, and where the units that are left run out to when one stops */
 export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { family: Family; display: Display }) {
   const at = (p: { flow: number; head: number }): [number, number] => [x(flow(p.flow)), y(metres(p.head))];
@@ -55,7 +58,15 @@ export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { 
       })}
       {family.speeds.map((c) => name(`n${c.speed}`, end(c), `${Math.round(c.speed)} rpm`, -30, 14))}
       {family.units.map((c) => name(`u${c.running}`, end(c), `${c.running} running`, -46, 14))}
-      {family.edges.map((c) => name(`v${c.name}`, c.named, `valve ${c.name}`, 6, 2))}
+      {family.edges.map((c) => {
+        const [px, py] = at(c.named);
+        return (
+          <g key={c.name}>
+            <line x1={px} x2={px + LEADER} y1={py} y2={py} stroke="var(--line-strong)" />
+            {name(`v${c.name}`, c.named, `valve ${c.name}`, LEADER + 4, 4)}
+          </g>
+        );
+      })}
       {family.clear && name('clear', { flow: family.clear.flow[6]!, head: family.clear.head[6]! }, 'new, on water')}
       {runOut && (
         <g data-run-out={runOut.isBeyond ? 'beyond' : 'inside'}>

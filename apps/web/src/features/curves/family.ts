@@ -67,8 +67,8 @@ export function familyOf(
       const bare = system?.bare[i];
       return bare == null ? [] : [{ flow, head: bare + head(flow) }];
     });
-    // under the shut-off head, one name lower than the other
-    const most = trace.head[0]! * (0.92 - 0.07 * k);
+    // low on the plot, where least is drawn, one name under the other
+    const most = trace.head[0]! * (0.46 - 0.08 * k);
     const named = points.filter((p) => p.head <= most).at(-1);
     return named && points.length > 1 ? [{ name, flow: points.map((p) => p.flow), head: points.map((p) => p.head), named }] : [];
   };

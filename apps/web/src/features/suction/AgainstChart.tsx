@@ -1,7 +1,7 @@
 import { letterOf } from '../../state/address.js';
 import { interpolate } from '../../ui/chart/interpolate.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
-import { LetterTag, MarkShape, verdictColor } from '../../ui/marks.js';
+import { MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -62,8 +62,6 @@ export function AgainstChart({ pump }: { pump: string }) {
       pad={PAD}
     >
       {(p) => {
-        const endX = lines.map((l) => Math.min(p.x(q(l.points.at(-1)!.flow)) + 4, p.right + 6));
-        const ends = spread(lines.map((l) => p.y(h(l.points.at(-1)!.npsha))), 15, p.top + 6, p.bottom - 8); // prettier-ignore
         const meetings = duties.flatMap(({ id }) => {
           const flow = meets(id);
           return flow === null ? [] : [{ id, flow }];
@@ -97,7 +95,7 @@ export function AgainstChart({ pump }: { pump: string }) {
                 dashed: limit, × {limit}
               </text>
             )}
-            {lines.map((l, i) => {
+            {lines.map((l) => {
               const { color, dash } = lineStyle(l.index);
               return (
                 <g key={l.id} data-available={l.id}>
@@ -108,7 +106,6 @@ export function AgainstChart({ pump }: { pump: string }) {
                     strokeWidth={l.id === active ? 2.8 : 1.8}
                     strokeDasharray={dash}
                   />
-                  <LetterTag x={endX[i]! + 7} y={ends[i]!} index={l.index} letter={letterOf(l.index)} />
                 </g>
               );
             })}
@@ -125,8 +122,10 @@ export function AgainstChart({ pump }: { pump: string }) {
                       <circle cx={x} cy={p.y(h(r.npshr))} r={3} fill={color} />
                     </>
                   )}
-                  <circle cx={x} cy={y} r={id === active ? 8.5 : 7} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
-                  <circle cx={x} cy={y} r={3.6} fill="none" stroke={color} strokeWidth={1.4} />
+                  <circle cx={x} cy={y} r={id === active ? 9 : 7.5} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
+                  <text x={x} y={y + 4} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle">
+                    {letterOf(index)}
+                  </text>
                   {m?.value != null && (
                     <g transform={`translate(${x + 8} ${(y + p.y(h(r.npshr ?? 0))) / 2})`}>
                       {m.verdict !== 'holds' && <MarkShape kind={m.verdict} />}
