@@ -71,7 +71,7 @@ if (!isMainThread) {
     for (const vary of ['diameter', 'speed', 'none']) {
       const all = [];
       let found;
-      for (let round = 0; round < 6; round++) {
+      for (let round = 0; round < 12; round++) {
         const begin = performance.now();
         const done = workers.map(once);
         for (const w of workers) w.postMessage({ name, vary });

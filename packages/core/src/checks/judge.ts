@@ -18,21 +18,47 @@ export function judge(
   overrides: readonly LimitOverride[],
   isAsked?: (margin: { check: CheckCode; where: string }) => boolean,
 ): Margin<CheckCode>[] {
-  const margins: Margin<CheckCode>[] = [];
-  const judgeAll = (subject: CheckedElement | CheckedPoint): void => {
-    for (const code of BY_KIND.get(subject.kind) ?? []) {
-      if (isAsked && !isAsked({ check: code, where: subject.id })) continue;
-      const own = ownLimit(overrides, code, subject.id, scenario.id);
+  return new Judging(scenario, overrides, isAsked).judge(scenario);
+}
+
+/** The place of a check in the list of codes: of two that fail, the first names the reason. */
+export const orderOf = (code: CheckCode): number => ORDER.get(code)!;
+
+/** What is asked of a scenario, with the limits of the study: found once for one that is solved again and again. */
+export class Judging {
+  private readonly asked: { subject: CheckedElement | CheckedPoint; code: CheckCode; order: number; own: Limit | undefined }[] = [];
+
+  constructor(
+    { id, elements, points }: Pick<CheckedScenario, 'id' | 'elements' | 'points'>,
+    overrides: readonly LimitOverride[],
+    isAsked: (margin: { check: CheckCode; where: string }) => boolean = () => true,
+  ) {
+    for (const subject of [...elements, ...points])
+      for (const code of BY_KIND.get(subject.kind) ?? [])
+        if (isAsked({ check: code, where: subject.id }))
+          this.asked.push({ subject, code, order: orderOf(code), own: ownLimit(overrides, code, subject.id, id) });
+  }
+
+  /** order of the first code that is asked at other places than this one; Infinity where there is none */
+  firstBeside(where: string): number {
+    return Math.min(Infinity, ...this.asked.filter((a) => a.subject.id !== where).map((a) => a.order));
+  }
+
+  /** @param upTo order of the last code that is looked at */
+  judge(scenario: CheckedScenario, upTo = Infinity): Margin<CheckCode>[] {
+    const margins: Margin<CheckCode>[] = [];
+    for (const { subject, code, order, own } of this.asked) {
+      if (order > upTo) continue;
       const found = judged(code, subject, scenario, own !== undefined);
       margins.push(
         typeof found === 'string' ? notApplicable(code, subject.id, found) : weigh(CHECKS[code], code, subject.id, found, own),
       );
     }
-  };
-  scenario.elements.forEach(judgeAll);
-  scenario.points.forEach(judgeAll);
-  return margins;
+    return margins;
+  }
 }
+
+const ORDER: ReadonlyMap<CheckCode, number> = new Map(CHECK_CODES.map((code, i) => [code, i]));
 
 /** checks by the kind of what they judge; no kind of element is called as one of points */
 const BY_KIND = codesByKind();

@@ -61,6 +61,8 @@ export interface SolvedElement {
   say: (finding: Finding) => void;
   /** the scenario is solved, but not as it was asked for */
   limit: () => void;
+  /** a pump is asked for its duty alone, not for its motor and what belongs to its curve as a whole */
+  isBrief: boolean;
 }
 
 /** What a working is made from: a solved scenario at one element. */

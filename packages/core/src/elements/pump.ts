@@ -239,6 +239,7 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   r.shaftPower = p.shaftPower(e.flow, e.fluid.density, e.gravity) ?? null;
   r.bestFlow = p.bestFlow;
   r.flowRatio = e.flow / running / p.bestFlow;
+  if (e.isBrief) return;
   r.b = p.viscosity.b;
   r.cq = p.viscosity.cq;
   r.ch = p.headFactor(e.flow);

@@ -140,7 +140,8 @@ function solveAtLosses(
   start: WarmStart | undefined,
   isThorough: boolean,
 ): NetworkResult {
-  const flows = start ? Float64Array.from(start.flows) : Float64Array.from(lines, (l) => typicalFlow(l));
+  const flows = start ? Float64Array.from(start.flows) : new Float64Array(lines.length);
+  if (!start) for (let i = 0; i < lines.length; i++) flows[i] = typicalFlow(lines[i]!);
   const heads = start ? Float64Array.from(start.heads) : startHeads(input);
   let iterations = 0;
   let last: { pass: Pass; solutions: LineSolution[] } | undefined;
@@ -299,9 +300,11 @@ function startHeads(input: NetworkInput): Float64Array {
     }
   }
   const mean = count > 0 ? sum / count : 0;
-  return Float64Array.from(input.points, (p) =>
-    p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : mean,
-  );
+  const heads = new Float64Array(input.points.length);
+  input.points.forEach((p, i) => {
+    heads[i] = p.head.kind === 'known' ? p.head.head : p.head.kind === 'well' ? p.head.rest : mean;
+  });
+  return heads;
 }
 
 function clusterImbalance(input: NetworkInput, lines: readonly CompiledLine[], point: number, flows: Float64Array): number {
@@ -331,7 +334,9 @@ function lineSolution(input: NetworkInput, line: CompiledLine, flow: number, hea
   if (n > 0) at[n] = end;
   for (let i = 0; i < n; i++) if (line.laws[i] && Number.isNaN(at[i + 1]!)) at[i + 1] = at[i]! - line.loss[i]!;
   for (let i = n - 1; i >= 0; i--) if (line.laws[i] && Number.isNaN(at[i]!)) at[i] = at[i + 1]! + line.loss[i]!;
-  const losses = Float64Array.from(line.laws, (law, i) => (law ? line.loss[i]! : at[i]! - at[i + 1]!));
+  // written out, as the flows of the beginning are: catalogues are solved by the ten thousand
+  const losses = new Float64Array(n);
+  for (let i = 0; i < n; i++) losses[i] = line.laws[i] ? line.loss[i]! : at[i]! - at[i + 1]!;
   return { flow, losses, heads: at, states: [...line.states], ends: [...line.ends] };
 }
 
@@ -350,7 +355,7 @@ function finish(
   pass: Pass,
 ): NetworkResult {
   const flows = solutions.map((s) => s.flow);
-  const totals = Float64Array.from(input.points, (p, i) => {
+  const totalOf = (p: NetworkInput['points'][number], i: number): number => {
     if (p.head.kind === 'known' && !p.static) return p.head.head;
     if (!p.static && p.head.kind === 'free') return heads[i]!;
     const met = input.lines.findIndex((l) => l.from === i || l.to === i);
@@ -358,7 +363,9 @@ function finish(
     if (!p.static) return heads[i]!;
     const s = solutions[met]!;
     return input.lines[met]!.from === i ? s.heads[0]! : s.heads[s.heads.length - 1]!;
-  });
+  };
+  const totals = new Float64Array(input.points.length);
+  for (let i = 0; i < totals.length; i++) totals[i] = totalOf(input.points[i]!, i);
   const { iterations, massResidual, energyResidual, others } = pass;
   return {
     ok: true,

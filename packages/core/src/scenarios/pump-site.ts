@@ -1,6 +1,6 @@
 import type { CheckedScenario, LimitOverride } from '../checks/check.js';
 import type { CheckCode } from '../checks/index.js';
-import { judge } from '../checks/judge.js';
+import { Judging, orderOf } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
 import type { BuildContext } from '../elements/kind.js';
 import { ChangingPump } from '../network/changing.js';
@@ -25,6 +25,12 @@ export interface PumpStand {
  */
 export const BEFORE_SOLVING: ReadonlySet<CheckCode> = new Set(['rated-head', 'head-reserve']);
 
+/** checks that no duty changes, but behind others in the list of codes: one that fails says which of the others still matter */
+const WHATEVER_DUTY: ReadonlySet<CheckCode> = new Set([...BEFORE_SOLVING, 'fluid-temperature']);
+
+/** the first code that asks for the motor, or for the curve as a whole */
+const MOTOR = orderOf('motor-power');
+
 /** Which margins are asked for: by check and id of what is judged. */
 export type Asked = (margin: Pick<Margin<CheckCode>, 'check' | 'where'>) => boolean;
 
@@ -38,15 +44,22 @@ export class PumpSite {
   private readonly read: Record<string, unknown>;
   private readonly placed: ElementDetail;
   private readonly sight: CheckedScenario;
+  private readonly early: Judging;
+  private readonly whole: Judging;
+  /** order of the first code that is asked of valves */
+  private readonly firstOfValves: number;
   private readonly context: BuildContext;
   private input: PumpInput | undefined;
   private result: ScenarioResult;
+  /** how the pump that stands here runs, and what was found while it was built */
+  private stood: PumpPerformance | undefined;
+  private readonly ofBuild: ScenarioResult['findings'] = [];
 
   private constructor(
     private readonly model: ScenarioModel,
     pump: string,
-    private readonly limits: readonly LimitOverride[],
-    private readonly isAsked: Asked,
+    limits: readonly LimitOverride[],
+    isAsked: Asked,
     private readonly network: ChangingPump,
   ) {
     const at = model.elements.find((e) => e.id === pump)!;
@@ -60,7 +73,7 @@ export class PumpSite {
       valve: () => undefined,
       pathOf: (key) => key,
       add: () => undefined,
-      say: (f) => this.say(f),
+      say: (f) => this.ofBuild.push(f),
     };
     this.sight = {
       ...sightOf(model, this.result),
@@ -74,10 +87,9 @@ export class PumpSite {
         throw new Error('the suction side is not known of a pump that is only tried');
       },
     };
-  }
-
-  private say(f: ScenarioResult['findings'][number]): void {
-    this.result.findings.push(f);
+    this.early = new Judging(this.sight, limits, (m) => WHATEVER_DUTY.has(m.check) && isAsked(m));
+    this.whole = new Judging(this.sight, limits, isAsked);
+    this.firstOfValves = this.whole.firstBeside(pump);
   }
 
   /** @param model with a pump on a curve in the position; undefined where only reading anew tells */
@@ -96,16 +108,23 @@ export class PumpSite {
   /** puts a pump in place; undefined where it has no curve that can be run */
   private put(input: PumpInput, { speed, stages, diameter }: PumpStand): PumpPerformance | undefined {
     const { read, placed } = this;
+    const stands = this.input === input && read.speed === speed && read.stages === stages && read.diameter === diameter;
+    if (!stands) {
+      this.input = input;
+      this.ofBuild.length = 0;
+      read.speed = speed;
+      read.stages = stages;
+      read.diameter = diameter;
+      const built = elementKind('pump').build(placed.id, read, this.context);
+      this.stood = built?.performance;
+      if (built?.performance) Object.assign(placed, { model: built.model, pump: input, performance: built.performance });
+    }
     this.result = emptyResult(this.model);
-    this.input = input;
-    Object.assign(read, { speed, stages, diameter });
-    const built = elementKind('pump').build(placed.id, read, this.context);
-    if (!built?.performance) return undefined;
-    Object.assign(placed, { model: built.model, pump: input, performance: built.performance });
-    return built.performance;
+    this.result.findings.push(...this.ofBuild);
+    return this.stood;
   }
 
-  /** The result as far as it needs no solution: margins of the checks of `BEFORE_SOLVING`. */
+  /** The result as far as it needs no solution: margins of checks that no duty changes. */
   before(input: PumpInput, stand: PumpStand): ScenarioResult {
     const performance = this.put(input, stand);
     const { result, placed } = this;
@@ -113,12 +132,16 @@ export class PumpSite {
     // that it runs on a curve is all that these checks ask of the duty
     result.elements[placed.id] = { kind: 'pump', running: performance.setting.running, flowRatio: 1 } as PumpResult;
     this.sight.result = result;
-    result.margins = judge(this.sight, this.limits, (m) => BEFORE_SOLVING.has(m.check) && this.isAsked(m));
+    result.margins = this.early.judge(this.sight);
     return result;
   }
 
-  /** The result with one pump in place: elements and margins are those asked for, the rest of it is empty. */
-  try(input: PumpInput, stand: PumpStand): ScenarioResult {
+  /**
+   * The result with one pump in place: elements and margins are those asked for, the rest of it is empty.
+   *
+   * @param upTo order of the last code that still matters: margins behind it, and figures that only those ask for, are left out
+   */
+  try(input: PumpInput, stand: PumpStand, upTo = Infinity): ScenarioResult {
     const { model } = this;
     const performance = this.put(input, stand);
     const { result } = this;
@@ -126,15 +149,17 @@ export class PumpSite {
     if (!solved) return result;
     result.status = 'solved';
     const heard = {
-      say: (f: (typeof result.findings)[number]) => this.say(f),
+      say: (f: (typeof result.findings)[number]) => void result.findings.push(f),
       limit: () => void (result.status = 'limited'),
     };
+    const isBrief = upTo < MOTOR;
     for (const e of this.sight.elements as readonly ElementDetail[]) {
+      if (e !== this.placed && upTo < this.firstOfValves) continue;
       const { solution, compiled } = solved[e.line]!;
-      result.elements[e.id] = reportElement(model, e, solution, compiled, heard);
+      result.elements[e.id] = reportElement(model, e, solution, compiled, heard, isBrief);
     }
     this.sight.result = result;
-    result.margins = judge(this.sight, this.limits, this.isAsked);
+    result.margins = this.whole.judge(this.sight, upTo);
     return result;
   }
 }

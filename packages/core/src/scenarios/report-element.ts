@@ -15,13 +15,18 @@ export interface Heard {
   limit: () => void;
 }
 
-/** The figures of an element in the solution of its line. */
+/**
+ * The figures of an element in the solution of its line.
+ *
+ * @param isBrief a pump without its motor and what belongs to its curve as a whole
+ */
 export function reportElement(
   model: ScenarioModel,
   e: ElementDetail,
   s: LineSolution,
   compiled: CompiledLine,
   heard: Heard,
+  isBrief = false,
 ): ElementResult {
   const { network, fluid } = model;
   const rhoG = fluid.density * network.gravity;
@@ -54,5 +59,6 @@ export function reportElement(
     shortBy: s.losses.reduce((sum, loss, i) => (s.states[i] === State.Shut && loss < 0 ? sum - loss : sum), 0),
     say: heard.say,
     limit: heard.limit,
+    isBrief,
   });
 }

@@ -11,6 +11,7 @@ import { BEFORE_SOLVING, PumpSite, type Asked } from '../scenarios/pump-site.js'
 import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { splitNumber } from '../units/quantity.js';
 import { findUnit } from '../units/units.js';
+import { orderOf } from '../checks/judge.js';
 import { dutyOf, type Duty } from './duty.js';
 import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { inputPower } from '../pumps/input-power.js';
@@ -109,7 +110,7 @@ export class Ranker {
     private readonly pump: string,
     private readonly options: RankOptions,
   ) {
-    this.present = runStudy(study).scenarios.filter((s) => s.model?.judged !== false);
+    this.present = runStudy(study).scenarios.filter(isJudged);
     this.requirements = this.present.flatMap((s) => (s.model && s.result ? (requirementOf(s.model, s.result, pump) ?? []) : []));
     this.isAsked = concerns(this.present, pump);
     this.trial = options.isPlain ? undefined : new Trial(study, pump, this.isAsked);
@@ -194,12 +195,11 @@ function judgeModel(
   // a mass flow becomes a volume flow with the density of each scenario: such a curve is read with the study
   const byTrial = trial && !isByMass(read, written) ? trial : undefined;
   const diameter = chosen.diameter ?? null;
-  const isJudged = (s: SolvedScenario): boolean => s.model?.judged !== false;
-  const ahead = byTrial?.scenarios(place, input, written, true)?.filter(isJudged);
-  const early = ahead && firstFailure(marginsAt(ahead, isAsked, true));
-  if (early) return fallenBy(model, early, diameter, undefined);
-  const tried = byTrial?.scenarios(place, input, written, false);
-  const solved = tried ?? runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
+  const early = byTrial?.before(place, input, written);
+  if (early && BEFORE_SOLVING.has(early.check)) return fallenBy(model, early, diameter, undefined);
+  const solved =
+    byTrial?.scenarios(place, input, written, early ? orderOf(early.check) : Infinity) ??
+    runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
   const scenarios = solved.filter(isJudged);
   const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
   if (unsolved) return { model, reason: 'not-solved', scenario: unsolved.id, value: null, limit: null, diameter };
@@ -239,10 +239,14 @@ function fallenBy(model: string, failed: Worst, diameter: number | null, r: Pump
   return { ...fallen, duty: { flow, head, npshr, shaftPower, running } };
 }
 
+const isJudged = (s: SolvedScenario): boolean => s.model?.judged !== false;
+
 /** Pumps tried one after the other in a position: the study is read once, with the first of them. */
 class Trial {
   private sites: { id: string; model: ScenarioModel | undefined; problems: Problem[]; site: PumpSite | undefined }[] | undefined;
   private readonly limits: ReturnType<typeof limitsOf>;
+  /** number of the scenario in which the last pump fell: it is looked at first, since a failure spares others their figures */
+  private likely = 0;
 
   constructor(
     private readonly study: Study,
@@ -252,28 +256,63 @@ class Trial {
     this.limits = limitsOf(study);
   }
 
-  /** @param isBefore as far as it needs no solution @returns undefined where only the study read anew tells */
-  scenarios(
-    place: Omit<PumpPlace, 'entry'>,
-    input: PumpInput,
-    written: () => RawEntry,
-    isBefore: boolean,
-  ): SolvedScenario[] | undefined {
-    this.sites ??= prepareStudy(withPump(this.study, this.pump, { ...place, entry: written() })).scenarios.map(
-      ({ id, model, problems }) => ({
+  /** the judged scenarios; undefined where only the study read anew tells */
+  private sitesWith(place: Omit<PumpPlace, 'entry'>, written: () => RawEntry): NonNullable<Trial['sites']> | undefined {
+    this.sites ??= prepareStudy(withPump(this.study, this.pump, { ...place, entry: written() }))
+      .scenarios.filter(isJudged)
+      .map(({ id, model, problems }) => ({
         id,
         model,
         problems,
         site: model && PumpSite.of(model, this.pump, this.limits, this.isAsked),
-      }),
-    );
-    if (this.sites.some((s) => s.model && !s.site)) return undefined;
+      }));
+    return this.sites.some((s) => s.model && !s.site) ? undefined : this.sites;
+  }
+
+  /** what fails whatever the duty is, first of the codes */
+  before(place: Omit<PumpPlace, 'entry'>, input: PumpInput, written: () => RawEntry): Worst | undefined {
     const { stages, diameter } = place;
-    return this.sites.map(({ id, model, problems, site }) =>
+    const found = this.sitesWith(place, written)?.map(({ id, model, problems, site }) =>
       model && site
-        ? { id, problems, model, result: site[isBefore ? 'before' : 'try'](input, { stages, diameter, speed: place.speed(id) }) }
+        ? { id, problems, model, result: site.before(input, { stages, diameter, speed: place.speed(id) }) }
         : { id, problems },
     );
+    return found && firstFailure(marginsAt(found, this.isAsked, true));
+  }
+
+  /**
+   * The judged scenarios solved. Margins behind the first code that fails anywhere may be left out: they change nothing.
+   *
+   * @param upTo order of a code that is known to fail @returns undefined where only the study read anew tells
+   */
+  scenarios(
+    place: Omit<PumpPlace, 'entry'>,
+    input: PumpInput,
+    written: () => RawEntry,
+    upTo: number,
+  ): SolvedScenario[] | undefined {
+    const sites = this.sitesWith(place, written);
+    if (!sites) return undefined;
+    const { stages, diameter } = place;
+    const solved: SolvedScenario[] = [];
+    let last = upTo;
+    const solve = (k: number): void => {
+      const { id, model, problems, site } = sites[k]!;
+      if (!model || !site) {
+        solved[k] = { id, problems };
+        return;
+      }
+      const result = site.try(input, { stages, diameter, speed: place.speed(id) }, last);
+      const one = { id, problems, model, result };
+      solved[k] = one;
+      const failed = firstFailure(marginsAt([one], this.isAsked, true));
+      if (!failed || orderOf(failed.check) >= last) return;
+      last = orderOf(failed.check);
+      this.likely = k;
+    };
+    solve(this.likely);
+    for (let k = 0; k < sites.length; k++) if (!solved[k]) solve(k);
+    return solved;
   }
 }
 
