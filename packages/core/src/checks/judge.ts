@@ -26,7 +26,8 @@ export const orderOf = (code: CheckCode): number => ORDER.get(code)!;
 
 /** What is asked of a scenario, with the limits of the study: found once for one that is solved again and again. */
 export class Judging {
-  private readonly asked: { subject: CheckedElement | CheckedPoint; code: CheckCode; order: number; own: Limit | undefined }[] = [];
+  private readonly asked: { subject: CheckedElement | CheckedPoint; code: CheckCode; order: number; own: Limit | undefined }[] =
+    [];
 
   constructor(
     { id, elements, points }: Pick<CheckedScenario, 'id' | 'elements' | 'points'>,
