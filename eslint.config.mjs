@@ -20,7 +20,7 @@ const ROOMS = {
   scenarios: [...BASE, 'fields', 'results', ...COMPONENTS, 'elements', 'network', 'document', 'checks'],
   sizing: ['pipes', 'elements', 'results', 'network', 'document', 'scenarios'],
   selection: [...BASE, 'pumps', 'valves', 'results', 'checks', 'document', 'scenarios', 'catalogue'],
-  reach: [...BASE, 'fields', 'fluids', 'results', 'checks', 'document', 'scenarios'],
+  reach: [...BASE, 'fields', 'fluids', 'pumps', 'elements', 'results', 'checks', 'document', 'scenarios'],
   catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
   digitise: ['numerics'],
 };

@@ -28,7 +28,7 @@ const project = (displayName, folder, decorators = false) => ({
   displayName,
   testMatch: [`<rootDir>/${folder}/src/**/*.test.ts`],
   transform: { '^.+\\.tsx?$': swc(decorators), '^.+\\.m?js$': swc(false) },
-  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|load-esm|d3-[a-z]+|internmap|tinykeys)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|load-esm|d3-[a-z]+|internmap|tinykeys|ml-[a-z-]+|is-any-array)/)'],
 });
 
 export default {

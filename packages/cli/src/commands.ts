@@ -3,6 +3,7 @@ import {
   isQuantity,
   parseStudyText,
   prepareStudy,
+  reachProblems,
   readQuantity,
   runStudy,
   systemCurve,
@@ -10,6 +11,7 @@ import {
   type Problem,
   type ScenarioModel,
   type ScenarioResult,
+  type Study,
   type ValveStand,
 } from '@cedar-knot/core';
 import { findingText, marginReason, problemText } from '@cedar-knot/wording';
@@ -40,7 +42,7 @@ export function solve(text: string): Outcome {
 /** `check`: reads and judges without solving; 0 when all is right, else 2. */
 export function check(text: string): Outcome {
   const parsed = parseStudyText(text);
-  const problems = 'problem' in parsed ? [parsed.problem] : prepareStudy(parsed.raw).problems;
+  const problems = 'problem' in parsed ? [parsed.problem] : problemsOf(parsed.raw);
   const written = problems.map((p) => ({ code: p.code, path: p.path, where: p.where, text: problemText(p) }));
   const ok = problems.length === 0;
   return {
@@ -49,6 +51,12 @@ export function check(text: string): Outcome {
       ? { ok, problems: written }
       : { ok, problems: written, errors: written.map((p) => ({ path: p.path, message: p.text })) },
   };
+}
+
+/** of the study, and of what is only asked of it: uncertain inputs and readings */
+function problemsOf(raw: unknown): Problem[] {
+  const { problems } = prepareStudy(raw);
+  return problems.length > 0 ? problems : reachProblems(raw as Study);
 }
 
 /** `curve`: the system head curve of one pump in one scenario. */

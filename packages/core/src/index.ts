@@ -75,6 +75,8 @@ export {
   type RawElement,
   type RawEntry,
   type RawLimit,
+  type RawReading,
+  type RawUncertainty,
   type RawLine,
   type RawEconomics,
   type RawScenario,
@@ -128,9 +130,33 @@ export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingVal
 export { inputAt, inputsOf, movedStudy, valueIn, writtenValue, type StudyInput } from './reach/inputs.js';
 export { insideBy, insideShare, nearestLimit } from './checks/inside.js';
 export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
-export { bringingToLimit, type Bringing } from './reach/nearest.js';
+export { bringingToLimit, nearestOfAll, type Bringing, type Nearest } from './reach/nearest.js';
+export { handleAt, type Handle } from './reach/moved.js';
+export { GRADE_TOLERANCE, readUncertainty, type CurveGrade, type Uncertain } from './reach/uncertain.js';
+export { sampleStudy, type Axis, type Sampled, type SampledMargin, type SampledScenario } from './reach/sampling.js';
+export {
+  besideModel,
+  figuresAt,
+  reachProblems,
+  READ_DIMENSION,
+  readReadings,
+  type ReadBeside,
+  type ReadFigure,
+  type Reading as InstrumentReading,
+} from './reach/readings.js';
+export { fitReadings, type Fit, type Fitted, type NoFit } from './reach/fit.js';
+export { takesMost, type Takes } from './scenarios/takes.js';
 export { suctionBuild, type SuctionBuild, type SuctionPart } from './scenarios/suction-build.js';
-export { readAt, readingOf, sweepRange, sweepRows, type SweepReading, type SweepRow } from './reach/sweep.js';
+export {
+  fieldOf,
+  readAt,
+  readingOf,
+  sweepRange,
+  sweepRows,
+  type Field as SweepField,
+  type SweepReading,
+  type SweepRow,
+} from './reach/sweep.js';
 export {
   annuity,
   compareLineSizes,

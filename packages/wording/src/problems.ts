@@ -132,6 +132,16 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
     `${d.found} is no limit for this check; write ${d.dimension ? example(d.dimension === 'absolutePressure' ? 'pressure' : d.dimension) : 'a number'}.`,
   'bad-band': (d) =>
     `${d.found} is no limit for this check; write the two ends of a band in rising order, ${d.dimension ? `[${example(d.dimension)}, …]` : '[0.2, 0.8]'}, or one for its upper end.`,
+  'no-input': (d) =>
+    `${d.found} is nothing that can be moved; write ID.KEY, as T1.level, P1.wear or P1.curve, or of all pipes pipe.roughness.`,
+  'one-spread': (d) =>
+    `${d.found === '0' ? 'Nothing says' : 'More than one entry says'} how far the value may be off; write one of "band", "deviation" and "grade".`,
+  'bad-spread': (d) => `${d.found} is no width here; write it in the unit of the input, or as a share of it like "10 %".`,
+  'share-needed': (d) => `${d.found} is no share; how far fittings may be off is written like "20 %".`,
+  'grade-needed': () => 'How far the curve of a pump may be off is said by its grade: 1U, 1E, 1B, 2B, 2U or 3B (ISO 9906).',
+  'no-grade-here': () => 'A grade belongs to the curve of a pump, like "P1.curve"; write "band" or "deviation" here.',
+  'no-figure-there': (d) => `${d.found} cannot be read there: a pump has flow, head, pressures and power, a point its pressure.`,
+  'bad-reading': (d) => `${d.found} is no reading of this kind; write it with its unit, like "6.2 bar" or "310 m3/h".`,
   'text-too-long': (d) =>
     `The text ${d.found} is too long for a quantity${d.most ? `; at most ${d.most} characters are read` : ''}.`,
   'two-readings': (d) =>

@@ -33,6 +33,11 @@ test('every reason of a problem that the core writes has words, and every word h
     'no-value',
     'not-applicable',
     'not-in-range',
+    // why readings give no fit
+    'no-readings',
+    'fewer-readings',
+    'not-felt',
+    'not-apart',
     'not-understood',
     'contradiction',
     'singular',

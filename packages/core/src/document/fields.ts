@@ -202,6 +202,48 @@ export const SCENARIO_FIELDS: Fields = {
   temperature: quantity('temperature', 1, 3000, 'Temperature'),
 };
 
+/** Grades of acceptance of a pump's curve, ISO 9906:2012. */
+export const CURVE_GRADES = ['1U', '1E', '1B', '2B', '2U', '3B'] as const;
+
+/**
+ * How far an input may be from what is entered. A band and a deviation are written in the unit of the input, or as a share of it in per
+ * cent, so that they are texts here; `reach/uncertain.ts` reads them.
+ */
+export const UNCERTAINTY_FIELDS: Fields = {
+  input: text('Input', { required: true }),
+  band: text('Half width of a band'),
+  deviation: text('Standard deviation'),
+  grade: choice(CURVE_GRADES, 'Grade of the curve'),
+  reason: text('Reason', { most: 2000 }),
+};
+
+/** What an instrument shows, by its figure in the results. */
+export const READ_FIGURES = [
+  'flow',
+  'inletPressure',
+  'outletPressure',
+  'pressure',
+  'head',
+  'drop',
+  'shaftPower',
+  'inputPower',
+  'current',
+  'opening',
+] as const;
+
+/** What an instrument showed on a day; `reach/readings.ts` reads the value in the dimension of its figure. */
+export const READING_FIELDS: Fields = {
+  name: text('Instrument'),
+  scenario: text('Scenario', { required: true }),
+  at: text('Where', { required: true }),
+  figure: choice(READ_FIGURES, 'What it shows', { required: true }),
+  value: text('Reading', { required: true }),
+  elevation: quantity('length', -15_000, 15_000, 'Elevation of the gauge'),
+  deviation: text('Standard deviation of the instrument'),
+  time: text('When'),
+  used: yesNo('Used in a fit', { default: true }),
+};
+
 /** Most entries of each collection; a file beyond them is refused before it is read in depth. */
 export const LARGEST_COLLECTION = {
   points: 5000,
@@ -212,4 +254,6 @@ export const LARGEST_COLLECTION = {
   pumps: 200,
   valves: 200,
   limits: 500,
+  uncertainty: 100,
+  readings: 500,
 } as const;

@@ -8,8 +8,10 @@ import {
   ECONOMICS_FIELDS,
   LARGEST_COLLECTION,
   PUMP_ENTRY_FIELDS,
+  READING_FIELDS,
   SCENARIO_FIELDS,
   SITE_FIELDS,
+  UNCERTAINTY_FIELDS,
   VALVE_ENTRY_FIELDS,
 } from './fields.js';
 import { ID_PATTERN } from './ids.js';
@@ -44,6 +46,8 @@ export function studySchema(): Json {
       displayUnits: record(DISPLAY_UNIT_FIELDS),
       site: record(SITE_FIELDS),
       economics: record(ECONOMICS_FIELDS),
+      uncertainty: { type: 'array', maxItems: LARGEST_COLLECTION.uncertainty, items: record(UNCERTAINTY_FIELDS) },
+      readings: { type: 'array', maxItems: LARGEST_COLLECTION.readings, items: record(READING_FIELDS) },
       fluids: map(byKind(FLUID_KINDS, {}), LARGEST_COLLECTION.fluids),
       pumps: map(record(PUMP_ENTRY_FIELDS), LARGEST_COLLECTION.pumps),
       valves: map(record(VALVE_ENTRY_FIELDS), LARGEST_COLLECTION.valves),

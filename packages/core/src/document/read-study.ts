@@ -9,7 +9,9 @@ import {
   ECONOMICS_FIELDS,
   LARGEST_COLLECTION,
   PUMP_ENTRY_FIELDS,
+  READING_FIELDS,
   SITE_FIELDS,
+  UNCERTAINTY_FIELDS,
   VALVE_ENTRY_FIELDS,
 } from './fields.js';
 import { isId } from './ids.js';
@@ -54,6 +56,8 @@ const TOP_KEYS: Fields = {
   displayUnits: { type: 'record', fields: DISPLAY_UNIT_FIELDS },
   site: { type: 'record', fields: SITE_FIELDS },
   economics: { type: 'record', fields: ECONOMICS_FIELDS },
+  uncertainty: { type: 'list', least: 0, most: LARGEST_COLLECTION.uncertainty, of: UNCERTAINTY_FIELDS },
+  readings: { type: 'list', least: 0, most: LARGEST_COLLECTION.readings, of: READING_FIELDS },
 };
 const TOP_ALSO = ['format', 'version', 'fluids', 'pumps', 'valves', 'points', 'lines', 'scenarios', 'limits'];
 

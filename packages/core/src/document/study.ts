@@ -35,6 +35,28 @@ export interface RawLimit extends RawEntry {
   reason?: string;
 }
 
+/** How far an input may be from what is entered: half of a band, a standard deviation, or the grade of a curve. */
+export interface RawUncertainty extends RawEntry {
+  input: string;
+  band?: string;
+  deviation?: string;
+  grade?: string;
+  reason?: string;
+}
+
+/** What an instrument showed in a scenario. */
+export interface RawReading extends RawEntry {
+  name?: string;
+  scenario: string;
+  at: string;
+  figure: string;
+  value: string;
+  elevation?: string;
+  deviation?: string;
+  time?: string;
+  used?: boolean;
+}
+
 export interface RawEconomics extends RawEntry {
   currency?: string;
   energyPrice?: number;
@@ -63,6 +85,8 @@ export interface Study extends RawEntry {
   lines: RawLine[];
   scenarios: RawScenario[];
   limits?: RawLimit[];
+  uncertainty?: RawUncertainty[];
+  readings?: RawReading[];
 }
 
 export const STUDY_FORMAT = 'cedar-knot-study';

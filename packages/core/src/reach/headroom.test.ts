@@ -3,7 +3,7 @@ import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { headroomOf, largestOf, Probe } from './headroom.js';
 import { inputAt, inputsOf, movedStudy, valueIn, writtenValue } from './inputs.js';
-import { readAt, readingOf, sweepRange, sweepRows } from './sweep.js';
+import { fieldOf, readAt, readingOf, sweepRange, sweepRows } from './sweep.js';
 
 /*
  * A lift without losses to speak of: NPSHA is the level and patm − pv, 99 kPa of water at 20 °C, 10.1118 m; NPSHR is 8 m at every flow.
@@ -173,4 +173,20 @@ test('a sweep begins three tenths to both sides, inside what the field takes', (
   // an absolute pressure is not below nothing
   expect(range('T.pressure', 1e5)).toEqual([7e4, 1.3e5]);
   expect(range('T.level', -10)).toEqual([-13, -7]);
+});
+
+test('a figure over two inputs: 30 − Q/10 = 25 + level of U − level of T', () => {
+  const of = lift();
+  const at = (address: string, from: number, to: number) => ({ input: inputAt(of, address)!, from, to });
+  const work = fieldOf(of, 'a', at('T.level', 2, 6), at('U.level', 0, 3), 3, readingOf('P.flow')!);
+  const told: number[] = [];
+  let step = work.next();
+  for (; !step.done; step = work.next()) told.push(step.value);
+  const { x, y, values } = step.value;
+  expect(told).toEqual([1, 2, 3, 4]);
+  expect([x[0], x[3], y[1], y[3]]).toEqual([2, 6, 1, 3]);
+  values.forEach((row, j) => row.forEach((q, i) => expect(q! * 3600).toBeCloseTo(50 + 10 * (x[i]! - y[j]!), 4)));
+  // what is no figure is nothing
+  const none = [...fieldOf(of, 'a', at('T.level', 2, 6), at('U.level', 0, 3), 1, readingOf('P.colour')!)];
+  expect(none).toEqual([1, 2]);
 });

@@ -2,7 +2,7 @@ import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { inputAt, movedStudy } from './inputs.js';
-import { bringingToLimit } from './nearest.js';
+import { bringingToLimit, nearestOfAll } from './nearest.js';
 
 /* NPSHA falls with the level, with what the strainer takes and with the heat; 30 − Q/10 m against a lift of 20 m. */
 const raw = study(
@@ -40,4 +40,25 @@ test('every input that would bring the margin to its limit, each solved anew; wh
     expect(there.margins.find((m) => m.check === 'npsh-ratio')!.value).toBeCloseTo(1.3, 5);
   }
   expect([...bringingToLimit(raw, present!, 'valve-opening', 'P')]).toEqual([]);
+});
+
+test('of all margins at once the nearest, solved there: the same as the first of an opened cell', () => {
+  const [present] = runStudy(raw).scenarios;
+  const found = [...nearestOfAll(raw, present!)].flatMap((n) => n ?? []);
+  expect(found.length).toBeGreaterThan(5);
+  for (const n of found) {
+    const there = runStudy(movedStudy(raw, 's', inputAt(raw, n.input)!, n.turns)).scenarios[0]!.result!;
+    const m = there.margins.find((x) => x.check === n.check && x.where === n.where)!;
+    const edges = [m.limit!, m.upper ?? m.limit!];
+    const away = Math.min(...edges.map((edge) => Math.abs(m.value! - edge)));
+    expect(away).toBeLessThan(2e-4 * Math.max(...edges.map(Math.abs), 1));
+  }
+  // one margin is met by one input only once
+  expect(new Set(found.map((n) => `${n.check}:${n.where}`)).size).toBe(found.length);
+  const own = found.find((n) => n.check === 'npsh-ratio')!;
+  const all = [...bringingToLimit(raw, present!, 'npsh-ratio', 'P')].flatMap((b) => b ?? []).sort((a, b) => a.share - b.share);
+  expect(own.input).toBe(all[0]!.input);
+  expect(own.turns).toBeCloseTo(all[0]!.headroom.turns, 2);
+  expect(own.share).toBeCloseTo(all[0]!.share, 2);
+  expect(own.now).toBe(all[0]!.headroom.now);
 });

@@ -1,6 +1,7 @@
-import type { CheckCode } from '../checks/index.js';
+import { isCheckCode, type CheckCode } from '../checks/index.js';
 import { insideBy } from '../checks/inside.js';
 import type { Study } from '../document/study.js';
+import type { Margin } from '../results/margin.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 import { headroomOf, marginIn, Probe, type Headroom } from './headroom.js';
 import { inputsOf, type StudyInput } from './inputs.js';
@@ -65,6 +66,82 @@ function feel(probe: Probe, check: CheckCode, where: string, inside: number): nu
     return Math.abs(moved) <= NOTHING * Math.max(1, Math.abs(inside)) ? undefined : Math.abs((inside * change) / moved);
   }
   return undefined;
+}
+
+/** The input that alone would bring a margin to its limit soonest, solved there. */
+export interface Nearest {
+  check: CheckCode;
+  where: string;
+  input: string;
+  now: number;
+  turns: number;
+  share: number;
+}
+
+/** corrections by the secant before a place is taken as it is, and how near to the limit it has to be, as a share of it */
+const MOST_CORRECTIONS = 4;
+const AT_LIMIT = 1e-4;
+/** inputs that are tried for one margin: the first may turn before it gets there */
+const MOST_TRIED = 4;
+
+/**
+ * For every margin of a scenario the input that would bring it to its limit soonest: one solution an input gives the slope of all margins,
+ * and the place that it points to is solved and corrected. It yields after each solution, so that who drives it may stop between two.
+ *
+ * What is found is the nearest by slope that gets there; nothing for a margin that none of the first few brings there. One whose slope
+ * turns on the way may be met sooner by another: an opened cell looks at all.
+ */
+export function* nearestOfAll(study: Study, present: SolvedScenario): Generator<Nearest | undefined, void> {
+  const margins = (present.result?.margins ?? []).filter((m) => isCheckCode(m.check) && insideBy(m) !== null);
+  const pointed = new Map<Margin, { probe: Probe; turns: number; share: number }[]>(margins.map((m) => [m, []]));
+  for (const input of inputsOf(study, present)) {
+    const probe = new Probe(study, present.id, input, present);
+    const now = probe.now!;
+    const [low, high] = probe.range({});
+    const step = FELT * Math.max(high - now, now - low);
+    const x = now + step <= high ? now + step : now - step;
+    if (x < low || x === now) continue;
+    const there = probe.at(x);
+    yield undefined;
+    for (const m of margins) {
+      const [inside, moved] = [insideBy(m)!, insideBy(marginIn(there, m.check as CheckCode, m.where))];
+      if (moved === null || Math.abs(moved - inside) <= NOTHING * Math.max(1, Math.abs(inside))) continue;
+      const turns = now - (inside * (x - now)) / (moved - inside);
+      if (turns < low || turns > high) continue;
+      pointed.get(m)!.push({ probe, turns, share: Math.abs(turns - now) / usualChange(input, now) });
+    }
+  }
+  for (const [m, all] of pointed) {
+    all.sort((a, b) => a.share - b.share);
+    yield* soonest(m, all.slice(0, MOST_TRIED));
+  }
+}
+
+function* soonest(
+  m: Margin,
+  tried: readonly { probe: Probe; turns: number; share: number }[],
+): Generator<Nearest | undefined, void> {
+  const [check, where] = [m.check as CheckCode, m.where];
+  const inside = insideBy(m)!;
+  const small = AT_LIMIT * Math.max(Math.abs(m.limit ?? 0), Math.abs(inside));
+  for (const { probe, turns } of tried) {
+    let [a, fa, b] = [probe.now!, inside, turns];
+    const [low, high] = probe.range({});
+    for (let round = 0; round < MOST_CORRECTIONS; round++) {
+      const fb = insideBy(marginIn(probe.at(b), check, where));
+      yield undefined;
+      if (fb === null) break;
+      if (Math.abs(fb) <= small) {
+        const now = probe.now!;
+        const share = Math.abs(b - now) / usualChange(probe.input, now);
+        yield { check, where, input: probe.input.address, now, turns: b, share };
+        return;
+      }
+      const next = b - (fb * (b - a)) / (fb - fa);
+      if (!(next >= low && next <= high)) break;
+      [a, fa, b] = [b, fb, next];
+    }
+  }
 }
 
 /** a change as plants see it, SI: of what has no natural zero so much, of the rest a share of what stands there */

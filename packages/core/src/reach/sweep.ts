@@ -1,8 +1,8 @@
 import { isCheckCode, type CheckCode } from '../checks/index.js';
 import type { Study } from '../document/study.js';
-import type { SolvedScenario } from '../scenarios/run.js';
+import { runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { Probe, marginIn } from './headroom.js';
-import type { StudyInput } from './inputs.js';
+import { movedStudy, type StudyInput } from './inputs.js';
 
 /** What is read at every step: a figure of a result (`P1.flow`), or the value of a margin (`npsh-ratio:P1`). */
 export type SweepReading = { name: string } & (
@@ -78,4 +78,42 @@ export function sweepRows(
     }
   }
   return rows;
+}
+
+/** A figure or a margin over two inputs in one scenario; rows by the second input, from its least to its greatest value. */
+export interface Field {
+  x: number[];
+  y: number[];
+  /** `values[j][i]` at `x[i]`, `y[j]`; null where it is not solved or has none */
+  values: (number | null)[][];
+}
+
+/**
+ * Moves two inputs over a grid in one scenario and reads one figure or margin at each place. It yields after each row.
+ *
+ * @param x,y input, and from where to where, SI; in so many equal steps each
+ */
+export function* fieldOf(
+  study: Study,
+  scenario: string,
+  x: { input: StudyInput; from: number; to: number },
+  y: { input: StudyInput; from: number; to: number },
+  steps: number,
+  reading: SweepReading,
+): Generator<number, Field> {
+  const places = ({ from, to }: { from: number; to: number }): number[] =>
+    Array.from({ length: steps + 1 }, (_, i) => (i === steps ? to : from + ((to - from) * i) / steps));
+  const [xs, ys] = [places(x), places(y)];
+  const values: (number | null)[][] = [];
+  for (const b of ys) {
+    const row = movedStudy(study, scenario, y.input, b);
+    values.push(
+      xs.map((a) => {
+        const [s] = runStudy(movedStudy(row, scenario, x.input, a)).scenarios;
+        return (s && readAt(s, reading)) ?? null;
+      }),
+    );
+    yield values.length;
+  }
+  return { x: xs, y: ys, values };
 }
