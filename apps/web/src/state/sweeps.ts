@@ -6,6 +6,7 @@ import {
   type Dimension,
   type ElementResult,
   type Study,
+  type SweepField,
   type SweepRow,
 } from '@cedar-knot/core';
 import { checkName, figureName } from '@cedar-knot/wording';
@@ -97,21 +98,43 @@ export function dimensionOf(read: string, shown: Readonly<Record<string, Shown>>
   return null;
 }
 
-/** A sweep as a table: a row a value of the input, a column a scenario; in the units that are shown. */
-export function sweepTable(
+type Cells = (string | number | null)[][];
+
+const rounded = (x: number): number => Number(x.toPrecision(6));
+const cellOf = (si: number | null | undefined, of: (si: number) => number): number | null =>
+  si == null ? null : rounded(of(si));
+
+/** A sweep in rows: one a value of the input, a column a scenario; in the units that are shown. The first row are the heads. */
+export function sweepCells(
   rows: readonly SweepRow[],
   scenarios: readonly { id: string; name: string }[],
   head: string,
   x: (si: number) => number,
   y: (si: number) => number,
   read: string,
-): string {
+): Cells {
   const steps = [...new Set(rows.map((r) => r.step))];
-  const cell = (si: number | null | undefined, of: (si: number) => number): number | string => (si == null ? '' : Number(of(si).toPrecision(6))); // prettier-ignore
   const body = steps.map((step) => {
     const own = rows.filter((r) => r.step === step);
-    const values = scenarios.map((s) => cell(own.find((r) => r.scenario === s.id)?.values[read], y));
-    return [cell(own[0]!.input, x), ...values];
+    const values = scenarios.map((s) => cellOf(own.find((r) => r.scenario === s.id)?.values[read], y));
+    return [cellOf(own[0]!.input, x), ...values];
   });
-  return Papa.unparse([[head, ...scenarios.map((s) => s.name)], ...body]);
+  return [[head, ...scenarios.map((s) => s.name)], ...body];
+}
+
+/** The same as text with commas. */
+export function sweepTable(...asked: Parameters<typeof sweepCells>): string {
+  return Papa.unparse(sweepCells(...asked));
+}
+
+/** A figure over two inputs in rows: the second input down, the first across. */
+export function fieldCells(
+  field: SweepField,
+  head: string,
+  x: (si: number) => number,
+  y: (si: number) => number,
+  value: (si: number) => number,
+): Cells {
+  const body = field.y.map((b, j) => [cellOf(b, y), ...field.values[j]!.map((v) => cellOf(v, value))]);
+  return [[head, ...field.x.map((a) => rounded(x(a)))], ...body];
 }

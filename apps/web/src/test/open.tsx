@@ -1,5 +1,6 @@
 import { blankStudy, applyOperations, leastUnits, type Operation, type Study } from '@cedar-knot/core';
 import { render } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import type { ReactElement } from 'react';
 import { StudyContext } from '../features/context.js';
 import { firstLine } from '../state/address.js';
@@ -86,5 +87,9 @@ export async function settle(): Promise<void> {
 
 /** Shows a part of the page with an open study around it. */
 export function show(opened: Opened, what: ReactElement): ReturnType<typeof render> {
-  return render(<StudyContext.Provider value={opened.store}>{what}</StudyContext.Provider>);
+  return render(
+    <MemoryRouter>
+      <StudyContext.Provider value={opened.store}>{what}</StudyContext.Provider>
+    </MemoryRouter>,
+  );
 }

@@ -117,8 +117,8 @@ export function fileName(text: string): string {
 }
 
 /** Hands a text or a file to the person. */
-export function download(text: string | Blob, name: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+export function download(text: string | Blob, name: string, type?: string): void {
+  const url = URL.createObjectURL(typeof text === 'string' ? new Blob([text], { type: type ?? 'text/plain' }) : text);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

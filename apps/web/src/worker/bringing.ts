@@ -16,7 +16,7 @@ import {
   type SweepRow,
 } from '@cedar-knot/core';
 import { inScenario, type SweepAsked, type Swept } from '../state/sweeps.js';
-
+import { inSlices, turn } from './slices.js';
 import { suctionFigures, type SuctionFigures } from './suctionFigures.js';
 
 /** One cell of the margins: what would bring it to its limit is looked for. */
@@ -26,10 +26,6 @@ export interface CellAsked {
   where: string;
 }
 
-/** lets what waits have its turn: the next question among it */
-const turn = (): Promise<void> => new Promise((done) => setTimeout(done));
-/** ms of work between two turns */
-const SLICE = 12;
 /** ms between two answers */
 const SAID_EVERY = 120;
 
@@ -46,19 +42,19 @@ export class Seeker {
     const present = runStudy(study).scenarios.find((s) => s.id === cell.scenario);
     const found: Bringing[] = [];
     if (!present) return true;
-    let [sliced, told] = [performance.now(), performance.now()];
-    for (const step of bringingToLimit(study, present, cell.check, cell.where)) {
-      if (step) found.push(step);
-      const now = performance.now();
-      if (step && now - told > SAID_EVERY) {
-        told = now;
+    let told = performance.now();
+    const done = await inSlices(
+      bringingToLimit(study, present, cell.check, cell.where),
+      () => own === this.question,
+      (step) => {
+        if (!step) return;
+        found.push(step);
+        if (performance.now() - told < SAID_EVERY) return;
+        told = performance.now();
         said(nearestFirst(found));
-      }
-      if (now - sliced < SLICE) continue;
-      await turn();
-      if (own !== this.question) return false;
-      sliced = performance.now();
-    }
+      },
+    );
+    if (!done) return false;
     said(nearestFirst(found));
     return true;
   }
@@ -70,16 +66,8 @@ export class Seeker {
    */
   async suction(study: Study, pump: string): Promise<SuctionFigures | null> {
     const own = ++this.question;
-    const work = suctionFigures(study, pump);
-    let sliced = performance.now();
-    for (;;) {
-      const step = work.next();
-      if (step.done) return step.value;
-      if (performance.now() - sliced < SLICE) continue;
-      await turn();
-      if (own !== this.question) return null;
-      sliced = performance.now();
-    }
+    const found = await inSlices(suctionFigures(study, pump), () => own === this.question);
+    return found && found.value;
   }
 
   /** @returns null where a newer question ended it, or nothing stands there that could be moved */

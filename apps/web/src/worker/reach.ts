@@ -1,6 +1,7 @@
-import type { Bringing, Largest, Study } from '@cedar-knot/core';
+import type { Bringing, Fit, Largest, Nearest, NoFit, Sampled, Study, Takes } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import type { SweepAsked, Swept } from '../state/sweeps.js';
+import type { FieldAsked, FieldFound } from './around.js';
 import type { CellAsked } from './bringing.js';
 import type { ReachWorkerApi } from './reach.worker.js';
 import type { SuctionFigures } from './suctionFigures.js';
@@ -12,6 +13,12 @@ export interface ReachWork {
   sweep(study: Study, asked: SweepAsked): Promise<Swept | null>;
   largest(study: Study, scenario: string, address: string): Promise<Largest | null>;
   stop(): void;
+  nearest(study: Study, said: (scenario: string, found: Nearest[]) => void): Promise<boolean>;
+  takes(study: Study, cell: CellAsked): Promise<Takes | null>;
+  sample(study: Study, options: { runs: number; seed: number }, said: (done: number) => void): Promise<Sampled | null>;
+  stopSampling(): void;
+  fit(study: Study, addresses: readonly string[]): Promise<{ ok: true; fit: Fit } | { ok: false; reason: NoFit }>;
+  field(study: Study, asked: FieldAsked): Promise<FieldFound | null>;
 }
 
 let remote: Comlink.Remote<ReachWorkerApi> | undefined;
@@ -27,5 +34,11 @@ export function reachWorker(): ReachWork {
     sweep: (study, asked) => found.sweep(study, asked),
     largest: (study, scenario, address) => found.largest(study, scenario, address),
     stop: () => void found.stop(),
+    nearest: (study, said) => found.nearest(study, Comlink.proxy(said)),
+    takes: (study, cell) => found.takes(study, cell),
+    sample: (study, options, said) => found.sample(study, options, Comlink.proxy(said)),
+    stopSampling: () => void found.stopSampling(),
+    fit: (study, addresses) => found.fit(study, addresses),
+    field: (study, asked) => found.field(study, asked),
   };
 }

@@ -81,7 +81,7 @@ class Draft {
 
   site(): RawEntry {
     if (!this.study.site || !this.own.has(this.study.site)) this.mine((this.study.site = { ...this.study.site }));
-    return this.study.site as RawEntry;
+    return this.study.site;
   }
 
   private list(key: 'lines'): Study['lines'] {

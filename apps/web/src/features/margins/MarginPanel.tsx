@@ -1,5 +1,5 @@
-import { CHECKS, inputAt, nearestLimit, type Bringing, type Margin, type Study } from '@cedar-knot/core';
-import { checkName, checkValue, figureName, marginReason } from '@cedar-knot/wording';
+import { CHECKS, nearestLimit, type Bringing, type Margin, type Study, type Takes } from '@cedar-knot/core';
+import { checkName, checkValue, marginReason, takesText } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
@@ -11,6 +11,7 @@ import { TinyGauge } from '../../ui/PinGauge.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
+import { inputChange } from './inputChange.js';
 import type { Cell } from './MarginsView.js';
 
 /** What a cell says in full: its limit, which is changed here, how far it is from it, its working, and what would bring it there. */
@@ -77,6 +78,7 @@ function Opened({
   const openWorking = useStudy((s) => s.openWorking);
   const [isEditing, setEditing] = useState(false);
   const own = limitAt(study, { check, where });
+  const takes = useTakes(work, study, cell);
   const write = (x: number | null | undefined): string => checkValue(check, x, d.system);
   const isJudged = m.verdict !== 'not-applicable' && m.value !== null;
   const others = study.scenarios.flatMap((s, i) => {
@@ -111,6 +113,11 @@ function Opened({
               .
             </>
           )}
+          {takes && (
+            <span className="mt-1 block" data-takes={takes.beside}>
+              {takesText(takes, letterOf(study.scenarios.findIndex((s) => s.id === takes.beside)), d.system)}
+            </span>
+          )}
         </p>
       )}
       <div className="border-soft mt-2 border-t pt-1.5 text-[12.5px]">
@@ -138,6 +145,19 @@ function Opened({
       {isJudged && <WhatBrings cell={cell} study={study} work={work} onSweep={onSweep} />}
     </>
   );
+}
+
+/** what takes the margin, beside the scenario that has most of it; null while it is not known, or where no other has more */
+function useTakes(work: ReachWork, study: Study, cell: Cell): Takes | null {
+  const [found, setFound] = useState<Takes | null>(null);
+  useEffect(() => {
+    let gone = false;
+    work.takes(study, cell).then((t) => !gone && setFound(t), () => undefined); // prettier-ignore
+    return () => void (gone = true);
+    // the cell is the same as long as this stands
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [work, study]);
+  return found;
 }
 
 /** by how much, in the unit of the check */
@@ -216,37 +236,27 @@ function Row({
   atmosphere: number;
   onSweep: () => void;
 }) {
-  const input = inputAt(study, b.input);
-  if (!input) return null;
   const { now, turns } = b.headroom;
-  const { field } = input;
-  const dimension = field.type === 'quantity' ? field.dimension : null;
-  // a pressure at a place as it is typed: gauge
-  const shown = (si: number): number => (dimension ? d.value(dimension === 'pressure' ? si - atmosphere : si, dimension) : si);
-  const figures = (si: number): string => String(Number(shown(si).toPrecision(4)));
-  const unit = dimension ? `${d.unit(dimension)}${dimension === 'pressure' ? '(g)' : ''}` : '';
-  const change = shown(turns) - shown(now);
-  const name = locate(study, input.id)?.entry.name;
+  const change = inputChange(study, d, b.input, now, turns, atmosphere);
+  if (!change) return null;
+  const id = b.input.slice(0, b.input.lastIndexOf('.'));
+  const name = locate(study, id)?.entry.name;
   return (
     <tr className="h-[23px]" data-input={b.input}>
       <td className="max-w-[128px]">
         <button
           type="button"
           onClick={onSweep}
-          title={`Sweep ${typeof name === 'string' ? name : input.id}, ${(field.label ?? input.key).toLowerCase()}`}
+          title={`Sweep ${typeof name === 'string' ? name : id}, ${change.label}`}
           className="hover:text-cedar block max-w-full truncate text-left"
         >
-          <b className="font-semibold">{input.owner === 'scenario' ? 'Liquid' : input.id}</b>{' '}
-          {(field.label ?? figureName(input.key)).toLowerCase()}
+          <b className="font-semibold">{change.whose}</b> {change.label}
         </button>
       </td>
       <td className="text-right whitespace-nowrap">
-        {figures(now)} → <b className="font-semibold">{figures(turns)}</b>
+        {change.from} → <b className="font-semibold">{change.to}</b>
       </td>
-      <td className="text-inkq pl-2 text-right text-[12px] whitespace-nowrap">
-        {change < 0 ? '−' : '+'}
-        {Number(Math.abs(change).toPrecision(2))} {unit}
-      </td>
+      <td className="text-inkq pl-2 text-right text-[12px] whitespace-nowrap">{change.by}</td>
     </tr>
   );
 }

@@ -1,7 +1,8 @@
-import { CHECKS, type CheckCode, type Margin } from '@cedar-knot/core';
+import { CHECKS, inputAt, type CheckCode, type Margin, type Nearest, type Study } from '@cedar-knot/core';
 import { checkName, checkValue, marginReason } from '@cedar-knot/wording';
 import { ChevronDown, ChevronRight } from 'lucide-react';
-import { Fragment, useMemo, useState } from 'react';
+import { Fragment, useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { letterOf } from '../../state/address.js';
 import { scaleAround } from '../entry/gaugeScale.js';
 import {
@@ -20,8 +21,11 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { reachWorker, type ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy } from '../context.js';
 import { limitText } from '../entry/LimitEntry.js';
+import { inputChange } from './inputChange.js';
 import { MarginPanel } from './MarginPanel.js';
+import { ReadingsSheet } from './ReadingsSheet.js';
 import { SweepSheet, type Begun } from './SweepSheet.js';
+import { UncertaintySheet } from './UncertaintySheet.js';
 
 type Order = 'kind' | 'worst';
 type Which = 'judged' | 'attention' | 'whole';
@@ -42,7 +46,9 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
   const [which, setWhich] = useState<Which>('judged');
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [cell, setCell] = useState<Cell | null>(null);
-  const [swept, setSwept] = useState<Begun | null>(null);
+  const nearest = useNearest(work, study);
+  const [shows, setShows] = useState<'gauge' | 'nearest'>('gauge');
+  const { sheet, open: openSheet, close } = useSheet();
   const parts = useMemo(() => {
     const all = marginParts(study, shown, which === 'whole');
     const wanted = (g: MarginGroup): boolean => which !== 'attention' || byVerdict(groupVerdict(g), 'near') <= 0;
@@ -64,14 +70,22 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
       if (!next.delete(key)) next.add(key);
       return next;
     });
-  if (swept) return <SweepSheet begun={swept} work={work} onClose={() => setSwept(null)} />;
+  if (sheet?.kind === 'sweep') return <SweepSheet key={sheet.begun.input} begun={sheet.begun} work={work} onClose={close} />;
+  if (sheet?.kind === 'uncertainty') return <UncertaintySheet work={work} onClose={close} />;
+  if (sheet?.kind === 'readings') return <ReadingsSheet work={work} onClose={close} />;
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <section aria-label="Margins" className="panel flex min-w-0 flex-1 flex-col">
         <header className="border-soft flex h-[36px] flex-none items-center gap-3 border-b px-3">
           <h1 className="text-[14px] font-semibold">Margins</h1>
-          <Button tone="bare" className="!px-0 text-[12px]" onClick={() => setSwept({ input: null, read: null })}>
+          <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('sweep')}>
             Sweep an input
+          </Button>
+          <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('uncertainty')}>
+            Uncertainty
+          </Button>
+          <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('readings')}>
+            Readings
           </Button>
           <span className="ml-auto" />
           <Segmented
@@ -91,6 +105,15 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
             options={[
               { value: 'kind', text: 'by kind' },
               { value: 'worst', text: 'worst first' },
+            ]}
+          />
+          <Segmented
+            label="In the cells"
+            value={shows}
+            onChange={setShows}
+            options={[
+              { value: 'gauge', text: 'gauge' },
+              { value: 'nearest', text: 'nearest input' },
             ]}
           />
         </header>
@@ -139,6 +162,8 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
                         isOpen={isOpen}
                         onToggle={g.rows.length > 1 ? () => toggle(key) : undefined}
                         cell={cell}
+                        nearest={nearest}
+                        isNearest={shows === 'nearest'}
                         active={active}
                         onChoose={choose}
                       />
@@ -150,6 +175,8 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
                             isOpen={false}
                             isPlace
                             cell={cell}
+                            nearest={nearest}
+                            isNearest={shows === 'nearest'}
                             active={active}
                             onChoose={choose}
                           />
@@ -170,11 +197,50 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
       <MarginPanel
         cell={cell}
         onClose={() => setCell(null)}
-        onSweep={(input) => cell && setSwept({ input, read: `${cell.check}:${cell.where}` })}
+        onSweep={(input) => cell && openSheet('sweep', { input, read: `${cell.check}:${cell.where}` })}
         work={work}
       />
     </div>
   );
+}
+
+type NearestMap = ReadonlyMap<string, Nearest>;
+const nearestKey = (scenario: string, m: { check: string; where: string }): string => `${scenario} ${m.check} ${m.where}`;
+
+/** the nearest input of every margin, as scenario after scenario is known; those of before stand until then */
+function useNearest(work: ReachWork, study: Study): NearestMap {
+  const [found, setFound] = useState<NearestMap>(new Map());
+  useEffect(() => {
+    let gone = false;
+    const say = (scenario: string, list: Nearest[]): void => {
+      if (gone) return;
+      setFound((before) => {
+        const next = new Map([...before].filter(([key]) => !key.startsWith(`${scenario} `)));
+        for (const n of list) next.set(nearestKey(scenario, n), n);
+        return next;
+      });
+    };
+    work.nearest(study, say).catch(() => undefined);
+    return () => void (gone = true);
+  }, [work, study]);
+  return found;
+}
+
+type Sheet = { kind: 'sweep'; begun: Begun } | { kind: 'uncertainty' } | { kind: 'readings' };
+
+/** the sheet that the address names: `?sheet=sweep&input=P1.speed&read=npsh-ratio:P1` */
+function useSheet(): { sheet: Sheet | null; open: (kind: Sheet['kind'], begun?: Begun) => void; close: () => void } {
+  const [at, setAt] = useSearchParams();
+  const kind = at.get('sheet');
+  const sheet: Sheet | null =
+    kind === 'sweep'
+      ? { kind, begun: { input: at.get('input'), read: at.get('read') } }
+      : kind === 'uncertainty' || kind === 'readings'
+        ? { kind }
+        : null;
+  const open = (wanted: Sheet['kind'], begun?: Begun): void =>
+    setAt({ sheet: wanted, ...(begun?.input ? { input: begun.input } : {}), ...(begun?.read ? { read: begun.read } : {}) });
+  return { sheet, open, close: () => setAt({}) };
 }
 
 const placesOf = (part: MarginPart): string[] => [...new Set(part.groups.flatMap((g) => g.rows.map((r) => r.where)))];
@@ -231,10 +297,14 @@ function GroupRow({
   isAlone = false,
   onToggle,
   cell,
+  nearest,
+  isNearest,
   active,
   onChoose,
 }: {
   group: MarginGroup;
+  nearest: NearestMap;
+  isNearest: boolean;
   isOpen: boolean;
   isPlace?: boolean;
   /** its place is named above */
@@ -282,7 +352,16 @@ function GroupRow({
             key={s.id}
             className={`border-soft border-b border-l p-0 ${isChosen ? 'outline-cedar outline-2 -outline-offset-2' : ''} ${s.id === active ? 'bg-wash/50' : ''}`}
           >
-            {m && <CellButton m={m} isUnjudged={s.judged === false} onClick={() => onChoose(s.id, m)} scenario={s.id} />}
+            {m && (
+              <CellButton
+                m={m}
+                isUnjudged={s.judged === false}
+                onClick={() => onChoose(s.id, m)}
+                scenario={s.id}
+                near={nearest.get(nearestKey(s.id, m))}
+                isNearest={isNearest}
+              />
+            )}
           </td>
         );
       })}
@@ -295,13 +374,21 @@ function CellButton({
   scenario,
   isUnjudged,
   onClick,
+  near,
+  isNearest,
 }: {
   m: Margin;
+  near: Nearest | undefined;
+  /** the input that would bring it to its limit soonest, in place of the gauge */
+  isNearest: boolean;
   scenario: string;
   isUnjudged: boolean;
   onClick: () => void;
 }) {
   const d = useDisplay();
+  const study = useStudy((s) => s.study);
+  const atmosphere = useStudy((s) => s.shown[scenario]?.outcome.medium?.atmosphere ?? 0);
+  const change = near && inputChange(study, d, near.input, near.now, near.turns, atmosphere);
   const check = m.check as CheckCode;
   if (m.verdict === 'not-applicable' || m.value === null)
     return (
@@ -322,7 +409,7 @@ function CellButton({
     <button
       type="button"
       onClick={onClick}
-      title={`${checkName(check)} at ${m.where}: ${checkValue(check, m.value, d.system)}, ${m.verdict}`}
+      title={`${checkName(check)} at ${m.where}: ${checkValue(check, m.value, d.system)}, ${m.verdict}${change ? `. Nearest: ${change.whose} ${change.label} ${change.from} → ${change.to} (${change.by})` : ''}`}
       className={`flex h-[30px] w-full items-center gap-1 px-2 ${isUnjudged ? 'opacity-60' : ''}`}
       data-cell={scenario}
       data-verdict={m.verdict}
@@ -333,9 +420,15 @@ function CellButton({
       >
         {text}
       </span>
-      <span className="ml-auto">
-        <TinyGauge value={m.value} scale={scaleAround(m)} verdict={m.verdict} />
-      </span>
+      {isNearest ? (
+        <span className="text-inkq ml-auto min-w-0 truncate text-[11.5px]" data-nearest={near?.input ?? ''}>
+          {change ? `${change.whose} ${change.by}` : '–'}
+        </span>
+      ) : (
+        <span className="ml-auto">
+          <TinyGauge value={m.value} scale={scaleAround(m)} verdict={m.verdict} />
+        </span>
+      )}
     </button>
   );
 }

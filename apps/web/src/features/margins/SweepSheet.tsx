@@ -11,6 +11,8 @@ import {
   LIQUID,
   movable,
   readable,
+  fieldCells,
+  sweepCells,
   sweepTable,
   type SweepAsked,
   type Swept,
@@ -23,8 +25,12 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { Select } from '../../ui/Select.js';
 import { spread } from '../../ui/ticks.js';
 import { TypedField } from '../../ui/TypedField.js';
+import { workbook } from '../../ui/xlsx.js';
+import type { FieldAsked, FieldFound } from '../../worker/around.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
+import { FieldChart } from './FieldChart.js';
+import { HandlePick } from './HandlePick.js';
 
 /** With what a sweep is opened; null is chosen there. */
 export interface Begun {
@@ -48,8 +54,15 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   );
   const [read, setRead] = useState(() => begun.read ?? readings[0]?.name ?? '');
   const [own, setOwn] = useState<{ from?: number; to?: number }>({});
+  const [second, setSecond] = useState('');
   const found = inputAt(study, inScenario(input, active));
+  const over = second === '' ? undefined : inputAt(study, second);
   const asked: SweepAsked | null = found && read !== '' ? { input, active, steps: STEPS, read, ...own } : null;
+  const field = useField(
+    work,
+    study,
+    over && asked ? { x: input, y: second, scenario: active, steps: STEPS, read, ...own } : null,
+  );
   const { swept: last, isWorking } = useSweep(work, study, asked);
   // the figures of another question are not shown in the units of this one
   const swept = last?.input === input && last.read === read ? last : null;
@@ -63,9 +76,22 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const text = readings.find((r) => r.name === read)?.text ?? read;
   const limits = limitsOf(read, shown);
   const label = found ? `${found.owner === 'scenario' ? 'temperature of the liquid' : `${found.id} ${(found.field.label ?? found.key).toLowerCase()}`}` : ''; // prettier-ignore
+  const scenarios = study.scenarios.map((s) => ({ id: s.id, name: s.name ?? s.id }));
+  const head = `${label}${scale.unit ? ` [${scale.unit}]` : ''}; ${text}${unitY ? ` [${unitY}]` : ''}`;
+  const overScale = scaleOf(over, d, shown[active]?.outcome.medium?.atmosphere ?? 0);
+  const overTitle = over
+    ? `${over.id} ${(over.field.label ?? over.key).toLowerCase()}${overScale.unit ? `, ${overScale.unit}` : ''}`
+    : '';
+  const saveBook = async (): Promise<void> => {
+    const sheets = [{ name: 'sweep', rows: sweepCells(rows ?? [], scenarios, head, scale.show, y, read) }];
+    if (field)
+      sheets.push({
+        name: 'two inputs',
+        rows: fieldCells(field.field, `${overTitle} / ${label}`, scale.show, overScale.show, y),
+      });
+    download(await workbook(sheets), `${fileName(`sweep ${input} ${read}`)}.xlsx`);
+  };
   const save = (): void => {
-    const scenarios = study.scenarios.map((s) => ({ id: s.id, name: s.name ?? s.id }));
-    const head = `${label}${scale.unit ? ` [${scale.unit}]` : ''}; ${text}${unitY ? ` [${unitY}]` : ''}`;
     download(sweepTable(rows ?? [], scenarios, head, scale.show, y, read), `${fileName(`sweep ${input} ${read}`)}.csv`, 'text/csv'); // prettier-ignore
   };
   const [thing, key] = [found?.id, found?.key];
@@ -128,12 +154,22 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           options={readings.map((r) => [r.name, r.text])}
           onChange={(r) => r && setRead(r)}
         />
+        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Over a second input</h2>
+        <HandlePick
+          label="A second input"
+          value={second}
+          none="none"
+          onPick={(address) => setSecond(address !== '' && inputAt(study, address) ? address : '')}
+        />
         <div className="mt-auto flex gap-2 pt-2">
-          <Button onClick={save} disabled={!rows}>
-            Table (CSV)
+          <Button className="!px-2" onClick={() => void saveBook()} disabled={!rows}>
+            XLSX
+          </Button>
+          <Button className="!px-2" onClick={save} disabled={!rows}>
+            CSV
           </Button>
           <Button tone="bare" onClick={onClose}>
-            <X size={14} aria-hidden="true" /> Back to margins
+            <X size={14} aria-hidden="true" /> Back
           </Button>
         </div>
       </aside>
@@ -144,18 +180,34 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
         data-working={isWorking}
       >
         <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
-          {text} <span className="text-inkq text-[12px] font-normal">over {label}</span>
+          {text}{' '}
+          <span className="text-inkq text-[12px] font-normal">
+            over {label}
+            {over &&
+              ` and ${over.id} ${(over.field.label ?? over.key).toLowerCase()}, in ${letterOf(study.scenarios.findIndex((s) => s.id === active))}`}
+          </span>
         </h2>
         <div className="min-h-0 flex-1">
+          {over && field && (
+            <FieldChart
+              field={field.field}
+              label={`${text} over two inputs`}
+              x={{ title: `${label}${scale.unit ? `, ${scale.unit}` : ''}`, show: scale.show, now: field.now.x }}
+              y={{ title: overTitle, show: overScale.show, now: field.now.y }}
+              value={y}
+              limits={limits.map(y)}
+            />
+          )}
+          {over && !field && <p className="text-inkq py-4 text-[12px]">Solving over both inputs …</p>}
           {
-            rows && rows.length > 0 &&
+            !over && rows && rows.length > 0 &&
             <SweepChart rows={rows} read={read} x={scale.show} y={y} titleX={`${label}${scale.unit ? `, ${scale.unit}` : ''}`} titleY={`${text}${unitY ? `, ${unitY}` : ''}`} limits={limits} now={now} /> // prettier-ignore
           }
           {swept && swept.from < swept.to && rows?.length === 0 && (
             <p className="text-inkq py-4 text-[12px]">Nothing is solved in this range.</p>
           )}
         </div>
-        {rows && rows.length > 0 && <SweepRows rows={rows} read={read} x={scale.show} y={y} unit={scale.unit} />}
+        {!over && rows && rows.length > 0 && <SweepRows rows={rows} read={read} x={scale.show} y={y} unit={scale.unit} />}
       </section>
     </div>
   );
@@ -243,6 +295,22 @@ function useSweep(work: ReachWork, study: Study, asked: SweepAsked | null): { sw
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [work, study, key]);
   return { swept, isWorking };
+}
+
+/** a figure over two inputs; null while it is worked out */
+function useField(work: ReachWork, study: Study, asked: FieldAsked | null): FieldFound | null {
+  const [found, setFound] = useState<FieldFound | null>(null);
+  const key = JSON.stringify(asked);
+  useEffect(() => {
+    setFound(null);
+    if (!asked) return;
+    let gone = false;
+    work.field(study, asked).then((f) => !gone && f && setFound(f), () => undefined); // prettier-ignore
+    return () => void (gone = true);
+    // what is asked is the same as long as its text is
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [work, study, key]);
+  return found;
 }
 
 /** the largest value of an input in a scenario that nothing forbids; null until it is known */

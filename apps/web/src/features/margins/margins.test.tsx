@@ -1,6 +1,7 @@
 import type { Bringing, Operation } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { IDLE } from '../../test/idle.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { LIQUID, sweepTable } from '../../state/sweeps.js';
 import { byWorst, marginParts, verdictCounts } from '../../state/marginRows.js';
@@ -17,6 +18,7 @@ const NONE: ReachWork = {
   sweep: () => Promise.resolve(null),
   largest: () => Promise.resolve(null),
   stop: () => undefined,
+  ...IDLE,
 };
 const cell = (check: string, scenario: string): HTMLElement => document.querySelector(`[data-check="${check}"] [data-cell="${scenario}"]`)!; // prettier-ignore
 
@@ -58,6 +60,7 @@ test('a cell opens what it is away from its limit, and what would bring it there
     sweep: () => Promise.resolve(null),
     largest: () => Promise.resolve(null),
     stop: jest.fn(),
+    ...IDLE,
   };
   show(opened, <MarginsView work={work} />);
   const user = userEvent.setup();

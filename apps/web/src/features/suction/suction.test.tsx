@@ -1,5 +1,6 @@
 import type { Operation } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
+import { IDLE } from '../../test/idle.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { Seeker } from '../../worker/bringing.js';
 import type { ReachWork } from '../../worker/reach.js';
@@ -59,6 +60,7 @@ test('the view: parts of NPSHA, what is available against what is required, the 
     sweep: () => Promise.resolve(null),
     largest: () => Promise.resolve(null),
     stop: jest.fn(),
+    ...IDLE,
   };
   // a box of a size, which the test's page has not
   jest.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(500);

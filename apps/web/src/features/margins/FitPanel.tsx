@@ -1,0 +1,153 @@
+import { inputAt, writtenValue, type Fit, type Fitted, type Study } from '@cedar-knot/core';
+import { noFitText } from '@cedar-knot/wording';
+import { useState } from 'react';
+import { setShared } from '../../state/address.js';
+import { handleName } from '../../state/handles.js';
+import { Button } from '../../ui/controls.js';
+import type { ReachWork } from '../../worker/reach.js';
+import { useDisplay, useStudy, type Display } from '../context.js';
+import { HandlePick } from './HandlePick.js';
+
+/** One or two inputs found from the readings by least squares, with the interval in which each lies, and taken into the study. */
+export function FitPanel({ work }: { work: ReachWork }) {
+  const d = useDisplay();
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const atmosphere = useStudy((s) => s.shown[s.active]?.outcome.medium?.atmosphere ?? 0);
+  const [inputs, setInputs] = useState<readonly [string, string]>(['', '']);
+  const [found, setFound] = useState<{ study: Study; fit: Fit | null; problem: string | null } | null>(null);
+  const [isWorking, setWorking] = useState(false);
+  const asked = inputs.filter((a) => a !== '');
+  const used = (study.readings ?? []).filter((r) => r.used !== false).length;
+  const fit = async (): Promise<void> => {
+    setWorking(true);
+    try {
+      const answer = await work.fit(study, asked);
+      setFound({ study, fit: answer.ok ? answer.fit : null, problem: answer.ok ? null : noFitText(answer.reason) });
+    } finally {
+      setWorking(false);
+    }
+  };
+  // what was found of another study, or asked of other inputs, is not shown as if it were of this one
+  const current = found?.study === study ? found : null;
+  const take = (f: Fitted): void => {
+    const input = inputAt(study, f.address);
+    if (!input) return;
+    const value = input.field.type === 'number' ? Number(f.value.toPrecision(4)) : typed(d, f, atmosphere, study);
+    change(
+      `${handleName(study, f.address)} from readings`,
+      setShared(study, input.id, input.key, value ?? writtenValue(input, f.value)),
+    );
+  };
+  return (
+    <section aria-label="Find from the readings" className="border-soft flex flex-col gap-1.5 border-t pt-2 text-[12.5px]">
+      <h2 className="text-[13px] font-semibold">
+        Find from the readings <span className="text-inkq text-[12px] font-normal">one input, or two</span>
+      </h2>
+      {([0, 1] as const).map((k) => (
+        <HandlePick
+          key={k}
+          label={k === 0 ? 'What is found' : 'And what else'}
+          value={inputs[k]}
+          {...(k === 1 ? { none: 'nothing else' } : {})}
+          onPick={(address) => {
+            setFound(null);
+            setInputs(k === 0 ? [address, inputs[1]] : [inputs[0], address]);
+          }}
+        />
+      ))}
+      <Button
+        className="!h-[24px] self-start !px-2"
+        disabled={asked.length === 0 || isWorking || used === 0}
+        onClick={() => void fit()}
+      >
+        Fit to {used} {used === 1 ? 'reading' : 'readings'}
+      </Button>
+      {current?.problem && (
+        <p role="alert" className="text-fails text-[12px]">
+          ▲ {current.problem}
+        </p>
+      )}
+      {current?.fit && (
+        <div data-fitted={current.fit.inputs.map((f) => f.address).join(' ')}>
+          {current.fit.inputs.map((f) => (
+            <div key={f.address} className="py-1" data-found={f.address} data-value={f.value} data-interval={f.interval}>
+              <p>
+                {handleName(study, f.address)}{' '}
+                <b className="font-semibold whitespace-nowrap">
+                  {shownValue(d, study, f, f.value, atmosphere)} ± {shownValue(d, study, f, f.interval, 0, true)}
+                </b>
+              </p>
+              <p className="text-inkq text-[12px]">
+                {saying(f, study) ?? `in place of ${shownValue(d, study, f, f.before, atmosphere)}; with 95 of 100 within ±`}
+                {f.isAtBound && ' It lies at the end of what the entry takes.'}
+              </p>
+              {!f.isFactor && (
+                <Button tone="bare" className="!h-[20px] !px-0 text-[12px]" onClick={() => take(f)}>
+                  Take it into the study
+                </Button>
+              )}
+            </div>
+          ))}
+          <p className="text-inkq text-[12px]">
+            The readings are off by {current.fit.before.toFixed(1)} σ before and {current.fit.after.toFixed(1)} σ after (root mean
+            square).
+            {current.fit.correlation !== null &&
+              Math.abs(current.fit.correlation) > 0.9 &&
+              ' The two are hard to tell apart: what one gains the other loses.'}
+          </p>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** wear, and the head of a curve, in words */
+function saying(f: Fitted, study: Study): string | null {
+  const percent = (x: number): string => `${Number((100 * x).toPrecision(2))} %`;
+  if (f.address.endsWith('.wear')) {
+    const more = f.value - f.before;
+    if (Math.abs(more) <= f.interval)
+      return `The pump has lost no head that these readings show, beyond the ${percent(f.before)} entered.`;
+    return `The pump has lost ${percent(f.value)} of its head, with 95 of 100 between ${percent(Math.max(0, f.value - f.interval))} and ${percent(f.value + f.interval)}.`;
+  }
+  if (f.address.endsWith('.curve')) return `times the published head (${handleName(study, f.address)}).`;
+  if (f.isFactor) return 'times what is entered; with 95 of 100 within ±';
+  return null;
+}
+
+/** a value of an input in the unit that is shown; a width has neither zero nor reference */
+function shownValue(d: Display, study: Study, f: Fitted, si: number, atmosphere: number, isWidth = false): string {
+  const { value, unit } = inUnit(d, study, f, si, atmosphere, isWidth);
+  return `${Number(value.toPrecision(isWidth ? 2 : 4))}${unit === '' ? '' : ` ${unit}`}`;
+}
+
+function inUnit(
+  d: Display,
+  study: Study,
+  f: Fitted,
+  si: number,
+  atmosphere: number,
+  isWidth: boolean,
+): { value: number; unit: string } {
+  const field = f.isFactor ? undefined : inputAt(study, f.address)?.field;
+  if (!field) return { value: si, unit: '' };
+  if (field.type === 'number') return field.percent === true ? { value: si * 100, unit: '%' } : { value: si, unit: '' };
+  const { dimension } = field;
+  if (dimension === 'temperature' && isWidth)
+    return { value: d.value(si, 'temperatureDifference'), unit: d.unit('temperatureDifference') };
+  const isPlace = dimension === 'pressure';
+  return {
+    value: d.value(isPlace && !isWidth ? si - atmosphere : si, dimension),
+    unit: `${d.unit(dimension)}${isPlace && !isWidth ? '(g)' : ''}`,
+  };
+}
+
+/** as it is typed into the study */
+function typed(d: Display, f: Fitted, atmosphere: number, study: Study): string | null {
+  const field = inputAt(study, f.address)?.field;
+  if (field?.type !== 'quantity') return null;
+  const isPlace = field.dimension === 'pressure';
+  const value = Number(d.value(isPlace ? f.value - atmosphere : f.value, field.dimension).toPrecision(5));
+  return `${value} ${d.typed(field.dimension)}${isPlace ? '(g)' : ''}`;
+}

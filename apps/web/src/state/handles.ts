@@ -1,0 +1,49 @@
+import { handleAt, inputAt, type Study } from '@cedar-knot/core';
+import { movable } from './sweeps.js';
+
+/** Something of which a number, the fittings or the curve may be uncertain, or be found by readings. */
+export interface HandleThing {
+  id: string;
+  name: string;
+  keys: { key: string; label: string }[];
+}
+
+/** stands for every pipe of the study: its roughness or its fittings, moved together */
+const ALL_PIPES = 'pipe';
+const FITTINGS = { key: 'fittings', label: 'Loss of fittings' };
+const CURVE = { key: 'curve', label: 'Curve' };
+
+/** Everything that can be moved by one name, pipes together first. */
+export function handleThings(study: Study): HandleThing[] {
+  const kindOf = new Map<string, string>(study.lines.flatMap((l) => l.elements.map((e) => [e.id, e.kind] as const)));
+  const hasPipes = [...kindOf.values()].includes('pipe');
+  const all: HandleThing[] = hasPipes
+    ? [{ id: ALL_PIPES, name: 'All pipes', keys: [{ key: 'roughness', label: 'Roughness' }, FITTINGS] }]
+    : [];
+  const scenarios = study.scenarios.flatMap((s): HandleThing[] =>
+    kindOf.has(s.id) || s.temperature === undefined
+      ? []
+      : [{ id: s.id, name: `Liquid, ${s.name ?? s.id}`, keys: [{ key: 'temperature', label: 'Temperature' }] }],
+  );
+  const things = movable(study).map(({ id, name, keys }): HandleThing => {
+    const own = keys.map((key) => ({ key, label: inputAt(study, `${id}.${key}`)?.field.label ?? key }));
+    const kind = kindOf.get(id);
+    if (kind === 'pump' && handleAt(study, `${id}.curve`)) return { id, name, keys: [CURVE, ...own] };
+    return { id, name, keys: kind === 'pipe' ? [...own, FITTINGS] : own };
+  });
+  return [...all, ...things, ...scenarios];
+}
+
+/** An address in words: `All pipes, roughness`, `P-410, wear`. */
+export function handleName(study: Study, address: string): string {
+  const dot = address.lastIndexOf('.');
+  const [id, key] = [address.slice(0, dot), address.slice(dot + 1)];
+  const input = inputAt(study, address);
+  if (input?.owner === 'scenario') return `Liquid in ${study.scenarios.find((s) => s.id === id)?.name ?? id}, temperature`;
+  const label = key === 'fittings' ? 'fittings' : key === 'curve' ? 'curve' : (input?.field.label ?? inputAt(study, firstOfKind(study, id, key))?.field.label ?? key).toLowerCase(); // prettier-ignore
+  const isGroup = !study.lines.some((l) => l.elements.some((e) => e.id === id)) && id === ALL_PIPES;
+  return `${isGroup ? 'All pipes' : id}, ${label}`;
+}
+
+const firstOfKind = (study: Study, kind: string, key: string): string =>
+  `${study.lines.flatMap((l) => l.elements).find((e) => e.kind === kind)?.id ?? ''}.${key}`;

@@ -1,0 +1,81 @@
+import { figuresAt, readReadings, type RawReading, type ReadFigure, type Study } from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
+import Papa from 'papaparse';
+
+/** Rows of readings as they were pasted: those that can be taken, and why the others cannot, by the row of the paste. */
+export interface PastedReadings {
+  readings: RawReading[];
+  problems: { row: number; text: string }[];
+}
+
+/** what may head a column */
+const HEADS: Readonly<Record<string, keyof RawReading>> = {
+  instrument: 'name', tag: 'name', name: 'name', gauge: 'name',
+  at: 'at', where: 'at', place: 'at', element: 'at', id: 'at',
+  figure: 'figure', what: 'figure', shows: 'figure', quantity: 'figure',
+  value: 'value', reading: 'value',
+  elevation: 'elevation', height: 'elevation',
+  deviation: 'deviation', sigma: 'deviation', accuracy: 'deviation',
+  time: 'time', when: 'time', day: 'time', date: 'time',
+  scenario: 'scenario',
+}; // prettier-ignore
+
+/** columns where none is headed */
+const ORDER: readonly (keyof RawReading)[] = ['name', 'at', 'figure', 'value', 'elevation', 'deviation'];
+
+const FIGURE_WORDS: Readonly<Record<string, ReadFigure>> = {
+  flow: 'flow', q: 'flow',
+  suction: 'inletPressure', inlet: 'inletPressure', 'inlet pressure': 'inletPressure', 'suction pressure': 'inletPressure',
+  discharge: 'outletPressure', outlet: 'outletPressure', 'outlet pressure': 'outletPressure', 'discharge pressure': 'outletPressure',
+  pressure: 'pressure', p: 'pressure',
+  head: 'head', h: 'head',
+  drop: 'drop', dp: 'drop', 'pressure drop': 'drop',
+  power: 'inputPower', 'input power': 'inputPower', 'electrical power': 'inputPower',
+  'shaft power': 'shaftPower',
+  current: 'current', amps: 'current', amperes: 'current',
+  opening: 'opening', travel: 'opening', position: 'opening',
+}; // prettier-ignore
+
+/**
+ * Reads a table of readings with or without a head: instrument, where, what it shows, reading, elevation of the gauge, deviation.
+ *
+ * @param scenario of rows that name none
+ */
+export function readPasted(study: Study, text: string, scenario: string): PastedReadings {
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((r) => r.map((c) => c.trim()));
+  const [first] = rows;
+  if (!first) return { readings: [], problems: [] };
+  const heads = first.map((h) => HEADS[h.toLowerCase()]);
+  const isHeaded = heads.filter((h) => h !== undefined).length >= 2;
+  const columns = isHeaded ? heads : ORDER;
+  const found: PastedReadings = { readings: [], problems: [] };
+  rows.slice(isHeaded ? 1 : 0).forEach((cells, i) => {
+    const entry: Record<string, string> = { scenario };
+    cells.forEach((cell, k) => {
+      const key = columns[k];
+      if (key !== undefined && cell !== '') entry[key] = cell;
+    });
+    entry.at = idOf(study, entry.at ?? '');
+    entry.figure = figureOf(study, entry.at, entry.figure ?? '');
+    entry.scenario = study.scenarios.find((s) => s.name === entry.scenario)?.id ?? entry.scenario!;
+    const reading = entry as unknown as RawReading;
+    const [problem] = readReadings({ ...study, readings: [reading] }).problems;
+    if (problem) found.problems.push({ row: i + (isHeaded ? 2 : 1), text: problemText(problem) });
+    else found.readings.push(reading);
+  });
+  return found;
+}
+
+/** an id in whatever case it is written */
+function idOf(study: Study, typed: string): string {
+  const ids = [...Object.keys(study.points), ...study.lines.flatMap((l) => [l.id, ...l.elements.map((e) => e.id)])];
+  return ids.find((id) => id.toLowerCase() === typed.toLowerCase()) ?? typed;
+}
+
+/** a figure by its word; a pressure of an element without a side is taken at its outlet, as a gauge behind it shows it */
+function figureOf(study: Study, at: string, typed: string): string {
+  const figure = FIGURE_WORDS[typed.toLowerCase()] ?? typed;
+  const there = figuresAt(study, at);
+  if (figure === 'pressure' && !there.includes('pressure') && there.includes('outletPressure')) return 'outletPressure';
+  return figure === '' && there.length === 1 ? there[0]! : figure;
+}
