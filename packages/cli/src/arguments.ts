@@ -9,12 +9,37 @@ export class UsageError extends Error {
 }
 
 interface Arguments {
-  command: 'solve' | 'curve' | 'check' | 'catalogue' | 'find' | 'rank' | 'stages' | 'valves' | 'headroom' | 'sweep';
+  command:
+    | 'solve'
+    | 'curve'
+    | 'check'
+    | 'catalogue'
+    | 'find'
+    | 'rank'
+    | 'stages'
+    | 'valves'
+    | 'headroom'
+    | 'sweep'
+    | 'uncertainty'
+    | 'fit';
   file: string;
   options: ReadonlyMap<string, string>;
 }
 
-const COMMANDS = ['solve', 'curve', 'check', 'catalogue', 'find', 'rank', 'stages', 'valves', 'headroom', 'sweep'];
+const COMMANDS = [
+  'solve',
+  'curve',
+  'check',
+  'catalogue',
+  'find',
+  'rank',
+  'stages',
+  'valves',
+  'headroom',
+  'sweep',
+  'uncertainty',
+  'fit',
+];
 
 /** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */
 export function parseArguments(argv: readonly string[]): Arguments {

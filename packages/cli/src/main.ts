@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { fit, uncertainty } from './around.js';
 import { catalogue, find } from './catalogue.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
@@ -19,6 +20,8 @@ cedar-knot headroom STUDY.json --check npsh-ratio --where P1 --input T1.level [-
 cedar-knot headroom STUDY.json --largest CV1.flow [--scenario hot] [--to "400 m3/h"]
 cedar-knot sweep STUDY.json --input P1.speed --from "2000 rpm" --to "2970 rpm" --steps 20 --read P1.flow,CV1.opening,npsh-ratio:P1
   [--scenario winter] [--format json|csv]
+cedar-knot uncertainty STUDY.json [--runs 500] [--seed 1]
+cedar-knot fit STUDY.json --inputs P1.wear,pipe.roughness
 `;
 
 function run(argv: readonly string[]): Outcome {
@@ -45,6 +48,10 @@ function run(argv: readonly string[]): Outcome {
       return headroom(text, args.options);
     case 'sweep':
       return sweep(text, args.options);
+    case 'uncertainty':
+      return uncertainty(text, args.options);
+    case 'fit':
+      return fit(text, args.options);
   }
 }
 

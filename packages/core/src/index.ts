@@ -133,7 +133,7 @@ export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, ty
 export { bringingToLimit, nearestOfAll, type Bringing, type Nearest } from './reach/nearest.js';
 export { handleAt, type Handle } from './reach/moved.js';
 export { GRADE_TOLERANCE, readUncertainty, type CurveGrade, type Uncertain } from './reach/uncertain.js';
-export { sampleStudy, type Axis, type Sampled, type SampledMargin, type SampledScenario } from './reach/sampling.js';
+export { quantilesOf, sampleStudy, type Axis, type Sampled, type SampledMargin, type SampledScenario } from './reach/sampling.js';
 export {
   besideModel,
   figuresAt,

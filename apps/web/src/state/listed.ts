@@ -14,6 +14,12 @@ export function addListed<N extends Name>(study: Study, list: N, entries: readon
     : [{ op: 'set', path: [list], value: [...entries] }];
 }
 
+/** Puts an uncertain input in, in the place of what was said of the same input before. */
+export function putUncertain(study: Study, value: RawUncertainty): Operation[] {
+  const index = (study.uncertainty ?? []).findIndex((u) => u.input === value.input);
+  return index < 0 ? addListed(study, 'uncertainty', [value]) : [{ op: 'set', path: ['uncertainty', index], value }];
+}
+
 /** Takes one entry out, and the list with the last of them. */
 export function removeListed(study: Study, list: Name, index: number): Operation[] {
   const count = study[list]?.length ?? 0;

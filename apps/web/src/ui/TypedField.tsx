@@ -66,7 +66,7 @@ export function TypedField({
   const reading = draft !== null && draft.trim() !== '' ? read(draft) : null;
   const hint = problem?.message ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
   return (
-    <div className={`flex min-w-0 flex-col justify-end ${hint ? 'col-span-3' : ''}`}>
+    <div className={`group flex min-w-0 flex-col justify-end ${hint ? 'col-span-3' : ''}`}>
       <span className={hideLabel ? 'sr-only-text' : 'flex min-h-[24px] items-end gap-0.5 pb-0.5'}>
         <label htmlFor={id} className="text-inkq min-w-0 flex-1 text-[11.5px] leading-[13px]">
           {label}

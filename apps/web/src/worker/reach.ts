@@ -21,14 +21,14 @@ export interface ReachWork {
   field(study: Study, asked: FieldAsked): Promise<FieldFound | null>;
 }
 
-let remote: Comlink.Remote<ReachWorkerApi> | undefined;
+let made: ReachWork | undefined;
 
-/** The worker that looks around inputs, apart from that of the recalculation; made when the first cell is opened. */
+/** The worker that looks around inputs, apart from that of the recalculation; made when the first cell is opened, and then the same. */
 export function reachWorker(): ReachWork {
-  const found = (remote ??= Comlink.wrap<ReachWorkerApi>(
-    new Worker(new URL('./reach.worker.ts', import.meta.url), { type: 'module' }),
-  ));
-  return {
+  if (made) return made;
+  const worker = new Worker(new URL('./reach.worker.ts', import.meta.url), { type: 'module' });
+  const found = Comlink.wrap<ReachWorkerApi>(worker);
+  made = {
     seek: (study, cell, said) => found.seek(study, cell, Comlink.proxy(said)),
     suction: (study, pump) => found.suction(study, pump),
     sweep: (study, asked) => found.sweep(study, asked),
@@ -41,4 +41,5 @@ export function reachWorker(): ReachWork {
     fit: (study, addresses) => found.fit(study, addresses),
     field: (study, asked) => found.field(study, asked),
   };
+  return made;
 }

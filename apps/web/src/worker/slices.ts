@@ -1,15 +1,20 @@
 /** ms of work between two turns */
 const SLICE = 12;
 
+/** those who wait for their turn, first come first; one channel for all of them, which nothing can collect before it has spoken */
+const waiting: (() => void)[] = [];
+let channel: MessageChannel | undefined;
+
 /** Lets what waits have its turn, the next question among it; a timer would be held back by 4 ms each time. */
 export function turn(): Promise<void> {
   if (typeof MessageChannel === 'undefined') return new Promise((done) => setTimeout(done));
+  if (!channel) {
+    channel = new MessageChannel();
+    channel.port1.onmessage = () => waiting.shift()?.();
+  }
+  const { port2 } = channel;
   return new Promise((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      done();
-    };
+    waiting.push(done);
     port2.postMessage(null);
   });
 }

@@ -13,8 +13,8 @@ import {
 
 /** NPSHA over what is asked of it, m, while one input moves; by scenario. */
 export interface SuctionLook {
-  kind: 'level' | 'heat' | 'fouling';
-  /** vessel or device that it is about; the liquid for none */
+  kind: 'level' | 'heat' | 'fouling' | 'flow' | 'speed';
+  /** vessel, device, valve or pump that it is about; the liquid for none */
   where: string | null;
   /** SI */
   x: number[];
@@ -37,8 +37,10 @@ export interface SuctionFigures {
 
 const POINTS = 15;
 /** how far beyond what stands there is drawn at most, SI */
-const FURTHEST = { level: 8, heat: 120, fouling: 30 } as const;
+const FURTHEST = { level: 8, heat: 120, fouling: 30, flow: 0.5, speed: 1000 } as const;
+/** beyond the last of what is shown: so much, of flow and speed a share of it */
 const ROOM = { level: 0.5, heat: 5, fouling: 0.3 } as const;
+const SHARE = 0.12;
 
 /** What the suction of a pump rests on, and how far level, heat and fouling are from its limit; yields between two solutions. */
 export function* suctionFigures(study: Study, pump: string): Generator<undefined, SuctionFigures> {
@@ -58,6 +60,8 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
     ['level', supply ?? null, () => (supply === undefined ? undefined : levelOf(study, supply))],
     ['heat', null, (s: SolvedScenario) => `${s.id}.temperature`],
     ['fouling', device ?? null, () => (device === undefined ? undefined : `${device}.fouling`)],
+    ['flow', flowHolder(study, pump)?.split('.')[0] ?? null, () => flowHolder(study, pump)],
+    ['speed', pump, () => `${pump}.speed`],
   ] as const;
   for (const [kind, where, addressOf] of wanted) {
     const probes = solved.flatMap((s) => {
@@ -76,11 +80,7 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
       const turn = turns.get(id);
       return turn != null && Math.abs(turn - now) <= FURTHEST[kind] ? [now, turn] : [now];
     });
-    const isVessel = kind === 'level' && study.points[supply!]?.kind === 'vessel';
-    const lowest = Math.min(...shown, ...(kind === 'fouling' ? [1] : [])) - (kind === 'fouling' ? 0 : ROOM[kind]);
-    // below its nozzle a vessel feeds nothing
-    const low = isVessel ? Math.max(lowest, Math.min(0, ...probes.map((x) => x.now))) : lowest;
-    const high = Math.max(...shown, ...(kind === 'fouling' ? [4] : [])) + ROOM[kind];
+    const [low, high] = rangeOf(kind, shown, kind === 'level' && study.points[supply!]?.kind === 'vessel', probes.map((x) => x.now)); // prettier-ignore
     const x = Array.from({ length: POINTS }, (_, i) => low + ((high - low) * i) / (POINTS - 1));
     const scenarios: SuctionLook['scenarios'] = {};
     for (const { id, probe, now } of probes) {
@@ -94,6 +94,30 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
     looks.push({ kind, where, x, scenarios });
   }
   return { builds, looks };
+}
+
+/** from where to where a look goes: what stands there and where it turns, with room beyond */
+function rangeOf(
+  kind: SuctionLook['kind'],
+  shown: readonly number[],
+  isVessel: boolean,
+  now: readonly number[],
+): [number, number] {
+  const [least, most] = [Math.min(...shown), Math.max(...shown)];
+  if (kind === 'flow' || kind === 'speed') return [least * (1 - SHARE), most * (1 + SHARE)];
+  if (kind === 'fouling') return [Math.min(least, 1), Math.max(most, 4) + ROOM.fouling];
+  const lowest = least - ROOM[kind];
+  // below its nozzle a vessel feeds nothing
+  return [isVessel ? Math.max(lowest, Math.min(0, ...now)) : lowest, most + ROOM[kind]];
+}
+
+/** what holds the flow of a pump: a valve on its line, the line, or the pump itself; undefined where it finds it with its system */
+function flowHolder(study: Study, pump: string): string | undefined {
+  const line = study.lines.find((l) => l.elements.some((e) => e.id === pump));
+  const valve = line?.elements.find((e) => e.kind === 'control-valve' && e.mode === 'flow');
+  if (valve) return `${valve.id}.flow`;
+  if (line?.flow !== undefined) return `${line.id}.flow`;
+  return line?.elements.find((e) => e.id === pump)?.mode === 'flow' ? `${pump}.flow` : undefined;
 }
 
 /** level of a vessel, rest level of a well */

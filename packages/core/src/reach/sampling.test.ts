@@ -3,7 +3,7 @@ import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { handleAt, movedBy } from './moved.js';
-import { sampleStudy, type Sampled } from './sampling.js';
+import { quantilesOf, sampleStudy, type Sampled } from './sampling.js';
 import { GRADE_TOLERANCE, readUncertainty } from './uncertain.js';
 
 /*
@@ -50,6 +50,10 @@ describe('what comes out is what can be worked out by hand', () => {
     // a velocity beyond its limit is a warning
     expect([v.judged, v.fails]).toEqual([500, 0]);
     expect(v.rank[0]).toBeCloseTo(1, 12);
+    // of a band of 3 to 7 m: 3.2, 5 and 6.8 m
+    const { p5, p50, p95 } = quantilesOf(v.values)!;
+    for (const [x, level] of [[p5, 3.2], [p50, 5], [p95, 6.8]] as const) expect(x).toBeCloseTo(Math.sqrt((2 * 9.80665 * level) / 10), 2); // prettier-ignore
+    expect(quantilesOf(new Float64Array(3).fill(NaN))).toBeNull();
   });
 
   test('a deviation: the normal law; half of it beyond the mean, and as much beyond the limit as tables say', () => {

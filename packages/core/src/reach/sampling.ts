@@ -1,7 +1,7 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { probit, sampleRankCorrelation } from 'simple-statistics';
+import { probit, quantile, sampleRankCorrelation } from 'simple-statistics';
 import type { CheckCode } from '../checks/index.js';
 import type { Study } from '../document/study.js';
 import type { Margin } from '../results/margin.js';
@@ -218,4 +218,12 @@ function rankCorrelation(draws: Float64Array, values: Float64Array): number | nu
     known.map((i) => draws[i]!),
     own,
   );
+}
+
+/** Values below which 5, 50 and 95 of 100 draws lie; null where none has a value. */
+export function quantilesOf(values: Float64Array): { p5: number; p50: number; p95: number } | null {
+  const known = [...values].filter(Number.isFinite);
+  if (known.length === 0) return null;
+  const [p5, p50, p95] = quantile(known, [0.05, 0.5, 0.95]) as [number, number, number];
+  return { p5, p50, p95 };
 }

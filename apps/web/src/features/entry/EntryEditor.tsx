@@ -7,6 +7,7 @@ import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 import { RowsTable } from './RowsTable.js';
+import { SweepThis } from './SweepThis.js';
 
 /** Where an entry is changed: a path in it and its new value, or that it goes. */
 export type Put = (path: readonly (string | number)[], value: unknown) => void;
@@ -17,7 +18,18 @@ const NOT_TYPED = new Set(['notes', 'from']);
 const typedFields = (fields: Fields): [string, Field][] => Object.entries(fields).filter(([key]) => !NOT_TYPED.has(key));
 
 /** All entries of one thing but its tables, made from the same table of fields that reads the file. */
-export function EntryFields({ fields, entry, onPut: put }: { fields: Fields; entry: RawEntry; onPut: Put }) {
+export function EntryFields({
+  fields,
+  entry,
+  onPut: put,
+  of,
+}: {
+  fields: Fields;
+  entry: RawEntry;
+  onPut: Put;
+  /** id of the entry in the open study, where its numbers can be swept */
+  of?: string;
+}) {
   return (
     <div className="grid grid-cols-3 gap-x-2 gap-y-1">
       {typedFields(fields)
@@ -42,6 +54,7 @@ export function EntryFields({ fields, entry, onPut: put }: { fields: Fields; ent
               name={key}
               field={field}
               value={entry[key]}
+              of={of}
               onPut={(v) => (key === 'characteristic' ? put([], withTable(entry, v)) : put([key], v))}
             />
           ),
@@ -140,7 +153,9 @@ function OneField({
   field,
   value,
   onPut,
+  of,
 }: {
+  of?: string | undefined;
   name: string;
   field: Field;
   value: unknown;
@@ -232,6 +247,7 @@ function OneField({
         onCommit={onPut}
         optional={!field.required}
         isText={isWide}
+        mark={of !== undefined && field.type !== 'text' && <SweepThis address={`${of}.${name}`} label={`${of} ${label}`} />}
       />
     </div>
   );

@@ -7,7 +7,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { Select } from '../../ui/Select.js';
 import { useDisplay, useStudy } from '../context.js';
 
-const PAD = { left: 44, right: 16, top: 22, bottom: 34 };
+const PAD = { left: 44, right: 32, top: 22, bottom: 34 };
 
 /** The duty points of a pump in every draw, a cloud a scenario, with the point as it is entered. */
 export function CloudChart({ sampled }: { sampled: Sampled }) {

@@ -41,8 +41,8 @@ export function FieldChart({
   return (
     <PlotFrame
       label={label}
-      x={{ low: xs[0]!, high: xs.at(-1)!, parts: 6, title: x.title }}
-      y={{ low: ys[0]!, high: ys.at(-1)!, parts: 6, title: y.title }}
+      x={{ low: xs[0]!, high: xs.at(-1)!, parts: 6, title: x.title, isTight: true }}
+      y={{ low: ys[0]!, high: ys.at(-1)!, parts: 6, title: y.title, isTight: true }}
       pad={PAD}
       behind={(p) => {
         const [dx, dy] = [stepOf(xs, p.x), stepOf(ys, p.y)];

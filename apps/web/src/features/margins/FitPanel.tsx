@@ -119,7 +119,10 @@ function saying(f: Fitted, study: Study): string | null {
 /** a value of an input in the unit that is shown; a width has neither zero nor reference */
 function shownValue(d: Display, study: Study, f: Fitted, si: number, atmosphere: number, isWidth = false): string {
   const { value, unit } = inUnit(d, study, f, si, atmosphere, isWidth);
-  return `${Number(value.toPrecision(isWidth ? 2 : 4))}${unit === '' ? '' : ` ${unit}`}`;
+  const width = Math.abs(inUnit(d, study, f, f.interval, 0, true).value);
+  // no figure behind the second of the interval says anything
+  const decimals = width > 0 && Number.isFinite(width) ? Math.min(8, Math.max(0, 1 - Math.floor(Math.log10(width)))) : 4;
+  return `${Number(value.toFixed(decimals))}${unit === '' ? '' : ` ${unit}`}`;
 }
 
 function inUnit(

@@ -1,4 +1,4 @@
-import { CHECKS, inputAt, type CheckCode, type Margin, type Nearest, type Study } from '@cedar-knot/core';
+import { CHECKS, type CheckCode, type Margin, type Nearest, type Study } from '@cedar-knot/core';
 import { checkName, checkValue, marginReason } from '@cedar-knot/wording';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Fragment, useEffect, useMemo, useState } from 'react';
@@ -421,8 +421,17 @@ function CellButton({
         {text}
       </span>
       {isNearest ? (
-        <span className="text-inkq ml-auto min-w-0 truncate text-[11.5px]" data-nearest={near?.input ?? ''}>
-          {change ? `${change.whose} ${change.by}` : '–'}
+        <span className="text-inkq ml-auto min-w-0 text-right text-[11px] leading-[13px]" data-nearest={near?.input ?? ''}>
+          {change ? (
+            <>
+              <span className="block truncate">
+                {change.whose} {change.short}
+              </span>
+              <span className="text-ink2 block truncate">{change.by}</span>
+            </>
+          ) : (
+            '–'
+          )}
         </span>
       ) : (
         <span className="ml-auto">

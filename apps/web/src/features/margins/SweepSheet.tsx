@@ -95,6 +95,8 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
     download(sweepTable(rows ?? [], scenarios, head, scale.show, y, read), `${fileName(`sweep ${input} ${read}`)}.csv`, 'text/csv'); // prettier-ignore
   };
   const [thing, key] = [found?.id, found?.key];
+  // a pump, a valve or a liquid that the study holds is asked for from its own sheet
+  const isListed = found?.owner === 'scenario' || things.some((t) => t.id === thing);
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <aside aria-label="Sweep" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
@@ -102,7 +104,11 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
         <Select
           label="What is moved"
           value={found?.owner === 'scenario' ? 'liquid' : thing}
-          options={[['liquid', 'Liquid'], ...things.map((t) => [t.id, t.name] as const)]}
+          options={[
+            ['liquid', 'Liquid'],
+            ...(isListed || !found ? [] : [[found.id, found.id] as const]),
+            ...things.map((t) => [t.id, t.name] as const),
+          ]}
           onChange={(id) => {
             setOwn({});
             setInput(id === 'liquid' ? LIQUID : `${id}.${things.find((t) => t.id === id)!.keys[0]}`);
@@ -112,7 +118,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           <Select
             label="Which number of it"
             value={key}
-            options={(things.find((t) => t.id === thing)?.keys ?? []).map((k) => [k, inputAt(study, `${thing}.${k}`)?.field.label ?? k])} // prettier-ignore
+            options={(things.find((t) => t.id === thing)?.keys ?? (key === undefined ? [] : [key])).map((k) => [k, inputAt(study, `${thing}.${k}`)?.field.label ?? k])} // prettier-ignore
             onChange={(k) => {
               setOwn({});
               setInput(`${thing}.${k}`);

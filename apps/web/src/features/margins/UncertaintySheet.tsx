@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { useEffect, useMemo, useState, type FormEvent } from 'react';
 import { letterOf } from '../../state/address.js';
 import { handleName } from '../../state/handles.js';
-import { addListed, removeListed } from '../../state/listed.js';
+import { putUncertain, removeListed } from '../../state/listed.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
@@ -160,7 +160,7 @@ function AddInput() {
     const value = { input, ...entry };
     const [wrong] = readUncertainty({ ...study, uncertainty: [value] }).problems;
     if (wrong) return setProblem(problemText(wrong, d.system));
-    change(`${input} uncertain`, addListed(study, 'uncertainty', [value]));
+    change(`${input} uncertain`, putUncertain(study, value));
     setInput('');
     setAmount('');
     setProblem(null);

@@ -6,6 +6,8 @@ import type { Display } from '../context.js';
 export interface InputChange {
   whose: string;
   label: string;
+  /** the same where there is little room */
+  short: string;
   from: string;
   to: string;
   by: string;
@@ -31,6 +33,7 @@ export function inputChange(
   return {
     whose: input.owner === 'scenario' ? 'Liquid' : input.id,
     label: (field.label ?? figureName(input.key)).toLowerCase(),
+    short: (field.short ?? field.label ?? figureName(input.key)).toLowerCase(),
     from: figures(now),
     to: figures(turns),
     by: `${change < 0 ? '−' : '+'}${Number(Math.abs(change).toPrecision(2))} ${unit}`.trim(),

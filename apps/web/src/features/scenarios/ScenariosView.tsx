@@ -9,6 +9,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { HoursBar } from './HoursBar.js';
 import { InputCell, SharedCell } from './InputCell.js';
+import { SweepThis } from '../entry/SweepThis.js';
 import { OwnEntry } from './OwnEntry.js';
 import { ResultRows } from './ResultRows.js';
 import { useMatrixKeys } from './useMatrixKeys.js';
@@ -75,7 +76,7 @@ export function ScenariosView() {
             ))}
             {rows.map((input) => (
               <tr key={input.address} className="h-[28px]" data-input={input.address}>
-                <RowHead strong={input.id} text={input.label.toLowerCase()} onDrop={() => drop(input)} />
+                <RowHead strong={input.id} text={input.label.toLowerCase()} sweep={input.address} onDrop={() => drop(input)} />
                 <SharedCell input={input} shared={locate(study, input.id)?.entry[input.key]} />
                 {study.scenarios.map((s, i) => (
                   <InputCell
@@ -114,7 +115,7 @@ const OWN_NAMES = {
   judged: 'Counts in the verdict',
 } as const;
 
-function RowHead({ strong, text, onDrop }: { strong?: string; text: string; onDrop?: () => void }) {
+function RowHead({ strong, text, sweep, onDrop }: { strong?: string; text: string; sweep?: string; onDrop?: () => void }) {
   return (
     <th scope="row" className="bg-panel border-soft group sticky left-0 z-10 border-b px-3 text-left font-normal">
       <span className="flex items-center gap-1">
@@ -122,6 +123,7 @@ function RowHead({ strong, text, onDrop }: { strong?: string; text: string; onDr
           {strong && <b className="font-semibold">{strong} </b>}
           {text}
         </span>
+        {sweep && <SweepThis address={sweep} label={`${strong} ${text}`} />}
         {onDrop && (
           <button
             type="button"

@@ -8,14 +8,22 @@ import type { SuctionLook } from '../../worker/suctionFigures.js';
 import { useDisplay, useStudy } from '../context.js';
 
 const PAD = { left: 34, right: 24, top: 20, bottom: 32 };
-const TITLES = { level: 'How low may the level fall', heat: 'How hot may it get', fouling: 'How fouled may it be' } as const;
+const TITLES = {
+  level: 'How low may the level fall',
+  heat: 'How hot may it get',
+  fouling: 'How fouled may it be',
+  flow: 'How large may the flow get',
+  speed: 'What the speed does',
+} as const;
 const DIMENSIONS: Readonly<Record<SuctionLook['kind'], Dimension | null>> = {
   level: 'length',
   heat: 'temperature',
   fouling: null,
+  flow: 'flow',
+  speed: 'speed',
 };
 /** which way is towards the limit: a lower level, more heat, more fouling */
-const BOUND = { level: 'at least', heat: 'at most', fouling: 'at most' } as const;
+const BOUND = { level: 'at least', heat: 'at most', fouling: 'at most', flow: 'at most', speed: 'at most' } as const;
 
 /** What is left of NPSHA over its limit while one input moves, in every scenario, and where nothing is left. */
 export function LookChart({ look }: { look: SuctionLook }) {
@@ -37,7 +45,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
   const isBeyond = first !== undefined && (first.left ?? 0) < 0;
   const isEmpty = look.kind === 'level' && study.points[look.where ?? '']?.kind === 'vessel' && first !== undefined && first.turns! < 0; // prettier-ignore
   const text = (si: number): string => `${Number(x(si).toPrecision(3))}${dimension ? ` ${d.unit(dimension)}` : ''}`;
-  const title = look.kind === 'level' ? `level of ${look.where}, ${d.unit('length')}` : look.kind === 'heat' ? `temperature of the liquid, ${d.unit('temperature')}` : `${look.where}, factor on its clean drop`; // prettier-ignore
+  const title = look.kind === 'flow' ? `flow held by ${look.where}, ${d.unit('flow')}` : look.kind === 'speed' ? `speed of ${look.where}, ${d.unit('speed')}` : look.kind === 'level' ? `level of ${look.where}, ${d.unit('length')}` : look.kind === 'heat' ? `temperature of the liquid, ${d.unit('temperature')}` : `${look.where}, factor on its clean drop`; // prettier-ignore
   return (
     <section aria-label={TITLES[look.kind]} className="flex min-w-0 flex-1 flex-col" data-look={look.kind}>
       <h3 className="flex h-[24px] flex-none items-center gap-1.5 text-[13.5px] font-semibold whitespace-nowrap">

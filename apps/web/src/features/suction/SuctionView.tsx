@@ -1,9 +1,11 @@
 import { useEffect, useState } from 'react';
 import { letterOf } from '../../state/address.js';
+import { byWorst } from '../../state/marginRows.js';
+import { Segmented } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { reachWorker, type ReachWork } from '../../worker/reach.js';
-import type { SuctionFigures } from '../../worker/suctionFigures.js';
+import type { SuctionFigures, SuctionLook } from '../../worker/suctionFigures.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { Figure } from '../working/Figure.js';
 import { AgainstChart } from './AgainstChart.js';
@@ -22,6 +24,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const pumps = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id ?? null;
   const { figures, isWorking } = useSuction(work, pump);
+  const [looking, setLooking] = useState<'supply' | 'pump'>('supply');
   if (pump === null)
     return (
       <div className="panel text-inkq flex flex-1 items-center justify-center">
@@ -38,6 +41,10 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const specific = margin('suction-specific-speed');
   const r = result?.elements[pump];
   const energy = r?.kind === 'pump' ? r.suctionEnergyLevel : undefined;
+  const isOfPump = (look: SuctionLook): boolean => look.kind === 'flow' || look.kind === 'speed';
+  const all = figures?.looks ?? [];
+  const hasBoth = all.some(isOfPump) && !all.every(isOfPump);
+  const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
   const submergence = result?.margins.find((m) => m.check === 'submergence' && m.where === built?.supply);
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
@@ -46,7 +53,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
           <header className="flex h-[26px] flex-none items-center gap-2">
             <ScenarioLetter index={index} letter={letterOf(index)} />
             <h2 className="text-[14px] font-semibold whitespace-nowrap">How NPSHA is built up</h2>
-            {pumps.length > 1 && (
+            {pumps.length > MOST_TABS && (
               <Select
                 label="Pump"
                 value={pump}
@@ -54,6 +61,13 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
                 onChange={(id) => id && store.getState().follow(id)}
                 className="max-w-[170px]"
               />
+            )}
+            {pumps.length > 1 && pumps.length <= MOST_TABS && (
+              <span role="group" aria-label="Pump" className="flex gap-1">
+                {pumps.map((e) => (
+                  <PumpTab key={e.id} id={e.id} isChosen={e.id === pump} onChoose={() => store.getState().follow(e.id)} />
+                ))}
+              </span>
             )}
             {built && (
               <span className="text-inkq truncate text-[12px]">
@@ -120,16 +134,60 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
           </div>
         </section>
       </div>
-      <section aria-label="How far it may go" className="panel flex min-h-0 flex-1 gap-4 px-3 py-1.5">
-        {(figures?.looks ?? []).map((look) => (
+      <section aria-label="How far it may go" className="panel relative flex min-h-0 flex-1 gap-4 px-3 py-1.5">
+        {looks.map((look) => (
           <LookChart key={look.kind} look={look} />
         ))}
+        {hasBoth && (
+          <span className="absolute top-[5px] right-3">
+            <Segmented
+              label="What may go how far"
+              value={looking}
+              onChange={setLooking}
+              options={[
+                { value: 'supply', text: 'supply' },
+                { value: 'pump', text: 'flow and speed' },
+              ]}
+            />
+          </span>
+        )}
         {!figures && <p className="text-inkq py-4 text-[12px]">Looking for how low, how hot and how fouled …</p>}
         {figures && figures.looks.length === 0 && (
           <p className="text-inkq py-4 text-[12px]">No scenario has a pump whose NPSH required is known.</p>
         )}
       </section>
     </div>
+  );
+}
+
+/** pumps that stand side by side, each with the least NPSH ratio of any scenario; more of them are chosen from a list */
+const MOST_TABS = 4;
+
+function PumpTab({ id, isChosen, onChoose }: { id: string; isChosen: boolean; onChoose: () => void }) {
+  const study = useStudy((s) => s.study);
+  const shown = useStudy((s) => s.shown);
+  const own = study.scenarios.flatMap((s, i) => {
+    const m = shown[s.id]?.outcome.result?.margins.find((x) => x.check === 'npsh-ratio' && x.where === id);
+    return m?.value == null || s.judged === false ? [] : [{ i, m }];
+  });
+  const [worst] = own.sort((a, b) => byWorst(a.m, b.m));
+  return (
+    <button
+      type="button"
+      aria-pressed={isChosen}
+      onClick={onChoose}
+      title={
+        worst
+          ? `Least NPSHA over NPSHR: ${worst.m.value!.toFixed(2)} in ${letterOf(worst.i)}`
+          : 'Its NPSH is not judged in any scenario'
+      }
+      className={`border-line flex h-[22px] items-center gap-1 rounded-[3px] border px-1.5 text-[12px] ${isChosen ? 'bg-wash font-semibold' : ''}`}
+      data-pump={id}
+    >
+      <VerdictMark kind={worst?.m.verdict ?? 'not-applicable'} size={9} />
+      {id}
+      {worst && <span className="text-inkq font-normal">{worst.m.value!.toFixed(2)}</span>}
+    </button>
   );
 }
 

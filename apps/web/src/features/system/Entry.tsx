@@ -5,6 +5,7 @@ import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
+import { SweepThis } from '../entry/SweepThis.js';
 import { Select } from '../../ui/Select.js';
 
 /** entries without which a thing cannot stand: an empty field keeps what was there */
@@ -22,7 +23,12 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
   const put = (next: unknown): void => {
     change(`${id} ${label.toLowerCase()}`, setSeen(study, study.scenarios[index], id, name, next));
   };
-  const mark = value !== undefined && field.type !== 'list' && <Whose id={id} name={name} label={label} value={value} />;
+  const mark = (
+    <>
+      <SweepThis address={`${id}.${name}`} label={`${id} ${label}`} />
+      {value !== undefined && field.type !== 'list' && <Whose id={id} name={name} label={label} value={value} />}
+    </>
+  );
   const names = field.type === 'text' ? field.names : undefined;
   if (field.type === 'choice' || names) {
     const options = names ? namedOf(study, names, id) : choices(field);

@@ -133,7 +133,7 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
           </Button>
         </div>
         {list !== 'fluids' && <TakenFrom list={list} id={id} entry={entry} />}
-        <EntryFields fields={fields} entry={entry} onPut={put} />
+        <EntryFields of={id} fields={fields} entry={entry} onPut={put} />
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-3">
         {list === 'pumps' && <CurvePicture entry={entry} />}

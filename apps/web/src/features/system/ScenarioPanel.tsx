@@ -3,6 +3,7 @@ import { checkName, findingText } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { readEntry } from '../../state/entry.js';
+import { SweepThis } from '../entry/SweepThis.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Select } from '../../ui/Select.js';
@@ -48,6 +49,7 @@ export function ScenarioPanel() {
           read={(typed) => readEntry(typed, SCENARIO_FIELDS.temperature!, scenario.temperature ?? '20 C', display.system)}
           onCommit={(v) => put('temperature', v)}
           optional
+          mark={<SweepThis address={`${active}.temperature`} label="temperature of the liquid" />}
         />
         <label className="col-span-2 flex flex-col">
           <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>

@@ -9,6 +9,8 @@ export interface PlotAxis {
   /** wanted number of parts */
   parts: number;
   title: string;
+  /** it ends where its values end, and not at the next round one */
+  isTight?: boolean;
   write?: (tick: number) => string;
 }
 
@@ -43,14 +45,13 @@ export function PlotFrame({
 }) {
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
-  const ticksX = axisTicks(across.low, across.high, across.parts);
-  const ticksY = axisTicks(up.low, up.high, up.parts);
+  const [ticksX, ticksY] = [ticksOf(across), ticksOf(up)];
   const [left, right, top, bottom] = [pad.left, width - pad.right, pad.top, height - pad.bottom];
-  const scale = (ticks: readonly number[], from: number, to: number) => {
-    const [low, high] = [ticks[0]!, ticks.at(-1)!];
+  const scale = (axis: PlotAxis, ticks: readonly number[], from: number, to: number) => {
+    const [low, high] = axis.isTight ? [axis.low, axis.high] : [ticks[0]!, ticks.at(-1)!];
     return (v: number): number => from + ((v - low) / (high - low || 1)) * (to - from);
   };
-  const [x, y] = [scale(ticksX, left, right), scale(ticksY, bottom, top)];
+  const [x, y] = [scale(across, ticksX, left, right), scale(up, ticksY, bottom, top)];
   const plot = { x, y, left, right, top, bottom };
   return (
     <div ref={box} className="relative h-full w-full">
@@ -82,6 +83,11 @@ export function PlotFrame({
       )}
     </div>
   );
+}
+
+function ticksOf({ low, high, parts, isTight }: PlotAxis): number[] {
+  const ticks = axisTicks(low, high, parts);
+  return isTight ? ticks.filter((t) => t >= low && t <= high) : ticks;
 }
 
 /** A line through places in a plot, px. */

@@ -1,0 +1,156 @@
+import type { Operation, Study } from '@cedar-knot/core';
+import { act, cleanup, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { IDLE } from '../../test/idle.js';
+import { open, pumpedStudy, settle, show } from '../../test/open.js';
+import { Around } from '../../worker/around.js';
+import { Seeker } from '../../worker/bringing.js';
+import type { ReachWork } from '../../worker/reach.js';
+import { levelLines } from './FieldChart.js';
+import { inputChange } from './inputChange.js';
+import { MarginsView } from './MarginsView.js';
+import { displayIn } from '../context.js';
+
+afterEach(cleanup);
+
+/** the worker's own code, on the page */
+function plainly(): ReachWork {
+  const [seeker, around] = [new Seeker(), new Around()];
+  return {
+    ...IDLE,
+    seek: seeker.seek.bind(seeker),
+    suction: seeker.suction.bind(seeker),
+    sweep: seeker.sweep.bind(seeker),
+    largest: () => Promise.resolve(null),
+    stop: () => seeker.stop(),
+    nearest: around.nearest.bind(around),
+    takes: (study, cell) => Promise.resolve(around.takes(study, cell)),
+    sample: around.sample.bind(around),
+    stopSampling: () => around.stopSampling(),
+    fit: (study, addresses) => Promise.resolve(around.fit(study, addresses)),
+    field: around.field.bind(around),
+  };
+}
+
+const scenarios: Operation = {
+  op: 'set',
+  path: ['scenarios'],
+  value: [
+    { id: 'day', temperature: '20 C' },
+    { id: 'night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } },
+  ],
+};
+
+test('the nearest input stands in every cell that one brings to its limit, by the solution of the core', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  show(opened, <MarginsView work={plainly()} />);
+  await userEvent.click(screen.getByRole('radio', { name: 'nearest input' }));
+  const cell = () => document.querySelector<HTMLElement>('[data-check=flow-region] [data-cell=night] [data-nearest]')!;
+  await waitFor(() => expect(cell().dataset.nearest).toBe('CV-1.flow'), { timeout: 10_000 });
+  // half of its best flow of 67.5 m³/h, 33.75, is the least; 15 are held
+  expect(cell().textContent).toMatch(/^CV-1 .*\+19 m³\/h$/);
+});
+
+test('a cell says what takes its margin, beside the scenario that has most of it', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  show(opened, <MarginsView work={plainly()} />);
+  await userEvent.click(document.querySelector<HTMLElement>('[data-check=flow-region] [data-cell=night]')!);
+  await waitFor(() =>
+    expect(document.querySelector('[data-takes]')?.textContent).toBe('Flow of a unit over best efficiency: 0.222, in A 0.889.'),
+  );
+});
+
+describe('uncertainty', () => {
+  const fill = async (thing: string, amount: string): Promise<void> => {
+    const user = userEvent.setup();
+    await user.click(screen.getByRole('combobox', { name: 'What is uncertain' }));
+    await user.click(screen.getByRole('option', { name: thing }));
+    await user.type(screen.getByLabelText('How far it may be off'), amount);
+    await user.click(screen.getByRole('button', { name: 'Add' }));
+  };
+
+  test('an input is added in one step of undo, drawn, and its chances stand in the table; a wrong width is explained', async () => {
+    const opened = await open(pumpedStudy(scenarios));
+    show(opened, <MarginsView work={plainly()} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Uncertainty' }));
+    expect(screen.getByText(/Say on the left what is uncertain/)).toBeTruthy();
+    await fill('All pipes', '3 bar');
+    expect(screen.getByRole('alert').textContent).toMatch(/no width here/);
+    expect(opened.store.getState().study.uncertainty).toBeUndefined();
+    await userEvent.clear(screen.getByLabelText('How far it may be off'));
+    await userEvent.type(screen.getByLabelText('How far it may be off'), '30 %');
+    await userEvent.click(screen.getByRole('button', { name: 'Add' }));
+    expect(opened.store.getState().study.uncertainty).toEqual([{ input: 'pipe.roughness', band: '30 %' }]);
+    await waitFor(() => expect(document.querySelector('[data-sampled="500"]')).toBeTruthy(), { timeout: 25_000 });
+    // a quarter of the least flow fails in every draw, whatever the roughness is
+    const row = document.querySelector<HTMLElement>('[data-chance="flow-region:P-1"]')!;
+    expect(within(row).getByText('100 %')).toBeTruthy();
+    act(() => opened.store.getState().undo());
+    expect(opened.store.getState().study.uncertainty).toBeUndefined();
+    await settle();
+  }, 40_000);
+});
+
+describe('readings', () => {
+  test('stand beside the model, wear is found from them and taken into the study', async () => {
+    // what instruments would show of a pump that has lost 5 % of its head
+    const truth = await open(withWear(pumpedStudy(scenarios)));
+    await settle();
+    const there = truth.store.getState().shown.day!.outcome.result!.elements['P-1'] as { flow: number; head: number };
+    const readings = [
+      { scenario: 'day', at: 'P-1', figure: 'flow', value: `${there.flow * 3600} m3/h` },
+      { scenario: 'day', at: 'P-1', figure: 'head', value: `${there.head} m` },
+      { scenario: 'day', at: 'P-1', figure: 'opening', value: '50 %' },
+    ];
+    const opened = await open(pumpedStudy(scenarios, { op: 'set', path: ['readings'], value: readings }));
+    await settle();
+    show(opened, <MarginsView work={plainly()} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Readings' }));
+    const rows = document.querySelectorAll('[data-reading]');
+    expect(rows).toHaveLength(3);
+    expect(within(rows[2] as HTMLElement).getByRole('alert').textContent).toMatch(/cannot be read there/);
+    expect(Number(rows[1]!.querySelector('[data-off]')!.textContent.replace('−', '-'))).toBeLessThan(-1.5);
+    await userEvent.click(screen.getByRole('combobox', { name: 'What is found' }));
+    await userEvent.click(screen.getByRole('option', { name: /^P-1/ }));
+    await userEvent.click(screen.getByRole('button', { name: /^Fit to/ }));
+    const found = await waitFor(() => document.querySelector<HTMLElement>('[data-found="P-1.wear"]')!);
+    expect(Number(found.dataset.value)).toBeCloseTo(0.05, 3);
+    await userEvent.click(screen.getByRole('button', { name: 'Take it into the study' }));
+    const pump = opened.store
+      .getState()
+      .study.lines.flatMap((l) => l.elements)
+      .find((e) => e.id === 'P-1')!;
+    expect(pump.wear).toBeCloseTo(0.05, 3);
+    expect(document.querySelector('[data-found]')).toBeNull();
+    await settle();
+  }, 30_000);
+});
+
+/** the study with a pump that has lost 5 % of its head */
+function withWear(of: Study): Study {
+  const lines = of.lines.map((l) => ({ ...l, elements: l.elements.map((e) => (e.id === 'P-1' ? { ...e, wear: 0.05 } : e)) }));
+  return { ...of, lines };
+}
+
+test('a line of like value of x + y lies where x + y is that, and does not follow the frame', () => {
+  const xs = [0, 1, 2, 3, 4];
+  const ys = [10, 12, 14, 16, 18];
+  const values = ys.map((y) => xs.map((x) => x + (y - 10) / 2));
+  const lines = levelLines(4, xs, ys, values);
+  expect(lines).toHaveLength(1);
+  for (const [x, y] of lines[0]!) expect(x + (y - 10) / 2).toBeCloseTo(4, 6);
+  expect(levelLines(99, xs, ys, values)).toEqual([]);
+});
+
+test('a move of an input in the units that are shown; a pressure at a place gauge, a difference without a reference', () => {
+  const study = pumpedStudy();
+  const point = Object.keys(study.points)[0]!;
+  const d = displayIn('metric');
+  expect(inputChange(study, d, 'CV-1.flow', 0.01, 0.02, 101_325)).toMatchObject({ whose: 'CV-1', from: '36', to: '72', by: '+36 m³/h' }); // prettier-ignore
+  expect(inputChange(study, d, `${point}.pressure`, 101_325, 201_325, 101_325)).toMatchObject({
+    from: '0',
+    to: '1',
+    by: '+1 bar(g)',
+  });
+  expect(inputChange(study, d, 'P-1.nothing', 1, 2, 0)).toBeNull();
+});
