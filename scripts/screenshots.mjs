@@ -66,22 +66,49 @@ await matrix.goto(`${address}/studies/${study('Reinjection transfer')}/scenarios
 await settle(matrix);
 await shot(matrix, '05-scenarios');
 
-const parts = await page();
-await parts.goto(`${address}/studies/${study('Reinjection transfer')}/system`);
-await settle(parts);
-await parts.getByRole('tab', { name: 'Breakdown' }).click();
-await settle(parts, 500);
-await shot(parts, '06-breakdown');
+const swept = await page();
+await swept.goto(
+  `${address}/studies/${study('Reinjection transfer')}/margins?sheet=sweep&input=V-401.level&read=npsh-ratio:P-410`,
+);
+await swept.locator('[data-line]').first().waitFor({ timeout: 60_000 });
+await swept.keyboard.press('4');
+await swept.getByRole('combobox', { name: 'A second input', exact: true }).click();
+await swept.getByRole('option', { name: /^F-402/ }).click();
+await swept.locator('[data-field]').waitFor({ timeout: 60_000 });
+await settle(swept, 400);
+await shot(swept, '06-sweep');
+
+// in a copy: the demo itself calls nothing uncertain
+const unsure = await page();
+await unsure.goto(address);
+const copied = await (await unsure.request.post(`${address}/api/studies/${study('Reinjection transfer')}/copy`)).json();
+await unsure.goto(`${address}/studies/${copied.id}/margins?sheet=uncertainty`);
+for (const [thing, key, width] of [
+  [/^All pipes/, null, '30 %'],
+  [/^P-410/, 'Curve', 'grade 2B'],
+  [/^V-401/, null, '0.4 m'],
+  [/^CV-415/, 'Flow held', '4 %'],
+]) {
+  const choose = async (label, option) => {
+    await unsure.getByRole('combobox', { name: label, exact: true }).click();
+    await unsure.getByRole('option', { name: option }).first().click();
+  };
+  await choose('What is uncertain', thing);
+  if (key) await choose('What is uncertain: which number', key);
+  if (width.startsWith('grade')) await choose('Grade', width);
+  else {
+    await unsure.getByLabel('How far it may be off').fill(width);
+    await unsure.getByRole('button', { name: 'Add', exact: true }).click();
+  }
+}
+await settle(unsure, 8000);
+await shot(unsure, '08-uncertainty');
+await unsure.request.delete(`${address}/api/studies/${copied.id}`);
 
 const network = await page();
 await network.goto(`${address}/studies/${study('Network circulation')}/system`);
 await settle(network);
 await shot(network, '07-network');
-
-const well = await page();
-await well.goto(`${address}/studies/${study('Production well W-3')}/system`);
-await settle(well);
-await shot(well, '08-well');
 
 const sizes = await page();
 await sizes.goto(`${address}/studies/${study('Reinjection transfer')}/system`);

@@ -283,6 +283,8 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   ['suction-specific-speed', 'usual', { curve: { npshr: 3 } }, 179.917, 'holds'],
   // 2900·0.141421/2^0.75 = 410.122/1.681793 = 243.860
   ['suction-specific-speed', 'high is a warning', { curve: { npshr: 2 } }, 243.86, 'near'],
+  // two eyes take half of the flow each: 243.860/√2 = 172.435
+  ['suction-specific-speed', 'two eyes', { curve: { npshr: 2 }, entry: { eyes: 2 } }, 172.435, 'holds'],
   ['stage-limits', 'shaft', { entry: { maxShaftPower: 20_000 } }, 0.5, 'holds'],
   ['stage-limits', 'shaft near', { entry: { maxShaftPower: 10_400 } }, 10 / 10.4, 'near'],
   ['stage-limits', 'shaft broken', { entry: { maxShaftPower: 9000 } }, 10 / 9, 'fails'],

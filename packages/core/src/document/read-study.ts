@@ -262,7 +262,7 @@ function readEntries(study: Study, reader: Reader): void {
     if (!checkKind(fluid, FLUID_KINDS, path, reader)) continue;
     readFluid(fluid, path, id, reader);
   }
-  for (const [id, pump] of Object.entries(study.pumps ?? {})) readPumpEntry(pump, `pumps.${id}`, id, reader);
+  for (const [id, pump] of Object.entries(study.pumps ?? {})) readStudyPump(pump, `pumps.${id}`, id, reader);
   for (const [id, valve] of Object.entries(study.valves ?? {})) readValveEntry(valve, `valves.${id}`, id, reader);
 }
 
@@ -292,6 +292,28 @@ export function readPumpEntry(raw: Record<string, unknown>, path: string, id: st
       reader.add('bad-value', `${path}.curves[${i}].diameter`, { reason: 'same-diameter' }, [id]);
     }
   });
+  return read;
+}
+
+/** pumps of studies by what is written of them: the same study is read anew with every change, and curves are most of it */
+const known = new Map<string, Record<string, unknown>>();
+const MOST_KNOWN = 64;
+
+/**
+ * The same for a pump of a study. What reads without a fault, and by no density, is kept by its text: a study that comes again with
+ * another number elsewhere has its curves ready. What is returned is shared and not to be changed.
+ */
+export function readStudyPump(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
+  const text = `${reader.atmosphere} ${JSON.stringify(raw)}`;
+  const found = known.get(text);
+  if (found) return found;
+  const own = reader.another();
+  const read = readPumpEntry(raw, path, id, own);
+  if (own.problems.length === 0 && !own.usedDensity) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(text, read);
+  }
+  reader.take(own);
   return read;
 }
 

@@ -26,6 +26,17 @@ export class Reader {
     return this.context.atmosphere;
   }
 
+  /** one that reads in the same way and has found nothing yet */
+  another(): Reader {
+    return new Reader(this.context);
+  }
+
+  /** what another one found, as if it had been found here */
+  take(other: Reader): void {
+    this.problems.push(...other.problems);
+    this.usedDensity ||= other.usedDensity;
+  }
+
   add(code: ProblemCode, path: string, detail: Problem['detail'], where: string[] = []): void {
     this.problems.push({ code, path, where, detail });
   }

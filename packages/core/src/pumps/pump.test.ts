@@ -57,6 +57,18 @@ describe('a pump as it runs', () => {
     expect(p.bestFlow).toBeCloseTo(0.03 * n * d, 12);
   });
 
+  test('the slope of the head is that of the head: another speed, between two diameters, two running, worn, on water and viscous', () => {
+    const smaller = { speed: 3000, diameter: 0.21, rows: rows.map((r) => ({ ...r, head: r.head * 0.7, flow: r.flow * 0.85 })) };
+    const two: PumpInput = { curves: [smaller, pump.curves[0]!], stages: 2 };
+    for (const kinematicViscosity of [1e-6, 120e-6]) {
+      const p = new PumpPerformance(two, { ...base, speed: 2500, diameter: 0.235, running: 2, wear: 0.05, kinematicViscosity });
+      for (const q of [0.011, 0.027, 0.043, 0.056]) {
+        const h = 1e-7;
+        expect(p.headSlope(q) / ((p.head(q + h) - p.head(q - h)) / (2 * h))).toBeCloseTo(1, 5);
+      }
+    }
+  });
+
   test('wear takes head at the same flow and shaft power', () => {
     const worn = new PumpPerformance(pump, { ...base, wear: 0.1 });
     const fresh = new PumpPerformance(pump, base);

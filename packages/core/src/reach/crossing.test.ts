@@ -10,6 +10,8 @@ test('the crossing nearest to the beginning, on whichever side', () => {
   expect(nearestCrossing(f, 0, -1, 1)).toBeUndefined();
   expect(nearestCrossing(f, 2, -10, 10)).toBe(2);
   expect(nearestCrossing(() => null, 0, -1, 1)).toBeUndefined();
+  // a range of less than one on each side is one too
+  expect(nearestCrossing((x) => x - 0.2, 0.5, 0, 1)).toBeCloseTo(0.2, 9);
   // where one begins at nothing, nothing is near
   expect(nearestCrossing((x) => (x === 0 ? null : x - 0.5), 0, -1, 1)).toBeUndefined();
 });

@@ -172,6 +172,7 @@ test('a sweep begins three tenths to both sides, inside what the field takes', (
   expect(range('P.wear', 0)).toEqual([0, 0.1]);
   // an absolute pressure is not below nothing
   expect(range('T.pressure', 1e5)).toEqual([7e4, 1.3e5]);
+  expect(range('T.pressure', 0)).toEqual([0, 1e-3]);
   expect(range('T.level', -10)).toEqual([-13, -7]);
 });
 

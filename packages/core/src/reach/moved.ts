@@ -1,6 +1,6 @@
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
 import { ELEMENT_KINDS } from '../elements/index.js';
-import { PumpPerformance } from '../pumps/pump.js';
+import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 import { inputAt, valueIn, writtenValue, type StudyInput } from './inputs.js';
@@ -165,28 +165,42 @@ export function scaleFittings(model: ScenarioModel, pipes: ReadonlySet<string>, 
   }
 }
 
-/** The same for curves of pumps: every row by the same factors; shaft power follows ρ·g·Q·H/η. */
-export function scaleCurves(model: ScenarioModel, pumps: ReadonlySet<string>, by: CurveFactors): void {
+/**
+ * The same for curves of pumps: every row by the same factors; shaft power follows ρ·g·Q·H/η.
+ *
+ * @param known pumps that were scaled by these factors in another scenario: one is scaled, and its curve interpolated, once
+ */
+export function scaleCurves(
+  model: ScenarioModel,
+  pumps: ReadonlySet<string>,
+  by: CurveFactors,
+  known = new Map<PumpInput, PumpInput>(),
+): void {
   for (const e of model.elements) {
     if (e.model.kind !== 'pump' || e.model.law.kind !== 'curve' || !pumps.has(e.id)) continue;
     const { pump, setting } = e.model.law.performance;
-    const scaled = {
-      ...pump,
-      ...(pump.bestFlow === undefined ? {} : { bestFlow: pump.bestFlow * by.flow }),
-      curves: pump.curves.map((c) => ({
-        ...c,
-        rows: c.rows.map((r) => ({
-          ...r,
-          flow: r.flow * by.flow,
-          head: r.head * by.head,
-          ...(r.efficiency === undefined ? {} : { efficiency: Math.min(1, r.efficiency * by.efficiency) }),
-          ...(r.power === undefined ? {} : { power: (r.power * by.flow * by.head) / by.efficiency }),
-        })),
-      })),
-    };
+    const scaled = known.get(pump) ?? scaledPump(pump, by);
+    known.set(pump, scaled);
     const performance = new PumpPerformance(scaled, setting);
     e.model.law.performance = performance;
     e.performance = performance;
     e.pump = scaled;
   }
+}
+
+function scaledPump(pump: PumpInput, by: CurveFactors): PumpInput {
+  return {
+    ...pump,
+    ...(pump.bestFlow === undefined ? {} : { bestFlow: pump.bestFlow * by.flow }),
+    curves: pump.curves.map((c) => ({
+      ...c,
+      rows: c.rows.map((r) => ({
+        ...r,
+        flow: r.flow * by.flow,
+        head: r.head * by.head,
+        ...(r.efficiency === undefined ? {} : { efficiency: Math.min(1, r.efficiency * by.efficiency) }),
+        ...(r.power === undefined ? {} : { power: (r.power * by.flow * by.head) / by.efficiency }),
+      })),
+    })),
+  };
 }

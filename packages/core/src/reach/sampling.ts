@@ -1,9 +1,10 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { probit, quantile, sampleRankCorrelation } from 'simple-statistics';
+import { probit, quantile, sampleCorrelation } from 'simple-statistics';
 import type { CheckCode } from '../checks/index.js';
 import type { Study } from '../document/study.js';
+import type { PumpInput } from '../pumps/pump.js';
 import type { Margin } from '../results/margin.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
@@ -136,15 +137,17 @@ function solveDraw(
     const by: Change = u.spread.isShare ? (now) => now * (1 + x) : (now) => now + x;
     return u.handle.inputs.map((input) => ({ input, by }));
   });
+  const scaled = new Map<Uncertain, Map<PumpInput, PumpInput>>(inputs.map((u) => [u, new Map()]));
   return prepareStudy(movedBy(study, present, moves)).scenarios.map((s) => {
     if (!s.model) return { id: s.id, problems: s.problems };
     for (const u of inputs) {
       if (u.kind === 'grade')
-        scaleCurves(s.model, new Set(u.handle.pumps), {
-          flow: 1 + draw(u, 'flow'),
-          head: 1 + draw(u, 'head'),
-          efficiency: 1 + draw(u, 'efficiency'),
-        });
+        scaleCurves(
+          s.model,
+          new Set(u.handle.pumps),
+          { flow: 1 + draw(u, 'flow'), head: 1 + draw(u, 'head'), efficiency: 1 + draw(u, 'efficiency') },
+          scaled.get(u),
+        );
       else if (u.handle.kind === 'fittings') scaleFittings(s.model, new Set(u.handle.pipes), Math.max(0, 1 + draw(u, 'input')));
     }
     return { id: s.id, problems: s.problems, model: s.model, result: solveScenario(s.model, limits) };
@@ -201,7 +204,8 @@ class Gathered {
   }
 
   whole(draws: readonly Float64Array[]): SampledScenario {
-    const margins = [...this.margins.values()].map((m) => ({ ...m, rank: draws.map((d) => rankCorrelation(d, m.values)) }));
+    const ranked = draws.map(ranksOf);
+    const margins = [...this.margins.values()].map((m) => ({ ...m, rank: rankCorrelations(draws, ranked, m.values) }));
     return { id: this.id, unsolved: this.unsolved, margins, pumps: [...this.pumps].map(([id, p]) => ({ id, ...p })) };
   }
 }
@@ -209,15 +213,28 @@ class Gathered {
 /** less than so much between the least and the greatest value, as a share of them, is none */
 const NOTHING = 1e-9;
 
-function rankCorrelation(draws: Float64Array, values: Float64Array): number | null {
+/** Spearman: the correlation of the ranks; where a run has no value it is left out */
+function rankCorrelations(draws: readonly Float64Array[], ranked: readonly number[][], values: Float64Array): (number | null)[] {
   const known = [...values.keys()].filter((i) => Number.isFinite(values[i]!));
   const own = known.map((i) => values[i]!);
   const [least, most] = [Math.min(...own), Math.max(...own)];
-  if (known.length < 3 || !(most - least > NOTHING * Math.max(Math.abs(most), Math.abs(least)))) return null;
-  return sampleRankCorrelation(
-    known.map((i) => draws[i]!),
-    own,
-  );
+  if (known.length < 3 || !(most - least > NOTHING * Math.max(Math.abs(most), Math.abs(least)))) return draws.map(() => null);
+  const ranks = ranksOf(own);
+  const isWhole = known.length === values.length;
+  return draws.map((d, k) => sampleCorrelation(isWhole ? ranked[k]! : ranksOf(known.map((i) => d[i]!)), ranks));
+}
+
+/** the place of each value in their order; like values share the mean of theirs */
+function ranksOf(values: ArrayLike<number>): number[] {
+  const order = Uint32Array.from({ length: values.length }, (_, i) => i).sort((a, b) => values[a]! - values[b]!);
+  const ranks = new Array<number>(values.length);
+  for (let from = 0; from < order.length;) {
+    let to = from + 1;
+    while (to < order.length && values[order[to]!] === values[order[from]!]) to++;
+    for (let i = from; i < to; i++) ranks[order[i]!] = (from + to - 1) / 2;
+    from = to;
+  }
+  return ranks;
 }
 
 /** Values below which 5, 50 and 95 of 100 draws lie; null where none has a value. */

@@ -1,6 +1,6 @@
 import { SCENARIO_FIELDS, SITE_FIELDS } from '../document/fields.js';
 import { POINT_KINDS, type PointKindName } from '../document/points.js';
-import { readFluid, readPumpEntry, readStudy, readValveEntry, type Directory } from '../document/read-study.js';
+import { readFluid, readStudy, readStudyPump, readValveEntry, type Directory } from '../document/read-study.js';
 import { numberOr } from '../fields/defaults.js';
 import { Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
@@ -70,6 +70,15 @@ interface ChosenFluid {
   name: string;
   entries: ScenarioModel['fluidEntries'];
   state: FluidState;
+}
+
+/** pumps by what was read of them: one that is read anew and is the same keeps its interpolated curves */
+const made = new WeakMap<Read, PumpInput>();
+
+function pumpOf(read: Read): PumpInput | undefined {
+  const found = made.get(read) ?? toPump(read);
+  if (found) made.set(read, found);
+  return found;
 }
 
 class Preparer {
@@ -264,7 +273,7 @@ class Preparer {
     if (this.pumps.has(id)) return this.pumps.get(id);
     if (this.pumps.has(memo)) return this.pumps.get(memo);
     const reader = new Reader({ density, atmosphere: this.site.atmosphere });
-    const pump = toPump(readPumpEntry(this.study.pumps![id]!, `pumps.${id}`, id, reader));
+    const pump = pumpOf(readStudyPump(this.study.pumps![id]!, `pumps.${id}`, id, reader));
     this.pumps.set(reader.usedDensity ? memo : id, pump);
     return pump;
   }

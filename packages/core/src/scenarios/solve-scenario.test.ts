@@ -32,6 +32,22 @@ describe('head breakdown', () => {
     expect(Math.abs(sum(r, 'P') - (r.elements.P as PumpResult).head!)).toBeLessThan(1e-9);
   });
 
+  test('follows the largest flow behind a junction, whichever way its line is drawn', () => {
+    const branches = (isTurned: boolean) =>
+      solved(
+        study({ T: vessel(0, 3), J: junction(0), U: vessel(20, 1), V: vessel(12, 1) }, [
+          line('L', 'T', 'J', [pipe('a', 5, 154.1), curvePump]),
+          isTurned ? line('M', 'U', 'J', [pipe('m', 30, 102.3)]) : line('M', 'J', 'U', [pipe('m', 30, 102.3)]),
+          isTurned ? line('N', 'V', 'J', [pipe('n', 400, 40.9)]) : line('N', 'J', 'V', [pipe('n', 400, 40.9)]),
+        ]),
+      );
+    const [drawn, turned] = [branches(false), branches(true)];
+    // the wider one to U carries more: a lift of 21 − 3 m
+    expect(Math.abs(drawn.lines.M!.flow)).toBeGreaterThan(Math.abs(drawn.lines.N!.flow));
+    for (const r of [drawn, turned]) expect(r.breakdowns.P!.lift).toBeCloseTo(18, 9);
+    expect(turned.breakdowns.P!.pipes).toBeCloseTo(drawn.breakdowns.P!.pipes, 6);
+  });
+
   test('sums to the head to 1e-9 in branches, closed circuits and 200 random systems', () => {
     const ring = solved(
       study(
@@ -424,4 +440,10 @@ test('where every pump is off and nothing flows nothing holds, though a wall sta
   // off, but the liquid runs down by itself; and running
   expect(overallVerdict(at('off', 0))).not.toBe('not-applicable');
   expect(overallVerdict(at('head', 20))).not.toBe('not-applicable');
+  // with nothing judged that holds there is nothing to say, though it runs
+  const running = at('head', 20);
+  const unjudged = running.margins.map((m) => ({ ...m, verdict: 'not-applicable' as const }));
+  expect(overallVerdict({ ...running, margins: unjudged })).toBe('not-applicable');
+  const one = running.margins.find((m) => m.verdict === 'holds')!;
+  expect(overallVerdict({ ...running, margins: [one] })).toBe('holds');
 });

@@ -3,7 +3,7 @@ import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { usable } from '../catalogue/find.js';
 import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
-import { rankPumps, type RankOptions } from './rank.js';
+import { byRank, rankPumps, type Candidate, type RankOptions } from './rank.js';
 import { stageLadder } from './stages.js';
 import { chooseValves } from './valves.js';
 
@@ -254,4 +254,13 @@ test('a typical motor: the table of IE3 with four poles at 50 Hz, IEC 60034-30-1
   ] as const)
     expect(Math.abs(typicalMotorEfficiency(kw * 1000) * 100 - efficiency)).toBeLessThan(0.06);
   expect(typicalMotorEfficiency(900_000)).toBe(typicalMotorEfficiency(200_000));
+});
+
+test('nearest to best efficiency: the smaller of the greatest departures from it, on either side', () => {
+  const at = (model: string, ...ratios: (number | null)[]): Candidate =>
+    ({ model, verdict: 'holds', scenarios: Object.fromEntries(ratios.map((flowRatio, i) => [String(i), { flowRatio }])) }) as unknown as Candidate; // prettier-ignore
+  const order = (...list: Candidate[]): string => [...list].sort(byRank('best-efficiency')).map((c) => c.model).join(''); // prettier-ignore
+  // 0.05 below, 0.12 above, and one whose worst scenario departs by 0.3
+  expect(order(at('a', 1.12), at('b', 0.95), at('c', 1, 0.7))).toBe('bac');
+  expect(order(at('a', 1.02, null), at('b', 1.02))).toBe('ab');
 });

@@ -265,13 +265,13 @@ function ReadingsTable() {
           <tr className="text-inkq bg-panel sticky top-0 h-[34px] text-left text-[12px]">
             <th className="border-soft border-b px-3 font-normal">used</th>
             <th className="border-soft border-b px-2 font-normal">instrument</th>
-            <th className="border-soft border-b px-2 font-normal" />
+            <th className="border-soft border-b px-2 font-normal">in</th>
             <th className="border-soft border-b px-2 font-normal">where</th>
             <th className="border-soft border-b px-2 text-right font-normal">reading</th>
             <th className="border-soft border-b px-2 text-right font-normal">model</th>
             <th className="border-soft border-b px-2 text-right font-normal">reading − model</th>
             <th className="border-soft w-[150px] border-b px-2 font-normal">in σ of the instrument</th>
-            <th className="border-soft border-b px-2" />
+            <td className="border-soft border-b px-2" />
           </tr>
         </thead>
         <tbody>
