@@ -103,6 +103,7 @@ export default tseslint.config(
   },
   closed('apps/server/src', [INSIDE_CORE]),
   closed('packages/cli/src', [INSIDE_CORE]),
+  closed('packages/report/src', [INSIDE_CORE]),
   closed('apps/web/src/ui', [
     INSIDE_CORE,
     { group: ['**/features/**', '**/state/**', '**/api/**'], message: 'ui knows no domain.' },
@@ -115,28 +116,40 @@ export default tseslint.config(
     INSIDE_CORE,
     { group: ['react', 'react-*', '**/features/**', '**/ui/**'], message: 'state has no React.' },
   ]),
-  ...['frame', 'studies', 'system', 'scenarios', 'curves', 'catalogue', 'picture', 'pumps', 'valves', 'margins', 'suction'].map(
-    (own) =>
-      closed(`apps/web/src/features/${own}`, [
-        INSIDE_CORE,
-        {
-          group: [
-            'frame',
-            'studies',
-            'system',
-            'scenarios',
-            'curves',
-            'catalogue',
-            'picture',
-            'pumps',
-            'valves',
-            'margins',
-            'suction',
-          ]
-            .filter((f) => f !== own)
-            .map((f) => `../${f}/*`),
-          message: 'features reach each other only through state.',
-        },
-      ]),
+  ...[
+    'frame',
+    'studies',
+    'system',
+    'scenarios',
+    'curves',
+    'catalogue',
+    'picture',
+    'pumps',
+    'valves',
+    'margins',
+    'suction',
+    'report',
+  ].map((own) =>
+    closed(`apps/web/src/features/${own}`, [
+      INSIDE_CORE,
+      {
+        group: [
+          'frame',
+          'studies',
+          'system',
+          'scenarios',
+          'curves',
+          'catalogue',
+          'picture',
+          'pumps',
+          'valves',
+          'margins',
+          'suction',
+        ]
+          .filter((f) => f !== own)
+          .map((f) => `../${f}/*`),
+        message: 'features reach each other only through state.',
+      },
+    ]),
   ),
 );

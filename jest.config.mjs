@@ -19,6 +19,8 @@ const shared = {
     '^d3-time-format$': '<rootDir>/node_modules/d3-time-format/dist/d3-time-format.js',
     '^@cedar-knot/core$': '<rootDir>/packages/core/src/index.ts',
     '^@cedar-knot/wording$': '<rootDir>/packages/wording/src/index.ts',
+    '^@cedar-knot/report$': '<rootDir>/packages/report/src/index.ts',
+    '^@cedar-knot/report/files$': '<rootDir>/packages/report/src/files.ts',
   },
   rootDir: import.meta.dirname,
 };
@@ -37,6 +39,7 @@ export default {
   projects: [
     project('core', 'packages/core'),
     project('wording', 'packages/wording'),
+    project('report', 'packages/report'),
     project('cli', 'packages/cli'),
     project('web', 'apps/web'),
     // components with logic of their own, in a document without a browser; the whole page is Playwright's

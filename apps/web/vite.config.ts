@@ -7,7 +7,13 @@ const source = (name: string): string => fileURLToPath(new URL(`../../packages/$
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  resolve: { alias: { '@cedar-knot/core': source('core'), '@cedar-knot/wording': source('wording') } },
+  resolve: {
+    alias: {
+      '@cedar-knot/core': source('core'),
+      '@cedar-knot/wording': source('wording'),
+      '@cedar-knot/report': source('report'),
+    },
+  },
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 900, assetsDir: 'assets' },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },

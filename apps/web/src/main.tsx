@@ -17,6 +17,7 @@ const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m)
 
 const PumpsView = lazy(() => import('./features/pumps/PumpsView.js').then((m) => ({ default: m.PumpsView })));
 const ValvesView = lazy(() => import('./features/valves/ValvesView.js').then((m) => ({ default: m.ValvesView })));
+const ReportView = lazy(() => import('./features/report/ReportView.js').then((m) => ({ default: m.ReportView })));
 const MarginsView = lazy(() => import('./features/margins/MarginsView.js').then((m) => ({ default: m.MarginsView })));
 const SuctionView = lazy(() => import('./features/suction/SuctionView.js').then((m) => ({ default: m.SuctionView })));
 const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').then((m) => ({ default: m.CatalogueFrame })));
@@ -44,6 +45,7 @@ const router = createBrowserRouter([
       { path: 'valves', element: <ValvesView /> },
       { path: 'suction', element: <SuctionView /> },
       { path: 'margins', element: <MarginsView /> },
+      { path: 'report', element: <ReportView /> },
     ],
   },
   {

@@ -8,24 +8,6 @@ export class UsageError extends Error {
   }
 }
 
-interface Arguments {
-  command:
-    | 'solve'
-    | 'curve'
-    | 'check'
-    | 'catalogue'
-    | 'find'
-    | 'rank'
-    | 'stages'
-    | 'valves'
-    | 'headroom'
-    | 'sweep'
-    | 'uncertainty'
-    | 'fit';
-  file: string;
-  options: ReadonlyMap<string, string>;
-}
-
 const COMMANDS = [
   'solve',
   'curve',
@@ -39,7 +21,17 @@ const COMMANDS = [
   'sweep',
   'uncertainty',
   'fit',
-];
+  'report',
+] as const;
+
+interface Arguments {
+  command: (typeof COMMANDS)[number];
+  file: string;
+  options: ReadonlyMap<string, string>;
+}
+
+const isCommand = (word: string | undefined): word is Arguments['command'] =>
+  (COMMANDS as readonly (string | undefined)[]).includes(word);
 
 /** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */
 export function parseArguments(argv: readonly string[]): Arguments {
@@ -58,8 +50,8 @@ export function parseArguments(argv: readonly string[]): Arguments {
     options.set(name, value);
   }
   const [command, file, ...rest] = words;
-  if (!command || !COMMANDS.includes(command)) throw new UsageError('', `The command is one of ${COMMANDS.join(', ')}.`);
+  if (!isCommand(command)) throw new UsageError('', `The command is one of ${COMMANDS.join(', ')}.`);
   if (!file) throw new UsageError('', `${command} needs the path of a file.`);
   if (rest.length > 0) throw new UsageError('', `"${rest[0]}" is one word too many; quote values that hold spaces.`);
-  return { command: command as Arguments['command'], file, options };
+  return { command, file, options };
 }

@@ -22,9 +22,11 @@ cedar-knot sweep STUDY.json --input P1.speed --from "2000 rpm" --to "2970 rpm" -
   [--scenario winter] [--format json|csv]
 cedar-knot uncertainty STUDY.json [--runs 500] [--seed 1]
 cedar-knot fit STUDY.json --inputs P1.wear,pipe.roughness
+cedar-knot report STUDY.json --out FILE.pdf|.xlsx|.csv|.zip|.json|.svg [--parts pump-sheet,valve-sheet,line-list,scenarios,curves,profile,margins,
+  working,assumptions] [--paper A4|Letter] [--units metric|us] [--scenario winter]
 `;
 
-function run(argv: readonly string[]): Outcome {
+function run(argv: readonly string[]): Outcome | Promise<Outcome> {
   const args = parseArguments(argv);
   const text = readText(args.file);
   switch (args.command) {
@@ -52,6 +54,9 @@ function run(argv: readonly string[]): Outcome {
       return uncertainty(text, args.options);
     case 'fit':
       return fit(text, args.options);
+    case 'report':
+      // what prints and zips is fetched only when something is printed
+      return import('./report.js').then(({ report }) => report(text, args.options));
   }
 }
 
@@ -69,10 +74,10 @@ function readText(file: string): string {
   }
 }
 
-function main(): void {
+async function main(): Promise<void> {
   let outcome: Outcome;
   try {
-    outcome = run(process.argv.slice(2));
+    outcome = await run(process.argv.slice(2));
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
     process.stderr.write(`${error.message}\n${USAGE}`);
@@ -83,4 +88,4 @@ function main(): void {
   process.stdout.write(outcome.text ?? `${JSON.stringify(outcome.output, null, 1)}\n`);
 }
 
-main();
+await main();

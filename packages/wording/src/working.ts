@@ -116,6 +116,21 @@ const FIGURE_NAMES: Readonly<Record<string, string>> = {
   outletPressure: 'outlet pressure',
   totalHead: 'total head',
   staticPressure: 'static pressure',
+  totalPressure: 'total pressure',
+  bestFlow: 'best-efficiency flow',
+  diameter: 'impeller diameter',
+  running: 'units running',
+  b: 'B',
+  cq: 'CQ',
+  ch: 'CH',
+  ceta: 'Cη',
+  specificSpeed: 'specific speed',
+  suctionSpecificSpeed: 'suction specific speed',
+  suctionEnergy: 'suction energy',
+  greatestPower: 'greatest shaft power',
+  powerFactor: 'power factor',
+  fr: 'FR',
+  fp: 'FP',
 };
 
 /** A figure of a result in the words of the trade. */

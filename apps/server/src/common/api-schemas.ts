@@ -126,6 +126,16 @@ export const COMPONENTS: Readonly<Record<string, Schema>> = {
   ),
   Sheets: list(object({ name: text, rows: list(list(text)) })),
   ExportModels: object({ format: { ...text, enum: ['json', 'csv', 'xlsx'] }, title: text, ids: list(id) }, ['title']),
+  PrintReport: object(
+    {
+      document: ref('Study'),
+      format: { ...text, enum: ['pdf', 'xlsx', 'csv', 'zip', 'json'] },
+      units: { ...text, enum: ['metric', 'us'] },
+      date: text,
+      ink: { type: 'boolean' },
+    },
+    ['units', 'date', 'ink'],
+  ),
   RankPumps: { type: 'object', required: ['document', 'pump'], additionalProperties: true },
   FindPumps: { type: 'object', required: ['flow', 'head'], additionalProperties: true },
   FoundPumps: object({

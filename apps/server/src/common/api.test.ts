@@ -63,6 +63,13 @@ test('real answers are of the shapes that the description gives, refusals too', 
       .put(at)
       .send({ version: 2, document: { ...document, lines: 3 } }),
   );
+  const print = (more: object) =>
+    http()
+      .post('/api/studies/report')
+      .send({ document, format: 'csv', ...more });
+  asDescribed('post', '/api/studies/report', await print({}));
+  asDescribed('post', '/api/studies/report', await print({ format: 'doc' }));
+  asDescribed('post', '/api/studies/report', await print({ document: { ...document, lines: 3 } }));
   asDescribed('patch', one, await http().patch(at).send({ version: 2, title: 'New' }));
   asDescribed('post', `${one}/copy`, await http().post(`${at}/copy`));
   asDescribed(

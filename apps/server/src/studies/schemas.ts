@@ -33,6 +33,27 @@ export interface PageQuery {
   named: boolean;
 }
 
+export const REPORT_FORMATS = ['pdf', 'xlsx', 'csv', 'zip', 'json'] as const;
+export type ReportFormat = (typeof REPORT_FORMATS)[number];
+export interface ReportBody {
+  document: object;
+  format: ReportFormat;
+  /** those of the study where nothing is said */
+  units?: 'metric' | 'us';
+  /** as it is printed */
+  date?: string;
+  /** no colour */
+  ink: boolean;
+}
+export const REPORT = Joi.object<ReportBody>({
+  document: document.required(),
+  format: Joi.string()
+    .valid(...REPORT_FORMATS)
+    .required(),
+  units: Joi.string().valid('metric', 'us'),
+  date: Joi.string().trim().max(60),
+  ink: Joi.boolean().default(false),
+}).required();
 export const ID = id.required() as Joi.Schema<string>;
 export const CREATE = Joi.object<CreateBody>({ title, document, alternativeOf: id }).or('title', 'document').required();
 export const SAVE = Joi.object<SaveBody>({ version: version.required(), saveId: id, document: document.required() }).required();

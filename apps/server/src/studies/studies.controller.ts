@@ -6,8 +6,16 @@ import type { Response } from 'express';
 import { answers, ref, refusals } from '../common/api-schemas.js';
 import { bytesOf } from '../common/bodies.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { ID, LIST, NAME_VERSION, PAGE, RENAME, VERSION, type PageQuery, type RenameBody } from './schemas.js';
+import { ID, LIST, NAME_VERSION, PAGE, RENAME, VERSION, type PageQuery, type RenameBody, type ReportFormat } from './schemas.js';
 import { StudiesService, type Stored } from './studies.service.js';
+
+const REPORT_MEDIA: Readonly<Record<ReportFormat, string>> = {
+  pdf: 'application/pdf',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  csv: 'text/csv; charset=utf-8',
+  zip: 'application/zip',
+  json: 'application/json',
+};
 
 @ApiTags('studies')
 @Controller('studies')
@@ -40,6 +48,18 @@ export class StudiesController {
   @refusals(401, 413, 422, 503, 507)
   async import(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.importFile(bytesOf(body)));
+  }
+
+  @Post('report')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'The report of a study as it is sent: PDF, workbook, ledger, tables or document; nothing is kept' })
+  @ApiBody({ schema: ref('PrintReport') })
+  @refusals(400, 401, 413, 422, 503)
+  async report(@Body() body: unknown, @Res() response: Response): Promise<void> {
+    const { data, format, name } = await this.studies.report(bytesOf(body));
+    response.setHeader('Content-Type', REPORT_MEDIA[format]);
+    response.setHeader('Content-Disposition', contentDisposition(`${name}.${format}`));
+    response.send(Buffer.from(data));
   }
 
   @Get(':id')

@@ -10,7 +10,7 @@ import type { StudyVersionModel } from '../database/models/study-version.model.j
 import { PeopleService } from '../people/people.service.js';
 import { versionHead, VersionsService } from '../versions/versions.service.js';
 import { WorkPool } from '../work/pool.js';
-import type { Accepted } from '../work/task.js';
+import type { Accepted, PrintedReport } from '../work/task.js';
 
 /** A head with its document as JSON text, which is answered as it stands. */
 export interface Stored<Head> {
@@ -51,6 +51,11 @@ export class StudiesService {
   async copy(id: string): Promise<Stored<StudyHead>> {
     const { document } = await this.get(id);
     return this.insert(await this.pool.run({ kind: 'copy', document }));
+  }
+
+  /** The report of a study as it was sent. */
+  report(body: Uint8Array): Promise<PrintedReport> {
+    return this.pool.run({ kind: 'report', body });
   }
 
   async rename(id: string, version: number, title: string, tag: string | undefined): Promise<Stored<StudyHead>> {

@@ -1,5 +1,6 @@
 import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Ranking, RankOptions, Wanted } from '@cedar-knot/core';
 import type { ProblemBody } from '../common/problem.js';
+import type { ReportFormat } from '../studies/schemas.js';
 
 /*
  * What is done with documents in worker threads: reading, judging, comparing, writing. Documents go in and out as text, so that the
@@ -21,6 +22,7 @@ export type Task =
   | { kind: 'sheets'; body: Uint8Array }
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
   | { kind: 'find'; models: StoredModel[]; wanted: Wanted }
+  | { kind: 'report'; body: Uint8Array }
   | { kind: 'asked'; body: Uint8Array }
   | { kind: 'rank'; asked: RankAsked; models: StoredModel[] };
 
@@ -97,8 +99,17 @@ export interface TaskResults {
   sheets: { sheets: { name: string; rows: string[][] }[] };
   export: { data: Uint8Array };
   find: FoundPumps;
+  report: PrintedReport;
   asked: RankAsked;
   rank: Ranking;
+}
+
+/** A report in one of its formats. */
+export interface PrintedReport {
+  data: Uint8Array;
+  format: ReportFormat;
+  /** without its ending */
+  name: string;
 }
 
 /** A refusal crosses threads as data. */

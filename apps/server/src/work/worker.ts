@@ -12,6 +12,7 @@ import { ApiProblem } from '../common/problem.js';
 import { CREATE, SAVE } from '../studies/schemas.js';
 import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
 import { decoded, envelope, parsed } from './bodies.js';
+import { REPORT_HANDLERS } from './report-task.js';
 import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
 
 const MOST_CHANGES = 200;
@@ -36,6 +37,7 @@ const isUnfinished = (p: Problem): boolean => UNFINISHED.has(p.code) && !(p.code
 
 const HANDLERS: Handlers = {
   ...CATALOGUE_HANDLERS,
+  ...REPORT_HANDLERS,
   save: ({ body }) => {
     const { version, saveId, document } = envelope(body, SAVE);
     return { version, saveId, ...accepted(document) };

@@ -118,6 +118,7 @@ export const api = {
   detach: (id: string) => call<AttachmentHead>('DELETE', `/catalogue/attachments/${id}`),
   importCatalogue,
   exportModels,
+  printReport,
   rankCatalogue,
 };
 
@@ -206,11 +207,28 @@ function rankCatalogue(
   return byLines<Piece, true>('rank', { document, pump, ...asked }, (l) => onPiece(l.piece, l.done, l.of), signal);
 }
 
+/** What a report is printed as. */
+export interface ReportAsked {
+  format: 'pdf' | 'xlsx' | 'csv' | 'zip' | 'json';
+  units?: 'metric' | 'us';
+  date?: string;
+  ink?: boolean;
+}
+
+/** The report of a study as it stands on the page, saved or not. */
+function printReport(document: Study, asked: ReportAsked): Promise<Blob> {
+  return fileFrom('/api/studies/report', { document, ...asked });
+}
+
 /** Some models as a file. */
-async function exportModels(format: 'json' | 'csv' | 'xlsx', ids: readonly string[], title: string): Promise<Blob> {
-  const response = await reached('/api/catalogue/export', {
+function exportModels(format: 'json' | 'csv' | 'xlsx', ids: readonly string[], title: string): Promise<Blob> {
+  return fileFrom('/api/catalogue/export', { format, ids, title });
+}
+
+async function fileFrom(path: string, body: object): Promise<Blob> {
+  const response = await reached(path, {
     method: 'POST',
-    body: JSON.stringify({ format, ids, title }),
+    body: JSON.stringify(body),
     headers: { 'content-type': 'application/json' },
   });
   if (!response.ok) throw refused(response.status, await response.json().catch(() => ({})));

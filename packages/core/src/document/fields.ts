@@ -244,6 +244,18 @@ export const READING_FIELDS: Fields = {
   used: yesNo('Used in a fit', { default: true }),
 };
 
+/** What a report of the study is made of and who stands for it; `packages/report` knows the parts. */
+export const REPORT_FIELDS: Fields = {
+  parts: { type: 'texts', most: 50, label: 'Parts' },
+  paper: choice(['A4', 'Letter'], 'Paper'),
+  scenario: text('Scenario of the calculation'),
+  wholeWorking: yesNo('Every margin in the calculation'),
+  checkedBy: text('Checked by'),
+  approvedBy: text('Approved by'),
+  revision: text('Revision'),
+  date: text('Date'),
+};
+
 /** Most entries of each collection; a file beyond them is refused before it is read in depth. */
 export const LARGEST_COLLECTION = {
   points: 5000,

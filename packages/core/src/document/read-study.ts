@@ -10,6 +10,7 @@ import {
   LARGEST_COLLECTION,
   PUMP_ENTRY_FIELDS,
   READING_FIELDS,
+  REPORT_FIELDS,
   SITE_FIELDS,
   UNCERTAINTY_FIELDS,
   VALVE_ENTRY_FIELDS,
@@ -57,6 +58,7 @@ const TOP_KEYS: Fields = {
   site: { type: 'record', fields: SITE_FIELDS },
   economics: { type: 'record', fields: ECONOMICS_FIELDS },
   uncertainty: { type: 'list', least: 0, most: LARGEST_COLLECTION.uncertainty, of: UNCERTAINTY_FIELDS },
+  report: { type: 'record', fields: REPORT_FIELDS },
   readings: { type: 'list', least: 0, most: LARGEST_COLLECTION.readings, of: READING_FIELDS },
 };
 const TOP_ALSO = ['format', 'version', 'fluids', 'pumps', 'valves', 'points', 'lines', 'scenarios', 'limits'];

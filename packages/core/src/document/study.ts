@@ -57,6 +57,18 @@ export interface RawReading extends RawEntry {
   used?: boolean;
 }
 
+/** What a report is made of, and who stands for it. */
+export interface RawReport extends RawEntry {
+  parts?: string[];
+  paper?: 'A4' | 'Letter';
+  scenario?: string;
+  wholeWorking?: boolean;
+  checkedBy?: string;
+  approvedBy?: string;
+  revision?: string;
+  date?: string;
+}
+
 export interface RawEconomics extends RawEntry {
   currency?: string;
   energyPrice?: number;
@@ -87,6 +99,7 @@ export interface Study extends RawEntry {
   limits?: RawLimit[];
   uncertainty?: RawUncertainty[];
   readings?: RawReading[];
+  report?: RawReport;
 }
 
 export const STUDY_FORMAT = 'cedar-knot-study';

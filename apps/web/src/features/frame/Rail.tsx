@@ -2,14 +2,14 @@ import { NavLink } from 'react-router';
 import type { ReactElement } from 'react';
 
 interface Item {
-  to: string | null;
+  to: string;
   name: string;
   icon: ReactElement;
 }
 
 const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.6, strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
 
-/** In the order of work; what is not there yet is said to be so and leads nowhere. */
+/** In the order of work. */
 const ITEMS: readonly Item[] = [
   { to: 'system', name: 'System', icon: <path d="M2 16h4l3-9h5l3 4h5M3 21h18" {...line} /> },
   { to: 'scenarios', name: 'Scenarios', icon: <path d="M8 6h13M8 12h13M8 18h13M3 6h1M3 12h1M3 18h1" {...line} /> },
@@ -22,7 +22,7 @@ const ITEMS: readonly Item[] = [
   { to: 'valves', name: 'Valves', icon: <path d="M3 9v10l18-10v10L3 9M12 14V6M8 6a4 4 0 0 1 8 0z" {...line} /> },
   { to: 'suction', name: 'Suction', icon: <path d="M3 5v7h9V5M3 8h9M7 12v7h7M18 15a4 4 0 1 0 .1 0" {...line} /> },
   { to: 'margins', name: 'Margins', icon: <path d="M2 12h20M6 8v8M18 8v8M12 5v14" {...line} /> },
-  { to: null, name: 'Report', icon: <path d="M6 3h8l4 4v14H6zM14 3v4h4M9 12h6M9 16h6" {...line} /> },
+  { to: 'report', name: 'Report', icon: <path d="M6 3h8l4 4v14H6zM14 3v4h4M9 12h6M9 16h6" {...line} /> },
 ];
 
 const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.200-3.600.8z" {...line} />;
@@ -35,11 +35,9 @@ export function Rail({ base, attention = {} }: { base: string | null; attention?
   return (
     <nav aria-label="Views" className="border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5">
       {ITEMS.map((item) => {
-        const to = item.to === null || base === null ? null : `${base}/${item.to}`;
-        const why = item.to === null ? 'not made yet' : 'open a study first';
-        return (
-          <RailItem key={item.name} to={to} name={item.name} icon={item.icon} why={why} dot={attention[item.to ?? ''] ?? false} />
-        );
+        const to = base === null ? null : `${base}/${item.to}`;
+        const why = 'open a study first';
+        return <RailItem key={item.name} to={to} name={item.name} icon={item.icon} why={why} dot={attention[item.to] ?? false} />;
       })}
       <span className="mt-auto" />
       <RailItem to="/catalogues" name="Catalogues" icon={CATALOGUES} why="" dot={false} />

@@ -1,0 +1,40 @@
+import { fatalProblems, runStudy, type Study } from '@cedar-knot/core';
+import { buildReport, contextOf, ledger } from '@cedar-knot/report';
+import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from '@cedar-knot/report/files';
+import { problemText } from '@cedar-knot/wording';
+import { ApiProblem } from '../common/problem.js';
+import { REPORT } from '../studies/schemas.js';
+import { envelope } from './bodies.js';
+import type { Handlers } from './task.js';
+
+const MOST_ERRORS = 50;
+/** letters that no file name should hold */
+const NOT_IN_NAME = /[^\p{L}\p{N} ._-]+/gu;
+
+/** Prints the report of a study as it stands on the screen, saved or not. */
+export const REPORT_HANDLERS: Pick<Handlers, 'report'> = {
+  report: async ({ body }) => {
+    const { document, format, units, date, ink } = envelope(body, REPORT);
+    const study = document as Study;
+    const run = runStudy(study);
+    const fatal = fatalProblems(run);
+    if (fatal.length > 0) {
+      const errors = fatal.slice(0, MOST_ERRORS).map((p) => ({ path: p.path, message: problemText(p), code: p.code }));
+      const message = `Nothing was printed: ${errors[0]!.path ? `${errors[0]!.path}: ` : ''}${errors[0]!.message}`;
+      throw new ApiProblem(422, { error: 'bad-study', message, errors });
+    }
+    const options = { ...(units ? { units } : {}), ...(date ? { date } : {}) };
+    const made = buildReport(study, options, run.scenarios);
+    const rows = ledger(contextOf(study, options, run.scenarios));
+    const text = (s: string): Uint8Array => new TextEncoder().encode(s);
+    const data = {
+      pdf: () => reportPdf(made, { paper: study.report?.paper ?? 'A4', isInk: ink }),
+      xlsx: () => reportWorkbook(made, rows),
+      zip: () => reportZip(made, rows),
+      csv: () => text(ledgerCsv(rows)),
+      json: () => text(`${JSON.stringify(made, null, 2)}\n`),
+    };
+    const name = `${study.tag ?? ''} ${study.title ?? 'study'}`.replace(NOT_IN_NAME, ' ').trim().slice(0, 80);
+    return { data: new Uint8Array(await data[format]()), format, name };
+  },
+};

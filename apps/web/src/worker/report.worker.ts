@@ -1,0 +1,19 @@
+import { runStudy, type Study } from '@cedar-knot/core';
+import { buildReport, contextOf, ledger, type LedgerRow, type ReportDocument, type ReportOptions } from '@cedar-knot/report';
+import * as Comlink from 'comlink';
+
+/** What the report view shows. */
+export interface ReportMade {
+  report: ReportDocument;
+  rows: LedgerRow[];
+}
+
+const api = {
+  make(study: Study, options: ReportOptions): ReportMade {
+    const { scenarios } = runStudy(study);
+    return { report: buildReport(study, options, scenarios), rows: ledger(contextOf(study, options, scenarios)) };
+  },
+};
+export type ReportWorkerApi = typeof api;
+
+Comlink.expose(api);

@@ -1,0 +1,63 @@
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { UsageError } from './arguments.js';
+import { report } from './report.js';
+
+const study = JSON.stringify({
+  format: 'cedar-knot-study',
+  version: 1,
+  title: 'Lift',
+  fluids: { water: { kind: 'water' } },
+  pumps: {
+    x: { speed: '2900 rpm', curve: [0, 60, 140].map((q) => ({ flow: `${q} m3/h`, head: `${30 - q / 10} m`, npshr: '20 m' })) },
+  },
+  points: { T: { kind: 'vessel', elevation: '0 m', level: '5 m' }, U: { kind: 'vessel', elevation: '25 m' } },
+  lines: [{ id: 'L', from: 'T', to: 'U', elements: [{ id: 'P', kind: 'pump', mode: 'curve', pump: 'x' }, { id: 'a', kind: 'pipe', length: '10 m', inside: '300 mm' }] }], // prettier-ignore
+  scenarios: [{ id: 's', temperature: '20 C' }],
+});
+const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-report-'));
+const asked = (more: Record<string, string>): ReadonlyMap<string, string> => new Map(Object.entries(more));
+
+test.each([
+  ['pdf', '%PDF-'],
+  ['xlsx', 'PK'],
+  ['zip', 'PK'],
+  ['csv', 'scenario,line,id,kind,figure,value,unit,SI value'],
+  ['svg', '<svg '],
+  ['json', '{\n  "format": "cedar-knot-report"'],
+])(
+  '%s is written by its ending, and what fails is said',
+  async (ending, begin) => {
+    const out = join(folder, `r.${ending}`);
+    const { code, output } = await report(study, asked({ out, paper: 'letter', units: 'us' }));
+    expect(code).toBe(0);
+    expect(output).toMatchObject({ ok: true, file: out });
+    // NPSHR is 20 m: no suction does
+    expect((output as { failing: string[] }).failing.join()).toContain('NPSH ratio of P');
+    expect(readFileSync(out).subarray(0, begin.length).toString('latin1')).toBe(begin);
+  },
+  30_000,
+);
+
+test('parts that are asked for, and nothing else', async () => {
+  const out = join(folder, 'parts.json');
+  await report(study, asked({ out, parts: 'margins, pump-sheet' }));
+  const { sections } = JSON.parse(readFileSync(out, 'utf8')) as { sections: { part: string }[] };
+  expect(sections.map((s) => s.part)).toEqual(['margins', 'pump-sheet']);
+});
+
+test.each([
+  ['--out', {}],
+  ['--out', { out: 'r.doc' }],
+  ['--out', { out: join(folder, 'no/such/folder.csv') }],
+  ['--parts', { out: 'r.pdf', parts: 'margins,all' }],
+  ['--parts', { out: join(folder, 'r.svg'), parts: 'margins' }],
+  ['--paper', { out: 'r.pdf', paper: 'A3' }],
+  ['--units', { out: 'r.pdf', units: 'si' }],
+  ['--scenario', { out: 'r.pdf', scenario: 'none' }],
+])('what is wrong is said of the argument: %s', async (path, options) => {
+  const found = await report(study, asked(options as Record<string, string>)).catch((e: unknown) => e);
+  expect(found).toBeInstanceOf(UsageError);
+  expect((found as UsageError).path).toBe(path);
+});

@@ -1,0 +1,89 @@
+import { writeFileSync } from 'node:fs';
+import { extname } from 'node:path';
+import { fatalProblems, runStudy } from '@cedar-knot/core';
+import { buildReport, contextOf, isPart, ledger, PARTS, type Part, type ReportOptions } from '@cedar-knot/report';
+import { ledgerCsv, reportPdf, reportWorkbook, reportZip, type Paper } from '@cedar-knot/report/files';
+import { UsageError } from './arguments.js';
+import type { Outcome } from './commands.js';
+import { isOutcome, studyOf } from './selection.js';
+
+type Options = ReadonlyMap<string, string>;
+
+const ENDINGS = ['.pdf', '.xlsx', '.csv', '.zip', '.json', '.svg'] as const;
+
+function partsOf(options: Options): Part[] | undefined {
+  const typed = options.get('parts');
+  if (typed === undefined) return undefined;
+  const words = typed.split(',').map((p) => p.trim()).filter((p) => p !== ''); // prettier-ignore
+  const wrong = words.find((p) => !isPart(p));
+  if (words.length === 0 || wrong !== undefined) throw new UsageError('--parts', `"${wrong ?? typed}" is no part; there are: ${PARTS.join(', ')}.`); // prettier-ignore
+  return words.filter(isPart);
+}
+
+function oneOf<T extends string>(options: Options, name: string, known: readonly T[]): T | undefined {
+  const typed = options.get(name);
+  const found = known.find((k) => k.toLowerCase() === typed?.toLowerCase());
+  if (typed !== undefined && !found)
+    throw new UsageError(`--${name}`, `--${name} is one of ${known.join(', ')}, not "${typed}".`);
+  return found;
+}
+
+/** `report`: the study as PDF, workbook, tables or document; what it wrote, and margins that fail. */
+export async function report(text: string, options: Options): Promise<Outcome> {
+  const study = studyOf(text);
+  if (isOutcome(study)) return study;
+  const out = options.get('out');
+  if (out === undefined)
+    throw new UsageError('--out', 'Say where it is written: --out FILE.pdf, .xlsx, .csv, .zip, .json or .svg.');
+  const ending = ENDINGS.find((e) => e === extname(out).toLowerCase());
+  if (!ending) throw new UsageError('--out', `"${out}" ends with none of ${ENDINGS.join(', ')}.`);
+  const parts = partsOf(options);
+  const paper: Paper = oneOf(options, 'paper', ['A4', 'Letter'] as const) ?? 'A4';
+  const units = oneOf(options, 'units', ['metric', 'us'] as const);
+  const scenario = options.get('scenario');
+  if (scenario !== undefined && !study.scenarios.some((s) => s.id === scenario))
+    throw new UsageError(
+      '--scenario',
+      `There is no scenario "${scenario}"; there are: ${study.scenarios.map((s) => s.id).join(', ')}.`,
+    );
+  const run = runStudy(study);
+  if (fatalProblems(run).length > 0) return { code: 2, output: { errors: [] } };
+  const asked: ReportOptions = { ...(parts ? { parts } : {}), ...(units ? { units } : {}), ...(scenario ? { scenario } : {}) };
+  const made = buildReport(study, asked, run.scenarios);
+  const rows = ledger(contextOf(study, asked, run.scenarios));
+  const bytes = await write();
+  try {
+    writeFileSync(out, bytes);
+  } catch (error) {
+    throw new UsageError('--out', `${out} cannot be written: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`);
+  }
+  const failed = run.scenarios.filter((s) => !s.result || s.result.status === 'failed').map((s) => s.id);
+  const output = {
+    ok: failed.length === 0,
+    file: out,
+    parts: [...new Set(made.sections.map((s) => s.part))],
+    failing: made.failing,
+  };
+  return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((id) => `scenario ${id} did not solve`) };
+
+  async function write(): Promise<Uint8Array | string> {
+    switch (ending!) {
+      case '.pdf':
+        return reportPdf(made, { paper });
+      case '.xlsx':
+        return reportWorkbook(made, rows);
+      case '.csv':
+        return ledgerCsv(rows);
+      case '.zip':
+        return reportZip(made, rows);
+      case '.json':
+        return `${JSON.stringify(made, null, 2)}\n`;
+      case '.svg': {
+        const figure = made.sections.flatMap((s) => s.blocks).find((b) => b.kind === 'figure');
+        if (figure?.kind !== 'figure')
+          throw new UsageError('--parts', 'None of these parts has a figure: curves and profile have.');
+        return figure.svg;
+      }
+    }
+  }
+}

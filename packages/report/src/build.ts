@@ -1,0 +1,176 @@
+import { overallVerdict, runStudy, type SolvedScenario, type Study } from '@cedar-knot/core';
+import { checkName, checkValue } from '@cedar-knot/wording';
+import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
+import { PART_NAMES, PARTS, type Block, type Part, type ReportDocument, type Section } from './document.js';
+import { curves, profile } from './figures.js';
+import { assumptions, breakdown, calculation, energy, equipment, fluids, lineList, margins, scenarioTable } from './lists.js';
+import { ofKind, pumpSheet, valveSheet } from './sheets.js';
+import { MARK } from './shown.js';
+
+export interface ReportOptions {
+  /** in the order in which they stand; all of them where nothing is said */
+  parts?: readonly Part[];
+  /** those of the study where nothing is said */
+  units?: 'metric' | 'us';
+  /** of the line list and the calculation; the first judged one where nothing is said */
+  scenario?: string;
+  /** every margin in the calculation, not only those that need it */
+  isWhole?: boolean;
+  /** as it is printed; today where nothing is said */
+  date?: string;
+  checkedBy?: string;
+  approvedBy?: string;
+  revision?: string;
+}
+
+/** What the study itself says of its report, under what is asked. */
+function withOwn(study: Study, asked: ReportOptions): ReportOptions {
+  const { parts, wholeWorking, paper: _paper, ...own } = study.report ?? {};
+  const known = (parts ?? []).filter(isPart);
+  return {
+    ...(own as ReportOptions),
+    ...(known.length > 0 ? { parts: known } : {}),
+    ...(wholeWorking === undefined ? {} : { isWhole: wholeWorking }),
+    ...asked,
+  };
+}
+
+/** Whether a word names a part of a report. */
+export const isPart = (word: string): word is Part => (PARTS as readonly string[]).includes(word);
+
+/** What a report is made from: the study, solved, in its units. */
+export function contextOf(
+  study: Study,
+  asked: ReportOptions = {},
+  scenarios: readonly SolvedScenario[] = runStudy(study).scenarios,
+): ReportContext {
+  const options = withOwn(study, asked);
+  const c: ReportContext = { study, scenarios, system: systemFor(study, options.units), chosen: undefined };
+  const solved = solvedOf(c);
+  return { ...c, chosen: solved.find((s) => s.id === options.scenario) ?? solved.find((s) => s.model!.judged) ?? solved[0] };
+}
+
+/** The report of a study as a document: every figure is one of `solve`, in SI and as it is shown. */
+export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?: readonly SolvedScenario[]): ReportDocument {
+  const options = withOwn(study, asked);
+  const c = contextOf(study, options, scenarios);
+  const failing = solvedOf(c)
+    .filter((s) => s.model!.judged)
+    .flatMap(
+      (s) =>
+      s.result!.margins
+        .filter((m) => m.verdict === 'fails')
+        .map((m) => `${scenarioName(c, s.id)}: ${checkName(m.check)} of ${m.where} is ${checkValue(m.check, m.value, c.system)}, its limit ${checkValue(m.check, m.limit, c.system)}${m.upper === undefined || !Number.isFinite(m.upper) ? '' : ` to ${checkValue(m.check, m.upper, c.system)}`}.`), // prettier-ignore
+    );
+  const parts = options.parts ?? PARTS;
+  const head = { title: study.title ?? 'Study', tag: study.tag ?? '', preparedBy: study.preparedBy ?? '', date: options.date ?? new Date().toISOString().slice(0, 10) }; // prettier-ignore
+  return {
+    format: 'cedar-knot-report',
+    version: 1,
+    ...head,
+    units: typeof c.system === 'string' ? c.system : c.system.base,
+    failing,
+    sections: parts.flatMap((part) => sectionsOf(c, part, head, options)),
+  };
+}
+
+function sectionsOf(
+  c: ReportContext,
+  part: Part,
+  head: Record<'title' | 'tag' | 'preparedBy' | 'date', string>,
+  options: ReportOptions,
+): Section[] {
+  const known = (s: Section | null): Section[] => (s ? [s] : []);
+  switch (part) {
+    case 'cover':
+      return [cover(c, head, options)];
+    case 'assumptions':
+      return [assumptions(c)];
+    case 'fluids':
+      return [fluids(c)];
+    case 'pump-sheet':
+      return ofKind(c, 'pump').map((e) => pumpSheet(c, e));
+    case 'valve-sheet':
+      return ofKind(c, 'control-valve').map((e) => valveSheet(c, e));
+    case 'line-list':
+      return [lineList(c)];
+    case 'equipment':
+      return known(equipment(c));
+    case 'scenarios':
+      return [scenarioTable(c)];
+    case 'curves':
+      return known(curves(c));
+    case 'profile':
+      return known(profile(c));
+    case 'breakdown':
+      return known(breakdown(c));
+    case 'energy':
+      return known(energy(c));
+    case 'margins':
+      return [margins(c)];
+    case 'working':
+      return known(calculation(c, options.isWhole === true));
+    case 'notes':
+      return c.study.notes ? [{ part, title: PART_NAMES.notes, name: 'Notes', blocks: c.study.notes.split(/\n+/).map((text): Block => ({ kind: 'text', text })) }] : []; // prettier-ignore
+  }
+}
+
+function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | 'date', string>, options: ReportOptions): Section {
+  const rows = [
+    ['service', head.title],
+    ['tag', head.tag],
+    ['prepared', head.preparedBy],
+    ['checked', options.checkedBy ?? ''],
+    ['approved', options.approvedBy ?? ''],
+    ['revision', options.revision ?? ''],
+    ['date', head.date],
+  ].filter(([label, text]) => text !== '' || ['checked', 'approved'].includes(label!));
+  const verdicts = c.scenarios.map((s) => {
+    const { result, model } = s;
+    const counts = (v: string): string => String(result?.margins.filter((m) => m.verdict === v).length ?? 0);
+    const verdict =
+      !result || result.status === 'failed'
+        ? 'not solved'
+        : model?.judged === false
+          ? 'not judged'
+          : MARK[overallVerdict(result)];
+    return {
+      cells: [
+        scenarioName(c, s.id),
+        c.study.scenarios.find((x) => x.id === s.id)?.role ?? '',
+        verdict,
+        counts('fails'),
+        counts('near'),
+        counts('holds'),
+      ],
+    };
+  });
+  return {
+    part: 'cover',
+    title: head.title,
+    name: 'Cover',
+    blocks: [
+      {
+        kind: 'table',
+        columns: [
+          { label: '', isText: true, width: 1 },
+          { label: '', isText: true, width: 3 },
+        ],
+        rows: rows.map((cells) => ({ cells })),
+      },
+      {
+        kind: 'table',
+        caption: 'Scenarios',
+        columns: [
+          { label: 'scenario', isText: true, width: 2.4 },
+          { label: 'role', isText: true, width: 1 },
+          { label: 'verdict', isText: true, width: 1 },
+          { label: 'fail' },
+          { label: 'near' },
+          { label: 'hold' },
+        ],
+        rows: verdicts,
+      },
+    ],
+  };
+}

@@ -1,0 +1,135 @@
+import type { Verdict } from '@cedar-knot/core';
+
+/*
+ * A report as it is before it is printed: sections of tables, figures and texts. The page on the screen, the PDF and the workbook are
+ * made from it, so that they hold the same figures.
+ */
+
+/** What a report may be made of, in the order in which it stands. */
+export const PARTS = [
+  'cover',
+  'assumptions',
+  'fluids',
+  'pump-sheet',
+  'valve-sheet',
+  'line-list',
+  'equipment',
+  'scenarios',
+  'curves',
+  'profile',
+  'breakdown',
+  'energy',
+  'margins',
+  'working',
+  'notes',
+] as const;
+export type Part = (typeof PARTS)[number];
+
+export const PART_NAMES: Readonly<Record<Part, string>> = {
+  cover: 'Cover',
+  assumptions: 'Assumptions and limits',
+  fluids: 'Fluids',
+  'pump-sheet': 'Pump data sheet',
+  'valve-sheet': 'Control valve data sheet',
+  'line-list': 'Line list',
+  equipment: 'Equipment',
+  scenarios: 'Scenarios',
+  curves: 'Curves',
+  profile: 'Elevation profile',
+  breakdown: 'Head breakdown',
+  energy: 'Energy',
+  margins: 'Margins',
+  working: 'Calculation',
+  notes: 'Notes',
+};
+
+/** A number of the results: in SI as `solve` has it, and as it is shown. */
+export interface NumberCell {
+  /** SI; Pa absolute of a pressure at a place */
+  si: number;
+  /** in the unit that is shown */
+  value: number;
+  unit: string;
+  /** significant figures in print */
+  figures: number;
+  verdict?: Verdict;
+  /** what it is: `P1.flow`, `npsh-ratio:P1`, with its scenario */
+  from?: string;
+  scenario?: string;
+}
+
+export type Cell = string | NumberCell | null;
+
+export interface Column {
+  label: string;
+  /** stands once in the head where all cells below have it */
+  unit?: string;
+  isText?: boolean;
+  /** share of the width beside the other columns */
+  width?: number;
+}
+
+export interface TableBlock {
+  kind: 'table';
+  caption?: string;
+  columns: Column[];
+  /** a row with a text alone is a heading over those below it */
+  rows: { cells: Cell[]; isHeading?: boolean }[];
+}
+
+export interface FigureBlock {
+  kind: 'figure';
+  caption: string;
+  svg: string;
+  width: number;
+  height: number;
+}
+
+export interface TextBlock {
+  kind: 'text';
+  text: string;
+  tone?: 'quiet' | 'fails' | 'strong' | 'formula';
+}
+
+export type Block = TableBlock | FigureBlock | TextBlock;
+
+export interface Section {
+  part: Part;
+  title: string;
+  /** name of the sheet in a workbook, unlike all others */
+  name: string;
+  blocks: Block[];
+}
+
+export interface ReportDocument {
+  format: 'cedar-knot-report';
+  version: 1;
+  title: string;
+  tag: string;
+  preparedBy: string;
+  /** of the day on which it was made, as it is printed */
+  date: string;
+  units: 'metric' | 'us';
+  /** margins that fail in a judged scenario: said on the first page, whatever parts are chosen */
+  failing: string[];
+  sections: Section[];
+}
+
+export const isNumber = (cell: Cell): cell is NumberCell => cell !== null && typeof cell !== 'string';
+
+/** A cell as it is printed. */
+export function cellText(cell: Cell): string {
+  if (cell === null) return '–';
+  if (!isNumber(cell)) return cell;
+  return printed(cell.value, cell.figures);
+}
+
+/** a number with so many figures; whole numbers keep all of theirs */
+export function printed(x: number, figures = 4): string {
+  if (!Number.isFinite(x)) return '–';
+  if (x === 0) return '0';
+  const size = Math.abs(x);
+  if (size >= 1e7 || size < 1e-4) return x.toExponential(figures - 1);
+  const whole = Math.floor(Math.log10(Number(size.toPrecision(figures)))) + 1;
+  return x.toFixed(Math.min(8, Math.max(0, figures - whole)));
+}

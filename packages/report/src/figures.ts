@@ -1,0 +1,115 @@
+import { displayUnit, serviceCurves, toUnit, type Dimension, type PumpResult } from '@cedar-knot/core';
+import { prettyUnit } from '@cedar-knot/wording';
+import { letterOf, named, solvedOf, type ReportContext } from './context.js';
+import type { Block, FigureBlock, Section } from './document.js';
+import { chartSvg, styleOf, type Mark, type Trace } from './drawing.js';
+import { ofKind } from './sheets.js';
+
+const SIZE = { width: 515, height: 290 };
+const SMALL = { width: 515, height: 170 };
+const INK = '#22302B';
+
+/** Head, efficiency and NPSH over the flow of every pump, with the system curve and duty of every scenario. */
+export function curves(c: ReportContext): Section | null {
+  const solved = solvedOf(c);
+  const unit = (d: Dimension): string => prettyUnit(displayUnit(d, c.system).symbol);
+  const show = (si: number, d: Dimension): number => toUnit(si, displayUnit(d, c.system));
+  const index = (id: string): number => c.study.scenarios.findIndex((s) => s.id === id);
+  const flowTitle = `flow, ${unit('flow')}`;
+  const blocks = ofKind(c, 'pump').flatMap((e): Block[] => {
+    const found = serviceCurves(solved, e.id);
+    if (found.scenarios.length === 0) return [];
+    const line = (flow: readonly number[], y: readonly (number | null)[], of: (v: number) => number): Trace['points'] =>
+      flow.map((q, i) => (y[i] == null ? null : ([show(q, 'flow'), of(y[i])] as const)));
+    const head = (v: number): number => show(v, 'head');
+    const systems = found.scenarios.map((s): Trace => {
+      const { colour, dash } = styleOf(index(s.id));
+      return { points: line(found.flows, s.head, head), colour, letter: letterOf(index(s.id)), ...(dash ? { dash } : {}) };
+    });
+    const pumps = found.pumps.map((p): Trace => ({ points: line(p.flow, p.head, head), colour: INK, width: 2 }));
+    const duties = found.scenarios.flatMap((s): Mark[] => {
+      const r = solved.find((x) => x.id === s.id)!.result!.elements[e.id] as PumpResult | undefined;
+      return r && r.head !== null && r.running > 0 ? [{ at: [show(r.flow, 'flow'), head(r.head)], colour: styleOf(index(s.id)).colour, letter: letterOf(index(s.id)) }] : []; // prettier-ignore
+    });
+    // a system curve far over the pumps would press what matters into a line
+    const top = Math.max(...[...pumps.flatMap((p) => p.points), ...duties.map((m) => m.at)].map((p) => p?.[1] ?? 0)) * 1.15;
+    const clipped = systems.map((t) => ({ ...t, points: t.points.map((p) => (p !== null && p[1] <= top ? p : null)) }));
+    const figures: FigureBlock[] = [
+      {
+        kind: 'figure',
+        caption: `${named(e.id, e.name)}: head over flow; pump curves heavy, system curves and duties by scenario`,
+        svg: chartSvg({ title: `Head over flow of ${e.id}`, x: { title: flowTitle, from: 0 }, y: { title: `head, ${unit('head')}`, from: 0 }, traces: [...clipped, ...pumps], marks: duties, ...SIZE }), // prettier-ignore
+        ...SIZE,
+      },
+    ];
+    const efficiency = found.pumps.map((p): Trace => ({
+      points: line(p.flow, p.efficiency, (v) => v * 100),
+      colour: INK,
+      width: 1.8,
+    }));
+    if (efficiency.some((t) => t.points.some((p) => p !== null)))
+      figures.push({ kind: 'figure', caption: `${e.id}: efficiency over flow`, svg: chartSvg({ title: `Efficiency of ${e.id}`, x: { title: flowTitle, from: 0 }, y: { title: 'efficiency, %', from: 0 }, traces: efficiency, ...SMALL }), ...SMALL }); // prettier-ignore
+    const required = found.pumps.map((p): Trace => ({ points: line(p.flow, p.npshr, head), colour: INK, width: 1.8 }));
+    const available = found.scenarios.map((s): Trace => {
+      const { colour, dash } = styleOf(index(s.id));
+      return { points: line(found.flows, s.npsha, head).map((p) => (p !== null && p[1] >= 0 ? p : null)), colour, letter: letterOf(index(s.id)), ...(dash ? { dash } : {}) }; // prettier-ignore
+    });
+    if (required.some((t) => t.points.some((p) => p !== null)))
+      figures.push({ kind: 'figure', caption: `${e.id}: NPSH required (heavy) and available by scenario`, svg: chartSvg({ title: `NPSH of ${e.id}`, x: { title: flowTitle, from: 0 }, y: { title: `NPSH, ${unit('head')}`, from: 0 }, traces: [...available, ...required], ...SMALL }), ...SMALL }); // prettier-ignore
+    return figures;
+  });
+  return blocks.length === 0 ? null : { part: 'curves', title: 'Curves', name: 'Curves', blocks };
+}
+
+/** Elevation and hydraulic grade along the way of the first pump, in every scenario; along each line where there is none. */
+export function profile(c: ReportContext): Section | null {
+  const solved = solvedOf(c);
+  const [first] = solved;
+  if (!first) return null;
+  const show = (si: number, d: Dimension): number => toUnit(si, displayUnit(d, c.system));
+  const unit = (d: Dimension): string => prettyUnit(displayUnit(d, c.system).symbol);
+  const ways =
+    Object.values(first.result!.ways)[0] ?? first.model!.network.lines.slice(0, 1).map((l) => ({ line: l.id, forward: true }));
+  const stations = alongWay(c, ways);
+  if (stations.length < 2) return null;
+  const ground: Trace = { points: stations.map((p) => [p.x, show(p.elevation, 'length')]), colour: INK, width: 2.2 };
+  const grades = solved.map((s): Trace => {
+    const i = c.study.scenarios.findIndex((x) => x.id === s.id);
+    const { colour, dash } = styleOf(i);
+    const points = stations.map((p): readonly [number, number] | null => {
+      const grade = s.result!.places[p.line]?.[p.place]?.grade;
+      return grade == null ? null : [p.x, show(grade, 'length')];
+    });
+    return { points, colour, letter: letterOf(i), ...(dash ? { dash } : {}) };
+  });
+  const svg = chartSvg({ title: 'Elevation profile', x: { title: `along the pipes, ${unit('length')}`, from: 0 }, y: { title: `elevation and hydraulic grade, ${unit('length')}` }, traces: [ground, ...grades], ...SIZE }); // prettier-ignore
+  const lines = ways.map((w) => w.line).join(', ');
+  return { part: 'profile', title: 'Elevation profile', name: 'Profile', blocks: [{ kind: 'figure', caption: `Elevation (heavy) and hydraulic grade by scenario along ${lines}`, svg, ...SIZE }] }; // prettier-ignore
+}
+
+interface Station {
+  line: string;
+  place: number;
+  /** in the unit that is shown, along the pipes */
+  x: number;
+  elevation: number;
+}
+
+/** every place of the lines of a way, by the length of the pipes up to it */
+function alongWay(c: ReportContext, ways: readonly { line: string; forward: boolean }[]): Station[] {
+  const { model } = solvedOf(c)[0]!;
+  let at = 0;
+  const stations: Station[] = [];
+  for (const { line, forward } of ways) {
+    const l = model!.network.lines.find((x) => x.id === line);
+    const places = solvedOf(c)[0]!.result!.places[line];
+    if (!l || !places) continue;
+    const lengths = l.elements.map((e) => (e.kind === 'pipe' ? e.length : 0));
+    const order = forward ? places.map((_, i) => i) : places.map((_, i) => places.length - 1 - i);
+    order.forEach((place, k) => {
+      if (k > 0) at += lengths[forward ? place - 1 : place] ?? 0;
+      stations.push({ line, place, x: toUnit(at, displayUnit('length', c.system)), elevation: places[place]!.elevation });
+    });
+  }
+  return stations;
+}

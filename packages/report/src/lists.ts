@@ -1,0 +1,431 @@
+import {
+  CHECKS,
+  inputPower,
+  isCheckCode,
+  overallVerdict,
+  pipeWeight,
+  worstMargins,
+  writeShortForm,
+  type Dimension,
+  type ElementResult,
+  type HeadBreakdown,
+  type Margin,
+  type PipeResult,
+  type PumpResult,
+  type RawEntry,
+  type SolvedScenario,
+} from '@cedar-knot/core';
+import { checkName, figureName, findingText, marginReason, wordedStep } from '@cedar-knot/wording';
+import { workingChain } from '@cedar-knot/core';
+import { named, scenarioName, solvedOf, type ReportContext } from './context.js';
+import type { Block, Cell, Column, Section, TableBlock } from './document.js';
+import { ofKind } from './sheets.js';
+import { column, MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
+
+/** Fluids of all scenarios at their temperatures. */
+export function fluids(c: ReportContext): Section {
+  const rows = solvedOf(c).map((s) => {
+    const { fluid, fluidName, temperature } = s.model!;
+    const at = { scenario: s.id };
+    return {
+      cells: [
+        scenarioName(c, s.id),
+        fluidName,
+        numberCell(temperature, 'temperature', c.system, at),
+        numberCell(fluid.density, 'density', c.system, { ...at, from: 'fluid.density' }),
+        numberCell(fluid.viscosity, 'viscosity', c.system, { ...at, from: 'fluid.viscosity' }),
+        numberCell(fluid.vapourPressure, 'absolutePressure', c.system, { ...at, from: 'fluid.vapourPressure' }),
+      ],
+    };
+  });
+  const columns = [
+    textColumn('scenario', 2),
+    textColumn('fluid', 1.4),
+    column('temperature', 'temperature', c.system),
+    column('density', 'density', c.system),
+    column('viscosity', 'viscosity', c.system),
+    column('vapour pressure', 'absolutePressure', c.system),
+  ];
+  return { part: 'fluids', title: 'Fluids', name: 'Fluids', blocks: [{ kind: 'table', columns, rows }] };
+}
+
+/** Site, limits that are not the default with their reasons, and everything that is said of the scenarios. */
+export function assumptions(c: ReportContext): Section {
+  const { study } = c;
+  const [first] = solvedOf(c);
+  const site: TableBlock = {
+    kind: 'table',
+    caption: 'Site',
+    columns: [textColumn('', 2), { label: '' }, textColumn('unit', 1)],
+    rows: first
+      ? [
+          {
+            cells: [
+              'atmosphere',
+              numberCell(first.model!.network.atmosphere, 'absolutePressure', c.system),
+              unitOf('absolutePressure', c.system),
+            ],
+          },
+          {
+            cells: [
+              'gravity',
+              numberCell(first.model!.network.gravity, 'acceleration', c.system, { figures: 6 }),
+              unitOf('acceleration', c.system),
+            ],
+          },
+        ]
+      : [],
+  };
+  const limits = (study.limits ?? []).map((l) => ({
+    cells: [
+      checkName(l.check),
+      l.where ?? 'everywhere',
+      l.scenario === undefined ? 'all' : scenarioName(c, l.scenario),
+      Array.isArray(l.limit) ? l.limit.map(String).join(' to ') : String(l.limit),
+      l.reason ?? '',
+    ],
+  }));
+  const own: TableBlock = {
+    kind: 'table',
+    caption: 'Limits of this study',
+    columns: [
+      textColumn('check', 1.4),
+      textColumn('where'),
+      textColumn('scenario', 1.4),
+      textColumn('limit', 1.2),
+      textColumn('reason', 2.4),
+    ],
+    rows: limits,
+  };
+  const said = solvedOf(c).flatMap((s) => s.result!.findings.map((f) => `${scenarioName(c, s.id)}: ${findingText(f, c.system)}`));
+  const unsolved = c.scenarios.filter((s) => !s.result || s.result.status === 'failed');
+  return {
+    part: 'assumptions',
+    title: 'Assumptions and limits',
+    name: 'Assumptions',
+    blocks: [
+      site,
+      ...(limits.length > 0
+        ? [own]
+        : [{ kind: 'text', text: 'All limits are the defaults of their checks.', tone: 'quiet' } as const]),
+      ...unsolved.map((s) => ({ kind: 'text', text: `${scenarioName(c, s.id)} does not solve: nothing of it stands in this report.`, tone: 'fails' }) as const), // prettier-ignore
+      ...[...new Set(said)].map((text) => ({ kind: 'text', text, tone: 'quiet' }) as const),
+    ],
+  };
+}
+
+/** what is entered of an element, in its short form */
+const written = (e: RawEntry & { kind: string }): string => writeShortForm(e.kind, e);
+
+/** Pipes: size, length, weight and volume, fittings, with flow, velocity and loss in the chosen scenario. */
+export function lineList(c: ReportContext): Section {
+  const { system, chosen } = c;
+  const detail = (id: string) => chosen?.model?.elements.find((x) => x.id === id);
+  let [length, mass, volume] = [0, 0, 0];
+  const rows = ofKind(c, 'pipe').map((e) => {
+    const model = detail(e.id)?.model;
+    const pipe = model?.kind === 'pipe' ? model : undefined;
+    const r = chosen?.result?.elements[e.id] as PipeResult | undefined;
+    const weight = typeof e.size === 'string' && typeof e.schedule === 'string' ? pipeWeight(e.size, e.schedule, chosen?.model?.fluid.density ?? 1000) : undefined; // prettier-ignore
+    const own = pipe ? (Math.PI / 4) * pipe.bore ** 2 * pipe.length : undefined;
+    if (pipe) [length, volume] = [length + pipe.length, volume + (own ?? 0)];
+    if (pipe && weight) mass += weight.empty * pipe.length;
+    const at = (key: string) => ({ from: `${e.id}.${key}`, ...(chosen ? { scenario: chosen.id } : {}) });
+    return {
+      cells: [
+        e.id,
+        e.line,
+        [e.size, typeof e.schedule === 'string' ? `sch ${e.schedule}` : '', e.material]
+          .filter((x) => typeof x === 'string' && x !== '')
+          .join(' '),
+        numberCell(pipe?.bore, 'diameter', system),
+        numberCell(pipe?.length, 'length', system),
+        numberCell(r?.flow, 'flow', system, at('flow')),
+        numberCell(r?.velocity, 'velocity', system, at('velocity')),
+        numberCell(r?.headLoss, 'head', system, at('headLoss')),
+        numberCell(weight && pipe ? weight.empty * pipe.length : undefined, 'number', system, { figures: 4 }),
+        numberCell(own, 'number', system, { figures: 4 }),
+      ] as Cell[],
+    };
+  });
+  const columns: Column[] = [
+    textColumn('pipe', 1),
+    textColumn('line', 0.8),
+    textColumn('size', 1.6),
+    column('inside', 'diameter', system),
+    column('length', 'length', system),
+    column('flow', 'flow', system),
+    column('velocity', 'velocity', system),
+    column('loss', 'head', system),
+    { label: 'weight, empty', unit: 'kg' },
+    { label: 'volume', unit: 'm³' },
+  ];
+  const sum = { cells: ['all pipes', '', '', null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'number', system), numberCell(volume, 'number', system)] as Cell[] }; // prettier-ignore
+  const fittings = ofKind(c, 'pipe').map((e) => ({ cells: [named(e.id, e.name), written(e)] }));
+  const blocks: Block[] = [
+    ...(chosen
+      ? [{ kind: 'text', text: `Flow, velocity and loss in scenario ${scenarioName(c, chosen.id)}.`, tone: 'quiet' } as const]
+      : []),
+    { kind: 'table', columns, rows: [...rows, sum] },
+    { kind: 'table', caption: 'As entered', columns: [textColumn('pipe', 1), textColumn('entry', 4)], rows: fittings },
+  ];
+  return { part: 'line-list', title: 'Line list', name: 'Lines', blocks };
+}
+
+/** Everything that is neither pipe, pump nor control valve, with its drop in every scenario. */
+export function equipment(c: ReportContext): Section | null {
+  const solved = solvedOf(c);
+  const all = c.study.lines.flatMap((l) => l.elements).filter((e) => !['pipe', 'pump', 'control-valve'].includes(e.kind));
+  if (all.length === 0) return null;
+  const rows = all.map((e) => ({
+    cells: [
+      named(e.id, e.name),
+      e.kind.replaceAll('-', ' '),
+      written(e),
+      ...solved.map((s) => numberCell((s.result!.elements[e.id] as { drop?: number } | undefined)?.drop, 'pressureDifference', c.system, { from: `${e.id}.drop`, scenario: s.id })), // prettier-ignore
+    ],
+  }));
+  const columns = [textColumn('equipment', 1.6), textColumn('kind', 1), textColumn('entry', 2), ...solved.map((s) => column(`drop in ${scenarioName(c, s.id)}`, 'pressureDifference', c.system))]; // prettier-ignore
+  return { part: 'equipment', title: 'Equipment', name: 'Equipment', blocks: [{ kind: 'table', columns, rows }] };
+}
+
+/** What is asked in every scenario, and what came of it. */
+export function scenarioTable(c: ReportContext): Section {
+  const { study, system } = c;
+  const addresses = [...new Set(study.scenarios.flatMap((s) => Object.keys(s.set ?? {})))];
+  const heads = study.scenarios.map((s) => textColumn(scenarioName(c, s.id), 1.2));
+  const inputs = [
+    { cells: ['fluid', ...study.scenarios.map((s) => s.fluid ?? '')] },
+    { cells: ['temperature', ...study.scenarios.map((s) => s.temperature ?? '')] },
+    { cells: ['role', ...study.scenarios.map((s) => s.role ?? '')] },
+    { cells: ['hours a year', ...study.scenarios.map((s) => (s.hoursPerYear === undefined ? '' : String(s.hoursPerYear)))] },
+    ...addresses.map((a) => ({
+      cells: [a, ...study.scenarios.map((s) => (s.set && Object.hasOwn(s.set, a) ? textOf(s.set[a]) : 'as shared'))],
+    })),
+  ].filter((r) => r.cells.slice(1).some((x) => x !== ''));
+  const figures: [string, string, Shown, string][] = [
+    ...ofKind(c, 'pump').flatMap((e): [string, string, Shown, string][] => [
+      [e.id, 'flow', 'flow', 'flow'],
+      [e.id, 'head', 'head', 'head'],
+      [e.id, 'efficiency', 'percent', 'efficiency'],
+      [e.id, 'shaft power', 'power', 'shaftPower'],
+      [e.id, 'NPSHA', 'head', 'npsha'],
+      [e.id, 'NPSHR', 'head', 'npshr'],
+    ]),
+    ...ofKind(c, 'control-valve').flatMap((e): [string, string, Shown, string][] => [
+      [e.id, 'flow', 'flow', 'flow'],
+      [e.id, 'drop', 'pressureDifference', 'drop'],
+      [e.id, 'travel', 'percent', 'opening'],
+    ]),
+  ];
+  const results = figures.map(([id, label, shown, key]) => ({
+    cells: [
+      `${id} ${label}`,
+      unitOf(shown, system),
+      ...study.scenarios.map((s) => {
+        const r = c.scenarios.find((x) => x.id === s.id)?.result?.elements[id] as Record<string, unknown> | undefined;
+        return numberCell(r?.[key], shown, system, { from: `${id}.${key}`, scenario: s.id });
+      }),
+    ] as Cell[],
+  }));
+  const verdicts = {
+    cells: ['verdict', '', ...study.scenarios.map((s) => verdictOf(c.scenarios.find((x) => x.id === s.id), s.judged !== false))] as Cell[], // prettier-ignore
+  };
+  return {
+    part: 'scenarios',
+    title: 'Scenarios',
+    name: 'Scenarios',
+    blocks: [
+      { kind: 'table', caption: 'What is asked', columns: [textColumn('', 1.4), ...heads], rows: inputs },
+      { kind: 'table', caption: 'What comes of it', columns: [textColumn('', 1.4), textColumn('unit', 0.7), ...study.scenarios.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))], rows: [verdicts, ...results] }, // prettier-ignore
+    ],
+  };
+}
+
+const textOf = (x: unknown): string =>
+  x === null ? 'taken away' : typeof x === 'string' || typeof x === 'number' || typeof x === 'boolean' ? String(x) : '…';
+
+function verdictOf(s: SolvedScenario | undefined, isJudged: boolean): string {
+  if (!s?.result || s.result.status === 'failed') return 'not solved';
+  return isJudged ? MARK[overallVerdict(s.result)] : 'not judged';
+}
+
+const BREAKDOWN: readonly (readonly [keyof HeadBreakdown, string])[] = [
+  ['lift', 'lift'],
+  ['pressure', 'pressure'],
+  ['velocity', 'velocity'],
+  ['well', 'wells'],
+  ['pipes', 'pipes'],
+  ['fittings', 'fittings'],
+  ['devices', 'equipment'],
+  ['valves', 'control valves'],
+  ['otherPumps', 'other pumps'],
+];
+
+/** What the head of every pump goes into. */
+export function breakdown(c: ReportContext): Section | null {
+  const solved = solvedOf(c);
+  const blocks = ofKind(c, 'pump').flatMap((e): Block[] => {
+    const own = solved.filter((s) => s.result!.breakdowns[e.id]);
+    if (own.length === 0) return [];
+    const part = (key: keyof HeadBreakdown) => own.map((s) => numberCell(s.result!.breakdowns[e.id]![key], 'head', c.system, { from: `breakdown.${e.id}.${key}`, scenario: s.id })); // prettier-ignore
+    const rows = BREAKDOWN.map(([key, label]) => ({ cells: [label, ...part(key)] as Cell[] })).filter((r) => r.cells.slice(1).some((x) => typeof x === 'object' && x !== null && x.si !== 0)); // prettier-ignore
+    const head = { cells: ['head', ...own.map((s) => numberCell((s.result!.elements[e.id] as PumpResult).head, 'head', c.system, { from: `${e.id}.head`, scenario: s.id }))] as Cell[] }; // prettier-ignore
+    return [{ kind: 'table', caption: named(e.id, e.name), columns: [textColumn('', 1.4), ...own.map((s) => column(scenarioName(c, s.id), 'head', c.system))], rows: [...rows, head] }]; // prettier-ignore
+  });
+  return blocks.length === 0 ? null : { part: 'breakdown', title: 'Head breakdown', name: 'Breakdown', blocks };
+}
+
+const KWH = 3.6e6;
+
+/** Electricity of the pumps in a year, by scenario. */
+export function energy(c: ReportContext): Section | null {
+  let [whole, isTypical] = [0, false];
+  const rows = solvedOf(c).flatMap((s) => {
+    const hours = s.model!.hoursPerYear;
+    if (!hours) return [];
+    let power = 0;
+    for (const r of Object.values(s.result!.elements)) {
+      if (r.kind !== 'pump' || r.shaftPower === null || r.running === 0) continue;
+      if (r.inputPower === undefined) isTypical = true;
+      power += r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
+    }
+    const kwh = (power * hours * 3600) / KWH;
+    whole += kwh;
+    return [{ cells: [scenarioName(c, s.id), numberCell(hours, 'count', c.system), numberCell(power, 'power', c.system), numberCell(kwh, 'number', c.system)] as Cell[] }]; // prettier-ignore
+  });
+  if (rows.length === 0) return null;
+  const columns = [
+    textColumn('scenario', 2),
+    { label: 'hours a year' },
+    column('input power', 'power', c.system),
+    { label: 'electricity', unit: 'kWh/a' },
+  ];
+  const price = c.study.economics?.energyPrice;
+  const sum = { cells: ['all', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
+  const blocks: Block[] = [{ kind: 'table', columns, rows: [...rows, sum] }];
+  if (price) blocks.push({ kind: 'text', text: `At ${price} ${c.study.economics?.currency ?? ''} a kWh: ${Math.round(whole * price)} ${c.study.economics?.currency ?? ''} a year.` }); // prettier-ignore
+  if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: 'Where a pump has no motor of its own, the efficiency of a typical one of its size is taken (IEC 60034-30-1, IE3).' }); // prettier-ignore
+  return { part: 'energy', title: 'Energy', name: 'Energy', blocks };
+}
+
+/** A margin's value in print: in the unit of its check, or as a ratio. */
+export function marginCell(c: ReportContext, s: SolvedScenario, m: Margin | undefined): Cell {
+  if (!m) return null;
+  if (m.value === null || m.verdict === 'not-applicable') return null;
+  const dimension = isCheckCode(m.check) ? CHECKS[m.check].dimension : undefined;
+  return numberCell(m.value, dimension ?? 'ratio', c.system, {
+    verdict: m.verdict,
+    from: `${m.check}:${m.where}`,
+    scenario: s.id,
+  });
+}
+
+/** Every check at every place in every scenario, with its limit and its verdict. */
+export function margins(c: ReportContext): Section {
+  const solved = solvedOf(c);
+  const keys = [...new Set(solved.flatMap((s) => s.result!.margins.map((m) => `${m.check} ${m.where}`)))];
+  const find = (s: SolvedScenario, key: string): Margin | undefined =>
+    s.result!.margins.find((m) => `${m.check} ${m.where}` === key);
+  const rows = keys.flatMap((key) => {
+    const own = solved.map((s) => find(s, key));
+    const judged = own.find((m) => m && m.value !== null && m.verdict !== 'not-applicable');
+    if (!judged) return [];
+    const dimension: Dimension | undefined = isCheckCode(judged.check) ? CHECKS[judged.check].dimension : undefined;
+    const limits = [judged.limit, judged.upper].filter((x): x is number => typeof x === 'number' && Number.isFinite(x));
+    const shown = limits.map((x) => numberCell(x, dimension ?? 'ratio', c.system)).map((x) => (typeof x === 'object' && x !== null ? String(Number(x.value.toPrecision(4))) : '')); // prettier-ignore
+    const sense = isCheckCode(judged.check) ? { least: '≥ ', most: '≤ ', band: '' }[CHECKS[judged.check].sense] : '';
+    const cells: Cell[] = [
+      `${checkName(judged.check)}, ${judged.where}`,
+      dimension ? unitOf(dimension, c.system) : '',
+      `${sense}${shown.join(' – ')}`,
+      ...solved.map((s, i): Cell => marginCell(c, s, own[i]) ?? (own[i]?.reason ? `– ${marginReason(own[i])}` : null)),
+    ];
+    return [{ cells }];
+  });
+  const columns = [textColumn('check', 2.2), textColumn('unit', 0.7), textColumn('limit', 1), ...solved.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))]; // prettier-ignore
+  return { part: 'margins', title: 'Margins', name: 'Margins', blocks: [{ kind: 'table', columns, rows }] };
+}
+
+/** margins whose working stands in full: those that fail or are near, else the nearest of every pump */
+const MOST_WORKED = 12;
+
+/** The working of margins of one scenario, each down to what was entered. */
+export function calculation(c: ReportContext, isWhole: boolean): Section | null {
+  const s = c.chosen;
+  if (!s?.model || !s.result || s.result.status === 'failed') return null;
+  const { model, result } = s;
+  const all = result.margins.filter((m) => m.value !== null && m.verdict !== 'not-applicable');
+  const worst = worstMargins(all);
+  const wanted = isWhole ? all : [...worst, ...all.filter((m) => m.check === 'npsh-ratio' && !worst.includes(m))].slice(0, MOST_WORKED); // prettier-ignore
+  const done = new Set<string>();
+  const blocks: Block[] = wanted.flatMap((m): Block[] => {
+    const chain = workingChain(model, result, `${m.check}:${m.where}`);
+    const steps = chain.flatMap(({ address, steps: own }) => (done.has(address) ? [] : (done.add(address), own)));
+    if (steps.length === 0) return [];
+    const head: Block = { kind: 'text', tone: 'strong', text: `${checkName(m.check)} of ${m.where}: ${MARK[m.verdict]}` };
+    return [
+      head,
+      ...steps.flatMap((step): Block[] => {
+        const w = wordedStep(step, c.system);
+        const inputs = w.inputs
+          .map((i) => `${i.symbol} = ${i.text}${i.also === null ? '' : ` (${i.also})`}, ${i.name}`)
+          .join('; ');
+        return [
+          {
+            kind: 'text',
+            tone: 'formula',
+            text: `${w.formula}${w.numbers === null ? '' : ` = ${w.numbers}`} = ${w.result.text}${w.result.also === null ? '' : ` = ${w.result.also}`}`,
+          },
+          {
+            kind: 'text',
+            tone: 'quiet',
+            text: `${w.name}; ${inputs}${w.notes.length > 0 ? `; ${w.notes.join('; ')}` : ''}${w.source === '' ? '' : `. ${w.source}`}`,
+          },
+        ];
+      }),
+    ];
+  });
+  if (blocks.length === 0) return null;
+  const which = isWhole ? 'all margins' : 'the margins that fail or are near, and of NPSH';
+  return { part: 'working', title: 'Calculation', name: 'Calculation', blocks: [{ kind: 'text', tone: 'quiet', text: `Scenario ${scenarioName(c, s.id)}: ${which}, each down to what was entered.` }, ...blocks] }; // prettier-ignore
+}
+
+/** One figure of the ledger. */
+export interface LedgerRow {
+  scenario: string;
+  line: string;
+  id: string;
+  kind: string;
+  figure: string;
+  cell: Cell;
+}
+
+const SHOWN: Readonly<Record<string, Shown>> = {
+  flow: 'flow', velocity: 'velocity', reynolds: 'number', frictionFactor: 'number', frictionLoss: 'head', fittingLoss: 'head', headLoss: 'head',
+  inletPressure: 'absolutePressure', outletPressure: 'absolutePressure', head: 'head', npsha: 'head', npshr: 'head', efficiency: 'percent',
+  shaftPower: 'power', hydraulicPower: 'power', speed: 'speed', diameter: 'diameter', stages: 'count', running: 'count', bestFlow: 'flow',
+  flowRatio: 'percent', b: 'number', cq: 'number', ch: 'number', ceta: 'number', specificSpeed: 'number', suctionSpecificSpeed: 'number',
+  suctionEnergy: 'number', inputPower: 'power', motorEfficiency: 'percent', powerFactor: 'number', current: 'current', greatestPower: 'power',
+  drop: 'pressureDifference', kv: 'number', cv: 'number', opening: 'percent', chokedDrop: 'pressureDifference', fr: 'number', fp: 'number',
+  totalHead: 'head', staticPressure: 'absolutePressure', totalPressure: 'absolutePressure', outflow: 'flow',
+}; // prettier-ignore
+
+/** Every figure of every point, line and element in every scenario. */
+export function ledger(c: ReportContext): LedgerRow[] {
+  const lineOf = new Map(c.study.lines.flatMap((l) => l.elements.map((e) => [e.id, { line: l.id, kind: e.kind }] as const)));
+  return solvedOf(c).flatMap((s) => {
+    const figures = (id: string, line: string, kind: string, r: object): LedgerRow[] =>
+      Object.entries(r).flatMap(([key, value]): LedgerRow[] => {
+        const shown = SHOWN[key];
+        if (shown === undefined || typeof value !== 'number') return [];
+        return [{ scenario: s.id, line, id, kind, figure: figureName(key), cell: numberCell(value, shown, c.system, { from: `${id}.${key}`, scenario: s.id, figures: 6 }) }]; // prettier-ignore
+      });
+    const elements = Object.entries(s.result!.elements).flatMap(([id, r]: [string, ElementResult]) => {
+      const at = lineOf.get(id);
+      return figures(id, at?.line ?? '', at?.kind ?? r.kind, r);
+    });
+    const points = Object.entries(s.result!.points).flatMap(([id, r]) => figures(id, '', c.study.points[id]?.kind ?? 'point', r));
+    return [...points, ...elements];
+  });
+}

@@ -1,0 +1,262 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import pdfmake from 'pdfmake';
+import {
+  cellText,
+  isNumber,
+  type Block,
+  type Cell,
+  type Column,
+  type ReportDocument,
+  type Section,
+  type TableBlock,
+} from './document.js';
+
+export type Paper = 'A4' | 'Letter';
+
+export interface PdfOptions {
+  paper?: Paper;
+  /** no colour: marks and dashes alone tell apart */
+  isInk?: boolean;
+}
+
+type Content = Record<string, unknown> | string;
+
+const INK = '#22302B';
+const QUIET = '#626C66';
+const RULE = '#DED7CB';
+const SOFT = '#EBE6DC';
+const WASH = '#F7F4EE';
+const CEDAR = '#8A4B2A';
+const FAILS = '#A93A22';
+const NEAR = '#855A10';
+const MARGIN = { side: 40, top: 56, bottom: 48 };
+/** points between the lines of a table */
+const ROW = 2.2;
+/** share of a page below which a heading would stand alone with a line or two */
+const LAST_HEADING = 0.86;
+/** tables of more columns than this are printed across a page that lies */
+const MOST_COLUMNS = 9;
+
+/** A report as PDF: fonts embedded, figures as lines, contents and bookmarks, page x of y. */
+export async function reportPdf(report: ReportDocument, { paper = 'A4', isInk = false }: PdfOptions = {}): Promise<Buffer> {
+  const folder = fontFolder();
+  pdfmake.setFonts(fontsIn(folder));
+  // nothing is fetched: the fonts lie in the package, all else is in the document
+  pdfmake.setUrlAccessPolicy?.(() => false);
+  pdfmake.setLocalAccessPolicy?.((path) => path.startsWith(folder));
+  return pdfmake.createPdf(definition(report, paper, isInk)).getBuffer();
+}
+
+const fontFolder = (): string =>
+  join(dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')), 'build/fonts/Roboto');
+
+function fontsIn(folder: string): Record<string, Record<string, string>> {
+  const at = (face: string): string => join(folder, `Roboto-${face}.ttf`);
+  return { Roboto: { normal: at('Regular'), bold: at('Medium'), italics: at('Italic'), bolditalics: at('MediumItalic') } };
+}
+
+/** signs that the font has not, as they may be read */
+const inFont = (text: string): string => text.replaceAll('∝', '~').replaceAll('▲', '!').replaceAll('\u202f', ' ');
+
+function definition(report: ReportDocument, paper: Paper, isInk: boolean): object {
+  const { title, tag, date, failing, sections } = report;
+  const tone = (colour: string): string => (isInk ? INK : colour);
+  const inner = sections.filter((s) => s.part !== 'cover');
+  const [cover] = sections.filter((s) => s.part === 'cover');
+  const said: Content[] =
+    failing.length === 0
+      ? []
+      : [
+          {
+            text: `${failing.length === 1 ? 'A margin fails' : `${failing.length} margins fail`}`,
+            bold: true,
+            color: tone(FAILS),
+            margin: [0, 10, 0, 2],
+          },
+          ...failing.map((text) => ({
+            text: `▲ ${text}`.replace('▲ ', '! '),
+            color: tone(FAILS),
+            fontSize: 9,
+            margin: [0, 1, 0, 0],
+          })),
+        ];
+  const first: Content[] = [
+    { text: title, fontSize: 20, bold: true, color: INK, margin: [0, 0, 0, 2] },
+    { text: tag, fontSize: 12, color: QUIET, margin: [0, 0, 0, 12] },
+    ...(cover ? cover.blocks.map((b) => blockOf(b, tone)) : []),
+    ...said,
+    ...(inner.length > 1
+      ? [{ toc: { title: { text: 'Contents', bold: true, fontSize: 12, margin: [0, 16, 0, 4] }, numberStyle: { color: QUIET } } }]
+      : []),
+  ];
+  return {
+    pageSize: paper === 'A4' ? 'A4' : 'LETTER',
+    pageMargins: [MARGIN.side, MARGIN.top, MARGIN.side, MARGIN.bottom],
+    info: {
+      title: `${tag} ${title}`.trim(),
+      author: report.preparedBy,
+      subject: 'Pump and system calculation',
+      creator: 'Cedar Knot',
+      producer: 'Cedar Knot',
+    },
+    language: 'en',
+    displayTitle: true,
+    defaultStyle: { font: 'Roboto', fontSize: 9, color: INK, lineHeight: 1.1 },
+    header: (page: number): Content =>
+      page === 1
+        ? ''
+        : {
+            columns: [
+              { text: `${tag} ${title}`.trim(), color: QUIET },
+              { text: date, alignment: 'right', color: QUIET },
+            ],
+            fontSize: 8,
+            margin: [MARGIN.side, 26, MARGIN.side, 0],
+          },
+    footer: (page: number, pages: number): Content => ({
+      columns: [
+        {
+          text:
+            failing.length > 0
+              ? `${failing.length} failing ${failing.length === 1 ? 'margin' : 'margins'}: see the first page`
+              : '',
+          color: tone(FAILS),
+        },
+        { text: `page ${page} of ${pages}`, alignment: 'right', color: QUIET },
+      ],
+      fontSize: 8,
+      margin: [MARGIN.side, 14, MARGIN.side, 0],
+    }),
+    content: [...first, ...inner.flatMap((s) => sectionContent(s, tone))],
+    // a heading is not left alone at the foot of a page
+    pageBreakBefore: (node: { headlineLevel?: number; startPosition?: { verticalRatio: number } }) =>
+      node.headlineLevel === 2 && (node.startPosition?.verticalRatio ?? 0) > LAST_HEADING,
+  };
+}
+
+/** sections that begin on a page of their own: what leaves the building as a sheet */
+const SHEETS = new Set<Section['part']>(['pump-sheet', 'valve-sheet', 'curves', 'working']);
+
+function sectionContent(s: Section, tone: (colour: string) => string): Content[] {
+  const columns = Math.max(0, ...s.blocks.map((b) => (b.kind === 'table' ? b.columns.length : 0)));
+  const isLying = columns > MOST_COLUMNS;
+  const head: Content = {
+    text: s.title,
+    fontSize: 13,
+    bold: true,
+    color: tone(CEDAR),
+    margin: [0, 14, 0, 5],
+    tocItem: true,
+    outline: true,
+    headlineLevel: 2,
+    ...(isLying
+      ? { pageBreak: 'before', pageOrientation: 'landscape' }
+      : SHEETS.has(s.part)
+        ? { pageBreak: 'before', pageOrientation: 'portrait' }
+        : {}),
+  };
+  const blocks = s.blocks.map((b) => blockOf(b, tone));
+  // what follows a lying page stands again
+  return isLying ? [head, ...blocks, { text: '', pageBreak: 'after', pageOrientation: 'portrait' }] : [head, ...blocks];
+}
+
+function blockOf(b: Block, tone: (colour: string) => string): Content {
+  switch (b.kind) {
+    case 'text': {
+      const looks = {
+        quiet: { color: QUIET, fontSize: 8 },
+        fails: { color: tone(FAILS), bold: true },
+        strong: { bold: true, fontSize: 10, margin: [0, 8, 0, 1] },
+        formula: { fontSize: 9, margin: [8, 3, 0, 0] },
+      };
+      return { text: inFont(b.text), margin: [b.tone === 'quiet' ? 8 : 0, 1, 0, 1], ...(b.tone ? looks[b.tone] : {}) };
+    }
+    case 'figure':
+      return {
+        stack: [
+          { svg: b.svg, width: b.width },
+          { text: b.caption, color: QUIET, fontSize: 8, margin: [0, 0, 0, 8] },
+        ],
+        unbreakable: true,
+      };
+    case 'table':
+      return tableOf(b, tone);
+  }
+}
+
+function tableOf(t: TableBlock, tone: (colour: string) => string): Content {
+  const heads = t.columns.map((c) => headText(c));
+  const hasHead = heads.some((h) => h !== '');
+  const many = t.columns.length > 7;
+  const size = many ? 7.5 : 8.5;
+  const body: Content[][] = [
+    ...(hasHead
+      ? [
+          heads.map((h, k) => ({
+            text: h,
+            color: QUIET,
+            fontSize: size - 0.5,
+            alignment: t.columns[k]!.isText ? 'left' : 'right',
+          })),
+        ]
+      : []),
+    ...t.rows.map((r) =>
+      r.isHeading
+        ? [
+            {
+              text: String(r.cells[0]),
+              bold: true,
+              fontSize: size,
+              colSpan: t.columns.length,
+              fillColor: WASH,
+              margin: [0, 1, 0, 1],
+            },
+            ...t.columns.slice(1).map(() => ({ text: '' })),
+          ]
+        : t.columns.map((c, k) => cellContent(r.cells[k] ?? null, c, size, tone)),
+    ),
+  ];
+  if (t.rows.length === 0) return { text: '' };
+  const whole = t.columns.reduce((sum, c) => sum + (c.width ?? 1), 0);
+  const table: Content = {
+    table: {
+      headerRows: hasHead ? 1 : 0,
+      dontBreakRows: true,
+      widths: t.columns.map((c) => `${((100 * (c.width ?? 1)) / whole).toFixed(2)}%`),
+      body,
+    },
+    layout: {
+      hLineWidth: (i: number, node: { table: { body: unknown[] } }) => (i === 0 || i === node.table.body.length ? 0.8 : 0.4),
+      vLineWidth: () => 0,
+      hLineColor: (i: number, node: { table: { body: unknown[] } }) =>
+        i === 0 || i === node.table.body.length || (hasHead && i === 1) ? RULE : SOFT,
+      paddingLeft: () => 3,
+      paddingRight: () => 3,
+      paddingTop: () => ROW,
+      paddingBottom: () => ROW,
+    },
+    margin: [0, 2, 0, 8],
+  };
+  return t.caption === undefined
+    ? table
+    : { stack: [{ text: t.caption, bold: true, margin: [0, 6, 0, 1], headlineLevel: 2 }, table] };
+}
+
+const headText = ({ label, unit }: Column): string => (unit ? `${label}, ${unit}` : label);
+
+const MARKS = { near: '', fails: '', holds: '', 'not-applicable': '' } as const;
+
+function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string) => string): Content {
+  const verdict = isNumber(cell) ? cell.verdict : undefined;
+  const word = typeof cell === 'string' ? cell : '';
+  const isFailing = verdict === 'fails' || word === 'FAILS' || word === 'not solved';
+  const isNear = verdict === 'near' || word === 'near';
+  const mark = verdict === 'fails' ? ' fails' : verdict === 'near' ? ' near' : MARKS.holds;
+  return {
+    text: inFont(`${cellText(cell)}${mark}`),
+    fontSize: size,
+    alignment: c.isText ? 'left' : 'right',
+    ...(isFailing ? { color: tone(FAILS), bold: true } : isNear ? { color: tone(NEAR) } : {}),
+  };
+}

@@ -1,0 +1,165 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { runStudy, type ScenarioResult, type Study } from '@cedar-knot/core';
+import Excel from 'exceljs';
+import JSZip from 'jszip';
+import Papa from 'papaparse';
+import { networkStudy } from '../../../apps/server/src/seed/tarnholt-network.js';
+import { productionStudy } from '../../../apps/server/src/seed/tarnholt-production.js';
+import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
+import { snowmeltStudy } from '../../../apps/server/src/seed/tarnholt-snowmelt.js';
+import { buildReport, contextOf, isPart } from './build.js';
+import { isNumber, PARTS, printed, type NumberCell, type ReportDocument } from './document.js';
+import { chartSvg } from './drawing.js';
+import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
+import { ledger } from './lists.js';
+
+const DEMOS: [string, Study][] = [
+  ['reinjection', reinjectionStudy()],
+  ['production well', productionStudy()],
+  ['network', networkStudy()],
+  ['snow-melt', snowmeltStudy()],
+];
+
+const cellsOf = (report: ReportDocument): NumberCell[] =>
+  report.sections
+    .flatMap((s) => s.blocks)
+    .flatMap((b) => (b.kind === 'table' ? b.rows.flatMap((r) => r.cells.filter(isNumber)) : []));
+
+/** the figure that a cell says it is, looked up in the results of `solve` */
+function lookedUp(result: ScenarioResult, from: string): number | null | undefined {
+  const colon = from.indexOf(':');
+  if (colon > 0) return result.margins.find((m) => m.check === from.slice(0, colon) && m.where === from.slice(colon + 1))?.value;
+  const dot = from.lastIndexOf('.');
+  const [id, key] = [from.slice(0, dot), from.slice(dot + 1)];
+  if (id.startsWith('breakdown.')) return result.breakdowns[id.slice('breakdown.'.length)]![key as 'lift'];
+  return ((result.elements[id] ?? result.points[id]) as unknown as Record<string, number>)[key];
+}
+
+/** factors from SI to the units that are printed (NIST SP 811) */
+const FACTOR: Readonly<Record<string, number>> = {
+  'm³/h': 3600, gpm: 15850.3231, m: 1, ft: 3.280839895, 'bar(a)': 1e-5, bar: 1e-5, 'psi(a)': 1.450377377e-4, psi: 1.450377377e-4, kW: 1e-3, mm: 1e3, in: 39.37007874,
+  'm/s': 1, 'ft/s': 3.280839895, rpm: 1, '%': 100, '': 1, A: 1,
+}; // prettier-ignore
+
+describe.each(DEMOS)('%s', (_name, study) => {
+  const { scenarios } = runStudy(study);
+  const report = buildReport(study, { date: '2026-01-02' }, scenarios);
+
+  test('every figure is one of solve, and is shown in its unit', () => {
+    const cells = cellsOf(report).filter((c) => c.from !== undefined && c.from !== 'fluid' && !c.from.startsWith('fluid.'));
+    expect(cells.length).toBeGreaterThan(40);
+    for (const c of cells) {
+      const { result } = scenarios.find((s) => s.id === c.scenario)!;
+      expect([c.from, c.si]).toEqual([c.from, lookedUp(result!, c.from!)]);
+      const factor = FACTOR[c.unit];
+      if (factor !== undefined && c.unit !== 'bar(g)') expect(c.value / (c.si * factor || 1)).toBeCloseTo(c.si === 0 ? 0 : 1, 6);
+    }
+  });
+
+  test('in US units too: the same SI, other numbers', () => {
+    const us = buildReport(study, { units: 'us', date: '2026-01-02' }, scenarios);
+    const flows = cellsOf(us).filter((c) => c.unit === 'gpm');
+    for (const c of flows) expect(c.value / (c.si * 15850.3231 || 1)).toBeCloseTo(c.si === 0 ? 0 : 1, 6);
+    expect(cellsOf(us).map((c) => c.si).filter(Number.isFinite).length).toBe(cellsOf(report).length); // prettier-ignore
+  });
+
+  test('each margin that fails is said on the first page, whatever parts are chosen', () => {
+    const failing = scenarios
+      .filter((s) => s.model!.judged)
+      .flatMap((s) => s.result!.margins.filter((m) => m.verdict === 'fails'));
+    expect(report.failing).toHaveLength(failing.length);
+    expect(buildReport(study, { parts: ['line-list'] }, scenarios).failing).toEqual(report.failing);
+    for (const [i, m] of failing.entries()) expect(report.failing[i]).toContain(` of ${m.where} `);
+  });
+
+  test('the workbook holds the numbers of the document as numbers, and the ledger every figure', async () => {
+    const rows = ledger(contextOf(study, {}, scenarios));
+    const book = new Excel.Workbook();
+    await book.xlsx.load(Buffer.from(await reportWorkbook(report, rows)) as unknown as ArrayBuffer);
+    const numbers: number[] = [];
+    book.worksheets.filter((w) => w.name !== 'Ledger').forEach((w) => w.eachRow((r) => r.eachCell((c) => typeof c.value === 'number' && numbers.push(c.value)))); // prettier-ignore
+    expect(numbers).toEqual(cellsOf(report).map((c) => c.value));
+    const all = book.getWorksheet('Ledger')!;
+    expect(all.rowCount).toBe(rows.length + 1);
+    const [first] = rows;
+    expect(all.getRow(2).getCell(8).value).toBe((first!.cell as NumberCell).si);
+    // as many as solve gives
+    let expected = 0;
+    for (const s of scenarios) for (const e of Object.values(s.result!.elements)) expected += Object.values(e).filter((v) => typeof v === 'number').length; // prettier-ignore
+    for (const s of scenarios) for (const p of Object.values(s.result!.points)) expected += Object.values(p as object).filter((v) => typeof v === 'number').length; // prettier-ignore
+    expect(rows).toHaveLength(expected);
+  });
+
+  test('the PDF holds every number of the document, its sections as bookmarks, and no page of it is empty', async () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'cedar-knot-report-')), 'r.pdf');
+    writeFileSync(file, await reportPdf(report));
+    const read = spawnSync(process.execPath, [join(__dirname, 'test/pdf-text.mjs'), file], { encoding: 'utf8', maxBuffer: 1e8 });
+    expect(read.stderr).toBe('');
+    const { pages, title, outline } = JSON.parse(read.stdout) as { pages: string[][]; title: string; outline: string[] };
+    const words = new Set(pages.flat().flatMap((t) => t.split(/\s+/)));
+    const missing = cellsOf(report).map((c) => printed(c.value, c.figures)).filter((t) => !words.has(t)); // prettier-ignore
+    expect(missing).toEqual([]);
+    expect(title).toContain(study.title);
+    for (const s of report.sections.filter((x) => x.part !== 'cover')) expect(outline).toContain(s.title);
+    for (const p of pages) expect(p.join('').length).toBeGreaterThan(60);
+    // the font has every sign that is printed
+    expect(pages.flat().join('')).not.toContain('\uFFFD');
+    expect(pages.at(-1)!.join('')).toContain(`page ${pages.length} of ${pages.length}`);
+    for (const text of report.failing) expect(pages[0]!.join('').replace(/\s+/g, '')).toContain(text.replace(/\s+/g, ''));
+  }, 30_000);
+});
+
+const [, demo] = DEMOS[0]!;
+
+test('parts stand in the order in which they are asked for, those that the study keeps otherwise', () => {
+  expect(buildReport(demo, { parts: ['margins', 'pump-sheet'] }).sections.map((s) => s.part)).toEqual(['margins', 'pump-sheet']);
+  const own = {
+    ...demo,
+    report: { parts: ['scenarios', 'curves', 'nonsense'], checkedBy: 'B. Lund', wholeWorking: true },
+  } as Study;
+  expect(buildReport(own).sections.map((s) => s.part)).toEqual(['scenarios', 'curves']);
+  const cover = JSON.stringify(buildReport(own, { parts: ['cover'] }).sections);
+  expect(cover).toContain('B. Lund');
+  expect(new Set(buildReport(demo).sections.map((s) => s.part))).toEqual(
+    new Set(PARTS.filter((p) => p !== 'notes' || demo.notes)),
+  );
+  expect([isPart('curves'), isPart('toString')]).toEqual([true, false]);
+});
+
+test('a limit of the study stands with its reason; the calculation ends at what was typed', () => {
+  const limited = {
+    ...demo,
+    limits: [{ check: 'npsh-ratio', where: 'P-410', limit: 1.5, reason: 'agreed with the maker' }],
+  } as Study;
+  const sections = buildReport(limited, { parts: ['assumptions', 'working'], scenario: 'fouled' }).sections;
+  expect(JSON.stringify(sections[0])).toContain('agreed with the maker');
+  const steps = sections[1]!.blocks.flatMap((b) => (b.kind === 'text' ? [b.text] : []));
+  expect(steps[0]).toContain('D One filter fouled');
+  expect(steps.some((t) => t.startsWith('r = NPSHA/NPSHR') || t.includes('NPSHA/NPSHR'))).toBe(true);
+  expect(steps.join('\n')).toContain('Darcy–Weisbach');
+});
+
+test('tables: the ledger with SI beside it, one file a table', async () => {
+  const rows = ledger(contextOf(demo));
+  const csv = Papa.parse<Record<string, string>>(ledgerCsv(rows).trim(), { header: true });
+  const head = csv.data.find((r) => r.id === 'P-410' && r.figure === 'head' && r.scenario === 'winter')!;
+  const solved = runStudy(demo).scenarios.find((s) => s.id === 'winter')!.result!.elements['P-410'] as { head: number };
+  expect(Number(head['SI value'])).toBeCloseTo(solved.head, 6);
+  expect(head.unit).toBe('m');
+  const zip = await JSZip.loadAsync(await reportZip(buildReport(demo), rows));
+  expect(Object.keys(zip.files)).toEqual(expect.arrayContaining(['Ledger.csv', 'Margins.csv', 'Curves 1.svg']));
+});
+
+test('a chart is SVG by itself: a line is parted where a value lacks, and nothing in it is markup', () => {
+  const svg = chartSvg({ title: 'a <b> & "c"', x: { title: 'x' }, y: { title: 'y' }, width: 200, height: 100, traces: [{ colour: '#000', points: [[0, 0], [1, 1], null, [2, 0], [3, 1]] }] }); // prettier-ignore
+  expect(svg.match(/<path d="M[^"]*M[^"]*"/)).toBeTruthy();
+  expect(svg).toContain('a &lt;b&gt; &amp; &quot;c&quot;');
+  expect(chartSvg({ title: '', x: { title: '' }, y: { title: '' }, width: 200, height: 100, traces: [] })).toContain('</svg>');
+});
+
+test('numbers in print: four figures, whole ones whole', () => {
+  expect([printed(290), printed(1234567), printed(0.012345), printed(2950.4), printed(0), printed(NaN), printed(3, 1), printed(1e-7)]).toEqual(['290.0', '1234567', '0.01235', '2950', '0', '–', '3', '1.000e-7']); // prettier-ignore
+});

@@ -1,0 +1,243 @@
+import {
+  noiseOf,
+  type ElementDetail,
+  type PumpResult,
+  type RawEntry,
+  type SolvedScenario,
+  type ValveResult,
+} from '@cedar-knot/core';
+import { checkName } from '@cedar-knot/wording';
+import { named, scenarioName, solvedOf, type ReportContext } from './context.js';
+import type { Block, Cell, Column, Section, TableBlock } from './document.js';
+import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
+
+type Row = readonly [label: string, shown: Shown, of: (s: SolvedScenario) => unknown, key?: string];
+
+/** figures down, scenarios across; rows that stand nowhere are left out */
+function byScenario(c: ReportContext, id: string, rows: readonly (Row | string)[]): TableBlock {
+  const solved = solvedOf(c);
+  const columns: Column[] = [
+    textColumn('', 2.6),
+    textColumn('unit', 0.9),
+    ...solved.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 })),
+  ];
+  const made = rows.map((r): TableBlock['rows'][number] => {
+    if (typeof r === 'string') return { cells: [r], isHeading: true };
+    const [label, shown, of, key] = r;
+    const cells = solved.map((s): Cell => {
+      const value = of(s);
+      if (typeof value === 'string') return value;
+      return numberCell(
+        value,
+        shown,
+        c.system,
+        key === undefined ? { scenario: s.id } : { from: `${id}.${key}`, scenario: s.id },
+      );
+    });
+    return { cells: [label, unitOf(shown, c.system), ...cells] };
+  });
+  const kept = made.filter((r, i) =>
+    r.isHeading ? made[i + 1] !== undefined && !made[i + 1]!.isHeading : r.cells.slice(2).some((x) => x !== null),
+  );
+  return {
+    kind: 'table',
+    columns,
+    rows: kept.filter((r, i) => !r.isHeading || (kept[i + 1] !== undefined && !kept[i + 1]!.isHeading)),
+  };
+}
+
+/** entries of a thing: label, value with its unit */
+function facts(rows: readonly (readonly [string, Cell | undefined])[], caption: string): TableBlock {
+  const known = rows.filter((r): r is readonly [string, Cell] => r[1] !== undefined && r[1] !== null && r[1] !== '');
+  return {
+    kind: 'table',
+    caption,
+    columns: [textColumn('', 2), { label: '', width: 1.4 }, textColumn('unit', 0.8)],
+    rows: known.map(([label, cell]) => ({ cells: [label, cell, typeof cell === 'object' && cell !== null ? cell.unit : ''] })),
+  };
+}
+
+/** margins of a thing in every judged scenario, for the foot of its sheet */
+function marginsOf(c: ReportContext, id: string): TableBlock | null {
+  const solved = solvedOf(c);
+  const codes = [...new Set(solved.flatMap((s) => s.result!.margins.filter((m) => m.where === id && m.value !== null && m.verdict !== 'not-applicable').map((m) => m.check)))]; // prettier-ignore
+  if (codes.length === 0) return null;
+  const rows = codes.map((check) => ({
+    cells: [
+      checkName(check),
+      ...solved.map((s): Cell => {
+        const m = s.result!.margins.find((x) => x.check === check && x.where === id);
+        return m ? MARK[m.verdict] : null;
+      }),
+    ],
+  }));
+  return {
+    kind: 'table',
+    caption: 'Margins',
+    columns: [textColumn('check', 2), ...solved.map((s) => textColumn(scenarioName(c, s.id), 1.2))],
+    rows,
+  };
+}
+
+const pump =
+  (id: string) =>
+  (s: SolvedScenario): PumpResult | undefined =>
+    s.result!.elements[id] as PumpResult | undefined;
+
+/** The data sheet of a pump: fields as ISO 13709, annex N, asks for them, as far as the study knows them. */
+export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Section {
+  const { id } = e;
+  const at = pump(id);
+  const detail: ElementDetail | undefined = solvedOf(c).map((s) => s.model!.elements.find((x) => x.id === id)).find((x) => x?.pump); // prettier-ignore
+  const entry = typeof e.pump === 'string' ? (c.study.pumps?.[e.pump] ?? {}) : {};
+  const p = detail?.pump;
+  const per =
+    (of: (r: PumpResult) => number | null | undefined) =>
+    (s: SolvedScenario): unknown => {
+      const r = at(s);
+      return r ? of(r) : null;
+    };
+  const condition = byScenario(c, id, [
+    'Operating conditions',
+    ['units running', 'count', per((r) => r.running), 'running'],
+    ['liquid', 'number', (s) => s.model!.fluidName],
+    ['temperature', 'temperature', (s) => s.model!.temperature],
+    ['density', 'density', (s) => s.model!.fluid.density],
+    ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
+    ['vapour pressure', 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
+    ['flow', 'flow', per((r) => r.flow), 'flow'],
+    ['flow of one unit', 'flow', per((r) => (r.running > 0 ? r.flow / r.running : null))],
+    ['head', 'head', per((r) => r.head), 'head'],
+    ['inlet pressure', 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
+    ['outlet pressure', 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
+    [
+      'differential pressure',
+      'pressureDifference',
+      per((r) => (r.inletPressure === null || r.outletPressure === null ? null : r.outletPressure - r.inletPressure)),
+    ],
+    ['NPSHA', 'head', per((r) => r.npsha), 'npsha'],
+    'Performance',
+    ['NPSHR', 'head', per((r) => r.npshr), 'npshr'],
+    ['speed', 'speed', per((r) => r.speed), 'speed'],
+    ['impeller diameter', 'diameter', per((r) => r.diameter), 'diameter'],
+    ['stages', 'count', per((r) => r.stages), 'stages'],
+    ['efficiency', 'percent', per((r) => r.efficiency), 'efficiency'],
+    ['shaft power', 'power', per((r) => r.shaftPower), 'shaftPower'],
+    ['hydraulic power', 'power', per((r) => r.hydraulicPower), 'hydraulicPower'],
+    ['greatest shaft power on the curve', 'power', per((r) => r.greatestPower), 'greatestPower'],
+    ['best-efficiency flow of a unit', 'flow', per((r) => r.bestFlow), 'bestFlow'],
+    ['flow over best efficiency', 'percent', per((r) => r.flowRatio), 'flowRatio'],
+    ['specific speed', 'number', per((r) => r.specificSpeed), 'specificSpeed'],
+    ['suction specific speed', 'number', per((r) => r.suctionSpecificSpeed), 'suctionSpecificSpeed'],
+    ['viscosity factors CQ', 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.cq : null)), 'cq'],
+    ['CH', 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.ch : null)), 'ch'],
+    ['Cη', 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.ceta : null)), 'ceta'],
+    'Driver',
+    ['input power', 'power', per((r) => r.inputPower), 'inputPower'],
+    ['motor efficiency', 'percent', per((r) => r.motorEfficiency), 'motorEfficiency'],
+    ['power factor', 'number', per((r) => r.powerFactor), 'powerFactor'],
+    ['current of one motor', 'current', per((r) => r.current), 'current'],
+  ]);
+  const motor = p?.motor;
+  const one = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${Number((Number(v) * 100).toPrecision(4))} %`).join(', ') : null); // prettier-ignore
+  const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
+  const construction = facts(
+    [
+      ['maker', words(entry.maker)],
+      ['model', words(entry.name) ?? (typeof e.pump === 'string' ? e.pump : undefined)],
+      ['type', words(entry.type)],
+      ['size', words(entry.size)],
+      ['materials', words(entry.materials)],
+      ['liquids', words(entry.liquids)],
+      ['speed of the curve', numberCell(p?.speed, 'speed', c.system)],
+      ['largest impeller', numberCell(p?.maxDiameter ?? p?.curves.at(-1)?.diameter, 'diameter', c.system)],
+      [
+        'least impeller',
+        numberCell(p?.minDiameter ?? (p && p.curves.length > 1 ? p.curves[0]!.diameter : undefined), 'diameter', c.system),
+      ],
+      ['shut-off head, as it runs', numberCell(detail?.performance?.shutOffHead, 'head', c.system)],
+      ['minimum continuous flow', numberCell(p?.minFlow, 'flow', c.system)],
+      ['casing pressure, greatest', numberCell(p?.casingPressure, 'pressure', c.system)],
+      ['temperature, greatest', numberCell(p?.maxTemperature, 'temperature', c.system)],
+      ['shaft power, greatest', numberCell(p?.maxShaftPower, 'power', c.system)],
+      ['motor rating', numberCell(motor?.ratedPower, 'power', c.system)],
+      ['motor efficiency (at 50, 75, 100 % load)', motor?.efficiency === undefined ? undefined : one(motor.efficiency)],
+      ['drive efficiency', motor?.driveEfficiency === undefined ? undefined : one(motor.driveEfficiency)],
+      ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],
+      ['curve', entry.typical === true ? 'typical: to be replaced by the maker’s' : undefined],
+    ],
+    'Pump and driver',
+  );
+  const margins = marginsOf(c, id);
+  const blocks: Block[] = [condition, ...(construction.rows.length > 0 ? [construction] : []), ...(margins ? [margins] : [])];
+  return { part: 'pump-sheet', title: `Pump data sheet: ${named(id, e.name)}`, name: `Pump ${id}`, blocks };
+}
+
+/** The data sheet of a control valve: fields as IEC 60534-7 asks for them, as far as the study knows them. */
+export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Section {
+  const { id } = e;
+  const at = (s: SolvedScenario): ValveResult | undefined => s.result!.elements[id] as ValveResult | undefined;
+  const detail: ElementDetail | undefined = solvedOf(c).map((s) => s.model!.elements.find((x) => x.id === id)).find((x) => x?.valve); // prettier-ignore
+  const entry = typeof e.valve === 'string' ? (c.study.valves?.[e.valve] ?? {}) : {};
+  const v = detail?.valve;
+  const per =
+    (of: (r: ValveResult) => unknown) =>
+    (s: SolvedScenario): unknown => {
+      const r = at(s);
+      return r ? of(r) : null;
+    };
+  const condition = byScenario(c, id, [
+    'Service conditions',
+    ['liquid', 'number', (s) => s.model!.fluidName],
+    ['temperature', 'temperature', (s) => s.model!.temperature],
+    ['density', 'density', (s) => s.model!.fluid.density],
+    ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
+    ['vapour pressure', 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
+    ['flow', 'flow', per((r) => r.flow), 'flow'],
+    ['inlet pressure', 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
+    ['outlet pressure', 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
+    ['drop', 'pressureDifference', per((r) => r.drop), 'drop'],
+    'Sizing (IEC 60534-2-1)',
+    ['choked drop', 'pressureDifference', per((r) => r.chokedDrop), 'chokedDrop'],
+    ['required Kv', 'number', per((r) => r.kv), 'kv'],
+    ['required Cv', 'number', per((r) => r.cv), 'cv'],
+    ['piping factor FP', 'number', per((r) => r.fp), 'fp'],
+    ['Reynolds factor FR', 'number', per((r) => r.fr), 'fr'],
+    ['travel', 'percent', per((r) => r.opening), 'opening'],
+    ['choked', 'number', per((r) => (r.choked ? 'yes' : 'no'))],
+    ['noise of the flow', 'number', (s) => noiseIn(s, id)],
+  ]);
+  const construction = facts(
+    [
+      ['maker', entry.maker as string | undefined],
+      ['model', (entry.name as string | undefined) ?? (typeof e.valve === 'string' ? e.valve : undefined)],
+      ['type', (entry.type ?? entry.body) as string | undefined],
+      ['nominal size', entry.size as string | undefined],
+      ['pressure class', entry.pressureClass as string | undefined],
+      ['rated Kv', numberCell(v?.ratedKv, 'number', c.system)],
+      ['inherent characteristic', v?.characteristic],
+      ['rangeability', numberCell(v?.rangeability, 'number', c.system)],
+      ['FL', numberCell(v?.fl, 'number', c.system)],
+      ['xFz', numberCell(v?.xfz, 'number', c.system)],
+      ['allowable drop', numberCell(v?.maxDrop, 'pressureDifference', c.system)],
+      ['holds', typeof e.mode === 'string' ? e.mode.replaceAll('-', ' ') : undefined],
+    ],
+    'Valve',
+  );
+  const margins = marginsOf(c, id);
+  const blocks: Block[] = [condition, ...(construction.rows.length > 0 ? [construction] : []), ...(margins ? [margins] : [])];
+  return { part: 'valve-sheet', title: `Control valve data sheet: ${named(id, e.name)}`, name: `Valve ${id}`, blocks };
+}
+
+function noiseIn(s: SolvedScenario, id: string): string | null {
+  const r = s.result!.elements[id] as ValveResult | undefined;
+  const v = s.model!.elements.find((e) => e.id === id)?.valve;
+  if (!v || !r || r.inletPressure === null || r.outletPressure === null || r.drop === null || !(r.drop > 0)) return null;
+  const xf = s.result!.margins.find((m) => m.check === 'valve-cavitation' && m.where === id)?.value ?? null;
+  const choked = r.chokedDrop !== null && r.chokedDrop > 0 ? r.drop / r.chokedDrop : null;
+  return noiseOf(xf, choked, r.outletPressure, s.model!.fluid.vapourPressure);
+}
+
+/** elements of a kind in the order of the study */
+export const ofKind = (c: ReportContext, kind: string): (RawEntry & { id: string; kind: string; line: string })[] =>
+  c.study.lines.flatMap((l) => l.elements.map((e) => ({ ...e, line: l.id }))).filter((e) => e.kind === kind);

@@ -1,0 +1,30 @@
+import JSZip from 'jszip';
+import Papa from 'papaparse';
+import { cellText, isNumber, type Cell, type ReportDocument } from './document.js';
+import type { LedgerRow } from './lists.js';
+import { LEDGER_HEADS, ledgerCells } from './workbook.js';
+
+const NEWLINE = { newline: '\n' };
+const plain = (c: Cell): string | number => (isNumber(c) ? Number(c.value.toPrecision(9)) : cellText(c));
+
+/** The ledger as one table: every figure of every element and scenario, in the units that are shown and in SI. */
+export function ledgerCsv(rows: readonly LedgerRow[]): string {
+  return `${Papa.unparse([LEDGER_HEADS, ...rows.map((r) => ledgerCells(r).map(plain))], NEWLINE)}\n`;
+}
+
+/** One CSV a table of each part, and the ledger, in a zip. */
+export async function reportZip(report: ReportDocument, rows: readonly LedgerRow[]): Promise<Uint8Array> {
+  const zip = new JSZip();
+  for (const s of report.sections) {
+    const tables = s.blocks.filter((b) => b.kind === 'table' && b.rows.length > 0);
+    tables.forEach((t, i) => {
+      if (t.kind !== 'table') return;
+      const heads = t.columns.map((c) => (c.unit ? `${c.label} [${c.unit}]` : c.label));
+      const name = `${s.name}${tables.length > 1 ? ` ${t.caption ?? i + 1}` : ''}`.replace(/[^\p{L}\p{N} _-]/gu, '').trim();
+      zip.file(`${name}.csv`, `${Papa.unparse([heads, ...t.rows.map((r) => r.cells.map(plain))], NEWLINE)}\n`);
+    });
+    s.blocks.forEach((b, i) => b.kind === 'figure' && zip.file(`${s.name} ${i + 1}.svg`, b.svg));
+  }
+  zip.file('Ledger.csv', ledgerCsv(rows));
+  return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' });
+}
