@@ -19,6 +19,10 @@ test('margins of every demo study: as often near, failing and held as the comman
       if ((await counts.count()) === 0) continue;
       const wanted = ['fails', 'near', 'holds'].map((v) => s.margins.filter((m) => m.verdict === v).length).filter((n) => n > 0);
       await expect(counts).toHaveText(wanted.join(''));
+      // and the strip below says the worst of them
+      const worst = ['fails', 'near', 'holds'].find((v) => s.margins.some((m) => m.verdict === v))!;
+      const card = page.getByRole('button', { name: new RegExp(`^Scenario ${String.fromCharCode(65 + i)}`) });
+      await expect(card.locator('[data-verdict]').first()).toHaveAttribute('data-verdict', worst);
     }
     // nothing is hidden: a check that fails anywhere stands among those that need attention, worst first
     await page.getByRole('radio', { name: 'near or failing' }).click();

@@ -1,5 +1,7 @@
 // npm run screenshots: the pictures of docs/screenshots from the running application (npm start) with the demo plant as it comes.
-import { mkdirSync, readFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { DRAWN, placeOf, printedSheet, SHEET } from '../e2e/printed-sheet.mjs';
@@ -110,12 +112,27 @@ await network.goto(`${address}/studies/${study('Network circulation')}/system`);
 await settle(network);
 await shot(network, '07-network');
 
-const sizes = await page();
-await sizes.goto(`${address}/studies/${study('Reinjection transfer')}/system`);
-await settle(sizes);
-await sizes.getByRole('tab', { name: 'Line sizes' }).click();
-await settle(sizes, 1500);
-await shot(sizes, '09-line-sizes');
+const printed = await page();
+await printed.goto(`${address}/studies/${study('Reinjection transfer')}/report`);
+await printed.locator('[data-sheet=pump-sheet]').waitFor({ timeout: 60_000 });
+await printed.locator('[data-sheet=pump-sheet]').evaluate((e) => e.scrollIntoView());
+await settle(printed, 400);
+await shot(printed, '09-report');
+// two of its pages as they print; the pictures of them are poppler-utils'
+const document = await (await printed.request.get(`${address}/api/studies/${study('Reinjection transfer')}`)).json();
+const pdf = await printed.request.post(`${address}/api/studies/report`, {
+  data: { document: document.document, format: 'pdf', date: '2026-11-26' },
+});
+const work = mkdtempSync(join(tmpdir(), 'cedar-knot-shots-'));
+writeFileSync(join(work, 'r.pdf'), await pdf.body());
+for (const n of ['3', '8'])
+  spawnSync('pdftoppm', ['-r', '100', '-f', n, '-l', n, '-png', '-singlefile', join(work, 'r.pdf'), join(work, `p${n}`)]);
+const two = await page('light', { width: 1280, height: 890 });
+const png = (n) =>
+  `<img style="width:626px" src="data:image/png;base64,${readFileSync(join(work, `p${n}.png`)).toString('base64')}">`;
+await two.setContent(`<body style="margin:0;display:flex;gap:8px;padding:8px;background:#EFEAE0">${png('3')}${png('8')}</body>`);
+await settle(two, 300);
+await shot(two, '15-report-pages');
 
 await matrix.locator('[data-result=Head] td').nth(2).locator('span').click();
 await settle(matrix, 500);
@@ -184,21 +201,6 @@ const file = { name: 'veldmark-pn-2026.csv', mimeType: 'text/csv', buffer: Buffe
 await catalogue.getByLabel('File to import').setInputFiles(file);
 await settle(catalogue, 1200);
 await shot(catalogue, '14-import');
-
-const find = await page();
-await find.goto(`${address}/catalogues/find`);
-for (const [label, text] of [
-  ['Flow', '120 m3/h'],
-  ['Head at that flow', '45 m'],
-  ['Static head', '30 m'],
-]) {
-  await find.getByLabel(label, { exact: true }).fill(text);
-  await find.getByLabel(label, { exact: true }).press('Enter');
-}
-await settle(find, 1800);
-for (const i of [0, 1, 2]) await find.getByRole('checkbox').nth(i).click();
-await settle(find, 800);
-await shot(find, '15-find');
 
 const picture = await page();
 await picture.goto(`${address}/catalogues/pumps/new/picture`);

@@ -30,7 +30,7 @@ export const PART_NAMES: Readonly<Record<Part, string>> = {
   assumptions: 'Assumptions and limits',
   fluids: 'Fluids',
   'pump-sheet': 'Pump data sheet',
-  'valve-sheet': 'Control valve data sheet',
+  'valve-sheet': 'Valve data sheet',
   'line-list': 'Line list',
   equipment: 'Equipment',
   scenarios: 'Scenarios',

@@ -59,6 +59,18 @@ describe.each(DEMOS)('%s', (_name, study) => {
     }
   });
 
+  test('every margin that solve judges stands on the sheet of margins with its verdict, in every scenario', () => {
+    const [sheet] = buildReport(study, { parts: ['margins'] }, scenarios).sections;
+    const cells = sheet!.blocks.flatMap((b) => (b.kind === 'table' ? b.rows.flatMap((r) => r.cells.filter(isNumber)) : []));
+    const said = cells.map((c) => `${c.scenario} ${c.from} ${c.verdict}`).sort();
+    const judged = scenarios.flatMap((s) =>
+      s
+        .result!.margins.filter((m) => m.verdict !== 'not-applicable' && m.value !== null)
+        .map((m) => `${s.id} ${m.check}:${m.where} ${m.verdict}`),
+    );
+    expect(said).toEqual(judged.sort());
+  });
+
   test('in US units too: the same SI, other numbers', () => {
     const us = buildReport(study, { units: 'us', date: '2026-01-02' }, scenarios);
     const flows = cellsOf(us).filter((c) => c.unit === 'gpm');

@@ -216,8 +216,8 @@ export interface ReportAsked {
 }
 
 /** The report of a study as it stands on the page, saved or not. */
-function printReport(document: Study, asked: ReportAsked): Promise<Blob> {
-  return fileFrom('/api/studies/report', { document, ...asked });
+function printReport(document: Study, asked: ReportAsked, signal?: AbortSignal): Promise<Blob> {
+  return fileFrom('/api/studies/report', { document, ...asked }, signal);
 }
 
 /** Some models as a file. */
@@ -225,11 +225,12 @@ function exportModels(format: 'json' | 'csv' | 'xlsx', ids: readonly string[], t
   return fileFrom('/api/catalogue/export', { format, ids, title });
 }
 
-async function fileFrom(path: string, body: object): Promise<Blob> {
+async function fileFrom(path: string, body: object, signal?: AbortSignal): Promise<Blob> {
   const response = await reached(path, {
     method: 'POST',
     body: JSON.stringify(body),
     headers: { 'content-type': 'application/json' },
+    ...(signal ? { signal } : {}),
   });
   if (!response.ok) throw refused(response.status, await response.json().catch(() => ({})));
   return response.blob();

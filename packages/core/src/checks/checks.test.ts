@@ -398,6 +398,7 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['motor-power', { pump: { running: 0 }, entry: { motor: { ratedPower: 9 } } }, 'off'],
   ['valve-authority', { role: 'maximum', valveRead: { mode: 'opening' } }, 'not-controlling'],
   ['valve-cavitation', {}, 'not-given'],
+  ['valve-cavitation', { valveEntry: { xfz: 0.3 }, valve: { flow: 0 } }, 'no-flow'],
   ['valve-cavitation', { valveEntry: { xfz: 0.3 }, valve: { inletPressure: 1000 } }, 'no-pressure'],
   ['valve-choked', { valve: { chokedDrop: -5 } }, 'no-pressure'],
   ['valve-drop', {}, 'not-given'],

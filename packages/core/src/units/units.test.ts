@@ -17,6 +17,8 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['length', 'ft', 0.3048],
   ['length', 'yd', 0.9144],
   ['length', 'mi', 1609.344],
+  ['temperatureDifference', 'K', 1],
+  ['temperatureDifference', 'R', 5 / 9],
   ['roughness', 'um', 1e-6],
   ['roughness', 'mm', 1e-3],
   ['roughness', 'm', 1],

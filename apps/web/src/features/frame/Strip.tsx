@@ -182,6 +182,7 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
       className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap"
       style={{ color: verdictColor(verdict) }}
       title={first ? `${checkName(first.check)} at ${first.where}` : undefined}
+      data-verdict={verdict}
     >
       <VerdictMark kind={verdict} />
       <span className="truncate">{text}</span>

@@ -267,7 +267,7 @@ function chance(count: number, judged: number): string {
   if (count === 0) return '0';
   if (count === judged) return '100 %';
   const share = (100 * count) / judged;
-  return share < 1 ? '< 1 %' : `${Math.round(share)} %`;
+  return share < 1 ? '< 1 %' : share > 99 ? '> 99 %' : `${Math.round(share)} %`;
 }
 
 function Chances({

@@ -93,7 +93,9 @@ export function Ledger({ rows, name }: { rows: readonly LedgerRow[]; name: strin
                 style={{ height: ROW, top: v.start }}
                 data-ledger-row={isNumber(r.cell) ? r.cell.from : r.id}
               >
-                <ScenarioLetter index={index} letter={letterOf(index)} small />
+                <span>
+                  <ScenarioLetter index={index} letter={letterOf(index)} small />
+                </span>
                 <span className="truncate">{r.line}</span>
                 <span className="truncate font-semibold">{r.id}</span>
                 <span className="text-inkq truncate">{r.kind}</span>

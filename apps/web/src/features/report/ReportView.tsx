@@ -1,6 +1,6 @@
 import { PART_NAMES, PARTS, type Part } from '@cedar-knot/report';
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { chosenParts, moved, setReport, toggled } from '../../state/reportParts.js';
@@ -12,6 +12,7 @@ import { reportWorker, type ReportWork } from '../../worker/report.js';
 import type { ReportMade } from '../../worker/report.worker.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Ledger } from './Ledger.js';
+import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
 
 const FORMATS = [
@@ -21,22 +22,25 @@ const FORMATS = [
   ['json', 'JSON', 'the document, SI beside what is shown'],
 ] as const;
 
+const SAYS = {
+  sheets: 'every figure is live and opens its working',
+  pages: 'the pages of the PDF',
+  ledger: 'every figure of every element in every scenario',
+} as const;
+
 /** The sheets that leave the building, as they will print: parts chosen on the left, every figure live, exports on the right. */
 export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
   const study = useStudy((s) => s.study);
   const { made, isWorking } = useReport(work);
-  const [shows, setShows] = useState<'sheets' | 'ledger'>('sheets');
+  const [shows, setShows] = useState<'sheets' | 'pages' | 'ledger'>('sheets');
+  const [isInk, setInk] = useState(false);
   return (
     <div className="flex min-h-0 flex-1 gap-2" data-report={made?.report.sections.length ?? 0} data-working={isWorking}>
       <Parts />
       <section aria-label="As it will print" className="bg-deep border-line flex min-w-0 flex-1 flex-col rounded-[5px] border">
         <header className="flex h-[38px] flex-none items-center gap-3 px-3">
-          <h1 className="text-[14px] font-semibold">{shows === 'sheets' ? 'As it will print' : 'Ledger'}</h1>
-          <span className="text-inkq truncate text-[12px]">
-            {shows === 'sheets'
-              ? 'every figure is live and opens its working'
-              : 'every figure of every element in every scenario'}
-          </span>
+          <h1 className="text-[14px] font-semibold">{shows === 'ledger' ? 'Ledger' : 'As it will print'}</h1>
+          <span className="text-inkq truncate text-[12px]">{SAYS[shows]}</span>
           <span className="ml-auto" />
           <Segmented
             label="What is shown"
@@ -44,6 +48,7 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
             onChange={setShows}
             options={[
               { value: 'sheets', text: 'sheets' },
+              { value: 'pages', text: 'pages' },
               { value: 'ledger', text: 'ledger' },
             ]}
           />
@@ -54,11 +59,13 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
           </p>
         ) : shows === 'sheets' ? (
           <Sheets report={made.report} />
+        ) : shows === 'pages' ? (
+          <PrintedPages isInk={isInk} />
         ) : (
           <Ledger rows={made.rows} name={fileName(study.title ?? 'ledger')} />
         )}
       </section>
-      <Export failing={made?.report.failing ?? []} />
+      <Export failing={made?.report.failing ?? []} isInk={isInk} onInk={setInk} />
     </div>
   );
 }
@@ -159,27 +166,32 @@ function Parts() {
   );
 }
 
-function Export({ failing }: { failing: readonly string[] }) {
+function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: boolean; onInk: (isInk: boolean) => void }) {
   const d = useDisplay();
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
-  const [isInk, setInk] = useState(false);
   const [units, setUnits] = useState<'study' | 'metric' | 'us'>('study');
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const stop = useRef<AbortController | null>(null);
   const save = async (format: (typeof FORMATS)[number][0]): Promise<void> => {
     setBusy(format);
     setProblem(null);
+    stop.current = new AbortController();
     try {
-      const blob = await api.printReport(study, {
-        format,
-        ink: isInk,
-        ...(units === 'study' ? {} : { units }),
-        ...(study.report?.date ? { date: study.report.date } : {}),
-      });
+      const blob = await api.printReport(
+        study,
+        {
+          format,
+          ink: isInk,
+          ...(units === 'study' ? {} : { units }),
+          ...(study.report?.date ? { date: study.report.date } : {}),
+        },
+        stop.current.signal,
+      );
       download(blob, `${fileName(`${study.tag ?? ''} ${study.title ?? 'study'}`)}.${format}`);
     } catch (e) {
-      setProblem(wordsOf(e));
+      if (!(e instanceof DOMException && e.name === 'AbortError')) setProblem(wordsOf(e));
     } finally {
       setBusy(null);
     }
@@ -213,6 +225,11 @@ function Export({ failing }: { failing: readonly string[] }) {
           <span className="text-inkq text-[12px]">{what}</span>
         </button>
       ))}
+      {busy !== null && (
+        <button type="button" className="text-cedar self-start text-[12px] hover:underline" onClick={() => stop.current?.abort()}>
+          Stop
+        </button>
+      )}
       {problem && (
         <p role="alert" className="text-fails text-[12px]">
           ▲ {problem}
@@ -248,7 +265,7 @@ function Export({ failing }: { failing: readonly string[] }) {
         <Segmented
           label="Pictures"
           value={isInk ? 'ink' : 'colour'}
-          onChange={(v) => setInk(v === 'ink')}
+          onChange={(v) => onInk(v === 'ink')}
           options={[
             { value: 'colour', text: 'colour' },
             { value: 'ink', text: 'ink' },
@@ -256,10 +273,12 @@ function Export({ failing }: { failing: readonly string[] }) {
         />
       </span>
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Title block</h3>
-      {field('checkedBy', 'checked')}
-      {field('approvedBy', 'approved')}
-      {field('revision', 'revision')}
-      {field('date', 'date')}
+      <div className="grid grid-cols-2 gap-x-2">
+        {field('checkedBy', 'checked')}
+        {field('approvedBy', 'approved')}
+        {field('revision', 'revision')}
+        {field('date', 'date')}
+      </div>
       {failing.length > 0 && (
         <p className="bg-failswash mt-1 rounded-[3px] p-2 text-[12px]" data-failing={failing.length}>
           <b className="font-semibold">▲ {failing.length === 1 ? 'One margin fails.' : `${failing.length} margins fail.`}</b> It
