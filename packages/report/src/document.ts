@@ -69,12 +69,19 @@ export interface Column {
   width?: number;
 }
 
+export interface TableRow {
+  cells: Cell[];
+  isHeading?: boolean;
+  /** its numbers are sums of the rows above it */
+  isSum?: boolean;
+}
+
 export interface TableBlock {
   kind: 'table';
   caption?: string;
   columns: Column[];
   /** a row with a text alone is a heading over those below it */
-  rows: { cells: Cell[]; isHeading?: boolean }[];
+  rows: TableRow[];
 }
 
 export interface FigureBlock {

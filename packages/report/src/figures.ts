@@ -8,6 +8,8 @@ import { ofKind } from './sheets.js';
 const SIZE = { width: 515, height: 290 };
 const SMALL = { width: 515, height: 170 };
 const INK = '#22302B';
+/** of a system curve: a picture of this size shows no more */
+const POINTS = 37;
 
 /** Head, efficiency and NPSH over the flow of every pump, with the system curve and duty of every scenario. */
 export function curves(c: ReportContext): Section | null {
@@ -17,7 +19,9 @@ export function curves(c: ReportContext): Section | null {
   const index = (id: string): number => c.study.scenarios.findIndex((s) => s.id === id);
   const flowTitle = `flow, ${unit('flow')}`;
   const blocks = ofKind(c, 'pump').flatMap((e): Block[] => {
-    const found = serviceCurves(solved, e.id);
+    // where it is off nothing is asked of it
+    const running = solved.filter((s) => (s.result!.elements[e.id] as PumpResult | undefined)?.running !== 0);
+    const found = serviceCurves(running, e.id, POINTS);
     if (found.scenarios.length === 0) return [];
     const line = (flow: readonly number[], y: readonly (number | null)[], of: (v: number) => number): Trace['points'] =>
       flow.map((q, i) => (y[i] == null ? null : ([show(q, 'flow'), of(y[i])] as const)));

@@ -160,7 +160,7 @@ export function lineList(c: ReportContext): Section {
     { label: 'weight, empty', unit: 'kg' },
     { label: 'volume', unit: 'm³' },
   ];
-  const sum = { cells: ['all pipes', '', '', null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'number', system), numberCell(volume, 'number', system)] as Cell[] }; // prettier-ignore
+  const sum = { isSum: true, cells: ['all pipes', '', '', null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'number', system), numberCell(volume, 'number', system)] as Cell[] }; // prettier-ignore
   const fittings = ofKind(c, 'pipe').map((e) => ({ cells: [named(e.id, e.name), written(e)] }));
   const blocks: Block[] = [
     ...(chosen
@@ -302,7 +302,7 @@ export function energy(c: ReportContext): Section | null {
     { label: 'electricity', unit: 'kWh/a' },
   ];
   const price = c.study.economics?.energyPrice;
-  const sum = { cells: ['all', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
+  const sum = { isSum: true, cells: ['all', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
   const blocks: Block[] = [{ kind: 'table', columns, rows: [...rows, sum] }];
   if (price) blocks.push({ kind: 'text', text: `At ${price} ${c.study.economics?.currency ?? ''} a kWh: ${Math.round(whole * price)} ${c.study.economics?.currency ?? ''} a year.` }); // prettier-ignore
   if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: 'Where a pump has no motor of its own, the efficiency of a typical one of its size is taken (IEC 60034-30-1, IE3).' }); // prettier-ignore

@@ -10,6 +10,7 @@ import {
   type ReportDocument,
   type Section,
   type TableBlock,
+  type TextBlock,
 } from './document.js';
 
 export type Paper = 'A4' | 'Letter';
@@ -33,8 +34,8 @@ const NEAR = '#855A10';
 const MARGIN = { side: 40, top: 56, bottom: 48 };
 /** points between the lines of a table */
 const ROW = 2.2;
-/** share of a page below which a heading would stand alone with a line or two */
-const LAST_HEADING = 0.86;
+/** room that a heading wants under it on its page: the head of a table and two of its rows */
+const UNDER_HEADING = 62;
 /** tables of more columns than this are printed across a page that lies */
 const MOST_COLUMNS = 9;
 
@@ -129,11 +130,15 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
       margin: [MARGIN.side, 14, MARGIN.side, 0],
     }),
     content: [...first, ...inner.flatMap((s) => sectionContent(s, tone))],
-    // a heading is not left alone at the foot of a page
-    pageBreakBefore: (node: { headlineLevel?: number; startPosition?: { verticalRatio: number } }) =>
-      node.headlineLevel === 2 && (node.startPosition?.verticalRatio ?? 0) > LAST_HEADING,
   };
 }
+
+/** A heading that goes to the next page where there is no room for what is under it: it takes that room, and gives it back. */
+const notAlone = (heading: Content): Record<string, unknown> => ({
+  stack: [heading, { text: ' ', fontSize: 1, margin: [0, UNDER_HEADING, 0, 0] }],
+  unbreakable: true,
+  margin: [0, 0, 0, -UNDER_HEADING - 2],
+});
 
 /** sections that begin on a page of their own: what leaves the building as a sheet */
 const SHEETS = new Set<Section['part']>(['pump-sheet', 'valve-sheet', 'curves', 'working']);
@@ -141,7 +146,7 @@ const SHEETS = new Set<Section['part']>(['pump-sheet', 'valve-sheet', 'curves', 
 function sectionContent(s: Section, tone: (colour: string) => string): Content[] {
   const columns = Math.max(0, ...s.blocks.map((b) => (b.kind === 'table' ? b.columns.length : 0)));
   const isLying = columns > MOST_COLUMNS;
-  const head: Content = {
+  const title = {
     text: s.title,
     fontSize: 13,
     bold: true,
@@ -149,17 +154,46 @@ function sectionContent(s: Section, tone: (colour: string) => string): Content[]
     margin: [0, 14, 0, 5],
     tocItem: true,
     outline: true,
-    headlineLevel: 2,
+  };
+  const head: Content = {
+    ...notAlone(title),
     ...(isLying
       ? { pageBreak: 'before', pageOrientation: 'landscape' }
       : SHEETS.has(s.part)
         ? { pageBreak: 'before', pageOrientation: 'portrait' }
         : {}),
   };
-  const blocks = s.blocks.map((b) => blockOf(b, tone));
+  const blocks = paired(s.blocks).map((b) => (b.kind === 'step' ? stepOf(b) : blockOf(b, tone)));
   // what follows a lying page stands again
   return isLying ? [head, ...blocks, { text: '', pageBreak: 'after', pageOrientation: 'portrait' }] : [head, ...blocks];
 }
+
+interface Step {
+  kind: 'step';
+  formula: TextBlock;
+  said: TextBlock;
+}
+
+/** a formula with what is said of it as one: a page of steps is laid out in half the time */
+function paired(blocks: readonly Block[]): (Block | Step)[] {
+  const found: (Block | Step)[] = [];
+  for (let i = 0; i < blocks.length; i++) {
+    const [b, next] = [blocks[i]!, blocks[i + 1]];
+    if (b.kind === 'text' && b.tone === 'formula' && next?.kind === 'text' && next.tone === 'quiet') {
+      found.push({ kind: 'step', formula: b, said: next });
+      i++;
+    } else found.push(b);
+  }
+  return found;
+}
+
+const stepOf = ({ formula, said }: Step): Content => ({
+  text: [
+    { text: `${inFont(formula.text)}\n`, fontSize: 9 },
+    { text: inFont(said.text), fontSize: 8, color: QUIET },
+  ],
+  margin: [8, 2, 0, 1],
+});
 
 function blockOf(b: Block, tone: (colour: string) => string): Content {
   switch (b.kind) {
@@ -238,9 +272,7 @@ function tableOf(t: TableBlock, tone: (colour: string) => string): Content {
     },
     margin: [0, 2, 0, 8],
   };
-  return t.caption === undefined
-    ? table
-    : { stack: [{ text: t.caption, bold: true, margin: [0, 6, 0, 1], headlineLevel: 2 }, table] };
+  return t.caption === undefined ? table : { stack: [notAlone({ text: t.caption, bold: true, margin: [0, 6, 0, 1] }), table] };
 }
 
 const headText = ({ label, unit }: Column): string => (unit ? `${label}, ${unit}` : label);

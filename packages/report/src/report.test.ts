@@ -92,8 +92,23 @@ describe.each(DEMOS)('%s', (_name, study) => {
     const book = new Excel.Workbook();
     await book.xlsx.load(Buffer.from(await reportWorkbook(report, rows)) as unknown as ArrayBuffer);
     const numbers: number[] = [];
-    book.worksheets.filter((w) => w.name !== 'Ledger').forEach((w) => w.eachRow((r) => r.eachCell((c) => typeof c.value === 'number' && numbers.push(c.value)))); // prettier-ignore
+    book.worksheets.filter((w) => w.name !== 'Ledger').forEach((w) => w.eachRow((r) => r.eachCell((c) => typeof (c.result ?? c.value) === 'number' && numbers.push((c.result ?? c.value) as number)))); // prettier-ignore
     expect(numbers).toEqual(cellsOf(report).map((c) => c.value));
+    // a sum is a formula over the rows above it, and gives what is printed
+    let sums = 0;
+    book.worksheets.forEach((w) =>
+      w.eachRow((r) =>
+        r.eachCell((c) => {
+          const range = /^SUM\(([A-Z]+)(\d+):\1(\d+)\)$/.exec(c.formula ?? '');
+          if (!range) return;
+          sums++;
+          let sum = 0;
+          for (let n = Number(range[2]); n <= Number(range[3]); n++) sum += Number(w.getCell(`${range[1]}${n}`).value ?? 0);
+          expect(sum / (c.result as number)).toBeCloseTo(1, 9);
+        }),
+      ),
+    );
+    expect(sums).toBeGreaterThan(0);
     const all = book.getWorksheet('Ledger')!;
     expect(all.rowCount).toBe(rows.length + 1);
     const [first] = rows;

@@ -45,7 +45,8 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
       if (block.caption !== undefined) sheet.addRow([block.caption]).font = { bold: true };
       if (block.columns.some((c) => c.label !== ''))
         sheet.addRow(block.columns.map((c) => (c.unit ? `${c.label} [${c.unit}]` : c.label))).font = { bold: true };
-      for (const r of block.rows) putRow(sheet, r.cells, r.isHeading === true);
+      const first = sheet.rowCount + 1;
+      for (const r of block.rows) putRow(sheet, r.cells, r.isHeading === true, r.isSum === true ? first : undefined);
       sheet.addRow([]);
     }
     sheet.columns.forEach((c, k) => (c.width = k === 0 ? 34 : 16));
@@ -66,12 +67,17 @@ export function ledgerCells(r: LedgerRow): Cell[] {
   return [r.scenario, r.line, r.id, r.kind, r.figure, cell, isNumber(cell) ? cell.unit : '', si];
 }
 
-function putRow(sheet: Excel.Worksheet, cells: readonly Cell[], isHeading: boolean): void {
+/** @param sumFrom row from which on the numbers of this one are sums */
+function putRow(sheet: Excel.Worksheet, cells: readonly Cell[], isHeading: boolean, sumFrom?: number): void {
   const row = sheet.addRow(cells.map((c) => (isNumber(c) ? c.value : c)));
   if (isHeading) row.font = { bold: true };
   cells.forEach((c, k) => {
     if (!isNumber(c)) return;
     const cell = row.getCell(k + 1);
+    if (sumFrom !== undefined && row.number > sumFrom) {
+      const letter = sheet.getColumn(k + 1).letter;
+      cell.value = { formula: `SUM(${letter}${sumFrom}:${letter}${row.number - 1})`, result: c.value };
+    }
     cell.numFmt = formatOf(c.value, c.figures);
     if (c.verdict === 'fails') cell.font = { bold: true, color: { argb: 'FFA93A22' } };
     if (c.verdict === 'near') cell.font = { color: { argb: 'FF855A10' } };

@@ -56,14 +56,15 @@ export class Around {
   }
 
   /**
-   * The nearest input of every margin, scenario by scenario.
+   * The nearest input of every margin of some scenarios, one after the other.
    *
-   * @param said told of each scenario @returns false where a newer question ended it
+   * @param ids of the scenarios; all where nothing is said @param said told of each scenario
+   * @returns false where a newer question ended it
    */
-  async nearest(study: Study, said: (scenario: string, found: Nearest[]) => void): Promise<boolean> {
+  async nearest(study: Study, said: (scenario: string, found: Nearest[]) => void, ids?: readonly string[]): Promise<boolean> {
     const isCurrent = this.current('nearest');
     for (const present of runStudy(study).scenarios) {
-      if (!present.model || present.result?.status === 'failed') continue;
+      if (!present.model || present.result?.status === 'failed' || ids?.includes(present.id) === false) continue;
       const found: Nearest[] = [];
       const done = await inSlices(nearestOfAll(study, present), isCurrent, (n) => n && found.push(n));
       if (!done) return false;

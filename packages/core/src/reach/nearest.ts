@@ -81,6 +81,8 @@ export interface Nearest {
 /** corrections by the secant before a place is taken as it is, and how near to the limit it has to be, as a share of it */
 const MOST_CORRECTIONS = 4;
 const AT_LIMIT = 1e-4;
+/** of the way to the limit may be left where the slope points to */
+const LEFT_AT_ONCE = 0.5;
 /** inputs that are tried for one margin: the first may turn before it gets there */
 const MOST_TRIED = 4;
 
@@ -131,6 +133,8 @@ function* soonest(
       const fb = insideBy(marginIn(probe.at(b), check, where));
       yield undefined;
       if (fb === null) break;
+      // it turned on the way, or nothing moves any more: another input will be sooner
+      if (round === 0 && Math.abs(fb) > LEFT_AT_ONCE * Math.abs(inside)) break;
       if (Math.abs(fb) <= small) {
         const now = probe.now!;
         const share = Math.abs(b - now) / usualChange(probe.input, now);
