@@ -198,7 +198,11 @@ test('several inputs at once, in each scenario from where it stands there; kept 
     ],
   });
   const present = runStudy(two).scenarios;
-  const inputs = (address: string) => (handleAt(two, address) as { inputs: never[] }).inputs;
+  const inputs = (address: string) => {
+    const handle = handleAt(two, address);
+    if (handle?.kind !== 'inputs') throw new Error(`${address} is no input`);
+    return handle.inputs;
+  };
   const moved = movedBy(two, present, [
     { input: inputs('T.level')[0]!, by: (x) => x + 1 },
     { input: inputs('h.temperature')[0]!, by: (x) => x - 10 },
