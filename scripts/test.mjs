@@ -31,7 +31,7 @@ async function main() {
     must(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.']);
   });
   step('types', () => must(process.execPath, ['scripts/types.mjs']));
-  step('unit tests', () => must(bin('jest'), ['--selectProjects', 'core', 'wording', 'cli', 'web', 'components']));
+  step('unit tests', () => must(bin('jest'), ['--selectProjects', 'core', 'wording', 'report', 'cli', 'web', 'components']));
   folder.make();
   database = new Database(folder.path, 'cedar_knot_test');
   const account = await database.start();

@@ -1,7 +1,6 @@
 import type { FallenPump, ModelHead, RankedPump } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { MemoryRouter } from 'react-router';
 import { candidate } from '../../test/candidate.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { Candidates } from './Candidates.js';
@@ -59,7 +58,7 @@ test('near misses: the nearest first, what is asked and what would be needed, in
     fallen('short', 'head-short', 49, 50),
   ];
   const us = await opened({ op: 'set', path: ['units'], value: 'us' });
-  show(us, <MemoryRouter><NearMisses fallen={all} heads={NONE} isRunning={false} /></MemoryRouter>); // prettier-ignore
+  show(us, <NearMisses fallen={all} heads={NONE} isRunning={false} />); // prettier-ignore
   const rows = screen.getAllByRole('row').slice(1).map((r) => within(r).getAllByRole('cell').map((c) => c.textContent)); // prettier-ignore
   expect(rows.map((r) => r[0])).toEqual(['short', 'npsh', 'far']);
   // 1 m is 3.28 ft; 0.1 of a ratio on 4 m are 0.4 m, 1.31 ft

@@ -29,11 +29,13 @@ const whole = (study: ReturnType<typeof pumpedStudy>): SuctionFigures => {
   }
 };
 
-test('level, heat and fouling: what is left, and where nothing is left, by a plain second run', async () => {
+test('level, heat, fouling, flow and speed: what is left, and where nothing is left, by a plain second run', async () => {
   const study = pumpedStudy(...more);
   const { builds, looks } = whole(study);
   expect(Object.keys(builds)).toEqual(['day', 'hot']);
-  expect(looks.map((l) => [l.kind, l.where])).toEqual([['level', 'V-1'], ['heat', null], ['fouling', 'ST']]); // prettier-ignore
+  const elements = study.lines[0]!.elements.map((e) => e.id);
+  const [FLOW, PUMP] = [elements.indexOf('CV-1'), elements.indexOf('P-1')];
+  expect(looks.map((l) => [l.kind, l.where])).toEqual([['level', 'V-1'], ['heat', null], ['fouling', 'ST'], ['flow', 'CV-1'], ['speed', 'P-1']]); // prettier-ignore
   const at = async (...changes: Operation[]) => {
     const { store } = await open(pumpedStudy(...more, ...changes));
     return store.getState().shown.hot!.outcome.result!.margins.find((m) => m.check === 'npsh-ratio')!;
@@ -45,6 +47,12 @@ test('level, heat and fouling: what is left, and where nothing is left, by a pla
     1.3,
     4,
   );
+  expect(
+    (await at({ op: 'set', path: ['lines', 0, 'elements', FLOW, 'flow'], value: `${turn('flow')} m3/s` })).value,
+  ).toBeCloseTo(1.3, 4);
+  expect(
+    (await at({ op: 'set', path: ['lines', 0, 'elements', PUMP, 'speed'], value: `${turn('speed')} rpm` })).value,
+  ).toBeCloseTo(1.3, 4);
   // 2.8 m are required at 60 m³/h: what is left is NPSHA less 1.3 of it
   const day = looks[0]!.scenarios.day!;
   expect(day.left).toBeCloseTo(builds.day!.npsha - 1.3 * 2.8, 2);
@@ -82,5 +90,5 @@ test('a newer question ends the one before it', async () => {
   const first = seeker.suction(study, 'P-1');
   const second = seeker.suction(study, 'P-1');
   expect(await first).toBeNull();
-  expect((await second)!.looks).toHaveLength(3);
+  expect((await second)!.looks).toHaveLength(5);
 }, 20_000);

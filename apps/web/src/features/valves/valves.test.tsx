@@ -1,7 +1,6 @@
 import type { ModelEntry, ModelWhole, Operation } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { MemoryRouter } from 'react-router';
 import { api } from '../../api/client.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { ValveCatalogue } from '../../worker/valveFigures.js';
@@ -39,7 +38,7 @@ async function shown(...more: Operation[]) {
   const opened = await open(pumpedStudy(scenarios, ...more));
   const work = plainWork();
   await act(async () => {
-    show(opened, <MemoryRouter><ValvesView work={work} /></MemoryRouter>); // prettier-ignore
+    show(opened, <ValvesView work={work} />); // prettier-ignore
     for (let i = 0; i < 4; i++) await settle();
   });
   return opened;
