@@ -231,7 +231,7 @@ test('a pump is edited as a further revision; a study that took the older one sa
   await expect(page.getByText('◐ 2 is newer')).toBeVisible();
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
-  await expect(page.getByLabel('Minimum continuous flow')).toHaveValue('40 m3/h');
+  await expect(page.getByRole('textbox', { name: 'Minimum continuous flow' })).toHaveValue('40 m3/h');
 });
 
 test('a duty begins a study with the pump that was found; the duty is met', async ({ page }) => {
