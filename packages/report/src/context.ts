@@ -1,4 +1,5 @@
 import { unitsOf, type SolvedScenario, type Study, type UnitSystem } from '@cedar-knot/core';
+import { letterOf } from '@cedar-knot/wording';
 
 /** What every part is made from. */
 export interface ReportContext {
@@ -8,9 +9,6 @@ export interface ReportContext {
   /** the scenario of what is worked for one alone */
   chosen: SolvedScenario | undefined;
 }
-
-export const letterOf = (index: number): string =>
-  index < 26 ? String.fromCharCode(65 + index) : `A${String.fromCharCode(39 + index)}`;
 
 /** `A Winter peak` */
 export function scenarioName({ study }: ReportContext, id: string): string {
@@ -23,6 +21,3 @@ export const systemFor = (study: Study, units: 'metric' | 'us' | undefined): Uni
 
 export const solvedOf = (c: ReportContext): SolvedScenario[] =>
   c.scenarios.filter((s) => s.model && s.result && s.result.status !== 'failed');
-
-/** name of a thing behind its id */
-export const named = (id: string, name: unknown): string => (typeof name === 'string' && name !== '' ? `${id} ${name}` : id);

@@ -1,6 +1,6 @@
 import { displayUnit, serviceCurves, toUnit, type Dimension, type PumpResult } from '@cedar-knot/core';
-import { prettyUnit } from '@cedar-knot/wording';
-import { letterOf, named, solvedOf, type ReportContext } from './context.js';
+import { letterOf, named, prettyUnit } from '@cedar-knot/wording';
+import { solvedOf, type ReportContext } from './context.js';
 import type { Block, FigureBlock, Section } from './document.js';
 import { chartSvg, styleOf, type Mark, type Trace } from './drawing.js';
 import { ofKind } from './sheets.js';

@@ -4,6 +4,7 @@ import {
   isCheckCode,
   overallVerdict,
   pipeWeight,
+  workingChain,
   worstMargins,
   writeShortForm,
   type Dimension,
@@ -15,9 +16,8 @@ import {
   type RawEntry,
   type SolvedScenario,
 } from '@cedar-knot/core';
-import { checkName, figureName, findingText, marginReason, wordedStep } from '@cedar-knot/wording';
-import { workingChain } from '@cedar-knot/core';
-import { named, scenarioName, solvedOf, type ReportContext } from './context.js';
+import { checkName, figureName, findingText, marginReason, named, wordedStep } from '@cedar-knot/wording';
+import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
 import { ofKind } from './sheets.js';
 import { column, MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';

@@ -6,8 +6,8 @@ import {
   type SolvedScenario,
   type ValveResult,
 } from '@cedar-knot/core';
-import { checkName } from '@cedar-knot/wording';
-import { named, scenarioName, solvedOf, type ReportContext } from './context.js';
+import { checkName, named } from '@cedar-knot/wording';
+import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
 

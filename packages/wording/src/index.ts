@@ -4,4 +4,5 @@ export { findingText, marginReason, checkName, checkValue, neededText } from './
 export { assumptionText, shortFormText } from './short-form.js';
 export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';
 export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from './catalogue.js';
+export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';

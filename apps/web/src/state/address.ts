@@ -1,4 +1,7 @@
 import { thingKind, type Operation, type RawElement, type RawEntry, type RawScenario, type Study } from '@cedar-knot/core';
+import { letterOf } from '@cedar-knot/wording';
+
+export { letterOf };
 
 /** Where a point, line or element stands in the study. */
 export interface Located {
@@ -73,12 +76,6 @@ export function ownEntries(study: Study, id: string): { letter: string; scenario
       .map((a) => a.slice(id.length + 1));
     return keys.length > 0 ? [{ letter: letterOf(i), scenario: s.id, keys }] : [];
   });
-}
-
-/** A, B … Z, A2, B2 … */
-export function letterOf(index: number): string {
-  const letter = String.fromCharCode(65 + (index % 26));
-  return index < 26 ? letter : `${letter}${Math.floor(index / 26) + 1}`;
 }
 
 /** An id that is still free, from a prefix: L-1, L-2 … */

@@ -9,7 +9,7 @@ import {
   type SweepField,
   type SweepRow,
 } from '@cedar-knot/core';
-import { checkName, figureName } from '@cedar-knot/wording';
+import { checkName, figureName, named } from '@cedar-knot/wording';
 import Papa from 'papaparse';
 import type { Shown } from './studyStore.js';
 
@@ -46,7 +46,6 @@ export interface Swept {
 
 /** Things whose numbers may be moved, each with its keys. */
 export function movable(study: Study): { id: string; name: string; keys: string[] }[] {
-  const named = (id: string, name: unknown): string => (typeof name === 'string' && name !== '' ? `${id} ${name}` : id);
   const things = [
     ...study.lines.flatMap((l) => l.elements.map((e) => [e.id, e.kind, e.name] as const)),
     ...Object.entries(study.points).map(([id, p]) => [id, p.kind, p.name] as const),

@@ -8,7 +8,7 @@ import {
   type ReadFigure,
   type Study,
 } from '@cedar-knot/core';
-import { figureName, problemText } from '@cedar-knot/wording';
+import { figureName, named, problemText } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useMemo, useState, type FormEvent } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -200,13 +200,9 @@ function PasteReadings() {
 
 /** points, lines and elements at which something is read */
 function placesOf(study: Study): [string, string][] {
-  const named = (id: string, name: unknown): [string, string] => [
-    id,
-    typeof name === 'string' && name !== '' ? `${id} ${name}` : id,
-  ];
   return [
-    ...study.lines.flatMap((l) => l.elements.map((e) => named(e.id, e.name))),
-    ...Object.entries(study.points).map(([id, p]) => named(id, p.name)),
+    ...study.lines.flatMap((l) => l.elements.map((e): [string, string] => [e.id, named(e.id, e.name)])),
+    ...Object.entries(study.points).map(([id, p]): [string, string] => [id, named(id, p.name)]),
     ...study.lines.map((l): [string, string] => [l.id, `Line ${l.id}`]),
   ];
 }
