@@ -44,6 +44,9 @@ const STYLES = [
   { colour: '#C27BB1', dash: '8 3 2 3 2 3' },
   { colour: '#494E5C', dash: '1.5 4' },
 ] as const;
+/** an SVG of these charts without hues: dashes and letters alone tell apart */
+export const inInk = (svg: string): string => STYLES.reduce((all, { colour }) => all.replaceAll(colour, INK), svg);
+
 export const styleOf = (index: number): { colour: string; dash?: string } => STYLES[index % STYLES.length]!;
 
 export const escaped = (text: string): string =>

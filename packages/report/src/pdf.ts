@@ -12,6 +12,7 @@ import {
   type TableBlock,
   type TextBlock,
 } from './document.js';
+import { inInk } from './drawing.js';
 
 export type Paper = 'A4' | 'Letter';
 
@@ -62,7 +63,8 @@ const inFont = (text: string): string => text.replaceAll('∝', '~').replaceAll(
 
 function definition(report: ReportDocument, paper: Paper, isInk: boolean): object {
   const { title, tag, date, failing, sections } = report;
-  const tone = (colour: string): string => (isInk ? INK : colour);
+  const look: Look = { isInk, tone: (colour) => (isInk ? INK : colour) };
+  const { tone } = look;
   const inner = sections.filter((s) => s.part !== 'cover');
   const [cover] = sections.filter((s) => s.part === 'cover');
   const said: Content[] =
@@ -76,7 +78,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
             margin: [0, 10, 0, 2],
           },
           ...failing.map((text) => ({
-            text: `▲ ${text}`.replace('▲ ', '! '),
+            text: `! ${text}`,
             color: tone(FAILS),
             fontSize: 9,
             margin: [0, 1, 0, 0],
@@ -85,7 +87,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
   const first: Content[] = [
     { text: title, fontSize: 20, bold: true, color: INK, margin: [0, 0, 0, 2] },
     { text: tag, fontSize: 12, color: QUIET, margin: [0, 0, 0, 12] },
-    ...(cover ? cover.blocks.map((b) => blockOf(b, tone)) : []),
+    ...(cover ? cover.blocks.map((b) => blockOf(b, look)) : []),
     ...said,
     ...(inner.length > 1
       ? [{ toc: { title: { text: 'Contents', bold: true, fontSize: 12, margin: [0, 16, 0, 4] }, numberStyle: { color: QUIET } } }]
@@ -129,8 +131,14 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
       fontSize: 8,
       margin: [MARGIN.side, 14, MARGIN.side, 0],
     }),
-    content: [...first, ...inner.flatMap((s) => sectionContent(s, tone))],
+    content: [...first, ...inner.flatMap((s) => sectionContent(s, look))],
   };
+}
+
+/** in colour, or without */
+interface Look {
+  isInk: boolean;
+  tone: (colour: string) => string;
 }
 
 /** A heading that goes to the next page where there is no room for what is under it: it takes that room, and gives it back. */
@@ -143,14 +151,14 @@ const notAlone = (heading: Content): Record<string, unknown> => ({
 /** sections that begin on a page of their own: what leaves the building as a sheet */
 const SHEETS = new Set<Section['part']>(['pump-sheet', 'valve-sheet', 'curves', 'working']);
 
-function sectionContent(s: Section, tone: (colour: string) => string): Content[] {
+function sectionContent(s: Section, look: Look): Content[] {
   const columns = Math.max(0, ...s.blocks.map((b) => (b.kind === 'table' ? b.columns.length : 0)));
   const isLying = columns > MOST_COLUMNS;
   const title = {
     text: s.title,
     fontSize: 13,
     bold: true,
-    color: tone(CEDAR),
+    color: look.tone(CEDAR),
     margin: [0, 14, 0, 5],
     tocItem: true,
     outline: true,
@@ -163,7 +171,7 @@ function sectionContent(s: Section, tone: (colour: string) => string): Content[]
         ? { pageBreak: 'before', pageOrientation: 'portrait' }
         : {}),
   };
-  const blocks = paired(s.blocks).map((b) => (b.kind === 'step' ? stepOf(b) : blockOf(b, tone)));
+  const blocks = paired(s.blocks).map((b) => (b.kind === 'step' ? stepOf(b) : blockOf(b, look)));
   // what follows a lying page stands again
   return isLying ? [head, ...blocks, { text: '', pageBreak: 'after', pageOrientation: 'portrait' }] : [head, ...blocks];
 }
@@ -195,12 +203,12 @@ const stepOf = ({ formula, said }: Step): Content => ({
   margin: [8, 2, 0, 1],
 });
 
-function blockOf(b: Block, tone: (colour: string) => string): Content {
+function blockOf(b: Block, look: Look): Content {
   switch (b.kind) {
     case 'text': {
       const looks = {
         quiet: { color: QUIET, fontSize: 8 },
-        fails: { color: tone(FAILS), bold: true },
+        fails: { color: look.tone(FAILS), bold: true },
         strong: { bold: true, fontSize: 10, margin: [0, 8, 0, 1] },
         formula: { fontSize: 9, margin: [8, 3, 0, 0] },
       };
@@ -209,17 +217,17 @@ function blockOf(b: Block, tone: (colour: string) => string): Content {
     case 'figure':
       return {
         stack: [
-          { svg: b.svg, width: b.width },
+          { svg: look.isInk ? inInk(b.svg) : b.svg, width: b.width },
           { text: b.caption, color: QUIET, fontSize: 8, margin: [0, 0, 0, 8] },
         ],
         unbreakable: true,
       };
     case 'table':
-      return tableOf(b, tone);
+      return tableOf(b, look);
   }
 }
 
-function tableOf(t: TableBlock, tone: (colour: string) => string): Content {
+function tableOf(t: TableBlock, { tone }: Look): Content {
   const heads = t.columns.map((c) => headText(c));
   const hasHead = heads.some((h) => h !== '');
   const many = t.columns.length > 7;
@@ -277,14 +285,12 @@ function tableOf(t: TableBlock, tone: (colour: string) => string): Content {
 
 const headText = ({ label, unit }: Column): string => (unit ? `${label}, ${unit}` : label);
 
-const MARKS = { near: '', fails: '', holds: '', 'not-applicable': '' } as const;
-
 function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string) => string): Content {
   const verdict = isNumber(cell) ? cell.verdict : undefined;
   const word = typeof cell === 'string' ? cell : '';
   const isFailing = verdict === 'fails' || word === 'FAILS' || word === 'not solved';
   const isNear = verdict === 'near' || word === 'near';
-  const mark = verdict === 'fails' ? ' fails' : verdict === 'near' ? ' near' : MARKS.holds;
+  const mark = verdict === 'fails' ? ' fails' : verdict === 'near' ? ' near' : '';
   return {
     text: inFont(`${cellText(cell)}${mark}`),
     fontSize: size,

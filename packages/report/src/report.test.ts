@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { runStudy, type ScenarioResult, type Study } from '@cedar-knot/core';
@@ -10,9 +10,10 @@ import { networkStudy } from '../../../apps/server/src/seed/tarnholt-network.js'
 import { productionStudy } from '../../../apps/server/src/seed/tarnholt-production.js';
 import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
 import { snowmeltStudy } from '../../../apps/server/src/seed/tarnholt-snowmelt.js';
+import { lineStyle } from '../../../apps/web/src/ui/scenarioStyle.js';
 import { buildReport, contextOf, isPart } from './build.js';
 import { isNumber, PARTS, printed, type NumberCell, type ReportDocument } from './document.js';
-import { chartSvg } from './drawing.js';
+import { chartSvg, styleOf } from './drawing.js';
 import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
 import { ledger } from './lists.js';
 
@@ -22,6 +23,23 @@ const DEMOS: [string, Study][] = [
   ['network', networkStudy()],
   ['snow-melt', snowmeltStudy()],
 ];
+
+interface ReadBack {
+  pages: string[][];
+  title: string;
+  outline: string[];
+  /** `#rrggbb` */
+  colours: string[];
+}
+
+/** a PDF as another program reads it */
+function readBack(pdf: Buffer): ReadBack {
+  const file = join(mkdtempSync(join(tmpdir(), 'cedar-knot-report-')), 'r.pdf');
+  writeFileSync(file, pdf);
+  const read = spawnSync(process.execPath, [join(__dirname, 'test/pdf-text.mjs'), file], { encoding: 'utf8', maxBuffer: 1e8 });
+  expect(read.stderr).toBe('');
+  return JSON.parse(read.stdout) as ReadBack;
+}
 
 const cellsOf = (report: ReportDocument): NumberCell[] =>
   report.sections
@@ -121,11 +139,7 @@ describe.each(DEMOS)('%s', (_name, study) => {
   });
 
   test('the PDF holds every number of the document, its sections as bookmarks, and no page of it is empty', async () => {
-    const file = join(mkdtempSync(join(tmpdir(), 'cedar-knot-report-')), 'r.pdf');
-    writeFileSync(file, await reportPdf(report));
-    const read = spawnSync(process.execPath, [join(__dirname, 'test/pdf-text.mjs'), file], { encoding: 'utf8', maxBuffer: 1e8 });
-    expect(read.stderr).toBe('');
-    const { pages, title, outline } = JSON.parse(read.stdout) as { pages: string[][]; title: string; outline: string[] };
+    const { pages, title, outline } = readBack(await reportPdf(report));
     const words = new Set(pages.flat().flatMap((t) => t.split(/\s+/)));
     const missing = cellsOf(report).map((c) => printed(c.value, c.figures)).filter((t) => !words.has(t)); // prettier-ignore
     expect(missing).toEqual([]);
@@ -185,6 +199,30 @@ test('a chart is SVG by itself: a line is parted where a value lacks, and nothin
   expect(svg.match(/<path d="M[^"]*M[^"]*"/)).toBeTruthy();
   expect(svg).toContain('a &lt;b&gt; &amp; &quot;c&quot;');
   expect(chartSvg({ title: '', x: { title: '' }, y: { title: '' }, width: 200, height: 100, traces: [] })).toContain('</svg>');
+});
+
+test('in ink nothing on any page has a hue, neither words nor lines of figures; in colour both have', async () => {
+  const report = buildReport(demo, { parts: ['cover', 'margins', 'curves', 'profile'] });
+  // grey is what has its three parts alike; the paper's own warm greys are at most 0x1b apart
+  const hued = (colours: string[]): string[] =>
+    colours.filter((c) => {
+      const parts = [1, 3, 5].map((i) => parseInt(c.slice(i, i + 2), 16));
+      return Math.max(...parts) - Math.min(...parts) > 0x20;
+    });
+  expect(hued(readBack(await reportPdf(report, { isInk: true })).colours)).toEqual([]);
+  const coloured = hued(readBack(await reportPdf(report)).colours);
+  expect(coloured).toEqual(expect.arrayContaining([styleOf(0).colour.toLowerCase(), '#a93a22']));
+}, 30_000);
+
+test('a scenario has the hue and the dash in print that it has on the screen', () => {
+  const tokens = readFileSync(join(__dirname, '../../../apps/web/src/tokens.css'), 'utf8');
+  const token = (name: string): string | undefined => new RegExp(`--${name}:\\s*([^;]+);`).exec(tokens)?.[1]!.trim();
+  for (const [i, letter] of [...'abcdefgh'].entries()) {
+    expect([letter, styleOf(i).colour]).toEqual([letter, token(`sc-${letter}`)]);
+    expect([letter, styleOf(i).dash ?? 'none']).toEqual([letter, token(`sc-${letter}-dash`)]);
+    expect([letter, lineStyle(i).dash]).toEqual([letter, styleOf(i).dash ?? '']);
+  }
+  expect(styleOf(8)).toEqual(styleOf(0));
 });
 
 test('numbers in print: four figures, whole ones whole', () => {

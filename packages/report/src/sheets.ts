@@ -8,10 +8,18 @@ import {
 } from '@cedar-knot/core';
 import { checkName, named } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
-import type { Block, Cell, Column, Section, TableBlock } from './document.js';
+import type { Cell, Column, Part, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
 
 type Row = readonly [label: string, shown: Shown, of: (s: SolvedScenario) => unknown, key?: string];
+
+const LIQUID: readonly Row[] = [
+  ['liquid', 'number', (s) => s.model!.fluidName],
+  ['temperature', 'temperature', (s) => s.model!.temperature],
+  ['density', 'density', (s) => s.model!.fluid.density],
+  ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
+  ['vapour pressure', 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
+];
 
 /** figures down, scenarios across; rows that stand nowhere are left out */
 function byScenario(c: ReportContext, id: string, rows: readonly (Row | string)[]): TableBlock {
@@ -57,7 +65,7 @@ function facts(rows: readonly (readonly [string, Cell | undefined])[], caption: 
   };
 }
 
-/** margins of a thing in every judged scenario, for the foot of its sheet */
+/** margins of a thing in every solved scenario, for the foot of its sheet */
 function marginsOf(c: ReportContext, id: string): TableBlock | null {
   const solved = solvedOf(c);
   const codes = [...new Set(solved.flatMap((s) => s.result!.margins.filter((m) => m.where === id && m.value !== null && m.verdict !== 'not-applicable').map((m) => m.check)))]; // prettier-ignore
@@ -79,32 +87,44 @@ function marginsOf(c: ReportContext, id: string): TableBlock | null {
   };
 }
 
-const pump =
-  (id: string) =>
-  (s: SolvedScenario): PumpResult | undefined =>
-    s.result!.elements[id] as PumpResult | undefined;
+/** what a sheet is about: the element, its model in the first solved scenario, and its figures in each */
+function subjectOf<R>(
+  c: ReportContext,
+  e: RawEntry & { id: string },
+): { detail: ElementDetail | undefined; per: (of: (r: R) => unknown) => (s: SolvedScenario) => unknown } {
+  // prettier-ignore
+  return {
+    detail: solvedOf(c)
+      .map((s) => s.model!.elements.find((x) => x.id === e.id))
+      .find((x) => x !== undefined),
+    per: (of) => (s) => {
+      const r = s.result!.elements[e.id] as R | undefined;
+      return r ? of(r) : null;
+    },
+  };
+}
+
+function sheetOf(
+  c: ReportContext,
+  part: Part,
+  e: RawEntry & { id: string },
+  words: { title: string; name: string },
+  tables: readonly TableBlock[],
+): Section {
+  const margins = marginsOf(c, e.id);
+  const blocks = [...tables, ...(margins ? [margins] : [])].filter((t) => t.rows.length > 0);
+  return { part, title: `${words.title}: ${named(e.id, e.name)}`, name: `${words.name} ${e.id}`, blocks };
+}
 
 /** The data sheet of a pump: fields as ISO 13709, annex N, asks for them, as far as the study knows them. */
 export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Section {
-  const { id } = e;
-  const at = pump(id);
-  const detail: ElementDetail | undefined = solvedOf(c).map((s) => s.model!.elements.find((x) => x.id === id)).find((x) => x?.pump); // prettier-ignore
+  const { detail, per } = subjectOf<PumpResult>(c, e);
   const entry = typeof e.pump === 'string' ? (c.study.pumps?.[e.pump] ?? {}) : {};
   const p = detail?.pump;
-  const per =
-    (of: (r: PumpResult) => number | null | undefined) =>
-    (s: SolvedScenario): unknown => {
-      const r = at(s);
-      return r ? of(r) : null;
-    };
-  const condition = byScenario(c, id, [
+  const condition = byScenario(c, e.id, [
     'Operating conditions',
     ['units running', 'count', per((r) => r.running), 'running'],
-    ['liquid', 'number', (s) => s.model!.fluidName],
-    ['temperature', 'temperature', (s) => s.model!.temperature],
-    ['density', 'density', (s) => s.model!.fluid.density],
-    ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
-    ['vapour pressure', 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
+    ...LIQUID,
     ['flow', 'flow', per((r) => r.flow), 'flow'],
     ['flow of one unit', 'flow', per((r) => (r.running > 0 ? r.flow / r.running : null))],
     ['head', 'head', per((r) => r.head), 'head'],
@@ -168,31 +188,17 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     ],
     'Pump and driver',
   );
-  const margins = marginsOf(c, id);
-  const blocks: Block[] = [condition, ...(construction.rows.length > 0 ? [construction] : []), ...(margins ? [margins] : [])];
-  return { part: 'pump-sheet', title: `Pump data sheet: ${named(id, e.name)}`, name: `Pump ${id}`, blocks };
+  return sheetOf(c, 'pump-sheet', e, { title: 'Pump data sheet', name: 'Pump' }, [condition, construction]);
 }
 
 /** The data sheet of a control valve: fields as IEC 60534-7 asks for them, as far as the study knows them. */
 export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Section {
-  const { id } = e;
-  const at = (s: SolvedScenario): ValveResult | undefined => s.result!.elements[id] as ValveResult | undefined;
-  const detail: ElementDetail | undefined = solvedOf(c).map((s) => s.model!.elements.find((x) => x.id === id)).find((x) => x?.valve); // prettier-ignore
+  const { detail, per } = subjectOf<ValveResult>(c, e);
   const entry = typeof e.valve === 'string' ? (c.study.valves?.[e.valve] ?? {}) : {};
   const v = detail?.valve;
-  const per =
-    (of: (r: ValveResult) => unknown) =>
-    (s: SolvedScenario): unknown => {
-      const r = at(s);
-      return r ? of(r) : null;
-    };
-  const condition = byScenario(c, id, [
+  const condition = byScenario(c, e.id, [
     'Service conditions',
-    ['liquid', 'number', (s) => s.model!.fluidName],
-    ['temperature', 'temperature', (s) => s.model!.temperature],
-    ['density', 'density', (s) => s.model!.fluid.density],
-    ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
-    ['vapour pressure', 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
+    ...LIQUID,
     ['flow', 'flow', per((r) => r.flow), 'flow'],
     ['inlet pressure', 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
     ['outlet pressure', 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
@@ -205,7 +211,7 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
     ['Reynolds factor FR', 'number', per((r) => r.fr), 'fr'],
     ['travel', 'percent', per((r) => r.opening), 'opening'],
     ['choked', 'number', per((r) => (r.choked ? 'yes' : 'no'))],
-    ['noise of the flow', 'number', (s) => noiseIn(s, id)],
+    ['flow regime', 'number', (s) => noiseIn(s, e.id)],
   ]);
   const construction = facts(
     [
@@ -224,9 +230,7 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
     ],
     'Valve',
   );
-  const margins = marginsOf(c, id);
-  const blocks: Block[] = [condition, ...(construction.rows.length > 0 ? [construction] : []), ...(margins ? [margins] : [])];
-  return { part: 'valve-sheet', title: `Control valve data sheet: ${named(id, e.name)}`, name: `Valve ${id}`, blocks };
+  return sheetOf(c, 'valve-sheet', e, { title: 'Control valve data sheet', name: 'Valve' }, [condition, construction]);
 }
 
 function noiseIn(s: SolvedScenario, id: string): string | null {
