@@ -47,6 +47,21 @@ const INSIDE_CORE = {
   message: 'The core is seen through its index alone.',
 };
 
+const FEATURES = [
+  'frame',
+  'studies',
+  'system',
+  'scenarios',
+  'curves',
+  'catalogue',
+  'picture',
+  'pumps',
+  'valves',
+  'margins',
+  'suction',
+  'report',
+];
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.test-data/**', 'e2e/results/**', 'docs/**'] },
   eslint.configs.recommended,
@@ -116,38 +131,11 @@ export default tseslint.config(
     INSIDE_CORE,
     { group: ['react', 'react-*', '**/features/**', '**/ui/**'], message: 'state has no React.' },
   ]),
-  ...[
-    'frame',
-    'studies',
-    'system',
-    'scenarios',
-    'curves',
-    'catalogue',
-    'picture',
-    'pumps',
-    'valves',
-    'margins',
-    'suction',
-    'report',
-  ].map((own) =>
+  ...FEATURES.map((own) =>
     closed(`apps/web/src/features/${own}`, [
       INSIDE_CORE,
       {
-        group: [
-          'frame',
-          'studies',
-          'system',
-          'scenarios',
-          'curves',
-          'catalogue',
-          'picture',
-          'pumps',
-          'valves',
-          'margins',
-          'suction',
-        ]
-          .filter((f) => f !== own)
-          .map((f) => `../${f}/*`),
+        group: FEATURES.filter((f) => f !== own).map((f) => `../${f}/*`),
         message: 'features reach each other only through state.',
       },
     ]),

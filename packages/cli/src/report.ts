@@ -1,15 +1,26 @@
 import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
-import { fatalProblems, runStudy } from '@cedar-knot/core';
-import { buildReport, contextOf, isPart, ledger, PARTS, type Part, type ReportOptions } from '@cedar-knot/report';
-import { ledgerCsv, reportPdf, reportWorkbook, reportZip, type Paper } from '@cedar-knot/report/files';
+import { runStudy } from '@cedar-knot/core';
+import {
+  buildReport,
+  contextOf,
+  isPart,
+  ledger,
+  PARTS,
+  REPORT_FORMATS,
+  type Part,
+  type ReportDocument,
+  type ReportOptions,
+} from '@cedar-knot/report';
+import { reportFile, type Paper } from '@cedar-knot/report/files';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 import { isOutcome, studyOf } from './selection.js';
 
 type Options = ReadonlyMap<string, string>;
 
-const ENDINGS = ['.pdf', '.xlsx', '.csv', '.zip', '.json', '.svg'] as const;
+/** a file of its format, or the first figure by itself */
+const FORMATS = [...REPORT_FORMATS, 'svg'] as const;
 
 function partsOf(options: Options): Part[] | undefined {
   const typed = options.get('parts');
@@ -35,8 +46,8 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   const out = options.get('out');
   if (out === undefined)
     throw new UsageError('--out', 'Say where it is written: --out FILE.pdf, .xlsx, .csv, .zip, .json or .svg.');
-  const ending = ENDINGS.find((e) => e === extname(out).toLowerCase());
-  if (!ending) throw new UsageError('--out', `"${out}" ends with none of ${ENDINGS.join(', ')}.`);
+  const format = FORMATS.find((f) => `.${f}` === extname(out).toLowerCase());
+  if (!format) throw new UsageError('--out', `"${out}" ends with none of ${FORMATS.map((f) => `.${f}`).join(', ')}.`);
   const parts = partsOf(options);
   const paper: Paper = oneOf(options, 'paper', ['A4', 'Letter'] as const) ?? 'A4';
   const units = oneOf(options, 'units', ['metric', 'us'] as const);
@@ -47,11 +58,10 @@ export async function report(text: string, options: Options): Promise<Outcome> {
       `There is no scenario "${scenario}"; there are: ${study.scenarios.map((s) => s.id).join(', ')}.`,
     );
   const run = runStudy(study);
-  if (fatalProblems(run).length > 0) return { code: 2, output: { errors: [] } };
   const asked: ReportOptions = { ...(parts ? { parts } : {}), ...(units ? { units } : {}), ...(scenario ? { scenario } : {}) };
   const made = buildReport(study, asked, run.scenarios);
   const rows = ledger(contextOf(study, asked, run.scenarios));
-  const bytes = await write();
+  const bytes = format === 'svg' ? firstFigure(made) : await reportFile(made, rows, format, { paper });
   try {
     writeFileSync(out, bytes);
   } catch (error) {
@@ -65,25 +75,10 @@ export async function report(text: string, options: Options): Promise<Outcome> {
     failing: made.failing,
   };
   return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((id) => `scenario ${id} did not solve`) };
+}
 
-  async function write(): Promise<Uint8Array | string> {
-    switch (ending!) {
-      case '.pdf':
-        return reportPdf(made, { paper });
-      case '.xlsx':
-        return reportWorkbook(made, rows);
-      case '.csv':
-        return ledgerCsv(rows);
-      case '.zip':
-        return reportZip(made, rows);
-      case '.json':
-        return `${JSON.stringify(made, null, 2)}\n`;
-      case '.svg': {
-        const figure = made.sections.flatMap((s) => s.blocks).find((b) => b.kind === 'figure');
-        if (figure?.kind !== 'figure')
-          throw new UsageError('--parts', 'None of these parts has a figure: curves and profile have.');
-        return figure.svg;
-      }
-    }
-  }
+function firstFigure(made: ReportDocument): string {
+  const figure = made.sections.flatMap((s) => s.blocks).find((b) => b.kind === 'figure');
+  if (figure?.kind !== 'figure') throw new UsageError('--parts', 'None of these parts has a figure: curves and profile have.');
+  return figure.svg;
 }

@@ -43,6 +43,10 @@ export const PART_NAMES: Readonly<Record<Part, string>> = {
   notes: 'Notes',
 };
 
+/** In what a report can be written: pages, a workbook, its tables, the ledger alone, the document itself. */
+export const REPORT_FORMATS = ['pdf', 'xlsx', 'zip', 'csv', 'json'] as const;
+export type ReportFormat = (typeof REPORT_FORMATS)[number];
+
 /** A number of the results: in SI as `solve` has it, and as it is shown. */
 export interface NumberCell {
   /** SI; Pa absolute of a pressure at a place */

@@ -1,4 +1,31 @@
 /* What needs a machine behind it, and not a page: PDF, workbook, zip. */
-export { reportPdf, type Paper, type PdfOptions } from './pdf.js';
-export { reportWorkbook } from './workbook.js';
-export { ledgerCsv, reportZip } from './tables.js';
+import type { ReportDocument, ReportFormat } from './document.js';
+import type { LedgerRow } from './lists.js';
+import { reportPdf, type PdfOptions } from './pdf.js';
+import { ledgerCsv, reportZip } from './tables.js';
+import { reportWorkbook } from './workbook.js';
+
+export { ledgerCsv, reportPdf, reportWorkbook, reportZip };
+export type { Paper, PdfOptions } from './pdf.js';
+
+/** A report as the bytes of a file. */
+export async function reportFile(
+  report: ReportDocument,
+  rows: readonly LedgerRow[],
+  format: ReportFormat,
+  options: PdfOptions,
+): Promise<Uint8Array> {
+  const text = (s: string): Uint8Array => new TextEncoder().encode(s);
+  switch (format) {
+    case 'pdf':
+      return new Uint8Array(await reportPdf(report, options));
+    case 'xlsx':
+      return reportWorkbook(report, rows);
+    case 'zip':
+      return reportZip(report, rows);
+    case 'csv':
+      return text(ledgerCsv(rows));
+    case 'json':
+      return text(`${JSON.stringify(report, null, 2)}\n`);
+  }
+}

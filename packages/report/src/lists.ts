@@ -122,6 +122,7 @@ export function lineList(c: ReportContext): Section {
   const { system, chosen } = c;
   const detail = (id: string) => chosen?.model?.elements.find((x) => x.id === id);
   let [length, mass, volume] = [0, 0, 0];
+  const weightless: string[] = [];
   const rows = ofKind(c, 'pipe').map((e) => {
     const model = detail(e.id)?.model;
     const pipe = model?.kind === 'pipe' ? model : undefined;
@@ -130,6 +131,7 @@ export function lineList(c: ReportContext): Section {
     const own = pipe ? (Math.PI / 4) * pipe.bore ** 2 * pipe.length : undefined;
     if (pipe) [length, volume] = [length + pipe.length, volume + (own ?? 0)];
     if (pipe && weight) mass += weight.empty * pipe.length;
+    else weightless.push(e.id);
     const at = (key: string) => ({ from: `${e.id}.${key}`, ...(chosen ? { scenario: chosen.id } : {}) });
     return {
       cells: [
@@ -143,8 +145,8 @@ export function lineList(c: ReportContext): Section {
         numberCell(r?.flow, 'flow', system, at('flow')),
         numberCell(r?.velocity, 'velocity', system, at('velocity')),
         numberCell(r?.headLoss, 'head', system, at('headLoss')),
-        numberCell(weight && pipe ? weight.empty * pipe.length : undefined, 'number', system, { figures: 4 }),
-        numberCell(own, 'number', system, { figures: 4 }),
+        numberCell(weight && pipe ? weight.empty * pipe.length : undefined, 'mass', system),
+        numberCell(own, 'volume', system),
       ] as Cell[],
     };
   });
@@ -157,16 +159,19 @@ export function lineList(c: ReportContext): Section {
     column('flow', 'flow', system),
     column('velocity', 'velocity', system),
     column('loss', 'head', system),
-    { label: 'weight, empty', unit: 'kg' },
-    { label: 'volume', unit: 'm³' },
+    column('weight, empty', 'mass', system),
+    column('volume', 'volume', system),
   ];
-  const sum = { isSum: true, cells: ['all pipes', '', '', null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'number', system), numberCell(volume, 'number', system)] as Cell[] }; // prettier-ignore
+  const sum = { isSum: true, cells: ['all pipes', '', '', null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'mass', system), numberCell(volume, 'volume', system)] as Cell[] }; // prettier-ignore
   const fittings = ofKind(c, 'pipe').map((e) => ({ cells: [named(e.id, e.name), written(e)] }));
   const blocks: Block[] = [
     ...(chosen
       ? [{ kind: 'text', text: `Flow, velocity and loss in scenario ${scenarioName(c, chosen.id)}.`, tone: 'quiet' } as const]
       : []),
     { kind: 'table', columns, rows: [...rows, sum] },
+    ...(weightless.length === 0
+      ? []
+      : [{ kind: 'text', text: `Of no size in the tables, so that their weight is not in the sum: ${weightless.join(', ')}.`, tone: 'quiet' } as const]), // prettier-ignore
     { kind: 'table', caption: 'As entered', columns: [textColumn('pipe', 1), textColumn('entry', 4)], rows: fittings },
   ];
   return { part: 'line-list', title: 'Line list', name: 'Lines', blocks };

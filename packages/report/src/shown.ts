@@ -2,8 +2,18 @@ import { displayUnit, toUnit, type Dimension, type UnitSystem, type Verdict } fr
 import { prettyUnit } from '@cedar-knot/wording';
 import type { Cell, Column, NumberCell } from './document.js';
 
+/** what a line list sums, in kg and m³; no entry of a study has such a unit */
+type Amount = 'mass' | 'volume';
+/** lb = 0.45359237 kg, gal (US) = 3.785411784 l (NIST SP 811, B.8) */
+const AMOUNTS: Readonly<Record<Amount, Readonly<Record<'metric' | 'us', { unit: string; si: number }>>>> = {
+  mass: { metric: { unit: 'kg', si: 1 }, us: { unit: 'lb', si: 0.45359237 } },
+  volume: { metric: { unit: 'm³', si: 1 }, us: { unit: 'gal', si: 3.785411784e-3 } },
+};
+const amountIn = (shown: Amount, system: UnitSystem): { unit: string; si: number } =>
+  AMOUNTS[shown][typeof system === 'string' ? system : system.base];
+
 /** How figures are shown: a dimension in the units of the study, or a number without one. */
-export type Shown = Dimension | 'ratio' | 'percent' | 'number' | 'count' | 'current';
+export type Shown = Dimension | 'ratio' | 'percent' | 'number' | 'count' | 'current' | Amount;
 
 const FIGURES = 4;
 
@@ -11,6 +21,7 @@ const FIGURES = 4;
 export function unitOf(shown: Shown, system: UnitSystem): string {
   if (shown === 'percent') return '%';
   if (shown === 'current') return 'A';
+  if (shown === 'mass' || shown === 'volume') return amountIn(shown, system).unit;
   if (shown === 'ratio' || shown === 'number' || shown === 'count') return '';
   const suffix = shown === 'absolutePressure' ? '(a)' : shown === 'pressure' ? '(g)' : '';
   return `${prettyUnit(displayUnit(shown, system).symbol)}${suffix}`;
@@ -29,7 +40,9 @@ export function numberCell(
       ? si * 100
       : shown === 'ratio' || shown === 'number' || shown === 'count' || shown === 'current'
         ? si
-        : toUnit(si, displayUnit(shown, system));
+        : shown === 'mass' || shown === 'volume'
+          ? si / amountIn(shown, system).si
+          : toUnit(si, displayUnit(shown, system));
   return { si, value, unit: unitOf(shown, system), figures: shown === 'count' ? 1 : FIGURES, ...more };
 }
 

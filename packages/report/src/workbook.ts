@@ -33,6 +33,7 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
     sheet.addRow([section.title]).font = { bold: true, size: 13 };
     if (section.part === 'cover')
       for (const text of report.failing) sheet.addRow([text]).font = { color: { argb: 'FFA93A22' }, bold: true };
+    const tables = section.blocks.filter((b) => b.kind === 'table').length;
     for (const block of section.blocks) {
       if (block.kind === 'figure') {
         sheet.addRow([block.caption]);
@@ -43,8 +44,11 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
         continue;
       }
       if (block.caption !== undefined) sheet.addRow([block.caption]).font = { bold: true };
-      if (block.columns.some((c) => c.label !== ''))
+      if (block.columns.some((c) => c.label !== '')) {
         sheet.addRow(block.columns.map((c) => (c.unit ? `${c.label} [${c.unit}]` : c.label))).font = { bold: true };
+        // heads stay in view over the one table that a sheet has; over several the title alone can
+        if (tables === 1) sheet.views = [{ state: 'frozen', ySplit: sheet.rowCount }];
+      }
       const first = sheet.rowCount + 1;
       for (const r of block.rows) putRow(sheet, r.cells, r.isHeading === true, r.isSum === true ? first : undefined);
       sheet.addRow([]);

@@ -1,3 +1,4 @@
+import { REPORT_FORMATS, type ReportFormat } from '@cedar-knot/report';
 import Joi from 'joi';
 
 const id = Joi.string().guid({ version: 'uuidv4' });
@@ -33,8 +34,6 @@ export interface PageQuery {
   named: boolean;
 }
 
-export const REPORT_FORMATS = ['pdf', 'xlsx', 'csv', 'zip', 'json'] as const;
-export type ReportFormat = (typeof REPORT_FORMATS)[number];
 export interface ReportBody {
   document: object;
   format: ReportFormat;

@@ -1,12 +1,13 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { DocumentChange, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
+import type { ReportFormat } from '@cedar-knot/report';
 import { create as contentDisposition } from 'content-disposition';
 import type { Response } from 'express';
 import { answers, ref, refusals } from '../common/api-schemas.js';
 import { bytesOf } from '../common/bodies.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { ID, LIST, NAME_VERSION, PAGE, RENAME, VERSION, type PageQuery, type RenameBody, type ReportFormat } from './schemas.js';
+import { ID, LIST, NAME_VERSION, PAGE, RENAME, VERSION, type PageQuery, type RenameBody } from './schemas.js';
 import { StudiesService, type Stored } from './studies.service.js';
 
 const REPORT_MEDIA: Readonly<Record<ReportFormat, string>> = {

@@ -1,6 +1,6 @@
 import { fatalProblems, runStudy, type Study } from '@cedar-knot/core';
 import { buildReport, contextOf, ledger } from '@cedar-knot/report';
-import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from '@cedar-knot/report/files';
+import { reportFile } from '@cedar-knot/report/files';
 import { problemText } from '@cedar-knot/wording';
 import { ApiProblem } from '../common/problem.js';
 import { REPORT } from '../studies/schemas.js';
@@ -26,15 +26,7 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report'> = {
     const options = { ...(units ? { units } : {}), ...(date ? { date } : {}) };
     const made = buildReport(study, options, run.scenarios);
     const rows = ledger(contextOf(study, options, run.scenarios));
-    const text = (s: string): Uint8Array => new TextEncoder().encode(s);
-    const data = {
-      pdf: () => reportPdf(made, { paper: study.report?.paper ?? 'A4', isInk: ink }),
-      xlsx: () => reportWorkbook(made, rows),
-      zip: () => reportZip(made, rows),
-      csv: () => text(ledgerCsv(rows)),
-      json: () => text(`${JSON.stringify(made, null, 2)}\n`),
-    };
     const name = `${study.tag ?? ''} ${study.title ?? 'study'}`.replace(NOT_IN_NAME, ' ').trim().slice(0, 80);
-    return { data: new Uint8Array(await data[format]()), format, name };
+    return { data: await reportFile(made, rows, format, { paper: study.report?.paper ?? 'A4', isInk: ink }), format, name };
   },
 };

@@ -1,6 +1,6 @@
 import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Ranking, RankOptions, Wanted } from '@cedar-knot/core';
+import type { ReportFormat } from '@cedar-knot/report';
 import type { ProblemBody } from '../common/problem.js';
-import type { ReportFormat } from '../studies/schemas.js';
 
 /*
  * What is done with documents in worker threads: reading, judging, comparing, writing. Documents go in and out as text, so that the
