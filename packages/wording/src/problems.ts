@@ -93,6 +93,7 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'duplicate-id': (d) =>
     `The id "${d.found}" stands already${d.other ? ` at ${d.other}` : ''}; ids are unique over points, lines and elements together.`,
   'unknown-id': (d) => `There is no point, line or element "${d.found}" in this study.`,
+  'unknown-scenario': (d) => `There is no scenario "${d.found}"; the scenarios are: ${list(d.known)}.`,
   'unknown-point': (d) => `There is no point "${d.found}"; the points are: ${list(d.known)}.`,
   'unknown-fluid': (d) => `There is no fluid "${d.found}"; the fluids are: ${list(d.known)}.`,
   'unknown-pump': (d) => `There is no pump "${d.found}" in this study; there are: ${list(d.known)}.`,

@@ -42,14 +42,15 @@ const FIGURE_WORDS: Readonly<Record<string, ReadFigure>> = {
  * @param scenario of rows that name none
  */
 export function readPasted(study: Study, text: string, scenario: string): PastedReadings {
-  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((r) => r.map((c) => c.trim()));
-  const [first] = rows;
+  const all = Papa.parse<string[]>(text.trimEnd()).data.map((r, i) => ({ row: i + 1, cells: r.map((c) => c.trim()) }));
+  const rows = all.filter((r) => r.cells.some((c) => c !== ''));
+  const first = rows[0]?.cells;
   if (!first) return { readings: [], problems: [] };
   const heads = first.map((h) => HEADS[h.toLowerCase()]);
   const isHeaded = heads.filter((h) => h !== undefined).length >= 2;
   const columns = isHeaded ? heads : ORDER;
   const found: PastedReadings = { readings: [], problems: [] };
-  rows.slice(isHeaded ? 1 : 0).forEach((cells, i) => {
+  rows.slice(isHeaded ? 1 : 0).forEach(({ row, cells }) => {
     const entry: Record<string, string> = { scenario };
     cells.forEach((cell, k) => {
       const key = columns[k];
@@ -60,7 +61,7 @@ export function readPasted(study: Study, text: string, scenario: string): Pasted
     entry.scenario = study.scenarios.find((s) => s.name === entry.scenario)?.id ?? entry.scenario!;
     const reading = entry as unknown as RawReading;
     const [problem] = readReadings({ ...study, readings: [reading] }).problems;
-    if (problem) found.problems.push({ row: i + (isHeaded ? 2 : 1), text: problemText(problem) });
+    if (problem) found.problems.push({ row, text: problemText(problem) });
     else found.readings.push(reading);
   });
   return found;

@@ -97,8 +97,8 @@ describe('a pasted table of readings', () => {
     const text = 'value;where;what\n58 m3/h;P-1;flow\n\n3 bar;P-9;pressure\n3 m;P-1;suction pressure';
     const { readings, problems } = readPasted(study, text, scenario);
     expect(readings).toEqual([{ at: 'P-1', figure: 'flow', value: '58 m3/h', scenario }]);
-    expect(problems.map((p) => p.row)).toEqual([3, 4]);
-    expect(problems[0]!.text).toMatch(/cannot be read there/);
+    expect(problems.map((p) => p.row)).toEqual([4, 5]);
+    expect(problems[0]!.text).toMatch(/no point, line or element "P-9"/);
     expect(problems[1]!.text).toMatch(/"3 m" is no reading/);
     expect(readPasted(study, '  ', scenario)).toEqual({ readings: [], problems: [] });
   });

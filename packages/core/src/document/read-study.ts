@@ -396,7 +396,7 @@ function readLimits(study: Study, reader: Reader, directory: Directory): void {
     if (typeof where === 'string' && !isSomewhere(where))
       reader.add('unknown-id', `${path}.where`, { reason: 'unknown-id', found: where });
     if (typeof scenario === 'string' && !study.scenarios.some((s) => s.id === scenario))
-      reader.add('unknown-id', `${path}.scenario`, { reason: 'unknown-id', found: scenario });
+      reader.add('unknown-id', `${path}.scenario`, { reason: 'unknown-scenario', found: scenario, known: study.scenarios.map((s) => s.id) }); // prettier-ignore
     readLimit(limit, path, reader);
   });
 }

@@ -185,8 +185,8 @@ describe('readings', () => {
   });
 
   test.each([
-    [{ scenario: 'no' }, 'scenario', 'unknown-id'],
-    [{ at: 'no' }, 'figure', 'no-figure-there'],
+    [{ scenario: 'no' }, 'scenario', 'unknown-scenario'],
+    [{ at: 'no' }, 'at', 'unknown-id'],
     [{ at: 'a', figure: 'head' }, 'figure', 'no-figure-there'],
     [{ value: '2 m' }, 'value', 'bad-reading'],
     [{ value: '' }, 'value', 'bad-reading'],

@@ -194,25 +194,21 @@ function settle(model: Fitting, start: readonly number[], count: number): number
   const indices = count > 1 ? targets.map((_, i) => i) : [0, 0];
   const bounds = model.free.map(({ base, step, least, most }) => [(least - base) / step, (most - base) / step] as const);
   const lost = 1e6;
-  try {
-    const { parameterValues } = levenbergMarquardt(
-      { x: indices, y: indices.map((i) => targets[i]!) },
-      (steps: number[]) => (i: number) => model.at(steps)[i] ?? lost,
-      {
-        initialValues: [...start],
-        minValues: bounds.map(([low]) => low),
-        maxValues: bounds.map(([, high]) => high),
-        gradientDifference: SLOPE,
-        centralDifference: true,
-        damping: 1e-3,
-        maxIterations: 60,
-        errorTolerance: 1e-12,
-      },
-    );
-    return model.at(parameterValues).some((x) => x === null) ? undefined : parameterValues;
-  } catch {
-    return undefined;
-  }
+  const { parameterValues } = levenbergMarquardt(
+    { x: indices, y: indices.map((i) => targets[i]!) },
+    (steps: number[]) => (i: number) => model.at(steps)[i] ?? lost,
+    {
+      initialValues: [...start],
+      minValues: bounds.map(([low]) => low),
+      maxValues: bounds.map(([, high]) => high),
+      gradientDifference: SLOPE,
+      centralDifference: true,
+      damping: 1e-3,
+      maxIterations: 60,
+      errorTolerance: 1e-12,
+    },
+  );
+  return model.at(parameterValues).some((x) => x === null) ? undefined : parameterValues;
 }
 
 const squares = (x: readonly number[]): number => x.reduce((sum, v) => sum + v * v, 0);

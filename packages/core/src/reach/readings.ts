@@ -92,9 +92,18 @@ function readOne(study: Study, raw: RawReading, index: number, atmosphere: numbe
     where: [],
     detail: { reason, found: typeof found === 'string' ? `"${found}"` : String(found) },
   });
+  const unknown = (key: string, detail: Problem['detail']): Problem => ({
+    code: 'unknown-id',
+    path: `readings[${index}].${key}`,
+    where: [],
+    detail,
+  });
   const figure = raw.figure as ReadFigure;
-  if (!study.scenarios.some((s) => s.id === raw.scenario)) return wrong('scenario', 'unknown-id', raw.scenario);
-  if (!figuresAt(study, raw.at).includes(figure)) return wrong('figure', 'no-figure-there', raw.figure);
+  const scenarios = study.scenarios.map((s) => s.id);
+  if (!scenarios.includes(raw.scenario)) return unknown('scenario', { reason: 'unknown-scenario', found: raw.scenario, known: scenarios }); // prettier-ignore
+  const there = figuresAt(study, raw.at);
+  if (there.length === 0) return unknown('at', { reason: 'unknown-id', found: raw.at });
+  if (!there.includes(figure)) return wrong('figure', 'no-figure-there', raw.figure);
   const value = amount(raw.value, figure, atmosphere, false);
   if (value === undefined) return wrong('value', 'bad-reading', raw.value);
   const given = raw.deviation === undefined ? undefined : deviationOf(raw.deviation, figure, value);

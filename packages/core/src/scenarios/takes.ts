@@ -77,9 +77,9 @@ function plain(v: WorkingValue): number {
 function suctionPart(here: SolvedScenario, there: SolvedScenario, pump: string): Takes['part'] {
   const [own, other] = [suctionBuild(here.model!, here.result!, pump), suctionBuild(there.model!, there.result!, pump)];
   if (!own || !other) return undefined;
-  const in_ = (p: SuctionPart): number => other.parts.find((x) => x.kind === p.kind && x.where === p.where)?.value ?? 0;
-  const [most] = [...own.parts].sort((a, b) => a.value - in_(a) - (b.value - in_(b)));
-  if (!most || most.value >= in_(most)) return undefined;
+  const valueThere = (p: SuctionPart): number => other.parts.find((x) => x.kind === p.kind && x.where === p.where)?.value ?? 0;
+  const [most] = [...own.parts].sort((a, b) => a.value - valueThere(a) - (b.value - valueThere(b)));
+  if (!most || most.value >= valueThere(most)) return undefined;
   const whole = own.parts.reduce((sum, p) => sum + Math.max(0, p.value), 0);
-  return { kind: most.kind, where: most.where, here: most.value, there: in_(most), whole };
+  return { kind: most.kind, where: most.where, here: most.value, there: valueThere(most), whole };
 }
