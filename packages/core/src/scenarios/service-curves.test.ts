@@ -102,6 +102,20 @@ describe('system head curves', () => {
     }
   });
 
+  test('behind a closed valve no head drives any flow; at none the curve begins where the open one does, at the static head', () => {
+    const isolating = (closed: boolean) => ({ id: 'HV', kind: 'hand-valve', k: 0.2, inside: '102.3 mm', closed });
+    const of = (closed: boolean, at: readonly number[]) => {
+      const run = runStudy(
+        study({ T: vessel(0, 3), U: vessel(24, 1) }, [line('L', 'T', 'U', [pipe('a', 10, 154.1), element, isolating(closed), pipe('b', 120)])], { pumps: { p: PUMP } }), // prettier-ignore
+      ).scenarios[0]!;
+      return systemCurve(run.model!, run.result!, 'P', at).map((p) => p.head);
+    };
+    const open = of(false, flows);
+    expect(open.every((h) => h !== null)).toBe(true);
+    expect(open[0]).toBeCloseTo(22, 9);
+    expect(of(true, flows).slice(1)).toEqual([null, null, null]);
+  });
+
   describe('past choking of a valve', () => {
     // saturation of water at 20 °C 2339 Pa, FF = 0.96 − 0.28·√(2339/22.064e6) = 0.9571: FF·pv = 2239 Pa
     const choking = (flow: number) => 2239 + (RHO / 999.1) * ((flow * 3600) / (10 * 0.9)) ** 2 * 1e5;

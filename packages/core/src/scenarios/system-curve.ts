@@ -2,7 +2,7 @@ import { recoveryFactor } from '../elements/control-valve.js';
 import type { LossLaw } from '../elements/laws.js';
 import { State, type ControlValveModel, type ElementModel, type PumpModel } from '../elements/model.js';
 import { mergeLaws } from '../network/merge-laws.js';
-import type { CompiledLine } from '../network/line.js';
+import { isClosed, type CompiledLine } from '../network/line.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
 import type { NetworkInput } from '../network/types.js';
@@ -48,8 +48,14 @@ export function systemCurve(
   let warm: WarmStart | undefined;
   let isTouched = false;
   const series = seriesCurve(network, lines[pump.line]!, pump.index);
+  const isShut = network.lines[pump.line]!.elements.some((e, i) => i !== pump.index && isClosed(e));
   for (let i = 0; i < flows.length; i++) {
     const flow = flows[i]!;
+    // no head drives a flow through what is closed: a solver would look for it in vain, flow by flow
+    if (isShut && flow !== 0) {
+      points.push({ flow, head: null, npsha: null });
+      continue;
+    }
     // states of a flow before (a valve that choked) must not reach this one, by addition or by solving
     if (isTouched) for (const l of lines) l.reset();
     isTouched = false;
