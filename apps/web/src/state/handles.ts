@@ -13,13 +13,18 @@ const ALL_PIPES = 'pipe';
 const FITTINGS = { key: 'fittings', label: 'Loss of fittings' };
 const CURVE = { key: 'curve', label: 'Curve' };
 
-/** Everything that can be moved by one name, pipes together first. */
-export function handleThings(study: Study): HandleThing[] {
+/**
+ * Everything that can be moved by one name, pipes together first.
+ *
+ * @param onlyNumbers what has one value: not pipes together, fittings or curves
+ */
+export function handleThings(study: Study, onlyNumbers = false): HandleThing[] {
   const kindOf = new Map<string, string>(study.lines.flatMap((l) => l.elements.map((e) => [e.id, e.kind] as const)));
   const hasPipes = [...kindOf.values()].includes('pipe');
-  const all: HandleThing[] = hasPipes
-    ? [{ id: ALL_PIPES, name: 'All pipes', keys: [{ key: 'roughness', label: 'Roughness' }, FITTINGS] }]
-    : [];
+  const all: HandleThing[] =
+    hasPipes && !onlyNumbers
+      ? [{ id: ALL_PIPES, name: 'All pipes', keys: [{ key: 'roughness', label: 'Roughness' }, FITTINGS] }]
+      : [];
   const scenarios = study.scenarios.flatMap((s): HandleThing[] =>
     kindOf.has(s.id) || s.temperature === undefined
       ? []
@@ -27,6 +32,7 @@ export function handleThings(study: Study): HandleThing[] {
   );
   const things = movable(study).map(({ id, name, keys }): HandleThing => {
     const own = keys.map((key) => ({ key, label: inputAt(study, `${id}.${key}`)?.field.label ?? key }));
+    if (onlyNumbers) return { id, name, keys: own };
     const kind = kindOf.get(id);
     if (kind === 'pump' && handleAt(study, `${id}.curve`)) return { id, name, keys: [CURVE, ...own] };
     return { id, name, keys: kind === 'pipe' ? [...own, FITTINGS] : own };

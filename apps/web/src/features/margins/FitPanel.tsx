@@ -1,8 +1,8 @@
-import { inputAt, writtenValue, type Fit, type Fitted, type Study } from '@cedar-knot/core';
+import { inputAt, type Fit, type Fitted, type Study } from '@cedar-knot/core';
 import { noFitText } from '@cedar-knot/wording';
 import { useState } from 'react';
-import { setShared } from '../../state/address.js';
 import { handleName } from '../../state/handles.js';
+import { inputScale, takeFound } from '../../state/inputScale.js';
 import { Button } from '../../ui/controls.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
@@ -33,11 +33,8 @@ export function FitPanel({ work }: { work: ReachWork }) {
   const take = (f: Fitted): void => {
     const input = inputAt(study, f.address);
     if (!input) return;
-    const value = input.field.type === 'number' ? Number(f.value.toPrecision(4)) : typed(d, f, atmosphere, study);
-    change(
-      `${handleName(study, f.address)} from readings`,
-      setShared(study, input.id, input.key, value ?? writtenValue(input, f.value)),
-    );
+    const read = (study.readings ?? []).flatMap((r) => (r.used === false ? [] : [r.scenario]));
+    change(`${handleName(study, f.address)} from readings`, takeFound(study, input, f.value, read, d.system, atmosphere));
   };
   return (
     <section aria-label="Find from the readings" className="border-soft flex flex-col gap-1.5 border-t pt-2 text-[12.5px]">
@@ -118,39 +115,10 @@ function saying(f: Fitted, study: Study): string | null {
 
 /** a value of an input in the unit that is shown; a width has neither zero nor reference */
 function shownValue(d: Display, study: Study, f: Fitted, si: number, atmosphere: number, isWidth = false): string {
-  const { value, unit } = inUnit(d, study, f, si, atmosphere, isWidth);
-  const width = Math.abs(inUnit(d, study, f, f.interval, 0, true).value);
+  const scale = inputScale(f.isFactor ? undefined : inputAt(study, f.address), d.system, atmosphere);
+  const [value, unit] = isWidth ? [scale.width(si), scale.widthUnit] : [scale.show(si), scale.unit];
+  const width = Math.abs(scale.width(f.interval));
   // no figure behind the second of the interval says anything
   const decimals = width > 0 && Number.isFinite(width) ? Math.min(8, Math.max(0, 1 - Math.floor(Math.log10(width)))) : 4;
   return `${Number(value.toFixed(decimals))}${unit === '' ? '' : ` ${unit}`}`;
-}
-
-function inUnit(
-  d: Display,
-  study: Study,
-  f: Fitted,
-  si: number,
-  atmosphere: number,
-  isWidth: boolean,
-): { value: number; unit: string } {
-  const field = f.isFactor ? undefined : inputAt(study, f.address)?.field;
-  if (!field) return { value: si, unit: '' };
-  if (field.type === 'number') return field.percent === true ? { value: si * 100, unit: '%' } : { value: si, unit: '' };
-  const { dimension } = field;
-  if (dimension === 'temperature' && isWidth)
-    return { value: d.value(si, 'temperatureDifference'), unit: d.unit('temperatureDifference') };
-  const isPlace = dimension === 'pressure';
-  return {
-    value: d.value(isPlace && !isWidth ? si - atmosphere : si, dimension),
-    unit: `${d.unit(dimension)}${isPlace && !isWidth ? '(g)' : ''}`,
-  };
-}
-
-/** as it is typed into the study */
-function typed(d: Display, f: Fitted, atmosphere: number, study: Study): string | null {
-  const field = inputAt(study, f.address)?.field;
-  if (field?.type !== 'quantity') return null;
-  const isPlace = field.dimension === 'pressure';
-  const value = Number(d.value(isPlace ? f.value - atmosphere : f.value, field.dimension).toPrecision(5));
-  return `${value} ${d.typed(field.dimension)}${isPlace ? '(g)' : ''}`;
 }

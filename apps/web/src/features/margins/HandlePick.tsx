@@ -8,6 +8,7 @@ export function HandlePick({
   value,
   onPick,
   none,
+  onlyNumbers = false,
 }: {
   label: string;
   /** an address; empty while nothing is chosen */
@@ -15,9 +16,11 @@ export function HandlePick({
   onPick: (address: string) => void;
   /** words for choosing nothing */
   none?: string;
+  /** neither pipes together nor fittings or curves, which have no value to stand on an axis */
+  onlyNumbers?: boolean;
 }) {
   const study = useStudy((s) => s.study);
-  const things = handleThings(study);
+  const things = handleThings(study, onlyNumbers);
   const dot = value.lastIndexOf('.');
   const [id, key] = [value.slice(0, Math.max(0, dot)), value.slice(dot + 1)];
   const thing = things.find((t) => t.id === id);

@@ -3,6 +3,7 @@ import { checkName, checkValue, marginReason, takesText } from '@cedar-knot/word
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
+import { inputChange } from '../../state/inputScale.js';
 import { scaleAround } from '../entry/gaugeScale.js';
 import { limitAt } from '../../state/limits.js';
 import { Button } from '../../ui/controls.js';
@@ -11,7 +12,6 @@ import { TinyGauge } from '../../ui/PinGauge.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
-import { inputChange } from './inputChange.js';
 import type { Cell } from './MarginsView.js';
 
 /** What a cell says in full: its limit, which is changed here, how far it is from it, its working, and what would bring it there. */
@@ -237,7 +237,7 @@ function Row({
   onSweep: () => void;
 }) {
   const { now, turns } = b.headroom;
-  const change = inputChange(study, d, b.input, now, turns, atmosphere);
+  const change = inputChange(study, d.system, b.input, now, turns, atmosphere);
   if (!change) return null;
   const id = b.input.slice(0, b.input.lastIndexOf('.'));
   const name = locate(study, id)?.entry.name;

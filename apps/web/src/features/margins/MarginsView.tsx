@@ -4,6 +4,7 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Fragment, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { letterOf } from '../../state/address.js';
+import { inputChange } from '../../state/inputScale.js';
 import { scaleAround } from '../entry/gaugeScale.js';
 import {
   byVerdict,
@@ -21,7 +22,6 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { reachWorker, type ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy } from '../context.js';
 import { limitText } from '../entry/LimitEntry.js';
-import { inputChange } from './inputChange.js';
 import { MarginPanel } from './MarginPanel.js';
 import { ReadingsSheet } from './ReadingsSheet.js';
 import { SweepSheet, type Begun } from './SweepSheet.js';
@@ -388,7 +388,7 @@ function CellButton({
   const d = useDisplay();
   const study = useStudy((s) => s.study);
   const atmosphere = useStudy((s) => s.shown[scenario]?.outcome.medium?.atmosphere ?? 0);
-  const change = near && inputChange(study, d, near.input, near.now, near.turns, atmosphere);
+  const change = near && inputChange(study, d.system, near.input, near.now, near.turns, atmosphere);
   const check = m.check as CheckCode;
   if (m.verdict === 'not-applicable' || m.value === null)
     return (

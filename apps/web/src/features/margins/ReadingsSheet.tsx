@@ -12,6 +12,7 @@ import { figureName, named, problemText } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useMemo, useState, type FormEvent } from 'react';
 import { letterOf } from '../../state/address.js';
+import { readAmount } from '../../state/inputScale.js';
 import { addListed, removeListed, setListed } from '../../state/listed.js';
 import { readPasted, type PastedReadings } from '../../state/pastedReadings.js';
 import { Button } from '../../ui/controls.js';
@@ -59,17 +60,29 @@ function AddReading() {
   const places = placesOf(study);
   const put = (key: keyof typeof typed) => (e: { target: { value: string } }) =>
     setTyped((t) => ({ ...t, [key]: e.target.value }));
+  const isPressure = READ_DIMENSION[figure as ReadFigure] === 'pressure';
   const take = (event: FormEvent): void => {
     event.preventDefault();
-    const entry: RawReading = { scenario, at, figure, value: typed.value.trim() };
-    for (const key of ['name', 'elevation', 'deviation'] as const) if (typed[key].trim() !== '') entry[key] = typed[key].trim();
+    const entry: RawReading = { scenario, at, figure, value: '' };
+    if (typed.name.trim() !== '') entry.name = typed.name.trim();
+    const dimension = READ_DIMENSION[figure as ReadFigure];
+    const amounts = [
+      ['value', dimension],
+      ['elevation', 'length'],
+      ['deviation', dimension === 'pressure' ? 'pressureDifference' : dimension],
+    ] as const;
+    for (const [key, of] of amounts) {
+      if (typed[key].trim() === '' || (key === 'elevation' && !isPressure)) continue;
+      const read = readAmount(typed[key], of, d.system);
+      if (!read.ok) return setProblem(read.message);
+      entry[key] = String(read.value);
+    }
     const [wrong] = readReadings({ ...study, readings: [entry] }).problems;
     if (wrong) return setProblem(problemText(wrong, d.system));
     change(`reading at ${at}`, addListed(study, 'readings', [entry]));
     setTyped({ value: '', elevation: '', deviation: '', name: '' });
     setProblem(null);
   };
-  const isPressure = READ_DIMENSION[figure as ReadFigure] === 'pressure';
   return (
     <form
       onSubmit={take}
@@ -237,6 +250,18 @@ const FAR = 2;
 /** deviations at the end of a bar */
 const BAR = 5;
 
+/** heads of the table, each with what its column has of its own */
+const HEADS = [
+  ['used', 'px-3'],
+  ['instrument', 'px-2'],
+  ['in', 'px-2'],
+  ['where', 'px-2'],
+  ['reading', 'px-2 text-right'],
+  ['model', 'px-2 text-right'],
+  ['reading − model', 'px-2 text-right'],
+  ['in σ of the instrument', 'w-[150px] px-2'],
+] as const;
+
 function ReadingsTable() {
   const d = useDisplay();
   const study = useStudy((s) => s.study);
@@ -259,14 +284,11 @@ function ReadingsTable() {
       <table className="w-full border-collapse text-[12.5px]">
         <thead>
           <tr className="text-inkq bg-panel sticky top-0 h-[34px] text-left text-[12px]">
-            <th className="border-soft border-b px-3 font-normal">used</th>
-            <th className="border-soft border-b px-2 font-normal">instrument</th>
-            <th className="border-soft border-b px-2 font-normal">in</th>
-            <th className="border-soft border-b px-2 font-normal">where</th>
-            <th className="border-soft border-b px-2 text-right font-normal">reading</th>
-            <th className="border-soft border-b px-2 text-right font-normal">model</th>
-            <th className="border-soft border-b px-2 text-right font-normal">reading − model</th>
-            <th className="border-soft w-[150px] border-b px-2 font-normal">in σ of the instrument</th>
+            {HEADS.map(([head, own]) => (
+              <th key={head} className={`border-soft border-b font-normal ${own}`}>
+                {head}
+              </th>
+            ))}
             <td className="border-soft border-b px-2" />
           </tr>
         </thead>

@@ -1,10 +1,9 @@
-import { inputAt, type Largest, type Study, type StudyInput, type SweepRow } from '@cedar-knot/core';
+import { inputAt, type StudyInput } from '@cedar-knot/core';
 import { checkName } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
-import { readEntry } from '../../state/entry.js';
-import { quantity, siOf } from '../../state/quantities.js';
+import { inputScale, readFor, type InputScale } from '../../state/inputScale.js';
 import {
   dimensionOf,
   inScenario,
@@ -15,22 +14,18 @@ import {
   sweepCells,
   sweepTable,
   type SweepAsked,
-  type Swept,
 } from '../../state/sweeps.js';
-import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
 import { Button } from '../../ui/controls.js';
 import { download, fileName } from '../../ui/exportSvg.js';
-import { LetterTag, ScenarioLetter } from '../../ui/marks.js';
-import { lineStyle } from '../../ui/scenarioStyle.js';
 import { Select } from '../../ui/Select.js';
-import { spread } from '../../ui/ticks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { workbook } from '../../ui/xlsx.js';
-import type { FieldAsked, FieldFound } from '../../worker/around.js';
 import type { ReachWork } from '../../worker/reach.js';
-import { useDisplay, useStudy, type Display } from '../context.js';
+import { useDisplay, useStudy } from '../context.js';
 import { FieldChart } from './FieldChart.js';
 import { HandlePick } from './HandlePick.js';
+import { SweepChart, SweepRows } from './SweepChart.js';
+import { useField, useLargest, useSweep } from './useSweep.js';
 
 /** With what a sweep is opened; null is chosen there. */
 export interface Begun {
@@ -39,7 +34,6 @@ export interface Begun {
 }
 
 const STEPS = 24;
-const PAD = { left: 46, right: 30, top: 22, bottom: 34 };
 
 /** One input moved over a range in every scenario: a figure or a margin as curves, and as a table to take away. */
 export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: ReachWork; onClose: () => void }) {
@@ -68,7 +62,8 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const swept = last?.input === input && last.read === read ? last : null;
   const rows = swept?.rows ?? null;
   const now = swept?.now ?? null;
-  const scale = scaleOf(found, d, shown[active]?.outcome.medium?.atmosphere ?? 0);
+  const atmosphere = shown[active]?.outcome.medium?.atmosphere ?? 0;
+  const scale = inputScale(found, d.system, atmosphere);
   const largest = useLargest(work, study, active, input);
   const dimension = dimensionOf(read, shown);
   const y = (si: number): number => (dimension === 'percent' ? si * 100 : dimension === null || dimension === 'plain' ? si : d.value(si, dimension)); // prettier-ignore
@@ -78,7 +73,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const label = found ? `${found.owner === 'scenario' ? 'temperature of the liquid' : `${found.id} ${(found.field.label ?? found.key).toLowerCase()}`}` : ''; // prettier-ignore
   const scenarios = study.scenarios.map((s) => ({ id: s.id, name: s.name ?? s.id }));
   const head = `${label}${scale.unit ? ` [${scale.unit}]` : ''}; ${text}${unitY ? ` [${unitY}]` : ''}`;
-  const overScale = scaleOf(over, d, shown[active]?.outcome.medium?.atmosphere ?? 0);
+  const overScale = inputScale(over, d.system, atmosphere);
   const overTitle = over
     ? `${over.id} ${(over.field.label ?? over.key).toLowerCase()}${overScale.unit ? `, ${overScale.unit}` : ''}`
     : '';
@@ -161,12 +156,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           onChange={(r) => r && setRead(r)}
         />
         <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Over a second input</h2>
-        <HandlePick
-          label="A second input"
-          value={second}
-          none="none"
-          onPick={(address) => setSecond(address !== '' && inputAt(study, address) ? address : '')}
-        />
+        <HandlePick label="A second input" value={second} none="none" onlyNumbers onPick={setSecond} />
         <div className="mt-auto flex gap-2 pt-2">
           <Button className="!px-2" onClick={() => void saveBook()} disabled={!rows}>
             XLSX
@@ -224,22 +214,6 @@ function firstInput(things: ReturnType<typeof movable>): string {
   return first ? `${first.id}.${first.keys.includes('speed') ? 'speed' : first.keys[0]}` : LIQUID;
 }
 
-interface Scale {
-  show: (si: number) => number;
-  unit: string;
-}
-
-/** SI and absolute to what is shown: a pressure at a place as gauge */
-function scaleOf(input: StudyInput | undefined, d: Display, atmosphere: number): Scale {
-  if (input?.field.type !== 'quantity') return { show: (si) => si, unit: '' };
-  const { dimension } = input.field;
-  const isPlace = dimension === 'pressure';
-  return {
-    show: (si) => d.value(isPlace ? si - atmosphere : si, dimension),
-    unit: `${d.unit(dimension)}${isPlace ? '(g)' : ''}`,
-  };
-}
-
 /** one end of the range, typed as any entry */
 function Bound({
   name,
@@ -251,84 +225,27 @@ function Bound({
   name: 'from' | 'to';
   si: number;
   input: StudyInput;
-  scale: Scale;
+  scale: InputScale;
   onPut: (si: number | undefined) => void;
 }) {
-  const d = useDisplay();
+  const { system } = useDisplay();
   const atmosphere = useStudy((s) => s.shown[s.active]?.outcome.medium?.atmosphere ?? 0);
-  const { field } = input;
-  const dimension = field.type === 'quantity' ? field.dimension : null;
-  const typed = dimension === null ? '' : `${d.typed(dimension)}${dimension === 'pressure' ? '(g)' : ''}`;
-  const shown = `${Number(scale.show(si).toPrecision(5))}${typed ? ` ${typed}` : ''}`;
   return (
     <TypedField
       label={name}
       name={`sweep-${name}`}
-      value={shown}
+      value={scale.entry(si, 5)}
       optional
-      read={(t) => readEntry(t, dimension === null ? field : quantity(dimension, -1e12, 1e12, name), `1 ${typed}`, d.system)}
+      read={(t) => {
+        const read = readFor(input, t, system, atmosphere);
+        return read.ok ? { ok: true, value: read.entry } : read;
+      }}
       onCommit={(v) => {
-        if (v === undefined) return onPut(undefined);
-        if (dimension === null) return onPut(Number(v));
-        const value = siOf(v, dimension);
-        onPut(value === undefined ? undefined : dimension === 'pressure' ? value + atmosphere : value);
+        const read = v === undefined ? undefined : readFor(input, String(v), system, atmosphere);
+        onPut(read?.ok ? read.si : undefined);
       }}
     />
   );
-}
-
-function useSweep(work: ReachWork, study: Study, asked: SweepAsked | null): { swept: Swept | null; isWorking: boolean } {
-  const [swept, setSwept] = useState<Swept | null>(null);
-  const [isWorking, setWorking] = useState(false);
-  const key = JSON.stringify(asked);
-  useEffect(() => {
-    if (!asked) return setSwept(null);
-    let gone = false;
-    setWorking(true);
-    work.sweep(study, asked).then(
-      (found) => {
-        if (gone || !found) return;
-        setSwept(found);
-        setWorking(false);
-      },
-      () => !gone && setWorking(false),
-    );
-    return () => {
-      gone = true;
-      work.stop();
-    };
-    // what is asked is the same as long as its text is
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [work, study, key]);
-  return { swept, isWorking };
-}
-
-/** a figure over two inputs; null while it is worked out */
-function useField(work: ReachWork, study: Study, asked: FieldAsked | null): FieldFound | null {
-  const [found, setFound] = useState<FieldFound | null>(null);
-  const key = JSON.stringify(asked);
-  useEffect(() => {
-    setFound(null);
-    if (!asked) return;
-    let gone = false;
-    work.field(study, asked).then((f) => !gone && f && setFound(f), () => undefined); // prettier-ignore
-    return () => void (gone = true);
-    // what is asked is the same as long as its text is
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [work, study, key]);
-  return found;
-}
-
-/** the largest value of an input in a scenario that nothing forbids; null until it is known */
-function useLargest(work: ReachWork, study: Study, scenario: string, input: string): Largest | null {
-  const [largest, setLargest] = useState<Largest | null>(null);
-  useEffect(() => {
-    let gone = false;
-    setLargest(null);
-    work.largest(study, scenario, input).then((found) => !gone && setLargest(found), () => undefined); // prettier-ignore
-    return () => void (gone = true);
-  }, [work, study, scenario, input]);
-  return largest;
 }
 
 /** limits of the margin that is read, where one is */
@@ -337,130 +254,4 @@ function limitsOf(read: string, shown: Parameters<typeof readable>[0]): number[]
   if (where === undefined) return [];
   const margins = Object.values(shown).flatMap((s) => s.outcome.result?.margins.filter((m) => m.check === check && m.where === where) ?? []); // prettier-ignore
   return [...new Set(margins.flatMap((m) => [m.limit, m.upper]).filter((x): x is number => typeof x === 'number' && Number.isFinite(x)))]; // prettier-ignore
-}
-
-interface Drawn {
-  rows: readonly SweepRow[];
-  read: string;
-  x: (si: number) => number;
-  y: (si: number) => number;
-}
-
-function SweepChart({
-  rows,
-  read,
-  x,
-  y,
-  titleX,
-  titleY,
-  limits,
-  now,
-}: Drawn & { titleX: string; titleY: string; limits: readonly number[]; now: number | null }) {
-  const study = useStudy((s) => s.study);
-  const active = useStudy((s) => s.active);
-  const lines = study.scenarios.flatMap((s, index) => {
-    const points = rows.flatMap((r) =>
-      r.scenario === s.id && r.values[read] != null ? [[x(r.input), y(r.values[read])] as const] : [],
-    );
-    return points.length === 0 ? [] : [{ id: s.id, index, points }];
-  });
-  const values = lines.flatMap((l) => l.points.map(([, v]) => v));
-  if (values.length === 0) return <p className="text-inkq py-4 text-[12px]">It has no value anywhere in this range.</p>;
-  const inputs = rows.map((r) => x(r.input));
-  const [least, most] = [Math.min(...values), Math.max(...values)];
-  const near = limits.map(y).filter((v) => v > least - (most - least) && v < most + (most - least));
-  return (
-    <PlotFrame
-      label={titleY}
-      x={{ low: Math.min(...inputs), high: Math.max(...inputs), parts: 6, title: titleX }}
-      y={{ low: Math.min(least, ...near), high: Math.max(most, ...near), parts: 6, title: titleY }}
-      pad={PAD}
-    >
-      {(p) => {
-        const ends = spread(lines.map((l) => p.y(l.points.at(-1)![1])), 15, p.top + 6, p.bottom - 6); // prettier-ignore
-        return (
-          <>
-            {near.map((v) => (
-              <line
-                key={v}
-                x1={p.left}
-                x2={p.right}
-                y1={p.y(v)}
-                y2={p.y(v)}
-                stroke="var(--fails)"
-                strokeDasharray="4 2"
-                data-limit
-              />
-            ))}
-            {now !== null && (
-              <line
-                x1={p.x(x(now))}
-                x2={p.x(x(now))}
-                y1={p.top}
-                y2={p.bottom}
-                stroke="var(--line-strong)"
-                strokeDasharray="2 3"
-              />
-            )}
-            {lines.map((l, i) => {
-              const { color, dash } = lineStyle(l.index);
-              return (
-                <g key={l.id} data-line={l.id}>
-                  <path
-                    d={pathOf(l.points.map(([a, b]) => [p.x(a), p.y(b)]))}
-                    fill="none"
-                    stroke={color}
-                    strokeWidth={l.id === active ? 2.8 : 1.8}
-                    strokeDasharray={dash}
-                  />
-                  <LetterTag x={p.right + 12} y={ends[i]!} index={l.index} letter={letterOf(l.index)} />
-                </g>
-              );
-            })}
-          </>
-        );
-      }}
-    </PlotFrame>
-  );
-}
-
-/** every fourth step in figures; the file has all of them */
-const EVERY = 4;
-
-function SweepRows({ rows, read, x, y, unit }: Drawn & { unit: string }) {
-  const study = useStudy((s) => s.study);
-  const steps = [...new Set(rows.map((r) => r.step))].filter((s) => s % EVERY === 0);
-  const at = (step: number, id: string) => rows.find((r) => r.step === step && r.scenario === id);
-  return (
-    <table className="mt-1 flex-none text-[12.5px]">
-      <thead>
-        <tr className="text-inkq h-[22px] text-right text-[12px]">
-          <th className="pr-3 font-normal">{unit || 'input'}</th>
-          {steps.map((s) => (
-            <th key={s} className="px-3 font-normal">
-              {Number(x(rows.find((r) => r.step === s)!.input).toPrecision(4))}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {study.scenarios.map((s, i) => (
-          <tr key={s.id} className="border-soft h-[22px] border-t text-right" data-row={s.id}>
-            <th scope="row" className="pr-3 text-right">
-              <ScenarioLetter index={i} letter={letterOf(i)} small />
-            </th>
-            {steps.map((step) => {
-              const r = at(step, s.id);
-              const v = r?.values[read];
-              return (
-                <td key={step} className="px-3">
-                  {v == null ? r?.status === 'failed' ? <span className="text-fails">▲</span> : '–' : Number(y(v).toPrecision(3))}
-                </td>
-              );
-            })}
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
 }

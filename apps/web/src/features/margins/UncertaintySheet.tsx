@@ -4,6 +4,7 @@ import { X } from 'lucide-react';
 import { useEffect, useMemo, useState, type FormEvent } from 'react';
 import { letterOf } from '../../state/address.js';
 import { handleName } from '../../state/handles.js';
+import { readAmount, widthDimension } from '../../state/inputScale.js';
 import { putUncertain, removeListed } from '../../state/listed.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { ScenarioLetter } from '../../ui/marks.js';
@@ -167,7 +168,11 @@ function AddInput() {
   };
   const take = (event: FormEvent): void => {
     event.preventDefault();
-    if (input !== '') add({ [law]: amount });
+    if (input === '') return;
+    const moved = handleAt(study, input);
+    const read = readAmount(amount, moved?.kind === 'inputs' ? widthDimension(moved.inputs[0]!) : null, d.system);
+    if (!read.ok) return setProblem(read.message);
+    add({ [law]: read.value });
   };
   return (
     <form
