@@ -1,18 +1,8 @@
-import { applyOperations, blankStudy, PUMP_ENTRY_FIELDS, runStudy, type Operation, type Study } from '@cedar-knot/core';
+import { applyOperations, blankStudy, runStudy, type Operation, type Study } from '@cedar-knot/core';
 import { recalculate } from '../worker/outcome.js';
 import { firstLine, setShared } from './address.js';
 import { thingKind } from '@cedar-knot/core';
 import { adviceFor } from './remedies.js';
-import {
-  BEGINNINGS,
-  freeEquipmentId,
-  putEquipment,
-  tableProblem,
-  usersOf,
-  withTable,
-  type EquipmentList,
-  type TableField,
-} from './equipment.js';
 import { branchAt } from './topology.js';
 
 const after = (study: Study, operations: readonly Operation[]): Study => {
@@ -127,34 +117,4 @@ test('givens and unknowns in trade words', () => {
     expect(thingKind('pump')!.givens({ mode })!.given).toHaveLength(mode === 'power' ? 2 : 1);
   for (const mode of ['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'])
     expect([mode, thingKind('control-valve')!.givens({ mode })!.given.length]).toEqual([mode, 1]);
-});
-
-test('tables: a row that lacks what it must have, or does not rise, is named', () => {
-  const of = PUMP_ENTRY_FIELDS.curve as TableField;
-  const row = (flow: string, head = '9 m') => ({ flow, head });
-  expect(tableProblem([row('0 m3/h'), row('10 m3/h'), row('20 L/s')], of)).toBeNull();
-  expect(tableProblem([row('0 m3/h'), row('10 L/s'), row('20 m3/h')], of)).toContain('Row 3 does not rise');
-  expect(tableProblem([row('0 m3/h'), { flow: '10 m3/h' }], of)).toContain('Row 2 lacks head');
-  expect(tableProblem([row('0 m3/h')], of)).toContain('At least 2');
-  // a valve that is given by a table begins with one that can be worked with, and keeps one that it has
-  expect(withTable({ ratedKv: 96 }, 'table').table).toEqual([
-    { travel: 0, kv: 0 },
-    { travel: 1, kv: 96 },
-  ]);
-  expect(withTable({ ratedKv: 96, table: [] }, 'table').table).toEqual([]);
-  expect(withTable({ ratedKv: 96 }, 'linear')).toEqual({ ratedKv: 96, characteristic: 'linear' });
-  const started = first();
-  for (const [list, kinds] of Object.entries(BEGINNINGS))
-    for (const [kind, { entry }] of Object.entries(kinds)) {
-      const id = freeEquipmentId(started, list as EquipmentList, kind);
-      const study = after(started, putEquipment(started, list as EquipmentList, id, entry));
-      expect([kind, runStudy(study).problems]).toEqual([kind, []]);
-    }
-  const valved = first({
-    op: 'insert',
-    path: ['lines', 0, 'elements'],
-    index: 2,
-    value: { id: 'CV-1', kind: 'control-valve', mode: 'opening', valve: 'v', opening: 1 },
-  });
-  expect(usersOf(valved, 'valves', 'v')).toEqual(['CV-1']);
 });

@@ -63,7 +63,6 @@ function finished(sheet: SVGElement, title: string): string {
  */
 export function standaloneSvg(svg: SVGSVGElement, title: string): string {
   const copy = plainCopy(svg);
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
   copy.setAttribute('viewBox', `0 0 ${svg.clientWidth} ${svg.clientHeight}`);
   return finished(copy, title);
 }

@@ -9,8 +9,8 @@ interface Item {
 
 const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.6, strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
 
-/** In the order of work. */
-const ITEMS: readonly Item[] = [
+/** The views of a study in the order of work. */
+export const VIEWS: readonly Item[] = [
   { to: 'system', name: 'System', icon: <path d="M2 16h4l3-9h5l3 4h5M3 21h18" {...line} /> },
   { to: 'scenarios', name: 'Scenarios', icon: <path d="M8 6h13M8 12h13M8 18h13M3 6h1M3 12h1M3 18h1" {...line} /> },
   {
@@ -34,7 +34,7 @@ const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.20
 export function Rail({ base, attention = {} }: { base: string | null; attention?: Readonly<Record<string, boolean>> }) {
   return (
     <nav aria-label="Views" className="border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5">
-      {ITEMS.map((item) => {
+      {VIEWS.map((item) => {
         const to = base === null ? null : `${base}/${item.to}`;
         const why = 'open a study first';
         return <RailItem key={item.name} to={to} name={item.name} icon={item.icon} why={why} dot={attention[item.to] ?? false} />;

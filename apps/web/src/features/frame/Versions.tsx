@@ -69,7 +69,7 @@ function List({ onDone }: { onDone: () => void }) {
             day={i === 0 || dayOf(shown[i - 1]!.savedAt) !== dayOf(v.savedAt) ? dayOf(v.savedAt) : null}
             isLooked={looked === v.version}
             onLook={() => setLooked(looked === v.version ? null : v.version)}
-            onNamed={load}
+            onNamed={(named) => setPage((p) => p && { ...p, versions: p.versions.map((x) => (x.version === v.version ? { ...x, name: named } : x)) })} // prettier-ignore
             onDone={onDone}
           />
         ))}
@@ -95,7 +95,7 @@ interface RowProps {
   day: string | null;
   isLooked: boolean;
   onLook: () => void;
-  onNamed: () => void;
+  onNamed: (name: string | null) => void;
   onDone: () => void;
 }
 
@@ -128,8 +128,8 @@ function Row({ version, isNow, day, isLooked, onLook, onNamed, onDone }: RowProp
               className="flex gap-2"
               onSubmit={(e) => {
                 e.preventDefault();
-                const name = String(new FormData(e.currentTarget).get('name') ?? '');
-                void api.nameVersion(id, version.version, name).then(onNamed);
+                const name = String(new FormData(e.currentTarget).get('name') ?? '').trim();
+                void api.nameVersion(id, version.version, name).then(() => onNamed(name === '' ? null : name));
               }}
             >
               <input

@@ -8,6 +8,7 @@ import { shownKey } from '../../state/keys.js';
 import { lineActions } from '../../state/lineActions.js';
 import type { StudyStore } from '../../state/studyStore.js';
 import { useStudy, useStudyStore } from '../context.js';
+import { VIEWS } from './Rail.js';
 import { switchTheme } from './theme.js';
 
 export interface Command {
@@ -27,7 +28,7 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
   return useMemo(() => {
     const go = (view: string): void => void navigate(`/studies/${id}/${view}`);
     return [
-      ...['System', 'Scenarios', 'Curves', 'Pumps'].map((v) => ({ name: `Go to ${v}`, run: () => go(v.toLowerCase()) })),
+      ...VIEWS.map((v) => ({ name: `Go to ${v.name}`, run: () => go(v.to) })),
       { name: 'Go to all studies', run: () => void navigate('/') },
       { name: 'Go to the catalogues', run: () => void navigate('/catalogues') },
       ...studyCommands(store, id, keys),

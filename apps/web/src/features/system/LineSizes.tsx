@@ -1,6 +1,15 @@
-import { costPerMetre, sizeOperations, type LineSizes as Comparison, type Operation, type SizedLine } from '@cedar-knot/core';
+import {
+  CHECKS,
+  costPerMetre,
+  sizeOperations,
+  type LineSizes as Comparison,
+  type Operation,
+  type SizedLine,
+} from '@cedar-knot/core';
 import { useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
+import { readEntry } from '../../state/entry.js';
+import { quantity, siOf } from '../../state/quantities.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -55,11 +64,12 @@ function Band({ pipes }: { pipes: readonly string[] }) {
   const change = useStudy((s) => s.change);
   const display = useDisplay();
   const put = (end: 0 | 1, typed: string): void => {
-    const x = Number(typed);
-    if (!(x >= 0) || typed.trim() === '') return;
     const unit = display.typed('velocity');
+    const read = readEntry(typed, quantity('velocity', 0, 100, 'Velocity'), `1 ${unit}`, display.system);
+    const si = read.ok ? siOf(read.value, 'velocity') : undefined;
+    if (si === undefined) return;
     const band = limits.map((v) => display.value(v, 'velocity'));
-    band[end] = x;
+    band[end] = display.value(si, 'velocity');
     if (!(band[0]! < band[1]!)) return;
     const others = (study.limits ?? []).filter(
       (l) => !(l.check === 'velocity' && l.where !== undefined && pipes.includes(l.where)),
@@ -89,7 +99,8 @@ function Band({ pipes }: { pipes: readonly string[] }) {
   );
 }
 
-const USUAL_BAND: readonly [number, number] = [1, 4];
+/** where nothing is judged yet */
+const USUAL_BAND = CHECKS.velocity.limit as readonly [number, number];
 
 function useVelocityBand(pipe: string): readonly [number, number] {
   const shown = useStudy((s) => s.shown);
@@ -259,6 +270,8 @@ function Velocities({
   );
 }
 
+const PER_METRE = { type: 'number' as const, min: 0, max: 1e7, label: 'Cost of a metre' };
+
 /** cost of a metre: the study's own, or a guide until one is typed */
 function Cost({ size }: { size: SizedLine }) {
   const economics = useStudy((s) => s.study.economics);
@@ -270,10 +283,11 @@ function Cost({ size }: { size: SizedLine }) {
     const others = (economics?.pipeCosts ?? []).filter(
       (p) => !(p.size === size.size && (p.schedule ?? size.schedule) === size.schedule),
     );
-    const x = Number(typed);
-    const isTyped = typed.trim() !== '' && x >= 0;
-    if (!isTyped && typed.trim() !== '') return;
-    const pipeCosts = [...others, ...(isTyped ? [{ size: size.size, schedule: size.schedule, perMetre: x }] : [])];
+    const isTyped = typed.trim() !== '';
+    const read = readEntry(typed, PER_METRE, '', 'metric');
+    if (isTyped && !read.ok) return;
+    const perMetre = read.ok ? Number(read.value) : 0;
+    const pipeCosts = [...others, ...(isTyped ? [{ size: size.size, schedule: size.schedule, perMetre }] : [])];
     const path = economics ? ['economics', 'pipeCosts'] : ['economics'];
     const operation: Operation = { op: 'set', path, value: economics ? pipeCosts : { pipeCosts } };
     change(`Cost of ${size.size}`, [operation]);

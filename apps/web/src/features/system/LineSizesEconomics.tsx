@@ -1,4 +1,5 @@
 import { ECONOMICS, share, type RawEconomics } from '@cedar-knot/core';
+import { readEntry } from '../../state/entry.js';
 import { useStudy } from '../context.js';
 
 const FIELDS: readonly { key: keyof RawEconomics & string; label: string; unit: string; isShare?: boolean; title: string }[] = [
@@ -49,9 +50,10 @@ export function Economics() {
           ? share(economics?.[f.key] as number | undefined, ECONOMICS[f.key as 'interest']) * 100
           : ((economics?.[f.key] as number | undefined) ?? ECONOMICS[f.key as 'life']);
         const take = (typed: string): void => {
-          const x = Number(typed);
-          if (typed.trim() === '') put(f.key, undefined);
-          else if (x >= 0 && x !== value) put(f.key, f.isShare ? x / 100 : x);
+          if (typed.trim() === '') return put(f.key, undefined);
+          const read = readEntry(typed.replace(/\s*%$/, ''), { type: 'number', min: 0, max: f.isShare ? 100 : 1e9 }, '');
+          const x = read.ok ? Number(read.value) : value;
+          if (x !== value) put(f.key, f.isShare ? x / 100 : x);
         };
         return (
           <label key={f.key} className="flex items-center gap-1.5" title={f.title}>

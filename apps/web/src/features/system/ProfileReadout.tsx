@@ -1,4 +1,4 @@
-import type { Study } from '@cedar-knot/core';
+import { CHECKS, type Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { ScenarioLetter, VerdictMark, type MarkKind } from '../../ui/marks.js';
@@ -15,8 +15,8 @@ export interface Spot {
   element: string;
 }
 
-/** lowest pressure over vapour that is held to be safe, Pa */
-const SAFE_OVER_VAPOUR = 20_000;
+/** lowest pressure over vapour that is held to be safe where a study says nothing else, Pa */
+const SAFE_OVER_VAPOUR = CHECKS['lowest-pressure'].limit as number;
 
 /** Pressure, distance to boiling and velocity at one place, in every scenario. */
 export function ProfileReadout({
