@@ -648,6 +648,14 @@ test('the reserve of head is that of the largest impeller at the rated flow, by 
   expect(marginOf('head-reserve', { ...m, entry: { curves, maxDiameter: 0.2 } })).toMatchObject({ value: 1, verdict: 'fails' });
 });
 
+test('without a largest impeller of its own a pump has the largest that is made', () => {
+  const rows = (h0: number): object[] => [0, 0.04].map((flow) => ({ flow, head: h0 - 500 * flow }));
+  const curves = [0.2, 0.21].map((diameter, i) => ({ speed: 2900, diameter, rows: rows(60 + 6 * i) }));
+  const m = { entry: { curves }, pumpRead: { rated: { flow: 0.02, head: 50 } } };
+  // 66 − 500·0.02 = 56 m over 60 − 500·0.02 = 50 m
+  expect(marginOf('head-reserve', m)).toMatchObject({ value: expect.closeTo(1.12, 9), verdict: 'holds' });
+});
+
 test('which of running and no flow gave the highest pressure is said', () => {
   const pipeRead = { designPressure: 900_000 };
   expect(marginOf('highest-pressure', { pipeRead }).governs).toBe('running');

@@ -368,6 +368,19 @@ test('mass of a metre: the ring of the wall, the lining and the liquid', () => {
   // PE 110 SDR 11: π·(110 − 10)·10 mm² of 955 kg/m³
   expect(pipeWeight('PE 110', 'SDR 11', 1000)!.empty).toBeCloseTo(Math.PI * 0.1 * 0.01 * 955, 9);
   expect(pipeWeight('DN155', '40', 1000)).toBeUndefined();
+  // wall rings of the dimensions above, by the density of each material: PVC-U 1400 (EN ISO 1452), PE 955 (EN 12201), copper 8940 (EN 1057)
+  const ring = (size: string, schedule: string): number => {
+    const { outside, wall } = pipeDimensions(size, schedule)!;
+    return Math.PI * (outside - wall) * wall;
+  };
+  for (const [size, schedule, density] of [
+    ['PVC 110', 'SDR 21', 1400],
+    ['PVC 4 in', 'sch 40', 1400],
+    ['HDPE 4 in', 'DR 11', 955],
+    ['Cu 54', usualSchedule('Cu 54')!, 8940],
+    ['OD 76.1', '2.9 mm', 7850],
+  ] as const)
+    expect([size, pipeWeight(size, schedule, 0)!.empty / ring(size, schedule)]).toEqual([size, expect.closeTo(density, 6)]);
 });
 
 test('PVC walls by the series of ISO 4065: SDR = 2·S + 1 with S of the R10 numbers', () => {

@@ -1,8 +1,11 @@
 import type { Study } from '../document/study.js';
+import type { PumpPerformance } from '../pumps/pump.js';
+import { prepareStudy } from '../scenarios/prepare.js';
 import { runStudy } from '../scenarios/run.js';
 import { normal } from '../test/normal.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { fitReadings, type Fit } from './fit.js';
+import { scaleCurves } from './moved.js';
 import { besideModel, figuresAt, modelAt, readReadings, type Reading } from './readings.js';
 
 /*
@@ -131,6 +134,40 @@ describe('what was planted is found', () => {
     const { inputs } = fitted(lift({ roughness: '0.4 mm' }, exact), 'P.curve');
     expect(inputs[0]!.value).toBeCloseTo(0.94, 4);
     expect(inputs[0]!.isFactor).toBe(true);
+  });
+
+  test('the correlation of two is that of their slopes, by a second way; a curve of another pump is left alone', () => {
+    const readings = [
+      { scenario, at: 'P', figure: 'flow', value: `${pump.flow * 3600} m3/h`, deviation: '0.5 m3/h' },
+      { scenario, at: 'P', figure: 'head', value: `${pump.head} m`, deviation: '0.1 m' },
+      { scenario, at: 'P', figure: 'outletPressure', value: `${pump.outletPressure / 1e5} bar(a)`, deviation: '0.015 bar' },
+    ];
+    const { correlation } = fitted(lift({}, readings), 'P.wear', 'a.roughness');
+    const at = (wear: number, mm: number): number[] => {
+      const e = runStudy(lift({ wear, roughness: `${mm} mm` })).scenarios[0]!.result!.elements.P as typeof pump;
+      return [(e.flow * 3600) / 0.5, e.head / 0.1, e.outletPressure / 1500];
+    };
+    // slopes at what was planted, by differences
+    const slope = (a: number[], b: number[]): number[] => a.map((x, i) => x - b[i]!);
+    const [w, r] = [slope(at(0.061, 0.4), at(0.059, 0.4)), slope(at(0.06, 0.41), at(0.06, 0.39))];
+    const dot = (a: number[], b: number[]): number => a.reduce((sum, x, i) => sum + x * b[i]!, 0);
+    expect(correlation).toBeCloseTo(-dot(w, r) / Math.sqrt(dot(w, w) * dot(r, r)), 2);
+  });
+
+  test('scaled is the curve of the pumps that are named, and of no other', () => {
+    const of = lift();
+    const [l] = of.lines;
+    const second = { id: 'P2', kind: 'pump', mode: 'curve', pump: 'x' };
+    const two = { ...of, lines: [{ ...l!, elements: [second, ...l!.elements] }] };
+    const model = prepareStudy(copy(two)).scenarios[0]!.model!;
+    const heads = (): number[] => ['P', 'P2'].map((id) => {
+      const m = model.elements.find((e) => e.id === id)!.model as { law: { performance: PumpPerformance } };
+      return m.law.performance.head(0.02);
+    }); // prettier-ignore
+    const [before] = heads();
+    scaleCurves(model, new Set(['P2']), { flow: 1, head: 0.9, efficiency: 1 });
+    expect(heads()[0]).toBe(before);
+    expect(heads()[1]! / before!).toBeCloseTo(0.9, 9);
   });
 
   test('two that say the same are not told apart, one that nothing feels is not fitted, and nothing without readings', () => {

@@ -130,6 +130,10 @@ test('a cut beyond 15 %, a stage count that is not made, a change of bore withou
     ),
   );
   expect(r.findings.find((f) => f.code === 'trim-large')!.values.share).toBeCloseTo(160 / 198, 9);
+  // 0.85 of 198 mm are 168.3 mm
+  const cut = (diameter: string): boolean =>
+    solved(study({ T: vessel(0, 3), U: vessel(20) }, [line('L', 'T', 'U', [pump('P', { diameter }), pipe('b')])])).findings.some((f) => f.code === 'trim-large'); // prettier-ignore
+  expect([cut('168.2 mm'), cut('168.4 mm')]).toEqual([true, false]);
   expect(r.findings.find((f) => f.code === 'stages-not-made')!.values).toEqual({ stages: 3, made: [1, 2, 4] });
   expect(r.findings.find((f) => f.code === 'bore-change')).toMatchObject({
     where: 'c',

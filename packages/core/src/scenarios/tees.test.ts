@@ -62,32 +62,39 @@ test('a tee in which two flows join: the run pays for what the branch brings', (
   expect(12 - loss(r, 'a') - hj).toBeCloseTo(kr * head, 7);
 });
 
-test('where tees take more than the lines, the flows still settle, and a pump’s head is the sum of its parts', () => {
-  const r = solved(
+test.each([
+  ['along the flow', ['K', 'U']],
+  ['against it', ['U', 'K']],
+] as const)(
+  'where tees take more than the lines, the flows still settle, and a pump’s head is the sum of its parts; a line drawn %s',
+  (_way, [from, to]) => {
+    // prettier-ignore
+    const r = solved(
     study(
       { T: vessel(0), J: { ...junction(0), branch: 'B' }, K: { ...junction(0), branch: 'D' }, U: vessel(3) },
       [
         line('A', 'T', 'J', [pipe('s', 2, 100), { id: 'P', kind: 'pump', mode: 'curve', pump: 'p' }, pipe('a', 0.5, 60)]),
         line('B', 'J', 'K', [pipe('b', 5, 60)]),
         line('C', 'J', 'K', [pipe('c', 5, 60)]),
-        line('D', 'K', 'U', [pipe('d', 0.5, 60)]),
+        line('D', from, to, [pipe('d', 0.5, 60)]),
       ],
       { pumps: { p: PUMP } },
     ),
   );
-  expect(r.status).toBe('solved');
-  const sum = Object.values(r.breakdowns.P!).reduce((s: number, x: number) => s + x, 0);
-  expect(sum).toBeCloseTo((r.elements.P as PumpResult).head!, 8);
-  expect(r.lines.B!.flow + r.lines.C!.flow).toBeCloseTo(r.lines.A!.flow, 12);
-  // both ways between the two tees lose the same
-  const [j, k] = [r.points.J!, r.points.K!];
-  const between = (id: string, e: string) => {
-    const legLoss = (p: typeof j) => p.tee!.legs.find((l) => l.line === id)?.headLoss ?? 0;
-    return legLoss(j) + loss(r, e) + legLoss(k);
-  };
-  expect(between('B', 'b')).toBeCloseTo(j.totalHead! - k.totalHead!, 8);
-  expect(between('C', 'c')).toBeCloseTo(j.totalHead! - k.totalHead!, 8);
-});
+    expect(r.status).toBe('solved');
+    const sum = Object.values(r.breakdowns.P!).reduce((s: number, x: number) => s + x, 0);
+    expect(sum).toBeCloseTo((r.elements.P as PumpResult).head!, 8);
+    expect(r.lines.B!.flow + r.lines.C!.flow).toBeCloseTo(r.lines.A!.flow, 12);
+    // both ways between the two tees lose the same
+    const [j, k] = [r.points.J!, r.points.K!];
+    const between = (id: string, e: string) => {
+      const legLoss = (p: typeof j) => p.tee!.legs.find((l) => l.line === id)?.headLoss ?? 0;
+      return legLoss(j) + loss(r, e) + legLoss(k);
+    };
+    expect(between('B', 'b')).toBeCloseTo(j.totalHead! - k.totalHead!, 8);
+    expect(between('C', 'c')).toBeCloseTo(j.totalHead! - k.totalHead!, 8);
+  },
+);
 
 describe('what is no tee is said at its entry', () => {
   const problems = (raw: object) => {

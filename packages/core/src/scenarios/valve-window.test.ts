@@ -1,6 +1,8 @@
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { toValve } from './equipment.js';
 import { prepareStudy } from './prepare.js';
+import { runStudy } from './run.js';
+import { ValveSite } from './valve-site.js';
 import { InstalledValve, valveWindow } from './valve-window.js';
 
 /*
@@ -79,4 +81,30 @@ test('past the published curve of a pump it says to where it is published', () =
     expect(window.publishedTo!).toBeLessThanOrEqual(last);
     expect(window.publishedTo!).toBeGreaterThan(last - window.flow.at(-1)! / 31);
   }
+});
+
+test('of a thick liquid it passes what the whole solver finds with the valve at that opening', () => {
+  const thick = { fluids: { oil: { kind: 'constant', density: '900 kg/m3', viscosity: '400 mPa.s', vapourPressure: '1 kPa(a)' } }, scenarios: [{ id: 's', fluid: 'oil', temperature: '20 C' }] }; // prettier-ignore
+  const entry = { ratedKv: 80, characteristic: 'linear', rangeability: 50, fl: 0.9 };
+  const of = (valve: object): unknown => {
+    const s = raw([], valve) as { lines: { elements: object[] }[] };
+    return { ...s, ...thick, valves: { v: entry } };
+  };
+  const model = modelOf(of({}));
+  const valve = new InstalledValve(model, 'CV', linear, valveWindow(model, 'CV')!);
+  for (const opening of [0.2, 0.6, 1]) {
+    const r = runStudy(JSON.parse(JSON.stringify(of({ mode: 'opening', opening, flow: undefined })))).scenarios[0]!.result!;
+    expect((r.elements.CV as { reynoldsFactor?: number }).reynoldsFactor ?? 1).toBeLessThanOrEqual(1);
+    expect(valve.flow(opening) / r.lines.L!.flow).toBeCloseTo(1, 2);
+  }
+  // as much as a liquid without viscosity it does not pass
+  expect(valve.flow(1) * 3600).toBeLessThan(0.98 * q100);
+});
+
+test('what a valve holds is solved once where it holds a flow or a pressure; with an opening of its own, only each whole scenario tells', () => {
+  const site = (valve: object): boolean =>
+    ValveSite.of(modelOf(raw([], { valve: undefined, ...valve })), 'CV', [], () => true) !== undefined;
+  expect(site({})).toBe(true);
+  for (const mode of ['outlet-pressure', 'inlet-pressure']) expect([mode, site({ mode, pressure: '10.5 bar(g)', flow: undefined })]).toEqual([mode, true]); // prettier-ignore
+  expect(site({ mode: 'kv', kv: 40, flow: undefined })).toBe(false);
 });

@@ -1,4 +1,4 @@
-import type { Study } from '../document/study.js';
+import type { RawEntry, Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { controlSchemes, energyByCause, TYPICAL_DRIVE, type ControlScheme } from './drive.js';
@@ -86,6 +86,16 @@ test('one impeller serves scenarios of different speeds: the slower one decides'
   expect(trim.scenarios.a!.head).toBeCloseTo(50 * 0.93 ** 2 - 1000 * 0.93 * 0.01, 4);
 });
 
+test('what is not judged asks nothing of a way of control', () => {
+  const judged = controlSchemes(
+    service(straight, [{ id: 'a' }, { id: 'b', judged: false, set: { 'CV.flow': '0.02 m3/s' } }]),
+    'P',
+  );
+  expect(judged.map((s) => Object.keys(s.scenarios))).toEqual(judged.map(() => ['a']));
+  // the same trim as with the one scenario alone
+  expect(of(judged, 'trim').diameter).toBe(of(controlSchemes(service(), 'P'), 'trim').diameter);
+});
+
 test('what a way of control cannot come to is nothing, and has no energy', () => {
   // 55 m are more than the pump has; at half its speed it would still give more than the 5 m of the second study
   const short = controlSchemes(service(straight, [{ id: 'a', hoursPerYear: 10, set: { 'U.elevation': '55 m' } }]), 'P');
@@ -131,6 +141,12 @@ test('a study as a whole: verdict, worst margin and duties of every judged scena
   expect(whole.scenarios[0]!.duties.P!.flow).toBeCloseTo(0.01, 9);
   expect(whole.scenarios[1]!.duties).toEqual({});
   expect(whole.energyPerYear).toBeCloseTo(energyByCause(runStudy(service(narrow, scenarios)).scenarios, 'P').get('a')!.total, 3);
+  // of two pumps that fail the same check, the place of the worse one: 0.01 of 0.02 and of 0.04 m³/s
+  const two = service(narrow, [{ id: 'a' }]);
+  const [line0] = two.lines;
+  const second = { id: 'P2', kind: 'pump', mode: 'curve', pump: 'q' };
+  const both = wholeStudy({ ...two, pumps: { ...two.pumps, q: { ...narrow, bestFlow: '0.04 m3/s' } as RawEntry }, lines: [{ ...line0!, elements: [line0!.elements[0]!, second, ...line0!.elements.slice(1)] }] }); // prettier-ignore
+  expect(both.scenarios[0]!.worst).toMatchObject({ check: 'flow-region', where: 'P2', value: expect.closeTo(0.25, 9) });
   // one that cannot be read has no verdict, and holds up nothing
   const broken = wholeStudy(service(narrow, [{ id: 'a' }, { id: 'x', set: { 'T.level': 'deep' } }]));
   expect(broken.scenarios[1]).toMatchObject({ verdict: null, worst: null, fails: 0 });

@@ -3,6 +3,8 @@ import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { usable } from '../catalogue/find.js';
 import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
+import { prepareStudy } from '../scenarios/prepare.js';
+import { runningOf } from './requirement.js';
 import { byRank, rankPumps, type Candidate, type RankOptions } from './rank.js';
 import { stageLadder } from './stages.js';
 import { chooseValves } from './valves.js';
@@ -46,6 +48,19 @@ test('what is asked: the imposed flow, the head of the rest at it, in judged sce
   expect(required.high).toMatchObject({ flow: 90 / 3600, head: expect.closeTo(20, 3) });
   // patm and 5 m over the inlet less the vapour pressure of water at 20 °C, 2339 Pa: 5 + (101325 − 2339)/(998.207·9.80665)
   expect(required.high!.npsha).toBeCloseTo(15.1118, 3);
+});
+
+test('how a pump would run there: units, wear, and the liquid’s viscosity unless the position leaves it out', () => {
+  const oil = { fluids: { oil: { kind: 'constant', density: '900 kg/m3', viscosity: '45 mPa.s', vapourPressure: '1 kPa(a)' } }, scenarios: [{ id: 's', fluid: 'oil', temperature: '20 C' }] }; // prettier-ignore
+  const run = (pump: object) => runningOf(prepareStudy(JSON.parse(JSON.stringify(lift(pump, oil)))).scenarios[0]!.model!, 'P');
+  // 0.045 Pa·s over 900 kg/m³
+  expect(run({})).toEqual({ running: 1, wear: 0, kinematicViscosity: expect.closeTo(5e-5, 12), viscousNpshr: false });
+  expect(run({ running: 2, wear: 0.05, viscosityCorrection: true })).toMatchObject({
+    running: 2,
+    wear: 0.05,
+    viscousNpshr: true,
+  });
+  expect(run({ viscosityCorrection: false })).not.toHaveProperty('kinematicViscosity');
 });
 
 test('where nothing imposes a flow it is that of the present solution, else of the rated point', () => {
