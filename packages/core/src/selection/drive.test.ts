@@ -145,7 +145,7 @@ test('a study as a whole: verdict, worst margin and duties of every judged scena
   const two = service(narrow, [{ id: 'a' }]);
   const [line0] = two.lines;
   const second = { id: 'P2', kind: 'pump', mode: 'curve', pump: 'q' };
-  const both = wholeStudy({ ...two, pumps: { ...two.pumps, q: { ...narrow, bestFlow: '0.04 m3/s' } as RawEntry }, lines: [{ ...line0!, elements: [line0!.elements[0]!, second, ...line0!.elements.slice(1)] }] }); // prettier-ignore
+  const both = wholeStudy({ ...two, pumps: { ...two.pumps, q: { ...narrow, bestFlow: '0.04 m3/s' } }, lines: [{ ...line0!, elements: [line0!.elements[0]!, second, ...line0!.elements.slice(1)] }] }); // prettier-ignore
   expect(both.scenarios[0]!.worst).toMatchObject({ check: 'flow-region', where: 'P2', value: expect.closeTo(0.25, 9) });
   // one that cannot be read has no verdict, and holds up nothing
   const broken = wholeStudy(service(narrow, [{ id: 'a' }, { id: 'x', set: { 'T.level': 'deep' } }]));
