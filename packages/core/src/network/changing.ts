@@ -3,6 +3,7 @@ import type { PumpPerformance } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
 import { CompiledLine } from './line.js';
 import { partOf, reduceNetwork, type Piece } from './reduce.js';
+import { HeldFlow, RestCurve, type RestOfSystem } from './rest.js';
 import { compileLines, solveWhole } from './solve.js';
 import type { LineSolution, NetworkInput } from './types.js';
 
@@ -17,10 +18,10 @@ export interface SolvedLine {
  * steps as in `solveNetwork`, from the same start: what is found is what that finds.
  */
 class ChangingNetwork {
-  private readonly network: NetworkInput;
+  protected readonly network: NetworkInput;
   private readonly lines: CompiledLine[];
   /** of the element in the compiled lines */
-  private readonly at: { line: number; element: number };
+  protected readonly at: { line: number; element: number };
   private readonly drawn: (readonly { line: number; piece: Piece | undefined; compiled: CompiledLine }[])[] = [];
 
   constructor(whole: NetworkInput, own: ElementModel, reduction: ReturnType<typeof reduceNetwork>) {
@@ -47,15 +48,28 @@ class ChangingNetwork {
     lines[at.line]!.retake(at.element);
     const found = solveWhole(this.network, lines);
     if (!found.ok) return undefined;
+    this.found(found.solution.lines[at.line]!);
     const solved: SolvedLine[] = [];
-    this.drawn.forEach((parts, k) => {
-      const solution = found.solution.lines[k]!;
-      for (const { line, piece, compiled } of parts) {
-        const own = piece ? partOf(solution, piece, compiled.model.elements.length) : solution;
-        solved[line] = { solution: own, compiled };
-      }
-    });
+    found.solution.lines.forEach((solution, k) => this.part(k, solution, solved));
     return solved;
+  }
+
+  /** told of every solution of the line in which the element stands */
+  protected found(_solution: LineSolution): void {
+    // most do not ask
+  }
+
+  /** a line as it is solved, into the lines as they are drawn */
+  protected part(k: number, solution: LineSolution, solved: SolvedLine[]): void {
+    for (const { line, piece, compiled } of this.drawn[k]!) {
+      const own = piece ? partOf(solution, piece, compiled.model.elements.length) : solution;
+      solved[line] = { solution: own, compiled };
+    }
+  }
+
+  /** whether a line as drawn is part of the one in which the element stands */
+  protected isBeside(line: number): boolean {
+    return this.drawn[this.at.line]!.some((d) => d.line === line);
   }
 }
 
@@ -71,17 +85,33 @@ export class ChangingPump extends ChangingNetwork {
   static in(whole: NetworkInput, line: number, element: number, wanted: readonly number[]): ChangingPump | undefined {
     const reduction = reduceNetwork(whole);
     if (reduction?.aside.some((l) => wanted.includes(l))) return undefined;
-    return new ChangingPump(whole, whole.lines[line]!.elements[element] as PumpModel, reduction);
+    const changing = new ChangingPump(whole, whole.lines[line]!.elements[element] as PumpModel, reduction);
+    // what stands in other lines is known only where the whole is solved
+    if (wanted.every((l) => changing.isBeside(l))) changing.rest = RestCurve.of(changing.network, changing.at);
+    else changing.isWhole = true;
+    return changing;
   }
+
+  private rest: RestOfSystem | undefined;
+  private isWhole = false;
 
   private constructor(whole: NetworkInput, pump: PumpModel, reduction: ReturnType<typeof reduceNetwork>) {
     super(whole, pump, reduction);
     this.law = pump.law as ChangingPump['law'];
   }
 
+  /** The lines with a pump in place: those that were wanted, or all. Undefined where nothing solves it. */
   solve(performance: PumpPerformance): SolvedLine[] | undefined {
     this.law.performance = performance;
-    return this.solveAnew();
+    const own = this.rest?.with(performance);
+    if (!own) return this.solveAnew();
+    const solved: SolvedLine[] = [];
+    this.part(this.at.line, own, solved);
+    return solved;
+  }
+
+  protected override found(solution: LineSolution): void {
+    if (!this.isWhole) this.rest ??= HeldFlow.of(this.network, this.at, solution);
   }
 }
 

@@ -49,6 +49,15 @@ export function unmetConditions(
   return unmet;
 }
 
+/** Whether an element of a line contradicts its law in a solution of it. */
+export function conditionsUnmetIn(input: NetworkInput, line: CompiledLine, solution: LineSolution): boolean {
+  let isUnmet = false;
+  new LineConditions(input, line, solution, NOT_BOILING, () => (isUnmet = true)).judge();
+  return isUnmet;
+}
+
+const NOT_BOILING: ReadonlySet<string> = new Set();
+
 /** Bounds that non-returns set to the head of a group adrift, m, each with the line that sets it. */
 interface Bounds {
   least: number;

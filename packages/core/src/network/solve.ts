@@ -320,14 +320,23 @@ function outflowOf(lines: readonly CompiledLine[], point: number, flows: ArrayLi
   return sum;
 }
 
-/** Heads at every place of a line, from both ends inward; what an element takes that only the rest decides is the gap between. */
 function lineSolution(input: NetworkInput, line: CompiledLine, flow: number, heads: Float64Array): LineSolution {
-  const n = line.laws.length;
   line.evaluate(flow);
-  const at = new Float64Array(n + 1).fill(NaN);
   const [fromBore, toBore] = line.endBores;
-  at[0] = totalAt(input, line.model.from, heads, line.velocityFactor(fromBore), flow) - line.ends[0];
+  const begin = totalAt(input, line.model.from, heads, line.velocityFactor(fromBore), flow) - line.ends[0];
   const end = totalAt(input, line.model.to, heads, line.velocityFactor(toBore), flow) + line.ends[1];
+  return inwardFrom(line, flow, begin, end);
+}
+
+/**
+ * Heads at every place of a line, from both ends inward; what an element takes that only the rest decides is the gap between.
+ *
+ * @param line its losses evaluated at the flow
+ */
+export function inwardFrom(line: CompiledLine, flow: number, begin: number, end: number): LineSolution {
+  const n = line.laws.length;
+  const at = new Float64Array(n + 1).fill(NaN);
+  at[0] = begin;
   for (const s of line.segments) {
     for (const held of [s.startHeld, s.endHeld]) if (held) at[held.place] = held.constant + held.perFlow2 * flow * flow;
   }

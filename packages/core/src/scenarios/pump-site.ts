@@ -1,9 +1,9 @@
 import type { CheckedScenario, LimitOverride } from '../checks/check.js';
-import type { CheckCode } from '../checks/index.js';
+import { CHECK_CODES, type CheckCode } from '../checks/index.js';
 import { Judging, orderOf } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
 import type { BuildContext } from '../elements/kind.js';
-import { ChangingPump } from '../network/changing.js';
+import { ChangingPump, type SolvedLine } from '../network/changing.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { Margin } from '../results/margin.js';
 import type { PumpResult, ScenarioResult } from '../results/results.js';
@@ -31,6 +31,10 @@ const WHATEVER_DUTY: ReadonlySet<CheckCode> = new Set([...BEFORE_SOLVING, 'fluid
 /** the first code that asks for the motor, or for the curve as a whole */
 const MOTOR = orderOf('motor-power');
 
+/** a controlling valve of which some margin is asked */
+const isAskedOf = (e: ElementDetail, isAsked: Asked): boolean =>
+  e.kind === 'control-valve' && CHECK_CODES.some((check) => isAsked({ check, where: e.id }));
+
 /** Which margins are asked for: by check and id of what is judged. */
 export type Asked = (margin: Pick<Margin<CheckCode>, 'check' | 'where'>) => boolean;
 
@@ -53,6 +57,8 @@ export class PumpSite {
   private result: ScenarioResult;
   /** how the pump that stands here runs, and what was found while it was built */
   private stood: PumpPerformance | undefined;
+  /** the lines with it, once they were asked for; null where nothing solves them */
+  private solved: SolvedLine[] | null | undefined;
   private readonly ofBuild: ScenarioResult['findings'] = [];
 
   private constructor(
@@ -65,7 +71,7 @@ export class PumpSite {
     const at = model.elements.find((e) => e.id === pump)!;
     this.read = { ...at.read };
     this.placed = { ...at, read: this.read };
-    this.valves = model.elements.filter((e) => e.kind === 'control-valve');
+    this.valves = model.elements.filter((e) => isAskedOf(e, isAsked));
     this.result = emptyResult(model);
     this.context = {
       fluid: model.fluid,
@@ -100,7 +106,7 @@ export class PumpSite {
     const lines = model.network.lines.map((l, i) =>
       i === e.line ? { ...l, elements: l.elements.map((x, k) => (k === e.index ? own : x)) } : l,
     );
-    const wanted = model.elements.filter((x) => x === e || x.kind === 'control-valve').map((x) => x.line);
+    const wanted = model.elements.filter((x) => x === e || isAskedOf(x, isAsked)).map((x) => x.line);
     const network = ChangingPump.in({ ...model.network, lines }, e.line, e.index, wanted);
     return network && new PumpSite(model, pump, limits, isAsked, network);
   }
@@ -111,6 +117,7 @@ export class PumpSite {
     const stands = this.input === input && read.speed === speed && read.stages === stages && read.diameter === diameter;
     if (!stands) {
       this.input = input;
+      this.solved = undefined;
       this.ofBuild.length = 0;
       read.speed = speed;
       read.stages = stages;
@@ -145,7 +152,8 @@ export class PumpSite {
     const { model } = this;
     const performance = this.put(input, stand);
     const { result } = this;
-    const solved = performance && this.network.solve(performance);
+    if (this.solved === undefined) this.solved = (performance && this.network.solve(performance)) ?? null;
+    const { solved } = this;
     if (!solved) return result;
     result.status = 'solved';
     const heard = {

@@ -1,4 +1,4 @@
-import type { RawEntry, Study } from '../document/study.js';
+import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { controlSchemes, energyByCause, TYPICAL_DRIVE, type ControlScheme } from './drive.js';

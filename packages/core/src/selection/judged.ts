@@ -1,5 +1,6 @@
 import { CHECK_CODES, type CheckCode } from '../checks/index.js';
 import { insideShare, nearestLimit } from '../checks/inside.js';
+import { orderOf } from '../checks/judge.js';
 import type { Margin } from '../results/margin.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 
@@ -50,6 +51,15 @@ const worstOf = ({ margin: m, scenario, verdict }: Judged): Worst => ({
   limit: nearestLimit(m)!,
   verdict,
 });
+
+/** Order of the first code that fails among the margins asked for of one scenario; Infinity where none does. Makes nothing: it is asked by the hundred thousand. */
+export function firstFailing(margins: readonly Margin<CheckCode>[]): number {
+  let first = Infinity;
+  for (const m of margins)
+    if (m.verdict === 'fails' && m.value !== null && !isAtTrimEdge(m as Judged['margin']))
+      first = Math.min(first, orderOf(m.check));
+  return first;
+}
 
 /** The check that fails first in the order of the codes, in its worst scenario; undefined where none fails. */
 export function firstFailure(margins: readonly Judged[]): Worst | undefined {

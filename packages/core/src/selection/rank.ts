@@ -4,6 +4,7 @@ import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
 import type { PumpInput } from '../pumps/pump.js';
+import type { Margin } from '../results/margin.js';
 import type { PumpResult } from '../results/results.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { ScenarioModel } from '../scenarios/model.js';
@@ -11,9 +12,10 @@ import { BEFORE_SOLVING, PumpSite, type Asked } from '../scenarios/pump-site.js'
 import { limitsOf, runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { splitNumber } from '../units/quantity.js';
 import { findUnit } from '../units/units.js';
+import type { CheckCode } from '../checks/index.js';
 import { orderOf } from '../checks/judge.js';
 import { dutyOf, type Duty } from './duty.js';
-import { firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
+import { firstFailing, firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { inputPower } from '../pumps/input-power.js';
 import { requirementOf, type ScenarioRequirement } from './requirement.js';
 import { withPump, type PumpPlace } from './substitute.js';
@@ -247,6 +249,8 @@ class Trial {
   private readonly limits: ReturnType<typeof limitsOf>;
   /** number of the scenario in which the last pump fell: it is looked at first, since a failure spares others their figures */
   private likely = 0;
+  /** order of the code by which the last pump fell: the next is held against the codes up to it first */
+  private usual = Infinity;
 
   constructor(
     private readonly study: Study,
@@ -293,9 +297,24 @@ class Trial {
   ): SolvedScenario[] | undefined {
     const sites = this.sitesWith(place, written);
     if (!sites) return undefined;
+    const first = Math.min(upTo, this.usual);
+    let found = this.upTo(sites, place, input, first);
+    if (found.failing === Infinity && first < upTo) found = this.upTo(sites, place, input, upTo);
+    if (found.failing < Infinity) this.usual = found.failing;
+    return found.solved;
+  }
+
+  /** all scenarios up to a code, or the first before it that fails anywhere */
+  private upTo(
+    sites: NonNullable<Trial['sites']>,
+    place: Omit<PumpPlace, 'entry'>,
+    input: PumpInput,
+    upTo: number,
+  ): { solved: SolvedScenario[]; failing: number } {
     const { stages, diameter } = place;
     const solved: SolvedScenario[] = [];
     let last = upTo;
+    let failing = Infinity;
     const solve = (k: number): void => {
       const { id, model, problems, site } = sites[k]!;
       if (!model || !site) {
@@ -303,16 +322,16 @@ class Trial {
         return;
       }
       const result = site.try(input, { stages, diameter, speed: place.speed(id) }, last);
-      const one = { id, problems, model, result };
-      solved[k] = one;
-      const failed = firstFailure(marginsAt([one], this.isAsked, true));
-      if (!failed || orderOf(failed.check) >= last) return;
-      last = orderOf(failed.check);
+      solved[k] = { id, problems, model, result };
+      const fails = firstFailing(result.margins as Margin<CheckCode>[]);
+      failing = Math.min(failing, fails);
+      if (fails >= last) return;
+      last = fails;
       this.likely = k;
     };
     solve(this.likely);
     for (let k = 0; k < sites.length; k++) if (!solved[k]) solve(k);
-    return solved;
+    return { solved, failing };
   }
 }
 

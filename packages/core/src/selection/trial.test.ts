@@ -80,6 +80,14 @@ const network = study(
   },
 ) as unknown as Study;
 
+/** the same but for the last digits of a number: a system curve between two flows is a polynomial, good to 2e-8 of the head */
+function alike(a: unknown, b: unknown): unknown {
+  if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) <= 1e-6 * Math.max(Math.abs(a), 1e-3) ? b : a;
+  if (Array.isArray(a) && Array.isArray(b)) return a.map((x, i) => alike(x, b[i]));
+  if (typeof a !== 'object' || a === null || typeof b !== 'object' || b === null) return a;
+  return Object.fromEntries(Object.entries(a).map(([k, v]) => [k, alike(v, (b as Record<string, unknown>)[k])]));
+}
+
 test('in a network whose lines are joined and in part closed: the same', () => {
   const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: randomPumps(80) });
   const pumps = { written: judged.catalogue!.pumps, read: judged.pumps };
@@ -87,7 +95,8 @@ test('in a network whose lines are joined and in part closed: the same', () => {
   const tried = rankPumps(network, 'P', pumps, options);
   expect(Object.keys(tried.counts.byReason).length).toBeGreaterThan(2);
   expect(tried.counts.candidates).toBeGreaterThan(0);
-  expect(tried).toEqual(rankPumps(network, 'P', pumps, { ...options, isPlain: true }));
+  const plain = rankPumps(network, 'P', pumps, { ...options, isPlain: true });
+  expect(alike(tried, plain)).toEqual(plain);
 }, 60_000);
 
 test.each<Vary>(['diameter', 'speed', 'none'])(
