@@ -24,7 +24,17 @@ export function testConfig(more: Partial<Config> = {}): Config {
 export async function testApplication(more: Partial<Config> = {}): Promise<NestExpressApplication> {
   const app = await createApplication(testConfig(more));
   const sequelize = app.get<Sequelize>(getConnectionToken());
-  for (const table of ['attachments', 'model_revisions', 'models', 'families', 'makers', 'study_versions', 'studies', 'settings'])
+  for (const table of [
+    'attachments',
+    'model_revisions',
+    'models',
+    'families',
+    'makers',
+    'study_versions',
+    'studies',
+    'settings',
+    'report_templates',
+  ])
     await sequelize.query(`DELETE FROM ${table}`);
   await app.listen(0, '127.0.0.1');
   return app;

@@ -1,11 +1,13 @@
 import { overallVerdict, runStudy, type SolvedScenario, type Study } from '@cedar-knot/core';
 import { checkName, checkValue } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
+import { pictureIn } from './letterhead.js';
 import { PART_NAMES, PARTS, type Block, type Part, type ReportDocument, type Section } from './document.js';
+import { candidates } from './candidates.js';
 import { curves, profile } from './figures.js';
 import { assumptions, breakdown, calculation, energy, equipment, fluids, lineList, margins, scenarioTable } from './lists.js';
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';
-import { MARK } from './shown.js';
+import { MARK, textColumn } from './shown.js';
 
 export interface ReportOptions {
   /** in the order in which they stand; all of them where nothing is said */
@@ -25,10 +27,11 @@ export interface ReportOptions {
 
 /** What the study itself says of its report, under what is asked. */
 function withOwn(study: Study, asked: ReportOptions): ReportOptions {
-  const { parts, wholeWorking, paper: _paper, ...own } = study.report ?? {};
+  const { parts, wholeWorking, scenario, checkedBy, approvedBy, revision, date } = study.report ?? {};
+  const own = { scenario, checkedBy, approvedBy, revision, date };
   const known = (parts ?? []).filter(isPart);
   return {
-    ...(own as ReportOptions),
+    ...(Object.fromEntries(Object.entries(own).filter(([, v]) => v !== undefined)) as ReportOptions),
     ...(known.length > 0 ? { parts: known } : {}),
     ...(wholeWorking === undefined ? {} : { isWhole: wholeWorking }),
     ...asked,
@@ -69,9 +72,20 @@ export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?:
     version: 1,
     ...head,
     units: typeof c.system === 'string' ? c.system : c.system.base,
+    company: study.report?.company ?? '',
+    logo: pictureIn(study.report?.logo),
     failing,
-    sections: parts.flatMap((part) => sectionsOf(c, part, head, options)),
+    sections: parts.flatMap((part) => sectionsOf(c, part, head, options)).map((s) => inOwnWords(study, s)),
   };
+}
+
+/** a section under the heading that the study has for its part; what follows a part's name (a tag) stays */
+function inOwnWords(study: Study, s: Section): Section {
+  const own = study.report?.headings?.find((h) => h.part === s.part)?.text.trim();
+  if (!own || s.part === 'cover') return s;
+  const usual = PART_NAMES[s.part];
+  const behind = /[:,] .*$/.exec(s.title)?.[0] ?? '';
+  return { ...s, title: s.title === usual ? own : `${own}${behind}` };
 }
 
 function sectionsOf(
@@ -84,6 +98,10 @@ function sectionsOf(
   switch (part) {
     case 'cover':
       return [cover(c, head, options)];
+    case 'revisions':
+      return known(revisions(c));
+    case 'candidates':
+      return known(candidates(c));
     case 'assumptions':
       return [assumptions(c)];
     case 'fluids':
@@ -124,6 +142,7 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
     ['approved', options.approvedBy ?? ''],
     ['revision', options.revision ?? ''],
     ['date', head.date],
+    ...(c.study.report?.titleFields ?? []).map((f) => [f.label, f.text ?? '']),
   ].filter(([label, text]) => text !== '' || ['checked', 'approved'].includes(label!));
   const verdicts = c.scenarios.map((s) => {
     const { result, model } = s;
@@ -173,4 +192,20 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
       },
     ],
   };
+}
+
+/** what was changed when, as the study has it */
+function revisions(c: ReportContext): Section | null {
+  const list = c.study.report?.revisions ?? [];
+  if (list.length === 0) return null;
+  const rows = list.map((r) => ({ cells: [r.revision, r.date ?? '', r.text ?? '', r.preparedBy ?? '', r.checkedBy ?? '', r.approvedBy ?? ''] })); // prettier-ignore
+  const columns = [
+    textColumn('rev', 0.6),
+    textColumn('date', 1),
+    textColumn('what changed', 4),
+    textColumn('prepared', 1.1),
+    textColumn('checked', 1.1),
+    textColumn('approved', 1.1),
+  ];
+  return { part: 'revisions', title: PART_NAMES.revisions, name: 'Revisions', blocks: [{ kind: 'table', columns, rows }] };
 }

@@ -8,10 +8,12 @@ import type { Verdict } from '@cedar-knot/core';
 /** What a report may be made of, in the order in which it stands. */
 export const PARTS = [
   'cover',
+  'revisions',
   'assumptions',
   'fluids',
   'pump-sheet',
   'valve-sheet',
+  'candidates',
   'line-list',
   'equipment',
   'scenarios',
@@ -27,10 +29,12 @@ export type Part = (typeof PARTS)[number];
 
 export const PART_NAMES: Readonly<Record<Part, string>> = {
   cover: 'Cover',
+  revisions: 'Revisions',
   assumptions: 'Assumptions and limits',
   fluids: 'Fluids',
   'pump-sheet': 'Pump data sheet',
   'valve-sheet': 'Valve data sheet',
+  candidates: 'Comparison of candidates',
   'line-list': 'Line list',
   equipment: 'Equipment',
   scenarios: 'Scenarios',
@@ -121,6 +125,10 @@ export interface ReportDocument {
   /** of the day on which it was made, as it is printed */
   date: string;
   units: 'metric' | 'us';
+  /** whose paper it is on: a name and a picture, where the study has them */
+  company: string;
+  /** `data:image/png;base64,…` or of a JPEG; its first bytes are those of such a picture */
+  logo: string | null;
   /** margins that fail in a judged scenario: said on the first page, whatever parts are chosen */
   failing: string[];
   sections: Section[];

@@ -33,6 +33,8 @@ const CEDAR = '#8A4B2A';
 const FAILS = '#A93A22';
 const NEAR = '#855A10';
 const MARGIN = { side: 40, top: 56, bottom: 48 };
+/** room of the picture in the head of the first page, points */
+const LOGO = { width: 150, height: 46 };
 /** points between the lines of a table */
 const ROW = 2.2;
 /** room that a heading wants under it on its page: the head of a table and two of its rows */
@@ -84,7 +86,21 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
             margin: [0, 1, 0, 0],
           })),
         ];
+  const letterhead: Content[] =
+    report.company === '' && report.logo === null
+      ? []
+      : [
+          {
+            columns: [
+              ...(report.logo === null ? [] : [{ image: report.logo, fit: [LOGO.width, LOGO.height], width: 'auto' }]),
+              { text: inFont(report.company), alignment: report.logo === null ? 'left' : 'right', color: QUIET, fontSize: 10 },
+            ],
+            columnGap: 12,
+            margin: [0, 0, 0, 14],
+          },
+        ];
   const first: Content[] = [
+    ...letterhead,
     { text: title, fontSize: 20, bold: true, color: INK, margin: [0, 0, 0, 2] },
     { text: tag, fontSize: 12, color: QUIET, margin: [0, 0, 0, 12] },
     ...(cover ? cover.blocks.map((b) => blockOf(b, look)) : []),
@@ -111,7 +127,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
         ? ''
         : {
             columns: [
-              { text: `${tag} ${title}`.trim(), color: QUIET },
+              { text: inFont(`${report.company === '' ? '' : `${report.company} · `}${`${tag} ${title}`.trim()}`), color: QUIET },
               { text: date, alignment: 'right', color: QUIET },
             ],
             fontSize: 8,

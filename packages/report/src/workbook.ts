@@ -31,6 +31,7 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
   for (const section of report.sections) {
     const sheet = sheetNamed(section.name, 1);
     sheet.addRow([section.title]).font = { bold: true, size: 13 };
+    if (section.part === 'cover') putLetterhead(book, sheet, report);
     if (section.part === 'cover')
       for (const text of report.failing) sheet.addRow([text]).font = { color: { argb: 'FFA93A22' }, bold: true };
     const tables = section.blocks.filter((b) => b.kind === 'table').length;
@@ -61,6 +62,17 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
   all.columns.forEach((c, k) => (c.width = k < 5 ? 18 : 14));
   all.autoFilter = { from: { row: 1, column: 1 }, to: { row: 1, column: LEDGER_HEADS.length } };
   return new Uint8Array(await book.xlsx.writeBuffer());
+}
+
+/** px in the workbook's head */
+const LOGO = { width: 160, height: 48 };
+
+/** whose paper it is on: a name, and a picture beside the columns */
+function putLetterhead(book: Excel.Workbook, sheet: Excel.Worksheet, { company, logo }: ReportDocument): void {
+  if (company !== '') sheet.addRow([company]);
+  if (logo === null) return;
+  const id = book.addImage({ base64: logo, extension: logo.startsWith('data:image/png') ? 'png' : 'jpeg' });
+  sheet.addImage(id, { tl: { col: 7, row: 0 }, ext: LOGO });
 }
 
 export const LEDGER_HEADS = ['scenario', 'line', 'id', 'kind', 'figure', 'value', 'unit', 'SI value'];

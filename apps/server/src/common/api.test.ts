@@ -91,6 +91,15 @@ test('real answers are of the shapes that the description gives, refusals too', 
   asDescribed('post', `${one}/restore`, await http().post(`${at}/restore`));
   asDescribed('get', '/api/person', await http().get('/api/person'));
   asDescribed('put', '/api/person', await http().put('/api/person').send({ name: 'A B', initials: 'AB' }));
+  const template = '/api/report-templates/{id}';
+  const kept = asDescribed('post', '/api/report-templates', await http().post('/api/report-templates').send({ name: 'Plant', parts: ['cover'] })); // prettier-ignore
+  const of = `/api/report-templates/${(kept.body as { id: string }).id}`;
+  asDescribed('post', '/api/report-templates', await http().post('/api/report-templates').send({ logo: 'x' }));
+  asDescribed('get', '/api/report-templates', await http().get('/api/report-templates'));
+  asDescribed('put', template, await http().put(of).send({ name: 'Plant 2' }));
+  asDescribed('put', template, await http().put('/api/report-templates/nonsense').send({ name: 'x' }));
+  asDescribed('delete', template, await http().delete(of));
+  asDescribed('delete', template, await http().delete(of));
   asDescribed('get', '/api/health', await http().get('/api/health'));
   asDescribed('get', '/api/studies', await request(app.getHttpServer()).get('/api/studies'));
 });

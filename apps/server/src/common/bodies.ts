@@ -10,8 +10,8 @@ const WITH_DOCUMENT = /^\/api\/studies(?:\/import|\/[^/]+)?\/?$/;
 /** whole catalogues, spreadsheets, pictures and manuals */
 const LARGE_LIMIT = '64mb';
 const LARGE = /^\/api\/catalogue\/(?:import|sheets|rank|models\/[^/]+\/attachments)\/?$/;
-/** one entry of the catalogue */
-const ENTRY = /^\/api\/catalogue\/(?:models(?:\/[^/]+)?|export|find)\/?$/;
+/** one entry of the catalogue, or a template with its picture */
+const ENTRY = /^\/api\/(?:catalogue\/(?:models(?:\/[^/]+)?|export|find)|report-templates(?:\/[^/]+)?)\/?$/;
 
 const large = express.raw({ type: () => true, limit: LARGE_LIMIT });
 const entry = express.json({ limit: BODY_LIMIT });

@@ -24,6 +24,7 @@ const TABLES = [
   'study_versions',
   'studies',
   'settings',
+  'report_templates',
   'migrations',
 ];
 const empty = async (db: Sequelize): Promise<void> => {

@@ -5,6 +5,7 @@ import * as revisionNames from './migrations/0002-revision-names.js';
 import * as keptVersions from './migrations/0003-kept-versions.js';
 import * as catalogue from './migrations/0004-catalogue.js';
 import * as alternatives from './migrations/0005-alternatives.js';
+import * as reportTemplates from './migrations/0006-report-templates.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
 
@@ -18,6 +19,7 @@ const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0003-kept-versions', step: keptVersions },
   { name: '0004-catalogue', step: catalogue },
   { name: '0005-alternatives', step: alternatives },
+  { name: '0006-report-templates', step: reportTemplates },
 ];
 
 const LOCK = 'cedar_knot_migration';

@@ -4,14 +4,16 @@ import { StudyModel } from '../database/models/study.model.js';
 import { StudyVersionModel } from '../database/models/study-version.model.js';
 import { PeopleController } from '../people/people.controller.js';
 import { PeopleService } from '../people/people.service.js';
+import { TemplatesController } from '../templates/templates.controller.js';
+import { TemplatesService } from '../templates/templates.service.js';
 import { VersionsService } from '../versions/versions.service.js';
 import { StudiesController } from './studies.controller.js';
 import { StudiesService } from './studies.service.js';
 
 @Module({
   imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel])],
-  controllers: [StudiesController, PeopleController],
-  providers: [StudiesService, VersionsService, PeopleService],
+  controllers: [StudiesController, PeopleController, TemplatesController],
+  providers: [StudiesService, VersionsService, PeopleService, TemplatesService],
   exports: [StudiesService, PeopleService],
 })
 export class StudiesModule {}

@@ -7,12 +7,16 @@ export function filteredLedger(rows: readonly LedgerRow[], typed: string): Ledge
   const asked = /^(.*?)\s*(>=|<=|>|<|over|under)\s*(-?\d+(?:[.,]\d+)?)\s*$/i.exec(typed.trim());
   const words = (asked ? asked[1]! : typed).toLowerCase().split(/\s+/).filter(Boolean); // prettier-ignore
   const limit = asked ? Number(asked[3]!.replace(',', '.')) : null;
+  const isWith = asked?.[2]!.endsWith('=') ?? false;
   const isOver = asked ? /^(>|>=|over)$/i.test(asked[2]!) : false;
   return rows.filter((r) => {
     const text = `${r.scenario} ${r.line} ${r.id} ${r.kind} ${r.figure}`.toLowerCase();
     if (!words.every((w) => text.includes(w))) return false;
     if (limit === null) return true;
-    return isNumber(r.cell) && (isOver ? r.cell.value > limit : r.cell.value < limit);
+    if (!isNumber(r.cell)) return false;
+    return isOver
+      ? r.cell.value > limit || (isWith && r.cell.value === limit)
+      : r.cell.value < limit || (isWith && r.cell.value === limit);
   });
 }
 
@@ -37,4 +41,22 @@ export function groupedLedger(rows: readonly LedgerRow[], group: LedgerGroup): L
   const order = new Map<string, LedgerRow[]>();
   for (const r of rows) order.set(r[group], [...(order.get(r[group]) ?? []), r]);
   return [...order.values()].flat();
+}
+
+/** A figure of a thing in every scenario, side by side. */
+export interface AcrossRow extends Omit<LedgerRow, 'cell' | 'scenario'> {
+  /** by scenario */
+  cells: ReadonlyMap<string, LedgerRow['cell']>;
+}
+
+/** Rows with the scenarios side by side; one that a filter took out in a scenario is not there. */
+export function acrossLedger(rows: readonly LedgerRow[]): AcrossRow[] {
+  const found = new Map<string, { row: Omit<AcrossRow, 'cells'>; cells: Map<string, LedgerRow['cell']> }>();
+  for (const { scenario, cell, ...row } of rows) {
+    const key = `${row.id} ${row.figure}`;
+    const own = found.get(key) ?? { row, cells: new Map<string, LedgerRow['cell']>() };
+    own.cells.set(scenario, cell);
+    found.set(key, own);
+  }
+  return [...found.values()].map(({ row, cells }) => ({ ...row, cells }));
 }

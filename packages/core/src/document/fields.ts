@@ -244,6 +244,9 @@ export const READING_FIELDS: Fields = {
   used: yesNo('Used in a fit', { default: true }),
 };
 
+/** longest logo, characters: some 200 KB of a picture */
+export const LONGEST_LOGO = 280_000;
+
 /** What a report of the study is made of and who stands for it; `packages/report` knows the parts. */
 export const REPORT_FIELDS: Fields = {
   parts: { type: 'texts', most: 50, label: 'Parts' },
@@ -254,6 +257,47 @@ export const REPORT_FIELDS: Fields = {
   approvedBy: text('Approved by'),
   revision: text('Revision'),
   date: text('Date'),
+  template: text('Template that it was taken from'),
+  company: text('Company or plant'),
+  logo: text('Logo, PNG or JPEG as a data address', { most: LONGEST_LOGO }),
+  titleFields: {
+    type: 'list',
+    label: 'Further lines of the title block',
+    least: 0,
+    most: 20,
+    of: { label: text('Label', { required: true }), text: text('Text') },
+  },
+  headings: {
+    type: 'list',
+    label: 'Headings in other words',
+    least: 0,
+    most: 50,
+    of: { part: text('Part', { required: true }), text: text('Heading', { required: true }) },
+  },
+  revisions: {
+    type: 'list',
+    label: 'Revisions',
+    least: 0,
+    most: 100,
+    of: {
+      revision: text('Revision', { required: true }),
+      date: text('Date'),
+      text: text('What changed', { most: 1000 }),
+      preparedBy: text('Prepared by'),
+      checkedBy: text('Checked by'),
+      approvedBy: text('Approved by'),
+    },
+  },
+  ledger: {
+    type: 'record',
+    label: 'Ledger',
+    fields: {
+      filter: text('Filter'),
+      group: choice(['scenario', 'line', 'kind', 'figure'], 'Group'),
+      hidden: { type: 'texts', most: 10, label: 'Columns that are not shown' },
+      across: yesNo('Scenarios side by side'),
+    },
+  },
 };
 
 /** Most entries of each collection; a file beyond them is refused before it is read in depth. */

@@ -1,4 +1,4 @@
-import type { RawEntry, Study } from './study.js';
+import type { RawEntry, RawReport, Study } from './study.js';
 
 /** What is listed of a study that is kept. */
 export interface StudyHead {
@@ -30,6 +30,17 @@ export interface VersionHead {
 export interface Person {
   name: string;
   initials: string;
+}
+
+/** What of a report a plant keeps for all its studies; a study takes a copy of it. */
+export interface ReportTemplate extends Pick<RawReport, 'company' | 'logo' | 'titleFields' | 'headings' | 'parts' | 'paper'> {
+  name: string;
+}
+
+export interface KeptTemplate {
+  id: string;
+  savedAt: string;
+  template: ReportTemplate;
 }
 
 /** Some of the kept versions, the newest first. */

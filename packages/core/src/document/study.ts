@@ -67,6 +67,32 @@ export interface RawReport extends RawEntry {
   approvedBy?: string;
   revision?: string;
   date?: string;
+  template?: string;
+  company?: string;
+  /** `data:image/png;base64,…` or of a JPEG */
+  logo?: string;
+  titleFields?: { label: string; text?: string }[];
+  headings?: { part: string; text: string }[];
+  revisions?: RawRevision[];
+  ledger?: RawLedger;
+}
+
+/** One line of the table of revisions. */
+export interface RawRevision extends RawEntry {
+  revision: string;
+  date?: string;
+  text?: string;
+  preparedBy?: string;
+  checkedBy?: string;
+  approvedBy?: string;
+}
+
+/** How the ledger of a study is looked at. */
+export interface RawLedger extends RawEntry {
+  filter?: string;
+  group?: 'scenario' | 'line' | 'kind' | 'figure';
+  hidden?: string[];
+  across?: boolean;
 }
 
 export interface RawEconomics extends RawEntry {

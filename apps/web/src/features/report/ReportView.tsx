@@ -3,7 +3,7 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
-import { chosenParts, moved, setReport, toggled } from '../../state/reportParts.js';
+import { chosenParts, headingOf, moved, setReport, toggled } from '../../state/reportParts.js';
 import { Segmented } from '../../ui/controls.js';
 import { download, fileName } from '../../ui/exportSvg.js';
 import { Select } from '../../ui/Select.js';
@@ -12,6 +12,7 @@ import { reportWorker, type ReportWork } from '../../worker/report.js';
 import type { ReportMade } from '../../worker/report.worker.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Ledger } from './Ledger.js';
+import { Letterhead } from './Letterhead.js';
 import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
 
@@ -26,20 +27,23 @@ const SAYS = {
   sheets: 'every figure is live and opens its working',
   pages: 'the pages of the PDF',
   ledger: 'every figure of every element in every scenario',
+  letterhead: 'whose paper it is on, in whose words, and its revisions',
 } as const;
 
 /** The sheets that leave the building, as they will print: parts chosen on the left, every figure live, exports on the right. */
 export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
   const study = useStudy((s) => s.study);
   const { made, isWorking } = useReport(work);
-  const [shows, setShows] = useState<'sheets' | 'pages' | 'ledger'>('sheets');
+  const [shows, setShows] = useState<keyof typeof SAYS>('sheets');
   const [isInk, setInk] = useState(false);
   return (
     <div className="flex min-h-0 flex-1 gap-2" data-report={made?.report.sections.length ?? 0} data-working={isWorking}>
       <Parts />
       <section aria-label="As it will print" className="bg-deep border-line flex min-w-0 flex-1 flex-col rounded-[5px] border">
         <header className="flex h-[38px] flex-none items-center gap-3 px-3">
-          <h1 className="text-[14px] font-semibold">{shows === 'ledger' ? 'Ledger' : 'As it will print'}</h1>
+          <h1 className="text-[14px] font-semibold">
+            {shows === 'ledger' ? 'Ledger' : shows === 'letterhead' ? 'Letterhead' : 'As it will print'}
+          </h1>
           <span className="text-inkq truncate text-[12px]">{SAYS[shows]}</span>
           <span className="ml-auto" />
           <Segmented
@@ -50,10 +54,13 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
               { value: 'sheets', text: 'sheets' },
               { value: 'pages', text: 'pages' },
               { value: 'ledger', text: 'ledger' },
+              { value: 'letterhead', text: 'letterhead' },
             ]}
           />
         </header>
-        {made === null ? (
+        {shows === 'letterhead' ? (
+          <Letterhead />
+        ) : made === null ? (
           <p className="text-inkq px-3 py-6">
             {isWorking ? 'Putting it together …' : 'Nothing of this study can be printed yet: see what it lacks.'}
           </p>
@@ -114,7 +121,7 @@ function Parts() {
             <li key={p} className="group hover:bg-wash flex h-[28px] items-center gap-2 px-3 text-[13px]" data-part={p}>
               <label className={`flex min-w-0 flex-1 items-center gap-2 ${at < 0 ? 'text-inkq' : ''}`}>
                 <input type="checkbox" checked={at >= 0} onChange={() => put(toggled(parts, p))} />
-                <span className="truncate">{PART_NAMES[p]}</span>
+                <span className="truncate">{headingOf(study, p) ?? PART_NAMES[p]}</span>
               </label>
               {at >= 0 && (
                 <span className="flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">

@@ -1,4 +1,5 @@
 import { cellText, isNumber, type Block, type Cell, type Column, type ReportDocument, type Section } from '@cedar-knot/report';
+import { download, fileName, pngOf } from '../../ui/exportSvg.js';
 import { useStudy } from '../context.js';
 
 /** The sections of a report as sheets, the first with what fails; a figure that has a working opens it. */
@@ -29,6 +30,12 @@ function Sheet({
       data-sheet={section.part}
       aria-label={section.title}
     >
+      {isFirst && (report.logo !== null || report.company !== '') && (
+        <div className="mb-3 flex items-center justify-between gap-4" data-letterhead>
+          {report.logo !== null && <img src={report.logo} alt="" className="max-h-[46px] max-w-[150px]" />}
+          <span className="text-inkq text-[13px]">{report.company}</span>
+        </div>
+      )}
       <header className="border-line mb-2 flex items-baseline gap-3 border-b pb-1">
         <h2 className="text-[17px] font-semibold">{section.title}</h2>
         <span className="text-inkq ml-auto text-[12px]">
@@ -66,7 +73,23 @@ function BlockOf({ block: b }: { block: Block }) {
       <figure className="my-2">
         {/* made by our own code from numbers; names in it are escaped */}
         <div className="[&>svg]:h-auto [&>svg]:w-full" dangerouslySetInnerHTML={{ __html: b.svg }} />
-        <figcaption className="text-inkq text-[12px]">{b.caption}</figcaption>
+        <figcaption className="text-inkq flex items-baseline gap-3 text-[12px]">
+          <span className="min-w-0 flex-1">{b.caption}</span>
+          <button
+            type="button"
+            className="text-cedar hover:underline"
+            onClick={() => download(b.svg, `${fileName(b.caption)}.svg`, 'image/svg+xml')}
+          >
+            SVG
+          </button>
+          <button
+            type="button"
+            className="text-cedar hover:underline"
+            onClick={() => void pngOf(b.svg).then((png) => download(png, `${fileName(b.caption)}.png`))}
+          >
+            PNG
+          </button>
+        </figcaption>
       </figure>
     );
   const hasHead = b.columns.some((c) => c.label !== '');

@@ -1,0 +1,17 @@
+import type { QueryInterface } from 'sequelize';
+
+/** Letterheads of reports that a plant keeps; may be run again. */
+export async function up(queries: QueryInterface): Promise<void> {
+  await queries.sequelize.query(
+    `CREATE TABLE IF NOT EXISTS report_templates (
+      id CHAR(36) PRIMARY KEY,
+      name VARCHAR(200) NOT NULL,
+      template MEDIUMTEXT NOT NULL,
+      saved_at DATETIME(3) NOT NULL
+    ) CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+  );
+}
+
+export async function down(queries: QueryInterface): Promise<void> {
+  await queries.sequelize.query('DROP TABLE IF EXISTS report_templates');
+}

@@ -1,0 +1,316 @@
+import { LONGEST_LOGO, type KeptTemplate, type RawRevision } from '@cedar-knot/core';
+import { PART_NAMES, PARTS } from '@cedar-knot/report';
+import { Plus, X } from 'lucide-react';
+import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react';
+import { api, wordsOf } from '../../api/client.js';
+import { headingOf, setHeading, setReport, takeTemplate, templateOf } from '../../state/reportParts.js';
+import { Button } from '../../ui/controls.js';
+import { FilePick } from '../../ui/FilePick.js';
+import { Select } from '../../ui/Select.js';
+import { TypedField } from '../../ui/TypedField.js';
+import { useStudy } from '../context.js';
+
+/** Whose paper a report is on, in whose words, and what was changed when. */
+export function Letterhead() {
+  return (
+    <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label="Letterhead">
+      <div className="mx-auto grid max-w-[860px] grid-cols-2 gap-2">
+        <Templates />
+        <Paper />
+        <TitleFields />
+        <Headings />
+        <Revisions />
+      </div>
+    </div>
+  );
+}
+
+function Card({ name, what, wide = false, children }: { name: string; what: string; wide?: boolean; children: ReactNode }) {
+  return (
+    <section aria-label={name} className={`panel flex flex-col gap-1.5 px-4 py-2.5 text-[12.5px] ${wide ? 'col-span-2' : ''}`}>
+      <h2 className="text-[13.5px] font-semibold">
+        {name} <span className="text-inkq text-[12px] font-normal">{what}</span>
+      </h2>
+      {children}
+    </section>
+  );
+}
+
+const LONGEST_LINE = 200;
+const line = (typed: string) =>
+  typed.length <= LONGEST_LINE
+    ? ({ ok: true, value: typed } as const)
+    : ({ ok: false, message: `At most ${LONGEST_LINE} letters stand here.` } as const);
+
+/** templates that the plant keeps: one is taken into the study, or the study's own are kept for others */
+function Templates() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const [kept, setKept] = useState<KeptTemplate[]>([]);
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const failed = (e: unknown): void => setProblem(wordsOf(e));
+  useEffect(() => void api.templates().then(setKept, failed), []);
+  const own = kept.find((t) => t.template.name === study.report?.template);
+  const done = (t: KeptTemplate): void => {
+    setProblem(null);
+    setKept((list) => [...list.filter((x) => x.id !== t.id), t].sort((a, b) => a.template.name.localeCompare(b.template.name)));
+  };
+  const keep = (event: FormEvent): void => {
+    event.preventDefault();
+    const called = name.trim() || (own?.template.name ?? '');
+    if (called === '') return;
+    const same = kept.find((t) => t.template.name === called);
+    const template = templateOf(study, called);
+    (same ? api.putTemplate(same.id, template) : api.addTemplate(template)).then((t) => {
+      done(t);
+      setName('');
+      change('template of the report', setReport(study, 'template', called));
+    }, failed);
+  };
+  const remove = (t: KeptTemplate): void =>
+    void api.removeTemplate(t.id).then(() => setKept((list) => list.filter((x) => x.id !== t.id)), failed);
+  return (
+    <Card name="Template" what="letterhead, lines and wording that the plant keeps for its studies">
+      <span className="flex items-center gap-2">
+        <Select
+          label="Template that is taken"
+          className="flex-1"
+          value={own?.id}
+          options={kept.map((t) => [t.id, t.template.name])}
+          onChange={(id) => {
+            const t = kept.find((x) => x.id === id);
+            if (t) change(`report as ${t.template.name}`, takeTemplate(study, t.template));
+          }}
+        />
+        {own && (
+          <button type="button" aria-label={`Take the template ${own.template.name} out`} onClick={() => remove(own)}>
+            <X size={14} aria-hidden="true" className="text-inkq" />
+          </button>
+        )}
+      </span>
+      {kept.length === 0 && <p className="text-inkq text-[12px]">None is kept yet. What stands on this page can be the first.</p>}
+      <form onSubmit={keep} className="flex items-center gap-2">
+        <input
+          aria-label="Name of the template"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          placeholder={own ? own.template.name : 'name it'}
+          className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1.5"
+        />
+        <Button type="submit" className="!h-[24px] !px-2" disabled={name.trim() === '' && !own}>
+          {own && (name.trim() === '' || name.trim() === own.template.name) ? 'Keep in its place' : 'Keep as a template'}
+        </Button>
+      </form>
+      {problem && (
+        <p role="alert" className="text-fails text-[12px]">
+          ▲ {problem}
+        </p>
+      )}
+    </Card>
+  );
+}
+
+/** name and picture at the head of the first page */
+function Paper() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const file = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { company, logo } = study.report ?? {};
+  const take = (picked: File): void => {
+    const reader = new FileReader();
+    reader.onload = () => {
+      const data = String(reader.result);
+      if (!/^data:image\/(png|jpeg);base64,/.test(data)) return setProblem('A PNG or a JPEG belongs here.');
+      if (data.length > LONGEST_LOGO)
+        return setProblem(`This picture has ${Math.round(picked.size / 1000)} KB; at most 200 KB stand in a study.`);
+      setProblem(null);
+      change('logo of the report', setReport(study, 'logo', data));
+    };
+    reader.readAsDataURL(picked);
+  };
+  return (
+    <Card name="Paper" what="on the first page, the name on every page">
+      <TypedField
+        label="company or plant"
+        name="report-company"
+        value={company ?? ''}
+        read={line}
+        onCommit={(v) => change('company of the report', setReport(study, 'company', v === undefined ? undefined : String(v)))}
+        optional
+        isText
+      />
+      <span className="flex items-center gap-3">
+        {logo !== undefined && <img src={logo} alt="Logo" className="max-h-[46px] max-w-[150px]" data-logo />}
+        <Button className="!h-[24px] !px-2" onClick={() => file.current?.click()}>
+          {logo === undefined ? 'Choose a logo' : 'Another logo'}
+        </Button>
+        {logo !== undefined && (
+          <Button tone="bare" className="!h-[24px] !px-0" onClick={() => change('no logo', setReport(study, 'logo', undefined))}>
+            Without
+          </Button>
+        )}
+        <FilePick input={file} label="Logo" accept="image/png,image/jpeg" onFile={take} />
+      </span>
+      {problem && (
+        <p role="alert" className="text-fails text-[12px]">
+          ▲ {problem}
+        </p>
+      )}
+    </Card>
+  );
+}
+
+/** lines of the title block beside prepared, checked, approved, revision and date */
+function TitleFields() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const fields = study.report?.titleFields ?? [];
+  const put = (next: typeof fields): unknown =>
+    change('title block of the report', setReport(study, 'titleFields', next.length === 0 ? undefined : next));
+  return (
+    <Card name="Title block" what="further lines: contract, area, document number">
+      {fields.map((f, i) => (
+        <span key={i} className="grid grid-cols-[1fr_1.6fr_20px] items-end gap-x-2" data-title-field={f.label}>
+          {(['label', 'text'] as const).map((key) => (
+            <TypedField
+              key={key}
+              label={key === 'label' ? `label of line ${i + 1}` : `text of line ${i + 1}`}
+              name={`title-${key}-${i}`}
+              value={f[key] ?? ''}
+              read={(t) => (key === 'label' && t.trim() === '' ? { ok: false, message: 'A line needs its label.' } : line(t))}
+              onCommit={(v) => put(fields.map((x, k) => (k === i ? { ...x, [key]: v === undefined ? '' : String(v) } : x)))}
+              optional={key === 'text'}
+              isText
+            />
+          ))}
+          <button
+            type="button"
+            aria-label={`Take line ${i + 1} out`}
+            className="mb-1"
+            onClick={() => put(fields.filter((_, k) => k !== i))}
+          >
+            <X size={13} aria-hidden="true" className="text-inkq" />
+          </button>
+        </span>
+      ))}
+      <Button
+        tone="bare"
+        className="!h-[22px] self-start !px-0 text-[12px]"
+        onClick={() => put([...fields, { label: 'document' }])}
+      >
+        <Plus size={12} aria-hidden="true" /> Add a line
+      </Button>
+    </Card>
+  );
+}
+
+/** parts whose heading is said in other words */
+function Headings() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  return (
+    <Card name="Wording" what="headings in the plant’s own words">
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+        {PARTS.filter((p) => p !== 'cover').map((p) => (
+          <TypedField
+            key={p}
+            label={PART_NAMES[p]}
+            name={`heading-${p}`}
+            value={headingOf(study, p) ?? ''}
+            placeholder={PART_NAMES[p]}
+            read={line}
+            onCommit={(v) => change(`heading of ${PART_NAMES[p]}`, setHeading(study, p, v === undefined ? undefined : String(v)))}
+            optional
+            isText
+          />
+        ))}
+      </div>
+    </Card>
+  );
+}
+
+const COLUMNS: readonly (readonly [keyof RawRevision & string, string, string])[] = [
+  ['revision', 'rev', 'w-[44px]'],
+  ['date', 'date', 'w-[88px]'],
+  ['text', 'what changed', ''],
+  ['preparedBy', 'prepared', 'w-[84px]'],
+  ['checkedBy', 'checked', 'w-[84px]'],
+  ['approvedBy', 'approved', 'w-[84px]'],
+];
+
+/** what was changed when; the part of revisions prints it */
+function Revisions() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const list = study.report?.revisions ?? [];
+  const put = (next: RawRevision[]): unknown =>
+    change('revisions of the report', setReport(study, 'revisions', next.length === 0 ? undefined : next));
+  const add = (): void => {
+    const { revision, date, checkedBy, approvedBy } = study.report ?? {};
+    const isNew = revision !== undefined && !list.some((r) => r.revision === revision);
+    const last = list.at(-1)?.revision ?? '';
+    const next = isNew ? revision : /^[A-Y]$/.test(last) ? String.fromCharCode(last.charCodeAt(0) + 1) : /^\d+$/.test(last) ? String(Number(last) + 1) : last === '' ? 'A' : `${last}+`; // prettier-ignore
+    const known = { date: date ?? new Date().toISOString().slice(0, 10), preparedBy: study.preparedBy, checkedBy, approvedBy };
+    put([...list, { revision: next, ...Object.fromEntries(Object.entries(known).filter(([, v]) => v)) }]);
+  };
+  return (
+    <Card name="Revisions" what="printed by the part of that name" wide>
+      {list.length > 0 && (
+        <table className="w-full">
+          <thead>
+            <tr className="text-inkq text-left text-[12px]">
+              {COLUMNS.map(([key, name, width]) => (
+                <th key={key} className={`font-normal ${width}`}>
+                  {name}
+                </th>
+              ))}
+              <td className="w-[20px]" />
+            </tr>
+          </thead>
+          <tbody>
+            {list.map((r, i) => (
+              <tr key={i} data-revision={r.revision}>
+                {COLUMNS.map(([key, name]) => (
+                  <td key={key} className="pr-1.5">
+                    <TypedField
+                      label={`${name} of revision ${r.revision}`}
+                      hideLabel
+                      name={`revision-${i}-${key}`}
+                      value={typeof r[key] === 'string' ? r[key] : ''}
+                      read={(t) => (key === 'text' ? { ok: t.length <= 1000, value: t, message: 'At most 1000 letters stand here.' } : line(t))} // prettier-ignore
+                      onCommit={(v) =>
+                        put(
+                          list.map((x, k) => {
+                            if (k !== i) return x;
+                            const { [key]: _before, ...rest } = x;
+                            return (v === undefined ? rest : { ...x, [key]: String(v) }) as RawRevision;
+                          }),
+                        )
+                      }
+                      optional={key !== 'revision'}
+                      isText
+                    />
+                  </td>
+                ))}
+                <td>
+                  <button
+                    type="button"
+                    aria-label={`Take revision ${r.revision} out`}
+                    onClick={() => put(list.filter((_, k) => k !== i))}
+                  >
+                    <X size={13} aria-hidden="true" className="text-inkq" />
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <Button tone="bare" className="!h-[22px] self-start !px-0 text-[12px]" onClick={add}>
+        <Plus size={12} aria-hidden="true" /> Add a revision
+      </Button>
+    </Card>
+  );
+}
