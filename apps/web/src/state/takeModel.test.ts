@@ -1,5 +1,5 @@
-import { isQuantity, prepareStudy, readQuantity, runStudy, type ModelWhole, type Study } from '@cedar-knot/core';
-import { positionsFor, studyOfDuty, studyWith, takingOperations } from './takeModel.js';
+import { applyOperations, isQuantity, prepareStudy, readQuantity, runStudy, type ModelWhole, type Study } from '@cedar-knot/core';
+import { carryOperations, positionsFor, studyOfDuty, studyWith, takingOperations } from './takeModel.js';
 
 const entry = {
   name: 'Hollin 100',
@@ -59,4 +59,21 @@ test('the places that a model can take, and what stands there', () => {
   const drop = readQuantity(String((study.lines[0]!.elements[1] as { drop?: string }).drop), 'pressureDifference');
   // 20 m of water of 998.2 kg/m³: ρ·g·h
   expect(isQuantity(drop) ? drop.si : NaN).toBeCloseTo(998.2 * 9.80665 * 20, -2);
+});
+
+test('pumps that a study only carries stand nowhere; each has a key of its own, and the report gets the part that compares them', () => {
+  const study = studyOfDuty('Duty', model, duty);
+  const other = (n: number): ModelWhole => ({ ...model, id: `5f1d0000-0000-4000-8000-00000000001${n}` }) as ModelWhole;
+  const carry = (of: Study): Study => {
+    const done = applyOperations(of, carryOperations(of, [model, other(1), other(2)]));
+    if (!done.ok) throw new Error(done.reason);
+    return done.study;
+  };
+  const carried = carry(study);
+  expect(Object.keys(carried.pumps!)).toEqual(['hollin-100', 'hollin-100-2', 'hollin-100-3']);
+  expect(carried.lines).toEqual(study.lines);
+  expect(carried.report).toBeUndefined();
+  const chosen = carry({ ...study, report: { parts: ['cover', 'margins'] } });
+  expect(chosen.report!.parts).toEqual(['cover', 'margins', 'candidates']);
+  expect(carry(chosen).report!.parts).toEqual(['cover', 'margins', 'candidates']);
 });

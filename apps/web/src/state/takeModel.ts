@@ -68,6 +68,23 @@ export function takingOperations(
   return { key, operations };
 }
 
+/** Operations with which a study carries pumps without any of them standing anywhere: its report compares them, where it has that part. */
+export function carryOperations(study: Study, models: readonly ModelWhole[]): Operation[] {
+  let grown = study;
+  const operations: Operation[] = [];
+  for (const model of models) {
+    const step = takingOperations(grown, model, null).operations;
+    const done = applyOperations(grown, step);
+    if (!done.ok) continue;
+    grown = done.study;
+    operations.push(...step);
+  }
+  const parts = study.report?.parts;
+  if (parts && !parts.includes('candidates'))
+    operations.push({ op: 'set', path: ['report', 'parts'], value: [...parts, 'candidates'] });
+  return operations;
+}
+
 /** A study with a model in it. */
 export function studyWith(study: Study, model: ModelWhole, position: string | null): Study {
   const done = applyOperations(study, takingOperations(study, model, position).operations);

@@ -18,7 +18,7 @@ import { entryIn, letterOf } from '../../state/address.js';
 import { spoken } from '../../state/catalogueList.js';
 import { boosterBefore, pumpBeside } from '../../state/morePumps.js';
 import { configureOperations } from '../../state/ranking.js';
-import { takingOperations } from '../../state/takeModel.js';
+import { carryOperations, takingOperations } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
@@ -142,6 +142,21 @@ export function PumpsView() {
       if (!store.getState().change(`Take ${name} as ${pump}`, operations))
         setProblem('The study has changed meanwhile: try again.');
       else setProblem(null);
+    } catch (e) {
+      setProblem(wordsOf(e));
+    }
+  };
+
+  /** the study carries them, for the comparison in its report */
+  const carry = async (list: readonly RankedPump[]): Promise<void> => {
+    try {
+      const models = await Promise.all(list.map(async (c) => wholes[c.model] ?? (await api.model(c.model))));
+      const { study: now, change } = store.getState();
+      setProblem(
+        change(`${models.length} candidates into the report`, carryOperations(now, models))
+          ? null
+          : 'The study has changed meanwhile: try again.',
+      );
     } catch (e) {
       setProblem(wordsOf(e));
     }
@@ -330,7 +345,11 @@ export function PumpsView() {
             <NearMisses fallen={fallen} heads={heads} isRunning={ranking.isRunning} />
           </Tabs.Content>
           <Tabs.Content value="side" tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
-            <SideBySide candidates={candidates.filter((c) => ticked.includes(c.model))} heads={heads} />
+            <SideBySide
+              candidates={candidates.filter((c) => ticked.includes(c.model))}
+              heads={heads}
+              onReport={() => void carry(candidates.filter((c) => ticked.includes(c.model)))}
+            />
           </Tabs.Content>
           <Tabs.Content value="ladder" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
             <StageLadderTab pump={pump} />

@@ -1,10 +1,20 @@
 import type { ModelHead, RankedPump } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
+import { Button } from '../../ui/controls.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 
 /** The ticked candidates column by column: every scenario's flow, head, efficiency, power and NPSHR, and the differences from the first. */
-export function SideBySide({ candidates, heads }: { candidates: readonly RankedPump[]; heads: ReadonlyMap<string, ModelHead> }) {
+export function SideBySide({
+  candidates,
+  heads,
+  onReport,
+}: {
+  candidates: readonly RankedPump[];
+  heads: ReadonlyMap<string, ModelHead>;
+  /** carries them in the study, for the report’s comparison */
+  onReport: () => void;
+}) {
   const d = useDisplay();
   const study = useStudy((s) => s.study);
   if (candidates.length < 2) return <p className="text-inkq px-3 py-4">Tick two candidates or more to set them side by side.</p>;
@@ -26,8 +36,16 @@ export function SideBySide({ candidates, heads }: { candidates: readonly RankedP
     <table className="text-[12.5px]">
       <thead>
         <tr className="bg-panel border-soft sticky top-0 h-[30px] border-b text-right">
-          <td className="w-[44px]" />
-          <td className="w-[130px]" />
+          <td colSpan={2} className="w-[174px] pl-2 text-left">
+            <Button
+              tone="bare"
+              className="!h-[22px] !px-1 text-[12px]"
+              title="The study carries these pumps, and its report compares them with the one in use"
+              onClick={onReport}
+            >
+              Into the report
+            </Button>
+          </td>
           {candidates.map((c, i) => (
             <th key={c.model} className="px-3 font-semibold">
               {heads.get(c.model)?.name ?? c.model}

@@ -43,11 +43,14 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
 
 test('side by side: the differences are those from the first, with their sign', async () => {
   const second = ranked('b', { scenarios: { day: duty({ head: 47.5, npshr: 3.4, efficiency: null }) } });
-  show(await opened(), <SideBySide candidates={[ranked('a'), second]} heads={NONE} />);
+  const carried = jest.fn();
+  show(await opened(), <SideBySide candidates={[ranked('a'), second]} heads={NONE} onReport={carried} />);
   const row = (name: string): string[] => within(screen.getByText(new RegExp(`^${name}, `)).closest('tr')!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
   expect(row('head').slice(2)).toEqual(['50.0', '47.5−2.50']);
   expect(row('NPSHR').slice(2)).toEqual(['3.00', '3.40+0.40']);
   expect(row('efficiency').slice(2)).toEqual(['70.0', '–']);
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Into the report' }));
+  expect(carried).toHaveBeenCalledTimes(1);
 });
 
 test('near misses: the nearest first, what is asked and what would be needed, in the units of the study', async () => {

@@ -216,7 +216,12 @@ function Headings() {
         {PARTS.filter((p) => p !== 'cover').map((p) => (
           <TypedField
             key={p}
-            label={PART_NAMES[p]}
+            label={
+              <>
+                <span className="sr-only-text">heading of </span>
+                {PART_NAMES[p]}
+              </>
+            }
             name={`heading-${p}`}
             value={headingOf(study, p) ?? ''}
             placeholder={PART_NAMES[p]}

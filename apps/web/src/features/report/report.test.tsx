@@ -1,8 +1,9 @@
-import type { Operation } from '@cedar-knot/core';
+import type { Operation, Study } from '@cedar-knot/core';
 import { runStudy } from '@cedar-knot/core';
 import { buildReport, contextOf, ledger, PARTS } from '@cedar-knot/report';
-import { act, cleanup, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { api } from '../../api/client.js';
 import { filteredLedger, groupedLedger, ledgerSum } from '../../state/ledger.js';
 import { chosenParts, moved, setReport, toggled } from '../../state/reportParts.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
@@ -96,4 +97,147 @@ test('the ledger: words, a figure beyond a value, groups, and a sum where it say
   expect(ledgerSum(filteredLedger(rows, 'day velocity'))).toBeNull();
   const figures = groupedLedger(rows, 'figure').map((r) => r.figure);
   expect(figures.filter((f, i) => f !== figures[i - 1])).toHaveLength(new Set(figures).size);
+});
+
+describe('letterhead', () => {
+  const KEPT = { id: 't1', savedAt: '2026-01-01T00:00:00Z', template: { name: 'Tarnholt', company: 'Tarnholt Utilities', headings: [{ part: 'margins', text: 'Reserves' }], parts: ['cover', 'margins'] } }; // prettier-ignore
+  const view = async (...more: Operation[]) => {
+    const opened = await open(pumpedStudy(scenarios, ...more));
+    show(opened, <ReportView work={work} />);
+    await userEvent.click(screen.getByRole('radio', { name: 'letterhead' }));
+    return opened;
+  };
+  const type = async (label: string, text: string): Promise<void> => {
+    await userEvent.clear(screen.getByLabelText(label));
+    await userEvent.type(screen.getByLabelText(label), `${text}{Enter}`);
+  };
+  const report = (opened: { store: { getState: () => { study: Study } } }) => opened.store.getState().study.report;
+  afterEach(() => jest.restoreAllMocks());
+
+  test('a template of the plant is taken in one step, and what this study says otherwise stays', async () => {
+    jest.spyOn(api, 'templates').mockResolvedValue([KEPT] as never);
+    const opened = await view({ op: 'set', path: ['report'], value: { checkedBy: 'B. Lund', company: 'Old', paper: 'Letter' } });
+    await userEvent.click(await screen.findByRole('combobox', { name: 'Template that is taken' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Tarnholt' }));
+    const { name, ...of } = KEPT.template;
+    expect(report(opened)).toEqual({ checkedBy: 'B. Lund', ...of, template: name });
+    // its words stand on the list of parts, and on the sheets
+    expect(document.querySelector('[data-part=margins]')!.textContent).toContain('Reserves');
+    await userEvent.click(screen.getByRole('radio', { name: 'sheets' }));
+    await waitFor(() => expect(sheets()).toEqual(['cover', 'margins']));
+    expect(document.querySelector('[data-letterhead]')!.textContent).toBe('Tarnholt Utilities');
+    expect(document.querySelector('[data-sheet=margins] h2')!.textContent).toBe('Reserves');
+    act(() => opened.store.getState().undo());
+    expect(report(opened)).toEqual({ checkedBy: 'B. Lund', company: 'Old', paper: 'Letter' });
+    await settle();
+  }, 20_000);
+
+  test('what stands here is kept as a template: of the same name in its place, else as a further one; one is taken out', async () => {
+    jest.spyOn(api, 'templates').mockResolvedValue([KEPT] as never);
+    const added = jest
+      .spyOn(api, 'addTemplate')
+      .mockImplementation((template) => Promise.resolve({ id: 't2', savedAt: '', template }));
+    const put = jest
+      .spyOn(api, 'putTemplate')
+      .mockImplementation((id, template) => Promise.resolve({ id, savedAt: '', template }));
+    const removed = jest.spyOn(api, 'removeTemplate').mockResolvedValue(KEPT);
+    const opened = await view();
+    await type('company or plant', 'Aldby Works');
+    await userEvent.type(screen.getByLabelText('Name of the template'), 'Aldby{Enter}');
+    await waitFor(() => expect(report(opened)!.template).toBe('Aldby'));
+    expect(added).toHaveBeenCalledWith({ name: 'Aldby', company: 'Aldby Works' });
+    await userEvent.type(screen.getByLabelText('Name of the template'), 'Tarnholt{Enter}');
+    await waitFor(() => expect(put).toHaveBeenCalledWith('t1', { name: 'Tarnholt', company: 'Aldby Works' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Take the template Tarnholt out' }));
+    expect(removed).toHaveBeenCalledWith('t1');
+    await settle();
+  }, 20_000);
+
+  test('lines of the title block, wording and revisions are entries of the study; the last one taken out leaves nothing', async () => {
+    jest.spyOn(api, 'templates').mockRejectedValue(new Error('The application on this machine does not answer.'));
+    const opened = await view({ op: 'set', path: ['report'], value: { revision: '0', checkedBy: 'BL', date: '2026-03-01' } });
+    expect((await screen.findByRole('alert')).textContent).toContain('does not answer');
+    await userEvent.click(screen.getByRole('button', { name: /Add a line/ }));
+    await type('label of line 1', 'contract');
+    await type('text of line 1', 'C-1188');
+    expect(report(opened)!.titleFields).toEqual([{ label: 'contract', text: 'C-1188' }]);
+    await userEvent.click(screen.getByRole('button', { name: 'Take line 1 out' }));
+    expect(report(opened)).not.toHaveProperty('titleFields');
+    await type('heading of Pump data sheet', 'Pump process data');
+    expect(report(opened)!.headings).toEqual([{ part: 'pump-sheet', text: 'Pump process data' }]);
+    await userEvent.clear(screen.getByLabelText('heading of Pump data sheet'));
+    await userEvent.type(screen.getByLabelText('heading of Pump data sheet'), '{Enter}');
+    expect(report(opened)).not.toHaveProperty('headings');
+    // the first is the revision of the title block, the next one number on
+    for (let i = 0; i < 2; i++) await userEvent.click(screen.getByRole('button', { name: /Add a revision/ }));
+    expect(report(opened)!.revisions!.map((r) => [r.revision, r.date, r.checkedBy])).toEqual([['0', '2026-03-01', 'BL'], ['1', '2026-03-01', 'BL']]); // prettier-ignore
+    await type('what changed of revision 1', 'second pump');
+    expect(report(opened)!.revisions![1]!.text).toBe('second pump');
+    for (const r of ['0', '1']) await userEvent.click(screen.getByRole('button', { name: `Take revision ${r} out` }));
+    expect(report(opened)).not.toHaveProperty('revisions');
+    await settle();
+  }, 30_000);
+
+  test('a logo is a PNG or a JPEG of a size that a study can carry', async () => {
+    jest.spyOn(api, 'templates').mockResolvedValue([]);
+    const opened = await view();
+    const pick = async (bytes: number, type: string): Promise<void> => {
+      const file = new File([new Uint8Array(bytes)], 'logo', { type });
+      // by the event itself: the picker would not offer what it does not accept
+      act(() => void fireEvent.change(screen.getByLabelText('Logo'), { target: { files: [file] } }));
+    };
+    await pick(10, 'image/svg+xml');
+    expect((await screen.findByRole('alert')).textContent).toContain('A PNG or a JPEG belongs here');
+    await pick(300_000, 'image/png');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('300 KB'));
+    expect(report(opened)).toBeUndefined();
+    await pick(30, 'image/png');
+    await waitFor(() => expect(report(opened)!.logo).toMatch(/^data:image\/png;base64,/));
+    await userEvent.click(screen.getByRole('button', { name: 'Without' }));
+    expect(report(opened)).not.toHaveProperty('logo');
+    await settle();
+  }, 20_000);
+});
+
+describe('the ledger', () => {
+  afterEach(() => jest.restoreAllMocks());
+  const rowsOf = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('[data-ledger-row]')];
+
+  test('scenarios side by side, columns and filter: kept with the study, as it was when it is looked at again', async () => {
+    jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(600);
+    jest.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(900);
+    const opened = await open(pumpedStudy(scenarios));
+    const ledgerOf = () => opened.store.getState().study.report?.ledger;
+    show(opened, <ReportView work={work} />);
+    await waitFor(() => expect(sheets()).toContain('margins'));
+    await userEvent.click(screen.getByRole('radio', { name: 'ledger' }));
+    await userEvent.type(screen.getByLabelText('Filter the ledger'), 'p-1 head');
+    expect(ledgerOf()).toBeUndefined();
+    await userEvent.click(screen.getByRole('radio', { name: 'across' }));
+    expect(ledgerOf()).toEqual({ filter: 'p-1 head', across: true });
+    const { shown } = opened.store.getState();
+    const heads = ['day', 'night'].map((s) => (shown[s]!.outcome.result!.elements['P-1'] as { head: number }).head);
+    const row = rowsOf().find((r) => r.dataset.ledgerRow === 'P-1.head')!;
+    expect(['day', 'night'].map((s) => Number(row.querySelector(`[data-value=${s}]`)!.textContent))).toEqual(heads.map((h) => expect.closeTo(h, 2) as number)); // prettier-ignore
+    await userEvent.click(row.querySelector<HTMLElement>('[data-value=night]')!);
+    expect([opened.store.getState().active, opened.store.getState().asked]).toEqual(['night', 'head']);
+    await userEvent.click(screen.getByRole('button', { name: 'columns' }));
+    await userEvent.click(await screen.findByRole('menuitemcheckbox', { name: /kind/ }));
+    expect(ledgerOf()!.hidden).toEqual(['si', 'kind']);
+    await userEvent.keyboard('{Escape}');
+    cleanup();
+    show(opened, <ReportView work={work} />);
+    await waitFor(() => expect(sheets()).toContain('margins'));
+    await userEvent.click(screen.getByRole('radio', { name: 'ledger' }));
+    expect(screen.getByLabelText<HTMLInputElement>('Filter the ledger').value).toBe('p-1 head');
+    expect(screen.getByRole('radio', { name: 'across' }).getAttribute('aria-checked')).toBe('true');
+    await settle();
+  }, 30_000);
+
+  test('with its edge where that is asked: at least, at most', () => {
+    const row = (value: number) => ({ scenario: 's', line: 'L', id: 'a', kind: 'pipe', figure: 'head loss', cell: { si: value, value, unit: 'm', figures: 4 } }); // prettier-ignore
+    const rows = [1, 2, 3].map(row);
+    const kept = (typed: string) => filteredLedger(rows, typed).map((r) => (r.cell as { value: number }).value);
+    expect([kept('loss > 2'), kept('loss >= 2'), kept('loss < 2'), kept('loss <= 2'), kept('loss over 2'), kept('loss under 2,5')]).toEqual([[3], [2, 3], [1], [1, 2], [3], [1, 2]]); // prettier-ignore
+  });
 });
