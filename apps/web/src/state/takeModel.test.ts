@@ -63,7 +63,7 @@ test('the places that a model can take, and what stands there', () => {
 
 test('pumps that a study only carries stand nowhere; each has a key of its own, and the report gets the part that compares them', () => {
   const study = studyOfDuty('Duty', model, duty);
-  const other = (n: number): ModelWhole => ({ ...model, id: `5f1d0000-0000-4000-8000-00000000001${n}` }) as ModelWhole;
+  const other = (n: number): ModelWhole => ({ ...model, id: `5f1d0000-0000-4000-8000-00000000001${n}` });
   const carry = (of: Study): Study => {
     const done = applyOperations(of, carryOperations(of, [model, other(1), other(2)]));
     if (!done.ok) throw new Error(done.reason);
