@@ -1,7 +1,7 @@
 import { CHECKS, isCheckCode, judgeCatalogue, rankPumps, type RankedPump, type RawEntry } from '@cedar-knot/core';
 import { checkName, checkValue, named } from '@cedar-knot/wording';
 import { scenarioName, type ReportContext } from './context.js';
-import { cellText, type Block, type Cell, type Section, type TableRow } from './document.js';
+import { cellText, PART_NAMES, type Block, type Cell, type Section, type TableRow } from './document.js';
 import { ofKind } from './sheets.js';
 import { column, numberCell, textColumn, unitOf } from './shown.js';
 
@@ -47,7 +47,7 @@ export function candidates(c: ReportContext): Section | null {
       ...duties(c, ranking.candidates, name),
     ];
   });
-  return blocks.length === 0 ? null : { part: 'candidates', title: 'Candidates', name: 'Candidates', blocks };
+  return blocks.length === 0 ? null : { part: 'candidates', title: PART_NAMES.candidates, name: 'Candidates', blocks };
 }
 
 const nameOf = (entry: RawEntry | undefined, model: string): string =>

@@ -34,7 +34,7 @@ export const PART_NAMES: Readonly<Record<Part, string>> = {
   fluids: 'Fluids',
   'pump-sheet': 'Pump data sheet',
   'valve-sheet': 'Valve data sheet',
-  candidates: 'Comparison of candidates',
+  candidates: 'Candidates',
   'line-list': 'Line list',
   equipment: 'Equipment',
   scenarios: 'Scenarios',

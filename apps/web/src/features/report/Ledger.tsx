@@ -14,6 +14,8 @@ import { workbook } from '../../ui/xlsx.js';
 import { useStudy } from '../context.js';
 
 const ROW = 24;
+/** px on both sides of a row */
+const SIDE = 12;
 const GROUPS: readonly (readonly [LedgerGroup, string])[] = [
   ['scenario', 'by scenario'],
   ['line', 'by line'],
@@ -21,14 +23,14 @@ const GROUPS: readonly (readonly [LedgerGroup, string])[] = [
   ['figure', 'by figure'],
 ];
 
-/** what stands of a figure beside its value; those that can be hidden have their width */
+/** what stands of a figure beside its value, with its width, px */
 const COLUMNS = [
-  ['line', 'line', '90px'],
-  ['id', 'element', '110px'],
-  ['kind', 'kind', '120px'],
-  ['figure', 'figure', 'minmax(120px,1fr)'],
-  ['unit', 'unit', '80px'],
-  ['si', 'SI value', '110px'],
+  ['line', 'line', 64],
+  ['id', 'element', 88],
+  ['kind', 'kind', 104],
+  ['figure', 'figure', 132],
+  ['unit', 'unit', 64],
+  ['si', 'SI value', 104],
 ] as const;
 type ColumnKey = (typeof COLUMNS)[number][0];
 /** the others say nothing without these */
@@ -77,12 +79,16 @@ export function Ledger({ rows, name }: { rows: readonly LedgerRow[]; name: strin
   const before = columns.filter(([key]) => key !== 'unit' && key !== 'si');
   const behind = columns.filter(([key]) => key === 'unit' || key === 'si');
   const scenarios = isAcross ? study.scenarios.map((s) => s.id) : [null];
-  const template = [
-    ...(isAcross ? [] : ['44px']),
+  const widths = [
+    ...(isAcross ? [] : [44]),
     ...before.map(([, , w]) => w),
-    ...scenarios.map(() => (isAcross ? '84px' : '110px')),
+    ...scenarios.map(() => (isAcross ? 76 : 110)),
     ...behind.map(([, , w]) => w),
-  ].join(' ');
+  ];
+  // what is left over goes to the figure's name
+  const figure = (isAcross ? 0 : 1) + before.findIndex(([key]) => key === 'figure');
+  const template = widths.map((w, i) => (i === figure ? `minmax(${w}px,1fr)` : `${w}px`)).join(' ');
+  const least = widths.reduce((a, b) => a + b, 2 * SIDE);
   const unitIn = (r: Drawn): string => r.cells.map(([, c]) => (isNumber(c) ? c.unit : '')).find((u) => u !== '') ?? '';
   const siIn = (r: Drawn): number | null => (isNumber(r.cells[0]![1]) ? r.cells[0]![1].si : null);
   const textOf = (r: Drawn, key: ColumnKey): string =>
@@ -112,7 +118,7 @@ export function Ledger({ rows, name }: { rows: readonly LedgerRow[]; name: strin
           // kept with the study when it is left, not letter by letter
           onBlur={() => typed.trim() !== (own.filter ?? '') && keep('filter', typed.trim() === '' ? undefined : typed.trim())}
           placeholder="words, or head loss over 2"
-          className="border-edge bg-panel h-[24px] w-[180px] rounded-[3px] border px-1.5"
+          className="border-edge bg-panel h-[24px] w-[150px] rounded-[3px] border px-1.5"
         />
         <Select
           label="Group the ledger"
@@ -125,8 +131,8 @@ export function Ledger({ rows, name }: { rows: readonly LedgerRow[]; name: strin
           value={isAcross ? 'across' : 'down'}
           onChange={(v) => keep('across', v === 'across' ? true : undefined)}
           options={[
-            { value: 'down', text: 'scenarios down' },
-            { value: 'across', text: 'across' },
+            { value: 'down', text: 'down' },
+            { value: 'across', text: 'side by side' },
           ]}
         />
         <DropdownMenu.Root>
@@ -169,28 +175,28 @@ export function Ledger({ rows, name }: { rows: readonly LedgerRow[]; name: strin
           CSV
         </Button>
       </div>
-      <div
-        className="text-inkq border-soft grid h-[26px] flex-none items-center border-b px-3 text-[12px]"
-        style={{ gridTemplateColumns: template }}
-        aria-hidden="true"
-      >
-        {!isAcross && <span />}
-        {before.map(([key, n]) => (
-          <span key={key}>{n}</span>
-        ))}
-        {scenarios.map((id) => (
-          <span key={id} className="flex justify-end">
-            {id === null ? 'value' : <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />}
-          </span>
-        ))}
-        {behind.map(([key, n]) => (
-          <span key={key} className={key === 'si' ? 'text-right' : 'pl-2'}>
-            {n}
-          </span>
-        ))}
-      </div>
       <div ref={box} className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Figures">
-        <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+        <div
+          className="text-inkq border-soft bg-panel sticky top-0 z-[1] grid h-[26px] items-center border-b px-3 text-[12px]"
+          style={{ gridTemplateColumns: template, minWidth: least }}
+          aria-hidden="true"
+        >
+          {!isAcross && <span />}
+          {before.map(([key, n]) => (
+            <span key={key}>{n}</span>
+          ))}
+          {scenarios.map((id) => (
+            <span key={id} className="flex justify-end">
+              {id === null ? 'value' : <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />}
+            </span>
+          ))}
+          {behind.map(([key, n]) => (
+            <span key={key} className={key === 'si' ? 'text-right' : 'pl-2'}>
+              {n}
+            </span>
+          ))}
+        </div>
+        <div style={{ height: virtual.getTotalSize(), minWidth: least, position: 'relative' }}>
           {virtual.getVirtualItems().map((v) => {
             const r = drawn[v.index]!;
             const first = r.cells[0]![1];

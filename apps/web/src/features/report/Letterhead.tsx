@@ -15,9 +15,11 @@ export function Letterhead() {
   return (
     <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label="Letterhead">
       <div className="mx-auto grid max-w-[860px] grid-cols-2 gap-2">
-        <Templates />
-        <Paper />
-        <TitleFields />
+        <div className="flex flex-col gap-2">
+          <Templates />
+          <Paper />
+          <TitleFields />
+        </div>
         <Headings />
         <Revisions />
       </div>

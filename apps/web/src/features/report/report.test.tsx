@@ -213,7 +213,7 @@ describe('the ledger', () => {
     await userEvent.click(screen.getByRole('radio', { name: 'ledger' }));
     await userEvent.type(screen.getByLabelText('Filter the ledger'), 'p-1 head');
     expect(ledgerOf()).toBeUndefined();
-    await userEvent.click(screen.getByRole('radio', { name: 'across' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'side by side' }));
     expect(ledgerOf()).toEqual({ filter: 'p-1 head', across: true });
     const { shown } = opened.store.getState();
     const heads = ['day', 'night'].map((s) => (shown[s]!.outcome.result!.elements['P-1'] as { head: number }).head);
@@ -230,7 +230,7 @@ describe('the ledger', () => {
     await waitFor(() => expect(sheets()).toContain('margins'));
     await userEvent.click(screen.getByRole('radio', { name: 'ledger' }));
     expect(screen.getByLabelText<HTMLInputElement>('Filter the ledger').value).toBe('p-1 head');
-    expect(screen.getByRole('radio', { name: 'across' }).getAttribute('aria-checked')).toBe('true');
+    expect(screen.getByRole('radio', { name: 'side by side' }).getAttribute('aria-checked')).toBe('true');
     await settle();
   }, 30_000);
 
