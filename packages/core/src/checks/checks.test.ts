@@ -555,6 +555,17 @@ test('the working of a margin gives its value; what is not judged has none', () 
   }
 });
 
+test('the working of a margin is that of its own place, of two that have the same check', () => {
+  const one = made();
+  const pump = one.elements.find((e) => e.kind === 'pump')!;
+  const result = { ...one.result, elements: { ...one.result.elements, P2: { ...one.result.elements.P!, npsha: 4, npshr: 4 } } };
+  const scenario = { ...one, result: result as typeof one.result, elements: [...one.elements, { ...pump, id: 'P2' }] };
+  const margins = judge(scenario, []).filter((m) => m.check === 'npsh-ratio');
+  expect(margins.map((m) => m.where)).toEqual(['P', 'P2']);
+  expect(margins[1]!.value).toBe(1);
+  for (const m of margins) expect(marginWorking(scenario, m)!.result.value).toBe(m.value);
+});
+
 test('a head of half a metre is a head, and has its rise', () =>
   expect(marginOf('head-rise', { pump: { head: 0.5 } }).value).not.toBeNull());
 

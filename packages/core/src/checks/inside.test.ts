@@ -20,6 +20,8 @@ test.each([
   ['a band, low', margin('valve-opening', 0.2, 0.15, { upper: 0.85 }), 0.05, 1 / 3],
   ['a band, high', margin('valve-opening', 0.9, 0.15, { upper: 0.85 }), -0.05, -0.05 / 0.85],
   ['a band that is open above', margin('valve-drop', 3e4, 2e4, { upper: Infinity }), 1e4, 0.5],
+  // of a limit of nothing the gap itself
+  ['a limit of nothing', margin('submergence', 0.4, 0), 0.4, 0.4],
   ['a set point passed by a quarter is as far off as one short by a fifth', margin('set-point', 1.25, 1), -0.2, -0.2],
 ])('%s', (_, m, by, share) => {
   expect(insideBy(m)).toBeCloseTo(by, 9);

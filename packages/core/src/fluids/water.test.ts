@@ -182,6 +182,14 @@ describe('brines, Laliberté 2004 and 2007', () => {
     expect(Math.abs(s.density / density - 1)).toBeLessThan(1e-3);
     expect(Math.abs((s.viscosity * 1e3) / viscosity - 1)).toBeLessThan(0.04);
   });
+  test.each([
+    // Perry's Chemical Engineers' Handbook, 7th ed., table 2-90, 20 °C: g/cm³ of 1, 12 and 24 %
+    [0.01, 1005.34],
+    [0.12, 1085.66],
+    [0.24, 1180.4],
+  ])('NaCl %d at 20 °C: %d kg/m³ to a quarter of a thousandth', (w, density) => {
+    expect(Math.abs(at('NaCl', w, 20).density / density - 1)).toBeLessThan(2.5e-4);
+  });
   test('viscosity of CaCl2 20 % at 20 °C by hand from the equation of the source', () => {
     // solute: exp((32.028·0.2^0.78792 − 1.1495)/(0.0026995·20 + 1))/(780860·0.2^5.8442 + 1) = exp(7.4601)/65.22 = 26.64 mPa·s;
     // with water of 1.0016 mPa·s: exp(0.8·ln 1.0016 + 0.2·ln 26.64) = 1.931 mPa·s

@@ -368,6 +368,9 @@ test('mass of a metre: the ring of the wall, the lining and the liquid', () => {
   // PE 110 SDR 11: π·(110 − 10)·10 mm² of 955 kg/m³
   expect(pipeWeight('PE 110', 'SDR 11', 1000)!.empty).toBeCloseTo(Math.PI * 0.1 * 0.01 * 955, 9);
   expect(pipeWeight('DN155', '40', 1000)).toBeUndefined();
+  // DI 200 K9 (EN 545): 222 mm outside, 6.3 mm of iron of 7050 kg/m³, 4 mm of mortar of 2400 kg/m³ inside it
+  const [iron, mortar] = [Math.PI * 0.2157 * 0.0063 * 7050, Math.PI * (0.2094 - 0.004) * 0.004 * 2400];
+  expect(pipeWeight('DI 200', 'K9', 0)!.empty).toBeCloseTo(iron + mortar, 6);
   // wall rings of the dimensions above, by the density of each material: PVC-U 1400 (EN ISO 1452), PE 955 (EN 12201), copper 8940 (EN 1057)
   const ring = (size: string, schedule: string): number => {
     const { outside, wall } = pipeDimensions(size, schedule)!;

@@ -57,6 +57,14 @@ describe('inputs', () => {
     expect(flow('a')).toBeCloseTo(30, 9);
     expect(flow('b')).toBeCloseTo(20, 9);
   });
+  test('of a liquid the entries of its kind, in SI', () => {
+    const fluids = { oil: { kind: 'constant', density: '870 kg/m3', viscosity: '20 mPa.s', vapourPressure: '1 kPa(a)' } };
+    const oily = { ...of, fluids } as Study;
+    expect(inputAt(oily, 'oil.density')).toMatchObject({ owner: 'fluids', unit: 'kg/m3' });
+    expect(valueIn(oily, inputAt(oily, 'oil.viscosity')!, a!)).toBeCloseTo(0.02, 12);
+    expect(inputAt(oily, 'oil.speed')).toBeUndefined();
+    expect(inputAt({ ...oily, fluids: { oil: { ...fluids.oil, kind: 'treacle' } } }, 'oil.density')).toBeUndefined();
+  });
   test('what is no number is none', () => {
     for (const address of ['T', 'T.no', 'no.level', 'T.name', 'P.pump', '.level', 'L.closed'])
       expect(inputAt(of, address)).toBeUndefined();

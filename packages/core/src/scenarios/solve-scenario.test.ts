@@ -220,6 +220,14 @@ describe('margins', () => {
     const power = p.shaftPower! / 5000;
     const pressure = (998.207 * 9.80665 * 40 + p.inletPressure! - 101_325) / 4e5;
     expect(margin(r, 'stage-limits').value).toBeCloseTo(Math.max(power, pressure), 5);
+    // the eye that end suction has behind a nozzle: 0.9 of its bore (`suctionEnergy` is held by itself)
+    const energyOf = (more: object): number =>
+      (solved(study({ W: { kind: 'well', elevation: '-10 m', restLevel: '-2 m', specificCapacity: '6 m3/h/m' }, U: vessel(20) }, [line('L', 'W', 'U', [pipe('a', 5, 154.1), curvePump, pipe('b', 60, 77.9)])], { pumps: { p: { ...entry, ...more } } })).elements.P as PumpResult).suctionEnergy!; // prettier-ignore
+    expect(energyOf({ suctionBore: '100 mm' }) / energyOf({ eyeDiameter: '90 mm' })).toBeCloseTo(1, 9);
+    expect(energyOf({ suctionBore: '100 mm', eyeDiameter: '80 mm' }) / energyOf({ eyeDiameter: '80 mm' })).toBeCloseTo(1, 9);
+    // what the well falls by, Q/6, is the well's part of the head; from its rest at −2 m to a level of 1 m over 20 is the lift
+    expect(r.breakdowns.P!.well).toBeCloseTo((p.flow * 3600) / 6, 9);
+    expect(r.breakdowns.P!.lift).toBeCloseTo(23, 9);
     // level −2 − Q/6, intake −10
     expect(margin(r, 'well-level')).toMatchObject({ value: expect.closeTo(8 - (p.flow * 3600) / 6, 9), limit: 3 });
   });

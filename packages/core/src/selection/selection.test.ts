@@ -172,6 +172,10 @@ test('stages: what each scenario needs, the one that governs, the next that is m
   // an allowance for wear is the wear of an element that has less, and less than one that it has is none
   const { counts, ...needs } = ladder;
   expect(stageLadder(lift({}), 'P', own, input, { wear: 0.1 })).toMatchObject(needs);
+  const worn = stageLadder(lift({}), 'P', own, input, { wear: 0.1 }).counts;
+  worn.forEach((c, i) => expect(c.scenarios.high!.flow).toBeCloseTo(counts[i]!.scenarios.high!.flow, 9));
+  const eightOf = (list: typeof counts): number => list.find((c) => c.stages === 8)!.scenarios.high!.flow;
+  expect(eightOf(stageLadder(lift({}), 'P', own, input).counts)).toBeGreaterThan(eightOf(counts) * 1.05);
   expect(stageLadder(lift({ wear: 0.1 }), 'P', own, input, { wear: 0.05 }).counts).toEqual(counts);
   // on mains of 60 Hz 1.44 times the head at 1.2 times the flow: of 4 − 0.01·Q a stage 5.76 − 0.012·Q
   const faster = stageLadder(lift({}), 'P', own, input, { speedFactor: 1.2 });

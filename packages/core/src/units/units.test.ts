@@ -216,6 +216,8 @@ describe('numbers', () => {
   test('a text that nobody means is refused unread, whatever it holds', () => {
     for (const text of ['1'.repeat(2000), `1${'\n'.repeat(2000)}m`, `1 ${' '.repeat(LONGEST_QUANTITY)}`, '9'.repeat(1e6)])
       expect(readQuantity(text, 'length')).toMatchObject({ reason: 'text-too-long' });
+    expect(LONGEST_QUANTITY).toBe(200);
+    expect(readQuantity(`${'1'.repeat(LONGEST_QUANTITY - 1)} m`, 'length')).toMatchObject({ reason: 'text-too-long' });
     expect(readQuantity(`${'1'.repeat(LONGEST_QUANTITY - 2)} m`, 'length')).not.toMatchObject({ reason: 'text-too-long' });
   });
   test('what is written has the figures that it was given, without the noise of a division', () => {
