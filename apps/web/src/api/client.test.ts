@@ -1,65 +1,104 @@
-import { blankStudy } from '@cedar-knot/core';
-import { ApiError, api } from './client.js';
+import { api, ApiError, wordsOf } from './client.js';
 
-/* The edge to the server: what goes out, and what becomes of answers that are no good. */
+/* What the page makes of the server's answers: their words, their lines, and what it sends. */
 
-interface Sent {
-  url: string;
-  init: RequestInit & { keepalive?: boolean };
-}
-
-function answering(status: number, body: string): Sent[] {
-  const sent: Sent[] = [];
-  globalThis.fetch = (url, init) => {
-    sent.push({ url: url as string, init: init! });
-    return Promise.resolve(new Response(body, { status }));
-  };
-  return sent;
-}
+const answer = (status: number, body: unknown): Response =>
+  new Response(typeof body === 'string' ? body : JSON.stringify(body), { status });
+let sent: { path: string; init: RequestInit }[] = [];
+const fetched = (make: (path: string) => Response | Promise<Response>): void => {
+  sent = [];
+  globalThis.fetch = ((path: string, init: RequestInit) => {
+    sent.push({ path, init });
+    return Promise.resolve(make(path));
+  }) as typeof fetch;
+};
 const failure = async (work: Promise<unknown>): Promise<ApiError> => {
-  try {
-    await work;
-  } catch (error) {
-    if (error instanceof ApiError) return error;
-    throw error;
-  }
-  throw new Error('it did not fail');
+  const e = await work.then(
+    () => null,
+    (x: unknown) => x,
+  );
+  expect(e).toBeInstanceOf(ApiError);
+  return e as ApiError;
 };
 
-test('a document goes out as JSON, an imported file as the text that it is', async () => {
-  const sent = answering(200, '{"id":"x"}');
-  await api.createFrom(blankStudy('T'));
-  await api.importText('{ not yet read');
-  expect(sent.map((s) => [s.init.method, s.url])).toEqual([
-    ['POST', '/api/studies'],
-    ['POST', '/api/studies/import'],
-  ]);
-  expect(JSON.parse(sent[0]!.init.body as string)).toEqual({ document: blankStudy('T') });
-  expect(sent[1]!.init.body).toBe('{ not yet read');
-  expect(sent.map((s) => (s.init.headers as Record<string, string>)['content-type'])).toEqual(['application/json', 'text/plain']);
+describe('a refusal', () => {
+  test('has the server’s words, its places, and what it says of a conflict', async () => {
+    fetched(() => answer(409, { error: 'conflict', message: 'Saved elsewhere.', version: 7, savedAt: 'x', changes: [{ path: 'a' }] })); // prettier-ignore
+    const e = await failure(api.save('s', 3, {} as never, 'id'));
+    expect([e.status, e.message, e.body.version, e.body.changes]).toEqual([409, 'Saved elsewhere.', 7, [{ path: 'a' }]]);
+    fetched(() => answer(422, { message: 'bad', errors: [{ path: 'points.V.level', message: 'Found "deep".' }, { path: 'x', message: 'y' }] })); // prettier-ignore
+    expect(wordsOf(await failure(api.importText('{')))).toBe('points.V.level: Found "deep".');
+    fetched(() => answer(422, { message: 'bad', errors: [{ path: '', message: 'The file is empty.' }] }));
+    expect(wordsOf(await failure(api.importText('')))).toBe('The file is empty.');
+  });
+
+  test('without words says its status; a server that is not there is told from one that refuses', async () => {
+    fetched(() => answer(502, '<html>'));
+    expect((await failure(api.list())).message).toBe('The application answered 502.');
+    fetched(() => Promise.reject(new TypeError('Failed to fetch')));
+    const e = await failure(api.list());
+    expect([e.status, wordsOf(e)]).toEqual([0, 'The application on this machine does not answer.']);
+    // one that was called off is no failure of the server
+    fetched(() => Promise.reject(new DOMException('off', 'AbortError')));
+    await expect(api.list()).rejects.toThrow('off');
+    expect([wordsOf(new Error('plain')), wordsOf('text')]).toEqual(['plain', 'text']);
+  });
 });
 
-test('a save outlives the page while it is small enough for a browser; nothing else does', async () => {
-  const sent = answering(200, '{}');
-  const large = { ...blankStudy('T'), notes: 'x'.repeat(70_000) };
-  await api.save('x', 3, blankStudy('T'), 'id');
-  await api.save('x', 3, large, 'id');
-  await api.copy('x');
+test('a save that is under way when the page is left still arrives, as long as a browser carries it', async () => {
+  fetched(() => answer(200, {}));
+  await api.save('s', 1, { title: 'small' } as never, 'id');
+  await api.save('s', 1, { notes: 'x'.repeat(70_000) } as never, 'id');
+  await api.create('t');
   expect(sent.map((s) => s.init.keepalive)).toEqual([true, false, false]);
-  expect(sent[2]!.init.body).toBeUndefined();
+  expect(JSON.parse(sent[0]!.init.body as string)).toEqual({ version: 1, saveId: 'id', document: { title: 'small' } });
 });
 
-test('a refusal carries its status, its words, the fields that are wrong and what else was said', async () => {
-  answering(409, '{"message":"Saved by someone else","version":7,"savedAt":"2026-01-01T00:00:00Z","changes":[]}');
-  const conflict = await failure(api.save('x', 3, blankStudy('T'), 'id'));
-  expect(conflict).toMatchObject({ status: 409, message: 'Saved by someone else', errors: [], body: { version: 7 } });
-  answering(422, '{"message":"no","errors":[{"path":"lines[0]","message":"…"}]}');
-  expect((await failure(api.importText('x'))).errors).toEqual([{ path: 'lines[0]', message: '…' }]);
+test('a study file goes as text, an attachment as it is, an address with what it names written safely', async () => {
+  fetched(() => answer(200, {}));
+  await api.importText('{"a":1}');
+  expect(sent[0]!.init).toMatchObject({ body: '{"a":1}', headers: { 'content-type': 'text/plain' } });
+  const file = new Blob(['%PDF']);
+  await api.attach('m', 'a&b ü.pdf', 'drawing', file);
+  expect(sent[1]!.init.body).toBe(file);
+  expect(sent[1]!.path).toBe('/api/catalogue/models/m/attachments?name=a%26b%20%C3%BC.pdf&role=drawing');
+  await api.versions('s', 12, true);
+  await api.versions('s');
+  expect(sent.slice(2).map((s) => s.path)).toEqual(['/api/studies/s/versions?named=true&before=12', '/api/studies/s/versions?named=false']); // prettier-ignore
 });
 
-test('an answer that is no JSON still says what happened, and so does none at all', async () => {
-  answering(502, '<html>gateway</html>');
-  expect(await failure(api.list())).toMatchObject({ status: 502, message: 'The application answered 502.' });
-  globalThis.fetch = () => Promise.reject(new TypeError('network'));
-  expect(await failure(api.list(true))).toMatchObject({ status: 0, message: expect.stringContaining('does not answer') });
+describe('answers that come a line at a time', () => {
+  const lines = (...texts: string[]): Response => {
+    const bytes = new TextEncoder().encode(texts.join(''));
+    // in pieces that part lines, and letters of two bytes
+    const cut = [0, 7, 18, 19, 40, bytes.length];
+    const pieces = cut.slice(1).map((end, i) => bytes.slice(cut[i], Math.max(cut[i]!, Math.min(end, bytes.length))));
+    return new Response(new ReadableStream({ start: (c) => { for (const p of pieces) if (p.length > 0) c.enqueue(p); c.close(); } })); // prettier-ignore
+  };
+  const rank = (response: Response, pieces: unknown[] = []) => {
+    fetched(() => response);
+    return api.rankCatalogue({} as never, 'P-1', { vary: 'none', objective: 'energy' }, (piece, done, of) => pieces.push([piece, done, of]), new AbortController().signal); // prettier-ignore
+  };
+
+  test('each piece is handed on as it comes, the last line ends it', async () => {
+    const pieces: unknown[] = [];
+    const all = lines('{"piece":"ü1","done":1,"of":2}\n', '{"piece":"ü2","done":2,"of":2}\n', '{"result":true}\n');
+    await expect(rank(all, pieces)).resolves.toBe(true);
+    expect(pieces).toEqual([['ü1', 1, 2], ['ü2', 2, 2]]); // prettier-ignore
+  });
+
+  test('a problem on the way is thrown with its places; an answer that breaks off says that nothing was changed', async () => {
+    const broken = await failure(rank(lines('{"piece":1,"done":1,"of":2}\n', '{"problem":{"message":"no","errors":[{"path":"pumps.x","message":"odd"}]}}\n'))); // prettier-ignore
+    expect([broken.status, wordsOf(broken)]).toEqual([422, 'pumps.x: odd']);
+    expect((await failure(rank(lines('{"piece":1,"done":1,"of":2}\n{"pie')))).message).toMatch(/ended before its end; nothing was changed/); // prettier-ignore
+    fetched(() => answer(400, { message: 'no such pump' }));
+    expect((await failure(api.rankCatalogue({} as never, 'x', {} as never, () => undefined, new AbortController().signal))).message).toBe('no such pump'); // prettier-ignore
+  });
+});
+
+test('a file is handed on as bytes, a refusal in its place as words', async () => {
+  fetched(() => new Response('%PDF-1.7', { status: 200 }));
+  expect(await (await api.printReport({} as never, { format: 'pdf' })).text()).toBe('%PDF-1.7');
+  fetched(() => answer(422, { message: 'Nothing was printed' }));
+  expect((await failure(api.exportModels('csv', ['a'], 't'))).message).toBe('Nothing was printed');
 });
