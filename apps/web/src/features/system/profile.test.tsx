@@ -35,7 +35,7 @@ describe('at one place', () => {
     expect(line.elements[0]!.kind).toBe('pipe');
     for (const [i, id] of ['cold', 'hot'].entries()) {
       const { result, medium } = shown[id]!.outcome;
-      const [a, b] = result!.places[line.id]! as [{ grade: number; elevation: number }, { grade: number; elevation: number }];
+      const [a, b] = result!.places[line.id]! as unknown as [{ grade: number; elevation: number }, { grade: number; elevation: number }]; // prettier-ignore
       const { density, gravity, atmosphere, vapourPressure } = medium!;
       const pressure = atmosphere + density * gravity * ((a.grade + b.grade) / 2 - (a.elevation + b.elevation) / 2);
       expect(Number(rows[i]![2])).toBeCloseTo(pressure / 1e5, 2);

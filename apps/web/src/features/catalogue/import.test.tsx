@@ -1,0 +1,106 @@
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
+import { ImportColumns } from './ImportColumns.js';
+import { ImportProblems } from './ImportProblems.js';
+
+/* A table before it is taken: how its columns were understood, what is wrong in it, and what is to be done about each. */
+
+afterEach(cleanup);
+
+const OPTIONS = { columns: {}, mends: {}, left: [] } as unknown as PreviewOptions;
+const take = { text: 'take as it is', mend: null };
+const leaveRow = { text: 'leave the row out', mend: { kind: 'leave' } };
+const problem = (key: string, row: number | null, more: object = {}) => ({ key, row, model: 'TC 80', severity: 'error', message: `wrong ${key}`, choices: [leaveRow, take], ...more }); // prettier-ignore
+const preview = (more: object): Preview => ({ kind: 'pumps', decimal: '.', columns: [], sample: [], problems: [], problemCount: 0, ...more }) as unknown as Preview; // prettier-ignore
+const remote = (points: { q: number; h: number }[] = [], at = 1) => ({ curveAt: jest.fn().mockResolvedValue({ points, at }) }) as never; // prettier-ignore
+
+describe('problems', () => {
+  const view = (problems: object[], options = OPTIONS, count = problems.length, of = remote()) => {
+    const chosen = jest.fn();
+    render(<ImportProblems preview={preview({ problems, problemCount: count })} options={options} remote={of} onOptions={chosen} />); // prettier-ignore
+    return chosen;
+  };
+  const choose = async (row: string, text: string): Promise<void> => {
+    await userEvent.click(screen.getByRole('combobox', { name: `What to do with row ${row}` }));
+    await userEvent.click(screen.getByRole('option', { name: text }));
+  };
+
+  test('the first choice stands until another is made; what is done to a row is kept by the row, to a curve by its model', async () => {
+    const whole = problem('b', null, { model: 'TC 100', severity: 'warning', choices: [take, { text: 'leave the pump out', mend: { kind: 'leave' } }] }); // prettier-ignore
+    const chosen = view([problem('a', 7), whole]);
+    expect(screen.getByRole('combobox', { name: 'What to do with row 7' }).textContent).toBe('leave the row out');
+    await choose('7', 'take as it is');
+    expect(chosen).toHaveBeenLastCalledWith({ ...OPTIONS, mends: { 7: null } });
+    await choose('TC 100', 'leave the pump out');
+    expect(chosen).toHaveBeenLastCalledWith({ ...OPTIONS, left: ['TC 100'] });
+    cleanup();
+    const again = view([problem('a', 7), whole], { ...OPTIONS, mends: { 7: null }, left: ['TC 100', 'other'] });
+    expect(screen.getByRole('combobox', { name: 'What to do with row 7' }).textContent).toBe('take as it is');
+    await choose('TC 100', 'take as it is');
+    expect(again.mock.calls[0][0].left).toEqual(['other']);
+  });
+
+  test('an error that no choice mends is a matter of the columns, a mere word is only said; the rest is counted', () => {
+    view([problem('a', 3, { choices: [] }), problem('b', null, { choices: [], severity: 'warning' })], OPTIONS, 40);
+    const cells = (row: string): string[] => within(document.querySelector<HTMLElement>(`[data-problem-row="${row}"]`)!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
+    expect(cells('3').at(-1)).toBe('see columns');
+    expect(cells('TC 80').at(-1)).toBe('said only');
+    expect(screen.getByText('and 38 more, dealt with in the same way')).toBeTruthy();
+    cleanup();
+    view([]);
+    expect(screen.getByText(/Every row was understood/)).toBeTruthy();
+  });
+
+  test('beside it the curve to which the row belongs, with that row ringed where it lies', async () => {
+    const of = remote([{ q: 0, h: 50 }, { q: 30, h: 65 }, { q: 60, h: 40 }, { q: NaN, h: 3 }], 1); // prettier-ignore
+    view([problem('a', 7), problem('b', 8)], OPTIONS, 2, of);
+    const picture = await screen.findByRole('img', { name: 'Curve with row 7' });
+    const ring = picture.querySelector('circle[r="7"]')!;
+    // the highest of the curve, half way along: 14 + 142/2 px, 26 px down
+    expect([ring.getAttribute('cx'), ring.getAttribute('cy')]).toEqual(['85', '26']);
+    expect(picture.querySelectorAll('circle[r="2"]')).toHaveLength(3);
+    await userEvent.click(document.querySelector('[data-problem-row="8"]')!);
+    expect(await screen.findByRole('img', { name: 'Curve with row 8' })).toBeTruthy();
+  });
+});
+
+describe('columns', () => {
+  const columns = [
+    { header: 'Förderstrom', column: 'flow', unit: 'm3/h', isAssumed: true },
+    { header: 'H', column: 'head', unit: 'm', wrongUnit: 'mtr' },
+    { header: 'Remark' },
+  ];
+  const view = (options = OPTIONS) => {
+    const said = jest.fn();
+    render(<ImportColumns preview={preview({ columns, sample: [['12', '50', 'x']] })} options={options} kind="pumps" onOptions={said} />); // prettier-ignore
+    return said;
+  };
+
+  test('each can be said to be another, or left out; a unit is typed, and a wrong one is marked as it stood', async () => {
+    const said = view();
+    expect(screen.getByLabelText<HTMLInputElement>('Unit of H').value).toBe('mtr');
+    expect(screen.getByLabelText('Unit of H').className).toContain('border-fails');
+    expect(screen.getByLabelText('Unit of Förderstrom').className).toContain('italic');
+    expect(screen.queryByLabelText('Unit of Remark')).toBeNull();
+    await userEvent.click(screen.getByRole('combobox', { name: 'What column Remark is' }));
+    await userEvent.click(screen.getByRole('option', { name: 'npshr' }));
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, columns: { 2: { column: 'npshr' } } });
+    await userEvent.click(screen.getByRole('combobox', { name: 'What column Förderstrom is' }));
+    await userEvent.click(screen.getByRole('option', { name: 'left out' }));
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, columns: { 0: null } });
+    fireEvent.change(screen.getByLabelText('Unit of H'), { target: { value: 'ft' } });
+    fireEvent.blur(screen.getByLabelText('Unit of H'));
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, columns: { 1: { column: 'head', unit: 'ft' } } });
+    const count = said.mock.calls.length;
+    fireEvent.blur(screen.getByLabelText('Unit of Förderstrom'));
+    expect(said).toHaveBeenCalledTimes(count);
+  });
+
+  test('the decimal mark can be the other one', async () => {
+    const said = view();
+    await userEvent.click(screen.getByRole('radio', { name: 'comma' }));
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: ',' });
+    expect(screen.getByRole('cell', { name: '50' })).toBeTruthy();
+  });
+});
