@@ -90,6 +90,8 @@ test.each(GEOMETRIC)('%s %j from %d m: K %d', (type, more, inside, k) => {
 test.each([
   ['check-tilting', 4, 0.1023, 40, 0.016],
   ['check-tilting', 12, 0.3032, 30, 0.013],
+  ['check-tilting', 14, 0.3334, 30, 0.013],
+  ['check-tilting', 16, 0.381, 20, 0.013],
   ['check-tilting', 18, 0.4286, 20, 0.012],
   ['foot-hinged', 8, 0.2027, 75, 0.014],
   ['foot-poppet', 8, 0.2027, 420, 0.014],

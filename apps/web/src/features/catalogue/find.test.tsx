@@ -14,17 +14,16 @@ afterEach(() => {
   jest.restoreAllMocks();
 });
 
-const found = (model: string, more: Partial<FoundPump> = {}): FoundPump =>
-  ({
-    model,
-    diameter: 0.19,
-    speed: 2950,
-    stages: 1,
-    duty: { flow: 0.02, head: 50, efficiency: 0.7, npshr: 3, shaftPower: 14e3 },
-    flowDeviation: 0.02,
-    headDeviation: 0.04,
-    ...more,
-  });
+const found = (model: string, more: Partial<FoundPump> = {}): FoundPump => ({
+  model,
+  diameter: 0.19,
+  speed: 2950,
+  stages: 1,
+  duty: { flow: 0.02, head: 50, efficiency: 0.7, npshr: 3, shaftPower: 14e3 },
+  flowDeviation: 0.02,
+  headDeviation: 0.04,
+  ...more,
+});
 const answer = (candidates: FoundPump[], counts = {}): FoundPumps => ({ candidates, counts: { tried: 9, candidates: candidates.length, filtered: 0, npsh: 0, unusable: 0, ...counts } }); // prettier-ignore
 const HEADS = [{ id: 'a', name: 'TC 80' }, { id: 'b', name: 'TC 100' }]; // prettier-ignore
 const ENTRY = { name: 'TC 80', speed: '2950 rpm', diameter: '200 mm', curve: [0, 60, 90].map((q) => ({ flow: `${q} m3/h`, head: `${60 - q / 5} m`, efficiency: 0.7 })) }; // prettier-ignore

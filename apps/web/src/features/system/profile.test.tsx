@@ -95,7 +95,7 @@ describe('drawn', () => {
 
   test('a scenario that no longer solves keeps its last picture, marked; one that never did has none', async () => {
     const of = await view();
-    act(() => of.store.getState().change('x', [{ op: 'set', path: ['points', 'V-1', 'level'], value: 'deep' }]));
+    act(() => void of.store.getState().change('x', [{ op: 'set', path: ['points', 'V-1', 'level'], value: 'deep' }]));
     await act(settle);
     expect(picture().getAttribute('class')).toContain('opacity-60');
     cleanup();
