@@ -4,7 +4,7 @@ import { prepareStudy } from '../scenarios/prepare.js';
 import { runStudy } from '../scenarios/run.js';
 import { normal } from '../test/normal.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
-import { fitReadings, type Fit } from './fit.js';
+import { fitReadings, studentFactor, type Fit } from './fit.js';
 import { scaleCurves } from './moved.js';
 import { besideModel, figuresAt, modelAt, readReadings, type Reading } from './readings.js';
 
@@ -233,4 +233,20 @@ describe('readings', () => {
     const found = readReadings(lift({}, [{ scenario, at: 'P', figure: 'outletPressure', value: '2 bar', ...more }]));
     expect(found.problems).toMatchObject([{ path: `readings[0].${key}`, detail: { reason } }]);
   });
+});
+
+test('Student’s factors: 95 of 100 lie within them by his law, integrated here by Simpson’s rule', () => {
+  for (let freedom = 1; freedom <= 20; freedom++) {
+    // the law without its constant, which the whole of it gives; x = tan u keeps the tails in reach
+    const law = (u: number): number => (1 + Math.tan(u) ** 2 / freedom) ** (-(freedom + 1) / 2) / Math.cos(u) ** 2;
+    const simpson = (to: number): number => {
+      const n = 4000;
+      let sum = 0;
+      for (let i = 0; i <= n; i++) sum += law((to * i) / n) * (i === 0 || i === n ? 1 : i % 2 === 1 ? 4 : 2);
+      return (sum * to) / n / 3;
+    };
+    const within = simpson(Math.atan(studentFactor(freedom))) / simpson(Math.PI / 2 - 1e-6);
+    expect([freedom, Math.abs(within - 0.95) < 2e-4]).toEqual([freedom, true]);
+  }
+  expect(studentFactor(21)).toBe(1.96);
 });

@@ -41,6 +41,9 @@ const STUDENT = [
   2.093, 2.086,
 ];
 
+/** ± deviations in which 95 of 100 lie by Student's law; from 21 degrees of freedom on by the normal one */
+export const studentFactor = (freedom: number): number => STUDENT[freedom - 1] ?? NORMAL;
+
 /** beyond it two inputs say the same to the instruments */
 const SAME = 0.9999;
 /** moves less than so much of a deviation for a whole usual step: not felt */
@@ -229,7 +232,7 @@ function judged(
   const rest = offAt(steps);
   const freedom = rest.length - free.length;
   const scatter = freedom > 0 ? Math.sqrt(squares(rest) / freedom) : 1;
-  const width = scatter > 1 ? scatter * (STUDENT[freedom - 1] ?? NORMAL) : NORMAL;
+  const width = scatter > 1 ? scatter * studentFactor(freedom) : NORMAL;
   const inputs = free.map(({ address, isFactor, base, step, least, most }, k): Fitted => {
     const value = model.value(k, steps[k]!);
     // the diagonal of (JᵀJ)⁻¹ of one input, or of two that are alike by so much
