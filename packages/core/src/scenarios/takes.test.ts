@@ -59,6 +59,17 @@ test('a level is a part that gives less; the best of all is held against nothing
   expect(takesMost(scenarios, 'fouled', 'stage-limits', 'CV')).toBeUndefined();
 });
 
+test('of two parts that take, the one that takes more than elsewhere is named, whichever comes first on the way', () => {
+  const named = (level: string, fouling: number) => {
+    const of = ratio();
+    of.scenarios[1]!.set = { 'T.level': level, 'S.fouling': fouling };
+    return takesMost(runStudy(of).scenarios, 'fouled', 'npsh-ratio', 'P')!.part!;
+  };
+  // fouled three times over the strainer takes 2.04 m more, the level 1 m; then 0.51 m and 3 m
+  expect(named('4 m', 3)).toMatchObject({ kind: 'element', where: 'S' });
+  expect(named('2 m', 1.5)).toMatchObject({ kind: 'level', here: 2, there: 5 });
+});
+
 test('several numbers are named by their weight: NPSHR of 10 m in place of 8 m beside a strainer that takes a little more', () => {
   const of = ratio();
   const curve = [0, 60, 140].map((q) => ({ flow: `${q} m3/h`, head: `${60 - q / 10} m`, efficiency: 0.8, npshr: '10 m' }));
