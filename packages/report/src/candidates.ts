@@ -1,9 +1,20 @@
-import { CHECKS, isCheckCode, judgeCatalogue, rankPumps, type RankedPump, type RawEntry } from '@cedar-knot/core';
+import {
+  CHECKS,
+  insideShare,
+  isCheckCode,
+  judgeCatalogue,
+  nearestLimit,
+  rankPumps,
+  type FallenPump,
+  type PumpResult,
+  type RankedPump,
+  type RawEntry,
+} from '@cedar-knot/core';
 import { checkName, checkValue, named } from '@cedar-knot/wording';
-import { scenarioName, type ReportContext } from './context.js';
+import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import { cellText, PART_NAMES, type Block, type Cell, type Section, type TableRow } from './document.js';
 import { ofKind } from './sheets.js';
-import { column, numberCell, textColumn, unitOf } from './shown.js';
+import { column, MARK, numberCell, textColumn, unitOf } from './shown.js';
 
 const JOULES_A_KWH = 3.6e6;
 
@@ -16,11 +27,11 @@ export function candidates(c: ReportContext): Section | null {
   const positions = ofKind(c, 'pump').filter((e) => typeof e.pump === 'string');
   const inUse = new Set(positions.map((e) => e.pump));
   if (positions.length === 0 || Object.keys(written).every((key) => inUse.has(key))) return null;
-  const { pumps: read } = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: written });
+  const { pumps } = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: written });
   const blocks = positions.flatMap((e): Block[] => {
+    const read = new Map([...pumps].filter(([key]) => key !== e.pump));
     const ranking = rankPumps(c.study, e.id, { written, read }, { vary: 'diameter', objective: 'energy', top: read.size });
-    const name = (model: string): string => nameOf(written[model], model) + (model === e.pump ? ', in use' : '');
-    if (ranking.candidates.length + ranking.fallen.length === 0) return [];
+    const name = (model: string): string => nameOf(written[model], model);
     return [
       {
         kind: 'table',
@@ -30,18 +41,18 @@ export function candidates(c: ReportContext): Section | null {
           textColumn('verdict', 0.8),
           column('impeller', 'diameter', c.system),
           { label: 'stages' },
-          textColumn('nearest to its limit', 2),
+          textColumn('nearest to its limit, or beyond it', 2.6),
           column('reserve of head', 'percent', c.system),
           { label: 'NPSHA over NPSHR' },
           column('mean efficiency', 'percent', c.system),
           { label: 'electricity', unit: 'kWh/a' },
         ],
         rows: [
+          { cells: [`${name(e.pump as string)}, in use as it stands`, ...standing(c, e.id)] },
           ...ranking.candidates.map((x): TableRow => ({ cells: [name(x.model), x.verdict, ...figures(c, x)] })),
-          ...ranking.fallen.map((f): TableRow => {
-            const at = `${f.reason === 'head-short' ? 'head' : isCheckCode(f.reason) ? checkName(f.reason) : f.reason.replaceAll('-', ' ')}${value(c, f.reason, f.value)}, ${scenarioName(c, f.scenario)}`; // prettier-ignore
-            return { cells: [name(f.model), 'FAILS', numberCell(f.diameter, 'diameter', c.system), null, at] };
-          }),
+          ...ranking.fallen.map((f): TableRow => ({
+            cells: [name(f.model), 'FAILS', numberCell(f.diameter, 'diameter', c.system), null, reasonOf(c, f)],
+          })),
         ],
       },
       ...duties(c, ranking.candidates, name),
@@ -50,14 +61,51 @@ export function candidates(c: ReportContext): Section | null {
   return blocks.length === 0 ? null : { part: 'candidates', title: PART_NAMES.candidates, name: 'Candidates', blocks };
 }
 
+/** the pump in use, by the results of the study as it is: what a ranking would say of it if it were not trimmed anew */
+function standing(c: ReportContext, id: string): Cell[] {
+  const solved = solvedOf(c).filter((s) => s.model!.judged);
+  const own = solved.flatMap((s) =>
+    s
+      .result!.margins.filter((m) => m.where === id && m.value !== null && m.verdict !== 'not-applicable')
+      .map((m) => ({ m, scenario: s.id })),
+  );
+  const rank = { fails: 0, near: 1, holds: 2, 'not-applicable': 3 } as const;
+  const [worst] = [...own].sort((a, b) => rank[a.m.verdict] - rank[b.m.verdict] || (insideShare(a.m) ?? Infinity) - (insideShare(b.m) ?? Infinity)); // prettier-ignore
+  const results = solved.map((s) => ({ r: s.result!.elements[id] as PumpResult, hours: s.model!.hoursPerYear ?? 0 }));
+  const ratios = own.flatMap(({ m }) => (m.check === 'npsh-ratio' ? [m.value!] : []));
+  const hasHours = results.some((x) => x.hours > 0);
+  const sum = (of: (r: PumpResult) => number | null | undefined): number =>
+    results.reduce((total, { r, hours }) => total + (of(r) ?? NaN) * (hasHours ? hours : 1), 0);
+  const [first] = results;
+  return [
+    worst ? MARK[worst.m.verdict] : '–',
+    numberCell(first?.r.diameter, 'diameter', c.system),
+    numberCell(first?.r.stages, 'count', c.system),
+    worst ? `${checkText(c, worst.m.check, worst.m.value, nearestLimit(worst.m))}, ${scenarioName(c, worst.scenario)}` : null,
+    null,
+    numberCell(ratios.length > 0 ? Math.min(...ratios) : null, 'ratio', c.system),
+    numberCell(sum((r) => r.hydraulicPower) / sum((r) => r.shaftPower), 'percent', c.system),
+    numberCell(hasHours ? sum((r) => r.inputPower) / 1000 : null, 'number', c.system),
+  ];
+}
+
+/** `NPSH ratio 0.971 of at least 1.30` */
+function checkText(c: ReportContext, check: string, value: number | null, limit: number | null): string {
+  if (check === 'head-short') return `head ${metres(c, value)} of ${metres(c, limit)}`;
+  if (!isCheckCode(check)) return check.replaceAll('-', ' ');
+  const of = CHECKS[check].sense === 'most' ? 'at most' : 'at least';
+  return `${checkName(check)} ${checkValue(check, value, c.system)} of ${of} ${checkValue(check, limit, c.system)}`;
+}
+
+const metres = (c: ReportContext, x: number | null): string => `${cellText(numberCell(x, 'head', c.system))} ${unitOf('head', c.system)}`; // prettier-ignore
+
+const reasonOf = (c: ReportContext, f: FallenPump): string =>
+  f.reason === 'head-short' && (f.value ?? 0) < 0
+    ? `its curve has ended before the flow that is asked, ${scenarioName(c, f.scenario)}`
+    : `${checkText(c, f.reason, f.value, f.limit)}, ${scenarioName(c, f.scenario)}`;
+
 const nameOf = (entry: RawEntry | undefined, model: string): string =>
   [entry?.maker, entry?.name ?? model].filter((x) => typeof x === 'string' && x !== '').join(' ');
-
-function value(c: ReportContext, check: string, x: number | null): string {
-  if (x === null) return '';
-  if (check === 'head-short') return ` ${cellText(numberCell(x, 'head', c.system))} ${unitOf('head', c.system)}`;
-  return isCheckCode(check) ? ` ${checkValue(check, x, c.system)}` : '';
-}
 
 function figures(c: ReportContext, x: RankedPump): Cell[] {
   return [
@@ -72,7 +120,7 @@ function figures(c: ReportContext, x: RankedPump): Cell[] {
 }
 
 const worstText = (c: ReportContext, w: NonNullable<RankedPump['worst']>): string =>
-  `${checkName(w.check)} ${checkValue(w.check, w.value, c.system)} of ${CHECKS[w.check].sense === 'most' ? 'at most' : 'at least'} ${checkValue(w.check, w.limit, c.system)}, ${scenarioName(c, w.scenario)}`; // prettier-ignore
+  `${checkText(c, w.check, w.value, w.limit)}, ${scenarioName(c, w.scenario)}`;
 
 /** what each that serves does in every scenario */
 function duties(c: ReportContext, list: readonly RankedPump[], name: (model: string) => string): Block[] {

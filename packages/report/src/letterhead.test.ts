@@ -1,4 +1,4 @@
-import { judgeCatalogue, prepareStudy, rankPumps, type RawEntry, type Study } from '@cedar-knot/core';
+import { judgeCatalogue, prepareStudy, rankPumps, runStudy, type PumpResult, type RawEntry, type Study } from '@cedar-knot/core';
 import Excel from 'exceljs';
 import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
 import { buildReport } from './build.js';
@@ -93,17 +93,27 @@ describe('candidates that a study carries', () => {
   test('each is ranked as the contract ranks, the one in use among them; one that falls says why and where', () => {
     const report: ReportDocument = buildReport(carrying);
     const [section] = report.sections;
-    const { pumps: read } = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps });
+    const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps });
+    const read = new Map([...judged.pumps].filter(([k]) => k !== key));
     const position = demo.lines.flatMap((l) => l.elements).find((e) => e.pump === key)!.id;
     const ranking = rankPumps(carrying, position, { written: pumps, read }, { vary: 'diameter', objective: 'energy', top: 9 });
     const [list, duties] = tables(section!);
     const cells = list!.rows.map((r) => r.cells);
-    expect(cells).toHaveLength(ranking.candidates.length + ranking.fallen.length);
-    expect(cells.filter((r) => r[1] === 'FAILS')).toHaveLength(ranking.fallen.length);
-    expect(cells.filter((r) => String(r[0]).endsWith(', in use'))).toHaveLength(1);
+    expect(cells).toHaveLength(1 + ranking.candidates.length + ranking.fallen.length);
+    expect(cells.slice(1).filter((r) => r[1] === 'FAILS')).toHaveLength(ranking.fallen.length);
+    // the one in use by the study's own results: its worst margin, its least ratio, what its motor takes in a year
+    const { scenarios } = runStudy(carrying);
+    const margins = scenarios.flatMap((x) => (x.model!.judged ? x.result!.margins.filter((m) => m.where === position && m.verdict !== 'not-applicable') : [])); // prettier-ignore
+    expect(cells[0]![0]).toMatch(/, in use as it stands$/);
+    expect(cells[0]![1]).toBe(margins.some((m) => m.verdict === 'fails') ? 'FAILS' : 'near');
+    expect((cells[0]![6] as NumberCell).si).toBe(
+      Math.min(...margins.filter((m) => m.check === 'npsh-ratio').map((m) => m.value!)),
+    );
+    const joules = scenarios.reduce((sum, x) => sum + (x.model!.judged ? (x.model!.hoursPerYear ?? 0) * 3600 * (x.result!.elements[position] as PumpResult).inputPower! : 0), 0); // prettier-ignore
+    expect((cells[0]![8] as NumberCell).value / (joules / 3.6e6)).toBeCloseTo(1, 9);
     const weak = cells.find((r) => String(r[0]).includes('Weak'))!;
     // a fifth of the head is short of what is asked, whatever is trimmed
-    expect(weak[4]).toMatch(/^head [\d.]+ m, [A-F] /);
+    expect(weak[4]).toMatch(/^head [\d.]+ m of [\d.]+ m, [A-F] |^its curve has ended/);
     for (const x of ranking.candidates) {
       const row = cells.find((r) => isNumber(r[2] ?? null) && (r[2] as NumberCell).si === x.diameter && r[1] === x.verdict)!;
       expect((row[5] as NumberCell).si).toBe(x.headReserve);
