@@ -1,14 +1,14 @@
 import { applyOperations, type Operation } from '@cedar-knot/core';
-import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { useLocation } from 'react-router';
+import { MemoryRouter, useLocation } from 'react-router';
 import { api } from '../../api/client.js';
 import { firstStudy, open, pumpedStudy, settle, show } from '../../test/open.js';
 import { sized } from '../../test/sized.js';
 import { Commands } from './Commands.js';
 import { Conflict } from './Conflict.js';
 import { Problems } from './Problems.js';
-import { VIEWS } from './Rail.js';
+import { Rail, VIEWS } from './Rail.js';
 import { Strip } from './Strip.js';
 import { useCommands } from './useCommands.js';
 import { Versions } from './Versions.js';
@@ -244,5 +244,29 @@ describe('versions', () => {
     versions.mockRejectedValue(new Error('The application on this machine does not answer.'));
     await opened();
     expect(await screen.findByText(/does not answer/)).toBeTruthy();
+  });
+});
+
+describe('the rail', () => {
+  test('leads to every view of the study in the order of work; where something wants attention it says so, without a study why not', async () => {
+    render(
+      <MemoryRouter initialEntries={['/studies/x/margins']}>
+        <Rail base="/studies/x" attention={{ margins: true }} />
+      </MemoryRouter>,
+    );
+    const links = screen.getAllByRole('link');
+    expect(links.map((l) => l.getAttribute('href'))).toEqual([...VIEWS.map((v) => `/studies/x/${v.to}`), '/catalogues']);
+    expect(links.filter((l) => l.getAttribute('aria-current') === 'page').map((l) => l.textContent)).toEqual([expect.stringContaining('Margins')]); // prettier-ignore
+    expect(screen.getByRole('img', { name: 'wants attention' }).closest('a')!.getAttribute('href')).toBe('/studies/x/margins');
+    cleanup();
+    render(
+      <MemoryRouter>
+        <Rail base={null} />
+      </MemoryRouter>,
+    );
+    // only the catalogues lead anywhere
+    expect(screen.getAllByRole('link').map((l) => l.getAttribute('href'))).toEqual(['/catalogues']);
+    for (const v of VIEWS)
+      expect(screen.getByText(v.name).closest('[title]')!.getAttribute('title')).toContain('open a study first');
   });
 });
