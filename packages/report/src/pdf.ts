@@ -13,6 +13,7 @@ import {
   type TextBlock,
 } from './document.js';
 import { inInk } from './drawing.js';
+import { writeStructure } from './tagged.js';
 
 export type Paper = 'A4' | 'Letter';
 
@@ -33,6 +34,8 @@ const CEDAR = '#8A4B2A';
 const FAILS = '#A93A22';
 const NEAR = '#855A10';
 const MARGIN = { side: 40, top: 56, bottom: 48 };
+/** type of the document's title, points */
+const TITLE = 20;
 /** room of the picture in the head of the first page, points */
 const LOGO = { width: 150, height: 46 };
 /** points between the lines of a table */
@@ -42,13 +45,14 @@ const UNDER_HEADING = 62;
 /** tables of more columns than this are printed across a page that lies */
 const MOST_COLUMNS = 9;
 
-/** A report as PDF: fonts embedded, figures as lines, contents and bookmarks, page x of y. */
+/** A report as PDF: fonts embedded, figures as lines, contents, bookmarks and tagged titles, page x of y. */
 export async function reportPdf(report: ReportDocument, { paper = 'A4', isInk = false }: PdfOptions = {}): Promise<Buffer> {
   const folder = fontFolder();
   pdfmake.setFonts(fontsIn(folder));
   // nothing is fetched: the fonts lie in the package, all else is in the document
   pdfmake.setUrlAccessPolicy?.(() => false);
   pdfmake.setLocalAccessPolicy?.((path) => path.startsWith(folder));
+  writeStructure({ top: MARGIN.top, bottom: MARGIN.bottom, title: TITLE });
   return pdfmake.createPdf(definition(report, paper, isInk)).getBuffer();
 }
 
@@ -101,7 +105,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
         ];
   const first: Content[] = [
     ...letterhead,
-    { text: title, fontSize: 20, bold: true, color: INK, margin: [0, 0, 0, 2] },
+    { text: title, fontSize: TITLE, bold: true, color: INK, margin: [0, 0, 0, 2] },
     { text: tag, fontSize: 12, color: QUIET, margin: [0, 0, 0, 12] },
     ...(cover ? cover.blocks.map((b) => blockOf(b, look)) : []),
     ...said,
@@ -119,6 +123,9 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
       creator: 'Cedar Knot',
       producer: 'Cedar Knot',
     },
+    // marked content wants 1.4 or more
+    version: '1.7',
+    tagged: true,
     language: 'en',
     displayTitle: true,
     defaultStyle: { font: 'Roboto', fontSize: 9, color: INK, lineHeight: 1.1 },

@@ -121,13 +121,22 @@ describe.each(DEMOS)('%s', (_name, study) => {
   });
 
   test('the PDF holds every number of the document, its sections as bookmarks, and no page of it is empty', async () => {
-    const { pages, title, outline } = readBack(await reportPdf(report));
+    const { pages, title, outline, tagged } = readBack(await reportPdf(report));
     const words = new Set(pages.flat().flatMap((t) => t.split(/\s+/)));
     const missing = cellsOf(report).map((c) => printed(c.value, c.figures)).filter((t) => !words.has(t)); // prettier-ignore
     expect(missing).toEqual([]);
     expect(title).toContain(study.title);
     for (const s of report.sections.filter((x) => x.part !== 'cover')) expect(outline).toContain(s.title);
     for (const p of pages) expect(p.join('').length).toBeGreaterThan(60);
+    // a reader by ear is told the title, every heading and what each figure shows; heads and feet of pages are passed over
+    const told = (role: string): string[] => tagged.filter((t) => t.role === role).map((t) => t.text);
+    expect(told('H1')).toEqual([study.title]);
+    expect(told('H2')).toEqual(outline);
+    const figures = report.sections.flatMap((s) => s.blocks).filter((b) => b.kind === 'figure');
+    expect(told('Figure')).toEqual(figures.map((f) => /aria-label="([^"]*)"/.exec(f.svg)![1]));
+    const heard = told('P').join(' ');
+    expect(cellsOf(report).map((c) => printed(c.value, c.figures)).filter((t) => !heard.includes(t))).toEqual([]); // prettier-ignore
+    expect(heard).not.toMatch(/page \d+ of \d+/);
     // the font has every sign that is printed
     expect(pages.flat().join('')).not.toContain('\uFFFD');
     expect(pages.at(-1)!.join('')).toContain(`page ${pages.length} of ${pages.length}`);

@@ -7,9 +7,26 @@ const pdf = await getDocument({ data, useSystemFonts: true, verbosity: 0 }).prom
 const pages = [];
 const colours = new Set();
 let images = 0;
+/** what a reader is told: the role of each part, with its text or what its figure shows */
+const tagged = [];
 for (let n = 1; n <= pdf.numPages; n++) {
   const page = await pdf.getPage(n);
   const { items } = await page.getTextContent();
+  const { items: marked } = await page.getTextContent({ includeMarkedContent: true });
+  const said = new Map();
+  let id = null;
+  for (const i of marked) {
+    if (i.type === 'endMarkedContent') id = null;
+    else if (i.type) id = i.id ?? null;
+    else if (id !== null) said.set(id, (said.get(id) ?? '') + i.str);
+  }
+  const walk = (part) => {
+    const content = part.children.find((c) => c.type === 'content');
+    if (content) tagged.push({ role: part.role, text: part.alt ?? said.get(content.id) ?? '' });
+    for (const child of part.children) if (child.children) walk(child);
+  };
+  const tree = await page.getStructTree();
+  if (tree) walk(tree);
   const { fnArray, argsArray } = await page.getOperatorList();
   fnArray.forEach((f, i) => (f === OPS.setFillRGBColor || f === OPS.setStrokeRGBColor) && colours.add(argsArray[i][0]));
   images += fnArray.filter((f) => f === OPS.paintImageXObject || f === OPS.paintInlineImageXObject).length;
@@ -18,5 +35,5 @@ for (let n = 1; n <= pdf.numPages; n++) {
 const { info } = await pdf.getMetadata();
 const outline = (await pdf.getOutline()) ?? [];
 process.stdout.write(
-  JSON.stringify({ pages, title: info.Title, outline: outline.map((o) => o.title), colours: [...colours], images }),
+  JSON.stringify({ pages, title: info.Title, outline: outline.map((o) => o.title), colours: [...colours], images, tagged }),
 );

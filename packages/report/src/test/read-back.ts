@@ -11,6 +11,8 @@ export interface ReadBack {
   colours: string[];
   /** pictures that are painted */
   images: number;
+  /** what a reader is told, in its order */
+  tagged: { role: string; text: string }[];
 }
 
 /** A PDF as another program reads it. */
