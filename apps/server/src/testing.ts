@@ -20,22 +20,24 @@ export function testConfig(more: Partial<Config> = {}): Config {
   return { ...none, database, log: '/dev/null', logLevel: 'info', token: TEST_TOKEN, worker, ...more };
 }
 
+/** the tables of what is kept, those that point at others first */
+export const TABLES = [
+  'attachments',
+  'model_revisions',
+  'models',
+  'families',
+  'makers',
+  'study_versions',
+  'studies',
+  'settings',
+  'report_templates',
+];
+
 /** The application on the test database, emptied first. */
 export async function testApplication(more: Partial<Config> = {}): Promise<NestExpressApplication> {
   const app = await createApplication(testConfig(more));
   const sequelize = app.get<Sequelize>(getConnectionToken());
-  for (const table of [
-    'attachments',
-    'model_revisions',
-    'models',
-    'families',
-    'makers',
-    'study_versions',
-    'studies',
-    'settings',
-    'report_templates',
-  ])
-    await sequelize.query(`DELETE FROM ${table}`);
+  for (const table of TABLES) await sequelize.query(`DELETE FROM ${table}`);
   await app.listen(0, '127.0.0.1');
   return app;
 }

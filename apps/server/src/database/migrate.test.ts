@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { testConfig } from '../testing.js';
+import { TABLES, testConfig } from '../testing.js';
 import { migrate, MigrationFailure } from './migrate.js';
 
 const { database } = testConfig();
@@ -15,20 +15,8 @@ const connection = (): Sequelize =>
     logging: false,
   });
 
-const TABLES = [
-  'attachments',
-  'model_revisions',
-  'models',
-  'families',
-  'makers',
-  'study_versions',
-  'studies',
-  'settings',
-  'report_templates',
-  'migrations',
-];
 const empty = async (db: Sequelize): Promise<void> => {
-  for (const table of TABLES) await db.query(`DROP TABLE IF EXISTS ${table}`);
+  for (const table of [...TABLES, 'migrations']) await db.query(`DROP TABLE IF EXISTS ${table}`);
 };
 const schema = async (db: Sequelize): Promise<object[]> =>
   db.query(

@@ -17,6 +17,16 @@ export function firstStudy(...more: Operation[]): Study {
   return done.study;
 }
 
+/** a day, and a night of a quarter of its flow */
+export const TWO: Operation = {
+  op: 'set',
+  path: ['scenarios'],
+  value: [
+    { id: 'day', name: 'Day', temperature: '20 C' },
+    { id: 'night', name: 'Night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } },
+  ],
+};
+
 /** The same with a pump on a curve, its motor, and a control valve that holds 60 m3/h. */
 export function pumpedStudy(...more: Operation[]): Study {
   const curve = [0, 30, 60, 90].map((q, i) => ({

@@ -1,7 +1,7 @@
-import { PumpPerformance, type Operation, type PumpInput } from '@cedar-knot/core';
+import { PumpPerformance, type PumpInput } from '@cedar-knot/core';
 import { cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { open, pumpedStudy, show } from '../../test/open.js';
+import { open, pumpedStudy, show, TWO } from '../../test/open.js';
 import { sized } from '../../test/sized.js';
 import { displayIn } from '../context.js';
 import { PumpCurves, type PumpLine } from '../entry/PumpCurves.js';
@@ -15,14 +15,6 @@ import { BARE } from './shows.js';
 
 afterEach(cleanup);
 
-const TWO: Operation = {
-  op: 'set',
-  path: ['scenarios'],
-  value: [
-    { id: 'day', name: 'Day', temperature: '20 C' },
-    { id: 'night', name: 'Night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } },
-  ],
-};
 const METRIC = { flow: (q: number) => q * 3600, head: (h: number) => h, power: (w: number) => w / 1000 };
 const number = (e: Element, key: string): number => Number(e.getAttribute(key));
 

@@ -1,9 +1,9 @@
-import { applyOperations, type Operation } from '@cedar-knot/core';
+import { applyOperations } from '@cedar-knot/core';
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, useLocation } from 'react-router';
 import { api } from '../../api/client.js';
-import { firstStudy, open, pumpedStudy, settle, show } from '../../test/open.js';
+import { firstStudy, open, pumpedStudy, settle, show, TWO } from '../../test/open.js';
 import { sized } from '../../test/sized.js';
 import { Commands } from './Commands.js';
 import { Conflict } from './Conflict.js';
@@ -19,15 +19,6 @@ afterEach(() => {
   cleanup();
   jest.restoreAllMocks();
 });
-
-const TWO: Operation = {
-  op: 'set',
-  path: ['scenarios'],
-  value: [
-    { id: 'day', name: 'Day', temperature: '20 C' },
-    { id: 'night', name: 'Night', temperature: '20 C', set: { 'CV-1.flow': '15 m3/h' } },
-  ],
-};
 
 describe('the strip', () => {
   const card = (name: string): HTMLElement => screen.getByRole('button', { name: `Scenario ${name}` });
