@@ -265,6 +265,7 @@ const BREAKDOWN: readonly (readonly [keyof HeadBreakdown, string])[] = [
   ['devices', 'equipment'],
   ['valves', 'control valves'],
   ['otherPumps', 'other pumps'],
+  ['columns', 'warm and cold columns'],
 ];
 
 /** What the head of every pump goes into. */

@@ -87,6 +87,12 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `${w}: relative roughness ${shortNumber(n(v, 'relative'))} is above 0.05, beyond the Colebrook–White tests.`,
   contradiction: (_w, v) =>
     `The entries contradict each other in this scenario at ${(v.where as readonly string[]).join(', ')}: two different flows or pressures are imposed there.`,
+  'no-temperature': (_w, v) =>
+    `No temperature settles at ${(v.where as readonly string[]).join(', ')}: the closed circuit gives away none of the heat that it takes up. A device's outlet temperature, or a pipe that loses heat, fixes it.`,
+  'temperature-outside': (w, v, u) =>
+    `The liquid would reach ${inUnits(n(v, 'temperature'), 'temperature', u)} in ${w}, where its properties are not known.`,
+  'below-bubble-point': (w, v, u) =>
+    `Gas comes out of the oil in ${w}: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)} is below the bubble point of ${inUnits(n(v, 'bubblePoint'), 'absolutePressure', u)}.`,
   singular: (_w, v) => `Something at ${(v.where as readonly string[]).join(', ')} is not determined in this scenario.`,
   'no-resistance': (_w, v) =>
     `Nothing limits the flow in ${(v.where as readonly string[]).join(', ')}: there is no resistance between its ends.`,

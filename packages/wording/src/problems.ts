@@ -26,6 +26,9 @@ const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
   acceleration: 'an acceleration',
   voltage: 'a voltage',
   specificHeat: 'a specific heat',
+  heatTransfer: 'a heat transfer coefficient',
+  conductivity: 'a thermal conductivity',
+  gasOilRatio: 'a gas–oil ratio',
 };
 
 const EXAMPLES: Readonly<Record<Dimension, string>> = {
@@ -52,6 +55,9 @@ const EXAMPLES: Readonly<Record<Dimension, string>> = {
   acceleration: '9.80665 m/s2',
   voltage: '400 V',
   specificHeat: '4.18 kJ/kg/K',
+  heatTransfer: '2.5 W/m2/K',
+  conductivity: '0.035 W/m/K',
+  gasOilRatio: '60 Sm3/Sm3',
 };
 
 const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? 'a quantity';

@@ -1,5 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { densityOf } from './pipe-case.js';
 import { onCurve } from './pump-case.js';
 
 /** Inlet pressure and the unworn shut-off head over what the casing may hold, gauge. */
@@ -21,12 +22,13 @@ export const casingPressure: Check = {
     if (most === undefined) return 'not-given';
     if (r.inletPressure === null) return 'no-pressure';
     const shutOff = p.shutOffHead;
+    const density = densityOf(e, s);
     return {
-      value: (s.fluid.density * s.gravity * shutOff + r.inletPressure - s.atmosphere) / most,
+      value: (density.value * s.gravity * shutOff + r.inletPressure - s.atmosphere) / most,
       how: () => ({
         formula: '(ρ·g·H0 + p1 − pa)/pmax',
         inputs: [
-          worth('ρ', 'density', s.fluid.density, 'density', { from: 'fluid.density' }),
+          worth('ρ', 'density', density.value, 'density', { from: density.from }),
           worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
           worth('H0', 'shut-off head of the new pump', shutOff, 'head'),
           worth('p1', 'static pressure at the inlet', r.inletPressure!, 'absolutePressure', { from: `${e.id}.inletPressure` }),

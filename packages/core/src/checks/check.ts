@@ -43,6 +43,8 @@ export interface CheckedScenario {
   lowestOf: (e: CheckedElement) => number;
   /** of the fluid, J/kg/K, where it has one */
   specificHeat: number | undefined;
+  /** K at which the fluid freezes or no longer flows, where it has one */
+  pourPoint: number | undefined;
   /** the fluid carries solids that settle */
   hasSolids: boolean;
   /** K, where the scenario has one */

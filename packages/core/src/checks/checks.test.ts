@@ -54,6 +54,7 @@ test('every default limit, sense, edge of near and worst verdict, pinned', () =>
     submergence: ['least', 0, { share: 0.2 }, 'fails', 'length'],
     'well-level': ['least', 3, { share: 0.5 }, 'fails', 'length'],
     'method-range': ['most', 40, null, 'near', 'ratio'],
+    'lowest-temperature': ['least', 0, { gap: 3 }, 'fails', 'temperature'],
   });
 });
 
@@ -318,12 +319,49 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   ['fluid-temperature', 'within 5 K', { temperature: 356, entry: { maxTemperature: 360 } }, 356, 'near'],
   ['fluid-temperature', 'hotter than the pump', { temperature: 361, entry: { maxTemperature: 360 } }, 361, 'fails'],
   ['fluid-temperature', 'hotter than the line', { temperature: 361, pipeRead: { maxTemperature: 360 } }, 361, 'fails'],
+  [
+    'fluid-temperature',
+    'hotter on its way than in the scenario',
+    { temperature: 300, pipe: { inletTemperature: 300, outletTemperature: 361 }, pipeRead: { maxTemperature: 360 } },
+    361,
+    'fails',
+  ],
+  ['lowest-temperature', 'well above', { temperature: 300, pourPoint: 290 }, 300, 'holds'],
+  ['lowest-temperature', 'within 3 K', { temperature: 292.9, pourPoint: 290 }, 292.9, 'near'],
+  ['lowest-temperature', 'it does not flow', { temperature: 289.9, pourPoint: 290 }, 289.9, 'fails'],
+  [
+    'lowest-temperature',
+    'colder at its end',
+    { temperature: 300, pourPoint: 290, pipe: { inletTemperature: 300, outletTemperature: 289 } },
+    289,
+    'fails',
+  ],
+  // 100 kPa at 20 kPa of vapour is nearer than 90 kPa at 2 kPa
+  [
+    'lowest-pressure',
+    'where it is hot, not where it is lowest',
+    {
+      pipe: {
+        vapourPressure: 2000,
+        profile: [
+          { distance: 1, elevation: 0, pressure: 90_000, vapourPressure: 2000 },
+          { distance: 2, elevation: 0, pressure: 100_000, vapourPressure: 90_000 },
+        ],
+      },
+    },
+    10_000,
+    'fails',
+  ],
   // 10·40·(1/0.7 − 1)/cp: 171.4286/cp
   ['temperature-rise', 'small', { specificHeat: 4000 }, 171.4286 / 4000, 'holds'],
   ['temperature-rise', 'beyond 8 K is a warning', { specificHeat: 21 }, 171.4286 / 21, 'near'],
   ['free-gas', 'a little', { pumpRead: { freeGas: 0.01 } }, 0.01, 'holds'],
   ['free-gas', 'more', { pumpRead: { freeGas: 0.02 } }, 0.02, 'near'],
   ['free-gas', 'too much', { pumpRead: { freeGas: 0.031 } }, 0.031, 'fails'],
+  // out of the oil itself a tenth is allowed
+  ['free-gas', 'that the liquid gives off', { pump: { freeGas: 0.04 }, pumpRead: { freeGas: 0.2 } }, 0.04, 'holds'],
+  ['free-gas', 'more than half of it', { pump: { freeGas: 0.06 } }, 0.06, 'near'],
+  ['free-gas', 'more than a tenth', { pump: { freeGas: 0.101 } }, 0.101, 'fails'],
   // 0.02/(π/4·0.05²) = 10.18592 m/s, in 0.06 m 7.07355, in 0.055 m 8.41811
   ['valve-velocity', 'usual', { valveEntry: { bore: 0.06 } }, 7.07355, 'holds'],
   ['valve-velocity', 'within a fifth', { valveEntry: { bore: 0.055 } }, 8.41811, 'near'],
@@ -345,7 +383,19 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
 ];
 
 function parts(of: object) {
-  return { lift: 0, pressure: 0, velocity: 0, well: 0, pipes: 0, fittings: 0, devices: 0, valves: 0, otherPumps: 0, ...of };
+  return {
+    lift: 0,
+    pressure: 0,
+    velocity: 0,
+    well: 0,
+    pipes: 0,
+    fittings: 0,
+    devices: 0,
+    valves: 0,
+    otherPumps: 0,
+    columns: 0,
+    ...of,
+  };
 }
 
 test.each(CASES)('%s, %s', (code, _name, m, value, verdict) => {
@@ -373,6 +423,8 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['casing-pressure', { entry: { casingPressure: 1e6 }, pump: { inletPressure: null } }, 'no-pressure'],
   ['bore-fit', { entry: { outsideDiameter: 0.19 } }, 'not-given'],
   ['fluid-temperature', { temperature: 300 }, 'not-given'],
+  ['lowest-temperature', { temperature: 300 }, 'not-given'],
+  ['lowest-temperature', { pourPoint: 290 }, 'no-temperature'],
   ['temperature-rise', {}, 'no-specific-heat'],
   ['temperature-rise', { specificHeat: 4000, pump: { efficiency: null } }, 'no-efficiency'],
   ['temperature-rise', { specificHeat: 4000, pump: { flow: 0 } }, 'no-flow'],
@@ -481,6 +533,7 @@ describe('a study’s own limit', () => {
     },
     pumpRead: { rated: { flow: 0.02, head: 50 }, bore: 0.2, freeGas: 0.01 },
     temperature: 300,
+    pourPoint: 250,
     specificHeat: 4000,
     hasSolids: true,
     deadHeads: { V: 20 },

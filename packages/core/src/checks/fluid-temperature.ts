@@ -1,5 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { temperaturesAlong } from './pipe-case.js';
 
 /** Temperature of the liquid against the highest that a pump or a line may see. */
 export const fluidTemperature: Check = {
@@ -16,10 +17,13 @@ export const fluidTemperature: Check = {
   judge: (e, s, isOwn) => {
     const most = e.kind === 'pump' ? e.pump?.maxTemperature : (e.read.maxTemperature as number | undefined);
     if (most === undefined && !isOwn) return 'not-given';
-    if (s.temperature === undefined) return 'no-temperature';
-    const input = worth('T', 'temperature of the scenario', s.temperature, 'temperature');
+    const along = temperaturesAlong(e, s);
+    const temperature = along.length > 0 ? Math.max(...along) : s.temperature;
+    if (temperature === undefined) return 'no-temperature';
+    const name = along.length > 0 ? 'highest temperature of its ends' : 'temperature of the scenario';
+    const input = worth('T', name, temperature, 'temperature');
     return {
-      value: s.temperature,
+      value: temperature,
       ...(most === undefined ? {} : { limit: most }),
       how: () => ({ formula: 'T', inputs: [input] }),
     };

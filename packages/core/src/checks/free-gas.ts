@@ -2,6 +2,9 @@ import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
 
+/** of an oil that gives off gas: stages handle so much before their head falls away */
+const CRUDE_LIMIT = 0.1;
+
 /** Free gas at the inlet of a pump, by volume. */
 export const freeGas: Check = {
   label: 'free gas',
@@ -16,9 +19,14 @@ export const freeGas: Check = {
   judge: (e, s) => {
     const r = running(e, s);
     if (typeof r === 'string') return r;
-    const share = e.read.freeGas as number | undefined;
+    // gas that comes out of the liquid on its way, else what was entered
+    const share = r.freeGas ?? (e.read.freeGas as number | undefined);
     if (share === undefined) return 'not-given';
     const input = worth('xg', 'free gas at the inlet, by volume', share, 'ratio', { from: `${e.id}.freeGas` });
-    return { value: share, how: () => ({ formula: 'xg', inputs: [input] }) };
+    return {
+      value: share,
+      ...(r.freeGas === undefined ? {} : { limit: CRUDE_LIMIT }),
+      how: () => ({ formula: 'xg', inputs: [input] }),
+    };
   },
 };

@@ -20,7 +20,7 @@ export const highestPressure: Check = {
     const pressures = pressuresAlong(e, s);
     const dead = s.deadHeads.get(e.id);
     if (pressures.length === 0 && dead === undefined) return 'no-pressure';
-    const running = Math.max(...pressures);
+    const running = pressures.reduce((a, b) => Math.max(a, b), -Infinity);
     const still = dead === undefined ? -Infinity : s.atmosphere + s.fluid.density * s.gravity * (dead - s.lowestOf(e));
     const governs = still > running ? 'dead-head' : 'running';
     return {

@@ -9,6 +9,7 @@ import { headReserve } from './head-reserve.js';
 import { headRise } from './head-rise.js';
 import { highestPressure } from './highest-pressure.js';
 import { lowestPressure } from './lowest-pressure.js';
+import { lowestTemperature } from './lowest-temperature.js';
 import { methodRange } from './method-range.js';
 import { minimumFlow } from './minimum-flow.js';
 import { motorPower } from './motor-power.js';
@@ -66,6 +67,7 @@ export const CHECKS = {
   submergence,
   'well-level': wellLevel,
   'method-range': methodRange,
+  'lowest-temperature': lowestTemperature,
 } as const satisfies Readonly<Record<string, Check>>;
 
 export type CheckCode = keyof typeof CHECKS;

@@ -1,6 +1,7 @@
+import type { PipeResult } from '../results/results.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
-import { pressuresAlong } from './pipe-case.js';
+import { pressuresAlong, vapourOf } from './pipe-case.js';
 
 /** Distance of the lowest pressure in a pipe from boiling. */
 export const lowestPressure: Check = {
@@ -17,15 +18,21 @@ export const lowestPressure: Check = {
   judge: (e, s) => {
     const pressures = pressuresAlong(e, s);
     if (pressures.length === 0) return 'no-pressure';
-    const lowest = Math.min(...pressures);
-    const { vapourPressure } = s.fluid;
+    let lowest = pressures.reduce((a, b) => Math.min(a, b));
+    let { value: vapourPressure, from } = vapourOf(e, s);
+    // where the liquid is followed, boiling is nearest where it is hot, not only where it is low
+    for (const row of (s.result.elements[e.id] as PipeResult).profile ?? []) {
+      if (row.pressure === null || row.vapourPressure === undefined) continue;
+      if (row.pressure - row.vapourPressure >= lowest - vapourPressure) continue;
+      [lowest, vapourPressure, from] = [row.pressure, row.vapourPressure, `${e.id}.profile`];
+    }
     return {
       value: lowest - vapourPressure,
       how: () => ({
         formula: 'p − pv',
         inputs: [
           worth('p', 'lowest pressure at its ends and profile points', lowest, 'absolutePressure'),
-          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from: 'fluid.vapourPressure' }),
+          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from }),
         ],
       }),
     };

@@ -1,8 +1,28 @@
 import type { PipeResult } from '../results/results.js';
 import type { CheckedElement, CheckedScenario } from './check.js';
 
+/** vapour pressure of the liquid at an element, with where it comes from */
+export function vapourOf(e: CheckedElement, s: CheckedScenario): { value: number; from: string } {
+  const own = s.result.elements[e.id]!.vapourPressure;
+  return own === undefined
+    ? { value: s.fluid.vapourPressure, from: 'fluid.vapourPressure' }
+    : { value: own, from: `${e.id}.vapourPressure` };
+}
+
+/** density of the liquid at an element */
+export function densityOf(e: CheckedElement, s: CheckedScenario): { value: number; from: string } {
+  const own = s.result.elements[e.id]!.density;
+  return own === undefined ? { value: s.fluid.density, from: 'fluid.density' } : { value: own, from: `${e.id}.density` };
+}
+
 /** pressures known along a pipe, Pa absolute: at its ends and at its profile points */
 export function pressuresAlong(e: CheckedElement, s: CheckedScenario): number[] {
   const r = s.result.elements[e.id] as PipeResult;
   return [r.inletPressure, r.outletPressure, ...(r.profile ?? []).map((p) => p.pressure)].filter((p) => p !== null);
+}
+
+/** temperatures known at an element, K: at its ends, where they are followed */
+export function temperaturesAlong(e: CheckedElement, s: CheckedScenario): number[] {
+  const r = s.result.elements[e.id]!;
+  return [r.inletTemperature, r.outletTemperature].filter((t) => typeof t === 'number');
 }

@@ -1,6 +1,7 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { typicalOf, typicalXfz } from '../valves/typical.js';
+import { vapourOf } from './pipe-case.js';
 import { flowing } from './valve-case.js';
 
 /** xF over xFz: xF refers to p1 − pv; FF belongs to choking alone. */
@@ -23,7 +24,7 @@ export const valveCavitation: Check = {
     const xfz = valve?.xfz ?? typical;
     if (xfz === undefined) return 'not-given';
     const p1 = c.r.inletPressure;
-    const { vapourPressure } = s.fluid;
+    const { value: vapourPressure, from } = vapourOf(e, s);
     if (p1 === null || !(p1 > vapourPressure)) return 'no-pressure';
     return {
       value: c.drop / (p1 - vapourPressure) / xfz,
@@ -32,7 +33,7 @@ export const valveCavitation: Check = {
         inputs: [
           worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
           worth('p1', 'static pressure at the inlet', p1, 'absolutePressure', { from: `${e.id}.inletPressure` }),
-          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from: 'fluid.vapourPressure' }),
+          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from }),
           worth('xFz', `onset of cavitation${typical === undefined ? '' : ', typical of the body'}`, xfz, 'ratio', {
             from: 'valve.xfz',
           }),

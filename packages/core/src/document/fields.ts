@@ -162,6 +162,7 @@ export const VALVE_ENTRY_FIELDS: Fields = {
 };
 
 export const SITE_FIELDS: Fields = {
+  ambientTemperature: quantity('temperature', 1, 1000, 'Temperature of the ground or air'),
   atmosphericPressure: quantity('absolutePressure', 1e3, 2e5, 'Atmospheric pressure', { default: '101.325 kPa(a)' }),
   gravity: quantity('acceleration', 9, 10.5, 'Gravity', { default: '9.80665 m/s2' }),
 };
@@ -200,6 +201,8 @@ export const SCENARIO_FIELDS: Fields = {
   hoursPerYear: number(0, 8784, 'Hours a year'),
   fluid: text('Fluid'),
   temperature: quantity('temperature', 1, 3000, 'Temperature'),
+  thermal: yesNo('Temperature along the way'),
+  ambientTemperature: quantity('temperature', 1, 1000, 'Temperature of the ground or air'),
 };
 
 /** Grades of acceptance of a pump's curve, ISO 9906:2012. */

@@ -18,6 +18,8 @@ export const LEVEL_WORDS = { low: 'lowLevel', normal: 'normalLevel', high: 'high
 
 const level = (label: string, more: object = {}) => quantity('length', -1000, 10_000, label, more);
 const outflow = (more: object = {}) => flow('Flow into the system', more);
+/** of what a point feeds into the system, where temperature is followed */
+const fed = quantity('temperature', 1, 3000, 'Temperature of what it feeds', { short: 'Temperature' });
 /** bore of an intake in the liquid, for the submergence that keeps vortices away */
 const intake = bore('Bore of the intake', { short: 'Intake bore' });
 
@@ -53,10 +55,11 @@ const vessel: PointKind = {
     highLevel: level('High level'),
     pressure: gauge('Pressure on the surface', { solve: true, short: 'Pressure', default: '0 bar(g)' }),
     flow: outflow(),
+    temperature: fed,
     bore: intake,
   },
   needs: [],
-  shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', 'bore'],
+  shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', 'temperature', 'bore'],
   givens: (e) =>
     sought(e, 'level', 'pressure').length > 0
       ? { given: ['flow'], solved: sought(e, 'level', 'pressure') }
@@ -73,7 +76,7 @@ const vessel: PointKind = {
       wordPiece('open|(?:at )?atmospheric|(?:at )?atmosphere', 'pressure', '0 bar(g)'),
     ],
   },
-  worked: ['totalHead', 'staticPressure'],
+  worked: ['totalHead', 'staticPressure', 'temperature'],
 };
 
 const pressure: PointKind = {
@@ -85,9 +88,10 @@ const pressure: PointKind = {
     pressure: gauge('Pressure', { solve: true }),
     basis: choice(['static', 'total'], 'Pressure is', { default: 'static' }),
     flow: outflow(),
+    temperature: fed,
   },
   needs: ['pressure'],
-  shown: () => ['elevation', 'pressure'],
+  shown: () => ['elevation', 'pressure', 'temperature'],
   givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
   shortForm: {
     write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static'),
@@ -99,15 +103,15 @@ const pressure: PointKind = {
       wordPiece('total|stagnation', 'basis', 'total'),
     ],
   },
-  worked: ['totalHead', 'staticPressure'],
+  worked: ['totalHead', 'staticPressure', 'temperature'],
 };
 
 const flowPoint: PointKind = {
   label: 'Flow',
   prefix: 'Q',
-  fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }) },
+  fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }), temperature: fed },
   needs: ['flow'],
-  shown: () => ['elevation', 'flow'],
+  shown: () => ['elevation', 'flow', 'temperature'],
   givens: (e) =>
     e.flow === undefined || e.flow === 'solve'
       ? { given: [], solved: ['flow', 'pressure'] }
@@ -118,7 +122,7 @@ const flowPoint: PointKind = {
     vocabulary: ['flow'],
     pieces: [quantityPiece('flow', 'flow', 'flow|outflow|inflow')],
   },
-  worked: ['totalHead', 'staticPressure'],
+  worked: ['totalHead', 'staticPressure', 'temperature'],
 };
 
 const well: PointKind = {
@@ -130,10 +134,11 @@ const well: PointKind = {
     restLevel: elevation('Water level at rest', { short: 'Rest level' }),
     specificCapacity: quantity('specificCapacity', 1e-9, 1e4, 'Specific capacity', { short: 'Capacity' }),
     wellLoss: quantity('wellLoss', 0, 1e9, 'Well loss, with the square of the flow', { short: 'Well loss' }),
+    temperature: fed,
     bore: intake,
   },
   needs: ['restLevel', 'specificCapacity'],
-  shown: () => ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', 'bore'],
+  shown: () => ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', 'temperature', 'bore'],
   givens: () => ({ given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] }),
   shortForm: {
     write: (e) =>
@@ -150,7 +155,7 @@ const well: PointKind = {
       quantityPiece('restLevel', 'length', 'rest(?: level)?|static level|level'),
     ],
   },
-  worked: ['totalHead'],
+  worked: ['totalHead', 'temperature'],
 };
 
 const junction: PointKind = {
@@ -160,6 +165,7 @@ const junction: PointKind = {
     ...named,
     elevation: elevation('Elevation'),
     offtake: flow('Flow leaving here', { short: 'Offtake', default: '0 m3/h' }),
+    temperature: fed,
     branch: text('Branch of the tee (its losses by flow ratio)', { names: 'lines', short: 'Tee: branch line' }),
     rounding: number(0, 0.5, 'Rounding of the tee’s edge, radius over bore of the run', { default: 0, short: 'Edge r/D' }),
   },
@@ -184,7 +190,7 @@ const junction: PointKind = {
       numberPiece('rounding', 'r/D|edge'),
     ],
   },
-  worked: ['totalHead', 'staticPressure'],
+  worked: ['totalHead', 'staticPressure', 'temperature'],
 };
 
 export const POINT_KINDS = { vessel, pressure, flow: flowPoint, well, junction } as const;

@@ -55,6 +55,7 @@ const TOP_KEYS: Fields = {
   notes: text(undefined, { most: LONGEST_NOTES }),
   units: { type: 'choice', values: ['metric', 'us'] },
   displayUnits: { type: 'record', fields: DISPLAY_UNIT_FIELDS },
+  thermal: { type: 'boolean' },
   site: { type: 'record', fields: SITE_FIELDS },
   economics: { type: 'record', fields: ECONOMICS_FIELDS },
   uncertainty: { type: 'list', least: 0, most: LARGEST_COLLECTION.uncertainty, of: UNCERTAINTY_FIELDS },

@@ -21,6 +21,8 @@ export interface RawScenario extends RawEntry {
   name?: string;
   fluid?: string;
   temperature?: string;
+  thermal?: boolean;
+  ambientTemperature?: string;
   role?: string;
   judged?: boolean;
   hoursPerYear?: number;
@@ -114,7 +116,9 @@ export interface Study extends RawEntry {
   units?: 'metric' | 'us';
   /** units of results by quantity, where they are not those of the system */
   displayUnits?: { [quantity: string]: string };
-  site?: { atmosphericPressure?: string; gravity?: string };
+  /** temperature is followed along the way, where a scenario does not say otherwise */
+  thermal?: boolean;
+  site?: { atmosphericPressure?: string; gravity?: string; ambientTemperature?: string };
   economics?: RawEconomics;
   fluids?: { [id: string]: RawEntry };
   pumps?: { [id: string]: RawEntry };

@@ -3,7 +3,16 @@ import { drop, elevation, flow, named, number, quantity, type Fields } from '../
 import { joined, numberPiece, put, quantityPiece, shown, words, type Piece, type ShortForm } from '../fields/short-form.js';
 import type { LossResult } from '../results/results.js';
 import { inWords, step, worth, type KeyedStep } from '../results/working.js';
-import { ENDS, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries, type WorkedElement } from './kind.js';
+import {
+  ENDS,
+  isKnown,
+  lacks,
+  type BuildContext,
+  type BuiltElement,
+  type ElementKind,
+  type Entries,
+  type WorkedElement,
+} from './kind.js';
 import { fixedLaw, PowerLaw, type Loss, type LossLaw } from './laws.js';
 import { DROP_FIGURES, reportLoss } from './loss-result.js';
 import type { DeviceModel, State } from './model.js';
@@ -22,6 +31,8 @@ const DEVICE_FIELDS: Fields = {
     of: { flow: flow('Flow', { min: 0, required: true }), drop: drop('Drop', { required: true }) },
   },
   fouling: number(0, 1e4, 'Fouling factor on the drop', { default: 1, short: 'Fouling ×' }),
+  duty: quantity('power', -1e10, 1e10, 'Heat given to the liquid', { short: 'Duty' }),
+  outletTemperature: quantity('temperature', 1, 3000, 'Temperature at which it leaves', { short: 'Outlet T' }),
 };
 
 /** Linear between rows from 0, 0; quadratic through the last row beyond it. */
@@ -76,7 +87,14 @@ export function deviceLaw(model: DeviceModel, state: State, rhoG: number): LossL
 
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
   const law = e.table ? tableLaw(id, e, context) : pointLaw(id, e, context);
-  return law && { model: { id, kind: 'device', fouling: numberOr(DEVICE_FIELDS, e, 'fouling'), law } };
+  if (!law) return undefined;
+  const model: DeviceModel = { id, kind: 'device', fouling: numberOr(DEVICE_FIELDS, e, 'fouling'), law };
+  if (context.followed?.isThermal)
+    model.heat = {
+      ...(isKnown(e.duty) ? { duty: e.duty } : {}),
+      ...(isKnown(e.outletTemperature) ? { outletTemperature: e.outletTemperature } : {}),
+    };
+  return { model };
 }
 
 function tableLaw(id: string, e: Entries, context: BuildContext): DeviceModel['law'] | undefined {
@@ -190,7 +208,7 @@ export const device: ElementKind<LossResult> = {
   prefix: 'D',
   words: 'device|filter|strainer|(?:heat )?exchanger|hx|meter|flow ?meter',
   fields: DEVICE_FIELDS,
-  shown: () => ['drop', 'at', 'exponent', 'fouling', 'outletElevation'],
+  shown: () => ['drop', 'at', 'exponent', 'fouling', 'duty', 'outletTemperature', 'outletElevation'],
   givens: (e) => (e.drop === 'solve' ? { given: [], solved: ['drop'] } : undefined),
   beginning: {},
   shortForm,
@@ -199,6 +217,6 @@ export const device: ElementKind<LossResult> = {
   found,
   part: 'devices',
   figures: DROP_FIGURES,
-  worked: ['drop', 'headLoss', ...ENDS],
+  worked: ['drop', 'headLoss', 'heatDuty', ...ENDS],
   working,
 };

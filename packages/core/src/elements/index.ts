@@ -3,6 +3,7 @@ import { controlValve, controlValveLaw } from './control-valve.js';
 import { device, deviceLaw } from './device.js';
 import { handValve } from './hand-valve.js';
 import type { ElementKind } from './kind.js';
+import { CellsLaw, LocalLaw } from './local.js';
 import type { LossLaw } from './laws.js';
 import { localLossLaw } from './loss-result.js';
 import type { ElementModel, Medium, State } from './model.js';
@@ -41,9 +42,22 @@ export function lawOf(
   state: State,
   input: { fluid: { density: number; viscosity: number }; gravity: number },
 ): LossLaw | undefined {
-  const { density, viscosity } = input.fluid;
-  const medium: Medium = { density, kinematic: viscosity / density, gravity: input.gravity };
-  const rhoG = density * input.gravity;
+  const { local } = element;
+  if (!local) return lawIn(element, state, input.fluid, input.gravity);
+  const { cells } = local;
+  if (element.kind === 'pipe' && cells) return new CellsLaw(element, { ...local, cells }, input.gravity);
+  const own = lawIn(element, state, local.fluid, input.gravity);
+  return own && new LocalLaw(own, local.ratio, local.weight);
+}
+
+function lawIn(
+  element: ElementModel,
+  state: State,
+  { density, viscosity }: { density: number; viscosity: number },
+  gravity: number,
+): LossLaw | undefined {
+  const medium: Medium = { density, kinematic: viscosity / density, gravity };
+  const rhoG = density * gravity;
   switch (element.kind) {
     case 'pipe':
       return new PipeLaw(element, medium);

@@ -7,6 +7,7 @@ import type { ElementResult, HeadBreakdown } from '../results/results.js';
 import type { KeyedStep, MediumValues } from '../results/working.js';
 import type { Dimension } from '../units/units.js';
 import type { ValveInput } from '../valves/valve.js';
+import type { LocalState } from './local.js';
 import type { ElementModel, State } from './model.js';
 
 export type Entries = Readonly<Record<string, unknown>>;
@@ -14,6 +15,8 @@ export type Entries = Readonly<Record<string, unknown>>;
 /** What an element's model is built with. */
 export interface BuildContext {
   fluid: FluidState;
+  /** the liquid is followed along its way: with heat, and what is around it, K */
+  followed?: { isThermal: boolean; ambient: number | undefined } | undefined;
   pump: (id: string) => PumpInput | undefined;
   valve: (id: string) => ValveInput | undefined;
   /** JSON path of an entry of the element, the scenario's own when it is overridden there */
@@ -43,15 +46,24 @@ export interface SolvedElement {
   fluid: FluidState;
   gravity: number;
   atmosphere: number;
+  /** of the liquid in it, m³/s */
   flow: number;
-  /** loss of total head in line direction; null where nothing determines it */
+  /** the liquid in it where it is followed along its way */
+  local: LocalState | undefined;
+  /** density of the scenario's liquid, to which total heads of the solution refer */
+  reference: number;
+  /** loss of total head in line direction, m of its own liquid; null where nothing determines it */
   headLoss: number | null;
   inletPressure: number | null;
   outletPressure: number | null;
-  /** total heads at its two ends */
+  /** total heads at its two ends, m of the scenario's liquid, and their elevations */
   inletHead: number;
   outletHead: number;
+  inletElevation: number;
+  outletElevation: number;
   state: State;
+  /** temperatures are reported */
+  isThermal: boolean;
   /** elevation to which NPSH refers */
   datum: number;
   /** choked drop at the inlet with a recovery factor */
@@ -138,12 +150,23 @@ export function common(e: SolvedElement): {
   headLoss: number | null;
   inletPressure: number | null;
   outletPressure: number | null;
+  inletTemperature?: number | null;
+  outletTemperature?: number | null;
+  density?: number;
+  kinematicViscosity?: number;
+  vapourPressure?: number;
+  freeGas?: number;
 } {
-  const { flow, headLoss, inletPressure, outletPressure } = e;
-  return { flow, headLoss, inletPressure, outletPressure };
+  const { flow, headLoss, inletPressure, outletPressure, local } = e;
+  const ends = { flow, headLoss, inletPressure, outletPressure };
+  if (!local) return ends;
+  const { density, viscosity, vapourPressure, gas } = e.fluid;
+  const liquid = { density, kinematicViscosity: viscosity / density, vapourPressure, ...(gas ? { freeGas: gas.fraction } : {}) };
+  if (!e.isThermal) return { ...ends, ...liquid };
+  return { ...ends, ...liquid, inletTemperature: finite(local.inlet), outletTemperature: finite(local.outlet) };
 }
 
 export const finite = (x: number): number | null => (Number.isFinite(x) ? x : null);
 export const isKnown = (x: unknown): x is number => typeof x === 'number';
 /** the figures that every element has a working of */
-export const ENDS = ['inletPressure', 'outletPressure'] as const;
+export const ENDS = ['inletPressure', 'outletPressure', 'inletTemperature', 'outletTemperature'] as const;

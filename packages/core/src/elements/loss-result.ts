@@ -8,7 +8,9 @@ import { State, type LocalModel, type Medium } from './model.js';
 
 export function reportLoss(e: SolvedElement): LossResult {
   const ends = common(e);
-  return { kind: 'loss', ...ends, drop: ends.headLoss === null ? null : ends.headLoss * e.fluid.density * e.gravity };
+  const drop = ends.headLoss === null ? null : ends.headLoss * e.fluid.density * e.gravity;
+  const duty = e.local?.duty;
+  return { kind: 'loss', ...ends, drop, ...(duty === undefined || !e.isThermal ? {} : { heatDuty: duty }) };
 }
 
 export const DROP_FIGURES: readonly ResultFigure[] = [

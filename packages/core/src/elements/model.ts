@@ -1,6 +1,7 @@
 import type { FittingSum } from '../fittings/fitting.js';
 import type { PumpPerformance } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
+import type { HeatModel, LocalState } from './local.js';
 
 /*
  * What the solver is given of an element: SI, every default filled in. Heads are above elevation 0 and gauge, pressures in
@@ -11,6 +12,10 @@ interface Named {
   id: string;
   /** bore whose velocity holds inside the element, m */
   bore?: number;
+  /** what heats and cools it, where temperature is followed along the way */
+  heat?: HeatModel;
+  /** the liquid in it, where that is not the scenario's */
+  local?: LocalState;
 }
 
 export interface PipeModel extends Named {
@@ -44,8 +49,8 @@ export interface DeviceModel extends Named {
 export interface PumpModel extends Named {
   kind: 'pump';
   law:
-    /** flow may be changed between solutions: a system curve imposes one after the other */
-    | { kind: 'flow'; flow: number }
+    /** flow may be changed between solutions: a system curve imposes one after the other; `isReference`: a mass, not a volume of the liquid there */
+    | { kind: 'flow'; flow: number; isReference?: boolean }
     | { kind: 'head'; head: number }
     | { kind: 'sought' }
     | { kind: 'power'; hydraulicPower: number }
@@ -61,7 +66,7 @@ export interface ControlValveModel extends Named {
   law:
     | { kind: 'kv'; kv: number }
     | { kind: 'drop'; drop: number }
-    | { kind: 'flow'; flow: number }
+    | { kind: 'flow'; flow: number; isReference?: boolean }
     /** pressure: gauge, static, Pa */
     | { kind: 'outlet-pressure' | 'inlet-pressure'; pressure: number }
     | { kind: 'sought' }

@@ -4,7 +4,8 @@ import { sumFittings } from '../fittings/fitting.js';
 import { finding } from '../issues/issues.js';
 import { LAMINAR_LIMIT, TURBULENT_LIMIT } from '../pipes/friction.js';
 import { MATERIALS } from '../pipes/material.js';
-import { insideOf } from '../pipes/size.js';
+import { wayOfHeat } from '../pipes/heat.js';
+import { insideOf, pipeDimensions, usualSchedule } from '../pipes/size.js';
 import type { PipeResult } from '../results/results.js';
 import {
   common,
@@ -17,9 +18,9 @@ import {
   type Entries,
   type SolvedElement,
 } from './kind.js';
+import { pipeLawIn, temperatureAt, type Cell, type HeatModel, type LocalState } from './local.js';
 import type { PipeModel } from './model.js';
 import { FITTINGS, fittingsComplete, listed, nominal } from './pipe-fittings.js';
-import { PipeLaw } from './pipe-law.js';
 import { pipeShortForm } from './pipe-short-form.js';
 import { pipeWorking } from './pipe-working.js';
 
@@ -44,6 +45,26 @@ const PIPE_FIELDS: Fields = {
   designPressure: gauge('Design pressure', { short: 'Design p' }),
   maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature', { short: 'Highest T' }),
   suction: yesNo('Suction line', { short: 'Suction' }),
+  u: quantity('heatTransfer', 0, 1e5, 'Heat transfer on the outside diameter, U', { short: 'U' }),
+  insulation: {
+    type: 'list',
+    least: 0,
+    most: 20,
+    label: 'Insulation, from the pipe outward',
+    of: {
+      thickness: quantity('diameter', 0, 5, 'Thickness', { required: true }),
+      conductivity: quantity('conductivity', 1e-4, 1000, 'Conductivity', { required: true }),
+    },
+  },
+  burial: {
+    type: 'record',
+    label: 'Burial',
+    fields: {
+      depth: quantity('length', 0, 100, 'Depth of the axis', { required: true }),
+      conductivity: quantity('conductivity', 1e-3, 100, 'Conductivity of the soil', { required: true }),
+    },
+  },
+  ambient: quantity('temperature', 1, 1000, 'Temperature around it', { short: 'Ambient' }),
 };
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
   if (lacks(id, e, e.inside === undefined ? ['length', 'size', 'schedule'] : ['length'], context)) return undefined;
@@ -52,6 +73,8 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
   const fittings = (e.fittings ?? []) as Entries[];
   if (!fittingsComplete(id, fittings, context)) return undefined;
   const roughness = pipeRoughness(id, e, context);
+  const heat = heatOf(id, e, inside, context);
+  if (heat === undefined) return undefined;
   if (roughness / inside > 0.05) context.say(finding('above-critical-roughness', id, { relative: roughness / inside }));
   return {
     model: {
@@ -62,8 +85,34 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
       roughness,
       fittings: sumFittings(listed(fittings), inside, nominal(e, inside)),
       ...(isKnown(e.hazenWilliams) ? { hazenWilliams: e.hazenWilliams } : {}),
+      ...(context.followed ? { heat } : {}),
     },
   };
+}
+
+/** what a pipe loses to its surroundings, and its heights; undefined with what is lacking said */
+function heatOf(id: string, e: Entries, inside: number, context: BuildContext): HeatModel | undefined {
+  const { followed } = context;
+  if (!followed) return {};
+  const rows = (e.profile ?? []) as { distance: number; elevation: number }[];
+  const length = e.length as number;
+  const heat: HeatModel = {
+    profile: length > 0 ? rows.map((r) => ({ share: Math.min(1, r.distance / length), elevation: r.elevation })) : [],
+  };
+  const way = wayOfHeat(e, outsideOf(e) ?? inside);
+  if (!followed.isThermal || !way) return heat;
+  const ambient = (e.ambient as number | undefined) ?? followed.ambient;
+  if (ambient === undefined) {
+    lacks(id, e, ['ambient'], context);
+    return undefined;
+  }
+  return { ...heat, conductance: way.conductance, ambient };
+}
+
+/** by its nominal size; a schedule makes no difference to it */
+function outsideOf(e: Entries): number | undefined {
+  if (typeof e.size !== 'string') return undefined;
+  return pipeDimensions(e.size, (e.schedule as string | undefined) ?? usualSchedule(e.size) ?? '40')?.outside;
 }
 
 function insideDiameter(id: string, e: Entries, context: BuildContext): number | undefined {
@@ -94,9 +143,9 @@ function materialRoughness(e: Entries): number | undefined {
 function report(e: SolvedElement): PipeResult {
   const pipe = e.model as PipeModel;
   const { fluid, gravity, flow } = e;
-  const law = new PipeLaw(pipe, { density: fluid.density, kinematic: fluid.viscosity / fluid.density, gravity });
+  const law = pipeLawIn(pipe, fluid, gravity);
   const reynolds = law.reynolds(flow);
-  const frictionLoss = law.frictionLoss(flow);
+  const frictionLoss = e.local ? frictionIn(e.local, pipe, e) : law.frictionLoss(flow);
   if (reynolds > LAMINAR_LIMIT && reynolds < TURBULENT_LIMIT && pipe.hazenWilliams === undefined)
     e.say(finding('transition-flow', e.id, { reynolds }));
   if (pipe.hazenWilliams !== undefined) hazenWilliamsRange(e, flow / law.area, pipe.bore);
@@ -114,14 +163,73 @@ function report(e: SolvedElement): PipeResult {
 
 const hasFittings = ({ fittings: f }: PipeModel): boolean => f.constant > 0 || f.perReynolds > 0 || f.equivalentLength > 0;
 
-/** pressure at the points given inside a long pipe; friction and fittings are spread evenly along it */
+/** friction of the pipe's own length by its cells, m of the liquid in its middle */
+function frictionIn({ cells = [], ratio }: LocalState, pipe: PipeModel, e: SolvedElement): number {
+  const mass = e.flow / ratio;
+  const sum = cells.reduce(
+    (h, c) => h + (pipeLawIn(pipe, c.fluid, e.gravity).frictionLoss(mass * c.ratio) * c.frictionScale) / c.ratio,
+    0,
+  );
+  return (sum / cells.length) * ratio;
+}
+
+/** pressure at the points given inside a long pipe; friction and fittings are spread evenly along it, in each of its cells */
 function profile(e: SolvedElement, length: number, velocity: number): NonNullable<PipeResult['profile']> {
+  const rows = e.read.profile as { distance: number; elevation: number }[];
+  const share = (distance: number): number => (length > 0 ? Math.min(1, distance / length) : 0);
+  if (e.local?.cells) return profileInCells(e, { ...e.local, cells: e.local.cells }, rows, share);
   const { inletHead: a, outletHead: b, gravity } = e;
-  return (e.read.profile as { distance: number; elevation: number }[]).map(({ distance, elevation }) => {
-    const share = length > 0 ? Math.min(1, distance / length) : 0;
-    const grade = a + (b - a) * share - (velocity * velocity) / (2 * gravity);
+  return rows.map(({ distance, elevation }) => {
+    const grade = a + (b - a) * share(distance) - (velocity * velocity) / (2 * gravity);
     const pressure = e.atmosphere + e.fluid.density * gravity * (grade - elevation);
     return { distance, elevation, pressure: Number.isFinite(pressure) ? pressure : null };
+  });
+}
+
+function profileInCells(
+  e: SolvedElement,
+  local: LocalState & { cells: readonly Cell[] },
+  rows: readonly { distance: number; elevation: number }[],
+  shareOf: (distance: number) => number,
+): NonNullable<PipeResult['profile']> {
+  const pipe = e.model as PipeModel;
+  const { cells } = local;
+  const n = cells.length;
+  const mass = e.flow / local.ratio;
+  const area = (Math.PI / 4) * pipe.bore ** 2;
+  const out = { loss: 0, slope: 0 };
+  // head lost to friction in each cell, m of the scenario's liquid
+  const losses = cells.map((c) => {
+    pipeLawIn(pipe, c.fluid, e.gravity).evaluate(mass * c.ratio, out);
+    return (out.loss * c.frictionScale) / c.ratio / n;
+  });
+  const isForward = e.flow >= 0;
+  let head = e.inletHead;
+  let height = e.inletElevation;
+  let at = 0;
+  return rows.map(({ distance, elevation }) => {
+    const to = shareOf(distance) * n;
+    const rise = elevation - height;
+    const span = to - at;
+    // through as many cells as lie between this row and the one before, the rise spread over them
+    while (at < to - 1e-12) {
+      const i = Math.min(n - 1, Math.floor(at + 1e-12));
+      const step = Math.min(to, i + 1) - at;
+      head -= losses[i]! * step + (cells[i]!.slip / cells[i]!.ratio - 1) * rise * (step / span);
+      at += step;
+    }
+    height = elevation;
+    const c = cells[Math.min(n - 1, Math.floor(to))]!;
+    const still = head - ((mass * c.ratio) / area) ** 2 / (2 * e.gravity * c.ratio) - elevation;
+    const pressure = e.atmosphere + e.reference * e.gravity * still;
+    return {
+      distance,
+      elevation,
+      pressure: Number.isFinite(pressure) ? pressure : null,
+      vapourPressure: c.fluid.vapourPressure,
+      ...(c.fluid.gas ? { freeGas: c.fluid.gas.fraction } : {}),
+      ...(e.isThermal && e.flow !== 0 ? { temperature: temperatureAt(local, to / n, isForward) } : {}),
+    };
   });
 }
 

@@ -155,6 +155,11 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
   if (mode === 'curve' && !pump) return undefined;
   const performance = mode === 'curve' ? performanceOf(id, e, pump!, context) : undefined;
   const model: PumpModel = { id, kind: 'pump', law: lawFor(mode, e, performance) };
+  const efficiency = e.efficiency as number | undefined;
+  if (context.followed?.isThermal) {
+    if (performance) model.heat = { efficiencyAt: (q) => performance.efficiency(q) };
+    else if (efficiency !== undefined) model.heat = { efficiencyAt: () => efficiency };
+  }
   return { model, ...(pump ? { pump } : {}), ...(performance ? { performance } : {}) };
 }
 
@@ -201,7 +206,9 @@ function report(e: SolvedElement): PumpResult {
   const rhoG = fluid.density * gravity;
   const { headLoss, ...ends } = common(e);
   const produced = headLoss === null ? null : headLoss === 0 ? 0 : -headLoss;
-  const npsha = e.inletHead - e.datum + (atmosphere - fluid.vapourPressure) / rhoG;
+  // in metres of the liquid there
+  const inletHead = e.inletElevation + (e.inletHead - e.inletElevation) * (e.reference / fluid.density);
+  const npsha = inletHead - e.datum + (atmosphere - fluid.vapourPressure) / rhoG;
   const off = isOff(read);
   const result: PumpResult = {
     kind: 'pump',

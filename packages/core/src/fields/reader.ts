@@ -14,8 +14,24 @@ export interface ReadContext {
 
 export type Read = Record<string, unknown>;
 
+/** keys of a record whose quantity was a mass flow */
+const MASS_KEYS = Symbol('entered as a mass');
+
+/** Keys of what was read whose quantity was entered as a mass flow: it stays that mass, whatever the density. */
+export function massKeys(read: Read): readonly string[] {
+  return (read as { [MASS_KEYS]?: string[] })[MASS_KEYS] ?? [];
+}
+
+/** Notes whether an entry was a mass flow. */
+export function noteMass(read: Read, key: string, isMass: boolean): void {
+  const before = massKeys(read).filter((k) => k !== key);
+  if (isMass || before.length < massKeys(read).length) Object.assign(read, { [MASS_KEYS]: isMass ? [...before, key] : before });
+}
+
 export class Reader {
   readonly problems: Problem[] = [];
+  /** the last quantity read was a mass flow */
+  isMass = false;
   /** a mass flow was read: what was read holds for this density alone */
   usedDensity = false;
 
@@ -60,8 +76,10 @@ export class Reader {
         this.add('unknown-key', at, { reason: 'unknown-key', found: key, known: [...also, ...Object.keys(fields)] }, where);
         continue;
       }
+      this.isMass = false;
       const value = this.value(raw[key], field, at, where);
       if (value !== undefined) out[key] = value;
+      if (this.isMass && field.type === 'quantity') noteMass(out, key, true);
     }
     for (const key of requiredKeys(fields)) {
       if (raw[key] === undefined || raw[key] === null) {
@@ -131,6 +149,7 @@ export class Reader {
     if (q.unit.mass) {
       si /= this.context.density;
       this.usedDensity = true;
+      this.isMass = true;
     }
     if (field.dimension === 'pressure' && q.reference === 'absolute') {
       if (si < 0) return this.inside(-Infinity, field, path, where, raw);

@@ -1,6 +1,6 @@
 import { choice } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
-import { common, strength } from './properties.js';
+import { heated, strength } from './properties.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
 
 /** Coefficients of one salt: apparent density c0…c4 and viscosity v1…v6. */
@@ -102,7 +102,7 @@ const MOST_COMMON_SALT = 0.26;
 export const brine: FluidKind<{ salt: SaltName; concentration: number }> = {
   label: 'Brine',
   fields: {
-    ...common,
+    ...heated,
     salt: choice(['NaCl', 'CaCl2'], 'Salt', { required: true }),
     concentration: strength(0.37, 'Concentration, kg salt per kg'),
   },

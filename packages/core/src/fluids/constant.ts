@@ -1,5 +1,5 @@
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind } from './kind.js';
-import { common, criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
+import { criticalPressure, density, heated, kinematicViscosity, vapourPressure, viscosity } from './properties.js';
 
 export interface ConstantRead {
   density: number;
@@ -14,13 +14,12 @@ const GIVEN = 'as given';
 export const constant: FluidKind<ConstantRead> = {
   label: 'Fixed properties',
   fields: {
-    ...common,
+    ...heated,
     density: density(),
     viscosity: viscosity(),
     kinematicViscosity: kinematicViscosity(),
     vapourPressure: vapourPressure(),
     criticalPressure: criticalPressure(),
-    specificHeat: specificHeat(),
   },
   beginning: { name: 'Liquid', density: '1000 kg/m3', viscosity: '1 mPa.s', vapourPressure: '2.3 kPa(a)' },
   problems: (_read, raw) =>

@@ -30,6 +30,16 @@ export function isFluidState(x: FluidState | OutOfRange): x is FluidState {
   return 'density' in x;
 }
 
+/**
+ * Properties of a fluid at a temperature in the range of its method, K, and for one that is compressible at a pressure, Pa absolute;
+ * with its specific heat, of its method or as entered.
+ */
+export function stateOf(fluid: { kind: string } & FluidEntries, temperature: number, pressure?: number): FluidState {
+  const state = fluidKind(fluid.kind)!.state(fluid, temperature, pressure);
+  const entered = fluid.specificHeat as number | undefined;
+  return entered === undefined ? state : { ...state, specificHeat: entered };
+}
+
 /** a thousandth of a kelvin of slack, so that a limit typed in other units is still inside */
 const SLACK = 1e-3;
 
@@ -40,8 +50,8 @@ const SLACK = 1e-3;
 export function fluidState(fluid: { kind: string } & FluidEntries, temperature: number | undefined): FluidState | OutOfRange {
   const kind = fluidKind(fluid.kind)!;
   const range = kind.range(fluid);
-  if (!range) return kind.state(fluid, NaN);
+  if (!range) return stateOf(fluid, NaN);
   if (temperature === undefined) return { reason: 'no-temperature', ...range };
   const isInside = temperature >= range.lowest - SLACK && temperature <= range.highest + SLACK;
-  return isInside ? kind.state(fluid, temperature) : { reason: 'temperature-range', ...range };
+  return isInside ? stateOf(fluid, temperature) : { reason: 'temperature-range', ...range };
 }

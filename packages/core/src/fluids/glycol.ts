@@ -1,6 +1,6 @@
 import { choice } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
-import { common, strength } from './properties.js';
+import { heated, strength } from './properties.js';
 import { waterSaturationPressure } from './water.js';
 
 type GlycolName = 'ethylene' | 'propylene';
@@ -64,11 +64,12 @@ function mixed(glycol: number, water: number, w: number, excess: number): number
 export const glycol: FluidKind<{ glycol: GlycolName; concentration: number }> = {
   label: 'Glycol solution',
   fields: {
-    ...common,
+    ...heated,
     glycol: choice(['ethylene', 'propylene'], 'Glycol', { required: true }),
     concentration: strength(0.6, 'Concentration, kg glycol per kg'),
   },
   beginning: { name: 'Propylene glycol 40 %', glycol: 'propylene', concentration: '40 %' },
+  freezes: true,
   range: ({ glycol: name, concentration }) => ({ lowest: glycolFreezing(name, concentration), highest: GLYCOL_HIGHEST[name] }),
   state: ({ glycol: name, concentration: w }, temperature) => {
     const t = temperature - 273.15;

@@ -1,5 +1,6 @@
 import type { Fields } from '../fields/field.js';
 import type { Problem } from '../issues/issues.js';
+import type { AlongInput } from '../network/types.js';
 
 /** Properties of the liquid of one scenario, SI; pressures absolute. */
 export interface FluidState {
@@ -10,6 +11,20 @@ export interface FluidState {
   criticalPressure: number;
   /** J/(kg·K), where the method gives it */
   specificHeat?: number;
+  /** gas that is free, by volume, and both phases, where it has any */
+  gas?: GasState;
+}
+
+/** A mixture of liquid and free gas, SI. */
+export interface GasState {
+  /** volume of the gas over that of the mixture */
+  fraction: number;
+  liquidDensity: number;
+  liquidViscosity: number;
+  gasDensity: number;
+  gasViscosity: number;
+  /** N/m */
+  surfaceTension: number;
 }
 
 /** Critical pressure of water, Pa (IAPWS R2-83); stands in for a fluid that names none. */
@@ -30,7 +45,14 @@ export interface FluidKind<Read = never> {
   problems?: (read: FluidEntries, raw: FluidEntries) => FluidProblem[];
   /** temperatures that the method covers, K; undefined where none is needed */
   range: (read: Read) => { lowest: number; highest: number } | undefined;
-  state: (read: Read, temperature: number) => FluidState;
+  /** @param pressure Pa absolute, for a kind that is compressible; without it as at the surface */
+  state: (read: Read, temperature: number, pressure?: number) => FluidState;
+  /** what gas that slips ahead of the liquid makes of the gradient in a pipe; absent where both flow as one */
+  mixture?: (read: FluidEntries) => AlongInput['mixture'];
+  /** the least temperature of its range is where it freezes */
+  freezes?: true;
+  /** its properties change with the pressure */
+  isCompressible?: true;
   /** equation and source of each property */
   sources: { density: string; viscosity: string; vapourPressure: string; specificHeat?: string };
 }

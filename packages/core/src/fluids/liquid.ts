@@ -1,7 +1,7 @@
 import { choice } from '../fields/field.js';
 import { LIQUIDS, type LiquidData } from './data/liquids.js';
 import type { FluidKind } from './kind.js';
-import { common } from './properties.js';
+import { heated } from './properties.js';
 
 type Substance = keyof typeof LIQUIDS;
 
@@ -19,7 +19,7 @@ function liquidDensity({ molarMass, density: [c1, c2, c3, c4] }: LiquidData, t: 
 export const liquid: FluidKind<{ substance: Substance }> = {
   label: 'Common liquid',
   fields: {
-    ...common,
+    ...heated,
     substance: choice(Object.keys(LIQUIDS), 'Liquid', {
       required: true,
       words: Object.fromEntries(Object.entries(LIQUIDS).map(([key, { label }]) => [key, label])),

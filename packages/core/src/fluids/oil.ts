@@ -1,6 +1,6 @@
 import { choice, quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, type FluidKind } from './kind.js';
-import { common, criticalPressure, density, specificHeat, vapourPressure } from './properties.js';
+import { criticalPressure, density, heated, vapourPressure } from './properties.js';
 /** Kinematic viscosity at a temperature: m²/s, K. */
 interface ViscosityPoint {
   temperature: number;
@@ -58,7 +58,7 @@ export interface OilRead {
 export const oil: FluidKind<OilRead> = {
   label: 'Oil by two viscosities',
   fields: {
-    ...common,
+    ...heated,
     density: density('Density at 15 °C', 500, 1200),
     group: choice(['fuel', 'lubricating', 'crude', 'gasoline', 'jet'], 'Expansion as of', { default: 'fuel' }),
     viscosities: {
@@ -74,7 +74,6 @@ export const oil: FluidKind<OilRead> = {
     },
     vapourPressure: vapourPressure(),
     criticalPressure: criticalPressure(),
-    specificHeat: specificHeat(),
   },
   beginning: {
     name: 'Oil',

@@ -1,5 +1,5 @@
 import { solutionState, type FluidKind } from './kind.js';
-import { common, strength } from './properties.js';
+import { heated, strength } from './properties.js';
 import { waterSaturationPressure, waterViscosity, waterDensity } from './water.js';
 
 /*
@@ -41,8 +41,9 @@ function freezingPoint(salinity: number): number {
 
 export const seaWater: FluidKind<{ salinity: number }> = {
   label: 'Sea water',
-  fields: { ...common, salinity: strength(0.15, 'Salinity, kg salt per kg') },
+  fields: { ...heated, salinity: strength(0.15, 'Salinity, kg salt per kg') },
   beginning: { name: 'Sea water', salinity: '3.5 %' },
+  freezes: true,
   range: ({ salinity }) => ({ lowest: 273.15 + Math.max(LOWEST, freezingPoint(salinity)), highest: 453.15 }),
   state: ({ salinity: s }, temperature) => {
     const t = temperature - 273.15;

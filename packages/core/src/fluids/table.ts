@@ -1,6 +1,6 @@
 import { quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind, type FluidProblem } from './kind.js';
-import { common, criticalPressure, density, kinematicViscosity, specificHeat, vapourPressure, viscosity } from './properties.js';
+import { criticalPressure, density, heated, kinematicViscosity, vapourPressure, viscosity } from './properties.js';
 
 interface FluidTableRow {
   temperature: number;
@@ -19,9 +19,8 @@ export interface TableRead {
 export const table: FluidKind<TableRead> = {
   label: 'Table over temperature',
   fields: {
-    ...common,
+    ...heated,
     criticalPressure: criticalPressure(),
-    specificHeat: specificHeat(),
     rows: {
       type: 'list',
       least: 1,

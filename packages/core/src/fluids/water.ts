@@ -64,6 +64,7 @@ export const water: FluidKind<object> = {
   label: 'Water',
   fields: common,
   beginning: { name: 'Water' },
+  freezes: true,
   range: () => ({ lowest: 273.15, highest: 473.15 }),
   state: (_read, temperature) => {
     const pv = waterSaturationPressure(temperature);

@@ -67,6 +67,9 @@ export const FINDING_SEVERITY = {
   'no-resistance': 'error',
   'not-converged': 'error',
   'states-cycle': 'error',
+  'no-temperature': 'error',
+  'temperature-outside': 'error',
+  'below-bubble-point': 'note',
 } as const satisfies Record<string, Severity>;
 
 export type FindingCode = keyof typeof FINDING_SEVERITY;

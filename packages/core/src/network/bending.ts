@@ -49,7 +49,12 @@ export function withFlowImposed(
 ): NetworkInput {
   const lines = input.lines.map((l, i) =>
     i === at.line
-      ? { ...l, elements: l.elements.map((e, k): ElementModel => (k === at.element ? { id: e.id, kind: 'pump', law } : e)) }
+      ? {
+          ...l,
+          elements: l.elements.map((e, k): ElementModel =>
+            k === at.element ? { id: e.id, kind: 'pump', law, ...(e.local ? { local: e.local } : {}) } : e,
+          ),
+        }
       : l,
   );
   return { ...input, lines };

@@ -279,13 +279,14 @@ class LineConditions {
   private tooSmall(i: number, e: ControlValveModel): void {
     const { input, s } = this;
     const { flow } = s;
-    const loss = flow >= -FLOW_SLACK ? s.losses[i]! : -s.losses[i]!;
+    const taken = s.losses[i]! - (e.local?.weight ?? 0);
+    const loss = flow >= -FLOW_SLACK ? taken : -taken;
     if (loss < -HEAD_SLACK) return this.want(i, -loss, State.Open, ...(holdsPressure(e) ? [State.Shut] : []));
     if (!e.valve || Math.abs(flow) <= FLOW_SLACK) return;
     const drop = loss * input.fluid.density * input.gravity;
     const choked = chokedDropOf(input, this.line, i, s, recoveryFactor(e, chokingKv(e, State.OpenChoked)));
     const effective = choked > 0 ? Math.min(drop, choked) : drop;
-    const needed = neededKv(e, Math.abs(flow), effective, input.fluid);
+    const needed = neededKv(e, Math.abs(flow) * (e.local?.ratio ?? 1), effective, e.local?.fluid ?? input.fluid);
     if (needed !== null && needed <= kvAtOpening(e.valve, 1) * (1 + 1e-9)) return;
     const chokes = choked > 0 && drop > choked && flow > 0;
     this.want(i, 1, ...(chokes ? [State.OpenChoked, State.Open] : [State.Open, State.OpenChoked]));
@@ -310,9 +311,9 @@ class LineConditions {
     const drop = chokedDropOf(input, line, i, s, recoveryFactor(e, chokingKv(e, state)));
     if (drop <= 0 && this.boiling.has(e.id)) return -Infinity;
     // choking is a matter of turbulent flow
-    const { viscosity, density } = input.fluid;
-    if (viscousFactor(e, chokingKv(e, state), s.flow, viscosity / density) < 1) return -Infinity;
-    return s.losses[i]! - drop / (input.fluid.density * input.gravity);
+    const { viscosity, density } = e.local?.fluid ?? input.fluid;
+    if (viscousFactor(e, chokingKv(e, state), s.flow * (e.local?.ratio ?? 1), viscosity / density) < 1) return -Infinity;
+    return s.losses[i]! - (e.local?.weight ?? 0) - drop / (input.fluid.density * input.gravity);
   }
 }
 
@@ -337,10 +338,11 @@ function fixedDropOf(line: CompiledLine, i: number): number {
 
 /** FL²·(p1 − FF·pv), Pa, with the static pressure at the valve's inlet (the upstream side of the actual flow) */
 export function chokedDropOf(input: NetworkInput, line: CompiledLine, i: number, s: LineSolution, fl: number): number {
-  const { fluid, gravity, atmosphere } = input;
+  const { gravity, atmosphere } = input;
+  const fluid = line.model.elements[i]!.local?.fluid ?? input.fluid;
   const side = s.flow >= 0 ? 0 : 1;
   const bore = side === 0 ? line.inletBore[i]! : line.outletBore[i]!;
   const still = s.heads[i + side]! - line.velocityFactor(bore) * s.flow * s.flow;
-  const p1 = (still - line.model.elevations[i + side]!) * fluid.density * gravity + atmosphere;
+  const p1 = (still - line.model.elevations[i + side]!) * input.fluid.density * gravity + atmosphere;
   return fl * fl * (p1 - criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure) * fluid.vapourPressure);
 }

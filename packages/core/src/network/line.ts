@@ -171,12 +171,13 @@ export class CompiledLine {
 
   /** p1 − FF·pv = SG·(Q/(Kv·FL))²·1 bar: the inlet pressure at which a choked valve passes the flow (IEC 60534-2-1, eq. 3) */
   chokedPlace(e: ControlValveModel, i: number, state: State): HeldPlace {
-    const { fluid, atmosphere, gravity } = this.input;
+    const { atmosphere, gravity } = this.input;
+    const fluid = e.local?.fluid ?? this.input.fluid;
     const kv = chokingKv(e, state);
     const capacity = effectiveKv(e, kv) * recoveryFactor(e, kv);
     const ff = criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure);
     const base = this.place(i, ff * fluid.vapourPressure - atmosphere, this.inletBore[i]!);
-    base.perFlow2 += ((3600 / capacity) ** 2 * 1e5) / (VALVE_REFERENCE_DENSITY * gravity);
+    base.perFlow2 += (((3600 / capacity) ** 2 * 1e5) / (VALVE_REFERENCE_DENSITY * gravity)) * (e.local?.ratio ?? 1);
     return base;
   }
 }

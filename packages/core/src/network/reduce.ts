@@ -110,7 +110,7 @@ function turned(c: Chain): Chain {
       ...line,
       from: line.to,
       to: line.from,
-      elements: [...line.elements].reverse(),
+      elements: [...line.elements].reverse().map(turnedElement),
       elevations: [...line.elevations].reverse(),
       bores: [Float64Array.from(outlet).reverse(), Float64Array.from(inlet).reverse()],
       ...(line.flow === undefined ? {} : { flow: -line.flow }),
@@ -122,6 +122,14 @@ function turned(c: Chain): Chain {
       return { ...p, offset: before, isTurned: !p.isTurned };
     }),
   };
+}
+
+/** columns in it stand the other way */
+function turnedElement(e: ElementModel): ElementModel {
+  if (!e.local) return e;
+  const { weight, cells, inlet, outlet } = e.local;
+  const local = { ...e.local, weight: -weight, inlet: outlet, outlet: inlet };
+  return { ...e, local: cells ? { ...local, cells: [...cells].reverse() } : local };
 }
 
 /** lines that are closed by an entry and at whose ends nothing is lost by leaving them out */

@@ -1,5 +1,6 @@
 import { State } from '../elements/model.js';
 import { bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
+import { solveAlong } from './along.js';
 import { CompiledLine } from './line.js';
 import type { Adrift } from './conditions.js';
 import { components, unreferenced } from './groups.js';
@@ -27,6 +28,11 @@ export interface WarmStart {
  * contradicts its law. The result is a value either way; nothing is thrown for a system that has no solution.
  */
 export function solveNetwork(input: NetworkInput): NetworkResult {
+  return input.along ? solveAlong(input, input.along, solveOnce) : solveOnce(input);
+}
+
+/** the network with the liquid as it stands in its elements */
+function solveOnce(input: NetworkInput): NetworkResult {
   const reduction = reduceNetwork(input);
   if (!reduction) return solveWhole(input);
   const found = solveWhole(reduction.network);
@@ -74,6 +80,7 @@ function solveBending(input: NetworkInput, lines: readonly CompiledLine[], at: P
   const imposed: { kind: 'flow'; flow: number } = { kind: 'flow', flow: 0 };
   const network = withFlowImposed(input, at, imposed);
   const work = compileLines(network);
+  const { ratio, weight } = input.lines[at.line]!.elements[at.element]!.local ?? { ratio: 1, weight: 0 };
   let warm: WarmStart | undefined;
   const asked = (flow: number): NetworkSolution | undefined => {
     imposed.flow = flow;
@@ -85,10 +92,12 @@ function solveBending(input: NetworkInput, lines: readonly CompiledLine[], at: P
   };
   const surplus = (flow: number): number => {
     const found = asked(flow);
-    return found ? at.performance.head(flow) + found.lines[at.line]!.losses[at.element]! : NaN;
+    if (!found) return NaN;
+    const head = at.performance.head(flow * ratio) / ratio;
+    return head + found.lines[at.line]!.losses[at.element]! - weight;
   };
   const { lastFlow, setting } = at.performance;
-  const crossings = crossingsAt(surplus, lastFlow * setting.running * 1.1);
+  const crossings = crossingsAt(surplus, (lastFlow * setting.running * 1.1) / ratio);
   const best = crossings.find((c) => c.stable);
   const start = best && asked(best.flow);
   // with none the pump is short of what is asked: Newton finds what flows back, or the non-return that keeps it

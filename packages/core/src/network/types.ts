@@ -1,5 +1,5 @@
 import type { WellHead } from './well.js';
-import type { ElementModel, State } from '../elements/model.js';
+import type { ElementModel, PipeModel, State } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
 
 /*
@@ -7,7 +7,35 @@ import type { FluidState } from '../fluids/kind.js';
  * pressures in Pa; gauge ones say so in their name. Points and lines are addressed by their place in the lists.
  */
 
+/** What lets the liquid be followed along the way; absent where one state of it holds everywhere. */
+export interface AlongInput {
+  /** heat is followed; else only the pressure changes the liquid */
+  isThermal: boolean;
+  isCompressible: boolean;
+  /** of the scenario, K */
+  temperature: number;
+  /** K between which the properties are known */
+  range: { lowest: number; highest: number } | undefined;
+  /** K, Pa absolute */
+  stateAt: (temperature: number, pressure: number) => FluidState;
+  /** friction and column of a mixture of gas and liquid against those of one phase; absent where they are taken as one */
+  mixture?: (cell: MixtureInPipe) => { frictionScale: number; slip: number };
+}
+
+/** A mixture that flows in a pipe: what a correlation of its gradient needs. SI. */
+export interface MixtureInPipe {
+  fluid: FluidState;
+  pipe: PipeModel;
+  /** of the mixture, m³/s, positive in flow direction */
+  flow: number;
+  /** sine of the rise in flow direction */
+  rise: number;
+  pressure: number;
+  gravity: number;
+}
+
 export interface NetworkInput {
+  along?: AlongInput;
   fluid: FluidState;
   gravity: number;
   /** Pa absolute */
@@ -25,6 +53,12 @@ export interface PointModel {
   static: boolean;
   /** net flow from the point into its lines when it is fixed, m³/s (junction: minus the offtake); undefined: whatever comes */
   outflow: number | undefined;
+  /** that flow is a mass, given as the volume of the scenario's liquid */
+  isReference?: boolean;
+  /** height of liquid over the elevation that its head holds, m */
+  level?: number;
+  /** of what it feeds into the system, K, where that is not the scenario's */
+  temperature?: number;
   /** three lines meet here in a tee that takes head; radius of its branch's edge over the bore of the run */
   tee?: { rounding: number };
 }
@@ -38,6 +72,7 @@ export interface LineModel {
   elevations: readonly number[];
   /** flow fixed on the line, m³/s */
   flow?: number;
+  isReference?: boolean;
   /** bores at the inlets and outlets of its elements where they do not follow from the elements, m */
   bores?: readonly [Float64Array, Float64Array];
   /** whether it is the branch of the tee at its `from` and its `to` point */
@@ -66,7 +101,9 @@ export type SolveFailure =
   | { reason: 'singular'; where: string[] }
   | { reason: 'no-resistance'; where: string[] }
   | { reason: 'not-converged'; where: string[]; residual: number }
-  | { reason: 'states-cycle'; where: string[] };
+  | { reason: 'states-cycle'; where: string[] }
+  | { reason: 'no-temperature'; where: string[] }
+  | { reason: 'temperature-outside'; where: string[]; temperature: number };
 
 export interface NetworkSolution {
   lines: LineSolution[];
@@ -75,5 +112,7 @@ export interface NetworkSolution {
   /** net flow from each point into its lines */
   outflows: Float64Array;
   others: OtherDuty[];
+  /** temperatures, K, where they were followed: of each point, NaN where nothing tells it */
+  temperatures?: Float64Array;
   convergence: { iterations: number; massResidual: number; energyResidual: number };
 }

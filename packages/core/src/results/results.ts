@@ -25,6 +25,10 @@ export interface PointResult {
   staticPressure: number | null;
   totalPressure: number | null;
   outflow: number;
+  /** K, where temperature is followed; null where nothing flows */
+  temperature?: number | null;
+  /** kg/m³ there, where the liquid is followed along its way */
+  density?: number;
   /** at a junction that is a tee: what it takes from the flows of its legs */
   tee?: TeeResult;
 }
@@ -52,6 +56,8 @@ export interface TeeLegResult {
 
 interface LineResult {
   flow: number;
+  /** volume of its liquid as it is at the surface, m³/s, for one that changes with the pressure */
+  surfaceFlow?: number;
 }
 
 export interface PlaceResult {
@@ -59,6 +65,9 @@ export interface PlaceResult {
   totalHead: number | null;
   /** static head above elevation 0: the hydraulic grade, m */
   grade: number | null;
+  /** K, where temperature is followed; kg/m³ there */
+  temperature?: number | null;
+  density?: number;
 }
 
 interface Common {
@@ -66,6 +75,15 @@ interface Common {
   headLoss: number | null;
   inletPressure: number | null;
   outletPressure: number | null;
+  /** K, where temperature is followed; null where nothing flows */
+  inletTemperature?: number | null;
+  outletTemperature?: number | null;
+  /** density, kg/m³, and kinematic viscosity, m²/s, of the liquid in it where it is followed along its way */
+  density?: number;
+  kinematicViscosity?: number;
+  vapourPressure?: number;
+  /** free gas at its inlet by volume, for a liquid that holds gas */
+  freeGas?: number;
 }
 
 export interface PipeResult extends Common {
@@ -85,6 +103,11 @@ interface ProfilePoint {
   elevation: number;
   /** static, Pa absolute */
   pressure: number | null;
+  /** K, Pa: where the liquid is followed along its way */
+  temperature?: number;
+  vapourPressure?: number;
+  /** by volume */
+  freeGas?: number;
 }
 
 export interface PumpResult extends Omit<Common, 'headLoss'> {
@@ -142,6 +165,8 @@ export interface ValveResult extends Common {
 export interface LossResult extends Common {
   kind: 'loss';
   drop: number | null;
+  /** heat given to the liquid, W, its own friction heat not counted */
+  heatDuty?: number;
 }
 
 export type ElementResult = PipeResult | PumpResult | ValveResult | LossResult;
@@ -163,4 +188,6 @@ export interface HeadBreakdown {
   valves: number;
   /** head given by other pumps on the way, negative */
   otherPumps: number;
+  /** columns that are heavier or lighter than those of the scenario's liquid, where it is followed along its way */
+  columns: number;
 }

@@ -1,4 +1,5 @@
 import { elementKind } from '../elements/index.js';
+import type { CompiledLine } from '../network/line.js';
 import type { NetworkSolution } from '../network/types.js';
 import type { ScenarioModel } from './model.js';
 import type { HeadBreakdown, ScenarioResult } from '../results/results.js';
@@ -14,6 +15,7 @@ export function headBreakdown(
   solution: NetworkSolution,
   result: ScenarioResult,
   pump: string,
+  compiled: readonly CompiledLine[],
 ): { parts: HeadBreakdown; way: ScenarioResult['ways'][string] } | undefined {
   const detail = model.elements.find((e) => e.id === pump);
   if (!detail) return undefined;
@@ -28,6 +30,7 @@ export function headBreakdown(
     devices: 0,
     valves: 0,
     otherPumps: 0,
+    columns: 0,
   };
   const first = way[0]!;
   const last = way[way.length - 1]!;
@@ -38,11 +41,12 @@ export function headBreakdown(
     addPoint(model, solution, parts, start, -1);
   }
   for (const step of way) {
-    addLine(model, result, parts, step, pump);
+    addLine(model, result, parts, step, pump, compiled[step.line]!);
     // what the tees at its ends take
     const [begin, end] = solution.lines[step.line]!.ends;
     parts.fittings += (step.forward ? 1 : -1) * (begin + end);
   }
+  if (model.network.along) inMetresOf(parts, model.fluid.density / (result.elements[pump]?.density ?? model.fluid.density));
   const isWhole = Object.values(parts).every((x: number) => Number.isFinite(x));
   const named = way.map(({ line, forward }) => ({ line: model.network.lines[line]!.id, forward }));
   return isWhole ? { parts, way: named } : undefined;
@@ -124,15 +128,31 @@ function addPoint(model: ScenarioModel, solution: NetworkSolution, parts: HeadBr
   } else parts.pressure += sign * (total - surface);
 }
 
-function addLine(model: ScenarioModel, result: ScenarioResult, parts: HeadBreakdown, step: Step, pump: string): void {
+/** from metres of the scenario's liquid to those of the liquid at the pump */
+function inMetresOf(parts: HeadBreakdown, ratio: number): void {
+  for (const key of Object.keys(parts) as (keyof HeadBreakdown)[]) parts[key] *= ratio;
+}
+
+function addLine(
+  model: ScenarioModel,
+  result: ScenarioResult,
+  parts: HeadBreakdown,
+  step: Step,
+  pump: string,
+  compiled: CompiledLine,
+): void {
   const sign = step.forward ? 1 : -1;
   for (const e of model.elements) {
-    if (e.line !== step.line || e.id === pump) continue;
+    if (e.line !== step.line) continue;
+    // losses are in metres of the liquid of the element
+    const { ratio, weight } = compiled.model.elements[e.index]!.local ?? { ratio: 1, weight: 0 };
+    parts.columns += sign * weight;
+    if (e.id === pump) continue;
     const r = result.elements[e.id]!;
-    if (r.kind === 'pump') parts.otherPumps -= sign * (r.head ?? NaN);
+    if (r.kind === 'pump') parts.otherPumps -= (sign * (r.head ?? NaN)) / ratio;
     else if (r.kind === 'pipe') {
-      parts.pipes += sign * r.frictionLoss;
-      parts.fittings += sign * r.fittingLoss;
-    } else parts[elementKind(e.kind).part] += sign * (r.headLoss ?? NaN);
+      parts.pipes += (sign * r.frictionLoss) / ratio;
+      parts.fittings += (sign * r.fittingLoss) / ratio;
+    } else parts[elementKind(e.kind).part] += (sign * (r.headLoss ?? NaN)) / ratio;
   }
 }

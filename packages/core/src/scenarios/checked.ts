@@ -1,4 +1,5 @@
 import type { CheckedScenario } from '../checks/check.js';
+import { fluidKind } from '../fluids/fluid.js';
 import type { ScenarioResult } from '../results/results.js';
 import type { ScenarioModel } from './model.js';
 import { pumpWays } from './pump-ways.js';
@@ -12,7 +13,8 @@ export function checkedScenario(model: ScenarioModel, result: ScenarioResult): C
 export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<CheckedScenario, 'deadHeads' | 'suction'> {
   const { id, role, fluid, elements, points, network, temperature } = model;
   const { gravity, atmosphere, lines } = network;
-  const entries = model.fluidEntries as { specificHeat?: number; solids?: boolean };
+  const entries = model.fluidEntries as { kind: string; specificHeat?: number; solids?: boolean; pourPoint?: number };
+  const kind = fluidKind(entries.kind);
   return {
     id,
     role,
@@ -24,6 +26,7 @@ export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<Chec
     result,
     temperature,
     specificHeat: entries.specificHeat ?? fluid.specificHeat,
+    pourPoint: entries.pourPoint ?? (kind?.freezes && network.along?.isThermal ? kind.range(entries)?.lowest : undefined),
     hasSolids: entries.solids === true,
     elevationOf: (e) => lines[e.line]!.elevations[e.index]!,
     lowestOf: (e) => {

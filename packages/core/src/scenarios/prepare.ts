@@ -2,16 +2,16 @@ import { SCENARIO_FIELDS, SITE_FIELDS } from '../document/fields.js';
 import { POINT_KINDS, type PointKindName } from '../document/points.js';
 import { readFluid, readStudy, readStudyPump, readValveEntry, type Directory } from '../document/read-study.js';
 import { numberOr } from '../fields/defaults.js';
-import { Reader, type Read, type ReadContext } from '../fields/reader.js';
+import { massKeys, Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
-import { fluidKind, fluidState, isFluidState } from '../fluids/fluid.js';
+import { fluidKind, fluidState, isFluidState, stateOf } from '../fluids/fluid.js';
 import type { FluidState } from '../fluids/kind.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
 import { elementKind } from '../elements/index.js';
-import type { BuiltElement } from '../elements/kind.js';
+import type { BuildContext, BuiltElement } from '../elements/kind.js';
 import type { ElementModel } from '../elements/model.js';
 import { sideBores } from '../network/line.js';
-import type { LineModel, PointModel } from '../network/types.js';
+import type { AlongInput, LineModel, NetworkInput, PointModel } from '../network/types.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
 import { toPump, toValve } from './equipment.js';
@@ -48,6 +48,7 @@ export function siteOf(study: Study): Site {
   return {
     gravity: numberOr(SITE_FIELDS, site, 'gravity'),
     atmosphere: numberOr(SITE_FIELDS, site, 'atmosphericPressure'),
+    ambient: site.ambientTemperature as number | undefined,
   };
 }
 
@@ -63,6 +64,7 @@ function key(p: Problem): string {
 interface Site {
   gravity: number;
   atmosphere: number;
+  ambient: number | undefined;
 }
 
 /** the fluid of a scenario: which, as entered, and its properties at the temperature */
@@ -160,6 +162,7 @@ class Preparer {
     const fluid = chosen.state;
     const findings: Finding[] = [];
     const points = build.pointDetails();
+    const along = this.along(raw, own, chosen, points, problems);
     const pointIndex = new Map(points.map((p, i) => [p.id, i]));
     const elements: ElementDetail[] = [];
     const unknowns: ScenarioModel['unknowns'] = [];
@@ -171,7 +174,7 @@ class Preparer {
       const elevations = build.elevations(l, findings);
       line.elements.forEach((e, i) => {
         const read = build.elements[l]![i]!;
-        const one = this.element(e, read, build, fluid, problems, findings);
+        const one = this.element(e, read, build, { fluid, followed: along && this.followed(along, own) }, problems, findings);
         if (!one) {
           complete = false;
           return;
@@ -188,7 +191,7 @@ class Preparer {
         to: pointIndex.get(line.to)!,
         elements: lineRead.closed === true ? [closedElement(line.id), ...built] : built,
         elevations: lineRead.closed === true ? [elevations[0]!, ...elevations] : elevations,
-        ...(flow !== undefined ? { flow } : {}),
+        ...(flow !== undefined ? { flow, ...measureOf(lineRead, 'flow') } : {}),
       });
       if (complete) findings.push(...boreFindings(line.elements, build.elements[l]!, built));
       if (lineRead.closed === true) for (const d of elements) if (d.line === l) d.index++;
@@ -200,17 +203,18 @@ class Preparer {
     if (!complete || pointModels.some((p) => p === undefined)) return undefined;
     borrowBores(lines, problems, this.directory);
     placeValves(lines);
-    const network = {
+    const network: NetworkInput = {
+      ...(along ? { along } : {}),
       fluid,
       gravity: this.site.gravity,
       atmosphere: this.site.atmosphere,
       points: pointModels as PointModel[],
       lines,
     };
-    settleFlows(network.points, lines);
+    settleFlows(pointModels as PointModel[], lines);
     placeTees(
       points,
-      network.points,
+      pointModels as PointModel[],
       lines,
       (id, k) => (build.isSet(id, k) ? build.setPath(id, k) : `points.${id}.${k}`),
       problems,
@@ -239,10 +243,11 @@ class Preparer {
     e: RawElement,
     read: Read,
     build: ScenarioBuild,
-    fluid: FluidState,
+    liquid: Pick<BuildContext, 'fluid' | 'followed'>,
     problems: Problem[],
     findings: Finding[],
   ): BuiltElement | undefined {
+    const { fluid } = liquid;
     const base = this.directory.elements.get(e.id)!.path;
     const pathOf = (k: string): string =>
       k !== '' && build.isSet(e.id, k) ? build.setPath(e.id, k) : k === '' ? base : `${base}.${k}`;
@@ -257,14 +262,53 @@ class Preparer {
       });
       return undefined;
     };
-    return elementKind(e.kind).build(e.id, read, {
-      fluid,
+    const built = elementKind(e.kind).build(e.id, read, {
+      ...liquid,
       pathOf,
       pump: (id) => named(id, 'pumps', (x) => this.pump(x, fluid.density)),
       valve: (id) => named(id, 'valves', (x) => this.valve(x)),
       add: (p) => problems.push(p),
       say: (f) => findings.push(f),
     });
+    const law = built && 'law' in built.model ? built.model.law : undefined;
+    if (law?.kind === 'flow') Object.assign(law, measureOf(read, 'flow'));
+    return built;
+  }
+
+  /** what follows the liquid along its way, where temperature or pressure change it */
+  private along(
+    raw: RawScenario,
+    own: Read,
+    { name, entries, state }: ChosenFluid,
+    points: readonly PointDetail[],
+    problems: Problem[],
+  ): AlongInput | undefined {
+    const kind = fluidKind(entries.kind)!;
+    const isThermal = (own.thermal ?? this.study.thermal) === true;
+    const isCompressible = kind.isCompressible === true;
+    if (!isThermal && !isCompressible) return undefined;
+    const temperature = own.temperature as number | undefined;
+    const lack = (code: 'missing', path: string, key: string, label: string): undefined =>
+      void problems.push({ code, path, where: [raw.id], detail: { reason: 'missing', key, label } });
+    if (isThermal && state.specificHeat === undefined)
+      return lack('missing', `fluids.${name}.specificHeat`, 'specificHeat', 'Specific heat, for the temperature along the way');
+    const isFed = points.every((p) => p.kind === 'junction' || typeof p.read.temperature === 'number');
+    if (temperature === undefined && (!isThermal || !isFed))
+      return lack('missing', `scenarios[${this.study.scenarios.indexOf(raw)}].temperature`, 'temperature', 'Temperature');
+    const mixture = kind.mixture?.(entries);
+    return {
+      isThermal,
+      isCompressible,
+      temperature:
+        temperature ?? Math.max(...points.flatMap((p) => (typeof p.read.temperature === 'number' ? [p.read.temperature] : []))),
+      range: kind.range(entries),
+      stateAt: remembered((t, p) => stateOf(entries, t, isCompressible ? p : undefined), isCompressible),
+      ...(mixture ? { mixture } : {}),
+    };
+  }
+
+  private followed({ isThermal }: AlongInput, own: Read): NonNullable<BuildContext['followed']> {
+    return { isThermal, ambient: (own.ambientTemperature as number | undefined) ?? this.site.ambient };
   }
 
   /** catalogue pump in SI; mass flows in its table become volume flows with the scenario's density */
@@ -308,7 +352,14 @@ class Preparer {
     }
     for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: p.id, key: k });
     const elevation = read.elevation as number;
-    const base = { id: p.id, elevation, static: p.kind === 'pressure' && read.basis !== 'total' };
+    const base = {
+      id: p.id,
+      elevation,
+      static: p.kind === 'pressure' && read.basis !== 'total',
+      ...measureOf(read, p.kind === 'junction' ? 'offtake' : 'flow'),
+      ...(typeof read.temperature === 'number' ? { temperature: read.temperature } : {}),
+      ...(typeof read.level === 'number' ? { level: read.level } : {}),
+    };
     const flow = read.flow === 'solve' ? undefined : (read.flow as number | undefined);
     if (p.kind === 'well') {
       const loss = (read.wellLoss as number | undefined) ?? 0;
@@ -322,6 +373,25 @@ class Preparer {
     if (level === 'solve' || pressure === 'solve') return { ...base, head: { kind: 'free' }, outflow: flow };
     return { ...base, head: { kind: 'known', head: elevation + (level as number) + (pressure as number) / rhoG }, outflow: flow };
   }
+}
+
+/** a flow entered as a mass keeps it, whatever the liquid is like where it passes */
+function measureOf(read: Read, key: string): { isReference?: true } {
+  return massKeys(read).includes(key) ? { isReference: true } : {};
+}
+
+/** states by temperature and pressure: rounds ask for the same again, and water takes its time */
+function remembered(stateAt: AlongInput['stateAt'], isCompressible: boolean): AlongInput['stateAt'] {
+  const known = new Map<number, FluidState>();
+  if (isCompressible) return stateAt;
+  return (temperature, pressure) => {
+    let found = known.get(temperature);
+    if (!found) {
+      if (known.size > 20_000) known.clear();
+      known.set(temperature, (found = stateAt(temperature, pressure)));
+    }
+    return found;
+  };
 }
 
 /**

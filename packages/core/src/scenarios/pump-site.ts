@@ -101,7 +101,8 @@ export class PumpSite {
   /** @param model with a pump on a curve in the position; undefined where only reading anew tells */
   static of(model: ScenarioModel, pump: string, limits: readonly LimitOverride[], isAsked: Asked): PumpSite | undefined {
     const e = model.elements.find((x) => x.id === pump);
-    if (e?.model.kind !== 'pump' || e.model.law.kind !== 'curve') return undefined;
+    // a pump that heats the liquid changes what it runs in
+    if (e?.model.kind !== 'pump' || e.model.law.kind !== 'curve' || model.network.along) return undefined;
     const own = { ...e.model, law: { ...e.model.law } };
     const lines = model.network.lines.map((l, i) =>
       i === e.line ? { ...l, elements: l.elements.map((x, k) => (k === e.index ? own : x)) } : l,

@@ -28,8 +28,11 @@ export function reportElement(
   heard: Heard,
   isBrief = false,
 ): ElementResult {
-  const { network, fluid } = model;
-  const rhoG = fluid.density * network.gravity;
+  const { network } = model;
+  const own = compiled.model.elements[e.index]!;
+  const { local } = own;
+  const ratio = local?.ratio ?? 1;
+  const rhoG = model.fluid.density * network.gravity;
   // static, Pa absolute, at the inlet (0) or the outlet (1)
   const pressure = (side: 0 | 1): number | null => {
     const bore = side === 0 ? compiled.inletBore[e.index]! : compiled.outletBore[e.index]!;
@@ -43,17 +46,22 @@ export function reportElement(
     model: e.model,
     pump: e.pump,
     valve: e.valve,
-    performance: e.performance,
+    performance: local && own.kind === 'pump' && own.law.kind === 'curve' ? own.law.performance : e.performance,
     datum: e.datum,
-    fluid,
+    fluid: local?.fluid ?? model.fluid,
+    local,
+    reference: model.fluid.density,
+    isThermal: network.along?.isThermal === true,
     gravity: network.gravity,
     atmosphere: network.atmosphere,
-    flow: s.flow === 0 ? 0 : s.flow,
-    headLoss: finite(s.losses[e.index]!),
+    flow: s.flow === 0 ? 0 : s.flow * ratio,
+    headLoss: finite(local ? (s.losses[e.index]! - local.weight) * ratio : s.losses[e.index]!),
     inletPressure: pressure(0),
     outletPressure: pressure(1),
     inletHead: s.heads[e.index]!,
     outletHead: s.heads[e.index + 1]!,
+    inletElevation: compiled.model.elevations[e.index]!,
+    outletElevation: compiled.model.elevations[e.index + 1]!,
     state: s.states[e.index]!,
     chokedDrop: (recovery) => chokedDropOf(network, compiled, e.index, s, recovery),
     shortBy: s.losses.reduce((sum, loss, i) => (s.states[i] === State.Shut && loss < 0 ? sum - loss : sum), 0),

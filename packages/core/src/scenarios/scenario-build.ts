@@ -2,7 +2,7 @@ import { LEVEL_WORDS, LINE, POINT_KINDS, type PointKindName } from '../document/
 import type { Directory } from '../document/read-study.js';
 import { elementKind } from '../elements/index.js';
 import type { Fields } from '../fields/field.js';
-import { Reader, type Read, type ReadContext } from '../fields/reader.js';
+import { noteMass, Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { PointDetail } from './model.js';
@@ -102,8 +102,11 @@ export class ScenarioBuild {
       if (!field) continue;
       if (value === null) delete read[k];
       else {
+        this.reader.isMass = false;
         const departure = this.reader.value(value, field, this.setPath(id, k), [id]);
-        if (departure !== undefined) read[k] = departure;
+        if (departure === undefined) continue;
+        read[k] = departure;
+        noteMass(read, k, this.reader.isMass);
       }
     }
     return read;

@@ -20,7 +20,8 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
   if (!solved.ok) {
     const { reason, where } = solved.failure;
     const residual = 'residual' in solved.failure ? solved.failure.residual : 0;
-    result.findings.push(finding(reason, where[0] ?? '', { where, residual }));
+    const temperature = 'temperature' in solved.failure ? solved.failure.temperature : 0;
+    result.findings.push(finding(reason, where[0] ?? '', { where, residual, temperature }));
     return result;
   }
   const writer = new ResultWriter(model, solved.solution, solved.compiled, result);
@@ -69,12 +70,12 @@ class ResultWriter {
     network.points.forEach((p, i) => this.point(i, p.id));
     this.tees();
     network.lines.forEach((l, i) => {
-      result.lines[l.id] = { flow: solution.lines[i]!.flow };
+      result.lines[l.id] = this.lineFlow(i);
       result.places[l.id] = this.places(i);
     });
     for (const e of model.elements) result.elements[e.id] = this.element(e);
     for (const e of model.elements) {
-      const broken = e.kind === 'pump' ? headBreakdown(model, solution, result, e.id) : undefined;
+      const broken = e.kind === 'pump' ? headBreakdown(model, solution, result, e.id, this.compiled) : undefined;
       if (!broken) continue;
       result.breakdowns[e.id] = broken.parts;
       result.ways[e.id] = broken.way;
@@ -85,6 +86,32 @@ class ResultWriter {
     }
     this.otherDuties();
     this.pressures();
+  }
+
+  /** of the liquid where the line begins; beside it, of one that changes with the pressure, what it is at the surface */
+  private lineFlow(i: number): ScenarioResult['lines'][string] {
+    const { flow } = this.solution.lines[i]!;
+    const { elements } = this.compiled[i]!.model;
+    const first = elements[0]?.local;
+    // the first cell is where the flow enters, if it flows forward
+    const ratio = first?.cells?.[0]?.ratio ?? first?.ratio ?? 1;
+    if (!first) return { flow };
+    return { flow: flow * ratio, ...(this.model.network.along?.isCompressible ? { surfaceFlow: flow } : {}) };
+  }
+
+  /** density of the scenario's liquid over that at a point */
+  private ratioAt(i: number): number {
+    const { along, fluid } = this.model.network;
+    const t = this.solution.temperatures?.[i];
+    if (!along || t === undefined) return 1;
+    const head = this.solution.heads[i]! - this.model.network.points[i]!.elevation;
+    const pressure = this.model.network.atmosphere + this.rhoG * head;
+    const { range } = along;
+    const inside = range ? Math.min(range.highest, Math.max(range.lowest, t)) : t;
+    return (
+      fluid.density /
+      along.stateAt(inside, Number.isFinite(pressure) ? Math.max(1, pressure) : this.model.network.atmosphere).density
+    );
   }
 
   private say(f: Finding): void {
@@ -105,12 +132,16 @@ class ResultWriter {
       }
     }
     // what is left of a balance after rounding is nothing
-    const outflow = Math.abs(this.solution.outflows[i]!) < 1e-12 ? 0 : this.solution.outflows[i]!;
+    const ratio = this.ratioAt(i);
+    const outflow = Math.abs(this.solution.outflows[i]!) < 1e-12 ? 0 : this.solution.outflows[i]! * ratio;
+    const t = this.solution.temperatures?.[i];
     this.result.points[id] = {
-      totalHead: known(head),
+      totalHead: known(p.elevation + (head - p.elevation) * ratio),
       staticPressure: known(still),
       totalPressure: known(total),
       outflow,
+      ...(t === undefined ? {} : { density: this.model.fluid.density / ratio }),
+      ...(t === undefined || !network.along?.isThermal ? {} : { temperature: known(t) }),
     };
   }
 
@@ -146,10 +177,22 @@ class ResultWriter {
     const n = c.model.elements.length;
     return Array.from(s.heads, (head, i) => {
       const bore = i < n ? c.inletBore[i]! : n > 0 ? c.outletBore[n - 1]! : 0;
+      const elevation = c.model.elevations[i]!;
+      const grade = head - c.velocityFactor(bore) * s.flow * s.flow;
+      const beside = c.model.elements[Math.min(i, n - 1)]?.local;
+      if (!beside) return { elevation, totalHead: known(head), grade: known(grade) };
+      // in metres of the liquid that stands there
+      const end = i < n ? beside.cells?.[0] : beside.cells?.at(-1);
+      const own = (h: number): number | null => known(elevation + (h - elevation) * (end?.ratio ?? beside.ratio));
+      const temperature = i < n ? beside.inlet : beside.outlet;
+      const isThermal = this.model.network.along?.isThermal;
+      const density = this.model.fluid.density / (end?.ratio ?? beside.ratio);
       return {
-        elevation: c.model.elevations[i]!,
-        totalHead: known(head),
-        grade: known(head - c.velocityFactor(bore) * s.flow * s.flow),
+        elevation,
+        totalHead: own(head),
+        grade: own(grade),
+        density,
+        ...(isThermal ? { temperature: known(temperature) } : {}),
       };
     });
   }
@@ -204,9 +247,10 @@ class ResultWriter {
     for (const e of this.model.elements) {
       const r = this.result.elements[e.id]!;
       const inside = r.kind === 'pipe' ? (r.profile ?? []).flatMap((x) => x.pressure ?? []) : [];
-      const p = Math.min(r.outletPressure ?? Infinity, ...inside);
+      const p = inside.reduce((a, b) => Math.min(a, b), r.outletPressure ?? Infinity);
       if (!Number.isFinite(p)) continue;
-      if (p < vapourPressure) this.say(finding('below-vapour', e.id, { pressure: p, vapourPressure }));
+      const boils = r.vapourPressure ?? vapourPressure;
+      if (p < boils) this.say(finding('below-vapour', e.id, { pressure: p, vapourPressure: boils }));
       else if (p < atmosphere * (1 - 1e-9)) this.say(finding('below-atmosphere', e.id, { pressure: p, atmosphere }));
     }
   }

@@ -4,10 +4,10 @@ import { State, type ControlValveModel, type ElementModel, type PumpModel } from
 import { mergeLaws } from '../network/merge-laws.js';
 import { isClosed, type CompiledLine } from '../network/line.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
-import { compileLines, solveCompiled, type WarmStart } from '../network/solve.js';
+import { compileLines, solveCompiled, solveNetwork, type WarmStart } from '../network/solve.js';
 import type { NetworkInput } from '../network/types.js';
 import { wellHead } from '../network/well.js';
-import type { ScenarioModel } from './model.js';
+import type { ElementDetail, ScenarioModel } from './model.js';
 import type { ScenarioResult } from '../results/results.js';
 
 /** Where controlling valves stand along a system head curve. */
@@ -42,6 +42,7 @@ export function systemCurve(
   const points: CurvePoint[] = [];
   const law: Extract<PumpModel['law'], { kind: 'flow' }> = { kind: 'flow', flow: 0 };
   const network = imposed(model, result, pump.line, pump.index, law, valves);
+  if (network.along) return followedCurve(model, network, pump, law, flows);
   const lines = compileLines(network);
   const { fluid } = model;
   const absolute = (network.atmosphere - fluid.vapourPressure) / (fluid.density * network.gravity);
@@ -85,6 +86,31 @@ export function systemCurve(
     warm = { flows: Float64Array.from(solution.lines, (l) => l.flow), heads: solution.heads };
   }
   return points;
+}
+
+/** The same where the liquid is followed along its way: every flow is solved anew, heads and flows are those of the liquid at the pump. */
+function followedCurve(
+  model: ScenarioModel,
+  network: NetworkInput,
+  pump: ElementDetail,
+  law: { flow: number; isReference?: boolean },
+  flows: ArrayLike<number>,
+): CurvePoint[] {
+  law.isReference = false;
+  const isShut = network.lines[pump.line]!.elements.some((e, i) => i !== pump.index && isClosed(e));
+  return Array.from(flows, (flow): CurvePoint => {
+    law.flow = flow;
+    const solved = isShut && flow !== 0 ? undefined : solveNetwork(network);
+    if (!solved?.ok) return { flow, head: null, npsha: null };
+    const s = solved.solution.lines[pump.line]!;
+    const { elements, elevations } = solved.compiled[pump.line]!.model;
+    const { fluid, ratio, weight } = elements[pump.index]!.local!;
+    const loss = (s.losses[pump.index]! - weight) * ratio;
+    const z = elevations[pump.index]!;
+    const inlet = z + (s.heads[pump.index]! - z) * ratio;
+    const absolute = (model.network.atmosphere - fluid.vapourPressure) / (fluid.density * network.gravity);
+    return { flow, head: known(loss === 0 ? 0 : -loss), npsha: known(inlet - pump.datum + absolute) };
+  });
 }
 
 const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
@@ -203,7 +229,7 @@ function imposed(
   const { network } = model;
   const lines = network.lines.map((l, i) => {
     const elements = l.elements.map((e, k): ElementModel => {
-      if (i === line && k === index) return { id: e.id, kind: 'pump', law };
+      if (i === line && k === index) return { id: e.id, kind: 'pump', law, ...(e.heat ? { heat: e.heat } : {}) };
       return e.kind === 'control-valve' ? standing(e, result, valves) : e;
     });
     // a flow fixed on the pump's own line is what the curve varies

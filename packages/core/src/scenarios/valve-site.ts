@@ -45,7 +45,7 @@ export class ValveSite {
    */
   static of(model: ScenarioModel, valve: string, limits: readonly LimitOverride[], isAsked: Asked): ValveSite | undefined {
     const e = model.elements.find((x) => x.id === valve);
-    if (e?.model.kind !== 'control-valve') return undefined;
+    if (e?.model.kind !== 'control-valve' || model.network.along) return undefined;
     const { law } = e.model;
     if (law.kind !== 'flow' && law.kind !== 'outlet-pressure' && law.kind !== 'inlet-pressure') return undefined;
     const found = solveNetwork(model.network);

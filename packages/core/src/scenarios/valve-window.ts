@@ -36,20 +36,22 @@ export function valveWindow(model: ScenarioModel, valve: string): ValveWindow | 
   const open = solveNetwork(withLaw(model.network, at, { kind: 'left-out' }));
   const most = open.ok ? open.solution.lines[at.line]!.flow : 0;
   if (!open.ok || !(most > 0)) return undefined;
-  const law: { kind: 'flow'; flow: number } = { kind: 'flow', flow: 0 };
+  const law: { kind: 'flow'; flow: number; isReference: true } = { kind: 'flow', flow: 0, isReference: true };
   const network = withLaw(model.network, at, law);
   const lines = compileLines(network);
+  const { along } = model.network;
   const window: ValveWindow = { flow: [], left: [], unrecovered: [], publishedTo: null };
   const put = (s: LineSolution, compiled: Parameters<typeof chokedDropOf>[1], left: number): void => {
-    window.flow.push(s.flow);
-    window.left.push(left);
+    const { ratio, weight } = compiled.model.elements[at.index]!.local ?? { ratio: 1, weight: 0 };
+    window.flow.push(s.flow * ratio);
+    window.left.push((left - weight) * ratio);
     window.unrecovered.push(chokedDropOf(network, compiled, at.index, s, 1));
   };
   let warm: WarmStart | undefined;
   for (let i = 0; i < WINDOW_POINTS - 1; i++) {
     law.flow = most * Math.max(LEAST_SHARE, i / (WINDOW_POINTS - 1));
     for (const l of lines) l.reset();
-    let solved = solveCompiled(network, lines, warm);
+    let solved = along ? solveNetwork(network) : solveCompiled(network, lines, warm);
     if (!solved.ok && warm) {
       for (const l of lines) l.reset();
       solved = solveCompiled(network, lines);
@@ -60,11 +62,15 @@ export function valveWindow(model: ScenarioModel, valve: string): ValveWindow | 
       warm = undefined;
       continue;
     }
-    put(s, lines[at.line]!, left);
+    put(s, solved.compiled[at.line]!, left);
     if (isOffCurve(model, solved.solution.lines)) window.publishedTo ??= window.flow.at(-2) ?? 0;
-    warm = { flows: Float64Array.from(solved.solution.lines, (l) => l.flow), heads: solved.solution.heads };
+    if (!along) warm = { flows: Float64Array.from(solved.solution.lines, (l) => l.flow), heads: solved.solution.heads };
   }
-  put(open.solution.lines[at.line]!, open.compiled[at.line]!, 0);
+  put(
+    open.solution.lines[at.line]!,
+    open.compiled[at.line]!,
+    open.compiled[at.line]!.model.elements[at.index]!.local?.weight ?? 0,
+  );
   if (isOffCurve(model, open.solution.lines)) window.publishedTo ??= window.flow.at(-2)!;
   return window.flow.length > 2 ? window : undefined;
 }

@@ -23,6 +23,7 @@ export function endSteps(s: MediumValues, model: ScenarioModel, result: Scenario
   const r = result.elements[e.id]!;
   return ([0, 1] as const).flatMap((side) => {
     const place = placeAt(result, e, side);
+    const there = placeMedium(s, place, r.density);
     const pressure = side === 0 ? r.inletPressure : r.outletPressure;
     if (!place || place.totalHead === null || pressure === null) return [];
     const end = side === 0 ? 'inlet' : 'outlet';
@@ -34,17 +35,31 @@ export function endSteps(s: MediumValues, model: ScenarioModel, result: Scenario
     });
     return [
       ...(side === 1 ? outletHeadStep(result, e, place.totalHead) : []),
-      ...pressureSteps(s, `${end}Pressure`, {
+      ...pressureSteps(there.values, `${end}Pressure`, {
         name: `static pressure at the ${end}`,
         mark: side === 0 ? '1' : '2',
         pressure,
         head,
         z,
         bore: sideBore(model, e, side),
-        flow: worth('Q', 'flow', r.flow, 'flow', { from: `${e.id}.flow` }),
+        flow:
+          there.expansion === 1
+            ? worth('Q', 'flow', r.flow, 'flow', { from: `${e.id}.flow` })
+            : worth('Qp', 'flow at this place', r.flow * there.expansion, 'flow'),
       }),
     ];
   });
+}
+
+/** where the liquid is followed, that at an end of an element is not quite that of the element */
+function placeMedium(
+  s: MediumValues,
+  place: PlaceResult | undefined,
+  own: number | undefined,
+): { values: MediumValues; expansion: number } {
+  const density = place?.density;
+  if (density === undefined || own === undefined || density === own) return { values: s, expansion: 1 };
+  return { values: { ...s, density: worth('ρ', 'density there', density, 'density') }, expansion: own / density };
 }
 
 /** behind the element: the head before it less what it takes */
@@ -53,6 +68,8 @@ function outletHeadStep(result: ScenarioResult, e: ElementDetail, head: number):
   const before = placeAt(result, e, 0)?.totalHead;
   const h2 = worth('H2', 'total head at the outlet', head, 'head', { from: `${e.id}.outletHead` });
   if (before === null || before === undefined) return [];
+  const balance = 'head balance, in metres of the liquid at each place';
+  if (r.density !== undefined) return [inWords('outletHead', h2, 'what is left behind it', [], balance)];
   const h1 = worth('H1', 'total head at the inlet', before, 'head', { from: `${e.id}.inletHead` });
   if (r.kind === 'pump') {
     if (r.head === null) return [];
@@ -87,7 +104,7 @@ function pressureSteps(s: MediumValues, key: string, at: Place): KeyedStep[] {
       ? step(
           `${key}VelocityHead`,
           hv,
-          `(Q/(π/4·(${d.symbol}/1000)²))²/(2·g)`,
+          `(${at.flow.symbol}/(π/4·(${d.symbol}/1000)²))²/(2·g)`,
           [at.flow, d, s.gravity],
           'definition; the nearest bore',
         )
@@ -109,6 +126,16 @@ export function inletHeadStep(model: ScenarioModel, result: ScenarioResult, e: E
     { point: line.to, elements: own.filter((x) => x.index >= e.index), sign: -1 },
   ] as const;
   const h1 = worth('H1', 'total head at the inlet', head, 'head', { from: `${e.id}.inletHead` });
+  if (result.elements[e.id]?.density !== undefined)
+    return [
+      inWords(
+        'inletHead',
+        h1,
+        'what is left before it',
+        [],
+        'head balance along the line, in metres of the liquid at each place',
+      ),
+    ];
   for (const { point, elements, sign } of ways) {
     const { id } = model.network.points[point]!;
     const terms = lossTerms(elements, result, sign);
@@ -157,10 +184,11 @@ function lossTerms(
 }
 
 /** Total head and static pressure of a point. */
-export function pointSteps(s: MediumValues, model: ScenarioModel, result: ScenarioResult, id: string): KeyedStep[] {
+export function pointSteps(scenario: MediumValues, model: ScenarioModel, result: ScenarioResult, id: string): KeyedStep[] {
   const point = model.points.find((p) => p.id === id);
   const r = result.points[id];
   if (!point || !r || r.totalHead === null) return [];
+  const s = r.density === undefined ? scenario : { ...scenario, density: worth('ρ', 'density there', r.density, 'density') };
   const steps = [...teeSteps(s, model, result, id), ...headSteps(s, model, result, point, r)];
   if (r.staticPressure === null) return steps;
   const isStatic = point.kind === 'pressure' && point.read.basis !== 'total';
@@ -235,9 +263,12 @@ function headSteps(
 
 /** a solved head, followed along the lines to the next place of known head */
 function freeHeadSteps(model: ScenarioModel, result: ScenarioResult, id: string, total: WorkingValue): KeyedStep[] {
+  const r = result.points[id]!;
   const { points, lines } = model.network;
   const at = points.findIndex((p) => p.id === id);
   const steps = stepsFromKnown(model);
+  if (r.density !== undefined)
+    return [inWords('totalHead', total, 'found with the flows, in metres of the liquid there', [], 'head balance')];
   const best = lines
     .map((line, l) => ({ line, l, other: line.from === at ? line.to : line.to === at ? line.from : -1 }))
     .filter(({ line, other }) => other >= 0 && (steps[other] ?? Infinity) < (steps[at] ?? Infinity) && !isBroken(result, line.id))

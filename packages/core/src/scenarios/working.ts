@@ -8,6 +8,16 @@ import { mediumValues, type KeyedStep, type WorkingStep } from '../results/worki
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { breakdownSteps } from './working-breakdown.js';
 import { fluidSteps } from './working-fluid.js';
+import {
+  conductanceSteps,
+  inItsLiquid,
+  isFollowed,
+  liquidSteps,
+  mediumAt,
+  pointTemperatureStep,
+  summed,
+  temperatureSteps,
+} from './working-followed.js';
 import { endSteps, inletHeadStep, placeAt, pointSteps, sideBore } from './working-places.js';
 
 /**
@@ -38,10 +48,13 @@ function marginSteps(model: ScenarioModel, result: ScenarioResult, address: stri
 function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): KeyedStep[] {
   if (id === 'fluid') return fluidSteps(model);
   if (id.startsWith('breakdown.')) return breakdownSteps(model, result, id.slice('breakdown.'.length));
-  const medium = mediumValues(model.fluid, model.network.gravity, model.network.atmosphere);
-  const e = model.elements.find((x) => x.id === id);
+  const scenario = mediumValues(model.fluid, model.network.gravity, model.network.atmosphere);
+  const found = model.elements.find((x) => x.id === id);
   const r = result.elements[id];
-  if (!e || !r) return pointSteps(medium, model, result, id);
+  if (!found || !r) return [...pointSteps(scenario, model, result, id), ...pointTemperatureStep(model, result, id)];
+  const follows = isFollowed(r);
+  const e = follows ? inItsLiquid(found, r) : found;
+  const medium = follows ? mediumAt(model, id, r) : scenario;
   const inlet = placeAt(result, e, 0)?.totalHead ?? null;
   const own = elementKind(e.kind).working(
     {
@@ -54,7 +67,16 @@ function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): Keye
     },
     r,
   );
-  return [...inletHeadStep(model, result, e, inlet), ...own, ...endSteps(medium, model, result, e)];
+  const ends = endSteps(medium, model, result, e);
+  if (!follows) return [...inletHeadStep(model, result, e, inlet), ...own, ...ends];
+  return [
+    ...liquidSteps(model, e, r),
+    ...inletHeadStep(model, result, e, inlet),
+    ...conductanceSteps(e),
+    ...temperatureSteps(model, result, e, r),
+    ...summed(own, e),
+    ...ends,
+  ];
 }
 
 /** Figures of a thing that have a working, by its kind. */

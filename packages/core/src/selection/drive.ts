@@ -190,7 +190,7 @@ export function energyByCause(scenarios: readonly SolvedScenario[], pump: string
     const isTypical = r.inputPower === undefined;
     const total = (r.inputPower ?? inputPower(undefined, r.shaftPower!, r.running).power) * seconds;
     found.set(id, {
-      lift: (parts.lift + parts.pressure + parts.velocity + parts.well + parts.otherPumps) * perMetre,
+      lift: (parts.lift + parts.pressure + parts.velocity + parts.well + parts.otherPumps + parts.columns) * perMetre,
       friction: (parts.pipes + parts.fittings) * perMetre,
       devices: parts.devices * perMetre,
       valves: parts.valves * perMetre,

@@ -40,6 +40,7 @@ export interface Made {
   suction?: string[];
   specificHeat?: number;
   hasSolids?: boolean;
+  pourPoint?: number;
   temperature?: number;
   breakdown?: ScenarioResult['breakdowns'][string];
   fluid?: Partial<CheckedScenario['fluid']>;
@@ -72,6 +73,7 @@ export function made(m: Made = {}): CheckedScenario {
     deadHeads: new Map(Object.entries(m.deadHeads ?? {})),
     suction: new Set(m.suction ?? (m.pipeIndex === 0 ? ['L'] : [])),
     specificHeat: m.specificHeat,
+    pourPoint: m.pourPoint,
     hasSolids: m.hasSolids ?? false,
     elevationOf: () => 0,
     lowestOf: () => 0,

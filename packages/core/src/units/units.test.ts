@@ -47,6 +47,7 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['flow', 'igpm', 4.54609e-3 / 60],
   ['flow', 'MGD', (1e6 * GALLON) / 86_400],
   ['flow', 't/d', 1000 / 86_400],
+  ['flow', 'Mt/a', 1e9 / 31_536_000],
   ['flow', 'kg/min', 1 / 60],
   ['flow', 't/h', 1000 / 3600],
   ['flow', 'kg/h', 1 / 3600],
@@ -117,6 +118,15 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['voltage', 'kV', 1000],
   ['specificHeat', 'kJ/kg/K', 1000],
   ['specificHeat', 'J/kg/K', 1],
+  // 4186.8 J/(kg·K), 5.678263 W/(m²·K), 1.730735 W/(m·K): one BtuIT is 1055.05585262 J (B.8)
+  ['specificHeat', 'Btu/lb/F', 4186.8],
+  ['heatTransfer', 'W/m2/K', 1],
+  ['heatTransfer', 'Btu/h/ft2/F', (1055.05585262 / 3600 / 0.3048 ** 2) * 1.8],
+  ['conductivity', 'W/m/K', 1],
+  ['conductivity', 'Btu/h/ft/F', (1055.05585262 / 3600 / 0.3048) * 1.8],
+  // 5.614583 ft³ in a barrel
+  ['gasOilRatio', 'Sm3/Sm3', 1],
+  ['gasOilRatio', 'scf/bbl', 1 / 5.614583333333333],
 ];
 
 test.each(FACTORS)('%s in %s', (dimension, symbol, factor) => {
@@ -156,7 +166,7 @@ test.each([
 
 test('flows by mass are marked as such, all others are not', () => {
   const byMass = UNITS.flow.filter((u) => u.mass).map((u) => u.symbol);
-  expect(byMass).toEqual(['t/h', 't/d', 'kg/h', 'kg/min', 'kg/s', 'lb/h']);
+  expect(byMass).toEqual(['t/h', 't/d', 'kg/h', 'kg/min', 'Mt/a', 'kg/s', 'lb/h']);
 });
 
 test('every unit is read back as it is written, from SI and to SI, in both systems', () => {

@@ -25,7 +25,10 @@ export type Dimension =
   | 'velocity'
   | 'acceleration'
   | 'voltage'
-  | 'specificHeat';
+  | 'specificHeat'
+  | 'heatTransfer'
+  | 'conductivity'
+  | 'gasOilRatio';
 
 export interface Unit {
   /** the way it is written back and offered to the user */
@@ -53,6 +56,8 @@ const IN = 0.0254;
 const LB = 0.45359237;
 const GAL = 3.785411784e-3;
 const IMPERIAL_GAL = 4.54609e-3;
+/** of the International Table, J (NIST SP 811) */
+const BTU = 1055.05585262;
 const PSI = (LB * STANDARD_GRAVITY) / (IN * IN);
 
 /** degrees API at 60 °F: SG = 141.5/(131.5 + API), times 999.016 kg/m³ (API MPMS 11.1) */
@@ -142,6 +147,8 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 't/d', factor: 1000 / 86400, mass: true },
     { symbol: 'kg/h', factor: 1 / 3600, mass: true },
     { symbol: 'kg/min', factor: 1 / 60, mass: true },
+    // a million tonnes in a year of 365 days
+    { symbol: 'Mt/a', factor: 1e9 / (365 * 86400), mass: true, aliases: ['Mt/y', 'MTA', 'mtpa'] },
     { symbol: 'kg/s', factor: 1, mass: true },
     { symbol: 'lb/h', factor: LB / 3600, mass: true },
   ],
@@ -227,6 +234,29 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
   specificHeat: [
     { symbol: 'kJ/kg/K', shown: 'kJ/(kg·K)', factor: 1e3, aliases: ['kJ/(kg·K)', 'kJ/(kg.K)'] },
     { symbol: 'J/kg/K', shown: 'J/(kg·K)', factor: 1, aliases: ['J/(kg·K)', 'J/(kg.K)'] },
+    { symbol: 'Btu/lb/F', shown: 'Btu/(lb·°F)', factor: (BTU / LB) * 1.8, aliases: ['Btu/(lb·°F)', 'Btu/(lb.F)'] },
+  ],
+  heatTransfer: [
+    { symbol: 'W/m2/K', shown: 'W/(m²·K)', factor: 1, aliases: ['W/(m²·K)', 'W/(m2.K)', 'W/m²/K', 'W/m2K', 'W/m²K'] },
+    {
+      symbol: 'Btu/h/ft2/F',
+      shown: 'Btu/(h·ft²·°F)',
+      factor: ((BTU / 3600) * 1.8) / FT ** 2,
+      aliases: ['Btu/(h·ft²·°F)', 'Btu/(h.ft2.F)', 'Btu/h/ft²/F', 'Btu/h/ft²/°F', 'Btu/h/ft2/°F'],
+    },
+  ],
+  conductivity: [
+    { symbol: 'W/m/K', shown: 'W/(m·K)', factor: 1, aliases: ['W/(m·K)', 'W/(m.K)', 'W/mK'] },
+    {
+      symbol: 'Btu/h/ft/F',
+      shown: 'Btu/(h·ft·°F)',
+      factor: ((BTU / 3600) * 1.8) / FT,
+      aliases: ['Btu/(h·ft·°F)', 'Btu/(h.ft.F)', 'Btu/h/ft/°F'],
+    },
+  ],
+  gasOilRatio: [
+    { symbol: 'Sm3/Sm3', shown: 'Sm³/Sm³', factor: 1, aliases: ['Sm³/Sm³', 'm3/m3', 'm³/m³'] },
+    { symbol: 'scf/bbl', shown: 'scf/bbl', factor: FT ** 3 / (42 * GAL), aliases: ['scf/STB', 'scf/stb', 'ft3/bbl'] },
   ],
 };
 
@@ -296,6 +326,9 @@ export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimensio
     acceleration: 'm/s2',
     voltage: 'V',
     specificHeat: 'kJ/kg/K',
+    heatTransfer: 'W/m2/K',
+    conductivity: 'W/m/K',
+    gasOilRatio: 'Sm3/Sm3',
   },
   us: {
     length: 'ft',
@@ -320,7 +353,10 @@ export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimensio
     velocity: 'ft/s',
     acceleration: 'ft/s2',
     voltage: 'V',
-    specificHeat: 'kJ/kg/K',
+    specificHeat: 'Btu/lb/F',
+    heatTransfer: 'Btu/h/ft2/F',
+    conductivity: 'Btu/h/ft/F',
+    gasOilRatio: 'scf/bbl',
   },
 };
 

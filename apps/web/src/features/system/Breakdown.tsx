@@ -18,6 +18,7 @@ const PARTS: readonly { key: keyof HeadBreakdown; name: string; fill: string }[]
   { key: 'velocity', name: 'velocity', fill: '#e7dfcf' },
   { key: 'valves', name: 'valves', fill: 'url(#burnt-head)' },
   { key: 'otherPumps', name: 'other pumps', fill: '#46524c' },
+  { key: 'columns', name: 'warm and cold columns', fill: '#b8702f' },
 ];
 
 const LEFT = 44;
