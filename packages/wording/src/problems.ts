@@ -122,6 +122,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
     `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension, u)} to ${bound(d.most, d.dimension, u)}.`,
   'not-rising': () => 'The rows must rise here: this one does not lie above the one before.',
   'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
+  'gradient-in-network': () =>
+    'The gradient of Beggs & Brill is for single lines: where lines branch, how gas and liquid part is not known. Take gas and liquid as one.',
   'same-temperature': () => 'The two viscosity points need different temperatures.',
   'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
   'unknown-size': (d) => `${d.found} is not a size of the pipe table; there are: ${list(d.expected)}. Or give "inside".`,

@@ -1,5 +1,6 @@
 import { brine } from './brine.js';
 import { constant } from './constant.js';
+import { crude } from './crude.js';
 import { glycol } from './glycol.js';
 import type { FluidEntries, FluidKind, FluidState } from './kind.js';
 import { liquid } from './liquid.js';
@@ -9,7 +10,7 @@ import { table } from './table.js';
 import { water } from './water.js';
 
 /** Every kind of fluid. What a kind is stands in its own file; a further one is a further file and its name here. */
-export const FLUID_KINDS = { constant, water, 'sea-water': seaWater, brine, glycol, oil, liquid, table } as const;
+export const FLUID_KINDS = { constant, water, 'sea-water': seaWater, brine, glycol, oil, crude, liquid, table } as const;
 
 export type FluidKindName = keyof typeof FLUID_KINDS;
 

@@ -1,6 +1,5 @@
 import type { Fields } from '../fields/field.js';
 import type { Problem } from '../issues/issues.js';
-import type { AlongInput } from '../network/types.js';
 
 /** Properties of the liquid of one scenario, SI; pressures absolute. */
 export interface FluidState {
@@ -11,6 +10,8 @@ export interface FluidState {
   criticalPressure: number;
   /** J/(kg·K), where the method gives it */
   specificHeat?: number;
+  /** Pa absolute, of a liquid that holds gas */
+  bubblePoint?: number;
   /** gas that is free, by volume, and both phases, where it has any */
   gas?: GasState;
 }
@@ -47,8 +48,6 @@ export interface FluidKind<Read = never> {
   range: (read: Read) => { lowest: number; highest: number } | undefined;
   /** @param pressure Pa absolute, for a kind that is compressible; without it as at the surface */
   state: (read: Read, temperature: number, pressure?: number) => FluidState;
-  /** what gas that slips ahead of the liquid makes of the gradient in a pipe; absent where both flow as one */
-  mixture?: (read: FluidEntries) => AlongInput['mixture'];
   /** the least temperature of its range is where it freezes */
   freezes?: true;
   /** its properties change with the pressure */

@@ -16,7 +16,7 @@ export function seaWaterDensity(celsius: number, salinity: number): number {
 }
 
 /** Pa·s: that of pure water (IAPWS R12-08) times 1 + A·S + B·S² */
-function seaWaterViscosity(celsius: number, salinity: number): number {
+export function seaWaterViscosity(celsius: number, salinity: number): number {
   const t = celsius;
   const kelvin = t + 273.15;
   const a = 1.541 + 1.998e-2 * t - 9.52e-5 * t * t;

@@ -28,7 +28,7 @@ const warm = (points: object, lines: object[], more: Raw = {}): Raw => {
   };
 };
 const clean = (raw: Raw): Raw => JSON.parse(JSON.stringify(raw)) as Raw;
-const run = (raw: Raw): ScenarioResult => solved(clean(raw) as never);
+const run = (raw: Raw): ScenarioResult => solved(clean(raw));
 const flowing = (flow: string, t?: string) => ({ kind: 'flow', elevation: '0 m', flow, ...(t ? { temperature: t } : {}) });
 const as = <T>(r: ScenarioResult, id: string): T => r.elements[id] as unknown as T;
 

@@ -3,7 +3,7 @@ import type { ElementModel, PipeModel } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
 import { solveDense } from '../numerics/linear.js';
 import { PumpPerformance } from '../pumps/pump.js';
-import { CompiledLine, sideBores } from './line.js';
+import { type CompiledLine, sideBores } from './line.js';
 import type { NetworkResult } from './solve.js';
 import type { AlongInput, LineModel, NetworkInput, NetworkSolution, PointModel } from './types.js';
 
@@ -163,7 +163,7 @@ class Along {
       return { ...e, local, law: { kind: 'curve', performance } };
     }
     if ((e.kind === 'pump' || e.kind === 'control-valve') && e.law.kind === 'flow' && !this.isReference(e.law))
-      return { ...e, local, law: { ...e.law, flow: e.law.flow / local.ratio } } as ElementModel;
+      return { ...e, local, law: { ...e.law, flow: e.law.flow / local.ratio } };
     return { ...e, local };
   }
 
@@ -269,13 +269,13 @@ class Along {
         const c = at.capacity(l);
         sum += c;
         const k = place.get(start(l));
-        b[i]! += c * (k === undefined ? to : to - gain * from);
+        b[i] += c * (k === undefined ? to : to - gain * from);
         if (k !== undefined) a[i * n + k]! -= c * gain;
       }
       a[i * n + i]! += sum;
       // rows of like size, so that a small flow is no singular one
       for (let k = 0; k < n; k++) a[i * n + k]! /= sum;
-      b[i]! /= sum;
+      b[i] /= sum;
     });
     const isDetermined = solveDense(a, b, n) && b.every((t) => Number.isFinite(t) && Math.abs(t) < 1e5);
     if (!isDetermined) return { reason: 'no-temperature', where: left.slice(0, 5).map((p) => input.points[p]!.id) };
@@ -409,7 +409,7 @@ class Along {
         law.evaluate(Math.abs(flow) * ratio, scratch);
         const mixed = along.mixture?.({
           fluid,
-          pipe: e,
+          bore: e.bore,
           flow: Math.abs(flow) * ratio,
           rise: e.length > 0 ? Math.max(-1, Math.min(1, (climb * n) / e.length)) : 0,
           pressure: p,

@@ -1,5 +1,6 @@
 import type { WellHead } from './well.js';
-import type { ElementModel, PipeModel, State } from '../elements/model.js';
+import type { ElementModel, State } from '../elements/model.js';
+import type { MixtureInPipe } from '../pipes/beggs-brill.js';
 import type { FluidState } from '../fluids/kind.js';
 
 /*
@@ -20,18 +21,6 @@ export interface AlongInput {
   stateAt: (temperature: number, pressure: number) => FluidState;
   /** friction and column of a mixture of gas and liquid against those of one phase; absent where they are taken as one */
   mixture?: (cell: MixtureInPipe) => { frictionScale: number; slip: number };
-}
-
-/** A mixture that flows in a pipe: what a correlation of its gradient needs. SI. */
-export interface MixtureInPipe {
-  fluid: FluidState;
-  pipe: PipeModel;
-  /** of the mixture, m³/s, positive in flow direction */
-  flow: number;
-  /** sine of the rise in flow direction */
-  rise: number;
-  pressure: number;
-  gravity: number;
 }
 
 export interface NetworkInput {

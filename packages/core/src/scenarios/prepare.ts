@@ -8,6 +8,7 @@ import { fluidKind, fluidState, isFluidState, stateOf } from '../fluids/fluid.js
 import type { FluidState } from '../fluids/kind.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
 import { elementKind } from '../elements/index.js';
+import { beggsBrill } from '../pipes/beggs-brill.js';
 import type { BuildContext, BuiltElement } from '../elements/kind.js';
 import type { ElementModel } from '../elements/model.js';
 import { sideBores } from '../network/line.js';
@@ -295,7 +296,16 @@ class Preparer {
     const isFed = points.every((p) => p.kind === 'junction' || typeof p.read.temperature === 'number');
     if (temperature === undefined && (!isThermal || !isFed))
       return lack('missing', `scenarios[${this.study.scenarios.indexOf(raw)}].temperature`, 'temperature', 'Temperature');
-    const mixture = kind.mixture?.(entries);
+    const mixture = entries.gradient === 'beggs-brill' ? beggsBrill : undefined;
+    if (mixture && this.isBranched()) {
+      problems.push({
+        code: 'bad-value',
+        path: `fluids.${name}.gradient`,
+        where: [raw.id],
+        detail: { reason: 'gradient-in-network' },
+      });
+      return undefined;
+    }
     return {
       isThermal,
       isCompressible,
@@ -305,6 +315,12 @@ class Preparer {
       stateAt: remembered((t, p) => stateOf(entries, t, isCompressible ? p : undefined), isCompressible),
       ...(mixture ? { mixture } : {}),
     };
+  }
+
+  /** more than two lines meet somewhere */
+  private isBranched(): boolean {
+    const { points, lines } = this.study;
+    return Object.keys(points).some((id) => lines.filter((l) => l.from === id || l.to === id).length > 2);
   }
 
   private followed({ isThermal }: AlongInput, own: Read): NonNullable<BuildContext['followed']> {

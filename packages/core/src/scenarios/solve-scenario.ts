@@ -240,6 +240,15 @@ class ResultWriter {
     }
   }
 
+  /** gas that comes out of the liquid where its pressure is least */
+  private bubbles(id: string, r: ElementResult, pressure: number): void {
+    const { along } = this.model.network;
+    if (!along?.isCompressible) return;
+    const { bubblePoint } = along.stateAt(r.outletTemperature ?? along.temperature, Math.max(1, pressure));
+    if (bubblePoint !== undefined && pressure < bubblePoint)
+      this.say(finding('below-bubble-point', id, { pressure, bubblePoint }));
+  }
+
   /** places where the liquid boils or stands below atmosphere */
   private pressures(): void {
     const { vapourPressure } = this.model.fluid;
@@ -249,6 +258,7 @@ class ResultWriter {
       const inside = r.kind === 'pipe' ? (r.profile ?? []).flatMap((x) => x.pressure ?? []) : [];
       const p = inside.reduce((a, b) => Math.min(a, b), r.outletPressure ?? Infinity);
       if (!Number.isFinite(p)) continue;
+      this.bubbles(e.id, r, p);
       const boils = r.vapourPressure ?? vapourPressure;
       if (p < boils) this.say(finding('below-vapour', e.id, { pressure: p, vapourPressure: boils }));
       else if (p < atmosphere * (1 - 1e-9)) this.say(finding('below-atmosphere', e.id, { pressure: p, atmosphere }));
