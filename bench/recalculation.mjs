@@ -2,6 +2,7 @@ import { median as middle } from 'simple-statistics';
 import { reinjectionStudy } from '../apps/server/dist/seed/tarnholt-reinjection.js';
 import { runStudy, serviceCurves } from '../packages/core/dist/index.js';
 import { benchNetworks, benchRandom } from './networks.mjs';
+import { benchLongLine } from './long-line.mjs';
 import { longStudy, roundTrip } from './worker.mjs';
 import { CompiledLine } from '../packages/core/dist/network/line.js';
 
@@ -59,3 +60,4 @@ show('demo study', await roundTrip(study, pump));
 show('a study of 200 elements in five scenarios', await roundTrip(longStudy(study), pump, 20));
 benchNetworks();
 benchRandom(process.argv.includes('--quick') ? 1000 : 10_000);
+benchLongLine();

@@ -1,3 +1,4 @@
+import { allowablePressure } from '../pipes/barlow.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { pressuresAlong } from './pipe-case.js';
@@ -10,12 +11,12 @@ export const highestPressure: Check = {
   near: { share: 0.05 },
   sense: 'most',
   worst: 'fails',
-  source: 'design pressure of the line',
+  source: 'design pressure of the line, or ASME B31.4 by grade and wall',
   reasons: ['not-given', 'no-pressure'],
   at: 'element',
   kinds: ['pipe'],
   judge: (e, s, isOwn) => {
-    const design = e.read.designPressure as number | undefined;
+    const design = allowablePressure(e.read);
     if (design === undefined && !isOwn) return 'not-given';
     const pressures = pressuresAlong(e, s);
     const dead = s.deadHeads.get(e.id);

@@ -17,6 +17,9 @@ import { npshDifference } from './npsh-difference.js';
 import { npshRatio } from './npsh-ratio.js';
 import { ratedFlow } from './rated-flow.js';
 import { ratedHead } from './rated-head.js';
+import { dischargePressure } from './discharge-pressure.js';
+import { speedRange } from './speed-range.js';
+import { suctionPressure } from './suction-pressure.js';
 import { setPoint } from './set-point.js';
 import { shaftPower } from './shaft-power.js';
 import { stageLimits } from './stage-limits.js';
@@ -68,6 +71,9 @@ export const CHECKS = {
   'well-level': wellLevel,
   'method-range': methodRange,
   'lowest-temperature': lowestTemperature,
+  'speed-range': speedRange,
+  'suction-pressure': suctionPressure,
+  'discharge-pressure': dischargePressure,
 } as const satisfies Readonly<Record<string, Check>>;
 
 export type CheckCode = keyof typeof CHECKS;

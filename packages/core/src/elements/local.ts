@@ -19,8 +19,8 @@ export interface HeatModel {
   /** of a device: heat given to the liquid, W, or the temperature at which it leaves, K */
   duty?: number;
   outletTemperature?: number;
-  /** of a pump: efficiency of a unit at the flow of the line, m³/s */
-  efficiencyAt?: (flow: number) => number | undefined;
+  /** of a pump: efficiency of a unit at the flow of the line, m³/s, and the head, m */
+  efficiencyAt?: (flow: number, head: number) => number | undefined;
 }
 
 /** A stretch of a pipe with one state of the liquid. */

@@ -25,6 +25,8 @@ export interface PipeModel extends Named {
   roughness: number;
   fittings: FittingSum;
   hazenWilliams?: number;
+  /** share of the turbulent friction that an additive takes away */
+  dragReduction?: number;
 }
 
 /** hand valve, orifice, non-return: K on the velocity head of the bore, or a coefficient */
@@ -53,6 +55,8 @@ export interface PumpModel extends Named {
     | { kind: 'flow'; flow: number; isReference?: boolean }
     | { kind: 'head'; head: number }
     | { kind: 'sought' }
+    /** gives what holds the static pressure at its inlet; gauge, Pa */
+    | { kind: 'inlet-pressure'; pressure: number }
     | { kind: 'power'; hydraulicPower: number }
     | { kind: 'curve'; performance: PumpPerformance }
     | { kind: 'off' };

@@ -1,4 +1,11 @@
-import { frictionFactor, transitionEnd, type Friction, type TransitionEnd } from '../pipes/friction.js';
+import {
+  frictionFactor,
+  LAMINAR_LIMIT,
+  transitionEnd,
+  TURBULENT_LIMIT,
+  type Friction,
+  type TransitionEnd,
+} from '../pipes/friction.js';
 import type { Loss, LossLaw } from './laws.js';
 import type { Medium, PipeModel } from './model.js';
 
@@ -49,6 +56,7 @@ export class PipeLaw implements LossLaw {
       out.slope = linear + 2 * fittings.constant * c * q;
     } else {
       frictionFactor(re, this.relative, this.end, scratch);
+      this.reduce(re);
       const ratio = this.lengthRatio + this.extraRatio;
       const k = scratch.factor * ratio + fittings.constant + fittings.perReynolds / re;
       const dk = scratch.slope * ratio - fittings.perReynolds / (re * re);
@@ -68,7 +76,19 @@ export class PipeLaw implements LossLaw {
         : undefined;
     }
     frictionFactor(re, this.relative, this.end, scratch);
+    this.reduce(re);
     return scratch.factor;
+  }
+
+  /** what an additive leaves of the turbulent friction; between laminar and turbulent flow it sets in little by little */
+  private reduce(re: number): void {
+    const { dragReduction } = this.pipe;
+    if (dragReduction === undefined || re <= LAMINAR_LIMIT) return;
+    const span = TURBULENT_LIMIT - LAMINAR_LIMIT;
+    const share = Math.min(1, (re - LAMINAR_LIMIT) / span);
+    const left = 1 - dragReduction * share;
+    scratch.slope = scratch.slope * left - (share < 1 ? (scratch.factor * dragReduction) / span : 0);
+    scratch.factor *= left;
   }
 
   /** friction of the pipe's own length, m, with the sign of the flow; the rest of the loss is that of its fittings */

@@ -72,6 +72,15 @@ function frictionSteps(
   );
   const l = worth('L', 'length', model.length, 'length', own('length'));
   const loss = step('frictionLoss', hf, 'f·L/D·v·abs(v)/(2·g)', [f, l, d, v, w.medium.gravity], 'Darcy–Weisbach');
+  if (model.dragReduction !== undefined && r.reynolds >= TURBULENT_LIMIT) {
+    const f0 = worth('f0', 'friction factor without the additive', r.frictionFactor / (1 - model.dragReduction), 'ratio');
+    const share = worth('DR', 'share that the additive takes away', model.dragReduction, 'ratio', own('dragReduction'));
+    return [
+      step('plainFactor', f0, '1/(2·log10(ε/(3.7·D) + 2.51/(Re·√(f0))))²', [eps, d, re, f0], 'Colebrook 1939, solved for f0'),
+      step('frictionFactor', f, 'f0·(1 − DR)', [f0, share], 'the maker of the additive; fully turbulent flow alone'),
+      loss,
+    ];
+  }
   if (r.reynolds <= LAMINAR_LIMIT)
     return [step('frictionFactor', f, '64/Re', [re], 'Hagen–Poiseuille, laminar to Re 2000'), loss];
   if (r.reynolds >= TURBULENT_LIMIT) {

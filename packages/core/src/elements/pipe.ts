@@ -1,9 +1,10 @@
 import { numberOr } from '../fields/defaults.js';
-import { bore, elevation, gauge, length, named, number, quantity, text, yesNo, type Fields } from '../fields/field.js';
+import { bore, choice, elevation, gauge, length, named, number, quantity, text, yesNo, type Fields } from '../fields/field.js';
 import { sumFittings } from '../fittings/fitting.js';
 import { finding } from '../issues/issues.js';
 import { LAMINAR_LIMIT, TURBULENT_LIMIT } from '../pipes/friction.js';
 import { MATERIALS } from '../pipes/material.js';
+import { DESIGN_FACTOR, GRADES } from '../pipes/barlow.js';
 import { wayOfHeat } from '../pipes/heat.js';
 import { insideOf, pipeDimensions, usualSchedule } from '../pipes/size.js';
 import type { PipeResult } from '../results/results.js';
@@ -43,6 +44,10 @@ const PIPE_FIELDS: Fields = {
     of: { distance: length('Distance', { required: true }), elevation: elevation('Elevation', { required: true }) },
   },
   designPressure: gauge('Design pressure', { short: 'Design p' }),
+  grade: choice(Object.keys(GRADES), 'Grade of the steel, API 5L', { short: 'Grade' }),
+  designFactor: number(0.1, 1, 'Design factor', { default: DESIGN_FACTOR }),
+  jointFactor: number(0.1, 1, 'Weld joint factor', { default: 1 }),
+  dragReduction: number(0, 0.8, 'Friction taken away by an additive', { percent: true, default: 0, short: 'Drag reduction' }),
   maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature', { short: 'Highest T' }),
   suction: yesNo('Suction line', { short: 'Suction' }),
   u: quantity('heatTransfer', 0, 1e5, 'Heat transfer on the outside diameter, U', { short: 'U' }),
@@ -85,6 +90,7 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
       roughness,
       fittings: sumFittings(listed(fittings), inside, nominal(e, inside)),
       ...(isKnown(e.hazenWilliams) ? { hazenWilliams: e.hazenWilliams } : {}),
+      ...(isKnown(e.dragReduction) && e.dragReduction > 0 ? { dragReduction: e.dragReduction } : {}),
       ...(context.followed ? { heat } : {}),
     },
   };
@@ -148,6 +154,8 @@ function report(e: SolvedElement): PipeResult {
   const frictionLoss = e.local ? frictionIn(e.local, pipe, e) : law.frictionLoss(flow);
   if (reynolds > LAMINAR_LIMIT && reynolds < TURBULENT_LIMIT && pipe.hazenWilliams === undefined)
     e.say(finding('transition-flow', e.id, { reynolds }));
+  if (pipe.dragReduction !== undefined && reynolds < DRAG_RANGE)
+    e.say(finding('method-range', e.id, { method: 'drag-reduction', reynolds }));
   if (pipe.hazenWilliams !== undefined) hazenWilliamsRange(e, flow / law.area, pipe.bore);
   return {
     kind: 'pipe',
@@ -160,6 +168,9 @@ function report(e: SolvedElement): PipeResult {
     ...(Array.isArray(e.read.profile) ? { profile: profile(e, pipe.length, flow / law.area) } : {}),
   };
 }
+
+/** Reynolds number from which an additive is known to do what its share says: fully turbulent. Source: Virk 1975, AIChE J. 21, 625–656. */
+const DRAG_RANGE = 10_000;
 
 const hasFittings = ({ fittings: f }: PipeModel): boolean => f.constant > 0 || f.perReynolds > 0 || f.equivalentLength > 0;
 
@@ -252,6 +263,8 @@ export const pipe: ElementKind<PipeResult> = {
     ...(e.material !== undefined || e.roughness === undefined ? ['material'] : []),
     'roughness',
     'designPressure',
+    ...(e.designPressure === undefined ? ['grade', 'designFactor'] : []),
+    'dragReduction',
     'maxTemperature',
     'suction',
   ],

@@ -4,6 +4,7 @@ import {
   choice,
   elevation,
   flow,
+  gauge,
   head,
   impeller,
   named,
@@ -27,6 +28,7 @@ import {
   type ShortForm,
 } from '../fields/short-form.js';
 import { finding } from '../issues/issues.js';
+import { bracketedSecant } from '../numerics/roots.js';
 import { motorDuty } from '../pumps/motor.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import { suctionEnergy } from '../pumps/suction-energy.js';
@@ -51,11 +53,22 @@ import { pumpWorking } from './pump-working.js';
 export const PUMP_FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  mode: choice(['flow', 'head', 'power', 'curve', 'off'], 'Given', {
-    words: { flow: 'flow', head: 'head', power: 'shaft power', curve: 'curve', off: 'off' },
+  mode: choice(['flow', 'head', 'inlet-pressure', 'power', 'curve', 'off'], 'Given', {
+    words: {
+      flow: 'flow',
+      head: 'head',
+      'inlet-pressure': 'suction pressure',
+      power: 'shaft power',
+      curve: 'curve',
+      off: 'off',
+    },
   }),
   flow: flow('Flow'),
   head: head('Head', { solve: true }),
+  pressure: gauge('Suction pressure held', { short: 'Suction p' }),
+  variableSpeed: yesNo('Speed follows the duty', { default: false, short: 'Speed follows' }),
+  leastSuctionPressure: gauge('Least suction pressure', { short: 'Suction ≥' }),
+  mostDischargePressure: gauge('Highest discharge pressure', { short: 'Discharge ≤' }),
   shaftPower: quantity('power', 0, 1e10, 'Shaft power'),
   efficiency: number(1e-6, 1, 'Efficiency', { percent: true }),
   pump: text('Pump', { names: 'pumps' }),
@@ -79,10 +92,18 @@ export const PUMP_FIELDS: Fields = {
   freeGas: number(0, 1, 'Free gas at the inlet', { percent: true, short: 'Free gas' }),
 };
 
+/** what a pump whose duty is given may be held against */
+const FOLLOWING = ['pump', 'variableSpeed', 'running', 'efficiency', 'leastSuctionPressure', 'mostDischargePressure'] as const;
+
 /** what each mode needs, and what its panel shows beside that */
 const MODES: Readonly<Record<string, { needs: readonly string[]; shown: readonly string[]; givens: Givens }>> = {
-  flow: { needs: ['flow'], shown: ['flow'], givens: { given: ['flow'], solved: ['head'] } },
-  head: { needs: ['head'], shown: ['head'], givens: { given: ['head'], solved: ['flow'] } },
+  flow: { needs: ['flow'], shown: ['flow', ...FOLLOWING], givens: { given: ['flow'], solved: ['head'] } },
+  head: { needs: ['head'], shown: ['head', ...FOLLOWING], givens: { given: ['head'], solved: ['flow'] } },
+  'inlet-pressure': {
+    needs: ['pressure'],
+    shown: ['pressure', ...FOLLOWING],
+    givens: { given: ['suction pressure'], solved: ['head'] },
+  },
   power: {
     needs: ['shaftPower', 'efficiency'],
     shown: ['shaftPower', 'efficiency'],
@@ -124,6 +145,7 @@ export function pumpLaw(model: PumpModel, rhoG: number): LossLaw | undefined {
   const { law } = model;
   switch (law.kind) {
     case 'flow':
+    case 'inlet-pressure':
     case 'sought':
       return undefined;
     case 'head':
@@ -157,7 +179,10 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
   const model: PumpModel = { id, kind: 'pump', law: lawFor(mode, e, performance) };
   const efficiency = e.efficiency as number | undefined;
   if (context.followed?.isThermal) {
+    const nu = context.fluid.viscosity / context.fluid.density;
     if (performance) model.heat = { efficiencyAt: (q) => performance.efficiency(q) };
+    else if (pump && e.variableSpeed === true)
+      model.heat = { efficiencyAt: (q, h) => following(pump, e, nu, q, h)?.efficiency(q) };
     else if (efficiency !== undefined) model.heat = { efficiencyAt: () => efficiency };
   }
   return { model, ...(pump ? { pump } : {}), ...(performance ? { performance } : {}) };
@@ -166,6 +191,7 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
 function lawFor(mode: string, e: Entries, performance: PumpPerformance | undefined): PumpModel['law'] {
   if (mode === 'flow') return { kind: 'flow', flow: e.flow as number };
   if (mode === 'head') return e.head === 'solve' ? { kind: 'sought' } : { kind: 'head', head: e.head as number };
+  if (mode === 'inlet-pressure') return { kind: 'inlet-pressure', pressure: e.pressure as number };
   if (mode === 'power') return { kind: 'power', hydraulicPower: (e.shaftPower as number) * (e.efficiency as number) };
   return { kind: 'curve', performance: performance! };
 }
@@ -233,10 +259,48 @@ function report(e: SolvedElement): PumpResult {
     else if (produced !== null && produced >= POWER_HEAD_BOUND * (1 - 1e-9))
       e.say(finding('power-bounded', e.id, { head: produced }));
   }
-  if (!e.performance) return result;
-  onCurve(e, e.performance, result);
-  say(e, e.performance, result);
+  const performance = e.performance ?? followingAt(e, produced);
+  if (!performance && produced !== null && isKnown(read.efficiency) && read.mode !== 'power' && !off) {
+    result.efficiency = read.efficiency;
+    result.shaftPower = (result.hydraulicPower ?? 0) / read.efficiency;
+  }
+  if (!performance) return result;
+  result.speed = performance.setting.speed;
+  onCurve(e, performance, result);
+  say(e, performance, result);
   return result;
+}
+
+/** The curve of a pump whose speed follows its duty, at the speed that gives it. */
+function followingAt(e: SolvedElement, produced: number | null): PumpPerformance | undefined {
+  if (e.read.variableSpeed !== true || e.read.mode === 'power' || !e.pump || produced === null || !(e.flow > 0) || !(produced > 0)) return undefined;
+  return following(e.pump, e.read, e.fluid.viscosity / e.fluid.density, e.flow, produced);
+}
+
+/** speeds, as shares of that of the curve, between which a duty is looked for; what the pump may run at is judged */
+const SPEEDS = [0.1, 2] as const;
+
+/** undefined where no speed near those of the curve gives the duty */
+function following(pump: PumpInput, e: Entries, kinematic: number, flow: number, wanted: number): PumpPerformance | undefined {
+  const own = (e.speed as number | undefined) ?? pump.speed ?? pump.curves[pump.curves.length - 1]!.speed;
+  const at = (speed: number): PumpPerformance => atSpeed(pump, e, kinematic, speed);
+  const surplus = (speed: number): number => at(speed).head(flow) - wanted;
+  const [low, high] = [own * SPEEDS[0], own * SPEEDS[1]];
+  if (!(surplus(low) < 0 && surplus(high) > 0)) return undefined;
+  return at(bracketedSecant(surplus, low, high));
+}
+
+/** The curve of a pump of an element at a speed, rpm. @param kinematic of the liquid, m²/s */
+export function atSpeed(pump: PumpInput, e: Entries, kinematic: number, speed: number): PumpPerformance {
+  const diameter = (e.diameter as number | undefined) ?? pump.diameter ?? pump.curves[pump.curves.length - 1]!.diameter;
+  return new PumpPerformance(pump, {
+    speed,
+    ...(diameter === undefined ? {} : { diameter }),
+    stages: (e.stages as number | undefined) ?? pump.stages,
+    running: numberOr(PUMP_FIELDS, e, 'running'),
+    wear: numberOr(PUMP_FIELDS, e, 'wear'),
+    ...(e.viscosityCorrection === false ? {} : { kinematicViscosity: kinematic }),
+  });
 }
 
 function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
@@ -306,6 +370,8 @@ function write(e: Entries): string {
       return `flow ${shown(e.flow)}`;
     case 'head':
       return `head ${shown(e.head)}`;
+    case 'inlet-pressure':
+      return `suction ${shown(e.pressure)}`;
     case 'power':
       return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`);
     case 'off':
@@ -351,6 +417,7 @@ const shortForm: ShortForm = {
   vocabulary: ['flow', 'head', 'power', 'efficiency', 'off', 'running', 'stages', 'diameter', 'speed', 'wear', 'impeller'],
   pieces: [
     quantityPiece('flow', 'flow', 'flow', { mode: 'flow' }),
+    quantityPiece('pressure', 'pressure', 'suction(?: pressure)?|holds', { mode: 'inlet-pressure' }),
     quantityPiece('shaftPower', 'power', 'shaft power|power', { mode: 'power' }),
     efficiency,
     wear,

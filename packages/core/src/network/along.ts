@@ -512,7 +512,7 @@ const scratch = { loss: 0, slope: 0 };
 function lost(e: ElementModel, flow: number, ratio: number, loss: number): number {
   if (!Number.isFinite(loss)) return 0;
   if (e.kind !== 'pump') return Math.abs(loss);
-  const efficiency = e.law.kind === 'off' ? undefined : e.heat?.efficiencyAt?.(flow * ratio);
+  const efficiency = e.law.kind === 'off' ? undefined : e.heat?.efficiencyAt?.(flow * ratio, -loss);
   return efficiency && flow > 0 && loss < 0 ? -loss * (1 / efficiency - 1) : 0;
 }
 

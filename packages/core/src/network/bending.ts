@@ -39,7 +39,7 @@ const strength = (p: PumpPerformance): number => p.bestFlow * p.head(p.bestFlow)
 
 const imposes = (e: ElementModel): boolean =>
   (e.kind === 'pump' || e.kind === 'control-valve' || e.kind === 'device') &&
-  (e.law.kind === 'sought' || (e.kind === 'pump' && e.law.kind === 'flow'));
+  (e.law.kind === 'sought' || (e.kind === 'pump' && (e.law.kind === 'flow' || e.law.kind === 'inlet-pressure')));
 
 /** The network with that pump imposing its flow; the law may be given another flow between solutions. */
 export function withFlowImposed(

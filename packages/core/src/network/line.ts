@@ -144,6 +144,7 @@ export class CompiledLine {
   private heldPlaces(): HeldPlace[] {
     const held: HeldPlace[] = [];
     this.model.elements.forEach((e, i) => {
+      if (e.kind === 'pump' && e.law.kind === 'inlet-pressure') held.push(this.place(i, e.law.pressure, this.inletBore[i]!));
       if (e.kind !== 'control-valve') return;
       const state = this.states[i]!;
       if (state === State.Choked || state === State.OpenChoked) held.push(this.chokedPlace(e, i, state));

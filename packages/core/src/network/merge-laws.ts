@@ -17,7 +17,7 @@ export function mergeLaws(
   let quadratic = 0;
   elements.forEach((e, i) => {
     const law = laws[i];
-    if (e.kind === 'pipe' && e.hazenWilliams === undefined) {
+    if (e.kind === 'pipe' && e.hazenWilliams === undefined && e.dragReduction === undefined) {
       const key = `${e.bore} ${e.roughness}`;
       const sum = pipes.get(key);
       pipes.set(key, sum ? joined(sum, e) : e);

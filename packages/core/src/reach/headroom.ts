@@ -43,6 +43,8 @@ export interface Largest {
   /** of that margin just before it fails, and its limit */
   value: number | null;
   limit: number | null;
+  /** what would stop it if that were lifted; absent where nothing does */
+  next?: { largest: number; check: CheckCode | 'not-solved'; where: string | null };
   reason?: NoTurn;
 }
 
@@ -148,12 +150,13 @@ export function largestOf(probe: Probe, range: Range = {}): Largest {
   if (!isSolved(present)) return { ...none, reason: 'not-solved' };
   if (now === null) return { ...none, reason: 'no-value' };
   const held = present.result!.margins.filter((m) => m.value !== null && (m.verdict === 'holds' || m.verdict === 'near'));
-  const failing = (x: number): Margin | 'not-solved' | undefined => {
+  const failing = (x: number, but?: Margin): Margin | 'not-solved' | undefined => {
     const s = probe.at(x);
     if (!isSolved(s)) return 'not-solved';
     const bad = held.flatMap((h) => {
       const m = marginIn(s, h.check as CheckCode, h.where);
-      return m?.verdict === 'fails' ? [m] : [];
+      const isLifted = but !== undefined && h.check === but.check && h.where === but.where;
+      return m?.verdict === 'fails' && !isLifted ? [m] : [];
     });
     return bad.sort((a, b) => CHECK_CODES.indexOf(a.check as CheckCode) - CHECK_CODES.indexOf(b.check as CheckCode))[0];
   };
@@ -163,6 +166,8 @@ export function largestOf(probe: Probe, range: Range = {}): Largest {
   const stop = failing(found.bad)!;
   if (stop === 'not-solved') return { ...none, largest: found.good, turns: found.good, check: 'not-solved' };
   const before = marginIn(probe.at(found.good), stop.check as CheckCode, stop.where);
+  const after = lastBefore((x) => failing(x, stop) !== undefined, found.good, high);
+  const then = after && failing(after.bad, stop)!;
   return {
     ...none,
     largest: found.good,
@@ -171,5 +176,14 @@ export function largestOf(probe: Probe, range: Range = {}): Largest {
     where: stop.where,
     value: before?.value ?? null,
     limit: nearestLimit(stop),
+    ...(then === undefined
+      ? {}
+      : {
+          next: {
+            largest: after!.good,
+            check: then === 'not-solved' ? then : (then.check as CheckCode),
+            where: then === 'not-solved' ? null : then.where,
+          },
+        }),
   };
 }

@@ -1,12 +1,21 @@
 import type { CheckedScenario } from '../checks/check.js';
 import { fluidKind } from '../fluids/fluid.js';
 import type { ScenarioResult } from '../results/results.js';
-import type { ScenarioModel } from './model.js';
+import { atSpeed } from '../elements/pump.js';
+import type { ElementDetail, ScenarioModel } from './model.js';
 import { pumpWays } from './pump-ways.js';
 
 /** A solved scenario as the checks see it. */
 export function checkedScenario(model: ScenarioModel, result: ScenarioResult): CheckedScenario {
   return { ...sightOf(model, result), ...pumpWays(model, result) };
+}
+
+/** a pump whose speed follows its duty, with the curve at the speed that was found */
+export function following(e: ElementDetail, model: ScenarioModel, result: ScenarioResult): ElementDetail {
+  const r = result.elements[e.id];
+  if (e.performance || e.read.variableSpeed !== true || !e.pump || r?.kind !== 'pump' || r.flowRatio === null) return e;
+  const nu = r.kinematicViscosity ?? model.fluid.viscosity / model.fluid.density;
+  return { ...e, performance: atSpeed(e.pump, e.read, nu, r.speed!) };
 }
 
 /** The same without what lies before and behind the pumps. */
@@ -21,7 +30,7 @@ export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<Chec
     fluid,
     gravity,
     atmosphere,
-    elements,
+    elements: elements.map((e) => following(e, model, result)),
     points,
     result,
     temperature,

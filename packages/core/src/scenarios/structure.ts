@@ -130,12 +130,13 @@ function referenceProblems(network: NetworkInput): Problem[] {
 }
 
 function holdsPressure(e: ElementModel): boolean {
+  if (e.kind === 'pump') return e.law.kind === 'inlet-pressure';
   return e.kind === 'control-valve' && (e.law.kind === 'outlet-pressure' || e.law.kind === 'inlet-pressure');
 }
 
 /** takes whatever the rest leaves: its drop or gain is an unknown of its own */
 function isFree(e: ElementModel): boolean {
-  if (e.kind === 'pump') return e.law.kind === 'flow' || e.law.kind === 'sought';
+  if (e.kind === 'pump') return e.law.kind === 'flow' || e.law.kind === 'sought' || e.law.kind === 'inlet-pressure';
   if (e.kind === 'device') return e.law.kind === 'sought';
   return e.kind === 'control-valve' && (e.law.kind === 'flow' || e.law.kind === 'sought' || holdsPressure(e));
 }
@@ -185,7 +186,7 @@ function lineEquations(
     const law = 'law' in e ? e.law : undefined;
     if (law?.kind === 'flow' && (e.kind === 'pump' || e.kind === 'control-valve')) equation([e.id], true, [flow]);
     const own = isFree(e) ? [unknown([e.id], true)] : [];
-    if (e.kind === 'control-valve' && law?.kind === 'inlet-pressure') {
+    if (law?.kind === 'inlet-pressure') {
       equation([e.id], true, of);
       of = [flow, ...own];
       owners = [e.id];

@@ -1,4 +1,4 @@
-import { checkedScenario } from './checked.js';
+import { checkedScenario, following } from './checked.js';
 import { marginWorking } from '../checks/judge.js';
 import { isCheckCode } from '../checks/index.js';
 import { ELEMENT_KINDS, elementKind, isElementKind } from '../elements/index.js';
@@ -53,10 +53,11 @@ function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): Keye
   const r = result.elements[id];
   if (!found || !r) return [...pointSteps(scenario, model, result, id), ...pointTemperatureStep(model, result, id)];
   const follows = isFollowed(r);
-  const e = follows ? inItsLiquid(found, r) : found;
+  const own = following(found, model, result);
+  const e = follows ? inItsLiquid(own, r) : own;
   const medium = follows ? mediumAt(model, id, r) : scenario;
   const inlet = placeAt(result, e, 0)?.totalHead ?? null;
-  const own = elementKind(e.kind).working(
+  const steps = elementKind(e.kind).working(
     {
       ...e,
       medium,
@@ -68,13 +69,13 @@ function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): Keye
     r,
   );
   const ends = endSteps(medium, model, result, e);
-  if (!follows) return [...inletHeadStep(model, result, e, inlet), ...own, ...ends];
+  if (!follows) return [...inletHeadStep(model, result, e, inlet), ...steps, ...ends];
   return [
     ...liquidSteps(model, e, r),
     ...inletHeadStep(model, result, e, inlet),
     ...conductanceSteps(e),
     ...temperatureSteps(model, result, e, r),
-    ...summed(own, e),
+    ...summed(steps, e),
     ...ends,
   ];
 }
