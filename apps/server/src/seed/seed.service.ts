@@ -9,6 +9,8 @@ import { WorkPool } from '../work/pool.js';
 import { generateMotors } from './makers/motors.js';
 import { generatePumps } from './makers/pumps.js';
 import { generateValves } from './makers/valves.js';
+import { crudeStudy } from './kelvarra-crude.js';
+import { productsStudy } from './kelvarra-products.js';
 import { networkStudy } from './tarnholt-network.js';
 import { productionStudy } from './tarnholt-production.js';
 import { reinjectionStudy } from './tarnholt-reinjection.js';
@@ -39,7 +41,7 @@ export class SeedService {
 
   private async seedStudies(): Promise<void> {
     if (await this.isSeeded(STUDIES)) return;
-    const documents = [snowmeltStudy(), productionStudy(), networkStudy(), reinjectionStudy()];
+    const documents = [crudeStudy(), productsStudy(), snowmeltStudy(), productionStudy(), networkStudy(), reinjectionStudy()];
     const accepted = await Promise.all(documents.map((d) => this.accepted(d)));
     if (await this.studies.insertAll(accepted, (t) => this.isFirst(STUDIES, t)))
       this.logger.log('the demo plant Tarnholt was put in');
