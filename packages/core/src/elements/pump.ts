@@ -273,7 +273,15 @@ function report(e: SolvedElement): PumpResult {
 
 /** The curve of a pump whose speed follows its duty, at the speed that gives it. */
 function followingAt(e: SolvedElement, produced: number | null): PumpPerformance | undefined {
-  if (e.read.variableSpeed !== true || e.read.mode === 'power' || !e.pump || produced === null || !(e.flow > 0) || !(produced > 0)) return undefined;
+  if (
+    e.read.variableSpeed !== true ||
+    e.read.mode === 'power' ||
+    !e.pump ||
+    produced === null ||
+    !(e.flow > 0) ||
+    !(produced > 0)
+  )
+    return undefined;
   return following(e.pump, e.read, e.fluid.viscosity / e.fluid.density, e.flow, produced);
 }
 

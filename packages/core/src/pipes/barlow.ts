@@ -44,7 +44,7 @@ export function barlowOf(e: Readonly<Record<string, unknown>>): Barlow | undefin
   if (typeof grade !== 'string' || typeof size !== 'string' || typeof e.designPressure === 'number') return undefined;
   const found = pipeDimensions(size, typeof schedule === 'string' ? schedule : (usualSchedule(size) ?? ''));
   if (!found || !Object.hasOwn(GRADES, grade)) return undefined;
-  const number = (key: string, usual: number): number => (typeof e[key] === 'number' ? (e[key]) : usual);
+  const number = (key: string, usual: number): number => (typeof e[key] === 'number' ? e[key] : usual);
   return {
     strength: GRADES[grade]! * 1e6,
     factor: number('designFactor', DESIGN_FACTOR),

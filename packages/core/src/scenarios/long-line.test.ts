@@ -144,7 +144,9 @@ describe('the largest flow', () => {
     const found = largestOf(new Probe(s as never, 'a', input, present));
     expect(found.largest! * 3600).toBeGreaterThan(480);
     const fails = (q: number): string[] =>
-      of(raw({ flow: `${q} m3/s` })).result.margins.filter((m) => m.verdict === 'fails').map((m) => `${m.check}:${m.where}`);
+      of(raw({ flow: `${q} m3/s` }))
+        .result.margins.filter((m) => m.verdict === 'fails')
+        .map((m) => `${m.check}:${m.where}`);
     expect(fails(found.largest! * 0.999)).toEqual([]);
     expect(fails(found.largest! * 1.001)).toEqual([`${found.check}:${found.where}`]);
     const next = found.next!;

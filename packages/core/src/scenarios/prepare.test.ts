@@ -254,3 +254,19 @@ test('a demand behind a loop and the flow that is imposed into it are one too ma
   ]);
   expect(prepareStudy(raw).problems).toMatchObject([{ code: 'over-specified', where: ['P', 'K'] }]);
 });
+
+test('a scenario fixes the flow of a line, or shuts it, by the address of the line', () => {
+  const raw = study(
+    { A: vessel(10), B: vessel(2) },
+    [line('L1', 'A', 'B', [pipe('a'), { id: 'D', kind: 'device', drop: 'solve' }], { flow: '20 m3/h' })],
+    {
+      scenarios: [
+        { id: 'a', fluid: 'water', temperature: '20 C', set: { 'L1.flow': '12 m3/h' } },
+        { id: 'b', fluid: 'water', temperature: '20 C', set: { 'L1.flux': '12 m3/h' } },
+      ],
+    },
+  );
+  const { problems, scenarios } = prepareStudy(raw);
+  expect(problems).toMatchObject([{ path: 'scenarios[1].set.L1.flux', code: 'bad-value' }]);
+  expect(scenarios[0]!.model!.network.lines[0]!.flow! * 3600).toBeCloseTo(12, 9);
+});

@@ -223,6 +223,10 @@ describe('margins', () => {
     // the eye that end suction has behind a nozzle: 0.9 of its bore (`suctionEnergy` is held by itself)
     const energyOf = (more: object): number =>
       (solved(study({ W: { kind: 'well', elevation: '-10 m', restLevel: '-2 m', specificCapacity: '6 m3/h/m' }, U: vessel(20) }, [line('L', 'W', 'U', [pipe('a', 5, 154.1), curvePump, pipe('b', 60, 77.9)])], { pumps: { p: { ...entry, ...more } } })).elements.P as PumpResult).suctionEnergy!; // prettier-ignore
+    // in the density of the liquid over that of its reference: twice the density, twice the energy
+    const dense = (density: number): number =>
+      (solved(study({ W: { kind: 'well', elevation: '-10 m', restLevel: '-2 m', specificCapacity: '6 m3/h/m' }, U: vessel(20) }, [line('L', 'W', 'U', [pipe('a', 5, 154.1), curvePump, pipe('b', 60, 77.9)])], { pumps: { p: { ...entry, eyeDiameter: '90 mm' } }, fluids: { water: { kind: 'constant', density: `${density} kg/m3`, viscosity: '1 mPa.s', vapourPressure: '2 kPa' } } })).elements.P as PumpResult).suctionEnergy!; // prettier-ignore
+    expect(dense(1600) / dense(800)).toBeCloseTo(2, 9);
     expect(energyOf({ suctionBore: '100 mm' }) / energyOf({ eyeDiameter: '90 mm' })).toBeCloseTo(1, 9);
     expect(energyOf({ suctionBore: '100 mm', eyeDiameter: '80 mm' }) / energyOf({ eyeDiameter: '80 mm' })).toBeCloseTo(1, 9);
     // what the well falls by, Q/6, is the well's part of the head; from its rest at −2 m to a level of 1 m over 20 is the lift

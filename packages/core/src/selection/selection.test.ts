@@ -282,4 +282,7 @@ test('nearest to best efficiency: the smaller of the greatest departures from it
   // 0.05 below, 0.12 above, and one whose worst scenario departs by 0.3
   expect(order(at('a', 1.12), at('b', 0.95), at('c', 1, 0.7))).toBe('bac');
   expect(order(at('a', 1.02, null), at('b', 1.02))).toBe('ab');
+  // alike in everything the name decides, whichever comes first
+  expect(order(at('c', 1.02), at('a', 1.02), at('b', 1.02))).toBe('abc');
+  expect(byRank('best-efficiency')(at('a', 1), at('b', 1))).toBe(-1);
 });
