@@ -268,6 +268,7 @@ export { withFlowThrough } from './selection/suppose.js';
 export { SPLIT_AT, splitRange, type SplitStand } from './selection/split-range.js';
 export type { ValveWindow } from './scenarios/valve-window.js';
 export { usable } from './catalogue/find.js';
+export { readGround, type Ground, type GroundOptions, type GroundProblem } from './document/ground.js';
 export { longLine, mainWay, type LongLine, type LongPlace, type Station } from './scenarios/long-line.js';
 export { allowablePressure, GRADES } from './pipes/barlow.js';
 export { typicalMotorEfficiency } from './pumps/typical-motor.js';

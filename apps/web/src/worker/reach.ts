@@ -4,6 +4,7 @@ import type { SweepAsked, Swept } from '../state/sweeps.js';
 import type { FieldAsked, FieldFound } from './around.js';
 import type { CellAsked } from './bringing.js';
 import type { ReachWorkerApi } from './reach.worker.js';
+import type { LongSight } from './longLine.js';
 import type { SuctionFigures } from './suctionFigures.js';
 
 /** Where it is looked for what brings a margin to its limit: in a worker on the page, plainly in a test. */
@@ -19,6 +20,7 @@ export interface ReachWork {
   stopSampling(): void;
   fit(study: Study, addresses: readonly string[]): Promise<{ ok: true; fit: Fit } | { ok: false; reason: NoFit }>;
   field(study: Study, asked: FieldAsked): Promise<FieldFound | null>;
+  longLines(study: Study): Promise<Record<string, LongSight>>;
 }
 
 let made: ReachWork | undefined;
@@ -48,6 +50,7 @@ export function reachWorker(): ReachWork {
     stopSampling: () => void found.stopSampling(),
     fit: (study, addresses) => found.fit(study, addresses),
     field: (study, asked) => found.field(study, asked),
+    longLines: (study) => found.longLines(study),
   };
   return made;
 }

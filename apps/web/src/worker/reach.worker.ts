@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import { Around } from './around.js';
 import { Seeker } from './bringing.js';
+import { longSights } from './longLine.js';
 
 const seeker = new Seeker();
 const around = new Around();
@@ -16,6 +17,7 @@ const api = {
   stopSampling: around.stopSampling.bind(around),
   fit: around.fit.bind(around),
   field: around.field.bind(around),
+  longLines: longSights,
 };
 export type ReachWorkerApi = typeof api;
 

@@ -263,8 +263,6 @@ export const pipe: ElementKind<PipeResult> = {
     ...(e.material !== undefined || e.roughness === undefined ? ['material'] : []),
     'roughness',
     'designPressure',
-    ...(e.designPressure === undefined ? ['grade', 'designFactor'] : []),
-    'dragReduction',
     'maxTemperature',
     'suction',
   ],

@@ -9,6 +9,7 @@ import { ElementChecks } from './ElementChecks.js';
 import { ElementResults } from './ElementResults.js';
 import { boreOf, Entry } from './Entry.js';
 import { FittingsList } from './FittingsList.js';
+import { PipeMore } from './PipeMore.js';
 import { PipeNumbers } from './PipeNumbers.js';
 import { PipeSplit } from './PipeSplit.js';
 import { PointHelp } from './PointHelp.js';
@@ -52,6 +53,7 @@ export function ElementPanel({ id }: { id: string }) {
       {found.kind !== 'line' && <ElementChecks id={id} />}
       {found.kind === 'pipe' && (
         <>
+          <PipeMore id={id} seen={seen} />
           <FittingsList id={id} bore={boreOf(seen)} reynolds={result?.kind === 'pipe' ? result.reynolds : null} />
           <PipeSplit id={id} length={found.entry.length} />
         </>

@@ -1,5 +1,5 @@
 import type { PlaceResult, ScenarioResult, Study } from '@cedar-knot/core';
-import { useMemo, useRef, useState, type MouseEvent } from 'react';
+import { useMemo, useRef, useState, type MouseEvent, type ReactNode } from 'react';
 import { letterOf } from '../../state/address.js';
 import { axisTicks } from '../../ui/ticks.js';
 import type { Shown } from '../../state/studyStore.js';
@@ -16,7 +16,7 @@ import { ProfileReadout, type Spot } from './ProfileReadout.js';
  * The system at its true elevations, drawn from what is typed: pipe, vessels and equipment; over it the hydraulic grade of the
  * active scenario with the others behind; under it the line below which the liquid boils.
  */
-export function Profile() {
+export function Profile({ switcher }: { switcher?: ReactNode }) {
   const typed = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const activeId = useStudy((s) => s.active);
@@ -25,6 +25,7 @@ export function Profile() {
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
   const [spot, setSpot] = useState<Spot | null>(null);
+  const [isEnergy, setEnergy] = useState(false);
   const { zoom, step, whole, keys, drag } = useZoom(box);
   const layout = useMemo(() => {
     const left = LEFT + 22;
@@ -78,6 +79,7 @@ export function Profile() {
             shown={shown}
             activeId={activeId}
             spot={spot}
+            isEnergy={isEnergy}
             clip={zoom.scale > 1 ? LEFT : LEFT - 26}
           />
         </svg>
@@ -94,9 +96,12 @@ export function Profile() {
           onStep={step}
           onWhole={whole}
           drawing={drawing}
+          isEnergy={isEnergy}
+          onEnergy={setEnergy}
           title={`${typed.tag ?? ''} ${typed.title ?? ''}`.trim()}
         />
       )}
+      <div className="no-print absolute top-[5px] right-3">{switcher}</div>
       {spot && <ProfileReadout spot={spot} shown={shown} study={study} width={width} />}
     </section>
   );
@@ -164,11 +169,13 @@ interface DrawingProps {
   shown: Readonly<Record<string, Shown>>;
   activeId: string;
   spot: Spot | null;
+  /** the total head is drawn over the grade */
+  isEnergy: boolean;
   /** where the drawing begins: a first vessel stands over the axis as long as nothing is cut off */
   clip: number;
 }
 
-function Drawing({ study, layout, frame, shown, activeId, spot, clip }: DrawingProps) {
+function Drawing({ study, layout, frame, shown, activeId, spot, isEnergy, clip }: DrawingProps) {
   const display = useDisplay();
   const { width, height, y, ticks } = frame;
   const active = shown[activeId]!;
@@ -256,6 +263,20 @@ function Drawing({ study, layout, frame, shown, activeId, spot, clip }: DrawingP
             </g>
           );
         })}
+        {isEnergy &&
+          study.lines.map((line) => (
+            <polyline
+              key={line.id}
+              points={points(
+                layout.lines.get(line.id)!,
+                placesOf(result, line).map((p) => p.totalHead),
+              )}
+              fill="none"
+              stroke={hue.color}
+              strokeWidth={1.3}
+              strokeDasharray="1.5 2.5"
+            />
+          ))}
         {study.lines.map((line) => (
           <polyline
             key={line.id}

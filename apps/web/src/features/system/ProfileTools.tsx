@@ -1,4 +1,4 @@
-import { Download, Maximize, Minus, Plus, Printer } from 'lucide-react';
+import { Download, Maximize, Minus, Plus, Printer, Waypoints } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
 import { download, fileName, standaloneSvg } from '../../ui/exportSvg.js';
 
@@ -8,10 +8,13 @@ interface ToolsProps {
   onWhole: () => void;
   drawing: RefObject<SVGSVGElement | null>;
   title: string;
+  /** the total head is drawn over the hydraulic grade */
+  isEnergy: boolean;
+  onEnergy: (isEnergy: boolean) => void;
 }
 
 /** Zoom, and the drawing on paper or as a file. */
-export function ProfileTools({ scale, onStep, onWhole, drawing, title }: ToolsProps) {
+export function ProfileTools({ scale, onStep, onWhole, drawing, title, isEnergy, onEnergy }: ToolsProps) {
   const name = `${title || 'study'} profile`;
   const save = (): void => {
     if (!drawing.current) return;
@@ -34,6 +37,12 @@ export function ProfileTools({ scale, onStep, onWhole, drawing, title }: ToolsPr
       </Tool>
       <Tool label="The whole length (0)" onClick={onWhole} disabled={scale <= 1}>
         <Maximize {...size} />
+      </Tool>
+      <Tool
+        label={isEnergy ? 'Leave out the energy line (total head)' : 'Draw the energy line (total head)'}
+        onClick={() => onEnergy(!isEnergy)}
+      >
+        <Waypoints {...size} />
       </Tool>
       <Tool label="Save the profile as SVG" onClick={save}>
         <Download {...size} />

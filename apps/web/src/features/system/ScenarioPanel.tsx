@@ -23,6 +23,14 @@ export function ScenarioPanel() {
     if (value === undefined && !(key in scenario)) return;
     change(`${scenario.name ?? active} ${key}`, [{ op: 'set', path: ['scenarios', index, key], value } satisfies Operation]);
   };
+  // for all of them: one that departs says so in its file
+  const follow = (isFollowed: boolean): void =>
+    void change(isFollowed ? 'Temperature along the way' : 'One temperature everywhere', [
+      { op: 'set', path: ['thermal'], ...(isFollowed ? { value: true } : {}) },
+      ...study.scenarios.flatMap((s, i): Operation[] =>
+        s.thermal === undefined ? [] : [{ op: 'set', path: ['scenarios', i, 'thermal'] }],
+      ),
+    ] as Operation[]);
   const worst = result ? worstMargins(result.margins) : [];
   return (
     <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
@@ -50,6 +58,25 @@ export function ScenarioPanel() {
           onCommit={(v) => put('temperature', v)}
           optional
           mark={<SweepThis address={`${active}.temperature`} label="temperature of the liquid" />}
+        />
+        <label className="col-span-2 flex h-[44px] items-end gap-2 pb-[5px]">
+          <input
+            type="checkbox"
+            checked={scenario.thermal ?? study.thermal === true}
+            onChange={(e) => follow(e.target.checked)}
+          />
+          <span className="text-inkq text-[11.5px]">Temperature along the way, in every scenario</span>
+        </label>
+        <TypedField
+          label="Ambient"
+          name="ambientTemperature"
+          value={scenario.ambientTemperature ?? ''}
+          placeholder={study.site?.ambientTemperature ?? ''}
+          read={(typed) =>
+            readEntry(typed, SCENARIO_FIELDS.ambientTemperature!, scenario.ambientTemperature ?? '10 C', display.system)
+          }
+          onCommit={(v) => put('ambientTemperature', v)}
+          optional
         />
         <label className="col-span-2 flex flex-col">
           <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>

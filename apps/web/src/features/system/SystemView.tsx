@@ -1,8 +1,8 @@
 import { Tabs } from 'radix-ui';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { firstLine, letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
-import { Button } from '../../ui/controls.js';
+import { Button, Segmented } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { Breakdown } from './Breakdown.js';
 import { ElementPanel } from './ElementPanel.js';
@@ -11,12 +11,24 @@ import { LineSheet } from './LineSheet.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { Profile } from './Profile.js';
 import { Equipment } from './Equipment.js';
+import { LongLine } from './long/LongLine.js';
+import { LongTables } from './long/LongTables.js';
+import { useLongLines } from './long/useLongLines.js';
+import { isLongLine } from './long/isLongLine.js';
 
 const TABS = [
   ['sheet', 'Line sheet'],
   ['sizes', 'Line sizes'],
   ['breakdown', 'Breakdown'],
   ['equipment', 'Fluids, pumps, valves'],
+] as const;
+
+const LONG_TABS = [['stations', 'Stations and largest flow'], ...TABS] as const;
+
+type Drawn = 'schematic' | 'distance';
+const DRAWN = [
+  { value: 'schematic', text: 'Schematic' },
+  { value: 'distance', text: 'True distance' },
 ] as const;
 
 function ResultsOf() {
@@ -37,7 +49,13 @@ export function SystemView() {
   const change = useStudy((s) => s.change);
   // the panel follows the choice in a task of its own, so that typing never waits for it
   const selected = useDeferredValue(useStudy((s) => s.selected));
-  const [tab, setTab] = useState<string>('sheet');
+  const study = useStudy((s) => s.study);
+  const [drawn, setDrawn] = useState<Drawn>(() => (isLongLine(study) ? 'distance' : 'schematic'));
+  const [tab, setTab] = useState<string>(drawn === 'distance' ? 'stations' : 'sheet');
+  const choose = (next: Drawn): void => {
+    setDrawn(next);
+    setTab(next === 'distance' ? 'stations' : 'sheet');
+  };
   if (lines.length === 0) {
     return (
       <div className="panel flex flex-1 flex-col items-center justify-center gap-3">
@@ -52,45 +70,89 @@ export function SystemView() {
       </div>
     );
   }
+  const switcher = <Segmented label="How the system is drawn" value={drawn} options={DRAWN} onChange={choose} />;
+  if (drawn === 'distance') return <LongSystem tab={tab} onTab={setTab} switcher={switcher} />;
   return (
     <>
-      <Profile />
-      <div className="flex min-h-0 flex-1 gap-2">
-        <Tabs.Root value={tab} onValueChange={setTab} className="panel flex min-w-0 flex-1 flex-col">
-          <div className="flex h-[32px] flex-none items-center gap-4 px-3">
-            <Tabs.List className="flex h-full gap-5" aria-label="Below the profile">
-              {TABS.map(([value, name]) => (
-                <Tabs.Trigger
-                  key={value}
-                  value={value}
-                  className="text-inkq data-[state=active]:border-cedar data-[state=active]:text-ink h-full border-b-2 border-transparent whitespace-nowrap data-[state=active]:font-semibold"
-                >
-                  {name}
-                </Tabs.Trigger>
-              ))}
-            </Tabs.List>
-            {tab === 'sheet' && <ResultsOf />}
-          </div>
-          <Tabs.Content value="sheet" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-            <LineSheet />
-          </Tabs.Content>
-          <Tabs.Content value="sizes" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-            <LineSizes />
-          </Tabs.Content>
-          <Tabs.Content value="breakdown" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-            <Breakdown />
-          </Tabs.Content>
-          <Tabs.Content value="equipment" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-            <Equipment />
-          </Tabs.Content>
-        </Tabs.Root>
-        {/* sizes take the whole width; beside the others it is always there, so that choosing a row moves nothing under the pointer */}
-        {tab === 'sizes' || tab === 'equipment' ? null : selected === null ? (
-          <ScenarioPanel />
-        ) : (
-          <ElementPanel key={selected} id={selected} />
-        )}
-      </div>
+      <Profile switcher={switcher} />
+      <Below tab={tab} onTab={setTab} tabs={TABS} selected={selected} />
     </>
+  );
+}
+
+/** The system over its true distance: the line as it lies, and under it what its stations do beside all that stands under a profile. */
+function LongSystem({ tab, onTab, switcher }: { tab: string; onTab: (tab: string) => void; switcher: ReactNode }) {
+  const selected = useDeferredValue(useStudy((s) => s.selected));
+  const sights = useLongLines();
+  // a station that is chosen in the drawing is looked at in the sheet
+  useEffect(() => {
+    if (selected !== null && tab === 'stations') onTab('sheet');
+    // only a new choice turns the page
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [selected]);
+  return (
+    <>
+      <LongLine sights={sights} tools={switcher} />
+      <Below tab={tab} onTab={onTab} tabs={LONG_TABS} selected={selected} stations={<LongTables sights={sights} />} />
+    </>
+  );
+}
+
+/** What stands under the drawing: sheets of entries and figures, and the panel of the chosen thing. */
+function Below({
+  tab,
+  onTab,
+  tabs,
+  selected,
+  stations,
+}: {
+  tab: string;
+  onTab: (tab: string) => void;
+  tabs: readonly (readonly [string, string])[];
+  selected: string | null;
+  stations?: ReactNode;
+}) {
+  return (
+    <div className="flex min-h-0 flex-1 gap-2">
+      <Tabs.Root value={tab} onValueChange={onTab} className="panel flex min-w-0 flex-1 flex-col">
+        <div className="flex h-[32px] flex-none items-center gap-4 px-3">
+          <Tabs.List className="flex h-full gap-5" aria-label="Below the profile">
+            {tabs.map(([value, name]) => (
+              <Tabs.Trigger
+                key={value}
+                value={value}
+                className="text-inkq data-[state=active]:border-cedar data-[state=active]:text-ink h-full border-b-2 border-transparent whitespace-nowrap data-[state=active]:font-semibold"
+              >
+                {name}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          {tab === 'sheet' && <ResultsOf />}
+        </div>
+        {stations && (
+          <Tabs.Content value="stations" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+            {stations}
+          </Tabs.Content>
+        )}
+        <Tabs.Content value="sheet" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+          <LineSheet />
+        </Tabs.Content>
+        <Tabs.Content value="sizes" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+          <LineSizes />
+        </Tabs.Content>
+        <Tabs.Content value="breakdown" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+          <Breakdown />
+        </Tabs.Content>
+        <Tabs.Content value="equipment" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
+          <Equipment />
+        </Tabs.Content>
+      </Tabs.Root>
+      {/* sizes take the whole width; beside the others it is always there, so that choosing a row moves nothing under the pointer */}
+      {tab === 'sizes' || tab === 'equipment' || tab === 'stations' ? null : selected === null ? (
+        <ScenarioPanel />
+      ) : (
+        <ElementPanel key={selected} id={selected} />
+      )}
+    </div>
   );
 }
