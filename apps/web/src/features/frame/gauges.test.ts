@@ -34,6 +34,16 @@ describe('gauges', () => {
     // the normal scenario wants something left: 0.8, and near from 0.75
     expect(valve!.scale).toMatchObject({ allow: [0.15, 0.8] });
   });
+  test('without a valve the pressure of the line that is nearest to its limit stands in its place', () => {
+    const made = (value: number, limit: number, where: string): Margin => margin({ check: 'highest-pressure', where, value, limit, nearAbove: 0.95 * limit }); // prettier-ignore
+    const result = { margins: [made(20e5, 60e5, 'a'), made(45e5, 50e5, 'b')] } as unknown as Parameters<typeof gauges>[0];
+    expect(gauges(result, 'P-1')[2]).toMatchObject({
+      label: 'Line p',
+      text: '90 %',
+      value: 45e5,
+      scale: { ticks: [50e5], max: 57.5e5 },
+    });
+  });
   test('what is not judged has no value and no bands', () => {
     const off = pumpedStudy({ op: 'set', path: ['lines', 0, 'elements', 1, 'mode'], value: 'off' });
     const [npsh] = gauges(runStudy(off).scenarios[0]!.result!, 'P-1');

@@ -1,4 +1,4 @@
-import type { CheckCode, ScenarioResult, Verdict } from '@cedar-knot/core';
+import type { CheckCode, Margin, ScenarioResult, Verdict } from '@cedar-knot/core';
 import { scaleOf } from '../entry/gaugeScale.js';
 import type { GaugeScale } from '../../ui/PinGauge.js';
 
@@ -34,9 +34,33 @@ const SHOWN: readonly {
   { check: 'motor-power', label: 'Motor', title: 'motor rating over shaft power', write: (v) => v.toFixed(2), span: [0.8, 2] },
 ];
 
+/** the pipe that stands nearest to what it may see */
+function mostPressed({ margins }: ScenarioResult): Margin | undefined {
+  const share = (m: Margin): number => m.value! / m.limit!;
+  return margins
+    .filter((m) => m.check === 'highest-pressure' && m.value !== null && m.limit !== null)
+    .sort((a, b) => share(b) - share(a))[0];
+}
+
+/** Where no valve stands, the pressure in the line takes its place. */
+function linePressure(m: Margin): Gauge {
+  const share = m.value! / m.limit!;
+  return {
+    label: 'Line p',
+    title: `highest pressure in ${m.where} over what it may see, absolute`,
+    text: percent(share),
+    value: m.value,
+    verdict: m.verdict,
+    scale: scaleOf(m, [0, 1.15 * m.limit!]),
+  };
+}
+
 /** The gauges of a scenario, of the pump that is followed. */
 export function gauges(result: ScenarioResult, pump: string | null): Gauge[] {
+  const hasValve = result.margins.some((m) => m.check === 'valve-opening' && m.value !== null);
+  const line = hasValve ? undefined : mostPressed(result);
   return SHOWN.map(({ check, label, title, write, span }) => {
+    if (check === 'valve-opening' && line) return linePressure(line);
     const isPump = check !== 'valve-opening';
     const margin = result.margins.find((m) => m.check === check && (!isPump || pump === null || m.where === pump));
     const value = margin?.value ?? null;

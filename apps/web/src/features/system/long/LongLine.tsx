@@ -132,9 +132,10 @@ function scalesOf(active: LongSight, sights: LongSights, d: Display, width: numb
     return [low, high];
   };
   const [low, top] = range(['elevation', 'grade'], all);
-  const [, allowed] = range(['allowedHead'], [active]);
+  const [least, allowed] = range(['allowedHead'], [active]);
   // what may stand far above is not let press the rest together
-  const high = Math.max(top, Math.min(allowed, top + 0.8 * (top - low)));
+  const most = top + 0.8 * (top - low);
+  const high = least > most ? top : Math.max(top, Math.min(allowed, most));
   const perMetre = d.value(1, 'length');
   const heads = axisTicks(low * perMetre, high * perMetre, 5).map((t) => t / perMetre);
   const [coldest, hottest] = range(['temperature'], all);
