@@ -7,6 +7,7 @@ import { candidates } from './candidates.js';
 import { curves, profile } from './figures.js';
 import { assumptions, breakdown, calculation, energy, equipment, fluids, lineList, margins, scenarioTable } from './lists.js';
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';
+import { stations } from './stations.js';
 import { MARK, textColumn } from './shown.js';
 
 export interface ReportOptions {
@@ -120,6 +121,8 @@ function sectionsOf(
       return known(curves(c));
     case 'profile':
       return known(profile(c));
+    case 'stations':
+      return known(stations(c));
     case 'breakdown':
       return known(breakdown(c));
     case 'energy':

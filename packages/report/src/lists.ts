@@ -415,6 +415,8 @@ const SHOWN: Readonly<Record<string, Shown>> = {
   suctionEnergy: 'number', inputPower: 'power', motorEfficiency: 'percent', powerFactor: 'number', current: 'current', greatestPower: 'power',
   drop: 'pressureDifference', kv: 'number', cv: 'number', opening: 'percent', chokedDrop: 'pressureDifference', fr: 'number', fp: 'number',
   totalHead: 'head', staticPressure: 'absolutePressure', totalPressure: 'absolutePressure', outflow: 'flow',
+  inletTemperature: 'temperature', outletTemperature: 'temperature', temperature: 'temperature', density: 'density',
+  kinematicViscosity: 'kinematicViscosity', vapourPressure: 'absolutePressure', freeGas: 'percent', heatDuty: 'power',
 }; // prettier-ignore
 
 /** Every figure of every point, line and element in every scenario. */

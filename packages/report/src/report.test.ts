@@ -1,13 +1,15 @@
-import { runStudy, type ScenarioResult, type Study } from '@cedar-knot/core';
+import { runStudy, type PumpResult, type ScenarioResult, type Study } from '@cedar-knot/core';
 import Excel from 'exceljs';
 import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { networkStudy } from '../../../apps/server/src/seed/tarnholt-network.js';
 import { productionStudy } from '../../../apps/server/src/seed/tarnholt-production.js';
+import { crudeStudy } from '../../../apps/server/src/seed/kelvarra-crude.js';
+import { productsStudy } from '../../../apps/server/src/seed/kelvarra-products.js';
 import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
 import { snowmeltStudy } from '../../../apps/server/src/seed/tarnholt-snowmelt.js';
 import { buildReport, contextOf, isPart } from './build.js';
-import { isNumber, PARTS, printed, type NumberCell, type ReportDocument } from './document.js';
+import { isNumber, PARTS, printed, type Block, type NumberCell, type ReportDocument } from './document.js';
 import { chartSvg, styleOf } from './drawing.js';
 import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
 import { ledger } from './lists.js';
@@ -18,6 +20,8 @@ const DEMOS: [string, Study][] = [
   ['production well', productionStudy()],
   ['network', networkStudy()],
   ['snow-melt', snowmeltStudy()],
+  ['long line', productsStudy()],
+  ['crude', crudeStudy()],
 ];
 
 const cellsOf = (report: ReportDocument): NumberCell[] =>
@@ -156,7 +160,7 @@ test('parts stand in the order in which they are asked for, those that the study
   const cover = JSON.stringify(buildReport(own, { parts: ['cover'] }).sections);
   expect(cover).toContain('B. Lund');
   expect(new Set(buildReport(demo).sections.map((s) => s.part))).toEqual(
-    new Set(PARTS.filter((p) => !['revisions', 'candidates'].includes(p) && (p !== 'notes' || demo.notes))),
+    new Set(PARTS.filter((p) => !['revisions', 'candidates', 'stations'].includes(p) && (p !== 'notes' || demo.notes))),
   );
   expect([isPart('curves'), isPart('toString')]).toEqual([true, false]);
 });
@@ -236,4 +240,24 @@ test('in ink nothing on any page has a hue, neither words nor lines of figures; 
 
 test('numbers in print: four figures, whole ones whole', () => {
   expect([printed(290), printed(1234567), printed(0.012345), printed(2950.4), printed(0), printed(NaN), printed(3, 1), printed(1e-7)]).toEqual(['290.0', '1234567', '0.01235', '2950', '0', '–', '3', '1.000e-7']); // prettier-ignore
+});
+
+test('a line across the land: its stations in every scenario with the figures of the results; a plant has no such part', () => {
+  const line = productsStudy();
+  const { scenarios } = runStudy(line);
+  const [section] = buildReport(line, { parts: ['stations'] }, scenarios).sections;
+  expect(section!.blocks.map((b) => b.kind)).toEqual(['figure', 'table', 'table', 'table']);
+  const second = section!.blocks[2] as Extract<Block, { kind: 'table' }>;
+  expect(second.caption).toBe('PS-2');
+  expect(second.rows).toHaveLength(line.scenarios.length);
+  const cells = second.rows[1]!.cells as NumberCell[];
+  const petrol = scenarios.find((s) => s.id === 'petrol')!.result!.elements['PS-2'] as PumpResult;
+  expect(cells[1]).toMatchObject({ value: 54 });
+  expect(cells[4]).toMatchObject({ si: petrol.head, from: 'PS-2.head', scenario: 'petrol' });
+  expect(cells[7]).toMatchObject({ si: petrol.shaftPower, unit: 'kW' });
+  // 800 kW over the 1.10 that its check asks for
+  expect(cells[8]).toMatchObject({ si: expect.closeTo(800e3 / 1.1, 3) as unknown });
+  // standing it gives nothing
+  expect(second.rows[4]!.cells[4]).toBeNull();
+  expect(buildReport(demo, { parts: ['stations'] }).sections).toEqual([]);
 });

@@ -22,12 +22,22 @@ const POINT_FIGURES: readonly ResultFigure[] = [
   { key: 'outflow', label: 'out', dimension: 'flow' },
 ];
 
+/** where temperature or gas is followed along the way */
+const WARM: readonly ResultFigure[] = [
+  { key: 'temperature', label: '', dimension: 'temperature' },
+  { key: 'outletTemperature', label: 'out', dimension: 'temperature' },
+  { key: 'freeGas', label: 'gas %', dimension: 'percent' },
+];
+
+const isKnown = (r: ElementResult | PointResult | undefined, key: string): boolean =>
+  typeof (r as unknown as Readonly<Record<string, unknown>> | undefined)?.[key] === 'number';
+
 /** What an element or a point does in every scenario, by the figures of its kind. */
 export function ElementResults({ id, kind }: { id: string; kind: string }) {
   const study = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const display = useDisplay();
-  const figures = isElementKind(kind) ? (ELEMENT_KINDS[kind] as ElementKind).figures : POINT_FIGURES;
+  const base = isElementKind(kind) ? (ELEMENT_KINDS[kind] as ElementKind).figures : POINT_FIGURES;
   const worked = workedFigures(kind);
   const view = kindView(kind);
   const rows = study.scenarios.map((s, index) => {
@@ -40,6 +50,7 @@ export function ElementResults({ id, kind }: { id: string; kind: string }) {
       loss: element && view && !view.loss.gives ? view.loss.of(element) : null,
     };
   });
+  const figures = [...base, ...WARM.filter((f) => rows.some((r) => isKnown(r.result, f.key)))];
   const hasLoss = rows.some((r) => r.loss !== null);
   const most = Math.max(...rows.map((r) => Math.abs(r.loss ?? 0)), 1e-9);
   return (
