@@ -4,7 +4,14 @@ import { command, expect, settled, test } from './fixtures.js';
 type Head = { id: string; title: string };
 type Solved = { scenarios: { id: string; margins: { check: string; where: string; verdict: string }[] }[] };
 type Headroom = { scenarios: { fouled: { turns: number } } };
-const DEMOS = ['Reinjection transfer', 'Production well W-3', 'Network circulation', 'Snow-melt loop'];
+const DEMOS = [
+  'Reinjection transfer',
+  'Production well W-3',
+  'Network circulation',
+  'Snow-melt loop',
+  'Harbour to Ostermoor, 142 km',
+  'Birk gathering line',
+];
 
 test('margins of every demo study: as often near, failing and held as the command solves', async ({ page }) => {
   test.slow();

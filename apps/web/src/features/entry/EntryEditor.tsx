@@ -72,6 +72,8 @@ export function EntryTables({ fields, entry, onPut: put }: { fields: Fields; ent
     (key === 'curve' && entry.curves !== undefined) ||
     (key === 'table' && entry.characteristic !== 'table' && entry.table === undefined) ? null : key === 'curves' ? (
       <Diameters key={key} of={f.of} rows={(entry.curves ?? []) as RawEntry[]} onRows={(rows) => put(['curves'], rows)} />
+    ) : key === 'viscosities' && !f.required ? (
+      <Measured key={key} field={f} rows={entry[key] as RawEntry[] | undefined} onRows={(rows) => put([key], rows)} />
     ) : (
       <RowsTable
         key={key}
@@ -81,6 +83,34 @@ export function EntryTables({ fields, entry, onPut: put }: { fields: Fields; ent
         onRows={(rows) => put([key], rows)}
       />
     ),
+  );
+}
+
+/** viscosities that were measured, in place of a correlation; or none */
+function Measured({
+  field,
+  rows,
+  onRows,
+}: {
+  field: Extract<Field, { type: 'list' }>;
+  rows: readonly RawEntry[] | undefined;
+  onRows: (rows: RawEntry[] | undefined) => void;
+}) {
+  const begin = [
+    { temperature: '20 C', kinematicViscosity: '20 cSt' },
+    { temperature: '50 C', kinematicViscosity: '8 cSt' },
+  ];
+  return (
+    <>
+      {rows && <RowsTable label={field.label ?? 'viscosities'} field={field} rows={rows} onRows={onRows} />}
+      <button
+        type="button"
+        onClick={() => onRows(rows ? undefined : begin)}
+        className="text-cedar self-start text-[12px] hover:underline"
+      >
+        {rows ? 'By its gravity instead' : 'Give two measured viscosities'}
+      </button>
+    </>
   );
 }
 

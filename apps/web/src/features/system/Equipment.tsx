@@ -1,4 +1,4 @@
-import type { Operation, RawEntry } from '@cedar-knot/core';
+import { fluidKind, type Operation, type RawEntry } from '@cedar-knot/core';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -106,6 +106,28 @@ function Add({ list, one, onAdd }: { list: EquipmentList; one: string; onAdd: (k
   );
 }
 
+/** by which equation each property of a fluid is worked out, and what of it no printed figure was there to check */
+function Sources({ kind }: { kind: unknown }) {
+  const sources = fluidKind(kind)?.sources;
+  if (!sources) return null;
+  const names = { density: 'density', viscosity: 'viscosity', vapourPressure: 'vapour pressure', specificHeat: 'specific heat' };
+  return (
+    <dl className="text-inkq grid grid-cols-[104px_1fr] gap-x-2 text-[12px] leading-4">
+      {Object.entries(names).map(([key, name]) => {
+        const source = sources[key as keyof typeof sources];
+        return (
+          source && (
+            <div key={key} className="contents">
+              <dt>{name}</dt>
+              <dd className="text-ink2">{source}</dd>
+            </div>
+          )
+        );
+      })}
+    </dl>
+  );
+}
+
 /** all entries of one thing, with its curve drawn as it is typed */
 function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
   const study = useStudy((s) => s.study);
@@ -136,6 +158,7 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
         <EntryFields of={id} fields={fields} entry={entry} onPut={put} />
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-3">
+        {list === 'fluids' && <Sources kind={entry.kind} />}
         {list === 'pumps' && <CurvePicture entry={entry} />}
         {list === 'valves' && <RecoveryTable fields={fields} entry={entry} onPut={(rows) => put(['flTable'], rows)} />}
         <EntryTables fields={fields} entry={entry} onPut={put} />

@@ -17,7 +17,12 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
   const rows = (seen.profile ?? []) as { distance: string; elevation: string }[];
   const heights = rows.map((r) => quantityOf(r.elevation, 'length') ?? NaN);
   const put = (label: string, value: unknown): void => void change(`${id} ${label}`, setShared(study, id, 'profile', value));
-  const range = (of: (a: number, b: number) => number): string => display.number(heights.reduce(of), 'length', 4);
+  const range = (of: (a: number, b: number) => number): string =>
+    display.number(
+      heights.reduce((a, b) => of(a, b)),
+      'length',
+      4,
+    );
   return (
     <div className="text-[12px]">
       <p>

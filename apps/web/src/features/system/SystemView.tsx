@@ -92,7 +92,7 @@ function LongSystem({ tab, onTab, switcher }: { tab: string; onTab: (tab: string
   }, [selected]);
   return (
     <>
-      <LongLine sights={sights} tools={switcher} />
+      <LongLine sights={sights} tools={switcher} isHigh={tab === 'stations'} />
       <Below tab={tab} onTab={onTab} tabs={LONG_TABS} selected={selected} stations={<LongTables sights={sights} />} />
     </>
   );

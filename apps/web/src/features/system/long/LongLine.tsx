@@ -12,8 +12,10 @@ import { corners, lowestOver, valueAt, type LongFigure } from './places.js';
 import type { LongSights } from './useLongLines.js';
 
 const PAD = { left: 52, right: 92, top: 40, bottom: 20 };
-/** of the strip of temperatures below the heights, px, with the row of names between */
-const STRIP = 66;
+/** of the strip of temperatures below the heights, px, in a high and in a low drawing, with the row of names between */
+const STRIPS = [66, 40] as const;
+/** of the whole drawing, px */
+const HEIGHTS = [386, 274] as const;
 const NAMES = 24;
 /** under the lowest height, px */
 const ROOM = 11;
@@ -35,7 +37,7 @@ interface Scales {
  * The main way as it lies, over its true distance: ground, hydraulic grade of every scenario in metres of its own liquid, what the line
  * may see, where the liquid boils, and its temperature.
  */
-export function LongLine({ sights, tools }: { sights: LongSights | null; tools: ReactNode }) {
+export function LongLine({ sights, tools, isHigh }: { sights: LongSights | null; tools: ReactNode; isHigh: boolean }) {
   const study = useStudy((s) => s.study);
   const activeId = useStudy((s) => s.active);
   const select = useStudy((s) => s.select);
@@ -65,7 +67,11 @@ export function LongLine({ sights, tools }: { sights: LongSights | null; tools: 
     event.stopPropagation();
   };
   return (
-    <section aria-label="Long line" className="panel flex min-h-0 overflow-hidden" style={{ height: 386, flex: 'none' }}>
+    <section
+      aria-label="Long line"
+      className="panel flex min-h-0 overflow-hidden"
+      style={{ height: HEIGHTS[isHigh ? 0 : 1], flex: 'none' }}
+    >
       <div className="relative min-w-0 flex-1" ref={box}>
         <div className="absolute top-1.5 right-3 left-3 flex items-center gap-2">
           <h2 className="text-[14px] font-semibold">Long line</h2>
@@ -140,20 +146,21 @@ function scalesOf(active: LongSight, sights: LongSights, d: Display, width: numb
   const heads = axisTicks(low * perMetre, high * perMetre, 5).map((t) => t / perMetre);
   const [coldest, hottest] = range(['temperature'], all);
   const isWarm = hottest >= coldest;
-  const bottom = height - PAD.bottom - (isWarm ? STRIP + NAMES : NAMES);
+  const strip = height > HEIGHTS[1] ? STRIPS[0] : STRIPS[1];
+  const bottom = height - PAD.bottom - (isWarm ? strip + NAMES : NAMES);
   const linear = (from: readonly number[], a: number, b: number): ((v: number) => number) => {
     const [first, last] = [from[0]!, from.at(-1)!];
     return (v) => a + ((v - first) / (last - first || 1)) * (b - a);
   };
   const temperatures = isWarm ? axisTicks(d.value(coldest, 'temperature') - 2, d.value(hottest, 'temperature') + 2, 3) : [];
-  const strip = linear(temperatures, height - PAD.bottom, height - PAD.bottom - STRIP + 8);
+  const warm = linear(temperatures, height - PAD.bottom, height - PAD.bottom - strip + 8);
   const unit = perUnit(d);
   const distances = axisTicks(0, active.length / unit, 8).filter((t) => t * unit <= active.length * 1.0001);
   return {
     x: (c) => PAD.left + (c / (active.length || 1)) * (width - PAD.left - PAD.right),
     // a little room under the lowest height, for what stands there
     y: linear(heads, bottom - ROOM, PAD.top),
-    t: isWarm ? (k) => strip(d.value(k, 'temperature')) : null,
+    t: isWarm ? (k) => warm(d.value(k, 'temperature')) : null,
     heads,
     temperatures,
     distances,
@@ -276,7 +283,7 @@ function Drawing({ study, sights, active, activeId, scales, size, place, isEnerg
         <path d={paths.grade} fill="none" stroke={hue.color} strokeWidth={2.6} strokeLinejoin="round" />
       </g>
       <line x1={PAD.left} x2={right} y1={bottom} y2={bottom} stroke="var(--line-strong)" />
-      <Stations active={active} scales={scales} onChoose={onChoose} />
+      <Stations active={active} sights={sights} scales={scales} onChoose={onChoose} />
       <Sections active={active} scales={scales} study={study} />
       {t && (
         <g>
@@ -285,7 +292,14 @@ function Drawing({ study, sights, active, activeId, scales, size, place, isEnerg
               {v}
             </text>
           ))}
-          <rect x={PAD.left} y={bottom + NAMES} width={right - PAD.left} height={STRIP} fill="var(--panel-quiet)" opacity={0.6} />
+          <rect
+            x={PAD.left}
+            y={bottom + NAMES}
+            width={right - PAD.left}
+            height={height - PAD.bottom - bottom - NAMES}
+            fill="var(--panel-quiet)"
+            opacity={0.6}
+          />
           {paths.others.map((o) => {
             const style = lineStyle(index(o.id));
             return <path key={o.id} d={o.t} fill="none" stroke={style.color} strokeWidth={1.3} strokeDasharray={style.dash} />;
@@ -400,7 +414,17 @@ function EndLabel({ end, x, index, isActive, text }: { end: End; x: number; inde
 }
 
 /** Where pumps stand, what they lift to, and what they may give there. */
-function Stations({ active, scales, onChoose }: { active: LongSight; scales: Scales; onChoose: (id: string) => void }) {
+function Stations({
+  active,
+  sights,
+  scales,
+  onChoose,
+}: {
+  active: LongSight;
+  sights: LongSights;
+  scales: Scales;
+  onChoose: (id: string) => void;
+}) {
   const d = useDisplay();
   const { x, y } = scales;
   return (
@@ -410,6 +434,8 @@ function Stations({ active, scales, onChoose }: { active: LongSight; scales: Sca
         const px = x(s.chainage);
         const py = y(s.elevation);
         const grade = valueAt(active, 'grade', s.chainage);
+        // over the grades of all, so that none runs through what is written
+        const top = Math.max(...Object.values(sights).map((o) => valueAt(o, 'grade', s.chainage) || -Infinity), grade);
         const allowed = valueAt(active, 'allowed', s.chainage);
         const isRunning = s.head !== null && s.head > 0;
         return (
@@ -432,7 +458,7 @@ function Stations({ active, scales, onChoose }: { active: LongSight; scales: Sca
             />
             {isRunning && (
               <>
-                <text x={px + 8} y={y(grade) - 5} fontSize={11.5} className="halo" fill="var(--ink)">
+                <text x={px + 8} y={Math.max(PAD.top + 8, y(top) - 5)} fontSize={11.5} className="halo" fill="var(--ink)">
                   <tspan fontWeight={600}>
                     {s.discharge === null ? '–' : d.number(s.discharge - active.atmosphere, 'pressure')}
                   </tspan>

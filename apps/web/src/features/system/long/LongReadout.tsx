@@ -45,6 +45,7 @@ export function LongReadout({ sights, place }: { sights: LongSights; place: numb
   const elevation = sights[active] ? valueAt(sights[active], 'elevation', place) : NaN;
   return (
     <aside
+      tabIndex={0}
       aria-label="Place along the line"
       className="border-soft flex w-[238px] flex-none flex-col overflow-y-auto border-l px-3 py-2 text-[12px]"
     >
