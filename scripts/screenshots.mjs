@@ -107,10 +107,12 @@ await settle(unsure, 8000);
 await shot(unsure, '08-uncertainty');
 await unsure.request.delete(`${address}/api/studies/${copied.id}`);
 
-const network = await page();
-await network.goto(`${address}/studies/${study('Network circulation')}/system`);
-await settle(network);
-await shot(network, '07-network');
+const long = await page();
+await long.goto(`${address}/studies/${study('Harbour to Ostermoor, 142 km')}/system`);
+// the last product's largest flow is found last
+await long.getByRole('row', { name: /PS-2 standing.*then/ }).waitFor({ timeout: 60_000 });
+await settle(long, 400);
+await shot(long, '07-long-line');
 
 const printed = await page();
 await printed.goto(`${address}/studies/${study('Reinjection transfer')}/report`);

@@ -192,7 +192,13 @@ export class Reader {
 
   private list(raw: unknown, field: Field & { type: 'list' }, path: string, where: string[]): Read[] | undefined {
     if (!this.isList(raw, path, where, field.least, field.most)) return undefined;
-    return raw.map((r, i) => this.record(r, field.of, `${path}[${i}]`, where));
+    const kept = longLists.get(raw);
+    if (kept?.of === field.of) return kept.rows;
+    const before = this.problems.length;
+    const rows = raw.map((r, i) => this.record(r, field.of, `${path}[${i}]`, where));
+    const isPlain = Object.values(field.of).every((f) => f.type === 'quantity' && f.dimension === 'length');
+    if (raw.length >= LONG_LIST && isPlain && this.problems.length === before) longLists.set(raw, { of: field.of, rows });
+    return rows;
   }
 
   isList(raw: unknown, path: string, where: string[], least: number, most: number): raw is unknown[] {
@@ -236,6 +242,13 @@ export class Reader {
     return read.length === 1 ? [read[0]!, read[0]!] : read;
   }
 }
+
+/**
+ * Long lists of lengths by the list as written: a study is read as a whole and then for its scenarios, and the ground of a long line is most of
+ * it. Nothing of the site or the liquid is in a length. What is kept is shared and not to be changed.
+ */
+const longLists = new WeakMap<object, { of: Fields; rows: Read[] }>();
+const LONG_LIST = 100;
 
 /** found once for each table of fields */
 const required = new WeakMap<Fields, string[]>();

@@ -392,7 +392,8 @@ class Along {
     const ambient = heat.ambient ?? at.temperature;
     const heights = heightsOf(e, elevation, rise, n);
     const cells = new Array<Cell>(n);
-    let t = at.temperature;
+    // what stands in a pipe that loses heat is in the end as cold as what is around it
+    let t = flow === 0 && along.isThermal && heat.conductance ? ambient : at.temperature;
     let p = at.pressure;
     let gain = 1;
     let weight = 0;

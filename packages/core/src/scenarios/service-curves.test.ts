@@ -246,3 +246,34 @@ test('at a flow that the rest of the system cannot give there is no head; the po
   expect(points[1]!.npsha).toBeNull();
   expect(points[2]!.head).toBeCloseTo(points[0]!.head!, 9);
 });
+
+test('where the liquid is followed the curve is drawn through flows that were solved, and passes the duty; a pump that follows it is drawn at its speed', () => {
+  const { scenarios } = runStudy({
+    ...study(
+      { T: vessel(0, 5, { temperature: '70 C' }), U: vessel(20) },
+      [
+        line('L', 'T', 'U', [
+          { id: 'P', kind: 'pump', mode: 'flow', flow: '60 m3/h', pump: 'p', variableSpeed: true },
+          { ...pipe('a', 800, 154.1), u: '20 W/m2/K' },
+        ]),
+      ],
+      { thermal: true, site: { ambientTemperature: '5 C' } },
+    ),
+  });
+  const curves = serviceCurves(scenarios, 'P');
+  const { model, result } = scenarios[0]!;
+  const p = result!.elements.P as PumpResult;
+  const [drawn] = curves.scenarios;
+  curves.flows.forEach((q, i) => {
+    if (i % 7 !== 3) return;
+    const [exact] = systemCurve(model!, result!, 'P', [q]);
+    expect(drawn!.head[i]! / exact!.head!).toBeCloseTo(1, 2.5);
+    expect(drawn!.npsha[i]! / exact!.npsha!).toBeCloseTo(1, 2.5);
+  });
+  // affinity: the drawn curve meets the duty at the speed that was found
+  const [trace] = curves.pumps;
+  expect(trace!.speed).toBeCloseTo(p.speed, 9);
+  const k = trace!.flow.findIndex((q) => q > p.flow);
+  expect(trace!.head[k - 1]!).toBeGreaterThan(p.head);
+  expect(trace!.head[k]!).toBeLessThan(p.head);
+});

@@ -2,7 +2,9 @@ import { PumpPerformance, type PumpSetting } from '../pumps/pump.js';
 import { regionsOf } from '../checks/flow-region.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { SolvedScenario } from './run.js';
-import { systemCurve } from './system-curve.js';
+import { Pchip } from '../numerics/pchip.js';
+import { following } from './checked.js';
+import { systemCurve, type CurvePoint, type ValveStand } from './system-curve.js';
 
 /** System head curves of one scenario against the flow through the pump, on the flows of `ServiceCurves.flows`. */
 export interface ScenarioTrace {
@@ -55,13 +57,17 @@ const TRACE_POINTS = 41;
  */
 export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string, points = 61): ServiceCurves {
   const solved = scenarios.filter((s) => s.model && s.result && s.result.status !== 'failed');
-  const detail = (s: SolvedScenario): ElementDetail | undefined => s.model!.elements.find((e) => e.id === pump);
+  // one whose speed follows its duty is drawn as it runs
+  const detail = (s: SolvedScenario): ElementDetail | undefined => {
+    const e = s.model!.elements.find((x) => x.id === pump);
+    return e && following(e, s.model!, s.result!);
+  };
   const last = axisEnd(solved, pump);
   const flows = Array.from({ length: points }, (_, i) => (last * i) / (points - 1));
   const traces = solved.map((s): ScenarioTrace => {
-    const found = systemCurve(s.model!, s.result!, pump, flows);
+    const found = tracedCurve(s, pump, flows, 'found');
     const controls = s.model!.elements.some((e) => e.kind === 'control-valve');
-    const bare = controls ? systemCurve(s.model!, s.result!, pump, flows, 'left-out') : found;
+    const bare = controls ? tracedCurve(s, pump, flows, 'left-out') : found;
     return { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
   });
   const first = solved.find((s) => detail(s)?.performance);
@@ -76,6 +82,26 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
     made: first ? madeTraces(detail(first)!.performance!) : [],
     rated: rated ?? null,
   };
+}
+
+/** every so many flows are solved where the liquid is followed along its way; between them the curve is drawn through */
+const EVERY = 4;
+
+/** A system curve to be drawn. */
+function tracedCurve(s: SolvedScenario, pump: string, flows: readonly number[], valves: ValveStand): CurvePoint[] {
+  const curve = (at: readonly number[]): CurvePoint[] => systemCurve(s.model!, s.result!, pump, at, valves);
+  if (!s.model!.network.along) return curve(flows);
+  const last = flows.length - 1;
+  const knots = curve(flows.filter((_, i) => i % EVERY === 0 || i === last));
+  const known = knots.filter((k) => k.head !== null && k.npsha !== null);
+  if (known.length < 3) return flows.map((flow) => knots.find((k) => k.flow === flow) ?? { flow, head: null, npsha: null });
+  const at = known.map((k) => k.flow);
+  const [head, npsha] = [new Pchip(at, known.map((k) => k.head!)), new Pchip(at, known.map((k) => k.npsha!))]; // prettier-ignore
+  return flows.map((flow) =>
+    flow < at[0]! || flow > at.at(-1)!
+      ? { flow, head: null, npsha: null }
+      : { flow, head: head.value(flow), npsha: npsha.value(flow) },
+  );
 }
 
 /** the axis ends a little beyond the longest curve and the greatest flow found */
