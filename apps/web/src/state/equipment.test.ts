@@ -16,7 +16,9 @@ test('whatever an entry begins with can be worked with: a study that takes it is
     const of = { ...taken, scenarios: taken.scenarios.map((s) => ({ ...s, fluid: 'new' })) };
     const { problems } = prepareStudy(of);
     expect([kind, problems.filter((p) => p.path.startsWith('fluids'))]).toEqual([kind, []]);
-    expect([kind, runStudy(of).scenarios[0]!.result?.status]).toEqual([kind, 'solved']);
+    // at so little pressure the gas of crude fills the pump: the valve cannot pass what it is set to
+    const status = kind === 'crude' ? 'limited' : 'solved';
+    expect([kind, runStudy(of).scenarios[0]!.result?.status]).toEqual([kind, status]);
     liquids++;
   }
   expect(liquids).toBeGreaterThan(3);

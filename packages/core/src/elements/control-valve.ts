@@ -252,7 +252,7 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   e.limit();
   const state = e.state === State.Shut ? 'shut' : 'open';
   if (law.kind === 'flow') {
-    e.say(finding('set-point-missed', e.id, { mode: 'flow', set: law.flow, found: r.flow, state }));
+    e.say(finding('set-point-missed', e.id, { mode: 'flow', set: law.flow, found: e.setFlow, state }));
     return;
   }
   const found = (law.kind === 'outlet-pressure' ? r.outletPressure : r.inletPressure) ?? NaN;

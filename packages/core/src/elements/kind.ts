@@ -48,6 +48,8 @@ export interface SolvedElement {
   atmosphere: number;
   /** of the liquid in it, m³/s */
   flow: number;
+  /** the same in the measure in which a flow is set: of the scenario's liquid for one that was entered as a mass, or that gives way */
+  setFlow: number;
   /** the liquid in it where it is followed along its way */
   local: LocalState | undefined;
   /** density of the scenario's liquid, to which total heads of the solution refer */

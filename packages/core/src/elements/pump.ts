@@ -425,7 +425,7 @@ const shortForm: ShortForm = {
   vocabulary: ['flow', 'head', 'power', 'efficiency', 'off', 'running', 'stages', 'diameter', 'speed', 'wear', 'impeller'],
   pieces: [
     quantityPiece('flow', 'flow', 'flow', { mode: 'flow' }),
-    quantityPiece('pressure', 'pressure', 'suction(?: pressure)?|holds', { mode: 'inlet-pressure' }),
+    quantityPiece('pressure', 'pressure', 'suction(?: pressure)?|holds', { mode: 'inlet-pressure' }, true),
     quantityPiece('shaftPower', 'power', 'shaft power|power', { mode: 'power' }),
     efficiency,
     wear,

@@ -176,6 +176,10 @@ test('all defaults of elements, pinned', () => {
   );
   expect(Object.fromEntries(found)).toEqual({
     'pipe.roughness': '0.05 mm',
+    'pipe.designFactor': 0.72,
+    'pipe.jointFactor': 1,
+    'pipe.dragReduction': 0,
+    'pump.variableSpeed': false,
     'pump.running': 1,
     'pump.wear': 0,
     'pump.viscosityCorrection': true,

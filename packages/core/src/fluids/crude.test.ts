@@ -231,6 +231,34 @@ describe('a line of crude', () => {
       { path: 'fluids.oil.gradient', detail: { reason: 'gradient-in-network' } },
     ]);
   });
+  test('a valve holds the liquid at the surface, whatever gas passes with it; what it misses is told in the same measure', () => {
+    const held = (flow: string, kv: number) =>
+      solved(
+        study(
+          {
+            S: { kind: 'pressure', elevation: '0 m', pressure: '40 bar(g)' },
+            T: { kind: 'pressure', elevation: '0 m', pressure: '15 bar(g)' },
+          },
+          [
+            line('A', 'S', 'T', [
+              pipe('a', 500, 200),
+              { id: 'v', kind: 'control-valve', mode: 'flow', flow, valve: 'v' },
+              pipe('b', 500, 200),
+            ]),
+          ],
+          { fluids: { oil: FLUID }, valves: { v: { ratedKv: kv } }, scenarios: [{ id: 'a', fluid: 'oil', temperature: '50 C' }] },
+        ),
+      );
+    const met = held('120 m3/h', 200);
+    expect(met.status).toBe('solved');
+    expect(met.lines.A!.surfaceFlow! * 3600).toBeCloseTo(120, 6);
+    expect(met.elements.v!.flow * 3600).toBeGreaterThan(150);
+    const missed = held('120 m3/h', 30);
+    const said = missed.findings.find((f) => f.code === 'set-point-missed')!.values;
+    expect([missed.status, said.set]).toEqual(['limited', 120 / 3600]);
+    expect(said.found).toBeCloseTo(missed.lines.A!.surfaceFlow!, 12);
+    expect(said.found as number).toBeLessThan(120 / 3600);
+  });
   test('warm, it cools on its way, and needs a temperature', () => {
     const s = { ...raw('160 bar(g)'), thermal: true, site: { ambientTemperature: '4 C' } } as Record<string, unknown>;
     const cool = JSON.parse(JSON.stringify(s).replace('"length":"6000 m"', '"length":"6000 m","u":"10 W/m2/K"')) as object;

@@ -1,10 +1,10 @@
 import { elementKind } from '../elements/index.js';
 import { finite } from '../elements/kind.js';
-import { State } from '../elements/model.js';
+import { State, type ElementModel } from '../elements/model.js';
 import type { Finding } from '../issues/issues.js';
 import { chokedDropOf } from '../network/conditions.js';
 import type { CompiledLine } from '../network/line.js';
-import type { LineSolution } from '../network/types.js';
+import type { LineSolution, NetworkInput } from '../network/types.js';
 import type { ElementResult } from '../results/results.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 
@@ -13,6 +13,12 @@ export interface Heard {
   say: (f: Finding) => void;
   /** the scenario is solved, but not as it was asked for */
   limit: () => void;
+}
+
+/** a flow that it holds is a mass, in volumes of the scenario's liquid */
+function isSetInReference(own: ElementModel, { along }: NetworkInput): boolean {
+  const law = 'law' in own ? own.law : undefined;
+  return law?.kind === 'flow' && (law.isReference ?? along?.isCompressible === true);
 }
 
 /**
@@ -55,6 +61,7 @@ export function reportElement(
     gravity: network.gravity,
     atmosphere: network.atmosphere,
     flow: s.flow === 0 ? 0 : s.flow * ratio,
+    setFlow: isSetInReference(own, network) ? s.flow : s.flow * ratio,
     headLoss: finite(local ? (s.losses[e.index]! - local.weight) * ratio : s.losses[e.index]!),
     inletPressure: pressure(0),
     outletPressure: pressure(1),

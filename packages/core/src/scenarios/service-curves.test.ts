@@ -1,3 +1,4 @@
+import type { PumpResult } from '../results/results.js';
 import { junction, line, pipe, PUMP, study, vessel } from '../test/studies.js';
 import { runStudy } from './run.js';
 import { serviceCurves } from './service-curves.js';

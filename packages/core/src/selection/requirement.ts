@@ -18,6 +18,9 @@ export interface ScenarioRequirement extends Requirement {
  */
 function flowAsked(model: ScenarioModel, result: ScenarioResult, pump: string): number | undefined {
   const own = model.elements.find((e) => e.id === pump)!;
+  // what is entered elsewhere, or as a mass, is another volume at the pump
+  const followed = model.network.along && result.status === 'solved' ? result.elements[pump]!.flow : 0;
+  if (followed > 0) return followed;
   if (own.read.mode === 'flow' && typeof own.read.flow === 'number') return own.read.flow;
   const line = model.network.lines[own.line]!;
   for (const e of model.elements) {
