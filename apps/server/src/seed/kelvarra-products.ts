@@ -72,7 +72,15 @@ export function productsStudy(): Study {
     specificHeat: '2 kJ/kg/K',
     ...more,
   });
-  const scenario = (id: string, name: string, fluid: string, flow: string, hours: number, more: object = {}, set: object = {}) => ({
+  const scenario = (
+    id: string,
+    name: string,
+    fluid: string,
+    flow: string,
+    hours: number,
+    more: object = {},
+    set: object = {},
+  ) => ({
     id,
     name,
     fluid,
@@ -93,10 +101,22 @@ export function productsStudy(): Study {
     thermal: true,
     site: { ambientTemperature: '6 C' },
     fluids: {
-      'gas-oil': product('Gas oil', 'fuel', '845 kg/m3', '5.2 cSt', '2.3 cSt', { vapourPressure: '0.5 kPa(a)', pourPoint: '-15 C' }),
-      petrol: product('Petrol', 'gasoline', '745 kg/m3', '0.70 cSt', '0.48 cSt', { vapourPressure: '55 kPa(a)', pourPoint: '-50 C' }),
-      kerosene: product('Kerosene', 'jet', '800 kg/m3', '1.80 cSt', '1.00 cSt', { vapourPressure: '1 kPa(a)', pourPoint: '-47 C' }),
-      'heating-oil': product('Heating oil', 'fuel', '920 kg/m3', '95 cSt', '16 cSt', { vapourPressure: '0.2 kPa(a)', pourPoint: '3 C' }),
+      'gas-oil': product('Gas oil', 'fuel', '845 kg/m3', '5.2 cSt', '2.3 cSt', {
+        vapourPressure: '0.5 kPa(a)',
+        pourPoint: '-15 C',
+      }),
+      petrol: product('Petrol', 'gasoline', '745 kg/m3', '0.70 cSt', '0.48 cSt', {
+        vapourPressure: '55 kPa(a)',
+        pourPoint: '-50 C',
+      }),
+      kerosene: product('Kerosene', 'jet', '800 kg/m3', '1.80 cSt', '1.00 cSt', {
+        vapourPressure: '1 kPa(a)',
+        pourPoint: '-47 C',
+      }),
+      'heating-oil': product('Heating oil', 'fuel', '920 kg/m3', '95 cSt', '16 cSt', {
+        vapourPressure: '0.2 kPa(a)',
+        pourPoint: '3 C',
+      }),
     },
     pumps: { 'larch-6': pump(6, '1000 kW'), 'larch-5': pump(5, '800 kW'), 'larch-4': pump(4, '630 kW') },
     valves: {},
@@ -129,7 +149,10 @@ export function productsStudy(): Study {
         name: 'PS-3 to Ostermoor',
         from: 'S-3',
         to: 'T-20',
-        elements: [station('PS-3', 'PS-3', held), { ...section('L-13', 'Moor', STATIONS[2], END, '52 bar(g)'), fittings: [{ type: 'exit' }] }],
+        elements: [
+          station('PS-3', 'PS-3', held),
+          { ...section('L-13', 'Moor', STATIONS[2], END, '52 bar(g)'), fittings: [{ type: 'exit' }] },
+        ],
       },
     ],
     scenarios: [

@@ -273,8 +273,8 @@ test('where the liquid is followed the curve is drawn through flows that were so
   });
   // affinity: the drawn curve meets the duty at the speed that was found
   const [trace] = curves.pumps;
-  expect(trace!.speed).toBeCloseTo(p.speed, 9);
+  expect(trace!.speed).toBeCloseTo(p.speed!, 9);
   const k = trace!.flow.findIndex((q) => q > p.flow);
-  expect(trace!.head[k - 1]!).toBeGreaterThan(p.head);
-  expect(trace!.head[k]!).toBeLessThan(p.head);
+  expect(trace!.head[k - 1]).toBeGreaterThan(p.head!);
+  expect(trace!.head[k]!).toBeLessThan(p.head!);
 });
