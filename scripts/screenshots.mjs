@@ -29,7 +29,8 @@ await home.reload();
 // the page was handed the key of the API
 const list = await (await home.request.get(`${address}/api/studies`)).json();
 const study = (title) => list.find((s) => s.title === title).id;
-await settle(home);
+// the cards work out their own verdicts
+await settle(home, 8000);
 await shot(home, '01-studies');
 
 const system = await page();

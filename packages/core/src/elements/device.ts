@@ -106,6 +106,8 @@ function tableLaw(id: string, e: Entries, context: BuildContext): DeviceModel['l
 }
 
 function pointLaw(id: string, e: Entries, context: BuildContext): DeviceModel['law'] | undefined {
+  // a heater or cooler of which nothing else is said takes no pressure
+  if (e.drop === undefined && (isKnown(e.duty) || isKnown(e.outletTemperature))) return { kind: 'fixed', drop: 0 };
   if (lacks(id, e, ['drop'], context)) return undefined;
   if (e.drop === 'solve') return { kind: 'sought' };
   const given = e.drop as number;

@@ -214,6 +214,11 @@ describe('what else heats', () => {
     expect(d.outletTemperature! - d.inletTemperature!).toBeCloseTo((500e3 / mass + 2e5 / RHO) / CP, 6);
     expect(d.heatDuty).toBeCloseTo(500e3, 2);
   });
+  test('a heater of which no drop is said takes no pressure', () => {
+    const d = as<LossResult>(through([{ id: 'd', kind: 'device', duty: '-500 kW' }]), 'd');
+    expect([d.drop, d.heatDuty]).toEqual([0, expect.closeTo(-500e3, 2)]);
+    expect(d.outletTemperature! - d.inletTemperature!).toBeCloseTo(-500e3 / mass / CP, 6);
+  });
   test('a device that holds its outlet: what it gives is less by its friction', () => {
     const r = through([{ id: 'd', kind: 'device', drop: '2 bar', at: '100 m3/h', outletTemperature: '40 C' }]);
     const d = as<LossResult>(r, 'd');
