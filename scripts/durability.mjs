@@ -13,6 +13,8 @@ import { Database } from './lib/mariadb.mjs';
 import { freePort } from './lib/ports.mjs';
 import { background, finish, ROOT, say, sleep, Stop, until } from './lib/run.mjs';
 
+/** that are put in on the first start */
+const DEMO_STUDIES = 6;
 const HOME = join(ROOT, '.test-data', 'durability');
 const option = (name, fallback) => {
   const at = process.argv.indexOf(`--${name}`);
@@ -141,7 +143,7 @@ async function killWhileMigrating() {
   await beside.start(port, () => undefined);
   address = `http://127.0.0.1:${port}`;
   const demo = await call('GET', '');
-  if (demo.length !== 4) throw new Stop(`after a kill while migrating ${demo.length} studies are there`);
+  if (demo.length !== DEMO_STUDIES) throw new Stop(`after a kill while migrating ${demo.length} studies are there`);
   await beside.stop();
 }
 
@@ -174,7 +176,7 @@ async function healthy(path, at, when) {
   address = at;
   const { token } = new DataFolder(path).identity();
   const demo = await call('GET', '', undefined, token);
-  if (demo.length !== 4) throw new Stop(`${when}: ${demo.length} studies are there`);
+  if (demo.length !== DEMO_STUDIES) throw new Stop(`${when}: ${demo.length} studies are there`);
 }
 
 async function end(one, path, when) {
