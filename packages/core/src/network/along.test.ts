@@ -160,6 +160,21 @@ describe('properties by the temperature on the way', () => {
     const cold = as<PipeResult>(run(slow({}, { thermal: false, fluids: { oil: THICK } })), 'a');
     expect(a.headLoss! / cold.headLoss!).toBeGreaterThan(1.8);
   });
+  test('a level that is sought is one of the liquid that stands there', () => {
+    const levelFor = (more: Raw): number =>
+      run(
+        warm(
+          {
+            T: { ...vessel(0, 0), level: 'solve', pressure: '1 bar(g)', temperature: '90 C', flow: '10 m3/h' },
+            U: vessel(20, 0),
+          },
+          [line('A', 'T', 'U', [pipe('a', 1, 300)])],
+          { fluids: { oil: { kind: 'water' } }, scenario: { temperature: '20 C' }, ...more },
+        ),
+      ).solved['T.level']!;
+    // 20 m up through water of 90 °C, 965.31 kg/m³, next to no friction
+    expect(levelFor({})).toBeCloseTo(20 - 1e5 / (965.31 * G), 2);
+  });
   test('masses balance: what is fed hot is less liquid than as much fed cold, and mixes so', () => {
     const r = run(
       warm(

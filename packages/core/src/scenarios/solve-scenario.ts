@@ -219,9 +219,11 @@ class ResultWriter {
     if (key === 'flow') return r.outflow;
     if (r.totalHead === null) return null;
     const above = r.totalHead - (p.read.elevation as number);
-    if (key === 'level') return above - ((p.read.pressure as number | undefined) ?? 0) / this.rhoG;
+    // heads are in metres of the liquid there
+    const rhoG = (r.density ?? this.model.fluid.density) * this.model.network.gravity;
+    if (key === 'level') return above - ((p.read.pressure as number | undefined) ?? 0) / rhoG;
     const atmosphere = this.model.network.atmosphere;
-    if (p.kind === 'vessel') return atmosphere + (above - ((p.read.level as number | undefined) ?? 0)) * this.rhoG;
+    if (p.kind === 'vessel') return atmosphere + (above - ((p.read.level as number | undefined) ?? 0)) * rhoG;
     return p.read.basis === 'total' ? r.totalPressure : r.staticPressure;
   }
 
