@@ -263,7 +263,7 @@ async function backupAndRestore() {
   for (let v = 1; v <= 5; v++) await call('PUT', `/${id}`, { version: v, document: { ...document, notes: `n${v}` } }, token);
   const before = await everything(token);
   const backup = run('backup.mjs', [file], { CEDAR_KNOT_DATA: from });
-  expect(backup.ok && backup.said.includes('5 studies'), 'the backup failed', backup.said);
+  expect(backup.ok && backup.said.includes(`${DEMO_STUDIES + 1} studies`), 'the backup failed', backup.said);
   const busy = run('restore.mjs', [file], { CEDAR_KNOT_DATA: from });
   expect(!busy.ok && busy.said.includes('stop it first'), 'a restore under a running instance was not refused', busy.said);
   await end(one, from, 'backup');
