@@ -100,8 +100,7 @@ export const pipeLawIn = (pipe: PipeModel, fluid: FluidState, gravity: number): 
   new PipeLaw(pipe, { density: fluid.density, kinematic: fluid.viscosity / fluid.density, gravity });
 
 /** Temperature at a share of a pipe's length in line direction, K. */
-export function temperatureAt({ cells = [], inlet }: LocalState, share: number, isForward: boolean): number {
-  if (cells.length === 0) return inlet;
+export function temperatureAt(cells: readonly Cell[], share: number, isForward: boolean): number {
   const along = Math.min(1, Math.max(0, share)) * cells.length;
   const i = Math.min(cells.length - 1, Math.floor(along));
   const x = isForward ? along - i : 1 - (along - i);

@@ -239,7 +239,7 @@ function profileInCells(
       pressure: Number.isFinite(pressure) ? pressure : null,
       vapourPressure: c.fluid.vapourPressure,
       ...(c.fluid.gas ? { freeGas: c.fluid.gas.fraction } : {}),
-      ...(e.isThermal && e.flow !== 0 ? { temperature: temperatureAt(local, to / n, isForward) } : {}),
+      ...(e.isThermal && e.flow !== 0 ? { temperature: temperatureAt(cells, to / n, isForward) } : {}),
     };
   });
 }
