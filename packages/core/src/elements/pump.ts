@@ -28,7 +28,6 @@ import {
   type ShortForm,
 } from '../fields/short-form.js';
 import { finding } from '../issues/issues.js';
-import { bracketedSecant } from '../numerics/roots.js';
 import { motorDuty } from '../pumps/motor.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import { suctionEnergy } from '../pumps/suction-energy.js';
@@ -48,6 +47,7 @@ import {
 } from './kind.js';
 import { ConstantLaw, NO_LOSS, type Loss, type LossLaw } from './laws.js';
 import type { PumpModel } from './model.js';
+import { following } from './pump-speed.js';
 import { pumpWorking } from './pump-working.js';
 
 export const PUMP_FIELDS: Fields = {
@@ -283,32 +283,6 @@ function followingAt(e: SolvedElement, produced: number | null): PumpPerformance
   )
     return undefined;
   return following(e.pump, e.read, e.fluid.viscosity / e.fluid.density, e.flow, produced);
-}
-
-/** speeds, as shares of that of the curve, between which a duty is looked for; what the pump may run at is judged */
-const SPEEDS = [0.1, 2] as const;
-
-/** undefined where no speed near those of the curve gives the duty */
-function following(pump: PumpInput, e: Entries, kinematic: number, flow: number, wanted: number): PumpPerformance | undefined {
-  const own = (e.speed as number | undefined) ?? pump.speed ?? pump.curves[pump.curves.length - 1]!.speed;
-  const at = (speed: number): PumpPerformance => atSpeed(pump, e, kinematic, speed);
-  const surplus = (speed: number): number => at(speed).head(flow) - wanted;
-  const [low, high] = [own * SPEEDS[0], own * SPEEDS[1]];
-  if (!(surplus(low) < 0 && surplus(high) > 0)) return undefined;
-  return at(bracketedSecant(surplus, low, high));
-}
-
-/** The curve of a pump of an element at a speed, rpm. @param kinematic of the liquid, m²/s */
-export function atSpeed(pump: PumpInput, e: Entries, kinematic: number, speed: number): PumpPerformance {
-  const diameter = (e.diameter as number | undefined) ?? pump.diameter ?? pump.curves[pump.curves.length - 1]!.diameter;
-  return new PumpPerformance(pump, {
-    speed,
-    ...(diameter === undefined ? {} : { diameter }),
-    stages: (e.stages as number | undefined) ?? pump.stages,
-    running: numberOr(PUMP_FIELDS, e, 'running'),
-    wear: numberOr(PUMP_FIELDS, e, 'wear'),
-    ...(e.viscosityCorrection === false ? {} : { kinematicViscosity: kinematic }),
-  });
 }
 
 function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {

@@ -1,7 +1,7 @@
 import type { CheckedScenario } from '../checks/check.js';
 import { fluidKind } from '../fluids/fluid.js';
 import type { ScenarioResult } from '../results/results.js';
-import { atSpeed } from '../elements/pump.js';
+import { atSpeed } from '../elements/pump-speed.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { pumpWays } from './pump-ways.js';
 

@@ -1,17 +1,15 @@
 import { CHECKS, type Study } from '@cedar-knot/core';
 import { useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
-import { letterOf } from '../../../state/address.js';
-import { LetterTag } from '../../../ui/marks.js';
 import { lineStyle } from '../../../ui/scenarioStyle.js';
-import { axisTicks, spread } from '../../../ui/ticks.js';
+import { axisTicks } from '../../../ui/ticks.js';
 import { useSize } from '../../../ui/useSize.js';
 import type { LongSight } from '../../../worker/longLine.js';
 import { useDisplay, useStudy, type Display } from '../../context.js';
+import { EndLabel, endsOf, PAD, Sections, Stations, type Scales } from './LongMarks.js';
 import { LongReadout } from './LongReadout.js';
 import { corners, lowestOver, valueAt, type LongFigure } from './places.js';
 import type { LongSights } from './useLongLines.js';
 
-const PAD = { left: 52, right: 92, top: 40, bottom: 20 };
 /** of the strip of temperatures below the heights, px, in a high and in a low drawing, with the row of names between */
 const STRIPS = [66, 40] as const;
 /** of the whole drawing, px */
@@ -21,17 +19,6 @@ const NAMES = 24;
 const ROOM = 11;
 /** share of the length by which a key moves the reading */
 const STEP = 1 / 200;
-
-interface Scales {
-  x: (chainage: number) => number;
-  y: (head: number) => number;
-  /** of the temperatures; null where none is followed */
-  t: ((kelvin: number) => number) | null;
-  heads: number[];
-  temperatures: number[];
-  distances: number[];
-  bottom: number;
-}
 
 /**
  * The main way as it lies, over its true distance: ground, hydraulic grade of every scenario in metres of its own liquid, what the line
@@ -322,25 +309,11 @@ function Drawing({ study, sights, active, activeId, scales, size, place, isEnerg
           arrive at
         </text>
       )}
-      {ends.map((e) => (
-        <EndLabel
-          key={e.id}
-          end={e}
-          x={right}
-          index={index(e.id)}
-          isActive={e.id === activeId}
-          text={`${d.number(e.value, 'length')} ${d.unit('length')}`}
-        />
-      ))}
-      {warmEnds.map((e) => (
-        <EndLabel
-          key={e.id}
-          end={e}
-          x={right}
-          index={index(e.id)}
-          isActive={e.id === activeId}
-          text={d.number(e.value, 'temperature')}
-        />
+      {[
+        ...ends.map((e) => ({ e, text: `${d.number(e.value, 'length')} ${d.unit('length')}` })),
+        ...warmEnds.map((e) => ({ e, text: d.number(e.value, 'temperature') })),
+      ].map(({ e, text }, i) => (
+        <EndLabel key={i} end={e} x={right} index={index(e.id)} isActive={e.id === activeId} text={text} />
       ))}
       <line
         x1={x(end)}
@@ -377,143 +350,6 @@ const kelvinOf = (shown: number, d: Display): number => {
   const [a, b] = [d.value(273.15, 'temperature'), d.value(373.15, 'temperature')];
   return 273.15 + ((shown - a) / (b - a)) * 100;
 };
-
-interface End {
-  id: string;
-  value: number;
-  at: number;
-  y: number;
-}
-
-function endsOf(
-  known: readonly (readonly [string, LongSight])[],
-  figure: LongFigure,
-  to: (v: number) => number,
-  gap: number,
-  low: number,
-  high: number,
-): End[] {
-  const ends = known.flatMap(([id, s]) => {
-    const value = s.at[figure].at(-1)!;
-    return Number.isFinite(value) ? [{ id, value, at: to(value) }] : [];
-  });
-  const ys = spread(ends.map((e) => e.at), gap, low, high); // prettier-ignore
-  return ends.map((e, i) => ({ ...e, y: ys[i]! }));
-}
-
-function EndLabel({ end, x, index, isActive, text }: { end: End; x: number; index: number; isActive: boolean; text: string }) {
-  return (
-    <g>
-      <path d={`M${x} ${end.at.toFixed(1)}L${x + 14} ${end.y}`} stroke={lineStyle(index).color} strokeWidth={1} fill="none" />
-      <LetterTag x={x + 22} y={end.y} index={index} letter={letterOf(index)} />
-      <text x={x + 33} y={end.y + 4} fontSize={11.5} fontWeight={isActive ? 600 : 400} fill="var(--ink)">
-        {text}
-      </text>
-    </g>
-  );
-}
-
-/** Where pumps stand, what they lift to, and what they may give there. */
-function Stations({
-  active,
-  sights,
-  scales,
-  onChoose,
-}: {
-  active: LongSight;
-  sights: LongSights;
-  scales: Scales;
-  onChoose: (id: string) => void;
-}) {
-  const d = useDisplay();
-  const { x, y } = scales;
-  return (
-    <>
-      {active.stations.map((s) => {
-        const [id] = s.ids;
-        const px = x(s.chainage);
-        const py = y(s.elevation);
-        const grade = valueAt(active, 'grade', s.chainage);
-        // over the grades of all, so that none runs through what is written
-        const top = Math.max(...Object.values(sights).map((o) => valueAt(o, 'grade', s.chainage) || -Infinity), grade);
-        const allowed = valueAt(active, 'allowed', s.chainage);
-        const isRunning = s.head !== null && s.head > 0;
-        return (
-          <g key={id} onClick={() => onChoose(id!)} className="cursor-pointer">
-            <circle
-              cx={px}
-              cy={py}
-              r={8}
-              fill="var(--panel)"
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              opacity={isRunning ? 1 : 0.5}
-            />
-            <path
-              d={`M${px - 4} ${py - 5.5}L${px + 7.5} ${py}L${px - 4} ${py + 5.5}`}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={1.4}
-              opacity={isRunning ? 1 : 0.5}
-            />
-            {isRunning && (
-              <>
-                <text x={px + 8} y={Math.max(PAD.top + 8, y(top) - 5)} fontSize={11.5} className="halo" fill="var(--ink)">
-                  <tspan fontWeight={600}>
-                    {s.discharge === null ? '–' : d.number(s.discharge - active.atmosphere, 'pressure')}
-                  </tspan>
-                  <tspan fill="var(--ink-quiet)">
-                    {Number.isFinite(allowed) ? ` of ${d.number(allowed, 'pressure')}` : ''} {d.unit('pressure')}(g)
-                  </tspan>
-                </text>
-                <text x={px + 8} y={(y(grade) + py) / 2} fontSize={11.5} className="halo" fill="var(--ink)">
-                  <tspan fontWeight={600}>
-                    {d.number(s.head, 'head')} {d.unit('head')}
-                  </tspan>
-                </text>
-              </>
-            )}
-            <text
-              x={px}
-              y={scales.bottom + 15}
-              fontSize={11.5}
-              fontWeight={600}
-              textAnchor={s.chainage === 0 ? 'start' : 'middle'}
-              className="halo"
-            >
-              {s.ids.join(' + ')}
-            </text>
-          </g>
-        );
-      })}
-    </>
-  );
-}
-
-/** names of the pipes between the stations, where there is room */
-function Sections({ active, scales, study }: { active: LongSight; scales: Scales; study: Study }) {
-  const { x, bottom } = scales;
-  const { chainage } = active.at;
-  const sections = active.elements.flatMap((id, k) => {
-    const first = active.element.indexOf(k);
-    const last = active.element.lastIndexOf(k);
-    const [a, b] = [chainage[first]!, chainage[last]!];
-    const e = study.lines.flatMap((l) => l.elements).find((s) => s.id === id);
-    return e?.kind === 'pipe' && x(b) - x(a) > 110
-      ? [{ id, middle: (a + b) / 2, size: typeof e.size === 'string' ? ` ${e.size}` : '' }]
-      : [];
-  });
-  return (
-    <>
-      {sections.map((s) => (
-        <text key={s.id} x={x(s.middle)} y={bottom + 15} fontSize={11.5} textAnchor="middle" fill="var(--ink-quiet)">
-          {s.id}
-          {s.size}
-        </text>
-      ))}
-    </>
-  );
-}
 
 /** least distance from boiling that a study is held to where it names none, Pa */
 export const SAFE_OVER_VAPOUR = CHECKS['lowest-pressure'].limit as number;
