@@ -159,7 +159,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     ['current of one motor', 'current', per((r) => r.current), 'current'],
   ]);
   const motor = p?.motor;
-  const one = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${Number((Number(v) * 100).toPrecision(4))} %`).join(', ') : null); // prettier-ignore
+  const percentCells = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${Number((Number(v) * 100).toPrecision(4))} %`).join(', ') : null); // prettier-ignore
   const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
   const construction = facts(
     [
@@ -181,8 +181,8 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       ['temperature, greatest', numberCell(p?.maxTemperature, 'temperature', c.system)],
       ['shaft power, greatest', numberCell(p?.maxShaftPower, 'power', c.system)],
       ['motor rating', numberCell(motor?.ratedPower, 'power', c.system)],
-      ['motor efficiency (at 50, 75, 100 % load)', motor?.efficiency === undefined ? undefined : one(motor.efficiency)],
-      ['drive efficiency', motor?.driveEfficiency === undefined ? undefined : one(motor.driveEfficiency)],
+      ['motor efficiency (at 50, 75, 100 % load)', motor?.efficiency === undefined ? undefined : percentCells(motor.efficiency)],
+      ['drive efficiency', motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
       ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],
       ['curve', entry.typical === true ? 'typical: to be replaced by the maker’s' : undefined],
     ],

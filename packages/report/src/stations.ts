@@ -10,7 +10,7 @@ const INK = '#22302B';
 /** m of way from which a line has stations rather than pumps */
 const LONG = 5000;
 /** corners of a drawn line: a printed page shows no more */
-const MOST = 600;
+const MAX_POINTS = 600;
 
 /** A line across the land: ground and grade over the true distance, what it may see, and the stations in every scenario. */
 export function stations(c: ReportContext): Section | null {
@@ -25,7 +25,7 @@ export function stations(c: ReportContext): Section | null {
   const isUs = displayUnit('length', c.system).symbol === 'ft';
   const distance = (m: number): number => m / (isUs ? 1609.344 : 1000);
   const trace = (line: LongLine, of: (p: LongLine['places'][number]) => number | null): Trace['points'] => {
-    const step = Math.max(1, Math.ceil(line.places.length / MOST));
+    const step = Math.max(1, Math.ceil(line.places.length / MAX_POINTS));
     return line.places
       .filter((p, i) => i % step === 0 || i === line.places.length - 1 || line.stations.some((s) => s.ids.includes(p.element)))
       .map((p) => {

@@ -9,7 +9,7 @@ import { mediaTypeOf } from './media.js';
 import { attachmentHead } from './rows.js';
 
 const LARGEST = 20 * 1024 * 1024;
-const MOST = 20;
+const MAX_ATTACHMENTS = 20;
 
 /** Drawings, manuals and printed curves of models. */
 @Injectable()
@@ -27,8 +27,8 @@ export class AttachmentsService {
     const mediaType = mediaTypeOf(data);
     if (!mediaType)
       throw new ApiProblem(422, { error: 'bad-type', message: 'Only PDF, PNG and JPEG are attached; this is none of them.' });
-    if ((await this.attachments.count({ where: { modelId } })) >= MOST)
-      throw new ApiProblem(422, { error: 'too-many', message: `A model has at most ${MOST} attachments.` });
+    if ((await this.attachments.count({ where: { modelId } })) >= MAX_ATTACHMENTS)
+      throw new ApiProblem(422, { error: 'too-many', message: `A model has at most ${MAX_ATTACHMENTS} attachments.` });
     const person = await this.people.get();
     const row = await this.attachments.create({
       id: randomUUID(),

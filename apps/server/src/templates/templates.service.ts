@@ -13,7 +13,7 @@ interface Row {
 }
 
 /** a plant has a handful of them */
-const MOST = 100;
+const MAX_TEMPLATES = 100;
 
 /** Letterheads, further lines of title blocks and wordings of reports that a plant keeps; studies take a copy. */
 @Injectable()
@@ -31,10 +31,10 @@ export class TemplatesService {
     const [{ count }] = (await this.sequelize.query<{ count: number }>('SELECT COUNT(*) AS count FROM report_templates', {
       type: QueryTypes.SELECT,
     })) as [{ count: number }];
-    if (Number(count) >= MOST)
+    if (Number(count) >= MAX_TEMPLATES)
       throw new ApiProblem(422, {
         error: 'too-many',
-        message: `There are ${MOST} templates already; take one out that is not used.`,
+        message: `There are ${MAX_TEMPLATES} templates already; take one out that is not used.`,
         errors: [],
       });
     const row = { id: randomUUID(), name: template.name, template: JSON.stringify(template), saved_at: new Date() };

@@ -7,7 +7,7 @@ const TITLE = 28;
 /** room below a sheet's lowest figures, px */
 const FOOT = 8;
 /** smaller drawings in a box are its icons */
-const LEAST = 64;
+const MIN_DRAWING = 64;
 /** pixels of a picture for one of the page */
 const FINE = 2;
 
@@ -77,7 +77,7 @@ export function sheetSvg(box: HTMLElement, title: string): string {
   sheet.append(heading);
   for (const svg of box.querySelectorAll('svg')) {
     const at = svg.getBoundingClientRect();
-    if (at.width < LEAST || at.height < LEAST || svg.parentElement!.closest('svg')) continue;
+    if (at.width < MIN_DRAWING || at.height < MIN_DRAWING || svg.parentElement!.closest('svg')) continue;
     const copy = plainCopy(svg);
     copy.removeAttribute('style');
     const place = { x: at.left - left, y: at.top - top + TITLE, width: at.width, height: at.height };

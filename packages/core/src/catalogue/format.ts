@@ -1,4 +1,4 @@
-import { REFERENCE_DENSITY } from '../units/standard.js';
+import { REFERENCE_DENSITY, STANDARD_ATMOSPHERE } from '../units/standard.js';
 import { choice, named, number, quantity, text, type Fields } from '../fields/field.js';
 import { describe, isObject, Reader } from '../fields/reader.js';
 import { isId } from '../document/ids.js';
@@ -53,7 +53,7 @@ export interface ReadCatalogue {
 
 /** Reads a catalogue file; nothing is guessed or mended. Densities that mass flows need are those of cold water. */
 export function readCatalogue(raw: unknown): ReadCatalogue {
-  const reader = new Reader({ density: REFERENCE_DENSITY, atmosphere: 101_325 });
+  const reader = new Reader({ density: REFERENCE_DENSITY, atmosphere: STANDARD_ATMOSPHERE });
   const result: ReadCatalogue = { pumps: new Map(), valves: new Map(), motors: new Map(), problems: reader.problems };
   if (!isObject(raw)) {
     reader.add('bad-document', '', { reason: 'not-object', found: describe(raw) });

@@ -8,6 +8,7 @@ import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Dimension } from '../units/units.js';
 import type { Check, LimitOverride } from './check.js';
 import { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './index.js';
+import { STANDARD_ATMOSPHERE } from '../units/standard.js';
 
 const LONGEST_REASON = 2000;
 const KEYS = ['check', 'limit', 'where', 'scenario', 'reason'];
@@ -51,14 +52,14 @@ export function readLimit(raw: Record<string, unknown>, path: string, reader: Re
 
 /** one value, or for a band two in rising order */
 function limitValue(raw: unknown, check: Check, atmosphere: number): Limit | undefined {
-  const one = (x: unknown): number | undefined => oneLimit(x, check.dimension, atmosphere);
-  if (!Array.isArray(raw)) return one(raw);
-  const [low, high] = [one(raw[0]), one(raw[1])];
+  const single = (x: unknown): number | undefined => limitEdge(x, check.dimension, atmosphere);
+  if (!Array.isArray(raw)) return single(raw);
+  const [low, high] = [single(raw[0]), single(raw[1])];
   if (check.sense !== 'band' || raw.length !== 2 || low === undefined || high === undefined || low > high) return undefined;
   return [low, high];
 }
 
-function oneLimit(raw: unknown, dimension: Dimension | undefined, atmosphere: number): number | undefined {
+function limitEdge(raw: unknown, dimension: Dimension | undefined, atmosphere: number): number | undefined {
   if (dimension === undefined) {
     const x = typeof raw === 'string' ? readPercent(raw) : raw;
     return typeof x === 'number' && Number.isFinite(x) ? x : undefined;
@@ -102,7 +103,7 @@ export function readTypedLimit(
     values.push(read.value as string | number);
   }
   const limit = values.length === 1 ? values[0]! : values;
-  if (limitValue(limit, check, 101_325) !== undefined) return { ok: true, limit };
+  if (limitValue(limit, check, STANDARD_ATMOSPHERE) !== undefined) return { ok: true, limit };
   const reason = check.sense === 'band' ? 'bad-band' : 'bad-limit';
   const detail = { reason, found: `"${typed}"`, dimension: check.dimension ?? '' };
   return { ok: false, problem: { code: 'bad-value', path: '', where: [], detail } };

@@ -100,7 +100,7 @@ export function map(value: Json, most: number): Json {
 /** Schema of a record of fields. */
 export function record(fields: Fields, more: Json = {}): Json {
   const required = Object.entries(fields).flatMap(([key, f]) => (f.required ? [key] : []));
-  const properties = Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, one(f)]));
+  const properties = Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, schemaOf(f)]));
   return {
     type: 'object',
     ...(required.length > 0 ? { required } : {}),
@@ -118,7 +118,7 @@ function byKind(kinds: Readonly<Record<string, { fields: Fields }>>, more: Json)
   };
 }
 
-function one(field: Field): Json {
+function schemaOf(field: Field): Json {
   const title = field.label ? { title: field.label } : {};
   switch (field.type) {
     case 'quantity': {

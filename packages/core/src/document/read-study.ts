@@ -2,7 +2,7 @@ import type { Problem } from '../issues/issues.js';
 import { readLimit } from '../checks/limits.js';
 import { ELEMENT_KINDS, elementKind } from '../elements/index.js';
 import { LONGEST_NOTES, text, type Fields } from '../fields/field.js';
-import { describe, isObject, Reader } from '../fields/reader.js';
+import { describe, isObject, Reader, siteContext } from '../fields/reader.js';
 import { FLUID_KINDS, fluidKind } from '../fluids/fluid.js';
 import {
   DISPLAY_UNIT_FIELDS,
@@ -82,7 +82,7 @@ interface StudyReading {
  * Reads the outline of a study and every shared entry once: form, ids, kinds, quantities. Nothing is guessed or mended.
  */
 export function readStudy(raw: unknown): StudyReading {
-  const reader = new Reader({ density: 1000, atmosphere: 101325 });
+  const reader = new Reader(siteContext());
   const directory: Directory = { points: new Map(), lines: new Map(), elements: new Map() };
   const result = (study?: Study): StudyReading => ({ ...(study ? { study } : {}), directory, problems: reader.problems });
   if (!isObject(raw)) {

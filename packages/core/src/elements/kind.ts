@@ -7,7 +7,7 @@ import type { ElementResult, HeadBreakdown } from '../results/results.js';
 import type { KeyedStep, MediumValues } from '../results/working.js';
 import type { Dimension } from '../units/units.js';
 import type { ValveInput } from '../valves/valve.js';
-import type { LocalState } from './local.js';
+import type { LocalState } from './local-state.js';
 import type { ElementModel, State } from './model.js';
 
 export type Entries = Readonly<Record<string, unknown>>;
@@ -41,7 +41,7 @@ export interface SolvedElement {
   pump: PumpInput | undefined;
   performance: PumpPerformance | undefined;
   valve: ValveInput | undefined;
-  /** entries in SI after the scenario's overrides */
+  /** entries in SI after the scenario's departures */
   read: Entries;
   fluid: FluidState;
   gravity: number;

@@ -1,7 +1,7 @@
 import type { FittingSum } from '../fittings/fitting.js';
 import type { PumpPerformance } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
-import type { HeatModel, LocalState } from './local.js';
+import type { HeatModel, LocalState } from './local-state.js';
 
 /*
  * What the solver is given of an element: SI, every default filled in. Heads are above elevation 0 and gauge, pressures in

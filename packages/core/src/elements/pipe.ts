@@ -19,7 +19,8 @@ import {
   type Entries,
   type SolvedElement,
 } from './kind.js';
-import { pipeLawIn, temperatureAt, type Cell, type HeatModel, type LocalState } from './local.js';
+import { pipeLawIn, temperatureAt } from './local.js';
+import type { Cell, HeatModel, LocalState } from './local-state.js';
 import type { PipeModel } from './model.js';
 import { FITTINGS, fittingsComplete, listed, nominal } from './pipe-fittings.js';
 import { pipeShortForm } from './pipe-short-form.js';

@@ -1,4 +1,4 @@
-import { REFERENCE_DENSITY } from '../units/standard.js';
+import { REFERENCE_DENSITY, STANDARD_ATMOSPHERE } from '../units/standard.js';
 import type { Problem, ProblemCode } from '../issues/issues.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Field, Fields, NumberField, QuantityField } from './field.js';
@@ -11,6 +11,12 @@ export interface ReadContext {
   /** Pa absolute, turns absolute pressures at a place into gauge */
   atmosphere: number;
 }
+
+/** where no scenario says what is pumped: masses are those of water as it is commonly rounded */
+const NO_LIQUID = 1000;
+
+/** context of entries that stand outside the scenarios, at a site's atmosphere or the standard one */
+export const siteContext = (atmosphere = STANDARD_ATMOSPHERE): ReadContext => ({ density: NO_LIQUID, atmosphere });
 
 export type Read = Record<string, unknown>;
 

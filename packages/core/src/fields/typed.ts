@@ -3,7 +3,7 @@ import { isQuantity, LONGEST_QUANTITY, readQuantity, splitNumber } from '../unit
 import { readExpression } from './expression.js';
 import type { Field, NumberField, QuantityField } from './field.js';
 import { readPercent } from './number-text.js';
-import { Reader } from './reader.js';
+import { Reader, siteContext } from './reader.js';
 
 /*
  * What a person types or pastes, made into an entry of the file and judged by the reader of the file: nothing is taken on
@@ -121,7 +121,7 @@ function typedNumber(typed: string, plain: string, field: NumberField): TypedRea
 
 /** what the reader of the file says of an entry */
 function judged(value: string | number | boolean, field: Field, shown?: string): TypedReading {
-  const reader = new Reader({ density: 1000, atmosphere: 101_325 });
+  const reader = new Reader(siteContext());
   const read = reader.value(value, field, '', []);
   if (read === undefined) return { ok: false, problem: reader.problems[0]! };
   return shown === undefined ? { ok: true, value } : { ok: true, value, shown };

@@ -2,6 +2,7 @@ import { choice } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
 import { heated, strength } from './properties.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
+import { STANDARD_ATMOSPHERE } from '../units/standard.js';
 
 /** Coefficients of one salt: apparent density c0…c4 and viscosity v1…v6. */
 interface Salt {
@@ -92,7 +93,7 @@ function brineVapourPressure(salt: SaltName, fraction: number, celsius: number):
 
 function pureWater(celsius: number): { density: number; viscosity: number } {
   const t = celsius + 273.15;
-  const density = waterDensity(t, Math.max(101325, waterSaturationPressure(t)));
+  const density = waterDensity(t, Math.max(STANDARD_ATMOSPHERE, waterSaturationPressure(t)));
   return { density, viscosity: waterViscosity(t, density) };
 }
 

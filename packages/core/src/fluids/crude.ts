@@ -5,6 +5,7 @@ import { oilViscosity } from './oil.js';
 import { heated } from './properties.js';
 import { seaWaterDensity, seaWaterViscosity } from './sea-water.js';
 import { waterSaturationPressure } from './water.js';
+import { STANDARD_ATMOSPHERE } from '../units/standard.js';
 
 /*
  * Crude oil with water and dissolved gas. The correlations are those of the trade, in its own units: psi, °F, scf/STB, °API; SI outside.
@@ -168,7 +169,8 @@ function state(f: CrudeRead, temperature: number, pressure?: number): FluidState
     }
   }
   const oil = (1 - cut) * oilVolume;
-  const water = (masses.water / seaWaterDensity(celsius, salinity)) * (1 - WATER_COMPRESSIBILITY * (pressure - 101_325));
+  const water =
+    (masses.water / seaWaterDensity(celsius, salinity)) * (1 - WATER_COMPRESSIBILITY * (pressure - STANDARD_ATMOSPHERE));
   const free = (1 - cut) * Math.max(0, all - dissolved) * SCF_PER_BARREL * gasGravity * AIR_DENSITY;
   const liquidViscosity = emulsionViscosity(oilViscosityHere, waterViscosity, water / (oil + water), f.inversion);
   const liquidVolume = oil + water;

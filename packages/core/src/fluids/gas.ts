@@ -2,7 +2,6 @@
 
 /** density of air at 15.56 °C and 101.325 kPa, kg/m³ (0.0764 lb/ft³, as the correlations of oil have it) */
 export const AIR_DENSITY = 0.0764 * 16.018463;
-export const STANDARD_PRESSURE = 101_325;
 /** 60 °F, K */
 export const STANDARD_TEMPERATURE = 288.706;
 const R_AIR = 8.314462 / 0.0289647;

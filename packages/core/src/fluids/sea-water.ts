@@ -1,6 +1,7 @@
 import { solutionState, type FluidKind } from './kind.js';
 import { heated, strength } from './properties.js';
 import { waterSaturationPressure, waterViscosity, waterDensity } from './water.js';
+import { STANDARD_ATMOSPHERE } from '../units/standard.js';
 
 /*
  * Sea water by salinity. Source: Sharqawy, Lienhard & Zubair 2010, Desalination and Water Treatment 16, 354–380: density eq. 8, dynamic viscosity
@@ -21,7 +22,7 @@ export function seaWaterViscosity(celsius: number, salinity: number): number {
   const kelvin = t + 273.15;
   const a = 1.541 + 1.998e-2 * t - 9.52e-5 * t * t;
   const b = 7.974 - 7.561e-2 * t + 4.724e-4 * t * t;
-  const pure = waterViscosity(kelvin, waterDensity(kelvin, Math.max(101325, waterSaturationPressure(kelvin))));
+  const pure = waterViscosity(kelvin, waterDensity(kelvin, Math.max(STANDARD_ATMOSPHERE, waterSaturationPressure(kelvin))));
   return pure * (1 + a * salinity + b * salinity * salinity);
 }
 

@@ -1,6 +1,7 @@
 import { common } from './properties.js';
 import { solutionState, type FluidKind } from './kind.js';
 import { REGION_1, REGION_1_CALORIC, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
+import { STANDARD_ATMOSPHERE } from '../units/standard.js';
 
 const R = 461.526; // J/(kg·K), IAPWS-IF97
 const CRITICAL_TEMPERATURE = 647.096;
@@ -57,8 +58,6 @@ export function waterViscosity(temperature: number, density: number): number {
   return ((100 * Math.sqrt(t)) / dilute) * Math.exp(r * finite) * 1e-6;
 }
 
-const ONE_ATMOSPHERE = 101_325;
-
 /** Water at the larger of 1 atm and saturation, 0–200 °C. */
 export const water: FluidKind<object> = {
   label: 'Water',
@@ -68,9 +67,9 @@ export const water: FluidKind<object> = {
   range: () => ({ lowest: 273.15, highest: 473.15 }),
   state: (_read, temperature) => {
     const pv = waterSaturationPressure(temperature);
-    const rho = waterDensity(temperature, Math.max(ONE_ATMOSPHERE, pv));
+    const rho = waterDensity(temperature, Math.max(STANDARD_ATMOSPHERE, pv));
     const state = solutionState(rho, waterViscosity(temperature, rho), pv);
-    return { ...state, specificHeat: waterSpecificHeat(temperature, Math.max(ONE_ATMOSPHERE, pv)) };
+    return { ...state, specificHeat: waterSpecificHeat(temperature, Math.max(STANDARD_ATMOSPHERE, pv)) };
   },
   sources: {
     density: 'IAPWS-IF97, region 1, at the larger of 1 atm and saturation',

@@ -1,11 +1,11 @@
-import type { LocalState } from '../elements/local.js';
+import type { LocalState } from '../elements/local-state.js';
 import type { ElementModel } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
 import { solveDense } from '../numerics/linear.js';
 import { AT_REST, Marcher, type March } from './march.js';
 import { PumpPerformance } from '../pumps/pump.js';
 import { type CompiledLine, sideBores } from './line.js';
-import type { NetworkResult } from './solve.js';
+import type { NetworkResult } from './result.js';
 import type { AlongInput, LineModel, NetworkInput, NetworkSolution, PointModel } from './types.js';
 
 /*

@@ -1,4 +1,5 @@
-import { pipeLawIn, temperatureAt, type Cell, type LocalState } from '../elements/local.js';
+import { pipeLawIn, temperatureAt } from '../elements/local.js';
+import type { Cell, LocalState } from '../elements/local-state.js';
 import type { ElementModel, PipeModel } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
 import type { CompiledLine } from './line.js';

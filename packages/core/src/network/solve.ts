@@ -5,14 +5,12 @@ import { CompiledLine } from './line.js';
 import type { Adrift } from './conditions.js';
 import { components, unreferenced } from './groups.js';
 import { solveComponent } from './newton.js';
+import type { NetworkResult } from './result.js';
 import { aloneWith, expandSolution, reduceNetwork, type Reduction } from './reduce.js';
 import { findCrossings, headAt, SurplusHead, type EndHead } from './single.js';
 import { findStates } from './states.js';
 import { MOST_TEE_ROUNDS, Tees } from './tees.js';
 import type { LineSolution, NetworkInput, NetworkSolution, OtherDuty, SolveFailure } from './types.js';
-
-export type NetworkResult =
-  { ok: true; solution: NetworkSolution; compiled: readonly CompiledLine[] } | { ok: false; failure: SolveFailure };
 
 /** Flows and heads of an earlier solution of a like network, to start from. */
 export interface WarmStart {

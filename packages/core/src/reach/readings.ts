@@ -2,7 +2,7 @@ import type { READ_FIGURES } from '../document/fields.js';
 import type { RawReading, Study } from '../document/study.js';
 import { readPercent } from '../fields/number-text.js';
 import type { Problem } from '../issues/issues.js';
-import { siteOf } from '../scenarios/prepare.js';
+import { siteOf } from '../scenarios/site.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Dimension } from '../units/units.js';

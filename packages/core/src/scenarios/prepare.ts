@@ -1,25 +1,26 @@
-import { SCENARIO_FIELDS, SITE_FIELDS } from '../document/fields.js';
+import { SCENARIO_FIELDS } from '../document/fields.js';
 import { POINT_KINDS, type PointKindName } from '../document/points.js';
 import { readFluid, readStudy, readStudyPump, readValveEntry, type Directory } from '../document/read-study.js';
-import { numberOr } from '../fields/defaults.js';
-import { massKeys, Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
-import { fluidKind, fluidState, isFluidState, stateOf } from '../fluids/fluid.js';
-import type { FluidState } from '../fluids/kind.js';
-import { finding, type Finding, type Problem } from '../issues/issues.js';
 import { elementKind } from '../elements/index.js';
-import { beggsBrill } from '../pipes/beggs-brill.js';
 import type { BuildContext, BuiltElement } from '../elements/kind.js';
 import type { ElementModel } from '../elements/model.js';
-import { sideBores } from '../network/line.js';
-import type { AlongInput, LineModel, NetworkInput, PointModel } from '../network/types.js';
+import { massKeys, Reader, siteContext, type Read, type ReadContext } from '../fields/reader.js';
+import { fluidKind, fluidState, isFluidState } from '../fluids/fluid.js';
+import type { FluidState } from '../fluids/kind.js';
+import { finding, type Finding, type Problem } from '../issues/issues.js';
+import type { LineModel, NetworkInput, PointModel } from '../network/types.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
+import { alongInput, followedBy, type ChosenFluid } from './along-input.js';
 import { toPump, toValve } from './equipment.js';
-import { placeTees } from './tee-place.js';
-import { ScenarioBuild } from './scenario-build.js';
+import { boreFindings, exitFindings } from './line-findings.js';
 import type { ElementDetail, PointDetail, PreparedScenario, PreparedStudy, ScenarioModel } from './model.js';
+import { borrowBores, placeValves, settleFlows } from './neighbours.js';
+import { ScenarioBuild } from './scenario-build.js';
+import { siteOf, type Site } from './site.js';
 import { structureProblems } from './structure.js';
+import { placeTees } from './tee-place.js';
 
 /**
  * Reads a study once and makes of each scenario what the solver takes. Problems name JSON paths; a scenario with problems has
@@ -43,16 +44,6 @@ export function prepareStudy(raw: unknown): PreparedStudy {
   return { problems: all, scenarios };
 }
 
-/** Gravity and atmosphere of a study's site, SI. */
-export function siteOf(study: Study): Site {
-  const site = new Reader({ density: 1000, atmosphere: 101_325 }).record(study.site ?? {}, SITE_FIELDS, 'site', []);
-  return {
-    gravity: numberOr(SITE_FIELDS, site, 'gravity'),
-    atmosphere: numberOr(SITE_FIELDS, site, 'atmosphericPressure'),
-    ambient: site.ambientTemperature as number | undefined,
-  };
-}
-
 /** unknown keys are said, but do not keep a study from being solved */
 export function isFatal(problem: Problem): boolean {
   return problem.code !== 'unknown-key';
@@ -60,19 +51,6 @@ export function isFatal(problem: Problem): boolean {
 
 function key(p: Problem): string {
   return `${p.code} ${p.path} ${p.where.join(',')}`;
-}
-
-interface Site {
-  gravity: number;
-  atmosphere: number;
-  ambient: number | undefined;
-}
-
-/** the fluid of a scenario: which, as entered, and its properties at the temperature */
-interface ChosenFluid {
-  name: string;
-  entries: ScenarioModel['fluidEntries'];
-  state: FluidState;
 }
 
 /** pumps by what was read of them: one that is read anew and is the same keeps its interpolated curves */
@@ -98,10 +76,11 @@ class Preparer {
 
   scenario(raw: RawScenario, index: number, hasFatal: boolean): PreparedScenario {
     const path = `scenarios[${index}]`;
-    const reader = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
+    const reader = new Reader(siteContext(this.site.atmosphere));
     const own = reader.record(raw, SCENARIO_FIELDS, path, [raw.id], ['id', 'set']);
     const fluid = this.fluid(raw, own, path, reader);
-    const context: ReadContext = { density: fluid?.state.density ?? 1000, atmosphere: this.site.atmosphere };
+    const plain = siteContext(this.site.atmosphere);
+    const context: ReadContext = fluid ? { ...plain, density: fluid.state.density } : plain;
     const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {}, this.shared);
     build.checkAddresses();
     reader.problems.push(...build.reader.problems);
@@ -141,7 +120,7 @@ class Preparer {
     // said where the fluids are read
     const { kind } = fluids[name]!;
     if (typeof kind !== 'string' || !fluidKind(kind)) return undefined;
-    const quiet = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
+    const quiet = new Reader(siteContext(this.site.atmosphere));
     const entries = readFluid(fluids[name]!, `fluids.${name}`, name, quiet);
     if (quiet.problems.some(isFatal)) return undefined;
     if (raw.temperature !== undefined && own.temperature === undefined) return undefined;
@@ -163,7 +142,7 @@ class Preparer {
     const fluid = chosen.state;
     const findings: Finding[] = [];
     const points = build.pointDetails();
-    const along = this.along(raw, own, chosen, points, problems);
+    const along = alongInput(this.study, raw, own, chosen, points, problems);
     const pointIndex = new Map(points.map((p, i) => [p.id, i]));
     const elements: ElementDetail[] = [];
     const unknowns: ScenarioModel['unknowns'] = [];
@@ -175,7 +154,14 @@ class Preparer {
       const elevations = build.elevations(l, findings);
       line.elements.forEach((e, i) => {
         const read = build.elements[l]![i]!;
-        const one = this.element(e, read, build, { fluid, followed: along && this.followed(along, own) }, problems, findings);
+        const one = this.element(
+          e,
+          read,
+          build,
+          { fluid, followed: along && followedBy(along, own, this.site) },
+          problems,
+          findings,
+        );
         if (!one) {
           complete = false;
           return;
@@ -276,57 +262,6 @@ class Preparer {
     return built;
   }
 
-  /** what follows the liquid along its way, where temperature or pressure change it */
-  private along(
-    raw: RawScenario,
-    own: Read,
-    { name, entries, state }: ChosenFluid,
-    points: readonly PointDetail[],
-    problems: Problem[],
-  ): AlongInput | undefined {
-    const kind = fluidKind(entries.kind)!;
-    const isThermal = (own.thermal ?? this.study.thermal) === true;
-    const isCompressible = kind.isCompressible === true;
-    if (!isThermal && !isCompressible) return undefined;
-    const temperature = own.temperature as number | undefined;
-    const lack = (code: 'missing', path: string, key: string, label: string): undefined =>
-      void problems.push({ code, path, where: [raw.id], detail: { reason: 'missing', key, label } });
-    if (isThermal && state.specificHeat === undefined)
-      return lack('missing', `fluids.${name}.specificHeat`, 'specificHeat', 'Specific heat, for the temperature along the way');
-    const isFed = points.every((p) => p.kind === 'junction' || typeof p.read.temperature === 'number');
-    if (temperature === undefined && (!isThermal || !isFed))
-      return lack('missing', `scenarios[${this.study.scenarios.indexOf(raw)}].temperature`, 'temperature', 'Temperature');
-    const mixture = entries.gradient === 'beggs-brill' ? beggsBrill : undefined;
-    if (mixture && this.isBranched()) {
-      problems.push({
-        code: 'bad-value',
-        path: `fluids.${name}.gradient`,
-        where: [raw.id],
-        detail: { reason: 'gradient-in-network' },
-      });
-      return undefined;
-    }
-    return {
-      isThermal,
-      isCompressible,
-      temperature:
-        temperature ?? Math.max(...points.flatMap((p) => (typeof p.read.temperature === 'number' ? [p.read.temperature] : []))),
-      range: kind.range(entries),
-      stateAt: remembered((t, p) => stateOf(entries, t, isCompressible ? p : undefined), isCompressible),
-      ...(mixture ? { mixture } : {}),
-    };
-  }
-
-  /** more than two lines meet somewhere */
-  private isBranched(): boolean {
-    const { points, lines } = this.study;
-    return Object.keys(points).some((id) => lines.filter((l) => l.from === id || l.to === id).length > 2);
-  }
-
-  private followed({ isThermal }: AlongInput, own: Read): NonNullable<BuildContext['followed']> {
-    return { isThermal, ambient: (own.ambientTemperature as number | undefined) ?? this.site.ambient };
-  }
-
   /** catalogue pump in SI; mass flows in its table become volume flows with the scenario's density */
   private pump(id: string, density: number): PumpInput | undefined {
     const memo = `${id} ${density}`;
@@ -340,7 +275,7 @@ class Preparer {
 
   private valve(id: string): ValveInput | undefined {
     if (!this.valves.has(id)) {
-      const reader = new Reader({ density: 1000, atmosphere: this.site.atmosphere });
+      const reader = new Reader(siteContext(this.site.atmosphere));
       this.valves.set(id, toValve(readValveEntry(this.study.valves![id]!, `valves.${id}`, id, reader)));
     }
     return this.valves.get(id);
@@ -396,112 +331,12 @@ function measureOf(read: Read, key: string): { isReference?: true } {
   return massKeys(read).includes(key) ? { isReference: true } : {};
 }
 
-/** states by temperature and pressure: rounds ask for the same again, and water takes its time */
-function remembered(stateAt: AlongInput['stateAt'], isCompressible: boolean): AlongInput['stateAt'] {
-  const known = new Map<number, FluidState>();
-  if (isCompressible) return stateAt;
-  return (temperature, pressure) => {
-    let found = known.get(temperature);
-    if (!found) {
-      if (known.size > 20_000) known.clear();
-      known.set(temperature, (found = stateAt(temperature, pressure)));
-    }
-    return found;
-  };
-}
-
-/**
- * The velocity head at the end of a line: a static boundary holds it already, so an exit fitting there counts it twice; liquid at
- * rest takes it, so a list of typed fittings without an exit leaves it out.
- */
-function exitFindings(elements: readonly RawElement[], read: readonly Read[], end: PointDetail): Finding[] {
-  const last = elements[elements.length - 1];
-  if (last?.kind !== 'pipe') return [];
-  const fittings = (read[read.length - 1]!.fittings ?? []) as { type?: string }[];
-  const hasExit = fittings.some((f) => f.type === 'exit');
-  const isStatic = end.kind === 'pressure' && end.read.basis !== 'total';
-  if (isStatic && hasExit) return [finding('exit-doubled', last.id)];
-  const atRest = end.kind === 'vessel' || (end.kind === 'pressure' && !isStatic);
-  if (!atRest || hasExit) return [];
-  // a bare K or an equivalent length may hold the exit
-  const isNamed = fittings.every((f) => f.type !== undefined);
-  return [finding(isNamed ? 'exit-missing' : 'exit-unsure', last.id)];
-}
-
 function unique(): (p: Problem) => boolean {
   const seen = new Set<string>();
   return (p) => !seen.has(key(p)) && Boolean(seen.add(key(p)));
 }
 
-/** pipes of another bore that follow each other without a piece that makes the change */
-function boreFindings(elements: readonly RawElement[], read: readonly Read[], models: readonly ElementModel[]): Finding[] {
-  return elements.flatMap((e, i): Finding[] => {
-    const next = models[i + 1];
-    const own = models[i];
-    if (own?.kind !== 'pipe' || next?.kind !== 'pipe') return [];
-    if (Math.abs(own.bore - next.bore) <= 0.02 * Math.max(own.bore, next.bore)) return [];
-    const pieces = [read[i], read[i + 1]].flatMap((r) => (r?.fittings ?? []) as { type?: string }[]);
-    const isMade = pieces.some((f) => f.type === undefined || f.type === 'reducer' || f.type === 'expansion');
-    return isMade ? [] : [finding('bore-change', elements[i + 1]!.id, { before: own.bore, behind: next.bore })];
-  });
-}
-
 /** a line that is shut stands with a closed valve at its beginning */
 function closedElement(line: string): ElementModel {
   return { id: line, kind: 'local', k: 0, closed: true, forwardOnly: false };
-}
-
-/** A K without a bore of its own refers to the nearest bore before it, else after it. */
-function borrowBores(lines: LineModel[], problems: Problem[], directory: Directory): void {
-  for (const line of lines) {
-    line.elements.forEach((e, i) => {
-      if (e.kind !== 'local' || e.bore !== undefined || e.kv !== undefined || e.closed || !e.k) return;
-      const before = line.elements
-        .slice(0, i)
-        .reverse()
-        .find((x) => x.bore !== undefined);
-      const bore = before?.bore ?? line.elements.slice(i).find((x) => x.bore !== undefined)?.bore;
-      if (bore !== undefined) e.bore = bore;
-      else
-        problems.push({
-          code: 'under-specified',
-          path: directory.elements.get(e.id)!.path,
-          where: [e.id],
-          detail: { reason: 'lacks', keys: ['inside'] },
-        });
-    });
-  }
-}
-
-/** The bore of the line at a valve's inlet, for the Reynolds number in it. */
-function placeValves(lines: LineModel[]): void {
-  for (const line of lines) {
-    if (!line.elements.some((e) => e.kind === 'control-valve')) continue;
-    const [inlet] = sideBores(line.elements);
-    line.elements.forEach((e, i) => {
-      if (e.kind === 'control-valve' && inlet[i]! > 0) e.lineBore = inlet[i]!;
-    });
-  }
-}
-
-/** A fixed flow at a boundary of known head is that of its only line; a sought valve whose line's flow is fixed holds that flow. */
-function settleFlows(points: PointModel[], lines: LineModel[]): void {
-  points.forEach((p, i) => {
-    if (p.head.kind !== 'known' || p.outflow === undefined) return;
-    const met = lines.filter((l) => l.from === i || l.to === i);
-    if (met.length === 1 && met[0]!.flow === undefined) {
-      met[0]!.flow = met[0]!.from === i ? p.outflow : -p.outflow;
-      p.outflow = undefined;
-    }
-  });
-  for (const line of lines) {
-    const sought = line.elements.filter(
-      (e) => (e.kind === 'control-valve' || e.kind === 'pump' || e.kind === 'device') && e.law.kind === 'sought',
-    );
-    const only = sought[0];
-    if (line.flow !== undefined && sought.length === 1 && only?.kind === 'control-valve') {
-      only.law = { kind: 'flow', flow: line.flow };
-      delete line.flow;
-    }
-  }
 }

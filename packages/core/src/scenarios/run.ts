@@ -1,11 +1,12 @@
 import type { LimitOverride } from '../checks/check.js';
 import { readLimits } from '../checks/limits.js';
 import type { Study } from '../document/study.js';
-import { Reader } from '../fields/reader.js';
+import { Reader, siteContext } from '../fields/reader.js';
 import type { Problem } from '../issues/issues.js';
 import type { ScenarioResult } from '../results/results.js';
 import type { ScenarioModel } from './model.js';
-import { isFatal, prepareStudy, siteOf } from './prepare.js';
+import { isFatal, prepareStudy } from './prepare.js';
+import { siteOf } from './site.js';
 import { solveScenario } from './solve-scenario.js';
 
 export interface SolvedScenario {
@@ -44,5 +45,5 @@ export function fatalProblems(run: { problems: readonly Problem[] }): Problem[] 
 
 /** The study's own limits in SI; what is wrong with them was said when the study was read. */
 export function limitsOf(study: Study): LimitOverride[] {
-  return readLimits(study.limits, new Reader({ density: 1000, atmosphere: siteOf(study).atmosphere }));
+  return readLimits(study.limits, new Reader(siteContext(siteOf(study).atmosphere)));
 }

@@ -7,14 +7,14 @@ import type { RawEntry, Study } from '../document/study.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { PointDetail } from './model.js';
 
-/** The shared entries of points, lines and elements with one scenario's overrides laid over them, in SI. */
+/** The shared entries of points, lines and elements with one scenario's departures laid over them, in SI. */
 export class ScenarioBuild {
   readonly reader: Reader;
   readonly lines: Read[] = [];
   readonly elements: Read[][] = [];
   private readonly points: PointDetail[] = [];
   private elevationOf: Map<string, number> | undefined;
-  private readonly overrides = new Map<string, Map<string, unknown>>();
+  private readonly departures = new Map<string, Map<string, unknown>>();
 
   constructor(
     private readonly study: Study,
@@ -29,13 +29,13 @@ export class ScenarioBuild {
       const dot = address.indexOf('.');
       const id = dot < 0 ? address : address.slice(0, dot);
       const k = dot < 0 ? '' : address.slice(dot + 1);
-      if (!this.overrides.has(id)) this.overrides.set(id, new Map());
-      this.overrides.get(id)!.set(k, value);
+      if (!this.departures.has(id)) this.departures.set(id, new Map());
+      this.departures.get(id)!.set(k, value);
     }
   }
 
   isSet(id: string, k: string): boolean {
-    return this.overrides.get(id)?.has(k) ?? false;
+    return this.departures.get(id)?.has(k) ?? false;
   }
 
   setPath(id: string, k: string): string {
@@ -43,7 +43,7 @@ export class ScenarioBuild {
   }
 
   checkAddresses(): void {
-    for (const [id, keys] of this.overrides) {
+    for (const [id, keys] of this.departures) {
       const fields = this.fieldsOf(id);
       for (const k of keys.keys()) {
         if (!fields) this.reader.add('unknown-id', this.setPath(id, k), { reason: 'unknown-id', found: id }, [id]);
@@ -94,7 +94,7 @@ export class ScenarioBuild {
 
   private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
     const base = this.base(id, raw, fields, path, also);
-    const own = this.overrides.get(id);
+    const own = this.departures.get(id);
     if (!own) return base;
     const read = { ...base };
     for (const [k, value] of own) {

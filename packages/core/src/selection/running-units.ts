@@ -4,13 +4,13 @@ import { runStudy } from '../scenarios/run.js';
 import { requirementOf } from './requirement.js';
 
 /** units that are looked at, where the study runs no more */
-const MOST = 6;
+const UNITS_TRIED = 6;
 
 /**
  * How many equal units of a pump on a curve each judged scenario needs: the fewest that give the head it asks at its flow, each inside
  * its published curve. Null where so many do not; scenarios that ask nothing of it are left out.
  */
-export function leastUnits(study: Study, pump: string, most = MOST): Record<string, number | null> {
+export function leastUnits(study: Study, pump: string, most = UNITS_TRIED): Record<string, number | null> {
   const found: Record<string, number | null> = {};
   for (const { id, model, result } of runStudy(study).scenarios) {
     const performance = model?.elements.find((e) => e.id === pump)?.performance;

@@ -33,8 +33,8 @@ export function splitRange(first: ValveInput, second: ValveInput, kv: number, up
   const { opening, belowRange } = openingAtKv(second, rest);
   // what is left over is less than the second has just off its seat: it stands there, and the first goes back by as much
   if (belowRange) {
-    const back = openingAtKv(first, kv - kvAtOpening(second, LEAST)).opening;
-    return { first: back, second: LEAST, signal: SPLIT_AT, share: kvAtOpening(second, LEAST) / kv, reaches: true };
+    const back = openingAtKv(first, kv - kvAtOpening(second, OFF_SEAT)).opening;
+    return { first: back, second: OFF_SEAT, signal: SPLIT_AT, share: kvAtOpening(second, OFF_SEAT) / kv, reaches: true };
   }
   return {
     first: upper,
@@ -46,4 +46,4 @@ export function splitRange(first: ValveInput, second: ValveInput, kv: number, up
 }
 
 /** just off its seat */
-const LEAST = 1e-6;
+const OFF_SEAT = 1e-6;

@@ -21,7 +21,7 @@ function withElement(study: Study, id: string, made: (e: RawElement) => RawEleme
   return study.lines.map((l) => ({ ...l, elements: l.elements.map((e) => (e.id === id ? made(e) : e)) }));
 }
 
-/** overrides of some entries of an element gone, others put in their place by scenario */
+/** departures of some entries of an element gone, others put in their place by scenario */
 function withSet(
   study: Study,
   id: string,

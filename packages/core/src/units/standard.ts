@@ -4,3 +4,6 @@ export const STANDARD_GRAVITY = 9.80665;
 export const REFERENCE_DENSITY = 999.1;
 /** Density, kg/m³, of water at 20 °C and 1.01325 bar. Source: IAPWS-IF97. */
 export const WATER_AT_20_DENSITY = 998.207;
+
+/** the standard atmosphere, Pa. Source: ISO 2533:1975 */
+export const STANDARD_ATMOSPHERE = 101_325;

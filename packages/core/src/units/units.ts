@@ -1,4 +1,4 @@
-import { STANDARD_GRAVITY } from './standard.js';
+import { STANDARD_ATMOSPHERE, STANDARD_GRAVITY } from './standard.js';
 import { bracketedSecant } from '../numerics/roots.js';
 
 /** What a quantity is of. `pressure` is at a place and gauge unless it says (a); `absolutePressure` is absolute by nature. */
@@ -101,11 +101,11 @@ const PRESSURES: readonly Unit[] = [
   { symbol: 'mH2O', shown: 'mH₂O', factor: 1000 * STANDARD_GRAVITY, aliases: ['mH₂O', 'mWC'] },
   { symbol: 'ftH2O', shown: 'ftH₂O', factor: 1000 * STANDARD_GRAVITY * FT, aliases: ['ftH₂O'] },
   { symbol: 'mmHg', factor: 133.322387415 },
-  { symbol: 'atm', factor: 101325 },
+  { symbol: 'atm', factor: STANDARD_ATMOSPHERE },
   { symbol: 'hPa', factor: 100 },
   { symbol: 'inHg', factor: 3386.389 },
   { symbol: 'inH2O', shown: 'inH₂O', factor: 1000 * STANDARD_GRAVITY * IN, aliases: ['inH₂O'] },
-  { symbol: 'Torr', factor: 101325 / 760, aliases: ['torr'] },
+  { symbol: 'Torr', factor: STANDARD_ATMOSPHERE / 760, aliases: ['torr'] },
 ];
 
 /** Units of each dimension; the first is the metric default, see `DISPLAY_UNITS` for US. */

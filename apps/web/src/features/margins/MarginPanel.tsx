@@ -1,4 +1,4 @@
-import { CHECKS, nearestLimit, type Bringing, type Margin, type Study, type Takes } from '@cedar-knot/core';
+import { CHECKS, nearestLimit, type Bringing, type CheckCode, type Margin, type Study, type Takes } from '@cedar-knot/core';
 import { checkName, checkValue, marginReason, takesText } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -12,7 +12,13 @@ import { TinyGauge } from '../../ui/PinGauge.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
-import type { Cell } from './MarginsView.js';
+
+/** a check of an element in a scenario */
+export interface Cell {
+  scenario: string;
+  check: CheckCode;
+  where: string;
+}
 
 /** What a cell says in full: its limit, which is changed here, how far it is from it, its working, and what would bring it there. */
 export function MarginPanel({

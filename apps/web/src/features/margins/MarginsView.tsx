@@ -22,19 +22,13 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { reachWorker, type ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy } from '../context.js';
 import { limitText } from '../entry/LimitEntry.js';
-import { MarginPanel } from './MarginPanel.js';
+import { MarginPanel, type Cell } from './MarginPanel.js';
 import { ReadingsSheet } from './ReadingsSheet.js';
 import { SweepSheet, type Begun } from './SweepSheet.js';
 import { UncertaintySheet } from './UncertaintySheet.js';
 
 type Order = 'kind' | 'worst';
 type Which = 'judged' | 'attention' | 'whole';
-
-export interface Cell {
-  scenario: string;
-  check: CheckCode;
-  where: string;
-}
 
 /** Every check in every scenario: value, gauge and mark; a cell opens what it rests on and what would bring it to its limit. */
 export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {

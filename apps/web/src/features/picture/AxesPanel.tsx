@@ -3,7 +3,7 @@ import { Segmented } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { prettyUnit } from '@cedar-knot/wording';
-import type { Doing } from './Sheet.js';
+import type { Doing } from './doing.js';
 
 type Change = (change: (s: PictureState) => PictureState) => void;
 

@@ -5,7 +5,7 @@ import { axesFor, leftOver, type CurveKind, type CurveState, type PictureState }
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { useDisplay } from '../context.js';
-import type { Doing } from './Sheet.js';
+import type { Doing } from './doing.js';
 
 const KINDS: readonly (readonly [CurveKind, string])[] = [
   ['head', 'head'],

@@ -15,7 +15,8 @@ import { ChecksPanel } from './ChecksPanel.js';
 import { CurvesPanel } from './CurvesPanel.js';
 import { dropDraft, keepDraft, readDraft } from './draft.js';
 import { Residual } from './Residual.js';
-import { Sheet, type Doing } from './Sheet.js';
+import { nextMark, type Doing } from './doing.js';
+import { Sheet } from './Sheet.js';
 import { openPicture, pixelsOf, type Opened } from './source.js';
 
 const QUIET_MS = 600;
@@ -245,15 +246,4 @@ export function PictureView() {
 function merged(before: RawEntry, picked: RawEntry): RawEntry {
   const { curve: _curve, curves: _curves, diameter: _diameter, typical: _typical, ...rest } = before;
   return { ...rest, ...picked };
-}
-
-const ORDER: readonly AxisName[] = ['flow', 'head', 'efficiency', 'power', 'npshr'];
-
-/** after the first mark of an axis its second; after those of flow and head the first curve */
-function nextMark(state: PictureState, axis: AxisName, which: 'first' | 'second'): Doing {
-  if (which === 'first' && !state.axes[axis].second.at) return { kind: 'mark', axis, which: 'second' };
-  const next = ORDER[ORDER.indexOf(axis) + 1];
-  if (axis === 'flow' && next && !state.axes[next].first.at) return { kind: 'mark', axis: next, which: 'first' };
-  const isReady = typeof axesFor(state, 'head') !== 'string' || axis === 'head';
-  return isReady ? { kind: 'curve', id: state.curves[0]!.id } : { kind: 'mark', axis, which };
 }

@@ -6,7 +6,7 @@ import { EMPTY_PICTURE, type PictureState } from '../../state/picture.js';
 import { AxesPanel } from './AxesPanel.js';
 import { ChecksPanel } from './ChecksPanel.js';
 import { CurvesPanel, differenceText } from './CurvesPanel.js';
-import type { Doing } from './Sheet.js';
+import type { Doing } from './doing.js';
 
 /* Beside a printed curve: its axes, the curves that are picked off it, and what those do. */
 

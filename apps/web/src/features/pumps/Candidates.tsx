@@ -8,7 +8,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
 
-const MOST = 120;
+const ROWS_SHOWN = 120;
 const STRIP = 236;
 /** of best-efficiency flow, across the strip */
 const [LOW, HIGH] = [0.3, 1.45];
@@ -77,7 +77,7 @@ export function Candidates({
                 </span>
               </td>
             </tr>
-            {list.slice(0, MOST).map((c) => (
+            {list.slice(0, ROWS_SHOWN).map((c) => (
               <Row
                 key={c.model}
                 c={c}

@@ -6,7 +6,7 @@ import { nearMisses } from '../../state/ranking.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 
-const MOST = 40;
+const ROWS_SHOWN = 40;
 
 /** The pumps that fell out by the least: by what, in which scenario, and what they would need. */
 export function NearMisses({
@@ -21,7 +21,7 @@ export function NearMisses({
   const display = useDisplay();
   const scenarios = useStudy((s) => s.study.scenarios);
   const index = (scenario: string): number => scenarios.findIndex((s) => s.id === scenario);
-  const misses = nearMisses(fallen, MOST);
+  const misses = nearMisses(fallen, ROWS_SHOWN);
   if (misses.length === 0) return <p className="text-inkq py-3">{isRunning ? 'Judging …' : 'None fell out.'}</p>;
   return (
     <table className="w-full text-[12.5px]">

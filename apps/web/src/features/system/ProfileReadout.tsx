@@ -1,8 +1,9 @@
-import { CHECKS, type Study } from '@cedar-knot/core';
+import type { Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { ScenarioLetter, VerdictMark, type MarkKind } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
+import { SAFE_OVER_VAPOUR } from './boiling.js';
 
 /** A place on the profile under the pointer. */
 export interface Spot {
@@ -14,9 +15,6 @@ export interface Spot {
   elevation: number;
   element: string;
 }
-
-/** lowest pressure over vapour that is held to be safe where a study says nothing else, Pa */
-const SAFE_OVER_VAPOUR = CHECKS['lowest-pressure'].limit as number;
 
 /** Pressure, distance to boiling and velocity at one place, in every scenario. */
 export function ProfileReadout({

@@ -7,12 +7,12 @@ export interface Zoom {
 }
 
 const WHOLE: Zoom = { scale: 1, at: 0 };
-const MOST = 12;
+const MAX_SCALE = 12;
 const STEP = 1.4;
 
 /** Zoom about a place (a share of what is seen), kept within the drawing. */
 export function zoomed(z: Zoom, factor: number, place: number): Zoom {
-  const scale = Math.min(MOST, Math.max(1, z.scale * factor));
+  const scale = Math.min(MAX_SCALE, Math.max(1, z.scale * factor));
   return panned({ scale, at: z.at + place / z.scale - place / scale }, 0);
 }
 

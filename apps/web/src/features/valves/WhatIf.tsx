@@ -3,8 +3,8 @@ import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import type { Supposed } from './useSupposed.js';
 
-const LEAST = 0.8;
-const MOST = 1.4;
+const LEAST_FACTOR = 0.8;
+const GREATEST_FACTOR = 1.4;
 const TICKS = [1.1, 1.2, 1.3] as const;
 
 /** What every opening would be with more flow, or behind another pump: nothing of it is kept. */
@@ -32,8 +32,8 @@ export function WhatIf({
       <div className="relative h-[26px] w-[176px]">
         <Slider.Root
           value={[factor]}
-          min={LEAST}
-          max={MOST}
+          min={LEAST_FACTOR}
+          max={GREATEST_FACTOR}
           step={0.01}
           onValueChange={([v]) => onFactor(Math.round(v! * 100) / 100)}
           className="relative mx-[7px] flex h-[18px] touch-none items-center"
@@ -51,7 +51,7 @@ export function WhatIf({
             aria-label={t === 1 ? 'Flow as now' : `Flow ${Math.round((t - 1) * 100)} % more`}
             onClick={() => onFactor(t)}
             className="text-inkq hover:text-cedar absolute top-[13px] -translate-x-1/2 text-[10.5px] leading-[12px]"
-            style={{ left: `calc(7px + (100% - 14px) * ${(t - LEAST) / (MOST - LEAST)})` }}
+            style={{ left: `calc(7px + (100% - 14px) * ${(t - LEAST_FACTOR) / (GREATEST_FACTOR - LEAST_FACTOR)})` }}
           >
             {t === 1 ? 'now' : `+${Math.round((t - 1) * 100)}`}
           </button>

@@ -6,22 +6,10 @@ import { spread } from '../../../ui/ticks.js';
 import type { LongSight } from '../../../worker/longLine.js';
 import { useDisplay } from '../../context.js';
 import { valueAt, type LongFigure } from './places.js';
+import { PAD, type Scales } from './scales.js';
 import type { LongSights } from './useLongLines.js';
 
 /* What is written on the drawing of a long line: stations, names of pipes, where each scenario arrives. */
-
-export const PAD = { left: 52, right: 92, top: 40, bottom: 20 };
-
-export interface Scales {
-  x: (chainage: number) => number;
-  y: (head: number) => number;
-  /** of the temperatures; null where none is followed */
-  t: ((kelvin: number) => number) | null;
-  heads: number[];
-  temperatures: number[];
-  distances: number[];
-  bottom: number;
-}
 
 export interface End {
   id: string;

@@ -1,7 +1,8 @@
 import { letterOf } from '../../../state/address.js';
 import { ScenarioLetter, VerdictMark, type MarkKind } from '../../../ui/marks.js';
 import { useDisplay, useStudy } from '../../context.js';
-import { distanceText, SAFE_OVER_VAPOUR } from './LongLine.js';
+import { SAFE_OVER_VAPOUR } from '../boiling.js';
+import { distanceText } from './distance.js';
 import { placeBefore, valueAt } from './places.js';
 import type { LongSights } from './useLongLines.js';
 

@@ -5,7 +5,7 @@ import { LetterTag, ScenarioLetter } from '../../../ui/marks.js';
 import { lineStyle } from '../../../ui/scenarioStyle.js';
 import { axisTicks, spread } from '../../../ui/ticks.js';
 import { useDisplay, useStudy, type Display } from '../../context.js';
-import { distanceText, unitOfDistance } from './LongLine.js';
+import { distanceText, unitOfDistance } from './distance.js';
 import { lowestOver } from './places.js';
 import { useLargestFlows, type LongSights } from './useLongLines.js';
 

@@ -5,7 +5,7 @@ import type { LongSight } from '../../../worker/longLine.js';
 export type LongFigure = keyof LongSight['at'];
 
 /** most corners of a drawn line: about one for each pixel */
-const MOST = 1400;
+const MAX_CORNERS = 1400;
 
 /** Corners of a figure over the distance: thinned where there are more than can be seen, with the highest and lowest of each part. */
 export function corners(sight: LongSight, figure: LongFigure): [chainage: number, value: number][] {
@@ -13,8 +13,8 @@ export function corners(sight: LongSight, figure: LongFigure): [chainage: number
   const values = sight.at[figure];
   const n = chainage.length;
   const all = (i: number): [number, number] => [chainage[i]!, values[i]!];
-  if (n <= MOST) return Array.from({ length: n }, (_, i) => all(i));
-  const step = Math.ceil((2 * n) / MOST);
+  if (n <= MAX_CORNERS) return Array.from({ length: n }, (_, i) => all(i));
+  const step = Math.ceil((2 * n) / MAX_CORNERS);
   const list: [number, number][] = [];
   for (let i = 0; i < n; i += step) {
     let low = i;

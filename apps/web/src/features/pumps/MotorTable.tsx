@@ -1,0 +1,101 @@
+import type { Study } from '@cedar-knot/core';
+import { letterOf } from '../../state/address.js';
+import type { DriveFigures } from '../../state/studyStore.js';
+import { Button } from '../../ui/controls.js';
+import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
+import { useDisplay } from '../context.js';
+import { KWH } from './energyText.js';
+
+interface MotorTableProps {
+  study: Study;
+  duties: DriveFigures['duties'];
+  /** W: of the motor that is named, and the least that leaves its margin everywhere */
+  rated: number | null;
+  fitting: number | undefined;
+  /** takes the fitting rating; absent where there is nothing to change */
+  onTake: (() => void) | undefined;
+}
+
+/** The motor in every scenario: load, efficiency, input, current, energy of each volume. */
+export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTableProps) {
+  const d = useDisplay();
+  const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
+  return (
+    <section aria-label="Motor">
+      <h3 className="flex items-baseline gap-2 text-[13px] font-semibold">
+        Motor
+        <span className="text-inkq text-[12px] font-normal">
+          {rated === null
+            ? 'none named: efficiency of a typical one (IEC 60034-30-1, IE3)'
+            : `${d.number(rated, 'power')} ${d.unit('power')} for each unit`}
+          {fitting !== undefined && (
+            <>
+              ; the least that leaves its margin everywhere is <b className="text-ink font-semibold">{fitting / 1000} kW</b>
+            </>
+          )}
+        </span>
+        {fitting !== undefined && fitting !== rated && onTake && (
+          <Button tone="bare" className="ml-auto !px-1 text-[12px]" onClick={onTake}>
+            Take {fitting / 1000} kW
+          </Button>
+        )}
+      </h3>
+      <table className="w-full text-[12.5px]">
+        <thead>
+          <tr className="text-inkq h-[22px] text-right text-[12px]">
+            <td className="w-[28px]" />
+            <td />
+            <th className="font-normal">h a year</th>
+            <th className="font-normal">running</th>
+            <th className="font-normal">{d.unit('flow')}</th>
+            <th className="font-normal">head {d.unit('head')}</th>
+            <th className="font-normal">shaft {d.unit('power')}</th>
+            <th className="font-normal">rating / shaft</th>
+            <th className="font-normal">motor η %</th>
+            <th className="font-normal">overall η %</th>
+            <th className="font-normal">input {d.unit('power')}</th>
+            <th className="pl-3 font-normal">A</th>
+            <th className="font-normal">cos φ</th>
+            <th className="font-normal">kWh/m³</th>
+          </tr>
+        </thead>
+        <tbody>
+          {duties.map(({ id, hours, result: r, margin }) => {
+            const input = r.inputPower ?? null;
+            return (
+              <tr key={id} className="border-soft h-[25px] border-t text-right" data-motor={id}>
+                <td className="text-left">
+                  <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />
+                </td>
+                <td className="max-w-[160px] truncate text-left">{study.scenarios[index(id)]?.name ?? id}</td>
+                <td>{hours === null ? '–' : hours.toFixed(0)}</td>
+                <td>{r.running}</td>
+                <td>{d.number(r.flow, 'flow')}</td>
+                <td>{d.number(r.head, 'head')}</td>
+                <td>{d.number(r.shaftPower, 'power')}</td>
+                <td className="whitespace-nowrap">
+                  {margin && margin.value !== null ? (
+                    <>
+                      <VerdictMark kind={margin.verdict} size={9} /> {margin.value.toFixed(2)}{' '}
+                      <span className="text-inkq">≥ {margin.limit?.toFixed(2)}</span>
+                    </>
+                  ) : (
+                    '–'
+                  )}
+                </td>
+                <td>{percent(r.motorEfficiency)}</td>
+                <td>{percent(input && r.hydraulicPower !== null ? r.hydraulicPower / input : null)}</td>
+                <td>{d.number(input, 'power')}</td>
+                <td>{r.current === undefined ? '–' : r.current.toFixed(0)}</td>
+                <td>{r.powerFactor === undefined ? '–' : r.powerFactor.toFixed(2)}</td>
+                <td>{input === null || !(r.flow > 0) ? '–' : (input / r.flow / KWH).toFixed(3)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+const percent = (x: number | null | undefined): string => (x == null ? '–' : (100 * x).toFixed(1));

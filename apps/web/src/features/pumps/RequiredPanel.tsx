@@ -1,0 +1,166 @@
+import { PUMP_TYPES, type Objective, type Vary } from '@cedar-knot/core';
+import { Link } from 'react-router';
+import type { RankAsked } from '../../api/client.js';
+import { letterOf } from '../../state/address.js';
+import { spoken } from '../../state/catalogueList.js';
+import { ScenarioLetter } from '../../ui/marks.js';
+import { Select } from '../../ui/Select.js';
+import { useDisplay, useStudy, useStudyStore } from '../context.js';
+import type { Position } from './position.js';
+import type { useRanking } from './useRanking.js';
+
+export const OBJECTIVES: readonly (readonly [Objective, string])[] = [
+  ['energy', 'least energy a year'],
+  ['best-efficiency', 'nearest to best efficiency'],
+  ['stages', 'fewest stages'],
+  ['npsh', 'greatest NPSH ratio'],
+];
+const WAYS: readonly (readonly [Vary, string])[] = [
+  ['diameter', 'trimmed impeller'],
+  ['speed', 'full impeller, speed by scenario'],
+  ['none', 'as it is made'],
+];
+
+type Ranking = ReturnType<typeof useRanking>;
+type Heads = Ranking['heads'];
+
+interface RequiredPanelProps {
+  position: Position;
+  ranking: Ranking;
+  asked: RankAsked;
+  onAsk: (change: (a: RankAsked) => RankAsked) => void;
+}
+
+/** What every scenario asks of the pump, how a candidate may meet it, and which are looked at. */
+export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanelProps) {
+  const store = useStudyStore();
+  const pumps = useStudy((s) => s.study)
+    .lines.flatMap((l) => l.elements)
+    .filter((e) => e.kind === 'pump');
+  const { heads } = ranking;
+  return (
+    <aside aria-label="Required" className="panel flex w-[232px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
+      <h2 className="text-[14px] font-semibold">Required</h2>
+      {pumps.length > 1 && (
+        <Select
+          label="Position"
+          value={position.pump}
+          options={pumps.map((e) => [e.id, typeof e.name === 'string' ? `${e.id} ${e.name}` : e.id])}
+          onChange={(id) => id && store.getState().follow(id)}
+        />
+      )}
+      <RequiredTable position={position} required={ranking.required} />
+      {Object.keys(ranking.required).length === 0 && (
+        <p className="text-inkq text-[12px]">
+          {ranking.isRunning ? 'Reading what each scenario asks …' : 'No judged scenario asks a flow of this pump.'}
+        </p>
+      )}
+      <Choices heads={heads} asked={asked} onAsk={onAsk} />
+      <p className="text-inkq mt-auto pt-2 text-[12px]">
+        Least head: the system with controlling valves at the upper edge of their opening band.{' '}
+        <Link to="/catalogues/pumps" className="text-cedar underline">
+          {heads.size} pumps
+        </Link>{' '}
+        in the catalogue.
+      </p>
+    </aside>
+  );
+}
+
+function RequiredTable({ position, required }: { position: Position; required: Ranking['required'] }) {
+  const display = useDisplay();
+  const { index, running } = position;
+  return (
+    <table className="w-full text-[12.5px]">
+      <thead>
+        <tr className="text-inkq text-right text-[12px]">
+          <td />
+          <th className="font-normal">{display.unit('flow')}</th>
+          <th className="font-normal">{display.unit('head')}, least</th>
+          <th className="font-normal">NPSHA</th>
+        </tr>
+      </thead>
+      <tbody>
+        {Object.entries(required).map(([s, r]) => (
+          <tr key={s} className="h-[23px] text-right" data-required={s}>
+            <td className="text-left">
+              <ScenarioLetter index={index(s)} letter={letterOf(index(s))} small />
+            </td>
+            <td className="whitespace-nowrap">
+              {display.number(r.flow / running(s), 'flow')}
+              {running(s) > 1 && <span className="text-inkq"> × {running(s)}</span>}
+            </td>
+            <td>{display.number(r.head, 'head')}</td>
+            <td>{display.number(r.npsha, 'head')}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelProps, 'asked' | 'onAsk'>) {
+  return (
+    <>
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">How</h3>
+      <Select
+        label="How a pump meets it"
+        value={asked.vary}
+        options={WAYS}
+        onChange={(v) => onAsk((a) => ({ ...a, vary: v as Vary }))}
+      />
+      <Select
+        label="Objective"
+        value={asked.objective}
+        options={OBJECTIVES}
+        onChange={(v) => onAsk((a) => ({ ...a, objective: v as Objective }))}
+      />
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Filters</h3>
+      <Select
+        label="Type of pump"
+        value={asked.type}
+        none="any type"
+        options={PUMP_TYPES.map((t) => [t, spoken(t)])}
+        onChange={(type) => onAsk((a) => withFilter(a, 'type', type))}
+      />
+      <Select
+        label="Mains"
+        value={asked.frequency === undefined ? undefined : String(asked.frequency)}
+        none="any mains"
+        options={[
+          ['50', '50 Hz'],
+          ['60', '60 Hz'],
+        ]}
+        onChange={(v) => onAsk((a) => withFilter(a, 'frequency', v === undefined ? undefined : Number(v)))}
+      />
+      <Select
+        label="Liquid"
+        value={asked.liquid}
+        none="any liquid"
+        options={wordsOfAll(heads, 'liquids')}
+        onChange={(v) => onAsk((a) => withFilter(a, 'liquid', v))}
+      />
+      <Select
+        label="Material"
+        value={asked.material}
+        none="any material"
+        options={wordsOfAll(heads, 'materials')}
+        onChange={(v) => onAsk((a) => withFilter(a, 'material', v))}
+      />
+    </>
+  );
+}
+
+function withFilter<K extends 'type' | 'frequency' | 'liquid' | 'material'>(
+  a: RankAsked,
+  key: K,
+  value: RankAsked[K] | undefined,
+): RankAsked {
+  const { [key]: _was, ...rest } = a;
+  return (value === undefined ? rest : { ...rest, [key]: value }) as RankAsked;
+}
+
+function wordsOfAll(heads: Heads, key: 'liquids' | 'materials'): [string, string][] {
+  const all = new Set([...heads.values()].flatMap((m) => m.words[key] ?? []));
+  return [...all].sort().map((w) => [w, spoken(w)]);
+}

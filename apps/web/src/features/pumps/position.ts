@@ -1,0 +1,48 @@
+import { PumpPerformance, usable, type ModelWhole, type RankedPump, type Study } from '@cedar-knot/core';
+import { entryIn, letterOf } from '../../state/address.js';
+import { judgedEntry } from '../entry/judged.js';
+import type { AskedPoint, PumpLine } from '../entry/PumpCurves.js';
+import type { useRanking } from './useRanking.js';
+
+/** The place in the study that candidates are tried in. */
+export interface Position {
+  pump: string;
+  /** of a scenario in the study */
+  index: (scenario: string) => number;
+  /** units that share its flow there */
+  running: (scenario: string) => number;
+}
+
+export function positionOf(study: Study, pump: string): Position {
+  const index = (scenario: string): number => study.scenarios.findIndex((s) => s.id === scenario);
+  return {
+    pump,
+    index,
+    running: (scenario) => {
+      const found = entryIn(study, study.scenarios[index(scenario)], pump, 'running').value;
+      return typeof found === 'number' && found > 0 ? found : 1;
+    },
+  };
+}
+
+/** what each scenario needs of one unit */
+export function askedPoints(required: ReturnType<typeof useRanking>['required'], { index, running }: Position): AskedPoint[] {
+  return Object.entries(required).map(([s, r]) => ({
+    flow: r.flow / running(s),
+    head: r.head,
+    index: index(s),
+    letter: letterOf(index(s)),
+  }));
+}
+
+/** a candidate as it would run, with its duties; nothing where the model is not here or has no curve */
+export function lineOf(c: RankedPump, model: ModelWhole | undefined, { index, running }: Position): PumpLine[] {
+  const input = model && usable(judgedEntry(model.entry).read);
+  if (!input) return [];
+  const speed = c.speed ?? input.maxSpeed ?? input.speed ?? input.curves.at(-1)!.speed;
+  const setting = { speed, stages: c.stages, running: 1, wear: 0, ...(c.diameter === null ? {} : { diameter: c.diameter }) };
+  const duties = Object.entries(c.scenarios).flatMap(([s, d]) =>
+    d.head === null ? [] : [{ flow: d.flow / running(s), head: d.head, index: index(s) }],
+  );
+  return [{ id: c.model, name: model.name, performance: new PumpPerformance(input, setting), duties }];
+}
