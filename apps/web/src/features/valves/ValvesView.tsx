@@ -1,4 +1,4 @@
-import { STANDARD_GRAVITY, VALVE_TYPES, WATER_AT_20_DENSITY, type ModelWhole, type ValveInput } from '@cedar-knot/core';
+import { STANDARD_GRAVITY, WATER_AT_20_DENSITY, type ModelWhole, type ValveInput, type ValveRow } from '@cedar-knot/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
@@ -6,27 +6,23 @@ import { spoken } from '../../state/catalogueList.js';
 import { takingOperations } from '../../state/takeModel.js';
 import { Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
-import { readValve } from '../../worker/valveFigures.js';
+import { readValve, type ValveFigures } from '../../worker/valveFigures.js';
 import { valveWorker, type ValveWork } from '../../worker/valves.js';
 import { useStudy, useStudyStore } from '../context.js';
-import { burnsOf, openingBand } from '../../state/openingBand.js';
+import { burnsOf, openingBand, type OpeningBand } from '../../state/openingBand.js';
+import { candidateValves, type ValveFilter } from './candidates.js';
+import { CandidatesHeader } from './CandidatesHeader.js';
 import { CoefficientChart } from './CoefficientChart.js';
 import { InstalledChart, WindowChart } from './InstalledChart.js';
 import { NeedsPanel } from './NeedsPanel.js';
 import { SplitRange } from './SplitRange.js';
 import { useSupposed } from './useSupposed.js';
 import { useValves } from './useValves.js';
-import { shownValve, valveName, ValveTable, type ShownValve } from './ValveTable.js';
+import { shownValve, valveName, ValveTable } from './ValveTable.js';
 import { WhatIf } from './WhatIf.js';
 
 /** rows that are drawn before more are asked for */
 const MOST_ROWS = 40;
-
-interface Filter {
-  type?: string;
-  size?: string;
-  pressureClass?: string;
-}
 
 /** A valve without a system: what it is asked is typed in. */
 export interface Sizing {
@@ -47,10 +43,9 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   const [factor, setFactor] = useState(1);
   const supposed = useSupposed(study, valve);
   const [looked, setLooked] = useState<string | null>(null);
-  const [filter, setFilter] = useState<Filter>({});
+  const [filter, setFilter] = useState<ValveFilter>({});
   const [ticked, setTicked] = useState<readonly string[]>([]);
   const [isAll, setAll] = useState(false);
-  const [lower, setLower] = useState<'travel' | 'window'>('travel');
   const [problem, setProblem] = useState<string | null>(null);
   const asked = valve === null ? null : { valve, factor, looked };
   const { known, figures, isWorking, problem: failure } = useValves(work, supposed.study, asked);
@@ -60,19 +55,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   const own = useMemo(() => (entry ? readValve(entry) : undefined), [entry]);
   const band = useMemo(() => openingBand(shown, valve), [shown, valve]);
 
-  const rows = useMemo(
-    () =>
-      (figures?.rows ?? []).flatMap((row): (ShownValve & { input: ValveInput })[] => {
-        const found = known.get(row.model);
-        if (!found) return [];
-        const { model, input } = found;
-        if (filter.type !== undefined && model.type !== filter.type) return [];
-        if (filter.size !== undefined && model.size !== filter.size) return [];
-        if (filter.pressureClass !== undefined && model.entry.pressureClass !== filter.pressureClass) return [];
-        return [{ ...shownValve(row, model, input), input }];
-      }),
-    [figures, known, filter],
-  );
+  const { serving, failing } = useMemo(() => candidateValves(figures, known, filter), [figures, known, filter]);
 
   if (valve === null)
     return (
@@ -83,14 +66,6 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
         </Link>
       </div>
     );
-  const near = (r: ShownValve): number => (r.row.verdict === 'near' ? 1 : 0);
-  const serving = rows
-    .filter((r) => r.row.verdict !== 'fails')
-    .sort((a, b) => a.row.ratedKv - b.row.ratedKv || near(a) - near(b) || a.name.localeCompare(b.name, 'en', { numeric: true }));
-  // of those that fall out the ones come first that are nearest in size to what is asked
-  const most = Math.max(...Object.values(figures?.required ?? {}).map((n) => n.kv ?? 0), 1e-9);
-  const away = (r: ShownValve): number => Math.abs(Math.log(r.row.ratedKv / most));
-  const failing = rows.filter((r) => r.row.verdict === 'fails').sort((a, b) => away(a) - away(b));
   const list = [...serving, ...failing];
   const ownRow =
     figures?.own && own && entry
@@ -126,9 +101,11 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <div className="flex h-[48%] min-h-[318px] flex-none gap-2">
-        <section aria-label="Coefficient over travel" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
-          <header className="flex h-[24px] flex-none items-center gap-2">
-            {positions.length > 1 && (
+        <Coefficient
+          title={name}
+          note={input ? `${positions.length > 1 || sizing ? '' : `${valve}, `}${sortOf(input)}` : 'no valve is named for it'}
+          position={
+            positions.length > 1 && (
               <Select
                 label="Control valve"
                 value={valve}
@@ -138,45 +115,18 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
                   setLooked(null);
                 }}
               />
-            )}
-            <h2 className="truncate text-[14px] font-semibold">{name}</h2>
-            <span className="text-inkq truncate text-[12px]">
-              {input ? `${positions.length > 1 || sizing ? '' : `${valve}, `}${sortOf(input)}` : 'no valve is named for it'}
-            </span>
-          </header>
-          <div className="min-h-0 flex-1">
-            {input && row && figures ? (
-              <CoefficientChart valve={input} others={others} band={band} row={row} required={figures.required} />
-            ) : (
-              <p className="text-inkq py-4 text-[12px]">
-                {figures ? 'Press a valve below to draw it here, or take it.' : 'Reading what each scenario asks …'}
-              </p>
-            )}
-          </div>
-        </section>
-        {sizing?.panel ?? (
-          <section aria-label="As installed" className="panel flex min-w-0 flex-[0.85] flex-col px-3 py-1.5">
-            <header className="flex h-[24px] flex-none items-center gap-2">
-              <h2 className="text-[14px] font-semibold">As installed</h2>
-              <span className="ml-auto" />
-              <Segmented
-                label="What is drawn"
-                value={lower}
-                onChange={setLower}
-                options={[
-                  { value: 'travel', text: 'over travel' },
-                  { value: 'window', text: 'window' },
-                ]}
-              />
-            </header>
-            <div className="min-h-0 flex-1">
-              {figures && row && input && lower === 'travel' && <InstalledChart figures={figures} row={row} band={band} />}
-              {figures && lower === 'window' && (
-                <WindowChart figures={figures} burns={input ? burnsOf(input, band, medium) : []} />
-              )}
-            </div>
-          </section>
-        )}
+            )
+          }
+        >
+          {input && row && figures ? (
+            <CoefficientChart valve={input} others={others} band={band} row={row} required={figures.required} />
+          ) : (
+            <p className="text-inkq py-4 text-[12px]">
+              {figures ? 'Press a valve below to draw it here, or take it.' : 'Reading what each scenario asks …'}
+            </p>
+          )}
+        </Coefficient>
+        {sizing?.panel ?? <AsInstalled figures={figures} row={row} input={input} band={band} medium={medium} />}
         {figures && (
           <NeedsPanel
             valve={valve}
@@ -190,45 +140,16 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
         )}
       </div>
       <section aria-label="Candidates" className="panel flex min-h-0 flex-1 flex-col">
-        <header className="border-soft flex flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b px-3 py-1">
-          <h2 className="text-[14px] font-semibold">Candidates</h2>
-          <span
-            className="text-inkq text-[12px] whitespace-nowrap"
-            role="status"
-            data-tried={figures?.rows.length ?? 0}
-            data-working={isWorking}
-          >
-            {figures ? `${serving.length} of ${rows.length} serve, smallest first` : 'Reading the catalogue …'}
-          </span>
+        <CandidatesHeader
+          counts={figures && { serving: serving.length, left: list.length, tried: figures.rows.length }}
+          isWorking={isWorking}
+          known={known}
+          filter={filter}
+          onFilter={setFilter}
+          hasSystem={!sizing}
+        >
           {!sizing && <WhatIf factor={factor} onFactor={setFactor} supposed={supposed} />}
-          <span className="ml-auto" />
-          <Select
-            label="Body"
-            value={filter.type}
-            none="any body"
-            options={VALVE_TYPES.map((t) => [t, spoken(t)])}
-            onChange={(type) => setFilter((f) => withOr(f, 'type', type))}
-          />
-          <Select
-            label="Size"
-            value={filter.size}
-            none="any size"
-            options={wordsIn([...known.values()].map((v) => v.model.size))}
-            onChange={(size) => setFilter((f) => withOr(f, 'size', size))}
-          />
-          <Select
-            label="Pressure class"
-            value={filter.pressureClass}
-            none="any class"
-            options={wordsIn([...known.values()].map((v) => v.model.entry.pressureClass))}
-            onChange={(c) => setFilter((f) => withOr(f, 'pressureClass', c))}
-          />
-          {!sizing && (
-            <Link to="/catalogues/valves/sizing" className="text-cedar text-[12px] whitespace-nowrap hover:underline">
-              without a system
-            </Link>
-          )}
-        </header>
+        </CandidatesHeader>
         {(problem ?? failure ?? supposed.problem) && (
           <p role="alert" className="text-fails px-3 py-1 text-[12px]">
             ▲ {problem ?? failure ?? supposed.problem}
@@ -270,19 +191,65 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   );
 }
 
+function Coefficient({
+  title,
+  note,
+  position,
+  children,
+}: {
+  title: string;
+  note: string;
+  position: ReactNode;
+  children: ReactNode;
+}) {
+  return (
+    <section aria-label="Coefficient over travel" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+      <header className="flex h-[24px] flex-none items-center gap-2">
+        {position}
+        <h2 className="truncate text-[14px] font-semibold">{title}</h2>
+        <span className="text-inkq truncate text-[12px]">{note}</span>
+      </header>
+      <div className="min-h-0 flex-1">{children}</div>
+    </section>
+  );
+}
+
+interface AsInstalledProps {
+  figures: ValveFigures | null;
+  row: ValveRow | null;
+  input: ValveInput | undefined;
+  band: OpeningBand;
+  medium: { density: number; gravity: number };
+}
+
+/** what the valve passes in the system over its travel, or the window that it may work in */
+function AsInstalled({ figures, row, input, band, medium }: AsInstalledProps) {
+  const [what, setWhat] = useState<'travel' | 'window'>('travel');
+  return (
+    <section aria-label="As installed" className="panel flex min-w-0 flex-[0.85] flex-col px-3 py-1.5">
+      <header className="flex h-[24px] flex-none items-center gap-2">
+        <h2 className="text-[14px] font-semibold">As installed</h2>
+        <span className="ml-auto" />
+        <Segmented
+          label="What is drawn"
+          value={what}
+          onChange={setWhat}
+          options={[
+            { value: 'travel', text: 'over travel' },
+            { value: 'window', text: 'window' },
+          ]}
+        />
+      </header>
+      <div className="min-h-0 flex-1">
+        {figures && row && input && what === 'travel' && <InstalledChart figures={figures} row={row} band={band} />}
+        {figures && what === 'window' && <WindowChart figures={figures} burns={input ? burnsOf(input, band, medium) : []} />}
+      </div>
+    </section>
+  );
+}
+
 const sortOf = (v: ValveInput): string =>
   [v.size, v.characteristic === 'table' ? 'own curve' : `${spoken(v.characteristic)} ${v.rangeability}:1`, v.body ?? v.type]
     .filter(Boolean)
     .map((t) => String(t))
     .join(', ');
-
-function withOr<K extends keyof Filter>(f: Filter, key: K, value: string | undefined): Filter {
-  const { [key]: _was, ...rest } = f;
-  return value === undefined ? rest : { ...rest, [key]: value };
-}
-
-/** different words, sizes by their number */
-function wordsIn(all: readonly unknown[]): [string, string][] {
-  const words = [...new Set(all.filter((t): t is string => typeof t === 'string'))];
-  return words.sort((a, b) => a.localeCompare(b, 'en', { numeric: true })).map((w) => [w, w]);
-}

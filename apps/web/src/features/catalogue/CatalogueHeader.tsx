@@ -1,0 +1,102 @@
+import type { ModelKind } from '@cedar-knot/core';
+import { Crosshair, Download, FileDown, Plus, Search } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { Link, useNavigate } from 'react-router';
+import { api, wordsOf } from '../../api/client.js';
+import { KINDS } from '../../state/catalogueList.js';
+import { Button, ITEM, MENU } from '../../ui/controls.js';
+import { download } from '../../ui/exportSvg.js';
+import { catalogueWorker } from '../../worker/catalogue.js';
+
+/** in the place of a model's id */
+export const NEW = 'new';
+
+interface CatalogueHeaderProps {
+  kind: ModelKind;
+  family: string | undefined;
+  /** models of the kind; undefined while they are read */
+  total: number | undefined;
+  /** models of the list, and those of them that are marked */
+  count: number | null;
+  marked: ReadonlySet<string>;
+  onImport: () => void;
+  onProblem: (problem: string | null) => void;
+}
+
+/** Kinds, and what is done with a catalogue: found in, added to, imported, exported. */
+export function CatalogueHeader({ kind, family, total, count, marked, onImport, onProblem }: CatalogueHeaderProps) {
+  const navigate = useNavigate();
+  const { name: kindName, one } = KINDS.find((k) => k.kind === kind)!;
+  const exportAs = async (format: 'json' | 'csv' | 'xlsx'): Promise<void> => {
+    try {
+      const ids = marked.size > 0 ? [...marked] : await catalogueWorker().allIds();
+      const blob = await api.exportModels(format, ids, family ?? kindName);
+      const name = `${(family ?? kind).toLowerCase().replace(/\s+/g, '-')}.${format === 'json' ? 'catalogue.json' : format}`;
+      download(blob, name, blob.type);
+      onProblem(null);
+    } catch (error) {
+      onProblem(wordsOf(error));
+    }
+  };
+  return (
+    <header className="no-print flex flex-none items-center gap-4 max-[1100px]:gap-2">
+      <h1 className="text-[18px] leading-[22px] font-semibold">Catalogues</h1>
+      <nav aria-label="Kinds" className="flex gap-4">
+        {KINDS.map((k) => (
+          <Link
+            key={k.kind}
+            to={`/catalogues/${k.kind}`}
+            aria-current={k.kind === kind ? 'page' : undefined}
+            className={`border-b-2 pb-0.5 whitespace-nowrap ${k.kind === kind ? 'border-cedar font-semibold' : 'text-ink2 border-transparent'}`}
+          >
+            {k.name} {k.kind === kind && total !== undefined && <span className="text-inkq font-normal">{total}</span>}
+          </Link>
+        ))}
+      </nav>
+      <span className="ml-auto" />
+      {kind === 'pumps' && (
+        <>
+          <Button onClick={() => void navigate('/catalogues/find')}>
+            <Search size={14} aria-hidden="true" /> Find for a duty
+          </Button>
+          <Button onClick={() => void navigate('/catalogues/pumps/new/picture')}>
+            <Crosshair size={14} aria-hidden="true" />
+            <span>
+              Pick a curve<span className="max-[1100px]:sr-only"> off a picture</span>
+            </span>
+          </Button>
+        </>
+      )}
+      {kind === 'valves' && (
+        <Button onClick={() => void navigate('/catalogues/valves/sizing')}>
+          <Search size={14} aria-hidden="true" /> Size for a duty
+        </Button>
+      )}
+      <Button onClick={() => void navigate(`/catalogues/${kind}/${NEW}/edit`)}>
+        <Plus size={14} aria-hidden="true" /> New {one}
+      </Button>
+      <Button onClick={onImport}>
+        <Download size={14} aria-hidden="true" /> Import
+      </Button>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button disabled={!count}>
+            <FileDown size={14} aria-hidden="true" /> Export
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className={MENU}>
+            <p className="text-inkq px-3 py-1 text-[12px]">
+              {marked.size > 0 ? `${marked.size} marked` : `all ${count ?? 0} of the list`}
+            </p>
+            {(['xlsx', 'csv', 'json'] as const).map((f) => (
+              <DropdownMenu.Item key={f} className={ITEM} onSelect={() => void exportAs(f)}>
+                {{ xlsx: 'Spreadsheet (.xlsx)', csv: 'CSV', json: 'Catalogue file (.json)' }[f]}
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </header>
+  );
+}
