@@ -362,6 +362,9 @@ describe('pipe', () => {
     // 3 m/s is passed at 84.8 m³/h in 100 mm; a bore of 40 mm is below the range
     expect(hw(100, '90 m3/h')).toContain('method-range');
     expect(hw(40, '5 m3/h')).toContain('method-range');
+    // the range ends at 50 mm
+    expect(hw(49, '5 m3/h')).toContain('method-range');
+    expect(hw(51, '5 m3/h')).not.toContain('method-range');
   });
   test('a material gives its roughness, none is said and takes the usual one, a rough bore is warned of', () => {
     const of = (more: object) => {

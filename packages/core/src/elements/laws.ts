@@ -75,7 +75,6 @@ export class ViscousValveLaw implements LossLaw {
     // at vanishing flow it is laminar: the loss goes with the flow, and its slope with the last of it
     const hourly = Math.max(Math.abs(flow), LEAST_FLOW) * 3600;
     const { fr, slope } = reynoldsFactor(this.constants, hourly, this.medium.kinematic);
-    if (fr === 1) return;
     if (Math.abs(flow) < LEAST_FLOW) {
       this.turbulent.evaluate(LEAST_FLOW, out);
       out.slope = out.loss / (fr * fr) / LEAST_FLOW;

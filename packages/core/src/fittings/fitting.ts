@@ -205,13 +205,14 @@ export function geometricK(f: FittingInput, inside: number): number {
   }
 }
 
+/** 1 where it is sudden, at 180° as well */
 function reducerFactor(degrees: number | undefined): number {
-  if (degrees === undefined || degrees >= 180) return 1;
+  if (degrees === undefined) return 1;
   const half = Math.sin((degrees * Math.PI) / 360);
   return degrees <= 45 ? 1.6 * half : Math.sqrt(half);
 }
 
 function angleFactor(degrees: number | undefined, slope: number): number {
-  if (degrees === undefined || degrees >= 180) return 1;
+  if (degrees === undefined) return 1;
   return Math.min(1, slope * Math.sin((degrees * Math.PI) / 360));
 }

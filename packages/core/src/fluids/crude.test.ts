@@ -62,6 +62,11 @@ describe('gas', () => {
     const c = pseudoCritical(0.5539);
     expect(compressibility(10e6 / c.pressure, 300 / c.temperature) / 0.846).toBeCloseTo(1, 1.7);
   });
+  test('a dense gas by hand: at ρr 1.5 and Tpr 1.5 the equation gives z = 1.028567, so ppr = z·ρr·Tpr/0.27 = 8.57139', () => {
+    // 1 + (0.3265 − 0.713333 − 0.158193 + 0.003099 − 0.006802)·1.5 + (0.5475 − 0.490733 + 0.081956)·1.5²
+    //   − 0.1056·(−0.490733 + 0.081956)·1.5⁵ + 0.6134·(1 + 1.62225)·(2.25/3.375)·e^−1.62225
+    expect(compressibility(8.57139, 1.5)).toBeCloseTo(1 - 0.823094 + 0.312125 + 0.327799 + 0.211737, 4);
+  });
   test('an ideal gas where it is thin: p·M/(R·T)', () => {
     expect(gasDensity(0.7, 288.15, 1000) / ((1000 * 0.7 * 0.0289647) / (8.314462 * 288.15))).toBeCloseTo(1, 4);
     expect(compressibility(1e-4, 1.5)).toBeCloseTo(1, 4);
@@ -83,6 +88,11 @@ describe('the mixture', () => {
     // water gives way by 4.5e-10 a pascal
     const volume = 0.8 * bo + ((0.2 * 1021.9) / 1009.6) * (1 - 4.5e-10 * (pb - 1e5));
     expect(at(pb).density / (mass / volume)).toBeCloseTo(1, 3);
+  });
+  test('an entry without water cut and salinity is dry oil; water without salinity is fresh', () => {
+    const { waterCut: _cut, salinity: _salt, ...dry } = CRUDE;
+    expect(stateOf(dry, 323.15, 5e6)).toEqual(at(5e6, { waterCut: 0, salinity: 0 }));
+    expect(stateOf({ ...dry, waterCut: 0.4 }, 323.15, 5e6)).toEqual(at(5e6, { waterCut: 0.4, salinity: 0 }));
   });
   test('nothing jumps at the bubble point, above it oil gives way, below it gas is free', () => {
     const [above, below] = [at(pb * 1.0005), at(pb * 0.9995)];

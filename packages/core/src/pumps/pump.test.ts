@@ -12,6 +12,12 @@ describe('viscous pumps', () => {
     // at the best-efficiency flow CH equals CQ
     expect(headFactor(c, c.bestFlow)).toBeCloseTo(c.cq, 12);
   });
+  test('correction begins just above B 1: 2 cSt, 50 m³/h, 30 m, 1450 rpm → B 1.0785', () => {
+    // 16.5·√2·30^0.0625/(50^0.375·1450^0.25) = 23.3345·1.23691/(4.33667·6.17085); 1.0785^(−0.0547·1.0785^0.69)
+    const c = viscosityCorrection(2e-6, 50 / 3600, 30, 1450);
+    expect(c.b).toBeCloseTo(1.0785, 3);
+    expect(c.ceta).toBeCloseTo(0.99565, 4);
+  });
   test('a thin liquid is not corrected (B ≤ 1)', () => {
     expect(viscosityCorrection(1e-6, 0.03, 50, 2950)).toMatchObject({ cq: 1, ceta: 1 });
   });
