@@ -1,9 +1,8 @@
-import { inputAt, type StudyInput } from '@cedar-knot/core';
-import { checkName } from '@cedar-knot/wording';
+import { inputAt } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
-import { inputScale, readFor, type InputScale } from '../../state/inputScale.js';
+import { inputScale } from '../../state/inputScale.js';
 import {
   dimensionOf,
   inScenario,
@@ -18,12 +17,12 @@ import {
 import { Button } from '../../ui/controls.js';
 import { download, fileName } from '../../ui/exportSvg.js';
 import { Select } from '../../ui/Select.js';
-import { TypedField } from '../../ui/TypedField.js';
 import { workbook } from '../../ui/xlsx.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy } from '../context.js';
 import { FieldChart } from './FieldChart.js';
 import { HandlePick } from './HandlePick.js';
+import { LargestText, SweptInput, type Range } from './SweptInput.js';
 import { SweepChart, SweepRows } from './SweepChart.js';
 import { useField, useLargest, useSweep } from './useSweep.js';
 
@@ -43,11 +42,12 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const active = useStudy((s) => s.active);
   const things = useMemo(() => movable(study), [study]);
   const readings = useMemo(() => readable(shown), [shown]);
+  const letter = letterOf(study.scenarios.findIndex((s) => s.id === active));
   const [input, setInput] = useState(() =>
     begun.input?.endsWith('.temperature') ? LIQUID : (begun.input ?? firstInput(things)),
   );
   const [read, setRead] = useState(() => begun.read ?? readings[0]?.name ?? '');
-  const [own, setOwn] = useState<{ from?: number; to?: number }>({});
+  const [own, setOwn] = useState<Range>({});
   const [second, setSecond] = useState('');
   const found = inputAt(study, inScenario(input, active));
   const over = second === '' ? undefined : inputAt(study, second);
@@ -89,65 +89,28 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const save = (): void => {
     download(sweepTable(rows ?? [], scenarios, head, scale.show, y, read), `${fileName(`sweep ${input} ${read}`)}.csv`, 'text/csv'); // prettier-ignore
   };
-  const [thing, key] = [found?.id, found?.key];
-  // a pump, a valve or a liquid that the study holds is asked for from its own sheet
-  const isListed = found?.owner === 'scenario' || things.some((t) => t.id === thing);
   return (
     <div className="flex min-h-0 flex-1 gap-2">
       <aside aria-label="Sweep" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
         <h1 className="text-[14px] font-semibold">Sweep an input</h1>
-        <Select
-          label="What is moved"
-          value={found?.owner === 'scenario' ? 'liquid' : thing}
-          options={[
-            ['liquid', 'Liquid'],
-            ...(isListed || !found ? [] : [[found.id, found.id] as const]),
-            ...things.map((t) => [t.id, t.name] as const),
-          ]}
-          onChange={(id) => {
+        <SweptInput
+          found={found}
+          things={things}
+          swept={swept}
+          scale={scale}
+          onInput={(next) => {
             setOwn({});
-            setInput(id === 'liquid' ? LIQUID : `${id}.${things.find((t) => t.id === id)!.keys[0]}`);
+            setInput(next);
           }}
+          onRange={setOwn}
         />
-        {found && found.owner !== 'scenario' && (
-          <Select
-            label="Which number of it"
-            value={key}
-            options={(things.find((t) => t.id === thing)?.keys ?? (key === undefined ? [] : [key])).map((k) => [k, inputAt(study, `${thing}.${k}`)?.field.label ?? k])} // prettier-ignore
-            onChange={(k) => {
-              setOwn({});
-              setInput(`${thing}.${k}`);
-            }}
-          />
-        )}
-        {found && swept && (
-          <div className="grid grid-cols-2 gap-x-2">
-            <Bound name="from" si={swept.from} input={found} scale={scale} onPut={(v) => setOwn((o) => ({ ...o, from: v }))} />
-            <Bound name="to" si={swept.to} input={found} scale={scale} onPut={(v) => setOwn((o) => ({ ...o, to: v }))} />
-          </div>
-        )}
-        {swept && !(swept.from < swept.to) && (
-          <p className="text-fails text-[12px]">▲ The range ends where it begins: “to” is the larger one.</p>
-        )}
         <p className="text-inkq text-[12px]">
           {now === null
             ? 'Nothing stands there now.'
-            : `It stands at ${Number(scale.show(now).toPrecision(4))} ${scale.unit} in ${letterOf(study.scenarios.findIndex((s) => s.id === active))}.`}{' '}
+            : `It stands at ${Number(scale.show(now).toPrecision(4))} ${scale.unit} in ${letter}.`}{' '}
           Each scenario keeps all its other entries.
         </p>
-        {largest?.largest != null && (
-          <p className="text-[12px]" data-largest={largest.check ?? 'none'}>
-            <b className="font-semibold">
-              {largest.check === null ? 'At least to' : 'Up to'} {Number(scale.show(largest.largest).toPrecision(4))} {scale.unit}
-            </b>{' '}
-            {largest.check === null
-              ? 'nothing that holds fails'
-              : largest.check === 'not-solved'
-                ? 'it solves'
-                : `nothing that holds fails; then ${checkName(largest.check)} at ${largest.where}`}{' '}
-            in {letterOf(study.scenarios.findIndex((s) => s.id === active))}.
-          </p>
-        )}
+        <LargestText largest={largest} scale={scale} letter={letter} />
         <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">What is read</h2>
         <Select
           label="What is read"
@@ -179,8 +142,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           {text}{' '}
           <span className="text-inkq text-[12px] font-normal">
             over {label}
-            {over &&
-              ` and ${over.id} ${(over.field.label ?? over.key).toLowerCase()}, in ${letterOf(study.scenarios.findIndex((s) => s.id === active))}`}
+            {over && ` and ${over.id} ${(over.field.label ?? over.key).toLowerCase()}, in ${letter}`}
           </span>
         </h2>
         <div className="min-h-0 flex-1">
@@ -212,40 +174,6 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
 function firstInput(things: ReturnType<typeof movable>): string {
   const first = things.find((t) => t.keys.includes('speed')) ?? things[0];
   return first ? `${first.id}.${first.keys.includes('speed') ? 'speed' : first.keys[0]}` : LIQUID;
-}
-
-/** one end of the range, typed as any entry */
-function Bound({
-  name,
-  si,
-  input,
-  scale,
-  onPut,
-}: {
-  name: 'from' | 'to';
-  si: number;
-  input: StudyInput;
-  scale: InputScale;
-  onPut: (si: number | undefined) => void;
-}) {
-  const { system } = useDisplay();
-  const atmosphere = useStudy((s) => s.shown[s.active]?.outcome.medium?.atmosphere ?? 0);
-  return (
-    <TypedField
-      label={name}
-      name={`sweep-${name}`}
-      value={scale.entry(si, 5)}
-      optional
-      read={(t) => {
-        const read = readFor(input, t, system, atmosphere);
-        return read.ok ? { ok: true, value: read.entry } : read;
-      }}
-      onCommit={(v) => {
-        const read = v === undefined ? undefined : readFor(input, String(v), system, atmosphere);
-        onPut(read?.ok ? read.si : undefined);
-      }}
-    />
-  );
 }
 
 /** limits of the margin that is read, where one is */

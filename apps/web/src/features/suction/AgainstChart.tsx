@@ -1,6 +1,6 @@
 import { letterOf } from '../../state/address.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
-import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
+import { npshAgainst, type Required, type SuctionDuty } from '../../state/npshAgainst.js';
+import { PlotFrame, pathOf, type Plot } from '../../ui/chart/PlotFrame.js';
 import { MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
@@ -15,87 +15,34 @@ export function AgainstChart({ pump }: { pump: string }) {
   const study = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const active = useStudy((s) => s.active);
-  const activate = useStudy((s) => s.activate);
   if (!curves || curves.pump !== pump)
     return (
       <p className="text-inkq py-4 text-[12px]">The curves appear as soon as a scenario with this pump can be worked out.</p>
     );
+  const { required, available, duties, limit, lastFlow, most } = npshAgainst(study, shown, curves, pump);
   const q = (si: number): number => d.value(si, 'flow');
   const h = (si: number): number => d.value(si, 'head');
-  const marginOf = (id: string) => shown[id]?.outcome.result?.margins.find((m) => m.check === 'npsh-ratio' && m.where === pump);
-  const limits = study.scenarios.flatMap((s) => marginOf(s.id)?.limit ?? []);
-  const limit = limits.length > 0 ? Math.max(...limits) : null;
-  const required = curves.pumps.flatMap((p) => {
-    const points = p.flow.flatMap((f, i) => (p.npshr[i] == null ? [] : [{ flow: f, npshr: p.npshr[i] }]));
-    return points.length < 2 ? [] : [{ p, points }];
-  });
-  const duties = study.scenarios.flatMap((s, index) => {
-    const r = shown[s.id]?.outcome.result?.elements[pump];
-    return r?.kind === 'pump' && r.npsha !== null && r.flow > 0 ? [{ id: s.id, index, r, m: marginOf(s.id) }] : [];
-  });
-  const last = Math.max(...required.map((x) => x.p.lastFlow), ...duties.map((x) => x.r.flow), 1e-9);
-  const lines = curves.scenarios.flatMap((s) => {
-    const points = curves.flows.flatMap((f, i) => (s.npsha[i] == null || s.npsha[i] < 0 || f > last ? [] : [{ flow: f, npsha: s.npsha[i] }])); // prettier-ignore
-    const index = study.scenarios.findIndex((x) => x.id === s.id);
-    return points.length < 2 || index < 0 ? [] : [{ id: s.id, index, points, all: s.npsha }];
-  });
-  const most = Math.max(...lines.flatMap((l) => l.points.map((p) => p.npsha)), ...required.flatMap((x) => x.points.map((p) => p.npshr)), 1); // prettier-ignore
-  /** the flow at which what is available is no more than what is asked */
-  const meets = (id: string): number | null => {
-    const own = required.find((x) => x.p.scenarios.includes(id));
-    const line = lines.find((l) => l.id === id);
-    if (!own || !line) return null;
-    const left = (f: number): number =>
-      interpolate(curves.flows, line.all, f) - (marginOf(id)?.limit ?? 1) * interpolate(own.p.flow, own.p.npshr, f);
-    for (let i = 1; i < own.points.length; i++) {
-      const [a, b] = [own.points[i - 1]!.flow, own.points[i]!.flow];
-      const [la, lb] = [left(a), left(b)];
-      if (la > 0 && lb <= 0) return a + ((b - a) * la) / (la - lb);
-    }
-    return null;
-  };
   return (
     <PlotFrame
       label="NPSH available and required over flow"
-      x={{ low: 0, high: q(last), parts: 5, title: `flow, ${d.unit('flow')}` }}
+      x={{ low: 0, high: q(lastFlow), parts: 5, title: `flow, ${d.unit('flow')}` }}
       y={{ low: 0, high: h(most) * 1.02, parts: 5, title: `NPSH, ${d.unit('head')}` }}
       pad={PAD}
     >
       {(p) => {
-        const meetings = duties.flatMap(({ id }) => {
-          const flow = meets(id);
-          return flow === null ? [] : [{ id, flow }];
-        });
+        const meetings = duties.flatMap(({ id, meets }) => (meets === null ? [] : [{ id, flow: meets }]));
         const words = spread(meetings.map((x) => p.x(q(x.flow))), 36, p.left + 60, p.right - 18); // prettier-ignore
         return (
           <>
-            {required.map(({ p: trace, points }) => {
-              const low = points.map((x) => [p.x(q(x.flow)), p.y(h(x.npshr))] as const);
-              const high = limit === null ? low : points.map((x) => [p.x(q(x.flow)), p.y(h(limit * x.npshr))] as const);
-              return (
-                <g key={trace.scenarios.join()}>
-                  <path d={`${pathOf(low)}L${pathOf([...high].reverse()).slice(1)}Z`} fill="var(--fails-wash)" opacity={0.8} />
-                  <path d={pathOf(high)} fill="none" stroke="var(--fails)" strokeDasharray="3 2" />
-                  <path d={pathOf(low)} fill="none" stroke="var(--ink)" strokeWidth={2.4} />
-                  <text
-                    x={low.at(-1)![0] + 2}
-                    y={low.at(-1)![1] - 7}
-                    fontSize={11}
-                    fill="var(--ink)"
-                    textAnchor="end"
-                    className="halo"
-                  >
-                    required{trace.running > 1 ? `, ${trace.running} running` : ''}
-                  </text>
-                </g>
-              );
-            })}
+            {required.map((r) => (
+              <RequiredBand key={r.trace.scenarios.join()} {...r} limit={limit} plot={p} />
+            ))}
             {limit !== null && required.length > 0 && (
               <text x={p.left + 6} y={p.bottom - 6} fontSize={11} fill="var(--fails)" className="halo">
                 dashed: limit, × {limit}
               </text>
             )}
-            {lines.map((l) => {
+            {available.map((l) => {
               const { color, dash } = lineStyle(l.index);
               return (
                 <g key={l.id} data-available={l.id}>
@@ -109,68 +56,94 @@ export function AgainstChart({ pump }: { pump: string }) {
                 </g>
               );
             })}
-            {duties.map(({ id, index, r, m }) => {
-              const { color } = lineStyle(index);
-              const [x, y] = [p.x(q(r.flow)), p.y(h(r.npsha!))];
-              const meeting = meetings.find((x) => x.id === id)?.flow ?? null;
-              const named = words[meetings.findIndex((x) => x.id === id)];
-              return (
-                <g key={id} onClick={() => activate(id)} className="cursor-pointer" data-duty={id}>
-                  {r.npshr !== null && (
-                    <>
-                      <line x1={x} x2={x} y1={y} y2={p.y(h(r.npshr))} stroke={color} strokeWidth={1.4} />
-                      <circle cx={x} cy={p.y(h(r.npshr))} r={3} fill={color} />
-                    </>
-                  )}
-                  <circle cx={x} cy={y} r={id === active ? 9 : 7.5} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
-                  <text x={x} y={y + 4} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle">
-                    {letterOf(index)}
-                  </text>
-                  {m?.value != null && (
-                    <g transform={`translate(${x + 8} ${(y + p.y(h(r.npshr ?? 0))) / 2})`}>
-                      {m.verdict !== 'holds' && <MarkShape kind={m.verdict} />}
-                      <text
-                        x={m.verdict === 'holds' ? 0 : 8}
-                        y={4}
-                        fontSize={12}
-                        fontWeight={600}
-                        fill={m.verdict === 'holds' ? color : verdictColor(m.verdict)}
-                        className="halo"
-                      >
-                        {m.value.toFixed(2)}
-                      </text>
-                    </g>
-                  )}
-                  {meeting !== null && (
-                    <g data-meets={id}>
-                      <title>{`${letterOf(index)}: no more than the limit asks from ${d.number(meeting, 'flow')} ${d.unit('flow')} on`}</title>
-                      <line
-                        x1={p.x(q(meeting))}
-                        x2={p.x(q(meeting))}
-                        y1={p.bottom - 9}
-                        y2={p.bottom}
-                        stroke={color}
-                        strokeWidth={2.4}
-                      />
-                      <text
-                        x={named}
-                        y={p.bottom - 12}
-                        fontSize={10.5}
-                        fontWeight={600}
-                        fill={color}
-                        textAnchor="middle"
-                        className="halo"
-                      >
-                        {letterOf(index)} {d.number(meeting, 'flow')}
-                      </text>
-                    </g>
-                  )}
-                </g>
-              );
-            })}
+            {duties.map((duty) => (
+              <Duty
+                key={duty.id}
+                {...duty}
+                plot={p}
+                isActive={duty.id === active}
+                word={words[meetings.findIndex((x) => x.id === duty.id)]}
+              />
+            ))}
           </>
         );
       }}
     </PlotFrame>
+  );
+}
+
+/** what is required, and the band up to what the limit asks */
+function RequiredBand({ trace, points, limit, plot: p }: Required & { limit: number | null; plot: Plot }) {
+  const d = useDisplay();
+  const q = (si: number): number => d.value(si, 'flow');
+  const h = (si: number): number => d.value(si, 'head');
+  const low = points.map((x) => [p.x(q(x.flow)), p.y(h(x.npshr))] as const);
+  const high = limit === null ? low : points.map((x) => [p.x(q(x.flow)), p.y(h(limit * x.npshr))] as const);
+  return (
+    <g>
+      <path d={`${pathOf(low)}L${pathOf([...high].reverse()).slice(1)}Z`} fill="var(--fails-wash)" opacity={0.8} />
+      <path d={pathOf(high)} fill="none" stroke="var(--fails)" strokeDasharray="3 2" />
+      <path d={pathOf(low)} fill="none" stroke="var(--ink)" strokeWidth={2.4} />
+      <text x={low.at(-1)![0] + 2} y={low.at(-1)![1] - 7} fontSize={11} fill="var(--ink)" textAnchor="end" className="halo">
+        required{trace.running > 1 ? `, ${trace.running} running` : ''}
+      </text>
+    </g>
+  );
+}
+
+/** where a scenario stands, its margin in figures, and the flow from which the limit is not held */
+function Duty({
+  id,
+  index,
+  result: r,
+  margin: m,
+  meets: meeting,
+  plot: p,
+  isActive,
+  word,
+}: SuctionDuty & { plot: Plot; isActive: boolean; word: number | undefined }) {
+  const d = useDisplay();
+  const activate = useStudy((s) => s.activate);
+  const q = (si: number): number => d.value(si, 'flow');
+  const h = (si: number): number => d.value(si, 'head');
+  const { color } = lineStyle(index);
+  const [x, y] = [p.x(q(r.flow)), p.y(h(r.npsha))];
+  return (
+    <g onClick={() => activate(id)} className="cursor-pointer" data-duty={id}>
+      {r.npshr !== null && (
+        <>
+          <line x1={x} x2={x} y1={y} y2={p.y(h(r.npshr))} stroke={color} strokeWidth={1.4} />
+          <circle cx={x} cy={p.y(h(r.npshr))} r={3} fill={color} />
+        </>
+      )}
+      <circle cx={x} cy={y} r={isActive ? 9 : 7.5} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
+      <text x={x} y={y + 4} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle">
+        {letterOf(index)}
+      </text>
+      {m?.value != null && (
+        <g transform={`translate(${x + 8} ${(y + p.y(h(r.npshr ?? 0))) / 2})`}>
+          {m.verdict !== 'holds' && <MarkShape kind={m.verdict} />}
+          <text
+            x={m.verdict === 'holds' ? 0 : 8}
+            y={4}
+            fontSize={12}
+            fontWeight={600}
+            fill={m.verdict === 'holds' ? color : verdictColor(m.verdict)}
+            className="halo"
+          >
+            {m.value.toFixed(2)}
+          </text>
+        </g>
+      )}
+      {meeting !== null && (
+        <g data-meets={id}>
+          <title>{`${letterOf(index)}: no more than the limit asks from ${d.number(meeting, 'flow')} ${d.unit('flow')} on`}</title>
+          <line x1={p.x(q(meeting))} x2={p.x(q(meeting))} y1={p.bottom - 9} y2={p.bottom} stroke={color} strokeWidth={2.4} />
+          <text x={word} y={p.bottom - 12} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle" className="halo">
+            {letterOf(index)} {d.number(meeting, 'flow')}
+          </text>
+        </g>
+      )}
+    </g>
   );
 }

@@ -1,6 +1,6 @@
 import type { SuctionBuild, SuctionPart, Verdict } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
-import { PlotFrame } from '../../ui/chart/PlotFrame.js';
+import { PlotFrame, type Plot } from '../../ui/chart/PlotFrame.js';
 import { MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -18,15 +18,7 @@ const NAMES: Readonly<Record<SuctionPart['kind'], readonly string[]>> = {
 };
 const PAD = { left: 34, right: 8, top: 20, bottom: 34 };
 
-/** From the atmosphere down to NPSHA, part by part, beside what the pump requires; another scenario's levels ghosted. */
-export function BuildChart({
-  built,
-  ghost,
-  index,
-  limit,
-  ratio,
-  verdict,
-}: {
+interface BuildChartProps {
   built: SuctionBuild;
   ghost: { index: number; built: SuctionBuild } | undefined;
   index: number;
@@ -34,26 +26,17 @@ export function BuildChart({
   limit: number | null;
   ratio: number | null;
   verdict: Verdict;
-}) {
+}
+
+/** From the atmosphere down to NPSHA, part by part, beside what the pump requires; another scenario's levels ghosted. */
+export function BuildChart(props: BuildChartProps) {
+  const { built, ghost, limit } = props;
   const d = useDisplay();
-  const lines = useStudy((s) => s.study.lines);
-  const name = (p: SuctionPart): readonly string[] => {
-    if (p.kind !== 'element') return NAMES[p.kind];
-    const e = lines.flatMap((l) => l.elements).find((x) => x.id === p.where);
-    return typeof e?.name === 'string' ? [p.where!, e.name.length > 12 ? `${e.name.slice(0, 11)}…` : e.name] : [p.where!];
-  };
   const h = (m: number): number => d.value(m, 'head');
-  let at = 0;
-  const bars = built.parts.map((p) => {
-    const from = at;
-    at += p.value;
-    return { p, from, to: at };
-  });
+  const bars = barsOf(built);
   const asked = built.npshr === null ? null : built.npshr * (limit ?? 1);
   const levels = [0, built.npsha, asked ?? 0, ...bars.flatMap((b) => [b.from, b.to])];
   const count = bars.length + 2;
-  const style = lineStyle(index);
-  const other = ghost && lineStyle(ghost.index);
   return (
     <PlotFrame
       label="NPSH available by its parts"
@@ -62,131 +45,240 @@ export function BuildChart({
       pad={PAD}
     >
       {(p) => {
-        const slot = (p.right - p.left) / count;
-        const width = Math.min(46, slot * 0.78);
-        const x = (i: number): number => p.left + slot * (i + 0.5) - width / 2;
-        const bar = (i: number, from: number, to: number, fill: string, stroke: string) => (
-          <rect
-            x={x(i)}
-            width={width}
-            y={p.y(h(Math.max(from, to)))}
-            height={Math.max(1, Math.abs(p.y(h(from)) - p.y(h(to))))}
-            fill={fill}
-            stroke={stroke}
-          />
-        );
-        const words = (i: number, list: readonly string[], weight = 400, fill = 'var(--ink-2)') =>
-          list.map((t, k) => (
-            <text
-              key={t}
-              x={x(i) + width / 2}
-              y={p.bottom + 13 + 12 * k}
-              fontSize={10.5}
-              fontWeight={weight}
-              fill={fill}
-              textAnchor="middle"
-            >
-              {t}
-            </text>
-          ));
-        let sum = 0;
+        const place = placeOf(p, count, h);
         return (
           <>
             {bars.map((b, i) => (
-              <g key={`${b.p.kind} ${b.p.where}`} data-part={b.p.kind}>
-                {b.p.value >= 0
-                  ? bar(i, b.from, b.to, 'var(--gauge-pref)', 'none')
-                  : bar(i, b.from, b.to, 'var(--panel-quiet)', 'var(--gauge-pref)')}
-                <text
-                  x={x(i) + width / 2}
-                  y={p.y(h(Math.max(b.from, b.to))) - 4}
-                  fontSize={11.5}
-                  fontWeight={600}
-                  fill="var(--ink)"
-                  textAnchor="middle"
-                  className="halo"
-                >
-                  {b.p.value < 0 ? '−' : '+'}
-                  {d.number(Math.abs(b.p.value), 'head')}
-                </text>
-                {i < bars.length - 1 && (
-                  <line
-                    x1={x(i) + width}
-                    x2={x(i + 1)}
-                    y1={p.y(h(b.to))}
-                    y2={p.y(h(b.to))}
-                    stroke="var(--line-strong)"
-                    strokeDasharray="2 2"
-                  />
-                )}
-                {words(i, name(b.p))}
-              </g>
+              <Step key={`${b.p.kind} ${b.p.where}`} bar={b} i={i} isLast={i === bars.length - 1} place={place} />
             ))}
-            {/* the same steps of another scenario, as far as it has the same parts */}
-            {ghost &&
-              bars.map((b, i) => {
-                const same = ghost.built.parts.find((q) => q.kind === b.p.kind && q.where === b.p.where);
-                sum += same?.value ?? 0;
-                const y = p.y(h(sum));
-                return <line key={i} x1={x(i) - 3} x2={x(i) + width + 3} y1={y} y2={y} stroke={other!.color} strokeWidth={1.5} />;
-              })}
-            <g data-part="npsha">
-              {bar(bars.length, 0, built.npsha, style.color, 'none')}
-              {words(bars.length, ['NPSHA', `${d.number(built.npsha, 'head')} ${d.unit('head')}`], 600, style.color)}
-              {ghost && (
-                <>
-                  <line
-                    x1={x(bars.length) - 3}
-                    x2={x(bars.length) + width + 3}
-                    y1={p.y(h(ghost.built.npsha))}
-                    y2={p.y(h(ghost.built.npsha))}
-                    stroke={other!.color}
-                    strokeWidth={1.5}
-                  />
-                  <text
-                    x={x(bars.length) + width / 2}
-                    y={p.y(h(ghost.built.npsha)) - 4}
-                    fontSize={11}
-                    fontWeight={600}
-                    fill={other!.color}
-                    textAnchor="middle"
-                    className="halo"
-                  >
-                    {letterOf(ghost.index)} {d.number(ghost.built.npsha, 'head')}
-                  </text>
-                </>
-              )}
-            </g>
-            {built.npshr !== null && (
-              <g data-part="npshr">
-                {asked !== null &&
-                  asked > built.npshr &&
-                  bar(bars.length + 1, built.npshr, asked, 'var(--fails-wash)', 'var(--fails)')}
-                {bar(bars.length + 1, 0, built.npshr, 'var(--ink)', 'none')}
-                {words(bars.length + 1, ['NPSHR', `${d.number(built.npshr, 'head')} ${d.unit('head')}`], 600, 'var(--ink)')}
-                <text
-                  x={x(bars.length + 1) + width / 2}
-                  y={p.y(h(asked ?? built.npshr)) - 4}
-                  fontSize={11}
-                  fill="var(--fails)"
-                  textAnchor="middle"
-                  className="halo"
-                >
-                  {limit !== null && `× ${limit}`}
-                </text>
-                {ratio !== null && (
-                  <g transform={`translate(${x(bars.length) + width + (slot - width) / 2} ${p.top + 4})`}>
-                    <MarkShape kind={verdict} />
-                    <text x={8} y={4} fontSize={12} fontWeight={600} fill={verdictColor(verdict)}>
-                      {ratio.toFixed(2)} of {limit}
-                    </text>
-                  </g>
-                )}
-              </g>
-            )}
+            {ghost && <GhostSteps bars={bars} ghost={ghost} place={place} />}
+            <Available {...props} i={bars.length} place={place} />
+            {built.npshr !== null && <Asked {...props} npshr={built.npshr} i={bars.length + 1} place={place} />}
           </>
         );
       }}
     </PlotFrame>
+  );
+}
+
+interface Bar {
+  p: SuctionPart;
+  from: number;
+  to: number;
+}
+
+/** parts, each on top of those before it */
+function barsOf(built: SuctionBuild): Bar[] {
+  let at = 0;
+  return built.parts.map((p) => {
+    const from = at;
+    at += p.value;
+    return { p, from, to: at };
+  });
+}
+
+/** where the columns stand, px */
+interface Place {
+  x: (i: number) => number;
+  y: (metres: number) => number;
+  width: number;
+  slot: number;
+  top: number;
+  bottom: number;
+}
+
+function placeOf(p: Plot, count: number, shown: (metres: number) => number): Place {
+  const slot = (p.right - p.left) / count;
+  const width = Math.min(46, slot * 0.78);
+  return { x: (i) => p.left + slot * (i + 0.5) - width / 2, y: (m) => p.y(shown(m)), width, slot, top: p.top, bottom: p.bottom };
+}
+
+function Column({
+  i,
+  from,
+  to,
+  fill,
+  stroke,
+  place,
+}: {
+  i: number;
+  from: number;
+  to: number;
+  fill: string;
+  stroke: string;
+  place: Place;
+}) {
+  const { x, y, width } = place;
+  return (
+    <rect
+      x={x(i)}
+      width={width}
+      y={y(Math.max(from, to))}
+      height={Math.max(1, Math.abs(y(from) - y(to)))}
+      fill={fill}
+      stroke={stroke}
+    />
+  );
+}
+
+function Words({
+  i,
+  list,
+  weight = 400,
+  fill = 'var(--ink-2)',
+  place,
+}: {
+  i: number;
+  list: readonly string[];
+  weight?: number;
+  fill?: string;
+  place: Place;
+}) {
+  return list.map((t, k) => (
+    <text
+      key={t}
+      x={place.x(i) + place.width / 2}
+      y={place.bottom + 13 + 12 * k}
+      fontSize={10.5}
+      fontWeight={weight}
+      fill={fill}
+      textAnchor="middle"
+    >
+      {t}
+    </text>
+  ));
+}
+
+function Step({ bar: b, i, isLast, place }: { bar: Bar; i: number; isLast: boolean; place: Place }) {
+  const d = useDisplay();
+  const lines = useStudy((s) => s.study.lines);
+  const { x, y, width } = place;
+  const name = (): readonly string[] => {
+    if (b.p.kind !== 'element') return NAMES[b.p.kind];
+    const e = lines.flatMap((l) => l.elements).find((el) => el.id === b.p.where);
+    return typeof e?.name === 'string' ? [b.p.where!, e.name.length > 12 ? `${e.name.slice(0, 11)}…` : e.name] : [b.p.where!];
+  };
+  const isGain = b.p.value >= 0;
+  return (
+    <g data-part={b.p.kind}>
+      <Column
+        i={i}
+        from={b.from}
+        to={b.to}
+        fill={isGain ? 'var(--gauge-pref)' : 'var(--panel-quiet)'}
+        stroke={isGain ? 'none' : 'var(--gauge-pref)'}
+        place={place}
+      />
+      <text
+        x={x(i) + width / 2}
+        y={y(Math.max(b.from, b.to)) - 4}
+        fontSize={11.5}
+        fontWeight={600}
+        fill="var(--ink)"
+        textAnchor="middle"
+        className="halo"
+      >
+        {isGain ? '+' : '−'}
+        {d.number(Math.abs(b.p.value), 'head')}
+      </text>
+      {!isLast && (
+        <line x1={x(i) + width} x2={x(i + 1)} y1={y(b.to)} y2={y(b.to)} stroke="var(--line-strong)" strokeDasharray="2 2" />
+      )}
+      <Words i={i} list={name()} place={place} />
+    </g>
+  );
+}
+
+/** the same steps of another scenario, as far as it has the same parts */
+function GhostSteps({
+  bars,
+  ghost,
+  place,
+}: {
+  bars: readonly Bar[];
+  ghost: { index: number; built: SuctionBuild };
+  place: Place;
+}) {
+  const { x, y, width } = place;
+  let sum = 0;
+  return bars.map((b, i) => {
+    sum += ghost.built.parts.find((q) => q.kind === b.p.kind && q.where === b.p.where)?.value ?? 0;
+    const at = y(sum);
+    return (
+      <line key={i} x1={x(i) - 3} x2={x(i) + width + 3} y1={at} y2={at} stroke={lineStyle(ghost.index).color} strokeWidth={1.5} />
+    );
+  });
+}
+
+function Available({ built, ghost, index, i, place }: BuildChartProps & { i: number; place: Place }) {
+  const d = useDisplay();
+  const { x, y, width } = place;
+  const { color } = lineStyle(index);
+  const other = ghost && lineStyle(ghost.index).color;
+  return (
+    <g data-part="npsha">
+      <Column i={i} from={0} to={built.npsha} fill={color} stroke="none" place={place} />
+      <Words
+        i={i}
+        list={['NPSHA', `${d.number(built.npsha, 'head')} ${d.unit('head')}`]}
+        weight={600}
+        fill={color}
+        place={place}
+      />
+      {ghost && (
+        <>
+          <line
+            x1={x(i) - 3}
+            x2={x(i) + width + 3}
+            y1={y(ghost.built.npsha)}
+            y2={y(ghost.built.npsha)}
+            stroke={other}
+            strokeWidth={1.5}
+          />
+          <text
+            x={x(i) + width / 2}
+            y={y(ghost.built.npsha) - 4}
+            fontSize={11}
+            fontWeight={600}
+            fill={other}
+            textAnchor="middle"
+            className="halo"
+          >
+            {letterOf(ghost.index)} {d.number(ghost.built.npsha, 'head')}
+          </text>
+        </>
+      )}
+    </g>
+  );
+}
+
+/** what the pump requires, up to what the limit asks */
+function Asked({ npshr, limit, ratio, verdict, i, place }: BuildChartProps & { npshr: number; i: number; place: Place }) {
+  const d = useDisplay();
+  const { x, y, width, slot, top } = place;
+  const asked = npshr * (limit ?? 1);
+  return (
+    <g data-part="npshr">
+      {asked > npshr && <Column i={i} from={npshr} to={asked} fill="var(--fails-wash)" stroke="var(--fails)" place={place} />}
+      <Column i={i} from={0} to={npshr} fill="var(--ink)" stroke="none" place={place} />
+      <Words
+        i={i}
+        list={['NPSHR', `${d.number(npshr, 'head')} ${d.unit('head')}`]}
+        weight={600}
+        fill="var(--ink)"
+        place={place}
+      />
+      <text x={x(i) + width / 2} y={y(asked) - 4} fontSize={11} fill="var(--fails)" textAnchor="middle" className="halo">
+        {limit !== null && `× ${limit}`}
+      </text>
+      {ratio !== null && (
+        <g transform={`translate(${x(i - 1) + width + (slot - width) / 2} ${top + 4})`}>
+          <MarkShape kind={verdict} />
+          <text x={8} y={4} fontSize={12} fontWeight={600} fill={verdictColor(verdict)}>
+            {ratio.toFixed(2)} of {limit}
+          </text>
+        </g>
+      )}
+    </g>
   );
 }
