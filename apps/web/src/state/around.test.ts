@@ -1,7 +1,7 @@
 import { CHECKS, type Study } from '@cedar-knot/core';
 import fc from 'fast-check';
 import { fileName } from '../ui/exportSvg.js';
-import { interpolate } from '../ui/chart/interpolate.js';
+import { interpolate } from './interpolate.js';
 import { axisTicks, spread } from '../ui/ticks.js';
 import { open, pumpedStudy, settle } from '../test/open.js';
 import { scaleAround, scaleOf } from '../features/entry/gaugeScale.js';

@@ -1,5 +1,5 @@
 import type { Margin, PumpResult, PumpTrace, ServiceCurves, Study } from '@cedar-knot/core';
-import { interpolate } from '../ui/chart/interpolate.js';
+import { interpolate } from './interpolate.js';
 import type { Shown } from './studyStore.js';
 
 /* What a pump requires over flow against what each scenario has for it. SI. */

@@ -1,5 +1,5 @@
 import { FIELD, type PumpReach } from '@cedar-knot/core';
-import { scaleLog } from 'd3-scale';
+import { scaleLog, type ScaleLogarithmic } from 'd3-scale';
 import { useEffect, useRef, useState } from 'react';
 import type { ListFilter } from '../../state/catalogueList.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -41,22 +41,7 @@ export function Coverage({
   const display = useDisplay();
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
-  const [found, setFound] = useState<Fields>({ fields: [], speeds: [], speed: null, of: 0 });
-  const tell = useRef(onSpeeds);
-  tell.current = onSpeeds;
-  useEffect(() => {
-    let gone = false;
-    void catalogueWorker()
-      .fields(family, filter, speed, chosen)
-      .then((f) => {
-        if (gone) return;
-        setFound(f);
-        tell.current(f.speeds, f.speed);
-      });
-    return () => {
-      gone = true;
-    };
-  }, [family, filter, answer, speed, chosen]);
+  const found = useFields(family, filter, speed, chosen, answer, onSpeeds);
   const { fields } = found;
   const shown = fields.map((f) => ({ ...f, corners: cornersOf(f.summary.best, f.summary.trimmed) }));
   const q = (si: number): number => display.value(si, 'flow');
@@ -84,22 +69,7 @@ export function Coverage({
           <text x={width - PAD.right} y={height - 2} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
             flow, {display.unit('flow')}
           </text>
-          {logTicks(x.domain() as [number, number], (width - PAD.left) / 46).map((t) => (
-            <g key={t}>
-              <line x1={x(t)} x2={x(t)} y1={PAD.top} y2={height - PAD.bottom} stroke="var(--line-soft)" />
-              <text x={x(t)} y={height - PAD.bottom + 12} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
-                {plainTick(t)}
-              </text>
-            </g>
-          ))}
-          {logTicks(y.domain() as [number, number], (height - PAD.bottom - PAD.top) / 22).map((t) => (
-            <g key={t}>
-              <line x1={PAD.left} x2={width - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
-              <text x={PAD.left - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-                {plainTick(t)}
-              </text>
-            </g>
-          ))}
+          <Ticks x={x} y={y} width={width} height={height} />
           {shown.map((f) => (
             <Field
               key={f.id}
@@ -113,60 +83,19 @@ export function Coverage({
               onChoose={() => onChoose(f.id)}
             />
           ))}
-          {shown.map((f) => {
-            const [left, right] = [x(q(f.corners[0]!.q)), x(q(f.corners[2]!.q))];
-            const middle = { x: (left + right) / 2, y: (y(h(f.corners[1]!.h)) + y(h(f.corners[4]!.h))) / 2 };
-            const hasRoom = right - left > LEAST_NAME && fields.length <= 48;
-            if (f.id === chosen)
-              return (
-                <g key={f.id} pointerEvents="none">
-                  <rect
-                    x={middle.x - f.size.length * 3.4 - 5}
-                    y={middle.y - 8}
-                    width={f.size.length * 6.8 + 10}
-                    height={16}
-                    rx={2}
-                    fill="var(--cedar)"
-                  />
-                  <text x={middle.x} y={middle.y + 4} fontSize={11} fontWeight={600} fill="var(--panel)" textAnchor="middle">
-                    {f.size}
-                  </text>
-                </g>
-              );
-            return hasRoom ? (
-              <text
-                key={f.id}
-                x={middle.x}
-                y={middle.y + 4}
-                fontSize={11}
-                fill="var(--ink-2)"
-                textAnchor="middle"
-                pointerEvents="none"
-                className="halo"
-              >
-                {f.size}
-              </text>
-            ) : null;
-          })}
-          {duties.map((d, i) => {
-            const { color, onColor } = lineStyle(d.index);
-            return (
-              <g key={d.letter}>
-                <line x1={letters[i]} y1={16} x2={x(q(d.flow))} y2={y(h(d.head)) - 6} stroke={color} strokeWidth={1.2} />
-                <rect x={letters[i]! - 7} y={2} width={14} height={14} rx={2} fill={color} />
-                <text x={letters[i]} y={13} fontSize={11} fontWeight={600} fill={onColor} textAnchor="middle">
-                  {d.letter}
-                </text>
-                <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={6} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
-                <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={3} fill="none" stroke={color} strokeWidth={1.4} />
-                <circle cx={x(q(d.flow))} cy={y(h(d.head))} r={1.3} fill={color} />
-                <title>
-                  {d.letter} {d.name}: {display.number(d.flow, 'flow')} {display.unit('flow')}, {display.number(d.head, 'head')}{' '}
-                  {display.unit('head')}
-                </title>
-              </g>
-            );
-          })}
+          {shown.map((f) => (
+            <FieldName
+              key={f.id}
+              field={f}
+              isChosen={f.id === chosen}
+              x={(c) => x(q(c.q))}
+              y={(c) => y(h(c.h))}
+              isCrowded={fields.length > 48}
+            />
+          ))}
+          {duties.map((d, i) => (
+            <DutyMark key={d.letter} duty={d} x={x(q(d.flow))} y={y(h(d.head))} label={letters[i]!} />
+          ))}
         </svg>
       )}
       {found.of > fields.length && (
@@ -178,6 +107,8 @@ export function Coverage({
     </div>
   );
 }
+
+type LogScale = ScaleLogarithmic<number, number>;
 
 interface Corner {
   q: number;
@@ -221,6 +152,128 @@ function Field({
     >
       <title>{field.name}</title>
     </path>
+  );
+}
+
+/** fields that match, from the worker; the speeds that there are are told */
+function useFields(
+  family: string | undefined,
+  filter: ListFilter,
+  speed: number | null,
+  chosen: string | undefined,
+  answer: number,
+  onSpeeds: (speeds: readonly number[], drawn: number | null) => void,
+): Fields {
+  const [found, setFound] = useState<Fields>({ fields: [], speeds: [], speed: null, of: 0 });
+  const tell = useRef(onSpeeds);
+  tell.current = onSpeeds;
+  useEffect(() => {
+    let gone = false;
+    void catalogueWorker()
+      .fields(family, filter, speed, chosen)
+      .then((f) => {
+        if (gone) return;
+        setFound(f);
+        tell.current(f.speeds, f.speed);
+      });
+    return () => {
+      gone = true;
+    };
+  }, [family, filter, answer, speed, chosen]);
+  return found;
+}
+
+function Ticks({ x, y, width, height }: { x: LogScale; y: LogScale; width: number; height: number }) {
+  return (
+    <>
+      {logTicks(x.domain() as [number, number], (width - PAD.left) / 46).map((t) => (
+        <g key={t}>
+          <line x1={x(t)} x2={x(t)} y1={PAD.top} y2={height - PAD.bottom} stroke="var(--line-soft)" />
+          <text x={x(t)} y={height - PAD.bottom + 12} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
+            {plainTick(t)}
+          </text>
+        </g>
+      ))}
+      {logTicks(y.domain() as [number, number], (height - PAD.bottom - PAD.top) / 22).map((t) => (
+        <g key={t}>
+          <line x1={PAD.left} x2={width - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
+          <text x={PAD.left - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+            {plainTick(t)}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
+type Shaped = CoverageField & { corners: Corner[] };
+
+/** the size in its field, where it has room; of the chosen one always */
+function FieldName({
+  field: f,
+  isChosen,
+  isCrowded,
+  x,
+  y,
+}: {
+  field: Shaped;
+  isChosen: boolean;
+  isCrowded: boolean;
+  x: (c: Corner) => number;
+  y: (c: Corner) => number;
+}) {
+  const [left, right] = [x(f.corners[0]!), x(f.corners[2]!)];
+  const middle = { x: (left + right) / 2, y: (y(f.corners[1]!) + y(f.corners[4]!)) / 2 };
+  const hasRoom = right - left > LEAST_NAME && !isCrowded;
+  if (isChosen)
+    return (
+      <g pointerEvents="none">
+        <rect
+          x={middle.x - f.size.length * 3.4 - 5}
+          y={middle.y - 8}
+          width={f.size.length * 6.8 + 10}
+          height={16}
+          rx={2}
+          fill="var(--cedar)"
+        />
+        <text x={middle.x} y={middle.y + 4} fontSize={11} fontWeight={600} fill="var(--panel)" textAnchor="middle">
+          {f.size}
+        </text>
+      </g>
+    );
+  return hasRoom ? (
+    <text
+      x={middle.x}
+      y={middle.y + 4}
+      fontSize={11}
+      fill="var(--ink-2)"
+      textAnchor="middle"
+      pointerEvents="none"
+      className="halo"
+    >
+      {f.size}
+    </text>
+  ) : null;
+}
+
+function DutyMark({ duty: d, x, y, label }: { duty: Duty; x: number; y: number; label: number }) {
+  const display = useDisplay();
+  const { color, onColor } = lineStyle(d.index);
+  return (
+    <g>
+      <line x1={label} y1={16} x2={x} y2={y - 6} stroke={color} strokeWidth={1.2} />
+      <rect x={label - 7} y={2} width={14} height={14} rx={2} fill={color} />
+      <text x={label} y={13} fontSize={11} fontWeight={600} fill={onColor} textAnchor="middle">
+        {d.letter}
+      </text>
+      <circle cx={x} cy={y} r={6} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
+      <circle cx={x} cy={y} r={3} fill="none" stroke={color} strokeWidth={1.4} />
+      <circle cx={x} cy={y} r={1.3} fill={color} />
+      <title>
+        {d.letter} {d.name}: {display.number(d.flow, 'flow')} {display.unit('flow')}, {display.number(d.head, 'head')}{' '}
+        {display.unit('head')}
+      </title>
+    </g>
   );
 }
 

@@ -1,5 +1,4 @@
-import type { readOut, SheetCurve } from '@cedar-knot/core';
-import { curveSheet } from '@cedar-knot/core';
+import type { curveSheet, readOut, SheetCurve } from '@cedar-knot/core';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { axisTicks } from '../../ui/ticks.js';

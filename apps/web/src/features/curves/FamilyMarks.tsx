@@ -1,7 +1,7 @@
 import type { ServiceCurves } from '@cedar-knot/core';
 import type { Display } from '../context.js';
 import type { Family } from './family.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import type { Mapped } from './mapped.js';
 
 /** where a published curve ends, and the least flow at which the maker lets it run on */

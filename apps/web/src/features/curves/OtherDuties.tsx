@@ -1,6 +1,6 @@
 import type { ServiceCurves } from '@cedar-knot/core';
 import type { Shown } from '../../state/studyStore.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import type { Mapped } from './mapped.js';
 import type { Knot } from './model.js';

@@ -1,5 +1,5 @@
 import type { ServiceCurves } from '@cedar-knot/core';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import type { Display } from '../context.js';

@@ -5,7 +5,7 @@ import { readEntry } from '../../state/entry.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import type { CurvesModel } from './model.js';
 import type { Areas } from './Overlay.js';
 

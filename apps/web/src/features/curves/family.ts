@@ -15,7 +15,7 @@ import {
   type ServiceCurves,
 } from '@cedar-knot/core';
 import type { Burn } from '../../state/openingBand.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import type { Shows } from './shows.js';
 
 /** What is drawn beside a pump curve as it runs in the active scenario. */

@@ -1,6 +1,6 @@
 import type { Operation } from '@cedar-knot/core';
 import { open, pumpedStudy } from '../../test/open.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import { curvesModel, type CurvesModel } from './model.js';
 import { BARE, type Shows } from './shows.js';
 

@@ -1,6 +1,6 @@
 import type { PumpResult, PumpTrace, ScenarioTrace, ServiceCurves, Study } from '@cedar-knot/core';
 import { NO_FAMILY, type Family } from './family.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import type { Shows } from './shows.js';
 import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';

@@ -98,6 +98,7 @@ export function PumpCurves({
   const ticks = isShare ? [0, 20, 40, 60, 80, 100] : axisTicks(Math.min(0, ...seconds), Math.max(0.01, ...seconds), 5);
   const [least, most] = [ticks[0]!, ticks.at(-1)!];
   const y2 = (v: number): number => HEIGHT - BOTTOM - ((v - least) / (most - least)) * (HEIGHT - BOTTOM - TOP);
+  const frame = { flows, heads, ticks, half, width, x, y, x2, y2 };
   const endOf = (l: (typeof drawn)[number]): number => l.points.findLast((p) => p.second !== null)?.second ?? 0;
   const labels = spread(drawn.map((l) => y2(shown(endOf(l)))), 14, TOP + 6, HEIGHT - BOTTOM - 4); // prettier-ignore
   return (
@@ -125,40 +126,7 @@ export function PumpCurves({
           <text x={2} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
             head, {d.unit('head')}
           </text>
-          {heads.map((t) => (
-            <g key={t}>
-              <line x1={LEFT} x2={half - 16} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
-              <text x={LEFT - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-                {t}
-              </text>
-            </g>
-          ))}
-          {ticks.map((t) => (
-            <g key={t}>
-              <line
-                x1={half + 30}
-                x2={width - RIGHT}
-                y1={y2(t)}
-                y2={y2(t)}
-                stroke={t === 0 ? 'var(--line)' : 'var(--line-soft)'}
-              />
-              <text x={half + 26} y={y2(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-                {t}
-              </text>
-            </g>
-          ))}
-          {flows.map((t, i) => (
-            <g key={t} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
-              <text x={x(t)} y={HEIGHT - 4}>
-                {t}
-              </text>
-              {i % 2 === 0 && (
-                <text x={x2(t)} y={HEIGHT - 4}>
-                  {t}
-                </text>
-              )}
-            </g>
-          ))}
+          <Axes frame={frame} />
           <text x={width - RIGHT + 14} y={HEIGHT - 4} fontSize={11} fill="var(--ink-quiet)">
             {d.unit('flow')}
           </text>
@@ -177,40 +145,85 @@ export function PumpCurves({
           ))}
           {drawn.map((l, i) => (
             <g key={l.id}>
-              {l.duties.map((duty) => {
-                const { color } = lineStyle(duty.index);
-                return (
-                  <g key={duty.index}>
-                    <circle
-                      cx={x(q(duty.flow))}
-                      cy={y(h(duty.head))}
-                      r={4.2}
-                      fill="var(--panel)"
-                      stroke={color}
-                      strokeWidth={1.5}
-                    />
-                    <circle cx={x(q(duty.flow))} cy={y(h(duty.head))} r={1.4} fill={color} />
-                  </g>
-                );
-              })}
-              <line
-                x1={width - RIGHT + 4}
-                x2={width - RIGHT + 18}
-                y1={labels[i]}
-                y2={labels[i]}
-                stroke="var(--ink)"
-                strokeWidth={2}
-                strokeDasharray={DASHES[i % DASHES.length]}
-              />
-              <text x={width - RIGHT + 22} y={labels[i]! + 4} fontSize={11} fill="var(--ink)">
-                {l.name.length > 20 ? `${l.name.slice(0, 19)}…` : l.name}
-                <title>{l.name}</title>
-              </text>
+              {l.duties.map((duty) => (
+                <DutyMark key={duty.index} x={x(q(duty.flow))} y={y(h(duty.head))} color={lineStyle(duty.index).color} />
+              ))}
+              <Name name={l.name} x={width - RIGHT} y={labels[i]!} dash={DASHES[i % DASHES.length]!} />
             </g>
           ))}
         </svg>
       )}
     </div>
+  );
+}
+
+interface Frame {
+  flows: readonly number[];
+  heads: readonly number[];
+  /** of the figure beside the heads */
+  ticks: readonly number[];
+  /** where the second plot begins, px */
+  half: number;
+  width: number;
+  x: (v: number) => number;
+  y: (v: number) => number;
+  x2: (v: number) => number;
+  y2: (v: number) => number;
+}
+
+function Axes({ frame: { flows, heads, ticks, half, width, x, y, x2, y2 } }: { frame: Frame }) {
+  return (
+    <>
+      {heads.map((t) => (
+        <g key={t}>
+          <line x1={LEFT} x2={half - 16} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
+          <text x={LEFT - 4} y={y(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+            {t}
+          </text>
+        </g>
+      ))}
+      {ticks.map((t) => (
+        <g key={t}>
+          <line x1={half + 30} x2={width - RIGHT} y1={y2(t)} y2={y2(t)} stroke={t === 0 ? 'var(--line)' : 'var(--line-soft)'} />
+          <text x={half + 26} y={y2(t) + 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
+            {t}
+          </text>
+        </g>
+      ))}
+      {flows.map((t, i) => (
+        <g key={t} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
+          <text x={x(t)} y={HEIGHT - 4}>
+            {t}
+          </text>
+          {i % 2 === 0 && (
+            <text x={x2(t)} y={HEIGHT - 4}>
+              {t}
+            </text>
+          )}
+        </g>
+      ))}
+    </>
+  );
+}
+
+function DutyMark({ x, y, color }: { x: number; y: number; color: string }) {
+  return (
+    <g>
+      <circle cx={x} cy={y} r={4.2} fill="var(--panel)" stroke={color} strokeWidth={1.5} />
+      <circle cx={x} cy={y} r={1.4} fill={color} />
+    </g>
+  );
+}
+
+function Name({ name, x, y, dash }: { name: string; x: number; y: number; dash: string }) {
+  return (
+    <g>
+      <line x1={x + 4} x2={x + 18} y1={y} y2={y} stroke="var(--ink)" strokeWidth={2} strokeDasharray={dash} />
+      <text x={x + 22} y={y + 4} fontSize={11} fill="var(--ink)">
+        {name.length > 20 ? `${name.slice(0, 19)}…` : name}
+        <title>{name}</title>
+      </text>
+    </g>
   );
 }
 

@@ -1,6 +1,6 @@
 import type { Place } from '@cedar-knot/core';
 import { useEffect, useRef } from 'react';
-import type { PictureState, axesFor, CurveState } from '../../state/picture.js';
+import type { axesFor, CurveState } from '../../state/picture.js';
 import { useDisplay } from '../context.js';
 
 const LOUPE = 148;

@@ -22,7 +22,37 @@ interface Side {
  * check, and the electricity of a year. This study as it stands on the screen, the others as they are kept.
  */
 export function Alternatives({ pump, kept }: { pump: string; kept: number }) {
-  const d = useDisplay();
+  const { id, others, sides, problem, remove } = useAlternatives(kept);
+  if (problem !== null)
+    return (
+      <p role="alert" className="text-fails px-3 py-3">
+        ▲ {problem}
+      </p>
+    );
+  if (others === null) return <p className="text-inkq px-3 py-4">Reading …</p>;
+  if (others.length < 2)
+    return (
+      <p className="text-inkq px-3 py-4">
+        This study has no alternatives yet. “Keep beside” at a candidate makes one: a study of its own with that pump in its
+        place.
+      </p>
+    );
+  const names = [...new Map(sides.flatMap((s) => s.whole?.scenarios.map((x) => [x.id, x.name] as const) ?? []))];
+  return (
+    <table className="text-[12.5px]" data-alternatives={sides.length}>
+      <Heads sides={sides} open={id} onRemove={remove} />
+      <tbody>
+        {names.map(([scenario, name]) => (
+          <ScenarioRow key={scenario} scenario={scenario} name={name} sides={sides} pump={pump} />
+        ))}
+        <EnergyRow sides={sides} />
+      </tbody>
+    </table>
+  );
+}
+
+/** the alternatives of the open study, it among them, each worked out whole; read anew when one was kept */
+function useAlternatives(kept: number) {
   const id = useStudy((s) => s.id);
   const study = useStudy((s) => s.study);
   const compare = useStudy((s) => s.compareWhole);
@@ -56,112 +86,104 @@ export function Alternatives({ pump, kept }: { pump: string; kept: number }) {
       gone = true;
     };
   }, [others, study, id, compare]);
-  const remove = async (head: StudyHead): Promise<void> => {
-    try {
-      await api.remove(head.id);
-      setOthers((o) => o?.filter((x) => x.head.id !== head.id) ?? null);
-    } catch (e) {
-      setProblem(wordsOf(e));
-    }
+  const remove = (head: StudyHead): void => {
+    api.remove(head.id).then(
+      () => setOthers((o) => o?.filter((x) => x.head.id !== head.id) ?? null),
+      (e: unknown) => setProblem(wordsOf(e)),
+    );
   };
-  if (problem !== null)
-    return (
-      <p role="alert" className="text-fails px-3 py-3">
-        ▲ {problem}
-      </p>
-    );
-  if (others === null) return <p className="text-inkq px-3 py-4">Reading …</p>;
-  if (others.length < 2)
-    return (
-      <p className="text-inkq px-3 py-4">
-        This study has no alternatives yet. “Keep beside” at a candidate makes one: a study of its own with that pump in its
-        place.
-      </p>
-    );
-  const base = sides[0]?.whole;
-  const names = [...new Map(sides.flatMap((s) => s.whole?.scenarios.map((x) => [x.id, x.name] as const) ?? []))];
+  return { id, others, sides, problem, remove };
+}
+
+function Heads({ sides, open: id, onRemove }: { sides: readonly Side[]; open: string; onRemove: (head: StudyHead) => void }) {
   return (
-    <table className="text-[12.5px]" data-alternatives={sides.length}>
-      <thead>
-        <tr className="bg-panel border-soft sticky top-0 border-b align-bottom">
-          <td className="w-[150px]" />
-          {sides.map(({ head }) => (
-            <th key={head.id} className="min-w-[170px] px-3 py-1.5 text-left font-semibold">
-              {head.id === id ? (
-                <>
-                  {head.title} <span className="text-inkq font-normal">(open)</span>
-                </>
-              ) : (
-                <Link to={`/studies/${head.id}/pumps`} className="text-cedar hover:underline">
-                  {head.title}
-                </Link>
-              )}
-              {head.alternativeOf !== null && head.id !== id && (
-                <Button tone="bare" className="!h-[18px] !px-1 text-[11px]" onClick={() => void remove(head)}>
-                  Delete
-                </Button>
-              )}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {names.map(([scenario, name]) => {
-          const index = study.scenarios.findIndex((s) => s.id === scenario);
-          return (
-            <tr key={scenario} className="border-soft border-b align-top" data-alternative-scenario={scenario}>
-              <td className="px-3 py-1.5">
-                <ScenarioLetter index={index} letter={letterOf(index)} small /> {name}
-              </td>
-              {sides.map(({ head, whole }) => {
-                const s = whole?.scenarios.find((x) => x.id === scenario);
-                const duty = s?.duties[pump];
-                return (
-                  <td key={head.id} className="px-3 py-1.5 whitespace-nowrap">
-                    {s?.verdict == null ? (
-                      <span className="text-inkq">not solved</span>
-                    ) : (
-                      <>
-                        <VerdictMark kind={s.verdict} size={9} /> {countsText(s.fails, s.near)}
-                        {s.worst && (
-                          <span className="text-inkq block text-[12px]">
-                            {s.worst.where}: {checkName(s.worst.check)} {checkValue(s.worst.check, s.worst.value, d.system)}
-                          </span>
-                        )}
-                        <span className="block">
-                          {duty
-                            ? `${d.number(duty.flow, 'flow')} ${d.unit('flow')} at ${d.number(duty.head, 'head')} ${d.unit('head')}, ${d.number(duty.shaftPower, 'power')} ${d.unit('power')}`
-                            : `${pump} is off`}
-                        </span>
-                      </>
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          );
-        })}
-        <tr className="align-top">
-          <td className="px-3 py-1.5 font-semibold">MWh a year, all pumps</td>
-          {sides.map(({ head, whole }, i) => {
-            const energy = whole?.energyPerYear ?? null;
-            const less = energy !== null && base?.energyPerYear != null && i > 0 ? energy - base.energyPerYear : null;
-            return (
-              <td key={head.id} className="px-3 py-1.5">
-                <b className="font-semibold">{energy === null ? '–' : (energy / 3.6e9).toFixed(1)}</b>
-                {less !== null && (
-                  <span className="text-inkq">
-                    {' '}
-                    {less <= 0 ? '−' : '+'}
-                    {Math.abs(less / 3.6e9).toFixed(1)}
+    <thead>
+      <tr className="bg-panel border-soft sticky top-0 border-b align-bottom">
+        <td className="w-[150px]" />
+        {sides.map(({ head }) => (
+          <th key={head.id} className="min-w-[170px] px-3 py-1.5 text-left font-semibold">
+            {head.id === id ? (
+              <>
+                {head.title} <span className="text-inkq font-normal">(open)</span>
+              </>
+            ) : (
+              <Link to={`/studies/${head.id}/pumps`} className="text-cedar hover:underline">
+                {head.title}
+              </Link>
+            )}
+            {head.alternativeOf !== null && head.id !== id && (
+              <Button tone="bare" className="!h-[18px] !px-1 text-[11px]" onClick={() => onRemove(head)}>
+                Delete
+              </Button>
+            )}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}
+
+/** one scenario in every alternative: verdict, worst check, the pump's duty */
+function ScenarioRow({ scenario, name, sides, pump }: { scenario: string; name: string; sides: readonly Side[]; pump: string }) {
+  const d = useDisplay();
+  const study = useStudy((s) => s.study);
+  const index = study.scenarios.findIndex((s) => s.id === scenario);
+  return (
+    <tr className="border-soft border-b align-top" data-alternative-scenario={scenario}>
+      <td className="px-3 py-1.5">
+        <ScenarioLetter index={index} letter={letterOf(index)} small /> {name}
+      </td>
+      {sides.map(({ head, whole }) => {
+        const s = whole?.scenarios.find((x) => x.id === scenario);
+        const duty = s?.duties[pump];
+        return (
+          <td key={head.id} className="px-3 py-1.5 whitespace-nowrap">
+            {s?.verdict == null ? (
+              <span className="text-inkq">not solved</span>
+            ) : (
+              <>
+                <VerdictMark kind={s.verdict} size={9} /> {countsText(s.fails, s.near)}
+                {s.worst && (
+                  <span className="text-inkq block text-[12px]">
+                    {s.worst.where}: {checkName(s.worst.check)} {checkValue(s.worst.check, s.worst.value, d.system)}
                   </span>
                 )}
-                {whole?.isTypical && <span className="text-inkq block text-[11px]">typical motor</span>}
-              </td>
-            );
-          })}
-        </tr>
-      </tbody>
-    </table>
+                <span className="block">
+                  {duty
+                    ? `${d.number(duty.flow, 'flow')} ${d.unit('flow')} at ${d.number(duty.head, 'head')} ${d.unit('head')}, ${d.number(duty.shaftPower, 'power')} ${d.unit('power')}`
+                    : `${pump} is off`}
+                </span>
+              </>
+            )}
+          </td>
+        );
+      })}
+    </tr>
+  );
+}
+
+function EnergyRow({ sides }: { sides: readonly Side[] }) {
+  const base = sides[0]?.whole;
+  return (
+    <tr className="align-top">
+      <td className="px-3 py-1.5 font-semibold">MWh a year, all pumps</td>
+      {sides.map(({ head, whole }, i) => {
+        const energy = whole?.energyPerYear ?? null;
+        const less = energy !== null && base?.energyPerYear != null && i > 0 ? energy - base.energyPerYear : null;
+        return (
+          <td key={head.id} className="px-3 py-1.5">
+            <b className="font-semibold">{energy === null ? '–' : (energy / 3.6e9).toFixed(1)}</b>
+            {less !== null && (
+              <span className="text-inkq">
+                {' '}
+                {less <= 0 ? '−' : '+'}
+                {Math.abs(less / 3.6e9).toFixed(1)}
+              </span>
+            )}
+            {whole?.isTypical && <span className="text-inkq block text-[11px]">typical motor</span>}
+          </td>
+        );
+      })}
+    </tr>
   );
 }

@@ -29,30 +29,8 @@ export function LadderChart({
   const { width, height } = useSize(box);
   const curves = useStudy((s) => s.outcome?.curves ?? null);
   const scenarios = useStudy((s) => s.study.scenarios);
-  const pump = useMemo((): PumpInput | undefined => usable(judgedEntry(entry).read), [entry]);
-  const { speed, diameter } = at;
-  const lines = useMemo(() => {
-    if (!pump) return [];
-    const counts = [...new Set([...ladder.counts.map((c) => c.stages), now])].sort((a, b) => a - b);
-    return counts.map((stages) => {
-      const own = diameter ?? pump.diameter ?? pump.curves.at(-1)!.diameter;
-      const setting = {
-        speed: speed ?? pump.speed ?? pump.curves.at(-1)!.speed,
-        stages,
-        running: 1,
-        wear: 0,
-        ...(own === undefined ? {} : { diameter: own }),
-      };
-      const p = new PumpPerformance(pump, setting);
-      const made = pump.stageOptions === undefined || pump.stageOptions.includes(stages);
-      return {
-        stages,
-        made,
-        points: Array.from({ length: STEPS + 1 }, (_, i) => (p.lastFlow * i) / STEPS).map((q) => ({ q, h: p.head(q) })),
-      };
-    });
-  }, [pump, ladder, now, speed, diameter]);
-  if (!pump || lines.length === 0) return null;
+  const lines = useLines(ladder, entry, now, at);
+  if (lines.length === 0) return null;
   const q = (si: number): number => d.value(si, 'flow');
   const h = (si: number): number => d.value(si, 'head');
   const index = (id: string): number => scenarios.findIndex((s) => s.id === id);
@@ -60,7 +38,6 @@ export function LadderChart({
   const heads = axisTicks(0, Math.max(...lines.map((l) => h(l.points[0]!.h))) * 1.02, 6);
   const x = (v: number): number => PAD.left + (v / flows.at(-1)!) * (width - PAD.left - PAD.right);
   const y = (v: number): number => height - PAD.bottom - (v / heads.at(-1)!) * (height - PAD.bottom - PAD.top);
-  const chosen = ladder.counts.find((c) => c.stages === now);
   const systems = (curves?.scenarios ?? []).flatMap((s) => {
     const points = curves!.flows.flatMap((flow, i) => {
       const head = s.head[i];
@@ -109,55 +86,126 @@ export function LadderChart({
             );
           })}
           {lines.map((l, i) => (
-            <g key={l.stages}>
-              <path
-                d={pathOf(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))}
-                fill="none"
-                stroke={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
-                strokeWidth={l.stages === now ? 3 : 1.4}
-                strokeDasharray={l.made || l.stages === now ? '' : '4 3'}
-              />
-              <text
-                x={PAD.left + 5}
-                y={names[i]}
-                fontSize={11}
-                fontWeight={l.stages === now ? 600 : 400}
-                fill={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
-                className="halo"
-              >
-                {l.stages}
-                {l.stages === now ? ' stages' : l.made ? '' : ' not made'}
-              </text>
-            </g>
+            <CountLine
+              key={l.stages}
+              line={l}
+              isNow={l.stages === now}
+              name={names[i]!}
+              d={pathOf(l.points.map((p) => [x(q(p.q)), y(h(p.h))]))}
+            />
           ))}
-          {Object.entries(chosen?.scenarios ?? {}).map(([s, duty]) => {
-            if (duty.head === null) return null;
-            const { color } = lineStyle(index(s));
-            const [cx, cy] = [x(q(duty.flow)), y(h(duty.head))];
-            return (
-              <g key={s}>
-                <circle cx={cx} cy={cy} r={7} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
-                <circle cx={cx} cy={cy} r={4} fill="none" stroke={color} strokeWidth={1.4} />
-                <circle cx={cx} cy={cy} r={1.5} fill={color} />
-              </g>
-            );
-          })}
-          {Object.entries(ladder.scenarios).map(([s, need]) => {
-            const { color } = lineStyle(index(s));
-            return (
-              <line
-                key={s}
-                x1={x(q(need.flow)) - 8}
-                x2={x(q(need.flow)) + 8}
-                y1={y(h(need.requiredHead))}
-                y2={y(h(need.requiredHead))}
-                stroke={color}
-                strokeWidth={3}
-              />
-            );
-          })}
+          <Duties ladder={ladder} now={now} index={index} x={(f) => x(q(f))} y={(v) => y(h(v))} />
         </svg>
       )}
     </div>
+  );
+}
+
+interface Line {
+  stages: number;
+  made: boolean;
+  points: { q: number; h: number }[];
+}
+
+/** head over flow of each count on the ladder and of the one in the study, as it runs there, without wear */
+function useLines(
+  ladder: StageLadder,
+  entry: RawEntry,
+  now: number,
+  { speed, diameter }: { speed: number | undefined; diameter: number | undefined },
+): Line[] {
+  const pump = useMemo((): PumpInput | undefined => usable(judgedEntry(entry).read), [entry]);
+  return useMemo(() => {
+    if (!pump) return [];
+    const counts = [...new Set([...ladder.counts.map((c) => c.stages), now])].sort((a, b) => a - b);
+    return counts.map((stages) => {
+      const own = diameter ?? pump.diameter ?? pump.curves.at(-1)!.diameter;
+      const setting = {
+        speed: speed ?? pump.speed ?? pump.curves.at(-1)!.speed,
+        stages,
+        running: 1,
+        wear: 0,
+        ...(own === undefined ? {} : { diameter: own }),
+      };
+      const p = new PumpPerformance(pump, setting);
+      const made = pump.stageOptions === undefined || pump.stageOptions.includes(stages);
+      return {
+        stages,
+        made,
+        points: Array.from({ length: STEPS + 1 }, (_, i) => (p.lastFlow * i) / STEPS).map((q) => ({ q, h: p.head(q) })),
+      };
+    });
+  }, [pump, ladder, now, speed, diameter]);
+}
+
+function CountLine({ line: l, isNow, name, d }: { line: Line; isNow: boolean; name: number; d: string }) {
+  return (
+    <g>
+      <path
+        d={d}
+        fill="none"
+        stroke={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
+        strokeWidth={isNow ? 3 : 1.4}
+        strokeDasharray={l.made || isNow ? '' : '4 3'}
+      />
+      <text
+        x={PAD.left + 5}
+        y={name}
+        fontSize={11}
+        fontWeight={isNow ? 600 : 400}
+        fill={l.made ? 'var(--ink)' : 'var(--ink-quiet)'}
+        className="halo"
+      >
+        {l.stages}
+        {isNow ? ' stages' : l.made ? '' : ' not made'}
+      </text>
+    </g>
+  );
+}
+
+/** duties of the count in the study, and what each scenario asks */
+function Duties({
+  ladder,
+  now,
+  index,
+  x,
+  y,
+}: {
+  ladder: StageLadder;
+  now: number;
+  index: (scenario: string) => number;
+  x: (flow: number) => number;
+  y: (head: number) => number;
+}) {
+  const chosen = ladder.counts.find((c) => c.stages === now);
+  return (
+    <>
+      {Object.entries(chosen?.scenarios ?? {}).map(([s, duty]) => {
+        if (duty.head === null) return null;
+        const { color } = lineStyle(index(s));
+        const [cx, cy] = [x(duty.flow), y(duty.head)];
+        return (
+          <g key={s}>
+            <circle cx={cx} cy={cy} r={7} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
+            <circle cx={cx} cy={cy} r={4} fill="none" stroke={color} strokeWidth={1.4} />
+            <circle cx={cx} cy={cy} r={1.5} fill={color} />
+          </g>
+        );
+      })}
+      {Object.entries(ladder.scenarios).map(([s, need]) => {
+        const { color } = lineStyle(index(s));
+        return (
+          <line
+            key={s}
+            x1={x(need.flow) - 8}
+            x2={x(need.flow) + 8}
+            y1={y(need.requiredHead)}
+            y2={y(need.requiredHead)}
+            stroke={color}
+            strokeWidth={3}
+          />
+        );
+      })}
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import type { RawElement, SuctionBuild } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { letterOf } from '../../state/address.js';
 import { byWorst } from '../../state/marginRows.js';
@@ -14,17 +15,14 @@ import { LookChart } from './LookChart.js';
 
 /** What a pump's NPSH available is made of, how it stands against what the pump requires, and what may still happen before it is too little. */
 export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
-  const store = useStudyStore();
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const compared = useStudy((s) => s.compared);
   const followed = useStudy((s) => s.pump);
   const result = useStudy((s) => s.shown[s.active]?.outcome.result);
-  const d = useDisplay();
   const pumps = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id ?? null;
   const { figures, isWorking } = useSuction(work, pump);
-  const [looking, setLooking] = useState<'supply' | 'pump'>('supply');
   if (pump === null)
     return (
       <div className="panel text-inkq flex flex-1 items-center justify-center">
@@ -35,47 +33,12 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const built = figures?.builds[active];
   // ghosted beside it: the scenario that is compared, else the first other one
   const other = [...compared, ...study.scenarios.map((s) => s.id)].find((id) => id !== active && figures?.builds[id]);
-  const margin = (check: string) => result?.margins.find((m) => m.check === check && m.where === pump);
-  const ratio = margin('npsh-ratio');
-  const difference = margin('npsh-difference');
-  const specific = margin('suction-specific-speed');
-  const r = result?.elements[pump];
-  const energy = r?.kind === 'pump' ? r.suctionEnergyLevel : undefined;
-  const isOfPump = (look: SuctionLook): boolean => look.kind === 'flow' || look.kind === 'speed';
-  const all = figures?.looks ?? [];
-  const hasBoth = all.some(isOfPump) && !all.every(isOfPump);
-  const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
-  const submergence = result?.margins.find((m) => m.check === 'submergence' && m.where === built?.supply);
+  const ratio = result?.margins.find((m) => m.check === 'npsh-ratio' && m.where === pump);
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <div className="flex min-h-0 flex-[1.2] gap-2">
         <section aria-label="How NPSHA is built up" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
-          <header className="flex h-[26px] flex-none items-center gap-2">
-            <ScenarioLetter index={index} letter={letterOf(index)} />
-            <h2 className="text-[14px] font-semibold whitespace-nowrap">How NPSHA is built up</h2>
-            {pumps.length > MOST_TABS && (
-              <Select
-                label="Pump"
-                value={pump}
-                options={pumps.map((e) => [e.id, typeof e.name === 'string' ? `${e.id} ${e.name}` : e.id])}
-                onChange={(id) => id && store.getState().follow(id)}
-                className="max-w-[170px]"
-              />
-            )}
-            {pumps.length > 1 && pumps.length <= MOST_TABS && (
-              <span role="group" aria-label="Pump" className="flex gap-1">
-                {pumps.map((e) => (
-                  <PumpTab key={e.id} id={e.id} isChosen={e.id === pump} onChoose={() => store.getState().follow(e.id)} />
-                ))}
-              </span>
-            )}
-            {built && (
-              <span className="text-inkq truncate text-[12px]">
-                over the datum of {pumps.length > 1 ? '' : `${pump}, `}
-                {d.number(built.datum, 'length', 4)} {d.unit('length')}
-              </span>
-            )}
-          </header>
+          <BuildHeader pump={pump} pumps={pumps} index={index} built={built} />
           <div className="min-h-0 flex-1">
             {built ? (
               <BuildChart
@@ -92,37 +55,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
               </p>
             )}
           </div>
-          {built && (
-            <p className="text-inkq flex flex-none flex-wrap items-center gap-x-3 text-[12px]">
-              {difference?.value != null && (
-                <span className="inline-flex items-center gap-1">
-                  NPSHA − NPSHR{' '}
-                  <Figure id={pump} figure="npsh-difference" scenario={active}>
-                    <b className="text-ink font-semibold">
-                      {d.number(difference.value, 'head')} {d.unit('head')}
-                    </b>
-                  </Figure>
-                  <VerdictMark kind={difference.verdict} size={9} />
-                </span>
-              )}
-              <span>
-                inlet, static {d.number(built.inletPressure, 'absolutePressure')}, total{' '}
-                {d.number(built.totalPressure, 'absolutePressure')} {d.unit('absolutePressure')}(a)
-              </span>
-              {specific?.value != null && (
-                <span className="inline-flex items-center gap-1">
-                  suction specific speed {Math.round(specific.value)} <VerdictMark kind={specific.verdict} size={9} />
-                  {energy && `, suction energy ${energy}`}
-                </span>
-              )}
-              {submergence?.value != null && submergence.limit !== null && (
-                <span className="inline-flex items-center gap-1">
-                  {built.supply}: {d.number(submergence.value, 'length')} of {d.number(submergence.limit, 'length')}{' '}
-                  {d.unit('length')} over the intake <VerdictMark kind={submergence.verdict} size={9} />
-                </span>
-              )}
-            </p>
-          )}
+          {built && <BuildFigures pump={pump} built={built} />}
         </section>
         <section aria-label="Available against required" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
           <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
@@ -134,29 +67,126 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
           </div>
         </section>
       </div>
-      <section aria-label="How far it may go" className="panel relative flex min-h-0 flex-1 gap-4 px-3 py-1.5">
-        {looks.map((look) => (
-          <LookChart key={look.kind} look={look} />
-        ))}
-        {hasBoth && (
-          <span className="absolute top-[5px] right-3">
-            <Segmented
-              label="What may go how far"
-              value={looking}
-              onChange={setLooking}
-              options={[
-                { value: 'supply', text: 'supply' },
-                { value: 'pump', text: 'flow and speed' },
-              ]}
-            />
-          </span>
-        )}
-        {!figures && <p className="text-inkq py-4 text-[12px]">Looking for how low, how hot and how fouled …</p>}
-        {figures && figures.looks.length === 0 && (
-          <p className="text-inkq py-4 text-[12px]">No scenario has a pump whose NPSH required is known.</p>
-        )}
-      </section>
+      <Looks figures={figures} />
     </div>
+  );
+}
+
+interface BuildHeaderProps {
+  pump: string;
+  pumps: readonly RawElement[];
+  index: number;
+  built: SuctionBuild | undefined;
+}
+
+/** which scenario and which pump it is */
+function BuildHeader({ pump, pumps, index, built }: BuildHeaderProps) {
+  const store = useStudyStore();
+  const d = useDisplay();
+  return (
+    <header className="flex h-[26px] flex-none items-center gap-2">
+      <ScenarioLetter index={index} letter={letterOf(index)} />
+      <h2 className="text-[14px] font-semibold whitespace-nowrap">How NPSHA is built up</h2>
+      {pumps.length > MOST_TABS && (
+        <Select
+          label="Pump"
+          value={pump}
+          options={pumps.map((e) => [e.id, typeof e.name === 'string' ? `${e.id} ${e.name}` : e.id])}
+          onChange={(id) => id && store.getState().follow(id)}
+          className="max-w-[170px]"
+        />
+      )}
+      {pumps.length > 1 && pumps.length <= MOST_TABS && (
+        <span role="group" aria-label="Pump" className="flex gap-1">
+          {pumps.map((e) => (
+            <PumpTab key={e.id} id={e.id} isChosen={e.id === pump} onChoose={() => store.getState().follow(e.id)} />
+          ))}
+        </span>
+      )}
+      {built && (
+        <span className="text-inkq truncate text-[12px]">
+          over the datum of {pumps.length > 1 ? '' : `${pump}, `}
+          {d.number(built.datum, 'length', 4)} {d.unit('length')}
+        </span>
+      )}
+    </header>
+  );
+}
+
+/** the difference, the inlet, and what else is judged of the suction */
+function BuildFigures({ pump, built }: { pump: string; built: SuctionBuild }) {
+  const d = useDisplay();
+  const active = useStudy((s) => s.active);
+  const result = useStudy((s) => s.shown[s.active]?.outcome.result);
+  const margin = (check: string) => result?.margins.find((m) => m.check === check && m.where === pump);
+  const difference = margin('npsh-difference');
+  const specific = margin('suction-specific-speed');
+  const r = result?.elements[pump];
+  const energy = r?.kind === 'pump' ? r.suctionEnergyLevel : undefined;
+  const submergence = result?.margins.find((m) => m.check === 'submergence' && m.where === built.supply);
+  return (
+    <p className="text-inkq flex flex-none flex-wrap items-center gap-x-3 text-[12px]">
+      {difference?.value != null && (
+        <span className="inline-flex items-center gap-1">
+          NPSHA − NPSHR{' '}
+          <Figure id={pump} figure="npsh-difference" scenario={active}>
+            <b className="text-ink font-semibold">
+              {d.number(difference.value, 'head')} {d.unit('head')}
+            </b>
+          </Figure>
+          <VerdictMark kind={difference.verdict} size={9} />
+        </span>
+      )}
+      <span>
+        inlet, static {d.number(built.inletPressure, 'absolutePressure')}, total{' '}
+        {d.number(built.totalPressure, 'absolutePressure')} {d.unit('absolutePressure')}(a)
+      </span>
+      {specific?.value != null && (
+        <span className="inline-flex items-center gap-1">
+          suction specific speed {Math.round(specific.value)} <VerdictMark kind={specific.verdict} size={9} />
+          {energy && `, suction energy ${energy}`}
+        </span>
+      )}
+      {submergence?.value != null && submergence.limit !== null && (
+        <span className="inline-flex items-center gap-1">
+          {built.supply}: {d.number(submergence.value, 'length')} of {d.number(submergence.limit, 'length')} {d.unit('length')}{' '}
+          over the intake <VerdictMark kind={submergence.verdict} size={9} />
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** how low, how hot, how fouled; how much flow and speed */
+function Looks({ figures }: { figures: SuctionFigures | null }) {
+  const [looking, setLooking] = useState<'supply' | 'pump'>('supply');
+  const isOfPump = (look: SuctionLook): boolean => look.kind === 'flow' || look.kind === 'speed';
+  const all = figures?.looks ?? [];
+  const hasBoth = all.some(isOfPump) && !all.every(isOfPump);
+  const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
+  return (
+    <section aria-label="How far it may go" className="panel relative flex min-h-0 flex-1 gap-4 px-3 py-1.5">
+      {looks.map((look) => (
+        <LookChart key={look.kind} look={look} />
+      ))}
+      {hasBoth && (
+        <span className="absolute top-[5px] right-3">
+          <Segmented
+            label="What may go how far"
+            value={looking}
+            onChange={setLooking}
+            options={[
+              { value: 'supply', text: 'supply' },
+              { value: 'pump', text: 'flow and speed' },
+            ]}
+          />
+        </span>
+      )}
+      {!figures && <p className="text-inkq py-4 text-[12px]">Looking for how low, how hot and how fouled …</p>}
+      {figures && figures.looks.length === 0 && (
+        <p className="text-inkq py-4 text-[12px]">No scenario has a pump whose NPSH required is known.</p>
+      )}
+    </section>
   );
 }
 

@@ -5,7 +5,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { OpeningBand } from '../../state/openingBand.js';
-import { interpolate } from '../../ui/chart/interpolate.js';
+import { interpolate } from '../../state/interpolate.js';
 import { Band } from './CoefficientChart.js';
 
 const PAD = { left: 42, right: 14, top: 22, bottom: 18 };
