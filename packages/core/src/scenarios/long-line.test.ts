@@ -122,6 +122,14 @@ describe('a station that holds its suction', () => {
     expect(ridge.allowed! / ((2 * 360e6 * 0.72 * 10.31) / 323.8)).toBeCloseTo(1, 9);
     expect(ridge.allowedHead).toBeCloseTo(150 + ridge.allowed! / RHO / G, 9);
     expect(places.find((p) => p.element === 'b')!.allowed).toBeNull();
+    // both ends of every piece at their own elevations
+    const heights = (id: string) => places.filter((p) => p.element === id).map((p) => p.elevation);
+    expect([heights('P1'), heights('a'), heights('P2')]).toEqual([
+      [5, 5],
+      [5, 150, 40],
+      [40, 40],
+    ]);
+    expect([heights('b')[0], heights('b').at(-1)]).toEqual([40, 30]);
     expect(places.every((p, i) => i === 0 || p.chainage >= places[i - 1]!.chainage)).toBe(true);
   });
   test('the allowable pressure by Barlow judges the pipe', () => {
