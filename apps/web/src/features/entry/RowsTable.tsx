@@ -1,4 +1,4 @@
-import { displayUnit, splitNumber, unitIn, type Field, type RawEntry } from '@cedar-knot/core';
+import { displayUnit, splitNumber, unitIn, type Field, type RawEntry, type UnitSystem } from '@cedar-knot/core';
 import { readTable } from '../../state/table.js';
 import { Plus, X } from 'lucide-react';
 import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
@@ -19,55 +19,7 @@ export function RowsTable({
   onRows: (rows: RawEntry[]) => void;
 }) {
   const display = useDisplay();
-  const [problem, setProblem] = useState<string | null>(null);
-  const columns = Object.entries(list.of).filter(
-    ([key, f]) => f.required || rows.some((r) => r[key] !== undefined) || COMMON.has(key),
-  );
-  const unitOf = (key: string, field: Field): string => {
-    const typed = rows.map((r) => r[key]).find((v) => typeof v === 'string');
-    return unitIn(typed) || (field.type === 'quantity' ? displayUnit(field.dimension, display.system).symbol : '');
-  };
-  const put = (next: RawEntry[]): void => {
-    const wrong = tableProblem(next, list);
-    setProblem(wrong);
-    if (!wrong) onRows(next);
-  };
-  const read = (typed: string, key: string, field: Field) => readEntry(typed, field, `1 ${unitOf(key, field)}`, display.system);
-  const take = (i: number, key: string, field: Field, typed: string): boolean => {
-    const row = rows[i]!;
-    if (typed.trim() === '') {
-      const { [key]: _gone, ...rest } = row;
-      put(rows.map((r, k) => (k === i ? rest : r)));
-      return true;
-    }
-    const reading = read(typed, key, field);
-    if (!reading.ok) {
-      setProblem(reading.message);
-      return false;
-    }
-    put(rows.map((r, k) => (k === i ? { ...row, [key]: reading.value } : r)));
-    return true;
-  };
-  const paste = (event: ClipboardEvent<HTMLInputElement>, i: number, column: number): void => {
-    const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
-    if (!/[\t\n]/.test(text)) return;
-    event.preventDefault();
-    const next = rows.map((r) => ({ ...r }));
-    const refused: string[] = [];
-    readTable(text).forEach((line, r) =>
-      line.forEach((typed, c) => {
-        const at = columns[column + c];
-        if (!at || typed.trim() === '') return;
-        const reading = read(typed.trim(), at[0], at[1]);
-        if (!reading.ok) return void refused.push(`row ${i + r + 1}: ${reading.message}`);
-        while (next.length <= i + r) next.push({});
-        next[i + r]![at[0]] = reading.value;
-      }),
-    );
-    put(next);
-    if (refused.length > 0)
-      setProblem(`Not taken: ${refused.slice(0, 2).join('; ')}${refused.length > 2 ? ` and ${refused.length - 2} more` : ''}`);
-  };
+  const { problem, columns, unitOf, put, take, paste } = useRows(list, rows, onRows, display.system);
   const move = (event: KeyboardEvent<HTMLInputElement>, i: number, column: number): void => {
     const step = { ArrowDown: 1, ArrowUp: -1, Enter: 1 }[event.key];
     if (step === undefined) return;
@@ -136,6 +88,60 @@ export function RowsTable({
       </div>
     </div>
   );
+}
+
+/** rows as they are typed and pasted: what cannot be read stays out and is said */
+function useRows(list: TableField, rows: readonly RawEntry[], onRows: (rows: RawEntry[]) => void, system: UnitSystem) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const columns = Object.entries(list.of).filter(
+    ([key, f]) => f.required || rows.some((r) => r[key] !== undefined) || COMMON.has(key),
+  );
+  const unitOf = (key: string, field: Field): string => {
+    const typed = rows.map((r) => r[key]).find((v) => typeof v === 'string');
+    return unitIn(typed) || (field.type === 'quantity' ? displayUnit(field.dimension, system).symbol : '');
+  };
+  const put = (next: RawEntry[]): void => {
+    const wrong = tableProblem(next, list);
+    setProblem(wrong);
+    if (!wrong) onRows(next);
+  };
+  const read = (typed: string, key: string, field: Field) => readEntry(typed, field, `1 ${unitOf(key, field)}`, system);
+  const take = (i: number, key: string, field: Field, typed: string): boolean => {
+    const row = rows[i]!;
+    if (typed.trim() === '') {
+      const { [key]: _gone, ...rest } = row;
+      put(rows.map((r, k) => (k === i ? rest : r)));
+      return true;
+    }
+    const reading = read(typed, key, field);
+    if (!reading.ok) {
+      setProblem(reading.message);
+      return false;
+    }
+    put(rows.map((r, k) => (k === i ? { ...row, [key]: reading.value } : r)));
+    return true;
+  };
+  const paste = (event: ClipboardEvent<HTMLInputElement>, i: number, column: number): void => {
+    const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
+    if (!/[\t\n]/.test(text)) return;
+    event.preventDefault();
+    const next = rows.map((r) => ({ ...r }));
+    const refused: string[] = [];
+    readTable(text).forEach((line, r) =>
+      line.forEach((typed, c) => {
+        const at = columns[column + c];
+        if (!at || typed.trim() === '') return;
+        const reading = read(typed.trim(), at[0], at[1]);
+        if (!reading.ok) return void refused.push(`row ${i + r + 1}: ${reading.message}`);
+        while (next.length <= i + r) next.push({});
+        next[i + r]![at[0]] = reading.value;
+      }),
+    );
+    put(next);
+    if (refused.length > 0)
+      setProblem(`Not taken: ${refused.slice(0, 2).join('; ')}${refused.length > 2 ? ` and ${refused.length - 2} more` : ''}`);
+  };
+  return { problem, columns, unitOf, put, take, paste };
 }
 
 /** a label in running text; NPSHR and Kv stay as they are */

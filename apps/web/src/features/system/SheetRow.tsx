@@ -1,4 +1,5 @@
 import { thingKind, type ElementResult } from '@cedar-knot/core';
+import type { ReactNode } from 'react';
 import { GlyphIcon, kindView } from '../../kinds/index.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -64,52 +65,24 @@ export function Row({
   onLeave,
 }: RowProps) {
   const display = useDisplay();
-  const loss = lossOf(result);
   const isLine = row.kind === 'line';
   const view = kindView(row.kind);
-  const g = row.kind === 'control-valve' ? undefined : thingKind(row.kind)?.givens(row.seen);
-  const given =
-    g &&
-    (g.solved.length > 0 && row.kind === 'pump'
-      ? `${g.solved[0]} solved`
-      : g.given.length > 0
-        ? `${g.given[0]} given`
-        : `${g.solved[0] ?? ''} solved`);
-  const cell = (col: Column, text: string, className: string, extra?: React.ReactNode) =>
-    editing?.column === col ? (
-      <span role="gridcell" className="relative px-0.5">
-        <input
-          autoFocus
-          aria-label={`${row.id} ${col}`}
-          aria-invalid={editing.problem !== null}
-          className="sheet-input"
-          value={editing.text}
-          onChange={(e) => onText(e.target.value)}
-          onBlur={onLeave}
-          spellCheck={false}
-        />
-        {editing.problem && (
-          <span
-            role="alert"
-            className="panel text-fails border-fails absolute top-[27px] left-0 z-20 w-[360px] px-2 py-1 text-[12px] leading-4 shadow-[var(--shadow-lift)]"
-          >
-            ▲ {editing.problem}
-          </span>
-        )}
-      </span>
-    ) : (
-      <span
-        role="gridcell"
-        data-cell={col}
-        title={text}
-        onClick={() => onPick(col)}
-        onDoubleClick={() => onEdit(col)}
-        className={`flex h-[23px] min-w-0 items-center gap-1.5 rounded-[3px] border-[1.5px] px-1 ${isSelected && column === col ? 'border-cedar' : 'border-transparent'} ${className}`}
-      >
-        <span className="truncate">{text}</span>
-        {extra}
-      </span>
-    );
+  const cell = (col: Column, text: string, className: string, extra?: ReactNode) => (
+    <EditCell
+      id={row.id}
+      column={col}
+      text={text}
+      className={className}
+      editing={editing?.column === col ? editing : null}
+      isChosen={isSelected && column === col}
+      onPick={() => onPick(col)}
+      onEdit={() => onEdit(col)}
+      onText={onText}
+      onLeave={onLeave}
+    >
+      {extra}
+    </EditCell>
+  );
   return (
     <div
       role="row"
@@ -154,30 +127,105 @@ export function Row({
           </Figure>
         )}
       </span>
-      <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
-        {isLine && flow !== undefined ? (
-          `carries ${display.number(flow, 'flow')} ${display.unit('flow')}`
-        ) : given ? (
-          given
-        ) : loss === null ? null : (
-          <svg width={100} height={16} aria-hidden="true">
-            <rect y={4} height={8} width={Math.max(1, (Math.abs(loss) / scale) * 96)} fill={activeColor} opacity={0.45} />
-            {others.map(
-              (o) =>
-                o.loss !== null && (
-                  <rect
-                    key={o.index}
-                    x={(Math.abs(o.loss) / scale) * 96}
-                    y={1}
-                    width={2}
-                    height={14}
-                    fill={lineStyle(o.index).color}
-                  />
-                ),
-            )}
-          </svg>
-        )}
-      </span>
+      <LossCell row={row} flow={flow} loss={lossOf(result)} others={others} activeColor={activeColor} scale={scale} />
     </div>
+  );
+}
+
+interface EditCellProps {
+  id: string;
+  column: Column;
+  text: string;
+  className: string;
+  /** this cell is typed in */
+  editing: Editing | null;
+  isChosen: boolean;
+  onPick: () => void;
+  onEdit: () => void;
+  onText: (text: string) => void;
+  onLeave: () => void;
+  children: ReactNode;
+}
+
+function EditCell({ id, column, text, className, editing, isChosen, onPick, onEdit, onText, onLeave, children }: EditCellProps) {
+  return editing ? (
+    <span role="gridcell" className="relative px-0.5">
+      <input
+        autoFocus
+        aria-label={`${id} ${column}`}
+        aria-invalid={editing.problem !== null}
+        className="sheet-input"
+        value={editing.text}
+        onChange={(e) => onText(e.target.value)}
+        onBlur={onLeave}
+        spellCheck={false}
+      />
+      {editing.problem && (
+        <span
+          role="alert"
+          className="panel text-fails border-fails absolute top-[27px] left-0 z-20 w-[360px] px-2 py-1 text-[12px] leading-4 shadow-[var(--shadow-lift)]"
+        >
+          ▲ {editing.problem}
+        </span>
+      )}
+    </span>
+  ) : (
+    <span
+      role="gridcell"
+      data-cell={column}
+      title={text}
+      onClick={onPick}
+      onDoubleClick={onEdit}
+      className={`flex h-[23px] min-w-0 items-center gap-1.5 rounded-[3px] border-[1.5px] px-1 ${isChosen ? 'border-cedar' : 'border-transparent'} ${className}`}
+    >
+      <span className="truncate">{text}</span>
+      {children}
+    </span>
+  );
+}
+
+/** what a row does to the head: what it is given or solved for, else its loss as a bar, with ticks of the other scenarios */
+function LossCell({
+  row,
+  flow,
+  loss,
+  others,
+  activeColor,
+  scale,
+}: Pick<RowProps, 'row' | 'flow' | 'others' | 'activeColor' | 'scale'> & { loss: number | null }) {
+  const display = useDisplay();
+  const g = row.kind === 'control-valve' ? undefined : thingKind(row.kind)?.givens(row.seen);
+  const given =
+    g &&
+    (g.solved.length > 0 && row.kind === 'pump'
+      ? `${g.solved[0]} solved`
+      : g.given.length > 0
+        ? `${g.given[0]} given`
+        : `${g.solved[0] ?? ''} solved`);
+  return (
+    <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
+      {row.kind === 'line' && flow !== undefined ? (
+        `carries ${display.number(flow, 'flow')} ${display.unit('flow')}`
+      ) : given ? (
+        given
+      ) : loss === null ? null : (
+        <svg width={100} height={16} aria-hidden="true">
+          <rect y={4} height={8} width={Math.max(1, (Math.abs(loss) / scale) * 96)} fill={activeColor} opacity={0.45} />
+          {others.map(
+            (o) =>
+              o.loss !== null && (
+                <rect
+                  key={o.index}
+                  x={(Math.abs(o.loss) / scale) * 96}
+                  y={1}
+                  width={2}
+                  height={14}
+                  fill={lineStyle(o.index).color}
+                />
+              ),
+          )}
+        </svg>
+      )}
+    </span>
   );
 }
