@@ -238,6 +238,7 @@ async function worker() {
     throw new Error('the tests fail without any fault: npm run test:unit says which');
   if (await isRefused(folder)) throw new Error('the copy does not compile: npm run types says why');
   while (at < faults.length) {
+    if (at > 0 && at % 20 === 0) console.log(`at fault ${at}, ${survivors.length} lived through`);
     const fault = faults[at++];
     const place = join(folder, relative(ROOT, fault.file));
     const { text } = fault;

@@ -115,7 +115,6 @@ export interface WorkingPart {
   steps: readonly WorkingStep[];
 }
 
-/** What is worked out now and then, beside the recalculation. */
 /** The motor and the electricity of a pump. */
 export interface DriveFigures {
   duties: {
@@ -131,6 +130,7 @@ export interface DriveFigures {
   schemes: ControlScheme[];
 }
 
+/** What is worked out now and then, beside the recalculation. */
 interface OccasionalWork {
   explain(study: Study, scenario: string, address: string): Promise<readonly WorkingPart[]>;
   compareSizes(study: Study, request: LineSizesRequest): Promise<LineSizes | null>;
@@ -140,6 +140,15 @@ interface OccasionalWork {
   compareWhole(studies: Study[]): Promise<WholeStudy[]>;
 }
 
+const NO_WORK: OccasionalWork = {
+  explain: () => Promise.resolve([]),
+  compareSizes: () => Promise.resolve(null),
+  ladder: () => Promise.resolve(null),
+  drive: () => Promise.resolve(null),
+  compareWhole: () => Promise.resolve([]),
+  leastUnits: () => Promise.resolve({}),
+};
+
 /** between two drawings of what need not follow a handle at every frame */
 const SLOW_MS = 160;
 
@@ -148,16 +157,9 @@ export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
   calculate: Calculator,
   backend: SaveBackend,
-  occasional: OccasionalWork = {
-    explain: () => Promise.resolve([]),
-    compareSizes: () => Promise.resolve(null),
-    ladder: () => Promise.resolve(null),
-    drive: () => Promise.resolve(null),
-    compareWhole: () => Promise.resolve([]),
-    leastUnits: () => Promise.resolve({}),
-  },
+  occasional: OccasionalWork = NO_WORK,
 ): StudyStore {
-  const store: StudyStore = createStore<StudyState & StudyActions>((set, get) => {
+  return createStore<StudyState & StudyActions>((set, get) => {
     const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
     const recalculation = new Recalculation(
       calculate,
@@ -215,16 +217,8 @@ export function createStudyStore(
       pump: null,
       notice: null,
       asked: null,
-      change(label, operations, key) {
-        const done = applyOperations(get().study, operations);
-        if (!done.ok) return false;
-        put(done.study, {
-          past: remember(get().past, { label, undo: done.inverse, redo: [...operations], key }),
-          future: [],
-          notice: null,
-        });
-        return true;
-      },
+      ...history(get, put),
+      ...questions(() => get().study, occasional),
       move(operations) {
         const done = applyOperations(get().study, operations);
         if (!done.ok) return;
@@ -244,18 +238,6 @@ export function createStudyStore(
         return done.ok;
       },
       say: (notice) => set({ notice }),
-      undo() {
-        const step = get().past.at(-1);
-        if (!step) return;
-        const done = applyOperations(get().study, step.undo);
-        if (done.ok) put(done.study, { past: get().past.slice(0, -1), future: [...get().future, step] });
-      },
-      redo() {
-        const step = get().future.at(-1);
-        if (!step) return;
-        const done = applyOperations(get().study, step.redo);
-        if (done.ok) put(done.study, { past: [...get().past, { ...step, key: undefined }], future: get().future.slice(0, -1) });
-      },
       activate: (active) => set({ active, compared: get().compared.filter((id) => id !== active) }),
       compare(scenario) {
         const { compared, active } = get();
@@ -273,17 +255,58 @@ export function createStudyStore(
       },
       units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
-      explain: (scenario, address) => occasional.explain(get().study, scenario, address),
-      compareSizes: (request) => occasional.compareSizes(get().study, request),
-      stageLadder: (pump, options = {}) => occasional.ladder(get().study, pump, options),
-      leastUnits: (pump) => occasional.leastUnits(get().study, pump),
-      compareWhole: (studies) => occasional.compareWhole(studies),
-      driveOf: (pump) => occasional.drive(get().study, pump),
       rebase: (version) => autosave.rebase(version),
       dispose: () => autosave.stop(),
     };
   });
-  return store;
+}
+
+type Actions<K extends keyof StudyActions> = Pick<StudyActions, K>;
+
+/** steps back and forth */
+function history(
+  get: () => StudyState & StudyActions,
+  put: (study: Study, more: Partial<StudyState>) => void,
+): Actions<'change' | 'undo' | 'redo'> {
+  return {
+    change(label, operations, key) {
+      const done = applyOperations(get().study, operations);
+      if (!done.ok) return false;
+      put(done.study, {
+        past: remember(get().past, { label, undo: done.inverse, redo: [...operations], key }),
+        future: [],
+        notice: null,
+      });
+      return true;
+    },
+    undo() {
+      const step = get().past.at(-1);
+      if (!step) return;
+      const done = applyOperations(get().study, step.undo);
+      if (done.ok) put(done.study, { past: get().past.slice(0, -1), future: [...get().future, step] });
+    },
+    redo() {
+      const step = get().future.at(-1);
+      if (!step) return;
+      const done = applyOperations(get().study, step.redo);
+      if (done.ok) put(done.study, { past: [...get().past, { ...step, key: undefined }], future: get().future.slice(0, -1) });
+    },
+  };
+}
+
+/** what is asked of the study as it stands, beside its results */
+function questions(
+  study: () => Study,
+  occasional: OccasionalWork,
+): Actions<'explain' | 'compareSizes' | 'stageLadder' | 'leastUnits' | 'compareWhole' | 'driveOf'> {
+  return {
+    explain: (scenario, address) => occasional.explain(study(), scenario, address),
+    compareSizes: (request) => occasional.compareSizes(study(), request),
+    stageLadder: (pump, options = {}) => occasional.ladder(study(), pump, options),
+    leastUnits: (pump) => occasional.leastUnits(study(), pump),
+    compareWhole: (studies) => occasional.compareWhole(studies),
+    driveOf: (pump) => occasional.drive(study(), pump),
+  };
 }
 
 /** a step of the same key as the last one grows it: its undo stays the first, its redo becomes the newest */

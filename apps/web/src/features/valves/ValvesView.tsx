@@ -1,5 +1,5 @@
 import { STANDARD_GRAVITY, WATER_AT_20_DENSITY, type ModelWhole, type ValveInput, type ValveRow } from '@cedar-knot/core';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
 import { spoken } from '../../state/catalogueList.js';
@@ -10,7 +10,7 @@ import { readValve, type ValveFigures } from '../../worker/valveFigures.js';
 import { valveWorker, type ValveWork } from '../../worker/valves.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { burnsOf, openingBand, type OpeningBand } from '../../state/openingBand.js';
-import { candidateValves, type ValveFilter } from './candidates.js';
+import { candidateValves, type CandidateValve, type ValveFilter } from './candidates.js';
 import { CandidatesHeader } from './CandidatesHeader.js';
 import { CoefficientChart } from './CoefficientChart.js';
 import { InstalledChart, WindowChart } from './InstalledChart.js';
@@ -45,7 +45,6 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   const [looked, setLooked] = useState<string | null>(null);
   const [filter, setFilter] = useState<ValveFilter>({});
   const [ticked, setTicked] = useState<readonly string[]>([]);
-  const [isAll, setAll] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const asked = valve === null ? null : { valve, factor, looked };
   const { known, figures, isWorking, problem: failure } = useValves(work, supposed.study, asked);
@@ -165,28 +164,40 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
             onProblem={setProblem}
           />
         )}
-        <div className="min-h-0 flex-1 overflow-auto">
-          <ValveTable
-            valves={isAll ? list : list.slice(0, MOST_ROWS)}
-            own={ownRow}
-            looked={looked}
-            preferred={preferred?.id ?? null}
-            band={band}
-            onLook={setLooked}
-            onTake={(id) => void take(id)}
-            ticked={ticked}
-            onTick={(id) => setTicked((t) => (t.includes(id) ? t.filter((x) => x !== id) : [...t, id].slice(-2)))}
-          />
-          {figures && list.length === 0 && (
-            <p className="text-inkq px-3 py-3">No valve of the catalogue is left by the filters.</p>
-          )}
-          {!isAll && list.length > MOST_ROWS && (
-            <button type="button" className="text-cedar px-3 py-2 text-[12px] hover:underline" onClick={() => setAll(true)}>
-              {list.length - MOST_ROWS} more that fall out
-            </button>
-          )}
-        </div>
+        <CandidateList
+          list={list}
+          isRead={figures !== null}
+          own={ownRow}
+          looked={looked}
+          preferred={preferred?.id ?? null}
+          band={band}
+          onLook={setLooked}
+          onTake={(id) => void take(id)}
+          ticked={ticked}
+          onTick={(id) => setTicked((t) => (t.includes(id) ? t.filter((x) => x !== id) : [...t, id].slice(-2)))}
+        />
       </section>
+    </div>
+  );
+}
+
+interface CandidateListProps extends Omit<ComponentProps<typeof ValveTable>, 'valves'> {
+  list: readonly CandidateValve[];
+  isRead: boolean;
+}
+
+/** valves of the catalogue, the first of them until all are asked for */
+function CandidateList({ list, isRead, ...table }: CandidateListProps) {
+  const [isAll, setAll] = useState(false);
+  return (
+    <div className="min-h-0 flex-1 overflow-auto">
+      <ValveTable {...table} valves={isAll ? list : list.slice(0, MOST_ROWS)} />
+      {isRead && list.length === 0 && <p className="text-inkq px-3 py-3">No valve of the catalogue is left by the filters.</p>}
+      {!isAll && list.length > MOST_ROWS && (
+        <button type="button" className="text-cedar px-3 py-2 text-[12px] hover:underline" onClick={() => setAll(true)}>
+          {list.length - MOST_ROWS} more that fall out
+        </button>
+      )}
     </div>
   );
 }
