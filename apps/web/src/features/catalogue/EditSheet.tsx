@@ -106,39 +106,64 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
         <div className="flex flex-col gap-3">
           <EntryTables fields={fields} entry={entry} onPut={put} />
         </div>
-        <label className="text-inkq flex flex-col text-[11.5px]">
-          Notes
-          <textarea
-            value={typeof entry.notes === 'string' ? entry.notes : ''}
-            maxLength={20_000}
-            onChange={(e) => put(['notes'], e.target.value || undefined)}
-            rows={2}
-            className="border-edge text-ink bg-panel rounded-[3px] border px-1.5 py-0.5 text-[13px]"
-          />
-        </label>
-        <div className="border-soft flex gap-2 border-t pt-2">
-          <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
-            Where it comes from
-            <input
-              value={source}
-              maxLength={300}
-              onChange={(e) => setSource(e.target.value)}
-              placeholder="letter, sheet, page"
-              className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
-            />
-          </label>
-          <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
-            What changed
-            <input
-              value={note}
-              maxLength={2000}
-              onChange={(e) => setNote(e.target.value)}
-              className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
-            />
-          </label>
-        </div>
+        <Provenance
+          notes={typeof entry.notes === 'string' ? entry.notes : ''}
+          onNotes={(v) => put(['notes'], v || undefined)}
+          source={source}
+          note={note}
+          onSource={setSource}
+          onNote={setNote}
+        />
       </div>
     </aside>
+  );
+}
+
+interface ProvenanceProps {
+  notes: string;
+  source: string;
+  note: string;
+  onNotes: (notes: string) => void;
+  onSource: (source: string) => void;
+  onNote: (note: string) => void;
+}
+
+/** notes of the model, and of this revision where it comes from and what changed */
+function Provenance({ notes, source, note, onNotes, onSource, onNote }: ProvenanceProps) {
+  return (
+    <>
+      <label className="text-inkq flex flex-col text-[11.5px]">
+        Notes
+        <textarea
+          value={notes}
+          maxLength={20_000}
+          onChange={(e) => onNotes(e.target.value)}
+          rows={2}
+          className="border-edge text-ink bg-panel rounded-[3px] border px-1.5 py-0.5 text-[13px]"
+        />
+      </label>
+      <div className="border-soft flex gap-2 border-t pt-2">
+        <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
+          Where it comes from
+          <input
+            value={source}
+            maxLength={300}
+            onChange={(e) => onSource(e.target.value)}
+            placeholder="letter, sheet, page"
+            className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
+          />
+        </label>
+        <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
+          What changed
+          <input
+            value={note}
+            maxLength={2000}
+            onChange={(e) => onNote(e.target.value)}
+            className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
+          />
+        </label>
+      </div>
+    </>
   );
 }
 

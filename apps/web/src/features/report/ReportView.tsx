@@ -177,45 +177,8 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
   const d = useDisplay();
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
-  const [units, setUnits] = useState<'study' | 'metric' | 'us'>('study');
-  const [busy, setBusy] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const stop = useRef<AbortController | null>(null);
-  const save = async (format: (typeof FORMATS)[number][0]): Promise<void> => {
-    setBusy(format);
-    setProblem(null);
-    stop.current = new AbortController();
-    try {
-      const blob = await api.printReport(
-        study,
-        {
-          format,
-          ink: isInk,
-          ...(units === 'study' ? {} : { units }),
-          ...(study.report?.date ? { date: study.report.date } : {}),
-        },
-        stop.current.signal,
-      );
-      download(blob, `${fileName(`${study.tag ?? ''} ${study.title ?? 'study'}`)}.${format}`);
-    } catch (e) {
-      if (!(e instanceof DOMException && e.name === 'AbortError')) setProblem(wordsOf(e));
-    } finally {
-      setBusy(null);
-    }
-  };
-  const field = (key: 'checkedBy' | 'approvedBy' | 'revision' | 'date', label: string) => (
-    <TypedField
-      label={label}
-      name={`report-${key}`}
-      value={study.report?.[key] ?? ''}
-      read={(typed) =>
-        typed.length <= 200 ? { ok: true, value: typed } : { ok: false, message: 'At most 200 letters stand here.' }
-      }
-      onCommit={(v) => change(`${label} of the report`, setReport(study, key, v === undefined ? undefined : String(v)))}
-      optional
-      isText
-    />
-  );
+  const [units, setUnits] = useState<Units>('study');
+  const { busy, problem, save, stop } = useExport(isInk, units);
   return (
     <aside aria-label="Export" className="panel flex w-[224px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2 text-[12.5px]">
       <h2 className="text-[14px] font-semibold">Export</h2>
@@ -224,7 +187,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
           key={format}
           type="button"
           disabled={busy !== null}
-          onClick={() => void save(format)}
+          onClick={() => save(format)}
           className="border-edge hover:bg-wash flex flex-col rounded-[3px] border px-2 py-1 text-left disabled:opacity-50"
           data-export={format}
         >
@@ -233,7 +196,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
         </button>
       ))}
       {busy !== null && (
-        <button type="button" className="text-cedar self-start text-[12px] hover:underline" onClick={() => stop.current?.abort()}>
+        <button type="button" className="text-cedar self-start text-[12px] hover:underline" onClick={stop}>
           Stop
         </button>
       )}
@@ -264,7 +227,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
             ['metric', 'metric'],
             ['us', 'US'],
           ]}
-          onChange={(u) => u && setUnits(u as typeof units)}
+          onChange={(u) => u && setUnits(u as Units)}
         />
       </span>
       <span className="flex items-center justify-between gap-2">
@@ -279,13 +242,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
           ]}
         />
       </span>
-      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Title block</h3>
-      <div className="grid grid-cols-2 gap-x-2">
-        {field('checkedBy', 'checked')}
-        {field('approvedBy', 'approved')}
-        {field('revision', 'revision')}
-        {field('date', 'date')}
-      </div>
+      <TitleBlock />
       {failing.length > 0 && (
         <p className="bg-failswash mt-1 rounded-[3px] p-2 text-[12px]" data-failing={failing.length}>
           <b className="font-semibold">▲ {failing.length === 1 ? 'One margin fails.' : `${failing.length} margins fail.`}</b> It
@@ -293,5 +250,69 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
         </p>
       )}
     </aside>
+  );
+}
+
+type Format = (typeof FORMATS)[number][0];
+/** of the export: as the study has them, or others */
+type Units = 'study' | 'metric' | 'us';
+
+/** the document as a file, one at a time */
+function useExport(isInk: boolean, units: Units) {
+  const study = useStudy((s) => s.study);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  const made = async (format: Format): Promise<void> => {
+    setBusy(format);
+    setProblem(null);
+    stop.current = new AbortController();
+    try {
+      const blob = await api.printReport(
+        study,
+        {
+          format,
+          ink: isInk,
+          ...(units === 'study' ? {} : { units }),
+          ...(study.report?.date ? { date: study.report.date } : {}),
+        },
+        stop.current.signal,
+      );
+      download(blob, `${fileName(`${study.tag ?? ''} ${study.title ?? 'study'}`)}.${format}`);
+    } catch (e) {
+      if (!(e instanceof DOMException && e.name === 'AbortError')) setProblem(wordsOf(e));
+    } finally {
+      setBusy(null);
+    }
+  };
+  return { busy, problem, save: (format: Format) => void made(format), stop: () => stop.current?.abort() };
+}
+
+function TitleBlock() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const field = (key: 'checkedBy' | 'approvedBy' | 'revision' | 'date', label: string) => (
+    <TypedField
+      label={label}
+      name={`report-${key}`}
+      value={study.report?.[key] ?? ''}
+      read={(typed) =>
+        typed.length <= 200 ? { ok: true, value: typed } : { ok: false, message: 'At most 200 letters stand here.' }
+      }
+      onCommit={(v) => change(`${label} of the report`, setReport(study, key, v === undefined ? undefined : String(v)))}
+      optional
+      isText
+    />
+  );
+  return (
+    <>
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Title block</h3>
+      <div className="grid grid-cols-2 gap-x-2">
+        {field('checkedBy', 'checked')}
+        {field('approvedBy', 'approved')}
+        {field('revision', 'revision')}
+        {field('date', 'date')}
+      </div>
+    </>
   );
 }

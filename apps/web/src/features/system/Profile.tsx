@@ -176,19 +176,12 @@ interface DrawingProps {
 }
 
 function Drawing({ study, layout, frame, shown, activeId, spot, isEnergy, clip }: DrawingProps) {
-  const display = useDisplay();
-  const { width, height, y, ticks } = frame;
+  const { width, height, y } = frame;
   const active = shown[activeId]!;
   const result = active.outcome.result!;
   const activeIndex = study.scenarios.findIndex((s) => s.id === activeId);
   const hue = lineStyle(activeIndex);
   const lanes = lanesOf(study, layout, result, frame);
-  const points = (xs: readonly number[], values: readonly (number | null | undefined)[]): string =>
-    xs
-      .map((x, i) => (values[i] === null || values[i] === undefined ? '' : `${x.toFixed(1)},${y(values[i]).toFixed(1)}`))
-      .filter(Boolean)
-      .join(' ');
-  const grade = (places: readonly PlaceResult[]): (number | null)[] => places.map((p) => p.grade);
   return (
     <>
       <defs>
@@ -197,72 +190,14 @@ function Drawing({ study, layout, frame, shown, activeId, spot, isEnergy, clip }
           <circle cx="4.500" cy="4.500" r="0.800" fill="var(--line-strong)" />
         </pattern>
       </defs>
-      {ticks.map((t) => (
-        <g key={t}>
-          <line x1={LEFT} x2={width - 8} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
-          <text x={LEFT - 8} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--ink-quiet)">
-            {display.number(t, 'length')}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT - 8} y={TOP - 6} textAnchor="end" fontSize={11} fill="var(--ink-quiet)">
-        {display.unit('length')}
-      </text>
+      <HeightTicks frame={frame} />
       <clipPath id="profile-plot">
         <rect x={clip} y={0} width={width - clip} height={height} />
       </clipPath>
       <g clipPath="url(#profile-plot)">
-        {study.lines.map((line) => {
-          const xs = layout.lines.get(line.id)!;
-          const places = placesOf(result, line);
-          const offset = active.outcome.medium ? vapourOffset(active.outcome.medium) : 0;
-          const boil = points(
-            xs,
-            places.map((p) => p.elevation + offset),
-          );
-          const under = places
-            .map((p, i) => `${xs[i]!.toFixed(1)},${(y(p.elevation + offset) + 9).toFixed(1)}`)
-            .reverse()
-            .join(' ');
-          const area = `${points(xs, grade(places))} ${places
-            .map((p, i) => `${xs[i]!.toFixed(1)},${y(p.elevation).toFixed(1)}`)
-            .reverse()
-            .join(' ')}`;
-          return (
-            <g key={line.id}>
-              {grade(places).every((g) => g !== null) && <polygon points={area} fill={hue.color} opacity={0.06} />}
-              <polygon points={`${boil} ${under}`} fill="url(#boils)" />
-              <polyline points={boil} fill="none" stroke="var(--edge)" strokeWidth={1} />
-            </g>
-          );
-        })}
-        {study.scenarios.map((s, i) => {
-          const other = shown[s.id]?.outcome.result;
-          if (s.id === activeId || !other) return null;
-          return study.lines.map((line) => (
-            <polyline
-              key={s.id + line.id}
-              points={points(layout.lines.get(line.id)!, grade(placesOf(other, line)))}
-              fill="none"
-              stroke={lineStyle(i).color}
-              strokeWidth={1.2}
-              strokeDasharray={lineStyle(i).dash}
-              opacity={0.6}
-            />
-          ));
-        })}
-        {study.lines.map((line) => {
-          const ys = placesOf(result, line).map((p) => y(p.elevation));
-          if (ys.length === 0) return null;
-          const corners = pathOf(layout.lines.get(line.id)!, ys, lanes.get(line.id) ?? 0);
-          const path = corners.map(([px, py]) => `${px.toFixed(1)},${py.toFixed(1)}`).join(' ');
-          return (
-            <g key={line.id} fill="none" strokeLinejoin="round">
-              <polyline points={path} stroke="var(--ink)" strokeWidth={5} />
-              <polyline points={path} stroke="var(--panel)" strokeWidth={2.2} />
-            </g>
-          );
-        })}
+        <Boiling study={study} layout={layout} y={y} active={active} result={result} color={hue.color} />
+        <OtherGrades study={study} layout={layout} y={y} shown={shown} activeId={activeId} />
+        <Pipes study={study} layout={layout} y={y} result={result} lanes={lanes} />
         {isEnergy &&
           study.lines.map((line) => (
             <polyline
@@ -270,6 +205,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot, isEnergy, clip }
               points={points(
                 layout.lines.get(line.id)!,
                 placesOf(result, line).map((p) => p.totalHead),
+                y,
               )}
               fill="none"
               stroke={hue.color}
@@ -280,7 +216,7 @@ function Drawing({ study, layout, frame, shown, activeId, spot, isEnergy, clip }
         {study.lines.map((line) => (
           <polyline
             key={line.id}
-            points={points(layout.lines.get(line.id)!, grade(placesOf(result, line)))}
+            points={points(layout.lines.get(line.id)!, grade(placesOf(result, line)), y)}
             fill="none"
             stroke={hue.color}
             strokeWidth={2.8}
@@ -297,6 +233,112 @@ function Drawing({ study, layout, frame, shown, activeId, spot, isEnergy, clip }
       {spot && <line x1={spot.x} x2={spot.x} y1={TOP} y2={height - BOTTOM} stroke="var(--cedar)" strokeDasharray="2 2" />}
     </>
   );
+}
+
+type Y = (metres: number) => number;
+
+/** corners of a polyline, without the places that have no value */
+function points(xs: readonly number[], values: readonly (number | null | undefined)[], y: Y): string {
+  return xs
+    .map((x, i) => (values[i] === null || values[i] === undefined ? '' : `${x.toFixed(1)},${y(values[i]).toFixed(1)}`))
+    .filter(Boolean)
+    .join(' ');
+}
+
+const grade = (places: readonly PlaceResult[]): (number | null)[] => places.map((p) => p.grade);
+
+interface LayerProps {
+  study: Study;
+  layout: ProfileLayout;
+  y: Y;
+}
+
+function HeightTicks({ frame: { width, y, ticks } }: { frame: Frame }) {
+  const display = useDisplay();
+  return (
+    <>
+      {ticks.map((t) => (
+        <g key={t}>
+          <line x1={LEFT} x2={width - 8} y1={y(t)} y2={y(t)} stroke="var(--line-soft)" />
+          <text x={LEFT - 8} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--ink-quiet)">
+            {display.number(t, 'length')}
+          </text>
+        </g>
+      ))}
+      <text x={LEFT - 8} y={TOP - 6} textAnchor="end" fontSize={11} fill="var(--ink-quiet)">
+        {display.unit('length')}
+      </text>
+    </>
+  );
+}
+
+/** under the pipe the line below which the liquid boils, and the height of the grade over the pipe */
+function Boiling({
+  study,
+  layout,
+  y,
+  active,
+  result,
+  color,
+}: LayerProps & { active: Shown; result: ScenarioResult; color: string }) {
+  const offset = active.outcome.medium ? vapourOffset(active.outcome.medium) : 0;
+  return study.lines.map((line) => {
+    const xs = layout.lines.get(line.id)!;
+    const places = placesOf(result, line);
+    const boil = points(
+      xs,
+      places.map((p) => p.elevation + offset),
+      y,
+    );
+    const under = places
+      .map((p, i) => `${xs[i]!.toFixed(1)},${(y(p.elevation + offset) + 9).toFixed(1)}`)
+      .reverse()
+      .join(' ');
+    const area = `${points(xs, grade(places), y)} ${places
+      .map((p, i) => `${xs[i]!.toFixed(1)},${y(p.elevation).toFixed(1)}`)
+      .reverse()
+      .join(' ')}`;
+    return (
+      <g key={line.id}>
+        {grade(places).every((g) => g !== null) && <polygon points={area} fill={color} opacity={0.06} />}
+        <polygon points={`${boil} ${under}`} fill="url(#boils)" />
+        <polyline points={boil} fill="none" stroke="var(--edge)" strokeWidth={1} />
+      </g>
+    );
+  });
+}
+
+function OtherGrades({ study, layout, y, shown, activeId }: LayerProps & Pick<DrawingProps, 'shown' | 'activeId'>) {
+  return study.scenarios.map((s, i) => {
+    const other = shown[s.id]?.outcome.result;
+    if (s.id === activeId || !other) return null;
+    return study.lines.map((line) => (
+      <polyline
+        key={s.id + line.id}
+        points={points(layout.lines.get(line.id)!, grade(placesOf(other, line)), y)}
+        fill="none"
+        stroke={lineStyle(i).color}
+        strokeWidth={1.2}
+        strokeDasharray={lineStyle(i).dash}
+        opacity={0.6}
+      />
+    ));
+  });
+}
+
+function Pipes({ study, layout, y, result, lanes }: LayerProps & { result: ScenarioResult; lanes: ReturnType<typeof lanesOf> }) {
+  return study.lines.map((line) => {
+    const ys = placesOf(result, line).map((p) => y(p.elevation));
+    if (ys.length === 0) return null;
+    const corners = pathOf(layout.lines.get(line.id)!, ys, lanes.get(line.id) ?? 0);
+    const path = corners.map(([px, py]) => `${px.toFixed(1)},${py.toFixed(1)}`).join(' ');
+    return (
+      <g key={line.id} fill="none" strokeLinejoin="round">
+        <polyline points={path} stroke="var(--ink)" strokeWidth={5} />
+        <polyline points={path} stroke="var(--panel)" strokeWidth={2.2} />
+      </g>
+    );
+  });
 }
 
 function Legend({ letter, index, stale }: { letter: string; index: number; stale: boolean }) {

@@ -1,4 +1,11 @@
-import { SCENARIO_FIELDS, SCENARIO_ROLES, overallVerdict, worstMargins, type Operation } from '@cedar-knot/core';
+import {
+  SCENARIO_FIELDS,
+  SCENARIO_ROLES,
+  overallVerdict,
+  worstMargins,
+  type Operation,
+  type ScenarioResult,
+} from '@cedar-knot/core';
 import { checkName, findingText } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
@@ -13,12 +20,29 @@ export function ScenarioPanel() {
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const shown = useStudy((s) => s.shown);
-  const change = useStudy((s) => s.change);
-  const select = useStudy((s) => s.select);
-  const display = useDisplay();
   const index = study.scenarios.findIndex((s) => s.id === active);
   const scenario = study.scenarios[index]!;
   const result = shown[active]?.outcome.result;
+  return (
+    <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
+      <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
+        <ScenarioLetter index={index} letter={letterOf(index)} />
+        <h2 className="min-w-0 flex-1 truncate font-semibold">{scenario.name ?? active}</h2>
+        <span className="text-inkq text-[12px]">no row chosen</span>
+      </header>
+      <ScenarioEntries index={index} />
+      {result && <Judgement result={result} />}
+    </aside>
+  );
+}
+
+/** the scenario's own entries; whether temperatures are followed is one choice for all of them */
+function ScenarioEntries({ index }: { index: number }) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const change = useStudy((s) => s.change);
+  const display = useDisplay();
+  const scenario = study.scenarios[index]!;
   const put = (key: string, value: unknown): void => {
     if (value === undefined && !(key in scenario)) return;
     change(`${scenario.name ?? active} ${key}`, [{ op: 'set', path: ['scenarios', index, key], value } satisfies Operation]);
@@ -31,106 +55,103 @@ export function ScenarioPanel() {
         s.thermal === undefined ? [] : [{ op: 'set', path: ['scenarios', i, 'thermal'] }],
       ),
     ] as Operation[]);
-  const worst = result ? worstMargins(result.margins) : [];
   return (
-    <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
-      <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
-        <ScenarioLetter index={index} letter={letterOf(index)} />
-        <h2 className="min-w-0 flex-1 truncate font-semibold">{scenario.name ?? active}</h2>
-        <span className="text-inkq text-[12px]">no row chosen</span>
-      </header>
-      <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1 px-3 py-2">
-        <label className="col-span-2 flex flex-col">
-          <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Fluid</span>
-          <Select
-            label="Fluid"
-            value={scenario.fluid}
-            options={Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id])}
-            onChange={(v) => put('fluid', v)}
-            className="w-full"
-          />
-        </label>
-        <TypedField
-          label="Temperature"
-          name="temperature"
-          value={scenario.temperature ?? ''}
-          read={(typed) => readEntry(typed, SCENARIO_FIELDS.temperature!, scenario.temperature ?? '20 C', display.system)}
-          onCommit={(v) => put('temperature', v)}
-          optional
-          mark={<SweepThis address={`${active}.temperature`} label="temperature of the liquid" />}
+    <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1 px-3 py-2">
+      <label className="col-span-2 flex flex-col">
+        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Fluid</span>
+        <Select
+          label="Fluid"
+          value={scenario.fluid}
+          options={Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id])}
+          onChange={(v) => put('fluid', v)}
+          className="w-full"
         />
-        <label className="col-span-2 flex h-[44px] items-end gap-2 pb-[5px]">
-          <input
-            type="checkbox"
-            checked={scenario.thermal ?? study.thermal === true}
-            onChange={(e) => follow(e.target.checked)}
-          />
-          <span className="text-inkq text-[11.5px]">Temperature along the way, in every scenario</span>
-        </label>
-        <TypedField
-          label="Ambient"
-          name="ambientTemperature"
-          value={scenario.ambientTemperature ?? ''}
-          placeholder={study.site?.ambientTemperature ?? ''}
-          read={(typed) =>
-            readEntry(typed, SCENARIO_FIELDS.ambientTemperature!, scenario.ambientTemperature ?? '10 C', display.system)
-          }
-          onCommit={(v) => put('ambientTemperature', v)}
-          optional
+      </label>
+      <TypedField
+        label="Temperature"
+        name="temperature"
+        value={scenario.temperature ?? ''}
+        read={(typed) => readEntry(typed, SCENARIO_FIELDS.temperature!, scenario.temperature ?? '20 C', display.system)}
+        onCommit={(v) => put('temperature', v)}
+        optional
+        mark={<SweepThis address={`${active}.temperature`} label="temperature of the liquid" />}
+      />
+      <label className="col-span-2 flex h-[44px] items-end gap-2 pb-[5px]">
+        <input type="checkbox" checked={scenario.thermal ?? study.thermal === true} onChange={(e) => follow(e.target.checked)} />
+        <span className="text-inkq text-[11.5px]">Temperature along the way, in every scenario</span>
+      </label>
+      <TypedField
+        label="Ambient"
+        name="ambientTemperature"
+        value={scenario.ambientTemperature ?? ''}
+        placeholder={study.site?.ambientTemperature ?? ''}
+        read={(typed) =>
+          readEntry(typed, SCENARIO_FIELDS.ambientTemperature!, scenario.ambientTemperature ?? '10 C', display.system)
+        }
+        onCommit={(v) => put('ambientTemperature', v)}
+        optional
+      />
+      <label className="col-span-2 flex flex-col">
+        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>
+        <Select
+          label="Role"
+          value={scenario.role}
+          none="none"
+          options={SCENARIO_ROLES.map((r) => [r, r])}
+          onChange={(v) => put('role', v)}
+          className="w-full"
         />
-        <label className="col-span-2 flex flex-col">
-          <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>
-          <Select
-            label="Role"
-            value={scenario.role}
-            none="none"
-            options={SCENARIO_ROLES.map((r) => [r, r])}
-            onChange={(v) => put('role', v)}
-            className="w-full"
-          />
-        </label>
-        <TypedField
-          label={SCENARIO_FIELDS.hoursPerYear!.label}
-          name="hoursPerYear"
-          value={scenario.hoursPerYear === undefined ? '' : String(scenario.hoursPerYear)}
-          read={(typed) => readEntry(typed, SCENARIO_FIELDS.hoursPerYear!, undefined, display.system)}
-          onCommit={(v) => put('hoursPerYear', v)}
-          optional
-        />
-      </div>
-      <div className="border-soft flex flex-col gap-1.5 border-t px-3 py-2 text-[12px] leading-4">
-        {worst.length === 0 && result && (
-          <p className="text-inkq">
-            {overallVerdict(result) === 'holds'
-              ? 'Every margin that is judged here holds.'
-              : '– Nothing runs here that could be judged.'}
-          </p>
-        )}
-        {worst.map((m) => (
-          <button
-            key={m.check + m.where}
-            type="button"
-            onClick={() => select(m.where)}
-            className="flex items-center gap-1.5 text-left hover:underline"
-          >
-            <VerdictMark kind={m.verdict} />
-            <span className="flex-1">
-              {checkName(m.check)} at {m.where}
-            </span>
-          </button>
-        ))}
-        {result?.findings.map((f) => (
-          <button
-            key={f.code + f.where}
-            type="button"
-            onClick={() => f.where && select(f.where)}
-            className={`text-left hover:underline ${f.severity === 'note' ? 'text-inkq' : 'text-fails'}`}
-          >
-            {f.severity === 'note' ? '' : '▲ '}
-            {findingText(f, display.system)}
-          </button>
-        ))}
-      </div>
-    </aside>
+      </label>
+      <TypedField
+        label={SCENARIO_FIELDS.hoursPerYear!.label}
+        name="hoursPerYear"
+        value={scenario.hoursPerYear === undefined ? '' : String(scenario.hoursPerYear)}
+        read={(typed) => readEntry(typed, SCENARIO_FIELDS.hoursPerYear!, undefined, display.system)}
+        onCommit={(v) => put('hoursPerYear', v)}
+        optional
+      />
+    </div>
+  );
+}
+
+/** margins that want a look, the worst first, and what was found */
+function Judgement({ result }: { result: ScenarioResult }) {
+  const select = useStudy((s) => s.select);
+  const display = useDisplay();
+  const worst = worstMargins(result.margins);
+  return (
+    <div className="border-soft flex flex-col gap-1.5 border-t px-3 py-2 text-[12px] leading-4">
+      {worst.length === 0 && (
+        <p className="text-inkq">
+          {overallVerdict(result) === 'holds'
+            ? 'Every margin that is judged here holds.'
+            : '– Nothing runs here that could be judged.'}
+        </p>
+      )}
+      {worst.map((m) => (
+        <button
+          key={m.check + m.where}
+          type="button"
+          onClick={() => select(m.where)}
+          className="flex items-center gap-1.5 text-left hover:underline"
+        >
+          <VerdictMark kind={m.verdict} />
+          <span className="flex-1">
+            {checkName(m.check)} at {m.where}
+          </span>
+        </button>
+      ))}
+      {result.findings.map((f) => (
+        <button
+          key={f.code + f.where}
+          type="button"
+          onClick={() => f.where && select(f.where)}
+          className={`text-left hover:underline ${f.severity === 'note' ? 'text-inkq' : 'text-fails'}`}
+        >
+          {f.severity === 'note' ? '' : '▲ '}
+          {findingText(f, display.system)}
+        </button>
+      ))}
+    </div>
   );
 }

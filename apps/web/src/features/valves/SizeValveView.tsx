@@ -94,7 +94,6 @@ function studyOf(asked: Asked): Study | null {
 export function SizeValveView() {
   const navigate = useNavigate();
   const { system } = useUnits();
-  const d = displayIn(system);
   const [asked, setAsked] = useState<Asked>(() => ({
     ...NOTHING,
     ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Asked>),
@@ -103,31 +102,50 @@ export function SizeValveView() {
   const study = useMemo(() => studyOf(asked), [asked]);
   const store = useMemo(() => study && plainStore(system === 'us' ? { ...study, units: 'us' } : study), [study, system]);
   useEffect(() => () => store?.getState().dispose(), [store]);
-  const put = (more: Partial<Asked>): void => setAsked((a) => ({ ...a, ...more }));
+  const take = async (model: ModelWhole): Promise<void> => {
+    if (!study) return;
+    const made = await api.createFrom(studyWith({ ...study, title: `${model.name}, sized by itself` }, model, SIZED_VALVE));
+    await navigate(`/studies/${made.id}/valves`);
+  };
+  const panel = <Duties asked={asked} onAsk={setAsked} study={study} />;
+  if (!store)
+    return (
+      <div className="flex min-h-0 flex-1 gap-2">
+        <div className="flex w-[440px]">{panel}</div>
+        <p className="panel text-inkq flex flex-1 items-center justify-center px-10 text-center">
+          Type a flow, the pressure before the valve, and the pressure behind it or the drop, for one duty or for all three; every
+          valve of the catalogue is held against them.
+        </p>
+      </div>
+    );
+  return (
+    <StudyContext.Provider value={store}>
+      <ValvesView sizing={{ panel, onTake: take }} />
+      <WorkingSheet />
+    </StudyContext.Provider>
+  );
+}
+
+interface DutiesProps {
+  asked: Asked;
+  onAsk: (change: (a: Asked) => Asked) => void;
+  study: Study | null;
+}
+
+/** the duties as they are typed: of the pressure behind and the drop one says the other */
+function Duties({ asked, onAsk, study }: DutiesProps) {
+  const { system } = useUnits();
+  const d = displayIn(system);
   const putDuty = (name: DutyName, key: keyof Duty, typed: string): void =>
-    setAsked((a) => {
+    onAsk((a) => {
       const duty = { ...a.duties[name], [key]: typed };
       // one of the two says the other
       if (key === 'outlet' && typed !== '') duty.drop = '';
       if (key === 'drop' && typed !== '') duty.outlet = '';
       return { ...a, duties: { ...a.duties, [name]: duty } };
     });
-  const take = async (model: ModelWhole): Promise<void> => {
-    if (!study) return;
-    const made = await api.createFrom(studyWith({ ...study, title: `${model.name}, sized by itself` }, model, SIZED_VALVE));
-    await navigate(`/studies/${made.id}/valves`);
-  };
   const us = system === 'us' ? 3 : 2;
-  const own = (key: 'density' | 'viscosity' | 'vapourPressure', label: string, usual: string) => (
-    <TypedField
-      label={label}
-      name={key}
-      value={asked[key]}
-      read={(t) => readEntry(t, FIELDS[key], usual)}
-      onCommit={(v) => put({ [key]: String(v ?? NOTHING[key]) })}
-    />
-  );
-  const panel = (
+  return (
     <section aria-label="Duties" className="panel flex min-w-[340px] flex-1 flex-col gap-1 overflow-y-auto px-3 py-1.5">
       <h1 className="text-[14px] font-semibold">Size a valve without a system</h1>
       <table className="w-full table-fixed text-[12.5px]">
@@ -168,50 +186,50 @@ export function SizeValveView() {
           ))}
         </tbody>
       </table>
-      <div className="grid grid-cols-2 items-end gap-x-2">
-        <label className="flex flex-col">
-          <span className="text-inkq flex h-[20px] items-end text-[11.5px]">Liquid</span>
-          <Select
-            label="Liquid"
-            value={asked.liquid}
-            options={Object.entries(LIQUIDS)}
-            onChange={(v) => put({ liquid: v as Liquid })}
-          />
-        </label>
-        <TypedField
-          label="Bore of the line"
-          name="bore"
-          optional
-          value={asked.bore}
-          read={(t) => readEntry(t, FIELDS.bore, system === 'us' ? '1 in' : '1 mm')}
-          onCommit={(v) => put({ bore: String(v ?? '') })}
-          placeholder="not given"
-        />
-        {asked.liquid === 'own' && (
-          <>
-            {own('density', 'Density', '1 kg/m3')}
-            {own('viscosity', 'Viscosity', '1 mPa.s')}
-            {own('vapourPressure', 'Vapour pressure', '1 kPa(a)')}
-          </>
-        )}
-      </div>
+      <LiquidAndBore asked={asked} onPut={(more) => onAsk((a) => ({ ...a, ...more }))} />
     </section>
   );
-  if (!store)
-    return (
-      <div className="flex min-h-0 flex-1 gap-2">
-        <div className="flex w-[440px]">{panel}</div>
-        <p className="panel text-inkq flex flex-1 items-center justify-center px-10 text-center">
-          Type a flow, the pressure before the valve, and the pressure behind it or the drop, for one duty or for all three; every
-          valve of the catalogue is held against them.
-        </p>
-      </div>
-    );
+}
+
+function LiquidAndBore({ asked, onPut: put }: { asked: Asked; onPut: (more: Partial<Asked>) => void }) {
+  const { system } = useUnits();
+  const own = (key: 'density' | 'viscosity' | 'vapourPressure', label: string, usual: string) => (
+    <TypedField
+      label={label}
+      name={key}
+      value={asked[key]}
+      read={(t) => readEntry(t, FIELDS[key], usual)}
+      onCommit={(v) => put({ [key]: String(v ?? NOTHING[key]) })}
+    />
+  );
   return (
-    <StudyContext.Provider value={store}>
-      <ValvesView sizing={{ panel, onTake: take }} />
-      <WorkingSheet />
-    </StudyContext.Provider>
+    <div className="grid grid-cols-2 items-end gap-x-2">
+      <label className="flex flex-col">
+        <span className="text-inkq flex h-[20px] items-end text-[11.5px]">Liquid</span>
+        <Select
+          label="Liquid"
+          value={asked.liquid}
+          options={Object.entries(LIQUIDS)}
+          onChange={(v) => put({ liquid: v as Liquid })}
+        />
+      </label>
+      <TypedField
+        label="Bore of the line"
+        name="bore"
+        optional
+        value={asked.bore}
+        read={(t) => readEntry(t, FIELDS.bore, system === 'us' ? '1 in' : '1 mm')}
+        onCommit={(v) => put({ bore: String(v ?? '') })}
+        placeholder="not given"
+      />
+      {asked.liquid === 'own' && (
+        <>
+          {own('density', 'Density', '1 kg/m3')}
+          {own('viscosity', 'Viscosity', '1 mPa.s')}
+          {own('vapourPressure', 'Vapour pressure', '1 kPa(a)')}
+        </>
+      )}
+    </div>
   );
 }
 
