@@ -1,18 +1,17 @@
-import type { PumpTrace } from '@cedar-knot/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { download, pngOf, sheetSvg } from '../../ui/exportSvg.js';
 import { useSize } from '../../ui/useSize.js';
-import { useDisplay, useStudy, useStudyStore } from '../context.js';
-import { chartHeights, chartsOf, useThemeCount } from './charts.js';
+import { useDisplay, useStudy } from '../context.js';
+import { chartHeights, chartsOf } from './charts.js';
 import { CurvesHeader, FORMATS, type Format } from './CurvesHeader.js';
 import { CurvesSide, movedText, type SideFigures } from './CurvesSide.js';
-import { curvesModel, type HeldAxes } from './model.js';
 import { MovingLayer } from './MovingLayer.js';
 import { othersOf } from './OtherDuties.js';
 import { Overlay, type Areas } from './Overlay.js';
 import { csvOf, ReadOut } from './ReadOut.js';
 import { BARE, type Shows } from './shows.js';
+import { useCurvesModel } from './useCurvesModel.js';
 import { useFamily } from './useFamily.js';
 
 /** one over the other, on one flow axis */
@@ -21,52 +20,22 @@ const CHARTS = [
   ['efficiency', 'Efficiency and shaft power over flow'],
   ['npsh', 'NPSH available and required over flow'],
 ] as const;
-/** a hand that has rested so long has let go: the charts are brought up to date */
-const REST_MS = 220;
-
 /** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
 export function CurvesView() {
-  const store = useStudyStore();
   const study = useStudy((s) => s.study);
   const shown = useStudy((s) => s.moving?.shown ?? s.shown);
   const curves = useStudy((s) => s.moving?.outcome.curves ?? s.outcome?.curves ?? null);
   const slow = useStudy((s) => s.movingShown);
-  const tried = useStudy((s) => s.moving?.study ?? s.study);
   const active = useStudy((s) => s.active);
   const activate = useStudy((s) => s.activate);
   const display = useDisplay();
-  const theme = useThemeCount();
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
   const [areas, setAreas] = useState<Areas>({});
   const [shows, setShows] = useState<Shows>({ ...BARE, made: true, window: true });
   const [readAt, setReadAt] = useState<number | null>(null);
-  const [held, setHeld] = useState<HeldAxes | undefined>(undefined);
-  const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(rest.current), []);
-  const [before, setBefore] = useState<{ traces: PumpTrace[]; study: typeof study } | null>(null);
-
   const family = useFamily(study, curves, shown, active, shows);
-  // an undo back to where the handle was taken leaves nothing to trace
-  const trail = before && before.study !== tried ? before.traces : [];
-  const model = useMemo(
-    () =>
-      curves &&
-      curvesModel(
-        curves,
-        study,
-        shown,
-        active,
-        { flow: (q) => display.value(q, 'flow'), head: (h) => display.value(h, 'head'), power: (w) => display.value(w, 'power') },
-        shows,
-        trail,
-        held,
-        family,
-      ),
-    // the display depends on the unit system alone
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [curves, study.units, study.displayUnits, shown, active, shows, before, theme, held, family],
-  );
+  const { model, held, trail, onGrab, onHold } = useCurvesModel(curves, shown, shows, family);
   const heights = chartHeights(size.height);
   // while a handle is held the charts keep their frame, and a layer of lines draws what moves
   const drawn = useRef<ReturnType<typeof chartsOf> | null>(null);
@@ -80,20 +49,6 @@ export function CurvesView() {
     [model, size.height, held],
   );
   const tops = { head: 0, efficiency: heights.head, npsh: heights.head + heights.efficiency };
-  const grab = (): void => {
-    const state = store.getState();
-    if (state.outcome?.curves) setBefore({ traces: state.outcome.curves.pumps, study: state.study });
-  };
-  const hold = (isHeld: boolean): void => {
-    clearTimeout(rest.current);
-    if (!isHeld) rest.current = setTimeout(() => setHeld(undefined), REST_MS);
-    else if (model && !held) setHeld({ flow: model.flow, head: model.head, npsh: model.npsh, powerTop: model.powerTop });
-  };
-
-  const latest = useRef({ grab, hold });
-  latest.current = { grab, hold };
-  const onGrab = useCallback(() => latest.current.grab(), []);
-  const onHold = useCallback((isHeld: boolean) => latest.current.hold(isHeld), []);
   const side = useRef<SideFigures | null>(null);
   const slowly = useRef<typeof slow>(null);
 

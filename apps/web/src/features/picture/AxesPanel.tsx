@@ -1,4 +1,4 @@
-import { AXES, axesFor, type AxisName, type AxisState, type PictureState } from '../../state/picture.js';
+import { AXES, axesFor, type AxisState, type PictureState } from '../../state/picture.js';
 import { Segmented } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
@@ -15,20 +15,15 @@ const SAYS: Readonly<Record<string, string>> = {
   'corners-flat': 'the corners lie on one line',
 };
 
-/** Two printed values on each axis, with their unit and scale; the corners of a skewed frame. */
-export function AxesPanel({
-  state,
-  doing,
-  onDoing,
-  onChange,
-}: {
+interface AxesPanelProps {
   state: PictureState;
   doing: Doing;
   onDoing: (d: Doing) => void;
   onChange: Change;
-}) {
-  const set = (name: AxisName, change: (a: AxisState) => AxisState): void =>
-    onChange((s) => ({ ...s, axes: { ...s.axes, [name]: change(s.axes[name]) } }));
+}
+
+/** Two printed values on each axis, with their unit and scale; the corners of a skewed frame. */
+export function AxesPanel({ state, doing, onDoing, onChange }: AxesPanelProps) {
   const head = axesFor(state, 'head');
   const turn = typeof head === 'string' ? null : (head.turn * 180) / Math.PI;
   return (
@@ -53,63 +48,9 @@ export function AxesPanel({
           </tr>
         </thead>
         <tbody>
-          {AXES.map(({ name, label, units }) => {
-            const a = state.axes[name];
-            const made = name === 'flow' ? null : axesFor(state, name);
-            const says = typeof made === 'string' ? SAYS[made] : undefined;
-            return (
-              <tr key={name} className="border-soft h-[29px] border-t">
-                <td className="font-semibold">
-                  {label}
-                  {says && <span className="text-fails block text-[11px] leading-3 font-normal">▲ {says}</span>}
-                </td>
-                {(['first', 'second'] as const).map((which) => {
-                  const isNow = doing.kind === 'mark' && doing.axis === name && doing.which === which;
-                  return (
-                    <td key={which} className="pr-1">
-                      <span className="flex items-center">
-                        <input
-                          aria-label={`${label}, ${which} value`}
-                          value={a[which].value}
-                          onChange={(e) => set(name, (x) => ({ ...x, [which]: { ...x[which], value: e.target.value } }))}
-                          className="border-edge bg-panel h-[22px] w-[52px] rounded-l-[3px] border px-1 text-right"
-                        />
-                        <button
-                          type="button"
-                          aria-label={`Place the ${which} point of ${label}`}
-                          aria-pressed={isNow}
-                          onClick={() => onDoing({ kind: 'mark', axis: name, which })}
-                          className={`h-[22px] w-[22px] rounded-r-[3px] border border-l-0 ${isNow ? 'border-cedar bg-cedar text-panel' : a[which].at ? 'border-edge text-cedar' : 'border-edge text-inkq'}`}
-                        >
-                          {a[which].at ? '⊕' : '+'}
-                        </button>
-                      </span>
-                    </td>
-                  );
-                })}
-                <td className="pr-1">
-                  <Select
-                    label={`Unit of ${label}`}
-                    value={a.unit}
-                    options={units.map((u) => [u, u === '1' ? '0…1' : prettyUnit(u)])}
-                    onChange={(unit) => unit && set(name, (x) => ({ ...x, unit }))}
-                    className="w-[66px]"
-                  />
-                </td>
-                <td>
-                  <Segmented
-                    label={`Scale of ${label}`}
-                    value={a.isLog ? 'log' : 'linear'}
-                    options={[
-                      { value: 'linear', text: 'lin' },
-                      { value: 'log', text: 'log' },
-                    ]}
-                    onChange={(v) => set(name, (x) => ({ ...x, isLog: v === 'log' }))}
-                  />
-                </td>
-              </tr>
-            );
-          })}
+          {AXES.map((axis) => (
+            <AxisRow key={axis.name} axis={axis} state={state} doing={doing} onDoing={onDoing} onChange={onChange} />
+          ))}
         </tbody>
       </table>
       <p className="text-inkq mt-1 flex items-center gap-2 text-[12px]">
@@ -131,5 +72,71 @@ export function AxesPanel({
             : 'where the scan is skewed'}
       </p>
     </section>
+  );
+}
+
+function AxisRow({
+  axis: { name, label, units },
+  state,
+  doing,
+  onDoing,
+  onChange,
+}: AxesPanelProps & { axis: (typeof AXES)[number] }) {
+  const set = (change: (a: AxisState) => AxisState): void =>
+    onChange((s) => ({ ...s, axes: { ...s.axes, [name]: change(s.axes[name]) } }));
+  const a = state.axes[name];
+  const made = name === 'flow' ? null : axesFor(state, name);
+  const says = typeof made === 'string' ? SAYS[made] : undefined;
+  return (
+    <tr className="border-soft h-[29px] border-t">
+      <td className="font-semibold">
+        {label}
+        {says && <span className="text-fails block text-[11px] leading-3 font-normal">▲ {says}</span>}
+      </td>
+      {(['first', 'second'] as const).map((which) => {
+        const isNow = doing.kind === 'mark' && doing.axis === name && doing.which === which;
+        return (
+          <td key={which} className="pr-1">
+            <span className="flex items-center">
+              <input
+                aria-label={`${label}, ${which} value`}
+                value={a[which].value}
+                onChange={(e) => set((x) => ({ ...x, [which]: { ...x[which], value: e.target.value } }))}
+                className="border-edge bg-panel h-[22px] w-[52px] rounded-l-[3px] border px-1 text-right"
+              />
+              <button
+                type="button"
+                aria-label={`Place the ${which} point of ${label}`}
+                aria-pressed={isNow}
+                onClick={() => onDoing({ kind: 'mark', axis: name, which })}
+                className={`h-[22px] w-[22px] rounded-r-[3px] border border-l-0 ${isNow ? 'border-cedar bg-cedar text-panel' : a[which].at ? 'border-edge text-cedar' : 'border-edge text-inkq'}`}
+              >
+                {a[which].at ? '⊕' : '+'}
+              </button>
+            </span>
+          </td>
+        );
+      })}
+      <td className="pr-1">
+        <Select
+          label={`Unit of ${label}`}
+          value={a.unit}
+          options={units.map((u) => [u, u === '1' ? '0…1' : prettyUnit(u)])}
+          onChange={(unit) => unit && set((x) => ({ ...x, unit }))}
+          className="w-[66px]"
+        />
+      </td>
+      <td>
+        <Segmented
+          label={`Scale of ${label}`}
+          value={a.isLog ? 'log' : 'linear'}
+          options={[
+            { value: 'linear', text: 'lin' },
+            { value: 'log', text: 'log' },
+          ]}
+          onChange={(v) => set((x) => ({ ...x, isLog: v === 'log' }))}
+        />
+      </td>
+    </tr>
   );
 }

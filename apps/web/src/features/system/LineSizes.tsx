@@ -120,12 +120,8 @@ interface TableProps {
 
 function Table({ sizes, pipes, over, onOver }: TableProps) {
   const study = useStudy((s) => s.study);
-  const active = useStudy((s) => s.active);
   const change = useStudy((s) => s.change);
-  const display = useDisplay();
   const band = useVelocityBand(pipes[0]!);
-  const index = study.scenarios.findIndex((s) => s.id === active);
-  const currency = study.economics?.currency ?? '€';
   const most = Math.max(band[1] * 1.25, ...sizes.sizes.flatMap((s) => s.scenarios.map((x) => x.velocity)));
   const hasEnergy = sizes.sizes.some((s) => s.energyCost !== null);
   const hasHead = sizes.sizes.some((s) => s.scenarios.some((x) => x.head !== null));
@@ -134,109 +130,148 @@ function Table({ sizes, pipes, over, onOver }: TableProps) {
   };
   return (
     <table className="w-full text-[12px] [&_td]:pl-2 [&_td]:whitespace-nowrap [&_th]:pl-2" aria-label="Sizes side by side">
-      <thead>
-        <tr className="text-inkq border-soft h-[38px] border-b text-right leading-[14px]">
-          <th className="pl-3 text-left font-normal">size, schedule</th>
-          <th className="font-normal">inside {display.unit('diameter')}</th>
-          <th className="font-normal">
-            <span className="inline-flex items-center gap-1">
-              <ScenarioLetter index={index} letter={letterOf(index)} small /> {display.unit('velocity')}
-            </span>
-          </th>
-          <th className="pl-3 text-left font-normal">velocity, all</th>
-          <th className="font-normal">Re ×10⁶</th>
-          <th className="font-normal">Darcy f</th>
-          <th className="font-normal">
-            {display.unit('head')} per 100 {display.unit('length')}
-          </th>
-          <th className="font-normal">loss {display.unit('head')}</th>
-          {hasHead && <th className="font-normal">head {display.unit('head')}</th>}
-          <th className="font-normal" title="flow with every pump off; below zero it runs back">
-            no pump
-            <br />
-            {display.unit('flow')}
-          </th>
-          <th className="font-normal">{currency} a metre</th>
-          {hasEnergy && (
-            <>
-              <th className="font-normal">
-                energy
-                <br />
-                {currency}/year
-              </th>
-              <th className="font-normal">
-                pipe and
-                <br />
-                energy {currency}
-              </th>
-            </>
-          )}
-          <th className="pr-2" />
-        </tr>
-      </thead>
+      <Heads hasHead={hasHead} hasEnergy={hasEnergy} />
       <tbody>
-        {sizes.sizes.map((s, i) => {
-          const a = s.scenarios.find((x) => x.id === active) ?? s.scenarios[0]!;
-          const isNow = i === sizes.now;
-          const inBand = a.velocity >= band[0] && a.velocity <= band[1];
-          return (
-            <tr
-              key={s.size + s.schedule}
-              data-size={s.size}
-              onMouseEnter={() => onOver(i)}
-              onMouseLeave={() => onOver(null)}
-              className={`border-soft h-[27px] border-b text-right ${isNow ? 'bg-wash' : over === i ? 'bg-paper' : ''}`}
-            >
-              <th scope="row" className={`pl-3 text-left whitespace-nowrap ${isNow ? 'font-semibold' : 'font-normal'}`}>
-                {s.size} <span className="text-inkq">{/^\d/.test(s.schedule) ? `sch ${s.schedule}` : s.schedule}</span>
-              </th>
-              <td>{display.number(s.inside, 'diameter', 4)}</td>
-              <td className="font-semibold whitespace-nowrap">
-                <VerdictMark kind={inBand ? 'holds' : 'near'} size={8} /> {display.number(a.velocity, 'velocity')}
-              </td>
-              <td className="pl-3 text-left">
-                <Velocities size={s} band={band} most={most} scenarios={study.scenarios.map((x) => x.id)} />
-              </td>
-              <td>{(a.reynolds / 1e6).toFixed(2)}</td>
-              <td>{a.frictionFactor?.toFixed(4) ?? '–'}</td>
-              <td>{display.number(a.lossPer100, 'head')}</td>
-              <td>{display.number(a.loss, 'head')}</td>
-              {hasHead && <td className="font-semibold">{display.number(a.head, 'head')}</td>}
-              <td>{display.number(a.gravityFlow, 'flow')}</td>
-              <td>
-                <Cost size={s} />
-              </td>
-              {hasEnergy && (
-                <>
-                  <td>{money(s.energyCost)}</td>
-                  <td className="font-semibold">
-                    {i === sizes.cheapest && (
-                      <span className="text-holds mr-1.5 inline-flex items-center gap-1 text-[11px] font-normal">
-                        <VerdictMark kind="holds" size={7} /> least
-                      </span>
-                    )}
-                    {money(s.presentValue)}
-                  </td>
-                </>
-              )}
-              <td className={`sticky right-0 pr-2 ${isNow ? 'bg-wash' : 'bg-panel'}`}>
-                {isNow ? (
-                  <span className="text-cedardeep text-[11.5px]">now</span>
-                ) : (
-                  <Button
-                    className="!h-[21px] !px-2 !text-[12px]"
-                    aria-label={`Take ${s.size} ${s.schedule}`}
-                    onClick={() => choose(s)}
-                  >
-                    Take
-                  </Button>
-                )}
-              </td>
-            </tr>
-          );
-        })}
+        {sizes.sizes.map((s, i) => (
+          <SizeRow
+            key={s.size + s.schedule}
+            size={s}
+            isNow={i === sizes.now}
+            isCheapest={i === sizes.cheapest}
+            isOver={over === i}
+            onOver={(isOver) => onOver(isOver ? i : null)}
+            onTake={() => choose(s)}
+            band={band}
+            most={most}
+            hasHead={hasHead}
+            hasEnergy={hasEnergy}
+          />
+        ))}
       </tbody>
     </table>
+  );
+}
+
+interface SizeRowProps {
+  size: SizedLine;
+  /** the one in the study, the cheapest, the one under the pointer */
+  isNow: boolean;
+  isCheapest: boolean;
+  isOver: boolean;
+  onOver: (isOver: boolean) => void;
+  onTake: () => void;
+  band: readonly [number, number];
+  /** end of the scale of velocities */
+  most: number;
+  hasHead: boolean;
+  hasEnergy: boolean;
+}
+
+function SizeRow({ size: s, isNow, isCheapest, isOver, onOver, onTake, band, most, hasHead, hasEnergy }: SizeRowProps) {
+  const study = useStudy((x) => x.study);
+  const active = useStudy((x) => x.active);
+  const display = useDisplay();
+  const a = s.scenarios.find((x) => x.id === active) ?? s.scenarios[0]!;
+  const inBand = a.velocity >= band[0] && a.velocity <= band[1];
+  return (
+    <tr
+      data-size={s.size}
+      onMouseEnter={() => onOver(true)}
+      onMouseLeave={() => onOver(false)}
+      className={`border-soft h-[27px] border-b text-right ${isNow ? 'bg-wash' : isOver ? 'bg-paper' : ''}`}
+    >
+      <th scope="row" className={`pl-3 text-left whitespace-nowrap ${isNow ? 'font-semibold' : 'font-normal'}`}>
+        {s.size} <span className="text-inkq">{/^\d/.test(s.schedule) ? `sch ${s.schedule}` : s.schedule}</span>
+      </th>
+      <td>{display.number(s.inside, 'diameter', 4)}</td>
+      <td className="font-semibold whitespace-nowrap">
+        <VerdictMark kind={inBand ? 'holds' : 'near'} size={8} /> {display.number(a.velocity, 'velocity')}
+      </td>
+      <td className="pl-3 text-left">
+        <Velocities size={s} band={band} most={most} scenarios={study.scenarios.map((x) => x.id)} />
+      </td>
+      <td>{(a.reynolds / 1e6).toFixed(2)}</td>
+      <td>{a.frictionFactor?.toFixed(4) ?? '–'}</td>
+      <td>{display.number(a.lossPer100, 'head')}</td>
+      <td>{display.number(a.loss, 'head')}</td>
+      {hasHead && <td className="font-semibold">{display.number(a.head, 'head')}</td>}
+      <td>{display.number(a.gravityFlow, 'flow')}</td>
+      <td>
+        <Cost size={s} />
+      </td>
+      {hasEnergy && (
+        <>
+          <td>{money(s.energyCost)}</td>
+          <td className="font-semibold">
+            {isCheapest && (
+              <span className="text-holds mr-1.5 inline-flex items-center gap-1 text-[11px] font-normal">
+                <VerdictMark kind="holds" size={7} /> least
+              </span>
+            )}
+            {money(s.presentValue)}
+          </td>
+        </>
+      )}
+      <td className={`sticky right-0 pr-2 ${isNow ? 'bg-wash' : 'bg-panel'}`}>
+        {isNow ? (
+          <span className="text-cedardeep text-[11.5px]">now</span>
+        ) : (
+          <Button className="!h-[21px] !px-2 !text-[12px]" aria-label={`Take ${s.size} ${s.schedule}`} onClick={onTake}>
+            Take
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Heads({ hasHead, hasEnergy }: { hasHead: boolean; hasEnergy: boolean }) {
+  const study = useStudy((s) => s.study);
+  const active = useStudy((s) => s.active);
+  const display = useDisplay();
+  const index = study.scenarios.findIndex((s) => s.id === active);
+  const currency = study.economics?.currency ?? '€';
+  return (
+    <thead>
+      <tr className="text-inkq border-soft h-[38px] border-b text-right leading-[14px]">
+        <th className="pl-3 text-left font-normal">size, schedule</th>
+        <th className="font-normal">inside {display.unit('diameter')}</th>
+        <th className="font-normal">
+          <span className="inline-flex items-center gap-1">
+            <ScenarioLetter index={index} letter={letterOf(index)} small /> {display.unit('velocity')}
+          </span>
+        </th>
+        <th className="pl-3 text-left font-normal">velocity, all</th>
+        <th className="font-normal">Re ×10⁶</th>
+        <th className="font-normal">Darcy f</th>
+        <th className="font-normal">
+          {display.unit('head')} per 100 {display.unit('length')}
+        </th>
+        <th className="font-normal">loss {display.unit('head')}</th>
+        {hasHead && <th className="font-normal">head {display.unit('head')}</th>}
+        <th className="font-normal" title="flow with every pump off; below zero it runs back">
+          no pump
+          <br />
+          {display.unit('flow')}
+        </th>
+        <th className="font-normal">{currency} a metre</th>
+        {hasEnergy && (
+          <>
+            <th className="font-normal">
+              energy
+              <br />
+              {currency}/year
+            </th>
+            <th className="font-normal">
+              pipe and
+              <br />
+              energy {currency}
+            </th>
+          </>
+        )}
+        <th className="pr-2" />
+      </tr>
+    </thead>
   );
 }
 
