@@ -1,5 +1,5 @@
 import type { ModelHead, ModelKind } from '@cedar-knot/core';
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
@@ -64,31 +64,7 @@ export function ModelTable({
   useEffect(() => need(from, to), [need, from, to, answer]);
   useEffect(() => void box.current?.scrollTo({ top: 0 }), [answer]);
 
-  // what the address names is brought into sight when the list comes
-  const wanted = useRef(chosen);
-  wanted.current = chosen;
-  useEffect(() => {
-    if (wanted.current === undefined || answer === 0) return;
-    void catalogueWorker()
-      .indexOf(wanted.current)
-      .then((i) => i >= 0 && rows.scrollToIndex(i, { align: 'auto' }));
-    // with each answer, not with each row that is drawn
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [answer]);
-
-  const move = (event: KeyboardEvent): void => {
-    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
-    if (step === undefined || count === 0) return;
-    event.preventDefault();
-    void catalogueWorker()
-      .indexOf(chosen ?? '')
-      .then(async (at) => {
-        const next = Math.max(0, Math.min(count - 1, at < 0 ? 0 : at + step));
-        const [row] = await catalogueWorker().rows(next, next + 1);
-        rows.scrollToIndex(next, { align: 'auto' });
-        if (row) onChoose(row.id);
-      });
-  };
+  const move = useChosenRow(rows, chosen, list, onChoose);
   const width = columns.reduce((sum, c) => sum + c.width + 8, 44);
   const template = `24px ${columns.map((c) => (c.key === 'name' ? `minmax(${c.width}px, 1fr)` : `${c.width}px`)).join(' ')}`;
   const grid = { gridTemplateColumns: template, minWidth: width };
@@ -143,6 +119,40 @@ export function ModelTable({
       )}
     </div>
   );
+}
+
+/** the chosen model stays in sight when a list comes; keys choose the one further down or up */
+function useChosenRow(
+  rows: Pick<Virtualizer<HTMLDivElement, Element>, 'scrollToIndex'>,
+  chosen: string | undefined,
+  { answer, count }: ModelList,
+  onChoose: (id: string) => void,
+): (event: KeyboardEvent) => void {
+  // what the address names is brought into sight when the list comes
+  const wanted = useRef(chosen);
+  wanted.current = chosen;
+  useEffect(() => {
+    if (wanted.current === undefined || answer === 0) return;
+    void catalogueWorker()
+      .indexOf(wanted.current)
+      .then((i) => i >= 0 && rows.scrollToIndex(i, { align: 'auto' }));
+    // with each answer, not with each row that is drawn
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [answer]);
+
+  return (event) => {
+    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
+    if (step === undefined || !count) return;
+    event.preventDefault();
+    void catalogueWorker()
+      .indexOf(chosen ?? '')
+      .then(async (at) => {
+        const next = Math.max(0, Math.min(count - 1, at < 0 ? 0 : at + step));
+        const [row] = await catalogueWorker().rows(next, next + 1);
+        rows.scrollToIndex(next, { align: 'auto' });
+        if (row) onChoose(row.id);
+      });
+  };
 }
 
 interface RowProps {

@@ -1,4 +1,4 @@
-import { inputAt } from '@cedar-knot/core';
+import { inputAt, type StudyInput } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -19,7 +19,7 @@ import { download, fileName } from '../../ui/exportSvg.js';
 import { Select } from '../../ui/Select.js';
 import { workbook } from '../../ui/xlsx.js';
 import type { ReachWork } from '../../worker/reach.js';
-import { useDisplay, useStudy } from '../context.js';
+import { useDisplay, useStudy, type Display } from '../context.js';
 import { FieldChart } from './FieldChart.js';
 import { HandlePick } from './HandlePick.js';
 import { LargestText, SweptInput, type Range } from './SweptInput.js';
@@ -65,18 +65,14 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const atmosphere = shown[active]?.outcome.medium?.atmosphere ?? 0;
   const scale = inputScale(found, d.system, atmosphere);
   const largest = useLargest(work, study, active, input);
-  const dimension = dimensionOf(read, shown);
-  const y = (si: number): number => (dimension === 'percent' ? si * 100 : dimension === null || dimension === 'plain' ? si : d.value(si, dimension)); // prettier-ignore
-  const unitY = dimension === 'percent' ? '%' : dimension === null || dimension === 'plain' ? '' : d.unit(dimension);
+  const { y, unit: unitY } = shownFigure(dimensionOf(read, shown), d);
   const text = readings.find((r) => r.name === read)?.text ?? read;
   const limits = limitsOf(read, shown);
-  const label = found ? `${found.owner === 'scenario' ? 'temperature of the liquid' : `${found.id} ${(found.field.label ?? found.key).toLowerCase()}`}` : ''; // prettier-ignore
+  const label = found ? (found.owner === 'scenario' ? 'temperature of the liquid' : labelOf(found)) : '';
   const scenarios = study.scenarios.map((s) => ({ id: s.id, name: s.name ?? s.id }));
   const head = `${label}${scale.unit ? ` [${scale.unit}]` : ''}; ${text}${unitY ? ` [${unitY}]` : ''}`;
   const overScale = inputScale(over, d.system, atmosphere);
-  const overTitle = over
-    ? `${over.id} ${(over.field.label ?? over.key).toLowerCase()}${overScale.unit ? `, ${overScale.unit}` : ''}`
-    : '';
+  const overTitle = over ? `${labelOf(over)}${overScale.unit ? `, ${overScale.unit}` : ''}` : '';
   const saveBook = async (): Promise<void> => {
     const sheets = [{ name: 'sweep', rows: sweepCells(rows ?? [], scenarios, head, scale.show, y, read) }];
     if (field)
@@ -120,17 +116,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
         />
         <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Over a second input</h2>
         <HandlePick label="A second input" value={second} none="none" onlyNumbers onPick={setSecond} />
-        <div className="mt-auto flex gap-2 pt-2">
-          <Button className="!px-2" onClick={() => void saveBook()} disabled={!rows}>
-            XLSX
-          </Button>
-          <Button className="!px-2" onClick={save} disabled={!rows}>
-            CSV
-          </Button>
-          <Button tone="bare" onClick={onClose}>
-            <X size={14} aria-hidden="true" /> Back
-          </Button>
-        </div>
+        <Taken hasRows={rows !== null} onBook={() => void saveBook()} onTable={save} onClose={onClose} />
       </aside>
       <section
         aria-label="Swept"
@@ -142,7 +128,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           {text}{' '}
           <span className="text-inkq text-[12px] font-normal">
             over {label}
-            {over && ` and ${over.id} ${(over.field.label ?? over.key).toLowerCase()}, in ${letter}`}
+            {over && ` and ${labelOf(over)}, in ${letter}`}
           </span>
         </h2>
         <div className="min-h-0 flex-1">
@@ -167,6 +153,41 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
         </div>
         {!over && rows && rows.length > 0 && <SweepRows rows={rows} read={read} x={scale.show} y={y} unit={scale.unit} />}
       </section>
+    </div>
+  );
+}
+
+const labelOf = (i: StudyInput): string => `${i.id} ${(i.field.label ?? i.key).toLowerCase()}`;
+
+/** how a figure that is read is shown, and in which unit */
+function shownFigure(dimension: ReturnType<typeof dimensionOf>, d: Display): { y: (si: number) => number; unit: string } {
+  if (dimension === 'percent') return { y: (si) => si * 100, unit: '%' };
+  if (dimension === null || dimension === 'plain') return { y: (si) => si, unit: '' };
+  return { y: (si) => d.value(si, dimension), unit: d.unit(dimension) };
+}
+
+function Taken({
+  hasRows,
+  onBook,
+  onTable,
+  onClose,
+}: {
+  hasRows: boolean;
+  onBook: () => void;
+  onTable: () => void;
+  onClose: () => void;
+}) {
+  return (
+    <div className="mt-auto flex gap-2 pt-2">
+      <Button className="!px-2" onClick={onBook} disabled={!hasRows}>
+        XLSX
+      </Button>
+      <Button className="!px-2" onClick={onTable} disabled={!hasRows}>
+        CSV
+      </Button>
+      <Button tone="bare" onClick={onClose}>
+        <X size={14} aria-hidden="true" /> Back
+      </Button>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { RawEntry } from '@cedar-knot/core';
+import type { ModelWhole, RawEntry } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
@@ -11,6 +11,7 @@ import { dropDraft, keepDraft, readDraft } from './draft.js';
 import { PickedPump } from './PickedPump.js';
 import { Residual } from './Residual.js';
 import { Sheet } from './Sheet.js';
+import type { Opened } from './source.js';
 import { usePicking } from './usePicking.js';
 
 const QUIET_MS = 600;
@@ -64,20 +65,7 @@ export function PictureView() {
     if (!opened) return;
     setBusy(true);
     try {
-      const said = {
-        source: opened.name,
-        from: 'picture',
-        note: 'curve off a picture',
-        ...(state.page ? { page: state.page } : {}),
-      };
-      const before = id === 'new' ? null : await api.model(id);
-      const model = before
-        ? await api.reviseModel(id, { revision: before.revision, entry: merged(before.entry, entry), ...said })
-        : await api.createModel({ kind: 'pumps', entry, ...said });
-      const name = /\.(?:png|jpe?g)$/i.test(opened.name)
-        ? opened.name
-        : `${opened.name.replace(/\.pdf$/i, '')} page ${opened.page}.png`;
-      await api.attach(model.id, name, 'curve', opened.file);
+      const model = await keptModel(id, entry, opened, state.page);
       await dropDraft(id).catch(() => undefined);
       await navigate(`/catalogues/pumps/${model.id}`);
     } catch (e) {
@@ -103,21 +91,11 @@ export function PictureView() {
             snap={snap}
           />
         ) : (
-          <div className="m-auto flex max-w-[420px] flex-col items-center gap-3 text-center">
-            <p className="text-[14px] font-semibold">A printed curve, as a picture or a page of a PDF</p>
-            <p className="text-inkq">
-              Set two points on each axis, click a few points along a stroke and let it be followed; the data are checked as they
-              come, and the picture stays with the pump.
-            </p>
-            <Button tone="main" onClick={() => file.current?.click()}>
-              Choose a picture
-            </Button>
-            {draft && (
-              <Button onClick={() => void open(draft.file, draft.name, draft.page, draft.state)}>
-                Go on with “{draft.name}”
-              </Button>
-            )}
-          </div>
+          <NoPicture
+            draft={draft}
+            onChoose={() => file.current?.click()}
+            onGoOn={(d) => void open(d.file, d.name, d.page, d.state)}
+          />
         )}
         <FilePick
           input={file}
@@ -145,6 +123,51 @@ export function PictureView() {
       </div>
     </div>
   );
+}
+
+type Draft = NonNullable<Awaited<ReturnType<typeof readDraft>>>;
+
+function NoPicture({
+  draft,
+  onChoose,
+  onGoOn,
+}: {
+  draft: Draft | undefined;
+  onChoose: () => void;
+  onGoOn: (draft: Draft) => void;
+}) {
+  return (
+    <div className="m-auto flex max-w-[420px] flex-col items-center gap-3 text-center">
+      <p className="text-[14px] font-semibold">A printed curve, as a picture or a page of a PDF</p>
+      <p className="text-inkq">
+        Set two points on each axis, click a few points along a stroke and let it be followed; the data are checked as they come,
+        and the picture stays with the pump.
+      </p>
+      <Button tone="main" onClick={onChoose}>
+        Choose a picture
+      </Button>
+      {draft && <Button onClick={() => onGoOn(draft)}>Go on with “{draft.name}”</Button>}
+    </div>
+  );
+}
+
+/** the model in the catalogue, new or a further revision, with its picture attached */
+async function keptModel(id: string, entry: RawEntry, opened: Opened, page: string): Promise<ModelWhole> {
+  const said = {
+    source: opened.name,
+    from: 'picture',
+    note: 'curve off a picture',
+    ...(page ? { page } : {}),
+  };
+  const before = id === 'new' ? null : await api.model(id);
+  const model = before
+    ? await api.reviseModel(id, { revision: before.revision, entry: merged(before.entry, entry), ...said })
+    : await api.createModel({ kind: 'pumps', entry, ...said });
+  const name = /\.(?:png|jpe?g)$/i.test(opened.name)
+    ? opened.name
+    : `${opened.name.replace(/\.pdf$/i, '')} page ${opened.page}.png`;
+  await api.attach(model.id, name, 'curve', opened.file);
+  return model;
 }
 
 /** what was known of a pump stays; its curves are those of the picture */

@@ -15,27 +15,10 @@ type Asked =
 
 /** Home: every study with a picture of its curves and its worst margin; new ones from blank, a copy or a file. */
 export function StudiesView() {
-  const [studies, setStudies] = useState<StudyHead[] | null>(null);
-  const [deleted, setDeleted] = useState<StudyHead[]>([]);
+  const { studies, deleted, problem, load } = useStudies();
   const [asked, setAsked] = useState<Asked | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-
-  const load = useCallback(async () => {
-    try {
-      const [now, gone] = await Promise.all([api.list(), api.list(true)]);
-      setStudies(now);
-      setDeleted(gone);
-      setProblem(null);
-    } catch (error) {
-      setProblem(error instanceof ApiError ? error.message : String(error));
-    }
-  }, []);
-  useEffect(() => {
-    document.title = 'Studies · Cedar Knot';
-    void load();
-  }, [load]);
 
   const act = async (work: () => Promise<unknown>, then: 'reload' | 'stay' = 'reload'): Promise<void> => {
     try {
@@ -97,22 +80,7 @@ export function StudiesView() {
             />
           ))}
         </ul>
-        {deleted.length > 0 && (
-          <section className="mt-8">
-            <h2 className="text-inkq mb-1 text-[13px] font-semibold">Deleted</h2>
-            <ul>
-              {deleted.map((s) => (
-                <li key={s.id} className="border-soft flex h-[30px] items-center gap-3 border-b">
-                  <span className="font-semibold">{s.tag}</span>
-                  <span className="flex-1">{s.title}</span>
-                  <Button tone="bare" onClick={() => void act(() => api.restore(s.id))}>
-                    Have it back
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <Deleted studies={deleted} onRestore={(s) => void act(() => api.restore(s.id))} />
       </main>
       {asked && (
         <AskedDialog
@@ -129,6 +97,48 @@ export function StudiesView() {
         />
       )}
     </div>
+  );
+}
+
+/** the studies that there are, and those that were deleted and can be had back */
+function useStudies() {
+  const [studies, setStudies] = useState<StudyHead[] | null>(null);
+  const [deleted, setDeleted] = useState<StudyHead[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const load = useCallback(async () => {
+    try {
+      const [now, gone] = await Promise.all([api.list(), api.list(true)]);
+      setStudies(now);
+      setDeleted(gone);
+      setProblem(null);
+    } catch (error) {
+      setProblem(error instanceof ApiError ? error.message : String(error));
+    }
+  }, []);
+  useEffect(() => {
+    document.title = 'Studies · Cedar Knot';
+    void load();
+  }, [load]);
+  return { studies, deleted, problem, load };
+}
+
+function Deleted({ studies, onRestore }: { studies: readonly StudyHead[]; onRestore: (s: StudyHead) => void }) {
+  if (studies.length === 0) return null;
+  return (
+    <section className="mt-8">
+      <h2 className="text-inkq mb-1 text-[13px] font-semibold">Deleted</h2>
+      <ul>
+        {studies.map((s) => (
+          <li key={s.id} className="border-soft flex h-[30px] items-center gap-3 border-b">
+            <span className="font-semibold">{s.tag}</span>
+            <span className="flex-1">{s.title}</span>
+            <Button tone="bare" onClick={() => onRestore(s)}>
+              Have it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -1,8 +1,16 @@
-import { STANDARD_GRAVITY, WATER_AT_20_DENSITY, type ModelWhole, type ValveInput, type ValveRow } from '@cedar-knot/core';
+import {
+  STANDARD_GRAVITY,
+  WATER_AT_20_DENSITY,
+  type ModelWhole,
+  type RawEntry,
+  type ValveInput,
+  type ValveRow,
+} from '@cedar-knot/core';
 import { useMemo, useState, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
 import { spoken } from '../../state/catalogueList.js';
+import type { StudyStore } from '../../state/studyStore.js';
 import { takingOperations } from '../../state/takeModel.js';
 import { Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
@@ -18,7 +26,7 @@ import { NeedsPanel } from './NeedsPanel.js';
 import { SplitRange } from './SplitRange.js';
 import { useSupposed } from './useSupposed.js';
 import { useValves } from './useValves.js';
-import { shownValve, valveName, ValveTable } from './ValveTable.js';
+import { shownValve, valveName, ValveTable, type ShownValve } from './ValveTable.js';
 import { WhatIf } from './WhatIf.js';
 
 /** rows that are drawn before more are asked for */
@@ -56,42 +64,22 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
 
   const { serving, failing } = useMemo(() => candidateValves(figures, known, filter), [figures, known, filter]);
 
-  if (valve === null)
-    return (
-      <div className="panel text-inkq flex flex-1 flex-col items-center justify-center gap-2">
-        <p>A control valve stands here as soon as the system has one.</p>
-        <Link to="/catalogues/valves/sizing" className="text-cedar underline">
-          Size a valve without a system
-        </Link>
-      </div>
-    );
+  if (valve === null) return <NoValve />;
   const list = [...serving, ...failing];
-  const ownRow =
-    figures?.own && own && entry
-      ? shownValve(figures.own, { id: '', name: String(entry.name ?? element?.valve), maker: (entry.maker as string | undefined) ?? null, type: null, size: (entry.size as string | undefined) ?? null }, own) // prettier-ignore
-      : null;
+  const ownRow = figures?.own && own && entry ? rowOf(entry, String(element?.valve), figures.own, own) : null;
   const drawn = looked === null ? undefined : known.get(looked);
   const input = drawn?.input ?? own;
   const row = (looked === null ? figures?.own : figures?.rows.find((r) => r.model === looked)) ?? null;
   const preferred = serving[0];
-  const others = [
-    ...(looked !== null && own && own.ratedKv !== input?.ratedKv ? [{ name: 'in the study', valve: own }] : []),
-    ...(preferred && preferred.id !== looked && preferred.input.ratedKv !== input?.ratedKv
-      ? [{ name: preferred.name, valve: preferred.input }]
-      : []),
-  ];
+  const others = besides(input, looked === null ? undefined : own, preferred?.id === looked ? undefined : preferred);
   const name = drawn ? valveName(drawn.model) : (ownRow?.name ?? valve);
   const take = async (id: string): Promise<void> => {
     try {
       const model = await api.model(id);
       if (sizing) return await sizing.onTake(model);
-      const { operations } = takingOperations(store.getState().study, model, valve);
-      if (!store.getState().change(`Take ${model.name} as ${valve}`, operations))
-        setProblem('The study has changed meanwhile: try again.');
-      else {
-        setProblem(null);
-        setLooked(null);
-      }
+      const isTaken = takeValve(store, model, valve);
+      setProblem(isTaken ? null : 'The study has changed meanwhile: try again.');
+      if (isTaken) setLooked(null);
     } catch (e) {
       setProblem(wordsOf(e));
     }
@@ -179,6 +167,44 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
       </section>
     </div>
   );
+}
+
+function NoValve() {
+  return (
+    <div className="panel text-inkq flex flex-1 flex-col items-center justify-center gap-2">
+      <p>A control valve stands here as soon as the system has one.</p>
+      <Link to="/catalogues/valves/sizing" className="text-cedar underline">
+        Size a valve without a system
+      </Link>
+    </div>
+  );
+}
+
+/** the study's own valve as a row of the table */
+function rowOf(entry: RawEntry, id: string, row: ValveRow, input: ValveInput): ShownValve {
+  const text = (x: unknown): string | null => (typeof x === 'string' ? x : null);
+  return shownValve(
+    row,
+    { id: '', name: String(entry.name ?? id), maker: text(entry.maker), type: null, size: text(entry.size) },
+    input,
+  );
+}
+
+function takeValve(store: StudyStore, model: ModelWhole, valve: string): boolean {
+  const { study, change } = store.getState();
+  return change(`Take ${model.name} as ${valve}`, takingOperations(study, model, valve).operations);
+}
+
+/** drawn beside the valve that is looked at, where they are of another coefficient: the study's own, the one that is preferred */
+function besides(
+  looked: ValveInput | undefined,
+  own: ValveInput | undefined,
+  preferred: CandidateValve | undefined,
+): { name: string; valve: ValveInput }[] {
+  return [
+    ...(own && own.ratedKv !== looked?.ratedKv ? [{ name: 'in the study', valve: own }] : []),
+    ...(preferred && preferred.input.ratedKv !== looked?.ratedKv ? [{ name: preferred.name, valve: preferred.input }] : []),
+  ];
 }
 
 interface CandidateListProps extends Omit<ComponentProps<typeof ValveTable>, 'valves'> {
