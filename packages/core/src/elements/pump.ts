@@ -1,38 +1,11 @@
-import { REFERENCE_DENSITY } from '../units/standard.js';
 import { numberOr } from '../fields/defaults.js';
-import {
-  choice,
-  elevation,
-  flow,
-  gauge,
-  head,
-  impeller,
-  named,
-  number,
-  quantity,
-  speed,
-  text,
-  yesNo,
-  type Fields,
-} from '../fields/field.js';
-import {
-  joined,
-  namePiece,
-  put,
-  quantityPiece,
-  shareOf,
-  shown,
-  wordPiece,
-  words,
-  type Piece,
-  type ShortForm,
-} from '../fields/short-form.js';
 import { finding } from '../issues/issues.js';
 import { motorDuty } from '../pumps/motor.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import { suctionEnergy } from '../pumps/suction-energy.js';
 import { VISCOSITY_B_LIMIT } from '../pumps/viscosity.js';
 import type { PumpResult } from '../results/results.js';
+import { REFERENCE_DENSITY } from '../units/standard.js';
 import {
   common,
   ENDS,
@@ -42,80 +15,14 @@ import {
   type BuiltElement,
   type ElementKind,
   type Entries,
-  type Givens,
   type SolvedElement,
 } from './kind.js';
 import { ConstantLaw, NO_LOSS, type Loss, type LossLaw } from './laws.js';
 import type { PumpModel } from './model.js';
-import { following } from './pump-speed.js';
+import { isOff, MODES, PUMP_FIELDS } from './pump-fields.js';
+import { following, settingOf } from './pump-setting.js';
+import { pumpShortForm } from './pump-short-form.js';
 import { pumpWorking } from './pump-working.js';
-
-export const PUMP_FIELDS: Fields = {
-  ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  mode: choice(['flow', 'head', 'inlet-pressure', 'power', 'curve', 'off'], 'Given', {
-    words: {
-      flow: 'flow',
-      head: 'head',
-      'inlet-pressure': 'suction pressure',
-      power: 'shaft power',
-      curve: 'curve',
-      off: 'off',
-    },
-  }),
-  flow: flow('Flow'),
-  head: head('Head', { solve: true }),
-  pressure: gauge('Suction pressure held', { short: 'Suction p' }),
-  variableSpeed: yesNo('Speed follows the duty', { default: false, short: 'Speed follows' }),
-  leastSuctionPressure: gauge('Least suction pressure', { short: 'Suction ≥' }),
-  mostDischargePressure: gauge('Highest discharge pressure', { short: 'Discharge ≤' }),
-  shaftPower: quantity('power', 0, 1e10, 'Shaft power'),
-  efficiency: number(1e-6, 1, 'Efficiency', { percent: true }),
-  pump: text('Pump', { names: 'pumps' }),
-  speed: speed('Speed'),
-  diameter: impeller('Impeller diameter', { short: 'Impeller Ø' }),
-  stages: number(1, 1000, 'Stages', { integer: true }),
-  running: number(0, 100, 'Units running', { integer: true, default: 1, short: 'Running' }),
-  wear: number(0, 0.99, 'Wear, head lost', { percent: true, default: 0, short: 'Wear' }),
-  viscosityCorrection: yesNo('Viscosity correction', { default: true, short: 'Viscosity corr.' }),
-  datum: elevation('NPSH datum'),
-  rated: {
-    type: 'record',
-    label: 'Rated point',
-    fields: {
-      flow: flow('Rated flow', { required: true }),
-      head: head('Rated head', { required: true }),
-      grade: choice(['1B', '1E', '1U', '2B', '2U', '3B'], 'Grade of acceptance, ISO 9906'),
-    },
-  },
-  bore: impeller('Bore that it goes into', { short: 'Well bore' }),
-  freeGas: number(0, 1, 'Free gas at the inlet', { percent: true, short: 'Free gas' }),
-};
-
-/** what a pump whose duty is given may be held against */
-const FOLLOWING = ['pump', 'variableSpeed', 'running', 'efficiency', 'leastSuctionPressure', 'mostDischargePressure'] as const;
-
-/** what each mode needs, and what its panel shows beside that */
-const MODES: Readonly<Record<string, { needs: readonly string[]; shown: readonly string[]; givens: Givens }>> = {
-  flow: { needs: ['flow'], shown: ['flow', ...FOLLOWING], givens: { given: ['flow'], solved: ['head'] } },
-  head: { needs: ['head'], shown: ['head', ...FOLLOWING], givens: { given: ['head'], solved: ['flow'] } },
-  'inlet-pressure': {
-    needs: ['pressure'],
-    shown: ['pressure', ...FOLLOWING],
-    givens: { given: ['suction pressure'], solved: ['head'] },
-  },
-  power: {
-    needs: ['shaftPower', 'efficiency'],
-    shown: ['shaftPower', 'efficiency'],
-    givens: { given: ['shaft power', 'efficiency'], solved: ['flow', 'head'] },
-  },
-  curve: {
-    needs: ['pump'],
-    shown: ['pump', 'speed', 'diameter', 'stages', 'running', 'wear', 'viscosityCorrection', 'bore', 'freeGas'],
-    givens: { given: ['curve'], solved: ['flow', 'head'] },
-  },
-  off: { needs: [], shown: [], givens: { given: ['off'], solved: [] } },
-};
 
 /** Head above which a pump of imposed power is held at vanishing flow, m. */
 export const POWER_HEAD_BOUND = 5000;
@@ -166,8 +73,6 @@ export function pumpLaw(model: PumpModel, rhoG: number): LossLaw | undefined {
   }
 }
 
-const isOff = (e: Entries): boolean => e.mode === 'off' || numberOr(PUMP_FIELDS, e, 'running') === 0;
-
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
   if (lacks(id, e, ['mode'], context)) return undefined;
   if (isOff(e)) return { model: { id, kind: 'pump', law: { kind: 'off' } } };
@@ -202,19 +107,11 @@ const LARGEST_TRIM = 0.85;
 function performanceOf(id: string, e: Entries, pump: PumpInput, context: BuildContext): PumpPerformance {
   const { fluid } = context;
   const largest = pump.curves[pump.curves.length - 1]!;
-  const diameter = (e.diameter as number | undefined) ?? pump.diameter ?? largest.diameter;
+  const setting = settingOf(pump, e, fluid.viscosity / fluid.density);
+  const { diameter } = setting;
   if (isKnown(e.diameter) && largest.diameter === undefined)
     context.say(finding('diameter-unknown', id, { diameter: e.diameter }));
-  const performance = new PumpPerformance(pump, {
-    speed: (e.speed as number | undefined) ?? pump.speed ?? largest.speed,
-    ...(diameter !== undefined ? { diameter } : {}),
-    stages: (e.stages as number | undefined) ?? pump.stages,
-    running: numberOr(PUMP_FIELDS, e, 'running'),
-    wear: numberOr(PUMP_FIELDS, e, 'wear'),
-    ...(e.viscosityCorrection === false ? {} : { kinematicViscosity: fluid.viscosity / fluid.density }),
-    // only where it is written out: the default leaves it
-    viscousNpshr: e.viscosityCorrection === true,
-  });
+  const performance = new PumpPerformance(pump, setting);
   const outside =
     (pump.minDiameter !== undefined && diameter! < pump.minDiameter - 1e-9) ||
     (pump.maxDiameter !== undefined && diameter! > pump.maxDiameter + 1e-9);
@@ -332,101 +229,6 @@ function say(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
     e.say(finding('npsh-low', id, { npsha: r.npsha, npshr: r.npshr }));
 }
 
-/* ---- the short form ---- */
-
-function write(e: Entries): string {
-  const stages = e.stages !== undefined ? `${shown(e.stages)} stages` : '';
-  const running = e.running !== undefined && e.running !== 1 ? `${shown(e.running)} running` : '';
-  const wear = e.wear !== undefined && e.wear !== 0 ? `wear ${shown(e.wear)}` : '';
-  switch (e.mode) {
-    case 'curve':
-      return joined(
-        shown(e.pump),
-        e.diameter !== undefined ? `Ø ${shown(e.diameter)}` : '',
-        e.speed !== undefined ? shown(e.speed) : '',
-        running,
-        stages,
-        wear,
-      );
-    case 'flow':
-      return `flow ${shown(e.flow)}`;
-    case 'head':
-      return `head ${shown(e.head)}`;
-    case 'inlet-pressure':
-      return `suction ${shown(e.pressure)}`;
-    case 'power':
-      return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`);
-    case 'off':
-      return 'off';
-    default:
-      return '';
-  }
-}
-
-const counted =
-  (key: string, behind: string): Piece =>
-  (at, draft) => {
-    const found = at.take(new RegExp(`(\\d+)\\s*-?\\s*(?:${behind})(?![\\p{L}\\p{N}])`, 'iyu'));
-    return found !== undefined && put(draft, key, Number(found[1]));
-  };
-
-/** a share of a hundred behind its word, or before it */
-const efficiency: Piece = (at, draft) => {
-  const back = at.at;
-  const led = at.take(words('efficiency|eff\\.?|eta|η'));
-  const typed = at.number();
-  const percent = typed !== undefined && at.take(/\s*%\s*/y);
-  const behind = typed !== undefined && at.take(words('efficiency|eff\\.?|efficient'));
-  if (typed !== undefined && (led || behind) && put(draft, 'efficiency', percent ? shareOf(typed) : Number(typed))) return true;
-  at.at = back;
-  return false;
-};
-
-const wear: Piece = (at, draft) => {
-  const back = at.at;
-  const led = at.take(words('wear|worn'));
-  const typed = at.number();
-  const percent = typed !== undefined && at.take(/\s*%\s*/y);
-  const behind = typed !== undefined && at.take(words('wear|worn'));
-  if (typed !== undefined && (led || behind) && put(draft, 'wear', percent ? shareOf(typed) : Number(typed))) return true;
-  at.at = back;
-  return false;
-};
-
-const shortForm: ShortForm = {
-  write,
-  example: 'flow 85 m3/h; head 38 m; 15 kW, efficiency 72 %; 2 running; off',
-  vocabulary: ['flow', 'head', 'power', 'efficiency', 'off', 'running', 'stages', 'diameter', 'speed', 'wear', 'impeller'],
-  pieces: [
-    quantityPiece('flow', 'flow', 'flow', { mode: 'flow' }),
-    quantityPiece('pressure', 'pressure', 'suction(?: pressure)?|holds', { mode: 'inlet-pressure' }, true),
-    quantityPiece('shaftPower', 'power', 'shaft power|power', { mode: 'power' }),
-    efficiency,
-    wear,
-    wordPiece('off|stopped|standby', 'mode', 'off'),
-    counted('running', 'running|in parallel|parallel|units?(?: running)?|duty'),
-    counted('stages', 'stages?'),
-    quantityPiece('diameter', 'diameter', 'ø|dia(?:meter)?|impeller(?: diameter| ø)?', {}, true),
-    quantityPiece('speed', 'speed', 'speed|at|n'),
-    quantityPiece('diameter', 'diameter', undefined, {}, false, ['m', 'km', 'ft', "'"]),
-    quantityPiece('head', 'head', 'at|@|head|tdh|h', { mode: 'head' }),
-    namePiece('pump', 'pumps', { mode: 'curve' }),
-  ],
-  finish: (draft) => {
-    const { typed, entries, assumed } = draft;
-    // flow and head together are a rated point: the flow is imposed, and the head is what the system asks for
-    if (typed.has('flow') && typed.has('head')) {
-      entries.mode = 'flow';
-      entries.rated = { flow: entries.flow, head: entries.head };
-      delete entries.head;
-      assumed.push({ code: 'rated', values: { flow: String(entries.flow), head: String((entries.rated as Entries).head) } });
-    }
-    if (typed.has('pump')) entries.mode = 'curve';
-    if (typed.has('shaftPower') && typed.has('efficiency')) entries.mode = 'power';
-    return undefined;
-  },
-};
-
 export const pump: ElementKind<PumpResult> = {
   label: 'Pump',
   prefix: 'P',
@@ -435,7 +237,7 @@ export const pump: ElementKind<PumpResult> = {
   shown: (e) => ['mode', ...(MODES[e.mode as string]?.shown ?? []), 'datum'],
   givens: (e) => (e.mode === 'head' && e.head === 'solve' ? { given: [], solved: ['head'] } : MODES[e.mode as string]?.givens),
   beginning: {},
-  shortForm,
+  shortForm: pumpShortForm,
   build,
   report,
   used: ({ performance, datum }) => ({

@@ -1,7 +1,8 @@
 import type { CheckedScenario } from '../checks/check.js';
 import { fluidKind } from '../fluids/fluid.js';
 import type { ScenarioResult } from '../results/results.js';
-import { atSpeed } from '../elements/pump-speed.js';
+import { settingOf } from '../elements/pump-setting.js';
+import { PumpPerformance } from '../pumps/pump.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { pumpWays } from './pump-ways.js';
 
@@ -11,11 +12,11 @@ export function checkedScenario(model: ScenarioModel, result: ScenarioResult): C
 }
 
 /** a pump whose speed follows its duty, with the curve at the speed that was found */
-export function following(e: ElementDetail, model: ScenarioModel, result: ScenarioResult): ElementDetail {
+export function atItsSpeed(e: ElementDetail, model: ScenarioModel, result: ScenarioResult): ElementDetail {
   const r = result.elements[e.id];
   if (e.performance || e.read.variableSpeed !== true || !e.pump || r?.kind !== 'pump' || r.flowRatio === null) return e;
   const nu = r.kinematicViscosity ?? model.fluid.viscosity / model.fluid.density;
-  return { ...e, performance: atSpeed(e.pump, e.read, nu, r.speed!) };
+  return { ...e, performance: new PumpPerformance(e.pump, { ...settingOf(e.pump, e.read, nu), speed: r.speed! }) };
 }
 
 /** The same without what lies before and behind the pumps. */
@@ -30,7 +31,7 @@ export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<Chec
     fluid,
     gravity,
     atmosphere,
-    elements: elements.map((e) => following(e, model, result)),
+    elements: elements.map((e) => atItsSpeed(e, model, result)),
     points,
     result,
     temperature,

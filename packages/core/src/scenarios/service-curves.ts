@@ -3,7 +3,7 @@ import { regionsOf } from '../checks/flow-region.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { SolvedScenario } from './run.js';
 import { Pchip } from '../numerics/pchip.js';
-import { following } from './checked.js';
+import { atItsSpeed } from './checked.js';
 import { systemCurve, type CurvePoint, type ValveStand } from './system-curve.js';
 
 /** System head curves of one scenario against the flow through the pump, on the flows of `ServiceCurves.flows`. */
@@ -60,7 +60,7 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
   // one whose speed follows its duty is drawn as it runs
   const detail = (s: SolvedScenario): ElementDetail | undefined => {
     const e = s.model!.elements.find((x) => x.id === pump);
-    return e && following(e, s.model!, s.result!);
+    return e && atItsSpeed(e, s.model!, s.result!);
   };
   const last = axisEnd(solved, pump);
   const flows = Array.from({ length: points }, (_, i) => (last * i) / (points - 1));

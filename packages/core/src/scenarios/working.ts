@@ -1,4 +1,4 @@
-import { checkedScenario, following } from './checked.js';
+import { atItsSpeed, checkedScenario } from './checked.js';
 import { marginWorking } from '../checks/judge.js';
 import { isCheckCode } from '../checks/index.js';
 import { ELEMENT_KINDS, elementKind, isElementKind } from '../elements/index.js';
@@ -53,7 +53,7 @@ function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): Keye
   const r = result.elements[id];
   if (!found || !r) return [...pointSteps(scenario, model, result, id), ...pointTemperatureStep(model, result, id)];
   const follows = isFollowed(r);
-  const own = following(found, model, result);
+  const own = atItsSpeed(found, model, result);
   const e = follows ? inItsLiquid(own, r) : own;
   const medium = follows ? mediumAt(model, id, r) : scenario;
   const inlet = placeAt(result, e, 0)?.totalHead ?? null;

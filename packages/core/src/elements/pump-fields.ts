@@ -1,0 +1,86 @@
+import { numberOr } from '../fields/defaults.js';
+import {
+  choice,
+  elevation,
+  flow,
+  gauge,
+  head,
+  impeller,
+  named,
+  number,
+  quantity,
+  speed,
+  text,
+  yesNo,
+  type Fields,
+} from '../fields/field.js';
+import type { Entries, Givens } from './kind.js';
+
+export const PUMP_FIELDS: Fields = {
+  ...named,
+  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
+  mode: choice(['flow', 'head', 'inlet-pressure', 'power', 'curve', 'off'], 'Given', {
+    words: {
+      flow: 'flow',
+      head: 'head',
+      'inlet-pressure': 'suction pressure',
+      power: 'shaft power',
+      curve: 'curve',
+      off: 'off',
+    },
+  }),
+  flow: flow('Flow'),
+  head: head('Head', { solve: true }),
+  pressure: gauge('Suction pressure held', { short: 'Suction p' }),
+  variableSpeed: yesNo('Speed follows the duty', { default: false, short: 'Speed follows' }),
+  leastSuctionPressure: gauge('Least suction pressure', { short: 'Suction ≥' }),
+  mostDischargePressure: gauge('Highest discharge pressure', { short: 'Discharge ≤' }),
+  shaftPower: quantity('power', 0, 1e10, 'Shaft power'),
+  efficiency: number(1e-6, 1, 'Efficiency', { percent: true }),
+  pump: text('Pump', { names: 'pumps' }),
+  speed: speed('Speed'),
+  diameter: impeller('Impeller diameter', { short: 'Impeller Ø' }),
+  stages: number(1, 1000, 'Stages', { integer: true }),
+  running: number(0, 100, 'Units running', { integer: true, default: 1, short: 'Running' }),
+  wear: number(0, 0.99, 'Wear, head lost', { percent: true, default: 0, short: 'Wear' }),
+  viscosityCorrection: yesNo('Viscosity correction', { default: true, short: 'Viscosity corr.' }),
+  datum: elevation('NPSH datum'),
+  rated: {
+    type: 'record',
+    label: 'Rated point',
+    fields: {
+      flow: flow('Rated flow', { required: true }),
+      head: head('Rated head', { required: true }),
+      grade: choice(['1B', '1E', '1U', '2B', '2U', '3B'], 'Grade of acceptance, ISO 9906'),
+    },
+  },
+  bore: impeller('Bore that it goes into', { short: 'Well bore' }),
+  freeGas: number(0, 1, 'Free gas at the inlet', { percent: true, short: 'Free gas' }),
+};
+
+/** what a pump whose duty is given may be held against */
+const FOLLOWING = ['pump', 'variableSpeed', 'running', 'efficiency', 'leastSuctionPressure', 'mostDischargePressure'] as const;
+
+/** what each mode needs, and what its panel shows beside that */
+export const MODES: Readonly<Record<string, { needs: readonly string[]; shown: readonly string[]; givens: Givens }>> = {
+  flow: { needs: ['flow'], shown: ['flow', ...FOLLOWING], givens: { given: ['flow'], solved: ['head'] } },
+  head: { needs: ['head'], shown: ['head', ...FOLLOWING], givens: { given: ['head'], solved: ['flow'] } },
+  'inlet-pressure': {
+    needs: ['pressure'],
+    shown: ['pressure', ...FOLLOWING],
+    givens: { given: ['suction pressure'], solved: ['head'] },
+  },
+  power: {
+    needs: ['shaftPower', 'efficiency'],
+    shown: ['shaftPower', 'efficiency'],
+    givens: { given: ['shaft power', 'efficiency'], solved: ['flow', 'head'] },
+  },
+  curve: {
+    needs: ['pump'],
+    shown: ['pump', 'speed', 'diameter', 'stages', 'running', 'wear', 'viscosityCorrection', 'bore', 'freeGas'],
+    givens: { given: ['curve'], solved: ['flow', 'head'] },
+  },
+  off: { needs: [], shown: [], givens: { given: ['off'], solved: [] } },
+};
+
+export const isOff = (e: Entries): boolean => e.mode === 'off' || numberOr(PUMP_FIELDS, e, 'running') === 0;

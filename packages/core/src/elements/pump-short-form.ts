@@ -1,0 +1,106 @@
+import {
+  joined,
+  namePiece,
+  put,
+  quantityPiece,
+  shareOf,
+  shown,
+  wordPiece,
+  words,
+  type Piece,
+  type ShortForm,
+} from '../fields/short-form.js';
+import type { Entries } from './kind.js';
+
+function write(e: Entries): string {
+  const stages = e.stages !== undefined ? `${shown(e.stages)} stages` : '';
+  const running = e.running !== undefined && e.running !== 1 ? `${shown(e.running)} running` : '';
+  const wear = e.wear !== undefined && e.wear !== 0 ? `wear ${shown(e.wear)}` : '';
+  switch (e.mode) {
+    case 'curve':
+      return joined(
+        shown(e.pump),
+        e.diameter !== undefined ? `Ø ${shown(e.diameter)}` : '',
+        e.speed !== undefined ? shown(e.speed) : '',
+        running,
+        stages,
+        wear,
+      );
+    case 'flow':
+      return `flow ${shown(e.flow)}`;
+    case 'head':
+      return `head ${shown(e.head)}`;
+    case 'inlet-pressure':
+      return `suction ${shown(e.pressure)}`;
+    case 'power':
+      return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`);
+    case 'off':
+      return 'off';
+    default:
+      return '';
+  }
+}
+
+const counted =
+  (key: string, behind: string): Piece =>
+  (at, draft) => {
+    const found = at.take(new RegExp(`(\\d+)\\s*-?\\s*(?:${behind})(?![\\p{L}\\p{N}])`, 'iyu'));
+    return found !== undefined && put(draft, key, Number(found[1]));
+  };
+
+/** a share of a hundred behind its word, or before it */
+const efficiency: Piece = (at, draft) => {
+  const back = at.at;
+  const led = at.take(words('efficiency|eff\\.?|eta|η'));
+  const typed = at.number();
+  const percent = typed !== undefined && at.take(/\s*%\s*/y);
+  const behind = typed !== undefined && at.take(words('efficiency|eff\\.?|efficient'));
+  if (typed !== undefined && (led || behind) && put(draft, 'efficiency', percent ? shareOf(typed) : Number(typed))) return true;
+  at.at = back;
+  return false;
+};
+
+const wear: Piece = (at, draft) => {
+  const back = at.at;
+  const led = at.take(words('wear|worn'));
+  const typed = at.number();
+  const percent = typed !== undefined && at.take(/\s*%\s*/y);
+  const behind = typed !== undefined && at.take(words('wear|worn'));
+  if (typed !== undefined && (led || behind) && put(draft, 'wear', percent ? shareOf(typed) : Number(typed))) return true;
+  at.at = back;
+  return false;
+};
+
+export const pumpShortForm: ShortForm = {
+  write,
+  example: 'flow 85 m3/h; head 38 m; 15 kW, efficiency 72 %; 2 running; off',
+  vocabulary: ['flow', 'head', 'power', 'efficiency', 'off', 'running', 'stages', 'diameter', 'speed', 'wear', 'impeller'],
+  pieces: [
+    quantityPiece('flow', 'flow', 'flow', { mode: 'flow' }),
+    quantityPiece('pressure', 'pressure', 'suction(?: pressure)?|holds', { mode: 'inlet-pressure' }, true),
+    quantityPiece('shaftPower', 'power', 'shaft power|power', { mode: 'power' }),
+    efficiency,
+    wear,
+    wordPiece('off|stopped|standby', 'mode', 'off'),
+    counted('running', 'running|in parallel|parallel|units?(?: running)?|duty'),
+    counted('stages', 'stages?'),
+    quantityPiece('diameter', 'diameter', 'ø|dia(?:meter)?|impeller(?: diameter| ø)?', {}, true),
+    quantityPiece('speed', 'speed', 'speed|at|n'),
+    quantityPiece('diameter', 'diameter', undefined, {}, false, ['m', 'km', 'ft', "'"]),
+    quantityPiece('head', 'head', 'at|@|head|tdh|h', { mode: 'head' }),
+    namePiece('pump', 'pumps', { mode: 'curve' }),
+  ],
+  finish: (draft) => {
+    const { typed, entries, assumed } = draft;
+    // flow and head together are a rated point: the flow is imposed, and the head is what the system asks for
+    if (typed.has('flow') && typed.has('head')) {
+      entries.mode = 'flow';
+      entries.rated = { flow: entries.flow, head: entries.head };
+      delete entries.head;
+      assumed.push({ code: 'rated', values: { flow: String(entries.flow), head: String((entries.rated as Entries).head) } });
+    }
+    if (typed.has('pump')) entries.mode = 'curve';
+    if (typed.has('shaftPower') && typed.has('efficiency')) entries.mode = 'power';
+    return undefined;
+  },
+};
