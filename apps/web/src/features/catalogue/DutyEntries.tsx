@@ -14,39 +14,42 @@ interface DutyEntriesProps {
   onPut: (more: Partial<Asked>) => void;
 }
 
+type TypedKey = Exclude<keyof Asked, 'type' | 'frequency'>;
+
+interface Entry {
+  key: TypedKey;
+  label: string;
+  field: typeof flowField | typeof shareField;
+  dimension?: 'flow' | 'head';
+  /** what an empty field stands for */
+  placeholder?: string;
+}
+
+const DUTY: readonly Entry[] = [
+  { key: 'flow', label: 'Flow', field: flowField, dimension: 'flow' },
+  { key: 'head', label: 'Head at that flow', field: headField, dimension: 'head' },
+];
+const NEARNESS: readonly Entry[] = [
+  { key: 'staticHead', label: 'Static head', field: staticField, dimension: 'head', placeholder: 'read at the flow' },
+  { key: 'npsha', label: 'NPSHA', field: npshField, dimension: 'head', placeholder: 'not asked' },
+  { key: 'flowTolerance', label: 'Flow may depart by', field: shareField },
+  { key: 'headTolerance', label: 'Head may depart by', field: shareField },
+];
+
 /** Flow and head of a duty, typed or reckoned, and how near a pump has to come to them. */
 export function DutyEntries({ asked, onPut: put }: DutyEntriesProps) {
   const display = useDisplay();
   const [estimate, setEstimate] = useState<'flow' | 'head' | null>(null);
+  const opener = (of: 'flow' | 'head') => (
+    <Opener text={`reckon a ${of}`} isOpen={estimate === of} onClick={() => setEstimate(estimate === of ? null : of)} />
+  );
+  const typed = (e: Entry) => <Typed key={e.key} entry={e} value={asked[e.key]} onPut={(text) => put({ [e.key]: text })} />;
   return (
     <>
       <div className="grid grid-cols-2 gap-x-2 gap-y-1">
-        <Typed
-          name="flow"
-          label="Flow"
-          value={asked.flow}
-          field={flowField}
-          unit={display.typed('flow')}
-          onPut={(flow) => put({ flow })}
-        />
-        <Typed
-          name="head"
-          label="Head at that flow"
-          value={asked.head}
-          field={headField}
-          unit={display.typed('head')}
-          onPut={(head) => put({ head })}
-        />
-        <Opener
-          text="reckon a flow"
-          isOpen={estimate === 'flow'}
-          onClick={() => setEstimate(estimate === 'flow' ? null : 'flow')}
-        />
-        <Opener
-          text="reckon a head"
-          isOpen={estimate === 'head'}
-          onClick={() => setEstimate(estimate === 'head' ? null : 'head')}
-        />
+        {DUTY.map(typed)}
+        {opener('flow')}
+        {opener('head')}
       </div>
       {estimate === 'flow' && <FlowEstimator onFlow={(si) => put({ flow: written(si, 'flow', display) })} />}
       {estimate === 'head' && (
@@ -57,44 +60,7 @@ export function DutyEntries({ asked, onPut: put }: DutyEntriesProps) {
           }}
         />
       )}
-      <div className="grid grid-cols-2 gap-x-2 gap-y-1">
-        <Typed
-          name="static-head"
-          label="Static head"
-          value={asked.staticHead}
-          field={staticField}
-          unit={display.typed('head')}
-          onPut={(staticHead) => put({ staticHead })}
-          optional
-          placeholder="read at the flow"
-        />
-        <Typed
-          name="npsha"
-          label="NPSHA"
-          value={asked.npsha}
-          field={npshField}
-          unit={display.typed('head')}
-          onPut={(npsha) => put({ npsha })}
-          optional
-          placeholder="not asked"
-        />
-        <Typed
-          name="flow-tolerance"
-          label="Flow may depart by"
-          value={asked.flowTolerance}
-          field={shareField}
-          unit=""
-          onPut={(flowTolerance) => put({ flowTolerance })}
-        />
-        <Typed
-          name="head-tolerance"
-          label="Head may depart by"
-          value={asked.headTolerance}
-          field={shareField}
-          unit=""
-          onPut={(headTolerance) => put({ headTolerance })}
-        />
-      </div>
+      <div className="grid grid-cols-2 gap-x-2 gap-y-1">{NEARNESS.map(typed)}</div>
     </>
   );
 }
@@ -136,35 +102,20 @@ function Opener({ text, isOpen, onClick }: { text: string; isOpen: boolean; onCl
   );
 }
 
-function Typed({
-  name,
-  label,
-  value,
-  field,
-  unit,
-  onPut,
-  optional = false,
-  placeholder,
-}: {
-  name: string;
-  label: string;
-  value: string;
-  field: typeof flowField | typeof shareField;
-  unit: string;
-  onPut: (typed: string) => void;
-  optional?: boolean;
-  placeholder?: string;
-}) {
+function Typed({ entry, value, onPut }: { entry: Entry; value: string; onPut: (typed: string) => void }) {
+  const display = useDisplay();
+  const { key, label, field, dimension, placeholder } = entry;
+  const given = dimension ? `1 ${display.typed(dimension)}` : '';
   return (
     <TypedField
       label={label}
-      name={name}
+      name={key.replace(/[A-Z]/g, (l) => `-${l.toLowerCase()}`)}
       value={value}
-      read={(t) => readEntry(t, field, unit === '' ? '' : `1 ${unit}`)}
+      read={(t) => readEntry(t, field, given)}
       onCommit={(v) =>
         onPut(v === undefined ? '' : field.type === 'number' ? `${Number((Number(v) * 100).toPrecision(6))} %` : String(v))
       }
-      optional={optional}
+      optional={placeholder !== undefined}
       {...(placeholder ? { placeholder } : {})}
     />
   );
