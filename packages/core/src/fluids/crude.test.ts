@@ -4,7 +4,7 @@ import { beggsBrill, flowPattern, liquidHoldUp } from '../pipes/beggs-brill.js';
 import { line, pipe, solved, study, vessel } from '../test/studies.js';
 import { bubblePoint, deadOilViscosity, emulsionViscosity, formationVolume, liveOilViscosity, solutionGas } from './crude.js';
 import { stateOf } from './fluid.js';
-import { compressibility, gasDensity, pseudoCritical } from './gas.js';
+import { compressibility, gasDensity, gasViscosity, pseudoCritical } from './gas.js';
 
 /* Printed figures: Ahmed, Reservoir Engineering Handbook, the table of six crude oils, with what each correlation gives for oils 1 and 2. */
 const ONE = { api: 47.1, t: 250, gas: 751, gravity: 0.851 };
@@ -67,6 +67,11 @@ describe('gas', () => {
     //   − 0.1056·(−0.490733 + 0.081956)·1.5⁵ + 0.6134·(1 + 1.62225)·(2.25/3.375)·e^−1.62225
     expect(compressibility(8.57139, 1.5)).toBeCloseTo(1 - 0.823094 + 0.312125 + 0.327799 + 0.211737, 4);
   });
+  test('viscosity by hand, γ 0.7 at 100 °F and 0.1 g/cm³: M 20.2753, K 112.51, X 5.46451, Y 1.30710 → 0.01473 mPa·s', () => {
+    // K = (9.4 + 0.02·M)·559.67^1.5/(209 + 19·M + 559.67) = 9.805506·13240.3/1153.901; X = 3.5 + 986/559.67 + 0.01·M
+    const thick = 112.513 * Math.exp(5.464506 * 10 ** -1.307099) * 1e-7;
+    expect(gasViscosity(0.7, 310.9278, 100) / thick).toBeCloseTo(1, 4);
+  });
   test('an ideal gas where it is thin: p·M/(R·T)', () => {
     expect(gasDensity(0.7, 288.15, 1000) / ((1000 * 0.7 * 0.0289647) / (8.314462 * 288.15))).toBeCloseTo(1, 4);
     expect(compressibility(1e-4, 1.5)).toBeCloseTo(1, 4);
@@ -109,6 +114,32 @@ describe('the mixture', () => {
     expect(low.gas!.fraction).toBeCloseTo(gas / (gas + 0.8 * 1.05 + 0.2), 2);
     expect(low.density).toBeLessThan(at(pb).density / 3);
   });
+  test('above the bubble point by hand: volume by (pb/p)^A, viscosity by (p/pb)^m at 5000 psi', () => {
+    const dry = (p: number) => at(p, { waterCut: 0, salinity: 0 });
+    const psi = 6894.757293;
+    const bubble = dry(1e5).bubblePoint!;
+    const [high, low] = [dry(5000 * psi), dry(bubble)];
+    // A·1e5 = −1433 + 5·336.876 + 17.2·122 − 1180·0.8 + 12.61·31.9235 = 1808.34, 31.9235 °API of 865 kg/m³
+    expect(high.density / low.density).toBeCloseTo(((5000 * psi) / bubble) ** 0.0180834, 5);
+    // m = 2.6·5000^1.187·e^(−11.513 − 0.449) = 2.6·24585.4·6.38218e-6
+    expect(high.viscosity / low.viscosity / ((5000 * psi) / bubble) ** 0.407961).toBeCloseTo(1, 4);
+  });
+  test('specific heat by mass: oil (0.388 + 0.00045·t)/√SG Btu/(lb·°F), gas 2.2, water 4.18 kJ/(kg·K)', () => {
+    // 122 °F, SG 865/999.016: 0.4429/0.930512·4186.8 = 1992.81
+    expect(stateOf({ ...CRUDE, gasOilRatio: 0, waterCut: 0 }, 323.15).specificHeat).toBeCloseTo(1992.81, 0);
+    // 0.8·865 kg of oil, 0.8·60·0.8·1.22381 of gas, 0.2·1021.9 of water
+    const [oil, gas, water] = [692, 46.9943, 204.38];
+    const mixed = (oil * 1992.81 + gas * 2200 + water * 4180) / (oil + gas + water);
+    expect(stateOf(CRUDE, 323.15).specificHeat! / mixed).toBeCloseTo(1, 4);
+  });
+  test('surface tension by hand: (39 − 0.2571·API − 1.5·(t − 68)/32)·(1 − 0.024·p^0.45) mN/m, t from 68 to 100 °F', () => {
+    // 30 °API is 141.5/161.5·999.016 kg/m³; 500 psi: 1 − 0.024·16.38838 = 0.606679
+    const sigma = (fahrenheit: number) =>
+      stateOf({ ...CRUDE, gravity: 875.299 }, (fahrenheit + 459.67) / 1.8, 3447378.6).gas!.surfaceTension * 1e3;
+    expect(sigma(80)).toBeCloseTo(30.7245 * 0.606679, 2);
+    expect(sigma(150)).toBeCloseTo(29.787 * 0.606679, 2);
+    expect(sigma(50)).toBeCloseTo(31.287 * 0.606679, 2);
+  });
   test('measured viscosities of the oil without gas stand in for the correlation', () => {
     const viscosities = [
       { temperature: 293.15, kinematicViscosity: 60e-6 },
@@ -149,6 +180,14 @@ describe('Beggs & Brill', () => {
     const seg = 0.98 * 0.327642 * 0.5 ** -0.0868;
     const int = 0.845 * 0.291675 * 0.5 ** -0.0173;
     expect(liquidHoldUp(0.1, 0.5, 5, 0)).toBeCloseTo(0.9108 * seg + 0.0892 * int, 3);
+  });
+  test('the exponents of slip by hand, away from NLv 1 and Fr 1', () => {
+    // λ 0.5, Fr 2, NLv 3, straight up: C = 0.5·(1.085189 − 0.211410 − 0.491406 + 0.067790); level 0.845·0.690100/1.012064
+    expect(liquidHoldUp(0.5, 2, 3, 1)).toBeCloseTo(0.576184 * (1 + 0.225082 * 0.299181) * 0.924, 4);
+    // segregated: λ 0.1, Fr 0.1, NLv 2, up 5°: C = 0.9·(−4.509860 + 8.676141 + 2.453048 + 3.716373); sin 9° − sin³ 9°/3
+    expect(liquidHoldUp(0.1, 0.1, 2, Math.sin(Math.PI / 36))).toBeCloseTo(0.392126 * (1 + 9.302132 * 0.155158) * 0.924, 4);
+    // down 30°: C = 0.5·(1.547563 + 0.255910 + 0.136667 − 0.350455); −sin 54° + sin³ 54°/3
+    expect(liquidHoldUp(0.5, 2, 3, -0.5)).toBeCloseTo(0.576184 * (1 - 0.794842 * 0.632514) * 0.685, 4);
   });
   test('without gas it is one phase; with a little it begins there; uphill it holds up more than flows', () => {
     const of = (fraction: number, rise = 0.2) =>
