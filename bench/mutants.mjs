@@ -86,8 +86,12 @@ function faultsIn(file) {
   return found;
 }
 
-/** what is only read by people has its own tests: the workings recompute, the short forms have their table */
+/**
+ * What is only read by people has its own tests: the workings recompute, the short forms have their table. What is only a start of an
+ * iteration, and says so, changes the way and not the end.
+ */
 function isForReading(node) {
+  if (ts.isFunctionDeclaration(node) && /only a start/.test(ts.getJSDocCommentsAndTags(node).map((d) => d.getText()).join())) return true; // prettier-ignore
   const type = ts.isVariableDeclaration(node) || ts.isFunctionDeclaration(node) ? (node.type?.getText() ?? '') : '';
   return /^(Piece|ShortForm|KeyedStep(\[\])?)$/.test(type);
 }

@@ -3,7 +3,7 @@ import type { Margin } from '../results/margin.js';
 import { made, type Made } from '../test/judged.js';
 import type { LimitOverride } from './check.js';
 import { CHECK_CODES, CHECKS, type CheckCode } from './index.js';
-import { judge, marginWorking } from './judge.js';
+import { judge, Judging, marginWorking } from './judge.js';
 import { motorFactor } from './motor-power.js';
 import { regionsOf } from './flow-region.js';
 
@@ -434,6 +434,21 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
     10_000,
     'fails',
   ],
+  [
+    'lowest-pressure',
+    'a row that is a little further from boiling than the lowest one does not stand for it',
+    {
+      pipe: {
+        vapourPressure: 2000,
+        profile: [
+          { distance: 1, elevation: 0, pressure: 90_000, vapourPressure: 2000 },
+          { distance: 2, elevation: 0, pressure: 91_000, vapourPressure: 2000 },
+        ],
+      },
+    },
+    88_000,
+    'holds',
+  ],
   // 10·40·(1/0.7 − 1)/cp: 171.4286/cp
   ['temperature-rise', 'small', { specificHeat: 4000 }, 171.4286 / 4000, 'holds'],
   ['temperature-rise', 'beyond 8 K is a warning', { specificHeat: 21 }, 171.4286 / 21, 'near'],
@@ -712,6 +727,35 @@ test('the working of a margin is that of its own place, of two that have the sam
   expect(margins.map((m) => m.where)).toEqual(['P', 'P2']);
   expect(margins[1]!.value).toBe(1);
   for (const m of margins) expect(marginWorking(scenario, m)!.result.value).toBe(m.value);
+});
+
+test('what is judged by the study’s own limit alone has its working as well', () => {
+  const limits: LimitOverride[] = [
+    { check: 'highest-pressure', limit: 1e6 },
+    { check: 'fluid-temperature', limit: 5 },
+    { check: 'rated-flow', limit: [0.1, 2] },
+  ];
+  const scenario = made();
+  for (const { check } of limits) {
+    expect(judge(scenario, []).filter((m) => m.check === check && m.value !== null)).toEqual([]);
+    const [margin] = judge(scenario, limits).filter((m) => m.check === check && m.value !== null);
+    if (margin) expect(marginWorking(scenario, margin)!.result.value).toBe(margin.value);
+  }
+  expect(judge(scenario, limits).filter((m) => m.isOwn && m.value !== null).length).toBeGreaterThan(0);
+});
+
+test('the first code that is asked at other places than one, in the order of the checks', () => {
+  const scenario = made();
+  const orders = (where: (id: string) => boolean): number[] =>
+    judge(scenario, [])
+      .filter((m) => where(m.where))
+      .map((m) => CHECK_CODES.indexOf(m.check as CheckCode));
+  const judging = new Judging(scenario, []);
+  expect(judging.firstBeside('P')).toBe(Math.min(...orders((id) => id !== 'P')));
+  expect(judging.firstBeside('L')).toBe(0);
+  expect(Math.min(...orders((id) => id !== 'P'))).toBeGreaterThan(0);
+  const alone = { ...scenario, elements: scenario.elements.filter((e) => e.id === 'P'), points: [] };
+  expect(new Judging(alone, []).firstBeside('P')).toBe(Infinity);
 });
 
 test('a head of half a metre is a head, and has its rise', () =>

@@ -18,18 +18,14 @@ const LN10 = Math.LN10;
 
 /**
  * Darcy friction factor of turbulent flow by Colebrook–White, solved by Newton to machine precision.
- * Source: Colebrook 1939, J. ICE 11(4), 133–156; start: Serghides 1984, Chem. Eng. 91(5), 63–64.
+ * Source: Colebrook 1939, J. ICE 11(4), 133–156.
  *
  * @param reynolds ≥ 4000 for the equation to mean anything @param relative roughness/diameter, 0–0.05
  */
 export function colebrook(reynolds: number, relative: number, out: Friction): void {
   const a = relative / 3.7;
-  const s1 = (-2 / LN10) * Math.log(a + 12 / reynolds);
-  const s2 = (-2 / LN10) * Math.log(a + (2.51 * s1) / reynolds);
-  const s3 = (-2 / LN10) * Math.log(a + (2.51 * s2) / reynolds);
   // x = 1/√f solves x + 2·log10(a + b·x) = 0
-  const spread = s3 - 2 * s2 + s1;
-  let x = spread === 0 ? s3 : s1 - ((s2 - s1) * (s2 - s1)) / spread;
+  let x = serghides(a, reynolds);
   const b = 2.51 / reynolds;
   let inner = a + b * x;
   for (let i = 0; i < 20; i++) {
@@ -43,6 +39,15 @@ export function colebrook(reynolds: number, relative: number, out: Friction): vo
   const dx = (k * b * x) / reynolds / (1 + k * b);
   out.factor = 1 / (x * x);
   out.slope = (-2 * dx) / (x * x * x);
+}
+
+/** 1/√f, only a start: Newton ends at the same from any. Source: Serghides 1984, Chem. Eng. 91(5), 63–64. */
+function serghides(a: number, reynolds: number): number {
+  const s1 = (-2 / LN10) * Math.log(a + 12 / reynolds);
+  const s2 = (-2 / LN10) * Math.log(a + (2.51 * s1) / reynolds);
+  const s3 = (-2 / LN10) * Math.log(a + (2.51 * s2) / reynolds);
+  const spread = s3 - 2 * s2 + s1;
+  return spread === 0 ? s3 : s1 - ((s2 - s1) * (s2 - s1)) / spread;
 }
 
 /** Value and slope of Colebrook–White at Re 4000 for a relative roughness. */
