@@ -104,6 +104,16 @@ describe('a pump as it runs', () => {
     }
   });
 
+  test('between a curve that droops a little and one that falls steeply it falls', () => {
+    const heads = (diameter: number, list: number[]) => ({
+      speed: 3000,
+      diameter,
+      rows: list.map((head, i) => ({ flow: i * 0.02, head })),
+    });
+    const two: PumpInput = { ...pump, stages: 1, curves: [heads(0.2, [20, 20.2, 17, 12]), heads(0.25, [44, 38, 30, 20])] };
+    const at = (diameter: number) => new PumpPerformance(two, { ...base, stages: 1, diameter }).falling;
+    expect([at(0.2), at(0.225), at(0.25)]).toEqual([false, true, true]);
+  });
   test('a drooping curve is told from a falling one', () => {
     const drooping = {
       ...pump,

@@ -40,6 +40,8 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
     return flow === undefined || !asked ? null : flow / asked - 1;
   };
   const percent = (x: number): string => `${x < 0 ? '−' : '+'}${Math.abs(x * 100).toFixed(1)} %`;
+  // one duty, and no valve that is looked at: there is nothing to say yet
+  if (kvs.length < 2 && !most && !loudest) return null;
   return (
     <>
       <h3 className="mt-1 text-[13.5px] font-semibold">Least, normal and largest</h3>
