@@ -111,6 +111,20 @@ describe('a station that holds its suction', () => {
     expect(one!.reach).toBeCloseTo(30_000 + over / slope, -2);
     expect(two!.reach).toBeNull();
   });
+  test('pumps one behind the other are one station: heads and powers add up, from the suction of the first to the discharge of the last', () => {
+    const s = raw();
+    const booster = { id: 'B1', kind: 'pump', mode: 'head', head: '60 m', efficiency: 0.8 };
+    (s.lines as { elements: object[] }[])[0]!.elements.unshift(booster, { ...booster, id: 'B2', mode: 'off' });
+    const own = of(s);
+    const [b, p] = [own.result.elements.B1 as PumpResult, own.result.elements.P1 as PumpResult];
+    const [station] = longLine(own.model, own.result).stations;
+    expect(station).toMatchObject({ ids: ['B1', 'B2', 'P1'], suction: b.inletPressure, discharge: p.outletPressure });
+    expect(station!.head).toBeCloseTo(60 + p.head!, 9);
+    expect(station!.shaftPower).toBeCloseTo(b.shaftPower! + p.shaftPower!, 6);
+    expect(station!.efficiency).toBeCloseTo((b.hydraulicPower! + p.hydraulicPower!) / station!.shaftPower!, 9);
+    // the booster has no motor that is known
+    expect(station!.allowedPower).toBeNull();
+  });
   test('its places: grade, energy, vapour and allowable pressure in metres of the liquid, by true distance', () => {
     const { places } = longLine(model, result);
     const ridge = places.find((p) => p.chainage === 20_000)!;

@@ -141,6 +141,21 @@ test('a cut beyond 15 %, a stage count that is not made, a change of bore withou
   });
 });
 
+test('a change of bore is made by a reducer, an expansion or a K that may be either; 2 % are no change', () => {
+  const isSaid = (mm: number, first: object[] = [], second: object[] = []): boolean =>
+    solved(
+      study({ T: vessel(20), U: vessel(0) }, [
+        line('L', 'T', 'U', [pipe('a', 20, 100, { fittings: first }), pipe('b', 20, mm, { fittings: second })]),
+      ]),
+    ).findings.some((f) => f.code === 'bore-change');
+  const bend = { type: 'elbow-90', count: 1 };
+  expect([98.1, 97.9, 101.9, 102.1].map((mm) => isSaid(mm))).toEqual([false, true, false, true]);
+  expect(isSaid(80, [bend], [bend])).toBe(true);
+  expect(isSaid(80, [bend, { type: 'reducer', to: '80 mm' }])).toBe(false);
+  expect(isSaid(120, [], [{ type: 'expansion', to: '100 mm' }])).toBe(false);
+  expect(isSaid(80, [{ k: 0.3 }])).toBe(false);
+});
+
 test('a valve shuts against the supply and the shut-off head, at the elevation where it stands', () => {
   const valve = { id: 'V', kind: 'control-valve', mode: 'opening', valve: 'w', opening: 0.5 };
   const r = solved(
