@@ -94,6 +94,7 @@ export { REFERENCE_DENSITY, STANDARD_GRAVITY, WATER_AT_20_DENSITY } from './unit
 export { insideOf, pipeDimensions, pipeWeight, sizeSeries, type SizeCandidate } from './pipes/size.js';
 export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
+export { entrySpeed, standing } from './pumps/standing.js';
 export { inputPower } from './pumps/input-power.js';
 export { KV_PER_CV } from './units/flow-coefficient.js';
 export { noiseOf, type ValveNoise } from './valves/noise.js';

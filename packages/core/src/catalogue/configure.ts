@@ -1,3 +1,4 @@
+import { entrySpeed } from '../pumps/standing.js';
 import { PumpPerformance, type PumpInput, type PumpSetting } from '../pumps/pump.js';
 
 /** How a pump runs beside its stages and its diameter. */
@@ -25,14 +26,6 @@ const DEFAULT_TRIM_STEP = 1e-3;
 /** share of a step by which a diameter of a table may miss the grid of steps */
 const ON_GRID = 1e-6;
 
-/** of the speed of its curve, where an entry names no least one */
-const LEAST_SPEED = 0.5;
-
-/** Speeds between which a drive may run a pump, rpm: of its entry, else from half of a speed up to that. */
-export function speedRange(pump: PumpInput, full: number): { least: number; most: number } {
-  return { least: pump.minSpeed ?? full * LEAST_SPEED, most: pump.maxSpeed ?? full };
-}
-
 /** largest diameter of an entry, m: of its limits, else of its curves; undefined for one without */
 export function largestDiameter(pump: PumpInput): number | undefined {
   const { maxDiameter } = pump;
@@ -54,7 +47,7 @@ export function configure(
   pump: PumpInput,
   requirements: readonly Requirement[],
   trim = true,
-  speed = pump.speed ?? pump.curves[pump.curves.length - 1]!.speed,
+  speed = entrySpeed(pump),
 ): Configured {
   const largest = largestDiameter(pump);
   // what asks for the most head is missed first

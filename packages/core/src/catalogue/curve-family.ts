@@ -1,5 +1,5 @@
 import { linearRegression } from 'simple-statistics';
-import { speedRange } from './configure.js';
+import { driveRange } from '../pumps/standing.js';
 import { curveSheet, type Contour } from './curve-sheet.js';
 import { greatestFall } from '../numerics/roots.js';
 import { inputPower } from '../pumps/input-power.js';
@@ -31,7 +31,7 @@ export function clearCurve(p: PumpPerformance): FamilyCurve | undefined {
 /** Curves at shares of the speed at which it runs, between what the entry allows. */
 export function speedFamily(p: PumpPerformance): (FamilyCurve & { speed: number })[] {
   const { speed } = p.setting;
-  const { least, most } = speedRange(p.pump, speed);
+  const { least, most } = driveRange(p.pump, speed);
   return SPEED_SHARES.map((share) => share * Math.max(speed, most))
     .filter((n) => n >= least - 1e-9 && Math.abs(n - speed) > 1)
     .map((n) => ({ speed: n, ...curveOf(new PumpPerformance(p.pump, { ...p.setting, speed: n })) }));

@@ -1,3 +1,4 @@
+import { entrySpeed } from '../pumps/standing.js';
 import { REFERENCE_DENSITY, STANDARD_GRAVITY } from '../units/standard.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import { toValve } from '../scenarios/equipment.js';
@@ -42,7 +43,7 @@ export function summarisePump(entry: Record<string, unknown>): PumpSummary | und
   const pump = usable(entry);
   if (!pump) return undefined;
   const counts = stageCounts(pump);
-  const setting = { speed: pump.speed ?? pump.curves[pump.curves.length - 1]!.speed, stages: counts[0]! };
+  const setting = { speed: entrySpeed(pump), stages: counts[0]! };
   const largest = largestDiameter(pump);
   const least = pump.minDiameter ?? (pump.curves.length > 1 ? pump.curves[0]!.diameter : undefined) ?? largest;
   const full = performanceAt(pump, { ...setting, diameter: largest }, RUNNING);

@@ -1,3 +1,4 @@
+import { entrySpeed } from '../pumps/standing.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { onCurve } from './pump-case.js';
@@ -19,7 +20,7 @@ export const minimumFlow: Check = {
     const given = e.pump?.minFlow;
     if (!given) return 'not-given';
     const { setting, pump } = c.p;
-    const speed = setting.speed / (pump.speed ?? pump.curves[pump.curves.length - 1]?.speed ?? setting.speed);
+    const speed = setting.speed / entrySpeed(pump);
     const cut = c.p.fromEntry() / speed;
     const least = given * speed * cut;
     const unit = c.r.flow / c.r.running;

@@ -1,6 +1,7 @@
 import { numberOr } from '../fields/defaults.js';
 import { bracketedSecant } from '../numerics/roots.js';
 import { PumpPerformance, type PumpInput, type PumpSetting } from '../pumps/pump.js';
+import { standing } from '../pumps/standing.js';
 import type { Entries } from './kind.js';
 import { PUMP_FIELDS } from './pump-fields.js';
 
@@ -12,10 +13,9 @@ import { PUMP_FIELDS } from './pump-fields.js';
  * @param kinematic of the liquid, m²/s
  */
 export function settingOf(pump: PumpInput, e: Entries, kinematic: number): PumpSetting {
-  const largest = pump.curves[pump.curves.length - 1]!;
-  const diameter = (e.diameter as number | undefined) ?? pump.diameter ?? largest.diameter;
+  const { speed, diameter } = standing(pump, e);
   return {
-    speed: (e.speed as number | undefined) ?? pump.speed ?? largest.speed,
+    speed,
     ...(diameter === undefined ? {} : { diameter }),
     stages: (e.stages as number | undefined) ?? pump.stages,
     running: numberOr(PUMP_FIELDS, e, 'running'),

@@ -1,3 +1,4 @@
+import { entryDiameter, entrySpeed } from './standing.js';
 import { MeasuredCurve, type CurveInput } from './curve.js';
 import type { MotorInput } from './motor.js';
 import {
@@ -163,9 +164,8 @@ export class PumpPerformance {
   /** flow factor from the speed and diameter of the entry, for what the maker says beside the curves: Q ∝ n·D */
   fromEntry(): number {
     const { pump, setting } = this;
-    const largest = pump.curves[pump.curves.length - 1]!;
-    const speed = setting.speed / (pump.speed ?? largest.speed);
-    const reference = pump.diameter ?? largest.diameter;
+    const speed = setting.speed / entrySpeed(pump);
+    const reference = entryDiameter(pump);
     return setting.diameter !== undefined && reference !== undefined ? (speed * setting.diameter) / reference : speed;
   }
 

@@ -1,4 +1,5 @@
-import { configure, largestDiameter, performanceAt, speedRange, type Running } from '../catalogue/configure.js';
+import { driveRange } from '../pumps/standing.js';
+import { configure, largestDiameter, performanceAt, type Running } from '../catalogue/configure.js';
 import type { Study } from '../document/study.js';
 import { bracketedSecant } from '../numerics/roots.js';
 import { inputPower } from '../pumps/input-power.js';
@@ -128,7 +129,7 @@ function pointOf(a: Asked, p: PumpPerformance, flow: number, input: PumpInput, d
 
 /** the speed at which the head is just what is asked; at the least speed a valve takes the rest */
 function slowedTo(a: Asked, input: PumpInput, full: number, at: (speed: number) => PumpPerformance): SchemePoint | null {
-  const { least, most } = speedRange(input, full);
+  const { least, most } = driveRange(input, full);
   const surplus = (speed: number): number => at(speed).head(a.flow) - a.head;
   if (surplus(most) < -1e-9 * a.head) return null;
   const speed = surplus(least) >= 0 ? least : surplus(most) <= 0 ? most : bracketedSecant(surplus, least, most);

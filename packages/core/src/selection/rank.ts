@@ -1,4 +1,5 @@
-import { configure, largestDiameter, performanceAt, speedRange, type Configured } from '../catalogue/configure.js';
+import { driveRange } from '../pumps/standing.js';
+import { configure, largestDiameter, performanceAt, type Configured } from '../catalogue/configure.js';
 import { isFiltered, type PumpFilter } from '../catalogue/filter.js';
 import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
@@ -365,7 +366,7 @@ function shortfall(
 
 /** the lowest speed in whole turns a minute that meets each scenario, within what the entry allows */
 function slowest(input: PumpInput, at: Configured, requirements: readonly ScenarioRequirement[]): Map<string, number> {
-  const range = speedRange(input, at.speed);
+  const range = driveRange(input, at.speed);
   const [least, most] = [Math.ceil(range.least), Math.floor(range.most)];
   return new Map(
     requirements.map((r) => {

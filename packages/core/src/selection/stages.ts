@@ -1,3 +1,4 @@
+import { standing } from '../pumps/standing.js';
 import { performanceAt } from '../catalogue/configure.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { PumpInput } from '../pumps/pump.js';
@@ -64,7 +65,7 @@ export function stageLadder(
   options: LadderOptions = {},
 ): StageLadder {
   const present = runStudy(study).scenarios.filter((s) => s.model?.judged !== false);
-  const stands = settingOf(present[0]?.model?.elements.find((e) => e.id === pump)?.read, input);
+  const stands = standing(input, present[0]?.model?.elements.find((e) => e.id === pump)?.read);
   const at = { ...stands, speed: stands.speed * (options.speedFactor ?? 1) };
   const ladder: StageLadder = { speed: at.speed, scenarios: {}, governing: null, required: null, made: null, counts: [] };
   const asked = present.flatMap((s) => (s.model && s.result ? (requirementOf(s.model, s.result, pump) ?? []) : []));
@@ -98,18 +99,6 @@ export function stageLadder(
     meets: stages >= required,
   }));
   return ladder;
-}
-
-/** speed and diameter of the element as it stands, else those of the entry */
-function settingOf(
-  read: Readonly<Record<string, unknown>> | undefined,
-  input: PumpInput,
-): { speed: number; diameter: number | undefined } {
-  const largest = input.curves[input.curves.length - 1]!;
-  return {
-    speed: (read?.speed as number | undefined) ?? input.speed ?? largest.speed,
-    diameter: (read?.diameter as number | undefined) ?? input.diameter ?? largest.diameter,
-  };
 }
 
 const wornIn = (present: readonly SolvedScenario[], scenario: string, pump: string): number =>

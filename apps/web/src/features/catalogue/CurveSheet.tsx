@@ -1,4 +1,12 @@
-import { curveSheet, readOut, stageCounts, type PumpInput, type SheetCurve, type SheetSetting } from '@cedar-knot/core';
+import {
+  curveSheet,
+  entrySpeed,
+  readOut,
+  stageCounts,
+  type PumpInput,
+  type SheetCurve,
+  type SheetSetting,
+} from '@cedar-knot/core';
 import { Toggle } from 'radix-ui';
 import { useMemo, useRef, useState } from 'react';
 import { readEntry } from '../../state/entry.js';
@@ -16,7 +24,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
   const display = useDisplay();
   const box = useRef<HTMLDivElement>(null);
   const { width } = useSize(box);
-  const rated = pump.speed ?? pump.curves[0]!.speed;
+  const rated = entrySpeed(pump);
   const mains = (pump as { frequency?: number }).frequency ?? 50;
   const counts = stageCounts(pump);
   const [speed, setSpeed] = useState(rated);

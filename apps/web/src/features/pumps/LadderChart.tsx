@@ -1,4 +1,4 @@
-import { PumpPerformance, usable, type PumpInput, type RawEntry, type StageLadder } from '@cedar-knot/core';
+import { PumpPerformance, standing, usable, type PumpInput, type RawEntry, type StageLadder } from '@cedar-knot/core';
 import { useMemo, useRef } from 'react';
 import { letterOf } from '../../state/address.js';
 import { LetterTag } from '../../ui/marks.js';
@@ -119,13 +119,13 @@ function useLines(
     if (!pump) return [];
     const counts = [...new Set([...ladder.counts.map((c) => c.stages), now])].sort((a, b) => a - b);
     return counts.map((stages) => {
-      const own = diameter ?? pump.diameter ?? pump.curves.at(-1)!.diameter;
+      const own = standing(pump, { speed, diameter });
       const setting = {
-        speed: speed ?? pump.speed ?? pump.curves.at(-1)!.speed,
+        speed: own.speed,
         stages,
         running: 1,
         wear: 0,
-        ...(own === undefined ? {} : { diameter: own }),
+        ...(own.diameter === undefined ? {} : { diameter: own.diameter }),
       };
       const p = new PumpPerformance(pump, setting);
       const made = pump.stageOptions === undefined || pump.stageOptions.includes(stages);

@@ -1,4 +1,4 @@
-import { PumpPerformance, usable, type ModelWhole, type RankedPump, type Study } from '@cedar-knot/core';
+import { entrySpeed, PumpPerformance, usable, type ModelWhole, type RankedPump, type Study } from '@cedar-knot/core';
 import { entryIn, letterOf } from '../../state/address.js';
 import { judgedEntry } from '../entry/judged.js';
 import type { AskedPoint, PumpLine } from '../entry/PumpCurves.js';
@@ -39,7 +39,7 @@ export function askedPoints(required: ReturnType<typeof useRanking>['required'],
 export function lineOf(c: RankedPump, model: ModelWhole | undefined, { index, running }: Position): PumpLine[] {
   const input = model && usable(judgedEntry(model.entry).read);
   if (!input) return [];
-  const speed = c.speed ?? input.maxSpeed ?? input.speed ?? input.curves.at(-1)!.speed;
+  const speed = c.speed ?? input.maxSpeed ?? entrySpeed(input);
   const setting = { speed, stages: c.stages, running: 1, wear: 0, ...(c.diameter === null ? {} : { diameter: c.diameter }) };
   const duties = Object.entries(c.scenarios).flatMap(([s, d]) =>
     d.head === null ? [] : [{ flow: d.flow / running(s), head: d.head, index: index(s) }],

@@ -1,0 +1,30 @@
+import type { PumpInput } from './pump.js';
+
+/* How a pump stands where nobody says how it is run: as its entry has it, else as its largest curve was measured. */
+
+const largestCurve = (pump: PumpInput): PumpInput['curves'][number] => pump.curves[pump.curves.length - 1]!;
+
+/** rpm */
+export const entrySpeed = (pump: PumpInput): number => pump.speed ?? largestCurve(pump).speed;
+
+/** m; undefined for a pump of one curve that names none */
+export const entryDiameter = (pump: PumpInput): number | undefined => pump.diameter ?? largestCurve(pump).diameter;
+
+/** Speed and diameter as an element says, else those of the entry. @param said entries in SI */
+export function standing(
+  pump: PumpInput,
+  said: Readonly<Record<string, unknown>> = {},
+): { speed: number; diameter: number | undefined } {
+  return {
+    speed: (said.speed as number | undefined) ?? entrySpeed(pump),
+    diameter: (said.diameter as number | undefined) ?? entryDiameter(pump),
+  };
+}
+
+/** of the speed of its curve, where an entry names no least one */
+const LEAST_SPEED = 0.5;
+
+/** Speeds between which a drive may run a pump, rpm: of its entry, else from half of a speed up to that. */
+export function driveRange(pump: PumpInput, full: number): { least: number; most: number } {
+  return { least: pump.minSpeed ?? full * LEAST_SPEED, most: pump.maxSpeed ?? full };
+}
