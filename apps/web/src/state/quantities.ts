@@ -1,4 +1,4 @@
-import { quantityOf, type Dimension, type NumberField, type PumpInput, type QuantityField } from '@cedar-knot/core';
+import { entrySpeed, quantityOf, type Dimension, type NumberField, type PumpInput, type QuantityField } from '@cedar-knot/core';
 
 /* What may be typed where a pump is looked at: the fields are those of no file. */
 
@@ -18,7 +18,7 @@ export const shareField: NumberField = { type: 'number', min: 0, max: 10, percen
 
 /** a third to twice the speed of its curve */
 export function speedField(pump: PumpInput): QuantityField {
-  const rated = pump.speed ?? pump.curves[0]!.speed;
+  const rated = entrySpeed(pump);
   return quantity('speed', rated / 3, rated * 2, 'Speed');
 }
 

@@ -40,6 +40,13 @@ test('a full-size trim has its own n, and far down the flow is laminar: FR with 
   expect(a.fr).toBeCloseTo((0.026 / 0.9) * Math.sqrt(6.5536 * a.reynolds), 9);
 });
 
+test('the form of the transition holds from Rev 10 on: of a valve of low FL it is the lesser one there', () => {
+  const c = { fl: 0.3, n: 9, perFlow: 1, isFullSize: false };
+  // 1 + 0.33·√0.3/9^¼·log10(0.00105) = 1 − 0.104355·2.978811; laminar 0.026/0.3·√(9·9.5)
+  expect(reynoldsFactor(c, 10.5, 1).fr).toBeCloseTo(0.689147, 5);
+  expect(reynoldsFactor(c, 9.5, 1).fr).toBeCloseTo(0.801374, 5);
+});
+
 test('from Rev 10,000 on the flow is turbulent; the slope is that of the factor everywhere below', () => {
   const c = reynoldsConstants({ valve: valve(), lineBore: 0.1 }, 30);
   expect(reynoldsFactor(c, 30, 1e-6)).toMatchObject({ fr: 1, slope: 0 });
