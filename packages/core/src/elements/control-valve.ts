@@ -154,8 +154,8 @@ function report(e: SolvedElement): ValveResult {
   const rhoG = e.fluid.density * e.gravity;
   const lost = ends.headLoss === null ? null : ends.headLoss * rhoG;
   const coefficient = coefficientOf(e, model, lost);
-  const guess = model.law.kind === 'kv' ? model.law.kv : (model.valve?.ratedKv ?? 0);
-  const limit = e.chokedDrop(recoveryFactor(model, coefficient || guess));
+  // shut, or not known: as if it stood wide open
+  const limit = e.chokedDrop(recoveryFactor(model, coefficient || (model.valve?.ratedKv ?? 0)));
   const isPlaced = ends.inletPressure !== null;
   const r: ValveResult = {
     kind: 'control-valve',

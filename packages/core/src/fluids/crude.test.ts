@@ -260,6 +260,15 @@ describe('a line of crude', () => {
     const a = as<PipeResult>(r, 'a');
     expect((a.flow * a.density!) / (p.flow * p.density!)).toBeCloseTo(1, 6);
   });
+  test('a row at the end of a pipe stands at its outlet pressure, the velocity head that of the swollen liquid', () => {
+    const end = { profile: [{ distance: '1999.99 m', elevation: '30 m' }] };
+    const s = raw('40 bar(g)');
+    Object.assign((s.lines as { elements: object[] }[])[0]!.elements[1]!, end);
+    const b = as<PipeResult>(solved(s), 'b');
+    expect(b.freeGas).toBeGreaterThan(0.3);
+    expect(b.velocity).toBeGreaterThan(2);
+    expect(b.profile![0]!.pressure! / b.outletPressure!).toBeCloseTo(1, 4);
+  });
   test('by Beggs & Brill the column up to 30 m is heavier than that of gas and liquid as one; a network refuses it', () => {
     const one = solved(raw('60 bar(g)'));
     const two = solved(raw('60 bar(g)', { gradient: 'beggs-brill' }));
