@@ -188,6 +188,15 @@ describe('givens and unknowns', () => {
       ['P'],
     ],
     [
+      'a sought pressure without a flow: it is named, not the junction beside it',
+      study({ T: vessel(10, 3), J: junction(5), U: vessel(0, 0, { pressure: 'solve' }) }, [
+        line('L', 'T', 'J', [pipe('a')]),
+        line('M', 'J', 'U', [pipe('b')]),
+      ]),
+      'under-specified',
+      ['U'],
+    ],
+    [
       'a ring without a pressure',
       study({ A: junction(0), B: junction(0) }, [
         line('L', 'A', 'B', [{ ...pump, mode: 'curve', pump: 'p' }]),
