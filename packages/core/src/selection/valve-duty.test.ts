@@ -34,3 +34,11 @@ test('only some of the duties, and no line', () => {
   expect(runStudy(study).problems).toEqual([]);
   expect(Object.keys(new ValvePosition(study, SIZED_VALVE).required)).toEqual(['normal']);
 });
+
+test('thick oil does not pass turbulently, water does', () => {
+  const oil = { kind: 'constant', density: '900 kg/m3', kinematicViscosity: '900 cSt', vapourPressure: '0.1 kPa(a)' };
+  const thick = { flow: '30 m3/h', inlet: '10 bar(a)', outlet: '4 bar(a)' };
+  const regime = (fluid: object) =>
+    new ValvePosition(valveDutyStudy('T', { normal: thick }, fluid as never, '100 mm'), SIZED_VALVE).required.normal!.regime;
+  expect([regime(oil), regime(water)]).toEqual(['not-turbulent', 'turbulent']);
+});
