@@ -872,6 +872,16 @@ test('which of running and no flow gave the highest pressure is said', () => {
   expect(marginOf('highest-pressure', { pipeRead, deadHeads: { L: 51 } }).governs).toBe('dead-head');
 });
 
+test('the working of the highest pressure is that of what governs', () => {
+  const working = (m: Made) => marginWorking(made(m), marginOf('highest-pressure', m))!;
+  const pipeRead = { designPressure: 500_000 };
+  expect(working({ pipeRead }).inputs.map((v) => [v.symbol, v.value])).toEqual([['p', 300_000]]);
+  const { inputs } = working({ pipeRead, deadHeads: { L: 51 } });
+  expect(inputs.map((v) => v.symbol)).toEqual(['pa', 'ρ', 'g', 'H0', 'z']);
+  const [pa, density, gravity, head, low] = inputs.map((v) => Number(v.value)) as [number, number, number, number, number];
+  expect(pa + density * gravity * (head - low)).toBeCloseTo(610_000, 6);
+});
+
 test('a check without a near has no edge of it', () => {
   for (const code of ['head-rise', 'set-point', 'suction-specific-speed'] as const) {
     expect(marginOf(code)).not.toHaveProperty('nearBelow');
