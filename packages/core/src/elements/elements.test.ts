@@ -366,6 +366,26 @@ describe('pipe', () => {
     expect(hw(49, '5 m3/h')).toContain('method-range');
     expect(hw(51, '5 m3/h')).not.toContain('method-range');
   });
+  test('a valve whose inlet is at or below FF·pv boils: 90 °C, pv 70.18 kPa, FF 0.96 − 0.28·√(70.18/22064) → 66.3 kPa', () => {
+    const at = (pressure: string) =>
+      codes(
+        solved(
+          study(
+            { T: vessel(0, 0, { pressure }), U: vessel(-10, 0, { pressure: '-0.9 bar(g)' }) },
+            [
+              line('L', 'T', 'U', [
+                pipe('a', 0.01, 500),
+                { id: 'V', kind: 'control-valve', mode: 'kv', kv: 10 },
+                pipe('b', 1, 500),
+              ]),
+            ],
+            { scenarios: [{ id: 'a', fluid: 'water', temperature: '90 C' }] },
+          ),
+        ),
+      );
+    expect(at('-0.34 bar(g)')).not.toContain('valve-boils');
+    expect(at('-0.36 bar(g)')).toContain('valve-boils');
+  });
   test('a material gives its roughness, none is said and takes the usual one, a rough bore is warned of', () => {
     const of = (more: object) => {
       const raw = between({ kind: 'hand-valve', k: 1 });
