@@ -756,7 +756,7 @@ test('the first code that is asked at other places than one, in the order of the
   const orders = (where: (id: string) => boolean): number[] =>
     judge(scenario, [])
       .filter((m) => where(m.where))
-      .map((m) => CHECK_CODES.indexOf(m.check as CheckCode));
+      .map((m) => CHECK_CODES.indexOf(m.check));
   const judging = new Judging(scenario, []);
   expect(judging.firstBeside('P')).toBe(Math.min(...orders((id) => id !== 'P')));
   expect(judging.firstBeside('L')).toBe(0);
