@@ -42,4 +42,19 @@ export const EQUIVALENT = [
     'false',
     'within 1e-9 of the head the search ends at the same flow',
   ],
+  [
+    'pumps/pump.ts',
+    'return h * this.stageFactor * (this.isThin ? 1 : headFactor(this.viscosity, qw));',
+    'this.isThin ? 1 : headFactor(this.viscosity, qw)',
+    '(headFactor(this.viscosity, qw))',
+    'a shortcut: of a thin liquid the factor is 1',
+  ],
+  [
+    'pumps/pump.ts',
+    'if (above === -1 || above === 0 || measured.length === 1) {',
+    '1',
+    '1.1',
+    'of a single curve the place is −1 or 0 already',
+  ],
+  ['fluids/gas.ts', 'for (let i = 0; i < 60; i++) {', '0', '1', 'a round less of the most there may be'],
 ];
