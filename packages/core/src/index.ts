@@ -95,6 +95,7 @@ export { insideOf, pipeDimensions, pipeWeight, sizeSeries, type SizeCandidate } 
 export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
 export { entrySpeed, standing } from './pumps/standing.js';
+export { performanceAt } from './catalogue/configure.js';
 export { inputPower } from './pumps/input-power.js';
 export { KV_PER_CV } from './units/flow-coefficient.js';
 export { noiseOf, type ValveNoise } from './valves/noise.js';

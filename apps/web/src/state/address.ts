@@ -27,6 +27,10 @@ export function locate(study: Study, id: string): Located | undefined {
   return undefined;
 }
 
+/** elements of a kind, in the order of the lines */
+export const elementsOf = (lines: Study['lines'], kind: string): RawElement[] =>
+  lines.flatMap((l) => l.elements).filter((e) => e.kind === kind);
+
 /** An entry as a scenario sees it, and whether the scenario has its own. */
 export function entryIn(
   study: Study,

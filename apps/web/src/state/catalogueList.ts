@@ -43,6 +43,12 @@ export interface FamilyHead {
   count: number;
 }
 
+/** of a choice of mains */
+export const MAINS: readonly (readonly [string, string])[] = [
+  ['50', '50 Hz'],
+  ['60', '60 Hz'],
+];
+
 export const familyOf = (m: Pick<ModelHead, 'maker' | 'family'>): string =>
   [m.maker ?? '', m.family ?? ''].filter(Boolean).join(' ') || 'no family';
 

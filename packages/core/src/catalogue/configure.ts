@@ -72,11 +72,14 @@ export function configure(
   return { speed, diameter: largest - last * step, stages, meets: true };
 }
 
+/** as a catalogue has it: one new unit on water */
+export const ONE_UNIT: Running = { running: 1, wear: 0 };
+
 /** The curve of a pump as it is configured and as it runs. */
 export function performanceAt(
   pump: PumpInput,
   { speed, stages, diameter }: Pick<Configured, 'speed' | 'stages' | 'diameter'>,
-  running: Running,
+  running = ONE_UNIT,
 ): PumpPerformance {
   const { kinematicViscosity, viscousNpshr } = running;
   // written out: catalogues are configured by the hundred thousand

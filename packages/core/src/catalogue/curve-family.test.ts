@@ -32,6 +32,8 @@ test('slower: the head with the square of the speed, the flow with it; within wh
   expect(family[1]!.flow.at(-1)).toBeCloseTo(0.032, 9);
   const driven = speedFamily(pump({ speed: 2400 }, { minSpeed: 2000, maxSpeed: 3300 }));
   expect(driven.map((c) => Math.round(c.speed))).toEqual([3300, 2970, 2640, 2310]);
+  // slowed down it may still run up to the speed of its entry, and down to half of that
+  expect(speedFamily(pump({ speed: 2000 })).map((c) => Math.round(c.speed))).toEqual([3000, 2700, 2400, 2100, 1800, 1500]);
 });
 
 test('more and fewer units: flows add at the same head', () => {

@@ -28,10 +28,10 @@ export function clearCurve(p: PumpPerformance): FamilyCurve | undefined {
   return curveOf(new PumpPerformance(p.pump, { ...setting, wear: 0 }));
 }
 
-/** Curves at shares of the speed at which it runs, between what the entry allows. */
+/** Curves at shares of the greatest speed, of the entry or at which it runs, down to the least that the entry allows. */
 export function speedFamily(p: PumpPerformance): (FamilyCurve & { speed: number })[] {
   const { speed } = p.setting;
-  const { least, most } = driveRange(p.pump, speed);
+  const { least, most } = driveRange(p.pump);
   return SPEED_SHARES.map((share) => share * Math.max(speed, most))
     .filter((n) => n >= least - 1e-9 && Math.abs(n - speed) > 1)
     .map((n) => ({ speed: n, ...curveOf(new PumpPerformance(p.pump, { ...p.setting, speed: n })) }));

@@ -48,7 +48,6 @@ export interface ReadOut {
 }
 
 const POINTS = 49;
-const RUNNING = { running: 1, wear: 0 };
 /** efficiencies at which contours are drawn, from the best downwards */
 const CONTOUR_STEPS = [0.01, 0.03, 0.06, 0.1, 0.15, 0.22];
 const DIAMETERS = 9;
@@ -66,7 +65,7 @@ export function curveSheet(pump: PumpInput, setting: SheetSetting): CurveSheet {
 const withDiameter = (d: number | undefined): { diameter?: number } => (d === undefined ? {} : { diameter: d });
 
 function at(pump: PumpInput, { speed, stages, diameter }: SheetSetting): PumpPerformance {
-  return performanceAt(pump, { speed, stages, diameter }, RUNNING);
+  return performanceAt(pump, { speed, stages, diameter });
 }
 
 function sheetCurve(pump: PumpInput, setting: SheetSetting, isMade: boolean): SheetCurve {

@@ -2,7 +2,7 @@ import { greatestFall } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import { isFiltered, type PumpFilter } from './filter.js';
-import { configure, performanceAt } from './configure.js';
+import { configure, ONE_UNIT, performanceAt } from './configure.js';
 
 /** A duty that a pump is sought for; SI. */
 export interface Wanted extends PumpFilter {
@@ -99,10 +99,9 @@ function sound(entry: Record<string, unknown>): PumpInput | undefined {
 }
 
 function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | undefined {
-  const running = { running: 1, wear: 0 };
-  const configured = configure(pump, [{ flow: wanted.flow, head: wanted.head, running }]);
+  const configured = configure(pump, [{ flow: wanted.flow, head: wanted.head, running: ONE_UNIT }]);
   const { diameter, stages } = configured;
-  const p = performanceAt(pump, configured, running);
+  const p = performanceAt(pump, configured);
   const flow = trueFlow(p, wanted);
   if (flow === undefined) return undefined;
   const head = p.head(flow);

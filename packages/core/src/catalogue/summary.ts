@@ -36,8 +36,6 @@ export interface PumpSummary {
 
 /** shares of the best-efficiency flow that a field of a coverage chart reaches over */
 export const FIELD = [0.7, 1.2] as const;
-const RUNNING = { running: 1, wear: 0 };
-
 /** Key figures of a pump's entry (SI); undefined where it has no curve that can be drawn. */
 export function summarisePump(entry: Record<string, unknown>): PumpSummary | undefined {
   const pump = usable(entry);
@@ -46,8 +44,8 @@ export function summarisePump(entry: Record<string, unknown>): PumpSummary | und
   const setting = { speed: entrySpeed(pump), stages: counts[0]! };
   const largest = largestDiameter(pump);
   const least = pump.minDiameter ?? (pump.curves.length > 1 ? pump.curves[0]!.diameter : undefined) ?? largest;
-  const full = performanceAt(pump, { ...setting, diameter: largest }, RUNNING);
-  const trimmed = performanceAt(pump, { ...setting, diameter: least }, RUNNING);
+  const full = performanceAt(pump, { ...setting, diameter: largest });
+  const trimmed = performanceAt(pump, { ...setting, diameter: least });
   const { bestFlow } = full;
   return {
     speed: setting.speed,

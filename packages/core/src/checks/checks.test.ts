@@ -739,16 +739,15 @@ test('the working of a margin is that of its own place, of two that have the sam
 test('what is judged by the study’s own limit alone has its working as well', () => {
   const limits: LimitOverride[] = [
     { check: 'highest-pressure', limit: 1e6 },
-    { check: 'fluid-temperature', limit: 5 },
     { check: 'rated-flow', limit: [0.1, 2] },
   ];
   const scenario = made();
   for (const { check } of limits) {
-    expect(judge(scenario, []).filter((m) => m.check === check && m.value !== null)).toEqual([]);
-    const [margin] = judge(scenario, limits).filter((m) => m.check === check && m.value !== null);
-    if (margin) expect(marginWorking(scenario, margin)!.result.value).toBe(margin.value);
+    const of = (own: LimitOverride[]) => judge(scenario, own).filter((m) => m.check === check && m.value !== null);
+    expect(of([])).toEqual([]);
+    const [margin] = of(limits);
+    expect(marginWorking(scenario, margin!)!.result.value).toBe(margin!.value);
   }
-  expect(judge(scenario, limits).filter((m) => m.isOwn && m.value !== null).length).toBeGreaterThan(0);
 });
 
 test('the first code that is asked at other places than one, in the order of the checks', () => {

@@ -1,4 +1,4 @@
-import { driveRange, entrySpeed } from '../pumps/standing.js';
+import { driveRange } from '../pumps/standing.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
@@ -19,7 +19,7 @@ export const speedRange: Check = {
     if (typeof r === 'string') return r;
     if (e.read.variableSpeed !== true || !e.pump) return 'not-given';
     if (!(r.flow > 0)) return 'no-flow';
-    const { least, most } = driveRange(e.pump, entrySpeed(e.pump));
+    const { least, most } = driveRange(e.pump);
     // no speed gives it: beyond whatever the pump is made for
     const speed = r.flowRatio === null ? Infinity : r.speed!;
     const inputs = [

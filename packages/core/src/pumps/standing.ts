@@ -24,7 +24,7 @@ export function standing(
 /** of the speed of its curve, where an entry names no least one */
 const LEAST_SPEED = 0.5;
 
-/** Speeds between which a drive may run a pump, rpm: of its entry, else from half of a speed up to that. */
-export function driveRange(pump: PumpInput, full: number): { least: number; most: number } {
+/** Speeds between which a drive may run a pump, rpm: of its entry, else from half of the entry's speed up to that. */
+export function driveRange(pump: PumpInput, full = entrySpeed(pump)): { least: number; most: number } {
   return { least: pump.minSpeed ?? full * LEAST_SPEED, most: pump.maxSpeed ?? full };
 }

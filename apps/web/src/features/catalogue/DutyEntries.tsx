@@ -1,6 +1,6 @@
 import { headOf, PUMP_TYPES, STANDARD_GRAVITY, WATER_AT_20_DENSITY } from '@cedar-knot/core';
 import { useState } from 'react';
-import { spoken } from '../../state/catalogueList.js';
+import { MAINS, spoken } from '../../state/catalogueList.js';
 import { readEntry } from '../../state/entry.js';
 import { flowField, headField, npshField, shareField, staticField } from '../../state/quantities.js';
 import { Select } from '../../ui/Select.js';
@@ -80,10 +80,7 @@ export function DutyChoices({ asked, onPut: put }: DutyEntriesProps) {
         label="Mains"
         value={asked.frequency}
         none="any mains"
-        options={[
-          ['50', '50 Hz'],
-          ['60', '60 Hz'],
-        ]}
+        options={MAINS}
         onChange={(frequency) => put({ frequency })}
       />
     </div>

@@ -1,4 +1,4 @@
-import { PumpPerformance, typicalPump, usable, type FoundPumps, type ModelHead, type ModelWhole } from '@cedar-knot/core';
+import { performanceAt, typicalPump, usable, type FoundPumps, type ModelHead, type ModelWhole } from '@cedar-knot/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
@@ -160,14 +160,8 @@ function useStudyStart(
 function lineOf(c: FoundPumps['candidates'][number], model: ModelWhole | undefined): PumpLine[] {
   const pump = model && usable(judgedEntry(model.entry).read);
   if (!pump) return [];
-  const setting = {
-    speed: c.speed,
-    stages: c.stages,
-    running: 1,
-    wear: 0,
-    ...(c.diameter === null ? {} : { diameter: c.diameter }),
-  };
-  return [{ id: c.model, name: model.name, performance: new PumpPerformance(pump, setting), duties: [{ ...c.duty, index: 0 }] }];
+  const performance = performanceAt(pump, { speed: c.speed, stages: c.stages, diameter: c.diameter ?? undefined });
+  return [{ id: c.model, name: model.name, performance, duties: [{ ...c.duty, index: 0 }] }];
 }
 
 function Counts({ counts }: { counts: FoundPumps['counts'] }) {

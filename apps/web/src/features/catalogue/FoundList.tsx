@@ -69,7 +69,7 @@ export function FoundList({
       >
         {text}
         {order.by === by &&
-          (order.isDown ? <ArrowUp size={11} aria-hidden="true" /> : <ArrowDown size={11} aria-hidden="true" />)}
+          (order.isDown ? <ArrowDown size={11} aria-hidden="true" /> : <ArrowUp size={11} aria-hidden="true" />)}
       </button>
     </th>
   );

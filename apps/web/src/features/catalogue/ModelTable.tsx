@@ -245,7 +245,7 @@ function Head({
         className={`${className} w-full hover:text-[var(--cedar)]`}
       >
         <span className="truncate">{name}</span>
-        {isOrder && (order.isDown ? <ArrowUp size={11} aria-hidden="true" /> : <ArrowDown size={11} aria-hidden="true" />)}
+        {isOrder && (order.isDown ? <ArrowDown size={11} aria-hidden="true" /> : <ArrowUp size={11} aria-hidden="true" />)}
       </button>
     </span>
   );

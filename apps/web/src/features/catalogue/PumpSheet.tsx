@@ -1,5 +1,5 @@
 import {
-  PumpPerformance,
+  performanceAt,
   REFERENCE_DENSITY,
   STANDARD_GRAVITY,
   summarisePump,
@@ -127,8 +127,10 @@ function greatest(
   speed: number,
   stages: number,
 ): number | undefined {
-  const setting = { speed, stages, running: 1, wear: 0, ...(diameter === null ? {} : { diameter }) };
-  return new PumpPerformance(pump, setting).greatestPower(REFERENCE_DENSITY, STANDARD_GRAVITY);
+  return performanceAt(pump, { speed, stages, diameter: diameter ?? undefined }).greatestPower(
+    REFERENCE_DENSITY,
+    STANDARD_GRAVITY,
+  );
 }
 
 const region = (r: readonly [number, number] | undefined): string | undefined =>

@@ -2,7 +2,7 @@ import { overallVerdict, worstMargins, type UnitSystem } from '@cedar-knot/core'
 import { checkName, problemText, findingText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
 import { useRef, type MouseEvent } from 'react';
-import { letterOf } from '../../state/address.js';
+import { elementsOf, letterOf } from '../../state/address.js';
 import { copyScenario } from '../../state/inputs.js';
 import type { Shown } from '../../state/studyStore.js';
 import { PinGauge } from '../../ui/PinGauge.js';
@@ -75,7 +75,7 @@ function PumpChooser() {
   const lines = useStudy((s) => s.study.lines);
   const pump = useStudy((s) => s.pump);
   const follow = useStudy((s) => s.follow);
-  const pumps = lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
+  const pumps = elementsOf(lines, 'pump');
   if (pumps.length < 2 || pump === null) return <span className="text-inkq text-[12px]">scenarios</span>;
   return (
     <Select

@@ -2,7 +2,7 @@ import { thingKind, workedFigures, type RawElement } from '@cedar-knot/core';
 import { figureName } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
-import { letterOf, locate } from '../../state/address.js';
+import { elementsOf, letterOf, locate } from '../../state/address.js';
 import { copyScenario } from '../../state/inputs.js';
 import { shownKey } from '../../state/keys.js';
 import { lineActions } from '../../state/lineActions.js';
@@ -34,10 +34,10 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
       ...studyCommands(store, id, keys),
       { name: 'Light or dark', run: switchTheme },
       { name: 'Fold or unfold the scenario strip', run: fold },
-      ...study.lines
-        .flatMap((l) => l.elements)
-        .filter((e) => e.kind === 'pump')
-        .map((e) => ({ name: `Follow pump ${e.id} in cards and curves`, run: () => store.getState().follow(e.id) })),
+      ...elementsOf(study.lines, 'pump').map((e) => ({
+        name: `Follow pump ${e.id} in cards and curves`,
+        run: () => store.getState().follow(e.id),
+      })),
       ...(selected === null ? [] : lineActions(store, selected)),
       ...workings(store, [...new Set([selected, pump].filter((x) => x !== null))]),
       ...study.scenarios.map((s, i) => ({

@@ -1,4 +1,4 @@
-import { PumpPerformance, standing, usable, type PumpInput, type RawEntry, type StageLadder } from '@cedar-knot/core';
+import { performanceAt, standing, usable, type PumpInput, type RawEntry, type StageLadder } from '@cedar-knot/core';
 import { useMemo, useRef } from 'react';
 import { letterOf } from '../../state/address.js';
 import { LetterTag } from '../../ui/marks.js';
@@ -119,15 +119,7 @@ function useLines(
     if (!pump) return [];
     const counts = [...new Set([...ladder.counts.map((c) => c.stages), now])].sort((a, b) => a - b);
     return counts.map((stages) => {
-      const own = standing(pump, { speed, diameter });
-      const setting = {
-        speed: own.speed,
-        stages,
-        running: 1,
-        wear: 0,
-        ...(own.diameter === undefined ? {} : { diameter: own.diameter }),
-      };
-      const p = new PumpPerformance(pump, setting);
+      const p = performanceAt(pump, { ...standing(pump, { speed, diameter }), stages });
       const made = pump.stageOptions === undefined || pump.stageOptions.includes(stages);
       return {
         stages,

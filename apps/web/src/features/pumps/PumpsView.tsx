@@ -15,6 +15,7 @@ import { StageLadderTab } from './StageLadderTab.js';
 import { TickedCurves } from './TickedCurves.js';
 import { useCandidateActions } from './useCandidateActions.js';
 import { useRanking } from './useRanking.js';
+import { elementsOf } from '../../state/address.js';
 import { WhyFallen } from './WhyFallen.js';
 
 const TABS: readonly (readonly [string, string])[] = [
@@ -32,9 +33,10 @@ const WHOLE_HEIGHT: ReadonlySet<string> = new Set(['ladder', 'drive', 'alternati
 /** Every pump of the catalogue in the place of the service's pump, judged in every scenario; compared, and taken into the study. */
 export function PumpsView() {
   const followed = useStudy((s) => s.pump);
-  const pumps = useStudy((s) => s.study)
-    .lines.flatMap((l) => l.elements)
-    .filter((e) => e.kind === 'pump');
+  const pumps = elementsOf(
+    useStudy((s) => s.study.lines),
+    'pump',
+  );
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id;
   if (pump === undefined)
     return (

@@ -1,8 +1,8 @@
 import { PUMP_TYPES, type Objective, type Vary } from '@cedar-knot/core';
 import { Link } from 'react-router';
 import type { RankAsked } from '../../api/client.js';
-import { letterOf } from '../../state/address.js';
-import { spoken } from '../../state/catalogueList.js';
+import { elementsOf, letterOf } from '../../state/address.js';
+import { MAINS, spoken } from '../../state/catalogueList.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
@@ -34,9 +34,10 @@ interface RequiredPanelProps {
 /** What every scenario asks of the pump, how a candidate may meet it, and which are looked at. */
 export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanelProps) {
   const store = useStudyStore();
-  const pumps = useStudy((s) => s.study)
-    .lines.flatMap((l) => l.elements)
-    .filter((e) => e.kind === 'pump');
+  const pumps = elementsOf(
+    useStudy((s) => s.study.lines),
+    'pump',
+  );
   const { heads } = ranking;
   return (
     <aside aria-label="Required" className="panel flex w-[232px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
@@ -127,10 +128,7 @@ function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelP
         label="Mains"
         value={asked.frequency === undefined ? undefined : String(asked.frequency)}
         none="any mains"
-        options={[
-          ['50', '50 Hz'],
-          ['60', '60 Hz'],
-        ]}
+        options={MAINS}
         onChange={(v) => onAsk((a) => withFilter(a, 'frequency', v === undefined ? undefined : Number(v)))}
       />
       <Select

@@ -1,4 +1,4 @@
-import { entrySpeed, PumpPerformance, usable, type ModelWhole, type RankedPump, type Study } from '@cedar-knot/core';
+import { entrySpeed, performanceAt, usable, type ModelWhole, type RankedPump, type Study } from '@cedar-knot/core';
 import { entryIn, letterOf } from '../../state/address.js';
 import { judgedEntry } from '../entry/judged.js';
 import type { AskedPoint, PumpLine } from '../entry/PumpCurves.js';
@@ -40,9 +40,9 @@ export function lineOf(c: RankedPump, model: ModelWhole | undefined, { index, ru
   const input = model && usable(judgedEntry(model.entry).read);
   if (!input) return [];
   const speed = c.speed ?? input.maxSpeed ?? entrySpeed(input);
-  const setting = { speed, stages: c.stages, running: 1, wear: 0, ...(c.diameter === null ? {} : { diameter: c.diameter }) };
+  const performance = performanceAt(input, { speed, stages: c.stages, diameter: c.diameter ?? undefined });
   const duties = Object.entries(c.scenarios).flatMap(([s, d]) =>
     d.head === null ? [] : [{ flow: d.flow / running(s), head: d.head, index: index(s) }],
   );
-  return [{ id: c.model, name: model.name, performance: new PumpPerformance(input, setting), duties }];
+  return [{ id: c.model, name: model.name, performance, duties }];
 }

@@ -2,15 +2,17 @@ import { isNumber, printed, type Cell, type LedgerRow } from '@cedar-knot/report
 import type { Study } from '@cedar-knot/core';
 import { acrossLedger } from '../../state/ledger.js';
 
-/** what stands of a figure beside its value, with its width, px */
+/** what stands of a figure beside its value, with its width, px: where its values stand one under the other, and where side by side */
 export const COLUMNS = [
-  ['line', 'line', 64],
-  ['id', 'element', 88],
-  ['kind', 'kind', 104],
-  ['figure', 'figure', 132],
-  ['unit', 'unit', 64],
-  ['si', 'SI value', 104],
+  ['line', 'line', 64, 46],
+  ['id', 'element', 88, 74],
+  ['kind', 'kind', 104, 64],
+  ['figure', 'figure', 132, 110],
+  ['unit', 'unit', 64, 56],
+  ['si', 'SI value', 104, 104],
 ] as const;
+/** of a value, px, in the same way */
+const VALUE = [110, 64] as const;
 export type ColumnKey = (typeof COLUMNS)[number][0];
 /** the others say nothing without these */
 export const ALWAYS: ReadonlySet<ColumnKey> = new Set(['id', 'figure']);
@@ -35,8 +37,8 @@ export function drawnRows(rows: readonly LedgerRow[], isAcross: boolean): Drawn[
 export interface LedgerLayout {
   isAcross: boolean;
   /** columns before the figures and behind them, with their headings */
-  before: readonly (readonly [ColumnKey, string, number])[];
-  behind: readonly (readonly [ColumnKey, string, number])[];
+  before: readonly (readonly [ColumnKey, string, ...unknown[]])[];
+  behind: readonly (readonly [ColumnKey, string, ...unknown[]])[];
   /** side by side, or null where each row is of its own */
   scenarios: readonly (string | null)[];
   /** px, the figure's name taking what is left over */
@@ -49,11 +51,12 @@ export function ledgerLayout(study: Study, hidden: ReadonlySet<string>, isAcross
   const before = columns.filter(([key]) => key !== 'unit' && key !== 'si');
   const behind = columns.filter(([key]) => key === 'unit' || key === 'si');
   const scenarios = isAcross ? study.scenarios.map((s) => s.id) : [null];
+  const widthOf = ([, , down, across]: (typeof COLUMNS)[number]): number => (isAcross ? across : down);
   const widths = [
     ...(isAcross ? [] : [44]),
-    ...before.map(([, , w]) => w),
-    ...scenarios.map(() => (isAcross ? 76 : 110)),
-    ...behind.map(([, , w]) => w),
+    ...before.map(widthOf),
+    ...scenarios.map(() => VALUE[isAcross ? 1 : 0]),
+    ...behind.map(widthOf),
   ];
   const widest = (isAcross ? 0 : 1) + before.findIndex(([key]) => key === 'figure');
   return { isAcross, before, behind, scenarios, widths, widest };

@@ -1,6 +1,6 @@
 import type { RawElement, SuctionBuild } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
-import { letterOf } from '../../state/address.js';
+import { elementsOf, letterOf } from '../../state/address.js';
 import { byWorst } from '../../state/marginRows.js';
 import { Segmented } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
@@ -20,7 +20,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const compared = useStudy((s) => s.compared);
   const followed = useStudy((s) => s.pump);
   const result = useStudy((s) => s.shown[s.active]?.outcome.result);
-  const pumps = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
+  const pumps = elementsOf(study.lines, 'pump');
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id ?? null;
   const { figures, isWorking } = useSuction(work, pump);
   if (pump === null)

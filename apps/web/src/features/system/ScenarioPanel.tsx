@@ -76,7 +76,7 @@ function ScenarioEntries({ index }: { index: number }) {
         optional
         mark={<SweepThis address={`${active}.temperature`} label="temperature of the liquid" />}
       />
-      <label className="col-span-2 flex h-[44px] items-end gap-2 pb-[5px]">
+      <label className="col-span-2 flex h-[48px] items-center gap-2 pt-[10px] leading-[15px]">
         <input type="checkbox" checked={scenario.thermal ?? study.thermal === true} onChange={(e) => follow(e.target.checked)} />
         <span className="text-inkq text-[11.5px]">Temperature along the way, in every scenario</span>
       </label>

@@ -84,12 +84,16 @@ export function CoefficientChart({
             <text x={p.right} y={p.top - 20} fontSize={11} fontWeight={600} fill="var(--ink)" textAnchor="middle">
               {name}s {Number(at(valve, 1).toPrecision(3))}
             </text>
-            {knots.map((k, i) => {
+            {knots.map((k) => {
               const { color, dash } = lineStyle(k.index);
+              const to = `H${p.x(k.opening * 100)}V${p.bottom}`;
+              return <path key={k.id} d={`M${p.left} ${p.y(k.kv)}${to}`} fill="none" stroke={color} strokeDasharray={dash} />;
+            })}
+            {knots.map((k, i) => {
+              const { color } = lineStyle(k.index);
               const [cx, cy] = [p.x(k.opening * 100), p.y(k.kv)];
               return (
                 <g key={k.id} data-knot={k.id} onClick={() => activate(k.id)} className="cursor-pointer">
-                  <path d={`M${p.left} ${cy}H${cx}V${p.bottom}`} fill="none" stroke={color} strokeDasharray={dash} />
                   <text x={p.left + 4} y={names[i]} fontSize={11} fontWeight={600} fill={color} className="halo">
                     {Number(k.asked.toPrecision(3))}
                   </text>

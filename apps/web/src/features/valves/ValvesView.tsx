@@ -27,6 +27,7 @@ import { SplitRange } from './SplitRange.js';
 import { useSupposed } from './useSupposed.js';
 import { useValves } from './useValves.js';
 import { shownValve, valveName, ValveTable, type ShownValve } from './ValveTable.js';
+import { elementsOf } from '../../state/address.js';
 import { WhatIf } from './WhatIf.js';
 
 /** rows that are drawn before more are asked for */
@@ -46,7 +47,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   const selected = useStudy((s) => s.selected);
   const shown = useStudy((s) => s.shown);
   const active = useStudy((s) => s.active);
-  const positions = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'control-valve');
+  const positions = elementsOf(study.lines, 'control-valve');
   const valve = (positions.find((e) => e.id === selected) ?? positions[0])?.id ?? null;
   const [factor, setFactor] = useState(1);
   const supposed = useSupposed(study, valve);

@@ -1,7 +1,7 @@
 import { applyOperations, type ModelHead, type ModelWhole, type Operation, type RankedPump, type Study } from '@cedar-knot/core';
 import { useMemo, useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
-import { setShared } from '../../state/address.js';
+import { elementsOf, setShared } from '../../state/address.js';
 import { configureOperations } from '../../state/ranking.js';
 import { takingOperations } from '../../state/takeModel.js';
 
@@ -37,7 +37,7 @@ export function useSupposed(study: Study, valve: string | null): Supposed {
   const [problem, setProblem] = useState<string | null>(null);
   const running = useRef<AbortController | null>(null);
   const line = study.lines.find((l) => l.elements.some((e) => e.id === valve));
-  const pumps = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pump');
+  const pumps = elementsOf(study.lines, 'pump');
   const pump = (line?.elements.find((e) => e.kind === 'pump') ?? pumps[0])?.id ?? null;
   const present = pumps.find((e) => e.id === pump)?.pump;
   const entries = Object.entries(study.pumps ?? {}).filter(([key]) => key !== present);
