@@ -7,9 +7,8 @@ import { spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy } from '../context.js';
 
-/** height of the words over the picture and of the room under its axis, px */
+/** height of the words over the picture, px */
 const CAPTION = 14;
-const FOOT = 8;
 
 // the chart library is large, and the sheet does without it
 const ApexChart = lazy(() => import('../../ui/chart/ApexChart.js').then((m) => ({ default: m.ApexChart })));
@@ -54,7 +53,7 @@ export function LineSizesChart({ sizes, over }: { sizes: LineSizes; over: number
         width: i === over ? 3 : isNow ? 2.6 : 1.2,
       };
     });
-    return chartOptions(traces, drawn.x, drawn.y, height - CAPTION - FOOT, true);
+    return chartOptions(traces, drawn.x, drawn.y, height - CAPTION, true);
   }, [drawn, sizes, over, index, height]);
   const place = (q: number, h: number): [number, number] => [
     area!.x + ((q - drawn!.x.min) / (drawn!.x.max - drawn!.x.min)) * area!.width,
@@ -70,7 +69,7 @@ export function LineSizesChart({ sizes, over }: { sizes: LineSizes; over: number
           <Suspense fallback={null}>
             <ApexChart
               options={options}
-              height={height - CAPTION - FOOT}
+              height={height - CAPTION}
               onArea={setArea}
               label="System head curves of every size"
             />

@@ -7,6 +7,8 @@ import { useDisplay, useStudy } from '../context.js';
 import type { OpeningBand } from '../../state/openingBand.js';
 
 const STEPS = 80;
+/** room for the figure before its line, px: a stroke before it would read as a minus */
+const FIGURE = 30;
 const PAD = { left: 42, right: 34, top: 40, bottom: 32 };
 
 /** Coefficient over travel of a valve, with what every scenario asks of it: where it stands, inside its band or not. */
@@ -87,7 +89,9 @@ export function CoefficientChart({
             {knots.map((k) => {
               const { color, dash } = lineStyle(k.index);
               const to = `H${p.x(k.opening * 100)}V${p.bottom}`;
-              return <path key={k.id} d={`M${p.left} ${p.y(k.kv)}${to}`} fill="none" stroke={color} strokeDasharray={dash} />;
+              return (
+                <path key={k.id} d={`M${p.left + FIGURE} ${p.y(k.kv)}${to}`} fill="none" stroke={color} strokeDasharray={dash} />
+              );
             })}
             {knots.map((k, i) => {
               const { color } = lineStyle(k.index);

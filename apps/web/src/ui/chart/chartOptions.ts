@@ -60,7 +60,7 @@ export function chartOptions(traces: readonly Trace[], x: Axis, y: Axis, height:
     grid: {
       borderColor: resolved('--line-soft'),
       xaxis: { lines: { show: true } },
-      padding: { left: 4, right: 26, top: -5, bottom: showFlow ? -6 : -8 },
+      padding: { left: 4, right: 26, top: -5, bottom: showFlow ? 0 : -8 },
     },
     xaxis: {
       type: 'numeric',
