@@ -67,12 +67,7 @@ export function LineSizesChart({ sizes, over }: { sizes: LineSizes; over: number
       {options && width > 0 && (
         <div className="absolute inset-0 top-[14px]">
           <Suspense fallback={null}>
-            <ApexChart
-              options={options}
-              height={height - CAPTION}
-              onArea={setArea}
-              label="System head curves of every size"
-            />
+            <ApexChart options={options} height={height - CAPTION} onArea={setArea} label="System head curves of every size" />
           </Suspense>
         </div>
       )}
