@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { UsageError } from './arguments.js';
@@ -39,6 +39,15 @@ test.each([
   },
   30_000,
 );
+
+test('a broken logo is an error at its path, and nothing is written', async () => {
+  const out = join(folder, 'broken.pdf');
+  const broken = JSON.stringify({ ...JSON.parse(study), report: { logo: 'data:image/jpeg;base64,/9j/4AAQ' } });
+  const { code, output } = await report(broken, asked({ out }));
+  expect([code, output]).toMatchObject([2, { errors: [{ path: 'report.logo' }] }]);
+  expect(existsSync(out)).toBe(false);
+  expect((await report(broken, asked({ out: join(folder, 'broken.csv') }))).code).toBe(0);
+});
 
 test('parts that are asked for, and nothing else', async () => {
   const out = join(folder, 'parts.json');

@@ -12,10 +12,10 @@ import {
   type ReportDocument,
   type ReportOptions,
 } from '@cedar-knot/report';
-import { reportFile, type Paper } from '@cedar-knot/report/files';
+import { logoProblem, reportFile, type Paper } from '@cedar-knot/report/files';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
-import { isOutcome, studyOf } from './selection.js';
+import { isOutcome, refused, studyOf } from './selection.js';
 
 type Options = ReadonlyMap<string, string>;
 
@@ -57,6 +57,8 @@ export async function report(text: string, options: Options): Promise<Outcome> {
       '--scenario',
       `There is no scenario "${scenario}"; there are: ${study.scenarios.map((s) => s.id).join(', ')}.`,
     );
+  const picture = logoProblem(study, format);
+  if (picture) return refused([picture]);
   const run = runStudy(study);
   const asked: ReportOptions = { ...(parts ? { parts } : {}), ...(units ? { units } : {}), ...(scenario ? { scenario } : {}) };
   const made = buildReport(study, asked, run.scenarios);

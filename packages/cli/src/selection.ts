@@ -29,11 +29,13 @@ const MOST_LISTED = 100_000;
 export function studyOf(text: string): Study | Outcome {
   const parsed = parseStudyText(text);
   const problems: readonly Problem[] = 'problem' in parsed ? [parsed.problem] : fatalProblems(runStudy(parsed.raw));
-  if (problems.length > 0) {
-    const errors = problems.map((p) => ({ path: p.path, message: problemText(p), code: p.code, where: p.where }));
-    return { code: 2, output: { errors }, notes: errors.map((e) => `${e.path || 'study'}: ${e.message}`) };
-  }
-  return (parsed as { raw: Study }).raw;
+  return problems.length > 0 ? refused(problems) : (parsed as { raw: Study }).raw;
+}
+
+/** nothing was done, and why: each problem with its path */
+export function refused(problems: readonly Problem[]): Outcome {
+  const errors = problems.map((p) => ({ path: p.path, message: problemText(p), code: p.code, where: p.where }));
+  return { code: 2, output: { errors }, notes: errors.map((e) => `${e.path || 'study'}: ${e.message}`) };
 }
 
 export const isOutcome = (x: Study | JudgedCatalogue | Outcome): x is Outcome => 'code' in x && 'output' in x;

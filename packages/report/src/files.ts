@@ -2,10 +2,11 @@
 import type { ReportDocument, ReportFormat } from './document.js';
 import type { LedgerRow } from './lists.js';
 import { reportPdf, type PdfOptions } from './pdf.js';
+import { logoProblem } from './pictures.js';
 import { ledgerCsv, reportZip } from './tables.js';
 import { reportWorkbook } from './workbook.js';
 
-export { ledgerCsv, reportPdf, reportWorkbook, reportZip };
+export { ledgerCsv, logoProblem, reportPdf, reportWorkbook, reportZip };
 export type { Paper, PdfOptions } from './pdf.js';
 
 /** A report as the bytes of a file. */

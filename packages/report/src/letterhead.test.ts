@@ -1,9 +1,12 @@
 import { judgeCatalogue, prepareStudy, rankPumps, runStudy, type PumpResult, type RawEntry, type Study } from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
 import Excel from 'exceljs';
+import jpeg from 'jpeg-js';
+import { PNG } from 'pngjs';
 import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
 import { buildReport } from './build.js';
 import { isNumber, type NumberCell, type ReportDocument, type Section } from './document.js';
-import { reportPdf, reportWorkbook } from './files.js';
+import { logoProblem, reportPdf, reportWorkbook } from './files.js';
 import { pictureIn } from './letterhead.js';
 import { readBack } from './test/read-back.js';
 
@@ -55,6 +58,42 @@ test('only a picture that is one is printed', async () => {
   expect(report.logo).toBeNull();
   expect((await reportPdf(report)).length).toBeGreaterThan(1000);
 });
+
+describe('a picture is decoded before it is printed', () => {
+  const png = (width: number, height: number): Buffer => PNG.sync.write(new PNG({ width, height }));
+  const address = (kind: string, data: Uint8Array): string => `data:image/${kind};base64,${Buffer.from(data).toString('base64')}`;
+  const jpg = jpeg.encode({ width: 40, height: 30, data: Buffer.alloc(40 * 30 * 4, 90) }, 80).data;
+  const reasonOf = (logo: string, format = 'pdf') => logoProblem({ report: { logo } }, format)?.detail.reason;
+  /** says 6000 by 6000 points in its head, more than are taken, and is short all the same */
+  const vast = png(2, 2);
+  vast.writeUInt32BE(6000, 16);
+  vast.writeUInt32BE(6000, 20);
+
+  test.each<[string, string, string | undefined]>([
+    ['a PNG', address('png', png(60, 20)), undefined],
+    ['a JPEG', address('jpeg', jpg), undefined],
+    ['a PNG that is cut off', address('png', png(60, 20).subarray(0, 70)), 'bad-picture'],
+    ['a PNG whose data are spoilt', address('png', spoilt(png(60, 20))), 'bad-picture'],
+    ['a JPEG that is cut off', address('jpeg', jpg.subarray(0, 200)), 'bad-picture'],
+    ['a head alone', address('png', png(1, 1).subarray(0, 8)), 'bad-picture'],
+    ['a PNG that says that it is vast', address('png', vast), 'large-picture'],
+    ['a drawing that could run', address('svg+xml', Buffer.from('<svg/>')), 'bad-picture'],
+    ['nothing', '', undefined],
+  ])('%s', (_name, logo, reason) => expect(reasonOf(logo)).toBe(reason));
+
+  test('its place and what would be right are said, where a logo is printed', () => {
+    const logo = address('png', png(60, 20).subarray(0, 70));
+    const problem = logoProblem({ report: { logo } }, 'xlsx')!;
+    expect([problem.path, problemText(problem)]).toEqual(['report.logo', 'Damaged picture. Expected: a PNG or JPEG that can be read to its end.']); // prettier-ignore
+    expect(['csv', 'zip', 'json'].map((f) => reasonOf(logo, f))).toEqual([undefined, undefined, undefined]);
+    expect(problemText(logoProblem({ report: { logo: address('png', vast) } }, 'pdf')!)).toContain('at most 25 million pixels');
+  });
+});
+
+function spoilt(data: Buffer): Buffer {
+  data.fill(7, 45, 55);
+  return data;
+}
 
 test('headings in a plant’s words; the tag behind them stays, the cover is the study’s own', () => {
   const parts = ['cover', 'pump-sheet', 'margins'];

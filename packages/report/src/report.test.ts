@@ -189,6 +189,19 @@ test('tables: the ledger with SI beside it, one file a table', async () => {
   expect(Object.keys(zip.files)).toEqual(expect.arrayContaining(['Ledger.csv', 'Margins.csv', 'Curves 1.svg']));
 });
 
+test('what a spreadsheet would take for a formula is text in every table; quantities stay as they are', async () => {
+  const title = '=HYPERLINK(A1)';
+  const named = { ...demo, title, tag: '-2+3', preparedBy: '-5 m' };
+  const zip = await JSZip.loadAsync(await reportZip(buildReport(named), ledger(contextOf(named))));
+  const tables = await Promise.all(Object.values(zip.files).filter((f) => f.name.endsWith('.csv')).map((f) => f.async('string'))); // prettier-ignore
+  const cells = tables.flatMap((t) => Papa.parse<string[]>(t).data.flat());
+  for (const typed of [title, '-2+3']) expect([typed, cells.includes(typed), cells.includes(`'${typed}`)]).toEqual([typed, false, true]); // prettier-ignore
+  expect(cells).toContain('-5 m');
+  // nothing of ours begins like a formula, and a negative number is one
+  expect(cells.filter((c) => /^[=+@]/.test(c))).toEqual([]);
+  expect(cells.some((c) => /^-\d[\d.]*$/.test(c))).toBe(true);
+});
+
 test('a chart is SVG by itself: a line is parted where a value lacks, and nothing in it is markup', () => {
   const svg = chartSvg({ title: 'a <b> & "c"', x: { title: 'x' }, y: { title: 'y' }, width: 200, height: 100, traces: [{ colour: '#000', points: [[0, 0], [1, 1], null, [2, 0], [3, 1]] }] }); // prettier-ignore
   expect(svg.match(/<path d="M[^"]*M[^"]*"/)).toBeTruthy();

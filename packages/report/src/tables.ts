@@ -4,12 +4,14 @@ import { cellText, isNumber, type Cell, type ReportDocument } from './document.j
 import type { LedgerRow } from './lists.js';
 import { LEDGER_HEADS, ledgerCells } from './workbook.js';
 
-const NEWLINE = { newline: '\n' };
+/** what a spreadsheet would take for a formula is marked as text; a quantity like "-5 m" stays as it is */
+const FORMULA = /^(?![+-]\d[\d.,\u202f]*(?: [^\s=+\-@|!]+)?$)[=+\-@\t\r]/;
+const WRITTEN = { newline: '\n', escapeFormulae: FORMULA };
 const plain = (c: Cell): string | number => (isNumber(c) ? Number(c.value.toPrecision(9)) : cellText(c));
 
 /** The ledger as one table: every figure of every element and scenario, in the units that are shown and in SI. */
 export function ledgerCsv(rows: readonly LedgerRow[]): string {
-  return `${Papa.unparse([LEDGER_HEADS, ...rows.map((r) => ledgerCells(r).map(plain))], NEWLINE)}\n`;
+  return `${Papa.unparse([LEDGER_HEADS, ...rows.map((r) => ledgerCells(r).map(plain))], WRITTEN)}\n`;
 }
 
 /** One CSV a table of each part, and the ledger, in a zip. */
@@ -21,7 +23,7 @@ export async function reportZip(report: ReportDocument, rows: readonly LedgerRow
       if (t.kind !== 'table') return;
       const heads = t.columns.map((c) => (c.unit ? `${c.label} [${c.unit}]` : c.label));
       const name = `${s.name}${tables.length > 1 ? ` ${t.caption ?? i + 1}` : ''}`.replace(/[^\p{L}\p{N} _-]/gu, '').trim();
-      zip.file(`${name}.csv`, `${Papa.unparse([heads, ...t.rows.map((r) => r.cells.map(plain))], NEWLINE)}\n`);
+      zip.file(`${name}.csv`, `${Papa.unparse([heads, ...t.rows.map((r) => r.cells.map(plain))], WRITTEN)}\n`);
     });
     s.blocks.forEach((b, i) => b.kind === 'figure' && zip.file(`${s.name} ${i + 1}.svg`, b.svg));
   }

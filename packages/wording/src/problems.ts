@@ -170,6 +170,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'tee-bore': (d) => `Line ${d.line} has no pipe, so no bore for the tee: give it a pipe, or leave out the branch.`,
   'tee-wide': (d) =>
     `The branch ${d.line} is wider than the run; the loss of a tee is known for a branch up to the size of the run.`,
+  'bad-picture': () => 'Damaged picture. Expected: a PNG or JPEG that can be read to its end.',
+  'large-picture': (d) => `The picture is too large. Expected: at most ${d.most} million pixels.`,
   'no-pressure-reference': (_d, where) =>
     `Nothing tells a pressure at ${list(where)}: give one place a known pressure, such as a vessel with its level or an expansion vessel.`,
 };

@@ -14,11 +14,12 @@ import {
   WORDED_TABLE_CODES,
 } from './index.js';
 
-test('every reason of a problem that the core writes has words, and every word has a reason', () => {
-  const core = join(__dirname, '../../core/src');
-  const source = readdirSync(core, { recursive: true, encoding: 'utf8' })
+test('every reason of a problem that core and report write has words, and every word has a reason', () => {
+  const source = ['core', 'report']
+    .map((name) => join(__dirname, '../..', name, 'src'))
+    .flatMap((room) => readdirSync(room, { recursive: true, encoding: 'utf8' }).map((f) => join(room, f)))
     .filter((f) => f.endsWith('.ts') && !f.includes('.test.'))
-    .map((f) => readFileSync(join(core, f), 'utf8'))
+    .map((f) => readFileSync(f, 'utf8'))
     .join('\n');
   const used = new Set(
     [...source.matchAll(/'([a-z]+(?:-[a-z]+)*)'/g)].map((m) => m[1]!).filter((r) => WORDED_REASONS.includes(r)),

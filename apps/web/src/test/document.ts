@@ -16,3 +16,6 @@ Object.assign(globalThis, {
   TextEncoder: globalThis.TextEncoder ?? TextEncoder,
   TextDecoder: globalThis.TextDecoder ?? TextDecoder,
 });
+
+// pictures are not decoded here
+window.createImageBitmap = () => Promise.resolve({ close: () => undefined } as ImageBitmap);

@@ -127,8 +127,14 @@ function Paper() {
       if (!/^data:image\/(png|jpeg);base64,/.test(data)) return setProblem('A PNG or a JPEG belongs here.');
       if (data.length > LONGEST_LOGO)
         return setProblem(`This picture has ${Math.round(picked.size / 1000)} KB; at most 200 KB stand in a study.`);
-      setProblem(null);
-      change('logo of the report', setReport(study, 'logo', data));
+      createImageBitmap(picked).then(
+        (picture) => {
+          picture.close();
+          setProblem(null);
+          change('logo of the report', setReport(study, 'logo', data));
+        },
+        () => setProblem('Damaged picture. Expected: a PNG or JPEG that can be read to its end.'),
+      );
     };
     reader.readAsDataURL(picked);
   };
