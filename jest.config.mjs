@@ -30,7 +30,9 @@ const project = (displayName, folder, decorators = false) => ({
   displayName,
   testMatch: [`<rootDir>/${folder}/src/**/*.test.ts`],
   transform: { '^.+\\.tsx?$': swc(decorators), '^.+\\.m?js$': swc(false) },
-  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|load-esm|d3-[a-z]+|internmap|tinykeys|ml-[a-z-]+|is-any-array)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@nestjs|load-esm|p-queue|p-timeout|eventemitter3|d3-[a-z]+|internmap|tinykeys|ml-[a-z-]+|is-any-array)/)',
+  ],
 });
 
 export default {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectModel } from '@nestjs/sequelize';
 import type { AttachmentHead } from '@cedar-knot/core';
-import { ApiProblem, notFound } from '../common/problem.js';
+import { ApiProblem, notFound, tooLarge } from '../common/problem.js';
 import { AttachmentModel, CatalogueModel } from '../database/models/catalogue.models.js';
 import { PeopleService } from '../people/people.service.js';
 import { mediaTypeOf } from './media.js';
@@ -22,11 +22,10 @@ export class AttachmentsService {
 
   async add(modelId: string, name: string, role: string, data: Uint8Array): Promise<AttachmentHead> {
     if (!(await this.models.findByPk(modelId, { attributes: ['id'] }))) throw notFound(`model ${modelId} in the catalogue`);
-    if (data.byteLength > LARGEST)
-      throw new ApiProblem(413, { error: 'too-large', message: `An attachment has at most ${LARGEST / 1024 / 1024} MB.` });
+    if (data.byteLength > LARGEST) throw tooLarge(`an attachment has at most ${LARGEST / 1024 / 1024} MB.`);
     const mediaType = mediaTypeOf(data);
     if (!mediaType)
-      throw new ApiProblem(422, { error: 'bad-type', message: 'Only PDF, PNG and JPEG are attached; this is none of them.' });
+      throw new ApiProblem(422, { error: 'bad-type', message: 'Unknown kind of file. Expected: PDF, PNG or JPEG.' });
     if ((await this.attachments.count({ where: { modelId } })) >= MAX_ATTACHMENTS)
       throw new ApiProblem(422, { error: 'too-many', message: `A model has at most ${MAX_ATTACHMENTS} attachments.` });
     const person = await this.people.get();

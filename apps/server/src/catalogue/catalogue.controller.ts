@@ -52,7 +52,7 @@ export class CatalogueController {
   @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['pumps', 'valves', 'motors'] } })
   @ApiQuery({ name: 'retired', required: false, schema: { type: 'boolean' } })
   @answers(200, ref('ModelHeads'))
-  @refusals(400, 401, 503)
+  @refusals(503)
   list(@Query(new JoiPipe(LIST_MODELS)) { kind, retired }: ListQuery): Promise<ModelHead[]> {
     return this.catalogue.list(kind, retired);
   }
@@ -63,7 +63,7 @@ export class CatalogueController {
   })
   @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['valves', 'motors'] } })
   @answers(200, ref('ModelEntries'))
-  @refusals(400, 401, 503)
+  @refusals(503)
   entries(@Query(new JoiPipe(LIST_ENTRIES)) { kind }: ListQuery): Promise<ModelEntry[]> {
     return this.catalogue.entries(kind);
   }
@@ -72,7 +72,7 @@ export class CatalogueController {
   @ApiOperation({ summary: 'A new model: an entry of a catalogue file' })
   @ApiBody({ schema: ref('CreateModel') })
   @answers(201, ref('ModelWhole'))
-  @refusals(400, 401, 409, 413, 422, 503, 507)
+  @refusals(409, 422, 503, 507)
   create(@Body(new JoiPipe(CREATE_MODEL)) body: CreateModelBody): Promise<ModelWhole> {
     return this.catalogue.create(body);
   }
@@ -80,7 +80,7 @@ export class CatalogueController {
   @Get('models/:id')
   @ApiOperation({ summary: 'A model with its data, revisions, attachments and the studies that use it' })
   @answers(200, ref('ModelWhole'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 503)
   get(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.get(id);
   }
@@ -89,7 +89,7 @@ export class CatalogueController {
   @ApiOperation({ summary: 'A further revision over the one that was seen; 409 when that is no longer the newest' })
   @ApiBody({ schema: ref('Revise') })
   @answers(200, ref('ModelWhole'))
-  @refusals(400, 401, 404, 409, 413, 422, 503, 507)
+  @refusals(404, 409, 422, 503, 507)
   revise(@Param('id', new JoiPipe(MODEL_ID)) id: string, @Body(new JoiPipe(REVISE)) body: ReviseBody): Promise<ModelWhole> {
     return this.catalogue.revise(id, body);
   }
@@ -98,7 +98,7 @@ export class CatalogueController {
   @HttpCode(200)
   @ApiOperation({ summary: 'No longer offered; studies keep what they took' })
   @answers(200, ref('ModelWhole'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   retire(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.retire(id, true);
   }
@@ -107,7 +107,7 @@ export class CatalogueController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Offered again' })
   @answers(200, ref('ModelWhole'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   restore(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.retire(id, false);
   }
@@ -116,7 +116,7 @@ export class CatalogueController {
   @HttpCode(200)
   @ApiOperation({ summary: 'The newest revision was looked over by who works here' })
   @answers(200, ref('ModelWhole'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   check(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.check(id);
   }
@@ -124,7 +124,7 @@ export class CatalogueController {
   @Get('models/:id/revisions/:revision')
   @ApiOperation({ summary: 'The data of a revision' })
   @answers(200, ref('ModelRevision'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 503)
   revision(
     @Param('id', new JoiPipe(MODEL_ID)) id: string,
     @Param('revision', new JoiPipe(REVISION)) revision: number,
@@ -135,7 +135,7 @@ export class CatalogueController {
   @Get('models/:id/revisions/:revision/changes/:after')
   @ApiOperation({ summary: 'What differs between two revisions' })
   @answers(200, ref('DocumentChanges'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 422, 503)
   changes(
     @Param('id', new JoiPipe(MODEL_ID)) id: string,
     @Param('revision', new JoiPipe(REVISION)) revision: number,
@@ -149,7 +149,7 @@ export class CatalogueController {
   @ApiOperation({ summary: 'Newest revisions of some models' })
   @ApiBody({ schema: ref('ModelIds') })
   @answers(200, ref('NewestRevisions'))
-  @refusals(400, 401, 503)
+  @refusals(503)
   newest(@Body(new JoiPipe(REVISIONS_OF)) { ids }: { ids: string[] }): ReturnType<CatalogueService['newest']> {
     return this.catalogue.newest(ids);
   }
@@ -177,25 +177,31 @@ export class CatalogueController {
   @ApiBody({ schema: ref('RankPumps') })
   @ApiProduces('application/x-ndjson')
   async rank(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
-    await this.lines(request, response, async (say) => {
-      await this.search.rank(bytesOf(body), (piece, done, of) => say({ piece, done, of }));
+    await this.lines(request, response, async (say, signal) => {
+      await this.search.rank(bytesOf(body), (piece, done, of) => say({ piece, done, of }), signal);
       say({ result: true });
     });
   }
 
   /** Answers with a line of JSON at a time; what fails is the last line, and work ends when who asked has gone. */
-  private async lines(request: Request, response: Response, work: (say: (line: object) => void) => Promise<void>): Promise<void> {
+  private async lines(
+    request: Request,
+    response: Response,
+    work: (say: (line: object) => void, signal: AbortSignal) => Promise<void>,
+  ): Promise<void> {
     response.setHeader('Content-Type', 'application/x-ndjson');
-    let isGone = false;
-    response.on('close', () => (isGone = !response.writableFinished));
+    const gone = new AbortController();
+    response.on('close', () => !response.writableFinished && gone.abort());
     const write = (line: object): void => void response.write(`${JSON.stringify(line)}\n`);
     try {
       await work((line) => {
-        if (isGone) throw new Cancelled();
+        gone.signal.throwIfAborted();
         write(line);
-      });
+      }, gone.signal);
     } catch (error) {
-      if (error instanceof Cancelled) this.logger.log(`${request.path} was ended by who asked`);
+      if (gone.signal.aborted) this.logger.log(`${request.path} was ended by who asked`);
+      // nothing was begun: it is to come again as a whole
+      else if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined && !response.headersSent) throw error;
       else if (error instanceof ApiProblem) write({ problem: error.body });
       else {
         this.logger.error(error instanceof Error ? error.stack : String(error));
@@ -211,7 +217,7 @@ export class CatalogueController {
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
   @answers(200, ref('Sheets'))
-  @refusals(401, 413, 422, 503)
+  @refusals(422, 503)
   sheets(@Body() body: unknown): ReturnType<CatalogueService['sheets']> {
     return this.catalogue.sheets(bytesOf(body));
   }
@@ -220,7 +226,7 @@ export class CatalogueController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Some models as a catalogue file, a CSV or a spreadsheet, which can be imported again' })
   @ApiBody({ schema: ref('ExportModels') })
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 422, 503)
   async export(@Body(new JoiPipe(EXPORT)) body: ExportBody, @Res() response: Response): Promise<void> {
     const data = await this.catalogue.export(body);
     response.setHeader('Content-Type', MEDIA[body.format]);
@@ -233,7 +239,7 @@ export class CatalogueController {
   @ApiOperation({ summary: 'Pumps of the catalogue for one duty; SI' })
   @ApiBody({ schema: ref('FindPumps') })
   @answers(200, ref('FoundPumps'))
-  @refusals(400, 401, 503)
+  @refusals(422, 503)
   find(@Body(new JoiPipe(FIND)) wanted: Wanted): Promise<FoundPumps> {
     return this.search.find(wanted);
   }
@@ -245,7 +251,7 @@ export class CatalogueController {
   @ApiQuery({ name: 'role', required: false, schema: { type: 'string', enum: ['drawing', 'manual', 'curve', 'other'] } })
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
   @answers(201, ref('Attachment'))
-  @refusals(400, 401, 404, 413, 422, 503, 507)
+  @refusals(404, 422, 503, 507)
   attach(
     @Param('id', new JoiPipe(MODEL_ID)) id: string,
     @Query(new JoiPipe(ATTACH)) { name, role }: { name: string; role: string },
@@ -256,7 +262,7 @@ export class CatalogueController {
 
   @Get('attachments/:id')
   @ApiOperation({ summary: 'The attachment itself' })
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 503)
   async attachment(@Param('id', new JoiPipe(MODEL_ID)) id: string, @Res() response: Response): Promise<void> {
     const { name, mediaType, data } = await this.attachments.get(id);
     response.setHeader('Content-Type', mediaType);
@@ -272,11 +278,8 @@ export class CatalogueController {
   @Delete('attachments/:id')
   @ApiOperation({ summary: 'Take an attachment away' })
   @answers(200, ref('Attachment'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   detach(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<AttachmentHead> {
     return this.attachments.remove(id);
   }
 }
-
-/** who sent an import has gone */
-class Cancelled extends Error {}

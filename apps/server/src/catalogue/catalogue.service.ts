@@ -13,6 +13,7 @@ import {
   ModelRevisionModel,
 } from '../database/models/catalogue.models.js';
 import { PeopleService } from '../people/people.service.js';
+import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
 import type { PreparedModel } from '../work/task.js';
 import { attachmentHead, LIST_SQL, modelHead, revisionHead, type ModelRow } from './rows.js';
@@ -20,6 +21,8 @@ import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 
 /** models judged in one piece of work, and rows put in by one statement */
 const BATCH = 200;
+/** pieces at a time: more would keep others waiting */
+const JUDGED_AT_ONCE = 2;
 
 /** Where models that are kept came from. */
 export interface Origin {
@@ -201,14 +204,12 @@ export class CatalogueService {
     if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: 'No pump, valve or motor stands in it.' });
     // two steps of the same length for each model: judged, then kept
     let judged = 0;
-    const prepared = await Promise.all(
-      split.batches.map(async ({ of, count, text }) => {
-        const { models } = await this.pool.run({ kind: 'models', of, text, at: '' });
-        judged += count;
-        progress(judged, 2 * total);
-        return models.map((model): Kept => ({ of, model }));
-      }),
-    );
+    const prepared = await inPieces(split.batches, JUDGED_AT_ONCE, async ({ of, count, text }) => {
+      const { models } = await this.pool.run({ kind: 'models', of, text, at: '' }, { isPart: true });
+      judged += count;
+      progress(judged, 2 * total);
+      return models.map((model): Kept => ({ of, model }));
+    });
     const origin = { source: split.file, page: split.page, rows: split.rows, from: split.from, note: null };
     return this.keep(prepared.flat(), origin, (done) => progress(total + done, 2 * total));
   }

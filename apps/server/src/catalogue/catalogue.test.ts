@@ -13,12 +13,12 @@ import {
 import { generatePumps } from '../seed/makers/pumps.js';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { generateValves } from '../seed/makers/valves.js';
-import { TEST_TOKEN, testApplication } from '../testing.js';
+import { TEST_KEY, testApplication } from '../testing.js';
 
 let app: NestExpressApplication;
 const http = () => {
   const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
   return agent;
 };
 beforeAll(async () => (app = await testApplication()));
@@ -188,7 +188,7 @@ describe('an import', () => {
     const answer = await fetch(`${await app.getUrl()}/api/catalogue/import`, {
       method: 'POST',
       body: JSON.stringify({ catalogue: { pumps } }),
-      headers: { authorization: `Bearer ${TEST_TOKEN}`, 'content-type': 'application/json' },
+      headers: { authorization: `Bearer ${TEST_KEY}`, 'content-type': 'application/json' },
       signal: ended.signal,
     });
     await answer.body!.getReader().read();
@@ -233,6 +233,18 @@ describe('what leaves comes back', () => {
       .send(Buffer.from('no book'))
       .expect(422);
     expect((await sent('csv')).toString('utf8')).toContain('model,maker,family');
+  });
+
+  test.each<[string, (sheet: ExcelJS.Worksheet) => void, string]>([
+    ['a row of 16,000 columns', (s) => void s.addRow(new Array(16_000).fill('x'.repeat(500))), 'columns'],
+    ['a cell at the far end', (s) => void (s.getCell('A500000').value = 1), 'rows'],
+    ['more letters than a table has', (s) => s.addRows(new Array(1200).fill([`${'x'.repeat(30_000)}`])), 'letters'],
+  ])('a spreadsheet with %s is too large, and says of what', async (_name, fill, what) => {
+    const book = new ExcelJS.Workbook();
+    fill(book.addWorksheet('wide'));
+    const data = Buffer.from(await book.xlsx.writeBuffer());
+    const sent = http().post('/api/catalogue/sheets').set('Content-Type', 'application/octet-stream').send(data);
+    expect((await sent.expect(413)).body).toEqual({ error: 'too-large', message: expect.stringContaining(what) as string });
   });
 
   test('a pump is found for a duty by the whole catalogue, retired ones left out', async () => {

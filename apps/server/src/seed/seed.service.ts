@@ -5,6 +5,7 @@ import { Sequelize } from 'sequelize-typescript';
 import type { ModelKind, RawEntry } from '@cedar-knot/core';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { StudiesService } from '../studies/studies.service.js';
+import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
 import { generateMotors } from './makers/motors.js';
 import { generatePumps } from './makers/pumps.js';
@@ -21,6 +22,7 @@ const CATALOGUE = 'demo-catalogue-seeded';
 const VALVES = 300;
 /** models judged in one piece of work */
 const BATCH = 150;
+const AT_ONCE = 2;
 
 /** Puts the demo plant in on the very first start; what a person deletes afterwards stays deleted. */
 @Injectable()
@@ -34,20 +36,22 @@ export class SeedService {
     private readonly pool: WorkPool,
   ) {}
 
-  async seed(): Promise<void> {
-    await this.seedStudies();
-    await this.seedCatalogue();
+  /** @param say told how far it is */
+  async seed(say: (progress: string) => void = () => undefined): Promise<void> {
+    await this.seedStudies(say);
+    await this.seedCatalogue(say);
   }
 
-  private async seedStudies(): Promise<void> {
+  private async seedStudies(say: (progress: string) => void): Promise<void> {
     if (await this.isSeeded(STUDIES)) return;
     const documents = [crudeStudy(), productsStudy(), snowmeltStudy(), productionStudy(), networkStudy(), reinjectionStudy()];
-    const accepted = await Promise.all(documents.map((d) => this.accepted(d)));
+    const accepted = await inPieces(documents, AT_ONCE, (d) => this.accepted(d));
+    say(`the demo plant: ${documents.length} studies`);
     if (await this.studies.insertAll(accepted, (t) => this.isFirst(STUDIES, t)))
       this.logger.log('the demo plant Tarnholt was put in');
   }
 
-  private async seedCatalogue(): Promise<void> {
+  private async seedCatalogue(say: (progress: string) => void): Promise<void> {
     if (await this.isSeeded(CATALOGUE)) return;
     const kinds: [ModelKind, Record<string, RawEntry>][] = [
       ['pumps', generatePumps()],
@@ -61,14 +65,22 @@ export class SeedService {
         part: list.slice(i * BATCH, (i + 1) * BATCH),
       }));
     });
-    const prepared = await Promise.all(
-      batches.map(async ({ of, part }) => {
-        const { models } = await this.pool.run({ kind: 'models', of, text: JSON.stringify(Object.fromEntries(part)), at: '' });
-        return models.map((model) => ({ of, model }));
-      }),
-    );
+    const total = batches.reduce((sum, { part }) => sum + part.length, 0);
+    let judged = 0;
+    const prepared = await inPieces(batches, AT_ONCE, async ({ of, part }) => {
+      const text = JSON.stringify(Object.fromEntries(part));
+      const { models } = await this.pool.run({ kind: 'models', of, text, at: '' }, { isPart: true, hasNoLimit: true });
+      judged += part.length;
+      say(`the demo catalogue: ${judged} of ${total} models judged`);
+      return models.map((model) => ({ of, model }));
+    });
     const origin = { source: 'demo plant Tarnholt', page: null, rows: {}, from: 'json', note: null };
-    const { created } = await this.catalogue.keep(prepared.flat(), origin, undefined, (t) => this.isFirst(CATALOGUE, t));
+    const { created } = await this.catalogue.keep(
+      prepared.flat(),
+      origin,
+      (done) => say(`the demo catalogue: ${done} of ${total} models kept`),
+      (t) => this.isFirst(CATALOGUE, t),
+    );
     if (created > 0) this.logger.log(`${created} models of the demo catalogue were put in`);
   }
 
@@ -83,7 +95,7 @@ export class SeedService {
   }
 
   private accepted(document: object) {
-    return this.pool.run({ kind: 'file', body: Buffer.from(JSON.stringify(document)) });
+    return this.pool.run({ kind: 'file', body: Buffer.from(JSON.stringify(document)) }, { isPart: true, hasNoLimit: true });
   }
 
   private async isSeeded(name: string): Promise<boolean> {

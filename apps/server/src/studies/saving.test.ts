@@ -7,7 +7,7 @@ import { QueryTypes } from 'sequelize';
 import type { Sequelize } from 'sequelize-typescript';
 import request from 'supertest';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
-import { TEST_TOKEN, testApplication, testConfig } from '../testing.js';
+import { TEST_KEY, testApplication, testConfig } from '../testing.js';
 
 type Whole = { id: string; version: number; savedAt: string; title: string; document: Record<string, unknown> };
 
@@ -17,7 +17,7 @@ const open = new Set<Socket>();
 
 const http = () => {
   const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
   return agent;
 };
 const create = async (document: object = blankStudy('Saved')): Promise<Whole> =>
@@ -67,6 +67,54 @@ describe('a save that is sent again', () => {
     await http().put(`/api/studies/${id}`).send({ version: 2, saveId: 'no uuid', document }).expect(400);
   });
 });
+
+test('a save id that belongs to another document is said, not taken for the save that was kept', async () => {
+  const { id, document } = await create();
+  const saveId = randomUUID();
+  const save = (notes: string) =>
+    http()
+      .put(`/api/studies/${id}`)
+      .send({ version: 1, saveId, document: { ...document, notes } });
+  await save('one').expect(200);
+  const answer = (await save('two').expect(409)).body as object;
+  expect(answer).toMatchObject({ error: 'save-id-used' });
+  expect(answer).not.toHaveProperty('changes');
+  await save('one').expect(200);
+  expect((await http().get(`/api/studies/${id}`).expect(200)).body).toMatchObject({ version: 2, document: { notes: 'one' } });
+});
+
+test('saves are kept while reports and imports fill their threads', async () => {
+  const { id, document } = await create(reinjectionStudy());
+  const order: string[] = [];
+  const done = (name: string) => (answer: { status: number }) => order.push(`${name} ${answer.status}`);
+  const valves = Object.fromEntries(Array.from({ length: 1000 }, (_, i) => [`v${i}`, { name: `V ${i}`, ratedKv: 40 + i, size: 'DN50' }])); // prettier-ignore
+  const slow = [
+    ...Array.from({ length: 6 }, () => http().post('/api/studies/report').send({ document, format: 'pdf' }).then(done('report'))),
+    ...Array.from({ length: 2 }, () => http().post('/api/catalogue/import').send({ catalogue: { format: 'cedar-knot-catalogue', version: 1, valves } }).then(done('import'))), // prettier-ignore
+  ];
+  for (let version = 1; version <= 5; version++)
+    await http()
+      .put(`/api/studies/${id}`)
+      .send({ version, saveId: randomUUID(), document: { ...document, notes: `save ${version}` } })
+      .then(done('save'));
+  await Promise.all(slow);
+  expect(order.filter((o) => o === 'save 200')).toHaveLength(5);
+  expect(order.filter((o) => o === 'report 200')).toHaveLength(6);
+  expect(order.filter((o) => o === 'import 200')).toHaveLength(2);
+  // the last save did not stand behind the last report
+  expect(order.lastIndexOf('save 200')).toBeLessThan(order.lastIndexOf('report 200'));
+}, 120_000);
+
+test('a report whose logo is broken is refused with its path; its figures can be had without it', async () => {
+  const document = {
+    ...reinjectionStudy(),
+    report: { logo: 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAA' },
+  };
+  const print = (format: string) => http().post('/api/studies/report').send({ document, format });
+  for (const format of ['pdf', 'xlsx'])
+    expect((await print(format).expect(422)).body).toMatchObject({ errors: [{ path: 'report.logo', code: 'bad-value' }] });
+  await print('csv').expect(200);
+}, 60_000);
 
 describe('a database that is lost', () => {
   const cut = (): void => {
@@ -181,7 +229,7 @@ test.each<[string, Buffer, number, string]>([
   const answer = await fetch(`${await app.getUrl()}/api/studies/${id}`, {
     method: 'PUT',
     body,
-    headers: { 'content-type': 'application/json', authorization: `Bearer ${TEST_TOKEN}` },
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${TEST_KEY}` },
   });
   expect(answer.status).toBe(status);
   const { errors } = (await answer.json()) as { errors: { path: string }[] };

@@ -27,7 +27,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'All studies without their documents, the last saved first; deleted ones with ?deleted=true' })
   @ApiQuery({ name: 'deleted', required: false, schema: { type: 'boolean' } })
   @answers(200, ref('StudyHeads'))
-  @refusals(400, 401, 503)
+  @refusals(503)
   list(@Query(new JoiPipe(LIST)) query: { deleted: boolean }): Promise<StudyHead[]> {
     return this.studies.list(query.deleted);
   }
@@ -36,7 +36,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'A new study: blank with a title, or from a document' })
   @ApiBody({ schema: ref('Create') })
   @answers(201, ref('StudyWhole'))
-  @refusals(400, 401, 413, 422, 503, 507)
+  @refusals(422, 503, 507)
   async create(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.create(bytesOf(body)));
   }
@@ -46,7 +46,7 @@ export class StudiesController {
   @ApiConsumes('text/plain')
   @ApiBody({ schema: { type: 'string' } })
   @answers(201, ref('StudyWhole'))
-  @refusals(401, 413, 422, 503, 507)
+  @refusals(422, 503, 507)
   async import(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.importFile(bytesOf(body)));
   }
@@ -55,7 +55,7 @@ export class StudiesController {
   @HttpCode(200)
   @ApiOperation({ summary: 'The report of a study as it is sent: PDF, workbook, ledger, tables or document; nothing is kept' })
   @ApiBody({ schema: ref('PrintReport') })
-  @refusals(400, 401, 413, 422, 503)
+  @refusals(422, 503)
   async report(@Body() body: unknown, @Res() response: Response): Promise<void> {
     const { data, format, name } = await this.studies.report(bytesOf(body));
     response.setHeader('Content-Type', REPORT_MEDIA[format]);
@@ -66,7 +66,7 @@ export class StudiesController {
   @Get(':id')
   @ApiOperation({ summary: 'One study with its document and the version that a save must name' })
   @answers(200, ref('StudyWhole'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 503)
   async get(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.get(id));
   }
@@ -78,7 +78,7 @@ export class StudiesController {
   })
   @ApiBody({ schema: ref('Save') })
   @answers(200, ref('StudyWhole'))
-  @refusals(400, 401, 404, 409, 413, 422, 503, 507)
+  @refusals(404, 409, 422, 503, 507)
   async save(@Param('id', new JoiPipe(ID)) id: string, @Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.save(id, bytesOf(body)));
   }
@@ -87,7 +87,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'Another title or tag' })
   @ApiBody({ schema: ref('Rename') })
   @answers(200, ref('StudyWhole'))
-  @refusals(400, 401, 404, 409, 503, 507)
+  @refusals(404, 409, 422, 503, 507)
   async rename(
     @Param('id', new JoiPipe(ID)) id: string,
     @Body(new JoiPipe(RENAME)) body: RenameBody,
@@ -99,7 +99,7 @@ export class StudiesController {
   @Post(':id/copy')
   @ApiOperation({ summary: 'A copy as a study of its own' })
   @answers(201, ref('StudyWhole'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 422, 503, 507)
   async copy(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.copy(id));
   }
@@ -107,7 +107,7 @@ export class StudiesController {
   @Delete(':id')
   @ApiOperation({ summary: 'Delete; it can be had back' })
   @answers(200, ref('StudyHead'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   remove(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.remove(id);
   }
@@ -116,7 +116,7 @@ export class StudiesController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Have a deleted study back' })
   @answers(200, ref('StudyHead'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   restore(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.restore(id);
   }
@@ -124,7 +124,7 @@ export class StudiesController {
   @Get(':id/file')
   @ApiOperation({ summary: 'The study file' })
   @answers(200, ref('Study'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 422, 503)
   async file(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     const { name, text } = await this.studies.file(id);
     response.setHeader('Content-Type', 'application/json; charset=utf-8');
@@ -138,7 +138,7 @@ export class StudiesController {
   @ApiQuery({ name: 'limit', required: false, schema: { type: 'integer', minimum: 1, maximum: 500, default: 100 } })
   @ApiQuery({ name: 'named', required: false, schema: { type: 'boolean' } })
   @answers(200, ref('VersionPage'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 503)
   versions(@Param('id', new JoiPipe(ID)) id: string, @Query(new JoiPipe(PAGE)) page: PageQuery): Promise<VersionPage> {
     return this.studies.listVersions(id, page.before, page.limit, page.named);
   }
@@ -146,7 +146,7 @@ export class StudiesController {
   @Get(':id/versions/:version')
   @ApiOperation({ summary: 'One kept version with its document' })
   @answers(200, ref('VersionWhole'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 503)
   async version(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,
@@ -159,7 +159,7 @@ export class StudiesController {
   @ApiOperation({ summary: 'Name a version as a revision; an empty name takes the name away' })
   @ApiBody({ schema: ref('NameVersion') })
   @answers(200, ref('VersionHead'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   nameVersion(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,
@@ -171,7 +171,7 @@ export class StudiesController {
   @Get(':id/versions/:version/changes')
   @ApiOperation({ summary: 'What has changed from a version to the newest one' })
   @answers(200, ref('DocumentChanges'))
-  @refusals(400, 401, 404, 503)
+  @refusals(404, 422, 503)
   changes(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,

@@ -130,7 +130,7 @@ export class StudiesService {
     const stored = await this.sequelize.transaction(async (transaction) => {
       const row = await this.find(id, transaction);
       const kept = saveId === undefined ? null : await this.versions.ofSave(id, saveId, transaction);
-      if (kept) return this.asThen(row, kept, transaction);
+      if (kept) return this.asThen(row, kept, document.document, transaction);
       if (row.version !== seen) throw await this.conflict(row, seen, transaction);
       const savedAt = new Date();
       const version = seen + 1;
@@ -142,9 +142,19 @@ export class StudiesService {
     return stored;
   }
 
-  /** the answer that a save had when it was kept */
-  private async asThen(row: StudyModel, kept: StudyVersionModel, transaction: Transaction): Promise<Stored<StudyHead>> {
+  /** the answer that a save had when it was kept; the same id with another document is a mistake of who sends it */
+  private async asThen(
+    row: StudyModel,
+    kept: StudyVersionModel,
+    sent: string,
+    transaction: Transaction,
+  ): Promise<Stored<StudyHead>> {
     const document = await this.versions.read(kept, transaction);
+    if (document !== sent)
+      throw new ApiProblem(409, {
+        error: 'save-id-used',
+        message: `This save id belongs to version ${kept.version}, which holds another document. Send it with a new id. Nothing was changed.`,
+      });
     const { title = 'Untitled', tag = '' } = JSON.parse(document) as { title?: string; tag?: string };
     const { version, savedAt } = kept;
     return { head: { ...head(row), title, tag, version, savedAt: savedAt.toISOString() }, document };

@@ -5,12 +5,12 @@ import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { SeedService } from '../seed/seed.service.js';
 import { migrate } from '../database/migrate.js';
 import { getConnectionToken } from '@nestjs/sequelize';
-import { TEST_TOKEN, testApplication } from '../testing.js';
+import { TEST_KEY, testApplication } from '../testing.js';
 
 let app: NestExpressApplication;
 const http = () => {
   const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
   return agent;
 };
 type Whole = { id: string; version: number; title: string; document: any };

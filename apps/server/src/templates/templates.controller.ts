@@ -14,7 +14,7 @@ export class TemplatesController {
   @Get()
   @ApiOperation({ summary: 'Templates of reports that the plant keeps, by name' })
   @answers(200, ref('ReportTemplates'))
-  @refusals(401, 503)
+  @refusals(503)
   list(): Promise<KeptTemplate[]> {
     return this.templates.list();
   }
@@ -23,7 +23,7 @@ export class TemplatesController {
   @ApiOperation({ summary: 'A further template' })
   @ApiBody({ schema: ref('ReportTemplate') })
   @answers(201, ref('KeptTemplate'))
-  @refusals(400, 401, 413, 422, 503, 507)
+  @refusals(422, 503, 507)
   create(@Body(new JoiPipe(TEMPLATE)) template: ReportTemplate): Promise<KeptTemplate> {
     return this.templates.create(template);
   }
@@ -32,7 +32,7 @@ export class TemplatesController {
   @ApiOperation({ summary: 'A template in the place of an older one; studies keep what they took' })
   @ApiBody({ schema: ref('ReportTemplate') })
   @answers(200, ref('KeptTemplate'))
-  @refusals(400, 401, 404, 413, 503, 507)
+  @refusals(404, 422, 503, 507)
   replace(
     @Param('id', new JoiPipe(TEMPLATE_ID)) id: string,
     @Body(new JoiPipe(TEMPLATE)) template: ReportTemplate,
@@ -43,7 +43,7 @@ export class TemplatesController {
   @Delete(':id')
   @ApiOperation({ summary: 'Takes a template out' })
   @answers(200, ref('KeptTemplate'))
-  @refusals(400, 401, 404, 503, 507)
+  @refusals(404, 503, 507)
   remove(@Param('id', new JoiPipe(TEMPLATE_ID)) id: string): Promise<KeptTemplate> {
     return this.templates.remove(id);
   }

@@ -5,6 +5,7 @@ import type { KeptTemplate, ReportTemplate } from '@cedar-knot/core';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
+import { WorkPool } from '../work/pool.js';
 
 interface Row {
   id: string;
@@ -18,7 +19,10 @@ const MAX_TEMPLATES = 100;
 /** Letterheads, further lines of title blocks and wordings of reports that a plant keeps; studies take a copy. */
 @Injectable()
 export class TemplatesService {
-  constructor(@InjectConnection() private readonly sequelize: Sequelize) {}
+  constructor(
+    @InjectConnection() private readonly sequelize: Sequelize,
+    private readonly pool: WorkPool,
+  ) {}
 
   async list(): Promise<KeptTemplate[]> {
     const rows = await this.sequelize.query<Row>('SELECT id, template, saved_at FROM report_templates ORDER BY name, id', {
@@ -28,6 +32,7 @@ export class TemplatesService {
   }
 
   async create(template: ReportTemplate): Promise<KeptTemplate> {
+    await this.checkLogo(template);
     const [{ count }] = (await this.sequelize.query<{ count: number }>('SELECT COUNT(*) AS count FROM report_templates', {
       type: QueryTypes.SELECT,
     })) as [{ count: number }];
@@ -49,6 +54,7 @@ export class TemplatesService {
 
   async replace(id: string, template: ReportTemplate): Promise<KeptTemplate> {
     await this.found(id);
+    await this.checkLogo(template);
     const row = { id, name: template.name, template: JSON.stringify(template), saved_at: new Date() };
     await this.sequelize.query(
       'UPDATE report_templates SET name = :name, template = :template, saved_at = :saved_at WHERE id = :id',
@@ -63,6 +69,11 @@ export class TemplatesService {
     const row = await this.found(id);
     await this.sequelize.query('DELETE FROM report_templates WHERE id = :id', { replacements: { id } });
     return kept(row);
+  }
+
+  /** a picture that cannot be read would be found out by whoever prints */
+  private async checkLogo({ logo }: ReportTemplate): Promise<void> {
+    if (logo !== undefined) await this.pool.run({ kind: 'logo', logo });
   }
 
   private async found(id: string): Promise<Row> {

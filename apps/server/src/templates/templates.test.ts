@@ -1,22 +1,28 @@
+import { randomBytes } from 'node:crypto';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { KeptTemplate } from '@cedar-knot/core';
+import { PNG } from 'pngjs';
 import request from 'supertest';
-import { TEST_TOKEN, testApplication } from '../testing.js';
+import { TEST_KEY, testApplication } from '../testing.js';
 
 let app: NestExpressApplication;
 const http = () => {
   const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
   return agent;
 };
 beforeAll(async () => (app = await testApplication()));
 afterAll(() => app.close());
 
 const AT = '/api/report-templates';
+/** some 200 KB of a picture: noise does not pack */
+const noise = new PNG({ width: 210, height: 210 });
+noise.data.set(randomBytes(noise.data.length));
+const LOGO = `data:image/png;base64,${PNG.sync.write(noise).toString('base64')}`;
 const whole = {
   name: 'Tarnholt, process',
   company: 'Tarnholt Utilities',
-  logo: `data:image/png;base64,iVBORw0KGgo${'A'.repeat(200_000)}`,
+  logo: LOGO,
   titleFields: [{ label: 'contract', text: 'C-1188' }],
   headings: [{ part: 'pump-sheet', text: 'Pump process data' }],
   parts: ['cover', 'pump-sheet'],
@@ -52,6 +58,15 @@ test.each([
 ])('%s is refused, with its place', async (_what, body, path) => {
   const { errors } = (await http().post(AT).send(body).expect(400)).body as { errors: { path: string }[] };
   expect(errors.map((e) => e.path)).toContain(path);
+});
+
+test('a picture that cannot be read to its end is refused with its place, new or in the place of another', async () => {
+  const broken = { ...whole, name: 'Broken', logo: LOGO.slice(0, 5000) };
+  const refused = { error: 'bad-picture', errors: [{ path: 'logo', code: 'bad-value' }] };
+  expect((await http().post(AT).send(broken).expect(422)).body).toMatchObject(refused);
+  const { id } = (await http().post(AT).send({ name: 'Plain' }).expect(201)).body as KeptTemplate;
+  expect((await http().put(`${AT}/${id}`).send(broken).expect(422)).body).toMatchObject(refused);
+  expect(await names()).not.toContain('Broken');
 });
 
 test('nobody without the key reads or writes', async () => {

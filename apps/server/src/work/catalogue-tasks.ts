@@ -17,7 +17,7 @@ import { problemText } from '@cedar-knot/wording';
 import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
 import { IMPORT, RANK } from '../catalogue/schemas.js';
-import { ApiProblem } from '../common/problem.js';
+import { ApiProblem, tooLarge } from '../common/problem.js';
 import { envelope } from './bodies.js';
 import type { ExportedModel, Handlers, Listed, PreparedModel } from './task.js';
 
@@ -146,7 +146,11 @@ function listedOf(of: ModelKind, entry: RawEntry, read: Record<string, unknown>,
   };
 }
 
+/** what of a workbook is read: more is no table of a maker, and its answer would be larger than the file by far */
 const MOST_ROWS = 400_000;
+const MOST_COLUMNS = 1000;
+const MOST_CELLS = 2_000_000;
+const MOST_LETTERS = 32_000_000;
 
 /** the cells of a workbook as texts, sheet by sheet */
 async function readSheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
@@ -156,15 +160,20 @@ async function readSheets(body: Uint8Array): Promise<{ name: string; rows: strin
   } catch {
     throw new ApiProblem(422, { error: 'bad-spreadsheet', message: 'This is not a spreadsheet that can be read (.xlsx).' });
   }
-  let total = 0;
+  const count = { rows: 0, cells: 0, letters: 0 };
   return book.worksheets.map((sheet) => {
-    total += sheet.rowCount;
-    if (total > MOST_ROWS)
-      throw new ApiProblem(413, { error: 'too-large', message: `More than ${MOST_ROWS} rows stand in this spreadsheet.` });
+    count.rows += sheet.rowCount;
+    if (count.rows > MOST_ROWS) throw tooLarge(`a spreadsheet has at most ${MOST_ROWS} rows.`);
+    if (sheet.columnCount > MOST_COLUMNS) throw tooLarge(`a sheet has at most ${MOST_COLUMNS} columns (${sheet.name}).`);
     const rows: string[][] = [];
     sheet.eachRow({ includeEmpty: true }, (row, number) => {
       const values = Array.isArray(row.values) ? row.values.slice(1) : [];
-      rows[number - 1] = Array.from(values, (v) => cellText(v));
+      const texts = Array.from(values, (v) => cellText(v));
+      count.cells += texts.length;
+      for (const text of texts) count.letters += text.length;
+      if (count.cells > MOST_CELLS) throw tooLarge(`a spreadsheet has at most ${MOST_CELLS} cells.`);
+      if (count.letters > MOST_LETTERS) throw tooLarge(`a spreadsheet has at most ${MOST_LETTERS} letters.`);
+      rows[number - 1] = texts;
     });
     return { name: sheet.name, rows: Array.from(rows, (r) => r ?? []) };
   });

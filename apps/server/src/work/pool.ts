@@ -1,59 +1,53 @@
 import { availableParallelism } from 'node:os';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { Piscina } from 'piscina';
 import { ApiProblem } from '../common/problem.js';
+import { Lane, type TaskOptions } from './lane.js';
 import type { Done, Task, TaskResults } from './task.js';
 
+const MOST_THREADS = 4;
+/** how long a task may work, s */
 const LONGEST_SECONDS = 10;
 /** a report of a large network lays out a hundred pages */
 const LONGEST_REPORT_SECONDS = 60;
-const MOST_THREADS = 4;
-/** tasks that wait; more than that is a flood, and is told to come again */
-const MOST_WAITING = 200;
 
-/** Threads in which documents are read, judged and compared, so that one large document holds up nobody else. */
+/** what a person has typed and waits to see kept: it stands behind nothing else */
+const SAVING: ReadonlySet<Task['kind']> = new Set(['save', 'retitle', 'compare']);
+/** short ones that a person waits for, before those that come in many pieces */
+const SHORT: ReadonlySet<Task['kind']> = new Set(['create', 'file', 'copy', 'write', 'logo', 'asked']);
+
+/** ended by the person alone: nobody knows how long is right */
+const WITHOUT_LIMIT: ReadonlySet<Task['kind']> = new Set(['rank']);
+
+export type WorkOptions = Pick<TaskOptions, 'signal' | 'isPart'> & { hasNoLimit?: boolean };
+
+/**
+ * Threads in which documents are read, judged and compared, so that one large document holds up nobody else; saves have some of their
+ * own, which reports, imports and rankings cannot fill.
+ */
 @Injectable()
 export class WorkPool implements OnModuleDestroy {
-  private readonly threads: Piscina;
+  private readonly saving: Lane;
+  private readonly working: Lane;
 
   /** @param worker path of the built `worker.js` */
   constructor(worker: string) {
-    this.threads = new Piscina({
-      filename: worker,
-      minThreads: 1,
-      maxThreads: Math.max(2, Math.min(MOST_THREADS, availableParallelism())),
-      idleTimeout: 30_000,
-      maxQueue: MOST_WAITING,
-      // judging makes much that is gone at once: with more room for the young a ranking takes a third less
-      resourceLimits: { maxYoungGenerationSizeMb: 128 },
-    });
+    this.saving = new Lane({ worker, threads: 2 });
+    this.working = new Lane({ worker, threads: Math.max(2, Math.min(MOST_THREADS, availableParallelism())) });
   }
 
-  async run<K extends Task['kind']>(task: Extract<Task, { kind: K }>): Promise<TaskResults[K]> {
-    const seconds = task.kind === 'report' ? LONGEST_REPORT_SECONDS : LONGEST_SECONDS;
-    const done = (await this.threads
-      .run(task, { signal: AbortSignal.timeout(seconds * 1000) })
-      .catch((error: unknown) => refused(error, seconds))) as Done<K>;
+  /** @throws ApiProblem the refusal of the task itself, or one of {@link Lane.run} */
+  async run<K extends Task['kind']>(task: Extract<Task, { kind: K }>, options: WorkOptions = {}): Promise<TaskResults[K]> {
+    const lane = SAVING.has(task.kind) ? this.saving : this.working;
+    const { hasNoLimit = WITHOUT_LIMIT.has(task.kind), ...more } = options;
+    const limitSeconds = hasNoLimit ? undefined : task.kind === 'report' ? LONGEST_REPORT_SECONDS : LONGEST_SECONDS;
+    const done = (await lane.run(task, { priority: priorityOf(task.kind), limitSeconds, ...more })) as Done<K>;
     if (done.ok) return done.value;
     throw new ApiProblem(done.status, done.body);
   }
 
   async onModuleDestroy(): Promise<void> {
-    await this.threads.destroy();
+    await Promise.all([this.saving.close(), this.working.close()]);
   }
 }
 
-function refused(error: unknown, seconds: number): never {
-  const { name, message } = error as Error;
-  if (name === 'AbortError')
-    throw new ApiProblem(422, {
-      error: 'too-slow',
-      message: `This took longer than ${seconds} s and was ended; is the study larger than it has to be?`,
-    });
-  if (message.includes('queue is at limit'))
-    throw new ApiProblem(503, {
-      error: 'busy',
-      message: 'Too much waits to be worked out; try again in a moment. Nothing was changed.',
-    });
-  throw error;
-}
+const priorityOf = (kind: Task['kind']): number => (kind === 'save' ? 2 : SHORT.has(kind) ? 1 : 0);

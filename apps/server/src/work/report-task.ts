@@ -1,6 +1,6 @@
 import { fatalProblems, runStudy, type Study } from '@cedar-knot/core';
 import { buildReport, contextOf, ledger } from '@cedar-knot/report';
-import { reportFile } from '@cedar-knot/report/files';
+import { logoProblem, reportFile } from '@cedar-knot/report/files';
 import { problemText } from '@cedar-knot/wording';
 import { ApiProblem } from '../common/problem.js';
 import { REPORT } from '../studies/schemas.js';
@@ -12,12 +12,20 @@ const MOST_ERRORS = 50;
 const NOT_IN_NAME = /[^\p{L}\p{N} ._-]+/gu;
 
 /** Prints the report of a study as it stands on the screen, saved or not. */
-export const REPORT_HANDLERS: Pick<Handlers, 'report'> = {
+export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
+  logo: ({ logo }) => {
+    const problem = logoProblem({ report: { logo } }, 'pdf');
+    if (!problem) return null;
+    const errors = [{ path: 'logo', message: problemText(problem), code: problem.code }];
+    throw new ApiProblem(422, { error: 'bad-picture', message: `logo: ${errors[0]!.message}`, errors });
+  },
+
   report: async ({ body }) => {
     const { document, format, units, date, ink } = envelope(body, REPORT);
     const study = document as Study;
     const run = runStudy(study);
-    const fatal = fatalProblems(run);
+    const picture = logoProblem(study, format);
+    const fatal = [...fatalProblems(run), ...(picture ? [picture] : [])];
     if (fatal.length > 0) {
       const errors = fatal.slice(0, MOST_ERRORS).map((p) => ({ path: p.path, message: problemText(p), code: p.code }));
       const message = `Nothing was printed: ${errors[0]!.path ? `${errors[0]!.path}: ` : ''}${errors[0]!.message}`;

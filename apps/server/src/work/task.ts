@@ -23,6 +23,8 @@ export type Task =
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
   | { kind: 'find'; models: StoredModel[]; wanted: Wanted }
   | { kind: 'report'; body: Uint8Array }
+  /** whether a picture for the head of a report can be printed */
+  | { kind: 'logo'; logo: string }
   | { kind: 'asked'; body: Uint8Array }
   | { kind: 'rank'; asked: RankAsked; models: StoredModel[] };
 
@@ -100,6 +102,7 @@ export interface TaskResults {
   export: { data: Uint8Array };
   find: FoundPumps;
   report: PrintedReport;
+  logo: null;
   asked: RankAsked;
   rank: Ranking;
 }

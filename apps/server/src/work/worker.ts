@@ -12,8 +12,10 @@ import { ApiProblem } from '../common/problem.js';
 import { CREATE, SAVE } from '../studies/schemas.js';
 import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
 import { decoded, envelope, parsed } from './bodies.js';
+import type { Handed } from './lane.js';
 import { REPORT_HANDLERS } from './report-task.js';
 import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
+import { ownThread } from './thread-time.js';
 
 const MOST_CHANGES = 200;
 const MOST_ERRORS = 50;
@@ -59,8 +61,12 @@ const HANDLERS: Handlers = {
   compare: ({ before, after }) => ({ changes: diffDocuments(JSON.parse(before), JSON.parse(after)).slice(0, MOST_CHANGES) }),
 };
 
+const THREAD = ownThread();
+
 /** Runs one task; a refusal comes back as data, anything else is thrown. */
-export default async function run<K extends Task['kind']>(task: Extract<Task, { kind: K }>): Promise<Done<K>> {
+export default async function run<K extends Task['kind']>({ task, begun }: Handed<K>): Promise<Done<K>> {
+  begun.postMessage(THREAD);
+  begun.close();
   try {
     return { ok: true, value: await (HANDLERS[task.kind] as Handler<K>)(task) };
   } catch (error) {
