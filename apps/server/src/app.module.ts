@@ -1,5 +1,7 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
+import { AccessModule } from './access/access.module.js';
+import { withoutKey } from './access/refuse.js';
 import { logStream } from './common/log.js';
 import { CONFIG, type Config } from './config.js';
 import { DatabaseModule } from './database/database.module.js';
@@ -33,6 +35,7 @@ export class AppModule {
           ],
         }),
         DatabaseModule.with(config),
+        AccessModule,
         WorkModule.with(config.worker),
         StudiesModule,
         CatalogueModule,
@@ -42,6 +45,3 @@ export class AppModule {
     };
   }
 }
-
-/** the key that lets a page in does not go into the log */
-const withoutKey = (url: string): string => url.replace(/([?&]key=)[^&]*/, '$1…');

@@ -1,61 +1,90 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
+import { ExpressAdapter } from '@nestjs/platform-express';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { getConnectionToken } from '@nestjs/sequelize';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
-import express, { type NextFunction, type Request, type Response } from 'express';
+import express, { Router, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import type { Sequelize } from 'sequelize-typescript';
-import { handToken, needToken } from './access/token.js';
+import { accountOf, oncePerConnection } from './access/account.js';
+import { plainAddress } from './access/address.js';
+import { Gate, OPEN } from './access/gate.js';
+import { ownOrigin, ownSite } from './access/origin.js';
+import { SessionsService } from './access/sessions.service.js';
 import { AppModule } from './app.module.js';
-import { COMPONENTS } from './common/api-schemas.js';
+import { addCommonRefusals, COMPONENTS } from './common/api-schemas.js';
 import { readBodies } from './common/bodies.js';
 import { ProblemFilter } from './common/problem.filter.js';
-import { sameSite } from './common/same-site.js';
 import type { Config } from './config.js';
 import { migrate } from './database/migrate.js';
 import { SeedService } from './seed/seed.service.js';
 
-/** The whole application, migrated and seeded, not yet listening. */
-export async function createApplication(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+/**
+ * The whole application, migrated and seeded, not yet listening.
+ *
+ * @param say told how far the start is
+ */
+export async function createApplication(
+  config: Config,
+  say: (progress: string) => void = () => undefined,
+): Promise<NestExpressApplication> {
+  const server = express();
+  // `/API/studies` is no other spelling of `/api/studies`: what guards the one would not see the other
+  server.enable('case sensitive routing');
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), new ExpressAdapter(server), {
     bodyParser: false,
     bufferLogs: true,
     abortOnError: false,
   });
   app.useLogger(app.get(Logger));
   app.disable('x-powered-by');
-  app.use(sameSite);
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        // charts and Radix set styles on elements; loopback has no TLS to upgrade to
-        directives: {
-          'style-src': ["'self'", "'unsafe-inline'"],
-          'worker-src': ["'self'", 'blob:'],
-          'img-src': ["'self'", 'data:', 'blob:'],
-          'upgrade-insecure-requests': null,
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
-  if (config.token !== undefined) app.use(needToken(config.token));
-  app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
-    response.setHeader('Cache-Control', 'no-store');
-    next();
-  });
-  app.use(readBodies);
-  if (config.web !== undefined) serveWeb(app, config.web, config.token);
+  const gate =
+    config.key === undefined
+      ? undefined
+      : new Gate(config.key, app.get(SessionsService), oncePerConnection(config.accountOf ?? accountOf));
+  app.use(securityHeaders);
+  app.use(plainAddress);
+  app.use(ownOrigin);
+  app.use('/api', beforeApi(gate));
+  if (config.web !== undefined) serveWeb(app, config.web, gate);
   app.setGlobalPrefix('api');
   app.useGlobalFilters(new ProblemFilter());
   app.enableShutdownHooks();
   describe(app);
+  say('the tables of the database');
   await migrate(app.get<Sequelize>(getConnectionToken()));
-  if (config.seed) await app.get(SeedService).seed();
+  if (config.seed) await app.get(SeedService).seed(say);
   return app;
+}
+
+const securityHeaders = helmet({
+  contentSecurityPolicy: {
+    // charts and Radix set styles on elements; loopback has no TLS to upgrade to
+    directives: {
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'font-src': ["'self'"],
+      'worker-src': ["'self'", 'blob:'],
+      'img-src': ["'self'", 'data:', 'blob:'],
+      'upgrade-insecure-requests': null,
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+/** The one router that every request to the API comes through before its handler: who asks, then how much may be sent. */
+function beforeApi(gate: Gate | undefined): Router {
+  const router = Router({ caseSensitive: true });
+  router.use((_request: Request, response: Response, next: NextFunction) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  router.use(ownSite);
+  if (gate) router.use(gate.guard);
+  router.use(readBodies());
+  return router;
 }
 
 function describe(app: NestExpressApplication): void {
@@ -67,21 +96,27 @@ function describe(app: NestExpressApplication): void {
     .addSecurityRequirements('bearer');
   const document = SwaggerModule.createDocument(app, builder.build());
   document.components = { ...document.components, schemas: COMPONENTS };
+  addCommonRefusals(document, OPEN);
   SwaggerModule.setup('api', app, document, { ui: false, jsonDocumentUrl: 'api/openapi.json', raw: ['json'] });
 }
 
 /** addresses of the web application's pages; it draws a page of its own for any other, which is not found all the same */
 const PAGE = /^\/(?:studies(?:\/[^/]+(?:\/[a-z-]+)?)?\/?|catalogues(?:\/[a-z-]+(?:\/[^/]+(?:\/[a-z-]+)?)?)?\/?)?$/;
 
-function serveWeb(app: NestExpressApplication, folder: string, token: string | undefined): void {
+/** of the API in whatever spelling: what is not there is said as the API says it, not with a page */
+const OF_API = /^\/api(?:$|\W)/i;
+
+function serveWeb(app: NestExpressApplication, folder: string, gate: Gate | undefined): void {
   const index = join(folder, 'index.html');
   if (!existsSync(index)) throw new Error(`${index} is missing: the web application is not built`);
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }));
-  app.use(express.static(folder, { index: false }));
-  const hand = token === undefined ? (_q: Request, _s: Response, next: NextFunction) => next() : handToken(token);
+  const files = { index: false, redirect: false } as const;
+  app.use('/assets', express.static(join(folder, 'assets'), { ...files, immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use(express.static(folder, files));
+  const admit: RequestHandler = gate?.admit ?? ((_request, _response, next) => next());
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if ((request.method !== 'GET' && request.method !== 'HEAD') || request.path.startsWith('/api')) return next();
-    hand(request, response, (error?: unknown) => {
+    const isPage = (request.method === 'GET' || request.method === 'HEAD') && !OF_API.test(decodeURIComponent(request.path));
+    if (!isPage) return next();
+    admit(request, response, (error?: unknown) => {
       if (error) return next(error);
       response.status(PAGE.test(request.path) ? 200 : 404);
       response.setHeader('Cache-Control', 'no-cache');

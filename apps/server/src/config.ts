@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { AccountLookup } from './access/account.js';
 
 export const CONFIG = Symbol('config');
 
@@ -14,7 +15,9 @@ export interface Config {
   /** of the data folder, said by the health of the application */
   instance: string | undefined;
   /** without it the API answers everybody on this machine */
-  token: string | undefined;
+  key: string | undefined;
+  /** the account at the other end of a connection, where it is not the kernel's table that says so */
+  accountOf?: AccountLookup;
   /** built file of the worker threads */
   worker: string;
 }
@@ -37,7 +40,7 @@ export function readConfig(env: NodeJS.ProcessEnv, worker: string): Config {
     CEDAR_KNOT_LOG_LEVEL: Joi.string().valid('fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent').default('info'),
     CEDAR_KNOT_SEED: Joi.string().valid('0', '1').default('0'),
     CEDAR_KNOT_INSTANCE: Joi.string().guid(),
-    CEDAR_KNOT_TOKEN: Joi.string().min(16),
+    CEDAR_KNOT_KEY: Joi.string().min(16),
   }).unknown(true);
   const read = Joi.attempt(env, schema) as Record<string, string> & { CEDAR_KNOT_PORT: number };
   return {
@@ -48,7 +51,7 @@ export function readConfig(env: NodeJS.ProcessEnv, worker: string): Config {
     logLevel: read.CEDAR_KNOT_LOG_LEVEL!,
     seed: read.CEDAR_KNOT_SEED === '1',
     instance: read.CEDAR_KNOT_INSTANCE,
-    token: read.CEDAR_KNOT_TOKEN,
+    key: read.CEDAR_KNOT_KEY,
     worker,
   };
 }

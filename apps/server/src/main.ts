@@ -9,7 +9,9 @@ const LONGEST_END_MS = 5000;
 
 try {
   const config = readConfig(process.env, fileURLToPath(new URL('work/worker.js', import.meta.url)));
-  const app = await createApplication(config);
+  const say = (progress: string): void => void process.send?.({ progress });
+  say('the connection to the database');
+  const app = await createApplication(config, say);
   await app.listen(config.port, '127.0.0.1');
   // the start script has gone: nobody would stop us any more
   process.once('disconnect', () => {

@@ -6,7 +6,7 @@ import { createApplication } from './application.js';
 import type { Config } from './config.js';
 
 /** of the tests' instance, as long as a real one */
-export const TEST_TOKEN = '0123456789abcdef0123456789abcdef';
+export const TEST_KEY = '0123456789abcdef0123456789abcdef';
 
 /** How to reach the test database (never the user's). `npm test` says where it is. */
 export function testConfig(more: Partial<Config> = {}): Config {
@@ -17,7 +17,7 @@ export function testConfig(more: Partial<Config> = {}): Config {
   // threads run what was built
   const worker = join(process.cwd(), 'apps/server/dist/work/worker.js');
   const none = { port: 0, web: undefined, instance: undefined, seed: false };
-  return { ...none, database, log: '/dev/null', logLevel: 'info', token: TEST_TOKEN, worker, ...more };
+  return { ...none, database, log: '/dev/null', logLevel: 'info', key: TEST_KEY, worker, ...more };
 }
 
 /** the tables of what is kept, those that point at others first */
@@ -31,6 +31,7 @@ export const TABLES = [
   'studies',
   'settings',
   'report_templates',
+  'sessions',
 ];
 
 /** The application on the test database, emptied first. */

@@ -1,5 +1,5 @@
 import { applyDecorators } from '@nestjs/common';
-import { ApiResponse } from '@nestjs/swagger';
+import { ApiResponse, type ApiResponseOptions, type OpenAPIObject } from '@nestjs/swagger';
 
 /* The shapes of the API, as its description carries them; a test holds real answers against them. */
 
@@ -176,17 +176,43 @@ export const COMPONENTS: Readonly<Record<string, Schema>> = {
 
 const REFUSALS: Readonly<Record<number, string>> = {
   400: 'The request is wrong; `errors` say where',
-  401: 'Without the token of this data folder',
+  401: 'Neither the key of this start nor a session of the account that asks',
+  403: 'From a page of another site, or to another host',
   404: 'Not there',
-  409: 'Saved elsewhere meanwhile; nothing was overwritten',
-  413: 'The body is too large',
-  422: 'The study is wrong; `errors` say where',
-  503: 'The database or the workers do not answer',
+  409: 'Saved elsewhere meanwhile, or a save id that belongs to another document; nothing was overwritten',
+  413: 'Larger than what is taken',
+  415: 'A character set or encoding that is not read',
+  422: 'The content is wrong; `errors` say where',
+  503: 'Too many requests wait, then with Retry-After, or the database does not answer',
   507: 'The disk is full; nothing was changed',
 };
+/** what any request may be answered, and any that sends something */
+const OF_ALL = [400, 403, 503];
+const OF_GUARDED = [401];
+const OF_BODIES = [413, 415];
+
+const refusal = (status: number): ApiResponseOptions & { description: string } => ({
+  description: REFUSALS[status]!,
+  content: { 'application/json': { schema: ref('Problem') } },
+});
 
 export const answers = (status: number, schema: Schema): MethodDecorator =>
   ApiResponse({ status, description: 'As asked', schema: schema });
 
+/** refusals of this operation's own; those that any may give are added to the whole description */
 export const refusals = (...statuses: (keyof typeof REFUSALS)[]): MethodDecorator =>
-  applyDecorators(...statuses.map((status) => ApiResponse({ status, description: REFUSALS[status]!, schema: ref('Problem') })));
+  applyDecorators(...statuses.map((status) => ApiResponse({ status, ...refusal(status) })));
+
+/** Adds to every operation what is refused before it is reached. @param open addresses that are answered to anybody */
+export function addCommonRefusals(document: OpenAPIObject, open: string): void {
+  for (const [path, item] of Object.entries(document.paths))
+    for (const operation of Object.values(item as Record<string, Operation>)) {
+      const statuses = [...OF_ALL, ...(path === open ? [] : OF_GUARDED), ...(operation.requestBody ? OF_BODIES : [])];
+      for (const status of statuses) operation.responses[status] ??= refusal(status);
+    }
+}
+
+interface Operation {
+  requestBody?: object;
+  responses: Record<string, object>;
+}

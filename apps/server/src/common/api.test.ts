@@ -2,7 +2,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { blankStudy } from '@cedar-knot/core';
 import request, { type Response } from 'supertest';
-import { TEST_TOKEN, testApplication } from '../testing.js';
+import { TEST_KEY, testApplication } from '../testing.js';
 
 type Operation = { responses: Record<string, { content?: { 'application/json': { schema: object } } }> };
 interface OpenApi {
@@ -17,7 +17,7 @@ const tried = new Set<string>();
 
 const http = () => {
   const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_TOKEN}`);
+  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
   return agent;
 };
 
@@ -157,6 +157,28 @@ test('the catalogue answers as described, refusals too', async () => {
   asDescribed('get', '/api/catalogue/attachments/{id}', await http().get(file));
   // a line of JSON at a time
   for (const path of ['import', 'rank']) tried.add(`post /api/catalogue/${path} 200`);
+});
+
+test('what is refused before an operation is reached is described for all: addresses, sites, bodies', async () => {
+  const one = '/api/studies/{id}';
+  const missing = '/api/studies/3f1f0c6e-0000-4000-8000-000000000000';
+  asDescribed('get', one, await http().get('/api/studies/%zz'));
+  asDescribed('get', one, await http().get(missing).set('Sec-Fetch-Site', 'cross-site'));
+  asDescribed(
+    'put',
+    one,
+    await http()
+      .put(missing)
+      .send({ document: { notes: 'x'.repeat(9_000_000) } }),
+  );
+  asDescribed('put', one, await http().put(missing).set('Content-Encoding', 'rot13').send('x'));
+  const person = (type: string, body: string) => http().put('/api/person').set('Content-Type', type).send(body);
+  asDescribed('put', '/api/person', await person('application/json; charset=klingon', '{}'));
+  asDescribed('put', '/api/person', await person('application/json', JSON.stringify({ name: 'x'.repeat(200_000) })));
+  expect(['put /api/person 413', 'put /api/person 415', `put ${one} 413`, `put ${one} 415`, `get ${one} 400`, `get ${one} 403`].filter((x) => !tried.has(x))).toEqual([]); // prettier-ignore
+  // nothing leads elsewhere
+  const statuses = Object.values(api.paths).flatMap((of) => Object.values(of).flatMap((o) => Object.keys(o.responses)));
+  expect(statuses.filter((x) => x.startsWith('3'))).toEqual([]);
 });
 
 test('every operation was tried', () => {

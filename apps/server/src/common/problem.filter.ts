@@ -1,7 +1,7 @@
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { DatabaseError } from 'sequelize';
-import type { ProblemBody } from './problem.js';
+import { ApiProblem, tooLarge, type ProblemBody } from './problem.js';
 
 interface Described {
   status: number;
@@ -23,7 +23,10 @@ export class ProblemFilter implements ExceptionFilter {
     const http = host.switchToHttp();
     const response = http.getResponse<Response>();
     const { status, body } = this.describe(error, http.getRequest<Request>());
-    if (!response.headersSent) response.status(status).json(body);
+    if (response.headersSent) return;
+    if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined)
+      response.setHeader('Retry-After', String(error.retryAfterSeconds));
+    response.status(status).json(body);
   }
 
   private describe(error: unknown, request: Request): Described {
@@ -42,8 +45,7 @@ export class ProblemFilter implements ExceptionFilter {
 
   private ofBody(error: unknown): Described | undefined {
     const { type, status = 400, limit, message } = error as { type?: string; status?: number; limit?: number; message?: string };
-    if (type === 'entity.too.large')
-      return { status: 413, body: { error: 'too-large', message: `The body is larger than the ${limit} bytes that are taken.` } };
+    if (type === 'entity.too.large') return { status: 413, body: tooLarge(`a body has at most ${megabytes(limit)}.`).body };
     if (type === 'entity.parse.failed') {
       const errors = [{ path: '', message: String(message) }];
       return { status: 400, body: { error: 'bad-json', message: `The body is not JSON: ${message}.`, errors } };
@@ -78,3 +80,6 @@ export class ProblemFilter implements ExceptionFilter {
     return { status: 500, body: { error: 'internal', message: 'Something went wrong on our side; nothing was changed.' } };
   }
 }
+
+const megabytes = (bytes = 0): string =>
+  bytes < 1e6 ? `${Math.round(bytes / 1024)} kB` : `${Math.round(bytes / 1024 / 1024)} MB`;

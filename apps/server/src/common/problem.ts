@@ -10,9 +10,11 @@ export interface ProblemBody {
 }
 
 export class ApiProblem extends HttpException {
+  /** @param retryAfterSeconds said where the same request is taken when it comes again after this time */
   constructor(
     status: number,
     readonly body: ProblemBody,
+    readonly retryAfterSeconds?: number,
   ) {
     super(body, status);
   }
@@ -20,4 +22,9 @@ export class ApiProblem extends HttpException {
 
 export function notFound(what: string): ApiProblem {
   return new ApiProblem(404, { error: 'not-found', message: `There is no ${what}.` });
+}
+
+/** @param what is too much, and how much is taken */
+export function tooLarge(what: string): ApiProblem {
+  return new ApiProblem(413, { error: 'too-large', message: `Too large: ${what}` });
 }

@@ -2,6 +2,7 @@ import { type DynamicModule, Module } from '@nestjs/common';
 import { SequelizeModule } from '@nestjs/sequelize';
 import type { Config } from '../config.js';
 import { AttachmentModel, CatalogueModel, FamilyModel, MakerModel, ModelRevisionModel } from './models/catalogue.models.js';
+import { SessionModel } from './models/session.model.js';
 import { StudyModel } from './models/study.model.js';
 import { StudyVersionModel } from './models/study-version.model.js';
 
@@ -19,7 +20,16 @@ export class DatabaseModule {
           username: user,
           password,
           database: name,
-          models: [StudyModel, StudyVersionModel, MakerModel, FamilyModel, CatalogueModel, ModelRevisionModel, AttachmentModel],
+          models: [
+            StudyModel,
+            StudyVersionModel,
+            MakerModel,
+            FamilyModel,
+            CatalogueModel,
+            ModelRevisionModel,
+            AttachmentModel,
+            SessionModel,
+          ],
           logging: false,
           pool: { max: 8, acquire: 20_000 },
           // the database may be coming back after a kill

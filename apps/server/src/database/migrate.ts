@@ -6,6 +6,7 @@ import * as keptVersions from './migrations/0003-kept-versions.js';
 import * as catalogue from './migrations/0004-catalogue.js';
 import * as alternatives from './migrations/0005-alternatives.js';
 import * as reportTemplates from './migrations/0006-report-templates.js';
+import * as sessions from './migrations/0007-sessions.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
 
@@ -20,10 +21,12 @@ const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0004-catalogue', step: catalogue },
   { name: '0005-alternatives', step: alternatives },
   { name: '0006-report-templates', step: reportTemplates },
+  { name: '0007-sessions', step: sessions },
 ];
 
 const LOCK = 'cedar_knot_migration';
-const LOCK_WAIT_SECONDS = 60;
+/** a machine may be busy: the same patience as of the start script */
+const LOCK_WAIT_SECONDS = 300;
 
 /** The schema could not be brought up to date; the message says why and what to do. */
 export class MigrationFailure extends Error {}

@@ -14,7 +14,7 @@ export class PeopleController {
   @Get()
   @ApiOperation({ summary: 'Who works here; null until it was said' })
   @answers(200, ref('PersonAnswer'))
-  @refusals(401, 503)
+  @refusals(503)
   async get(): Promise<{ person: Person | null }> {
     return { person: await this.people.get() };
   }
@@ -23,7 +23,7 @@ export class PeopleController {
   @ApiOperation({ summary: 'Name and initials that stand on the versions saved from now on' })
   @ApiBody({ schema: ref('Person') })
   @answers(200, ref('PersonAnswer'))
-  @refusals(400, 401, 503, 507)
+  @refusals(503, 507)
   async set(@Body(new JoiPipe(PERSON)) person: Person): Promise<{ person: Person }> {
     return { person: await this.people.set(person) };
   }
