@@ -45,6 +45,49 @@ describe('a refusal', () => {
   });
 });
 
+describe('what only has to wait', () => {
+  beforeEach(() => jest.useFakeTimers());
+  afterEach(() => jest.useRealTimers());
+  const busy = (): Response => new Response(JSON.stringify({ error: 'busy', message: 'wait' }), { status: 503, headers: { 'retry-after': '1' } }); // prettier-ignore
+
+  test('comes again after the time that was said, with the same body; Stop ends the waiting', async () => {
+    const answers = [busy(), busy(), answer(200, { version: 2 })];
+    fetched(() => answers.shift()!);
+    const kept = api.save('s', 1, {} as never, 'id');
+    await jest.advanceTimersByTimeAsync(1900);
+    expect(sent).toHaveLength(2);
+    await jest.advanceTimersByTimeAsync(200);
+    await expect(kept).resolves.toEqual({ version: 2 });
+    expect(new Set(sent.map((s) => s.init.body)).size).toBe(1);
+    fetched(busy);
+    const stop = new AbortController();
+    const report = expect(api.printReport({} as never, { format: 'pdf' }, stop.signal)).rejects.toThrow('ended');
+    await jest.advanceTimersByTimeAsync(2500);
+    stop.abort();
+    await report;
+    // a database that does not answer is no queue: who asked is told
+    fetched(() => answer(503, { message: 'The database does not answer.' }));
+    expect((await failure(api.list())).message).toBe('The database does not answer.');
+  });
+
+  test('a session that has ended is renewed by loading a page, once for all who wait, and the request comes again', async () => {
+    let isIn = false;
+    fetched((path) => {
+      if (path === '/') {
+        isIn = true;
+        return answer(200, '<title>');
+      }
+      return isIn ? answer(200, []) : answer(401, { error: 'no-session', message: 'no session' });
+    });
+    await Promise.all([api.list(), api.list()]);
+    expect(sent.map((s) => s.path)).toEqual(['/api/studies', '/api/studies', '/', '/api/studies', '/api/studies']);
+    // of another account no session comes of it: asked once more, then said
+    fetched((path) => (path === '/' ? answer(200, '<title>') : answer(401, { message: 'no session' })));
+    expect((await failure(api.list())).status).toBe(401);
+    expect(sent).toHaveLength(3);
+  });
+});
+
 test('a save that is under way when the page is left still arrives, as long as a browser carries it', async () => {
   fetched(() => answer(200, {}));
   await api.save('s', 1, { title: 'small' } as never, 'id');

@@ -31,7 +31,7 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly errors: FieldProblem[] = [],
-    readonly body: { version?: number; savedAt?: string; changes?: DocumentChange[] } = {},
+    readonly body: { error?: string; version?: number; savedAt?: string; changes?: DocumentChange[] } = {},
   ) {
     super(message);
   }
@@ -46,13 +46,57 @@ export function wordsOf(error: unknown): string {
 
 const KEEPALIVE_MOST = 60_000;
 
+/**
+ * Asks the application. What only has to wait comes again by itself, and so does what finds the session ended: a page of this account
+ * is given a new one.
+ */
 async function reached(path: string, init: RequestInit): Promise<Response> {
+  for (let isRenewed = false; ;) {
+    const response = await fetched(path, init);
+    if (response.status === 401 && !isRenewed) {
+      isRenewed = true;
+      if (await renewed()) continue;
+    }
+    const wait = response.status === 503 ? response.headers.get('retry-after') : null;
+    if (wait === null) return response;
+    await pause(Number(wait) * 1000, init.signal ?? undefined);
+  }
+}
+
+async function fetched(path: string, init: RequestInit): Promise<Response> {
   try {
     return await fetch(path, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ApiError(0, 'The application on this machine does not answer.');
   }
+}
+
+let renewal: Promise<boolean> | undefined;
+
+/** whether a page could be had, which brings a session where one is due; asked once for all that wait for it */
+function renewed(): Promise<boolean> {
+  renewal ??= fetch('/', { cache: 'no-store' })
+    .then(
+      (page) => page.ok,
+      () => false,
+    )
+    .finally(() => (renewal = undefined));
+  return renewal;
+}
+
+function pause(ms: number, signal: AbortSignal | undefined): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const gone = (): void => {
+      clearTimeout(timer);
+      reject(new DOMException('This was ended.', 'AbortError'));
+    };
+    const timer = setTimeout(() => {
+      signal?.removeEventListener('abort', gone);
+      resolve();
+    }, ms);
+    signal?.addEventListener('abort', gone, { once: true });
+  });
 }
 
 function refused(status: number, answer: unknown): ApiError {

@@ -5,7 +5,10 @@ export type SaveState =
   | { kind: 'saved'; at: string | null }
   | { kind: 'unsaved' }
   | { kind: 'saving' }
-  | { kind: 'offline' }
+  /** not kept yet, and tried again: the application does not answer, or cannot keep it now */
+  | { kind: 'offline'; message: string }
+  /** not kept yet, and tried again: this page has no session */
+  | { kind: 'denied'; message: string }
   | { kind: 'refused'; message: string }
   | { kind: 'conflict'; version: number; savedAt: string; changes: DocumentChange[] };
 
@@ -18,11 +21,15 @@ export interface SaveBackend {
 export interface SaveFailure {
   status: number;
   message: string;
-  body: { version?: number; savedAt?: string; changes?: DocumentChange[] };
+  body: { error?: string; version?: number; savedAt?: string; changes?: DocumentChange[] };
 }
 
 const QUIET_MS = 600;
 const RETRY_MS = 2500;
+/** what took too long to be judged is not asked of the server all the time */
+const SLOW_RETRY_MS = 30_000;
+/** refused for what it holds: it is sent again when it has changed. Anything else is tried until it is kept */
+const OF_CONTENT: ReadonlySet<number> = new Set([400, 413, 415, 422]);
 
 /**
  * Saves the newest study a moment after the last change, one save at a time. A lost connection is tried again until it
@@ -98,15 +105,17 @@ export class Autosave {
     }
   }
 
-  private failed(error: SaveFailure): void {
-    const { status, message, body } = error;
-    if (status >= 400 && status < 500) this.unsure = undefined;
-    if (status === 409)
+  private failed({ status, message, body }: SaveFailure): void {
+    const isTooSlow = body.error === 'too-slow';
+    const isConflict = status === 409 && body.error !== 'save-id-used';
+    // the answer was about this very save; any other leaves it open whether an earlier sending of it was kept
+    if (status === 409 || OF_CONTENT.has(status)) this.unsure = undefined;
+    if (isConflict)
       this.show({ kind: 'conflict', version: body.version ?? 0, savedAt: body.savedAt ?? '', changes: body.changes ?? [] });
-    else if (status === 422 || status === 400 || status === 404 || status === 413) this.show({ kind: 'refused', message });
+    else if (OF_CONTENT.has(status) && !isTooSlow) this.show({ kind: 'refused', message });
     else {
-      this.show({ kind: 'offline' });
-      this.schedule(RETRY_MS);
+      if (status !== 409) this.show({ kind: status === 401 || status === 403 ? 'denied' : 'offline', message });
+      this.schedule(status === 409 ? 0 : isTooSlow ? SLOW_RETRY_MS : RETRY_MS);
     }
   }
 }

@@ -309,6 +309,43 @@ test('a save that was refused is not sent again', async () => {
   expect(server.ids[1]).not.toBe(server.ids[0]);
 });
 
+test('a save is given up for its content alone: whatever else is answered, it is sent until it is kept', async () => {
+  for (const status of [401, 403, 404, 408, 429, 500, 503, 507]) {
+    const { state, server } = open();
+    server.refuse(failure(status), failure(status));
+    state().change('first', firstLine());
+    await quiet();
+    expect(state().save).toEqual({ kind: status === 401 || status === 403 ? 'denied' : 'offline', message: 'no' });
+    await jest.advanceTimersByTimeAsync(6000);
+    expect([status, state().save.kind, server.saved.at(-1) === state().study]).toEqual([status, 'saved', true]);
+    // it may have been kept at the first time: it is the same save until it is known
+    expect(new Set(server.ids).size).toBe(1);
+  }
+  for (const status of [400, 413, 415, 422]) {
+    const { state, server } = open();
+    server.refuse(failure(status));
+    state().change('first', firstLine());
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect([status, state().save.kind, server.ids.length]).toEqual([status, 'refused', 1]);
+  }
+});
+
+test('what took too long is tried again after a while; a save id that is used already is changed without a question', async () => {
+  const slow = open();
+  slow.server.refuse(failure(422, { error: 'too-slow' }));
+  slow.state().change('first', firstLine());
+  await jest.advanceTimersByTimeAsync(10_000);
+  expect([slow.state().save.kind, slow.server.ids.length]).toEqual(['offline', 1]);
+  await jest.advanceTimersByTimeAsync(30_000);
+  expect(slow.state().save.kind).toBe('saved');
+  const used = open();
+  used.server.refuse(failure(409, { error: 'save-id-used' }));
+  used.state().change('first', firstLine());
+  await quiet();
+  expect(used.state().save.kind).toBe('saved');
+  expect(used.server.ids[1]).not.toBe(used.server.ids[0]);
+});
+
 describe('what is tried while a handle is held', () => {
   const level = (metres: number) => [{ op: 'set', path: ['points', 'T-1', 'level'], value: `${metres} m` }] as const;
   const begun = async () => {

@@ -1,4 +1,4 @@
-import { Check, ChevronDown, CloudOff, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
+import { Check, ChevronDown, CloudOff, LockKeyhole, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { SaveState } from '../../state/autosave.js';
 import { UnitChoice } from '../../ui/controls.js';
@@ -121,7 +121,15 @@ function describeSave(save: SaveState) {
       return {
         icon: <CloudOff size={14} aria-hidden="true" />,
         text: 'Not stored, trying again',
-        title: 'The application does not answer; your changes are kept here and stored as soon as it does',
+        title: `${save.message} Your changes are kept in this page and stored as soon as possible`,
+        bad: true,
+      };
+    case 'denied':
+      return {
+        icon: <LockKeyhole size={14} aria-hidden="true" />,
+        text: 'Not stored: no access',
+        title:
+          'This page has no session. Open the address with the key that the start printed; your changes are kept in this page and stored then',
         bad: true,
       };
     case 'refused':
