@@ -204,7 +204,7 @@ async function main() {
   mkdirSync(folder.path, { recursive: true, mode: 0o711 });
   database = new Database(folder.path, 'cedar_knot_test');
   const account = await database.start();
-  token = folder.identity().token;
+  token = folder.key();
   const port = await freePort(4650);
   address = `http://127.0.0.1:${port}`;
   application = new Application(folder, account, { logLevel: 'error' });

@@ -50,7 +50,7 @@ async function main() {
     const response = await fetch(`http://127.0.0.1:${port}/api/studies${path}`, {
       method,
       ...(body ? { body: JSON.stringify(body) } : {}),
-      headers: { authorization: `Bearer ${folder.identity().token}`, 'content-type': 'application/json' },
+      headers: { authorization: `Bearer ${folder.key()}`, 'content-type': 'application/json' },
     });
     const answer = await response.json();
     if (!response.ok) throw new Error(`${response.status}: ${answer.message}`);

@@ -11,7 +11,7 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     // the key of the tests' instance, for requests beside the page; the page itself is handed a cookie
-    extraHTTPHeaders: process.env.CEDAR_KNOT_TOKEN ? { authorization: `Bearer ${process.env.CEDAR_KNOT_TOKEN}` } : {},
+    extraHTTPHeaders: process.env.CEDAR_KNOT_KEY ? { authorization: `Bearer ${process.env.CEDAR_KNOT_KEY}` } : {},
     baseURL: process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310',
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',

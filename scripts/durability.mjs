@@ -45,7 +45,7 @@ async function kill(what) {
   if (what !== 'database') application.child.kill('SIGKILL');
   if (what !== 'application') {
     process.kill(pid, 'SIGKILL');
-    await until(() => !lives(pid), 10_000, 'The end of the killed database');
+    await until(() => !lives(pid), 'The end of the killed database');
   }
   await application.stop();
 }
@@ -59,7 +59,7 @@ function lives(pid) {
   }
 }
 
-async function call(method, path, body, key = folder.identity().token) {
+async function call(method, path, body, key = folder.key()) {
   const response = await fetch(`${address}/api/studies${path}`, {
     method,
     body: body && JSON.stringify(body),
@@ -165,7 +165,7 @@ function begin(path, port, more = {}) {
 const readyAt = (one) => /(?:ready:|already running at) (http:\S+?)\/?\s/.exec(one.out)?.[1];
 
 async function ready(one, when) {
-  await until(() => readyAt(one) || one.code !== undefined, 120_000, `${when}: the start`);
+  await until(() => readyAt(one) || one.code !== undefined, `${when}: the start`);
   const at = readyAt(one);
   if (!at) throw new Stop(`${when}: the start ended with ${one.code}:\n${one.out}`);
   return at;
@@ -174,14 +174,14 @@ async function ready(one, when) {
 /** one healthy instance with the whole demo plant */
 async function healthy(path, at, when) {
   address = at;
-  const { token } = new DataFolder(path).identity();
+  const token = new DataFolder(path).key();
   const demo = await call('GET', '', undefined, token);
   if (demo.length !== DEMO_STUDIES) throw new Stop(`${when}: ${demo.length} studies are there`);
 }
 
 async function end(one, path, when) {
   one.child.kill('SIGTERM');
-  await until(() => one.code !== undefined, 60_000, `${when}: the end`);
+  await until(() => one.code !== undefined, `${when}: the end`);
   if (one.code !== 0) throw new Stop(`${when}: the end was ${one.code}:\n${one.out}`);
   const left = readdirSync('/proc').filter((p) => /^\d+$/.test(p) && commandOf(p).includes(`${path}/`));
   // what a killed start had begun may still be on its way
@@ -221,7 +221,7 @@ async function pairs(count) {
     const [a, b] = await Promise.all([ready(one, when), ready(two, when)]);
     if (a !== b) throw new Stop(`${when}: ${a} and ${b}`);
     await healthy(path, a, when);
-    await until(() => one.code !== undefined || two.code !== undefined, 20_000, `${when}: the end of the second`);
+    await until(() => one.code !== undefined || two.code !== undefined, `${when}: the end of the second`);
     await end(one.code === undefined ? one : two, path, when);
   }
   say(`${count} pairs of first starts at once: one instance each time, and the other says where it is.`);
@@ -258,7 +258,7 @@ async function backupAndRestore() {
   const file = join(HOME, 'all.sql.gz');
   const one = begin(from, 4700);
   address = await ready(one, 'backup');
-  const { token } = new DataFolder(from).identity();
+  const token = new DataFolder(from).key();
   const { id, document } = await call('POST', '', { title: 'Kept' }, token);
   for (let v = 1; v <= 5; v++) await call('PUT', `/${id}`, { version: v, document: { ...document, notes: `n${v}` } }, token);
   const before = await everything(token);
@@ -273,7 +273,7 @@ async function backupAndRestore() {
   expect(!again.ok && again.said.includes('--over'), 'a restore over studies was not refused', again.said);
   const two = begin(to, 4700);
   address = await ready(two, 'restore');
-  const after = await everything(new DataFolder(to).identity().token);
+  const after = await everything(new DataFolder(to).key());
   expect(JSON.stringify(after) === JSON.stringify(before), 'what was restored is not what was backed up');
   await end(two, to, 'restore');
   say('backup while running, restore into an empty folder: the same studies and versions.');
@@ -295,10 +295,10 @@ async function elsewhere() {
   expect(!existsSync(join(path, 'mariadb')), 'a database of its own was made beside the one that was named');
   // ended from outside, the application comes back on its port
   process.kill(Number(/^\d+/.exec(childOf(one.child.pid))[0]), 'SIGKILL');
-  await until(() => one.out.includes('starting it again'), 10_000, 'the relaunch');
-  await until(() => healthy(path, readyAt(one), 'relaunch').then(() => true, () => false), 30_000, 'the relaunch'); // prettier-ignore
+  await until(() => one.out.includes('starting it again'), 'the relaunch');
+  await until(() => healthy(path, readyAt(one), 'relaunch').then(() => true, () => false), 'the relaunch'); // prettier-ignore
   one.child.kill('SIGHUP');
-  await until(() => one.code !== undefined, 30_000, 'the end by SIGHUP');
+  await until(() => one.code !== undefined, 'the end by SIGHUP');
   expect(one.code === 0, 'SIGHUP did not end it cleanly', one.out);
   made('cedar_knot_broken');
   database.sql('CREATE TABLE cedar_knot_broken.study_versions (other INT)');

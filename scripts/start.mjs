@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { Application } from './lib/application.mjs';
 import { build } from './lib/build.mjs';
-import { DataFolder, dataFolder, inSetUp } from './lib/folder.mjs';
+import { DataFolder, dataFolder, inSetUp, SET_UP } from './lib/folder.mjs';
 import { Database, ExternalDatabase } from './lib/mariadb.mjs';
 import { ensureDebianPackages, ensureNpmPackages, MARIADB } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
@@ -12,6 +12,8 @@ import { readSettings } from './lib/settings.mjs';
 /** one that ends more often than this within the span is not started again */
 const MOST_RELAUNCHES = 6;
 const RELAUNCH_SPAN_MS = 300_000;
+/** a start that is quick says nothing of its steps, ms */
+const SAY_EVERY_MS = 3000;
 
 const folder = new DataFolder(dataFolder());
 let stopping = false;
@@ -27,6 +29,7 @@ async function start() {
     say(`Cedar Knot is already running at ${running}`);
     process.exit(0);
   }
+  folder.sayProgress(SET_UP);
   inSetUp(() => {
     ensureNpmPackages();
     ensureDebianPackages([MARIADB]);
@@ -35,19 +38,31 @@ async function start() {
   goesOn();
   const settings = await readSettings();
   database = settings.database ? new ExternalDatabase(settings.database) : new Database(folder.path, 'cedar_knot');
+  folder.sayProgress('the database');
   const account = await database.start();
   goesOn();
   port = await freePort(settings.port);
   if (port !== settings.port) say(`Port ${settings.port} is taken; ${port} is used.`);
   application = new Application(folder, account, settings);
-  await application.start(port, (how) => void again(how).catch(giveUp));
+  await application.start(port, (how) => void again(how).catch(giveUp), onProgress());
   goesOn();
   const address = `http://127.0.0.1:${port}/`;
   folder.announce(address);
   say(`\n  Cedar Knot is ready: ${address}\n`);
-  say(`  A browser of another account needs the key: ${address}?key=${folder.identity().token}`);
+  say(`  A browser of another account needs the key: ${address}?key=${folder.key()}`);
   say(`  Ctrl-C stops it; what you have made stays in ${folder.path}\n`);
   void watchDatabase().catch(giveUp);
+}
+
+/** says how far the application is, to another start each time and to the person now and then */
+function onProgress() {
+  let last = Date.now();
+  return (progress) => {
+    folder.sayProgress(progress);
+    if (Date.now() - last < SAY_EVERY_MS) return;
+    last = Date.now();
+    say(`  … ${progress}`);
+  };
 }
 
 class Interrupted extends Error {}

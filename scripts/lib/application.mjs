@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { background, ROOT, sleep, Stop, until } from './run.mjs';
+import { background, ROOT, sleep, Stop, untilStalled } from './run.mjs';
 
 /** The built server as a child that says over its channel why a start failed. */
 export class Application {
@@ -15,13 +15,19 @@ export class Application {
       CEDAR_KNOT_LOG_LEVEL: settings.logLevel,
       CEDAR_KNOT_SEED: '1',
       CEDAR_KNOT_INSTANCE: folder.identity().instance,
-      CEDAR_KNOT_TOKEN: folder.identity().token,
+      CEDAR_KNOT_KEY: folder.newKey(),
     };
   }
 
-  /** Starts it and waits until it answers. @param onEnd called once when it ends later */
-  async start(port, onEnd) {
+  /**
+   * Starts it and waits until it answers, as long as it gets on.
+   *
+   * @param onEnd called once when it ends later
+   * @param onProgress told how far it is
+   */
+  async start(port, onEnd, onProgress = () => undefined) {
     let failure;
+    let progress = 'the program';
     let ended = false;
     let isUp = false;
     const child = background(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
@@ -29,12 +35,16 @@ export class Application {
       env: { ...this.environment, CEDAR_KNOT_PORT: String(port) },
     });
     this.child = child;
-    child.on('message', (m) => (failure = m?.failed));
+    child.on('message', (m) => {
+      failure ??= m?.failed;
+      if (m?.progress) onProgress((progress = m.progress));
+    });
     child.once('exit', (code, signal) => {
       ended = true;
       if (isUp) onEnd(code ?? signal);
     });
-    await until(async () => ended || (await healthy(port)), 90_000, 'The start of the application');
+    const isDone = async () => ended || (await healthy(port));
+    await untilStalled(isDone, () => progress, `The start of the application (${this.log} may say why)`);
     if (ended) throw new Stop(failure ?? `The application ended while starting; ${this.log} says why.`);
     isUp = true;
   }
@@ -50,7 +60,7 @@ export class Application {
 }
 
 const healthy = (port) =>
-  fetch(`http://127.0.0.1:${port}/api/health`).then(
+  fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(5000) }).then(
     (r) => r.ok,
     () => false,
   );

@@ -13,12 +13,12 @@ import {
 } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join, resolve } from 'node:path';
-import { ROOT, say, sleep, Stop } from './run.mjs';
+import { ROOT, say, Stop, ticksOf, untilStalled } from './run.mjs';
 
+/** the part of a start in which other programs work and nothing is said */
+export const SET_UP = 'packages and build';
 const FIRST_NEEDS_MB = 300;
 const LATER_NEEDS_MB = 20;
-/** how long a second start waits for the first to come up, ms */
-const PATIENCE_MS = 180_000;
 
 /** Where the data lies: `.data` below the project, or what CEDAR_KNOT_DATA says, absolute or below the project. */
 export const dataFolder = () => resolve(ROOT, process.env.CEDAR_KNOT_DATA || '.data');
@@ -31,6 +31,7 @@ export class DataFolder {
   constructor(path) {
     this.path = path;
     this.running = join(path, 'running.json');
+    this.starting = join(path, 'starting.json');
     this.lockFile = join(path, 'lock');
   }
 
@@ -61,30 +62,54 @@ export class DataFolder {
   }
 
   /**
-   * Takes the lock, or finds the instance that holds it: waits for one that is still starting, takes over from one that ended.
+   * Takes the lock, or finds the instance that holds it: waits for one that is still starting, as long as it gets on, and takes over
+   * from one that ended.
    *
    * @param goesOn throws when the start was interrupted
    * @returns the address of the running instance, or undefined when the lock is ours
    */
   async lockOrAddress(goesOn) {
-    const end = Date.now() + PATIENCE_MS;
-    for (let isSaid = false; ; isSaid = true) {
+    let address;
+    let said;
+    const found = async () => {
       goesOn();
-      if (this.tryLock()) return undefined;
-      const found = await this.answering();
-      if (found) return found;
-      if (Date.now() > end)
-        throw new Stop(`Another start of ${this.path} is under way and has not come up for ${PATIENCE_MS / 60_000} minutes.`);
-      if (!isSaid) say('Another start of this folder is under way; waiting for it …');
-      await sleep(250);
+      if (this.tryLock()) return true;
+      address = await this.answering();
+      if (address) return true;
+      const { progress } = this.progress();
+      if (progress !== said) say(`Another start of this folder is under way (${progress}); waiting for it …`);
+      said = progress;
+      return false;
+    };
+    await untilStalled(found, () => this.signOfLife(), `Another start of ${this.path}`, { everyMs: 250 });
+    return address;
+  }
+
+  /** how far a start of this folder has said that it is */
+  progress() {
+    try {
+      return JSON.parse(readFileSync(this.starting, 'utf8'));
+    } catch {
+      return { pid: undefined, progress: 'at its beginning' };
     }
+  }
+
+  /** what another start says; while it installs and builds it says nothing, but works */
+  signOfLife() {
+    const { pid, progress } = this.progress();
+    return progress === SET_UP ? `${progress} ${ticksOf(pid)}` : progress;
+  }
+
+  /** says to another start how far this one is */
+  sayProgress(progress) {
+    writePrivate(this.starting, JSON.stringify({ pid: process.pid, progress }));
   }
 
   /** address of the instance of this folder, if it answers as such */
   async answering() {
     try {
       const { address } = JSON.parse(readFileSync(this.running, 'utf8'));
-      const answer = await fetch(`${address}api/health`, { signal: AbortSignal.timeout(1500) });
+      const answer = await fetch(`${address}api/health`, { signal: AbortSignal.timeout(5000) });
       const { instance } = await answer.json();
       return answer.ok && instance === this.identity().instance ? address : undefined;
     } catch {
@@ -92,22 +117,33 @@ export class DataFolder {
     }
   }
 
-  /** id and token of this folder, for its owner alone */
+  /** id of this folder, by which another start knows the instance that answers */
   identity() {
     const file = join(this.path, 'identity.json');
-    if (!existsSync(file)) {
-      const made = { instance: randomUUID(), token: randomBytes(24).toString('hex') };
-      writePrivate(file, JSON.stringify(made));
-    }
-    return JSON.parse(readFileSync(file, 'utf8'));
+    if (!existsSync(file)) writePrivate(file, JSON.stringify({ instance: randomUUID() }));
+    const { instance } = JSON.parse(readFileSync(file, 'utf8'));
+    return { instance };
+  }
+
+  /** a key for this start: who has read an older one has nothing */
+  newKey() {
+    const key = randomBytes(24).toString('hex');
+    writePrivate(join(this.path, 'key'), key);
+    return key;
+  }
+
+  /** the key of the instance that runs, for its owner alone */
+  key() {
+    return readFileSync(join(this.path, 'key'), 'utf8');
   }
 
   announce(address) {
     writePrivate(this.running, JSON.stringify({ pid: process.pid, address }));
+    this.sayProgress('up, but it does not answer');
   }
 
   forget() {
-    rmSync(this.running, { force: true });
+    for (const file of [this.running, this.starting]) rmSync(file, { force: true });
   }
 }
 

@@ -14,7 +14,7 @@ import {
 } from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
 import { dirname, join } from 'node:path';
-import { ask, background, isRoot, say, sleep, Stop, until } from './run.mjs';
+import { ask, background, isRoot, say, sleep, Stop, ticksOf, untilStalled } from './run.mjs';
 import { freePort } from './ports.mjs';
 
 const WANTED_PORT = 33061;
@@ -154,9 +154,20 @@ export class Database {
     this.process = background('/usr/sbin/mariadbd', args, { detached: true, stdio: ['ignore', log, log] });
     let ended = false;
     this.process.once('exit', () => (ended = true));
-    await until(() => ended || this.answers(), 60_000, 'The start of the database');
+    await untilStalled(
+      () => ended || this.answers(),
+      () => this.signOfLife(),
+      `The start of the database (${this.errorLog} may say why)`,
+    );
     this.process.unref();
     return this.answers();
+  }
+
+  /** what it writes into its log, and how long it has worked: recovering takes as long as it takes */
+  signOfLife() {
+    const said = existsSync(this.errorLog) ? statSync(this.errorLog).size : 0;
+    const pid = existsSync(this.pidFile) ? Number(readFileSync(this.pidFile, 'utf8')) : this.process?.pid;
+    return `${said} ${pid ? ticksOf(pid) : 0}`;
   }
 
   /** the one that answers says where: it may be one that was found, not started */
@@ -190,7 +201,11 @@ export class Database {
   async stop() {
     if (!this.answers()) return;
     ask('mariadb-admin', ['--no-defaults', `-u${this.admin}`, '-S', this.socket, 'shutdown']);
-    await until(() => !existsSync(this.pidFile), 30_000, 'The end of the database');
+    await untilStalled(
+      () => !existsSync(this.pidFile),
+      () => this.signOfLife(),
+      'The end of the database',
+    );
   }
 }
 

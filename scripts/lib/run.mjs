@@ -1,4 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\/$/, '');
@@ -30,14 +31,48 @@ export function background(command, args, options = {}) {
 
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Waits for a condition, asking every few milliseconds. */
-export async function until(condition, timeoutMs, what) {
-  const end = Date.now() + timeoutMs;
+/** nothing moved for so long: it does not come any more, ms. A busy machine is only slow */
+export const PATIENCE_MS = 300_000;
+
+/**
+ * Waits for a condition as long as there is progress.
+ *
+ * @param sign changes whenever there is some
+ */
+export async function untilStalled(condition, sign, what, { everyMs = 100, patienceMs = PATIENCE_MS } = {}) {
+  let [last, since] = [sign(), Date.now()];
   for (;;) {
     if (await condition()) return;
-    if (Date.now() > end) throw new Stop(`${what} did not happen within ${timeoutMs / 1000} s.`);
-    await sleep(40);
+    const now = sign();
+    if (now !== last) [last, since] = [now, Date.now()];
+    if (Date.now() - since > patienceMs) throw new Stop(`${what}: no progress for ${patienceMs / 60_000} minutes; it was ended.`);
+    await sleep(everyMs);
   }
+}
+
+/** Waits for something that takes moments, and on a busy machine longer. */
+export const until = (condition, what) => untilStalled(condition, () => 0, what, { everyMs: 40 });
+
+/** How long the processes that began with one have worked, in the kernel's ticks: 0 when it is gone. Source: proc(5). */
+export function ticksOf(root) {
+  const ticks = new Map();
+  const children = new Map();
+  for (const name of readdirSync('/proc')) {
+    if (!/^\d+$/.test(name)) continue;
+    try {
+      // behind the name: state, parent, …; fields 14 to 17 are the time of the process and of those that it waited for
+      const fields = readFileSync(`/proc/${name}/stat`, 'utf8').split(') ').pop().split(' ');
+      ticks.set(
+        Number(name),
+        fields.slice(11, 15).reduce((sum, t) => sum + Number(t), 0),
+      );
+      children.set(Number(fields[1]), [...(children.get(Number(fields[1])) ?? []), Number(name)]);
+    } catch {
+      // it ended while it was looked at
+    }
+  }
+  const sum = (pid) => (ticks.get(pid) ?? 0) + (children.get(pid) ?? []).reduce((total, child) => total + sum(child), 0);
+  return sum(root);
 }
 
 /** Ends a script: a Stop is said in one line, anything else is a bug and keeps its stack. */
