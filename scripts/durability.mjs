@@ -3,7 +3,7 @@
 // node scripts/durability.mjs --kills 100 --first 20 --pairs 20 [--seed 1]
 import { randomUUID } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
@@ -11,15 +11,10 @@ import { Application } from './lib/application.mjs';
 import { DataFolder } from './lib/folder.mjs';
 import { Database } from './lib/mariadb.mjs';
 import { freePort } from './lib/ports.mjs';
-import { background, finish, ROOT, say, sleep, Stop, until } from './lib/run.mjs';
+import { begin, call as callAt, DEMO_STUDIES, end, endAll, healthy, option, ready, readyAt } from './lib/instances.mjs';
+import { finish, ROOT, say, sleep, Stop, until } from './lib/run.mjs';
 
-/** that are put in on the first start */
-const DEMO_STUDIES = 6;
 const HOME = join(ROOT, '.test-data', 'durability');
-const option = (name, fallback) => {
-  const at = process.argv.indexOf(`--${name}`);
-  return Number(at < 0 ? fallback : process.argv[at + 1]);
-};
 const generator = xoroshiro128plus(option('seed', Date.now() % 100_000));
 const random = (least, most) => uniformInt(generator, least, most);
 
@@ -59,17 +54,8 @@ function lives(pid) {
   }
 }
 
-async function call(method, path, body, key = folder.key()) {
-  const response = await fetch(`${address}/api/studies${path}`, {
-    method,
-    body: body && JSON.stringify(body),
-    headers: { 'content-type': 'application/json', authorization: `Bearer ${key}` },
-    signal: AbortSignal.timeout(20_000),
-  });
-  const answer = await response.json();
-  if (response.ok) return answer;
-  throw response.status >= 500 ? new Error(answer.message) : new Stop(`${method} ${path}: ${response.status} ${answer.message}`);
-}
+/** of the instance at the present address */
+const call = (method, path, body, key = folder.key()) => callAt(address, key, method, `/studies${path}`, body);
 
 /** saves as fast as it is answered until nobody answers; the last one then may have been kept or not */
 async function saveUntilCut(state) {
@@ -149,64 +135,16 @@ async function killWhileMigrating() {
 
 /* ---- first starts ---- */
 
-/** `npm start` on a folder of its own */
-function begin(path, port, more = {}) {
-  const child = background(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
-    env: { ...process.env, CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: String(port), ...more },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  const one = { child, out: '', code: undefined };
-  child.stdout.on('data', (d) => (one.out += d));
-  child.stderr.on('data', (d) => (one.out += d));
-  child.once('exit', (code, signal) => (one.code = code ?? signal));
-  return one;
-}
-
-const readyAt = (one) => /(?:ready:|already running at) (http:\S+?)\/?\s/.exec(one.out)?.[1];
-
-async function ready(one, when) {
-  await until(() => readyAt(one) || one.code !== undefined, `${when}: the start`);
-  const at = readyAt(one);
-  if (!at) throw new Stop(`${when}: the start ended with ${one.code}:\n${one.out}`);
-  return at;
-}
-
-/** one healthy instance with the whole demo plant */
-async function healthy(path, at, when) {
-  address = at;
-  const token = new DataFolder(path).key();
-  const demo = await call('GET', '', undefined, token);
-  if (demo.length !== DEMO_STUDIES) throw new Stop(`${when}: ${demo.length} studies are there`);
-}
-
-async function end(one, path, when) {
-  one.child.kill('SIGTERM');
-  await until(() => one.code !== undefined, `${when}: the end`);
-  if (one.code !== 0) throw new Stop(`${when}: the end was ${one.code}:\n${one.out}`);
-  const left = readdirSync('/proc').filter((p) => /^\d+$/.test(p) && commandOf(p).includes(`${path}/`));
-  // what a killed start had begun may still be on its way
-  for (const pid of left) process.kill(Number(pid), 'SIGKILL');
-  rmSync(path, { recursive: true, force: true });
-}
-
-function commandOf(pid) {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
-  } catch {
-    return '';
-  }
-}
-
 async function killedFirstStarts(count) {
   for (let i = 1; i <= count; i++) {
     const path = join(HOME, `first-${i}`);
     const when = `first start ${i}`;
-    const killed = begin(path, 4700);
+    const killed = begin(path);
     await sleep(random(100, 6000));
     killed.child.kill('SIGKILL');
-    const next = begin(path, 4700);
+    const next = begin(path);
     await healthy(path, await ready(next, when), when);
-    await end(next, path, when);
+    await end(next, when);
   }
   say(`${count} first starts killed at random moments: the next one is healthy each time.`);
 }
@@ -215,14 +153,14 @@ async function pairs(count) {
   for (let i = 1; i <= count; i++) {
     const path = join(HOME, `pair-${i}`);
     const when = `pair ${i}`;
-    const one = begin(path, 4700);
+    const one = begin(path);
     await sleep(random(0, 100));
-    const two = begin(path, 4700);
+    const two = begin(path);
     const [a, b] = await Promise.all([ready(one, when), ready(two, when)]);
     if (a !== b) throw new Stop(`${when}: ${a} and ${b}`);
     await healthy(path, a, when);
     await until(() => one.code !== undefined || two.code !== undefined, `${when}: the end of the second`);
-    await end(one.code === undefined ? one : two, path, when);
+    await end(one.code === undefined ? one : two, when);
   }
   say(`${count} pairs of first starts at once: one instance each time, and the other says where it is.`);
 }
@@ -256,7 +194,7 @@ async function everything(token) {
 async function backupAndRestore() {
   const [from, to] = [join(HOME, 'from'), join(HOME, 'to')];
   const file = join(HOME, 'all.sql.gz');
-  const one = begin(from, 4700);
+  const one = begin(from);
   address = await ready(one, 'backup');
   const token = new DataFolder(from).key();
   const { id, document } = await call('POST', '', { title: 'Kept' }, token);
@@ -266,16 +204,16 @@ async function backupAndRestore() {
   expect(backup.ok && backup.said.includes(`${DEMO_STUDIES + 1} studies`), 'the backup failed', backup.said);
   const busy = run('restore.mjs', [file], { CEDAR_KNOT_DATA: from });
   expect(!busy.ok && busy.said.includes('stop it first'), 'a restore under a running instance was not refused', busy.said);
-  await end(one, from, 'backup');
+  await end(one, 'backup');
   const restored = run('restore.mjs', [file], { CEDAR_KNOT_DATA: to });
   expect(restored.ok, 'the restore failed', restored.said);
   const again = run('restore.mjs', [file], { CEDAR_KNOT_DATA: to });
   expect(!again.ok && again.said.includes('--over'), 'a restore over studies was not refused', again.said);
-  const two = begin(to, 4700);
+  const two = begin(to);
   address = await ready(two, 'restore');
   const after = await everything(new DataFolder(to).key());
   expect(JSON.stringify(after) === JSON.stringify(before), 'what was restored is not what was backed up');
-  await end(two, to, 'restore');
+  await end(two, 'restore');
   say('backup while running, restore into an empty folder: the same studies and versions.');
 }
 
@@ -290,7 +228,7 @@ async function elsewhere() {
       GRANT ALL ON ${name}.* TO 'cedar_knot'@'127.0.0.1';`);
   const url = (name) => ({ CEDAR_KNOT_DATABASE_URL: `mariadb://${user}:${password}@${host}:${port}/${name}` });
   made('cedar_knot_elsewhere');
-  const one = begin(path, 4700, url('cedar_knot_elsewhere'));
+  const one = begin(path, url('cedar_knot_elsewhere'));
   await healthy(path, await ready(one, 'elsewhere'), 'elsewhere');
   expect(!existsSync(join(path, 'mariadb')), 'a database of its own was made beside the one that was named');
   // ended from outside, the application comes back on its port
@@ -329,6 +267,7 @@ main().then(
   () => process.exit(0),
   async (error) => {
     application?.child?.kill('SIGKILL');
+    await endAll();
     if (database && existsSync(database.pidFile)) await database.stop().catch(() => undefined);
     finish(error);
   },

@@ -6,7 +6,7 @@ import type { Request, Response } from 'express';
 import { answers, ref, refusals } from '../common/api-schemas.js';
 import { bytesOf } from '../common/bodies.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { ApiProblem } from '../common/problem.js';
+import { ApiProblem, forLog } from '../common/problem.js';
 import { AttachmentsService } from './attachments.service.js';
 import { CatalogueSearchService } from './catalogue-search.service.js';
 import { CatalogueService } from './catalogue.service.js';
@@ -204,7 +204,7 @@ export class CatalogueController {
       else if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined && !response.headersSent) throw error;
       else if (error instanceof ApiProblem) write({ problem: error.body });
       else {
-        this.logger.error(error instanceof Error ? error.stack : String(error));
+        this.logger.error(forLog(error));
         write({ problem: { error: 'failed', message: 'This could not be done to its end; nothing was changed.' } });
       }
     }

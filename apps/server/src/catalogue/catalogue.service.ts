@@ -12,6 +12,7 @@ import {
   MakerModel,
   ModelRevisionModel,
 } from '../database/models/catalogue.models.js';
+import { inTransaction } from '../database/transaction.js';
 import { PeopleService } from '../people/people.service.js';
 import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
@@ -19,8 +20,10 @@ import type { PreparedModel } from '../work/task.js';
 import { attachmentHead, LIST_SQL, modelHead, revisionHead, type ModelRow } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 
-/** models judged in one piece of work, and rows put in by one statement */
+/** models judged in one piece of work */
 const BATCH = 200;
+/** rows put in by one statement: while it is written nobody else is answered */
+const ROWS = 50;
 /** pieces at a time: more would keep others waiting */
 const JUDGED_AT_ONCE = 2;
 
@@ -160,7 +163,7 @@ export class CatalogueService {
       text: JSON.stringify({ [row.key]: body.entry }),
       at: 'entry',
     });
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       const locked = await this.models.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (locked!.revision !== body.revision)
         throw new ApiProblem(409, {
@@ -221,16 +224,16 @@ export class CatalogueService {
     progress: (done: number) => void = () => undefined,
     first: (t: Transaction) => Promise<boolean> = () => Promise.resolve(true),
   ): Promise<ImportResult> {
-    const result: ImportResult = { created: 0, revised: 0, unchanged: 0, ids: {} };
-    await this.sequelize.transaction(async (transaction) => {
-      if (!(await first(transaction))) return;
+    return inTransaction(this.sequelize, async (transaction) => {
+      const result: ImportResult = { created: 0, revised: 0, unchanged: 0, ids: {} };
+      if (!(await first(transaction))) return result;
       const places = await this.places(list.map((k) => k.model), transaction); // prettier-ignore
-      for (let i = 0; i < list.length; i += BATCH) {
-        await this.keepBatch(list.slice(i, i + BATCH), origin, places, result, transaction);
-        progress(Math.min(list.length, i + BATCH));
+      for (let i = 0; i < list.length; i += ROWS) {
+        await this.keepBatch(list.slice(i, i + ROWS), origin, places, result, transaction);
+        progress(Math.min(list.length, i + ROWS));
       }
+      return result;
     });
-    return result;
   }
 
   private async keepBatch(

@@ -182,6 +182,16 @@ describe('an import', () => {
     expect((await take({})).at(-1)!.problem!.message).toContain('No pump');
   });
 
+  test('several at once of the same new makers: each model is kept once, and none is told of the others', async () => {
+    const maker = (n: number) => ({ ...ENTRY, maker: `Twin ${n % 3}`, family: `T ${n % 5}` });
+    const pumps = Object.fromEntries(Array.from({ length: 400 }, (_, n) => [`twin-${n}`, { ...maker(n), name: `Twin ${n}` }]));
+    const own = (of: number) => ({ ...pumps, ...Object.fromEntries(Array.from({ length: 50 }, (_, n) => [`own-${of}-${n}`, { ...maker(n), name: `Own ${of} ${n}` }])) }); // prettier-ignore
+    const results = (await Promise.all([1, 2, 3, 4].map((of) => take({ pumps: own(of) })))).map((lines) => lines.at(-1)!);
+    expect(results.map((r) => r.problem)).toEqual([undefined, undefined, undefined, undefined]);
+    const sum = (of: 'created' | 'unchanged') => results.reduce((total, r) => total + r.result![of], 0);
+    expect([sum('created'), sum('unchanged')]).toEqual([400 + 4 * 50, 3 * 400]);
+  });
+
   test('is ended by who sent it, and nothing is kept', async () => {
     const pumps = Object.fromEntries(Object.entries(generatePumps(1400)).map(([k, e]) => [`again-${k}`, e]));
     const ended = new AbortController();

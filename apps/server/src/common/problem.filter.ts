@@ -1,7 +1,7 @@
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { DatabaseError } from 'sequelize';
-import { ApiProblem, tooLarge, type ProblemBody } from './problem.js';
+import { ApiProblem, forLog, tooLarge, type ProblemBody } from './problem.js';
 
 interface Described {
   status: number;
@@ -76,7 +76,7 @@ export class ProblemFilter implements ExceptionFilter {
   }
 
   private unknown(error: unknown): Described {
-    this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    this.logger.error(forLog(error));
     return { status: 500, body: { error: 'internal', message: 'Something went wrong on our side; nothing was changed.' } };
   }
 }

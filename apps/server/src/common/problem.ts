@@ -28,3 +28,11 @@ export function notFound(what: string): ApiProblem {
 export function tooLarge(what: string): ApiProblem {
   return new ApiProblem(413, { error: 'too-large', message: `Too large: ${what}` });
 }
+
+/** What the log has of a fault: the database's own words, which a stack does not hold, and where it was. */
+export function forLog(error: unknown): string {
+  if (!(error instanceof Error)) return String(error);
+  const { parent, stack = '' } = error as Error & { parent?: { sqlMessage?: string } };
+  const said = parent?.sqlMessage ?? error.message;
+  return stack.includes(said) ? stack : `${error.name}: ${said}\n${stack}`;
+}

@@ -5,6 +5,7 @@ import type { DocumentChange, Person, StudyHead, VersionHead, VersionPage } from
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
+import { inTransaction } from '../database/transaction.js';
 import { StudyModel } from '../database/models/study.model.js';
 import type { StudyVersionModel } from '../database/models/study-version.model.js';
 import { PeopleService } from '../people/people.service.js';
@@ -118,7 +119,7 @@ export class StudiesService {
 
   /** puts studies in, all or none. @param first what is done in the same transaction before them; false ends it */
   async insertAll(studies: readonly Accepted[], first: (t: Transaction) => Promise<boolean>): Promise<boolean> {
-    return this.sequelize.transaction(async (transaction) => {
+    return inTransaction(this.sequelize, async (transaction) => {
       if (!(await first(transaction))) return false;
       for (const study of studies) await this.insertIn(study, undefined, transaction);
       return true;
@@ -127,7 +128,7 @@ export class StudiesService {
 
   private async store(id: string, seen: number, saveId: string | undefined, document: Accepted): Promise<Stored<StudyHead>> {
     const by = await this.by();
-    const stored = await this.sequelize.transaction(async (transaction) => {
+    const stored = await inTransaction(this.sequelize, async (transaction) => {
       const row = await this.find(id, transaction);
       const kept = saveId === undefined ? null : await this.versions.ofSave(id, saveId, transaction);
       if (kept) return this.asThen(row, kept, document.document, transaction);
@@ -162,7 +163,7 @@ export class StudiesService {
 
   private async insert(document: Accepted, alternativeOf: string | null = null): Promise<Stored<StudyHead>> {
     const by = await this.by();
-    return this.sequelize.transaction((transaction) => this.insertIn({ ...document, alternativeOf }, by, transaction));
+    return inTransaction(this.sequelize, (transaction) => this.insertIn({ ...document, alternativeOf }, by, transaction));
   }
 
   private async insertIn(
