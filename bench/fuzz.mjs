@@ -1,5 +1,7 @@
-// node bench/fuzz.mjs [--count 5000] [--seed 1]: mutated documents and requests over every endpoint of the built application, on a
-// database of its own. None may end in 5xx, none may keep the application from answering for more than half a second.
+// node bench/fuzz.mjs [--count 5000] [--seed 1] [--longest 300]: mutated documents, files and requests over every endpoint of the built application, on a
+// database of its own, with the key and as nobody, in odd spellings. None may end in 5xx other than 503 and 507, none without a key may be
+// answered; --longest: none may keep the application from answering for more than so many ms, which says something on a quiet machine alone.
+// Run by npm test with few.
 import { Buffer } from 'node:buffer';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, rmSync } from 'node:fs';
@@ -8,12 +10,17 @@ import { join } from 'node:path';
 import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import ExcelJS from 'exceljs';
+import jpeg from 'jpeg-js';
+import { PNG } from 'pngjs';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { SPELLINGS } from '../apps/server/dist/access/spellings.js';
 import { Application } from '../scripts/lib/application.mjs';
 import { DataFolder } from '../scripts/lib/folder.mjs';
 import { Database } from '../scripts/lib/mariadb.mjs';
 import { freePort } from '../scripts/lib/ports.mjs';
 import { finish, ROOT, say } from '../scripts/lib/run.mjs';
+import { HEALTH_WATCHER } from '../scripts/lib/watcher.mjs';
 
 const option = (name, fallback) => {
   const at = process.argv.indexOf(`--${name}`);
@@ -21,7 +28,13 @@ const option = (name, fallback) => {
 };
 const COUNT = option('count', 5000);
 const AT_ONCE = 4;
-const LONGEST_MS = 500;
+/** no limit where nothing is said: a busy machine is only slow */
+const LONGEST_MS = option('longest', Infinity);
+/** what only has to wait, and a full disk */
+const ALLOWED = new Set([503, 507]);
+/** what nobody may be answered */
+const CUT = 'cut off';
+const REFUSED = new Set([400, 401, 403, 404, CUT]);
 const generator = xoroshiro128plus(option('seed', 1));
 const random = (most) => uniformInt(generator, 0, most - 1);
 const pick = (list) => list[random(list.length)];
@@ -29,7 +42,7 @@ const pick = (list) => list[random(list.length)];
 const folder = new DataFolder(join(ROOT, '.test-data', 'fuzz'));
 let database;
 let application;
-let address;
+let port;
 let token;
 
 /* ---- mutations ---- */
@@ -114,32 +127,74 @@ function spoilt(text) {
   }
 }
 
-/** asks all the time how long an answer takes, in a thread of its own: making documents must not look like waiting for one */
-const WATCHER = `
-  const { parentPort, workerData } = require('node:worker_threads');
-  let longest = 0;
-  let isOver = false;
-  parentPort.on('message', () => (isOver = true));
-  (async () => {
-    while (!isOver) {
-      const begin = performance.now();
-      await fetch(workerData).then((r) => r.text(), () => undefined);
-      longest = Math.max(longest, performance.now() - begin);
-      await new Promise((r) => setTimeout(r, 5));
-    }
-    parentPort.postMessage(longest);
-  })();
-`;
+/* ---- files ---- */
+
+const picture = new PNG({ width: 40, height: 30 });
+const PICTURES = [
+  PNG.sync.write(picture),
+  jpeg.encode({ width: 40, height: 30, data: Buffer.alloc(40 * 30 * 4, 90) }, 80).data,
+  Buffer.from('%PDF-1.7\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF'),
+  Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>'),
+  Buffer.from('GIF89a'),
+];
+
+async function workbook() {
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet('pumps');
+  sheet.addRows([['model', 'flow [m3/h]', 'head [m]'], ...Array.from({ length: 40 }, (_, i) => [`R ${i >> 3}`, i, { formula: '1+1', result: 2 }])]); // prettier-ignore
+  return Buffer.from(await book.xlsx.writeBuffer());
+}
+
+/** a file with some bytes changed, taken out or doubled; now and then as it is */
+function damaged(file) {
+  const bytes = Buffer.from(file);
+  const at = random(bytes.length);
+  switch (random(5)) {
+    case 0:
+      return bytes;
+    case 1:
+      return bytes.subarray(0, at);
+    case 2:
+      return Buffer.concat([bytes.subarray(0, at), bytes.subarray(at + random(40))]);
+    case 3:
+      return Buffer.concat([bytes, bytes.subarray(at)]);
+    default:
+      for (let i = 0; i < 1 + random(8); i++) bytes[random(bytes.length)] = random(256);
+      return bytes;
+  }
+}
+
+const dataAddress = () =>
+  `data:image/${pick(['png', 'jpeg', 'png', 'svg+xml', 'x'])};base64,${damaged(pick(PICTURES)).toString('base64')}`;
+
+/** a form with a file, as a page of another kind of application sends it */
+function multipart(file) {
+  const edge = pick(['x', '----edge', '"', '']);
+  const body = Buffer.concat([
+    Buffer.from(
+      `--${edge}\r\nContent-Disposition: form-data; name="f"; filename="../../a.png"\r\nContent-Type: image/png\r\n\r\n`,
+    ),
+    damaged(file),
+    Buffer.from(`\r\n--${edge}--\r\n`),
+  ]);
+  return [body, `multipart/form-data; boundary=${edge}`];
+}
 
 /* ---- requests ---- */
 
 /** each on a connection of its own: one that was refused in the middle of its body is closed, and must not take the next with it */
-function send(method, path, body, type = 'application/json') {
+function send(method, path, body, type = 'application/json', key = token) {
   return new Promise((resolve, reject) => {
-    const asked = http.request(`${address}${path}`, {
+    const asked = http.request({
+      host: '127.0.0.1',
+      port,
+      path,
       method,
       agent: false,
-      headers: { authorization: `Bearer ${token}`, ...(body === undefined ? {} : { 'content-type': type }) },
+      headers: {
+        ...(key === null ? {} : { authorization: `Bearer ${key}` }),
+        ...(body === undefined ? {} : { 'content-type': type }),
+      },
     });
     let isAnswered = false;
     asked.once('response', (response) => {
@@ -150,14 +205,18 @@ function send(method, path, body, type = 'application/json') {
       response.on('end', () => resolve({ status: response.statusCode, text }));
       response.on('error', () => resolve({ status: response.statusCode, text }));
     });
-    // the rest of a body that was refused already may find nobody
-    asked.on('error', (error) => isAnswered || reject(error));
+    // the rest of a body that was refused already finds nobody, now and then before the refusal has come
+    asked.on('error', (error) => {
+      if (isAnswered) return;
+      if (error.code === 'EPIPE' || error.code === 'ECONNRESET') resolve({ status: CUT, text: '' });
+      else reject(error);
+    });
     asked.end(body);
   });
 }
 
-/** one request; what it was, for the report */
-function request(ids, demo) {
+/** a request for studies */
+function ofStudies(ids, demo) {
   const id = pick([...ids, ...ids, 'none', '00000000-0000-4000-8000-000000000000', '%00', '..%2f..', '%E0%A4%A']);
   const number = pick([1, 2, 3, 0, -1, 1e9, 2 ** 40, 'x', '']);
   const document = mutated(pick(demo));
@@ -199,36 +258,90 @@ function request(ids, demo) {
   }
 }
 
+/** a request for the catalogue, templates and their files */
+function ofFiles(models, demo, book) {
+  const id = pick([...models, 'none', '00000000-0000-4000-8000-000000000000']);
+  const octets = 'application/octet-stream';
+  const file = pick([...PICTURES, book]);
+  const entry = mutated({ name: 'R', speed: '2900 rpm', curve: [{ flow: '0 m3/h', head: '40 m' }, { flow: '30 m3/h', head: '34 m' }] }); // prettier-ignore
+  switch (random(11)) {
+    case 0:
+      return ['POST', '/api/catalogue/sheets', damaged(book), octets];
+    case 1:
+      return ['POST', `/api/catalogue/models/${id}/attachments?name=${pick(['a.png', '%00', '', '..%2Fa', 'x'.repeat(300)])}`, damaged(file), octets]; // prettier-ignore
+    case 2:
+      return ['POST', pick(['/api/catalogue/sheets', `/api/catalogue/models/${id}/attachments?name=a.png`, '/api/studies', '/api/report-templates']), ...multipart(file)]; // prettier-ignore
+    case 3:
+      return ['POST', '/api/report-templates', spoilt(JSON.stringify({ name: pick(ODD)() ?? 'x', logo: dataAddress() }))];
+    case 4:
+      return ['POST', '/api/studies/report', spoilt(JSON.stringify({ document: { ...pick(demo), report: { logo: dataAddress(), parts: ['cover'] } }, format: pick(['pdf', 'xlsx', 'zip', 'csv']) }))]; // prettier-ignore
+    case 5:
+      return ['POST', '/api/catalogue/models', spoilt(JSON.stringify({ kind: pick(['pumps', 'valves', 'x']), entry }))];
+    case 6:
+      return ['PUT', `/api/catalogue/models/${id}`, spoilt(JSON.stringify({ revision: pick([1, 2, 'x']), entry }))];
+    case 7:
+      return ['POST', '/api/catalogue/import', spoilt(JSON.stringify({ catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: { [pick(['a', '__proto__', ''])]: entry } } }))]; // prettier-ignore
+    case 8:
+      return [
+        'POST',
+        '/api/catalogue/find',
+        spoilt(JSON.stringify({ flow: pick([0.01, 1e9, ...ODD.map((o) => o())]), head: 30 })),
+      ];
+    case 9:
+      return ['POST', '/api/catalogue/export', JSON.stringify({ format: pick(['csv', 'xlsx', 'json', 'x']), ids: [id], title: pick(ODD)() })]; // prettier-ignore
+    default:
+      return ['GET', `/api/catalogue/${pick([`models/${id}`, 'models?kind=pumps', `models/${id}/revisions/1`, `models/${id}/revisions/1/changes/2`, 'entries?kind=valves', `attachments/${id}`])}`]; // prettier-ignore
+  }
+}
+
+/** one request: method, path, body, type; `isNobody` without a key */
+function request(ids, models, demo, book) {
+  const [method, path, body, type] = random(3) === 0 ? ofFiles(models, demo, book) : ofStudies(ids, demo);
+  const isOdd = random(4) === 0;
+  const isNobody = isOdd ? random(2) === 0 : random(10) === 0;
+  return { method, path: isOdd ? pick(SPELLINGS)[1](path) : path, body, type, isNobody };
+}
+
 async function main() {
   rmSync(folder.path, { recursive: true, force: true });
   mkdirSync(folder.path, { recursive: true, mode: 0o711 });
   database = new Database(folder.path, 'cedar_knot_test');
   const account = await database.start();
-  token = folder.key();
-  const port = await freePort(4650);
-  address = `http://127.0.0.1:${port}`;
+  port = await freePort(4650);
   application = new Application(folder, account, { logLevel: 'error' });
+  token = folder.key();
   await application.start(port, () => undefined);
   const list = JSON.parse((await send('GET', '/api/studies')).text);
   const demo = await Promise.all(list.map(async (s) => JSON.parse((await send('GET', `/api/studies/${s.id}`)).text).document));
+  const models = JSON.parse((await send('GET', '/api/catalogue/models?kind=pumps')).text)
+    .slice(0, 5)
+    .map((m) => m.id);
+  const book = await workbook();
   const ids = [];
   for (const document of demo) ids.push(JSON.parse((await send('POST', '/api/studies', JSON.stringify({ document }))).text).id);
 
   const counts = {};
   const bad = [];
   let left = COUNT;
+  let nobody = 0;
   let slowest = { took: 0, what: '' };
-  const watcher = new Worker(WATCHER, { eval: true, workerData: `${address}/api/health` });
+  const watcher = new Worker(HEALTH_WATCHER, { eval: true, workerData: `http://127.0.0.1:${port}/api/health` });
   const work = async () => {
     while (left-- > 0) {
-      const [method, path, body, type] = request(ids, demo);
+      const { method, path, body, type, isNobody } = request(ids, models, demo, book);
       const begin = performance.now();
-      const answer = await send(method, path, body, type).catch((error) => ({ status: 599, text: String(error.cause ?? error) }));
+      const answer = await send(method, path, body, type, isNobody ? null : token).catch((error) => ({
+        status: 599,
+        text: String(error.cause ?? error),
+      }));
       const took = performance.now() - begin;
       if (took > slowest.took) slowest = { took, what: `${method} ${path} ${String(body).slice(0, 200)} → ${answer.status}` };
       counts[answer.status] = (counts[answer.status] ?? 0) + 1;
-      if (answer.status >= 500)
-        bad.push(`${answer.status} ${method} ${path} ${String(body).slice(0, 300)} → ${answer.text.slice(0, 200)}`);
+      if (isNobody) nobody++;
+      if ((answer.status >= 500 && !ALLOWED.has(answer.status)) || (isNobody && !REFUSED.has(answer.status)))
+        bad.push(
+          `${answer.status} ${isNobody ? 'nobody ' : ''}${method} ${path} ${String(body).slice(0, 300)} → ${answer.text.slice(0, 200)}`,
+        );
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, work));
@@ -239,7 +352,9 @@ async function main() {
   await database.stop();
   for (const b of bad.slice(0, 20)) say(b);
   say(`${COUNT} requests: ${Object.entries(counts).map(([s, n]) => `${s} ${n}×`).join(', ')}`); // prettier-ignore
-  say(`${bad.length} answers of 5xx; the longest that a health check waited: ${longest.toFixed(0)} ms (at most ${LONGEST_MS})`);
+  say(
+    `${bad.length} faults, or answers to one of the ${nobody} without a key; the longest that a health check waited: ${longest.toFixed(0)} ms`,
+  );
   say(`the slowest request: ${slowest.took.toFixed(0)} ms, ${slowest.what}`);
   process.exit(bad.length === 0 && longest <= LONGEST_MS ? 0 : 1);
 }

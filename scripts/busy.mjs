@@ -92,10 +92,14 @@ async function crowd({ saves, reports, imports, models }) {
     running--;
   };
   const all = [
-    ...Array.from({ length: reports }, (_, i) =>
+    ...Array.from(
+      { length: reports },
+      (_, i) =>
       checked(sent(address, key, '/studies/report', { document: demo[i % demo.length].document, format: 'pdf' }), (t) => t.startsWith('%PDF')), // prettier-ignore
     ),
-    ...Array.from({ length: imports }, (_, i) =>
+    ...Array.from(
+      { length: imports },
+      (_, i) =>
       checked(sent(address, key, '/catalogue/import', catalogue(`Maker${i}`, models)), (t) => t.includes(`"created":${models}`)), // prettier-ignore
     ),
   ];

@@ -41,6 +41,8 @@ async function main() {
     }),
   );
   step('durability', () => must(process.execPath, ['scripts/durability.mjs']));
+  step('busy machine', () => must(process.execPath, ['scripts/busy.mjs', '--loops', '6', '--models', '300']));
+  step('odd requests', () => must(process.execPath, ['bench/fuzz.mjs', '--count', '400']));
   await browserTests(account);
   say('\nAll tests passed.');
 }

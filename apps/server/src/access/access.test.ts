@@ -144,6 +144,14 @@ test('whose a connection is is looked up once, however much is asked on it', asy
   expect(lookups).toBe(1);
 });
 
+test('a large save without a session is told so and not cut off in the middle of its body', async () => {
+  const body = JSON.stringify({ version: 1, document: { notes: 'x'.repeat(7_000_000) } });
+  for (let i = 0; i < 5; i++) {
+    const answer = await fetch(`http://127.0.0.1:${portOf(app)}/api/studies/3f1f0c6e-0000-4000-8000-000000000000`, { method: 'PUT', body }); // prettier-ignore
+    expect([answer.status, ((await answer.json()) as { error: string }).error]).toEqual([401, 'no-session']);
+  }
+});
+
 test('a page of another site, or of another port of this machine, is refused, key or not; a page comes to whoever asks', async () => {
   const asked = (path: string, site?: string) => {
     const r = http().get(path).set('Authorization', `Bearer ${TEST_KEY}`);

@@ -24,6 +24,8 @@ import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 const BATCH = 200;
 /** rows put in by one statement: while it is written nobody else is answered */
 const ROWS = 50;
+/** letters of a key that is made from a name: an id has 40 at most */
+const LONGEST_STEM = 35;
 /** pieces at a time: more would keep others waiting */
 const JUDGED_AT_ONCE = 2;
 
@@ -145,8 +147,10 @@ export class CatalogueService {
     return this.get(result.ids[`${kind}/${key}`]!);
   }
 
+  /** a key that is an id, with room for a number behind it */
   private async freeKey(kind: ModelKind, name: unknown): Promise<string> {
-    const base = String(name ?? 'model').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 50) || 'model'; // prettier-ignore
+    const words = String(name ?? '').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+/, ''); // prettier-ignore
+    const base = [...words].slice(0, LONGEST_STEM).join('').replace(/-+$/, '') || 'model'; // prettier-ignore
     for (let n = 1; ; n++) {
       const key = n === 1 ? base : `${base}-${n}`;
       if ((await this.models.count({ where: { kind, key } })) === 0) return key;

@@ -136,6 +136,14 @@ describe('one model', () => {
     await http().put(`/api/studies/${study}`).send({ version: 1, document: { ...document, pumps: { x: { ...entry, from: { model: id, revision: 1 } } } } }).expect(200); // prettier-ignore
     expect((await get(id)).usedIn).toEqual([{ id: study, title: 'User', tag: '', revision: 1 }]);
   });
+
+  test('of a long name, or of one without a letter, is given a key that is an id, and the next one another', async () => {
+    const long = { ...ENTRY, name: `${'Rill vertical multistage '.repeat(3)}50` };
+    // 35 letters of it, without a stroke at the end
+    expect((await create(long)).key).toBe('rill-vertical-multistage-rill-verti');
+    expect((await create(long)).key).toBe('rill-vertical-multistage-rill-verti-2');
+    expect((await create({ ...ENTRY, name: '"\'><' })).key).toBe('model');
+  });
 });
 
 describe('an import', () => {

@@ -1,5 +1,5 @@
 import { LONGEST_LOGO, type KeptTemplate, type RawRevision } from '@cedar-knot/core';
-import { PART_NAMES, PARTS } from '@cedar-knot/report';
+import { PART_NAMES, PARTS, pictureIn } from '@cedar-knot/report';
 import { Plus, X } from 'lucide-react';
 import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react';
 import { api, wordsOf } from '../../api/client.js';
@@ -150,7 +150,7 @@ function Paper() {
         isText
       />
       <span className="flex items-center gap-3">
-        {logo !== undefined && <img src={logo} alt="Logo" className="max-h-[46px] max-w-[150px]" data-logo />}
+        {pictureIn(logo) !== null && <img src={logo} alt="Logo" className="max-h-[46px] max-w-[150px]" data-logo />}
         <Button className="!h-[24px] !px-2" onClick={() => file.current?.click()}>
           {logo === undefined ? 'Choose a logo' : 'Another logo'}
         </Button>
