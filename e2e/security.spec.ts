@@ -25,16 +25,23 @@ function planted(value: unknown, key = ''): unknown {
   return Object.fromEntries(entries);
 }
 
-type Json = Record<string, any>;
+interface Document {
+  points: Record<string, object>;
+  lines: (object & { elements: object[] })[];
+  scenarios: object[];
+  pumps: Record<string, object>;
+  valves: Record<string, object>;
+  report?: object;
+}
 
-async function hostileStudy(api: APIRequestContext): Promise<{ id: string; document: Json }> {
+async function hostileStudy(api: APIRequestContext): Promise<{ id: string; document: Document }> {
   const list = (await (await api.get('/api/studies')).json()) as { id: string; title: string }[];
   const { id: demo } = list.find((s) => s.title === 'Reinjection transfer')!;
-  const { document: own } = (await (await api.get(`/api/studies/${demo}`)).json()) as { document: Json };
-  const document = planted(own) as Json;
-  const noted = [...Object.values(document.points as Json), ...document.lines, ...document.lines.flatMap((l: Json) => l.elements), ...document.scenarios, ...Object.values(document.pumps as Json), ...Object.values(document.valves as Json)]; // prettier-ignore
-  for (const thing of noted as Json[]) Object.assign(thing, { notes: TEXT });
-  for (const thing of [...Object.values(document.pumps as Json), ...Object.values(document.valves as Json)] as Json[])
+  const { document: own } = (await (await api.get(`/api/studies/${demo}`)).json()) as { document: Document };
+  const document = planted(own) as Document;
+  const noted = [...Object.values(document.points), ...document.lines, ...document.lines.flatMap((l) => l.elements), ...document.scenarios, ...Object.values(document.pumps), ...Object.values(document.valves)]; // prettier-ignore
+  for (const thing of noted) Object.assign(thing, { notes: TEXT });
+  for (const thing of [...Object.values(document.pumps), ...Object.values(document.valves)])
     Object.assign(thing, { name: TEXT, maker: TEXT, family: TEXT });
   Object.assign(document, {
     title: TEXT,
@@ -42,7 +49,7 @@ async function hostileStudy(api: APIRequestContext): Promise<{ id: string; docum
     preparedBy: TEXT,
     notes: TEXT,
     report: {
-      ...(document.report as Json | undefined),
+      ...document.report,
       company: TEXT,
       titleFields: [{ label: TEXT, text: FORMULA }],
       headings: [
@@ -115,7 +122,7 @@ test('and in what is printed: PDF, workbook, tables and drawings', async ({ page
   test.slow();
   const { document } = await hostileStudy(page.request);
   const printed = async (format: string, more: object = {}): Promise<Buffer> => {
-    const data = { document: { ...document, report: { ...(document.report as Json), ...more } }, format };
+    const data = { document: { ...document, report: { ...document.report, ...more } }, format };
     const answer = await page.request.post('/api/studies/report', { data, timeout: 120_000 });
     expect([format, answer.status()]).toEqual([format, 200]);
     return answer.body();
