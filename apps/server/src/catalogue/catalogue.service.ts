@@ -39,6 +39,9 @@ export interface Origin {
   note: string | null;
 }
 
+/** an origin with who works here, known before a transaction is opened: in one, a second connection could be waited for without end */
+type Signed = Origin & { byName: string | null; byInitials: string | null };
+
 interface Kept {
   of: ModelKind;
   model: PreparedModel;
@@ -167,6 +170,7 @@ export class CatalogueService {
       text: JSON.stringify({ [row.key]: body.entry }),
       at: 'entry',
     });
+    const origin = await this.signed(originOf(body));
     await inTransaction(this.sequelize, async (transaction) => {
       const locked = await this.models.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (locked!.revision !== body.revision)
@@ -177,7 +181,7 @@ export class CatalogueService {
           savedAt: locked!.savedAt.toISOString(),
         });
       const places = await this.places([models[0]!], transaction);
-      await this.addRevisions([{ row: locked!, model: models[0]! }], originOf(body), places, transaction);
+      await this.addRevisions([{ row: locked!, model: models[0]! }], origin, places, transaction);
     });
     return this.get(id);
   }
@@ -228,12 +232,13 @@ export class CatalogueService {
     progress: (done: number) => void = () => undefined,
     first: (t: Transaction) => Promise<boolean> = () => Promise.resolve(true),
   ): Promise<ImportResult> {
+    const signed = await this.signed(origin);
     return inTransaction(this.sequelize, async (transaction) => {
       const result: ImportResult = { created: 0, revised: 0, unchanged: 0, ids: {} };
       if (!(await first(transaction))) return result;
       const places = await this.places(list.map((k) => k.model), transaction); // prettier-ignore
       for (let i = 0; i < list.length; i += ROWS) {
-        await this.keepBatch(list.slice(i, i + ROWS), origin, places, result, transaction);
+        await this.keepBatch(list.slice(i, i + ROWS), signed, places, result, transaction);
         progress(Math.min(list.length, i + ROWS));
       }
       return result;
@@ -242,7 +247,7 @@ export class CatalogueService {
 
   private async keepBatch(
     batch: readonly Kept[],
-    origin: Origin,
+    origin: Signed,
     places: Places,
     result: ImportResult,
     transaction: Transaction,
@@ -258,7 +263,6 @@ export class CatalogueService {
       for (const row of rows) there.set(`${of}/${row.key}`, row);
     }
     const now = new Date();
-    const by = await this.by();
     const fresh = batch.filter((k) => !there.has(`${k.of}/${k.model.key}`)).map((k) => ({ ...k, id: randomUUID() }));
     await this.models.bulkCreate(
       fresh.map(({ of, model, id }) => ({
@@ -280,7 +284,6 @@ export class CatalogueService {
         entry: model.entry,
         savedAt: now,
         ...originColumns(origin, `${of}/${model.key}`),
-        ...by,
       })),
       { transaction },
     );
@@ -299,11 +302,10 @@ export class CatalogueService {
   /** a revision more of each that differs from what is kept; one that was retired is had back. Returns how many differ. */
   private async addRevisions(
     list: readonly { row: CatalogueModel; model: PreparedModel }[],
-    origin: Origin,
+    origin: Signed,
     places: Places,
     transaction: Transaction,
   ): Promise<number> {
-    const by = await this.by();
     let count = 0;
     for (const { row, model } of list) {
       const last = await this.revisions.findOne({
@@ -316,7 +318,7 @@ export class CatalogueService {
       const revision = row.revision + 1;
       await row.update({ ...columnsOf(model, origin, places), revision, savedAt, retiredAt: null }, { transaction });
       await this.revisions.create(
-        { modelId: row.id, revision, entry: model.entry, savedAt, ...originColumns(origin, `${row.kind}/${row.key}`), ...by },
+        { modelId: row.id, revision, entry: model.entry, savedAt, ...originColumns(origin, `${row.kind}/${row.key}`) },
         { transaction },
       );
       count++;
@@ -341,9 +343,9 @@ export class CatalogueService {
     return { makers, families };
   }
 
-  private async by(): Promise<{ byName: string | null; byInitials: string | null }> {
+  private async signed(origin: Origin): Promise<Signed> {
     const person: Person | null = await this.people.get();
-    return { byName: person?.name ?? null, byInitials: person?.initials ?? null };
+    return { ...origin, byName: person?.name ?? null, byInitials: person?.initials ?? null };
   }
 
   async export({ format, title, ids }: ExportBody): Promise<Uint8Array> {
@@ -395,8 +397,8 @@ function columnsOf(model: PreparedModel, origin: Origin, { makers, families }: P
   };
 }
 
-function originColumns({ source, page, rows, note }: Origin, key: string) {
-  return { source, page, rows: rows[key] ?? null, note };
+function originColumns({ source, page, rows, note, byName, byInitials }: Signed, key: string) {
+  return { source, page, rows: rows[key] ?? null, note, byName, byInitials };
 }
 
 function originOf({ source, page, note, from }: { source?: string; page?: string; note?: string; from?: string }): Origin {
