@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { request } from '@playwright/test';
 import { expect, openDemoCopy, settled, test } from './fixtures.js';
 
@@ -52,4 +54,36 @@ test('a junction becomes a tee: its branch is chosen, what it takes is shown and
     .locator('span')
     .click();
   await expect(page.getByText('Gardel 1957').first()).toBeVisible();
+});
+
+test.describe('while the database stands still', () => {
+  test.use({ allowed: /503/ });
+  const folder = process.env.CEDAR_KNOT_FOLDER;
+  test.skip(folder === undefined, 'CEDAR_KNOT_FOLDER names the data folder of the instance');
+
+  test('the page says so, keeps what is typed over a reload and stores it when the database is back', async ({ page }) => {
+    test.slow();
+    const pid = Number(readFileSync(join(folder!, 'mariadb', 'run', 'm.pid'), 'utf8'));
+    const id = await openDemoCopy(page);
+    const name = page.locator('[data-row="L-401"] [data-cell=name]');
+    page.on('dialog', (d) => void d.accept());
+    process.kill(pid, 'SIGSTOP');
+    try {
+      await name.click();
+      await page.keyboard.type('While it stood still');
+      await page.keyboard.press('Enter');
+      await expect(page.locator('[data-save=offline]')).toContainText('no database');
+      await page.reload();
+      await expect(name).toHaveText('While it stood still', { timeout: 30_000 });
+      await expect(page.locator('[data-save=offline]')).toContainText('no database', { timeout: 30_000 });
+    } finally {
+      process.kill(pid, 'SIGCONT');
+    }
+    await expect(page.locator('[data-save=saved]')).toBeVisible({ timeout: 30_000 });
+    expect(JSON.stringify(await (await page.request.get(`/api/studies/${id}`)).json())).toContain('While it stood still');
+    // and nothing of it is restored once more
+    await page.reload();
+    await settled(page);
+    await expect(page.getByText('Restored:')).toHaveCount(0);
+  });
 });

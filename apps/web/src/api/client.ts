@@ -44,6 +44,13 @@ export function wordsOf(error: unknown): string {
   return error instanceof Error ? error.message : String(error);
 }
 
+/** Whether a failure is of who answers, not of what was asked: it may go well later. */
+export const isAway = (error: unknown): boolean =>
+  error instanceof ApiError && (error.status === 0 || error.status === 401 || error.status >= 500);
+
+/** how long the page waits for a sign of life, ms */
+const PROBE_MS = 4000;
+
 const KEEPALIVE_MOST = 60_000;
 
 /**
@@ -121,6 +128,12 @@ async function call<T>(method: string, path: string, body?: unknown, isText = fa
 }
 
 export const api = {
+  /** whether application and database answer, known within 4 s */
+  isThere: (): Promise<boolean> =>
+    fetch('/api/health', { cache: 'no-store', signal: AbortSignal.timeout(PROBE_MS) }).then(
+      (r) => r.ok,
+      () => false,
+    ),
   list: (deleted = false) => call<StudyHead[]>('GET', `/studies${deleted ? '?deleted=true' : ''}`),
   get: (id: string) => call<StudyWhole>('GET', `/studies/${id}`),
   create: (title: string) => call<StudyWhole>('POST', '/studies', { title }),

@@ -5,16 +5,33 @@ export type SaveState =
   | { kind: 'saved'; at: string | null }
   | { kind: 'unsaved' }
   | { kind: 'saving' }
-  /** not kept yet, and tried again: the application does not answer, or cannot keep it now */
-  | { kind: 'offline'; message: string }
+  /** not kept yet, and tried again: what is away, in the words of who said so */
+  | { kind: 'offline'; away: Away; message: string }
   /** not kept yet, and tried again: this page has no session */
   | { kind: 'denied'; message: string }
   | { kind: 'refused'; message: string }
   | { kind: 'conflict'; version: number; savedAt: string; changes: DocumentChange[] };
 
+/** why something is not stored now */
+export type Away = 'application' | 'database' | 'disk' | 'other';
+
+/** A study that is not stored yet, as a browser keeps it over a reload. */
+export interface KeptEdit {
+  /** on which it rests */
+  version: number;
+  /** the save of which it is not known whether it was kept: sent again first, as the same one */
+  sent: { id: string; study: Study } | undefined;
+  wanted: Study;
+}
+
 export interface SaveBackend {
   /** @param saveId of this save: sent again, it is the same one */
   save(version: number, study: Study, saveId: string): Promise<{ version: number; savedAt: string }>;
+  /** whether application and database answer, known within 4 s */
+  isThere?(): Promise<boolean>;
+  /** keeps over a reload what is not stored yet */
+  keep?(edit: KeptEdit): Promise<void>;
+  forget?(): Promise<void>;
 }
 
 /** The part of a failed save that decides what to do next. */
@@ -26,6 +43,10 @@ export interface SaveFailure {
 
 const QUIET_MS = 600;
 const RETRY_MS = 2500;
+/** a save that takes longer makes the page ask whether there is anybody, ms */
+const SOON_MS = 600;
+/** between such questions, ms */
+const ASK_AGAIN_MS = 1000;
 /** what took too long to be judged is not asked of the server all the time */
 const SLOW_RETRY_MS = 30_000;
 /** refused for what it holds: it is sent again when it has changed. Anything else is tried until it is kept */
@@ -49,9 +70,14 @@ export class Autosave {
     private version: number,
     private readonly backend: SaveBackend,
     private readonly show: (state: SaveState) => void,
+    kept?: KeptEdit,
   ) {
     this.saved = study;
-    this.wanted = study;
+    this.wanted = kept?.wanted ?? study;
+    if (!kept) return;
+    this.version = kept.version;
+    this.unsure = kept.sent;
+    this.schedule(0);
   }
 
   get isSaved(): boolean {
@@ -68,13 +94,22 @@ export class Autosave {
   /** Saves now, without the quiet moment. */
   async flush(): Promise<void> {
     clearTimeout(this.timer);
-    if (!this.busy && this.saved !== this.wanted) await this.save();
+    if (this.saved === this.wanted) return;
+    if (this.busy) this.keep();
+    else await this.save();
   }
 
   /** After a conflict: takes the other's version number as seen, so that the next save goes on top of it. */
   rebase(version: number): void {
     this.version = version;
     this.schedule(0);
+  }
+
+  /** Gives up what is not stored. */
+  async discard(): Promise<void> {
+    this.stop();
+    this.saved = this.wanted;
+    await this.backend.forget?.();
   }
 
   stop(): void {
@@ -90,19 +125,38 @@ export class Autosave {
     const { id, study } = this.unsure ?? { id: crypto.randomUUID(), study: this.wanted };
     this.unsure = { id, study };
     this.busy = true;
+    this.keep();
     this.show({ kind: 'saving' });
+    const watch = setTimeout(() => void this.askWhile(id), SOON_MS);
     try {
       const { version, savedAt } = await this.backend.save(this.version, study, id);
       this.unsure = undefined;
       this.version = version;
       this.saved = study;
       this.busy = false;
-      if (this.wanted === study) this.show({ kind: 'saved', at: savedAt });
-      else this.schedule(0);
+      if (this.wanted !== study) return this.schedule(0);
+      void this.backend.forget?.();
+      this.show({ kind: 'saved', at: savedAt });
     } catch (error) {
       this.busy = false;
       this.failed(error as SaveFailure);
+    } finally {
+      clearTimeout(watch);
     }
+  }
+
+  /** while a save is not answered, asks whether anybody is there: a database that stands still says nothing at all */
+  private async askWhile(id: string): Promise<void> {
+    const isPending = (): boolean => this.busy && this.unsure?.id === id;
+    while (isPending() && this.backend.isThere) {
+      const isThere = await this.backend.isThere();
+      if (isPending()) this.show(isThere ? { kind: 'saving' } : NOBODY);
+      await new Promise((resolve) => setTimeout(resolve, ASK_AGAIN_MS));
+    }
+  }
+
+  private keep(): void {
+    void this.backend.keep?.({ version: this.version, sent: this.unsure, wanted: this.wanted });
   }
 
   private failed({ status, message, body }: SaveFailure): void {
@@ -114,8 +168,16 @@ export class Autosave {
       this.show({ kind: 'conflict', version: body.version ?? 0, savedAt: body.savedAt ?? '', changes: body.changes ?? [] });
     else if (OF_CONTENT.has(status) && !isTooSlow) this.show({ kind: 'refused', message });
     else {
-      if (status !== 409) this.show({ kind: status === 401 || status === 403 ? 'denied' : 'offline', message });
+      if (status === 401 || status === 403) this.show({ kind: 'denied', message });
+      else if (status !== 409) this.show({ kind: 'offline', away: awayOf(status, body.error), message });
       this.schedule(status === 409 ? 0 : isTooSlow ? SLOW_RETRY_MS : RETRY_MS);
     }
   }
+}
+
+const NOBODY: SaveState = { kind: 'offline', away: 'database', message: 'The database does not answer.' };
+
+function awayOf(status: number, error: string | undefined): Away {
+  if (status === 0) return 'application';
+  return error === 'database' ? 'database' : error === 'disk-full' ? 'disk' : 'other';
 }

@@ -315,7 +315,7 @@ test('a save is given up for its content alone: whatever else is answered, it is
     server.refuse(failure(status), failure(status));
     state().change('first', firstLine());
     await quiet();
-    expect(state().save).toEqual({ kind: status === 401 || status === 403 ? 'denied' : 'offline', message: 'no' });
+    expect(state().save).toMatchObject({ kind: status === 401 || status === 403 ? 'denied' : 'offline', message: 'no' });
     await jest.advanceTimersByTimeAsync(6000);
     expect([status, state().save.kind, server.saved.at(-1) === state().study]).toEqual([status, 'saved', true]);
     // it may have been kept at the first time: it is the same save until it is known

@@ -16,7 +16,7 @@ import {
 } from '@cedar-knot/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Outcome, ScenarioOutcome } from '../worker/outcome.js';
-import { Autosave, type SaveBackend, type SaveState } from './autosave.js';
+import { Autosave, type KeptEdit, type SaveBackend, type SaveState } from './autosave.js';
 import { Recalculation, type Calculator } from './recalculation.js';
 import type { Rebuild } from './topology.js';
 
@@ -102,6 +102,8 @@ export interface StudyActions {
   /** a pump's motor in every scenario, where its electricity goes, and other ways of control */
   driveOf(pump: string): Promise<DriveFigures | null>;
   rebase(version: number): void;
+  /** gives up what is not stored: it is neither sent again nor kept in this browser */
+  discard(): Promise<void>;
   dispose(): void;
 }
 
@@ -152,15 +154,20 @@ const NO_WORK: OccasionalWork = {
 /** between two drawings of what need not follow a handle at every frame */
 const SLOW_MS = 160;
 
-/** One open study: the document, its history, its results and its saving. Knows no React. */
+/**
+ * One open study: the document, its history, its results and its saving. Knows no React.
+ *
+ * @param kept what was not stored when the page was left: it is what stands, and is saved
+ */
 export function createStudyStore(
   opened: { id: string; version: number; savedAt: string; document: Study },
   calculate: Calculator,
   backend: SaveBackend,
   occasional: OccasionalWork = NO_WORK,
+  kept?: KeptEdit,
 ): StudyStore {
   return createStore<StudyState & StudyActions>((set, get) => {
-    const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }));
+    const autosave = new Autosave(opened.document, opened.version, backend, (save) => set({ save }), kept);
     const recalculation = new Recalculation(
       calculate,
       (outcome, study) =>
@@ -201,8 +208,8 @@ export function createStudyStore(
     queueMicrotask(() => recalculation.request(get().study, null));
     return {
       id: opened.id,
-      study: opened.document,
-      save: { kind: 'saved', at: opened.savedAt },
+      study: kept?.wanted ?? opened.document,
+      save: kept ? { kind: 'unsaved' } : { kind: 'saved', at: opened.savedAt },
       outcome: null,
       calculated: null,
       crashed: null,
@@ -211,11 +218,11 @@ export function createStudyStore(
       movingShown: null,
       past: [],
       future: [],
-      active: opened.document.scenarios[0]!.id,
+      active: (kept?.wanted ?? opened.document).scenarios[0]!.id,
       compared: [],
       selected: null,
       pump: null,
-      notice: null,
+      notice: kept ? 'Restored: changes that were not stored when the page was closed.' : null,
       asked: null,
       ...history(get, put),
       ...questions(() => get().study, occasional),
@@ -256,6 +263,7 @@ export function createStudyStore(
       units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
       rebase: (version) => autosave.rebase(version),
+      discard: () => autosave.discard(),
       dispose: () => autosave.stop(),
     };
   });

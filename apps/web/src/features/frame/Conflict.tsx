@@ -9,11 +9,17 @@ export function Conflict() {
   const save = useStudy((s) => s.save);
   const study = useStudy((s) => s.study);
   const rebase = useStudy((s) => s.rebase);
+  const discard = useStudy((s) => s.discard);
   const navigate = useNavigate();
   if (save.kind !== 'conflict') return null;
   const keepAsCopy = async (): Promise<void> => {
     const copy = await api.createFrom({ ...study, title: `${study.title ?? 'Untitled'} (my changes)` });
+    await discard();
     await navigate(`/studies/${copy.id}/system`);
+  };
+  const takeTheirs = async (): Promise<void> => {
+    await discard();
+    window.location.reload();
   };
   return (
     <Modal open onClose={() => undefined} title="This study was changed elsewhere" wide>
@@ -28,7 +34,7 @@ export function Conflict() {
         ))}
       </ul>
       <div className="flex justify-end gap-2">
-        <Button onClick={() => window.location.reload()}>Take theirs, drop mine</Button>
+        <Button onClick={() => void takeTheirs()}>Use their version, discard mine</Button>
         <Button onClick={() => void keepAsCopy()}>Keep mine as a copy</Button>
         <Button tone="danger" onClick={() => rebase(save.version)}>
           Save mine over theirs

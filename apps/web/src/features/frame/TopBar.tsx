@@ -1,6 +1,6 @@
 import { Check, ChevronDown, CloudOff, LockKeyhole, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import type { SaveState } from '../../state/autosave.js';
+import type { Away, SaveState } from '../../state/autosave.js';
 import { UnitChoice } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { DisplayUnits } from './DisplayUnits.js';
@@ -98,6 +98,13 @@ function SaveMark({ save }: { save: SaveState }) {
   );
 }
 
+const NOT_STORED: Readonly<Record<Away, string>> = {
+  application: 'Not stored, trying again',
+  database: 'Not stored: no database',
+  disk: 'Not stored: disk full',
+  other: 'Not stored, trying again',
+};
+
 function describeSave(save: SaveState) {
   const time = (iso: string | null): string =>
     iso ? new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : '';
@@ -120,8 +127,8 @@ function describeSave(save: SaveState) {
     case 'offline':
       return {
         icon: <CloudOff size={14} aria-hidden="true" />,
-        text: 'Not stored, trying again',
-        title: `${save.message} Your changes are kept in this page and stored as soon as possible`,
+        text: NOT_STORED[save.away],
+        title: `${save.message} Your changes are kept in this browser and stored as soon as possible`,
         bad: true,
       };
     case 'denied':
@@ -129,7 +136,7 @@ function describeSave(save: SaveState) {
         icon: <LockKeyhole size={14} aria-hidden="true" />,
         text: 'Not stored: no access',
         title:
-          'This page has no session. Open the address with the key that the start printed; your changes are kept in this page and stored then',
+          'This page has no session. Open the address with the key that the start printed; your changes are kept in this browser and stored then',
         bad: true,
       };
     case 'refused':
