@@ -1,7 +1,7 @@
 // npm run backup -- FILE: everything that is kept, as it stood at one moment, while the application runs or not.
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { dump } from './lib/dump.mjs';
+import { writeBackup } from './lib/backup/write.mjs';
 import { DataFolder, dataFolder } from './lib/folder.mjs';
 import { Database, ExternalDatabase } from './lib/mariadb.mjs';
 import { finish, say, Stop } from './lib/run.mjs';
@@ -19,11 +19,11 @@ async function main() {
   const isOurs = settings.database === undefined && folder.tryLock();
   if (settings.database !== undefined || isOurs) await database.start();
   try {
-    const studies = await dump(database, target);
+    const studies = await writeBackup(database.account(), target);
     say(`${studies} studies with their versions are in ${target}`);
   } finally {
     if (isOurs) await database.stop();
   }
 }
 
-main().catch(finish);
+main().then(() => process.exit(0), finish);

@@ -4,6 +4,7 @@ import { AccessModule } from './access/access.module.js';
 import { withoutKey } from './access/refuse.js';
 import { logStream } from './common/log.js';
 import { CONFIG, type Config } from './config.js';
+import { DatabaseWatch } from './database/watch.service.js';
 import { DatabaseModule } from './database/database.module.js';
 import { HealthController } from './health/health.controller.js';
 import { SeedService } from './seed/seed.service.js';
@@ -41,7 +42,7 @@ export class AppModule {
         CatalogueModule,
       ],
       controllers: [HealthController],
-      providers: [SeedService, { provide: CONFIG, useValue: config }],
+      providers: [SeedService, DatabaseWatch, { provide: CONFIG, useValue: config }],
     };
   }
 }

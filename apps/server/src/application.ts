@@ -20,6 +20,7 @@ import { readBodies } from './common/bodies.js';
 import { ProblemFilter } from './common/problem.filter.js';
 import type { Config } from './config.js';
 import { migrate } from './database/migrate.js';
+import { DatabaseWatch } from './database/watch.service.js';
 import { SeedService } from './seed/seed.service.js';
 
 /**
@@ -48,15 +49,16 @@ export async function createApplication(
   app.use(securityHeaders);
   app.use(plainAddress);
   app.use(ownOrigin);
-  app.use('/api', beforeApi(gate));
+  app.use('/api', beforeApi(gate, app.get(DatabaseWatch)));
   if (config.web !== undefined) serveWeb(app, config.web, gate);
   app.setGlobalPrefix('api');
-  app.useGlobalFilters(new ProblemFilter());
+  app.useGlobalFilters(new ProblemFilter(config.folder));
   app.enableShutdownHooks();
   describe(app);
   say('the tables of the database');
   await migrate(app.get<Sequelize>(getConnectionToken()));
   if (config.seed) await app.get(SeedService).seed(say);
+  app.get(DatabaseWatch).start();
   return app;
 }
 
@@ -74,8 +76,8 @@ const securityHeaders = helmet({
   strictTransportSecurity: false,
 });
 
-/** The one router that every request to the API comes through before its handler: who asks, then how much may be sent. */
-function beforeApi(gate: Gate | undefined): Router {
+/** The one router that every request to the API comes through before its handler: who asks, whether there is a database, then how much may be sent. */
+function beforeApi(gate: Gate | undefined, watch: DatabaseWatch): Router {
   const router = Router({ caseSensitive: true });
   router.use((_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
@@ -83,6 +85,7 @@ function beforeApi(gate: Gate | undefined): Router {
   });
   router.use(ownSite);
   if (gate) router.use(gate.guard);
+  router.use(watch.guard);
   router.use(readBodies());
   return router;
 }

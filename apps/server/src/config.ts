@@ -12,6 +12,8 @@ export interface Config {
   log: string | undefined;
   logLevel: string;
   seed: boolean;
+  /** of the data, whose disk may be full */
+  folder: string | undefined;
   /** of the data folder, said by the health of the application */
   instance: string | undefined;
   /** without it the API answers everybody on this machine */
@@ -39,6 +41,7 @@ export function readConfig(env: NodeJS.ProcessEnv, worker: string): Config {
     CEDAR_KNOT_LOG: Joi.string(),
     CEDAR_KNOT_LOG_LEVEL: Joi.string().valid('fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent').default('info'),
     CEDAR_KNOT_SEED: Joi.string().valid('0', '1').default('0'),
+    CEDAR_KNOT_FOLDER: Joi.string(),
     CEDAR_KNOT_INSTANCE: Joi.string().guid(),
     CEDAR_KNOT_KEY: Joi.string().min(16),
   }).unknown(true);
@@ -50,6 +53,7 @@ export function readConfig(env: NodeJS.ProcessEnv, worker: string): Config {
     log: read.CEDAR_KNOT_LOG,
     logLevel: read.CEDAR_KNOT_LOG_LEVEL!,
     seed: read.CEDAR_KNOT_SEED === '1',
+    folder: read.CEDAR_KNOT_FOLDER,
     instance: read.CEDAR_KNOT_INSTANCE,
     key: read.CEDAR_KNOT_KEY,
     worker,

@@ -7,18 +7,23 @@ import { MigrationFailure } from './database/migrate.js';
 /** for the requests that are under way when the start script has gone, ms */
 const LONGEST_END_MS = 5000;
 
+/** ends the application when the start script has gone, at whatever stage: nobody would stop it any more */
+let end = (): void => process.exit(0);
+process.once('disconnect', () => end());
+// gone while this was still being loaded
+if (process.connected === false) end();
+
 try {
   const config = readConfig(process.env, fileURLToPath(new URL('work/worker.js', import.meta.url)));
   const say = (progress: string): void => void process.send?.({ progress });
   say('the connection to the database');
   const app = await createApplication(config, say);
-  await app.listen(config.port, '127.0.0.1');
-  // the start script has gone: nobody would stop us any more
-  process.once('disconnect', () => {
+  end = () => {
     // a database that went with it may keep the end waiting for ever
     setTimeout(() => process.exit(0), LONGEST_END_MS);
     void app.close().then(() => process.exit(0));
-  });
+  };
+  await app.listen(config.port, '127.0.0.1');
 } catch (error) {
   // said by the start script in the words of the failure; anything else is a bug and keeps its stack
   const why = error instanceof MigrationFailure ? error.message : undefined;

@@ -16,7 +16,7 @@ export function testConfig(more: Partial<Config> = {}): Config {
   if (!database.name.endsWith('_test')) throw new Error(`${database.name} is not a test database`);
   // threads run what was built
   const worker = join(process.cwd(), 'apps/server/dist/work/worker.js');
-  const none = { port: 0, web: undefined, instance: undefined, seed: false };
+  const none = { port: 0, web: undefined, folder: undefined, instance: undefined, seed: false };
   return { ...none, database, log: '/dev/null', logLevel: 'info', key: TEST_KEY, worker, ...more };
 }
 

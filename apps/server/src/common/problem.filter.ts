@@ -1,6 +1,8 @@
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { DatabaseError } from 'sequelize';
+import { isFull } from '../database/disk.js';
+import { databaseAway, diskFull } from '../database/problems.js';
 import { ApiProblem, forLog, tooLarge, type ProblemBody } from './problem.js';
 
 interface Described {
@@ -19,11 +21,15 @@ const FULL = new Set([28, 1021, 1114]);
 export class ProblemFilter implements ExceptionFilter {
   private readonly logger = new Logger('problem');
 
+  /** @param folder of the data, on whose disk the database is */
+  constructor(private readonly folder?: string) {}
+
   catch(error: unknown, host: ArgumentsHost): void {
     const http = host.switchToHttp();
     const response = http.getResponse<Response>();
-    const { status, body } = this.describe(error, http.getRequest<Request>());
+    // it was answered for the database already
     if (response.headersSent) return;
+    const { status, body } = this.describe(error, http.getRequest<Request>());
     if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined)
       response.setHeader('Retry-After', String(error.retryAfterSeconds));
     response.status(status).json(body);
@@ -60,19 +66,12 @@ export class ProblemFilter implements ExceptionFilter {
     const cause = (error as { parent?: { errno?: number; code?: string } }).parent;
     if (error instanceof DatabaseError && FULL.has(cause?.errno ?? 0)) {
       this.logger.error(`the disk is full: ${message}`);
-      return {
-        status: 507,
-        body: { error: 'disk-full', message: 'The disk is full: nothing was changed. Make room, then try again.' },
-      };
+      return described(diskFull());
     }
     const isLost = name.startsWith('SequelizeConnection') || LOST.test(`${cause?.code ?? ''} ${message}`);
     if (!isLost) return undefined;
     this.logger.warn(`the database does not answer: ${message}`);
-    const unsure = isWrite ? ' It is not known whether it was kept: look, or send it again.' : '';
-    return {
-      status: 503,
-      body: { error: 'database', message: `The database does not answer; it is being started again.${unsure}` },
-    };
+    return described(isFull(this.folder) ? diskFull() : databaseAway(isWrite));
   }
 
   private unknown(error: unknown): Described {
@@ -83,3 +82,5 @@ export class ProblemFilter implements ExceptionFilter {
 
 const megabytes = (bytes = 0): string =>
   bytes < 1e6 ? `${Math.round(bytes / 1024)} kB` : `${Math.round(bytes / 1024 / 1024)} MB`;
+
+const described = (problem: ApiProblem): Described => ({ status: problem.getStatus(), body: problem.body });

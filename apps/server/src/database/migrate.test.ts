@@ -69,8 +69,8 @@ test('a lock that is not had ends the start in words', async () => {
   const other = connection();
   const holder = await other.transaction();
   await other.query("SELECT GET_LOCK('cedar_knot_migration', 0)", { transaction: holder, type: QueryTypes.SELECT });
-  await expect(migrate(db, 1)).rejects.toThrow(MigrationFailure);
-  await expect(migrate(db, 1)).rejects.toThrow('Another start has been changing the tables');
+  await expect(migrate(db, { waitSeconds: 1 })).rejects.toThrow(MigrationFailure);
+  await expect(migrate(db, { waitSeconds: 1 })).rejects.toThrow('Another start has been changing the tables');
   await holder.rollback();
   await other.close();
   expect(await migrate(db)).toEqual([]);

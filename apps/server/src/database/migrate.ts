@@ -1,5 +1,5 @@
 import { QueryTypes, type QueryInterface, type Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { RerunBehavior, SequelizeStorage, Umzug } from 'umzug';
 import * as studies from './migrations/0001-studies.js';
 import * as revisionNames from './migrations/0002-revision-names.js';
 import * as keptVersions from './migrations/0003-kept-versions.js';
@@ -24,6 +24,8 @@ const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0007-sessions', step: sessions },
 ];
 
+export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);
+
 const LOCK = 'cedar_knot_migration';
 /** a machine may be busy: the same patience as of the start script */
 const LOCK_WAIT_SECONDS = 300;
@@ -31,8 +33,17 @@ const LOCK_WAIT_SECONDS = 300;
 /** The schema could not be brought up to date; the message says why and what to do. */
 export class MigrationFailure extends Error {}
 
+interface MigrateOptions {
+  waitSeconds?: number;
+  /** so far and no further: a backup is of the tables that it was made of */
+  steps?: readonly string[] | undefined;
+}
+
 /** Brings the schema up to date. A named lock keeps two starting servers from doing it at once. */
-export async function migrate(sequelize: Sequelize, waitSeconds = LOCK_WAIT_SECONDS): Promise<string[]> {
+export async function migrate(
+  sequelize: Sequelize,
+  { waitSeconds = LOCK_WAIT_SECONDS, steps }: MigrateOptions = {},
+): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     // the lock belongs to a connection, and a transaction keeps one
     const options = { transaction, type: QueryTypes.SELECT } as const;
@@ -42,14 +53,14 @@ export async function migrate(sequelize: Sequelize, waitSeconds = LOCK_WAIT_SECO
         `Another start has been changing the tables for ${waitSeconds} s. Wait until it is done, or stop it, and start again.`,
       );
     try {
-      return await upToDate(sequelize);
+      return await upToDate(sequelize, steps);
     } finally {
       await sequelize.query(`SELECT RELEASE_LOCK('${LOCK}')`, options);
     }
   });
 }
 
-async function upToDate(sequelize: Sequelize): Promise<string[]> {
+async function upToDate(sequelize: Sequelize, steps: readonly string[] | undefined): Promise<string[]> {
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, step }) => ({
       name,
@@ -61,7 +72,7 @@ async function upToDate(sequelize: Sequelize): Promise<string[]> {
     logger: undefined,
   });
   try {
-    return (await umzug.up()).map((m) => m.name);
+    return (await umzug.up(steps ? { migrations: [...steps], rerun: RerunBehavior.SKIP } : {})).map((m) => m.name);
   } catch (error) {
     const { message, cause } = error as Error & { cause?: Error };
     throw new MigrationFailure(

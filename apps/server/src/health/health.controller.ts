@@ -4,7 +4,7 @@ import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { answers, ref, refusals } from '../common/api-schemas.js';
-import { ApiProblem } from '../common/problem.js';
+import { databaseAway } from '../database/problems.js';
 import { CONFIG, type Config } from '../config.js';
 
 @ApiTags('health')
@@ -26,7 +26,7 @@ export class HealthController {
       await this.sequelize.query('SELECT 1 AS one', { type: QueryTypes.SELECT });
     } catch (error) {
       this.logger.warn(`the database does not answer: ${String(error)}`);
-      throw new ApiProblem(503, { error: 'database', message: 'The database does not answer; it is being started again.' });
+      throw databaseAway(false);
     }
     return { status: 'ok', database: 'ok', instance: this.config.instance ?? null };
   }

@@ -14,6 +14,12 @@ type Whole = { id: string; version: number; savedAt: string; title: string; docu
 let app: NestExpressApplication;
 let proxy: Server;
 const open = new Set<Socket>();
+/** nothing comes through, and nothing is cut: a database that stands still */
+let isFrozen = false;
+function freeze(now: boolean): void {
+  isFrozen = now;
+  for (const s of open) if (now) s.pause(); else s.resume(); // prettier-ignore
+}
 
 const http = () => {
   const agent = request.agent(app.getHttpServer());
@@ -35,6 +41,7 @@ beforeAll(async () => {
       open.add(a);
       a.on('error', () => b.destroy()).on('close', () => b.destroy());
       a.pipe(b);
+      if (isFrozen) a.pause();
     }
   });
   await new Promise<void>((resolve) => proxy.listen(0, '127.0.0.1', resolve));
@@ -144,6 +151,33 @@ describe('a database that is lost', () => {
     expect((await http().get(`/api/studies/${id}`).expect(200)).body).toMatchObject({ version: 1 });
     await http().put(`/api/studies/${id}`).send({ version: 1, document }).expect(200);
   });
+});
+
+describe('a database that stands still', () => {
+  afterEach(() => freeze(false));
+  test('is said to whoever waits for it and to whoever comes, health too; then all goes on, and what was sent is kept once', async () => {
+    const { id, document } = await create();
+    const saveId = randomUUID();
+    const save = () =>
+      http()
+        .put(`/api/studies/${id}`)
+        .send({ version: 1, saveId, document: { ...document, notes: 'frozen' } });
+    freeze(true);
+    const waiting = await Promise.all([save(), http().get(`/api/studies/${id}`), http().get('/api/health')]);
+    expect(waiting.map((a) => [a.status, (a.body as { error: string }).error])).toEqual(Array(3).fill([503, 'database']));
+    expect((waiting[0].body as { message: string }).message).toContain('not known whether it was kept');
+    expect((waiting[1].body as { message: string }).message).not.toContain('kept');
+    // by now it is known
+    expect((await http().get('/api/studies')).status).toBe(503);
+    freeze(false);
+    let again = await save();
+    while (again.status === 503) again = await save();
+    expect([again.status, (again.body as Whole).version]).toEqual([200, 2]);
+    expect((await http().get(`/api/studies/${id}`).expect(200)).body).toMatchObject({
+      version: 2,
+      document: { notes: 'frozen' },
+    });
+  }, 60_000);
 });
 
 describe('people and versions', () => {
