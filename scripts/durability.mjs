@@ -1,9 +1,11 @@
 // Kills at random moments. Of saving and migrating: no acknowledged save is lost, none is stored twice. Of a first start, and of two first
-// starts at once: all end in one healthy instance with the demo plant whole. Run by npm test with few; alone with many:
-// node scripts/durability.mjs --kills 100 --first 20 --pairs 20 [--seed 1]
-import { randomUUID } from 'node:crypto';
+// starts at once: all end in one healthy instance with the demo plant whole.
+// A database that stands still, a full disk. Run by npm test with few; alone with many:
+// node scripts/durability.mjs --kills 100 --first 20 --pairs 20 --left 20 --still 60 --restores 20 [--seed 1] [--only backup,full]
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
@@ -11,8 +13,19 @@ import { Application } from './lib/application.mjs';
 import { DataFolder } from './lib/folder.mjs';
 import { Database } from './lib/mariadb.mjs';
 import { freePort } from './lib/ports.mjs';
-import { begin, call as callAt, DEMO_STUDIES, end, endAll, healthy, option, ready, readyAt } from './lib/instances.mjs';
-import { finish, ROOT, say, sleep, Stop, until } from './lib/run.mjs';
+import {
+  begin,
+  call as callAt,
+  DEMO_STUDIES,
+  end,
+  endAll,
+  healthy,
+  option,
+  processesOn,
+  ready,
+  readyAt,
+} from './lib/instances.mjs';
+import { background, finish, ROOT, say, sleep, Stop, until } from './lib/run.mjs';
 
 const HOME = join(ROOT, '.test-data', 'durability');
 const generator = xoroshiro128plus(option('seed', Date.now() % 100_000));
@@ -165,6 +178,116 @@ async function pairs(count) {
   say(`${count} pairs of first starts at once: one instance each time, and the other says where it is.`);
 }
 
+/** a start that is killed at whatever stage leaves nothing behind */
+async function leavesNothing(count) {
+  for (let i = 1; i <= count; i++) {
+    const path = join(HOME, `left-${i}`);
+    const one = begin(path);
+    await sleep(random(100, 9000));
+    one.child.kill('SIGKILL');
+    await until(() => processesOn(path).length === 0, `the end of what start ${i}, which was killed, had begun`);
+    rmSync(path, { recursive: true, force: true });
+  }
+  say(`${count} starts killed at random moments: nothing of them is left.`);
+}
+
+/* ---- a database that stands still, a disk that is full ---- */
+
+/** status, error and time of a request to the present instance */
+async function asked(key, method, path, body) {
+  const since = performance.now();
+  const response = await fetch(`${address}/api${path}`, {
+    method,
+    body: body && JSON.stringify(body),
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${key}` },
+  });
+  const answer = await response.json();
+  return { path, status: response.status, error: answer.error, version: answer.version, took: performance.now() - since };
+}
+
+async function standsStill(seconds) {
+  const path = join(HOME, 'frozen');
+  const one = begin(path);
+  address = await ready(one, 'frozen');
+  const key = new DataFolder(path).key();
+  const { id, document } = await call('POST', '', { title: 'Frozen' }, key);
+  const save = { version: 1, saveId: randomUUID(), document: { ...document, notes: 'while it stood still' } };
+  const pid = Number(readFileSync(join(path, 'mariadb', 'run', 'm.pid'), 'utf8'));
+  const answers = [];
+  process.kill(pid, 'SIGSTOP');
+  try {
+    for (const begin = performance.now(); performance.now() - begin < seconds * 1000; await sleep(200)) {
+      const reads = ['/studies', `/studies/${id}`, `/studies/${id}/versions`, '/catalogue/models?kind=pumps', '/health'];
+      const all = reads.map((p) => asked(key, 'GET', p));
+      answers.push(...(await Promise.all([...all, asked(key, 'PUT', `/studies/${id}`, save)])));
+    }
+  } finally {
+    process.kill(pid, 'SIGCONT');
+  }
+  const other = answers.find((a) => a.status !== 503 || a.error !== 'database');
+  if (other)
+    throw new Stop(
+      `while the database stood still ${other.path} was answered ${other.status} ${other.error} after ${other.took.toFixed(0)} ms (${answers.indexOf(other)} of ${answers.length})`,
+    );
+  await until(
+    async () => (await asked(key, 'PUT', `/studies/${id}`, save)).version === 2,
+    'the save after the database stood still',
+  );
+  const { version } = await call('GET', `/${id}`, undefined, key);
+  expect(version === 2, `version ${version} is stored of one save that was sent ${answers.length} times`);
+  await end(one, 'frozen');
+  const longest = Math.max(...answers.map((a) => a.took)) / 1000;
+  say(
+    `the database stood still for ${seconds} s: ${answers.length} requests, each answered with 503, the longest after ${longest.toFixed(1)} s; the save was kept once.`,
+  );
+}
+
+async function fullDisk() {
+  const disk = join(HOME, 'disk');
+  mkdirSync(disk, { recursive: true });
+  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=420m', 'tmpfs', disk]);
+  if (mounted.status !== 0) {
+    say('a full disk: skipped, for mounting is not allowed here.');
+    return;
+  }
+  const path = join(disk, 'data');
+  const filler = join(disk, 'filler');
+  try {
+    const one = begin(path);
+    address = await ready(one, 'full');
+    const key = new DataFolder(path).key();
+    const { id, document } = await call('POST', '', { title: 'Full' }, key);
+    const noise = () =>
+      Object.fromEntries(Array.from({ length: 200 }, (_, i) => [`p${i}`, { notes: randomBytes(900).toString('hex') }]));
+    const save = (version) => ({ version, saveId: randomUUID(), document: { ...document, pumps: noise() } });
+    spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=64k'], { stdio: 'ignore' });
+    let version = 1;
+    let refused = 0;
+    while (refused < 20) {
+      const answer = await asked(key, 'PUT', `/studies/${id}`, save(version));
+      if (answer.status === 200) version = answer.version;
+      else if (answer.status === 507 && answer.error === 'disk-full') refused++;
+      else throw new Stop(`on a full disk ${answer.status} ${answer.error} was answered`);
+      await sleep(100);
+    }
+    rmSync(filler);
+    const last = save(version);
+    await until(async () => (await asked(key, 'PUT', `/studies/${id}`, last)).status === 200, 'a save after room was made');
+    const stored = await call('GET', `/${id}`, undefined, key);
+    expect(
+      stored.version === version + 1 && stored.document.pumps.p7.notes === last.document.pumps.p7.notes,
+      'what was saved after room was made is not there',
+    );
+    expect(one.code === undefined, 'the start gave up on a full disk', one.out);
+    await end(one, 'full');
+    say(`a full disk: ${refused} saves refused with 507, ${version - 1} kept before; with room all goes on.`);
+  } finally {
+    rmSync(filler, { force: true });
+    await endAll();
+    spawnSync('umount', ['-l', disk]);
+  }
+}
+
 /* ---- backup, another database, what a start says ---- */
 
 function run(script, words, more) {
@@ -179,42 +302,190 @@ function expect(condition, what, said = '') {
   if (!condition) throw new Stop(`${what}\n${said}`);
 }
 
-/** everything that the application answers of what is kept */
-async function everything(token) {
-  const studies = await call('GET', '', undefined, token);
-  return Promise.all(
+/** everything that the application answers of what is kept, the bytes of attachments too */
+async function everything(key) {
+  const studies = await call('GET', '', undefined, key);
+  const whole = await Promise.all(
     studies.map(async (s) => {
-      const { versions } = await call('GET', `/${s.id}/versions?limit=500`, undefined, token);
-      const documents = await Promise.all(versions.map((v) => call('GET', `/${s.id}/versions/${v.version}`, undefined, token)));
+      const { versions } = await call('GET', `/${s.id}/versions?limit=500`, undefined, key);
+      const documents = await Promise.all(versions.map((v) => call('GET', `/${s.id}/versions/${v.version}`, undefined, key)));
       return { ...s, documents };
     }),
   );
+  const models = await callAt(address, key, 'GET', '/catalogue/models?kind=pumps');
+  const attached = models.filter((m) => m.name.startsWith('Attached'));
+  const files = await Promise.all(
+    attached.map(async (m) => {
+      const { attachments } = await callAt(address, key, 'GET', `/catalogue/models/${m.id}`);
+      return Promise.all(
+        attachments.map(async ({ id, name }) => {
+          const response = await fetch(`${address}/api/catalogue/attachments/${id}`, {
+            headers: { authorization: `Bearer ${key}` },
+          });
+          return {
+            name,
+            hash: createHash('sha256')
+              .update(Buffer.from(await response.arrayBuffer()))
+              .digest('hex'),
+          };
+        }),
+      );
+    }),
+  );
+  // the demo catalogue is put in anew where a backup had none: its ids are drawn
+  return JSON.stringify({ whole, models: models.map(({ key: of, revision }) => [of, revision]).sort(), attached, files });
+}
+
+/** a study with versions, and a model with attachments of every byte */
+async function fill(key, title) {
+  const { id, document } = await call('POST', '', { title }, key);
+  for (let v = 1; v <= 5; v++)
+    await call('PUT', `/${id}`, { version: v, document: { ...document, notes: `${title} ${v} \u2028 ’ 水 \\` } }, key);
+  const curve = [{ flow: '0 m3/h', head: '40 m' }, { flow: '30 m3/h', head: '30 m' }]; // prettier-ignore
+  const model = await callAt(address, key, 'POST', '/catalogue/models', {
+    kind: 'pumps',
+    entry: { name: `Attached ${title}`, speed: '2900 rpm', curve },
+  });
+  for (const size of [0, 3_000_000]) {
+    const body = Buffer.concat([
+      Buffer.from('%PDF-1.7\n'),
+      Buffer.from(Array.from({ length: 256 }, (_, i) => i)),
+      randomBytes(size),
+    ]);
+    const path = `/api/catalogue/models/${model.id}/attachments?name=${size}.pdf`;
+    const answer = await fetch(`${address}${path}`, {
+      method: 'POST',
+      body,
+      headers: { 'content-type': 'application/octet-stream', authorization: `Bearer ${key}` },
+    });
+    expect(answer.status === 201, `an attachment of ${size} B was answered ${answer.status}`);
+  }
+}
+
+/** what an instance on a folder answers of everything, once it is up; it is ended again */
+async function answeredBy(path, when) {
+  const one = begin(path);
+  address = await ready(one, when);
+  const found = await everything(new DataFolder(path).key());
+  await stopped(one, when);
+  return { found, said: one.out };
+}
+
+async function stopped(one, when) {
+  one.child.kill('SIGTERM');
+  await until(() => one.code !== undefined, `${when}: the end`);
+  expect(one.code === 0, `${when}: the end was ${one.code}`, one.out);
 }
 
 async function backupAndRestore() {
   const [from, to] = [join(HOME, 'from'), join(HOME, 'to')];
-  const file = join(HOME, 'all.sql.gz');
+  const file = join(HOME, 'all.backup.gz');
   const one = begin(from);
   address = await ready(one, 'backup');
-  const token = new DataFolder(from).key();
-  const { id, document } = await call('POST', '', { title: 'Kept' }, token);
-  for (let v = 1; v <= 5; v++) await call('PUT', `/${id}`, { version: v, document: { ...document, notes: `n${v}` } }, token);
-  const before = await everything(token);
+  const key = new DataFolder(from).key();
+  await fill(key, 'Kept');
+  const before = await everything(key);
   const backup = run('backup.mjs', [file], { CEDAR_KNOT_DATA: from });
   expect(backup.ok && backup.said.includes(`${DEMO_STUDIES + 1} studies`), 'the backup failed', backup.said);
   const busy = run('restore.mjs', [file], { CEDAR_KNOT_DATA: from });
   expect(!busy.ok && busy.said.includes('stop it first'), 'a restore under a running instance was not refused', busy.said);
-  await end(one, 'backup');
+  await stopped(one, 'backup');
   const restored = run('restore.mjs', [file], { CEDAR_KNOT_DATA: to });
   expect(restored.ok, 'the restore failed', restored.said);
   const again = run('restore.mjs', [file], { CEDAR_KNOT_DATA: to });
   expect(!again.ok && again.said.includes('--over'), 'a restore over studies was not refused', again.said);
-  const two = begin(to);
-  address = await ready(two, 'restore');
-  const after = await everything(new DataFolder(to).key());
-  expect(JSON.stringify(after) === JSON.stringify(before), 'what was restored is not what was backed up');
-  await end(two, 'restore');
-  say('backup while running, restore into an empty folder: the same studies and versions.');
+  expect((await answeredBy(to, 'restore')).found === before, 'what was restored is not what was backed up');
+  say('backup while running, restore into an empty folder: the same studies, versions, models and attachments.');
+  refusedBackups(file, to);
+  await killedRestores(file, before, to, option('restores', 3));
+  for (const path of [from, to]) rmSync(path, { recursive: true, force: true });
+}
+
+/** what is no backup, is damaged or newer changes nothing, and says why */
+function refusedBackups(file, to) {
+  const text = gunzipSync(readFileSync(file)).toString('utf8');
+  const first = `-- Cedar Knot backup, version 1\n${FIRST_VERSION}`;
+  const bad = [
+    ['cut off', text.slice(0, text.length >> 1), /cut off|cannot be read/],
+    ['without its last line', text.replace(/\{"end":"backup".*\n$/, ''), /cut off/],
+    [
+      'with another figure in a row',
+      text.replace('"title":"Reinjection', '"title":"Rejection').replace('Reinjection transfer', 'Rejection transfer'),
+      /damaged/,
+    ],
+    ['with a row less', text.replace(/^\[.*\n/m, ''), /damaged/],
+    ['of a newer schema', text.replace('"0001-studies"', '"0001-studies","9999-next"'), /newer version/],
+    ['of a newer form', text.replace('"version":2', '"version":3'), /newer version/],
+    ['of something else', '{"format":"other"}\n', /no backup/],
+    [
+      'of the first form with a statement',
+      first.replace('UNLOCK TABLES', 'x').replace(/^INSERT/m, 'GRANT ALL ON *.* TO x;\nINSERT'),
+      /no row/,
+    ],
+    ['of the first form with a command for the client', first.replace(/^INSERT/m, '\\! touch /tmp/x\nINSERT'), /no row/],
+    ['of the first form, cut off', first.slice(0, -200), /cut off|no row/],
+  ];
+  for (const [name, content, words] of bad) {
+    const path = join(HOME, 'bad.backup.gz');
+    writeFileSync(path, gzipSync(content));
+    const done = run('restore.mjs', [path, '--over'], { CEDAR_KNOT_DATA: to });
+    expect(
+      !done.ok && words.test(done.said) && !/\n {4}at /.test(done.said),
+      `a backup ${name} was not refused in words`,
+      done.said,
+    );
+  }
+  say(`${bad.length} backups that are damaged, newer or none: each refused in words.`);
+}
+
+const FIRST_FOLDER = join(ROOT, 'apps/server/src/database/first-version');
+const FIRST_VERSION = `${readFileSync(join(FIRST_FOLDER, 'dump.sql'), 'utf8')}\n-- Dump completed\n`;
+
+/** kills the restoring process, or the database under it: the old or the new stands, whole, and a cut one is named */
+async function killedRestores(file, present, to, kills) {
+  const old = join(HOME, 'old.backup.gz');
+  writeFileSync(old, gzipSync(`-- Cedar Knot backup, version 1\n${FIRST_VERSION}`));
+  expect(run('restore.mjs', [old, '--over'], { CEDAR_KNOT_DATA: to }).ok, 'a backup of the first form was not taken');
+  const first = await answeredBy(to, 'first form');
+  checkFirstForm(JSON.parse(first.found).whole);
+  const states = { first: first.found, present };
+  const counts = { first: 0, present: 0, named: 0 };
+  let stands = 'first';
+  for (let i = 1; i <= kills; i++) {
+    const wanted = stands === 'first' ? 'present' : 'first';
+    const child = background(process.execPath, [join(ROOT, 'scripts/restore.mjs'), wanted === 'present' ? file : old, '--over'], {
+      env: { ...process.env, CEDAR_KNOT_DATA: to },
+      stdio: 'ignore',
+    });
+    let isOver = false;
+    child.once('exit', () => (isOver = true));
+    const pidFile = join(to, 'mariadb', 'run', 'm.pid');
+    // while it writes and loads: what comes before changes nothing
+    await until(() => isOver || existsSync(pidFile), 'the database of a restore');
+    await sleep(random(200, 3500));
+    if (i % 2 === 0 && existsSync(pidFile)) process.kill(Number(readFileSync(pidFile, 'utf8')), 'SIGKILL');
+    else child.kill('SIGKILL');
+    await until(() => isOver && processesOn(to).length === 0, 'the end of a restore that was killed');
+    const after = await answeredBy(to, `restore ${i}`);
+    const state = Object.keys(states).find((name) => states[name] === after.found);
+    expect(state !== undefined, `after kill ${i} of a restore neither the old nor the new stands`, after.said);
+    counts[state]++;
+    if (/A restore was cut off/.test(after.said)) counts.named++;
+    stands = state;
+  }
+  say(
+    `${kills} restores killed, the process and the database in turn: the old or the new stands each time, whole; ${counts.named} cut ones named at the next start.`,
+  );
+}
+
+function checkFirstForm(found) {
+  const expected = JSON.parse(readFileSync(join(FIRST_FOLDER, 'expected.json'), 'utf8'));
+  const plain = (list) =>
+    JSON.stringify(list.map(({ id, title, documents, versions }) => [id, title, (documents ?? versions).map((v) => [v.version, v.document])]).sort()); // prettier-ignore
+  expect(
+    plain(found.filter((s) => expected.some((e) => e.id === s.id))) === plain(expected),
+    'a backup of the first form came over with a difference',
+  );
 }
 
 /** an instance on a database that runs elsewhere, and what a start says when it cannot */
@@ -252,15 +523,23 @@ function childOf(pid) {
   return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim();
 }
 
+const PARTS = {
+  saving: () => savingAndMigrating(option('kills', 6)),
+  first: () => killedFirstStarts(option('first', 2)),
+  pairs: () => pairs(option('pairs', 2)),
+  left: () => leavesNothing(option('left', 2)),
+  still: () => standsStill(option('still', 12)),
+  full: fullDisk,
+  backup: backupAndRestore,
+  elsewhere,
+};
+
 async function main() {
   rmSync(HOME, { recursive: true, force: true });
   mkdirSync(HOME, { recursive: true, mode: 0o711 });
   mkdirSync(folder.path, { recursive: true, mode: 0o711 });
-  await savingAndMigrating(option('kills', 6));
-  await killedFirstStarts(option('first', 2));
-  await pairs(option('pairs', 2));
-  await backupAndRestore();
-  await elsewhere();
+  const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1].split(',') : undefined;
+  for (const [name, part] of Object.entries(PARTS)) if (!only || only.includes(name)) await part();
 }
 
 main().then(

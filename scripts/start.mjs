@@ -1,6 +1,7 @@
 // npm start: installs what is missing, builds what has changed, starts the database and the application, and keeps both up.
 import { readFileSync } from 'node:fs';
 import { Application } from './lib/application.mjs';
+import { sayCutRestore } from './lib/backup/restore.mjs';
 import { build } from './lib/build.mjs';
 import { DataFolder, dataFolder, inSetUp, SET_UP } from './lib/folder.mjs';
 import { Database, ExternalDatabase } from './lib/mariadb.mjs';
@@ -14,6 +15,7 @@ const MOST_RELAUNCHES = 6;
 const RELAUNCH_SPAN_MS = 300_000;
 /** a start that is quick says nothing of its steps, ms */
 const SAY_EVERY_MS = 3000;
+const ROOM_EVERY_MS = 2000;
 
 const folder = new DataFolder(dataFolder());
 let stopping = false;
@@ -41,6 +43,7 @@ async function start() {
   folder.sayProgress('the database');
   const account = await database.start();
   goesOn();
+  await sayCutRestore(account);
   port = await freePort(settings.port);
   if (port !== settings.port) say(`Port ${settings.port} is taken; ${port} is used.`);
   application = new Application(folder, account, settings);
@@ -74,7 +77,8 @@ function goesOn() {
 
 /** how long to wait before starting something again that ended, ms: longer each time, until it is too often */
 function patience(what, name, log) {
-  const now = Date.now();
+  // by a clock that nobody sets
+  const now = performance.now();
   const recent = ends[what].filter((t) => now - t < RELAUNCH_SPAN_MS);
   ends[what] = [...recent, now];
   if (recent.length >= MOST_RELAUNCHES)
@@ -84,8 +88,17 @@ function patience(what, name, log) {
   return 300 * 2 ** recent.length;
 }
 
+/** Without room nothing comes back, however often it is started: that is waited for, and not counted. */
+async function waitForRoom() {
+  if (!folder.isFull()) return;
+  say(`The disk of ${folder.path} is full; waiting for room. What was saved is kept.`);
+  while (!stopping && folder.isFull()) await sleep(ROOM_EVERY_MS);
+  if (!stopping) say('There is room again; going on …');
+}
+
 /** an application that was ended from outside comes back on the same port */
 async function again(how) {
+  await waitForRoom();
   if (stopping) return;
   const wait = patience('application', 'The application', application.log);
   say(`The application ended (${how}); starting it again …`);
@@ -98,10 +111,17 @@ async function watchDatabase() {
   while (!stopping) {
     await sleep(1000);
     if (stopping || processLives()) continue;
+    await waitForRoom();
+    if (stopping) return;
     const wait = patience('database', 'The database', database.errorLog);
     say('The database ended; starting it again …');
     await sleep(wait);
-    if (!stopping) await database.relaunch();
+    if (stopping) return;
+    try {
+      await database.relaunch();
+    } catch (error) {
+      if (!folder.isFull()) throw error;
+    }
   }
 }
 

@@ -57,7 +57,12 @@ async function browserTests(account) {
   await application.start(port, () => undefined);
   step('browser tests', () =>
     must(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], {
-      env: { ...process.env, CEDAR_KNOT_ADDRESS: `http://127.0.0.1:${port}`, CEDAR_KNOT_KEY: folder.key() },
+      env: {
+        ...process.env,
+        CEDAR_KNOT_ADDRESS: `http://127.0.0.1:${port}`,
+        CEDAR_KNOT_KEY: folder.key(),
+        CEDAR_KNOT_FOLDER: folder.path,
+      },
     }),
   );
 }

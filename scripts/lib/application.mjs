@@ -14,6 +14,7 @@ export class Application {
       CEDAR_KNOT_LOG: this.log,
       CEDAR_KNOT_LOG_LEVEL: settings.logLevel,
       CEDAR_KNOT_SEED: '1',
+      CEDAR_KNOT_FOLDER: folder.path,
       CEDAR_KNOT_INSTANCE: folder.identity().instance,
       CEDAR_KNOT_KEY: folder.newKey(),
     };

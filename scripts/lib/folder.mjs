@@ -1,19 +1,8 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import {
-  chmodSync,
-  closeSync,
-  existsSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statfsSync,
-  writeFileSync,
-} from 'node:fs';
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join, resolve } from 'node:path';
-import { ROOT, say, Stop, ticksOf, untilStalled } from './run.mjs';
+import { freeMb, ROOT, say, Stop, ticksOf, untilStalled } from './run.mjs';
 
 /** the part of a start in which other programs work and nothing is said */
 export const SET_UP = 'packages and build';
@@ -39,9 +28,13 @@ export class DataFolder {
     // closed to others, but passable for the account that runs the database
     mkdirSync(this.path, { recursive: true, mode: 0o711 });
     const needed = existsSync(join(this.path, 'mariadb', 'data')) ? LATER_NEEDS_MB : FIRST_NEEDS_MB;
-    const { bavail, bsize } = statfsSync(this.path);
-    const free = Math.floor((bavail * bsize) / 1e6);
+    const free = Math.floor(freeMb(this.path));
     if (free < needed) throw new Stop(`The disk of ${this.path} is full: ${free} MB are free, ${needed} MB are needed.`);
+  }
+
+  /** with less than this the database does not go on */
+  isFull() {
+    return freeMb(this.path) < LATER_NEEDS_MB;
   }
 
   /** true when the lock was had */

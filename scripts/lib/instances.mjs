@@ -66,20 +66,24 @@ export async function healthy(path, address, when) {
   if (demo.length !== DEMO_STUDIES) throw new Stop(`${when}: ${demo.length} studies are there`);
 }
 
-/** Ends it as a person does, and takes its folder away. */
+/** Ends it as a person does: nothing of it is left, nor of those that were killed on its folder before. Takes the folder away. */
 export async function end(one, when) {
   one.child.kill('SIGTERM');
   await until(() => one.code !== undefined, `${when}: the end`);
   if (one.code !== 0) throw new Stop(`${when}: the end was ${one.code}:\n${one.out}`);
-  const left = readdirSync('/proc').filter((p) => /^\d+$/.test(p) && commandOf(p).includes(`${one.path}/`));
-  // what a killed start had begun may still be on its way
-  for (const pid of left) process.kill(Number(pid), 'SIGKILL');
+  await until(() => processesOn(one.path).length === 0, `${when}: the end of every process on ${one.path}`);
   rmSync(one.path, { recursive: true, force: true });
 }
 
-function commandOf(pid) {
+/** processes that work on a folder: it stands in their words or in their surroundings */
+export function processesOn(path) {
+  const isOn = (pid) => ['cmdline', 'environ'].some((of) => ofProcess(pid, of).includes(`${path}/`));
+  return readdirSync('/proc').filter((pid) => /^\d+$/.test(pid) && Number(pid) !== process.pid && isOn(pid));
+}
+
+function ofProcess(pid, file) {
   try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+    return readFileSync(`/proc/${pid}/${file}`, 'utf8');
   } catch {
     return '';
   }

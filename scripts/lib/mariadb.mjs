@@ -14,7 +14,8 @@ import {
 } from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
 import { dirname, join } from 'node:path';
-import { ask, background, isRoot, say, sleep, Stop, ticksOf, untilStalled } from './run.mjs';
+import { ask, background, freeMb, isRoot, say, sleep, Stop, ticksOf, untilStalled } from './run.mjs';
+import { grantedNames } from './backup/restore.mjs';
 import { freePort } from './ports.mjs';
 
 const WANTED_PORT = 33061;
@@ -22,10 +23,12 @@ const LONGEST_SOCKET_PATH = 100;
 /** after which a folder that was never finished is surely in nobody's use, ms */
 const ABANDONED_MS = 3_600_000;
 const LAUNCHES = 4;
+/** with less than this the server does not go on, nor come to its end */
+const LEAST_FREE_MB = 10;
 
 /**
- * A MariaDB of our own: data folder below the project, loopback only, its own socket, port and account.
- * Starting it twice finds the one that runs; after `kill -9` it recovers by itself.
+ * A MariaDB of our own: data folder below the project, loopback only, its own socket, port and account. It ends with whoever started it;
+ * starting it twice finds the one that runs; after `kill -9` it recovers by itself.
  */
 export class Database {
   constructor(folder, name) {
@@ -47,14 +50,21 @@ export class Database {
     this.makeFolders();
     this.setAside();
     if (!existsSync(this.data)) this.install();
+    if (this.answers() && this.isLeftBehind()) await this.stop();
     if (!this.answers()) await this.launch();
     this.port = this.portOfServer();
     const password = this.password();
     this.sql(`CREATE DATABASE IF NOT EXISTS \`${this.name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
       CREATE USER IF NOT EXISTS 'cedar_knot'@'127.0.0.1' IDENTIFIED BY '${password}';
       ALTER USER 'cedar_knot'@'127.0.0.1' IDENTIFIED BY '${password}';
-      GRANT ALL ON \`${this.name}\`.* TO 'cedar_knot'@'127.0.0.1';`);
-    return { host: '127.0.0.1', port: this.port, user: 'cedar_knot', password, name: this.name };
+      ${grantedNames(this.name).map((name) => `GRANT ALL ON ${name}.* TO 'cedar_knot'@'127.0.0.1';`).join(' ')}`); // prettier-ignore
+    return this.account();
+  }
+
+  /** how the server that runs is reached */
+  account() {
+    this.port ??= this.portOfServer();
+    return { host: '127.0.0.1', port: this.port, user: 'cedar_knot', password: this.password(), name: this.name };
   }
 
   makeFolders() {
@@ -148,10 +158,10 @@ export class Database {
       '--innodb-buffer-pool-size=128M',
       '--max-allowed-packet=64M',
     ];
-    if (isRoot) args.push(`--user=${this.user}`);
     const log = openSync(join(this.home, 'start.log'), 'a', 0o600);
     // a session of its own, so that Ctrl-C in the terminal stops the application first and the database after it
-    this.process = background('/usr/sbin/mariadbd', args, { detached: true, stdio: ['ignore', log, log] });
+    const [command, ...words] = this.command(args);
+    this.process = background(command, words, { detached: true, stdio: ['ignore', log, log] });
     let ended = false;
     this.process.once('exit', () => (ended = true));
     await untilStalled(
@@ -161,6 +171,27 @@ export class Database {
     );
     this.process.unref();
     return this.answers();
+  }
+
+  /**
+   * The server as the account that it is lent to, and so that it ends, whole, with whoever started it, however that one ends. An account
+   * that it takes itself would make the kernel forget the latter (prctl(2), PR_SET_PDEATHSIG).
+   */
+  command(args) {
+    const lent = isRoot && this.user !== 'root' ? [`--reuid=${this.user}`, `--regid=${this.user}`, '--init-groups'] : [];
+    const asRoot = isRoot && this.user === 'root' ? ['--user=root'] : [];
+    return ['setpriv', '--pdeathsig=TERM', ...lent, '/usr/sbin/mariadbd', ...args, ...asRoot];
+  }
+
+  /** whether nobody who could stop it is there any more: a start that was killed, of an earlier version or in a moment when it could not tell */
+  isLeftBehind() {
+    try {
+      const pid = readFileSync(this.pidFile, 'utf8').trim();
+      const parent = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').pop().split(' ')[1];
+      return !readFileSync(`/proc/${parent}/cmdline`, 'utf8').includes('node');
+    } catch {
+      return false;
+    }
   }
 
   /** what it writes into its log, and how long it has worked: recovering takes as long as it takes */
@@ -192,14 +223,17 @@ export class Database {
     return readFileSync(this.passwordFile, 'utf8').trim();
   }
 
-  /** words with which the clients of the database reach it */
-  clientArguments() {
-    return { args: ['--no-defaults', `-u${this.admin}`, '-S', this.socket], env: process.env };
+  /** With no room a clean end would be waited for without end; what was saved is in the server's log, and recovered from there. */
+  cutOff() {
+    say('The disk is full; the database is ended as it stands, and recovers when it is started again.');
+    process.kill(Number(readFileSync(this.pidFile, 'utf8')), 'SIGKILL');
+    rmSync(this.pidFile, { force: true });
   }
 
   /** Stops the server and waits until it has let go of its folder. */
   async stop() {
     if (!this.answers()) return;
+    if (freeMb(this.home) < LEAST_FREE_MB) return this.cutOff();
     ask('mariadb-admin', ['--no-defaults', `-u${this.admin}`, '-S', this.socket, 'shutdown']);
     await untilStalled(
       () => !existsSync(this.pidFile),
@@ -212,27 +246,22 @@ export class Database {
 /** A MariaDB that runs elsewhere and is reached by its address: nothing of it is started, watched or stopped here. */
 export class ExternalDatabase {
   constructor(account) {
-    this.account = account;
+    this.given = account;
     this.name = account.name;
   }
 
   async start() {
-    const { args, env } = this.clientArguments();
-    const asked = ask('mariadb', [...args, '-e', 'SELECT 1', this.name], { env });
-    if (!asked.ok) throw new Stop(`The database of CEDAR_KNOT_DATABASE_URL does not answer:\n${asked.err}`);
-    return this.account;
+    const { on } = await import('./backup/connect.mjs');
+    try {
+      await on(this.account(), this.name, (connection) => connection.query('SELECT 1'));
+    } catch (error) {
+      throw new Stop(`The database of CEDAR_KNOT_DATABASE_URL does not answer:\n${error.sqlMessage ?? error.message}`);
+    }
+    return this.account();
   }
 
-  clientArguments() {
-    const { host, port, user, password } = this.account;
-    const args = ['--no-defaults', '--protocol=tcp', `-h${host}`, `-P${port}`, `-u${user}`];
-    return { args, env: { ...process.env, MYSQL_PWD: password } };
-  }
-
-  sql(text) {
-    const { args, env } = this.clientArguments();
-    const done = ask('mariadb', args, { input: text, env });
-    if (!done.ok) throw new Stop(`The database refused:\n${done.err}`);
+  account() {
+    return this.given;
   }
 
   async stop() {}

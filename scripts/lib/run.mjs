@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statfsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\/$/, '');
@@ -40,12 +40,14 @@ export const PATIENCE_MS = 300_000;
  * @param sign changes whenever there is some
  */
 export async function untilStalled(condition, sign, what, { everyMs = 100, patienceMs = PATIENCE_MS } = {}) {
-  let [last, since] = [sign(), Date.now()];
+  // by a clock that nobody sets
+  let [last, since] = [sign(), performance.now()];
   for (;;) {
     if (await condition()) return;
     const now = sign();
-    if (now !== last) [last, since] = [now, Date.now()];
-    if (Date.now() - since > patienceMs) throw new Stop(`${what}: no progress for ${patienceMs / 60_000} minutes; it was ended.`);
+    if (now !== last) [last, since] = [now, performance.now()];
+    if (performance.now() - since > patienceMs)
+      throw new Stop(`${what}: no progress for ${patienceMs / 60_000} minutes; it was ended.`);
     await sleep(everyMs);
   }
 }
@@ -75,9 +77,24 @@ export function ticksOf(root) {
   return sum(root);
 }
 
+/** what the system says of a place that cannot be written, in words */
+const UNWRITABLE = {
+  ENOSPC: 'The disk is full',
+  EROFS: 'The disk can only be read',
+  EACCES: 'This account may not write there',
+  EPERM: 'This account may not write there',
+};
+
+/** free on the disk of a folder */
+export function freeMb(path) {
+  const { bavail, bsize } = statfsSync(path);
+  return (bavail * bsize) / 1e6;
+}
+
 /** Ends a script: a Stop is said in one line, anything else is a bug and keeps its stack. */
 export function finish(error) {
-  if (error.code === 'ENOSPC') process.stderr.write(`\nThe disk is full: ${error.path ?? error.message}\n`);
+  const why = error.path === undefined && error.code !== 'ENOSPC' ? undefined : UNWRITABLE[error.code];
+  if (why) process.stderr.write(`\n${why}: ${error.path ?? error.message}\n`);
   else if (error instanceof Stop) process.stderr.write(`\n${error.message}\n`);
   else process.stderr.write(`${error.stack ?? error}\n`);
   process.exit(1);
