@@ -516,7 +516,35 @@ async function elsewhere() {
   const wrong = run('start.mjs', [], { CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: 'many' });
   expect(!wrong.ok && wrong.said.includes('CEDAR_KNOT_PORT'), 'a wrong environment was not said', wrong.said);
   await database.stop();
-  say('an existing database by its address; a relaunch; SIGHUP; a failed migration and a wrong environment said in words.');
+  await oddFolders();
+  say(
+    'an existing database by its address; a relaunch; SIGHUP; a failed migration, a wrong environment and a read-only folder said in words; a folder with spaces.',
+  );
+}
+
+/** a folder with spaces in its name, what an earlier start left in it, and one that can only be read */
+async function oddFolders() {
+  const path = join(HOME, 'a folder', 'with spaces');
+  mkdirSync(path, { recursive: true, mode: 0o711 });
+  writeFileSync(join(path, 'lock'), 'stale');
+  writeFileSync(join(path, 'starting.json'), '{"pid":1,"progress":"packages and build"}');
+  writeFileSync(join(path, 'running.json'), '{"pid":1,"address":"http://127.0.0.1:1/"}');
+  const one = begin(path);
+  await healthy(path, await ready(one, 'spaces'), 'spaces');
+  await end(one, 'spaces');
+  const disk = join(HOME, 'read-only');
+  mkdirSync(disk, { recursive: true });
+  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'ro', 'tmpfs', disk]).status !== 0) return;
+  try {
+    const refused = run('start.mjs', [], { CEDAR_KNOT_DATA: join(disk, 'data') });
+    expect(
+      !refused.ok && refused.said.includes('can only be read') && !/\n {4}at /.test(refused.said),
+      'a read-only folder was not said in a sentence',
+      refused.said,
+    );
+  } finally {
+    spawnSync('umount', ['-l', disk]);
+  }
 }
 
 function childOf(pid) {

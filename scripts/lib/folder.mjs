@@ -1,7 +1,19 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  chmodSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { spawnSync } from 'node:child_process';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { freeMb, ROOT, say, Stop, ticksOf, untilStalled } from './run.mjs';
 
 /** the part of a start in which other programs work and nothing is said */
@@ -26,7 +38,12 @@ export class DataFolder {
 
   make() {
     // closed to others, but passable for the account that runs the database
-    mkdirSync(this.path, { recursive: true, mode: 0o711 });
+    try {
+      mkdirSync(this.path, { recursive: true, mode: 0o711 });
+      accessSync(this.path, constants.W_OK);
+    } catch {
+      throw new Stop(`${this.path} cannot be written${whyNot(this.path)}. Name another data folder with CEDAR_KNOT_DATA.`);
+    }
     const needed = existsSync(join(this.path, 'mariadb', 'data')) ? LATER_NEEDS_MB : FIRST_NEEDS_MB;
     const free = Math.floor(freeMb(this.path));
     if (free < needed) throw new Stop(`The disk of ${this.path} is full: ${free} MB are free, ${needed} MB are needed.`);
@@ -137,6 +154,18 @@ export class DataFolder {
 
   forget() {
     for (const file of [this.running, this.starting]) rmSync(file, { force: true });
+  }
+}
+
+/** what keeps a folder from being written, of itself or of the first above it that is there */
+function whyNot(path) {
+  let there = path;
+  while (!existsSync(there)) there = dirname(there);
+  try {
+    accessSync(there, constants.W_OK);
+    return '';
+  } catch (error) {
+    return error.code === 'EROFS' ? `: the disk of ${there} can only be read` : `: this account may not write to ${there}`;
   }
 }
 

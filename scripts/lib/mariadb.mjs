@@ -4,16 +4,18 @@ import {
   chownSync,
   existsSync,
   mkdirSync,
+  mkdtempSync,
   openSync,
   readdirSync,
   readFileSync,
   renameSync,
   rmSync,
   statSync,
+  symlinkSync,
   writeFileSync,
 } from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { ask, background, freeMb, isRoot, say, sleep, Stop, ticksOf, untilStalled } from './run.mjs';
 import { grantedNames } from './backup/restore.mjs';
 import { freePort } from './ports.mjs';
@@ -99,9 +101,10 @@ export class Database {
   install() {
     say('Making the database folder …');
     const making = `${this.data}.making-${process.pid}-${randomBytes(4).toString('hex')}`;
+    const way = withoutSpaces(dirname(making));
     const args = [
       '--no-defaults',
-      `--datadir=${making}`,
+      `--datadir=${join(way.path, basename(making))}`,
       '--auth-root-authentication-method=socket',
       '--skip-test-db',
       '--skip-name-resolve',
@@ -109,6 +112,7 @@ export class Database {
     if (isRoot) args.push(`--user=${this.user}`);
     else args.push(`--auth-root-socket-user=${this.admin}`);
     const made = ask('mariadb-install-db', args);
+    way.remove();
     if (!made.ok) {
       const why = `${made.out}${made.err}`;
       if (/No space left|errno: 28/i.test(why))
@@ -274,6 +278,17 @@ function daemonUser(home) {
     if (existsSync(path) && (statSync(path).mode & 0o001) === 0) return 'root';
   }
   return ask('id', ['-u', 'mysql']).ok ? 'mysql' : 'root';
+}
+
+/** A way to a folder that mariadb-install-db can go: it takes a path with spaces for several. */
+function withoutSpaces(path) {
+  if (!/\s/.test(path)) return { path, remove: () => undefined };
+  const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-'));
+  // the account of the database passes through
+  chmodSync(folder, 0o711);
+  const link = join(folder, 'home');
+  symlinkSync(path, link);
+  return { path: link, remove: () => rmSync(folder, { recursive: true, force: true }) };
 }
 
 /** a socket's path may have 107 characters; below a deep folder it goes to the temporary one */
