@@ -1,7 +1,7 @@
 // Kills at random moments. Of saving and migrating: no acknowledged save is lost, none is stored twice. Of a first start, and of two first
 // starts at once: all end in one healthy instance with the demo plant whole.
 // A database that stands still, a full disk. Run by npm test with few; alone with many:
-// node scripts/durability.mjs --kills 100 --first 20 --pairs 20 --left 20 --still 60 --restores 20 [--seed 1] [--only backup,full]
+// node scripts/durability.mjs --kills 100 --first 20 --pairs 20 --left 20 --still 60 --restores 20 --work 20 [--seed 1] [--only backup,full]
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -10,6 +10,8 @@ import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { Application } from './lib/application.mjs';
+import { checkBackup } from './lib/backup/restore.mjs';
+import { writeBackup } from './lib/backup/write.mjs';
 import { DataFolder } from './lib/folder.mjs';
 import { Database } from './lib/mariadb.mjs';
 import { freePort } from './lib/ports.mjs';
@@ -123,6 +125,108 @@ async function savingAndMigrating(kills) {
   await database.stop();
   say(
     `${kills} kills while saving and ${Math.floor(kills / 5)} while migrating: ${state.acknowledged} acknowledged saves, none lost.`,
+  );
+}
+
+/* ---- imports, attachments, backups ---- */
+
+const PUMPS = 150;
+const PUMP = { speed: '2900 rpm', curve: [{ flow: '0 m3/h', head: '40 m' }, { flow: '30 m3/h', head: '30 m' }] }; // prettier-ignore
+
+async function post(path, body, type = 'application/json') {
+  const headers = { 'content-type': type, authorization: `Bearer ${folder.key()}` };
+  const response = await fetch(`${address}/api/catalogue/${path}`, { method: 'POST', body, headers });
+  return { status: response.status, text: await response.text() };
+}
+
+/** does one kind of work again and again until it is cut */
+async function again(work, isCut) {
+  while (!isCut())
+    await work().catch((error) => {
+      // a connection that was cut says nothing; what is not as it should be does
+      if (error instanceof Stop) throw error;
+    });
+}
+
+async function importOne(state) {
+  const maker = `Import ${state.imports.size}`;
+  state.imports.set(maker, false);
+  const pumps = Object.fromEntries(
+    Array.from({ length: PUMPS }, (_, i) => [
+      `${maker}-${i}`.toLowerCase().replace(' ', '-'),
+      { ...PUMP, name: `${maker} ${i}`, maker },
+    ]),
+  );
+  const { text } = await post('import', JSON.stringify({ catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps } }));
+  if (text.includes(`"created":${PUMPS}`)) state.imports.set(maker, true);
+}
+
+async function attachOne(state) {
+  const made = JSON.parse(
+    (await post('models', JSON.stringify({ kind: 'pumps', entry: { ...PUMP, name: `File ${randomUUID()}` } }))).text,
+  );
+  const body = Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(random(1000, 900_000))]);
+  const { status, text } = await post(`models/${made.id}/attachments?name=a.pdf`, body, 'application/octet-stream');
+  if (status === 201) state.files.set(JSON.parse(text).id, createHash('sha256').update(body).digest('hex'));
+}
+
+async function backUpOne(state) {
+  const file = join(HOME, `work-${state.backups}.backup.gz`);
+  const isWritten = await writeBackup(database.account(), file).then(
+    () => true,
+    () => false,
+  );
+  if (isWritten !== existsSync(file))
+    throw new Stop(isWritten ? 'a backup that was written is not there' : 'a backup that was cut off stands as a whole one');
+  if (!isWritten) return;
+  await checkBackup(file);
+  rmSync(file);
+  state.backups++;
+}
+
+async function checkWork(state, when) {
+  const models = await callAt(address, folder.key(), 'GET', '/catalogue/models?kind=pumps');
+  for (const [maker, isAcknowledged] of state.imports) {
+    const count = models.filter((m) => m.maker === maker).length;
+    if (count !== PUMPS && (count !== 0 || isAcknowledged))
+      throw new Stop(`${when}: ${count} of ${PUMPS} pumps of an import are there`);
+  }
+  for (const [id, hash] of state.files) {
+    const response = await fetch(`${address}/api/catalogue/attachments/${id}`, {
+      headers: { authorization: `Bearer ${folder.key()}` },
+    });
+    const found = createHash('sha256')
+      .update(Buffer.from(await response.arrayBuffer()))
+      .digest('hex');
+    if (found !== hash) throw new Stop(`${when}: an attachment that was acknowledged is not as it was sent`);
+  }
+}
+
+/** what was acknowledged is there, whole; anything else is whole or not there at all */
+async function killedWork(kills) {
+  const state = { imports: new Map(), files: new Map(), backups: 0 };
+  for (let i = 1; i <= kills; i++) {
+    await up();
+    await checkWork(state, `kill ${i}`);
+    let isCut = false;
+    const work = [importOne, attachOne, backUpOne].map((one) =>
+      again(
+        () => one(state),
+        () => isCut,
+      ),
+    );
+    await sleep(random(200, 3000));
+    isCut = true;
+    await kill(['application', 'database', 'both'][random(0, 2)]);
+    await Promise.all(work);
+  }
+  await up();
+  await checkWork(state, 'at the end');
+  await application.stop();
+  await database.stop();
+  const imported = [...state.imports.values()].filter(Boolean).length;
+  say(
+    `${kills} kills while importing, attaching and backing up: ${imported} imports of ${PUMPS} pumps, ${state.files.size} attachments and ${state.backups} backups acknowledged, all there and whole; ${state.imports.size - imported} imports cut off, none in part.`,
   );
 }
 
@@ -553,6 +657,7 @@ function childOf(pid) {
 
 const PARTS = {
   saving: () => savingAndMigrating(option('kills', 6)),
+  work: () => killedWork(option('work', 3)),
   first: () => killedFirstStarts(option('first', 2)),
   pairs: () => pairs(option('pairs', 2)),
   left: () => leavesNothing(option('left', 2)),

@@ -7,7 +7,7 @@ const require = createRequire(join(ROOT, 'apps/server/package.json'));
 /** A connection under an account of its own, to a database or to none. Rows are lists, times texts, JSON text. */
 export async function connected({ host, port, user, password }, name) {
   const mariadb = require('mariadb');
-  return mariadb.createConnection({
+  const connection = await mariadb.createConnection({
     host,
     port,
     user,
@@ -20,6 +20,9 @@ export async function connected({ host, port, user, password }, name) {
     // rows of a backup may be pictures and manuals
     maxAllowedPacket: 64 * 1024 * 1024,
   });
+  // one that is cut is said by what was asked on it
+  connection.on('error', () => undefined);
+  return connection;
 }
 
 /** Does something on a connection, which is closed whatever comes. */

@@ -56,6 +56,11 @@ describe('thinning', () => {
     // noon: 8 d 1 h and 8 d 11 h ago are one day (UTC), 8 d 13 h the day before
     expect(thinnedOut([at(9, 0), at(4, 193), at(3, 203), at(2, 205)], now)).toEqual([3]);
   });
+  test('with a clock that was set back nothing goes that would have stayed', () => {
+    // what was saved before lies ahead by now; of one hour the highest number is the last, whatever the clock said
+    expect(thinnedOut([at(4, 0), at(3, -9000), at(2, -9001)], now)).toEqual([]);
+    expect(thinnedOut([at(9, 0), at(4, 30.9), at(3, 30.2)], now)).toEqual([3]);
+  });
   test('named ones, the newest, and those that others rest on stay', () => {
     const old = (version: number, more: Partial<KeptVersion> = {}) => at(version, 400 + (9 - version) * 0.01, more);
     expect(thinnedOut([old(9, { base: 2 }), old(8), old(7, { isNamed: true }), old(3), old(2), old(1)], now)).toEqual([8, 3, 1]);
