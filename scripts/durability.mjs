@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { Application } from './lib/application.mjs';
+import { studiesIn } from './lib/backup/connect.mjs';
 import { checkBackup } from './lib/backup/restore.mjs';
 import { writeBackup } from './lib/backup/write.mjs';
 import { DataFolder } from './lib/folder.mjs';
@@ -613,6 +614,22 @@ async function elsewhere() {
   one.child.kill('SIGHUP');
   await until(() => one.code !== undefined, 'the end by SIGHUP');
   expect(one.code === 0, 'SIGHUP did not end it cleanly', one.out);
+  // an account that may not make the databases of a restore: said before anything is changed
+  database.sql(`CREATE USER IF NOT EXISTS 'narrow'@'127.0.0.1' IDENTIFIED BY 'narrow';
+    GRANT ALL ON \`cedar\\_knot\\_elsewhere\`.* TO 'narrow'@'127.0.0.1';`);
+  const file = join(HOME, 'narrow.backup.gz');
+  writeFileSync(file, gzipSync(`-- Cedar Knot backup, version 1\n${FIRST_VERSION}`));
+  const narrow = { ...database.account(), user: 'narrow', password: 'narrow', name: 'cedar_knot_elsewhere' };
+  const lacking = run('restore.mjs', [file, '--over'], {
+    CEDAR_KNOT_DATA: path,
+    CEDAR_KNOT_DATABASE_URL: `mariadb://narrow:narrow@${host}:${port}/cedar_knot_elsewhere`,
+  });
+  expect(
+    !lacking.ok && lacking.said.includes('GRANT ALL ON `cedar\\_knot\\_elsewhere\\_new`'),
+    'a missing right was not named',
+    lacking.said,
+  );
+  expect((await studiesIn(narrow)) === DEMO_STUDIES, 'a restore without the right for it changed something', lacking.said);
   made('cedar_knot_broken');
   database.sql('CREATE TABLE cedar_knot_broken.study_versions (other INT)');
   const broken = run('start.mjs', [], { CEDAR_KNOT_DATA: path, ...url('cedar_knot_broken') });

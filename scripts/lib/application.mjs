@@ -44,10 +44,17 @@ export class Application {
       ended = true;
       if (isUp) onEnd(code ?? signal);
     });
-    const isDone = async () => ended || (await healthy(port));
+    const isDone = async () => ended || (await this.answers(port));
     await untilStalled(isDone, () => progress, `The start of the application (${this.log} may say why)`);
     if (ended) throw new Stop(failure ?? `The application ended while starting; ${this.log} says why.`);
     isUp = true;
+  }
+
+  /** whether it is this one that answers: another program may have been quicker with the port */
+  answers(port) {
+    return fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(5000) })
+      .then(async (r) => r.ok && (await r.json()).instance === this.environment.CEDAR_KNOT_INSTANCE)
+      .catch(() => false);
   }
 
   async stop() {
@@ -59,9 +66,3 @@ export class Application {
     if (child.exitCode === null) child.kill('SIGKILL');
   }
 }
-
-const healthy = (port) =>
-  fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(5000) }).then(
-    (r) => r.ok,
-    () => false,
-  );
