@@ -29,7 +29,9 @@ export class CatalogueSearchService {
     const pieces = Array.from({ length: Math.ceil(rows.length / FIND_BATCH) }, (_, i) =>
       rows.slice(i * FIND_BATCH, (i + 1) * FIND_BATCH),
     );
-    const found = await inPieces(pieces, AT_ONCE, (models) => this.pool.run({ kind: 'find', models, wanted }, { isPart: true }));
+    const found = await inPieces(pieces, AT_ONCE, (models) =>
+      this.pool.run({ kind: 'find', models, wanted }, { isPart: models !== pieces[0] }),
+    );
     const counts = { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 };
     for (const f of found) for (const key of Object.keys(counts) as (keyof typeof counts)[]) counts[key] += f.counts[key];
     const departure = (c: FoundPumps['candidates'][number]): number => Math.hypot(c.flowDeviation, c.headDeviation);
