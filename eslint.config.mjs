@@ -68,7 +68,7 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     files: ['packages/**/*.ts', 'apps/**/*.{ts,tsx}', 'e2e/**/*.ts'],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    languageOptions: { parserOptions: { project: ['./tsconfig.lint.json'], tsconfigRootDir: import.meta.dirname } },
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/await-thenable': 'error',

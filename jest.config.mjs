@@ -1,3 +1,7 @@
+import { join } from 'node:path';
+import { BUILT } from './scripts/lib/for-tests.mjs';
+import { PATIENCE_MS } from './scripts/lib/run.mjs';
+
 const swc = (decorators) => [
   '@swc/jest',
   {
@@ -11,14 +15,22 @@ const swc = (decorators) => [
   },
 ];
 
+/* Tests run in a context of their own, where a global is looked up anew at every use; these are handed to each module instead, and what
+   calculates is four times as fast. */
+const GLOBALS = [
+  'Array', 'Boolean', 'Error', 'Float64Array', 'JSON', 'Map', 'Math', 'Number', 'Object', 'Promise', 'Reflect', 'Set', 'String', 'Symbol', 'WeakMap',
+]; // prettier-ignore
+
 const shared = {
+  sandboxInjectedGlobals: GLOBALS,
   testEnvironment: 'node',
   moduleNameMapper: {
     '^(\\.{1,2}/.*)\\.js$': '$1',
     // its module build has an ending that Jest does not take for a script
     '^d3-time-format$': '<rootDir>/node_modules/d3-time-format/dist/d3-time-format.js',
-    '^@cedar-knot/core$': '<rootDir>/packages/core/src/index.ts',
-    '^@cedar-knot/wording$': '<rootDir>/packages/wording/src/index.ts',
+    // built by globalSetup
+    '^@cedar-knot/core$': join(BUILT, 'core.cjs'),
+    '^@cedar-knot/wording$': join(BUILT, 'wording.cjs'),
     '^@cedar-knot/report$': '<rootDir>/packages/report/src/index.ts',
     '^@cedar-knot/report/files$': '<rootDir>/packages/report/src/files.ts',
   },
@@ -31,13 +43,16 @@ const project = (displayName, folder, decorators = false) => ({
   testMatch: [`<rootDir>/${folder}/src/**/*.test.ts`],
   transform: { '^.+\\.tsx?$': swc(decorators), '^.+\\.m?js$': swc(false) },
   transformIgnorePatterns: [
+    BUILT,
     '/node_modules/(?!(@nestjs|load-esm|p-queue|p-timeout|eventemitter3|d3-[a-z]+|internmap|tinykeys|ml-[a-z-]+|is-any-array)/)',
   ],
 });
 
 export default {
+  globalSetup: '<rootDir>/scripts/lib/for-tests.mjs',
+  maxWorkers: 2,
   // heeded only here, not in a project
-  testTimeout: 30_000,
+  testTimeout: PATIENCE_MS,
   projects: [
     project('core', 'packages/core'),
     project('wording', 'packages/wording'),
@@ -48,6 +63,8 @@ export default {
     {
       ...project('components', 'apps/web'),
       testMatch: ['<rootDir>/apps/web/src/**/*.test.tsx'],
+      // icons are named like some of the others
+      sandboxInjectedGlobals: ['Math', 'Number'],
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/apps/web/src/test/document.ts'],
     },

@@ -4,9 +4,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect, test as base, type Page } from '@playwright/test';
+import { INSTANCES, type Instance } from './instances.js';
 
 /** Every test fails on an error in the page's console, and on a script that throws. */
-export const test = base.extend<{ quiet: string[]; allowed: RegExp | null }>({
+export const test = base.extend<{ quiet: string[]; allowed: RegExp | null }, { instance: Instance }>({
+  instance: [
+    // the first argument says what it builds on: nothing
+    async ({}, use, { parallelIndex }) => use(INSTANCES[parallelIndex]!), // eslint-disable-line no-empty-pattern
+    { scope: 'worker' },
+  ],
+  baseURL: ({ instance }, use) => use(instance.address),
+  extraHTTPHeaders: ({ instance: { key } }, use) => use(key === undefined ? {} : { authorization: `Bearer ${key}` }),
   /** what a test provokes on purpose: a refused save, a lost connection */
   allowed: [null, { option: true }],
   quiet: [

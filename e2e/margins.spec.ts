@@ -14,7 +14,6 @@ const DEMOS = [
 ];
 
 test('margins of every demo study: as often near, failing and held as the command solves', async ({ page }) => {
-  test.slow();
   const list = (await (await page.request.get('/api/studies')).json()) as Head[];
   for (const title of DEMOS) {
     const { id } = list.find((s) => s.title === title)!;
@@ -53,7 +52,7 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
 
   // the same input swept, with the limit drawn
   await page.locator('[data-input="V-401.level"] button').click();
-  await expect(page.locator('[data-line]')).toHaveCount(5, { timeout: 20_000 });
+  await expect(page.locator('[data-line]')).toHaveCount(5);
   await expect(page.locator('[data-limit]')).toHaveCount(1);
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
   const saved = page.waitForEvent('download');
@@ -89,7 +88,6 @@ type Fitted = { inputs: { value: number; interval: number }[] };
 test('uncertain inputs are drawn as the command draws them; readings stand beside the model, and wear is found from them', async ({
   page,
 }) => {
-  test.slow();
   const list = (await (await page.request.get('/api/studies')).json()) as Head[];
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
@@ -98,7 +96,7 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
   await page.locator('[data-row="P-410"] [data-cell=entry]').click();
   await page.locator('[data-sweep="P-410.speed"]').focus();
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-line]')).toHaveCount(5, { timeout: 20_000 });
+  await expect(page.locator('[data-line]')).toHaveCount(5);
   await page.goto(`/studies/${id}/margins?sheet=uncertainty`);
   const choose = async (label: string, option: RegExp): Promise<void> => {
     await page.getByRole('combobox', { name: label, exact: true }).click();
@@ -112,7 +110,7 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
   await choose('Grade', /^grade 2B/);
   await expect(page.locator('[data-uncertain]')).toHaveCount(2);
   await settled(page);
-  await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 30_000 });
+  await expect(page.getByRole('progressbar')).toHaveCount(0);
   await expect(page.locator('[data-sampled="500"]')).toBeVisible();
   const drawn = await command<Uncertain>(page, 'uncertainty', id);
   const motor = drawn.scenarios.winter!.margins.find((m) => m.check === 'motor-power')!;

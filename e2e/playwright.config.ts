@@ -1,18 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { defineConfig, type LaunchOptions } from '@playwright/test';
+import { INSTANCES, PATIENCE } from './instances.js';
 
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   outputDir: 'results',
-  workers: 1,
+  // each has an instance, and so a database, of its own
+  workers: INSTANCES.length,
   fullyParallel: false,
-  timeout: 45_000,
+  timeout: PATIENCE.testMs,
+  expect: { timeout: PATIENCE.stepMs },
   reporter: [['list']],
   use: {
-    // the key of the tests' instance, for requests beside the page; the page itself is handed a cookie
-    extraHTTPHeaders: process.env.CEDAR_KNOT_KEY ? { authorization: `Bearer ${process.env.CEDAR_KNOT_KEY}` } : {},
-    baseURL: process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310',
+    actionTimeout: PATIENCE.stepMs,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     launchOptions: JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8')) as LaunchOptions,

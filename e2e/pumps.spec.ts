@@ -14,7 +14,6 @@ async function openCopy(page: Page, title: string): Promise<string> {
 test('the catalogue is ranked for a service, filtered, compared, and a pump is taken: one step that is undone', async ({
   page,
 }) => {
-  test.slow();
   const id = await openCopy(page, 'Production well W-3');
   const ranked = page.locator('[data-ranked]');
   await expect(ranked).toBeVisible({ timeout: 60_000 });
@@ -133,7 +132,6 @@ test('every curve is read at a flow, under the pointer and typed; the curves are
 });
 
 test('a candidate is kept beside the study and both are compared as wholes; motor and ways of control', async ({ page }) => {
-  test.slow();
   const id = await openCopy(page, 'Snow-melt loop');
   await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
   const before = (await (await page.request.get(`/api/studies/${id}`)).json()) as { version: number };
@@ -207,7 +205,6 @@ test('beside the curve: contours, other speeds, one unit stops, the system as a 
 test('an unlike unit is added beside the pump, another before it as a booster: each is one step that is undone', async ({
   page,
 }) => {
-  test.slow();
   await openCopy(page, 'Production well W-3');
   await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
   const candidates = page.locator('[data-candidate]');

@@ -5,6 +5,7 @@ import { request, type APIRequestContext, type Page } from '@playwright/test';
 import ExcelJS from 'exceljs';
 import JSZip from 'jszip';
 import { expect, settled, test } from './fixtures.js';
+import { PATIENCE } from './instances.js';
 
 /* What is typed is text, wherever it is shown; and a page whose session has ended gets another by itself. */
 
@@ -74,7 +75,6 @@ async function isText(page: Page): Promise<void> {
 }
 
 test('text of a study is text in every view, in its tables and in what hovers over them', async ({ page }) => {
-  test.slow();
   const { id } = await hostileStudy(page.request);
   await page.goto('/');
   await expect(page.getByRole('list', { name: 'Studies' })).toContainText('{{7*7}}');
@@ -91,7 +91,7 @@ test('text of a study is text in every view, in its tables and in what hovers ov
       }
     await isText(page);
   }
-  await expect(page.locator('[data-sheet=cover]')).toContainText('{{7*7}}', { timeout: 30_000 });
+  await expect(page.locator('[data-sheet=cover]')).toContainText('{{7*7}}');
   await page.getByRole('radio', { name: 'letterhead' }).click();
   await isText(page);
   await page.getByRole('radio', { name: 'ledger' }).click();
@@ -119,11 +119,10 @@ test('and in the catalogue: models, their files and what is imported', async ({ 
 });
 
 test('and in what is printed: PDF, workbook, tables and drawings', async ({ page }) => {
-  test.slow();
   const { document } = await hostileStudy(page.request);
   const printed = async (format: string, more: object = {}): Promise<Buffer> => {
     const data = { document: { ...document, report: { ...document.report, ...more } }, format };
-    const answer = await page.request.post('/api/studies/report', { data, timeout: 120_000 });
+    const answer = await page.request.post('/api/studies/report', { data, timeout: PATIENCE.testMs });
     expect([format, answer.status()]).toEqual([format, 200]);
     return answer.body();
   };
@@ -172,11 +171,14 @@ test('and in what is printed: PDF, workbook, tables and drawings', async ({ page
 test.describe('a session', () => {
   test.use({ allowed: /401/ });
 
-  test('that has ended is renewed by the page itself, and what was typed is kept', async ({ browser, baseURL }) => {
+  test('that has ended is renewed by the page itself, and what was typed is kept', async ({
+    browser,
+    baseURL,
+    instance: { key },
+  }) => {
     // without the key that the other tests send along
     const context = await browser.newContext({ extraHTTPHeaders: {} });
     const page = await context.newPage();
-    const key = process.env.CEDAR_KNOT_KEY;
     const owner = await request.newContext({
       baseURL: baseURL!,
       extraHTTPHeaders: key ? { authorization: `Bearer ${key}` } : {},

@@ -295,7 +295,10 @@ for (const view of ['system', 'sizes', 'equipment', 'scenarios', 'curves', 'home
       await page.getByRole('tab', { name: 'Line sizes' }).click();
       await expect(page.locator('[data-size=DN250]')).toBeVisible();
     }
-    await page.waitForTimeout(600);
+    // what fades in is judged when it is there
+    await page.waitForFunction(() =>
+      document.getAnimations().every((a) => a.playState !== 'running' || a.effect?.getTiming().iterations === Infinity),
+    );
     const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
     expect(
       found.violations.map(

@@ -1,78 +1,108 @@
-// npm test: sets up what the tests need, with a database of their own, and runs lint, types, unit, server and browser tests.
+// npm test: sets up what the tests need, with databases of their own, and runs lint, types, unit, server, durability and browser tests,
+// as many beside each other as there are processors. `npm test -- --only core,server` runs some of them; a wrong name lists them all.
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Application } from './lib/application.mjs';
-import { build } from './lib/build.mjs';
+import { buildOne } from './lib/build.mjs';
 import { DataFolder } from './lib/folder.mjs';
+import { PORTS } from './lib/instances.mjs';
 import { Database } from './lib/mariadb.mjs';
 import { CHROMIUM, ensureDebianPackages, ensureNpmPackages, MARIADB } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
-import { finish, must, ROOT, say } from './lib/run.mjs';
+import { finish, ROOT, say } from './lib/run.mjs';
+import { Tasks } from './lib/tasks.mjs';
 
-const folder = new DataFolder(join(ROOT, '.test-data'));
-const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
+const DATA = join(ROOT, '.test-data');
 const WANTED_PORT = 4490;
+/** Playwright's workers, each with an instance and a database of its own */
+const BROWSERS = 2;
+/** most of what compilers and tests make lives short: with room for it, it is collected a third as often */
+const ROOMY = { NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=64`.trim() };
+const SOLUTION = ['packages/core', 'packages/wording', 'packages/report', 'packages/cli', 'apps/server', 'apps/web', 'e2e'];
 
-let database;
-let application;
+const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
+const withRoom = (more = {}) => ({ env: { ...process.env, ...ROOMY, ...more } });
 
-function step(name, run) {
-  const begin = Date.now();
-  say(`\n── ${name}`);
-  run();
-  say(`── ${name}: ${((Date.now() - begin) / 1000).toFixed(0)} s`);
+/** what was started and is stopped at the end, however that comes */
+const started = [];
+
+async function stopAll() {
+  for (const one of started.reverse()) await one.stop().catch(() => undefined);
+}
+
+function tasks() {
+  const all = new Tasks(Math.max(2, availableParallelism()), join(DATA, 'logs'));
+  const node = (run, script, args, ports) =>
+    run(process.execPath, [script, ...args], { env: { ...process.env, CEDAR_KNOT_TEST_PORT: String(ports) } });
+  const jest = (name, projects, more) =>
+    all.add(name, (run) => run(bin('jest'), ['--maxWorkers', '1', '--selectProjects', ...projects], withRoom()), more);
+  const built = { after: ['libraries', 'web'] };
+  all.add('libraries', (run) => buildOne('libraries', run));
+  all.add('web', (run) => buildOne('web', run));
+  all.add('durability', (run) => node(run, 'scripts/durability.mjs', [], PORTS.durability), { ...built, processors: 0 });
+  all.add('browser', browserTests, built);
+  all.add('lint', (run) => run(bin('eslint'), ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint'], withRoom()));
+  all.add('core', (run) => run(bin('jest'), ['--maxWorkers', '1', '--selectProjects', 'core'], withRoom()));
+  jest('components', ['web', 'components']);
+  all.add('server', serverTests, { after: ['libraries'] });
+  jest('packages', ['wording', 'report', 'cli'], { after: ['libraries'] });
+  all.add('types', (run) => run(bin('tsc'), ['-b', ...SOLUTION], withRoom()), { after: ['libraries'] });
+  all.add('format', (run) => run(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.'], withRoom()));
+  all.add('busy machine', (run) => node(run, 'scripts/busy.mjs', ['--loops', '6', '--models', '300'], PORTS.busy), built);
+  all.add('odd requests', (run) => node(run, 'bench/fuzz.mjs', ['--count', '400'], PORTS.fuzz), built);
+  return all;
+}
+
+async function serverTests(run) {
+  const folder = new DataFolder(join(DATA, 'server'));
+  folder.make();
+  const database = new Database(folder.path, 'cedar_knot_test');
+  const account = await database.start();
+  started.push(database);
+  database.make('cedar_knot_1_test');
+  await run(
+    bin('jest'),
+    ['--maxWorkers', '1', '--selectProjects', 'server'],
+    withRoom({ CEDAR_KNOT_DB: JSON.stringify(account) }),
+  );
+  await database.stop();
+}
+
+/** the built application on empty, newly seeded databases */
+async function browserTests(run) {
+  const instances = [];
+  for (let i = 1; i <= BROWSERS; i++) {
+    const folder = new DataFolder(join(DATA, `browser-${i}`));
+    folder.make();
+    const database = new Database(folder.path, 'cedar_knot_test');
+    const account = await database.start();
+    started.push(database);
+    database.sql(`DROP DATABASE \`${database.name}\``);
+    database.make(database.name);
+    const port = await freePort(WANTED_PORT);
+    const application = new Application(folder, account, { logLevel: 'info' });
+    started.push(application);
+    await application.start(port, () => undefined);
+    instances.push({ address: `http://127.0.0.1:${port}`, key: folder.key(), folder: folder.path });
+  }
+  await run(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], {
+    env: { ...process.env, CEDAR_KNOT_INSTANCES: JSON.stringify(instances) },
+  });
 }
 
 async function main() {
+  const words = process.argv.slice(2);
+  const all = tasks();
+  all.only(words.includes('--only') ? (words[words.indexOf('--only') + 1] ?? '').split(',') : undefined);
   ensureNpmPackages();
   ensureDebianPackages([MARIADB, CHROMIUM]);
-  build();
-  step('lint', () => {
-    must(bin('eslint'), ['.', '--cache', '--cache-location', join(ROOT, 'node_modules/.cache/eslint')]);
-    must(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.']);
-  });
-  step('types', () => must(process.execPath, ['scripts/types.mjs']));
-  step('unit tests', () => must(bin('jest'), ['--selectProjects', 'core', 'wording', 'report', 'cli', 'web', 'components']));
-  folder.make();
-  database = new Database(folder.path, 'cedar_knot_test');
-  const account = await database.start();
-  step('server tests', () =>
-    must(bin('jest'), ['--selectProjects', 'server', '--runInBand'], {
-      env: { ...process.env, CEDAR_KNOT_DB: JSON.stringify(account) },
-    }),
-  );
-  step('durability', () => must(process.execPath, ['scripts/durability.mjs']));
-  step('busy machine', () => must(process.execPath, ['scripts/busy.mjs', '--loops', '6', '--models', '300']));
-  step('odd requests', () => must(process.execPath, ['bench/fuzz.mjs', '--count', '400']));
-  await browserTests(account);
-  say('\nAll tests passed.');
+  // before two of Jest look for it at once
+  await (await import('./lib/for-tests.mjs')).default();
+  await all.all();
+  say('All tests passed.');
 }
 
-/** the built application on an empty, newly seeded database */
-async function browserTests(account) {
-  database.sql(
-    `DROP DATABASE \`${database.name}\`; CREATE DATABASE \`${database.name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
-  );
-  const port = await freePort(WANTED_PORT);
-  application = new Application(folder, account, { logLevel: 'info' });
-  await application.start(port, () => undefined);
-  step('browser tests', () =>
-    must(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], {
-      env: {
-        ...process.env,
-        CEDAR_KNOT_ADDRESS: `http://127.0.0.1:${port}`,
-        CEDAR_KNOT_KEY: folder.key(),
-        CEDAR_KNOT_FOLDER: folder.path,
-      },
-    }),
-  );
-}
-
-async function clean() {
-  await application?.stop();
-  await database?.stop().catch(() => undefined);
-}
-
-main().then(clean, async (error) => {
-  await clean();
+main().then(stopAll, async (error) => {
+  await stopAll();
   finish(error);
 });

@@ -1,33 +1,47 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { must, ROOT, say } from './run.mjs';
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
-const LIBRARIES = ['packages', 'apps/server', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json'];
-const WEB = ['packages', 'apps/web', 'tsconfig.base.json', 'package-lock.json'];
 
-/** Builds what has changed since the last build: libraries, command line and server by tsc, the web by Vite. */
+/** what is built of what, and by which command: libraries, command line and server by tsc, the web by Vite */
+export const BUILDS = {
+  libraries: {
+    sources: ['packages', 'apps/server', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json'],
+    products: ['packages/cli/dist/main.js', 'apps/server/dist/main.js'],
+    command: [bin('tsc'), ['-b']],
+  },
+  web: {
+    sources: ['packages', 'apps/web', 'tsconfig.base.json', 'package-lock.json'],
+    products: ['apps/web/dist/index.html'],
+    command: [bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps/web') }],
+  },
+};
+
+const stampOf = (name) => join(ROOT, 'node_modules', `.cedar-knot-${name}`);
+
+/** Builds what has changed since the last build. */
 export function build() {
-  when('libraries', LIBRARIES, ['packages/cli/dist/main.js', 'apps/server/dist/main.js'], () => must(bin('tsc'), ['-b']));
-  when('web', WEB, ['apps/web/dist/index.html'], () =>
-    must(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps/web') }),
-  );
+  for (const name of Object.keys(BUILDS)) buildOne(name, must);
 }
 
-function when(name, sources, products, run) {
-  const stampFile = join(ROOT, 'node_modules', `.cedar-knot-${name}`);
+/**
+ * @param run runs a command and returns when, or a promise that settles when, it is done
+ */
+export function buildOne(name, run) {
+  const { sources, products, command } = BUILDS[name];
   const stamp = fingerprint(sources);
-  const fresh = existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp;
-  if (fresh && products.every((p) => existsSync(join(ROOT, p)))) return;
+  const isFresh = existsSync(stampOf(name)) && readFileSync(stampOf(name), 'utf8') === stamp;
+  if (isFresh && products.every((p) => existsSync(join(ROOT, p)))) return undefined;
   say(`Building the ${name} …`);
-  run();
-  mkdirSync(dirname(stampFile), { recursive: true });
-  writeFileSync(stampFile, stamp);
+  const done = () => writeFileSync(stampOf(name), stamp);
+  const running = run(...command);
+  return running instanceof Promise ? running.then(done) : done();
 }
 
 /** names, sizes and times of all sources: enough to tell that nothing was touched, and read in milliseconds */
-function fingerprint(sources) {
+export function fingerprint(sources) {
   const hash = createHash('sha256');
   const walk = (path) => {
     const info = statSync(path);

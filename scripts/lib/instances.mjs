@@ -6,8 +6,9 @@ import { background, ROOT, Stop, until } from './run.mjs';
 
 /** that are put in on the first start */
 export const DEMO_STUDIES = 6;
-/** where the instances of scripts begin to look for a port */
-export const PORT = 4700;
+/** where each script begins to look for ports of its instances: beside each other they do not take one another's */
+export const PORTS = { durability: 4700, busy: 4900, fuzz: 5100 };
+const PORT = Number(process.env.CEDAR_KNOT_TEST_PORT ?? PORTS.durability);
 
 /** a program that was killed may leave a connection without an answer, ms */
 const LONGEST_ANSWER_MS = 120_000;

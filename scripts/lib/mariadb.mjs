@@ -20,7 +20,8 @@ import { ask, background, freeMb, isRoot, say, sleep, Stop, ticksOf, untilStalle
 import { grantedNames } from './backup/restore.mjs';
 import { freePort } from './ports.mjs';
 
-const WANTED_PORT = 33061;
+/** tests beside each other each begin elsewhere */
+const WANTED_PORT = 33061 + Number(process.env.CEDAR_KNOT_TEST_PORT ?? 0);
 const LONGEST_SOCKET_PATH = 100;
 /** after which a folder that was never finished is surely in nobody's use, ms */
 const ABANDONED_MS = 3_600_000;
@@ -55,12 +56,17 @@ export class Database {
     if (this.answers() && this.isLeftBehind()) await this.stop();
     if (!this.answers()) await this.launch();
     this.port = this.portOfServer();
+    this.make(this.name);
+    return this.account();
+  }
+
+  /** a database of the name, the account, and its rights on it */
+  make(name) {
     const password = this.password();
-    this.sql(`CREATE DATABASE IF NOT EXISTS \`${this.name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
+    this.sql(`CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
       CREATE USER IF NOT EXISTS 'cedar_knot'@'127.0.0.1' IDENTIFIED BY '${password}';
       ALTER USER 'cedar_knot'@'127.0.0.1' IDENTIFIED BY '${password}';
-      ${grantedNames(this.name).map((name) => `GRANT ALL ON ${name}.* TO 'cedar_knot'@'127.0.0.1';`).join(' ')}`); // prettier-ignore
-    return this.account();
+      ${grantedNames(name).map((granted) => `GRANT ALL ON ${granted}.* TO 'cedar_knot'@'127.0.0.1';`).join(' ')}`); // prettier-ignore
   }
 
   /** how the server that runs is reached */
@@ -238,12 +244,23 @@ export class Database {
   async stop() {
     if (!this.answers()) return;
     if (freeMb(this.home) < LEAST_FREE_MB) return this.cutOff();
-    ask('mariadb-admin', ['--no-defaults', `-u${this.admin}`, '-S', this.socket, 'shutdown']);
+    const pid = Number(readFileSync(this.pidFile, 'utf8'));
+    // asked by a signal: the client's way waits an hour for a server that is killed while it ends, and nothing else is heard meanwhile
+    process.kill(pid, 'SIGTERM');
     await untilStalled(
-      () => !existsSync(this.pidFile),
+      () => isGone(pid),
       () => this.signOfLife(),
       'The end of the database',
     );
+  }
+}
+
+/** whether a process has ended, also one whose end nobody has asked for yet. Source: proc(5). */
+function isGone(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').pop().startsWith('Z');
+  } catch {
+    return true;
   }
 }
 

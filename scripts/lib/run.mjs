@@ -31,8 +31,8 @@ export function background(command, args, options = {}) {
 
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** nothing moved for so long: it does not come any more, ms. A busy machine is only slow */
-export const PATIENCE_MS = 300_000;
+/** nothing moved for so long: it does not come any more, ms. A busy machine is only slow. Tests of every kind wait as long */
+export const { testMs: PATIENCE_MS } = JSON.parse(readFileSync(new URL('patience.json', import.meta.url), 'utf8'));
 
 /**
  * Waits for a condition as long as there is progress.

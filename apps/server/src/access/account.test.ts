@@ -3,8 +3,7 @@ import type { AddressInfo, Socket } from 'node:net';
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { NestExpressApplication } from '@nestjs/platform-express';
-import { testApplication } from '../testing.js';
+import { served } from '../testing.js';
 import { accountIn, accountOf, oncePerConnection } from './account.js';
 import { connected, onWire } from './wire.js';
 
@@ -56,21 +55,19 @@ test('a connection is asked for once, and again while it is not known', async ()
 });
 
 describe('on the wire', () => {
-  let app: NestExpressApplication;
-  let port: number;
-  let holder: Socket;
-  beforeAll(async () => {
+  const tests = served(() => {
     const web = mkdtempSync(join(tmpdir(), 'cedar-knot-web-'));
     mkdirSync(join(web, 'assets'));
     writeFileSync(join(web, 'index.html'), '<title>page</title>');
-    app = await testApplication({ web });
-    port = (app.getHttpServer().address() as AddressInfo).port;
+    return { web };
+  });
+  let port: number;
+  let holder: Socket;
+  beforeAll(async () => {
+    port = (tests.app.getHttpServer().address() as AddressInfo).port;
     holder = await connected(port);
   });
-  afterAll(async () => {
-    holder.destroy();
-    await app.close();
-  });
+  afterAll(() => holder.destroy());
   const cookieFrom = async (localAddress: string, localPort?: number): Promise<string | undefined> =>
     (await onWire({ port, path: '/studies' }, { localAddress, ...(localPort ? { localPort } : {}) })).headers['set-cookie'];
 

@@ -2,9 +2,7 @@ import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
-import type { NestExpressApplication } from '@nestjs/platform-express';
-import request from 'supertest';
-import { TEST_KEY, testApplication } from '../testing.js';
+import { TEST_KEY, served } from '../testing.js';
 import { isPlain } from './address.js';
 import { SPELLINGS } from './spellings.js';
 import { onWire } from './wire.js';
@@ -12,12 +10,16 @@ import { onWire } from './wire.js';
 /* Nobody gets in, however an address is written. */
 
 const SECRET = 'Nobody may read this';
-let app: NestExpressApplication;
+// connections are of an account that is not ours
+const tests = served(() => {
+  const web = mkdtempSync(join(tmpdir(), 'cedar-knot-web-'));
+  mkdirSync(join(web, 'assets'));
+  writeFileSync(join(web, 'index.html'), '<title>page</title>');
+  return { web, accountOf: () => Promise.resolve(process.getuid!() + 1) };
+});
 let port: number;
 /** every operation of the description, with the parts of its address filled in */
 let operations: { method: string; path: string }[];
-const http = () => request(app.getHttpServer());
-const asOwner = (r: request.Test): request.Test => r.set('Authorization', `Bearer ${TEST_KEY}`);
 /** whatever is kept, as its owner reads it */
 const kept = async (): Promise<string> => {
   const paths = [
@@ -27,23 +29,17 @@ const kept = async (): Promise<string> => {
     '/api/report-templates',
     '/api/catalogue/models?kind=pumps',
   ];
-  return JSON.stringify(await Promise.all(paths.map(async (p) => (await asOwner(http().get(p)).expect(200)).body as unknown)));
+  return JSON.stringify(await Promise.all(paths.map(async (p) => (await tests.http().get(p).expect(200)).body as unknown)));
 };
 
 beforeAll(async () => {
-  const web = mkdtempSync(join(tmpdir(), 'cedar-knot-web-'));
-  mkdirSync(join(web, 'assets'));
-  writeFileSync(join(web, 'index.html'), '<title>page</title>');
-  // connections are of an account that is not ours
-  app = await testApplication({ web, accountOf: () => Promise.resolve(process.getuid!() + 1) });
-  port = (app.getHttpServer().address() as AddressInfo).port;
-  const { id } = (await asOwner(http().post('/api/studies')).send({ title: SECRET }).expect(201)).body as { id: string };
-  const { paths } = (await asOwner(http().get('/api/openapi.json')).expect(200)).body as { paths: Record<string, object> };
+  port = (tests.app.getHttpServer().address() as AddressInfo).port;
+  const { id } = (await tests.http().post('/api/studies').send({ title: SECRET }).expect(201)).body as { id: string };
+  const { paths } = (await tests.http().get('/api/openapi.json').expect(200)).body as { paths: Record<string, object> };
   operations = Object.entries(paths).flatMap(([path, of]) =>
     Object.keys(of).map((m) => ({ method: m.toUpperCase(), path: path.replace('{id}', id).replace(/\{\w+\}/g, '1') })),
   );
 });
-afterAll(() => app.close());
 
 test('no operation is answered to nobody in any spelling: neither data nor a write, nor a fault', async () => {
   expect(operations.length).toBeGreaterThan(35);

@@ -1,8 +1,7 @@
-import type { NestExpressApplication } from '@nestjs/platform-express';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { blankStudy } from '@cedar-knot/core';
 import request, { type Response } from 'supertest';
-import { TEST_KEY, testApplication } from '../testing.js';
+import { served } from '../testing.js';
 
 type Operation = { responses: Record<string, { content?: { 'application/json': { schema: object } } }> };
 interface OpenApi {
@@ -10,23 +9,16 @@ interface OpenApi {
   components: { schemas: Record<string, object> };
 }
 
-let app: NestExpressApplication;
 let api: OpenApi;
 const ajv = new Ajv2020({ strict: false, formats: { 'date-time': /^\d{4}-\d\d-\d\dT[\d:.]+Z$/, uuid: /^[0-9a-f-]{36}$/ } });
 const tried = new Set<string>();
 
-const http = () => {
-  const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
-  return agent;
-};
-
+const tests = served();
+const { http } = tests;
 beforeAll(async () => {
-  app = await testApplication();
   api = (await http().get('/api/openapi.json').expect(200)).body as OpenApi;
   ajv.addSchema({ $id: 'api', components: api.components });
 });
-afterAll(() => app.close());
 
 /** the answer is one of those that the description has for the operation, and of its shape */
 function asDescribed(method: string, path: string, answer: Response): Response {
@@ -101,7 +93,7 @@ test('real answers are of the shapes that the description gives, refusals too', 
   asDescribed('delete', template, await http().delete(of));
   asDescribed('delete', template, await http().delete(of));
   asDescribed('get', '/api/health', await http().get('/api/health'));
-  asDescribed('get', '/api/studies', await request(app.getHttpServer()).get('/api/studies'));
+  asDescribed('get', '/api/studies', await request(tests.app.getHttpServer()).get('/api/studies'));
 });
 
 test('the catalogue answers as described, refusals too', async () => {

@@ -63,7 +63,7 @@ test('a crash at any statement is made good by the next start', async () => {
     expect(await schema(db)).toEqual(whole);
   }
   expect(statements).toBeGreaterThan(12);
-}, 120_000);
+});
 
 test('a lock that is not had ends the start in words', async () => {
   const other = connection();

@@ -1,17 +1,14 @@
 import { createServer, connect, type AddressInfo, type Server, type Socket } from 'node:net';
 import { randomUUID } from 'node:crypto';
-import type { NestExpressApplication } from '@nestjs/platform-express';
 import { getConnectionToken } from '@nestjs/sequelize';
 import { blankStudy } from '@cedar-knot/core';
 import { QueryTypes } from 'sequelize';
 import type { Sequelize } from 'sequelize-typescript';
-import request from 'supertest';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
-import { TEST_KEY, testApplication, testConfig } from '../testing.js';
+import { TEST_KEY, served, testConfig } from '../testing.js';
 
 type Whole = { id: string; version: number; savedAt: string; title: string; document: Record<string, unknown> };
 
-let app: NestExpressApplication;
 let proxy: Server;
 const open = new Set<Socket>();
 /** nothing comes through, and nothing is cut: a database that stands still */
@@ -21,16 +18,11 @@ function freeze(now: boolean): void {
   for (const s of open) if (now) s.pause(); else s.resume(); // prettier-ignore
 }
 
-const http = () => {
-  const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
-  return agent;
-};
 const create = async (document: object = blankStudy('Saved')): Promise<Whole> =>
   (await http().post('/api/studies').send({ document }).expect(201)).body as Whole;
 
 /** the database behind a wire that can be cut */
-beforeAll(async () => {
+const tests = served(async () => {
   const { database } = testConfig();
   proxy = createServer((from) => {
     const to = connect(database.port, database.host);
@@ -45,10 +37,10 @@ beforeAll(async () => {
     }
   });
   await new Promise<void>((resolve) => proxy.listen(0, '127.0.0.1', resolve));
-  app = await testApplication({ database: { ...database, port: (proxy.address() as AddressInfo).port } });
+  return { database: { ...database, port: (proxy.address() as AddressInfo).port } };
 });
-afterAll(async () => {
-  await app.close();
+const { http } = tests;
+afterAll(() => {
   for (const s of open) s.destroy();
   proxy.close();
 });
@@ -110,7 +102,7 @@ test('saves are kept while reports and imports fill their threads', async () => 
   expect(order.filter((o) => o === 'import 200')).toHaveLength(2);
   // the last save did not stand behind the last report
   expect(order.lastIndexOf('save 200')).toBeLessThan(order.lastIndexOf('report 200'));
-}, 120_000);
+});
 
 test('a report whose logo is broken is refused with its path; its figures can be had without it', async () => {
   const document = {
@@ -121,7 +113,7 @@ test('a report whose logo is broken is refused with its path; its figures can be
   for (const format of ['pdf', 'xlsx'])
     expect((await print(format).expect(422)).body).toMatchObject({ errors: [{ path: 'report.logo', code: 'bad-value' }] });
   await print('csv').expect(200);
-}, 60_000);
+});
 
 describe('a database that is lost', () => {
   const cut = (): void => {
@@ -130,7 +122,7 @@ describe('a database that is lost', () => {
   };
   test('in the middle of a save: 503, and not known whether it was kept; then all goes on', async () => {
     const { id, document } = await create();
-    const sequelize = app.get<Sequelize>(getConnectionToken());
+    const sequelize = tests.app.get<Sequelize>(getConnectionToken());
     // hold the study so that the save waits inside its transaction
     const holder = await sequelize.transaction();
     await sequelize.query('SELECT id FROM studies WHERE id = :id FOR UPDATE', {
@@ -142,7 +134,10 @@ describe('a database that is lost', () => {
       .put(`/api/studies/${id}`)
       .send({ version: 1, document })
       .then((r) => r);
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    const waiting = `SELECT COUNT(*) AS count FROM information_schema.PROCESSLIST WHERE INFO LIKE '%FOR UPDATE%' AND ID <> CONNECTION_ID()`;
+    const isWaiting = async () =>
+      (await sequelize.query<{ count: number }>(waiting, { transaction: holder, type: QueryTypes.SELECT }))[0]!.count > 0;
+    while (!(await isWaiting())) await new Promise((resolve) => setTimeout(resolve, 20));
     cut();
     const answer = await saving;
     expect(answer.status).toBe(503);
@@ -177,7 +172,7 @@ describe('a database that stands still', () => {
       version: 2,
       document: { notes: 'frozen' },
     });
-  }, 60_000);
+  });
 });
 
 describe('people and versions', () => {
@@ -260,7 +255,7 @@ test.each<[string, Buffer, number, string]>([
   ],
 ])('%s is refused with its path', async (_name, body, status, path) => {
   const { id } = await create();
-  const answer = await fetch(`${await app.getUrl()}/api/studies/${id}`, {
+  const answer = await fetch(`${await tests.app.getUrl()}/api/studies/${id}`, {
     method: 'PUT',
     body,
     headers: { 'content-type': 'application/json', authorization: `Bearer ${TEST_KEY}` },

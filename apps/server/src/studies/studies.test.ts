@@ -1,30 +1,17 @@
-import type { NestExpressApplication } from '@nestjs/platform-express';
 import { blankStudy } from '@cedar-knot/core';
-import request from 'supertest';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { SeedService } from '../seed/seed.service.js';
 import { migrate } from '../database/migrate.js';
 import { getConnectionToken } from '@nestjs/sequelize';
-import { TEST_KEY, testApplication } from '../testing.js';
+import { served } from '../testing.js';
 
-let app: NestExpressApplication;
-const http = () => {
-  const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
-  return agent;
-};
+const tests = served();
+const { http } = tests;
 type Whole = { id: string; version: number; title: string; document: any };
 
 const create = async (document: object = reinjectionStudy()): Promise<Whole> =>
   (await http().post('/api/studies').send({ document }).expect(201)).body as Whole;
 const get = async (id: string): Promise<Whole> => (await http().get(`/api/studies/${id}`).expect(200)).body as Whole;
-
-beforeAll(async () => {
-  app = await testApplication();
-});
-afterAll(async () => {
-  await app.close();
-});
 
 test('health asks the database; the API describes itself; headers are sensible', async () => {
   const health = await http().get('/api/health').expect(200, { status: 'ok', database: 'ok', instance: null });
@@ -179,7 +166,7 @@ describe('what is wrong is refused with its path, and the stored study stays as 
 });
 
 test('the demo is put in once; deleted, it stays deleted; migrations run once', async () => {
-  const seed = app.get(SeedService);
+  const seed = tests.app.get(SeedService);
   const demos = async () =>
     ((await http().get('/api/studies')).body as Whole[]).filter((s) => s.title === 'Reinjection transfer');
   const before = (await demos()).length;
@@ -189,7 +176,7 @@ test('the demo is put in once; deleted, it stays deleted; migrations run once', 
   await http().delete(`/api/studies/${after[0]!.id}`).expect(200);
   await seed.seed();
   expect(await demos()).toHaveLength(before);
-  expect(await migrate(app.get(getConnectionToken()))).toEqual([]);
+  expect(await migrate(tests.app.get(getConnectionToken()))).toEqual([]);
 });
 
 test('every version is kept; a revision is named, what changed since is told, an old one is had back by saving it', async () => {

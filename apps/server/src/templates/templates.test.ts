@@ -1,18 +1,11 @@
 import { randomBytes } from 'node:crypto';
-import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { KeptTemplate } from '@cedar-knot/core';
 import { PNG } from 'pngjs';
 import request from 'supertest';
-import { TEST_KEY, testApplication } from '../testing.js';
+import { served } from '../testing.js';
 
-let app: NestExpressApplication;
-const http = () => {
-  const agent = request.agent(app.getHttpServer());
-  void agent.set('Authorization', `Bearer ${TEST_KEY}`);
-  return agent;
-};
-beforeAll(async () => (app = await testApplication()));
-afterAll(() => app.close());
+const tests = served();
+const { http } = tests;
 
 const AT = '/api/report-templates';
 /** some 200 KB of a picture: noise does not pack */
@@ -70,6 +63,6 @@ test('a picture that cannot be read to its end is refused with its place, new or
 });
 
 test('nobody without the key reads or writes', async () => {
-  await request(app.getHttpServer()).get(AT).expect(401);
-  await request(app.getHttpServer()).post(AT).send({ name: 'x' }).expect(401);
+  await request(tests.app.getHttpServer()).get(AT).expect(401);
+  await request(tests.app.getHttpServer()).post(AT).send({ name: 'x' }).expect(401);
 });

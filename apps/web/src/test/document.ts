@@ -1,6 +1,9 @@
-import { TextDecoder, TextEncoder } from 'node:util';
 /* What a document without a browser lacks: it has no layout, and knows no pointer. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { TextDecoder, TextEncoder } from 'node:util';
 import { deserialize, serialize } from 'node:v8';
+import { configure } from '@testing-library/dom';
 
 Element.prototype.scrollIntoView = () => undefined;
 Element.prototype.hasPointerCapture = () => false;
@@ -19,3 +22,6 @@ Object.assign(globalThis, {
 
 // pictures are not decoded here
 window.createImageBitmap = () => Promise.resolve({ close: () => undefined } as ImageBitmap);
+
+const patience = JSON.parse(readFileSync(join(__dirname, '../../../../scripts/lib/patience.json'), 'utf8')) as { stepMs: number };
+configure({ asyncUtilTimeout: patience.stepMs });

@@ -97,7 +97,7 @@ test('in a network whose lines are joined and in part closed: the same', () => {
   expect(tried.counts.candidates).toBeGreaterThan(0);
   const plain = rankPumps(network, 'P', pumps, { ...options, isPlain: true });
   expect(alike(tried, plain)).toEqual(plain);
-}, 60_000);
+});
 
 test.each<Vary>(['diameter', 'speed', 'none'])(
   'by %s: the same candidates, reasons and figures to the last digit',

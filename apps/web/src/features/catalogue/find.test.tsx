@@ -10,6 +10,7 @@ import { sorted } from './FoundList.js';
 
 beforeEach(() => sessionStorage.clear());
 afterEach(() => {
+  jest.useRealTimers();
   cleanup();
   jest.restoreAllMocks();
 });
@@ -64,9 +65,10 @@ test('a static head that is not less than the head is said, and not asked for', 
   await type('Head at that flow', '50');
   await waitFor(() => expect(asked).toHaveBeenCalled());
   const count = asked.mock.calls.length;
+  jest.useFakeTimers({ advanceTimers: true });
   await type('Static head', '50');
   expect(screen.getByText(/The static head is less than the head at the flow/)).toBeTruthy();
-  await act(() => new Promise((done) => setTimeout(done, 250)));
+  act(() => jest.advanceTimersByTime(10_000));
   expect(asked).toHaveBeenCalledTimes(count);
   expect(screen.getByText(/No pump comes this near/)).toBeTruthy();
 });

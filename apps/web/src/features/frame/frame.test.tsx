@@ -147,7 +147,7 @@ describe('commands', () => {
     expect(opened.store.getState().study.units ?? 'metric').toBe('metric');
     await run('working npshr', 'Working of .*NPSHR.* at P-1');
     expect([opened.store.getState().selected, opened.store.getState().asked]).toEqual(['P-1', 'npshr']);
-  }, 30_000);
+  });
 
   test('words that no command has are said', async () => {
     show(await open(pumpedStudy()), <All />);

@@ -1,5 +1,5 @@
 import type { Bringing, Operation } from '@cedar-knot/core';
-import { act, cleanup, screen, within } from '@testing-library/react';
+import { act, cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { IDLE } from '../../test/idle.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
@@ -112,7 +112,7 @@ test('looking in slices: a newer question ends the one before it', async () => {
   expect(await second).toBe(true);
   expect(found.map((b) => b.share)).toEqual([...found.map((b) => b.share)].sort((a, b) => a - b));
   expect(found.map((b) => b.input)).toContain('V-1.level');
-}, 30_000);
+});
 
 test('the worse of two: by verdict, then by what is left of the limit', () => {
   const m = (value: number, verdict: 'holds' | 'fails') => ({ check: 'npsh-ratio', where: 'P', value, limit: 1.3, verdict });
@@ -140,12 +140,11 @@ test('an input is swept in every scenario: curves, figures, and a table that is 
     const field = document.querySelector<HTMLInputElement>(`input[name="sweep-${name}"]`)!;
     await user.clear(field);
     await user.type(field, `${typed}{Enter}`);
-    await act(() => new Promise((done) => setTimeout(done, 60)));
   };
   await put('from', '2360');
   await put('to', '2950 rpm');
   // 25 rows a scenario, every fourth step of them in figures: 2360, 2458 … 2950
-  expect(document.querySelector<HTMLElement>('[data-swept]')!.dataset.swept).toBe('50');
+  await waitFor(() => expect(document.querySelector<HTMLElement>('[data-swept]')!.dataset.swept).toBe('50'));
   const cells = within(document.querySelector<HTMLElement>('[data-row=day]')!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
   expect(cells).toHaveLength(7);
   const { margins } = opened.store.getState().shown.day!.outcome.result!;
@@ -153,11 +152,13 @@ test('an input is swept in every scenario: curves, figures, and a table that is 
   // as it runs now, at 2950 rpm
   expect(Number(cells.at(-1))).toBeCloseTo(Number(first!.value!.toPrecision(3)), 9);
   // faster the pump runs off its motor before long: what stops it is said
-  expect(document.querySelector('[data-largest]')!.textContent).toMatch(/^(Up|At least) to \d+ rpm .* in A\.$/);
+  await waitFor(() =>
+    expect(document.querySelector('[data-largest]')!.textContent).toMatch(/^(Up|At least) to \d+ rpm .* in A\.$/),
+  );
   // the larger end comes last
   await put('to', '2000 rpm');
-  expect(screen.getByText(/The range ends where it begins/)).toBeTruthy();
-}, 20_000);
+  expect(await screen.findByText(/The range ends where it begins/)).toBeTruthy();
+});
 
 test('the temperature of the liquid is moved in every scenario', async () => {
   const { rows } = (await new Seeker().sweep(pumpedStudy(scenarios), { input: LIQUID, from: 293.15, to: 353.15, active: 'day', steps: 2, read: 'npsh-ratio:P-1' }))!; // prettier-ignore

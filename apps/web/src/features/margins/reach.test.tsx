@@ -48,7 +48,7 @@ test('the nearest input stands in every cell that one brings to its limit, by th
   show(opened, <MarginsView work={plainly()} />);
   await userEvent.click(screen.getByRole('radio', { name: 'nearest input' }));
   const cell = () => document.querySelector<HTMLElement>('[data-check=flow-region] [data-cell=night] [data-nearest]')!;
-  await waitFor(() => expect(cell().dataset.nearest).toBe('CV-1.flow'), { timeout: 10_000 });
+  await waitFor(() => expect(cell().dataset.nearest).toBe('CV-1.flow'));
   // half of the best flow is the least; 15 m³/h are held: to two figures it takes so much more
   const more = Number((0.5 * BEST_FLOW - 15).toPrecision(2));
   expect(cell().textContent).toMatch(new RegExp(`^CV-1 .*\\+${more} m³/h$`));
@@ -86,14 +86,14 @@ describe('uncertainty', () => {
     await userEvent.type(screen.getByLabelText('How far it may be off'), '30 %');
     await userEvent.click(screen.getByRole('button', { name: 'Add' }));
     expect(opened.store.getState().study.uncertainty).toEqual([{ input: 'pipe.roughness', band: '30 %' }]);
-    await waitFor(() => expect(document.querySelector('[data-sampled="500"]')).toBeTruthy(), { timeout: 25_000 });
+    await waitFor(() => expect(document.querySelector('[data-sampled="500"]')).toBeTruthy());
     // a quarter of the least flow fails in every draw, whatever the roughness is
     const row = document.querySelector<HTMLElement>('[data-chance="flow-region:P-1"]')!;
     expect(within(row).getByText('100 %')).toBeTruthy();
     act(() => opened.store.getState().undo());
     expect(opened.store.getState().study.uncertainty).toBeUndefined();
     await settle();
-  }, 40_000);
+  });
 });
 
 describe('readings', () => {
@@ -128,7 +128,7 @@ describe('readings', () => {
     expect(pump.wear).toBeCloseTo(0.05, 3);
     expect(document.querySelector('[data-found]')).toBeNull();
     await settle();
-  }, 30_000);
+  });
 });
 
 /** the study with a pump that has lost 5 % of its head */

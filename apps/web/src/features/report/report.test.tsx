@@ -57,7 +57,7 @@ test('the sheets of the parts that are chosen, with what fails on the first; par
   act(() => opened.store.getState().undo());
   expect(opened.store.getState().study.report!.checkedBy).toBeUndefined();
   await settle();
-}, 30_000);
+});
 
 test('parts: one comes in again where it stands usually, the last one stays, each moves by one', () => {
   const study = pumpedStudy();
@@ -130,7 +130,7 @@ describe('letterhead', () => {
     act(() => opened.store.getState().undo());
     expect(report(opened)).toEqual({ checkedBy: 'B. Lund', company: 'Old', paper: 'Letter' });
     await settle();
-  }, 20_000);
+  });
 
   test('what stands here is kept as a template: of the same name in its place, else as a further one; one is taken out', async () => {
     jest.spyOn(api, 'templates').mockResolvedValue([KEPT] as never);
@@ -151,7 +151,7 @@ describe('letterhead', () => {
     await userEvent.click(await screen.findByRole('button', { name: 'Take the template Tarnholt out' }));
     expect(removed).toHaveBeenCalledWith('t1');
     await settle();
-  }, 20_000);
+  });
 
   test('lines of the title block, wording and revisions are entries of the study; the last one taken out leaves nothing', async () => {
     jest.spyOn(api, 'templates').mockRejectedValue(new Error('The application on this machine does not answer.'));
@@ -176,7 +176,7 @@ describe('letterhead', () => {
     for (const r of ['0', '1']) await userEvent.click(screen.getByRole('button', { name: `Take revision ${r} out` }));
     expect(report(opened)).not.toHaveProperty('revisions');
     await settle();
-  }, 30_000);
+  });
 
   test('a logo is a PNG or a JPEG of a size that a study can carry', async () => {
     jest.spyOn(api, 'templates').mockResolvedValue([]);
@@ -196,7 +196,7 @@ describe('letterhead', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Without' }));
     expect(report(opened)).not.toHaveProperty('logo');
     await settle();
-  }, 20_000);
+  });
 });
 
 describe('the ledger', () => {
@@ -232,7 +232,7 @@ describe('the ledger', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Filter the ledger').value).toBe('p-1 head');
     expect(screen.getByRole('radio', { name: 'side by side' }).getAttribute('aria-checked')).toBe('true');
     await settle();
-  }, 30_000);
+  });
 
   test('with its edge where that is asked: at least, at most', () => {
     const row = (value: number) => ({ scenario: 's', line: 'L', id: 'a', kind: 'pipe', figure: 'head loss', cell: { si: value, value, unit: 'm', figures: 4 } }); // prettier-ignore

@@ -91,4 +91,4 @@ test('a newer question ends the one before it', async () => {
   const second = seeker.suction(study, 'P-1');
   expect(await first).toBeNull();
   expect((await second)!.looks).toHaveLength(5);
-}, 20_000);
+});

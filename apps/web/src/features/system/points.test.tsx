@@ -158,7 +158,7 @@ describe('the active scenario', () => {
     await userEvent.click(screen.getByRole('option', { name: 'none' }));
     expect(scenario()).not.toHaveProperty('role');
     await settle();
-  }, 15_000);
+  });
 
   test('the worst of its margins lead to what they judge; where all hold that is said, where nothing runs too', async () => {
     const { of } = await view(set(['lines', 0, 'elements', 2, 'flow'], '15 m3/h'));
