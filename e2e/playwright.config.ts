@@ -1,5 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { defineConfig, type LaunchOptions } from '@playwright/test';
+import { defineConfig } from '@playwright/test';
+import { launchOptions } from '../scripts/lib/chromium.mjs';
 import { INSTANCES, PATIENCE } from './instances.js';
 
 export default defineConfig({
@@ -16,6 +16,6 @@ export default defineConfig({
     actionTimeout: PATIENCE.stepMs,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
-    launchOptions: JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8')) as LaunchOptions,
+    launchOptions,
   },
 });

@@ -4,6 +4,7 @@ import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { launchOptions } from './lib/chromium.mjs';
 import { DRAWN, placeOf, printedSheet, SHEET } from '../e2e/printed-sheet.mjs';
 import { ROOT } from './lib/run.mjs';
 
@@ -11,7 +12,7 @@ const address = process.argv[2] ?? 'http://127.0.0.1:4310';
 const folder = process.argv[3] ?? join(ROOT, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 
-const browser = await chromium.launch(JSON.parse(readFileSync(join(ROOT, 'scripts/lib/chromium.json'), 'utf8')));
+const browser = await chromium.launch(launchOptions);
 
 async function page(theme = 'light', size = { width: 1280, height: 800 }) {
   const context = await browser.newContext({ viewport: size, colorScheme: theme });

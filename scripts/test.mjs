@@ -7,7 +7,7 @@ import { buildOne } from './lib/build.mjs';
 import { DataFolder } from './lib/folder.mjs';
 import { PORTS } from './lib/instances.mjs';
 import { Database } from './lib/mariadb.mjs';
-import { CHROMIUM, ensureDebianPackages, ensureNpmPackages, MARIADB } from './lib/packages.mjs';
+import { ensureBrowser, ensureDebianPackages, ensureNpmPackages, MARIADB } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
 import { finish, ROOT, say } from './lib/run.mjs';
 import { Tasks } from './lib/tasks.mjs';
@@ -48,7 +48,7 @@ function tasks() {
   jest('packages', ['wording', 'report', 'cli'], { after: ['libraries'] });
   all.add('types', (run) => run(bin('tsc'), ['-b', ...SOLUTION], withRoom()), { after: ['libraries'] });
   all.add('format', (run) => run(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.'], withRoom()));
-  all.add('busy machine', (run) => node(run, 'scripts/busy.mjs', ['--loops', '6', '--models', '300'], PORTS.busy), built);
+  all.add('busy machine', (run) => node(run, 'scripts/busy.mjs', ['--loops', '3', '--models', '300'], PORTS.busy), built);
   all.add('odd requests', (run) => node(run, 'bench/fuzz.mjs', ['--count', '400'], PORTS.fuzz), built);
   return all;
 }
@@ -95,7 +95,8 @@ async function main() {
   const all = tasks();
   all.only(words.includes('--only') ? (words[words.indexOf('--only') + 1] ?? '').split(',') : undefined);
   ensureNpmPackages();
-  ensureDebianPackages([MARIADB, CHROMIUM]);
+  ensureDebianPackages([MARIADB]);
+  ensureBrowser();
   // before two of Jest look for it at once
   await (await import('./lib/for-tests.mjs')).default();
   await all.all();

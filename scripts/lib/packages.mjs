@@ -37,4 +37,17 @@ export function ensureDebianPackages(wanted) {
 }
 
 export const MARIADB = { name: 'mariadb-server', programs: ['/usr/sbin/mariadbd'] };
-export const CHROMIUM = { name: 'chromium', programs: ['/usr/bin/chromium'] };
+const CHROMIUM = { name: 'chromium', programs: ['/usr/bin/chromium', '/usr/bin/chromium-headless-shell'] };
+const HEADLESS = { name: 'chromium-headless-shell', programs: ['/usr/bin/chromium-headless-shell'] };
+
+/** The browser of the tests: the one without an interface where Debian has it and it may be installed, else the whole one. */
+export function ensureBrowser() {
+  if (isRoot && !existsSync(HEADLESS.programs[0]) && ask('which', ['apt-get']).ok) {
+    try {
+      return ensureDebianPackages([HEADLESS]);
+    } catch {
+      say('chromium-headless-shell is not to be had; chromium is taken.');
+    }
+  }
+  return ensureDebianPackages([CHROMIUM]);
+}

@@ -1,4 +1,4 @@
-import { type PipeTransform } from '@nestjs/common';
+import type { PipeTransform } from '@nestjs/common';
 import type { Schema } from 'joi';
 import { ApiProblem } from './problem.js';
 

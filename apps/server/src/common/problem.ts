@@ -1,4 +1,5 @@
-import { HttpException } from '@nestjs/common';
+// by itself: threads that read documents load no framework
+import { HttpException } from '@nestjs/common/exceptions/http.exception.js';
 import type { FieldProblem } from '@cedar-knot/core';
 
 /** Every refusal of the API has this shape: what, and where it is wrong. */

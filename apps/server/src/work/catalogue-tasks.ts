@@ -14,7 +14,6 @@ import {
   type Study,
 } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
-import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
 import { IMPORT, RANK } from '../catalogue/schemas.js';
 import { ApiProblem, tooLarge } from '../common/problem.js';
@@ -152,9 +151,12 @@ const MOST_COLUMNS = 1000;
 const MOST_CELLS = 2_000_000;
 const MOST_LETTERS = 32_000_000;
 
+/** loaded where it is asked for: most threads never see a spreadsheet */
+const newBook = async () => new (await import('exceljs')).default.Workbook();
+
 /** the cells of a workbook as texts, sheet by sheet */
 async function readSheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
-  const book = new ExcelJS.Workbook();
+  const book = await newBook();
   try {
     await book.xlsx.load(body.buffer.slice(body.byteOffset, body.byteOffset + body.byteLength) as ArrayBuffer);
   } catch {
@@ -202,7 +204,7 @@ async function written(format: string, title: string, models: readonly ExportedM
     const { header, rows } = writeTable(kind, entries);
     return Buffer.from(`\uFEFF${Papa.unparse([header, ...rows.map((r) => r.map(csvCell))], { escapeFormulae: true })}\n`);
   }
-  const book = new ExcelJS.Workbook();
+  const book = await newBook();
   for (const { kind, entries } of tables) {
     const { header, rows } = writeTable(kind, entries);
     const sheet = book.addWorksheet(kind, { views: [{ state: 'frozen', xSplit: 2, ySplit: 1 }] });

@@ -13,7 +13,6 @@ import { CREATE, SAVE } from '../studies/schemas.js';
 import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
 import { decoded, envelope, parsed } from './bodies.js';
 import type { Handed } from './lane.js';
-import { REPORT_HANDLERS } from './report-task.js';
 import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
 import { ownThread } from './thread-time.js';
 
@@ -39,7 +38,9 @@ const isUnfinished = (p: Problem): boolean => UNFINISHED.has(p.code) && !(p.code
 
 const HANDLERS: Handlers = {
   ...CATALOGUE_HANDLERS,
-  ...REPORT_HANDLERS,
+  // loaded where it is asked for: what prints is most of what a thread could load
+  report: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.report(task),
+  logo: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.logo(task),
   save: ({ body }) => {
     const { version, saveId, document } = envelope(body, SAVE);
     return { version, saveId, ...accepted(document) };
