@@ -39,10 +39,10 @@ function tasks() {
   const built = { after: ['libraries', 'web'] };
   all.add('libraries', (run) => buildOne('libraries', run));
   all.add('web', (run) => buildOne('web', run));
-  all.add('durability', (run) => node(run, 'scripts/durability.mjs', [], PORTS.durability), { ...built, processors: 0 });
+  all.add('durability', (run) => node(run, 'scripts/durability.mjs', [], PORTS.durability), built);
   all.add('browser', browserTests, built);
   all.add('lint', (run) => run(bin('eslint'), ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint'], withRoom()));
-  all.add('core', (run) => run(bin('jest'), ['--maxWorkers', '1', '--selectProjects', 'core'], withRoom()));
+  jest('core', ['core']);
   jest('components', ['web', 'components']);
   all.add('server', serverTests, { after: ['libraries'] });
   jest('packages', ['wording', 'report', 'cli'], { after: ['libraries'] });

@@ -19,7 +19,7 @@ export class Tasks {
 
   /**
    * @param run does it, with a function that runs a command quietly
-   * @param processors how many it keeps busy: 0 for one that mostly waits, which begins at once
+   * @param processors how many it keeps busy
    * @param after names of those that have to be done before
    */
   add(name, run, { processors = 1, after = [] } = {}) {
@@ -62,9 +62,8 @@ export class Tasks {
   isReady(task) {
     const isDone = (name) => this.named(name).state === 'done';
     if (task.state !== 'waits' || !task.after.every(isDone)) return false;
-    if (task.processors === 0) return true;
     const before = this.tasks.slice(0, this.tasks.indexOf(task));
-    if (before.some((t) => t.state === 'waits' && t.processors > 0 && t.after.every(isDone))) return false;
+    if (before.some((t) => t.state === 'waits' && t.after.every(isDone))) return false;
     return task.processors <= this.free;
   }
 

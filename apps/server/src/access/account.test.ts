@@ -55,6 +55,8 @@ test('a connection is asked for once, and again while it is not known', async ()
 });
 
 describe('on the wire', () => {
+  // before the application is closed: it waits for its connections
+  afterAll(() => holder.destroy());
   const tests = served(() => {
     const web = mkdtempSync(join(tmpdir(), 'cedar-knot-web-'));
     mkdirSync(join(web, 'assets'));
@@ -67,7 +69,6 @@ describe('on the wire', () => {
     port = (tests.app.getHttpServer().address() as AddressInfo).port;
     holder = await connected(port);
   });
-  afterAll(() => holder.destroy());
   const cookieFrom = async (localAddress: string, localPort?: number): Promise<string | undefined> =>
     (await onWire({ port, path: '/studies' }, { localAddress, ...(localPort ? { localPort } : {}) })).headers['set-cookie'];
 
