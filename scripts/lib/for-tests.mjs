@@ -22,7 +22,7 @@ export default async function buildForTests() {
       root: ROOT,
       configFile: false,
       logLevel: 'warn',
-      ssr: { noExternal: true },
+      ssr: { noExternal: true, external: ['@cedar-knot/core'] },
       build: {
         ssr: join(ROOT, 'packages', name, 'src/index.ts'),
         outDir: BUILT,
