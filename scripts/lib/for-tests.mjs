@@ -28,7 +28,10 @@ export default async function buildForTests() {
         outDir: BUILT,
         emptyOutDir: false,
         minify: false,
-        rolldownOptions: { output: { format: 'cjs', entryFileNames: `${name}.cjs`, codeSplitting: false } },
+        rolldownOptions: {
+          external: ['@cedar-knot/core'],
+          output: { format: 'cjs', entryFileNames: `${name}.cjs`, codeSplitting: false },
+        },
       },
     });
     writeFileSync(stampFile, stamp);
