@@ -16,7 +16,7 @@ const ROOMS = {
   network: [...BASE, ...COMPONENTS, 'elements'],
   // judged on results alone: what solves and what reads is not known here
   checks: [...BASE, 'fields', 'results', ...COMPONENTS],
-  document: ['units', 'issues', 'fields', 'fluids', 'valves', 'elements', 'checks'],
+  document: ['units', 'issues', 'fields', 'results', 'fluids', 'valves', 'elements', 'checks'],
   scenarios: [...BASE, 'fields', 'results', ...COMPONENTS, 'elements', 'network', 'document', 'checks'],
   sizing: ['pipes', 'elements', 'results', 'network', 'document', 'scenarios'],
   selection: [...BASE, 'pumps', 'valves', 'results', 'checks', 'document', 'scenarios', 'catalogue'],

@@ -13,6 +13,17 @@ const PACKAGES = {
 };
 
 export default async function buildForTests() {
+  const environment = process.env.NODE_ENV;
+  try {
+    await buildAll();
+  } finally {
+    // Vite says "production", and whoever is started after it would hear that
+    if (environment === undefined) delete process.env.NODE_ENV;
+    else process.env.NODE_ENV = environment;
+  }
+}
+
+async function buildAll() {
   mkdirSync(BUILT, { recursive: true });
   for (const [name, sources] of Object.entries(PACKAGES)) {
     const stampFile = join(BUILT, `${name}.stamp`);

@@ -36,7 +36,7 @@ export { quantityOf, readCommas, readTyped, unitIn, type TypedReading } from './
 export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';
 export { FLUID_KINDS, fluidKind, type FluidKindName } from './fluids/fluid.js';
 export { ELEMENT_KINDS, isElementKind, type ElementKindName } from './elements/index.js';
-export { type ElementKind, type Givens, type ResultFigure } from './elements/kind.js';
+export { type ElementKind, type Givens } from './elements/kind.js';
 export { isPointKind, LEVEL_WORDS, LINE, POINT_KINDS, type PointKind, type PointKindName } from './document/points.js';
 export {
   ECONOMICS_FIELDS,
@@ -137,6 +137,21 @@ export { studySchema } from './document/json-schema.js';
 export { usedEntries, workedFigures, working, workingChain } from './scenarios/working.js';
 export { inFormula, shownStep, type ShownStep, type WorkingStep, type WorkingValue } from './results/working.js';
 export { inputAt, inputsOf, movedStudy, valueIn, writtenValue, type StudyInput } from './reach/inputs.js';
+export {
+  columnsOf,
+  dimensionShown,
+  FIGURE_TABLE,
+  FIGURE_KEYS,
+  isFigure,
+  sweptOf,
+  usageOf,
+  type Digits,
+  type FigureKey,
+  type FigureShown,
+  type Holder,
+  type ReadFigure,
+  type ResultFigure,
+} from './results/figures.js';
 export { insideBy, insideShare, nearestLimit } from './checks/inside.js';
 export { headroomOf, largestOf, marginIn, Probe, type Headroom, type Largest, type Range } from './reach/headroom.js';
 export { bringingToLimit, nearestOfAll, type Bringing, type Nearest } from './reach/nearest.js';
@@ -147,10 +162,9 @@ export {
   besideModel,
   figuresAt,
   reachProblems,
-  READ_DIMENSION,
+  readDimension,
   readReadings,
   type ReadBeside,
-  type ReadFigure,
   type Reading as InstrumentReading,
 } from './reach/readings.js';
 export { fitReadings, type Fit, type Fitted, type NoFit } from './reach/fit.js';

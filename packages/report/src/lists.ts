@@ -1,7 +1,9 @@
 import {
   CHECKS,
+  FIGURE_TABLE,
   inputPower,
   isCheckCode,
+  isFigure,
   overallVerdict,
   pipeWeight,
   workingChain,
@@ -9,6 +11,7 @@ import {
   writeShortForm,
   type Dimension,
   type ElementResult,
+  type FigureKey,
   type HeadBreakdown,
   type Margin,
   type PipeResult,
@@ -20,7 +23,7 @@ import { checkName, figureName, findingText, marginReason, named, wordedStep } f
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
 import { ofKind } from './sheets.js';
-import { column, MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
+import { column, MARK, numberCell, textColumn, unitOf } from './shown.js';
 
 /** Fluids of all scenarios at their temperatures. */
 export function fluids(c: ReportContext): Section {
@@ -194,6 +197,12 @@ export function equipment(c: ReportContext): Section | null {
   return { part: 'equipment', title: 'Equipment', name: 'Equipment', blocks: [{ kind: 'table', columns, rows }] };
 }
 
+/** what came of it, by the kind of thing */
+const ASKED = {
+  pump: ['flow', 'head', 'efficiency', 'shaftPower', 'npsha', 'npshr'],
+  'control-valve': ['flow', 'drop', 'opening'],
+} as const satisfies Readonly<Record<string, readonly FigureKey[]>>;
+
 /** What is asked in every scenario, and what came of it. */
 export function scenarioTable(c: ReportContext): Section {
   const { study, system } = c;
@@ -208,31 +217,18 @@ export function scenarioTable(c: ReportContext): Section {
       cells: [a, ...study.scenarios.map((s) => (s.set && Object.hasOwn(s.set, a) ? textOf(s.set[a]) : 'as shared'))],
     })),
   ].filter((r) => r.cells.slice(1).some((x) => x !== ''));
-  const figures: [string, string, Shown, string][] = [
-    ...ofKind(c, 'pump').flatMap((e): [string, string, Shown, string][] => [
-      [e.id, 'flow', 'flow', 'flow'],
-      [e.id, 'head', 'head', 'head'],
-      [e.id, 'efficiency', 'percent', 'efficiency'],
-      [e.id, 'shaft power', 'power', 'shaftPower'],
-      [e.id, 'NPSHA', 'head', 'npsha'],
-      [e.id, 'NPSHR', 'head', 'npshr'],
-    ]),
-    ...ofKind(c, 'control-valve').flatMap((e): [string, string, Shown, string][] => [
-      [e.id, 'flow', 'flow', 'flow'],
-      [e.id, 'drop', 'pressureDifference', 'drop'],
-      [e.id, 'travel', 'percent', 'opening'],
-    ]),
-  ];
-  const results = figures.map(([id, label, shown, key]) => ({
-    cells: [
-      `${id} ${label}`,
-      unitOf(shown, system),
-      ...study.scenarios.map((s) => {
-        const r = c.scenarios.find((x) => x.id === s.id)?.result?.elements[id] as Record<string, unknown> | undefined;
-        return numberCell(r?.[key], shown, system, { from: `${id}.${key}`, scenario: s.id });
-      }),
-    ] as Cell[],
-  }));
+  const results = [...ofKind(c, 'pump'), ...ofKind(c, 'control-valve')].flatMap((e) =>
+    ASKED[e.kind as keyof typeof ASKED].map((key) => ({
+      cells: [
+        `${e.id} ${figureName(key)}`,
+        unitOf(FIGURE_TABLE[key].shown, system),
+        ...study.scenarios.map((s) => {
+          const r = c.scenarios.find((x) => x.id === s.id)?.result?.elements[e.id] as Record<string, unknown> | undefined;
+          return numberCell(r?.[key], FIGURE_TABLE[key].shown, system, { from: `${e.id}.${key}`, scenario: s.id });
+        }),
+      ] as Cell[],
+    })),
+  );
   const verdicts = {
     cells: ['verdict', '', ...study.scenarios.map((s) => verdictOf(c.scenarios.find((x) => x.id === s.id), s.judged !== false))] as Cell[], // prettier-ignore
   };
@@ -407,27 +403,14 @@ export interface LedgerRow {
   cell: Cell;
 }
 
-const SHOWN: Readonly<Record<string, Shown>> = {
-  flow: 'flow', velocity: 'velocity', reynolds: 'number', frictionFactor: 'number', frictionLoss: 'head', fittingLoss: 'head', headLoss: 'head',
-  inletPressure: 'absolutePressure', outletPressure: 'absolutePressure', head: 'head', npsha: 'head', npshr: 'head', efficiency: 'percent',
-  shaftPower: 'power', hydraulicPower: 'power', speed: 'speed', diameter: 'diameter', stages: 'count', running: 'count', bestFlow: 'flow',
-  flowRatio: 'percent', b: 'number', cq: 'number', ch: 'number', ceta: 'number', specificSpeed: 'number', suctionSpecificSpeed: 'number',
-  suctionEnergy: 'number', inputPower: 'power', motorEfficiency: 'percent', powerFactor: 'number', current: 'current', greatestPower: 'power',
-  drop: 'pressureDifference', kv: 'number', cv: 'number', opening: 'percent', chokedDrop: 'pressureDifference', fr: 'number', fp: 'number',
-  totalHead: 'head', staticPressure: 'absolutePressure', totalPressure: 'absolutePressure', outflow: 'flow',
-  inletTemperature: 'temperature', outletTemperature: 'temperature', temperature: 'temperature', density: 'density',
-  kinematicViscosity: 'kinematicViscosity', vapourPressure: 'absolutePressure', freeGas: 'percent', heatDuty: 'power',
-}; // prettier-ignore
-
 /** Every figure of every point, line and element in every scenario. */
 export function ledger(c: ReportContext): LedgerRow[] {
   const lineOf = new Map(c.study.lines.flatMap((l) => l.elements.map((e) => [e.id, { line: l.id, kind: e.kind }] as const)));
   return solvedOf(c).flatMap((s) => {
     const figures = (id: string, line: string, kind: string, r: object): LedgerRow[] =>
       Object.entries(r).flatMap(([key, value]): LedgerRow[] => {
-        const shown = SHOWN[key];
-        if (shown === undefined || typeof value !== 'number') return [];
-        return [{ scenario: s.id, line, id, kind, figure: figureName(key), cell: numberCell(value, shown, c.system, { from: `${id}.${key}`, scenario: s.id, figures: 6 }) }]; // prettier-ignore
+        if (!isFigure(key) || typeof value !== 'number') return [];
+        return [{ scenario: s.id, line, id, kind, figure: figureName(key), cell: numberCell(value, FIGURE_TABLE[key].shown, c.system, { from: `${id}.${key}`, scenario: s.id, figures: 6 }) }]; // prettier-ignore
       });
     const elements = Object.entries(s.result!.elements).flatMap(([id, r]: [string, ElementResult]) => {
       const at = lineOf.get(id);

@@ -1,6 +1,8 @@
 import {
   displayUnit,
+  FIGURE_TABLE,
   inFormula,
+  isFigure,
   shownStep,
   toUnit,
   type Dimension,
@@ -90,59 +92,8 @@ export function workingText(title: string, steps: readonly WorkingStep[], system
   return `${title}\n\n${blocks.join('\n\n')}\n`;
 }
 
-const FIGURE_NAMES: Readonly<Record<string, string>> = {
-  velocity: 'velocity',
-  reynolds: 'Re',
-  frictionFactor: 'Darcy f',
-  frictionLoss: 'friction',
-  fittingLoss: 'fittings',
-  headLoss: 'head loss',
-  hydraulicPower: 'hydraulic power',
-  shaftPower: 'shaft power',
-  efficiency: 'efficiency',
-  npsha: 'NPSHA',
-  flowRatio: '% BEP',
-  motorEfficiency: 'motor efficiency',
-  inputPower: 'input power',
-  current: 'current',
-  drop: 'drop',
-  chokedDrop: 'choked drop',
-  kv: 'Kv',
-  cv: 'Cv',
-  opening: 'opening',
-  head: 'head',
-  npshr: 'NPSHR',
-  inletPressure: 'inlet pressure',
-  outletPressure: 'outlet pressure',
-  totalHead: 'total head',
-  staticPressure: 'static pressure',
-  totalPressure: 'total pressure',
-  inletTemperature: 'temperature at the inlet',
-  outletTemperature: 'temperature at the outlet',
-  temperature: 'temperature',
-  density: 'density',
-  kinematicViscosity: 'kinematic viscosity',
-  vapourPressure: 'vapour pressure',
-  freeGas: 'free gas',
-  heatDuty: 'heat given to the liquid',
-  conductance: 'heat through the wall',
-  bestFlow: 'best-efficiency flow',
-  diameter: 'impeller diameter',
-  running: 'units running',
-  b: 'B',
-  cq: 'CQ',
-  ch: 'CH',
-  ceta: 'Cη',
-  specificSpeed: 'specific speed',
-  suctionSpecificSpeed: 'suction specific speed',
-  suctionEnergy: 'suction energy',
-  greatestPower: 'greatest shaft power',
-  powerFactor: 'power factor',
-  fr: 'FR',
-  fp: 'FP',
-};
+/** A figure of a result in the words of the trade; a key that is none is said as it is. */
+export const figureName = (key: string): string => (isFigure(key) ? FIGURE_TABLE[key].label : (OTHERS[key] ?? key));
 
-/** A figure of a result in the words of the trade. */
-export function figureName(key: string): string {
-  return FIGURE_NAMES[key] ?? key;
-}
+/** steps of a working that are no figure of the results */
+const OTHERS: Readonly<Record<string, string>> = { conductance: 'heat through the wall' };

@@ -36,7 +36,7 @@ test('margins that are judged somewhere can be read, then figures; each in the d
   expect(silent.length).toBeGreaterThan(0);
   for (const m of silent) if (!judged.some((j) => j.check === m.check && j.where === m.where)) expect(names).not.toContain(`${m.check}:${m.where}`); // prettier-ignore
   expect(names.indexOf('P-1.head')).toBeGreaterThan(names.indexOf('npsh-ratio:P-1'));
-  expect(['P-1.head', 'P-1.efficiency', 'CV-1.opening', 'CV-1.kv', 'L-1.velocity'].map((n) => dimensionOf(n, shown))).toEqual(['head', 'percent', 'percent', 'plain', 'velocity']); // prettier-ignore
+  expect(['P-1.head', 'P-1.efficiency', 'CV-1.opening', 'CV-1.kv', 'L-1.velocity'].map((n) => dimensionOf(n, shown))).toEqual(['head', 'percent', 'percent', 'number', 'velocity']); // prettier-ignore
   expect(dimensionOf('npsh-difference:P-1', shown)).toBe(CHECKS['npsh-difference'].dimension);
   expect(dimensionOf('npsh-ratio:P-1', shown)).toBe(CHECKS['npsh-ratio'].dimension ?? null);
   for (const none of ['P-9.head', 'no-check:P-1', 'P-1.colour']) expect(dimensionOf(none, shown)).toBeNull();

@@ -1,13 +1,16 @@
 import {
   CHECKS,
+  FIGURE_TABLE,
   inputAt,
   isCheckCode,
+  isFigure,
+  sweptOf,
   thingKind,
-  type Dimension,
-  type ElementResult,
+  type FigureShown,
   type Study,
   type SweepField,
   type SweepRow,
+  usageOf,
 } from '@cedar-knot/core';
 import { checkName, figureName, named } from '@cedar-knot/wording';
 import Papa from 'papaparse';
@@ -60,17 +63,6 @@ export function movable(study: Study): { id: string; name: string; keys: string[
   });
 }
 
-/** what has no dimension: a share shown in percent, or the number itself */
-type Plain = 'percent' | 'plain';
-
-/** figures of an element that are worth a curve */
-const FIGURES: Readonly<Record<ElementResult['kind'], Readonly<Record<string, Dimension | Plain>>>> = {
-  pump: { flow: 'flow', head: 'head', efficiency: 'percent', shaftPower: 'power', npsha: 'head', npshr: 'head' },
-  'control-valve': { flow: 'flow', drop: 'pressureDifference', opening: 'percent', kv: 'plain' },
-  pipe: { flow: 'flow', velocity: 'velocity', headLoss: 'head' },
-  loss: { flow: 'flow', drop: 'pressureDifference' },
-};
-
 /** What can be read: margins that are judged somewhere, then figures of pumps, valves and the rest. */
 export function readable(shown: Readonly<Record<string, Shown>>): { name: string; text: string }[] {
   const results = Object.values(shown).flatMap((s) => s.outcome.result ?? []);
@@ -80,19 +72,19 @@ export function readable(shown: Readonly<Record<string, Shown>>): { name: string
     for (const m of r.margins)
       if (m.verdict !== 'not-applicable') margins.set(`${m.check}:${m.where}`, `${checkName(m.check)}, ${m.where}`);
     for (const [id, e] of Object.entries(r.elements))
-      for (const key of Object.keys(FIGURES[e.kind])) figures.set(`${id}.${key}`, `${id} ${figureName(key)}`);
+      for (const key of sweptOf(e.kind)) figures.set(`${id}.${key}`, `${id} ${figureName(key)}`);
   }
   return [...margins, ...figures].map(([name, text]) => ({ name, text }));
 }
 
 /** The dimension in which a reading is shown; null for a ratio. */
-export function dimensionOf(read: string, shown: Readonly<Record<string, Shown>>): Dimension | Plain | null {
+export function dimensionOf(read: string, shown: Readonly<Record<string, Shown>>): FigureShown | null {
   const check = read.split(':')[0]!;
   if (read.includes(':')) return isCheckCode(check) ? (CHECKS[check].dimension ?? null) : null;
   const [id, key] = read.split('.') as [string, string];
   for (const s of Object.values(shown)) {
     const e = s.outcome.result?.elements[id];
-    if (e) return FIGURES[e.kind][key] ?? null;
+    if (e) return isFigure(key) && usageOf(key, e.kind)?.isSwept ? FIGURE_TABLE[key].shown : null;
   }
   return null;
 }

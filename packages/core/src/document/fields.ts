@@ -1,3 +1,4 @@
+import { READ_FIGURES } from '../results/figures.js';
 import {
   choice,
   gauge,
@@ -219,20 +220,6 @@ export const UNCERTAINTY_FIELDS: Fields = {
   grade: choice(CURVE_GRADES, 'Grade of the curve'),
   reason: text('Reason', { most: 2000 }),
 };
-
-/** What an instrument shows, by its figure in the results. */
-export const READ_FIGURES = [
-  'flow',
-  'inletPressure',
-  'outletPressure',
-  'pressure',
-  'head',
-  'drop',
-  'shaftPower',
-  'inputPower',
-  'current',
-  'opening',
-] as const;
 
 /** What an instrument showed on a day; `reach/readings.ts` reads the value in the dimension of its figure. */
 export const READING_FIELDS: Fields = {

@@ -358,12 +358,7 @@ export const controlValve: ElementKind<ValveResult> = {
   report,
   found: (key, _read, r) => (key === 'opening' ? r.opening : key === 'kv' ? r.kv : key === 'cv' ? r.cv : r.drop),
   part: 'valves',
-  figures: [
-    { key: 'flow', label: '', dimension: 'flow' },
-    { key: 'drop', label: 'Δp', dimension: 'pressureDifference' },
-    { key: 'kv', label: 'Kv', dimension: 'coefficient' },
-    { key: 'opening', label: 'open %', dimension: 'percent' },
-  ],
+  holder: 'control-valve',
   worked: ['headLoss', 'drop', 'chokedDrop', 'kv', 'cv', 'opening', ...ENDS],
   working: valveWorking,
 };

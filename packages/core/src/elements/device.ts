@@ -14,7 +14,7 @@ import {
   type WorkedElement,
 } from './kind.js';
 import { fixedLaw, PowerLaw, type Loss, type LossLaw } from './laws.js';
-import { DROP_FIGURES, reportLoss } from './loss-result.js';
+import { reportLoss } from './loss-result.js';
 import type { DeviceModel, State } from './model.js';
 
 const DEVICE_FIELDS: Fields = {
@@ -218,7 +218,7 @@ export const device: ElementKind<LossResult> = {
   report: reportLoss,
   found,
   part: 'devices',
-  figures: DROP_FIGURES,
+  holder: 'loss',
   worked: ['drop', 'headLoss', 'heatDuty', ...ENDS],
   working,
 };

@@ -3,7 +3,7 @@ import { joined, numberPiece, quantityPiece, shown, wordPiece } from '../fields/
 import type { LossResult } from '../results/results.js';
 import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
-import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
+import { localWorking, reportLoss } from './loss-result.js';
 
 const FIELDS: Fields = {
   ...named,
@@ -56,7 +56,7 @@ export const handValve: ElementKind<LossResult> = {
   report: reportLoss,
   found: () => null,
   part: 'fittings',
-  figures: DROP_FIGURES,
+  holder: 'loss',
   worked: ['headLoss', 'drop', ...ENDS],
   working: (w, r) => localWorking(w, r),
 };

@@ -3,9 +3,9 @@ import type { ShortForm } from '../fields/short-form.js';
 import type { FluidState } from '../fluids/kind.js';
 import type { Finding, Problem } from '../issues/issues.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import type { Holder } from '../results/figures.js';
 import type { ElementResult, HeadBreakdown } from '../results/results.js';
 import type { KeyedStep, MediumValues } from '../results/working.js';
-import type { Dimension } from '../units/units.js';
 import type { ValveInput } from '../valves/valve.js';
 import type { LocalState } from './local-state.js';
 import type { ElementModel, State } from './model.js';
@@ -92,13 +92,6 @@ export interface WorkedElement extends BuiltElement {
   breakdown: HeadBreakdown | undefined;
 }
 
-/** A figure of a result, for tables: its key, what it is called and what it is of. */
-export interface ResultFigure {
-  key: string;
-  label: string;
-  dimension: Dimension | 'ratio' | 'coefficient' | 'percent' | 'reynolds' | 'factor';
-}
-
 /** What the entries of a thing fix and what is found for it, in trade words. */
 export interface Givens {
   given: readonly string[];
@@ -132,7 +125,8 @@ export interface ElementKind<Result extends ElementResult = ElementResult> {
   found: (key: string, read: Entries, result: Result) => number | null;
   /** where its loss stands in the breakdown of a head */
   part: 'pipes' | 'fittings' | 'devices' | 'valves' | 'otherPumps';
-  figures: readonly ResultFigure[];
+  /** where its figures stand in the table of figures */
+  holder: Holder;
   /** figures that have a working */
   worked: readonly string[];
   working: (e: WorkedElement, result: Result) => KeyedStep[];

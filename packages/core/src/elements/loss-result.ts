@@ -1,6 +1,6 @@
 import type { LossResult } from '../results/results.js';
 import { step, worth, type KeyedStep } from '../results/working.js';
-import { common, type ResultFigure, type SolvedElement, type WorkedElement } from './kind.js';
+import { common, type SolvedElement, type WorkedElement } from './kind.js';
 import { coefficientLaw, localLaw, type LossLaw } from './laws.js';
 import { State, type LocalModel, type Medium } from './model.js';
 
@@ -12,11 +12,6 @@ export function reportLoss(e: SolvedElement): LossResult {
   const duty = e.local?.duty;
   return { kind: 'loss', ...ends, drop, ...(duty === undefined || !e.isThermal ? {} : { heatDuty: duty }) };
 }
-
-export const DROP_FIGURES: readonly ResultFigure[] = [
-  { key: 'flow', label: '', dimension: 'flow' },
-  { key: 'drop', label: 'Δp', dimension: 'pressureDifference' },
-];
 
 /** K on the velocity head of a bore, or a coefficient; undefined where nothing passes. */
 export function localLossLaw(model: LocalModel, state: State, medium: Medium): LossLaw | undefined {

@@ -2,7 +2,7 @@ import { bore, elevation, named, number, type Fields } from '../fields/field.js'
 import { joined, numberPiece, quantityPiece, shown } from '../fields/short-form.js';
 import type { LossResult } from '../results/results.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
-import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
+import { localWorking, reportLoss } from './loss-result.js';
 
 const FIELDS: Fields = {
   ...named,
@@ -35,7 +35,7 @@ export const nonReturn: ElementKind<LossResult> = {
   report: reportLoss,
   found: () => null,
   part: 'fittings',
-  figures: DROP_FIGURES,
+  holder: 'loss',
   worked: ['headLoss', 'drop', ...ENDS],
   working: (w, r) => localWorking(w, r),
 };

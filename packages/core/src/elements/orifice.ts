@@ -5,7 +5,7 @@ import { orificeK } from '../fittings/orifice.js';
 import type { LossResult } from '../results/results.js';
 import { step, worth } from '../results/working.js';
 import { ENDS, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
-import { DROP_FIGURES, localWorking, reportLoss } from './loss-result.js';
+import { localWorking, reportLoss } from './loss-result.js';
 
 const ORIFICE_FIELDS: Fields = {
   ...named,
@@ -57,7 +57,7 @@ export const orifice: ElementKind<LossResult> = {
   report: reportLoss,
   found: () => null,
   part: 'fittings',
-  figures: DROP_FIGURES,
+  holder: 'loss',
   worked: ['headLoss', 'drop', ...ENDS],
   working: (w, r) => {
     const { read, id } = w;

@@ -275,11 +275,7 @@ export const pipe: ElementKind<PipeResult> = {
   used: ({ model }) => ({ roughness: (model as PipeModel).roughness }),
   found: () => null,
   part: 'pipes',
-  figures: [
-    { key: 'velocity', label: 'velocity', dimension: 'velocity' },
-    { key: 'reynolds', label: 'Re ×10⁶', dimension: 'reynolds' },
-    { key: 'frictionFactor', label: 'Darcy f', dimension: 'factor' },
-  ],
+  holder: 'pipe',
   worked: ['velocity', 'reynolds', 'frictionFactor', 'frictionLoss', 'fittingLoss', 'headLoss', ...ENDS],
   working: pipeWorking,
 };

@@ -248,14 +248,7 @@ export const pump: ElementKind<PumpResult> = {
   }),
   found: (_key, _read, r) => r.head,
   part: 'otherPumps',
-  figures: [
-    { key: 'flow', label: '', dimension: 'flow' },
-    { key: 'head', label: '', dimension: 'head' },
-    { key: 'efficiency', label: 'η %', dimension: 'percent' },
-    { key: 'shaftPower', label: '', dimension: 'power' },
-    { key: 'npsha', label: 'NPSHA', dimension: 'head' },
-    { key: 'npshr', label: 'NPSHR', dimension: 'head' },
-  ],
+  holder: 'pump',
   worked: [
     'head',
     'hydraulicPower',

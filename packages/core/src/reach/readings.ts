@@ -1,4 +1,3 @@
-import type { READ_FIGURES } from '../document/fields.js';
 import type { RawReading, Study } from '../document/study.js';
 import { readPercent } from '../fields/number-text.js';
 import type { Problem } from '../issues/issues.js';
@@ -6,40 +5,21 @@ import { siteOf } from '../scenarios/site.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import type { Dimension } from '../units/units.js';
+import { ELEMENT_KINDS, isElementKind } from '../elements/index.js';
+import { dimensionShown, FIGURE_TABLE, figureRead, readOf, type ReadFigure } from '../results/figures.js';
 import { readUncertainty } from './uncertain.js';
 
-export type ReadFigure = (typeof READ_FIGURES)[number];
-
 /** In which dimension a figure is read; null for a share or amperes, which have no units of their own here. */
-export const READ_DIMENSION: Readonly<Record<ReadFigure, Dimension | null>> = {
-  flow: 'flow',
-  inletPressure: 'pressure',
-  outletPressure: 'pressure',
-  pressure: 'pressure',
-  head: 'head',
-  drop: 'pressureDifference',
-  shaftPower: 'power',
-  inputPower: 'power',
-  current: null,
-  opening: null,
-};
+export function readDimension(figure: ReadFigure): Dimension | null {
+  const { shown } = FIGURE_TABLE[figureRead(figure)];
+  return shown === 'absolutePressure' ? 'pressure' : dimensionShown(shown);
+}
 
 /**
  * Standard deviation of an instrument where none is given, as a share of the reading: what a plant's own instruments in good order
  * usually keep; a pressure at least 2 kPa, an opening one point of travel.
  */
-const USUAL: Readonly<Record<ReadFigure, number>> = {
-  flow: 0.02,
-  inletPressure: 0.01,
-  outletPressure: 0.01,
-  pressure: 0.01,
-  head: 0.02,
-  drop: 0.02,
-  shaftPower: 0.02,
-  inputPower: 0.02,
-  current: 0.02,
-  opening: 0,
-};
+const USUAL = { pressure: 0.01, share: 0, else: 0.02 };
 const LEAST_PRESSURE = 2000;
 const LEAST_OPENING = 0.01;
 
@@ -123,25 +103,18 @@ function readOne(study: Study, raw: RawReading, index: number, atmosphere: numbe
   };
 }
 
-const FIGURES: Readonly<Record<string, readonly ReadFigure[]>> = {
-  pump: ['flow', 'inletPressure', 'outletPressure', 'head', 'shaftPower', 'inputPower', 'current'],
-  'control-valve': ['flow', 'inletPressure', 'outletPressure', 'drop', 'opening'],
-  pipe: ['flow', 'inletPressure', 'outletPressure'],
-  loss: ['flow', 'inletPressure', 'outletPressure', 'drop'],
-};
-
 /** What can be read at a point, a line or an element; nothing at what is not there. */
 export function figuresAt(study: Study, id: string): readonly ReadFigure[] {
-  if (Object.hasOwn(study.points, id)) return ['pressure'];
-  if (study.lines.some((l) => l.id === id)) return ['flow'];
+  if (Object.hasOwn(study.points, id)) return readOf('point');
+  if (study.lines.some((l) => l.id === id)) return readOf('line');
   const e = study.lines.flatMap((l) => l.elements).find((x) => x.id === id);
-  return e ? (FIGURES[e.kind] ?? FIGURES.loss!) : [];
+  return e && isElementKind(e.kind) ? readOf(ELEMENT_KINDS[e.kind].holder) : [];
 }
 
 /** SI of a reading as written */
 function amount(text: unknown, figure: ReadFigure, atmosphere: number, isDifference: boolean): number | undefined {
   if (typeof text !== 'string' || text.trim() === '') return undefined;
-  const dimension = READ_DIMENSION[figure];
+  const dimension = readDimension(figure);
   if (dimension === null) {
     const plain =
       figure === 'opening' ? (readPercent(text) ?? Number(text)) : Number(/^\s*([\d.eE+-]+)\s*A?\s*$/.exec(text)?.[1]);
@@ -162,8 +135,9 @@ function deviationOf(text: string, figure: ReadFigure, value: number): number | 
 }
 
 function usualDeviation(figure: ReadFigure, value: number): number {
-  const least = READ_DIMENSION[figure] === 'pressure' || figure === 'drop' ? LEAST_PRESSURE : figure === 'opening' ? LEAST_OPENING : 1e-9; // prettier-ignore
-  return Math.max(USUAL[figure] * Math.abs(value), least);
+  const least = readDimension(figure) === 'pressure' || figure === 'drop' ? LEAST_PRESSURE : figure === 'opening' ? LEAST_OPENING : 1e-9; // prettier-ignore
+  const usual = readDimension(figure) === 'pressure' ? USUAL.pressure : figure === 'opening' ? USUAL.share : USUAL.else;
+  return Math.max(usual * Math.abs(value), least);
 }
 
 /**

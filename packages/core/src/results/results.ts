@@ -54,7 +54,7 @@ export interface TeeLegResult {
   headLoss: number;
 }
 
-interface LineResult {
+export interface LineResult {
   flow: number;
   /** volume of its liquid as it is at the surface, m³/s, for one that changes with the pressure */
   surfaceFlow?: number;

@@ -1,7 +1,7 @@
 import {
   besideModel,
   figuresAt,
-  READ_DIMENSION,
+  readDimension,
   readReadings,
   type InstrumentReading,
   type RawReading,
@@ -60,12 +60,14 @@ function AddReading() {
   const places = placesOf(study);
   const put = (key: keyof typeof typed) => (e: { target: { value: string } }) =>
     setTyped((t) => ({ ...t, [key]: e.target.value }));
-  const isPressure = READ_DIMENSION[figure as ReadFigure] === 'pressure';
+  const chosen = figures.find((f) => f === figure);
+  // until one is chosen a number is taken as it is
+  const dimension = chosen === undefined ? null : readDimension(chosen);
+  const isPressure = dimension === 'pressure';
   const take = (event: FormEvent): void => {
     event.preventDefault();
     const entry: RawReading = { scenario, at, figure, value: '' };
     if (typed.name.trim() !== '') entry.name = typed.name.trim();
-    const dimension = READ_DIMENSION[figure as ReadFigure];
     const amounts = [
       ['value', dimension],
       ['elevation', 'length'],
@@ -228,7 +230,7 @@ const figureWord = (f: ReadFigure): string => WORDS[f] ?? figureName(f).toLowerC
 
 /** a value of a reading as it is shown: a pressure at a place gauge */
 function written(d: Display, figure: ReadFigure, si: number, atmosphere: number): string {
-  const dimension = READ_DIMENSION[figure];
+  const dimension = readDimension(figure);
   if (dimension === null)
     return figure === 'opening' ? `${Number((si * 100).toPrecision(3))} %` : `${Number(si.toPrecision(3))} A`;
   const isPlace = dimension === 'pressure';
@@ -238,7 +240,7 @@ function written(d: Display, figure: ReadFigure, si: number, atmosphere: number)
 
 /** a difference of a reading in its unit */
 function difference(d: Display, figure: ReadFigure, si: number): string {
-  const dimension = READ_DIMENSION[figure];
+  const dimension = readDimension(figure);
   const sign = si < 0 ? '−' : '+';
   const size = Math.abs(si);
   if (dimension === null) return `${sign}${Number((figure === 'opening' ? size * 100 : size).toPrecision(2))}`;

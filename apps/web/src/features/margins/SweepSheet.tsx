@@ -1,4 +1,4 @@
-import { inputAt, type StudyInput } from '@cedar-knot/core';
+import { dimensionShown, inputAt, type StudyInput } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -160,9 +160,10 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
 const labelOf = (i: StudyInput): string => `${i.id} ${(i.field.label ?? i.key).toLowerCase()}`;
 
 /** how a figure that is read is shown, and in which unit */
-function shownFigure(dimension: ReturnType<typeof dimensionOf>, d: Display): { y: (si: number) => number; unit: string } {
-  if (dimension === 'percent') return { y: (si) => si * 100, unit: '%' };
-  if (dimension === null || dimension === 'plain') return { y: (si) => si, unit: '' };
+function shownFigure(shown: ReturnType<typeof dimensionOf>, d: Display): { y: (si: number) => number; unit: string } {
+  if (shown === 'percent') return { y: (si) => si * 100, unit: '%' };
+  const dimension = shown === null ? null : dimensionShown(shown);
+  if (dimension === null) return { y: (si) => si, unit: '' };
   return { y: (si) => d.value(si, dimension), unit: d.unit(dimension) };
 }
 

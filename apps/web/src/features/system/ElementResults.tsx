@@ -1,8 +1,10 @@
 import {
+  columnsOf,
+  dimensionShown,
   ELEMENT_KINDS,
+  FIGURE_TABLE,
   isElementKind,
   workedFigures,
-  type ElementKind,
   type PointResult,
   type ResultFigure,
   type ElementResult,
@@ -16,17 +18,11 @@ import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js
 import { Figure } from '../working/Figure.js';
 import { TeeResults } from './TeeResults.js';
 
-const POINT_FIGURES: readonly ResultFigure[] = [
-  { key: 'totalHead', label: 'head', dimension: 'head' },
-  { key: 'staticPressure', label: '', dimension: 'absolutePressure' },
-  { key: 'outflow', label: 'out', dimension: 'flow' },
-];
-
 /** where temperature or gas is followed along the way */
 const WARM: readonly ResultFigure[] = [
-  { key: 'temperature', label: '', dimension: 'temperature' },
-  { key: 'outletTemperature', label: 'out', dimension: 'temperature' },
-  { key: 'freeGas', label: 'gas %', dimension: 'percent' },
+  { key: 'temperature', heading: '' },
+  { key: 'outletTemperature', heading: 'out' },
+  { key: 'freeGas', heading: 'gas %' },
 ];
 
 const isKnown = (r: ElementResult | PointResult | undefined, key: string): boolean =>
@@ -37,7 +33,7 @@ export function ElementResults({ id, kind }: { id: string; kind: string }) {
   const study = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const display = useDisplay();
-  const base = isElementKind(kind) ? (ELEMENT_KINDS[kind] as ElementKind).figures : POINT_FIGURES;
+  const base = columnsOf(isElementKind(kind) ? ELEMENT_KINDS[kind].holder : 'point');
   const worked = workedFigures(kind);
   const view = kindView(kind);
   const rows = study.scenarios.map((s, index) => {
@@ -170,36 +166,18 @@ function TakeBores({ id, bore }: { id: string; bore: number }) {
   );
 }
 
-function heading(f: ResultFigure, display: Display): string {
-  switch (f.dimension) {
-    case 'ratio':
-    case 'coefficient':
-    case 'percent':
-    case 'reynolds':
-    case 'factor':
-      return f.label;
-    default:
-      return `${f.label} ${display.unit(f.dimension)}${f.dimension === 'absolutePressure' ? '(a)' : ''}`.trim();
-  }
+function heading({ key, heading: head }: ResultFigure, display: Display): string {
+  const dimension = dimensionShown(FIGURE_TABLE[key].shown);
+  return dimension === null ? head : `${head} ${display.unit(dimension)}${dimension === 'absolutePressure' ? '(a)' : ''}`.trim();
 }
 
-function figureText(f: ResultFigure, result: ElementResult | PointResult | undefined, display: Display): string {
-  const value = (result as unknown as Readonly<Record<string, number | null | undefined>> | undefined)?.[f.key];
+function figureText({ key }: ResultFigure, result: ElementResult | PointResult | undefined, display: Display): string {
+  const value = (result as unknown as Readonly<Record<string, number | null | undefined>> | undefined)?.[key];
   if (value === null || value === undefined) return '–';
-  switch (f.dimension) {
-    case 'percent':
-      return (value * 100).toFixed(1);
-    case 'reynolds':
-      return (value / 1e6).toFixed(2);
-    case 'factor':
-      return value.toFixed(4);
-    case 'coefficient':
-      return value.toFixed(1);
-    case 'ratio':
-      return value.toFixed(3);
-    case 'velocity':
-      return display.number(Math.abs(value), 'velocity');
-    default:
-      return display.number(value, f.dimension, f.key === 'totalHead' ? 4 : 3);
-  }
+  const dimension = dimensionShown(FIGURE_TABLE[key].shown);
+  const { shown, digits = {} } = FIGURE_TABLE[key];
+  if (shown === 'percent') return (value * 100).toFixed(1);
+  if (dimension === null) return (value / (digits.per ?? 1)).toFixed(digits.decimals ?? 3);
+  // in which direction it flows is said by the flow
+  return display.number(key === 'velocity' ? Math.abs(value) : value, dimension, digits.figures ?? 3);
 }
