@@ -157,7 +157,7 @@ function shuffled(list) {
 /** a copy of what the tests need; packages are those of the project */
 function workplace() {
   const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-mutants-'));
-  for (const part of ['packages/core', 'packages/cli', 'packages/wording']) {
+  for (const part of ['packages/core', 'packages/cli', 'packages/wording', 'scripts/lib']) {
     cpSync(join(ROOT, part), join(folder, part), {
       recursive: true,
       filter: (f) => !/node_modules|dist/.test(relative(ROOT, f)),
@@ -166,6 +166,7 @@ function workplace() {
   const files = [
     'jest.config.mjs',
     'package.json',
+    'package-lock.json',
     'tsconfig.base.json',
     'docs/study.schema.json',
     'apps/web/src/test/document.ts',
@@ -209,7 +210,7 @@ async function notices(folder, room, stdio = 'ignore') {
 /** whether the compiler refuses the copy as it stands */
 const isRefused = (folder) =>
   new Promise((done) => {
-    const args = [join(ROOT, 'node_modules/typescript/bin/tsc'), '--noEmit', '-p', 'packages/core/tsconfig.json'];
+    const args = [join(ROOT, 'node_modules/typescript/bin/tsc'), '--noEmit', '-p', 'packages/core/tsconfig.build.json'];
     const child = spawn(process.execPath, args, { cwd: folder, stdio: 'ignore' });
     running.add(child);
     child.on('exit', (code) => {

@@ -4,7 +4,7 @@
 // node scripts/durability.mjs --kills 100 --first 20 --pairs 20 --left 20 --still 60 --restores 20 --work 20 [--seed 1] [--only backup,full]
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { join } from 'node:path';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
@@ -310,6 +310,9 @@ async function asked(key, method, path, body) {
   return { path, status: response.status, error: answer.error, version: answer.version, took: performance.now() - since };
 }
 
+/** Source: proc(5) */
+const stateOf = (process) => readFileSync(`/proc/${process}/stat`, 'utf8').split(') ').pop()[0];
+
 async function standsStill(seconds) {
   const path = join(HOME, 'frozen');
   const one = begin(path);
@@ -320,6 +323,8 @@ async function standsStill(seconds) {
   const pid = Number(readFileSync(join(path, 'mariadb', 'run', 'm.pid'), 'utf8'));
   const answers = [];
   process.kill(pid, 'SIGSTOP');
+  // a thread that is at work on another processor stops a moment later
+  await until(() => readdirSync(`/proc/${pid}/task`).every((t) => stateOf(`${pid}/task/${t}`) === 'T'), 'the standstill');
   try {
     for (const begin = performance.now(); performance.now() - begin < seconds * 1000; await sleep(200)) {
       const reads = ['/studies', `/studies/${id}`, `/studies/${id}/versions`, '/catalogue/models?kind=pumps', '/health'];

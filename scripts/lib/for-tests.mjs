@@ -6,7 +6,7 @@ import { build } from 'vite';
 import { fingerprint } from './build.mjs';
 import { ROOT } from './run.mjs';
 
-export const BUILT = join(ROOT, 'node_modules/.cache/cedar-knot-tests');
+export const BUILT = join(ROOT, '.test-data/built');
 const PACKAGES = {
   core: ['packages/core/src'],
   wording: ['packages/core/src', 'packages/wording/src'],
