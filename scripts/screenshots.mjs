@@ -6,11 +6,13 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { launchOptions } from './lib/chromium.mjs';
 import { DRAWN, placeOf, printedSheet, SHEET } from '../e2e/printed-sheet.mjs';
-import { ROOT } from './lib/run.mjs';
+import { finish, ROOT, Stop } from './lib/run.mjs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:4310';
 const folder = process.argv[3] ?? join(ROOT, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
+if (spawnSync('pdftoppm', ['-v']).error)
+  finish(new Stop('pdftoppm is missing, which pictures the printed pages. Run: apt-get install poppler-utils'));
 
 const browser = await chromium.launch(launchOptions);
 
