@@ -244,9 +244,15 @@ export class Database {
   async stop() {
     if (!this.answers()) return;
     if (freeMb(this.home) < LEAST_FREE_MB) return this.cutOff();
-    const pid = Number(readFileSync(this.pidFile, 'utf8'));
     // asked by a signal: the client's way waits an hour for a server that is killed while it ends, and nothing else is heard meanwhile
-    process.kill(pid, 'SIGTERM');
+    if (!existsSync(this.pidFile)) return;
+    const pid = Number(readFileSync(this.pidFile, 'utf8'));
+    try {
+      process.kill(pid, 'SIGTERM');
+    } catch (error) {
+      // killed since it was asked
+      if (error.code !== 'ESRCH') throw error;
+    }
     await untilStalled(
       () => isGone(pid),
       () => this.signOfLife(),
