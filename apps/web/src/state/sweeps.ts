@@ -77,7 +77,7 @@ export function readable(shown: Readonly<Record<string, Shown>>): { name: string
   return [...margins, ...figures].map(([name, text]) => ({ name, text }));
 }
 
-/** The dimension in which a reading is shown; null for a ratio. */
+/** How a reading is shown: in the unit of its dimension, in percent, plainly; null for a ratio and for what is not read. */
 export function dimensionOf(read: string, shown: Readonly<Record<string, Shown>>): FigureShown | null {
   const check = read.split(':')[0]!;
   if (read.includes(':')) return isCheckCode(check) ? (CHECKS[check].dimension ?? null) : null;

@@ -74,7 +74,8 @@ export interface Figure<K extends FigureKey = FigureKey> {
 /** it stands there, and nothing more is made of it */
 const STANDS: Use = {};
 const ALONG = { pipe: STANDS, pump: STANDS, 'control-valve': STANDS, loss: STANDS };
-const GAUGE = (read: ReadFigure) => ({ pipe: { read }, pump: { read }, 'control-valve': { read }, loss: { read } });
+/** a gauge at the inlet or the outlet of each */
+const gauges = (read: ReadFigure) => ({ pipe: { read }, pump: { read }, 'control-valve': { read }, loss: { read } });
 
 /** In the order of the columns of tables. */
 export const FIGURE_TABLE: { readonly [K in FigureKey]: Figure<K> } = {
@@ -100,8 +101,8 @@ export const FIGURE_TABLE: { readonly [K in FigureKey]: Figure<K> } = {
   frictionLoss: { label: 'friction', shown: 'head', on: { pipe: STANDS } },
   fittingLoss: { label: 'fittings', shown: 'head', on: { pipe: STANDS } },
   headLoss: { label: 'head loss', shown: 'head', on: { pipe: { isSwept: true }, 'control-valve': STANDS, loss: STANDS } },
-  inletPressure: { label: 'inlet pressure', shown: 'absolutePressure', on: GAUGE('inletPressure') },
-  outletPressure: { label: 'outlet pressure', shown: 'absolutePressure', on: GAUGE('outletPressure') },
+  inletPressure: { label: 'inlet pressure', shown: 'absolutePressure', on: gauges('inletPressure') },
+  outletPressure: { label: 'outlet pressure', shown: 'absolutePressure', on: gauges('outletPressure') },
   head: { label: 'head', shown: 'head', on: { pump: { heading: '', isSwept: true, read: 'head' } } },
   efficiency: { label: 'efficiency', shown: 'percent', on: { pump: { heading: 'η %', isSwept: true } } },
   shaftPower: { label: 'shaft power', shown: 'power', on: { pump: { heading: '', isSwept: true, read: 'shaftPower' } } },
