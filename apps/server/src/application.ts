@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { NestFactory } from '@nestjs/core';
+import { NestFactory, Reflector } from '@nestjs/core';
 import { ExpressAdapter } from '@nestjs/platform-express';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { getConnectionToken } from '@nestjs/sequelize';
@@ -15,9 +15,11 @@ import { Gate, OPEN } from './access/gate.js';
 import { ownOrigin, ownSite } from './access/origin.js';
 import { SessionsService } from './access/sessions.service.js';
 import { AppModule } from './app.module.js';
-import { addCommonRefusals, COMPONENTS } from './common/api-schemas.js';
-import { readBodies } from './common/bodies.js';
+import { CatalogueService } from './catalogue/catalogue.service.js';
+import { addCommonRefusals } from './common/api-schemas.js';
+import { BodyReader } from './common/body.js';
 import { ProblemFilter } from './common/problem.filter.js';
+import { COMPONENTS } from './common/described.js';
 import type { Config } from './config.js';
 import { migrate } from './database/migrate.js';
 import { DatabaseWatch } from './database/watch.service.js';
@@ -52,12 +54,14 @@ export async function createApplication(
   app.use('/api', beforeApi(gate, app.get(DatabaseWatch)));
   if (config.web !== undefined) serveWeb(app, config.web, gate);
   app.setGlobalPrefix('api');
+  app.useGlobalInterceptors(new BodyReader(app.get(Reflector)));
   app.useGlobalFilters(new ProblemFilter(config.folder));
   app.enableShutdownHooks();
   describe(app);
   say('the tables of the database');
   await migrate(app.get<Sequelize>(getConnectionToken()));
   if (config.seed) await app.get(SeedService).seed(say);
+  await app.get(CatalogueService).relist(say);
   app.get(DatabaseWatch).start();
   return app;
 }
@@ -76,7 +80,7 @@ const securityHeaders = helmet({
   strictTransportSecurity: false,
 });
 
-/** The one router that every request to the API comes through before its handler: who asks, whether there is a database, then how much may be sent. */
+/** The one router that every request to the API comes through before its handler: who asks, then whether there is a database. */
 function beforeApi(gate: Gate | undefined, watch: DatabaseWatch): Router {
   const router = Router({ caseSensitive: true });
   router.use((_request: Request, response: Response, next: NextFunction) => {
@@ -86,7 +90,6 @@ function beforeApi(gate: Gate | undefined, watch: DatabaseWatch): Router {
   router.use(ownSite);
   if (gate) router.use(gate.guard);
   router.use(watch.guard);
-  router.use(readBodies());
   return router;
 }
 

@@ -147,6 +147,23 @@ lines"
     expect(run('find', good, ...words)).toMatchObject({ code: 2, output: { errors: [{ path }] } });
   });
 
+  test('every filter of the catalogue has its option, in any unit; what a pump does not say is named', () => {
+    const rows = ['0 m3/h', '100 m3/h'].map((flow, i) => ({ flow, head: `${40 - 2 * i} m` }));
+    const pump = (more: object) => ({ speed: '2900 rpm', curve: rows, ...more });
+    const pumps = { a: pump({ liquids: ['brine'] }), b: pump({}), c: pump({ liquids: ['brine'], speed: '3500 rpm' }) };
+    const cat = file('f.catalogue.json', JSON.stringify({ format: 'cedar-knot-catalogue', version: 1, pumps }));
+    const models = (...words: string[]) =>
+      (run('find', cat, '--flow', '100 m3/h', '--head', '38 m', ...words).output.candidates as object[]).map((c) => [
+        (c as { model: string }).model,
+        (c as { notStated?: string[] }).notStated,
+      ]);
+    // 3000 rpm is 50 Hz of two poles
+    for (const most of ['3000', '3000 rpm', '50 Hz']) expect(models('--max-speed', most)).toEqual([['a', undefined], ['b', undefined]]); // prettier-ignore
+    expect(models('--liquid', 'brine', '--max-speed', '3000')).toEqual([['a', undefined], ['b', ['liquid']]]); // prettier-ignore
+    expect(models('--min-head', '45 m')).toEqual([]);
+    expect(models('--material', 'duplex', '--phases', '3')[0]).toEqual(['a', ['material', 'phases']]);
+  });
+
   test('a JSON that is no catalogue names its path; nothing is written', () => {
     const out = join(folder, 'none.json');
     const bad = file('bad.json', '{"format":"cedar-knot-catalogue","version":1,"pumps":{"x":{"speed":"2900 rpm"}}}');

@@ -6,7 +6,6 @@ import {
   judgeCatalogue,
   judgeTable,
   parseStudyText,
-  PUMP_TYPES,
   readQuantity,
   readTable,
   severityOf,
@@ -22,8 +21,7 @@ import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wordi
 import Papa from 'papaparse';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
-
-/** water at 20 °C (IAPWS), kg/m³, and standard gravity: what a duty without a study is pumped in */
+import { readFilters } from './filters.js';
 
 interface Written {
   row?: number;
@@ -125,9 +123,6 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     if (!(x >= 0 && x <= 10)) throw new UsageError(`--${name}`, `"${value}" is no share; write --${name} 0.1 or "10 %".`);
     return x;
   };
-  const type = options.get('type');
-  if (type !== undefined && !(PUMP_TYPES as readonly string[]).includes(type))
-    throw new UsageError('--type', `There is no type "${type}"; there are: ${PUMP_TYPES.join(', ')}.`);
   const head = needed('head', 'head');
   const staticHead = asked('static-head', 'head');
   if (staticHead !== undefined && staticHead >= head)
@@ -139,19 +134,10 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     flowTolerance: share('flow-tolerance'),
     headTolerance: share('head-tolerance'),
     npsha: asked('npsha', 'head'),
-    frequency: frequencyOf(options.get('frequency')),
-    type,
+    ...readFilters(options),
     density: WATER_AT_20_DENSITY,
     gravity: STANDARD_GRAVITY,
   };
   const given = Object.fromEntries(Object.entries(wanted).filter(([, v]) => v !== undefined)) as typeof wanted & object;
   return { code: 0, output: findPumps(judged.pumps, given as Parameters<typeof findPumps>[1]) };
-}
-
-/** `50` or `50 Hz` */
-export function frequencyOf(text: string | undefined): number | undefined {
-  if (text === undefined) return undefined;
-  const hertz = Number(text.trim().replace(/\s*hz$/i, ''));
-  if (!(hertz > 0)) throw new UsageError('--frequency', `"${text}" is no frequency; write --frequency 50.`);
-  return hertz;
 }

@@ -3,6 +3,7 @@ import { fit, uncertainty } from './around.js';
 import { catalogue, find } from './catalogue.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
+import { filterUsage } from './filters.js';
 import { headroom, sweep } from './reach.js';
 import { rank, stages, valves } from './selection.js';
 
@@ -11,9 +12,10 @@ cedar-knot curve STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [
 cedar-knot check STUDY.json
 cedar-knot catalogue IN.csv|IN.json [--out OUT.catalogue.json]
 cedar-knot find CATALOGUE.json --flow "55 m3/h" --head "190 m" [--static-head "150 m"] [--npsha "6 m"] [--flow-tolerance 0.1]
-  [--head-tolerance 0.1] [--type end-suction] [--frequency 50]
+  [--head-tolerance 0.1] [FILTERS]
 cedar-knot rank STUDY.json --pump P1 --catalogue CATALOGUE.json [--vary diameter|speed|none] [--objective energy|best-efficiency|stages|npsh]
-  [--top 50] [--type …] [--frequency 50] [--liquid …] [--material …] [--max-speed "3000 rpm"]
+  [--top 50] [FILTERS]
+  FILTERS: ${filterUsage()}
 cedar-knot stages STUDY.json --pump P1 [--model ID --catalogue CATALOGUE.json]
 cedar-knot valves STUDY.json --valve CV1 --catalogue CATALOGUE.json
 cedar-knot headroom STUDY.json --check npsh-ratio --where P1 --input T1.level [--scenario hot] [--from "0 m" --to "4 m"]

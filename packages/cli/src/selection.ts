@@ -1,11 +1,8 @@
 import {
   chooseValves,
   fatalProblems,
-  isQuantity,
   parseStudyText,
-  PUMP_TYPES,
   rankPumps,
-  readQuantity,
   runStudy,
   stageLadder,
   usable,
@@ -17,8 +14,9 @@ import {
 } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
-import { frequencyOf, ofFile } from './catalogue.js';
+import { ofFile } from './catalogue.js';
 import type { Outcome } from './commands.js';
+import { readFilters } from './filters.js';
 
 type Options = ReadonlyMap<string, string>;
 type ReadText = (file: string) => string;
@@ -75,16 +73,6 @@ export function rank(text: string, options: Options, read: ReadText): Outcome {
   const top = Number(options.get('top') ?? 50);
   if (!(Number.isInteger(top) && top >= 0 && top <= MOST_LISTED))
     throw new UsageError('--top', `"${options.get('top')}" is no count; write --top 50.`);
-  const type = options.get('type');
-  if (type !== undefined) oneOf(options, 'type', PUMP_TYPES, 'other');
-  const given = {
-    type,
-    frequency: frequencyOf(options.get('frequency')),
-    liquid: options.get('liquid'),
-    material: options.get('material'),
-    maxSpeed: speedOf(options.get('max-speed')),
-  };
-  const filters = Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined));
   const output = rankPumps(
     study,
     pump,
@@ -93,17 +81,10 @@ export function rank(text: string, options: Options, read: ReadText): Outcome {
       vary: oneOf<Vary>(options, 'vary', ['diameter', 'speed', 'none'], 'diameter'),
       objective: oneOf<Objective>(options, 'objective', ['energy', 'best-efficiency', 'stages', 'npsh'], 'energy'),
       top,
-      ...filters,
+      ...readFilters(options),
     },
   );
   return { code: 0, output };
-}
-
-function speedOf(text: string | undefined): number | undefined {
-  if (text === undefined) return undefined;
-  const q = readQuantity(/^[\d.]+$/.test(text.trim()) ? `${text} rpm` : text, 'speed');
-  if (!isQuantity(q)) throw new UsageError('--max-speed', `"${text}" is no speed; write --max-speed "3000 rpm".`);
-  return q.si;
 }
 
 /** `stages`: the stages that a pump needs in each scenario. */

@@ -194,7 +194,7 @@ export {
 } from './sizing/line-sizes.js';
 export { judgeTable, severityOf, type RowProblem } from './catalogue/judge-table.js';
 export { countsOf, judgeCatalogue, type CurveWarning, type JudgedCatalogue } from './catalogue/judge.js';
-export { findPumps, type Finding as FoundPumps, type FoundPump, type Wanted } from './catalogue/find.js';
+export { byDeparture, findPumps, type Finding as FoundPumps, type FoundPump, type Wanted } from './catalogue/find.js';
 export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
 export { meantNumber, readTable, type Mend, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
 export { COLUMNS, type ColumnName, type MatchedColumn } from './catalogue/columns.js';
@@ -203,6 +203,7 @@ export { writeTable, type Cell, type WrittenTable } from './catalogue/write-tabl
 export { canonicalEntry } from './catalogue/canonical.js';
 export {
   FIELD,
+  summariseModel,
   summarisePump,
   summariseValve,
   stageCounts,
@@ -228,7 +229,19 @@ export {
   type TypicalPump,
 } from './catalogue/typical.js';
 export { splitStages } from './catalogue/stages.js';
-export { isFiltered, type PumpFilter } from './catalogue/filter.js';
+export { describeEntry, filtersOf, narrowed, type Filtered } from './catalogue/filter.js';
+export {
+  knownOf,
+  MODEL_COLUMNS,
+  spoken,
+  wordsOf,
+  type ColumnFilter,
+  type Described,
+  type Known,
+  type ModelColumn,
+  type ModelFilter,
+  type PumpFilter,
+} from './catalogue/model-columns.js';
 export { MOTOR_ENTRY_FIELDS } from './catalogue/format.js';
 export { flowOfHeat, flowOfMass, flowOfUse, flowOfVolume, headOf } from './selection/estimate.js';
 export { PictureAxes, type AxesProblem, type AxisMark, type Corners, type PictureAxis } from './digitise/axes.js';

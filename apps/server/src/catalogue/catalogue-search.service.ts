@@ -1,11 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { InjectConnection } from '@nestjs/sequelize';
-import type { FoundPumps, Ranking, Wanted } from '@cedar-knot/core';
-import { QueryTypes } from 'sequelize';
-import { Sequelize } from 'sequelize-typescript';
+import { byDeparture, type FoundPumps, type Ranking, type Wanted } from '@cedar-knot/core';
 import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
 import type { StoredModel } from '../work/task.js';
+import { CatalogueRepository } from './catalogue.repository.js';
 
 /** pumps looked through in one piece of work */
 const FIND_BATCH = 800;
@@ -19,13 +17,13 @@ const AT_ONCE = 3;
 @Injectable()
 export class CatalogueSearchService {
   constructor(
-    @InjectConnection() private readonly sequelize: Sequelize,
+    private readonly catalogue: CatalogueRepository,
     private readonly pool: WorkPool,
   ) {}
 
   /** pumps of the catalogue for one duty; the catalogue is gone through in pieces by all threads */
   async find(wanted: Wanted): Promise<FoundPumps> {
-    const rows = await this.pumps();
+    const rows = await this.catalogue.offeredPumps();
     const pieces = Array.from({ length: Math.ceil(rows.length / FIND_BATCH) }, (_, i) =>
       rows.slice(i * FIND_BATCH, (i + 1) * FIND_BATCH),
     );
@@ -34,10 +32,7 @@ export class CatalogueSearchService {
     );
     const counts = { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 };
     for (const f of found) for (const key of Object.keys(counts) as (keyof typeof counts)[]) counts[key] += f.counts[key];
-    const departure = (c: FoundPumps['candidates'][number]): number => Math.hypot(c.flowDeviation, c.headDeviation);
-    const candidates = found
-      .flatMap((f) => f.candidates)
-      .sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
+    const candidates = found.flatMap((f) => f.candidates).sort(byDeparture);
     return { candidates, counts };
   }
 
@@ -50,7 +45,7 @@ export class CatalogueSearchService {
   async rank(body: Uint8Array, said: (piece: Ranking, done: number, of: number) => void, signal: AbortSignal): Promise<void> {
     const asked = await this.pool.run({ kind: 'asked', body }, { signal });
     const options = { signal, isPart: true };
-    const rows = await this.pumps();
+    const rows = await this.catalogue.offeredPumps();
     // what is required is known before any pump is tried
     said(await this.pool.run({ kind: 'rank', asked, models: [] }, options), 0, rows.length);
     let done = 0;
@@ -59,15 +54,6 @@ export class CatalogueSearchService {
       done += models.length;
       said(piece, done, rows.length);
     });
-  }
-
-  /** entries of all pumps that are offered */
-  private pumps(): Promise<StoredModel[]> {
-    return this.sequelize.query<StoredModel>(
-      `SELECT m.id AS \`key\`, m.revision, r.entry FROM models m JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
-       WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
-      { type: QueryTypes.SELECT },
-    );
   }
 }
 

@@ -1,29 +1,40 @@
 import { Body, Controller, Delete, Get, HttpCode, Logger, Param, Post, Put, Query, Req, Res } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiOperation, ApiProduces, ApiQuery, ApiTags } from '@nestjs/swagger';
+import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { AttachmentHead, DocumentChange, FoundPumps, ModelEntry, ModelHead, ModelWhole, Wanted } from '@cedar-knot/core';
 import { create as contentDisposition } from 'content-disposition';
 import type { Request, Response } from 'express';
-import { answers, ref, refusals } from '../common/api-schemas.js';
-import { bytesOf } from '../common/bodies.js';
+import { answers, asks, refusals } from '../common/api-schemas.js';
+import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { ApiProblem, forLog } from '../common/problem.js';
+import { list, type Of } from '../common/shape.js';
+import { CHANGES } from '../studies/schemas.js';
 import { AttachmentsService } from './attachments.service.js';
 import { CatalogueSearchService } from './catalogue-search.service.js';
 import { CatalogueService } from './catalogue.service.js';
 import {
   ATTACH,
+  ATTACHMENT,
   CREATE_MODEL,
   EXPORT,
   FIND,
+  FOUND_PUMPS,
+  IMPORT,
   LIST_ENTRIES,
   LIST_MODELS,
+  MODEL_ENTRY,
+  MODEL_HEAD,
   MODEL_ID,
+  MODEL_REVISION,
+  MODEL_WHOLE,
+  NEWEST_REVISIONS,
+  RANK,
   REVISE,
   REVISION,
   REVISIONS_OF,
+  SHEETS,
   type CreateModelBody,
   type ExportBody,
-  type ListQuery,
   type ReviseBody,
 } from './schemas.js';
 
@@ -49,11 +60,10 @@ export class CatalogueController {
   @ApiOperation({
     summary: 'All models of a kind without their data, with what lists and charts show; retired ones with ?retired=true',
   })
-  @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['pumps', 'valves', 'motors'] } })
-  @ApiQuery({ name: 'retired', required: false, schema: { type: 'boolean' } })
-  @answers(200, ref('ModelHeads'))
+  @asks(LIST_MODELS)
+  @answers(200, list(MODEL_HEAD))
   @refusals(503)
-  list(@Query(new JoiPipe(LIST_MODELS)) { kind, retired }: ListQuery): Promise<ModelHead[]> {
+  list(@Query(new JoiPipe(LIST_MODELS)) { kind, retired }: Of<typeof LIST_MODELS>): Promise<ModelHead[]> {
     return this.catalogue.list(kind, retired);
   }
 
@@ -61,25 +71,25 @@ export class CatalogueController {
   @ApiOperation({
     summary: 'All models of a kind that are offered, with their data: for valves and motors, whose data are small',
   })
-  @ApiQuery({ name: 'kind', schema: { type: 'string', enum: ['valves', 'motors'] } })
-  @answers(200, ref('ModelEntries'))
+  @asks(LIST_ENTRIES)
+  @answers(200, list(MODEL_ENTRY))
   @refusals(503)
-  entries(@Query(new JoiPipe(LIST_ENTRIES)) { kind }: ListQuery): Promise<ModelEntry[]> {
+  entries(@Query(new JoiPipe(LIST_ENTRIES)) { kind }: Of<typeof LIST_ENTRIES>): Promise<ModelEntry[]> {
     return this.catalogue.entries(kind);
   }
 
   @Post('models')
   @ApiOperation({ summary: 'A new model: an entry of a catalogue file' })
-  @ApiBody({ schema: ref('CreateModel') })
-  @answers(201, ref('ModelWhole'))
+  @takes(CREATE_MODEL, 'document')
+  @answers(201, MODEL_WHOLE)
   @refusals(409, 422, 503, 507)
-  create(@Body(new JoiPipe(CREATE_MODEL)) body: CreateModelBody): Promise<ModelWhole> {
+  create(@Body() body: CreateModelBody): Promise<ModelWhole> {
     return this.catalogue.create(body);
   }
 
   @Get('models/:id')
   @ApiOperation({ summary: 'A model with its data, revisions, attachments and the studies that use it' })
-  @answers(200, ref('ModelWhole'))
+  @answers(200, MODEL_WHOLE)
   @refusals(404, 503)
   get(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.get(id);
@@ -87,17 +97,17 @@ export class CatalogueController {
 
   @Put('models/:id')
   @ApiOperation({ summary: 'A further revision over the one that was seen; 409 when that is no longer the newest' })
-  @ApiBody({ schema: ref('Revise') })
-  @answers(200, ref('ModelWhole'))
+  @takes(REVISE, 'document')
+  @answers(200, MODEL_WHOLE)
   @refusals(404, 409, 422, 503, 507)
-  revise(@Param('id', new JoiPipe(MODEL_ID)) id: string, @Body(new JoiPipe(REVISE)) body: ReviseBody): Promise<ModelWhole> {
+  revise(@Param('id', new JoiPipe(MODEL_ID)) id: string, @Body() body: ReviseBody): Promise<ModelWhole> {
     return this.catalogue.revise(id, body);
   }
 
   @Post('models/:id/retire')
   @HttpCode(200)
   @ApiOperation({ summary: 'No longer offered; studies keep what they took' })
-  @answers(200, ref('ModelWhole'))
+  @answers(200, MODEL_WHOLE)
   @refusals(404, 503, 507)
   retire(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.retire(id, true);
@@ -106,7 +116,7 @@ export class CatalogueController {
   @Post('models/:id/restore')
   @HttpCode(200)
   @ApiOperation({ summary: 'Offered again' })
-  @answers(200, ref('ModelWhole'))
+  @answers(200, MODEL_WHOLE)
   @refusals(404, 503, 507)
   restore(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.retire(id, false);
@@ -115,7 +125,7 @@ export class CatalogueController {
   @Post('models/:id/check')
   @HttpCode(200)
   @ApiOperation({ summary: 'The newest revision was looked over by who works here' })
-  @answers(200, ref('ModelWhole'))
+  @answers(200, MODEL_WHOLE)
   @refusals(404, 503, 507)
   check(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<ModelWhole> {
     return this.catalogue.check(id);
@@ -123,7 +133,7 @@ export class CatalogueController {
 
   @Get('models/:id/revisions/:revision')
   @ApiOperation({ summary: 'The data of a revision' })
-  @answers(200, ref('ModelRevision'))
+  @answers(200, MODEL_REVISION)
   @refusals(404, 503)
   revision(
     @Param('id', new JoiPipe(MODEL_ID)) id: string,
@@ -134,7 +144,7 @@ export class CatalogueController {
 
   @Get('models/:id/revisions/:revision/changes/:after')
   @ApiOperation({ summary: 'What differs between two revisions' })
-  @answers(200, ref('DocumentChanges'))
+  @answers(200, CHANGES)
   @refusals(404, 422, 503)
   changes(
     @Param('id', new JoiPipe(MODEL_ID)) id: string,
@@ -147,10 +157,10 @@ export class CatalogueController {
   @Post('revisions')
   @HttpCode(200)
   @ApiOperation({ summary: 'Newest revisions of some models' })
-  @ApiBody({ schema: ref('ModelIds') })
-  @answers(200, ref('NewestRevisions'))
+  @takes(REVISIONS_OF)
+  @answers(200, NEWEST_REVISIONS)
   @refusals(503)
-  newest(@Body(new JoiPipe(REVISIONS_OF)) { ids }: { ids: string[] }): ReturnType<CatalogueService['newest']> {
+  newest(@Body() { ids }: Of<typeof REVISIONS_OF>): ReturnType<CatalogueService['newest']> {
     return this.catalogue.newest(ids);
   }
 
@@ -160,7 +170,7 @@ export class CatalogueController {
     summary:
       'A catalogue file, whole or not at all. The answer is a line of JSON at a time: {"done","of"} while it runs, {"result"} or {"problem"} at the end; it ends with the connection, and nothing is kept then',
   })
-  @ApiBody({ schema: ref('ImportCatalogue') })
+  @takesBytes(IMPORT, 'large')
   @ApiProduces('application/x-ndjson')
   async import(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
     await this.lines(request, response, async (say) => {
@@ -174,7 +184,7 @@ export class CatalogueController {
     summary:
       'Every pump of the catalogue in a position of a study. The answer is a line of JSON at a time: {"piece","done","of"}, the first with what is required, then {"result"} or {"problem"}; it ends with the connection',
   })
-  @ApiBody({ schema: ref('RankPumps') })
+  @takesBytes(RANK, 'large')
   @ApiProduces('application/x-ndjson')
   async rank(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
     await this.lines(request, response, async (say, signal) => {
@@ -214,9 +224,8 @@ export class CatalogueController {
   @Post('sheets')
   @HttpCode(200)
   @ApiOperation({ summary: 'The cells of a spreadsheet (.xlsx) as texts' })
-  @ApiConsumes('application/octet-stream')
-  @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  @answers(200, ref('Sheets'))
+  @takesFile('application/octet-stream')
+  @answers(200, SHEETS)
   @refusals(422, 503)
   sheets(@Body() body: unknown): ReturnType<CatalogueService['sheets']> {
     return this.catalogue.sheets(bytesOf(body));
@@ -225,9 +234,9 @@ export class CatalogueController {
   @Post('export')
   @HttpCode(200)
   @ApiOperation({ summary: 'Some models as a catalogue file, a CSV or a spreadsheet, which can be imported again' })
-  @ApiBody({ schema: ref('ExportModels') })
+  @takes(EXPORT, 'document')
   @refusals(404, 422, 503)
-  async export(@Body(new JoiPipe(EXPORT)) body: ExportBody, @Res() response: Response): Promise<void> {
+  async export(@Body() body: ExportBody, @Res() response: Response): Promise<void> {
     const data = await this.catalogue.export(body);
     response.setHeader('Content-Type', MEDIA[body.format]);
     response.setHeader('Content-Disposition', contentDisposition(FILE_NAMES[body.format]));
@@ -237,24 +246,22 @@ export class CatalogueController {
   @Post('find')
   @HttpCode(200)
   @ApiOperation({ summary: 'Pumps of the catalogue for one duty; SI' })
-  @ApiBody({ schema: ref('FindPumps') })
-  @answers(200, ref('FoundPumps'))
+  @takes(FIND)
+  @answers(200, FOUND_PUMPS)
   @refusals(422, 503)
-  find(@Body(new JoiPipe(FIND)) wanted: Wanted): Promise<FoundPumps> {
+  find(@Body() wanted: Wanted): Promise<FoundPumps> {
     return this.search.find(wanted);
   }
 
   @Post('models/:id/attachments')
   @ApiOperation({ summary: 'A drawing, a manual or a printed curve: PDF, PNG or JPEG, at most 20 MB' })
-  @ApiConsumes('application/octet-stream')
-  @ApiQuery({ name: 'name', schema: { type: 'string' } })
-  @ApiQuery({ name: 'role', required: false, schema: { type: 'string', enum: ['drawing', 'manual', 'curve', 'other'] } })
-  @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  @answers(201, ref('Attachment'))
+  @asks(ATTACH)
+  @takesFile('application/octet-stream')
+  @answers(201, ATTACHMENT)
   @refusals(404, 422, 503, 507)
   attach(
     @Param('id', new JoiPipe(MODEL_ID)) id: string,
-    @Query(new JoiPipe(ATTACH)) { name, role }: { name: string; role: string },
+    @Query(new JoiPipe(ATTACH)) { name, role }: Of<typeof ATTACH>,
     @Body() body: unknown,
   ): Promise<AttachmentHead> {
     return this.attachments.add(id, name, role, bytesOf(body));
@@ -277,7 +284,7 @@ export class CatalogueController {
 
   @Delete('attachments/:id')
   @ApiOperation({ summary: 'Take an attachment away' })
-  @answers(200, ref('Attachment'))
+  @answers(200, ATTACHMENT)
   @refusals(404, 503, 507)
   detach(@Param('id', new JoiPipe(MODEL_ID)) id: string): Promise<AttachmentHead> {
     return this.attachments.remove(id);

@@ -9,6 +9,7 @@ import {
 } from '../database/models/catalogue.models.js';
 import { StudiesModule } from '../studies/studies.module.js';
 import { AttachmentsService } from './attachments.service.js';
+import { CatalogueRepository } from './catalogue.repository.js';
 import { CatalogueController } from './catalogue.controller.js';
 import { CatalogueSearchService } from './catalogue-search.service.js';
 import { CatalogueService } from './catalogue.service.js';
@@ -19,7 +20,7 @@ import { CatalogueService } from './catalogue.service.js';
     StudiesModule,
   ],
   controllers: [CatalogueController],
-  providers: [CatalogueService, CatalogueSearchService, AttachmentsService],
+  providers: [CatalogueRepository, CatalogueService, CatalogueSearchService, AttachmentsService],
   exports: [CatalogueService],
 })
 export class CatalogueModule {}

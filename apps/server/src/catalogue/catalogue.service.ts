@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
 import type { DocumentChange, ImportResult, ModelEntry, ModelHead, ModelKind, ModelWhole, Person } from '@cedar-knot/core';
-import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
 import {
@@ -16,8 +16,10 @@ import { inTransaction } from '../database/transaction.js';
 import { PeopleService } from '../people/people.service.js';
 import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
-import type { PreparedModel } from '../work/task.js';
-import { attachmentHead, LIST_SQL, modelHead, revisionHead, type ModelRow } from './rows.js';
+import { LISTED_COLUMNS } from '../work/listed.js';
+import type { ExportedModel, Listed, PreparedModel } from '../work/task.js';
+import { CatalogueRepository, type StaleModel } from './catalogue.repository.js';
+import { attachmentHead, revisionHead } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 
 /** models judged in one piece of work */
@@ -60,35 +62,23 @@ export class CatalogueService {
     @InjectModel(CatalogueModel) private readonly models: typeof CatalogueModel,
     @InjectModel(ModelRevisionModel) private readonly revisions: typeof ModelRevisionModel,
     @InjectModel(AttachmentModel) private readonly attachments: typeof AttachmentModel,
+    private readonly rows: CatalogueRepository,
     private readonly people: PeopleService,
     private readonly pool: WorkPool,
   ) {}
 
-  async list(kind: ModelKind, isRetired: boolean): Promise<ModelHead[]> {
-    const rows = await this.sequelize.query<ModelRow>(
-      `${LIST_SQL} WHERE m.kind = :kind AND m.retired_at IS ${isRetired ? 'NOT NULL' : 'NULL'} ORDER BY m.name`,
-      { replacements: { kind }, type: QueryTypes.SELECT },
-    );
-    return rows.map(modelHead);
+  list(kind: ModelKind, isRetired: boolean): Promise<ModelHead[]> {
+    return this.rows.heads(kind, isRetired);
   }
 
   /** data of all models of a kind that are offered */
-  async entries(kind: ModelKind): Promise<ModelEntry[]> {
-    const rows = await this.sequelize.query<Omit<ModelEntry, 'entry'> & { entry: string }>(
-      `SELECT m.id, m.file_key AS \`key\`, m.name, k.name AS maker, m.type, m.size, m.revision, r.entry
-       FROM models m LEFT JOIN makers k ON k.id = m.maker_id JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision
-       WHERE m.kind = :kind AND m.retired_at IS NULL ORDER BY m.name`,
-      { replacements: { kind }, type: QueryTypes.SELECT },
-    );
-    return rows.map((r) => ({ ...r, entry: JSON.parse(r.entry) as ModelEntry['entry'] }));
+  entries(kind: ModelKind): Promise<ModelEntry[]> {
+    return this.rows.entries(kind);
   }
 
   async get(id: string): Promise<ModelWhole> {
-    const [row] = await this.sequelize.query<ModelRow>(`${LIST_SQL} WHERE m.id = :id`, {
-      replacements: { id },
-      type: QueryTypes.SELECT,
-    });
-    if (!row) throw notFound(`model ${id} in the catalogue`);
+    const head = await this.rows.head(id);
+    if (!head) throw notFound(`model ${id} in the catalogue`);
     const revisions = await this.revisions.findAll({
       where: { modelId: id },
       order: [['revision', 'DESC']],
@@ -100,8 +90,8 @@ export class CatalogueService {
       attributes: { exclude: ['data'] },
     });
     return {
-      ...modelHead(row),
-      entry: JSON.parse(await this.entryOf(id, row.revision)) as Record<string, unknown>,
+      ...head,
+      entry: JSON.parse(await this.entryOf(id, head.revision)) as Record<string, unknown>,
       revisions: revisions.map(revisionHead),
       attachments: attached.map(attachmentHead),
       usedIn: await this.usedIn(id),
@@ -126,10 +116,7 @@ export class CatalogueService {
 
   /** studies whose entries were taken from a model, with the revision that they took */
   private async usedIn(id: string): Promise<ModelWhole['usedIn']> {
-    const found = await this.sequelize.query<{ id: string; title: string; tag: string; document: string }>(
-      'SELECT id, title, tag, document FROM studies WHERE deleted_at IS NULL AND document LIKE :part ORDER BY title LIMIT 100',
-      { replacements: { part: `%"${id}"%` }, type: QueryTypes.SELECT },
-    );
+    const found = await this.rows.studiesWith(id);
     return found.map(({ document, ...study }) => ({ ...study, revision: takenRevision(document, id) }));
   }
 
@@ -349,15 +336,8 @@ export class CatalogueService {
   }
 
   async export({ format, title, ids }: ExportBody): Promise<Uint8Array> {
-    const rows: { of: ModelKind; key: string; entry: string }[] = [];
-    for (let i = 0; i < ids.length; i += 1000) {
-      const part = await this.sequelize.query<{ of: ModelKind; key: string; entry: string }>(
-        `SELECT m.kind AS \`of\`, m.file_key AS \`key\`, r.entry FROM models m
-         JOIN model_revisions r ON r.model_id = m.id AND r.revision = m.revision WHERE m.id IN (:ids)`,
-        { replacements: { ids: ids.slice(i, i + 1000) }, type: QueryTypes.SELECT },
-      );
-      rows.push(...part);
-    }
+    const rows: ExportedModel[] = [];
+    for (let i = 0; i < ids.length; i += 1000) rows.push(...(await this.rows.chosen(ids.slice(i, i + 1000))));
     if (rows.length === 0) throw notFound('model of those in the catalogue');
     if (format === 'csv' && new Set(rows.map((r) => r.of)).size > 1)
       throw new ApiProblem(400, {
@@ -365,6 +345,38 @@ export class CatalogueService {
         message: 'A CSV holds models of one kind; choose pumps, valves or motors alone.',
       });
     return (await this.pool.run({ kind: 'export', format, title, models: rows })).data;
+  }
+
+  /** Lists made by a version that knew other columns are made anew. @param say told how far it is */
+  async relist(say: (progress: string) => void): Promise<void> {
+    let done = 0;
+    for (let after = ''; ;) {
+      const stale = await this.rows.stale(LISTED_COLUMNS, after, BATCH);
+      if (stale.length === 0) return;
+      await inPieces(byKind(stale), JUDGED_AT_ONCE, async (models) => {
+        for (const { id, revision, listed } of await this.listedAnew(models))
+          await this.models.update({ listed: JSON.stringify(listed) }, { where: { id, revision } });
+      });
+      done += stale.length;
+      after = stale.at(-1)!.id;
+      say(`the lists of the catalogue: ${done} models looked at anew`);
+    }
+  }
+
+  /** what a list shows of models of a kind now; as it was of one that could not be kept today */
+  private async listedAnew(models: readonly StaleModel[]): Promise<(Pick<StaleModel, 'id' | 'revision'> & { listed: Listed })[]> {
+    const text = `{${models.map((m) => `${JSON.stringify(m.key)}:${m.entry}`).join(',')}}`;
+    const was = (m: StaleModel): Listed => JSON.parse(m.listed) as Listed;
+    try {
+      const task = { kind: 'models' as const, of: models[0]!.kind, text, at: '' };
+      const prepared = (await this.pool.run(task, { isPart: true, hasNoLimit: true })).models;
+      const found = new Map(prepared.map((p) => [p.key, p.listed]));
+      return models.map((m) => ({ ...m, listed: { ...found.get(m.key)!, from: was(m).from } }));
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      if (models.length === 1) return models.map((m) => ({ ...m, listed: { ...was(m), columns: LISTED_COLUMNS } }));
+      return (await Promise.all(models.map((m) => this.listedAnew([m])))).flat();
+    }
   }
 
   async sheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
@@ -376,6 +388,11 @@ export class CatalogueService {
     if (!row) throw notFound(`model ${id} in the catalogue`);
     return row;
   }
+}
+
+function byKind(models: readonly StaleModel[]): StaleModel[][] {
+  const kinds = [...new Set(models.map((m) => m.kind))];
+  return kinds.map((kind) => models.filter((m) => m.kind === kind));
 }
 
 interface Places {

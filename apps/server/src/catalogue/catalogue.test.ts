@@ -1,14 +1,18 @@
+import { getModelToken } from '@nestjs/sequelize';
 import ExcelJS from 'exceljs';
 import type request from 'supertest';
 import {
   judgeCatalogue,
   rankPumps,
+  type FoundPumps,
   type ImportResult,
   type ModelHead,
   type ModelWhole,
   type Ranking,
   type RawEntry,
 } from '@cedar-knot/core';
+import { CatalogueModel } from '../database/models/catalogue.models.js';
+import { CatalogueService } from './catalogue.service.js';
 import { generatePumps } from '../seed/makers/pumps.js';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { generateValves } from '../seed/makers/valves.js';
@@ -269,6 +273,37 @@ describe('what leaves comes back', () => {
     expect(again.candidates.map((c) => c.model)).not.toContain(candidates[0]!.model);
     await http().post('/api/catalogue/find').send({ head: 3 }).expect(400);
   });
+});
+
+test('a pump that does not say what is asked is found after those that do; a list made by another version says it after the next start', async () => {
+  await create({ ...ENTRY, name: 'Rill, duplex', materials: ['duplex'], frequency: '50 Hz' });
+  const silent = await create({ ...ENTRY, name: 'Rill, silent' }, { from: 'csv' });
+  const iron = await create({ ...ENTRY, name: 'Rill, iron', materials: ['cast-iron'] });
+  const { candidates, counts } = (
+    await http()
+      .post('/api/catalogue/find')
+      .send({ flow: 30 / 3600, head: 34, material: 'duplex', frequency: 50 })
+      .expect(200)
+  ).body as FoundPumps;
+  const of = (id: string) => candidates.findIndex((c) => c.model === id);
+  const firstUnsaid = candidates.findIndex((c) => c.notStated);
+  expect(candidates[0]!.notStated).toBeUndefined();
+  expect([of(silent.id) >= firstUnsaid, candidates[of(silent.id)]!.notStated]).toEqual([true, ['material', 'frequency']]);
+  expect([of(iron.id), counts.filtered > 0]).toEqual([-1, true]);
+  await http().post('/api/catalogue/find').send({ flow: 1, head: 1, type: 'lake' }).expect(400);
+
+  const words = async () =>
+    (await list('pumps')).filter((m) => m.name.startsWith('Rill, ')).map((m) => [m.name, m.from, m.words]);
+  const now = await words();
+  const old = { warnings: [], isTypical: false, from: 'csv', summary: null, words: {}, columns: 'older' };
+  await tests.app.get(getModelToken(CatalogueModel)).update({ listed: JSON.stringify(old) }, { where: { id: silent.id } });
+  await tests.app.get(getModelToken(CatalogueModel)).update({ listed: JSON.stringify({ ...old, from: 'typed' }) }, { where: { id: iron.id } }); // prettier-ignore
+  expect(await words()).not.toEqual(now);
+  const said: string[] = [];
+  await tests.app.get(CatalogueService).relist((line) => said.push(line));
+  expect(await words()).toEqual(now);
+  expect((await get(silent.id)).summary).toEqual(silent.summary);
+  expect(said).toEqual(['the lists of the catalogue: 2 models looked at anew']);
 });
 
 test('all pumps are ranked in a position of a study, piece by piece, as the core ranks them at once', async () => {

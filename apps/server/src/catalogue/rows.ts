@@ -18,14 +18,11 @@ export interface ModelRow {
   retiredAt: Date | null;
 }
 
-export const LIST_SQL = `SELECT m.id, m.kind, m.file_key AS \`key\`, m.name, k.name AS maker, f.name AS family, m.type, m.size, m.revision, m.listed,
-  m.saved_at AS savedAt, m.retired_at AS retiredAt
-  FROM models m LEFT JOIN makers k ON k.id = m.maker_id LEFT JOIN families f ON f.id = m.family_id`;
-
 export function modelHead({ listed, savedAt, retiredAt, ...row }: ModelRow): ModelHead {
+  const { columns: _made, ...shown } = JSON.parse(listed) as Listed;
   return {
-    ...(row as Omit<ModelHead, keyof Listed>),
-    ...(JSON.parse(listed) as Listed),
+    ...(row as Omit<ModelHead, keyof typeof shown>),
+    ...shown,
     savedAt: new Date(savedAt).toISOString(),
     retiredAt: retiredAt ? new Date(retiredAt).toISOString() : null,
   };

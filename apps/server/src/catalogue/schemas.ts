@@ -1,128 +1,194 @@
 import {
+  filtersOf,
   STANDARD_GRAVITY,
   WATER_AT_20_DENSITY,
+  type AttachmentHead,
+  type FoundPumps,
+  type ModelEntry,
+  type ModelHead,
   type ModelKind,
+  type ModelWhole,
   type Objective,
   type PumpFilter,
+  type RevisionHead,
   type Vary,
-  type Wanted,
 } from '@cedar-knot/core';
-import Joi from 'joi';
+import {
+  figure,
+  id,
+  list,
+  map,
+  may,
+  named,
+  object,
+  oneOf,
+  open,
+  orNull,
+  positive,
+  saying,
+  text,
+  time,
+  usually,
+  version,
+  whole,
+  yesNo,
+  type May,
+  type Of,
+  type Shape,
+} from '../common/shape.js';
+import { PERSON } from '../people/schemas.js';
+import { STUDY } from '../studies/schemas.js';
 
-const id = Joi.string().guid({ version: 'uuidv4' });
-const kind = Joi.string().valid('pumps', 'valves', 'motors');
-const note = Joi.string().trim().allow('').max(2000);
-const page = Joi.string().trim().allow('').max(100);
-const file = Joi.string().trim().allow('').max(300);
-const revision = Joi.number()
-  .integer()
-  .min(1)
-  .max(2 ** 31 - 1);
+const KINDS = ['pumps', 'valves', 'motors'] as const;
+const kind = oneOf<ModelKind>(KINDS);
 /** judged by the core, which knows paths and units */
-const entry = Joi.object().unknown(true);
-const from = Joi.string().valid('csv', 'xlsx', 'json', 'picture', 'typed', 'typical');
-
+const ENTRY = named('CatalogueEntry', open('An entry of a catalogue: docs/catalogue.schema.json'));
+const from = oneOf(['csv', 'xlsx', 'json', 'picture', 'typed', 'typical']);
 /** what is said of where data come from, beside the data */
-const said = { note, source: file, page, from };
+const SAID = { note: may(text(2000)), source: may(text(300)), page: may(text(100)), from: may(from) };
 
-interface Said {
-  note?: string;
-  source?: string;
-  page?: string;
-  from?: string;
-}
+export const MODEL_ID = id();
+export const REVISION = version();
+export const LIST_MODELS = object({ kind, retired: usually(yesNo(), false) });
+export const LIST_ENTRIES = object({ kind: oneOf(['valves', 'motors']) });
+export const ATTACH = object({ name: text(200, 1), role: usually(oneOf(['drawing', 'manual', 'curve', 'other']), 'other') });
 
-interface Source {
-  file?: string;
-  page?: string;
-  /** of each model, by kind and key: `pumps/tc150-400` → `412–487` */
-  rows?: Record<string, string>;
-  from?: string;
-}
-export interface ImportBody {
-  source?: Source;
-  catalogue: { maker?: unknown } & Partial<Record<ModelKind, Record<string, Record<string, unknown>>>>;
-}
-export interface CreateModelBody extends Said {
-  kind: ModelKind;
-  key?: string;
-  entry: Record<string, unknown>;
-}
-export interface ReviseBody extends Said {
-  revision: number;
-  entry: Record<string, unknown>;
-}
-export interface ListQuery {
-  kind: ModelKind;
-  retired: boolean;
-}
-export interface ExportBody {
-  format: 'json' | 'csv' | 'xlsx';
-  title: string;
-  ids: string[];
-}
+export const IMPORT = named(
+  'ImportCatalogue',
+  object({
+    source: may(
+      object({
+        file: may(text(300)),
+        page: may(text(100)),
+        rows: may(saying(map(text(100)), 'of each model, by kind and key: `pumps/tc150-400` → `412–487`')),
+        from: may(from),
+      }),
+    ),
+    catalogue: open<{ maker?: unknown } & Partial<Record<ModelKind, Record<string, Record<string, unknown>>>>>(
+      'A catalogue file: docs/catalogue.schema.json',
+    ),
+  }),
+);
+export const CREATE_MODEL = named('CreateModel', object({ kind, key: may(text(60, 1)), entry: ENTRY, ...SAID }));
+export type CreateModelBody = Of<typeof CREATE_MODEL>;
+export const REVISE = named('Revise', object({ revision: version(), entry: ENTRY, ...SAID }));
+export type ReviseBody = Of<typeof REVISE>;
+export const REVISIONS_OF = named('ModelIds', object({ ids: list(id(), 400) }));
+export const EXPORT = named(
+  'ExportModels',
+  object({
+    format: oneOf(['json', 'csv', 'xlsx']),
+    title: usually(text(200), 'Catalogue'),
+    ids: list(id(), 50_000, 1),
+  }),
+);
+export type ExportBody = Of<typeof EXPORT>;
 
-export const MODEL_ID = id.required() as Joi.Schema<string>;
-export const REVISION = revision.required() as Joi.Schema<number>;
-export const LIST_MODELS = Joi.object<ListQuery>({ kind: kind.required(), retired: Joi.boolean().default(false) });
-export const LIST_ENTRIES = Joi.object<ListQuery>({ kind: kind.invalid('pumps').required() });
-export const IMPORT = Joi.object<ImportBody>({
-  source: Joi.object({ file, page, rows: Joi.object().pattern(Joi.string().max(100), Joi.string().max(100)), from }),
-  catalogue: Joi.object().unknown(true).required(),
-}).required();
-export const CREATE_MODEL = Joi.object<CreateModelBody>({
-  kind: kind.required(),
-  key: Joi.string().trim().min(1).max(60),
-  entry: entry.required(),
-  ...said,
-}).required();
-export const REVISE = Joi.object<ReviseBody>({
-  revision: revision.required(),
-  entry: entry.required(),
-  ...said,
-}).required();
-export const REVISIONS_OF = Joi.object<{ ids: string[] }>({ ids: Joi.array().items(id).max(400).required() }).required();
-export const EXPORT = Joi.object<ExportBody>({
-  format: Joi.string().valid('json', 'csv', 'xlsx').required(),
-  title: Joi.string().trim().allow('').max(200).default('Catalogue'),
-  ids: Joi.array().items(id).min(1).max(50_000).required(),
-}).required();
-export const ATTACH = Joi.object<{ name: string; role: string }>({
-  name: Joi.string().trim().min(1).max(200).required(),
-  role: Joi.string().valid('drawing', 'manual', 'curve', 'other').default('other'),
-}).required();
-/** in trade terms, what a pump has to be */
-const filter = {
-  type: Joi.string().max(40),
-  frequency: Joi.number().min(1).max(1000),
-  liquid: Joi.string().max(100),
-  material: Joi.string().max(100),
-  use: Joi.string().max(100),
-  phases: Joi.number().valid(1, 3),
-  maxSpeed: Joi.number().positive().max(1e5),
+/** in trade terms, what a pump has to be: every filter that a column of the catalogue has */
+const FILTERS = Object.fromEntries(
+  filtersOf('pumps').map(({ filter: { key, value, words, range = [] } }) => [
+    key,
+    may<string | number>(value === 'number' ? figure(...range) : words ? oneOf(words) : text(100, 1)),
+  ]),
+) as unknown as { [K in keyof PumpFilter]-?: May<NonNullable<PumpFilter[K]>> };
+
+export const RANK = named(
+  'RankPumps',
+  object({
+    document: STUDY,
+    pump: text(100, 1),
+    vary: usually(oneOf<Vary>(['diameter', 'speed', 'none']), 'diameter'),
+    objective: usually(oneOf<Objective>(['energy', 'best-efficiency', 'stages', 'npsh']), 'energy'),
+    ...FILTERS,
+  }),
+);
+export const FIND = named(
+  'FindPumps',
+  object({
+    flow: positive(1e6),
+    head: positive(1e6),
+    staticHead: may(figure(-1e5, 1e5)),
+    flowTolerance: may(figure(0, 10)),
+    headTolerance: may(figure(0, 10)),
+    npsha: may(figure(-100, 1e4)),
+    ...FILTERS,
+    density: usually(figure(100, 5000), WATER_AT_20_DENSITY),
+    gravity: usually(figure(9, 10.5), STANDARD_GRAVITY),
+  }),
+);
+
+const word = orNull(text());
+const HEAD = {
+  id: id(),
+  kind,
+  key: text(),
+  name: text(),
+  maker: word,
+  family: word,
+  type: word,
+  size: word,
+  revision: version(),
+  savedAt: time(),
+  retiredAt: orNull(time()),
+  warnings: list(text()),
+  isTypical: yesNo(),
+  from: word,
+  summary: orNull(open()),
+  words: open<ModelHead['words']>('what the entry says, by the columns of the catalogue'),
 };
-export interface RankBody extends PumpFilter {
-  document: object;
-  pump: string;
-  vary: Vary;
-  objective: Objective;
-}
-export const RANK = Joi.object<RankBody>({
-  document: Joi.object().unknown(true).required(),
-  pump: Joi.string().max(100).required(),
-  vary: Joi.string().valid('diameter', 'speed', 'none').default('diameter'),
-  objective: Joi.string().valid('energy', 'best-efficiency', 'stages', 'npsh').default('energy'),
-  ...filter,
-}).required();
-const positive = Joi.number().positive().max(1e6);
-export const FIND = Joi.object<Wanted>({
-  flow: positive.required(),
-  head: positive.required(),
-  staticHead: Joi.number().min(-1e5).max(1e5),
-  flowTolerance: Joi.number().min(0).max(10),
-  headTolerance: Joi.number().min(0).max(10),
-  npsha: Joi.number().min(-100).max(1e4),
-  ...filter,
-  density: Joi.number().min(100).max(5000).default(WATER_AT_20_DENSITY),
-  gravity: Joi.number().min(9).max(10.5).default(STANDARD_GRAVITY),
-}).required();
+export const MODEL_HEAD: Shape<ModelHead> = named('ModelHead', object(HEAD));
+const { key, name, maker, type, size, revision } = HEAD;
+export const MODEL_ENTRY: Shape<ModelEntry> = named(
+  'ModelEntry',
+  object({ id: HEAD.id, key, name, maker, type, size, revision, entry: ENTRY }),
+);
+const REVISION_HEAD: Shape<RevisionHead> = named(
+  'RevisionHead',
+  object({
+    revision: version(),
+    savedAt: time(),
+    note: word,
+    source: word,
+    rows: word,
+    page: word,
+    by: orNull(PERSON),
+    checkedBy: orNull(PERSON),
+    checkedAt: orNull(time()),
+  }),
+);
+export const ATTACHMENT: Shape<AttachmentHead> = named(
+  'Attachment',
+  object({ id: id(), name: text(), role: text(), mediaType: text(), size: whole(0), addedAt: time(), by: orNull(PERSON) }),
+);
+export const MODEL_WHOLE: Shape<ModelWhole> = named(
+  'ModelWhole',
+  object({
+    ...HEAD,
+    entry: ENTRY,
+    revisions: list(REVISION_HEAD),
+    attachments: list(ATTACHMENT),
+    usedIn: list(object({ id: id(), title: text(), tag: text(), revision: orNull(version()) })),
+  }),
+);
+export const MODEL_REVISION = named('ModelRevision', object({ revision: version(), entry: ENTRY }));
+export const NEWEST_REVISIONS = list(object({ id: id(), revision: version(), retiredAt: orNull(time()) }));
+export const SHEETS = list(named('Sheet', object({ name: text(), rows: list(list(text())) })));
+const found = orNull(figure());
+export const FOUND_PUMPS: Shape<FoundPumps> = named(
+  'FoundPumps',
+  object({
+    candidates: list(
+      object({
+        model: id(),
+        diameter: found,
+        stages: whole(0),
+        speed: figure(),
+        duty: object({ flow: figure(), head: figure(), efficiency: found, npshr: found, shaftPower: found }),
+        flowDeviation: figure(),
+        headDeviation: figure(),
+        notStated: may(list(text())),
+      }),
+    ),
+    counts: object({ tried: whole(0), candidates: whole(0), filtered: whole(0), unusable: whole(0), npsh: whole(0) }),
+  }),
+);

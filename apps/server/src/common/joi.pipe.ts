@@ -1,19 +1,19 @@
 import type { PipeTransform } from '@nestjs/common';
-import type { Schema } from 'joi';
+import type { Shape } from './shape.js';
 import { ApiProblem } from './problem.js';
 
 /** Validates what comes in; everything wrong is said at once, with its path. */
 export class JoiPipe<T> implements PipeTransform<unknown, T> {
-  constructor(private readonly schema: Schema<T>) {}
+  constructor(private readonly shape: Shape<T>) {}
 
   transform(value: unknown): T {
-    return validated(this.schema, value);
+    return validated(this.shape, value);
   }
 }
 
-export function validated<T>(schema: Schema<T>, value: unknown): T {
-  const { value: read, error } = schema.validate(value, { abortEarly: false, convert: true });
-  if (!error) return read;
+export function validated<T>(shape: Shape<T>, value: unknown): T {
+  const { value: read, error } = shape.required().validate(value, { abortEarly: false, convert: true });
+  if (!error) return read as T;
   const errors = error.details.slice(0, 50).map((d) => ({ path: joinPath(d.path), message: `${d.message}.` }));
   throw new ApiProblem(400, {
     error: 'bad-request',

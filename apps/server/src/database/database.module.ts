@@ -2,7 +2,9 @@ import { type DynamicModule, Module } from '@nestjs/common';
 import { SequelizeModule } from '@nestjs/sequelize';
 import type { Config } from '../config.js';
 import { AttachmentModel, CatalogueModel, FamilyModel, MakerModel, ModelRevisionModel } from './models/catalogue.models.js';
+import { SettingModel } from './models/setting.model.js';
 import { SessionModel } from './models/session.model.js';
+import { TemplateModel } from './models/template.model.js';
 import { StudyModel } from './models/study.model.js';
 import { StudyVersionModel } from './models/study-version.model.js';
 
@@ -29,6 +31,8 @@ export class DatabaseModule {
             ModelRevisionModel,
             AttachmentModel,
             SessionModel,
+            SettingModel,
+            TemplateModel,
           ],
           logging: false,
           pool: { max: 8, acquire: 20_000 },

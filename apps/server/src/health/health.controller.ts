@@ -1,11 +1,13 @@
 import { Controller, Get, Inject, Logger } from '@nestjs/common';
 import { InjectConnection } from '@nestjs/sequelize';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { answers, ref, refusals } from '../common/api-schemas.js';
+import { answers, refusals } from '../common/api-schemas.js';
+import { named, object, orNull, text } from '../common/shape.js';
 import { databaseAway } from '../database/problems.js';
 import { CONFIG, type Config } from '../config.js';
+
+const HEALTH = named('Health', object({ status: text(), database: text(), instance: orNull(text()) }));
 
 @ApiTags('health')
 @Controller('health')
@@ -19,11 +21,11 @@ export class HealthController {
 
   @Get()
   @ApiOperation({ summary: 'Whether the application and its database answer, and of which data folder they are' })
-  @answers(200, ref('Health'))
+  @answers(200, HEALTH)
   @refusals(503)
   async health(): Promise<{ status: string; database: string; instance: string | null }> {
     try {
-      await this.sequelize.query('SELECT 1 AS one', { type: QueryTypes.SELECT });
+      await this.sequelize.authenticate();
     } catch (error) {
       this.logger.warn(`the database does not answer: ${String(error)}`);
       throw databaseAway(false);

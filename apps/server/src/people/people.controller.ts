@@ -1,9 +1,9 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
-import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Person } from '@cedar-knot/core';
-import { JoiPipe } from '../common/joi.pipe.js';
-import { answers, ref, refusals } from '../common/api-schemas.js';
-import { PERSON } from './schemas.js';
+import { answers, refusals } from '../common/api-schemas.js';
+import { takes } from '../common/body.js';
+import { PERSON, PERSON_ANSWER } from './schemas.js';
 import { PeopleService } from './people.service.js';
 
 @ApiTags('person')
@@ -13,7 +13,7 @@ export class PeopleController {
 
   @Get()
   @ApiOperation({ summary: 'Who works here; null until it was said' })
-  @answers(200, ref('PersonAnswer'))
+  @answers(200, PERSON_ANSWER)
   @refusals(503)
   async get(): Promise<{ person: Person | null }> {
     return { person: await this.people.get() };
@@ -21,10 +21,10 @@ export class PeopleController {
 
   @Put()
   @ApiOperation({ summary: 'Name and initials that stand on the versions saved from now on' })
-  @ApiBody({ schema: ref('Person') })
-  @answers(200, ref('PersonAnswer'))
+  @takes(PERSON)
+  @answers(200, PERSON_ANSWER)
   @refusals(503, 507)
-  async set(@Body(new JoiPipe(PERSON)) person: Person): Promise<{ person: Person }> {
+  async set(@Body() person: Person): Promise<{ person: Person }> {
     return { person: await this.people.set(person) };
   }
 }

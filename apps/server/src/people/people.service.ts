@@ -1,8 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { InjectConnection } from '@nestjs/sequelize';
 import type { Person } from '@cedar-knot/core';
-import { QueryTypes } from 'sequelize';
-import { Sequelize } from 'sequelize-typescript';
+import { SettingsRepository } from '../database/settings.repository.js';
 
 const SETTING = 'person';
 
@@ -11,22 +9,17 @@ const SETTING = 'person';
 export class PeopleService {
   private known: Person | null | undefined;
 
-  constructor(@InjectConnection() private readonly sequelize: Sequelize) {}
+  constructor(private readonly settings: SettingsRepository) {}
 
   async get(): Promise<Person | null> {
     if (this.known !== undefined) return this.known;
-    const [row] = await this.sequelize.query<{ value: string }>('SELECT value FROM settings WHERE name = :name', {
-      replacements: { name: SETTING },
-      type: QueryTypes.SELECT,
-    });
-    this.known = row ? (JSON.parse(row.value) as Person) : null;
+    const kept = await this.settings.get(SETTING);
+    this.known = kept === undefined ? null : (JSON.parse(kept) as Person);
     return this.known;
   }
 
   async set(person: Person): Promise<Person> {
-    await this.sequelize.query('REPLACE INTO settings (name, value) VALUES (:name, :value)', {
-      replacements: { name: SETTING, value: JSON.stringify(person) },
-    });
+    await this.settings.put(SETTING, JSON.stringify(person));
     this.known = person;
     return person;
   }

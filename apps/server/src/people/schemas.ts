@@ -1,7 +1,5 @@
 import type { Person } from '@cedar-knot/core';
-import Joi from 'joi';
+import { named, object, orNull, text, type Shape } from '../common/shape.js';
 
-export const PERSON = Joi.object<Person>({
-  name: Joi.string().trim().min(1).max(200).required(),
-  initials: Joi.string().trim().min(1).max(10).required(),
-}).required();
+export const PERSON: Shape<Person> = named('Person', object({ name: text(200, 1), initials: text(10, 1) }));
+export const PERSON_ANSWER = named('PersonAnswer', object({ person: orNull(PERSON) }));

@@ -1,9 +1,8 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { InjectConnection } from '@nestjs/sequelize';
-import { QueryTypes, type Transaction } from 'sequelize';
-import { Sequelize } from 'sequelize-typescript';
+import type { Transaction } from 'sequelize';
 import type { ModelKind, RawEntry } from '@cedar-knot/core';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
+import { SettingsRepository } from '../database/settings.repository.js';
 import { StudiesService } from '../studies/studies.service.js';
 import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
@@ -30,7 +29,7 @@ export class SeedService {
   private readonly logger = new Logger('seed');
 
   constructor(
-    @InjectConnection() private readonly sequelize: Sequelize,
+    private readonly settings: SettingsRepository,
     private readonly studies: StudiesService,
     private readonly catalogue: CatalogueService,
     private readonly pool: WorkPool,
@@ -84,14 +83,9 @@ export class SeedService {
     if (created > 0) this.logger.log(`${created} models of the demo catalogue were put in`);
   }
 
-  /** the mark and what it stands for are kept together or not at all; of two who seed at once one waits at the mark and finds it */
-  private async isFirst(name: string, transaction: Transaction): Promise<boolean> {
-    const [, affected] = await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (:name, :value)', {
-      replacements: { name, value: new Date().toISOString() },
-      type: QueryTypes.INSERT,
-      transaction,
-    });
-    return affected === 1;
+  /** the mark and what it stands for are kept together or not at all */
+  private isFirst(name: string, transaction: Transaction): Promise<boolean> {
+    return this.settings.claim(name, new Date().toISOString(), transaction);
   }
 
   private accepted(document: object) {
@@ -99,10 +93,6 @@ export class SeedService {
   }
 
   private async isSeeded(name: string): Promise<boolean> {
-    const seen = await this.sequelize.query('SELECT value FROM settings WHERE name = :name', {
-      replacements: { name },
-      type: QueryTypes.SELECT,
-    });
-    return seen.length > 0;
+    return (await this.settings.get(name)) !== undefined;
   }
 }

@@ -1,71 +1,86 @@
-import { REPORT_FORMATS, type ReportFormat } from '@cedar-knot/report';
-import Joi from 'joi';
-
-const id = Joi.string().guid({ version: 'uuidv4' });
+import type { DocumentChange, StudyHead, StudyWhole, VersionHead, VersionPage } from '@cedar-knot/core';
+import { REPORT_FORMATS } from '@cedar-knot/report';
+import {
+  anything,
+  id,
+  list,
+  may,
+  named,
+  object,
+  oneOf,
+  open,
+  orNull,
+  saying,
+  text,
+  time,
+  usually,
+  version,
+  whole,
+  withOneOf,
+  yesNo,
+  type Of,
+  type Shape,
+} from '../common/shape.js';
+import { PERSON } from '../people/schemas.js';
 
 /** The document itself is judged by the core, which knows paths and units; here only that there is one. */
-const document = Joi.object().unknown(true);
-const title = Joi.string().trim().min(1).max(300);
-const version = Joi.number()
-  .integer()
-  .min(1)
-  .max(2 ** 31 - 1);
+export const STUDY = named('Study', open<StudyWhole['document']>('A study document: docs/study.schema.json'));
+const title = text(300, 1);
 
-export interface CreateBody {
-  title?: string;
-  document?: object;
-  /** the study that it is kept as an alternative of */
-  alternativeOf?: string;
-}
-export interface SaveBody {
-  version: number;
-  /** of this save: sent again, it is the same one */
-  saveId?: string;
-  document: object;
-}
-export interface RenameBody {
-  version: number;
-  title: string;
-  tag?: string;
-}
-export interface PageQuery {
-  before?: number;
-  limit: number;
-  named: boolean;
-}
+export const ID = id();
+export const VERSION = version();
+export const LIST = object({ deleted: usually(yesNo(), false) });
+export const PAGE = object({ before: may(version()), limit: usually(whole(1, 500), 100), named: usually(yesNo(), false) });
+export type PageQuery = Of<typeof PAGE>;
 
-export interface ReportBody {
-  document: object;
-  format: ReportFormat;
-  /** those of the study where nothing is said */
-  units?: 'metric' | 'us';
-  /** as it is printed */
-  date?: string;
-  /** no colour */
-  ink: boolean;
-}
-export const REPORT = Joi.object<ReportBody>({
-  document: document.required(),
-  format: Joi.string()
-    .valid(...REPORT_FORMATS)
-    .required(),
-  units: Joi.string().valid('metric', 'us'),
-  date: Joi.string().trim().max(60),
-  ink: Joi.boolean().default(false),
-}).required();
-export const ID = id.required() as Joi.Schema<string>;
-export const CREATE = Joi.object<CreateBody>({ title, document, alternativeOf: id }).or('title', 'document').required();
-export const SAVE = Joi.object<SaveBody>({ version: version.required(), saveId: id, document: document.required() }).required();
-export const RENAME = Joi.object<RenameBody>({
-  version: version.required(),
-  title: title.required(),
-  tag: Joi.string().trim().allow('').max(100),
-}).required();
-export const VERSION = version.required() as Joi.Schema<number>;
-export const NAME_VERSION = Joi.object<{ name: string }>({ name: Joi.string().trim().allow('').max(200).required() }).required();
-export const LIST = Joi.object<{ deleted: boolean }>({ deleted: Joi.boolean().default(false) });
-export const PAGE = Joi.object<PageQuery>({
-  before: version,
-  limit: Joi.number().integer().min(1).max(500).default(100),
-  named: Joi.boolean().default(false),
-});
+export const CREATE = named(
+  'Create',
+  withOneOf(
+    object({
+      title: may(title),
+      document: may(STUDY),
+      alternativeOf: may(saying(id(), 'the study that it is kept as an alternative of')),
+    }),
+    'title',
+    'document',
+  ),
+);
+export const SAVE = named(
+  'Save',
+  object({ version: version(), saveId: may(saying(id(), 'the same once more is the same save')), document: STUDY }),
+);
+export const RENAME = named('Rename', object({ version: version(), title, tag: may(text(100)) }));
+export type RenameBody = Of<typeof RENAME>;
+export const NAME_VERSION = named('NameVersion', object({ name: text(200) }));
+export const REPORT = named(
+  'PrintReport',
+  object({
+    document: STUDY,
+    format: oneOf(REPORT_FORMATS),
+    units: may(saying(oneOf(['metric', 'us']), 'those of the study where nothing is said')),
+    date: may(saying(text(60, 1), 'as it is printed')),
+    ink: usually(saying(yesNo(), 'no colour'), false),
+  }),
+);
+
+const HEAD = {
+  id: id(),
+  title: text(),
+  tag: text(),
+  version: version(),
+  savedAt: time(),
+  deletedAt: orNull(time()),
+  alternativeOf: orNull(id()),
+};
+export const STUDY_HEAD: Shape<StudyHead> = named('StudyHead', object(HEAD));
+export const STUDY_WHOLE: Shape<StudyWhole> = named('StudyWhole', object({ ...HEAD, document: STUDY }));
+const VERSION_HEAD_FIELDS = { version: version(), savedAt: time(), name: orNull(text()), by: orNull(PERSON) };
+export const VERSION_HEAD: Shape<VersionHead> = named('VersionHead', object(VERSION_HEAD_FIELDS));
+export const VERSION_WHOLE = named('VersionWhole', object({ ...VERSION_HEAD_FIELDS, document: STUDY }));
+export const VERSION_PAGE: Shape<VersionPage> = named(
+  'VersionPage',
+  object({ versions: list(VERSION_HEAD), kept: whole(0), next: orNull(version()) }),
+);
+export const CHANGES: Shape<DocumentChange[]> = list(
+  named('DocumentChange', object({ path: text(), before: may(anything()), after: may(anything()) })),
+);

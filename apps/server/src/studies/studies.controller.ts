@@ -1,13 +1,33 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { DocumentChange, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
 import type { ReportFormat } from '@cedar-knot/report';
 import { create as contentDisposition } from 'content-disposition';
 import type { Response } from 'express';
-import { answers, ref, refusals } from '../common/api-schemas.js';
-import { bytesOf } from '../common/bodies.js';
+import { answers, asks, refusals } from '../common/api-schemas.js';
+import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { ID, LIST, NAME_VERSION, PAGE, RENAME, VERSION, type PageQuery, type RenameBody } from './schemas.js';
+import { list, type Of } from '../common/shape.js';
+import {
+  CHANGES,
+  CREATE,
+  ID,
+  LIST,
+  NAME_VERSION,
+  PAGE,
+  RENAME,
+  REPORT,
+  SAVE,
+  STUDY,
+  STUDY_HEAD,
+  STUDY_WHOLE,
+  VERSION,
+  VERSION_HEAD,
+  VERSION_PAGE,
+  VERSION_WHOLE,
+  type PageQuery,
+  type RenameBody,
+} from './schemas.js';
 import { StudiesService, type Stored } from './studies.service.js';
 
 const REPORT_MEDIA: Readonly<Record<ReportFormat, string>> = {
@@ -25,17 +45,17 @@ export class StudiesController {
 
   @Get()
   @ApiOperation({ summary: 'All studies without their documents, the last saved first; deleted ones with ?deleted=true' })
-  @ApiQuery({ name: 'deleted', required: false, schema: { type: 'boolean' } })
-  @answers(200, ref('StudyHeads'))
+  @asks(LIST)
+  @answers(200, list(STUDY_HEAD))
   @refusals(503)
-  list(@Query(new JoiPipe(LIST)) query: { deleted: boolean }): Promise<StudyHead[]> {
+  list(@Query(new JoiPipe(LIST)) query: Of<typeof LIST>): Promise<StudyHead[]> {
     return this.studies.list(query.deleted);
   }
 
   @Post()
   @ApiOperation({ summary: 'A new study: blank with a title, or from a document' })
-  @ApiBody({ schema: ref('Create') })
-  @answers(201, ref('StudyWhole'))
+  @takesBytes(CREATE)
+  @answers(201, STUDY_WHOLE)
   @refusals(422, 503, 507)
   async create(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.create(bytesOf(body)));
@@ -43,9 +63,8 @@ export class StudiesController {
 
   @Post('import')
   @ApiOperation({ summary: 'A new study from a study file' })
-  @ApiConsumes('text/plain')
-  @ApiBody({ schema: { type: 'string' } })
-  @answers(201, ref('StudyWhole'))
+  @takesFile('text/plain', 'document')
+  @answers(201, STUDY_WHOLE)
   @refusals(422, 503, 507)
   async import(@Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.importFile(bytesOf(body)));
@@ -54,7 +73,7 @@ export class StudiesController {
   @Post('report')
   @HttpCode(200)
   @ApiOperation({ summary: 'The report of a study as it is sent: PDF, workbook, ledger, tables or document; nothing is kept' })
-  @ApiBody({ schema: ref('PrintReport') })
+  @takesBytes(REPORT)
   @refusals(422, 503)
   async report(@Body() body: unknown, @Res() response: Response): Promise<void> {
     const { data, format, name } = await this.studies.report(bytesOf(body));
@@ -65,7 +84,7 @@ export class StudiesController {
 
   @Get(':id')
   @ApiOperation({ summary: 'One study with its document and the version that a save must name' })
-  @answers(200, ref('StudyWhole'))
+  @answers(200, STUDY_WHOLE)
   @refusals(404, 503)
   async get(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.get(id));
@@ -76,8 +95,8 @@ export class StudiesController {
     summary:
       'Save over the version that was seen; 409 with what changed when it is no longer the newest; again with the same saveId: the first answer',
   })
-  @ApiBody({ schema: ref('Save') })
-  @answers(200, ref('StudyWhole'))
+  @takesBytes(SAVE)
+  @answers(200, STUDY_WHOLE)
   @refusals(404, 409, 422, 503, 507)
   async save(@Param('id', new JoiPipe(ID)) id: string, @Body() body: unknown, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.save(id, bytesOf(body)));
@@ -85,20 +104,16 @@ export class StudiesController {
 
   @Patch(':id')
   @ApiOperation({ summary: 'Another title or tag' })
-  @ApiBody({ schema: ref('Rename') })
-  @answers(200, ref('StudyWhole'))
+  @takes(RENAME)
+  @answers(200, STUDY_WHOLE)
   @refusals(404, 409, 422, 503, 507)
-  async rename(
-    @Param('id', new JoiPipe(ID)) id: string,
-    @Body(new JoiPipe(RENAME)) body: RenameBody,
-    @Res() response: Response,
-  ): Promise<void> {
+  async rename(@Param('id', new JoiPipe(ID)) id: string, @Body() body: RenameBody, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.rename(id, body.version, body.title, body.tag));
   }
 
   @Post(':id/copy')
   @ApiOperation({ summary: 'A copy as a study of its own' })
-  @answers(201, ref('StudyWhole'))
+  @answers(201, STUDY_WHOLE)
   @refusals(404, 422, 503, 507)
   async copy(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     sendStored(response, await this.studies.copy(id));
@@ -106,7 +121,7 @@ export class StudiesController {
 
   @Delete(':id')
   @ApiOperation({ summary: 'Delete; it can be had back' })
-  @answers(200, ref('StudyHead'))
+  @answers(200, STUDY_HEAD)
   @refusals(404, 503, 507)
   remove(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.remove(id);
@@ -115,7 +130,7 @@ export class StudiesController {
   @Post(':id/restore')
   @HttpCode(200)
   @ApiOperation({ summary: 'Have a deleted study back' })
-  @answers(200, ref('StudyHead'))
+  @answers(200, STUDY_HEAD)
   @refusals(404, 503, 507)
   restore(@Param('id', new JoiPipe(ID)) id: string): Promise<StudyHead> {
     return this.studies.restore(id);
@@ -123,7 +138,7 @@ export class StudiesController {
 
   @Get(':id/file')
   @ApiOperation({ summary: 'The study file' })
-  @answers(200, ref('Study'))
+  @answers(200, STUDY)
   @refusals(404, 422, 503)
   async file(@Param('id', new JoiPipe(ID)) id: string, @Res() response: Response): Promise<void> {
     const { name, text } = await this.studies.file(id);
@@ -134,10 +149,8 @@ export class StudiesController {
 
   @Get(':id/versions')
   @ApiOperation({ summary: 'Kept versions, the newest first, a page at a time' })
-  @ApiQuery({ name: 'before', required: false, schema: { type: 'integer', minimum: 1 } })
-  @ApiQuery({ name: 'limit', required: false, schema: { type: 'integer', minimum: 1, maximum: 500, default: 100 } })
-  @ApiQuery({ name: 'named', required: false, schema: { type: 'boolean' } })
-  @answers(200, ref('VersionPage'))
+  @asks(PAGE)
+  @answers(200, VERSION_PAGE)
   @refusals(404, 503)
   versions(@Param('id', new JoiPipe(ID)) id: string, @Query(new JoiPipe(PAGE)) page: PageQuery): Promise<VersionPage> {
     return this.studies.listVersions(id, page.before, page.limit, page.named);
@@ -145,7 +158,7 @@ export class StudiesController {
 
   @Get(':id/versions/:version')
   @ApiOperation({ summary: 'One kept version with its document' })
-  @answers(200, ref('VersionWhole'))
+  @answers(200, VERSION_WHOLE)
   @refusals(404, 503)
   async version(
     @Param('id', new JoiPipe(ID)) id: string,
@@ -157,20 +170,20 @@ export class StudiesController {
 
   @Patch(':id/versions/:version')
   @ApiOperation({ summary: 'Name a version as a revision; an empty name takes the name away' })
-  @ApiBody({ schema: ref('NameVersion') })
-  @answers(200, ref('VersionHead'))
+  @takes(NAME_VERSION)
+  @answers(200, VERSION_HEAD)
   @refusals(404, 503, 507)
   nameVersion(
     @Param('id', new JoiPipe(ID)) id: string,
     @Param('version', new JoiPipe(VERSION)) version: number,
-    @Body(new JoiPipe(NAME_VERSION)) body: { name: string },
+    @Body() body: Of<typeof NAME_VERSION>,
   ): Promise<VersionHead> {
     return this.studies.nameVersion(id, version, body.name);
   }
 
   @Get(':id/versions/:version/changes')
   @ApiOperation({ summary: 'What has changed from a version to the newest one' })
-  @answers(200, ref('DocumentChanges'))
+  @answers(200, CHANGES)
   @refusals(404, 422, 503)
   changes(
     @Param('id', new JoiPipe(ID)) id: string,

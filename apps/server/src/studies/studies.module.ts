@@ -1,5 +1,8 @@
 import { Module } from '@nestjs/common';
 import { SequelizeModule } from '@nestjs/sequelize';
+import { SettingModel } from '../database/models/setting.model.js';
+import { TemplateModel } from '../database/models/template.model.js';
+import { SettingsRepository } from '../database/settings.repository.js';
 import { StudyModel } from '../database/models/study.model.js';
 import { StudyVersionModel } from '../database/models/study-version.model.js';
 import { PeopleController } from '../people/people.controller.js';
@@ -11,9 +14,9 @@ import { StudiesController } from './studies.controller.js';
 import { StudiesService } from './studies.service.js';
 
 @Module({
-  imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel])],
+  imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel, TemplateModel, SettingModel])],
   controllers: [StudiesController, PeopleController, TemplatesController],
-  providers: [StudiesService, VersionsService, PeopleService, TemplatesService],
-  exports: [StudiesService, PeopleService],
+  providers: [SettingsRepository, StudiesService, VersionsService, PeopleService, TemplatesService],
+  exports: [SettingsRepository, StudiesService, PeopleService],
 })
 export class StudiesModule {}

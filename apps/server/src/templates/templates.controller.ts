@@ -1,9 +1,11 @@
 import { Body, Controller, Delete, Get, Param, Post, Put } from '@nestjs/common';
-import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { KeptTemplate, ReportTemplate } from '@cedar-knot/core';
-import { answers, ref, refusals } from '../common/api-schemas.js';
+import { answers, refusals } from '../common/api-schemas.js';
+import { takes } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { TEMPLATE, TEMPLATE_ID } from './schemas.js';
+import { list } from '../common/shape.js';
+import { KEPT_TEMPLATE, TEMPLATE, TEMPLATE_ID } from './schemas.js';
 import { TemplatesService } from './templates.service.js';
 
 @ApiTags('report templates')
@@ -13,7 +15,7 @@ export class TemplatesController {
 
   @Get()
   @ApiOperation({ summary: 'Templates of reports that the plant keeps, by name' })
-  @answers(200, ref('ReportTemplates'))
+  @answers(200, list(KEPT_TEMPLATE))
   @refusals(503)
   list(): Promise<KeptTemplate[]> {
     return this.templates.list();
@@ -21,28 +23,25 @@ export class TemplatesController {
 
   @Post()
   @ApiOperation({ summary: 'A further template' })
-  @ApiBody({ schema: ref('ReportTemplate') })
-  @answers(201, ref('KeptTemplate'))
+  @takes(TEMPLATE, 'document')
+  @answers(201, KEPT_TEMPLATE)
   @refusals(422, 503, 507)
-  create(@Body(new JoiPipe(TEMPLATE)) template: ReportTemplate): Promise<KeptTemplate> {
+  create(@Body() template: ReportTemplate): Promise<KeptTemplate> {
     return this.templates.create(template);
   }
 
   @Put(':id')
   @ApiOperation({ summary: 'A template in the place of an older one; studies keep what they took' })
-  @ApiBody({ schema: ref('ReportTemplate') })
-  @answers(200, ref('KeptTemplate'))
+  @takes(TEMPLATE, 'document')
+  @answers(200, KEPT_TEMPLATE)
   @refusals(404, 422, 503, 507)
-  replace(
-    @Param('id', new JoiPipe(TEMPLATE_ID)) id: string,
-    @Body(new JoiPipe(TEMPLATE)) template: ReportTemplate,
-  ): Promise<KeptTemplate> {
+  replace(@Param('id', new JoiPipe(TEMPLATE_ID)) id: string, @Body() template: ReportTemplate): Promise<KeptTemplate> {
     return this.templates.replace(id, template);
   }
 
   @Delete(':id')
   @ApiOperation({ summary: 'Takes a template out' })
-  @answers(200, ref('KeptTemplate'))
+  @answers(200, KEPT_TEMPLATE)
   @refusals(404, 503, 507)
   remove(@Param('id', new JoiPipe(TEMPLATE_ID)) id: string): Promise<KeptTemplate> {
     return this.templates.remove(id);

@@ -1,17 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { InjectConnection } from '@nestjs/sequelize';
+import { InjectModel } from '@nestjs/sequelize';
 import type { KeptTemplate, ReportTemplate } from '@cedar-knot/core';
-import { QueryTypes } from 'sequelize';
-import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound } from '../common/problem.js';
+import { TemplateModel } from '../database/models/template.model.js';
 import { WorkPool } from '../work/pool.js';
-
-interface Row {
-  id: string;
-  template: string;
-  saved_at: Date;
-}
 
 /** a plant has a handful of them */
 const MAX_TEMPLATES = 100;
@@ -20,54 +13,34 @@ const MAX_TEMPLATES = 100;
 @Injectable()
 export class TemplatesService {
   constructor(
-    @InjectConnection() private readonly sequelize: Sequelize,
+    @InjectModel(TemplateModel) private readonly templates: typeof TemplateModel,
     private readonly pool: WorkPool,
   ) {}
 
   async list(): Promise<KeptTemplate[]> {
-    const rows = await this.sequelize.query<Row>('SELECT id, template, saved_at FROM report_templates ORDER BY name, id', {
-      type: QueryTypes.SELECT,
-    });
-    return rows.map(kept);
+    return (await this.templates.findAll({ order: ['name', 'id'] })).map(kept);
   }
 
   async create(template: ReportTemplate): Promise<KeptTemplate> {
     await this.checkLogo(template);
-    const [{ count }] = (await this.sequelize.query<{ count: number }>('SELECT COUNT(*) AS count FROM report_templates', {
-      type: QueryTypes.SELECT,
-    })) as [{ count: number }];
-    if (Number(count) >= MAX_TEMPLATES)
+    if ((await this.templates.count()) >= MAX_TEMPLATES)
       throw new ApiProblem(422, {
         error: 'too-many',
         message: `There are ${MAX_TEMPLATES} templates already; take one out that is not used.`,
         errors: [],
       });
-    const row = { id: randomUUID(), name: template.name, template: JSON.stringify(template), saved_at: new Date() };
-    await this.sequelize.query(
-      'INSERT INTO report_templates (id, name, template, saved_at) VALUES (:id, :name, :template, :saved_at)',
-      {
-        replacements: row,
-      },
-    );
-    return kept(row);
+    return kept(await this.templates.create({ id: randomUUID(), ...written(template) }));
   }
 
   async replace(id: string, template: ReportTemplate): Promise<KeptTemplate> {
-    await this.found(id);
+    const row = await this.found(id);
     await this.checkLogo(template);
-    const row = { id, name: template.name, template: JSON.stringify(template), saved_at: new Date() };
-    await this.sequelize.query(
-      'UPDATE report_templates SET name = :name, template = :template, saved_at = :saved_at WHERE id = :id',
-      {
-        replacements: row,
-      },
-    );
-    return kept(row);
+    return kept(await row.update(written(template)));
   }
 
   async remove(id: string): Promise<KeptTemplate> {
     const row = await this.found(id);
-    await this.sequelize.query('DELETE FROM report_templates WHERE id = :id', { replacements: { id } });
+    await row.destroy();
     return kept(row);
   }
 
@@ -76,18 +49,21 @@ export class TemplatesService {
     if (logo !== undefined) await this.pool.run({ kind: 'logo', logo });
   }
 
-  private async found(id: string): Promise<Row> {
-    const [row] = await this.sequelize.query<Row>('SELECT id, template, saved_at FROM report_templates WHERE id = :id', {
-      replacements: { id },
-      type: QueryTypes.SELECT,
-    });
+  private async found(id: string): Promise<TemplateModel> {
+    const row = await this.templates.findByPk(id);
     if (!row) throw notFound(`report template ${id}`);
     return row;
   }
 }
 
-const kept = ({ id, template, saved_at }: Row): KeptTemplate => ({
+const written = (template: ReportTemplate) => ({
+  name: template.name,
+  template: JSON.stringify(template),
+  savedAt: new Date(),
+});
+
+const kept = ({ id, template, savedAt }: TemplateModel): KeptTemplate => ({
   id,
-  savedAt: new Date(saved_at).toISOString(),
+  savedAt: savedAt.toISOString(),
   template: JSON.parse(template) as ReportTemplate,
 });

@@ -1,13 +1,13 @@
 import { parseStudyText } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
-import type { Schema } from 'joi';
 import { validated } from '../common/joi.pipe.js';
 import { ApiProblem } from '../common/problem.js';
+import type { Shape } from '../common/shape.js';
 
 /* Bodies as they arrived, to what they hold. */
 
-export function envelope<T>(body: Uint8Array, schema: Schema<T>): T {
-  return validated(schema, parsed(decoded(body), 400));
+export function envelope<T>(body: Uint8Array, shape: Shape<T>): T {
+  return validated(shape, parsed(decoded(body), 400));
 }
 
 export function decoded(body: Uint8Array): string {

@@ -4,12 +4,11 @@ import {
   findPumps,
   judgeCatalogue,
   Ranker,
-  summarisePump,
-  summariseValve,
+  summariseModel,
+  wordsOf,
   writeTable,
   type Cell,
   type ModelKind,
-  type ModelWords,
   type RawEntry,
   type Study,
 } from '@cedar-knot/core';
@@ -18,6 +17,7 @@ import Papa from 'papaparse';
 import { IMPORT, RANK } from '../catalogue/schemas.js';
 import { ApiProblem, tooLarge } from '../common/problem.js';
 import { envelope } from './bodies.js';
+import { LISTED_COLUMNS } from './listed.js';
 import type { ExportedModel, Handlers, Listed, PreparedModel } from './task.js';
 
 const MOST_ERRORS = 50;
@@ -63,7 +63,7 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
 
   asked: ({ body }) => {
     const { document, pump, ...options } = envelope(body, RANK);
-    const position = ((document as Study).lines ?? []).flatMap((l) => l.elements).find((e) => e.id === pump);
+    const position = (document.lines ?? []).flatMap((l) => l.elements).find((e) => e.id === pump);
     if (position?.kind !== 'pump') {
       const message = `There is no pump "${pump}" in this study.`;
       throw new ApiProblem(422, { error: 'bad-request', message, errors: [{ path: 'pump', message }] });
@@ -132,16 +132,13 @@ function named(key: string, entry: RawEntry): Omit<PreparedModel, 'entry' | 'lis
 }
 
 function listedOf(of: ModelKind, entry: RawEntry, read: Record<string, unknown>, warnings: string[]): Listed {
-  const motor = (of === 'motors' ? read : (read.motor ?? {})) as { ratedPower?: number; phases?: number; poles?: number };
-  const { frequency, liquids, materials, uses } = read as ModelWords;
-  const words = { frequency, liquids, materials, uses, phases: motor.phases, ratedPower: motor.ratedPower, poles: motor.poles };
-  const summary = of === 'pumps' ? summarisePump(read) : of === 'valves' ? summariseValve(read) : read;
   return {
     warnings: [...new Set(warnings)],
     isTypical: entry.typical === true,
     from: null,
-    summary: (summary as Record<string, unknown> | undefined) ?? null,
-    words: Object.fromEntries(Object.entries(words).filter(([, v]) => v !== undefined)),
+    summary: summariseModel(of, read),
+    words: wordsOf(of, read),
+    columns: LISTED_COLUMNS,
   };
 }
 

@@ -1,4 +1,4 @@
-import { fatalProblems, runStudy, type Study } from '@cedar-knot/core';
+import { fatalProblems, runStudy } from '@cedar-knot/core';
 import { buildReport, contextOf, ledger } from '@cedar-knot/report';
 import { logoProblem, reportFile } from '@cedar-knot/report/files';
 import { problemText } from '@cedar-knot/wording';
@@ -22,7 +22,7 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
 
   report: async ({ body }) => {
     const { document, format, units, date, ink } = envelope(body, REPORT);
-    const study = document as Study;
+    const study = document;
     const run = runStudy(study);
     const picture = logoProblem(study, format);
     const fatal = [...fatalProblems(run), ...(picture ? [picture] : [])];

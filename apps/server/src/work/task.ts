@@ -64,7 +64,10 @@ export interface PreparedModel {
   listed: Listed;
 }
 
-export type Listed = Pick<ModelHead, 'warnings' | 'isTypical' | 'from' | 'summary' | 'words'>;
+export interface Listed extends Pick<ModelHead, 'warnings' | 'isTypical' | 'from' | 'summary' | 'words'> {
+  /** `LISTED_COLUMNS` of the version that made it */
+  columns: string;
+}
 
 /** An import in pieces that worker threads can share. */
 export interface SplitImport {

@@ -49,7 +49,7 @@ const HANDLERS: Handlers = {
     const { title, document, alternativeOf } = envelope(body, CREATE);
     if (document === undefined) return { ...stored(blankStudy(title!)), alternativeOf };
     const found = accepted(document);
-    return { ...(title === undefined ? found : stored({ ...(document as Study), title })), alternativeOf };
+    return { ...(title === undefined ? found : stored({ ...document, title })), alternativeOf };
   },
   file: ({ body }) => accepted(parsed(decoded(body), 422)),
   retitle: ({ document, title, tag }) =>

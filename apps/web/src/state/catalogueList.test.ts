@@ -1,5 +1,5 @@
 import type { ModelHead } from '@cedar-knot/core';
-import { facetsOf, familiesOf, matches, ordered } from './catalogueList.js';
+import { facetsOf, familiesOf, found, ordered, saidNotStated, type ListFilter } from './catalogueList.js';
 
 const head = (name: string, more: Partial<ModelHead> = {}): ModelHead => ({
   id: name,
@@ -28,25 +28,42 @@ const LIST = [
   pump('Rowan S 80', 0.03, 12, 1450, { maker: 'Rowan', family: 'S', type: 'sump', words: { frequency: 50, uses: ['drainage'] } }),
   head('No curve'),
 ]; // prettier-ignore
-const found = (f: Parameters<typeof matches>[1]) => LIST.filter((m) => matches(m, f)).map((m) => m.name);
+const names = (f: ListFilter, isStated: boolean) =>
+  found(LIST, f, { column: 'none', isDown: false }).filter((m) => (m.notStated === undefined) === isStated).map((m) => m.name); // prettier-ignore
 
-test.each<[Parameters<typeof matches>[1], number[]]>([
-  [{}, [0, 1, 2, 3]],
-  [{ text: 'tc 250' }, [0, 1]],
-  [{ text: 'HOLLIN 100' }, [0]],
-  [{ family: 'Hollin TC' }, [0, 1]],
-  [{ type: 'sump' }, [2]],
-  [{ maker: 'Rowan' }, [2]],
-  [{ liquid: 'brine' }, [0]],
-  [{ use: 'drainage' }, [2]],
-  [{ frequency: 50 }, [0, 2]],
-  [{ phases: 3 }, [0]],
-  [{ maxSpeed: 1450 }, [1, 2]],
-  [{ minHead: 60 }, [0, 1]],
-  [{ isOdd: true }, [1]],
-  [{ frequency: 50, maxSpeed: 1500 }, [2]],
-])('what matches %j', (filter, places) => {
-  expect(found(filter)).toEqual(places.map((i) => LIST[i]!.name));
+// by their place in the list: those that state what is asked, then those that do not say
+test.each<[ListFilter, number[], number[]]>([
+  [{}, [0, 1, 2, 3], []],
+  [{ text: 'tc 250' }, [0, 1], []],
+  [{ text: 'HOLLIN 100' }, [0], []],
+  [{ family: 'Hollin TC' }, [0, 1], []],
+  [{ type: 'sump' }, [2], [3]],
+  [{ maker: 'Rowan' }, [2], [3]],
+  [{ liquid: 'brine' }, [0], [1, 2, 3]],
+  [{ use: 'drainage' }, [2], [0, 1, 3]],
+  [{ frequency: 50 }, [0, 2], [3]],
+  [{ frequency: 50.4 }, [0, 2], [3]],
+  [{ phases: 3 }, [0], [1, 2, 3]],
+  [{ maxSpeed: 1450 }, [1, 2], [3]],
+  [{ minHead: 60 }, [0, 1], [3]],
+  [{ isOdd: true }, [1], []],
+  [{ frequency: 50, maxSpeed: 1500 }, [2], [3]],
+])('what matches %j', (filter, stated, unsaid) => {
+  const sorted = (list: number[]) => list.map((i) => LIST[i]!.name).sort();
+  expect([names(filter, true).sort(), names(filter, false).sort()]).toEqual([sorted(stated), sorted(unsaid)]);
+});
+
+test('what does not say what is asked stands after what does, whichever way it is sorted, and names it', () => {
+  for (const isDown of [false, true]) {
+    const rows = found(LIST, { frequency: 50, phases: 3 }, { column: 'flow', isDown });
+    // the second names 60 Hz; the third says no phases, the last neither
+    expect(rows.map((m) => [m.name, m.notStated])).toEqual([
+      ['Hollin TC 100-250', undefined],
+      ['Rowan S 80', ['phases']],
+      ['No curve', ['frequency', 'phases']],
+    ]);
+  }
+  expect(saidNotStated('pumps', ['frequency', 'phases'])).toBe('mains, phases');
 });
 
 test('sorted by a column: numbers in names count, those without a value stand last whichever way', () => {
@@ -62,7 +79,7 @@ test('families and what can be chosen, with how often', () => {
     { name: 'no family', count: 1, types: '' },
     { name: 'Rowan S', count: 1, types: 'sump' },
   ]);
-  const facets = facetsOf(LIST);
+  const facets = facetsOf('pumps', LIST);
   expect(facets.frequency).toEqual([{ value: '50', count: 2 }, { value: '60', count: 1 }]); // prettier-ignore
   expect(facets.liquid).toEqual([{ value: 'brine', count: 1 }]);
 });

@@ -4,12 +4,13 @@ import { api as server } from '../api/client.js';
 import {
   facetsOf,
   familiesOf,
+  found as foundRows,
   matches,
-  ordered,
   type Facets,
   type FamilyHead,
   type ListFilter,
   type ListOrder,
+  type ListRow,
 } from '../state/catalogueList.js';
 
 /*
@@ -31,26 +32,33 @@ export interface CoverageField {
 }
 
 const kept = new Map<string, ModelHead[]>();
-let found: ModelHead[] = [];
+let found: ListRow[] = [];
 
 /** Reads the models of a kind from the server. */
 async function load(kind: ModelKind, retired: boolean): Promise<Overview> {
   const models = await server.models(kind, retired);
   kept.set(`${kind} ${retired}`, models);
-  return { total: models.length, families: familiesOf(models), facets: facetsOf(models) };
+  return { total: models.length, families: familiesOf(models), facets: facetsOf(kind, models) };
+}
+
+export interface Answer {
+  count: number;
+  /** how many of them, at the end, do not state all that is asked */
+  notStated: number;
+  ids: string[];
 }
 
 /** Models that match, in their order: how many, and where one of them stands. */
-function query(kind: ModelKind, retired: boolean, filter: ListFilter, order: ListOrder): { count: number; ids: string[] } {
-  const all = kept.get(`${kind} ${retired}`) ?? [];
-  found = ordered(all.filter((m) => matches(m, filter)), order); // prettier-ignore
-  return { count: found.length, ids: found.length <= MOST_IDS ? found.map((m) => m.id) : [] };
+function query(kind: ModelKind, retired: boolean, filter: ListFilter, order: ListOrder): Answer {
+  found = foundRows(kept.get(`${kind} ${retired}`) ?? [], filter, order);
+  const notStated = found.filter((m) => m.notStated).length;
+  return { count: found.length, notStated, ids: found.length <= MOST_IDS ? found.map((m) => m.id) : [] };
 }
 
 /** ids that go over with the answer; for more of them the page asks */
 const MOST_IDS = 2000;
 
-const rows = (from: number, to: number): ModelHead[] => found.slice(from, to);
+const rows = (from: number, to: number): ListRow[] => found.slice(from, to);
 const indexOf = (id: string): number => found.findIndex((m) => m.id === id);
 const allIds = (): string[] => found.map((m) => m.id);
 

@@ -124,8 +124,11 @@ describe('found for one duty', () => {
     expect(find({ npsha: 3.91 }).candidates).toHaveLength(2);
     expect(find({ npsha: 3.89 })).toMatchObject({ candidates: [], counts: { npsh: 2 } });
     expect(find({ type: 'sump' }).candidates.map((c) => c.model)).toEqual(['other']);
-    // one that names no mains may be of either
-    expect(find({ frequency: 50 })).toMatchObject({ candidates: [{ model: 'whole' }], counts: { filtered: 1 } });
+    // one that names no mains may be of either, and says so
+    expect(find({ frequency: 50 })).toMatchObject({
+      candidates: [{ model: 'whole', notStated: ['frequency'] }],
+      counts: { filtered: 1 },
+    });
   });
 });
 

@@ -1,6 +1,6 @@
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import { findUnit, type Dimension } from '../units/units.js';
-import { MORE_COLUMNS, plainName, type MoreColumn, type TableKind } from './more-columns.js';
+import { moreNamed, plainName, type MoreColumn } from './more-columns.js';
 
 /*
  * The columns that tables of makers have, with the names under which they come. Names are compared without case, blanks and marks.
@@ -99,28 +99,19 @@ export function matchColumn(header: string): MatchedColumn {
   // a unit may have brackets of its own: `casing [bar(g)]`
   const bracketed = /^([^[]*?)\s*\[\s*([^\]]*?)\s*\]$/.exec(text) ?? /^(.*?)\s*[[({]\s*([^\])}]*?)\s*[\])}]\s*$/.exec(text);
   const [name, typed] = bracketed ? [bracketed[1]!, bracketed[2]!] : withoutUnit(text);
-  // an entry's own name goes before a maker's other word for a common column
-  const more = moreNamed(name);
-  if (more) return { header, more: more.name, ...unitOfMore(more, typed) };
-  const column = BY_NAME.get(plainName(name)) ?? BY_NAME.get(plainName(text));
-  if (column === undefined) return { header };
-  return { header, column, ...unitFor(column, typed) };
+  // an entry's own name goes before a maker's other word for a common column, and that before one for an entry
+  const [more] = moreNamed(name);
+  const isOwn = more !== undefined && plainName(more.name) === plainName(name);
+  const column = isOwn ? undefined : (BY_NAME.get(plainName(name)) ?? BY_NAME.get(plainName(text)));
+  if (column !== undefined) return { header, column, ...unitFor(column, typed) };
+  return more ? { header, more: more.name, ...unitOfMore(more, typed) } : { header };
 }
 
 /** A column as a person says it is: one of a maker's table, or a further one. */
 export function saidColumn(header: string, name: string, unit: string | undefined): MatchedColumn {
-  const more = Object.hasOwn(COLUMNS, name) ? undefined : moreNamed(name);
+  const [more] = Object.hasOwn(COLUMNS, name) ? [] : moreNamed(name);
   if (more) return { header, more: more.name, ...unitOfMore(more, unit) };
   return Object.hasOwn(COLUMNS, name) ? { header, column: name as ColumnName, ...unitFor(name as ColumnName, unit) } : { header };
-}
-
-function moreNamed(name: string): MoreColumn | undefined {
-  const plain = plainName(name);
-  for (const kind of Object.keys(MORE_COLUMNS) as TableKind[]) {
-    const found = MORE_COLUMNS[kind].find((c) => plainName(c.name) === plain);
-    if (found) return found;
-  }
-  return undefined;
 }
 
 function unitOfMore({ field }: MoreColumn, typed: string | undefined): Pick<MatchedColumn, 'unit' | 'wrongUnit'> {

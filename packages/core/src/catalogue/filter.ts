@@ -1,36 +1,56 @@
-/** In trade terms, what a pump of a catalogue has to be. */
-export interface PumpFilter {
-  type?: string;
-  /** of the mains, Hz */
-  frequency?: number;
-  liquid?: string;
-  material?: string;
-  use?: string;
-  /** of the mains, 1 or 3 */
-  phases?: number;
-  /** rpm */
-  maxSpeed?: number;
+import type { ModelKind } from '../document/stored.js';
+import { summariseModel } from './summary.js';
+import {
+  knownOf,
+  MODEL_COLUMNS,
+  wordsOf,
+  type ColumnFilter,
+  type Described,
+  type ModelColumn,
+  type ModelFilter,
+} from './model-columns.js';
+
+export type Filtered = ModelColumn & { filter: ColumnFilter };
+
+/** The columns by which models of a kind can be narrowed. */
+export const filtersOf = (kind: ModelKind): readonly Filtered[] =>
+  MODEL_COLUMNS[kind].filter((c): c is Filtered => c.filter !== undefined);
+
+/** An entry of a catalogue (SI) as a model of a list; its summary is worked out when it is looked at. */
+export function describeEntry(kind: ModelKind, read: Readonly<Record<string, unknown>>): Described {
+  const word = (x: unknown): string | null => (typeof x === 'string' && x !== '' ? x : null);
+  return {
+    name: word(read.name) ?? '',
+    maker: word(read.maker),
+    family: word(read.family),
+    type: word(read.type),
+    size: word(read.size),
+    get words() {
+      return wordsOf(kind, read);
+    },
+    get summary() {
+      return summariseModel(kind, read);
+    },
+  };
 }
 
-/** Hz by which the mains of two makers may differ in writing */
-const SAME_MAINS = 0.5;
+/**
+ * Whether a model is what is asked for: the keys of what it does not state (none: it is, and says so), or false where it states
+ * something else. What is not stated may still be so; such a model stands after those that say it.
+ */
+export function narrowed(kind: ModelKind, m: Described, wanted: ModelFilter): string[] | false {
+  const notStated: string[] = [];
+  for (const column of filtersOf(kind)) {
+    const asked = (wanted as Record<string, string | number | undefined>)[column.filter.key];
+    if (asked === undefined) continue;
+    const known = knownOf(column, m);
+    if (known === undefined) notStated.push(column.filter.key);
+    else if (![known].flat().some((v) => isMet(column.filter, v!, asked))) return false;
+  }
+  return notStated;
+}
 
-/** Whether an entry (SI) is not what is asked for; one that does not say may be it, but for its type. */
-export function isFiltered(entry: Readonly<Record<string, unknown>>, wanted: PumpFilter): boolean {
-  const { frequency, liquids, materials, uses, speed, motor } = entry as {
-    frequency?: number;
-    liquids?: readonly string[];
-    materials?: readonly string[];
-    uses?: readonly string[];
-    motor?: { phases?: number };
-    speed?: number;
-  };
-  if (wanted.type !== undefined && entry.type !== wanted.type) return true;
-  if (wanted.frequency !== undefined && frequency !== undefined && Math.abs(frequency - wanted.frequency) > SAME_MAINS)
-    return true;
-  if (wanted.maxSpeed !== undefined && speed !== undefined && speed > wanted.maxSpeed) return true;
-  if (wanted.liquid !== undefined && liquids !== undefined && !liquids.includes(wanted.liquid)) return true;
-  if (wanted.use !== undefined && uses !== undefined && !uses.includes(wanted.use)) return true;
-  if (wanted.phases !== undefined && motor?.phases !== undefined && motor.phases !== wanted.phases) return true;
-  return wanted.material !== undefined && materials !== undefined && !materials.includes(wanted.material);
+function isMet({ is, within = 0 }: ColumnFilter, stated: string | number, asked: string | number): boolean {
+  if (is === 'same') return typeof stated === 'number' ? Math.abs(stated - Number(asked)) <= within : stated === asked;
+  return is === 'least' ? stated >= asked : stated <= asked;
 }

@@ -1,7 +1,8 @@
 import { greatestFall } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
-import { isFiltered, type PumpFilter } from './filter.js';
+import { describeEntry, narrowed } from './filter.js';
+import type { PumpFilter } from './model-columns.js';
 import { configure, ONE_UNIT, performanceAt } from './configure.js';
 
 /** A duty that a pump is sought for; SI. */
@@ -36,7 +37,17 @@ export interface FoundPump {
   duty: FoundDuty;
   flowDeviation: number;
   headDeviation: number;
+  /** filters that it may meet or not, as its maker does not say */
+  notStated?: string[];
 }
+
+const departure = (c: FoundPump): number => Math.hypot(c.flowDeviation, c.headDeviation);
+
+/** Those that state all that was asked for first; the least departure; by model. */
+export const byDeparture = (a: FoundPump, b: FoundPump): number =>
+  Number(a.notStated !== undefined) - Number(b.notStated !== undefined) ||
+  departure(a) - departure(b) ||
+  (a.model < b.model ? -1 : 1);
 
 export interface Finding {
   candidates: FoundPump[];
@@ -59,7 +70,8 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
   const result: Finding = { candidates: [], counts: { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 } };
   const { counts } = result;
   for (const [model, entry] of pumps) {
-    if (isFiltered(entry, wanted)) {
+    const notStated = narrowed('pumps', describeEntry('pumps', entry), wanted);
+    if (!notStated) {
       counts.filtered++;
       continue;
     }
@@ -71,11 +83,11 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
     counts.tried++;
     const found = tryPump(model, pump, wanted);
     if (!found) continue;
+    if (notStated.length > 0) found.notStated = notStated;
     if (wanted.npsha !== undefined && found.duty.npshr !== null && wanted.npsha < NPSH_RATIO * found.duty.npshr) counts.npsh++;
     else result.candidates.push(found);
   }
-  const departure = (c: FoundPump): number => Math.hypot(c.flowDeviation, c.headDeviation);
-  result.candidates.sort((a, b) => departure(a) - departure(b) || (a.model < b.model ? -1 : 1));
+  result.candidates.sort(byDeparture);
   counts.candidates = result.candidates.length;
   return result;
 }
@@ -84,13 +96,13 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
 const made = new WeakMap<object, { pump: PumpInput | undefined }>();
 
 /** A pump with curves that can be drawn: at least two rows, flows that rise. */
-export function usable(entry: Record<string, unknown>): PumpInput | undefined {
+export function usable(entry: Readonly<Record<string, unknown>>): PumpInput | undefined {
   let found = made.get(entry);
   if (!found) made.set(entry, (found = { pump: sound(entry) }));
   return found.pump;
 }
 
-function sound(entry: Record<string, unknown>): PumpInput | undefined {
+function sound(entry: Readonly<Record<string, unknown>>): PumpInput | undefined {
   const pump = toPump(entry);
   const isSound = pump?.curves.every(
     ({ rows, speed }) => speed > 0 && rows.length >= 2 && rows.every((r, i) => i === 0 || r.flow > rows[i - 1]!.flow),

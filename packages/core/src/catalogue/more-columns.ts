@@ -1,6 +1,7 @@
 import { PUMP_ENTRY_FIELDS, VALVE_ENTRY_FIELDS } from '../document/fields.js';
 import type { Field, Fields } from '../fields/field.js';
 import { MOTOR_ENTRY_FIELDS } from './format.js';
+import { MODEL_COLUMNS } from './model-columns.js';
 
 /*
  * Columns beyond those that makers' tables have: one for each entry of a catalogue, named after it (`min_flow`, `motor_rated_power`),
@@ -73,5 +74,19 @@ export const MORE_COLUMNS: Readonly<Record<TableKind, readonly MoreColumn[]>> = 
 /** name of a further column without case and marks → its place in each kind that has it */
 export const moreColumn = (kind: TableKind, name: string): MoreColumn | undefined =>
   MORE_COLUMNS[kind].find((c) => plainName(c.name) === plainName(name));
+
+/** What a name of a table is beside the columns of the contract: an entry's own name, else what makers call it. */
+export function moreNamed(name: string): MoreColumn[] {
+  const plain = plainName(name);
+  const all = (Object.keys(MORE_COLUMNS) as TableKind[]).flatMap((kind) =>
+    MORE_COLUMNS[kind].map((column) => ({ kind, column })),
+  );
+  const own = all.filter(({ column }) => plainName(column.name) === plain);
+  const found = own.length > 0 ? own : all.filter(({ kind, column }) => aliasesOf(kind, column).includes(plain));
+  return found.map(({ column }) => column);
+}
+
+const aliasesOf = (kind: TableKind, { path }: MoreColumn): readonly string[] =>
+  MODEL_COLUMNS[kind].find((c) => c.path?.join() === path.join())?.aliases ?? [];
 
 export const plainName = (text: string): string => text.toLowerCase().replace(/[\s_.\-–/#°]+/g, '');

@@ -1,6 +1,7 @@
 import { entrySpeed } from '../pumps/standing.js';
 import { REFERENCE_DENSITY, STANDARD_GRAVITY } from '../units/standard.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import type { ModelKind } from '../document/stored.js';
 import { toValve } from '../scenarios/equipment.js';
 import { performanceAt, largestDiameter } from './configure.js';
 import { usable } from './find.js';
@@ -37,7 +38,7 @@ export interface PumpSummary {
 /** shares of the best-efficiency flow that a field of a coverage chart reaches over */
 export const FIELD = [0.7, 1.2] as const;
 /** Key figures of a pump's entry (SI); undefined where it has no curve that can be drawn. */
-export function summarisePump(entry: Record<string, unknown>): PumpSummary | undefined {
+export function summarisePump(entry: Readonly<Record<string, unknown>>): PumpSummary | undefined {
   const pump = usable(entry);
   if (!pump) return undefined;
   const counts = stageCounts(pump);
@@ -86,10 +87,16 @@ export interface ValveSummary {
 }
 
 /** Key figures of a valve's entry (SI); undefined where it has no rated coefficient. */
-export function summariseValve(entry: Record<string, unknown>): ValveSummary | undefined {
+export function summariseValve(entry: Readonly<Record<string, unknown>>): ValveSummary | undefined {
   const hasTable = Array.isArray(entry.table) && entry.table.length > 1;
   if (entry.ratedKv === undefined && entry.ratedCv === undefined && !hasTable) return undefined;
   const { ratedKv, fl, xfz, rangeability, characteristic } = toValve(entry);
   const table = entry.flTable as { travel: number; fl: number }[] | undefined;
   return { ratedKv, fl: table?.[table.length - 1]?.fl ?? fl, xfz: xfz ?? null, rangeability, characteristic };
+}
+
+/** Key figures of a model's entry (SI): a pump's, a valve's, a motor's plate; null where nothing of it can be drawn. */
+export function summariseModel(kind: ModelKind, read: Readonly<Record<string, unknown>>): Record<string, unknown> | null {
+  const summary = kind === 'pumps' ? summarisePump(read) : kind === 'valves' ? summariseValve(read) : read;
+  return (summary as Record<string, unknown> | undefined) ?? null;
 }

@@ -55,7 +55,11 @@ type Cells = Partial<Record<ColumnName | `more:${string}`, string>>;
 export function readTable(rows: readonly (readonly string[])[], options: TableOptions = {}): ReadTable {
   const problems: TableProblem[] = [];
   const lineOf = (i: number): number => options.lines?.[i] ?? i + 1;
-  const columns = (rows[0] ?? []).map((header, i) => columnAt(header, options.columns?.[i]));
+  const named = (rows[0] ?? []).map((header, i) => columnAt(header, options.columns?.[i]));
+  const kind = kindOf(named);
+  const columns = named.map((c) =>
+    kind === undefined || c.more === undefined || moreColumn(kind, c.more) ? c : { header: c.header },
+  );
   const decimal = options.decimal ?? decimalOf(rows.slice(1), columns);
   const result: ReadTable = {
     catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: {}, valves: {}, motors: {} },
@@ -65,7 +69,6 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
     rowOf: new Map(),
   };
   headerProblems(columns, problems, lineOf(0));
-  const kind = kindOf(columns);
   if (!kind) {
     problems.push({ row: lineOf(0), severity: 'error', code: 'no-columns', detail: { found: columns.map((c) => c.header) } });
     return result;

@@ -104,15 +104,17 @@ function written(value: unknown, field: Field): unknown {
   return field.type === 'boolean' ? (value === true ? 'yes' : 'no') : value;
 }
 
-/** words whose first letters may be digits: a size "150-400", a model "50-200" */
-const WORDS = new Set(
-  'id model maker family type size characteristic name notes materials liquids body_style pressure_class frame'.split(' '),
-);
-const LISTS = new Set('stage_options preferred_region allowable_region inside'.split(' '));
+/** words, whose first letters may be digits: a size "150-400", a model "50-200"; and lists, which are written whole */
+const NO_NUMBERS = new Set([
+  ...['id', 'model', 'maker', 'family', 'type', 'size', 'characteristic'],
+  ...Object.values(MORE_COLUMNS).flatMap((columns) =>
+    columns.filter(({ field }) => !['quantity', 'number', 'boolean'].includes(field.type)).map((c) => c.name),
+  ),
+]);
 
 function writeColumn({ name, cells }: Column): { header: string; cells: Cell[] } {
   const plain = (x: unknown): Cell => (x === undefined ? null : typeof x === 'number' ? x : String(x));
-  if (WORDS.has(name) || LISTS.has(name)) return { header: name, cells: cells.map(plain) };
+  if (NO_NUMBERS.has(name)) return { header: name, cells: cells.map(plain) };
   const counts = new Map<string, number>();
   for (const x of cells) {
     const unit = unitOf(x);

@@ -94,19 +94,12 @@ export interface ModelHead {
   from: string | null;
   /** of `summarisePump` or `summariseValve`; a motor's rating; null where nothing can be drawn */
   summary: Record<string, unknown> | null;
-  /** trade terms by which it is found */
+  /** what its entry says beside its curves */
   words: ModelWords;
 }
 
-export interface ModelWords {
-  frequency?: number;
-  phases?: number;
-  liquids?: string[];
-  materials?: string[];
-  uses?: string[];
-  ratedPower?: number;
-  poles?: number;
-}
+/** by the key of the column (`MODEL_COLUMNS`), SI; what a maker does not say is not there */
+export type ModelWords = Readonly<Record<string, string | number | readonly string[] | undefined>>;
 
 export interface RevisionHead extends Provenance {
   revision: number;

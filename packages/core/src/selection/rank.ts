@@ -1,6 +1,7 @@
 import { driveRange } from '../pumps/standing.js';
 import { configure, largestDiameter, performanceAt, type Configured } from '../catalogue/configure.js';
-import { isFiltered, type PumpFilter } from '../catalogue/filter.js';
+import { describeEntry, narrowed } from '../catalogue/filter.js';
+import type { PumpFilter } from '../catalogue/model-columns.js';
 import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
@@ -48,6 +49,8 @@ export interface Candidate {
   /** least NPSHA over NPSHR */
   npshRatio: number | null;
   scenarios: Record<string, Duty>;
+  /** filters that it may meet or not, as its maker does not say: it stands after those that do */
+  notStated?: string[];
 }
 
 export interface Fallen {
@@ -59,6 +62,7 @@ export interface Fallen {
   diameter: number | null;
   /** what it does in that scenario, where it was solved: all units together, and how many run */
   duty?: Pick<Duty, 'flow' | 'head' | 'npshr' | 'shaftPower'> & { running: number };
+  notStated?: string[];
 }
 
 export interface Ranking {
@@ -133,7 +137,8 @@ export class Ranker {
     };
     const { counts } = ranking;
     for (const [model, entry] of pumps) {
-      if (isFiltered(entry.read, options)) {
+      const notStated = narrowed('pumps', describeEntry('pumps', entry.read), options);
+      if (!notStated) {
         counts.filtered++;
         continue;
       }
@@ -144,6 +149,7 @@ export class Ranker {
       }
       counts.tried++;
       const judged = judgeModel(study, pump, model, entry, input, requirements, options, isAsked, trial);
+      if (notStated.length > 0) judged.notStated = notStated;
       if ('reason' in judged) {
         ranking.fallen.push(judged);
         counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
@@ -416,7 +422,8 @@ const least = (list: readonly number[]): number | null => (list.length > 0 ? Mat
 /** The order of candidates: what holds before what is near a limit, then the objective, then the name of the model. */
 export function byRank(objective: Objective): (a: Candidate, b: Candidate) => number {
   const better = byObjective(objective);
-  return (a, b) => Number(a.verdict === 'near') - Number(b.verdict === 'near') || better(a, b) || (a.model < b.model ? -1 : 1);
+  const last = (c: Candidate): number => (c.notStated ? 2 : 0) + (c.verdict === 'near' ? 1 : 0);
+  return (a, b) => last(a) - last(b) || better(a, b) || (a.model < b.model ? -1 : 1);
 }
 
 function byObjective(objective: Objective): (a: Candidate, b: Candidate) => number {

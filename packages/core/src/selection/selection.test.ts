@@ -140,8 +140,11 @@ test('filters are counted, unusable curves as well; the objective puts in order,
   };
   expect(rank(all).counts).toMatchObject({ tried: 3, unusable: 1, filtered: 0 });
   expect(rank(all).candidates.map((x) => x.model)).toEqual(['a', 'b', 'c']);
-  expect(rank(all, { type: 'sump' }).candidates.map((x) => x.model)).toEqual(['a']);
-  expect(rank(all, { frequency: 50 }).counts.filtered).toBe(1);
+  // what does not say its type may be a sump pump, and stands after the one that says so
+  expect(rank(all, { type: 'sump' }).candidates.map((x) => [x.model, x.notStated])).toEqual([['a', undefined], ['c', ['type']]]); // prettier-ignore
+  const c60 = rank(all, { frequency: 60 });
+  expect(c60.candidates.map((x) => [x.model, x.notStated])).toEqual([['b', undefined], ['a', ['frequency']], ['c', ['frequency']]]); // prettier-ignore
+  expect([c60.counts.filtered, rank(all, { frequency: 50 }).counts.filtered]).toEqual([0, 1]);
   expect(rank(all, { liquid: 'clean-water' }).counts.filtered).toBe(1);
   expect(rank(all, { maxSpeed: 2000 }).counts.filtered).toBe(4);
   expect(rank(all, { top: 1 })).toMatchObject({ candidates: [{ model: 'a' }], counts: { candidates: 3 } });

@@ -77,7 +77,10 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
                 <b className="font-semibold" data-figure="count">
                   {list.count ?? '…'}
                 </b>{' '}
-                <span className="text-inkq">of {overview?.total ?? '…'}</span>
+                <span className="text-inkq">
+                  of {overview?.total ?? '…'}
+                  {list.notStated > 0 && `, ${list.notStated} do not state it`}
+                </span>
               </span>
               <label className="text-inkq flex items-center gap-1 text-[12px]">
                 <input type="checkbox" checked={retired} onChange={(e) => setRetired(e.target.checked)} />

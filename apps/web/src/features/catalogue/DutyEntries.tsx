@@ -1,20 +1,20 @@
-import { headOf, PUMP_TYPES, STANDARD_GRAVITY, WATER_AT_20_DENSITY } from '@cedar-knot/core';
+import { headOf, STANDARD_GRAVITY, WATER_AT_20_DENSITY, type ModelHead } from '@cedar-knot/core';
 import { useState } from 'react';
-import { MAINS, spoken } from '../../state/catalogueList.js';
+
 import { readEntry } from '../../state/entry.js';
 import { flowField, headField, npshField, shareField, staticField } from '../../state/quantities.js';
-import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, type Display } from '../context.js';
 import type { Asked } from './duty.js';
 import { FlowEstimator, HeadEstimator } from './Estimators.js';
+import { SearchFilters } from '../entry/SearchFilters.js';
 
 interface DutyEntriesProps {
   asked: Asked;
   onPut: (more: Partial<Asked>) => void;
 }
 
-type TypedKey = Exclude<keyof Asked, 'type' | 'frequency'>;
+type TypedKey = Exclude<keyof Asked, 'filter'>;
 
 interface Entry {
   key: TypedKey;
@@ -65,24 +65,11 @@ export function DutyEntries({ asked, onPut: put }: DutyEntriesProps) {
   );
 }
 
-/** Of which type and for which mains. */
-export function DutyChoices({ asked, onPut: put }: DutyEntriesProps) {
+/** By what a pump is narrowed: type, mains, liquid, material. */
+export function DutyChoices({ asked, onPut: put, heads }: DutyEntriesProps & { heads: readonly ModelHead[] }) {
   return (
     <div className="grid grid-cols-2 gap-2">
-      <Select
-        label="Type of pump"
-        value={asked.type}
-        none="any type"
-        options={PUMP_TYPES.map((t) => [t, spoken(t)])}
-        onChange={(type) => put({ type })}
-      />
-      <Select
-        label="Mains"
-        value={asked.frequency}
-        none="any mains"
-        options={MAINS}
-        onChange={(frequency) => put({ frequency })}
-      />
+      <SearchFilters heads={heads} filter={asked.filter} onFilter={(filter) => put({ filter })} />
     </div>
   );
 }

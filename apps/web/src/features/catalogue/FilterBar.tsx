@@ -1,35 +1,12 @@
-import { quantityOf, readTyped, toUnit, displayUnit, type Dimension, type ModelKind, type QuantityField } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
+import { filtersOf, quantityOf, type ColumnFilter, type Field, type ModelKind } from '@cedar-knot/core';
 import { Plus, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { spoken, type Facets, type ListFilter } from '../../state/catalogueList.js';
+import { saidValue, type Facets, type ListFilter } from '../../state/catalogueList.js';
+import { readEntry } from '../../state/entry.js';
 import { ITEM, MENU } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
-import { useDisplay } from '../context.js';
-
-type WordKey = 'maker' | 'type' | 'liquid' | 'material' | 'use';
-type NumberKey = 'frequency' | 'phases';
-type LimitKey = 'minHead' | 'maxSpeed';
-
-const WORDS: Readonly<Record<WordKey | NumberKey, string>> = {
-  type: 'type',
-  liquid: 'liquid',
-  use: 'use',
-  material: 'material',
-  frequency: 'mains',
-  phases: 'phases',
-  maker: 'maker',
-};
-const OF_KIND: Readonly<Record<ModelKind, readonly (WordKey | NumberKey)[]>> = {
-  pumps: ['type', 'liquid', 'use', 'material', 'frequency', 'phases', 'maker'],
-  valves: ['type', 'maker'],
-  motors: ['frequency', 'phases', 'maker'],
-};
-const LIMITS: Readonly<Record<LimitKey, { name: string; dimension: Dimension; sign: string }>> = {
-  minHead: { name: 'head at least', dimension: 'head', sign: 'head ≥' },
-  maxSpeed: { name: 'speed at most', dimension: 'speed', sign: 'speed ≤' },
-};
+import { useDisplay, type Display } from '../context.js';
 
 /** What the list is narrowed by, in trade terms: each as a pill that can be taken away, more from a menu. */
 export function FilterBar({
@@ -44,21 +21,18 @@ export function FilterBar({
   onFilter: (filter: ListFilter) => void;
 }) {
   const display = useDisplay();
-  const [typing, setTyping] = useState<LimitKey | null>(null);
-  const without = (key: keyof ListFilter): void => {
-    const { [key]: _gone, ...rest } = filter;
+  const [typing, setTyping] = useState<ColumnFilter | null>(null);
+  const filters = filtersOf(kind).map((c) => c.filter);
+  const given = filter as Readonly<Record<string, string | number | undefined>>;
+  const without = (key: string): void => {
+    const { [key as keyof ListFilter]: _gone, ...rest } = filter;
     onFilter(rest);
   };
-  const pills: [keyof ListFilter, string][] = [];
+  const pills: [string, string][] = [];
   if (filter.family !== undefined) pills.push(['family', filter.family]);
-  for (const key of Object.keys(WORDS) as (WordKey | NumberKey)[]) {
-    const value = filter[key];
-    if (value !== undefined) pills.push([key, valueText(key, String(value))]);
-  }
-  for (const key of Object.keys(LIMITS) as LimitKey[]) {
-    const value = filter[key];
-    const { dimension, sign } = LIMITS[key];
-    if (value !== undefined) pills.push([key, `${sign} ${display.number(value, dimension)} ${display.unit(dimension)}`]);
+  for (const f of filters) {
+    const value = given[f.key];
+    if (value !== undefined) pills.push([f.key, f.is === 'same' ? saidValue(f, value) : limitText(f, Number(value), display)]);
   }
   if (filter.isOdd) pills.push(['isOdd', 'data with a mark']);
   return (
@@ -85,15 +59,15 @@ export function FilterBar({
       {typing && (
         <div className="w-[150px]">
           <TypedField
-            label={LIMITS[typing].name}
-            name={typing}
+            label={typing.name}
+            name={typing.key}
             hideLabel
             value=""
-            placeholder={`${LIMITS[typing].name}, ${display.unit(LIMITS[typing].dimension)}`}
-            read={(typed) => readLimit(typed, LIMITS[typing].dimension, display.typed(LIMITS[typing].dimension))}
+            placeholder={typing.dimension ? `${typing.name}, ${display.unit(typing.dimension)}` : typing.name}
+            read={(typed) => readLimit(typed, typing, display)}
             onCommit={(v) => {
-              const si = quantityOf(v, LIMITS[typing].dimension);
-              if (si !== undefined) onFilter({ ...filter, [typing]: si });
+              const si = typing.dimension ? quantityOf(v, typing.dimension) : Number(v);
+              if (si !== undefined) onFilter({ ...filter, [typing.key]: si });
               setTyping(null);
             }}
           />
@@ -105,32 +79,33 @@ export function FilterBar({
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" className={MENU}>
-            {OF_KIND[kind].map((key) => (
-              <DropdownMenu.Sub key={key}>
-                <DropdownMenu.SubTrigger className={ITEM}>{WORDS[key]}</DropdownMenu.SubTrigger>
-                <DropdownMenu.Portal>
-                  <DropdownMenu.SubContent className={`${MENU} max-h-[300px] overflow-auto`}>
-                    {(facets?.[key] ?? []).map(({ value, count }) => (
-                      <DropdownMenu.Item
-                        key={value}
-                        className={ITEM}
-                        onSelect={() =>
-                          onFilter({ ...filter, [key]: key === 'frequency' || key === 'phases' ? Number(value) : value })
-                        }
-                      >
-                        <span className="flex-1">{valueText(key, value)}</span>
-                        <span className="text-inkq ml-4">{count}</span>
-                      </DropdownMenu.Item>
-                    ))}
-                    {(facets?.[key] ?? []).length === 0 && <p className="text-inkq px-3 py-1">none says so</p>}
-                  </DropdownMenu.SubContent>
-                </DropdownMenu.Portal>
-              </DropdownMenu.Sub>
-            ))}
-            {kind === 'pumps' &&
-              (Object.keys(LIMITS) as LimitKey[]).map((key) => (
-                <DropdownMenu.Item key={key} className={ITEM} onSelect={() => setTyping(key)}>
-                  {LIMITS[key].name} …
+            {filters
+              .filter((f) => f.is === 'same')
+              .map((f) => (
+                <DropdownMenu.Sub key={f.key}>
+                  <DropdownMenu.SubTrigger className={ITEM}>{f.name}</DropdownMenu.SubTrigger>
+                  <DropdownMenu.Portal>
+                    <DropdownMenu.SubContent className={`${MENU} max-h-[300px] overflow-auto`}>
+                      {(facets?.[f.key] ?? []).map(({ value, count }) => (
+                        <DropdownMenu.Item
+                          key={value}
+                          className={ITEM}
+                          onSelect={() => onFilter({ ...filter, [f.key]: f.value === 'number' ? Number(value) : value })}
+                        >
+                          <span className="flex-1">{saidValue(f, value)}</span>
+                          <span className="text-inkq ml-4">{count}</span>
+                        </DropdownMenu.Item>
+                      ))}
+                      {(facets?.[f.key] ?? []).length === 0 && <p className="text-inkq px-3 py-1">none says so</p>}
+                    </DropdownMenu.SubContent>
+                  </DropdownMenu.Portal>
+                </DropdownMenu.Sub>
+              ))}
+            {filters
+              .filter((f) => f.is !== 'same')
+              .map((f) => (
+                <DropdownMenu.Item key={f.key} className={ITEM} onSelect={() => setTyping(f)}>
+                  {f.name} …
                 </DropdownMenu.Item>
               ))}
             {kind === 'pumps' && (
@@ -145,20 +120,16 @@ export function FilterBar({
   );
 }
 
-function valueText(key: WordKey | NumberKey, value: string): string {
-  if (key === 'frequency') return `${value} Hz`;
-  if (key === 'phases') return value === '1' ? 'single phase' : 'three phases';
-  return key === 'maker' ? value : spoken(value);
+/** head ≥ 30 m */
+function limitText({ name, is, dimension }: ColumnFilter, value: number, display: Display): string {
+  const what = name.replace(/ at (?:least|most)$/, '');
+  const number = dimension ? `${display.number(value, dimension)} ${display.unit(dimension)}` : String(value);
+  return `${what} ${is === 'least' ? '≥' : '≤'} ${number}`;
 }
 
-function readLimit(typed: string, dimension: Dimension, unit: string) {
-  const field: QuantityField = { type: 'quantity', dimension, min: 0, max: 1e9 };
-  const read = readTyped(typed, field, `0 ${unit}`);
-  if (!read.ok) return { ok: false as const, message: problemText(read.problem) };
-  const si = quantityOf(read.value, dimension) ?? 0;
-  return {
-    ok: true as const,
-    value: read.value,
-    shown: `${toUnit(si, displayUnit(dimension, 'metric')).toPrecision(4)} ${displayUnit(dimension, 'metric').symbol}`,
-  };
+function readLimit(typed: string, { dimension, range: [min, max] = [0, 1e9], name }: ColumnFilter, display: Display) {
+  const field: Field = dimension
+    ? { type: 'quantity', dimension, min, max, label: name }
+    : { type: 'number', min, max, label: name };
+  return readEntry(typed, field, dimension ? `1 ${display.typed(dimension)}` : '');
 }

@@ -36,6 +36,7 @@ export function FindView() {
     setCompared((c) => (c.includes(id) ? c.filter((x) => x !== id) : [...c, id].slice(-MOST_COMPARED)));
     if (!wholes[id]) void api.model(id).then((m) => setWholes((w) => ({ ...w, [id]: m })), () => undefined); // prettier-ignore
   };
+  const models = useMemo(() => [...(found?.heads.values() ?? [])], [found?.heads]);
   const start = useStudyStart(wanted, wholes, setProblem);
   const rows = useMemo(() => (found ? sorted(found.pumps.candidates, order, found.heads) : []), [found, order]);
   const lines = compared.flatMap((id) => {
@@ -53,7 +54,7 @@ export function FindView() {
             ▲ The static head is less than the head at the flow: the rest is lost on the way.
           </p>
         )}
-        <DutyChoices asked={asked} onPut={put} />
+        <DutyChoices asked={asked} onPut={put} heads={models} />
         {found && wanted && <Counts counts={found.pumps.counts} />}
         {problem && (
           <p role="alert" className="text-fails text-[12px]">
@@ -75,7 +76,7 @@ export function FindView() {
             </p>
           ) : rows.length === 0 ? (
             <p className="text-inkq m-auto max-w-[360px] text-center">
-              No pump comes this near. Allow more departure, take the type away, or begin with a typical curve.
+              No pump comes this near. Allow more departure, take a filter away, or begin with a typical curve.
             </p>
           ) : (
             <FoundList
@@ -171,7 +172,7 @@ function Counts({ counts }: { counts: FoundPumps['counts'] }) {
         {counts.candidates}
       </b>{' '}
       of {counts.tried} tried
-      {counts.filtered > 0 && `, ${counts.filtered} of another type or mains`}
+      {counts.filtered > 0 && `, ${counts.filtered} by the filters`}
       {counts.npsh > 0 && `, ${counts.npsh} short of NPSH`}
       {counts.unusable > 0 && `, ${counts.unusable} without a curve`}
     </p>

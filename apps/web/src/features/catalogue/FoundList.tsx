@@ -1,6 +1,7 @@
 import type { FoundPump, ModelHead } from '@cedar-knot/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Link } from 'react-router';
+import { saidNotStated } from '../../state/catalogueList.js';
 import { Button } from '../../ui/controls.js';
 import { useDisplay } from '../context.js';
 
@@ -8,7 +9,7 @@ const MOST_SHOWN = 200;
 
 export type Sort = 'departure' | 'name' | 'flow' | 'head' | 'efficiency' | 'power' | 'npshr' | 'diameter';
 
-/** Found pumps in the order of one column; names by their numbers. */
+/** Found pumps in the order of one column, names by their numbers; those that do not state what is asked after those that do. */
 export function sorted(
   list: readonly FoundPump[],
   { by, isDown }: { by: Sort; isDown: boolean },
@@ -32,7 +33,9 @@ export function sorted(
     }
   };
   const sign = isDown ? -1 : 1;
+  const isLast = (c: FoundPump): number => Number(c.notStated !== undefined);
   return [...list].sort((a, b) => {
+    if (isLast(a) !== isLast(b)) return isLast(a) - isLast(b);
     const [x, y] = [of(a), of(b)];
     return sign * (typeof x === 'string' ? x.localeCompare(String(y), 'en', { numeric: true }) : x - Number(y));
   });
@@ -109,6 +112,7 @@ export function FoundList({
                   {head?.name ?? c.model}
                 </Link>
                 {head?.isTypical && <span className="text-near"> ◐ typical</span>}
+                {c.notStated && <span className="text-inkq"> not stated: {saidNotStated('pumps', c.notStated)}</span>}
               </td>
               <td>{d.number(c.duty.flow, 'flow')}</td>
               <td>{d.number(c.duty.head, 'head')}</td>

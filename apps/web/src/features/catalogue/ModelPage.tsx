@@ -1,10 +1,10 @@
-import type { ModelKind, ModelWhole } from '@cedar-knot/core';
+import { spoken, type ModelKind, type ModelWhole } from '@cedar-knot/core';
 import { MoreHorizontal, Printer, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
-import { spoken } from '../../state/catalogueList.js';
+
 import { useWho } from '../../state/person.js';
 import { Button, ITEM, MENU } from '../../ui/controls.js';
 import { GlyphIcon } from '../../kinds/index.js';

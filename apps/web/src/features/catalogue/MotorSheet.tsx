@@ -1,9 +1,12 @@
-import { judgeCatalogue, type ModelWhole } from '@cedar-knot/core';
+import { describeEntry, judgeCatalogue, type ModelWhole } from '@cedar-knot/core';
 import { useMemo } from 'react';
+import { useDisplay } from '../context.js';
+import { sheetFacts } from './columns.js';
 import { Facts } from './Facts.js';
 
 /** A motor's plate. */
 export function MotorSheet({ model }: { model: ModelWhole }) {
+  const display = useDisplay();
   const read = useMemo(
     () => judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, motors: { x: model.entry } }).motors.get('x') ?? {},
     [model.entry],
@@ -17,10 +20,8 @@ export function MotorSheet({ model }: { model: ModelWhole }) {
         title="Plate"
         facts={[
           ['rated power', e.ratedPower],
-          ['poles', e.poles],
           ['mains', [e.voltage, e.frequency].filter(Boolean).join(', ')],
-          ['phases', e.phases],
-          ['frame', e.frame],
+          ...sheetFacts('motors', 'data', describeEntry('motors', read), display),
           ['duty', e.duty],
         ]}
       />

@@ -1,4 +1,5 @@
 import {
+  describeEntry,
   performanceAt,
   REFERENCE_DENSITY,
   STANDARD_GRAVITY,
@@ -10,31 +11,23 @@ import {
 } from '@cedar-knot/core';
 import { curveWarningText } from '@cedar-knot/wording';
 import { useMemo } from 'react';
-import { spoken } from '../../state/catalogueList.js';
+
 import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay, type Display } from '../context.js';
 import { judgedEntry } from '../entry/judged.js';
 import { CurveSheet } from './CurveSheet.js';
+import { sheetFacts } from './columns.js';
 import { Facts } from './Facts.js';
 import type { Duty } from './FlowStrip.js';
 
 interface Read {
   [key: string]: unknown;
   trimStep?: number;
-  minFlow?: number;
-  casingPressure?: number;
-  maxTemperature?: number;
   minSpeed?: number;
   maxSpeed?: number;
-  maxShaftPower?: number;
-  outsideDiameter?: number;
   stageOptions?: number[];
   preferredRegion?: [number, number];
   allowableRegion?: [number, number];
-  materials?: string[];
-  liquids?: string[];
-  uses?: string[];
-  frequency?: number;
 }
 
 /** A pump's curves, data, limits and motor. */
@@ -43,10 +36,9 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
   const { read, warnings } = useMemo(() => judgedEntry<Read>(model.entry), [model.entry]);
   const pump = useMemo(() => usable(read), [read]);
   const summary = useMemo(() => summarisePump(read), [read]);
+  const described = useMemo(() => describeEntry('pumps', read), [read]);
   const written = model.entry as Record<string, string | undefined>;
   const motor = model.entry.motor as Record<string, unknown> | undefined;
-  const n = (x: number | null | undefined, digits = 1): string | undefined =>
-    x === null || x === undefined ? undefined : x.toFixed(digits);
   const most = pump && summary ? greatest(pump, summary.maxDiameter, summary.speed, summary.stages) : undefined;
   const rated = toPump(read)?.motor?.ratedPower;
   return (
@@ -64,12 +56,7 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
           facts={[
             ['made Ø, step', diameters(summary?.minDiameter, summary?.maxDiameter, read.trimStep, display)],
             ['made stages', read.stageOptions?.join(', ')],
-            ['size', model.size],
-            ['specific speed', n(summary?.specificSpeed)],
-            ['suction specific speed', n(summary?.suctionSpecificSpeed, 0)],
-            ['materials', read.materials?.map(spoken).join(', ')],
-            ['liquids', read.liquids?.map(spoken).join(', ')],
-            ['uses', read.uses?.map(spoken).join(', ')],
+            ...sheetFacts('pumps', 'data', described, display),
           ]}
         />
         <div className="flex flex-col gap-2">
@@ -92,10 +79,7 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
           <Facts
             title="Limits"
             facts={[
-              [
-                'least continuous flow',
-                read.minFlow === undefined ? undefined : `${display.number(read.minFlow, 'flow')} ${display.unit('flow')}`,
-              ],
+              ...sheetFacts('pumps', 'limits', described, display),
               ['casing', [written.casingPressure, written.maxTemperature?.replace('degC', '°C')].filter(Boolean).join(' at ')],
               [
                 'speed',
@@ -105,12 +89,6 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
               ],
               ['allowable region', region(read.allowableRegion)],
               ['preferred region', region(read.preferredRegion)],
-              [
-                'outside Ø',
-                read.outsideDiameter === undefined
-                  ? undefined
-                  : `${display.number(read.outsideDiameter, 'diameter')} ${display.unit('diameter')}`,
-              ],
             ]}
           />
         </div>

@@ -1,9 +1,10 @@
-import { judgeCatalogue, kvAtOpening, KV_PER_CV, usableValve, type ModelWhole } from '@cedar-knot/core';
+import { spoken, describeEntry, judgeCatalogue, kvAtOpening, KV_PER_CV, usableValve, type ModelWhole } from '@cedar-knot/core';
 import { useMemo, useRef } from 'react';
-import { spoken } from '../../state/catalogueList.js';
+
 import { axisTicks } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay } from '../context.js';
+import { sheetFacts } from './columns.js';
 import { Facts } from './Facts.js';
 
 const LEFT = 42;
@@ -91,11 +92,8 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
           title="Data"
           facts={[
             [`rated ${coefficient}`, Number((valve.ratedKv * scale).toPrecision(4))],
-            ['size', written.size],
             ['body', written.body === undefined ? undefined : spoken(String(written.body))],
-            ['characteristic', spoken(valve.characteristic)],
-            ['rangeability', valve.rangeability],
-            ['pressure class', written.pressureClass],
+            ...sheetFacts('valves', 'data', describeEntry('valves', read), display),
           ]}
         />
         <Facts

@@ -1,3 +1,4 @@
+import type { PumpFilter } from '@cedar-knot/core';
 import { siOf } from '../../state/quantities.js';
 
 /** a duty as it is typed */
@@ -8,8 +9,7 @@ export interface Asked {
   npsha: string;
   flowTolerance: string;
   headTolerance: string;
-  type: string | undefined;
-  frequency: string | undefined;
+  filter: PumpFilter;
 }
 
 export const NOTHING: Asked = {
@@ -19,20 +19,17 @@ export const NOTHING: Asked = {
   npsha: '',
   flowTolerance: '10 %',
   headTolerance: '10 %',
-  type: undefined,
-  frequency: undefined,
+  filter: {},
 };
 
 /** a duty that can be sought, SI; tolerances as shares */
-export interface Wanted {
+export interface Wanted extends PumpFilter {
   flow: number;
   head: number;
   staticHead?: number;
   npsha?: number;
   flowTolerance?: number;
   headTolerance?: number;
-  type?: string;
-  frequency?: number;
 }
 
 /** what is typed, once it has a flow and a head */
@@ -47,8 +44,7 @@ export function wantedOf(asked: Asked): Wanted | null {
     npsha: siOf(asked.npsha, 'head'),
     flowTolerance: share(asked.flowTolerance),
     headTolerance: share(asked.headTolerance),
-    type: asked.type,
-    frequency: asked.frequency === undefined ? undefined : Number(asked.frequency),
+    ...asked.filter,
   };
   return { flow, head, ...(Object.fromEntries(Object.entries(more).filter(([, v]) => v !== undefined)) as Partial<Wanted>) };
 }

@@ -26,7 +26,8 @@ const found = (model: string, more: Partial<FoundPump> = {}): FoundPump => ({
   ...more,
 });
 const answer = (candidates: FoundPump[], counts = {}): FoundPumps => ({ candidates, counts: { tried: 9, candidates: candidates.length, filtered: 0, npsh: 0, unusable: 0, ...counts } }); // prettier-ignore
-const HEADS = [{ id: 'a', name: 'TC 80' }, { id: 'b', name: 'TC 100' }]; // prettier-ignore
+const head = (id: string, name: string, words: object) => ({ id, name, kind: 'pumps', words, warnings: [], summary: null });
+const HEADS = [head('a', 'TC 80', { materials: ['duplex'], frequency: 50 }), head('b', 'TC 100', {})];
 const ENTRY = { name: 'TC 80', speed: '2950 rpm', diameter: '200 mm', curve: [0, 60, 90].map((q) => ({ flow: `${q} m3/h`, head: `${60 - q / 5} m`, efficiency: 0.7 })) }; // prettier-ignore
 let at = '';
 const Where = (): null => {
@@ -54,9 +55,19 @@ test('nothing is asked before there is a flow and a head; then all of it in SI, 
   await type('NPSHA', '12 ft');
   await type('Flow may depart by', '5 %');
   await waitFor(() => expect(asked).toHaveBeenLastCalledWith({ flow: expect.closeTo(0.02, 9) as number, head: 50, npsha: expect.closeTo(3.6576, 9) as number, flowTolerance: 0.05, headTolerance: 0.1 })); // prettier-ignore
-  await waitFor(() => expect(screen.getByRole('status').textContent).toBe('1 of 9 tried, 2 of another type or mains, 1 short of NPSH')); // prettier-ignore
+  await waitFor(() => expect(screen.getByRole('status').textContent).toBe('1 of 9 tried, 2 by the filters, 1 short of NPSH')); // prettier-ignore
   // it stands again when the page is come back to
   expect(JSON.parse(sessionStorage.getItem('cedar-knot-find')!)).toMatchObject({ flow: '72 m3/h', head: '50 m' });
+});
+
+test('a pump that does not state what is asked stands last, however the list is sorted, and says what it leaves open', async () => {
+  view([found('b', { notStated: ['material', 'frequency'], duty: { ...found('b').duty, efficiency: 0.8 } }), found('a')]);
+  await type('Flow', '72');
+  await type('Head at that flow', '50');
+  const rows = await screen.findAllByRole('row');
+  // by efficiency the first would stand above
+  expect(rows.slice(1).map((r) => within(r).getByRole('link').textContent)).toEqual(['TC 80', 'TC 100']);
+  expect(rows.map((r) => /not stated: (.*?)[\d.]/.exec(r.textContent)?.[1] ?? '')).toEqual(['', '', 'material, mains']);
 });
 
 test('a static head that is not less than the head is said, and not asked for', async () => {

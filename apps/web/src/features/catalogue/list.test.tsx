@@ -82,15 +82,15 @@ test('what a maker does not say is a dash, never a zero; several stages are a ra
   const bare = cellsOf('pumps', pump('X', { summary: null, type: null, from: null }));
   for (const key of ['flow', 'head', 'efficiency', 'npshr', 'speed', 'diameter', 'type', 'from', 'specificSpeed']) expect([key, bare[key]]).toEqual([key, '–']); // prettier-ignore
   const many = pump('M', { summary: { ...pump('x').summary, stages: 3, mostStages: 14, minDiameter: null } });
-  expect(cellsOf('pumps', many)).toMatchObject({ stages: '3–14', diameter: '209' });
+  expect(cellsOf('pumps', many)).toMatchObject({ stages: '3 – 14', diameter: '209' });
 });
 
 test('a valve has its coefficient as Kv, in US units as Cv; a motor its efficiency at full load', () => {
   const valve = pump('GX', { kind: 'valves', summary: { ratedKv: 86.5, fl: 0.85, xfz: 0.4, rangeability: 50, characteristic: 'equal-percentage' } }); // prettier-ignore
   expect(cellsOf('valves', valve)).toMatchObject({ kv: '86.5', fl: '0.85', characteristic: 'equal percentage' });
   expect(cellsOf('valves', valve, 'us').kv).toBe('100.0');
-  const motor = pump('M', { kind: 'motors', summary: { efficiency: [0.9, 0.92, 0.931], frame: '180M' } }, { ratedPower: 22e3, poles: 2, frequency: 50 }); // prettier-ignore
-  expect(cellsOf('motors', motor)).toMatchObject({ rated: expect.stringMatching(/^22/) as string, full: '93.1', frame: '180M', poles: '2' }); // prettier-ignore
+  const motor = pump('M', { kind: 'motors', summary: { efficiency: [0.9, 0.92, 0.931] } }, { ratedPower: 22e3, poles: 2, frequency: 50, frame: '180M' }); // prettier-ignore
+  expect(cellsOf('motors', motor)).toMatchObject({ ratedPower: expect.stringMatching(/^22/) as string, full: '93.1', frame: '180M', poles: '2' }); // prettier-ignore
   expect(cellsOf('motors', pump('N', { summary: null })).full).toBe('–');
 });
 
@@ -123,13 +123,13 @@ describe('filters', () => {
   const models = [
     pump('TC 80', {}, { liquids: ['clean water'], frequency: 50, phases: 3 }),
     pump('TC 100', { summary: { ...pump('x').summary, speed: 1450, best: { flow: 0.03, head: 22 } } }, { liquids: ['drainage'], frequency: 50, phases: 1 }), // prettier-ignore
-    pump('RW 5', { maker: 'Ostler', type: 'sump', warnings: [{}], summary: null }, {}),
+    pump('RW 5', { maker: 'Ostler', type: 'sump', warnings: ['head-rises'], summary: null }, {}),
   ];
   let now: ListFilter = {};
   function Bar({ start }: { start: ListFilter }) {
     const [filter, setFilter] = useState(start);
     now = filter;
-    return <FilterBar kind="pumps" filter={filter} facets={facetsOf(models)} onFilter={setFilter} />;
+    return <FilterBar kind="pumps" filter={filter} facets={facetsOf('pumps', models)} onFilter={setFilter} />;
   }
   const names = (): string[] => models.filter((m) => matches(m, now)).map((m) => m.name);
 
@@ -139,7 +139,8 @@ describe('filters', () => {
     await userEvent.click(await screen.findByText('head at least …'));
     await userEvent.type(screen.getByLabelText('head at least'), '100 ft{Enter}');
     expect(now.minHead).toBeCloseTo(30.48, 9);
-    expect(names()).toEqual(['TC 80']);
+    // of the third no head is known: it may be so
+    expect(names()).toEqual(['TC 80', 'RW 5']);
     await userEvent.click(screen.getByRole('button', { name: /^Take away head ≥/ }));
     expect(now).toEqual({});
     await userEvent.type(screen.getByLabelText('Search by name'), 'tc 1');
@@ -153,15 +154,15 @@ describe('filters', () => {
     const pills = screen
       .getAllByRole('button', { name: /^Take away/ })
       .map((b) => b.getAttribute('aria-label')!.slice(10).replace('\u202f', ''));
-    expect(pills).toEqual(['Hollin TC', 'end suction', '50 Hz', 'single phase', 'speed ≤ 1500 rpm', 'data with a mark']);
+    expect(pills).toEqual(['Hollin TC', 'end suction', 'speed ≤ 1500 rpm', '50 Hz', 'single phase', 'data with a mark']);
     for (const p of ['data with a mark', 'single phase']) await userEvent.click(screen.getByRole('button', { name: `Take away ${p}` })); // prettier-ignore
     expect(now).toEqual({ type: 'end-suction', frequency: 50, maxSpeed: 1500, family: 'Hollin TC' });
     expect(names()).toEqual(['TC 100']);
   });
 
   test('facets count what stands there; models order by figures, those without one last, whichever way', () => {
-    expect(facetsOf(models).maker).toEqual([{ value: 'Hollin', count: 2 }, { value: 'Ostler', count: 1 }]); // prettier-ignore
-    expect(facetsOf(models).frequency).toEqual([{ value: '50', count: 2 }]);
+    expect(facetsOf('pumps', models).maker).toEqual([{ value: 'Hollin', count: 2 }, { value: 'Ostler', count: 1 }]); // prettier-ignore
+    expect(facetsOf('pumps', models).frequency).toEqual([{ value: '50', count: 2 }]);
     const by = (column: string, isDown: boolean) => ordered(models, { column, isDown }).map((m) => m.name);
     expect(by('head', false)).toEqual(['TC 100', 'TC 80', 'RW 5']);
     expect(by('head', true)).toEqual(['TC 80', 'TC 100', 'RW 5']);

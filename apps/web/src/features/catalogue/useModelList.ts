@@ -1,9 +1,9 @@
-import type { ModelHead, ModelKind } from '@cedar-knot/core';
+import type { ModelKind } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { catalogueWorker } from '../../worker/catalogue.js';
 import type { Overview } from '../../worker/catalogue.worker.js';
 import { wordsOf } from '../../api/client.js';
-import type { ListFilter, ListOrder } from '../../state/catalogueList.js';
+import type { ListFilter, ListOrder, ListRow } from '../../state/catalogueList.js';
 
 /** rows that are fetched together */
 const BLOCK = 60;
@@ -13,7 +13,9 @@ export interface ModelList {
   problem: string | null;
   /** models that match; null until that is known */
   count: number | null;
-  row: (index: number) => ModelHead | undefined;
+  /** how many of them, at the end, do not state all that is asked */
+  notStated: number;
+  row: (index: number) => ListRow | undefined;
   /** fetches the rows of a range that are not here yet */
   need: (from: number, to: number) => void;
   /** counts the answers: another number, other rows */
@@ -25,10 +27,14 @@ export interface ModelList {
 export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilter, order: ListOrder): ModelList {
   const [overview, setOverview] = useState<Overview | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [found, setFound] = useState<{ count: number | null; answer: number }>({ count: null, answer: 0 });
+  const [found, setFound] = useState<{ count: number | null; notStated: number; answer: number }>({
+    count: null,
+    notStated: 0,
+    answer: 0,
+  });
   const [, setArrived] = useState(0);
   const [loads, setLoads] = useState(0);
-  const rows = useRef(new Map<number, ModelHead>());
+  const rows = useRef(new Map<number, ListRow>());
   const asked = useRef(new Set<number>());
   const answer = useRef(0);
 
@@ -55,13 +61,13 @@ export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilt
     let gone = false;
     void catalogueWorker()
       .query(kind, retired, filter, order)
-      .then(async ({ count }) => {
+      .then(async ({ count, notStated }) => {
         const first = await catalogueWorker().rows(0, BLOCK);
         if (gone) return;
         answer.current++;
         rows.current = new Map(first.map((r, i) => [i, r]));
         asked.current = new Set([0]);
-        setFound({ count, answer: answer.current });
+        setFound({ count, notStated, answer: answer.current });
       });
     return () => {
       gone = true;
@@ -84,5 +90,5 @@ export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilt
   }, []);
   const row = useCallback((index: number) => rows.current.get(index), []);
   const reload = useCallback(() => setLoads((n) => n + 1), []);
-  return { overview, problem, count: found.count, row, need, answer: found.answer, reload };
+  return { overview, problem, count: found.count, notStated: found.notStated, row, need, answer: found.answer, reload };
 }

@@ -1,7 +1,8 @@
-import type { ModelHead, PumpSummary, RankedPump } from '@cedar-knot/core';
+import { spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
 import { checkName, checkValue } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
-import { spoken } from '../../state/catalogueList.js';
+import { saidNotStated } from '../../state/catalogueList.js';
+
 import { Button } from '../../ui/controls.js';
 import { LetterTag, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -124,6 +125,9 @@ function Row({
         <span className="text-inkq block text-[12px] leading-[14px]">
           {head?.type ? spoken(head.type) : ''}
           {head?.isTypical && <span className="text-near"> ◐ typical</span>}
+          {c.notStated && (
+            <span title="It may be so: its maker does not say"> not stated: {saidNotStated('pumps', c.notStated)}</span>
+          )}
         </span>
       </td>
       <td className="whitespace-nowrap">

@@ -1,10 +1,12 @@
-import { PUMP_TYPES, type Objective, type Vary } from '@cedar-knot/core';
+import type { Objective, PumpFilter, Vary } from '@cedar-knot/core';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { RankAsked } from '../../api/client.js';
 import { elementsOf, letterOf } from '../../state/address.js';
-import { MAINS, spoken } from '../../state/catalogueList.js';
+
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
+import { SearchFilters } from '../entry/SearchFilters.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import type { Position } from './position.js';
 import type { useRanking } from './useRanking.js';
@@ -101,6 +103,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
 }
 
 function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelProps, 'asked' | 'onAsk'>) {
+  const all = useMemo(() => [...heads.values()], [heads]);
   return (
     <>
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">How</h3>
@@ -117,48 +120,13 @@ function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelP
         onChange={(v) => onAsk((a) => ({ ...a, objective: v as Objective }))}
       />
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Filters</h3>
-      <Select
-        label="Type of pump"
-        value={asked.type}
-        none="any type"
-        options={PUMP_TYPES.map((t) => [t, spoken(t)])}
-        onChange={(type) => onAsk((a) => withFilter(a, 'type', type))}
-      />
-      <Select
-        label="Mains"
-        value={asked.frequency === undefined ? undefined : String(asked.frequency)}
-        none="any mains"
-        options={MAINS}
-        onChange={(v) => onAsk((a) => withFilter(a, 'frequency', v === undefined ? undefined : Number(v)))}
-      />
-      <Select
-        label="Liquid"
-        value={asked.liquid}
-        none="any liquid"
-        options={wordsOfAll(heads, 'liquids')}
-        onChange={(v) => onAsk((a) => withFilter(a, 'liquid', v))}
-      />
-      <Select
-        label="Material"
-        value={asked.material}
-        none="any material"
-        options={wordsOfAll(heads, 'materials')}
-        onChange={(v) => onAsk((a) => withFilter(a, 'material', v))}
+      <SearchFilters
+        heads={all}
+        filter={filterOf(asked)}
+        onFilter={(f) => onAsk((a) => ({ vary: a.vary, objective: a.objective, ...f }))}
       />
     </>
   );
 }
 
-function withFilter<K extends 'type' | 'frequency' | 'liquid' | 'material'>(
-  a: RankAsked,
-  key: K,
-  value: RankAsked[K] | undefined,
-): RankAsked {
-  const { [key]: _was, ...rest } = a;
-  return (value === undefined ? rest : { ...rest, [key]: value }) as RankAsked;
-}
-
-function wordsOfAll(heads: Heads, key: 'liquids' | 'materials'): [string, string][] {
-  const all = new Set([...heads.values()].flatMap((m) => m.words[key] ?? []));
-  return [...all].sort().map((w) => [w, spoken(w)]);
-}
+const filterOf = ({ vary: _vary, objective: _objective, ...filter }: RankAsked): PumpFilter => filter;

@@ -1,7 +1,7 @@
-import { VALVE_TYPES } from '@cedar-knot/core';
+import { spoken, VALVE_TYPES } from '@cedar-knot/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { spoken } from '../../state/catalogueList.js';
+
 import { Select } from '../../ui/Select.js';
 import type { ValveFilter } from './candidates.js';
 import type { useValves } from './useValves.js';

@@ -1,7 +1,7 @@
-import { KV_PER_CV, type ModelEntry, type ValveRow } from '@cedar-knot/core';
+import { spoken, KV_PER_CV, type ModelEntry, type ValveRow } from '@cedar-knot/core';
 import { checkName, checkValue } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
-import { spoken } from '../../state/catalogueList.js';
+
 import { Button } from '../../ui/controls.js';
 import { LetterTag, MarkShape, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';

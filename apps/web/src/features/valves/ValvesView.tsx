@@ -1,4 +1,5 @@
 import {
+  spoken,
   STANDARD_GRAVITY,
   WATER_AT_20_DENSITY,
   type ModelWhole,
@@ -9,7 +10,7 @@ import {
 import { useMemo, useState, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
-import { spoken } from '../../state/catalogueList.js';
+
 import type { StudyStore } from '../../state/studyStore.js';
 import { takingOperations } from '../../state/takeModel.js';
 import { Segmented } from '../../ui/controls.js';
