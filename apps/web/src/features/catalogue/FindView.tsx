@@ -172,7 +172,7 @@ function Counts({ counts }: { counts: FoundPumps['counts'] }) {
         {counts.candidates}
       </b>{' '}
       of {counts.tried} tried
-      {counts.filtered > 0 && `, ${counts.filtered} by the filters`}
+      {counts.filtered > 0 && `, ${counts.filtered} left out by the filters`}
       {counts.npsh > 0 && `, ${counts.npsh} short of NPSH`}
       {counts.unusable > 0 && `, ${counts.unusable} without a curve`}
     </p>

@@ -31,12 +31,14 @@ export interface Column {
 
 /** What is drawn and not said, by the key of its column. */
 const DRAWN: Readonly<Record<string, Column['cell']>> = {
-  name: (m) => (
-    <>
+  name: (m) =>
+    m.notStated ? (
+      <span className="text-inkq" title={`${m.name}: its maker does not state ${saidNotStated(m.kind, m.notStated)}`}>
+        <b className="font-semibold">{m.name}</b> {saidNotStated(m.kind, m.notStated)} not stated
+      </span>
+    ) : (
       <b className="font-semibold">{m.name}</b>
-      {m.notStated && <span className="text-inkq"> not stated: {saidNotStated(m.kind, m.notStated)}</span>}
-    </>
-  ),
+    ),
   strip: (m, _d, duties) => <FlowStrip summary={m.summary as unknown as PumpSummary | null} duties={duties} />,
   data: (m) => (
     <VerdictMark kind={m.isTypical || m.summary === null ? 'not-applicable' : m.warnings.length > 0 ? 'near' : 'holds'} />

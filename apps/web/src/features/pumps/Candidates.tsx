@@ -126,7 +126,7 @@ function Row({
           {head?.type ? spoken(head.type) : ''}
           {head?.isTypical && <span className="text-near"> ◐ typical</span>}
           {c.notStated && (
-            <span title="It may be so: its maker does not say"> not stated: {saidNotStated('pumps', c.notStated)}</span>
+            <span title="It may be so: its maker does not say"> {saidNotStated('pumps', c.notStated)} not stated</span>
           )}
         </span>
       </td>
