@@ -5,21 +5,13 @@ import { RouterProvider } from 'react-router/dom';
 import { Broken } from './features/frame/Broken.js';
 import { applyTheme } from './features/frame/theme.js';
 import './styles.css';
+import { VIEWS } from './views.js';
 
 applyTheme();
 
-/** each view is fetched when it is first opened: the chart library alone is the largest part of the page */
+/** fetched when they are first opened, as the views of a study are */
 const StudiesView = lazy(() => import('./features/studies/StudiesView.js').then((m) => ({ default: m.StudiesView })));
 const StudyFrame = lazy(() => import('./features/frame/StudyFrame.js').then((m) => ({ default: m.StudyFrame })));
-const SystemView = lazy(() => import('./features/system/SystemView.js').then((m) => ({ default: m.SystemView })));
-const ScenariosView = lazy(() => import('./features/scenarios/ScenariosView.js').then((m) => ({ default: m.ScenariosView })));
-const CurvesView = lazy(() => import('./features/curves/CurvesView.js').then((m) => ({ default: m.CurvesView })));
-
-const PumpsView = lazy(() => import('./features/pumps/PumpsView.js').then((m) => ({ default: m.PumpsView })));
-const ValvesView = lazy(() => import('./features/valves/ValvesView.js').then((m) => ({ default: m.ValvesView })));
-const ReportView = lazy(() => import('./features/report/ReportView.js').then((m) => ({ default: m.ReportView })));
-const MarginsView = lazy(() => import('./features/margins/MarginsView.js').then((m) => ({ default: m.MarginsView })));
-const SuctionView = lazy(() => import('./features/suction/SuctionView.js').then((m) => ({ default: m.SuctionView })));
 const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').then((m) => ({ default: m.CatalogueFrame })));
 const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
 const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
@@ -38,14 +30,7 @@ const router = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { index: true, element: <Navigate to="system" replace /> },
-      { path: 'system', element: <SystemView /> },
-      { path: 'scenarios', element: <ScenariosView /> },
-      { path: 'curves', element: <CurvesView /> },
-      { path: 'pumps', element: <PumpsView /> },
-      { path: 'valves', element: <ValvesView /> },
-      { path: 'suction', element: <SuctionView /> },
-      { path: 'margins', element: <MarginsView /> },
-      { path: 'report', element: <ReportView /> },
+      ...VIEWS.map(({ to, view: View }) => ({ path: to, element: <View /> })),
     ],
   },
   {

@@ -1,31 +1,8 @@
 import { NavLink } from 'react-router';
 import type { ReactElement } from 'react';
+import { LINE, VIEWS } from '../../views.js';
 
-interface Item {
-  to: string;
-  name: string;
-  icon: ReactElement;
-}
-
-const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.6, strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
-
-/** The views of a study in the order of work. */
-export const VIEWS: readonly Item[] = [
-  { to: 'system', name: 'System', icon: <path d="M2 16h4l3-9h5l3 4h5M3 21h18" {...line} /> },
-  { to: 'scenarios', name: 'Scenarios', icon: <path d="M8 6h13M8 12h13M8 18h13M3 6h1M3 12h1M3 18h1" {...line} /> },
-  {
-    to: 'curves',
-    name: 'Curves',
-    icon: <path d="M3 5c7 0 13 3 17 13M3 20c8 0 14-5 18-16M14.500 12.500a2.200 2.200 0 1 0 .1 0" {...line} />,
-  },
-  { to: 'pumps', name: 'Pumps', icon: <path d="M12 4a8 8 0 1 0 .1 0M8 5l12 7-12 7" {...line} /> },
-  { to: 'valves', name: 'Valves', icon: <path d="M3 9v10l18-10v10L3 9M12 14V6M8 6a4 4 0 0 1 8 0z" {...line} /> },
-  { to: 'suction', name: 'Suction', icon: <path d="M3 5v7h9V5M3 8h9M7 12v7h7M18 15a4 4 0 1 0 .1 0" {...line} /> },
-  { to: 'margins', name: 'Margins', icon: <path d="M2 12h20M6 8v8M18 8v8M12 5v14" {...line} /> },
-  { to: 'report', name: 'Report', icon: <path d="M6 3h8l4 4v14H6zM14 3v4h4M9 12h6M9 16h6" {...line} /> },
-];
-
-const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.200-3.600.8z" {...line} />;
+const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.200-3.600.8z" {...LINE} />;
 
 /**
  * @param base address of the study to which the views belong; null where none is known

@@ -8,7 +8,7 @@ import { shownKey } from '../../state/keys.js';
 import { lineActions } from '../../state/lineActions.js';
 import type { StudyStore } from '../../state/studyStore.js';
 import { useStudy, useStudyStore } from '../context.js';
-import { VIEWS } from './Rail.js';
+import { VIEWS } from '../../views.js';
 import { switchTheme } from './theme.js';
 
 export interface Command {
