@@ -35,8 +35,9 @@ function tasks() {
     run(process.execPath, [script, ...args], { env: { ...process.env, CEDAR_KNOT_TEST_PORT: String(ports) } });
   const jest = (name, projects, more) =>
     all.add(name, (run) => run(bin('jest'), ['--maxWorkers', '1', '--selectProjects', ...projects], withRoom()), more);
-  const built = { after: ['libraries', 'web'] };
+  const built = { after: ['bundle', 'web'] };
   all.add('libraries', (run) => buildOne('libraries', run));
+  all.add('bundle', (run) => buildOne('bundle', run), { after: ['libraries'] });
   all.add('web', (run) => buildOne('web', run));
   all.add('durability', (run) => node(run, 'scripts/durability.mjs', [], PORTS.durability), built);
   all.add('browser', browserTests, built);

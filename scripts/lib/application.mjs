@@ -31,7 +31,7 @@ export class Application {
     let progress = 'the program';
     let ended = false;
     let isUp = false;
-    const child = background(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+    const child = background(process.execPath, [join(ROOT, 'apps/server/dist/bundle/main.js')], {
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       env: { ...this.environment, CEDAR_KNOT_PORT: String(port) },
     });

@@ -5,12 +5,18 @@ import { must, ROOT, say } from './run.mjs';
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
 
-/** what is built of what, and by which command: libraries, command line and server by tsc, the web by Vite */
+/** what is built of what, and by which command, one after the other: libraries, command line and server by tsc, the rest by Vite */
 export const BUILDS = {
   libraries: {
     sources: ['packages', 'apps/server', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json'],
     products: ['packages/cli/dist/main.js', 'apps/server/dist/main.js'],
     command: [bin('tsc'), ['-b']],
+  },
+  // of what tsc wrote, in a few files
+  bundle: {
+    sources: ['packages', 'apps/server', 'tsconfig.base.json', 'package-lock.json', 'scripts/bundle.mjs'],
+    products: ['apps/server/dist/bundle/main.js', 'apps/server/dist/bundle/work/worker.js'],
+    command: [process.execPath, [join(ROOT, 'scripts/bundle.mjs')]],
   },
   web: {
     sources: ['packages', 'apps/web', 'tsconfig.base.json', 'package-lock.json'],

@@ -22,6 +22,13 @@ const NULL = Joi.any()
   .valid(null)
   .meta({ swagger: { type: 'null' }, swaggerOverride: true });
 
+/** those that may be left out: to ask Joi for it takes as long as to read a body */
+const LEFT = new WeakSet<Joi.AnySchema>();
+const left = <J extends Joi.AnySchema>(joi: J): J => {
+  LEFT.add(joi);
+  return joi;
+};
+
 const shape = <T>(joi: Joi.AnySchema): Shape<T> => joi as unknown as Shape<T>;
 
 /** Of at most so many letters, without blanks at its ends; an empty one only where none is asked for. */
@@ -55,7 +62,7 @@ export const open = <T = Record<string, unknown>>(says?: string): Shape<T> =>
 export const anything = (): Shape<unknown> => shape(Joi.any());
 
 export const object = <const F extends Fields>(fields: F): Shape<{ [K in keyof ObjectOf<F>]: ObjectOf<F>[K] }> =>
-  shape(Joi.object(Object.fromEntries(Object.entries(fields).map(([key, of]) => [key, isLeft(of) ? of : of.required()]))));
+  shape(Joi.object(Object.fromEntries(Object.entries(fields).map(([key, of]) => [key, LEFT.has(of) ? of : of.required()]))));
 
 /** At least one of some that may be left out. */
 export const withOneOf = <T>(of: Shape<T>, ...keys: (keyof T & string)[]): Shape<T> =>
@@ -63,18 +70,13 @@ export const withOneOf = <T>(of: Shape<T>, ...keys: (keyof T & string)[]): Shape
 
 /** An object with a name of its own in the description. */
 export const named = <T>(name: string, of: Shape<T>): Shape<T> => shape(of.meta({ className: name }));
-export const may = <T>(of: Shape<T>): May<T> => of.optional() as May<T>;
+export const may = <T>(of: Shape<T>): May<T> => left(of.optional()) as May<T>;
 export const usually = <T extends string | number | boolean>(of: Shape<T>, value: NoInfer<T>): Shape<T> =>
-  shape(of.default(value));
+  shape(left(of.default(value)));
 export const orNull = <T>(of: Shape<T>): Shape<T | null> => shape(Joi.alternatives().try(of, NULL));
 export const saying = <T>(of: Shape<T>, description: string): Shape<T> => shape(of.description(description));
 
 function within(joi: Joi.NumberSchema, least: number | undefined, most: number | undefined): Joi.NumberSchema {
   const from = least === undefined ? joi : joi.min(least);
   return most === undefined ? from : from.max(most);
-}
-
-function isLeft(of: Joi.AnySchema): boolean {
-  const { flags } = of.describe() as { flags?: { presence?: string; default?: unknown } };
-  return flags?.presence === 'optional' || flags?.default !== undefined;
 }

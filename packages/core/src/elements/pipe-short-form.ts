@@ -114,9 +114,13 @@ const materials: readonly Piece[] = Object.entries(MATERIAL_WORDS).map(([materia
 const COUNT = /(?:(\d+)|(one|two|three|four|five|six|a|an)(?=\s))\s*(?:x(?![\p{L}])|×|no\.?\s|off\s|pcs\s|nr\.?\s)?\s*/iuy;
 const NUMERALS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6 };
 
-const TYPES = Object.entries(FITTING_WORDS)
-  .flatMap(([type, phrases]) => phrases.map((phrase) => ({ type, phrase, pattern: phrasePattern(phrase) })))
-  .sort((a, b) => b.phrase.length - a.phrase.length);
+/** made when the first fitting is read: it takes as long as most of what a start of the program does */
+let types: readonly { type: string; phrase: string; pattern: RegExp }[] | undefined;
+const fittingTypes = (): NonNullable<typeof types> =>
+  (types ??= Object.entries(FITTING_WORDS)
+    .flatMap(([type, phrases]) => phrases.map((phrase) => ({ type, phrase })))
+    .sort((a, b) => b.phrase.length - a.phrase.length)
+    .map((t) => ({ ...t, pattern: phrasePattern(t.phrase) })));
 
 /** words in any case, joined by blanks or hyphens, in the singular or the plural */
 function phrasePattern(phrase: string): RegExp {
@@ -152,7 +156,7 @@ function oneFitting(at: Parameters<Piece>[0], draft: Draft): Entries | undefined
     const le = at.quantity('length');
     return le === undefined ? undefined : { equivalentLength: le };
   }
-  const found = TYPES.find(({ pattern }) => at.take(pattern));
+  const found = fittingTypes().find(({ pattern }) => at.take(pattern));
   if (!found) return undefined;
   const { type, phrase } = found;
   if (FITTING_WORDS[type]!.indexOf(phrase) >= 0 && SAID.has(phrase))
