@@ -1,5 +1,5 @@
 import { State } from '../elements/model.js';
-import { bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
+import { asksEvenMore, bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
 import { solveAlong } from './along.js';
 import { CompiledLine } from './line.js';
 import type { Adrift } from './conditions.js';
@@ -88,14 +88,13 @@ function solveBending(input: NetworkInput, lines: readonly CompiledLine[], at: P
     warm = { flows: Float64Array.from(found.solution.lines, (l) => l.flow), heads: found.solution.heads };
     return found.solution;
   };
+  const given = (flow: number): number => at.performance.head(flow * ratio) / ratio;
   const surplus = (flow: number): number => {
     const found = asked(flow);
-    if (!found) return NaN;
-    const head = at.performance.head(flow * ratio) / ratio;
-    return head + found.lines[at.line]!.losses[at.element]! - weight;
+    return found === undefined ? NaN : given(flow) + found.lines[at.line]!.losses[at.element]! - weight;
   };
   const { lastFlow, setting } = at.performance;
-  const crossings = crossingsAt(surplus, (lastFlow * setting.running * 1.1) / ratio);
+  const crossings = crossingsAt(surplus, (lastFlow * setting.running * 1.1) / ratio, asksEvenMore(input, at) ? given : undefined);
   const best = crossings.find((c) => c.stable);
   const start = best && asked(best.flow);
   // with none the pump is short of what is asked: Newton finds what flows back, or the non-return that keeps it
