@@ -57,7 +57,7 @@ export interface ColumnFilter {
 export interface ModelColumn {
   /** under which the list keeps what `path` leads to */
   key: string;
-  /** in the entry, SI: `['motor', 'phases']`; what stands elsewhere has `of` */
+  /** in the entry, SI: `['motor', 'phases']`; what is worked out from it, or stands elsewhere, has `of` */
   path?: readonly string[];
   of?: (m: Described) => Known;
   /** without the unit, which follows from how it is shown */
@@ -179,7 +179,9 @@ const PUMPS = [
   },
   {
     key: 'speed',
-    of: (m) => pump(m).speed,
+    path: ['speed'],
+    // one whose curve cannot be drawn says it all the same
+    of: (m) => pump(m).speed ?? m.words.speed,
     heading: 'rpm',
     width: 36,
     shown: { as: 'number', digits: 0 },

@@ -4,8 +4,17 @@ import type { NetworkInput } from './types.js';
 
 /* Which lines and points of a network hang together: what is solved at once, and what no known head reaches. */
 
+/** of a network that is solved again and again: which lines and points hang together does not change with states and flows */
+const FOUND = new WeakMap<NetworkInput, Component[]>();
+
 /** Groups of lines that hang together through free points; known points separate them. */
-export function components(input: NetworkInput): Component[] {
+export function components(input: NetworkInput): readonly Component[] {
+  let found = FOUND.get(input);
+  if (!found) FOUND.set(input, (found = grouped(input)));
+  return found;
+}
+
+function grouped(input: NetworkInput): Component[] {
   const degree = degrees(input);
   // a well whose only line leads to a known head is worked out with that line; any other well is an unknown of its group
   const free = input.points.map((p, i) => p.head.kind === 'free' || (p.head.kind === 'well' && degree[i]! > 1));

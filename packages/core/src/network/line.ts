@@ -23,6 +23,8 @@ export interface Segment {
   isEquation: boolean;
 }
 
+const PI2 = Math.PI ** 2;
+
 /** A line as the solver works on it: its laws in the present states, its equations, and scratch for one evaluation. */
 export class CompiledLine {
   readonly states: State[];
@@ -110,7 +112,7 @@ export class CompiledLine {
 
   /** velocity head per square of the flow, 1/(m⁵/s²), in a bore; 0 without one */
   velocityFactor(bore: number): number {
-    return bore > 0 ? 8 / (this.input.gravity * Math.PI ** 2 * bore ** 4) : 0;
+    return bore > 0 ? 8 / (this.input.gravity * PI2 * (bore * bore * bore * bore)) : 0;
   }
 
   private rebuild(): void {

@@ -92,6 +92,9 @@ interface LineRow {
   perFlow2: number;
 }
 
+/** of each component: its order of elimination is found once, whatever states its lines take */
+const SOLVERS = new WeakMap<Component, SparseSolver>();
+
 class System {
   readonly rows: number;
   readonly columns: number;
@@ -103,6 +106,10 @@ class System {
   private readonly slope: Float64Array;
   /** points with a balance, in the order of their rows; column of each point's head */
   private readonly balances: number[];
+  /** of each balance its place among the points of the component */
+  private readonly balanceNode: Int32Array;
+  /** of each point of the component, 1 where its balance is replaced by head 0 */
+  private readonly isPinned: Uint8Array;
   private readonly headColumn = new Map<number, number>();
   /** columns of the points at the two ends of each line of the component, -1 where not free */
   private readonly fromColumn: Int32Array;
@@ -113,7 +120,6 @@ class System {
   private readonly isPlain: boolean;
   /** how the outflow of each well falls with its head, at the last heads */
   private readonly perHead = new Map<number, number>();
-  private sparse: SparseSolver | undefined;
   private dense: Float64Array | undefined;
 
   constructor(
@@ -128,7 +134,9 @@ class System {
     this.fromColumn = Int32Array.from(component.lines, (l) => this.headColumn.get(lines[l]!.model.from) ?? -1);
     this.toColumn = Int32Array.from(component.lines, (l) => this.headColumn.get(lines[l]!.model.to) ?? -1);
     component.lines.forEach((l, column) => this.addLineRows(lines[l]!, column));
+    this.isPinned = Uint8Array.from(component.points, (p) => (pinned.has(p) ? 1 : 0));
     this.balances = component.points.filter((p) => this.isBalanced(p));
+    this.balanceNode = Int32Array.from(this.balances, (p) => this.headColumn.get(p)! - count);
     this.rows = this.lineRows.length + this.balances.length;
     this.r = new Float64Array(this.rows);
     this.slope = new Float64Array(this.lineRows.length);
@@ -243,19 +251,20 @@ class System {
       if (toColumn[l]! >= 0) outflow[toColumn[l]! - count]! -= u[l]!;
     }
     let merit = 0;
-    this.balances.forEach((p, i) => {
-      const column = this.headColumn.get(p)!;
+    for (let i = 0; i < this.balances.length; i++) {
+      const p = this.balances[i]!;
+      const node = this.balanceNode[i]!;
       const { head, outflow: fixed } = input.points[p]!;
-      const isPinned = this.pinned.has(p);
+      const isPinned = this.isPinned[node] === 1;
       let value: number;
-      if (isPinned) value = u[column]!;
-      else if (head.kind === 'well') value = this.wellBalance(head, p, outflow[column - count]!, u[column]!);
-      else value = outflow[column - count]! - fixed!;
+      if (isPinned) value = u[count + node]!;
+      else if (head.kind === 'well') value = this.wellBalance(head, p, outflow[node]!, u[count + node]!);
+      else value = outflow[node]! - fixed!;
       this.r[this.lineRows.length + i] = value;
       if (isPinned) this.energy = Math.max(this.energy, Math.abs(value));
       else this.mass = Math.max(this.mass, Math.abs(value));
       merit += isPinned ? value * value : value * value * 1e6;
-    });
+    }
     return merit;
   }
 
@@ -275,25 +284,22 @@ class System {
     const { lineRows, component, r, slope, input } = this;
     const count = component.lines.length;
     const m = component.points.length;
-    this.sparse ??= new SparseSolver(m, this.headPairs());
-    const sparse = this.sparse;
+    const sparse = this.sparseSolver();
     sparse.clear();
     const b = new Float64Array(m);
-    this.balances.forEach((p, i) => {
-      const node = this.headColumn.get(p)! - count;
-      b[node] = r[lineRows.length + i]!;
+    // each free point has its balance: their rows stand as its points do
+    this.balances.forEach((p, node) => {
+      b[node] = r[lineRows.length + node]!;
       const { head } = input.points[p]!;
-      if (this.pinned.has(p)) sparse.add(node, node, 1);
+      if (this.isPinned[node] === 1) sparse.add(node, node, 1);
       else if (head.kind === 'well') sparse.add(node, node, this.perHead.get(p)!);
     });
     for (let l = 0; l < count; l++) {
       const row = lineRows[l]!;
-      for (const [column, sign] of [
-        [this.fromColumn[l]!, 1],
-        [this.toColumn[l]!, -1],
-      ] as const) {
+      for (let sign = 1; sign >= -1; sign -= 2) {
+        const column = sign === 1 ? this.fromColumn[l]! : this.toColumn[l]!;
         const node = column - count;
-        if (column < 0 || this.pinned.has(component.points[node]!)) continue;
+        if (column < 0 || this.isPinned[node] === 1) continue;
         b[node]! -= (sign * r[l]!) / slope[l]!;
         if (row.fromColumn >= 0) sparse.add(node, row.fromColumn - count, -sign / slope[l]!);
         if (row.toColumn >= 0) sparse.add(node, row.toColumn - count, sign / slope[l]!);
@@ -309,6 +315,13 @@ class System {
     }
     step.set(b, count);
     return step.every(Number.isFinite);
+  }
+
+  /** which heads meet is a matter of the component alone */
+  private sparseSolver(): SparseSolver {
+    let found = SOLVERS.get(this.component);
+    if (!found) SOLVERS.set(this.component, (found = new SparseSolver(this.component.points.length, this.headPairs())));
+    return found;
   }
 
   private headPairs(): [number, number][] {

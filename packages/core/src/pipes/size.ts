@@ -271,7 +271,20 @@ export function nominalInches(size: string): number | undefined {
   return row ? inches(row[1]) : undefined;
 }
 
-function findRow(size: string): (typeof B36_10)[number] | undefined {
+type Row = (typeof B36_10)[number] | undefined;
+/** by what was written: a study has a few sizes many times over */
+const rows = new Map<string, Row>();
+const MOST_ROWS = 1000;
+
+function findRow(size: string): Row {
+  if (rows.has(size)) return rows.get(size);
+  if (rows.size >= MOST_ROWS) rows.clear();
+  const row = rowOf(size);
+  rows.set(size, row);
+  return row;
+}
+
+function rowOf(size: string): Row {
   const text = size.trim();
   const dn = /^DN\s*(\d+)$/i.exec(text);
   if (dn) return B36_10.find((r) => r[0] === Number(dn[1]));

@@ -168,8 +168,8 @@ class Preparer {
         }
         built.push(one.model);
         const datum = (read.datum as number | undefined) ?? elevations[i]!;
-        elements.push({ id: e.id, kind: e.kind, line: l, index: i, read, datum, ...one });
-        for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: e.id, key: k });
+        elements.push(detailOf({ id: e.id, kind: e.kind, line: l, index: i, read, datum }, one));
+        for (const k in read) if (read[k] === 'solve') unknowns.push({ id: e.id, key: k });
       });
       const flow = lineRead.flow as number | undefined;
       lines.push({
@@ -249,8 +249,10 @@ class Preparer {
       });
       return undefined;
     };
+    // written out, as in `reportElement`: a spread costs ten times as much
     const built = elementKind(e.kind).build(e.id, read, {
-      ...liquid,
+      fluid,
+      followed: liquid.followed,
       pathOf,
       pump: (id) => named(id, 'pumps', (x) => this.pump(x, fluid.density)),
       valve: (id) => named(id, 'valves', (x) => this.valve(x)),
@@ -301,7 +303,7 @@ class Preparer {
       });
       return undefined;
     }
-    for (const [k, v] of Object.entries(read)) if (v === 'solve') unknowns.push({ id: p.id, key: k });
+    for (const k in read) if (read[k] === 'solve') unknowns.push({ id: p.id, key: k });
     const elevation = read.elevation as number;
     const base = {
       id: p.id,
@@ -324,6 +326,16 @@ class Preparer {
     if (level === 'solve' || pressure === 'solve') return { ...base, head: { kind: 'free' }, outflow: flow };
     return { ...base, head: { kind: 'known', head: elevation + (level as number) + (pressure as number) / rhoG }, outflow: flow };
   }
+}
+
+/** put together without a spread, which gives every element a hidden class of its own */
+function detailOf(at: Omit<ElementDetail, keyof BuiltElement>, { model, pump, performance, valve }: BuiltElement): ElementDetail {
+  const { id, kind, line, index, read, datum } = at;
+  const detail: ElementDetail = { id, kind, line, index, read, datum, model };
+  if (pump) detail.pump = pump;
+  if (performance) detail.performance = performance;
+  if (valve) detail.valve = valve;
+  return detail;
 }
 
 /** a flow entered as a mass keeps it, whatever the liquid is like where it passes */

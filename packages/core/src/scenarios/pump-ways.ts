@@ -1,3 +1,4 @@
+import type { ElementModel } from '../elements/model.js';
 import { isClosed } from '../network/line.js';
 import type { ScenarioResult } from '../results/results.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
@@ -27,6 +28,9 @@ interface Place {
   line: number;
   place: number;
 }
+
+/** more than a line has places */
+const MOST_PLACES = 1e6;
 
 type Passing = 'to-supply' | 'from-pump' | 'upstream' | 'downstream';
 
@@ -103,11 +107,11 @@ class Ways {
 
   private reach(start: Place, passing: Passing): Reach {
     const found: Reach = { elements: new Set(), ends: new Set(), pumps: new Set() };
-    const seen = new Set<string>();
+    const seen = new Set<number>();
     const queue: Place[] = [start];
     const isAgainst = passing === 'to-supply' || passing === 'upstream';
     for (let at = queue.pop(); at; at = queue.pop()) {
-      const key = `${at.line}:${at.place}`;
+      const key = at.line * MOST_PLACES + at.place;
       if (seen.has(key)) continue;
       seen.add(key);
       const line = this.model.network.lines[at.line]!;
@@ -117,7 +121,7 @@ class Ways {
           for (const next of this.across(step < 0 ? line.from : line.to, at.line, passing, found)) queue.push(next);
           continue;
         }
-        if (!this.passes(e.id, at.line, step, passing)) continue;
+        if (!this.passes(e, at.line, step, passing)) continue;
         const detail = this.byId.get(e.id);
         if (detail?.kind === 'pump' && this.pumps.includes(detail)) {
           // met from behind, it gives its head to what is sought for a supply
@@ -151,8 +155,7 @@ class Ways {
   }
 
   /** whether a way leads over an element in a direction of the line */
-  private passes(id: string, l: number, step: 1 | -1, passing: Passing): boolean {
-    const e = this.model.network.lines[l]!.elements.find((x) => x.id === id)!;
+  private passes(e: ElementModel, l: number, step: 1 | -1, passing: Passing): boolean {
     if (isClosed(e)) return false;
     if (passing === 'upstream' || passing === 'downstream') {
       const flow = this.result.lines[this.model.network.lines[l]!.id]?.flow ?? 0;

@@ -21,6 +21,18 @@ function isSetInReference(own: ElementModel, { along }: NetworkInput): boolean {
   return law?.kind === 'flow' && (law.isReference ?? along?.isCompressible === true);
 }
 
+/** m that non-returns of a line hold back; once a line, not once an element */
+function shortIn(s: LineSolution): number {
+  let short = SHORT.get(s);
+  if (short === undefined) {
+    short = s.losses.reduce((sum, loss, i) => (s.states[i] === State.Shut && loss < 0 ? sum - loss : sum), 0);
+    SHORT.set(s, short);
+  }
+  return short;
+}
+
+const SHORT = new WeakMap<LineSolution, number>();
+
 /**
  * The figures of an element in the solution of its line.
  *
@@ -71,7 +83,7 @@ export function reportElement(
     outletElevation: compiled.model.elevations[e.index + 1]!,
     state: s.states[e.index]!,
     chokedDrop: (recovery) => chokedDropOf(network, compiled, e.index, s, recovery),
-    shortBy: s.losses.reduce((sum, loss, i) => (s.states[i] === State.Shut && loss < 0 ? sum - loss : sum), 0),
+    shortBy: shortIn(s),
     say: heard.say,
     limit: heard.limit,
     isBrief,

@@ -31,8 +31,10 @@ export interface QuantityProblem {
 const NUMBER = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?/y;
 /** Longest text that is read as a quantity, characters: far more than anyone means, and no work for a machine. */
 export const LONGEST_QUANTITY = 200;
-const MEMO_LIMIT = 20_000;
-const memo = new Map<string, Quantity | QuantityProblem>();
+/** of each dimension */
+const MEMO_LIMIT = 5000;
+/** what was read, by dimension and text: one text after the other would have to be joined with its dimension for each look */
+const memo = new Map<Dimension, Map<string, Quantity | QuantityProblem>>();
 
 export function isQuantity(x: Quantity | QuantityProblem): x is Quantity {
   return 'unit' in x;
@@ -46,12 +48,13 @@ export function isQuantity(x: Quantity | QuantityProblem): x is Quantity {
  */
 export function readQuantity(text: string, dimension: Dimension): Quantity | QuantityProblem {
   if (text.length > LONGEST_QUANTITY) return parse(text, dimension);
-  const key = `${dimension}\n${text}`;
-  let found = memo.get(key);
+  let known = memo.get(dimension);
+  if (!known) memo.set(dimension, (known = new Map()));
+  let found = known.get(text);
   if (!found) {
     found = parse(text, dimension);
-    if (memo.size >= MEMO_LIMIT) memo.clear();
-    memo.set(key, found);
+    if (known.size >= MEMO_LIMIT) known.clear();
+    known.set(text, found);
   }
   return found;
 }
