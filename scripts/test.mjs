@@ -48,7 +48,7 @@ function tasks() {
   jest('packages', ['wording', 'report', 'cli'], { after: ['libraries'] });
   all.add('types', (run) => run('npm', ['run', '--silent', 'types'], withRoom()), { after: ['libraries'] });
   all.add('format', (run) => run(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.'], withRoom()));
-  all.add('busy machine', (run) => node(run, 'scripts/busy.mjs', ['--loops', '3', '--models', '300'], PORTS.busy), built);
+  all.add('busy machine', (run) => node(run, 'scripts/busy.mjs', ['--loops', '1', '--models', '300'], PORTS.busy), built);
   all.add('odd requests', (run) => node(run, 'bench/fuzz.mjs', ['--count', '400'], PORTS.fuzz), built);
   return all;
 }
