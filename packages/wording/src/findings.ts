@@ -42,6 +42,8 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
   'method-range': (w, v, u) => {
     if (v.method === 'viscosity')
       return `${w}: B is ${shortNumber(n(v, 'b'))}, above 40 the viscosity method of ISO/TR 17766 has no tests behind it.`;
+    if (v.method === 'valve-opening')
+      return `${w}: at a valve Reynolds number of ${shortNumber(n(v, 'reynolds'))} IEC 60534-2-1, annex A, has a full-size trim pass less the further it opens; its opening is not sure there.`;
     if (v.method === 'valve')
       return `${w}: its coefficient is large for its bore, Kv/(0.865·d²) is ${shortNumber(n(v, 'ratio'))}; above ${shortNumber(n(v, 'most'))} the equations of IEC 60534-2-1 are not sure.`;
     return `${w}: Hazen–Williams holds for water near room temperature, bores above ${inUnits(0.05, 'diameter', u)} and up to ${inUnits(3, 'velocity', u)}; this is outside.`;

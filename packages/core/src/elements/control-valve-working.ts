@@ -78,13 +78,21 @@ function reynoldsSteps(w: WorkedElement, r: ValveResult, fr: WorkingValue): Keye
   const n = worth('n', c.isFullSize ? 'n of a full-size trim' : 'n of a reduced trim', c.n, 'ratio', own('n'));
   const source = 'IEC 60534-2-1:2011, annex A';
   const laminar = (0.026 / c.fl) * Math.sqrt(c.n * found.reynolds);
-  const isLaminar = Math.abs(laminar - fr.value) <= 1e-9 * fr.value;
+  const is = (form: number): boolean => Math.abs(form - fr.value) <= 1e-9 * fr.value;
   return [
     step('reynolds', rev, '0.0707·Fd·Q/(ν·√(Kv·FL))·(FL²·Kv²/(0.0016·D^4) + 1)^0.25', [fd, q, nu, kv, fl, line], source),
     step('n', n, c.isFullSize ? '0.0016/(Kv/d²)²' : '1 + 140·(Kv/d²)^(2/3)', [kv, d], source),
-    isLaminar
+    is(laminar)
       ? step('fr', fr, '0.026/FL·√(n·Rev)', [fl, n, rev], source)
-      : step('fr', fr, '1 + 0.33·√(FL)/n^0.25·log10(Rev/10000)', [fl, n, rev], source),
+      : is((0.026 / c.fl) * Math.sqrt(c.n * 10))
+        ? step(
+            'fr',
+            fr,
+            '0.026/FL·√(n·10)',
+            [fl, n],
+            `${source}: the laminar form at Rev 10, which the transition does not fall below`,
+          )
+        : step('fr', fr, '1 + 0.33·√(FL)/n^0.25·log10(Rev/10000)', [fl, n, rev], source),
   ];
 }
 

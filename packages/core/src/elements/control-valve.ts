@@ -188,9 +188,6 @@ function coefficientOf(e: SolvedElement, model: ControlValveModel, lost: number 
 
 /** the coefficient for a loss that is not all effective; with pipes of another bore the choked drop depends on it, so it is iterated */
 function coefficientFor(model: ControlValveModel, flow: number, lost: number, e: SolvedElement): number | null {
-  const whole = neededKv(model, flow, lost, e.fluid);
-  // choking is a matter of turbulent flow
-  if (whole !== null && viscousFactor(model, whole, flow, e.fluid.viscosity / e.fluid.density) < 1) return whole;
   let found: number | null = model.valve?.ratedKv ?? 0;
   for (let i = 0; i < 60; i++) {
     const limit = e.chokedDrop(recoveryFactor(model, found));
@@ -243,6 +240,8 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   const bore = model.valve?.bore;
   if (bore !== undefined && r.kv !== null && coefficientOfBore(r.kv, bore) > SIZING_RANGE)
     e.say(finding('method-range', e.id, { method: 'valve', ratio: coefficientOfBore(r.kv, bore), most: SIZING_RANGE }));
+  const reynolds = closesByOpening(e, model, r);
+  if (reynolds !== undefined) e.say(finding('method-range', e.id, { method: 'valve-opening', reynolds }));
   if (model.law.kind === 'drop' && model.valve && r.kv !== null && r.kv > kvAtOpening(model.valve, 1) * (1 + 1e-9))
     e.say(finding('valve-drop-beyond', e.id, { kv: r.kv, rated: kvAtOpening(model.valve, 1) }));
   if (r.choked) e.say(finding('valve-choked', e.id, { drop: r.drop!, chokedDrop: r.chokedDrop! }));
@@ -257,6 +256,18 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   }
   const found = (law.kind === 'outlet-pressure' ? r.outletPressure : r.inletPressure) ?? NaN;
   e.say(finding('set-point-missed', e.id, { mode: law.kind, set: law.pressure + e.atmosphere, found, state }));
+}
+
+/** Reynolds number in a full-size trim in which, by the annex, a larger coefficient passes less; undefined where more opening is more flow */
+function closesByOpening(e: SolvedElement, model: ControlValveModel, r: ValveResult): number | undefined {
+  const { valve, lineBore } = model;
+  if (!valve || lineBore === undefined || !r.kv || (r.fr ?? 1) >= 1) return undefined;
+  const at = (kv: number) => {
+    const c = reynoldsConstants({ valve, lineBore }, kv);
+    return { c, ...reynoldsFactor(c, Math.abs(e.flow) * 3600, e.fluid.viscosity / e.fluid.density) };
+  };
+  const [here, more] = [at(r.kv), at(r.kv * 1.01)];
+  return here.c.isFullSize && 1.01 * more.fr < here.fr ? here.reynolds : undefined;
 }
 
 /** bores of a nominal size differ a little by schedule: from here on it is another size */

@@ -1,4 +1,4 @@
-import { neededKv, recoveryFactor, viscousFactor } from '../elements/control-valve.js';
+import { neededKv, recoveryFactor } from '../elements/control-valve.js';
 import { State, type ControlValveModel } from '../elements/model.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { chokingKv, isClosed, type CompiledLine } from './line.js';
@@ -310,9 +310,6 @@ class LineConditions {
     if (!line.canChoke(e)) return -Infinity;
     const drop = chokedDropOf(input, line, i, s, recoveryFactor(e, chokingKv(e, state)));
     if (drop <= 0 && this.boiling.has(e.id)) return -Infinity;
-    // choking is a matter of turbulent flow
-    const { viscosity, density } = e.local?.fluid ?? input.fluid;
-    if (viscousFactor(e, chokingKv(e, state), s.flow * (e.local?.ratio ?? 1), viscosity / density) < 1) return -Infinity;
     return s.losses[i]! - (e.local?.weight ?? 0) - drop / (input.fluid.density * input.gravity);
   }
 }

@@ -1,17 +1,38 @@
-import { VALVE_REFERENCE_DENSITY } from '../units/flow-coefficient.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
-import { effectiveKv, recoveryFactor } from '../elements/control-valve.js';
+import { recoveryFactor } from '../elements/control-valve.js';
 import { lawOf } from '../elements/index.js';
 import type { Loss, LossLaw } from '../elements/laws.js';
 import { State, type ControlValveModel, type ElementModel } from '../elements/model.js';
 import type { LineModel, NetworkInput } from './types.js';
 
 /** A place inside a line whose static pressure is imposed: by a valve that holds it, or by choking. */
-interface HeldPlace {
+export interface HeldPlace {
   place: number;
-  /** head = constant + perFlow2·Q² */
+  /** head = constant + perFlow2·Q², and behind it what a choked valve asks for */
   constant: number;
   perFlow2: number;
+  choked?: Choked;
+}
+
+/** A valve past its choked drop: before it stands its unchoked loss at the flow, over FL². */
+interface Choked {
+  law: LossLaw;
+  /** of the law, what is no loss, m */
+  weight: number;
+  /** FL², or (FLP/FP)² */
+  recovery2: number;
+}
+
+/** Head, m, that a held place has at a flow, and its slope over it, as `loss` and `slope`. */
+export function heldHead({ constant, perFlow2, choked }: HeldPlace, q: number, out: Loss): void {
+  if (!choked) {
+    out.loss = constant + perFlow2 * q * q;
+    out.slope = 2 * perFlow2 * q;
+    return;
+  }
+  choked.law.evaluate(q, out);
+  out.loss = constant + perFlow2 * q * q + (out.loss - choked.weight) / choked.recovery2;
+  out.slope = 2 * perFlow2 * q + out.slope / choked.recovery2;
 }
 
 /** A stretch of a line between two heads; an equation when no element in it takes whatever is left. */
@@ -172,16 +193,18 @@ export class CompiledLine {
     return e.law.kind === 'kv' ? e.law.kv > 0 : e.valve !== undefined;
   }
 
-  /** p1 − FF·pv = SG·(Q/(Kv·FL))²·1 bar: the inlet pressure at which a choked valve passes the flow (IEC 60534-2-1, eq. 3) */
+  /**
+   * FL²·(p1 − FF·pv) = SG·(Q/(Kv·FR))²·1 bar: the inlet pressure at which a choked valve passes the flow, whatever its Reynolds number
+   * (IEC 60534-2-1, eq. 3, with the factor of its annex A at the actual flow).
+   */
   chokedPlace(e: ControlValveModel, i: number, state: State): HeldPlace {
-    const { atmosphere, gravity } = this.input;
+    const { atmosphere } = this.input;
     const fluid = e.local?.fluid ?? this.input.fluid;
     const kv = chokingKv(e, state);
-    const capacity = effectiveKv(e, kv) * recoveryFactor(e, kv);
+    const law = lawOf(e, state === State.OpenChoked ? State.Open : State.Normal, this.input)!;
     const ff = criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure);
     const base = this.place(i, ff * fluid.vapourPressure - atmosphere, this.inletBore[i]!);
-    base.perFlow2 += (((3600 / capacity) ** 2 * 1e5) / (VALVE_REFERENCE_DENSITY * gravity)) * (e.local?.ratio ?? 1);
-    return base;
+    return { ...base, choked: { law, weight: e.local?.weight ?? 0, recovery2: recoveryFactor(e, kv) ** 2 } };
   }
 }
 

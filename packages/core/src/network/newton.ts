@@ -1,6 +1,7 @@
 import { solveDense } from '../numerics/linear.js';
 import { SparseSolver } from '../numerics/sparse.js';
-import type { CompiledLine } from './line.js';
+import type { Loss } from '../elements/laws.js';
+import { heldHead, type CompiledLine, type HeldPlace } from './line.js';
 import type { NetworkInput, SolveFailure } from './types.js';
 import { wellOutflow, type WellHead } from './well.js';
 
@@ -90,6 +91,8 @@ interface LineRow {
   /** what the ends give: constant and per square of the flow */
   constant: number;
   perFlow2: number;
+  /** ends that are held in the line itself */
+  held: { place: HeldPlace; sign: 1 | -1 }[];
 }
 
 /** of each component: its order of elimination is found once, whatever states its lines take */
@@ -121,6 +124,7 @@ class System {
   /** how the outflow of each well falls with its head, at the last heads */
   private readonly perHead = new Map<number, number>();
   private dense: Float64Array | undefined;
+  private readonly at: Loss = { loss: 0, slope: 0 };
 
   constructor(
     private readonly input: NetworkInput,
@@ -151,21 +155,15 @@ class System {
     const { points } = this.input;
     const { from, to } = compiled.model;
     const base = { line, compiled, fromColumn: -1, toColumn: -1, constant: 0, perFlow2: 0 };
-    for (const flow of compiled.fixedFlows) this.lineRows.push({ ...base, segment: -1, flow });
+    for (const flow of compiled.fixedFlows) this.lineRows.push({ ...base, segment: -1, flow, held: [] });
     const [fromBore, toBore] = compiled.endBores;
     compiled.segments.forEach((s, segment) => {
       if (!s.isEquation) return;
-      const row: LineRow = { ...base, segment, flow: 0 };
-      const end = (
-        held: { constant: number; perFlow2: number } | undefined,
-        point: number,
-        bore: number,
-        sign: 1 | -1,
-      ): number => {
+      const row: LineRow = { ...base, segment, flow: 0, held: [] };
+      const end = (held: HeldPlace | undefined, point: number, bore: number, sign: 1 | -1): number => {
         if (!held) row.constant -= compiled.ends[sign === 1 ? 0 : 1];
         else {
-          row.constant += sign * held.constant;
-          row.perFlow2 += sign * held.perFlow2;
+          row.held.push({ place: held, sign });
           return -1;
         }
         const model = points[point]!;
@@ -232,6 +230,11 @@ class System {
     compiled.evaluate(q);
     let value = row.constant + row.perFlow2 * q * q;
     let dq = 2 * row.perFlow2 * q;
+    for (const { place, sign } of row.held) {
+      heldHead(place, q, this.at);
+      value += sign * this.at.loss;
+      dq += sign * this.at.slope;
+    }
     for (let k = s.start; k < s.end; k++) {
       value -= compiled.loss[k]!;
       dq -= compiled.slope[k]!;

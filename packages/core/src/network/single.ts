@@ -1,5 +1,6 @@
 import { bracketedNewton, type SlopedFunction } from '../numerics/roots.js';
-import type { CompiledLine, Segment } from './line.js';
+import type { Loss } from '../elements/laws.js';
+import { heldHead, type CompiledLine, type Segment } from './line.js';
 
 /** Head at an end of a line as a function of its flow: constant + perFlow·Q + perFlow2·Q² + perSigned·Q·|Q|. */
 export interface EndHead {
@@ -27,6 +28,7 @@ interface CrossingSet {
  */
 export class SurplusHead implements SlopedFunction {
   slope = 0;
+  private readonly held: Loss = { loss: 0, slope: 0 };
   constructor(
     private readonly line: CompiledLine,
     private readonly segment: Segment,
@@ -46,15 +48,17 @@ export class SurplusHead implements SlopedFunction {
     const start = segment.startHeld;
     const end = segment.endHeld;
     if (start) {
-      value += start.constant + start.perFlow2 * q * q;
-      slope += 2 * start.perFlow2 * q;
+      heldHead(start, q, this.held);
+      value += this.held.loss;
+      slope += this.held.slope;
     } else {
       value += headAt(from, q);
       slope += slopeAt(from, q);
     }
     if (end) {
-      value -= end.constant + end.perFlow2 * q * q;
-      slope -= 2 * end.perFlow2 * q;
+      heldHead(end, q, this.held);
+      value -= this.held.loss;
+      slope -= this.held.slope;
     } else {
       value -= headAt(to, q);
       slope -= slopeAt(to, q);

@@ -1,7 +1,8 @@
 import { State } from '../elements/model.js';
 import { asksEvenMore, bendingPump, crossingsAt, withFlowImposed, type PumpPlace } from './bending.js';
 import { solveAlong } from './along.js';
-import { CompiledLine } from './line.js';
+import type { Loss } from '../elements/laws.js';
+import { CompiledLine, heldHead } from './line.js';
 import type { Adrift } from './conditions.js';
 import { components, unreferenced } from './groups.js';
 import { solveComponent } from './newton.js';
@@ -334,6 +335,8 @@ function lineSolution(input: NetworkInput, line: CompiledLine, flow: number, hea
   return inwardFrom(line, flow, begin, end);
 }
 
+const scratchHead: Loss = { loss: 0, slope: 0 };
+
 /**
  * Heads at every place of a line, from both ends inward; what an element takes that only the rest decides is the gap between.
  *
@@ -344,7 +347,11 @@ export function inwardFrom(line: CompiledLine, flow: number, begin: number, end:
   const at = new Float64Array(n + 1).fill(NaN);
   at[0] = begin;
   for (const s of line.segments) {
-    for (const held of [s.startHeld, s.endHeld]) if (held) at[held.place] = held.constant + held.perFlow2 * flow * flow;
+    for (const held of [s.startHeld, s.endHeld]) {
+      if (!held) continue;
+      heldHead(held, flow, scratchHead);
+      at[held.place] = scratchHead.loss;
+    }
   }
   if (n > 0) at[n] = end;
   for (let i = 0; i < n; i++) if (line.laws[i] && Number.isNaN(at[i + 1]!)) at[i + 1] = at[i]! - line.loss[i]!;

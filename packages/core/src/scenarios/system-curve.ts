@@ -2,7 +2,7 @@ import { recoveryFactor } from '../elements/control-valve.js';
 import type { LossLaw } from '../elements/laws.js';
 import { State, type ControlValveModel, type ElementModel, type PumpModel } from '../elements/model.js';
 import { mergeLaws } from '../network/merge-laws.js';
-import { isClosed, type CompiledLine } from '../network/line.js';
+import { heldHead, isClosed, type CompiledLine } from '../network/line.js';
 import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
 import { compileLines, solveCompiled, solveNetwork, type WarmStart } from '../network/solve.js';
 import type { NetworkInput } from '../network/types.js';
@@ -203,7 +203,8 @@ function lossOf(laws: readonly LossLaw[], q: number): number {
 
 function chokedInlet(line: CompiledLine, i: number, q: number): number {
   const place = line.chokedPlace(line.model.elements[i] as ControlValveModel, i, State.Choked);
-  return place.constant + place.perFlow2 * q * q;
+  heldHead(place, q, scratch);
+  return scratch.loss;
 }
 
 /** a valve of known coefficient whose drop at a flow and inlet head is beyond its choked drop */

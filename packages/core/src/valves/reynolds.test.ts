@@ -40,11 +40,15 @@ test('a full-size trim has its own n, and far down the flow is laminar: FR with 
   expect(a.fr).toBeCloseTo((0.026 / 0.9) * Math.sqrt(6.5536 * a.reynolds), 9);
 });
 
-test('the form of the transition holds from Rev 10 on: of a valve of low FL it is the lesser one there', () => {
+test('from Rev 10 on the transition counts, but for what the laminar form has there: nothing jumps', () => {
   const c = { fl: 0.3, n: 9, perFlow: 1, isFullSize: false };
-  // 1 + 0.33·√0.3/9^¼·log10(0.00105) = 1 − 0.104355·2.978811; laminar 0.026/0.3·√(9·9.5)
-  expect(reynoldsFactor(c, 10.5, 1).fr).toBeCloseTo(0.689147, 5);
-  expect(reynoldsFactor(c, 9.5, 1).fr).toBeCloseTo(0.801374, 5);
+  // laminar 0.026/0.3·√(9·9.5); at Rev 10 it is 0.026/0.3·√90, and 1 + 0.33·√0.3/9^¼·log10(Rev/10000) = 1 + 0.104355·log10(Rev/10000) is less
+  // than that to Rev 10^(4 − 0.177808/0.104355) = 197.8
+  const of = (rev: number) => reynoldsFactor(c, rev, 1).fr;
+  expect(of(9.5)).toBeCloseTo(0.801374, 5);
+  expect([of(10), of(10.5), of(197)].map((x) => +x.toFixed(5))).toEqual([0.82219, 0.82219, 0.82219]);
+  // 1 + 0.104355·log10(0.03)
+  expect(of(300)).toBeCloseTo(0.84108, 5);
 });
 
 test('from Rev 10,000 on the flow is turbulent; the slope is that of the factor everywhere below', () => {
@@ -94,10 +98,11 @@ describe('in a line', () => {
     );
   test('a valve at an opening passes what one that holds that flow is found to need', () => {
     const open = run({ mode: 'opening', opening: 0.6 });
-    const v = open.elements.V as { kv: number; fr: number; flow: number; drop: number };
+    const v = open.elements.V as { kv: number; fr: number; flow: number; drop: number; chokedDrop: number; choked: boolean };
     expect(v.fr).toBeLessThan(0.8);
-    // Q = Kv·FR·√(Δp/SG)
-    expect(v.flow * 3600).toBeCloseTo(v.kv * v.fr * Math.sqrt(v.drop / 1e5 / (900 / 999.1)), 4);
+    // Q = Kv·FR·√(Δpe/SG): with FL 0.9 it chokes, thick as the oil is
+    expect([v.choked, v.chokedDrop < v.drop]).toEqual([true, true]);
+    expect(v.flow * 3600).toBeCloseTo(v.kv * v.fr * Math.sqrt(v.chokedDrop / 1e5 / (900 / 999.1)), 4);
     const held = run({ mode: 'flow', flow: `${v.flow * 3600} m3/h` }).elements.V as { kv: number; opening: number };
     expect(held.kv / v.kv).toBeCloseTo(1, 5);
     expect(held.opening).toBeCloseTo(0.6, 5);

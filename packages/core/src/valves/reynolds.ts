@@ -53,7 +53,8 @@ export interface ReynoldsFactor {
 }
 
 /**
- * FR at a flow: the least of the laminar form, the form of the transition (from Rev 10 up) and 1.
+ * FR at a flow: the least of 1 and the laminar form; from Rev 10 up also no more than the form of the transition, or the laminar form at
+ * Rev 10 where that is more, so that nothing jumps there.
  *
  * @param hourly flow, m³/h, > 0 @param kinematic m²/s
  */
@@ -66,7 +67,10 @@ export function reynoldsFactor(c: Constants, hourly: number, kinematic: number):
   if (reynolds >= 10) {
     const rise = (0.33 * Math.sqrt(c.fl)) / c.n ** 0.25 / Math.LN10;
     const between = 1 + rise * Math.log(reynolds / TURBULENT_FROM);
-    if (between < found.fr && between > 0) Object.assign(found, { fr: between, slope: rise / hourly });
+    const begin = (0.026 / c.fl) * Math.sqrt(c.n * 10);
+    if (begin >= between) {
+      if (begin < found.fr) Object.assign(found, { fr: begin, slope: 0 });
+    } else if (between < found.fr) Object.assign(found, { fr: between, slope: rise / hourly });
   }
   return found;
 }
