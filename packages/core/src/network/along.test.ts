@@ -122,6 +122,30 @@ describe('a pipe that gives heat away', () => {
   });
 });
 
+test('heated from 10 to 150 °C, and mixed with as much at 10 °C: enthalpies balance, not temperatures', () => {
+  const fed = (id: string, elements: Raw[]): Raw => line(`L${id}`, id, 'J', [{ id: `P${id}`, kind: 'pump', mode: 'flow', flow: '50 t/h' }, ...elements]); // prettier-ignore
+  const cold = { kind: 'vessel', elevation: '0 m', level: '2 m', pressure: '12 bar', temperature: '10 C' };
+  const heated = (how: Raw): ScenarioResult =>
+    run(
+      study(
+        { A: cold, C: cold, J: { kind: 'junction', elevation: '0 m' }, B: { ...cold, temperature: undefined } },
+        [
+          fed('A', [{ id: 'H', kind: 'device', drop: '0.001 bar', at: '100 m3/h', ...how }]),
+          fed('C', [pipe('b', 10, 200)]),
+          line('L', 'J', 'B', [pipe('c', 10, 300)]),
+        ],
+        { thermal: true, fluids: { w: { kind: 'water' } }, scenarios: [{ id: 'a', fluid: 'w', temperature: '60 C' }] },
+      ),
+    );
+  // steam tables, saturated water: 632.18 kJ/kg at 150 °C, 42.02 at 10 °C, 335.01 at 80 °C, 339.2 at 81 °C; the mean of the first two is
+  // 337.10: 80 + (337.10 − 335.01)/4.19 = 80.50 °C
+  expect(heated({ outletTemperature: '150 C' }).points.J!.temperature! - K).toBeCloseTo(80.5, 1);
+  // 50/3.6 kg/s · (632.18 − 42.02) kJ/kg = 8197 kW bring it there, but for 0.1 % that pressure has in these enthalpies
+  const by = heated({ duty: '8197 kW' });
+  expect(Math.abs(as<LossResult>(by, 'H').outletTemperature! - K - 150)).toBeLessThan(0.14);
+  expect(by.points.J!.temperature! - K).toBeCloseTo(80.5, 1);
+});
+
 describe('properties by the temperature on the way', () => {
   const THICK = {
     kind: 'oil',

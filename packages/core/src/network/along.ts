@@ -189,10 +189,11 @@ class Along {
       (q > 0 ? outOf[from]! : outOf[to]!).push(l);
     });
     const own = input.points.map((p) => p.temperature ?? along.temperature);
-    const capacity = (l: number): number => Math.abs(flows[l]!) * (marches[l]?.heat ?? 1);
-    const fed = (p: number): number => {
+    // heat that a kelvin takes between what comes and what it becomes: enthalpies balance
+    const capacity = (l: number, t: number): number => Math.abs(flows[l]!) * this.marcher.meanHeat(marches[l]!.to, t);
+    const fed = (p: number, t: number): number => {
       const feed = Math.max(0, outflows[p]!);
-      return feed > AT_REST ? feed * this.marcher.specificHeat(own[p]!) : 0;
+      return feed > AT_REST ? feed * this.marcher.meanHeat(own[p]!, t) : 0;
     };
     const waits = into.map((lines) => lines.length);
     const ready = waits.flatMap((n, p) => (n === 0 ? [p] : []));
@@ -200,13 +201,7 @@ class Along {
     while (ready.length > 0) {
       const p = ready.pop()!;
       isKnown[p] = 1;
-      let sum = fed(p);
-      let heat = sum * own[p]!;
-      for (const l of into[p]!) {
-        sum += capacity(l);
-        heat += capacity(l) * marches[l]!.to;
-      }
-      points[p] = sum > 0 ? heat / sum : own[p]!;
+      points[p] = mixedAt(own[p]!, fed(p, own[p]!) > 0, into[p]!, marches, fed.bind(null, p), capacity);
       for (const l of outOf[p]!) {
         march(l, points[p]);
         const { from, to } = input.lines[l]!;
@@ -228,8 +223,8 @@ class Along {
       into: readonly number[][];
       outOf: readonly number[][];
       own: readonly number[];
-      fed: (p: number) => number;
-      capacity: (l: number) => number;
+      fed: (p: number, t: number) => number;
+      capacity: (l: number, t: number) => number;
     },
     points: Float64Array,
     march: (line: number, from: number) => March,
@@ -243,11 +238,11 @@ class Along {
     const a = new Float64Array(n * n);
     const b = new Float64Array(n);
     left.forEach((p, i) => {
-      let sum = at.fed(p);
+      let sum = at.fed(p, points[p]!);
       b[i] = sum * at.own[p]!;
       for (const l of at.into[p]!) {
         const { from, to, gain } = marches[l]!;
-        const c = at.capacity(l);
+        const c = at.capacity(l, points[p]!);
         sum += c;
         const k = place.get(start(l));
         b[i] += c * (k === undefined ? to : to - gain * from);
@@ -279,4 +274,36 @@ function performanceIn(e: ElementModel, pump: PumpPerformance['pump'], setting: 
     known.set(nu, (found = new PumpPerformance(pump, setting)));
   }
   return found;
+}
+
+/** rounds in which a mixture finds the mean heats between what comes and itself */
+const MIXING_ROUNDS = 6;
+
+/** Temperature at which what comes to a point has as much enthalpy together as it brings, K; its own where nothing comes. */
+function mixedAt(
+  own: number,
+  isFed: boolean,
+  into: readonly number[],
+  marches: readonly (March | undefined)[],
+  fed: (t: number) => number,
+  capacity: (line: number, t: number) => number,
+): number {
+  const [first] = into;
+  if (first === undefined) return own;
+  // what comes alone stays what it is
+  if (into.length === 1 && !isFed) return marches[first]!.to;
+  let t = marches[first]!.to;
+  for (let k = 0; k < MIXING_ROUNDS; k++) {
+    let sum = fed(t);
+    let heat = sum * own;
+    for (const l of into) {
+      const c = capacity(l, t);
+      sum += c;
+      heat += c * marches[l]!.to;
+    }
+    const next = heat / sum;
+    if (Math.abs(next - t) < 1e-9) return next;
+    t = next;
+  }
+  return t;
 }

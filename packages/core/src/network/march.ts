@@ -20,6 +20,17 @@ const MOST_CELLS = 400;
 /** about the change from laminar to turbulent flow cells have to be short */
 const TRANSITION_CELLS = 48;
 
+/** K to each side over which cp is straight enough for its middle */
+const STRAIGHT = 2;
+/** places and weights of five points. Source: Abramowitz & Stegun 1964, Handbook of Mathematical Functions, table 25.4 */
+const GAUSS = [
+  [0, 0.5688888888888889],
+  [0.5384693101056831, 0.47862867049936647],
+  [-0.5384693101056831, 0.47862867049936647],
+  [0.906179845938664, 0.23692688505618908],
+  [-0.906179845938664, 0.23692688505618908],
+] as const;
+
 /** Follows the lines of a network; how many cells a pipe needs is kept from round to round. */
 export class Marcher {
   private readonly counts = new Map<string, number>();
@@ -36,8 +47,15 @@ export class Marcher {
     return this.input.fluid.density / fluid.density;
   }
 
-  specificHeat(temperature: number): number {
-    return this.along.stateAt(this.inside(temperature, undefined), this.input.atmosphere).specificHeat ?? 1;
+  /**
+   * Specific heat, J/(kg·K), in the mean between two temperatures: the integral of cp over their difference, so that m·cp·ΔT is the
+   * difference of enthalpies.
+   */
+  meanHeat(from: number, to: number, pressure = this.input.atmosphere): number {
+    const heatAt = (t: number): number => this.along.stateAt(this.inside(t, undefined), pressure).specificHeat ?? 1;
+    const [middle, half] = [(from + to) / 2, (to - from) / 2];
+    if (Math.abs(half) < STRAIGHT) return heatAt(middle);
+    return GAUSS.reduce((sum, [x, w]) => sum + (w / 2) * heatAt(middle + half * x), 0);
   }
 
   /** a temperature in the range of the properties; one outside is kept in mind */
@@ -66,7 +84,6 @@ export class Marcher {
     };
     let t = from;
     let gain = 1;
-    let heat = NaN;
     const order = line.elements.map((_, i) => (isForward ? i : line.elements.length - 1 - i));
     for (const i of order) {
       const e = line.elements[i]!;
@@ -87,10 +104,8 @@ export class Marcher {
       locals[i] = passed.local;
       t = passed.temperature;
       gain *= passed.gain;
-      heat = passed.local.fluid.specificHeat ?? heat;
     }
-    if (Number.isNaN(heat)) heat = this.specificHeat(t);
-    return { from, to: t, gain, heat, locals };
+    return { from, to: t, gain, locals };
   }
 
   private fitting({ e, flow, temperature: t, pressure, loss, rise }: Passed): Step {
@@ -107,8 +122,7 @@ export class Marcher {
     const mass = this.input.fluid.density * Math.abs(flow);
     const heat = e.heat ?? {};
     const friction = gravity * lost(e, flow, ratio, loss);
-    // specific heat in the middle of what is gained
-    const between = (end: number): number => this.along.stateAt(this.inside((t + end) / 2, undefined), pressure).specificHeat!;
+    const between = (end: number): number => this.meanHeat(t, end, pressure);
     let end = heat.outletTemperature ?? t;
     let cp = between(end);
     if (heat.outletTemperature === undefined)
@@ -256,8 +270,6 @@ export interface March {
   from: number;
   to: number;
   gain: number;
-  /** specific heat at its end */
-  heat: number;
   locals: (LocalState | undefined)[];
 }
 
