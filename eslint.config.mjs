@@ -55,7 +55,7 @@ const INSIDE_CORE = {
 };
 
 /** every view but those that are open to all */
-const FEATURES = readdirSync('apps/web/src/features').filter(
+const FEATURES = readdirSync(`${import.meta.dirname}/apps/web/src/features`).filter(
   (f) => !f.includes('.') && !['entry', 'person', 'working'].includes(f),
 );
 

@@ -142,6 +142,8 @@ lines"
     [['--flow', '1 m3/h', '--head', '38 m', '--type', 'lake'], '--type'],
     [['--flow', '1 m3/h', '--head', '38 m', '--flow-tolerance', 'some'], '--flow-tolerance'],
     [['--flow', '1 m3/h', '--head', '38 m', '--frequency', 'x'], '--frequency'],
+    [['--flow', '1 m3/h', '--head', '38 m', '--phases', '2'], '--phases'],
+    [['--flow', '1 m3/h', '--head', '38 m', '--frequency', '0.5'], '--frequency'],
   ])('find %j names the argument that is wrong', (words, path) => {
     const good = file('c.catalogue.json', '{"format":"cedar-knot-catalogue","version":1}');
     expect(run('find', good, ...words)).toMatchObject({ code: 2, output: { errors: [{ path }] } });

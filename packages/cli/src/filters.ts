@@ -6,7 +6,7 @@ import { UsageError } from './arguments.js';
 const optionOf = (key: string): string => key.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
 
 /** `[--type …] [--frequency 50]` */
-export const filterUsage = (): string => filtersOf('pumps').map(({ filter }) => `[--${optionOf(filter.key)} ${exampleOf(filter)}]`).join(' '); // prettier-ignore
+export const filterUsage = (): string => filtersOf('pumps').map(({ filter }) => `[--${optionOf(filter.key)} ${filter.example ?? '…'}]`).join(' '); // prettier-ignore
 
 /** What is asked of the pumps of a catalogue, SI; what no option names is not asked. */
 export function readFilters(options: ReadonlyMap<string, string>): PumpFilter {
@@ -24,19 +24,14 @@ function word({ key, words }: ColumnFilter, text: string): string {
 }
 
 function number(filter: ColumnFilter, text: string): number {
-  const { key, dimension, usual, range: [least, most] = [-Infinity, Infinity] } = filter;
+  const { key, dimension, usual, example, numbers, range: [least, most] = [-Infinity, Infinity] } = filter;
+  const option = `--${optionOf(key)}`;
   const isBare = /^[\d.]+$/.test(text.trim());
   const read = dimension === undefined ? undefined : readQuantity(isBare ? `${text} ${usual}` : text, dimension);
   const si = read === undefined ? (isBare ? Number(text) : NaN) : isQuantity(read) ? read.si : NaN;
-  if (!(si >= least && si <= most)) {
-    const option = `--${optionOf(key)}`;
-    throw new UsageError(option, `"${text}" is no ${dimension ?? 'number'} for ${option}; write ${option} ${exampleOf(filter)}.`);
-  }
+  if (Number.isNaN(si)) throw new UsageError(option, `"${text}" is no ${dimension ?? 'number'}; write ${option} ${example}.`);
+  if (numbers && !numbers.includes(si)) throw new UsageError(option, `${option} is ${numbers.join(' or ')}, not ${text}.`);
+  if (si < least || si > most)
+    throw new UsageError(option, `${option} is ${least} to ${most}${usual === undefined ? '' : ` ${usual}`}, not ${text}.`);
   return si;
-}
-
-function exampleOf({ value, is, dimension, usual, said }: ColumnFilter): string {
-  if (value === 'word') return '…';
-  if (dimension === undefined || said) return Object.keys(said ?? { 100: '' })[0]!;
-  return is === 'least' ? `"50 ${usual}"` : `"3000 ${usual}"`;
 }

@@ -230,18 +230,8 @@ export {
 } from './catalogue/typical.js';
 export { splitStages } from './catalogue/stages.js';
 export { describeEntry, filtersOf, narrowed, type Filtered } from './catalogue/filter.js';
-export {
-  knownOf,
-  MODEL_COLUMNS,
-  spoken,
-  wordsOf,
-  type ColumnFilter,
-  type Described,
-  type Known,
-  type ModelColumn,
-  type ModelFilter,
-  type PumpFilter,
-} from './catalogue/model-columns.js';
+export { knownOf, spoken, type ColumnFilter, type Described, type Known, type ModelColumn } from './catalogue/model-column.js';
+export { MODEL_COLUMNS, wordsOf, type ModelFilter, type PumpFilter } from './catalogue/model-columns.js';
 export { MOTOR_ENTRY_FIELDS } from './catalogue/format.js';
 export { flowOfHeat, flowOfMass, flowOfUse, flowOfVolume, headOf } from './selection/estimate.js';
 export { PictureAxes, type AxesProblem, type AxisMark, type Corners, type PictureAxis } from './digitise/axes.js';

@@ -290,7 +290,11 @@ test('a pump that does not say what is asked is found after those that do; a lis
   expect(candidates[0]!.notStated).toBeUndefined();
   expect([of(silent.id) >= firstUnsaid, candidates[of(silent.id)]!.notStated]).toEqual([true, ['material', 'frequency']]);
   expect([of(iron.id), counts.filtered > 0]).toEqual([-1, true]);
-  await http().post('/api/catalogue/find').send({ flow: 1, head: 1, type: 'lake' }).expect(400);
+  for (const wrong of [{ type: 'lake' }, { phases: 2 }, { frequency: 0.5 }, { material: '' }])
+    await http()
+      .post('/api/catalogue/find')
+      .send({ flow: 1, head: 1, ...wrong })
+      .expect(400);
 
   const words = async () =>
     (await list('pumps')).filter((m) => m.name.startsWith('Rill, ')).map((m) => [m.name, m.from, m.words]);

@@ -86,9 +86,9 @@ export type ExportBody = Of<typeof EXPORT>;
 
 /** in trade terms, what a pump has to be: every filter that a column of the catalogue has */
 const FILTERS = Object.fromEntries(
-  filtersOf('pumps').map(({ filter: { key, value, words, range = [] } }) => [
+  filtersOf('pumps').map(({ filter: { key, value, words, numbers, range = [] } }) => [
     key,
-    may<string | number>(value === 'number' ? figure(...range) : words ? oneOf(words) : text(100, 1)),
+    may<string | number>(numbers ? oneOf(numbers) : value === 'number' ? figure(...range) : words ? oneOf(words) : text(100, 1)),
   ]),
 ) as unknown as { [K in keyof PumpFilter]-?: May<NonNullable<PumpFilter[K]>> };
 

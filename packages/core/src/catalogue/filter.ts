@@ -1,14 +1,7 @@
 import type { ModelKind } from '../document/stored.js';
 import { summariseModel } from './summary.js';
-import {
-  knownOf,
-  MODEL_COLUMNS,
-  wordsOf,
-  type ColumnFilter,
-  type Described,
-  type ModelColumn,
-  type ModelFilter,
-} from './model-columns.js';
+import { knownOf, type ColumnFilter, type Described, type ModelColumn } from './model-column.js';
+import { MODEL_COLUMNS, wordsOf, type ModelFilter } from './model-columns.js';
 
 export type Filtered = ModelColumn & { filter: ColumnFilter };
 

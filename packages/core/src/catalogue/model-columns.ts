@@ -1,82 +1,12 @@
 import { PUMP_TYPES, VALVE_TYPES } from '../document/fields.js';
 import type { ModelHead, ModelKind } from '../document/stored.js';
-import type { Dimension } from '../units/units.js';
+import type { ColumnFilter, Described, ModelColumn } from './model-column.js';
 import type { PumpSummary, ValveSummary } from './summary.js';
 
 /*
  * What is known of a model beside its curves, a row each: where it stands, what it is called, how it is shown, by what it is sorted, and
  * how a list, a search and a ranking are narrowed by it. List, filters, data sheet, import, API and command line are made from these.
  */
-
-/** of a model that does not say it: undefined or null */
-export type Known = string | number | readonly string[] | readonly (number | null | undefined)[] | null | undefined;
-
-/** What a column reads: a model of a list, or an entry of a file (`describeEntry`). */
-export type Described = Pick<ModelHead, 'name' | 'maker' | 'family' | 'type' | 'size' | 'words' | 'summary'> &
-  Partial<Pick<ModelHead, 'from' | 'revision' | 'savedAt' | 'warnings'>>;
-
-export type Shown =
-  | { as: 'text' }
-  /** a word of ours: `end-suction` is said end suction; several stand one after the other */
-  | { as: 'word' }
-  | { as: 'number'; digits?: number }
-  | { as: 'percent' }
-  | { as: 'quantity'; dimension: Dimension; digits?: number }
-  /** two numbers, once where they are the same */
-  | { as: 'range'; dimension?: Dimension }
-  /** Kv, or Cv where US units are shown */
-  | { as: 'coefficient' }
-  | { as: 'day' }
-  /** the list has a drawing for it */
-  | { as: 'drawn' };
-
-export interface ColumnFilter {
-  /** in a request; on the command line with hyphens: `maxSpeed`, `--max-speed` */
-  key: string;
-  /** in a menu: mains, speed at most */
-  name: string;
-  value: 'word' | 'number';
-  /** a model is it, or has at least or at most as much */
-  is: 'same' | 'least' | 'most';
-  /** of a number with a unit */
-  dimension?: Dimension;
-  /** unit of a bare number on the command line */
-  usual?: string;
-  /** SI */
-  range?: readonly [number, number];
-  /** the words that there are */
-  words?: readonly string[];
-  /** how some values are said */
-  said?: Readonly<Record<string, string>>;
-  /** by how much numbers that are the same may differ in writing */
-  within?: number;
-  /** asked beside a search, not in a menu alone */
-  isCommon?: true;
-}
-
-export interface ModelColumn {
-  /** under which the list keeps what `path` leads to */
-  key: string;
-  /** in the entry, SI: `['motor', 'phases']`; what is worked out from it, or stands elsewhere, has `of` */
-  path?: readonly string[];
-  of?: (m: Described) => Known;
-  /** without the unit, which follows from how it is shown */
-  heading: string;
-  hint?: string;
-  /** in the list, px */
-  width: number;
-  shown: Shown;
-  /** not in the list until it is chosen */
-  isMore?: true;
-  isUnsorted?: true;
-  filter?: ColumnFilter;
-  /** on the data sheet, with its label where that is not the heading */
-  sheet?: true | string;
-  /** there under its limits */
-  isLimit?: true;
-  /** what makers call it beside its own name, without case, blanks and marks */
-  aliases?: readonly string[];
-}
 
 const pump = (m: Described): Partial<PumpSummary> => m.summary ?? {};
 const valve = (m: Described): Partial<ValveSummary> => m.summary ?? {};
@@ -115,6 +45,7 @@ const mains = <P extends readonly string[]>(path: P) =>
       dimension: 'frequency',
       usual: 'Hz',
       range: [1, 1000],
+      example: '50',
       said: { 50: '50 Hz', 60: '60 Hz' },
       within: SAME_MAINS,
       isCommon: true,
@@ -133,9 +64,23 @@ const phases = <P extends readonly string[]>(path: P) =>
       name: 'phases',
       value: 'number',
       is: 'same',
-      range: [1, 3],
+      numbers: [1, 3],
+      example: '3',
       said: { 1: 'single phase', 3: 'three phases' },
     },
+  }) as const satisfies ModelColumn;
+/** what a maker lists in words of the trade */
+const tradeWords = <const F extends ColumnFilter>(key: string, filter: F, aliases: readonly string[]) =>
+  ({
+    key,
+    path: [key],
+    heading: key,
+    width: 110,
+    shown: { as: 'word' },
+    isMore: true,
+    sheet: true,
+    aliases,
+    filter,
   }) as const satisfies ModelColumn;
 const LAST = [
   {
@@ -193,6 +138,7 @@ const PUMPS = [
       dimension: 'speed',
       usual: 'rpm',
       range: [1e-3, 1e5],
+      example: '"3000 rpm"',
     },
   },
   {
@@ -216,6 +162,7 @@ const PUMPS = [
       dimension: 'head',
       usual: 'm',
       range: [0, 1e6],
+      example: '"50 m"',
     },
   },
   { key: 'efficiency', of: (m) => pump(m).efficiency, heading: 'η %', width: 32, shown: { as: 'percent' } },
@@ -258,39 +205,17 @@ const PUMPS = [
     isMore: true,
   },
   { key: 'size', of: (m) => m.size, heading: 'size', width: 60, shown: { as: 'text' }, isMore: true, sheet: true },
-  {
-    key: 'materials',
-    path: ['materials'],
-    heading: 'materials',
-    width: 110,
-    shown: { as: 'word' },
-    isMore: true,
-    sheet: true,
-    aliases: ['material', 'materialofconstruction'],
-    filter: { key: 'material', name: 'material', value: 'word', is: 'same', isCommon: true },
-  },
-  {
-    key: 'liquids',
-    path: ['liquids'],
-    heading: 'liquids',
-    width: 110,
-    shown: { as: 'word' },
-    isMore: true,
-    sheet: true,
-    aliases: ['liquid', 'medium', 'media', 'pumpedliquid'],
-    filter: { key: 'liquid', name: 'liquid', value: 'word', is: 'same', isCommon: true },
-  },
-  {
-    key: 'uses',
-    path: ['uses'],
-    heading: 'uses',
-    width: 110,
-    shown: { as: 'word' },
-    isMore: true,
-    sheet: true,
-    aliases: ['use', 'application', 'applications'],
-    filter: { key: 'use', name: 'use', value: 'word', is: 'same' },
-  },
+  tradeWords('materials', { key: 'material', name: 'material', value: 'word', is: 'same', isCommon: true }, [
+    'material',
+    'materialofconstruction',
+  ]),
+  tradeWords('liquids', { key: 'liquid', name: 'liquid', value: 'word', is: 'same', isCommon: true }, [
+    'liquid',
+    'medium',
+    'media',
+    'pumpedliquid',
+  ]),
+  tradeWords('uses', { key: 'use', name: 'use', value: 'word', is: 'same' }, ['use', 'application', 'applications']),
   {
     key: 'minFlow',
     path: ['minFlow'],
@@ -345,7 +270,7 @@ const VALVES = [
     hint: 'rated coefficient: Kv, or Cv in US units',
     width: 66,
     shown: { as: 'coefficient' },
-    filter: { key: 'minKv', name: 'rated Kv at least', value: 'number', is: 'least', range: [0, 1e6] },
+    filter: { key: 'minKv', name: 'rated Kv at least', value: 'number', is: 'least', range: [0, 1e6], example: '40' },
   },
   {
     key: 'characteristic',
@@ -427,9 +352,6 @@ export const MODEL_COLUMNS: Readonly<Record<ModelKind, readonly ModelColumn[]>> 
   motors: MOTORS,
 };
 
-/** `end-suction` → end suction */
-export const spoken = (word: string): string => word.replace(/-/g, ' ');
-
 /** What of an entry is kept with a list of models, by the key of its column. @param read in SI */
 export function wordsOf(kind: ModelKind, read: Readonly<Record<string, unknown>>): ModelHead['words'] {
   const words: Record<string, unknown> = {};
@@ -438,12 +360,6 @@ export function wordsOf(kind: ModelKind, read: Readonly<Record<string, unknown>>
     if (value !== undefined) words[key] = value;
   }
   return words as ModelHead['words'];
-}
-
-/** What a model says in a column; undefined where it does not say it. */
-export function knownOf(column: ModelColumn, m: Described): Exclude<Known, null> {
-  const known = column.of ? column.of(m) : m.words[column.key];
-  return known === null || (Array.isArray(known) && known.every((v) => v === null || v === undefined)) ? undefined : known;
 }
 
 type Columns = (typeof PUMPS | typeof VALVES | typeof MOTORS)[number];

@@ -240,7 +240,7 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
   const bore = model.valve?.bore;
   if (bore !== undefined && r.kv !== null && coefficientOfBore(r.kv, bore) > SIZING_RANGE)
     e.say(finding('method-range', e.id, { method: 'valve', ratio: coefficientOfBore(r.kv, bore), most: SIZING_RANGE }));
-  const reynolds = closesByOpening(e, model, r);
+  const reynolds = passesLessOpened(e, model, r);
   if (reynolds !== undefined) e.say(finding('method-range', e.id, { method: 'valve-opening', reynolds }));
   if (model.law.kind === 'drop' && model.valve && r.kv !== null && r.kv > kvAtOpening(model.valve, 1) * (1 + 1e-9))
     e.say(finding('valve-drop-beyond', e.id, { kv: r.kv, rated: kvAtOpening(model.valve, 1) }));
@@ -259,7 +259,7 @@ function say(e: SolvedElement, model: ControlValveModel, r: ValveResult): void {
 }
 
 /** Reynolds number in a full-size trim in which, by the annex, a larger coefficient passes less; undefined where more opening is more flow */
-function closesByOpening(e: SolvedElement, model: ControlValveModel, r: ValveResult): number | undefined {
+function passesLessOpened(e: SolvedElement, model: ControlValveModel, r: ValveResult): number | undefined {
   const { valve, lineBore } = model;
   if (!valve || lineBore === undefined || !r.kv || (r.fr ?? 1) >= 1) return undefined;
   const at = (kv: number) => {

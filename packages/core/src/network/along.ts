@@ -201,7 +201,9 @@ class Along {
     while (ready.length > 0) {
       const p = ready.pop()!;
       isKnown[p] = 1;
-      points[p] = mixedAt(own[p]!, fed(p, own[p]!) > 0, into[p]!, marches, fed.bind(null, p), capacity);
+      const streams = into[p]!.map((l): Stream => ({ flow: Math.abs(flows[l]!), temperature: marches[l]!.to }));
+      if (outflows[p]! > AT_REST) streams.push({ flow: outflows[p]!, temperature: own[p]! });
+      points[p] = mixed(streams, (from, to) => this.marcher.meanHeat(from, to)) ?? own[p]!;
       for (const l of outOf[p]!) {
         march(l, points[p]);
         const { from, to } = input.lines[l]!;
@@ -276,34 +278,29 @@ function performanceIn(e: ElementModel, pump: PumpPerformance['pump'], setting: 
   return found;
 }
 
+/** What comes to a point: m³/s of the scenario's liquid, which is a measure of its mass, and K. */
+interface Stream {
+  flow: number;
+  temperature: number;
+}
+
 /** rounds in which a mixture finds the mean heats between what comes and itself */
 const MIXING_ROUNDS = 6;
 
-/** Temperature at which what comes to a point has as much enthalpy together as it brings, K; its own where nothing comes. */
-function mixedAt(
-  own: number,
-  isFed: boolean,
-  into: readonly number[],
-  marches: readonly (March | undefined)[],
-  fed: (t: number) => number,
-  capacity: (line: number, t: number) => number,
-): number {
-  const [first] = into;
-  if (first === undefined) return own;
+/** Temperature, K, at which streams have as much enthalpy together as they bring; undefined where nothing comes. */
+function mixed(streams: readonly Stream[], meanHeat: (from: number, to: number) => number): number | undefined {
+  let t = streams[0]?.temperature;
   // what comes alone stays what it is
-  if (into.length === 1 && !isFed) return marches[first]!.to;
-  let t = marches[first]!.to;
+  if (t === undefined || streams.length === 1) return t;
   for (let k = 0; k < MIXING_ROUNDS; k++) {
-    let sum = fed(t);
-    let heat = sum * own;
-    for (const l of into) {
-      const c = capacity(l, t);
+    let sum = 0;
+    let heat = 0;
+    for (const { flow, temperature } of streams) {
+      const c = flow * meanHeat(temperature, t);
       sum += c;
-      heat += c * marches[l]!.to;
+      heat += c * temperature;
     }
-    const next = heat / sum;
-    if (Math.abs(next - t) < 1e-9) return next;
-    t = next;
+    t = heat / sum;
   }
   return t;
 }

@@ -4,6 +4,7 @@ import {
   MODEL_COLUMNS,
   spoken,
   type Described,
+  type Dimension,
   type ModelColumn,
   type ModelKind,
   type PumpSummary,
@@ -70,12 +71,8 @@ export function shownIn(column: ModelColumn, m: Described, d: Display): string {
   }
 }
 
-function range(
-  [low, high]: readonly (number | null | undefined)[],
-  dimension: 'diameter' | string | undefined,
-  d: Display,
-): string {
-  const number = (x: number): string => (dimension === undefined ? String(x) : d.number(x, dimension as 'diameter'));
+function range([low, high]: readonly (number | null | undefined)[], dimension: Dimension | undefined, d: Display): string {
+  const number = (x: number): string => (dimension === undefined ? String(x) : d.number(x, dimension));
   if (high === null || high === undefined) return '–';
   return low === null || low === undefined || low === high ? number(high) : `${number(low)} – ${number(high)}`;
 }

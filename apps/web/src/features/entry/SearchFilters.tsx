@@ -25,7 +25,7 @@ export function SearchFilters({
       const value = given[f.key];
       const there = (facets[f.key] ?? []).map((x) => x.value);
       // what is always offered, and what stands in the catalogue
-      const values = [...new Set([...Object.keys(f.said ?? {}), ...(f.words ?? there), ...(f.words ? [] : there)])];
+      const values = [...new Set([...Object.keys(f.said ?? {}), ...(f.words ?? there)])];
       return (
         <Select
           key={f.key}
