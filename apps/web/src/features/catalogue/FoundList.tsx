@@ -112,7 +112,7 @@ export function FoundList({
                   {head?.name ?? c.model}
                 </Link>
                 {head?.isTypical && <span className="text-near"> ◐ typical</span>}
-                {c.notStated && <span className="text-inkq"> {saidNotStated('pumps', c.notStated)} not stated</span>}
+                {c.notStated && <span className="text-inkq">, {saidNotStated('pumps', c.notStated)} not stated</span>}
               </td>
               <td>{d.number(c.duty.flow, 'flow')}</td>
               <td>{d.number(c.duty.head, 'head')}</td>

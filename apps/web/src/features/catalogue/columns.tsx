@@ -35,7 +35,7 @@ const DRAWN: Readonly<Record<string, Column['cell']>> = {
   name: (m) =>
     m.notStated ? (
       <span className="text-inkq" title={`${m.name}: its maker does not state ${saidNotStated(m.kind, m.notStated)}`}>
-        <b className="font-semibold">{m.name}</b> {saidNotStated(m.kind, m.notStated)} not stated
+        <b className="font-semibold">{m.name}</b>, {saidNotStated(m.kind, m.notStated)} not stated
       </span>
     ) : (
       <b className="font-semibold">{m.name}</b>

@@ -67,7 +67,7 @@ test('a pump that does not state what is asked stands last, however the list is 
   const rows = await screen.findAllByRole('row');
   // by efficiency the first would stand above
   expect(rows.slice(1).map((r) => within(r).getByRole('link').textContent)).toEqual(['TC 80', 'TC 100']);
-  expect(rows.map((r) => /TC \d+ (.*) not stated/.exec(r.textContent)?.[1] ?? '')).toEqual(['', '', 'material, mains']);
+  expect(rows.map((r) => /TC \d+, (.*) not stated/.exec(r.textContent)?.[1] ?? '')).toEqual(['', '', 'material, mains']);
 });
 
 test('a static head that is not less than the head is said, and not asked for', async () => {

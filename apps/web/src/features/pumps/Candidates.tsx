@@ -126,7 +126,10 @@ function Row({
           {head?.type ? spoken(head.type) : ''}
           {head?.isTypical && <span className="text-near"> ◐ typical</span>}
           {c.notStated && (
-            <span title="It may be so: its maker does not say"> {saidNotStated('pumps', c.notStated)} not stated</span>
+            <span title="It may be so: its maker does not say">
+              {head?.type ? ', ' : ''}
+              {saidNotStated('pumps', c.notStated)} not stated
+            </span>
           )}
         </span>
       </td>

@@ -13,7 +13,7 @@ export function WhyFallen({ counts }: { counts: ReturnType<typeof useRanking>['c
       <Reasons byReason={counts.byReason} />
       {counts.filtered + counts.unusable > 0 && (
         <p className="text-inkq mt-1 text-[12px]">
-          {counts.filtered > 0 && `${counts.filtered} by the filters`}
+          {counts.filtered > 0 && `${counts.filtered} left out by the filters`}
           {counts.filtered > 0 && counts.unusable > 0 && ', '}
           {counts.unusable > 0 && `${counts.unusable} have no curve that can be drawn`}
         </p>
