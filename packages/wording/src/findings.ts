@@ -102,6 +102,8 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `No solution was found near ${(v.where as readonly string[]).slice(0, 4).join(', ')}; the residual is ${shortNumber(n(v, 'residual'))}.`,
   'states-cycle': (_w, v) =>
     `Valves or non-returns at ${(v.where as readonly string[]).join(', ')} find no lasting position in this scenario.`,
+  'liquid-unsettled': (_w, v) =>
+    `The liquid along ${(v.where as readonly string[]).join(', ')} does not settle: flow or pressure there still changes by ${shortNumber(n(v, 'change') * 100)} %. Where gas and liquid flow together more than one flow, or none, can go with two given pressures: give the flow and leave one pressure open.`,
 };
 
 /** One sentence about one scenario, numbers in the display units. */

@@ -45,6 +45,7 @@ test('every reason of a problem that core and report write has words, and every 
     'no-resistance',
     'not-converged',
     'states-cycle',
+    'liquid-unsettled',
     'no-temperature',
     'temperature-outside',
     'unknown-name',

@@ -18,16 +18,21 @@ export interface HeatModel {
 
 /** A stretch of a pipe with one state of the liquid. */
 export interface Cell {
+  /** share of the pipe's length at which it begins in line direction, and which it has */
+  at: number;
+  share: number;
+  /** in its middle, and at its two ends in line direction */
   fluid: FluidState;
+  ends: readonly [FluidState, FluidState];
   /** density of the scenario's liquid over that here */
   ratio: number;
   /** temperature where the flow enters it, what it tends to, and how far it gets: T(x) = te + (t0 − te)·exp(−decay·x), x from 0 to 1 */
   entry: number;
   equilibrium: number;
   decay: number;
-  /** of the friction of the same flow as one phase */
+  /** friction in the mean over the cell, and as a mixture, over that of one phase as it stands in the middle */
   frictionScale: number;
-  /** density that stands in the column, over that which flows: more where gas slips ahead of the liquid */
+  /** density that stands in the column in the mean, over that which flows in the middle: more where gas slips ahead of the liquid */
   slip: number;
 }
 
@@ -39,7 +44,9 @@ export interface LocalState {
   ratio: number;
   /** head, m of the scenario's liquid, by which the columns in it are heavier than those of that liquid: ∫(ρ/ρ0 − 1)·dz in line direction */
   weight: number;
-  /** of a pipe, equal shares of its length in line direction */
+  /** density of the scenario's liquid over that at its two ends in line direction */
+  ends: readonly [number, number];
+  /** of a pipe, in line direction, as long as what changes in them allows */
   cells?: readonly Cell[];
   /** K at its two ends in line direction; NaN where nothing flows */
   inlet: number;

@@ -25,7 +25,7 @@ export class LocalLaw implements LossLaw {
 
 /** The loss of a pipe by its cells. */
 export class CellsLaw implements LossLaw {
-  private readonly laws: readonly PipeLaw[];
+  private readonly law: PipeLaw;
   private readonly cells: readonly Cell[];
   constructor(
     pipe: PipeModel,
@@ -34,31 +34,40 @@ export class CellsLaw implements LossLaw {
     private readonly weight = local.weight,
   ) {
     this.cells = local.cells;
-    this.laws = local.cells.map(({ fluid }) => pipeLawIn(pipe, fluid, gravity));
+    this.law = new PipeLaw(pipe, { kinematic: kinematicOf(local.fluid), gravity });
   }
   evaluate(flow: number, out: Loss): void {
     let loss = 0;
     let slope = 0;
-    const n = this.laws.length;
-    for (let i = 0; i < n; i++) {
-      const { ratio, frictionScale } = this.cells[i]!;
-      this.laws[i]!.evaluate(flow * ratio, out);
-      loss += (out.loss * frictionScale) / ratio;
-      slope += out.slope * frictionScale;
+    for (const { fluid, ratio, frictionScale, share } of this.cells) {
+      this.law.take(kinematicOf(fluid)).evaluate(flow * ratio, out);
+      loss += (out.loss * frictionScale * share) / ratio;
+      slope += out.slope * frictionScale * share;
     }
-    out.loss = loss / n + this.weight;
-    out.slope = slope / n;
+    out.loss = loss + this.weight;
+    out.slope = slope;
   }
 }
 
+const kinematicOf = ({ viscosity, density }: FluidState): number => viscosity / density;
+
 export const pipeLawIn = (pipe: PipeModel, fluid: FluidState, gravity: number): PipeLaw =>
-  new PipeLaw(pipe, { density: fluid.density, kinematic: fluid.viscosity / fluid.density, gravity });
+  new PipeLaw(pipe, { kinematic: kinematicOf(fluid), gravity });
 
 /** Temperature at a share of a pipe's length in line direction, K. */
-export function temperatureAt(cells: readonly Cell[], share: number, isForward: boolean): number {
-  const along = Math.min(1, Math.max(0, share)) * cells.length;
-  const i = Math.min(cells.length - 1, Math.floor(along));
-  const x = isForward ? along - i : 1 - (along - i);
-  const { entry, equilibrium, decay } = cells[i]!;
-  return equilibrium + (entry - equilibrium) * Math.exp(-decay * x);
+export function temperatureAt(cells: readonly Cell[], place: number, isForward: boolean): number {
+  const { at, share, entry, equilibrium, decay } = cells[cellAt(cells, place)]!;
+  const along = Math.min(1, Math.max(0, (place - at) / share));
+  return equilibrium + (entry - equilibrium) * Math.exp(-decay * (isForward ? along : 1 - along));
+}
+
+/** which of its cells stands at a share of a pipe's length; the one behind where two meet */
+export function cellAt(cells: readonly Cell[], place: number): number {
+  let [low, high] = [0, cells.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (cells[middle]!.at <= place) low = middle;
+    else high = middle - 1;
+  }
+  return low;
 }

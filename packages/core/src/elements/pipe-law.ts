@@ -16,13 +16,13 @@ export class PipeLaw implements LossLaw {
   private readonly relative: number;
   private readonly end: TransitionEnd;
   private readonly headPerFlow2: number;
-  private readonly reynoldsPerFlow: number;
+  private reynoldsPerFlow: number;
   private readonly lengthRatio: number;
   private readonly extraRatio: number;
 
   constructor(
     private readonly pipe: PipeModel,
-    medium: Medium,
+    medium: Omit<Medium, 'density'> & Partial<Medium>,
   ) {
     const d = pipe.bore;
     this.area = (Math.PI / 4) * d * d;
@@ -32,6 +32,12 @@ export class PipeLaw implements LossLaw {
     this.reynoldsPerFlow = d / (this.area * medium.kinematic);
     this.lengthRatio = pipe.length / d;
     this.extraRatio = pipe.fittings.equivalentLength / d;
+  }
+
+  /** the same pipe with a liquid of another kinematic viscosity, m²/s */
+  take(kinematic: number): this {
+    this.reynoldsPerFlow = this.pipe.bore / (this.area * kinematic);
+    return this;
   }
 
   reynolds(flow: number): number {

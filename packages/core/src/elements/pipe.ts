@@ -19,7 +19,7 @@ import {
   type Entries,
   type SolvedElement,
 } from './kind.js';
-import { pipeLawIn, temperatureAt } from './local.js';
+import { cellAt, pipeLawIn, temperatureAt } from './local.js';
 import type { Cell, HeatModel, LocalState } from './local-state.js';
 import type { PipeModel } from './model.js';
 import { FITTINGS, fittingsComplete, listed, nominal } from './pipe-fittings.js';
@@ -179,10 +179,10 @@ const hasFittings = ({ fittings: f }: PipeModel): boolean => f.constant > 0 || f
 function frictionIn({ cells = [], ratio }: LocalState, pipe: PipeModel, e: SolvedElement): number {
   const mass = e.flow / ratio;
   const sum = cells.reduce(
-    (h, c) => h + (pipeLawIn(pipe, c.fluid, e.gravity).frictionLoss(mass * c.ratio) * c.frictionScale) / c.ratio,
+    (h, c) => h + (pipeLawIn(pipe, c.fluid, e.gravity).frictionLoss(mass * c.ratio) * c.frictionScale * c.share) / c.ratio,
     0,
   );
-  return (sum / cells.length) * ratio;
+  return sum * ratio;
 }
 
 /** pressure at the points given inside a long pipe; friction and fittings are spread evenly along it, in each of its cells */
@@ -206,41 +206,49 @@ function profileInCells(
 ): NonNullable<PipeResult['profile']> {
   const pipe = e.model as PipeModel;
   const { cells } = local;
-  const n = cells.length;
   const mass = e.flow / local.ratio;
   const area = (Math.PI / 4) * pipe.bore ** 2;
   const out = { loss: 0, slope: 0 };
-  // head lost to friction in each cell, m of the scenario's liquid
+  // head lost to friction over each cell, m of the scenario's liquid, per whole length
   const losses = cells.map((c) => {
     pipeLawIn(pipe, c.fluid, e.gravity).evaluate(mass * c.ratio, out);
-    return (out.loss * c.frictionScale) / c.ratio / n;
+    return (out.loss * c.frictionScale) / c.ratio;
   });
   const isForward = e.flow >= 0;
   let head = e.inletHead;
   let height = e.inletElevation;
   let at = 0;
+  let i = 0;
   return rows.map(({ distance, elevation }) => {
-    const to = shareOf(distance) * n;
+    const to = shareOf(distance);
     const rise = elevation - height;
     const span = to - at;
     // through as many cells as lie between this row and the one before, the rise spread over them
     while (at < to - 1e-12) {
-      const i = Math.min(n - 1, Math.floor(at + 1e-12));
-      const step = Math.min(to, i + 1) - at;
-      head -= losses[i]! * step + (cells[i]!.slip / cells[i]!.ratio - 1) * rise * (step / span);
-      at += step;
+      while (i < cells.length - 1 && cells[i + 1]!.at <= at + 1e-12) i++;
+      const { ratio, slip } = cells[i]!;
+      const end = i === cells.length - 1 ? to : Math.min(to, cells[i + 1]!.at);
+      const step = end - at;
+      head -= losses[i]! * step + (slip / ratio - 1) * rise * (step / span);
+      at = end;
     }
     height = elevation;
-    const c = cells[Math.min(n - 1, Math.floor(to))]!;
-    const still = head - ((mass * c.ratio) / area) ** 2 / (2 * e.gravity * c.ratio) - elevation;
+    // a row at the end of a cell has what stands there
+    const c = cells[cellAt(cells, to)]!;
+    const part = c.share > 0 ? Math.min(1, Math.max(0, (to - c.at) / c.share)) : 0;
+    const [p, q] = c.ends;
+    const between = (x: number, y: number): number => x + (y - x) * part;
+    const ratio = e.reference / between(p.density, q.density);
+    const still = head - ((mass * ratio) / area) ** 2 / (2 * e.gravity * ratio) - elevation;
     const pressure = e.atmosphere + e.reference * e.gravity * still;
+    const isGassy = p.gas !== undefined || q.gas !== undefined;
     return {
       distance,
       elevation,
       pressure: Number.isFinite(pressure) ? pressure : null,
-      vapourPressure: c.fluid.vapourPressure,
-      ...(c.fluid.gas ? { freeGas: c.fluid.gas.fraction } : {}),
-      ...(e.isThermal && e.flow !== 0 ? { temperature: temperatureAt(cells, to / n, isForward) } : {}),
+      vapourPressure: between(p.vapourPressure, q.vapourPressure),
+      ...(isGassy ? { freeGas: between(p.gas?.fraction ?? 0, q.gas?.fraction ?? 0) } : {}),
+      ...(e.isThermal && e.flow !== 0 ? { temperature: temperatureAt(cells, to, isForward) } : {}),
     };
   });
 }

@@ -67,6 +67,7 @@ export const FINDING_SEVERITY = {
   'no-resistance': 'error',
   'not-converged': 'error',
   'states-cycle': 'error',
+  'liquid-unsettled': 'error',
   'no-temperature': 'error',
   'temperature-outside': 'error',
   'below-bubble-point': 'note',

@@ -6,17 +6,19 @@ import { AT_REST, Marcher, type March } from './march.js';
 import { PumpPerformance } from '../pumps/pump.js';
 import { type CompiledLine, sideBores } from './line.js';
 import type { NetworkResult } from './result.js';
-import type { AlongInput, LineModel, NetworkInput, NetworkSolution, PointModel } from './types.js';
+import type { AlongInput, LineModel, NetworkInput, NetworkSolution, PointModel, SolveFailure } from './types.js';
 
 /*
  * The liquid followed along its way: flows and pressures are solved with the liquid as it stands in every element, temperatures are then
  * marched along the flows, and so on until nothing moves. Steady; heat along the pipe itself and of compression are passed over.
  */
 
-const MOST_ROUNDS = 60;
+const MOST_ROUNDS = 100;
 /** what may still move at the end: K, and shares of a density and of a viscosity */
 const STILL_TEMPERATURE = 1e-4;
 const STILL_SHARE = 1e-6;
+/** share of a pressure by which it may differ from the one that the liquid was taken at */
+const STILL_PRESSURE = 1e-5;
 type Solve = (input: NetworkInput) => NetworkResult;
 
 /** Solves a network with the liquid followed along its way. As `solveNetwork`; its elements then have their `local` liquid. */
@@ -41,6 +43,7 @@ class Along {
 
   run(): NetworkResult {
     let flows: Float64Array | undefined;
+    let unsettled: number[] = [];
     for (let round = 0; round < MOST_ROUNDS; round++) {
       const network = this.network();
       const found = this.solve(network);
@@ -48,12 +51,13 @@ class Along {
       const before = this.locals;
       const points = this.points;
       this.marcher.outside = undefined;
+      unsettled = this.marcher.take(found.solution, found.compiled);
       const failure = this.follow(found.solution, found.compiled);
       if (failure) return { ok: false, failure };
       const now = Float64Array.from(found.solution.lines, (l) => l.flow);
       const isStill = flows !== undefined && flows.every((q, i) => Math.abs(q - now[i]!) <= STILL_SHARE * Math.abs(q) + AT_REST);
       flows = now;
-      if (round === 0 || !isStill || !this.isSettled(before, points)) continue;
+      if (!isStill || Math.max(...unsettled) > STILL_PRESSURE || !this.isSettled(before, points)) continue;
       const { outside } = this.marcher;
       if (outside) {
         const { where, temperature } = outside;
@@ -62,11 +66,15 @@ class Along {
       // the liquid that is reported is the one that was solved with, to what may still move
       return { ...found, solution: { ...found.solution, temperatures: this.points } };
     }
-    return { ok: false, failure: { reason: 'not-converged', where: this.moving(), residual: NaN } };
+    return { ok: false, failure: this.unsettled(unsettled) };
   }
 
-  private moving(): string[] {
-    return this.input.lines.slice(0, 5).map((l) => l.id);
+  /** the lines that still change most */
+  private unsettled(change: readonly number[]): SolveFailure {
+    const most = Math.max(...change);
+    const lines = this.input.lines.map((l, i) => ({ id: l.id, change: change[i]! })).filter((l) => l.change > most / 4);
+    const where = lines.sort((a, b) => b.change - a.change).map((l) => l.id);
+    return { reason: 'liquid-unsettled', where: where.slice(0, 5), change: most };
   }
 
   private isSettled(before: (LocalState | undefined)[][], points: Float64Array): boolean {
@@ -123,11 +131,12 @@ class Along {
       return local ? this.element(e, local) : e;
     });
     const first = locals[0];
-    const flow = l.flow === undefined || this.isReference(l) || !first ? l.flow : l.flow / first.ratio;
+    const flow = l.flow === undefined || this.isReference(l) || !first ? l.flow : l.flow / first.ends[0];
     const [inlet, outlet] = l.bores ?? sideBores(l.elements);
     // a velocity head in the measure of the scenario's liquid is that in a bore narrower or wider by so much
-    const scaled = (bores: Float64Array): Float64Array => bores.map((b, i) => (locals[i] ? b * locals[i].ratio ** -0.25 : b));
-    return { ...l, elements, bores: [scaled(inlet), scaled(outlet)], ...(flow === undefined ? {} : { flow }) };
+    const scaled = (bores: Float64Array, end: 0 | 1): Float64Array =>
+      bores.map((b, i) => (locals[i] ? b * locals[i].ends[end] ** -0.25 : b));
+    return { ...l, elements, bores: [scaled(inlet, 0), scaled(outlet, 1)], ...(flow === undefined ? {} : { flow }) };
   }
 
   /** a flow is a mass, in the measure of the scenario's liquid: entered so, or of a liquid whose volume changes with the pressure */
@@ -156,7 +165,7 @@ class Along {
     compiled: readonly CompiledLine[],
   ): { reason: 'no-temperature'; where: string[] } | undefined {
     const { input, along } = this;
-    const flows = solution.lines.map((s) => (Math.abs(s.flow) > AT_REST ? s.flow : 0));
+    const flows = solution.lines.map((_, i) => this.marcher.flowOf(i));
     const marches = new Array<March | undefined>(input.lines.length).fill(undefined);
     const march = (l: number, from: number): March => (marches[l] = this.marcher.march(l, from, solution, compiled[l]!));
     const points = Float64Array.from(this.points);

@@ -1,24 +1,22 @@
-import { pipeLawIn, temperatureAt } from '../elements/local.js';
-import type { Cell, LocalState } from '../elements/local-state.js';
+import type { LocalState } from '../elements/local-state.js';
 import type { ElementModel, PipeModel } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
+import { PipeFollower } from './follow-pipe.js';
 import type { CompiledLine } from './line.js';
-import type { AlongInput, NetworkInput, NetworkSolution } from './types.js';
+import type { AlongInput, LineSolution, NetworkInput, NetworkSolution } from './types.js';
 
 /*
- * One line followed along its flow: the liquid in each element, pipes in cells.
- *
- * In a pipe m·cp·dT/dx = U·π·Do·(Ta − T) + m·g·h', which is solved exactly over each of its cells with the properties of that cell. Source:
- * Incropera et al., Fundamentals of Heat and Mass Transfer, 6th ed., eq. 8.45b, with friction as a source.
+ * One line followed along its flow: the liquid in each element, pipes in cells. Heat goes with the flow; pressure is taken from the end at
+ * which it is known, through all pipes and fittings up to the next pump or valve.
  */
 
 /** m³/s at and below which nothing flows */
 export const AT_REST = 1e-9;
-/** most that the liquid may change over one cell: shares of its viscosity (as a logarithm) and density, K */
-const CELL = { viscosity: 0.08, density: 0.003, temperature: 4 };
-const MOST_CELLS = 400;
-/** about the change from laminar to turbulent flow cells have to be short */
-const TRANSITION_CELLS = 48;
+
+/** rounds in which changes are taken whole, and bounds of the part that is taken afterwards */
+const FREE_ROUNDS = 3;
+const LEAST_PACE = 0.05;
+const MOST_PACE = 4;
 
 /** K to each side over which cp is straight enough for its middle */
 const STRAIGHT = 2;
@@ -31,9 +29,15 @@ const GAUSS = [
   [-0.906179845938664, 0.23692688505618908],
 ] as const;
 
-/** Follows the lines of a network; how many cells a pipe needs is kept from round to round. */
+/** Follows the lines of a network; what a pipe was found to need is kept from round to round. */
 export class Marcher {
-  private readonly counts = new Map<string, number>();
+  private readonly pipes = new Map<string, PipeFollower>();
+  /** flows, m³/s, and static pressures at their places, Pa, of the lines as they were taken last */
+  private taken: readonly { flow: number; pressures: Float64Array }[] = [];
+  private change: readonly number[] = [];
+  private pace = 1;
+  /** which solution is followed, from 1 */
+  private round = 0;
   /** where, and at what temperature, the properties were asked for outside their range since `begin`, K */
   outside: { where: string; temperature: number } | undefined;
 
@@ -71,41 +75,149 @@ export class Marcher {
   march(index: number, from: number, solution: NetworkSolution, compiled: CompiledLine): March {
     const line = this.input.lines[index]!;
     const s = solution.lines[index]!;
-    const flow = Math.abs(s.flow) > AT_REST ? s.flow : 0;
-    const isForward = flow >= 0;
-    const locals = new Array<LocalState | undefined>(line.elements.length).fill(undefined);
-    const rhoG = this.input.fluid.density * this.input.gravity;
-    const pressureAt = (place: number): number => {
-      const n = line.elements.length;
-      const bore = n === 0 ? 0 : place < n ? compiled.inletBore[place]! : compiled.outletBore[n - 1]!;
-      const still = s.heads[place]! - compiled.velocityFactor(bore) * s.flow * s.flow - line.elevations[place]!;
-      const p = this.input.atmosphere + rhoG * still;
-      return Number.isFinite(p) ? Math.max(1, p) : this.input.atmosphere;
-    };
+    const flow = this.flowOf(index);
+    const n = line.elements.length;
+    const places = this.taken[index]!.pressures;
+    const order = line.elements.map((_, i) => (flow >= 0 ? i : n - 1 - i));
+    const passed = new Array<Passed | undefined>(n).fill(undefined);
+    const steps = new Array<Step | undefined>(n).fill(undefined);
     let t = from;
     let gain = 1;
-    const order = line.elements.map((_, i) => (isForward ? i : line.elements.length - 1 - i));
     for (const i of order) {
       const e = line.elements[i]!;
-      const entry = isForward ? i : i + 1;
-      const rise = line.elevations[i + 1]! - line.elevations[i]!;
-      const weight = compiled.model.elements[i]!.local?.weight ?? 0;
-      const ratio = compiled.model.elements[i]!.local?.ratio ?? 1;
+      const [entry, exit] = flow >= 0 ? [i, i + 1] : [i + 1, i];
+      const { weight, ratio } = compiled.model.elements[i]!.local ?? { weight: 0, ratio: 1 };
       const at: Passed = {
         e,
         flow,
         temperature: t,
-        pressure: this.along.isCompressible ? pressureAt(entry) : this.input.atmosphere,
+        pressure: places[entry]!,
+        exit: places[exit]!,
         loss: (s.losses[i]! - weight) * ratio,
-        rise,
+        rise: line.elevations[i + 1]! - line.elevations[i]!,
         elevation: line.elevations[i]!,
       };
-      const passed = e.kind === 'pipe' ? this.pipe(e, at) : this.fitting(at);
-      locals[i] = passed.local;
-      t = passed.temperature;
-      gain *= passed.gain;
+      const step: Step = e.kind === 'pipe' ? this.heatPipe(e, at) : this.fitting(at);
+      passed[i] = at;
+      steps[i] = step;
+      t = step.temperature;
+      gain *= step.gain;
     }
+    if (this.along.isCompressible) this.press(index, order, passed, steps);
+    const locals = line.elements.map((e, i) =>
+      e.kind === 'pipe' ? this.pipeLocal(e, steps[i]!) : (steps[i]!.local as LocalState),
+    );
     return { from, to: t, gain, locals };
+  }
+
+  /**
+   * Tells of a solution: flows and static pressures are taken from it, by a part of their change where rounds swing and by more than it
+   * where they creep. Source of the part: Aitken's process for vectors, Irons & Tuck 1969, Int. J. Numer. Meth. Eng. 1, 275–277.
+   *
+   * @returns most by which a flow or a pressure of each line differs from the one that was taken before, as a share of it
+   */
+  take(solution: NetworkSolution, compiled: readonly CompiledLine[]): number[] {
+    this.round++;
+    const before = this.taken;
+    const now = solution.lines.map((s, i) => ({
+      flow: Math.abs(s.flow) > AT_REST ? s.flow : 0,
+      pressures: this.pressuresOf(i, s, compiled[i]!),
+    }));
+    this.taken = now;
+    if (before.length === 0) return now.map(() => Infinity);
+    const share = (to: number, from: number): number => (from * to > 0 ? to / from - 1 : 0);
+    const changes = now.map(({ flow, pressures }, i) => [
+      share(flow, before[i]!.flow),
+      ...Array.from(pressures, (p, k) => share(p, before[i]!.pressures[k]!)),
+    ]);
+    const change = changes.flat();
+    this.pace = this.round <= FREE_ROUNDS ? 1 : paceOf(this.pace, this.change, change);
+    this.change = change;
+    if (this.pace !== 1) {
+      const part = (to: number, from: number): number =>
+        from * to > 0 ? from * Math.max(0.2, 1 + this.pace * (to / from - 1)) : to;
+      this.taken = now.map(({ flow, pressures }, i) => ({
+        flow: part(flow, before[i]!.flow),
+        pressures: pressures.map((p, k) => part(p, before[i]!.pressures[k]!)),
+      }));
+    }
+    return changes.map((of) => Math.max(...of.map(Math.abs)));
+  }
+
+  flowOf(index: number): number {
+    return this.taken[index]!.flow;
+  }
+
+  /** static pressures at the places of a line, Pa */
+  private pressuresOf(index: number, s: LineSolution, compiled: CompiledLine): Float64Array {
+    const line = this.input.lines[index]!;
+    const n = line.elements.length;
+    const { atmosphere } = this.input;
+    if (!this.along.isCompressible) return new Float64Array(n + 1).fill(atmosphere);
+    const rhoG = this.input.fluid.density * this.input.gravity;
+    return Float64Array.from(s.heads, (head, place) => {
+      const bore = n === 0 ? 0 : place < n ? compiled.inletBore[place]! : compiled.outletBore[n - 1]!;
+      const still = head - compiled.velocityFactor(bore) * s.flow * s.flow - line.elevations[place]!;
+      const p = atmosphere + rhoG * still;
+      return Number.isFinite(p) ? Math.max(1, p) : atmosphere;
+    });
+  }
+
+  /** pressures from the end at which they are known, against the flow unless that is where it enters */
+  private press(
+    index: number,
+    order: readonly number[],
+    passed: readonly (Passed | undefined)[],
+    steps: (Step | undefined)[],
+  ): void {
+    const line = this.input.lines[index]!;
+    const isForward = order[0] === 0;
+    const isKnown = (p: number): boolean => this.input.points[p]!.head.kind === 'known';
+    const [start, end] = isForward ? [line.from, line.to] : [line.to, line.from];
+    const isWithFlow = isKnown(start) && !isKnown(end);
+    let carried: number | undefined;
+    for (const i of isWithFlow ? order : [...order].reverse()) {
+      const at = passed[i]!;
+      const here = isWithFlow ? at.pressure : at.exit;
+      const from = carried ?? here;
+      if (at.e.kind === 'pipe') {
+        carried = this.follower(at.e).press(from, isWithFlow ? 0 : 1);
+        continue;
+      }
+      const isBreak = at.e.kind === 'pump' || at.e.kind === 'control-valve';
+      const other = isWithFlow ? at.exit : at.pressure;
+      carried = isBreak ? undefined : Math.max(1, from + other - here);
+      const entry = isBreak ? at.pressure : isWithFlow ? from : carried!;
+      steps[i] = this.fitting({ ...at, pressure: entry });
+    }
+  }
+
+  private follower(e: PipeModel): PipeFollower {
+    let found = this.pipes.get(e.id);
+    if (!found) {
+      const { fluid, gravity } = this.input;
+      const conditions = { along: this.along, density: fluid.density, gravity, inside: (t: number) => this.inside(t, undefined) };
+      this.pipes.set(e.id, (found = new PipeFollower(e, conditions)));
+    }
+    return found;
+  }
+
+  private heatPipe(e: PipeModel, { flow, elevation, rise, temperature, pressure, exit }: Passed): Step {
+    const follower = this.follower(e);
+    follower.begin({ flow, elevation, rise, round: this.round });
+    this.inside(temperature, e.id);
+    const { to, gain } = follower.heat(temperature, [pressure, exit]);
+    this.inside(to, e.id);
+    const [inlet, outlet] = flow === 0 ? [NaN, NaN] : flow > 0 ? [temperature, to] : [to, temperature];
+    return { temperature: to, gain, local: { inlet: inlet!, outlet: outlet! } };
+  }
+
+  private pipeLocal(e: PipeModel, { local: { inlet, outlet } }: Step): LocalState {
+    const follower = this.follower(e);
+    const { cells, weight } = follower.cells();
+    const fluid = follower.stateAt(0.5);
+    const ends = [cells[0]!.ends[0], cells.at(-1)!.ends[1]].map((f) => this.ratio(f)) as [number, number];
+    return { inlet, outlet, fluid, ratio: this.ratio(fluid), ends, weight, cells };
   }
 
   private fitting({ e, flow, temperature: t, pressure, loss, rise }: Passed): Step {
@@ -113,11 +225,8 @@ export class Marcher {
     const fluid = this.along.stateAt(this.inside(t, e.id), pressure);
     const ratio = this.ratio(fluid);
     const weight = (1 / ratio - 1) * rise;
-    const still = {
-      temperature: t,
-      gain: 1,
-      local: { fluid, ratio, weight, inlet: flow === 0 ? NaN : t, outlet: flow === 0 ? NaN : t },
-    };
+    const [inlet, outlet] = flow === 0 ? [NaN, NaN] : [t, t];
+    const still = { temperature: t, gain: 1, local: { fluid, ratio, weight, ends: [ratio, ratio] as const, inlet, outlet } };
     if (!this.along.isThermal || flow === 0) return still;
     const mass = this.input.fluid.density * Math.abs(flow);
     const heat = e.heat ?? {};
@@ -131,117 +240,27 @@ export class Marcher {
         cp = between(end);
       }
     const duty = e.kind === 'device' ? mass * (cp * (end - t) - friction) : undefined;
-    const ends = flow > 0 ? { inlet: t, outlet: end } : { inlet: end, outlet: t };
-    this.inside(end, e.id);
+    const leaves = this.ratio(this.along.stateAt(this.inside(end, e.id), pressure));
+    const ends: Pick<LocalState, 'inlet' | 'outlet' | 'ends'> =
+      flow > 0 ? { inlet: t, outlet: end, ends: [ratio, leaves] } : { inlet: end, outlet: t, ends: [leaves, ratio] };
     return {
       temperature: end,
       gain: heat.outletTemperature === undefined ? 1 : 0,
       local: { ...still.local, ...ends, ...(duty === undefined ? {} : { duty }) },
     };
   }
+}
 
-  private pipe(e: PipeModel, at: Passed): Step {
-    const n = Math.max(this.counts.get(e.id) ?? 1, 1);
-    const marched = this.cells(e, at, n);
-    const wanted = cellsWanted(marched.cells, marched.reynolds, at.temperature, marched.temperature);
-    if (wanted > n) this.counts.set(e.id, wanted);
-    return marched;
-  }
-
-  private cells(e: PipeModel, at: Passed, n: number): Step & { cells: Cell[]; reynolds: readonly [number, number] } {
-    const { along, input } = this;
-    const { gravity } = input;
-    const { flow, elevation, rise } = at;
-    const isForward = flow >= 0;
-    const mass = input.fluid.density * Math.abs(flow);
-    const heat = e.heat ?? {};
-    const conductance = along.isThermal && flow !== 0 ? (heat.conductance ?? 0) * (e.length / n) : 0;
-    const ambient = heat.ambient ?? at.temperature;
-    const heights = heightsOf(e, elevation, rise, n);
-    const cells = new Array<Cell>(n);
-    // what stands in a pipe that loses heat is in the end as cold as what is around it
-    let t = flow === 0 && along.isThermal && heat.conductance ? ambient : at.temperature;
-    let p = at.pressure;
-    let gain = 1;
-    let weight = 0;
-    let before: FluidState | undefined;
-    let reynolds: [number, number] = [Infinity, 0];
-    for (let k = 0; k < n; k++) {
-      const i = isForward ? k : n - 1 - k;
-      const climb = (heights[i + 1]! - heights[i]!) * (isForward ? 1 : -1);
-      const step = (
-        fluid: FluidState,
-      ): { equilibrium: number; decay: number; end: number; drop: number; scale: number; slip: number } => {
-        const ratio = this.ratio(fluid);
-        const law = pipeLawIn(e, fluid, gravity);
-        law.evaluate(Math.abs(flow) * ratio, scratch);
-        const mixed = along.mixture?.({
-          fluid,
-          bore: e.bore,
-          flow: Math.abs(flow) * ratio,
-          rise: e.length > 0 ? Math.max(-1, Math.min(1, (climb * n) / e.length)) : 0,
-          pressure: p,
-          gravity,
-        });
-        const scale = mixed?.frictionScale ?? 1;
-        const head = (scratch.loss * scale) / n;
-        const slip = mixed?.slip ?? 1;
-        const drop = fluid.density * gravity * (head + slip * climb);
-        const re = law.reynolds(Math.abs(flow) * ratio);
-        reynolds = [Math.min(reynolds[0], re), Math.max(reynolds[1], re)];
-        if (!along.isThermal || flow === 0) return { equilibrium: t, decay: 0, end: t, drop, scale, slip };
-        const cp = fluid.specificHeat!;
-        const decay = conductance / (mass * cp);
-        const heating = (gravity * head) / cp;
-        // with next to no heat through the wall what it tends to is far away: friction alone counts
-        if (decay < 1e-9) return { equilibrium: t + heating * 1e9, decay: 1e-9, end: t + heating, drop, scale, slip };
-        const equilibrium = ambient + heating / decay;
-        return { equilibrium, decay, end: equilibrium + (t - equilibrium) * Math.exp(-decay), drop, scale, slip };
-      };
-      const first = before ?? along.stateAt(this.inside(t, e.id), p);
-      const guess = step(first);
-      const meanT =
-        guess.decay > 1e-6
-          ? guess.equilibrium + ((t - guess.equilibrium) * (1 - Math.exp(-guess.decay))) / guess.decay
-          : (t + guess.end) / 2;
-      const fluid = along.stateAt(this.inside(meanT, e.id), along.isCompressible ? Math.max(1, p - guess.drop / 2) : p);
-      const found = step(fluid);
-      const ratio = this.ratio(fluid);
-      cells[i] = {
-        fluid,
-        ratio,
-        entry: t,
-        equilibrium: found.equilibrium,
-        decay: found.decay,
-        frictionScale: found.scale,
-        slip: found.slip,
-      };
-      weight += (found.slip / ratio - 1) * climb;
-      gain *= Math.exp(-found.decay);
-      t = found.end;
-      p = along.isCompressible ? Math.max(1, p - found.drop) : p;
-      before = fluid;
-    }
-    const middle = along.stateAt(
-      this.inside(temperatureAt(cells, 0.5, isForward), undefined),
-      along.isCompressible ? Math.max(1, (at.pressure + p) / 2) : p,
-    );
-    const ends = flow === 0 ? [NaN, NaN] : isForward ? [at.temperature, t] : [t, at.temperature];
-    return {
-      temperature: t,
-      gain,
-      cells,
-      reynolds,
-      local: {
-        fluid: middle,
-        ratio: this.ratio(middle),
-        weight: isForward ? weight : -weight,
-        cells,
-        inlet: ends[0]!,
-        outlet: ends[1]!,
-      },
-    };
-  }
+/** part of a change that is taken, by the changes of two rounds */
+function paceOf(pace: number, before: readonly number[], now: readonly number[]): number {
+  let dot = 0;
+  let square = 0;
+  now.forEach((x, i) => {
+    const d = x - before[i]!;
+    dot += before[i]! * d;
+    square += d * d;
+  });
+  return square > 0 ? Math.min(MOST_PACE, Math.max(LEAST_PACE, (-pace * dot) / square)) : 1;
 }
 
 interface Passed {
@@ -251,6 +270,8 @@ interface Passed {
   /** where the flow enters it */
   temperature: number;
   pressure: number;
+  /** Pa where it leaves it */
+  exit: number;
   /** head, m of its own liquid, in line direction */
   loss: number;
   /** of elevation in line direction, m, and where it begins */
@@ -262,7 +283,8 @@ interface Step {
   temperature: number;
   /** change of the temperature at which it is left over that at which it is entered */
   gain: number;
-  local: LocalState;
+  /** of a pipe its two ends alone, until its pressures are known */
+  local: LocalState | Pick<LocalState, 'inlet' | 'outlet'>;
 }
 
 /** A line followed from the temperature at which its flow enters it. K. */
@@ -273,49 +295,10 @@ export interface March {
   locals: (LocalState | undefined)[];
 }
 
-const scratch = { loss: 0, slope: 0 };
-
 /** m of head that become heat in the liquid: of a pump what its efficiency leaves of the shaft power */
 function lost(e: ElementModel, flow: number, ratio: number, loss: number): number {
   if (!Number.isFinite(loss)) return 0;
   if (e.kind !== 'pump') return Math.abs(loss);
   const efficiency = e.law.kind === 'off' ? undefined : e.heat?.efficiencyAt?.(flow * ratio, -loss);
   return efficiency && flow > 0 && loss < 0 ? -loss * (1 / efficiency - 1) : 0;
-}
-
-/** elevations at the ends of equal shares of a pipe, by its profile where it has one, m */
-function heightsOf(e: PipeModel, start: number, rise: number, n: number): number[] {
-  const rows = [{ share: 0, elevation: start }, ...(e.heat?.profile ?? []), { share: 1, elevation: start + rise }];
-  const heights: number[] = [];
-  let r = 0;
-  for (let k = 0; k <= n; k++) {
-    const x = k / n;
-    while (r < rows.length - 2 && rows[r + 1]!.share <= x) r++;
-    const [a, b] = [rows[r]!, rows[r + 1]!];
-    const part = b.share > a.share ? (x - a.share) / (b.share - a.share) : 1;
-    heights.push(a.elevation + (b.elevation - a.elevation) * Math.min(1, Math.max(0, part)));
-  }
-  return heights;
-}
-
-function cellsWanted(cells: readonly Cell[], [least, most]: readonly [number, number], from: number, to: number): number {
-  let viscosity = 0;
-  let density = 0;
-  for (let i = 1; i < cells.length; i++) {
-    const [a, b] = [cells[i - 1]!.fluid, cells[i]!.fluid];
-    viscosity += Math.abs(Math.log(a.viscosity / b.viscosity));
-    density += Math.abs(Math.log(a.density / b.density));
-  }
-  // what the outermost half cells hold is not seen between their middles
-  const seen = cells.length > 1 ? cells.length / (cells.length - 1) : 1;
-  const change = Math.abs(to - from);
-  const wanted = Math.max(
-    (viscosity * seen) / CELL.viscosity,
-    (density * seen) / CELL.density,
-    change / CELL.temperature,
-    // one cell shows no change of its own
-    cells.length === 1 && change > 0.05 ? 4 : 0,
-    least < 4000 && most > 2000 && most > least * 1.02 ? TRANSITION_CELLS : 0,
-  );
-  return Math.min(MOST_CELLS, Math.ceil(wanted));
 }

@@ -127,9 +127,10 @@ function turned(c: Chain): Chain {
 /** columns in it stand the other way */
 function turnedElement(e: ElementModel): ElementModel {
   if (!e.local) return e;
-  const { weight, cells, inlet, outlet } = e.local;
-  const local = { ...e.local, weight: -weight, inlet: outlet, outlet: inlet };
-  return { ...e, local: cells ? { ...local, cells: [...cells].reverse() } : local };
+  const { weight, cells, inlet, outlet, ends } = e.local;
+  const local = { ...e.local, weight: -weight, inlet: outlet, outlet: inlet, ends: [ends[1], ends[0]] as const };
+  const turned = cells?.map((c) => ({ ...c, at: 1 - c.at - c.share, ends: [c.ends[1], c.ends[0]] as const })).reverse();
+  return { ...e, local: turned ? { ...local, cells: turned } : local };
 }
 
 /** lines that are closed by an entry and at whose ends nothing is lost by leaving them out */

@@ -91,6 +91,8 @@ export type SolveFailure =
   | { reason: 'no-resistance'; where: string[] }
   | { reason: 'not-converged'; where: string[]; residual: number }
   | { reason: 'states-cycle'; where: string[] }
+  /** a liquid that is followed: flow or pressure still changes by such a share from round to round */
+  | { reason: 'liquid-unsettled'; where: string[]; change: number }
   | { reason: 'no-temperature'; where: string[] }
   | { reason: 'temperature-outside'; where: string[]; temperature: number };
 

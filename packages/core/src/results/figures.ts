@@ -95,6 +95,7 @@ export const FIGURE_TABLE: { readonly [K in FigureKey]: Figure<K> } = {
     },
   },
   surfaceFlow: { label: 'flow at the surface', shown: 'flow', on: { line: STANDS } },
+  cells: { label: 'cells followed', shown: 'number', digits: { decimals: 0 }, on: { line: STANDS } },
   velocity: { label: 'velocity', shown: 'velocity', on: { pipe: { heading: 'velocity', isSwept: true } } },
   reynolds: { label: 'Re', shown: 'number', digits: { per: 1e6, decimals: 2 }, on: { pipe: { heading: 'Re ×10⁶' } } },
   frictionFactor: { label: 'Darcy f', shown: 'number', digits: { decimals: 4 }, on: { pipe: { heading: 'Darcy f' } } },

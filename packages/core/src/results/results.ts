@@ -55,9 +55,12 @@ export interface TeeLegResult {
 }
 
 export interface LineResult {
+  /** m³/s; of a liquid that changes on its way, as it is at the line's first point */
   flow: number;
   /** volume of its liquid as it is at the surface, m³/s, for one that changes with the pressure */
   surfaceFlow?: number;
+  /** in how many cells its pipes were followed, where the liquid changes on its way */
+  cells?: number;
 }
 
 export interface PlaceResult {

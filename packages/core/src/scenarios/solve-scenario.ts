@@ -21,7 +21,8 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
     const { reason, where } = solved.failure;
     const residual = 'residual' in solved.failure ? solved.failure.residual : 0;
     const temperature = 'temperature' in solved.failure ? solved.failure.temperature : 0;
-    result.findings.push(finding(reason, where[0] ?? '', { where, residual, temperature }));
+    const change = 'change' in solved.failure ? solved.failure.change : 0;
+    result.findings.push(finding(reason, where[0] ?? '', { where, residual, temperature, change }));
     return result;
   }
   const writer = new ResultWriter(model, solved.solution, solved.compiled, result);
@@ -93,10 +94,9 @@ class ResultWriter {
     const { flow } = this.solution.lines[i]!;
     const { elements } = this.compiled[i]!.model;
     const first = elements[0]?.local;
-    // the first cell is where the flow enters, if it flows forward
-    const ratio = first?.cells?.[0]?.ratio ?? first?.ratio ?? 1;
     if (!first) return { flow };
-    return { flow: flow * ratio, ...(this.model.network.along?.isCompressible ? { surfaceFlow: flow } : {}) };
+    const cells = elements.reduce((n, e) => n + (e.local?.cells?.length ?? 0), 0);
+    return { cells, flow: flow * first.ends[0], ...(this.model.network.along?.isCompressible ? { surfaceFlow: flow } : {}) };
   }
 
   /** density of the scenario's liquid over that at a point */
@@ -182,11 +182,11 @@ class ResultWriter {
       const beside = c.model.elements[Math.min(i, n - 1)]?.local;
       if (!beside) return { elevation, totalHead: known(head), grade: known(grade) };
       // in metres of the liquid that stands there
-      const end = i < n ? beside.cells?.[0] : beside.cells?.at(-1);
-      const own = (h: number): number | null => known(elevation + (h - elevation) * (end?.ratio ?? beside.ratio));
+      const ratio = beside.ends[i < n ? 0 : 1];
+      const own = (h: number): number | null => known(elevation + (h - elevation) * ratio);
       const temperature = i < n ? beside.inlet : beside.outlet;
       const isThermal = this.model.network.along?.isThermal;
-      const density = this.model.fluid.density / (end?.ratio ?? beside.ratio);
+      const density = this.model.fluid.density / ratio;
       return {
         elevation,
         totalHead: own(head),
