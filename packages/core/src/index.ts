@@ -194,7 +194,14 @@ export {
 } from './sizing/line-sizes.js';
 export { judgeTable, severityOf, type RowProblem } from './catalogue/judge-table.js';
 export { countsOf, judgeCatalogue, type CurveWarning, type JudgedCatalogue } from './catalogue/judge.js';
-export { byDeparture, findPumps, type Finding as FoundPumps, type FoundPump, type Wanted } from './catalogue/find.js';
+export {
+  byDeparture,
+  findPumps,
+  noFindCounts,
+  type Finding as FoundPumps,
+  type FoundPump,
+  type Wanted,
+} from './catalogue/find.js';
 export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
 export { meantNumber, readTable, type Mend, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
 export { COLUMNS, type ColumnName, type MatchedColumn } from './catalogue/columns.js';

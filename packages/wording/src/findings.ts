@@ -46,6 +46,12 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
       return `${w}: at a valve Reynolds number of ${shortNumber(n(v, 'reynolds'))} IEC 60534-2-1, annex A, has a full-size trim pass less the further it opens; its opening is not sure there.`;
     if (v.method === 'valve')
       return `${w}: its coefficient is large for its bore, Kv/(0.865·d²) is ${shortNumber(n(v, 'ratio'))}; above ${shortNumber(n(v, 'most'))} the equations of IEC 60534-2-1 are not sure.`;
+    if (v.method === 'drag-reduction')
+      return `${w}: at a Reynolds number of ${shortNumber(n(v, 'reynolds'))} the flow is not fully turbulent, and what the additive takes away there is not known.`;
+    if (v.method === 'gas')
+      return `${w}: the gas is at ${shortNumber(n(v, 'reduced'))} times its pseudo-critical temperature; below 1.05 the compressibility of Dranchuk & Abou-Kassem is not sure.`;
+    if (v.method === 'nearly-level')
+      return `${w}: at a slope of ${shortNumber(n(v, 'slope') * 100)} % the hold-up by Beggs & Brill is not sure: Payne's factor is 1 at level, 0.924 just above it and 0.685 just below.`;
     return `${w}: Hazen–Williams holds for water near room temperature, bores above ${inUnits(0.05, 'diameter', u)} and up to ${inUnits(3, 'velocity', u)}; this is outside.`;
   },
   'npsh-low': (w, v, u) =>

@@ -124,6 +124,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
   'gradient-in-network': () =>
     'The gradient of Beggs & Brill is for single lines: where lines branch, how gas and liquid part is not known. Take gas and liquid as one.',
+  'beyond-pipe': (d, _w, u) =>
+    `This row stands at ${bound(d.found, 'length', u)}, beyond the end of its pipe of ${bound(d.most, 'length', u)}.`,
   'same-temperature': () => 'The two viscosity points need different temperatures.',
   'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
   'unknown-size': (d) => `${d.found} is not a size of the pipe table; there are: ${list(d.expected)}. Or give "inside".`,

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { byDeparture, type FoundPumps, type Ranking, type Wanted } from '@cedar-knot/core';
+import { byDeparture, noFindCounts, type FoundPumps, type Ranking, type Wanted } from '@cedar-knot/core';
 import { inPieces } from '../work/pieces.js';
 import { WorkPool } from '../work/pool.js';
 import type { StoredModel } from '../work/task.js';
@@ -30,7 +30,7 @@ export class CatalogueSearchService {
     const found = await inPieces(pieces, AT_ONCE, (models) =>
       this.pool.run({ kind: 'find', models, wanted }, { isPart: models !== pieces[0] }),
     );
-    const counts = { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 };
+    const counts = noFindCounts();
     for (const f of found) for (const key of Object.keys(counts) as (keyof typeof counts)[]) counts[key] += f.counts[key];
     const candidates = found.flatMap((f) => f.candidates).sort(byDeparture);
     return { candidates, counts };

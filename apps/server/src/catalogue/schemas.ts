@@ -189,6 +189,13 @@ export const FOUND_PUMPS: Shape<FoundPumps> = named(
         notStated: may(list(text())),
       }),
     ),
-    counts: object({ tried: whole(0), candidates: whole(0), filtered: whole(0), unusable: whole(0), npsh: whole(0) }),
+    counts: object({
+      tried: whole(0),
+      candidates: whole(0),
+      filtered: whole(0),
+      unusable: whole(0),
+      npsh: whole(0),
+      beyond: whole(0),
+    }),
   }),
 );

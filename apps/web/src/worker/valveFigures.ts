@@ -38,6 +38,8 @@ export interface ValveFigures {
   windows: Record<string, ValveWindow | null>;
   /** judged scenarios without a solution */
   unsolved: string[];
+  /** where whatever valve stands here has too little of the drop: what it has, and the drop at which it would just have enough, Pa */
+  authority: ValvePosition['authority'];
   /** ms */
   took: number;
 }
@@ -87,6 +89,7 @@ export class ValveCatalogue {
       installed,
       windows: Object.fromEntries(ids.map((id) => [id, position.window(id)])),
       unsolved: position.unsolved,
+      authority: position.authority,
       took: performance.now() - begin,
     };
   }

@@ -112,6 +112,18 @@ describe('found for one duty', () => {
     expect(candidates[0]!.duty.shaftPower).toBeCloseTo((998.207 * 9.80665 * 40) / 36 / 0.75, 4);
     expect(counts).toMatchObject({ tried: 3, candidates: 2, unusable: 1 });
   });
+  test('a duty past 125 % of the last row is left out, and counted', () => {
+    const lastRow = untrimmed.curve.at(-1)!;
+    const last = Number.parseFloat(lastRow.flow) / 3600;
+    // next to no head is asked at half the last flow: the curves cross far beyond their ends
+    const { candidates, counts } = find({ flow: last / 2, head: 0.2, staticHead: 0.1, flowTolerance: 9, headTolerance: 999 });
+    expect(candidates).toEqual([]);
+    expect(counts).toMatchObject({ tried: 3, candidates: 0, beyond: 3 });
+    const loose = { flowTolerance: 9, headTolerance: 999 };
+    expect(find({ flow: last * 1.26, ...loose }).counts.beyond).toBe(3);
+    // the small one ends at 0.6 of it
+    expect(find({ flow: last * 1.24, ...loose }).counts).toMatchObject({ beyond: 1, candidates: 2 });
+  });
   test('with one it is where the curve crosses Hs + (H − Hs)·(Q/Qr)²', () => {
     const { duty } = find({ staticHead: 20 }).candidates[0]!;
     expect(duty.head).toBeCloseTo(20 + 18 * (duty.flow / m3h(100)) ** 2, 6);

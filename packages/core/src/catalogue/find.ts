@@ -51,14 +51,17 @@ export const byDeparture = (a: FoundPump, b: FoundPump): number =>
 
 export interface Finding {
   candidates: FoundPump[];
-  counts: { tried: number; candidates: number; filtered: number; unusable: number; npsh: number };
+  /** `beyond`: those whose duty would lie past 125 % of the last row of their table, where nothing is known of them */
+  counts: { tried: number; candidates: number; filtered: number; unusable: number; npsh: number; beyond: number };
 }
 
 const DEFAULT_TOLERANCE = 0.1;
 /** NPSHA over NPSHR, as the check has it by default */
 const NPSH_RATIO = 1.3;
-/** of the greatest flow beyond the table that a crossing is looked for at */
+/** of the flow of the last row up to which a duty is looked for */
 const BEYOND = 1.25;
+
+export const noFindCounts = (): Finding['counts'] => ({ tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0, beyond: 0 });
 
 /**
  * Pumps of a catalogue for one duty without a study: each configured for it, its true duty on the system curve
@@ -67,7 +70,7 @@ const BEYOND = 1.25;
  * @param pumps entries in SI by model, as `readCatalogue` gives them
  */
 export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, wanted: Wanted): Finding {
-  const result: Finding = { candidates: [], counts: { tried: 0, candidates: 0, filtered: 0, unusable: 0, npsh: 0 } };
+  const result: Finding = { candidates: [], counts: noFindCounts() };
   const { counts } = result;
   for (const [model, entry] of pumps) {
     const notStated = narrowed('pumps', describeEntry('pumps', entry), wanted);
@@ -82,7 +85,8 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
     }
     counts.tried++;
     const found = tryPump(model, pump, wanted);
-    if (!found) continue;
+    if (found === 'beyond') counts.beyond++;
+    if (typeof found !== 'object') continue;
     if (notStated.length > 0) found.notStated = notStated;
     if (wanted.npsha !== undefined && found.duty.npshr !== null && wanted.npsha < NPSH_RATIO * found.duty.npshr) counts.npsh++;
     else result.candidates.push(found);
@@ -110,12 +114,12 @@ function sound(entry: Readonly<Record<string, unknown>>): PumpInput | undefined 
   return isSound ? pump : undefined;
 }
 
-function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | undefined {
+function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | 'beyond' | undefined {
   const configured = configure(pump, [{ flow: wanted.flow, head: wanted.head, running: ONE_UNIT }]);
   const { diameter, stages } = configured;
   const p = performanceAt(pump, configured);
   const flow = trueFlow(p, wanted);
-  if (flow === undefined) return undefined;
+  if (flow === undefined || flow === 'beyond') return flow;
   const head = p.head(flow);
   const flowDeviation = flow / wanted.flow - 1;
   const headDeviation = head / wanted.head - 1;
@@ -132,8 +136,9 @@ function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | un
 }
 
 /** the stable crossing of greatest flow; undefined where the pump is short of the static head */
-function trueFlow(p: PumpPerformance, { flow, head, staticHead }: Wanted): number | undefined {
-  if (staticHead === undefined) return flow;
+function trueFlow(p: PumpPerformance, { flow, head, staticHead }: Wanted): number | 'beyond' | undefined {
+  const last = p.lastFlow * BEYOND;
+  if (staticHead === undefined) return flow > last ? 'beyond' : flow;
   const surplus = (q: number): number => p.head(q) - staticHead - (head - staticHead) * (q / flow) ** 2;
-  return greatestFall(surplus, p.lastFlow * BEYOND);
+  return surplus(last) > 0 ? 'beyond' : greatestFall(surplus, last);
 }

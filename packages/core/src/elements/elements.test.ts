@@ -406,6 +406,19 @@ describe('pipe', () => {
     expect(codes(of({ roughness: '2.4 mm' }))).not.toContain('above-critical-roughness');
     expect(codes(of({ roughness: '2.6 mm' }))).toContain('above-critical-roughness');
   });
+  test('a row of ground beyond the end of its pipe, and a length that is said to be nothing, are errors at their place', () => {
+    const problems = (more: object) => {
+      const raw = study({ T: vessel(2), U: vessel(0) }, [line('L', 'T', 'U', [pipe('a', 9, 100, more)])]);
+      return runStudy(JSON.parse(JSON.stringify(raw))).problems;
+    };
+    const rows = (last: string) => ['0 m', '9 m', last].map((distance) => ({ distance, elevation: '1 m' }));
+    expect(problems({ profile: rows('9 m') })).toEqual([]);
+    expect(problems({ profile: rows('9.1 m') })).toMatchObject([
+      { code: 'bad-value', path: 'lines[0].elements[0].profile[2].distance', detail: { found: 9.1, most: 9 } },
+    ]);
+    expect(problems({ length: null })).toMatchObject([{ code: 'under-specified', path: 'lines[0].elements[0].length' }]);
+    expect(problems({ length: undefined })).toMatchObject([{ code: 'under-specified', path: 'lines[0].elements[0]' }]);
+  });
   test('a fitting says once what it is; a change of bore names the other', () => {
     const problems = (fitting: object) =>
       runStudy(study({ T: vessel(2), U: vessel(0) }, [line('L', 'T', 'U', [pipe('a', 9, 100, { fittings: [fitting] })])]))

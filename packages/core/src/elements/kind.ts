@@ -21,6 +21,8 @@ export interface BuildContext {
   valve: (id: string) => ValveInput | undefined;
   /** JSON path of an entry of the element, the scenario's own when it is overridden there */
   pathOf: (key: string) => string;
+  /** whether an entry stands there as null: said, but nothing */
+  isNull: (key: string) => boolean;
   add: (problem: Problem) => void;
   say: (finding: Finding) => void;
 }
@@ -136,7 +138,13 @@ export interface ElementKind<Result extends ElementResult = ElementResult> {
 export function lacks(id: string, e: Entries, keys: readonly string[], context: BuildContext): boolean {
   const missing = keys.filter((k) => e[k] === undefined);
   if (missing.length === 0) return false;
-  context.add({ code: 'under-specified', path: context.pathOf(''), where: [id], detail: { reason: 'lacks', keys: missing } });
+  const empty = missing.find((k) => context.isNull(k));
+  context.add({
+    code: 'under-specified',
+    path: context.pathOf(empty ?? ''),
+    where: [id],
+    detail: { reason: 'lacks', keys: missing },
+  });
   return true;
 }
 

@@ -78,6 +78,7 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
   if (inside === undefined) return undefined;
   const fittings = (e.fittings ?? []) as Entries[];
   if (!fittingsComplete(id, fittings, context)) return undefined;
+  if (hasRowsBeyond(id, e, context)) return undefined;
   const roughness = pipeRoughness(id, e, context);
   const heat = heatOf(id, e, inside, context);
   if (heat === undefined) return undefined;
@@ -95,6 +96,21 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
       ...(context.followed ? { heat } : {}),
     },
   };
+}
+
+/** says which rows of its profile lie beyond the end of a pipe */
+function hasRowsBeyond(id: string, e: Entries, context: BuildContext): boolean {
+  const length = e.length as number;
+  const rows = (e.profile ?? []) as { distance?: number }[];
+  let isAny = false;
+  rows.forEach(({ distance = 0 }, i) => {
+    // what a survey and a length round apart is the end of the pipe
+    if (distance <= length * (1 + 1e-6) + 1e-3) return;
+    const detail = { reason: 'beyond-pipe', found: distance, most: length };
+    context.add({ code: 'bad-value', path: `${context.pathOf('profile')}[${i}].distance`, where: [id], detail });
+    isAny = true;
+  });
+  return isAny;
 }
 
 /** what a pipe loses to its surroundings, and its heights; undefined with what is lacking said */

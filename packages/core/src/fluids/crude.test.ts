@@ -289,6 +289,20 @@ describe('a line of crude', () => {
       { path: 'fluids.oil.gradient', detail: { reason: 'gradient-in-network' } },
     ]);
   });
+  test('where its methods have no ground: a gas near its critical temperature, a slope that is next to level', () => {
+    const said = (more: object) => solved(raw('40 bar(g)', more)).findings.filter((f) => f.code === 'method-range');
+    // Sutton at 1.5: (169.2 + 349.5·1.5 − 74·1.5²)/1.8 = 292.75 K, of which 323.15 K are 1.104 times; at 1.65 it is 302.45 K
+    expect(said({ gasGravity: 1.5 })).toEqual([]);
+    const cold = raw('40 bar(g)', { gasGravity: 1.65 });
+    Object.assign((cold.scenarios as object[])[0]!, { temperature: '35 C' });
+    const gas = solved(cold).findings.filter((f) => f.code === 'method-range');
+    expect(gas.map((f) => [f.where, f.values.method])).toEqual([['a', 'gas'], ['b', 'gas']]); // prettier-ignore
+    expect(gas[0]!.values.reduced).toBeCloseTo(308.15 / 302.45, 6);
+    // 30 m over 2000 m; the pipe before it is level
+    const slopes = said({ gradient: 'beggs-brill' });
+    expect(slopes.map((f) => [f.where, f.values.method])).toEqual([['b', 'nearly-level']]);
+    expect(slopes[0]!.values.slope).toBeCloseTo(0.015, 9);
+  });
   test('a valve holds the liquid at the surface, whatever gas passes with it; what it misses is told in the same measure', () => {
     const held = (flow: string, kv: number) =>
       solved(

@@ -1,6 +1,6 @@
 import { choice, number, quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, type FluidKind, type FluidState } from './kind.js';
-import { AIR_DENSITY, gasDensity, gasViscosity, STANDARD_TEMPERATURE } from './gas.js';
+import { AIR_DENSITY, gasDensity, gasViscosity, pseudoCritical, STANDARD_TEMPERATURE } from './gas.js';
 import { oilViscosity } from './oil.js';
 import { heated } from './properties.js';
 import { seaWaterDensity, seaWaterViscosity } from './sea-water.js';
@@ -190,6 +190,7 @@ function state(f: CrudeRead, temperature: number, pressure?: number): FluidState
       liquidViscosity,
       gasDensity: rhoGas,
       gasViscosity: muGas,
+      reducedTemperature: temperature / pseudoCritical(gasGravity).temperature,
       surfaceTension: surfaceTension(api, t, psi),
     },
   };

@@ -13,6 +13,9 @@ export function pseudoCritical(gravity: number): { temperature: number; pressure
   return { temperature: rankine / 1.8, pressure: psi * 6894.757293168361 };
 }
 
+/** near the critical temperature the equation is poor: below this the factor is that at it */
+export const LEAST_REDUCED_TEMPERATURE = 1.05;
+
 const A = [0.3265, -1.07, -0.5339, 0.01569, -0.05165, 0.5475, -0.7361, 0.1844, 0.1056, 0.6134, 0.721] as const;
 
 /**
@@ -21,7 +24,7 @@ const A = [0.3265, -1.07, -0.5339, 0.01569, -0.05165, 0.5475, -0.7361, 0.1844, 0
  */
 export function compressibility(reducedPressure: number, reducedTemperature: number): number {
   const [a1, a2, a3, a4, a5, a6, a7, a8, a9, a10, a11] = A;
-  const t = Math.max(1.05, reducedTemperature);
+  const t = Math.max(LEAST_REDUCED_TEMPERATURE, reducedTemperature);
   const c1 = a1 + a2 / t + a3 / t ** 3 + a4 / t ** 4 + a5 / t ** 5;
   const c2 = a6 + a7 / t + a8 / t ** 2;
   const c3 = a9 * (a7 / t + a8 / t ** 2);

@@ -24,6 +24,8 @@ export interface GasState {
   liquidViscosity: number;
   gasDensity: number;
   gasViscosity: number;
+  /** temperature of the gas over its pseudo-critical one */
+  reducedTemperature: number;
   /** N/m */
   surfaceTension: number;
 }

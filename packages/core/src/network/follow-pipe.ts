@@ -16,7 +16,7 @@ import type { AlongInput } from './types.js';
  */
 
 /** part by which a mean over a cell may differ from what stands in its middle: Simpson's rule is some hundred times as near */
-const SMOOTH = 0.003;
+const SMOOTH = 0.002;
 /** of a kept grid, before a cell of it is parted */
 const STILL_SMOOTH = 3 * SMOOTH;
 /** share of its density that the liquid may change over a cell on uneven ground: a column's weight is that of the mean */
@@ -27,8 +27,9 @@ const WARMEST = 60;
 const BENT = 0.003;
 /** share of its pressure that a liquid with free gas may lose or gain over a cell */
 const GASSY = 0.3;
-/** share of a pipe below which no cell is parted */
+/** share of a pipe below which no cell is parted, and that of the first rounds, which know little of the pressures */
 const SHORTEST = 1 / 3000;
+const SHORTEST_AT_FIRST = 1 / 100;
 /** rounds after which the cells stay where they are, and are only parted further */
 const FREE_ROUNDS = 3;
 /** no pressure is below this, Pa */
@@ -161,7 +162,7 @@ export class PipeFollower {
     for (let x = 0; x < 1;) {
       const { end, isFixed } = grid.next(x);
       const step = this.heatStep(x, end - x, t, here);
-      if (step.error > (isFixed ? STILL_SMOOTH : SMOOTH) && end - x > SHORTEST) {
+      if (step.error > (isFixed ? STILL_SMOOTH : SMOOTH) && end - x > grid.shortest) {
         grid.part(x, end, step.error);
         continue;
       }
@@ -207,9 +208,9 @@ export class PipeFollower {
     };
     const [r0, w0] = rates(first);
     let warm = along(r0, w0);
-    let middle = first;
-    let last = first;
-    let error = 0;
+    let middle: Here;
+    let last: Here;
+    let error: number;
     for (let k = 0; ; k++) {
       const to = inWarm(warm, x + span);
       middle = this.here(inWarm(warm, x + span / 2), this.pressureAt(x + span / 2), x + span / 2);
@@ -312,7 +313,7 @@ export class PipeFollower {
       const span = to - y;
       const [x, x1] = end === 1 ? [1 - y, 1 - to] : [y, to];
       const step = this.pressStep(x, sign * span, p);
-      if (step.error > (isFixed ? STILL_SMOOTH : SMOOTH) && span > SHORTEST) {
+      if (step.error > (isFixed ? STILL_SMOOTH : SMOOTH) && span > grid.shortest) {
         grid.part(y, to, step.error);
         continue;
       }
@@ -357,7 +358,9 @@ export class PipeFollower {
       last = this.behind(x + span, end, last, climb);
     }
     const to = last.pressure;
-    const most = Math.max(first.friction + Math.abs(first.weight), Math.abs(fall(middle)), Math.abs(fall(last)));
+    // where friction and column nearly cancel, what is left of them counts
+    const gross = first.friction + Math.abs(first.weight);
+    const most = Math.max(0.15 * gross, Math.abs(g0), Math.abs(fall(middle)), Math.abs(fall(last)));
     const smooth = most > 0 ? Math.abs(g0 - 2 * fall(middle) + fall(last)) / 6 / most : 0;
     const gassy = first.fluid.gas ? (SMOOTH * Math.abs(to / p - 1)) / GASSY : 0;
     const error = Math.max(smooth, gassy);
@@ -417,7 +420,8 @@ export class PipeFollower {
   /** where cells end: as found in the rounds before, or as each step asks */
   private grid(which: 'warm' | 'pressed', stops: readonly number[] = []): Grid {
     const kept = this.round > FREE_ROUNDS ? this.kept[which] : undefined;
-    return new Grid(kept ?? Float64Array.from([...stops, 1]), kept !== undefined);
+    const shortest = this.round < FREE_ROUNDS ? SHORTEST_AT_FIRST : SHORTEST;
+    return new Grid(kept ?? Float64Array.from([...stops, 1]), kept !== undefined, shortest);
   }
 }
 
@@ -431,6 +435,7 @@ class Grid {
   constructor(
     private readonly ends: Float64Array,
     private readonly isKept: boolean,
+    readonly shortest: number,
   ) {}
 
   next(x: number): { end: number; isFixed: boolean } {
@@ -444,13 +449,16 @@ class Grid {
   /** a cell was too long */
   part(x: number, end: number, error: number): void {
     if (this.isKept) this.parted.push((x + end) / 2);
-    else this.span = Math.max(SHORTEST * 0.8, (end - x) * Math.min(0.6, Math.max(0.15, 0.9 * Math.sqrt(SMOOTH / error))));
+    else this.span = Math.max(this.shortest * 0.8, (end - x) * Math.min(0.6, Math.max(0.15, 0.9 * Math.sqrt(SMOOTH / error))));
   }
 
   took(span: number, error: number): void {
     if (this.parted.length > 0) this.parted.pop();
     else if (!this.isKept)
-      this.span = Math.max(SHORTEST * 0.8, span * Math.min(3, Math.max(0.5, 0.9 * Math.sqrt(SMOOTH / Math.max(error, 1e-6)))));
+      this.span = Math.max(
+        this.shortest * 0.8,
+        span * Math.min(3, Math.max(0.5, 0.9 * Math.sqrt(SMOOTH / Math.max(error, 1e-6)))),
+      );
   }
 }
 

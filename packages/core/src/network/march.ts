@@ -159,7 +159,9 @@ export class Marcher {
       const bore = n === 0 ? 0 : place < n ? compiled.inletBore[place]! : compiled.outletBore[n - 1]!;
       const still = head - compiled.velocityFactor(bore) * s.flow * s.flow - line.elevations[place]!;
       const p = atmosphere + rhoG * still;
-      return Number.isFinite(p) ? Math.max(1, p) : atmosphere;
+      // before anything is known of the gas a column may hang below nothing
+      const least = this.round === 1 ? atmosphere : 1;
+      return Number.isFinite(p) ? Math.max(least, p) : atmosphere;
     });
   }
 
@@ -209,7 +211,7 @@ export class Marcher {
     const { to, gain } = follower.heat(temperature, [pressure, exit]);
     this.inside(to, e.id);
     const [inlet, outlet] = flow === 0 ? [NaN, NaN] : flow > 0 ? [temperature, to] : [to, temperature];
-    return { temperature: to, gain, local: { inlet: inlet!, outlet: outlet! } };
+    return { temperature: to, gain, local: { inlet: inlet, outlet: outlet } };
   }
 
   private pipeLocal(e: PipeModel, { local: { inlet, outlet } }: Step): LocalState {

@@ -43,6 +43,11 @@ const UPWARD: Readonly<Record<Pattern, readonly [number, number, number, number]
 };
 const DOWNWARD = [4.7, -0.3692, 0.1244, -0.5056] as const;
 const PAYNE = { up: 0.924, down: 0.685 };
+/**
+ * Sine of a rise below which, about level, the hold-up of a pipe is not sure: Payne's factor is 1 at level, 0.924 just above and 0.685 just
+ * below it, while the slope itself makes next to nothing of the hold-up.
+ */
+export const NEARLY_LEVEL = 0.02;
 /** share of free gas below which the slip is let in little by little, so that nothing jumps at the bubble point */
 const LITTLE_GAS = 0.02;
 

@@ -254,6 +254,7 @@ class Preparer {
       fluid,
       followed: liquid.followed,
       pathOf,
+      isNull: (k) => (e as Record<string, unknown>)[k] === null,
       pump: (id) => named(id, 'pumps', (x) => this.pump(x, fluid.density)),
       valve: (id) => named(id, 'valves', (x) => this.valve(x)),
       add: (p) => problems.push(p),

@@ -78,6 +78,7 @@ export class PumpSite {
       pump: () => this.input,
       valve: () => undefined,
       pathOf: (key) => key,
+      isNull: () => false,
       add: () => undefined,
       say: (f) => this.ofBuild.push(f),
     };

@@ -1,6 +1,9 @@
 import type { LimitOverride } from '../checks/check.js';
 import { judge } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
+import type { PipeModel } from '../elements/model.js';
+import { LEAST_REDUCED_TEMPERATURE } from '../fluids/gas.js';
+import { NEARLY_LEVEL } from '../pipes/beggs-brill.js';
 import { finite as known } from '../elements/kind.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { CompiledLine } from '../network/line.js';
@@ -33,6 +36,13 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
     if (m.check === 'velocity' && m.value !== null && m.limit !== null && m.value < m.limit)
       result.findings.push(finding('velocity-low', m.where, { velocity: m.value, least: m.limit }));
   return result;
+}
+
+/** sine of the slope of a pipe that is nearly level and not quite so; undefined where it has none such */
+function leastSlope(e: PipeModel, from: number, to: number): number | undefined {
+  const rows = [{ share: 0, elevation: from }, ...(e.heat?.profile ?? []), { share: 1, elevation: to }];
+  const slopes = rows.slice(1).map((r, i) => (r.elevation - rows[i]!.elevation) / ((r.share - rows[i]!.share) * e.length));
+  return slopes.find((s) => s !== 0 && Math.abs(s) < NEARLY_LEVEL);
 }
 
 /** a result before anything is solved */
@@ -87,6 +97,7 @@ class ResultWriter {
     }
     this.otherDuties();
     this.pressures();
+    this.gasRanges();
   }
 
   /** of the liquid where the line begins; beside it, of one that changes with the pressure, what it is at the surface */
@@ -249,6 +260,22 @@ class ResultWriter {
     const { bubblePoint } = along.stateAt(r.outletTemperature ?? along.temperature, Math.max(1, pressure));
     if (bubblePoint !== undefined && pressure < bubblePoint)
       this.say(finding('below-bubble-point', id, { pressure, bubblePoint }));
+  }
+
+  /** where the methods for a liquid with free gas have no ground under them */
+  private gasRanges(): void {
+    const { network } = this.model;
+    if (!network.along?.isCompressible) return;
+    network.lines.forEach((line, l) =>
+      line.elements.forEach((e, i) => {
+        const gassy = this.compiled[l]!.model.elements[i]!.local?.cells?.filter((c) => c.fluid.gas) ?? [];
+        if (e.kind !== 'pipe' || gassy.length === 0) return;
+        const reduced = Math.min(...gassy.map((c) => c.fluid.gas!.reducedTemperature));
+        if (reduced < LEAST_REDUCED_TEMPERATURE) this.say(finding('method-range', e.id, { method: 'gas', reduced }));
+        const slope = network.along!.mixture ? leastSlope(e, line.elevations[i]!, line.elevations[i + 1]!) : undefined;
+        if (slope !== undefined) this.say(finding('method-range', e.id, { method: 'nearly-level', slope }));
+      }),
+    );
   }
 
   /** places where the liquid boils or stands below atmosphere */

@@ -82,3 +82,36 @@ test.each([
   },
   60_000,
 );
+
+describe('authority, which is a matter of the system', () => {
+  const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves: randomValves(120) });
+  const valves = { written: judged.catalogue!.valves, read: judged.valves };
+  const choice = (more: object, scenario: object = { role: 'maximum' }) =>
+    chooseValves(
+      JSON.parse(JSON.stringify(held({}, { scenarios: [{ ...scenarios[0], ...scenario }], ...more }))) as Study,
+      'CV',
+      valves,
+    );
+  test('a valve falls by it after all reasons of its own; where all fall, the drop that would mend it is said', () => {
+    const { authority: now, drop } = choice({}, {}).required.a!;
+    // whatever the limit, h = a/(1 − a)·rest, and the rest stays: drop·(1 − now)/now·limit/(1 − limit)
+    const limit = (now! + 1) / 2;
+    const without = choice({}, {});
+    expect(without.candidates.length).toBeGreaterThan(0);
+    const weak = choice({ limits: [{ check: 'valve-authority', limit, reason: 'more of the drop over the valve' }] });
+    expect(weak.candidates).toEqual([]);
+    expect(weak.preferred).toBeNull();
+    expect(weak.authority!.drop / ((drop! * (1 - now!) * limit) / now! / (1 - limit))).toBeCloseTo(1, 6);
+    const reasons = new Map(weak.fallen.map((f) => [f.model, f]));
+    for (const c of without.candidates)
+      expect(reasons.get(c.model)).toMatchObject({ reason: 'valve-authority', scenario: 'a', limit });
+    for (const f of without.fallen) expect(reasons.get(f.model)!.reason).toBe(f.reason);
+  });
+  test('where it holds, and where nothing is to be judged, nothing is said', () => {
+    const { authority: now } = choice({}, {}).required.a!;
+    const limit = now! * 0.99;
+    const strong = choice({ limits: [{ check: 'valve-authority', limit, reason: 'less will do' }] });
+    expect(strong.candidates).toEqual(choice({}, {}).candidates);
+    expect(strong.authority).toBeUndefined();
+  });
+});

@@ -55,6 +55,8 @@ export interface ValveChoice {
   candidates: ValveCandidate[];
   preferred: string | null;
   fallen: FallenValve[];
+  /** where every valve that would serve falls by its authority: Pa over the valve that would mend it, the rest as it is */
+  authority?: { drop: number };
   counts: { tried: number; candidates: number; fallen: number };
 }
 
@@ -102,6 +104,7 @@ export function chooseValves(study: Study, valve: string, valves: CatalogueValve
 /** The position of a control valve in a study: what it is asked is worked out once, then catalogues are held against it. */
 export class ValvePosition {
   readonly required: Record<string, ValveNeed>;
+  private weak: { worst: Worst; drop: number } | null | undefined;
   /** judged scenarios without a solution: nothing is asked in them */
   readonly unsolved: string[];
   private readonly present: SolvedScenario[];
@@ -150,7 +153,40 @@ export class ValvePosition {
     candidates.sort((a, b) => a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
     const counts = { tried: candidates.length + fallen.length, candidates: candidates.length, fallen: fallen.length };
     const preferred = candidates[0]?.model ?? null;
-    return { format: 'cedar-knot-valves', version: 1, valve, required, candidates, preferred, fallen, counts };
+    const isAll = preferred === null && fallen.some((f) => f.reason === AUTHORITY);
+    return {
+      format: 'cedar-knot-valves',
+      version: 1,
+      valve,
+      required,
+      candidates,
+      preferred,
+      fallen,
+      ...(isAll ? { authority: { drop: this.authority!.drop } } : {}),
+      counts,
+    };
+  }
+
+  /**
+   * Where the authority of whatever valve stands here fails: it is a matter of the system, for the flow or pressure that is held leaves each
+   * the same drop. With the drop, Pa, at which it would just hold; null where it is not judged, or holds.
+   */
+  get authority(): { worst: Worst; drop: number } | null {
+    if (this.weak !== undefined) return this.weak;
+    const isJudged = this.present.some(
+      (s) => (marginOf(s, this.valve, AUTHORITY)?.verdict ?? 'not-applicable') !== 'not-applicable',
+    );
+    const solved = isJudged ? judgedOf(runStudy(withValve(this.study, this.valve, VAST, this.flows)).scenarios) : [];
+    const margins = marginsAt(solved, (m) => m.where === this.valve && m.check === AUTHORITY);
+    const worst = firstFailure(margins);
+    const drops = solved.flatMap((s) => {
+      const m = marginOf(s, this.valve, AUTHORITY);
+      const { authority, drop } = needOf(s, this.valve);
+      if (m?.verdict !== 'fails' || m.limit === null || !authority || drop === null) return [];
+      // a/(1 − a) of what the rest takes
+      return [(((drop * (1 - authority)) / authority) * m.limit) / (1 - m.limit)];
+    });
+    return (this.weak = worst && drops.length > 0 ? { worst, drop: Math.max(...drops) } : null);
   }
 
   /**
@@ -233,7 +269,8 @@ export class ValvePosition {
     const { valve } = this;
     const scenarios = this.tried(input) ?? judgedOf(runStudy(withValve(this.study, valve, written, this.flows)).scenarios);
     const margins = marginsAt(scenarios, (m) => m.where === valve && ASKED.has(m.check));
-    const fallen = fallenOf(model, scenarios, valve) ?? failedOf(model, firstFailure(margins));
+    const fallen =
+      fallenOf(model, scenarios, valve) ?? failedOf(model, firstFailure(margins)) ?? failedOf(model, this.authority?.worst);
     const verdict = fallen ? 'fails' : margins.some((m) => m.verdict === 'near') ? 'near' : 'holds';
     return { verdict, fallen, worst: worstMargin(margins) ?? null, scenarios };
   }
@@ -320,9 +357,12 @@ function needOf(s: SolvedScenario, valve: string): ValveNeed {
   return { flow, drop, kv, cv, inletPressure, chokedDrop, authority, regime };
 }
 
-/** codes that speak of the valve itself; authority is a matter of the system, whichever valve stands there */
+/** a matter of the system, whichever valve stands there */
+const AUTHORITY: CheckCode = 'valve-authority';
+
+/** codes that speak of the valve itself */
 const ASKED: ReadonlySet<CheckCode> = new Set(
-  CHECK_CODES.filter((c) => c === 'set-point' || (c.startsWith('valve-') && c !== 'valve-authority')),
+  CHECK_CODES.filter((c) => c === 'set-point' || (c.startsWith('valve-') && c !== AUTHORITY)),
 );
 
 const fallenBy = (model: string, reason: string, scenario: string, value: number | null, limit: number | null): FallenValve => ({

@@ -173,6 +173,7 @@ function Counts({ counts }: { counts: FoundPumps['counts'] }) {
       </b>{' '}
       of {counts.tried} tried
       {counts.filtered > 0 && `, ${counts.filtered} left out by the filters`}
+      {counts.beyond > 0 && `, ${counts.beyond} left out: their duty lies past 125 % of their last row`}
       {counts.npsh > 0 && `, ${counts.npsh} short of NPSH`}
       {counts.unusable > 0 && `, ${counts.unusable} without a curve`}
     </p>

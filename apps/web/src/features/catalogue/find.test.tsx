@@ -25,7 +25,7 @@ const found = (model: string, more: Partial<FoundPump> = {}): FoundPump => ({
   headDeviation: 0.04,
   ...more,
 });
-const answer = (candidates: FoundPump[], counts = {}): FoundPumps => ({ candidates, counts: { tried: 9, candidates: candidates.length, filtered: 0, npsh: 0, unusable: 0, ...counts } }); // prettier-ignore
+const answer = (candidates: FoundPump[], counts = {}): FoundPumps => ({ candidates, counts: { tried: 9, candidates: candidates.length, filtered: 0, npsh: 0, unusable: 0, beyond: 0, ...counts } }); // prettier-ignore
 const head = (id: string, name: string, words: object) => ({ id, name, kind: 'pumps', words, warnings: [], summary: null });
 const HEADS = [head('a', 'TC 80', { materials: ['duplex'], frequency: 50 }), head('b', 'TC 100', {})];
 const ENTRY = { name: 'TC 80', speed: '2950 rpm', diameter: '200 mm', curve: [0, 60, 90].map((q) => ({ flow: `${q} m3/h`, head: `${60 - q / 5} m`, efficiency: 0.7 })) }; // prettier-ignore

@@ -68,3 +68,14 @@ export function Authority({
     </>
   );
 }
+
+/** Said once for all valves: the system leaves whatever valve stands here too little of its drop. */
+export function WeakAuthority({ of: { worst, drop } }: { of: NonNullable<ValveFigures['authority']> }) {
+  const d = useDisplay();
+  return (
+    <p role="status" className="text-fails px-3 py-1 text-[12px]">
+      ▲ Whichever valve stands here, its authority of {worst.value.toFixed(2)} is below {worst.limit}: it would need a drop of{' '}
+      {d.number(drop, 'pressureDifference')} {d.unit('pressureDifference')}.
+    </p>
+  );
+}

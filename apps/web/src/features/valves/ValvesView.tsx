@@ -23,6 +23,7 @@ import { candidateValves, type CandidateValve, type ValveFilter } from './candid
 import { CandidatesHeader } from './CandidatesHeader.js';
 import { CoefficientChart } from './CoefficientChart.js';
 import { InstalledChart, WindowChart } from './InstalledChart.js';
+import { WeakAuthority } from './Authority.js';
 import { NeedsPanel } from './NeedsPanel.js';
 import { SplitRange } from './SplitRange.js';
 import { useSupposed } from './useSupposed.js';
@@ -144,6 +145,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
             ▲ {problem ?? failure ?? supposed.problem}
           </p>
         )}
+        {figures?.authority && <WeakAuthority of={figures.authority} />}
         {ticked.length > 0 && figures && (
           <SplitRange
             valve={valve}
