@@ -129,6 +129,7 @@ function writeScenario(r: ScenarioResult): unknown {
     solved: r.solved,
     breakdowns: r.breakdowns,
     margins: r.margins.map((m) => (m.reason === undefined ? m : { ...m, reason: marginReason(m) })),
+    ...(r.heatBalance ? { heatBalance: r.heatBalance } : {}),
     ...(r.convergence ? { convergence: r.convergence } : {}),
   };
 }

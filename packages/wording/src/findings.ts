@@ -94,7 +94,7 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
   'above-critical-roughness': (w, v) =>
     `${w}: relative roughness ${shortNumber(n(v, 'relative'))} is above 0.05, beyond the Colebrook–White tests.`,
   contradiction: (_w, v) =>
-    `The entries contradict each other in this scenario at ${(v.where as readonly string[]).join(', ')}: two different flows or pressures are imposed there.`,
+    `The entries contradict each other in this scenario at ${(v.where as readonly string[]).join(', ')}: two different flows or pressures are imposed there, or what is taken there is brought by nothing.`,
   'no-temperature': (_w, v) =>
     `No temperature settles at ${(v.where as readonly string[]).join(', ')}: the closed circuit gives away none of the heat that it takes up. A device's outlet temperature, or a pipe that loses heat, fixes it.`,
   'temperature-outside': (w, v, u) =>

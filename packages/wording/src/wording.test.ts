@@ -99,6 +99,7 @@ test('every finding has a sentence that names its place', () => {
     given: 1,
     relative: 1,
     residual: 1,
+    change: 0.1,
     temperature: 1,
     bubblePoint: 1,
     material: '',
@@ -115,6 +116,17 @@ test('every finding has a sentence that names its place', () => {
     before: 0.1,
     behind: 0.08,
   };
+  // each method says its own range
+  const ranges = [
+    ['viscosity', { b: 50 }, /ISO\/TR 17766/],
+    ['valve', { ratio: 0.05, most: 0.047 }, /its coefficient is large for its bore/],
+    ['valve-opening', { reynolds: 4 }, /a full-size trim pass less/],
+    ['drag-reduction', { reynolds: 5000 }, /not fully turbulent/],
+    ['gas', { reduced: 1.02 }, /1\.02 times its pseudo-critical temperature/],
+    ['nearly-level', { slope: 0.015 }, /at a slope of 1\.50 %/],
+    ['hazen-williams', {}, /Hazen–Williams holds/],
+  ] as const;
+  for (const [method, own, said] of ranges) expect(findingText(finding('method-range', 'X1', { method, ...own }))).toMatch(said);
   const all = Object.keys(FINDING_SEVERITY) as FindingCode[];
   expect(all.length).toBeGreaterThan(20);
   for (const code of all) {

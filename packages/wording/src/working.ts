@@ -96,4 +96,8 @@ export function workingText(title: string, steps: readonly WorkingStep[], system
 export const figureName = (key: string): string => (isFigure(key) ? FIGURE_TABLE[key].label : (OTHERS[key] ?? key));
 
 /** steps of a working that are no figure of the results */
-const OTHERS: Readonly<Record<string, string>> = { conductance: 'heat through the wall' };
+const OTHERS: Readonly<Record<string, string>> = {
+  conductance: 'heat through the wall',
+  in: 'heat that comes in',
+  out: 'heat that leaves',
+};

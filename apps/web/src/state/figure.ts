@@ -15,6 +15,7 @@ export function addressName(address: string): string {
   const key = parts.pop()!;
   const id = parts.join('.');
   if (id === 'fluid') return `${SPOKEN[key] ?? key} of the fluid`;
+  if (id === 'heatBalance') return `${figureName(key)} of the system`;
   return id.startsWith('breakdown.') ? `${key} in the head of ${id.slice(10)}` : `${SPOKEN[key] ?? figureName(key)} of ${id}`;
 }
 

@@ -254,7 +254,8 @@ export function createStudyStore(
       select: (selected) => set(selected === get().selected ? { selected } : { selected, asked: null }),
       openWorking(id, asked, scenario) {
         if (scenario !== undefined) get().activate(scenario);
-        set({ selected: id, asked });
+        // the heat of a whole system stands where no row is chosen
+        set({ selected: id === 'heatBalance' ? null : id, asked });
       },
       follow(pump) {
         set({ pump });

@@ -53,4 +53,7 @@ export interface LocalState {
   outlet: number;
   /** W given to the liquid by a device, its friction not counted */
   duty?: number;
+  /** W that friction, and the losses of a pump, give to the liquid; W that go through the wall to what is around it */
+  friction?: number;
+  lost?: number;
 }

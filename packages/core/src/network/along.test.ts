@@ -1,6 +1,7 @@
 import { stateOf } from '../fluids/fluid.js';
 import type { LossResult, PipeResult, PumpResult, ScenarioResult, ValveResult } from '../results/results.js';
 import { runStudy } from '../scenarios/run.js';
+import { working } from '../scenarios/working.js';
 import { systemCurve } from '../scenarios/system-curve.js';
 import { valveWindow } from '../scenarios/valve-window.js';
 import { junction, line, pipe, solved, study, vessel } from '../test/studies.js';
@@ -297,12 +298,41 @@ describe('what else heats', () => {
     const source = (mass * G * a.headLoss!) / 2000 / (5 * Math.PI * 0.2);
     const wall = mass * CP * (a.inletTemperature! - (278.15 + source)) * fraction + mass * G * a.headLoss!;
     expect(wall / (50e3 + shaft)).toBeCloseTo(1, 2);
+    // what the circuit keeps to itself: nothing is fed, all goes through the wall
+    const b = r.heatBalance!;
+    expect(b.lost / (50e3 + shaft)).toBeCloseTo(1, 3);
+    expect(b.in / b.out).toBeCloseTo(1, 4);
     // one that gives nothing away has no temperature
     const { scenarios } = runStudy(clean(circuit({ id: 'd', kind: 'device', drop: '1 bar', at: '100 m3/h', duty: '50 kW' })));
     expect(scenarios[0]!.result).toMatchObject({
       status: 'failed',
       findings: expect.arrayContaining([expect.objectContaining({ code: 'no-temperature' })]) as unknown,
     });
+  });
+  test('what comes in as heat leaves as heat: each part by hand', () => {
+    const r = through([
+      { id: 'p', kind: 'pump', mode: 'head', head: '120 m', efficiency: 0.7 },
+      { id: 'h', kind: 'device', drop: '2 bar', at: '100 m3/h', duty: '500 kW' },
+      { ...pipe('a', 2000, 200), u: '5 W/m2/K' },
+      { id: 'c', kind: 'device', duty: '-200 kW' },
+    ]);
+    const b = r.heatBalance!;
+    const [p, a] = [as<PumpResult>(r, 'p'), as<PipeResult>(r, 'a')];
+    // cp is the same everywhere: enthalpies over 0 °C are m·cp·t
+    expect(b.fed).toBeCloseTo(mass * CP * 60, 3);
+    expect(b.received).toBeCloseTo(mass * CP * (r.points.T!.temperature! - K), 3);
+    expect([b.heating, b.cooling]).toEqual([expect.closeTo(500e3, 3), expect.closeTo(200e3, 3)]);
+    const burnt = p.hydraulicPower! * (1 / 0.7 - 1) + (mass * 2e5) / RHO + mass * G * a.headLoss!;
+    expect(b.friction / burnt).toBeCloseTo(1, 6);
+    const cooled = mass * CP * (a.inletTemperature! - a.outletTemperature!) + mass * G * a.headLoss!;
+    expect(b.lost / cooled).toBeCloseTo(1, 5);
+    expect(b.in).toBe(b.fed + b.heating + b.friction);
+    expect(b.out).toBe(b.received + b.cooling + b.lost);
+    expect(Math.abs(b.in - b.out)).toBeLessThan(1e-5 * 700e3);
+    const { model, result } = runStudy(clean(cooling())).scenarios[0]!;
+    const [given] = working(model!, result!, 'heatBalance.out')!;
+    expect(given).toMatchObject({ formula: 'Po + Pc + Pl', result: { value: result!.heatBalance!.out } });
+    expect(given!.inputs.reduce((sum, v) => sum + v.value, 0)).toBe(result!.heatBalance!.out);
   });
   test('outside the range of its properties it is said where', () => {
     const raw = warm(

@@ -24,7 +24,7 @@ const UNEVEN = 0.003;
 /** K over which cp and the heat of friction are looked at anew at the most */
 const WARMEST = 60;
 /** K by which one cell may miss the temperature behind it */
-const BENT = 0.003;
+const BENT = 0.002;
 /** share of its pressure that a liquid with free gas may lose or gain over a cell */
 const GASSY = 0.3;
 /** share of a pipe below which no cell is parted, and that of the first rounds, which know little of the pressures */
@@ -42,6 +42,8 @@ interface Warm {
   entry: number;
   equilibrium: number;
   decay: number;
+  /** J/kg that friction gives over the whole length at this rate */
+  source: number;
 }
 
 /** What stands at one place of the pipe, per whole length of it. */
@@ -180,7 +182,7 @@ export class PipeFollower {
 
   /** whether all temperatures are those of whatever stands at one, K */
   private still(t: number): { to: number; gain: number } {
-    this.warm = [{ x: 0, span: 1, entry: t, equilibrium: t, decay: 0 }];
+    this.warm = [{ x: 0, span: 1, entry: t, equilibrium: t, decay: 0, source: 0 }];
     const here = this.here(t, this.pressureAt(0), 0);
     this.pieces = [{ a: 0, b: 1, first: here, middle: here, last: here }];
     return { to: t, gain: 1 };
@@ -200,11 +202,13 @@ export class PipeFollower {
       wall / (mass * fluid.specificHeat!),
       friction / (fluid.density * fluid.specificHeat!),
     ];
+    const work = ({ friction, fluid }: Here): number => friction / fluid.density;
+    let source = work(first);
     const along = (r: number, w: number): Warm => {
       const decay = r * span;
       // with next to no heat through the wall what it tends to is far away: friction alone counts
-      if (decay < 1e-9) return { x, span, entry: t, equilibrium: t + w * span * 1e9, decay: 1e-9 };
-      return { x, span, entry: t, equilibrium: ambient + w / r, decay };
+      if (decay < 1e-9) return { x, span, entry: t, equilibrium: t + w * span * 1e9, decay: 1e-9, source };
+      return { x, span, entry: t, equilibrium: ambient + w / r, decay, source };
     };
     const [r0, w0] = rates(first);
     let warm = along(r0, w0);
@@ -217,6 +221,7 @@ export class PipeFollower {
       last = this.here(to, this.pressureAt(x + span), x + span);
       const [rm, wm] = rates(middle);
       const [r1, w1] = rates(last);
+      source = simpson(work(first), work(middle), work(last));
       warm = along(simpson(r0, rm, r1), simpson(w0, wm, w1));
       // what a source and a heat that change make of an exponential that takes their means, K
       const bent = (warm.decay * span * (Math.abs(w1 - w0) + Math.abs(r1 - r0) * Math.abs(t - warm.equilibrium))) / 12;
@@ -409,6 +414,20 @@ export class PipeFollower {
     }
     if (!this.isForward) cells.reverse();
     return { cells, weight: this.isForward ? weight : -weight };
+  }
+
+  /** W that friction gives to the liquid, and that go through its wall; of what flows and is followed with its heat */
+  heats(): { friction: number; lost: number } {
+    const mass = this.at.density * this.q;
+    const { conductance = 0, ambient = 0 } = this.pipe.heat ?? {};
+    let friction = 0;
+    let lost = 0;
+    for (const { span, entry, equilibrium, decay, source } of this.warm) {
+      friction += mass * source * span;
+      const mean = decay > 1e-6 ? equilibrium + ((entry - equilibrium) * (1 - Math.exp(-decay))) / decay : entry;
+      lost += conductance * this.pipe.length * span * (mean - ambient);
+    }
+    return { friction, lost };
   }
 
   /** the liquid at a share of the length in line direction */

@@ -219,7 +219,8 @@ export class Marcher {
     const { cells, weight } = follower.cells();
     const fluid = follower.stateAt(0.5);
     const ends = [cells[0]!.ends[0], cells.at(-1)!.ends[1]].map((f) => this.ratio(f)) as [number, number];
-    return { inlet, outlet, fluid, ratio: this.ratio(fluid), ends, weight, cells };
+    const heats = this.along.isThermal && Number.isFinite(inlet) ? follower.heats() : {};
+    return { inlet, outlet, fluid, ratio: this.ratio(fluid), ends, weight, cells, ...heats };
   }
 
   private fitting({ e, flow, temperature: t, pressure, loss, rise }: Passed): Step {
@@ -248,7 +249,7 @@ export class Marcher {
     return {
       temperature: end,
       gain: heat.outletTemperature === undefined ? 1 : 0,
-      local: { ...still.local, ...ends, ...(duty === undefined ? {} : { duty }) },
+      local: { ...still.local, ...ends, friction: mass * friction, ...(duty === undefined ? {} : { duty }) },
     };
   }
 }

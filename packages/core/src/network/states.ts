@@ -32,9 +32,22 @@ export function findStates<T extends Failure>(
 ): { ok: true } | { ok: false; failure: T | undefined; where: string[] } {
   const followed = follow(input, lines, solve);
   if (followed.ok || !isThorough) return followed;
-  for (const boiling of [NONE, everyValve(lines)]) if (search(input, lines, solve, boiling)) return { ok: true };
-  return followed;
+  const loose: State[][][] = [];
+  const refused: T[] = [];
+  for (const boiling of [NONE, everyValve(lines)])
+    if (search(input, lines, solve, boiling, { loose, refused })) return { ok: true };
+  // what no head decides may stand either way
+  for (const states of loose) {
+    put(lines, states);
+    if (solve(true).ok) return { ok: true };
+  }
+  // with whatever is shut nothing comes to where something is taken: that is no fault of the search
+  const failure = refused.find((f) => f.reason === 'contradiction');
+  return failure ? { ok: false, failure, where: failure.where } : followed;
 }
+
+const put = (lines: readonly CompiledLine[], states: readonly (readonly State[])[]): void =>
+  lines.forEach((l, k) => states[k]!.forEach((s, i) => l.states[i] !== s && l.setState(i, s)));
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -147,24 +160,25 @@ function search<T extends Failure>(
   lines: readonly CompiledLine[],
   solve: (afresh: boolean) => Round<T>,
   boiling: ReadonlySet<string>,
+  { loose, refused }: { loose: State[][][]; refused: T[] },
 ): boolean {
   const visited = new Set<string>();
   const open: Tried[] = [];
-  const put = (states: readonly (readonly State[])[]): void =>
-    lines.forEach((l, k) => states[k]!.forEach((s, i) => l.states[i] !== s && l.setState(i, s)));
   /** true when nothing contradicts */
   const attempt = (states: State[][]): boolean => {
     const key = states.map((s) => s.join('')).join('|');
     if (visited.has(key)) return false;
     visited.add(key);
-    put(states);
+    put(lines, states);
     const found = solve(true);
     if (!found.ok) {
+      refused.push(found.failure);
       open.push({ states, score: FAILED, next: alternatives(lines, found.failure.where) });
       return false;
     }
     const wanted = unmetConditions(input, lines, found.solutions, boiling, found.adrift);
     if (wanted.length === 0) return true;
+    if (wanted.every((w) => w.violation === 0)) loose.push(states);
     const single = wanted.flatMap(({ line, element, states: to }) => to.map((state) => [{ line, element, state }]));
     const all = wanted.map(({ line, element, states: to }) => ({ line, element, state: to[0]! }));
     open.push({ states, score: wanted.length, next: wanted.length > 1 ? [all, ...single] : single });

@@ -17,6 +17,8 @@ export interface ScenarioResult {
   /** of each pump: the lines along which its head is broken down, from the place of known head before it to the one behind */
   ways: Record<string, { line: string; forward: boolean }[]>;
   margins: Margin[];
+  /** of a scenario that follows its temperature */
+  heatBalance?: HeatBalance;
   convergence?: { iterations: number; massResidual: number; energyResidual: number };
 }
 
@@ -52,6 +54,25 @@ export interface TeeLegResult {
   k: number;
   /** between it and the common leg in the direction of the flow, m */
   headLoss: number;
+}
+
+/**
+ * Where the heat of a followed system comes from and goes to, W; enthalpies are those over 0 °C, integrals of cp. `in` is what is fed, the
+ * heating and the friction together, `out` what is received, the cooling and what is lost.
+ */
+export interface HeatBalance {
+  in: number;
+  out: number;
+  /** enthalpy of what points feed, and of what they receive */
+  fed: number;
+  received: number;
+  /** by devices; what pipes take from warmer surroundings counts as heating */
+  heating: number;
+  cooling: number;
+  /** friction, and what the efficiency of pumps leaves of their shaft power */
+  friction: number;
+  /** through the walls of pipes */
+  lost: number;
 }
 
 export interface LineResult {

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { parseStudyText } from '../document/read-study.js';
-import { junction, line, pipe, study, vessel } from '../test/studies.js';
+import { junction, line, pipe, solved, study, vessel } from '../test/studies.js';
 import { prepareStudy } from './prepare.js';
 
 const sound = () =>
@@ -278,4 +278,36 @@ test('a scenario fixes the flow of a line, or shuts it, by the address of the li
   const { problems, scenarios } = prepareStudy(raw);
   expect(problems).toMatchObject([{ path: 'scenarios[1].set.L1.flux', code: 'bad-value' }]);
   expect(scenarios[0]!.model!.network.lines[0]!.flow! * 3600).toBeCloseTo(12, 9);
+});
+
+describe('a valve that holds a pressure before a dead end', () => {
+  const G = 9.80665;
+  const at = (mode: string, pressure: string, more: object = {}) =>
+    solved(
+      study({ A: vessel(30, 0), J: junction(0), B: vessel(0, 0), D: { kind: 'junction', elevation: '0 m', ...more } }, [
+        line('L', 'A', 'J', [pipe('a')]),
+        line('M', 'J', 'B', [pipe('b')]),
+        line('X', 'J', 'D', [{ id: 'V', kind: 'control-valve', mode, pressure }, pipe('c', 50)]),
+      ]),
+    );
+  test('is open or shut as the pressure at rest says, and limited; never an entry too many', () => {
+    // half of 30 m is left at J: 998.2·9.80665·15 Pa over the atmosphere
+    const rest = 101_325 + 998.207 * G * 15;
+    const open = at('inlet-pressure', '0.5 bar(g)');
+    expect(open.status).toBe('limited');
+    expect((open.points.D!.staticPressure! - rest) / rest).toBeCloseTo(0, 4);
+    expect(open.findings.find((f) => f.code === 'set-point-missed')!.values).toMatchObject({ state: 'open' });
+    const shut = at('inlet-pressure', '9 bar(g)');
+    expect(shut.findings.find((f) => f.code === 'set-point-missed')!.values).toMatchObject({ state: 'shut' });
+    // one that holds what is behind it does so at rest
+    expect(at('outlet-pressure', '0.5 bar(g)')).toMatchObject({ status: 'solved' });
+  });
+  test('something taken behind it is one too many, as before', () => {
+    const raw = study({ A: vessel(30, 0), D: junction(0, { offtake: '5 m3/h' }) }, [
+      line('X', 'A', 'D', [{ id: 'V', kind: 'control-valve', mode: 'inlet-pressure', pressure: '1 bar(g)' }, pipe('c', 50)]),
+    ]);
+    expect(prepareStudy(raw).problems).toMatchObject([
+      { code: 'over-specified', where: expect.arrayContaining(['V']) as unknown },
+    ]);
+  });
 });

@@ -11,6 +11,7 @@ import { solveNetwork } from '../network/solve.js';
 import { Tees } from '../network/tees.js';
 import type { NetworkSolution } from '../network/types.js';
 import type { ElementResult, PlaceResult, ScenarioResult } from '../results/results.js';
+import { heatBalance } from './heat-balance.js';
 import { headBreakdown } from './breakdown.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { checkedScenario } from './checked.js';
@@ -31,6 +32,8 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
   const writer = new ResultWriter(model, solved.solution, solved.compiled, result);
   writer.write();
   result.convergence = solved.solution.convergence;
+  const balance = heatBalance(model.network, solved.solution, solved.compiled);
+  if (balance) result.heatBalance = balance;
   result.margins = judge(checkedScenario(model, result), limits);
   for (const m of result.margins)
     if (m.check === 'velocity' && m.value !== null && m.limit !== null && m.value < m.limit)

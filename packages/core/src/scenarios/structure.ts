@@ -18,7 +18,7 @@ interface Node {
  * Source: Dulmage & Mendelsohn 1958, Canad. J. Math. 10, 517–534.
  */
 export function structureProblems(model: ScenarioModel, path: string): Problem[] {
-  const { network } = model;
+  const network = withoutDeadHolds(model.network);
   const problems: Problem[] = [...connectionProblems(model), ...referenceProblems(network)];
   if (problems.length > 0) return problems;
   const { equations, unknowns, edges } = structure(network);
@@ -39,6 +39,37 @@ export function structureProblems(model: ScenarioModel, path: string): Problem[]
     });
   } else problems.push(...balanceProblems(network, path));
   return problems;
+}
+
+/**
+ * A valve that holds the pressure before it in a line behind which nothing can flow is no entry too many: it stands open or shut, as
+ * the pressure at rest says. It is counted as left out.
+ */
+function withoutDeadHolds(network: NetworkInput): NetworkInput {
+  const holds = (e: ElementModel): boolean => e.kind === 'control-valve' && e.law.kind === 'inlet-pressure';
+  const dead = network.lines.map((l) => l.elements.some(holds) && [l.from, l.to].some((p) => isDeadBehind(network, l, p)));
+  if (!dead.includes(true)) return network;
+  const lines = network.lines.map((l, i) => {
+    if (!dead[i]) return l;
+    const elements = l.elements.map((e) => (holds(e) ? ({ ...e, law: { kind: 'left-out' } } as ElementModel) : e));
+    return { ...l, elements };
+  });
+  return { ...network, lines };
+}
+
+/** whether nothing goes in or out of what a point is joined to without a line */
+function isDeadBehind({ points, lines }: NetworkInput, without: LineModel, point: number): boolean {
+  const seen = new Set([point]);
+  for (const p of seen) {
+    const { head, outflow } = points[p]!;
+    if (head.kind !== 'free' || outflow !== 0) return false;
+    for (const l of lines) {
+      if (l === without) continue;
+      if (l.from === p) seen.add(l.to);
+      else if (l.to === p) seen.add(l.from);
+    }
+  }
+  return !seen.has(without.from) || !seen.has(without.to);
 }
 
 /**

@@ -6,6 +6,7 @@ import { isPointKind, POINT_KINDS } from '../document/points.js';
 import type { ScenarioResult } from '../results/results.js';
 import { mediumValues, type KeyedStep, type WorkingStep } from '../results/working.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
+import { heatBalanceSteps } from './heat-balance.js';
 import { breakdownSteps } from './working-breakdown.js';
 import { fluidSteps } from './working-fluid.js';
 import {
@@ -47,6 +48,7 @@ function marginSteps(model: ScenarioModel, result: ScenarioResult, address: stri
 
 function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): KeyedStep[] {
   if (id === 'fluid') return fluidSteps(model);
+  if (id === 'heatBalance') return heatBalanceSteps(result.heatBalance);
   if (id.startsWith('breakdown.')) return breakdownSteps(model, result, id.slice('breakdown.'.length));
   const scenario = mediumValues(model.fluid, model.network.gravity, model.network.atmosphere);
   const found = model.elements.find((x) => x.id === id);
@@ -80,8 +82,9 @@ function stepsOf(model: ScenarioModel, result: ScenarioResult, id: string): Keye
   ];
 }
 
-/** Figures of a thing that have a working, by its kind. */
+/** Figures of a thing that have a working, by its kind; of `heatBalance`, those of a scenario's heat. */
 export function workedFigures(kind: string): readonly string[] {
+  if (kind === 'heatBalance') return ['in', 'out'];
   if (isElementKind(kind)) return ELEMENT_KINDS[kind].worked;
   return isPointKind(kind) ? POINT_KINDS[kind].worked : [];
 }

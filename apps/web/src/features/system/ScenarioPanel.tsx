@@ -1,3 +1,4 @@
+import { Working } from '../working/Working.js';
 import {
   SCENARIO_FIELDS,
   SCENARIO_ROLES,
@@ -32,6 +33,7 @@ export function ScenarioPanel() {
       </header>
       <ScenarioEntries index={index} />
       {result && <Judgement result={result} />}
+      {result?.heatBalance && <Heat balance={result.heatBalance} />}
     </aside>
   );
 }
@@ -111,6 +113,20 @@ function ScenarioEntries({ index }: { index: number }) {
         optional
       />
     </div>
+  );
+}
+
+/** what comes into a followed system as heat and what leaves it */
+function Heat({ balance }: { balance: NonNullable<ScenarioResult['heatBalance']> }) {
+  const d = useDisplay();
+  const power = (watts: number): string => `${d.number(watts, 'power')} ${d.unit('power')}`;
+  return (
+    <section aria-label="Heat balance" className="border-soft border-t text-[12px] leading-4">
+      <p className="px-3 pt-2">
+        <span className="text-inkq">Heat over 0 °C</span> in {power(balance.in)}, out {power(balance.out)}
+      </p>
+      <Working id="heatBalance" kind="heatBalance" />
+    </section>
   );
 }
 

@@ -1,0 +1,69 @@
+import type { CompiledLine } from '../network/line.js';
+import { Marcher } from '../network/march.js';
+import type { NetworkInput, NetworkSolution } from '../network/types.js';
+import type { HeatBalance } from '../results/results.js';
+import { step, worth, type KeyedStep, type WorkingValue } from '../results/working.js';
+
+/** 0 °C, over which enthalpies are told, K */
+const ZERO = 273.15;
+
+/** What comes into a followed system as heat, and what leaves it. Undefined where temperature is not followed. */
+export function heatBalance(
+  network: NetworkInput,
+  solution: NetworkSolution,
+  compiled: readonly CompiledLine[],
+): HeatBalance | undefined {
+  const { along, fluid } = network;
+  const { temperatures } = solution;
+  if (!along?.isThermal || !temperatures) return undefined;
+  const marcher = new Marcher(network, along);
+  // below the range of its properties a liquid has the cp of the end of it
+  const least = Math.max(ZERO, along.range?.lowest ?? ZERO);
+  const enthalpy = (t: number): number =>
+    marcher.meanHeat(ZERO, least) * (least - ZERO) + marcher.meanHeat(least, t) * (t - least);
+  const sum = { fed: 0, received: 0, heating: 0, cooling: 0, friction: 0, lost: 0 };
+  network.points.forEach((p, i) => {
+    const mass = fluid.density * solution.outflows[i]!;
+    if (mass > 0) sum.fed += mass * enthalpy(p.temperature ?? along.temperature);
+    else if (Number.isFinite(temperatures[i]!)) sum.received -= mass * enthalpy(temperatures[i]!);
+  });
+  for (const { model } of compiled)
+    for (const { local } of model.elements) {
+      const { duty = 0, friction = 0, lost = 0 } = local ?? {};
+      sum[duty > 0 ? 'heating' : 'cooling'] += Math.abs(duty);
+      sum.friction += friction;
+      sum[lost > 0 ? 'lost' : 'heating'] += Math.abs(lost);
+    }
+  return { in: sum.fed + sum.heating + sum.friction, out: sum.received + sum.cooling + sum.lost, ...sum };
+}
+
+/** Both sums; `key`s `in` and `out`. */
+export function heatBalanceSteps(b: HeatBalance | undefined): KeyedStep[] {
+  if (!b) return [];
+  const watts = (symbol: string, label: string, value: number): WorkingValue => worth(symbol, label, value, 'power');
+  const source = 'balance of enthalpies over 0 °C, integrals of cp';
+  return [
+    step(
+      'in',
+      worth('Pin', 'heat that comes in', b.in, 'power', { from: 'heatBalance.in' }),
+      'Pf + Ph + Pr',
+      [
+        watts('Pf', 'enthalpy of what points feed', b.fed),
+        watts('Ph', 'heating by devices and warmer surroundings', b.heating),
+        watts('Pr', 'friction and losses of pumps', b.friction),
+      ],
+      source,
+    ),
+    step(
+      'out',
+      worth('Pout', 'heat that leaves', b.out, 'power', { from: 'heatBalance.out' }),
+      'Po + Pc + Pl',
+      [
+        watts('Po', 'enthalpy of what points receive', b.received),
+        watts('Pc', 'cooling by devices', b.cooling),
+        watts('Pl', 'lost through the walls of pipes', b.lost),
+      ],
+      source,
+    ),
+  ];
+}
