@@ -88,7 +88,7 @@ function median(run, rounds = 15, warmUp = 8) {
   return times[Math.floor(rounds / 2)];
 }
 
-export function benchLongLine() {
+export function benchLongLine(told = () => undefined) {
   const show = (name, ms) => console.log(`${name.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms`);
   console.log(`\na line of ${KM} km, ${ROWS} rows of ground, three stations, five products`);
   const floors = [];
@@ -113,6 +113,7 @@ export function benchLongLine() {
     show('  its first time', first);
     show('  floor: parsing it, ten evaluations of every line', floor);
     console.log(`  ratio ${(whole / floor).toFixed(1)}`);
+    told(`long line, ${isThermal ? 'with its heat' : 'cold'}`, whole, floor);
   }
 }
 

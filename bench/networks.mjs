@@ -62,23 +62,24 @@ function best(study, rounds = 5) {
 }
 
 /** exponent of the growth of cost with the number of lines between two sizes */
-function growth(name, small, large) {
+function growth(name, small, large, told) {
   const [a, b] = [best(small), best(large)];
+  told(`${name}, ${large.lines.length} lines`, b);
   const exponent = Math.log(b / a) / Math.log(large.lines.length / small.lines.length);
   console.log(
     `${name.padEnd(28)} ${String(small.lines.length).padStart(5)} lines ${a.toFixed(1).padStart(7)} ms   ${String(large.lines.length).padStart(5)} lines ${b.toFixed(1).padStart(7)} ms   grows as n^${exponent.toFixed(2)}`,
   );
 }
 
-export function benchNetworks() {
+export function benchNetworks(told = () => undefined) {
   console.log('\nlarge networks, read and solved whole');
   best(grid(10));
-  growth('tree', tree(250), tree(1000));
-  growth('looped grid 15×15 to 30×30', grid(15), grid(30));
+  growth('tree', tree(250), tree(1000), told);
+  growth('looped grid 15×15 to 30×30', grid(15), grid(30), told);
 }
 
 /** how many random systems are solved, every balance and condition worked out again from the results, and what is said of the others */
-export function benchRandom(count = 20_000) {
+export function benchRandom(count = 20_000, told = () => undefined) {
   const tally = {};
   const begin = performance.now();
   for (let seed = 0; seed < count; seed++) {
@@ -92,6 +93,7 @@ export function benchRandom(count = 20_000) {
     else if (result && violations(system, result, model.fluid.density * 9.80665).length > 0) key = 'wrong';
     tally[key] = (tally[key] ?? 0) + 1;
   }
+  told((performance.now() - begin) / count);
   console.log(
     `\n${count} random systems (pumps, valves, wells, loops), ${((performance.now() - begin) / count).toFixed(2)} ms each`,
   );

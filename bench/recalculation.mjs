@@ -4,6 +4,7 @@ import { runStudy, serviceCurves } from '../packages/core/dist/index.js';
 import { benchNetworks, benchRandom } from './networks.mjs';
 import { benchLongLine } from './long-line.mjs';
 import { longStudy, roundTrip } from './worker.mjs';
+import { finishRatios, ratio } from './ratios.mjs';
 import { CompiledLine } from '../packages/core/dist/network/line.js';
 
 const CURVE_POINTS = 61;
@@ -56,8 +57,24 @@ console.log(`\nfull recalculation / floor: ${(whole / floor).toFixed(1)}`);
 console.log(`full recalculation / one frame of ${FRAME_MS} ms: ${(whole / FRAME_MS).toFixed(2)}`);
 
 console.log('\nfrom an edit to its outcome, through a worker and back');
-show('demo study', await roundTrip(study, pump));
-show('a study of 200 elements in five scenarios', await roundTrip(longStudy(study), pump, 20));
-benchNetworks();
-benchRandom(process.argv.includes('--quick') ? 1000 : 10_000);
-benchLongLine();
+const demo = await roundTrip(study, pump);
+const long = longStudy(study);
+const longOutcome = await roundTrip(long, pump, 20);
+const alone = { ...long, scenarios: long.scenarios.slice(0, 1) };
+const longModel = runStudy(alone).scenarios[0].model;
+const longLines = longModel.network.lines.map((l) => new CompiledLine(l, longModel.network));
+// of one scenario: its system curves and its duty, as of the demo
+const longFloor = median(() => {
+  for (const line of longLines) for (let i = 0; i < evaluations; i++) line.evaluate(0.001 + i * 0.001);
+});
+show('demo study', demo);
+show('a study of 200 elements in five scenarios', longOutcome);
+show('  floor: the loss evaluations of one scenario of it', longFloor);
+ratio('demo study, read and solved', solveOnly, floor);
+ratio('demo study, full recalculation', whole, floor);
+ratio('demo study, through a worker', demo, floor);
+ratio('200 elements in five scenarios, through a worker', longOutcome, longFloor);
+benchNetworks((name, ms) => ratio(name, ms, floor));
+benchRandom(process.argv.includes('--quick') ? 1000 : 10_000, (ms) => ratio('a random system', ms, floor));
+benchLongLine(ratio);
+finishRatios();

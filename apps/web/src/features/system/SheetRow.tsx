@@ -122,7 +122,7 @@ export function Row({
       <span role="gridcell" className="text-right font-semibold" data-loss={row.id}>
         {result && view && view.loss.of(result) !== null && (
           <Figure id={row.id} figure={view.loss.figure}>
-            {view.loss.gives ? '+' : ''}
+            {view.loss.gives && view.loss.of(result)! >= 0 ? '+' : ''}
             {display.number(view.loss.of(result), 'head')}
           </Figure>
         )}
