@@ -32,7 +32,9 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
   'off-curve': (w, v, u) =>
     `${w} runs off its published curve: ${inUnits(n(v, 'flow'), 'flow', u)} a unit, the curve ends at ${inUnits(n(v, 'last'), 'flow', u)}.`,
   'other-duties': (w, v, u) =>
-    `The curves of ${w} also cross at ${flows(v, u)}; the stable crossing with the greatest flow is shown.`,
+    v.circulates
+      ? `Heat alone drives the flow in ${w}; it can also be ${flows(v, u)}. The greatest is shown.`
+      : `The curves of ${w} also cross at ${flows(v, u)}; the stable crossing with the greatest flow is shown.`,
   'pump-short': (w, v, u) =>
     `${w} delivers nothing: its shut-off head of ${inUnits(n(v, 'shutOff'), 'head', u)} is ${inUnits(n(v, 'short'), 'head', u)} short.`,
   'pump-reversed': (w, v, u) =>

@@ -2,6 +2,7 @@ import type { LocalState } from '../elements/local-state.js';
 import type { ElementModel } from '../elements/model.js';
 import type { FluidState } from '../fluids/kind.js';
 import { solveDense } from '../numerics/linear.js';
+import { restingCircuits } from './circulation.js';
 import { AT_REST, Marcher, type March } from './march.js';
 import { PumpPerformance } from '../pumps/pump.js';
 import { type CompiledLine, sideBores } from './line.js';
@@ -19,11 +20,41 @@ const STILL_TEMPERATURE = 1e-4;
 const STILL_SHARE = 1e-6;
 /** share of a pressure by which it may differ from the one that the liquid was taken at */
 const STILL_PRESSURE = 1e-5;
+/** m by which a circuit at rest is pushed, and m³/s from which it flows of its own */
+const PUSH = 0.1;
+const MOVES = 1e-6;
 type Solve = (input: NetworkInput) => NetworkResult;
 
 /** Solves a network with the liquid followed along its way. As `solveNetwork`; its elements then have their `local` liquid. */
 export function solveAlong(input: NetworkInput, along: AlongInput, solve: Solve): NetworkResult {
-  return new Along(input, along, solve).run();
+  const found = new Along(input, along, solve).run();
+  if (!found.ok || !along.isThermal) return found;
+  const circuits = restingCircuits(input, found.solution, found.compiled);
+  return circuits.reduce((best, { line }) => circulating(input, along, solve, { line, rest: best }), found as NetworkResult);
+}
+
+/**
+ * The steady states of a circuit that heat drives, looked for from a flow that was pushed on in either direction: that of the greatest
+ * flow, with the others beside it; the one at rest where there is no other.
+ */
+function circulating(
+  input: NetworkInput,
+  along: AlongInput,
+  solve: Solve,
+  { line, rest }: { line: number; rest: NetworkResult },
+): NetworkResult {
+  const flowing = [1, -1].flatMap((sign) => {
+    const found = new Along(input, along, solve, { line, head: sign * PUSH }).run();
+    return found.ok && Math.abs(found.solution.lines[line]!.flow) > MOVES ? [found] : [];
+  });
+  const flowOf = (f: (typeof flowing)[number]): number => f.solution.lines[line]!.flow;
+  // the same way round as the line is drawn, where either way is as good
+  const rank = (q: number): number => (q > 0 ? 1.02 * q : -q);
+  const [first, second] = flowing.sort((a, b) => rank(flowOf(b)) - rank(flowOf(a)));
+  if (!first) return rest;
+  const others = [...first.solution.others, { line, flow: 0, stable: false }];
+  if (second && Math.abs(flowOf(second) / flowOf(first) - 1) > 1e-3) others.push({ line, flow: flowOf(second), stable: true });
+  return { ...first, solution: { ...first.solution, others } };
 }
 
 class Along {
@@ -35,6 +66,8 @@ class Along {
     private readonly input: NetworkInput,
     private readonly along: AlongInput,
     private readonly solve: Solve,
+    /** a head that drives a line in the first round alone, m */
+    private readonly push?: { line: number; head: number },
   ) {
     this.marcher = new Marcher(input, along);
     this.points = Float64Array.from(input.points, (p) => p.temperature ?? along.temperature);
@@ -45,7 +78,7 @@ class Along {
     let flows: Float64Array | undefined;
     let unsettled: number[] = [];
     for (let round = 0; round < MOST_ROUNDS; round++) {
-      const network = this.network();
+      const network = round === 0 ? this.pushed(this.network()) : this.network();
       const found = this.solve(network);
       if (!found.ok) return found;
       const before = this.locals;
@@ -90,6 +123,18 @@ class Along {
         return isLike(was.fluid, now.fluid) && !moved(was.inlet, now.inlet) && !moved(was.outlet, now.outlet);
       }),
     );
+  }
+
+  private pushed(network: NetworkInput): NetworkInput {
+    const { push } = this;
+    if (!push) return network;
+    const lines = network.lines.map((l, i) => {
+      if (i !== push.line) return l;
+      const [first, ...others] = l.elements;
+      const local: LocalState = { fluid: network.fluid, ratio: 1, weight: -push.head, ends: [1, 1], inlet: NaN, outlet: NaN };
+      return { ...l, elements: first ? [{ ...first, local }, ...others] : [] };
+    });
+    return { ...network, lines };
   }
 
   /* ---- the network in the measure of the scenario's liquid ---- */

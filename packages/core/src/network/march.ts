@@ -13,6 +13,17 @@ import type { AlongInput, LineSolution, NetworkInput, NetworkSolution } from './
 /** m³/s at and below which nothing flows */
 export const AT_REST = 1e-9;
 
+/** m³/s and m of loss below which a flow is what the solver left of nothing: losses vanish with its square */
+const FAINT = { flow: 3e-7, loss: 1e-7 };
+
+/** whether nothing flows in a line, or no more than rounding leaves */
+export function isAtRest({ flow, losses }: LineSolution, elements: readonly ElementModel[]): boolean {
+  const q = Math.abs(flow);
+  if (q <= AT_REST) return true;
+  if (q > FAINT.flow) return false;
+  return elements.every((e, i) => Math.abs(losses[i]! - (e.local?.weight ?? 0)) < FAINT.loss);
+}
+
 /** rounds in which changes are taken whole, and bounds of the part that is taken afterwards */
 const FREE_ROUNDS = 3;
 const LEAST_PACE = 0.05;
@@ -120,7 +131,7 @@ export class Marcher {
     this.round++;
     const before = this.taken;
     const now = solution.lines.map((s, i) => ({
-      flow: Math.abs(s.flow) > AT_REST ? s.flow : 0,
+      flow: isAtRest(s, compiled[i]!.model.elements) ? 0 : s.flow,
       pressures: this.pressuresOf(i, s, compiled[i]!),
     }));
     this.taken = now;

@@ -252,7 +252,7 @@ class ResultWriter {
     for (const [l, { flows, stable }] of byLine) {
       const line = this.model.network.lines[l]!;
       const pump = line.elements.find((e) => e.kind === 'pump' && e.law.kind === 'curve');
-      this.say(finding('other-duties', pump?.id ?? line.id, { flows, stable }));
+      this.say(finding('other-duties', pump?.id ?? line.id, { flows, stable, circulates: pump ? 0 : 1 }));
     }
   }
 
