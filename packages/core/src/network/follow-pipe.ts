@@ -180,7 +180,7 @@ export class PipeFollower {
     return { to: t, gain };
   }
 
-  /** whether all temperatures are those of whatever stands at one, K */
+  /** one temperature all along, K */
   private still(t: number): { to: number; gain: number } {
     this.warm = [{ x: 0, span: 1, entry: t, equilibrium: t, decay: 0, source: 0 }];
     const here = this.here(t, this.pressureAt(0), 0);
@@ -232,9 +232,10 @@ export class PipeFollower {
         unlike(w0, wm, w1),
       );
       if (Math.abs(inWarm(warm, x + span) - to) < 1e-3) break;
+      if (k < 4) continue;
       // friction that warms by more than it is known asks for less at a time
-      if (k === 4) error = 1;
-      if (k === 4) break;
+      error = 1;
+      break;
     }
     // three points do not see an exponential that dies between them
     error *= Math.max(1, warm.decay ** 2);
