@@ -1,7 +1,9 @@
 // Liquids that change on their way: random lines beside an integration in 4,000 steps, in one piece, two and twenty, and gassy lines
 // between a known flow or pressure at each end, as gas and liquid in one and by Beggs & Brill.
-// node bench/along.mjs [--lines 300] [--gassy 200]
+// Gassy networks: three sources, two junctions joined by two lines, one known pressure.
+// node bench/along.mjs [--lines 300] [--gassy 200] [--networks 150]
 import { runStudy } from '../packages/core/dist/index.js';
+import { generator } from '../packages/core/dist/test/random-systems.js';
 import { asStudy, marched, randomLine } from '../packages/core/dist/test/marched-lines.js';
 
 const option = (name, otherwise) => {
@@ -76,6 +78,67 @@ for (let seed = 0, lines = 0; lines < option('gassy', 200); seed++) {
 times.sort((a, b) => a - b);
 console.log('\ngassy lines that are not solved');
 for (const [key, [all, not]] of Object.entries(tally)) console.log(`  ${key.padEnd(40)}${not} of ${all}`);
+if (times.length > 0)
+  console.log(
+    `  ${times[times.length >> 1].toFixed(0)} ms in the middle, ${times[Math.floor(times.length * 0.95)].toFixed(0)} ms for 95 of 100`,
+  );
+
+function network(seed) {
+  const line = randomLine(seed * 3 + 1 + (seed % 2));
+  const next = generator(seed + 99);
+  for (let i = 0; i < 10; i++) next();
+  const between = (a, b) => a + (b - a) * next();
+  const isWarm = line.kind === 'crude-thermal';
+  const heights = Object.fromEntries([...'JKBACD'].map((p) => [p, `${between(-60, 60)} m`]));
+  const joined = (id, from, to) => ({
+    id,
+    from,
+    to,
+    elements: [
+      {
+        id: id.toLowerCase(),
+        kind: 'pipe',
+        length: `${between(300, 8000)} m`,
+        inside: `${between(80, 250)} mm`,
+        roughness: '0.05 mm',
+        outletElevation: heights[to],
+        ...(isWarm ? { u: '3 W/m2/K', ambient: '15 C' } : {}),
+      },
+    ],
+  });
+  const source = (p) => ({ kind: 'flow', elevation: heights[p], flow: `${between(1, 12)} kg/s` });
+  const junction = (p) => ({ kind: 'junction', elevation: heights[p] });
+  return {
+    ...asStudy(line, 1),
+    points: {
+      A: source('A'),
+      C: source('C'),
+      D: source('D'),
+      J: junction('J'),
+      K: junction('K'),
+      B: { kind: 'pressure', basis: 'total', elevation: heights.B, pressure: `${between(4, 25)} bar(a)` },
+    },
+    lines: [
+      joined('LA', 'A', 'J'),
+      joined('LC', 'C', 'J'),
+      joined('LD', 'D', 'K'),
+      joined('LJ', 'J', 'K'),
+      joined('LM', 'J', 'K'),
+      joined('LB', 'K', 'B'),
+    ],
+  };
+}
+
+const networks = option('networks', 150);
+const took = [];
+let unsolved = 0;
+for (let seed = 0; seed < networks; seed++) {
+  const study = network(seed);
+  const start = performance.now();
+  if (!solve(study)) unsolved++;
+  took.push(performance.now() - start);
+}
+took.sort((a, b) => a - b);
 console.log(
-  `  ${times[times.length >> 1].toFixed(0)} ms in the middle, ${times[Math.floor(times.length * 0.95)].toFixed(0)} ms for 95 of 100`,
+  `\n${networks} gassy networks of six lines with a loop: ${unsolved} not solved, ${took[networks >> 1]?.toFixed(0)} ms in the middle`,
 );
