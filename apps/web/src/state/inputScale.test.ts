@@ -1,7 +1,7 @@
 import { applyOperations, inputAt, runStudy, valueIn, type Operation, type Study, type StudyInput } from '@cedar-knot/core';
 import fc from 'fast-check';
 import { pumpedStudy } from '../test/open.js';
-import { inputChange, inputScale, readAmount, readFor, takeFound, widthDimension } from './inputScale.js';
+import { inputChange, inputScale, readAmount, readFor, takeFound, widthDimension, withinText } from './inputScale.js';
 
 const ATMOSPHERE = 101_325;
 const study = pumpedStudy();
@@ -146,4 +146,10 @@ describe('a value that was found from readings is taken where the scenarios of t
     expect(taken.points['V-2']!.pressure).toBe('0.54321 bar(g)');
     for (const si of seen(taken, 'V-2.pressure')) expect(si).toBeCloseTo(ATMOSPHERE + 54_321, 0);
   });
+});
+
+test('a label within a sentence begins small, abbreviations and names stay', () => {
+  expect(
+    ['NPSH datum', 'Nominal size', 'Hazen–Williams C', 'U', 'Heat transfer on the outside diameter, U'].map(withinText),
+  ).toEqual(['NPSH datum', 'nominal size', 'Hazen–Williams C', 'U', 'heat transfer on the outside diameter, U']);
 });

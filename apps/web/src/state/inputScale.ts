@@ -142,8 +142,8 @@ export function inputChange(
   const change = scale.width(turns - now);
   return {
     whose: input.owner === 'scenario' ? 'Liquid' : input.id,
-    label: (field.label ?? figureName(input.key)).toLowerCase(),
-    short: (field.short ?? field.label ?? figureName(input.key)).toLowerCase(),
+    label: withinText(field.label ?? figureName(input.key)),
+    short: withinText(field.short ?? field.label ?? figureName(input.key)),
     from: figures(now),
     to: figures(turns),
     by: `${change < 0 ? '−' : '+'}${Number(Math.abs(change).toPrecision(2))} ${scale.widthUnit}`.trim(),
@@ -179,3 +179,7 @@ export function takeFound(
     ...own.flatMap((scenario) => setOwn(study, scenario, id, key, value)),
   ];
 }
+
+/** A label in the middle of a sentence: begun small, but for a name and what is all capitals: `NPSH datum`. */
+export const withinText = (label: string): string =>
+  /^(\p{Lu}(\p{Lu}|\b)|Hazen)/u.test(label) ? label : label.charAt(0).toLowerCase() + label.slice(1);

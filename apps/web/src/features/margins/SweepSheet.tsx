@@ -2,7 +2,7 @@ import { dimensionShown, inputAt, type StudyInput } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { letterOf } from '../../state/address.js';
-import { inputScale } from '../../state/inputScale.js';
+import { inputScale, withinText } from '../../state/inputScale.js';
 import {
   dimensionOf,
   inScenario,
@@ -157,7 +157,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   );
 }
 
-const labelOf = (i: StudyInput): string => `${i.id} ${(i.field.label ?? i.key).toLowerCase()}`;
+const labelOf = (i: StudyInput): string => `${i.id} ${withinText(i.field.label ?? i.key)}`;
 
 /** how a figure that is read is shown, and in which unit */
 function shownFigure(shown: ReturnType<typeof dimensionOf>, d: Display): { y: (si: number) => number; unit: string } {
