@@ -23,6 +23,8 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
   'set-point-missed': (w, v, u) => {
     const dimension = v.mode === 'flow' ? 'flow' : 'absolutePressure';
     const how = v.state === 'shut' ? 'is shut' : 'is fully open';
+    if (!Number.isFinite(n(v, 'found')))
+      return `${w} ${how} and does not hold its ${inUnits(n(v, 'set'), dimension, u)}: nothing determines what is there at rest.`;
     const by = inUnits(Math.abs(n(v, 'set') - n(v, 'found')), v.mode === 'flow' ? 'flow' : 'pressureDifference', u);
     return `${w} ${how} and does not reach its set point: ${inUnits(n(v, 'found'), dimension, u)} instead of ${inUnits(n(v, 'set'), dimension, u)}, ${by} off.`;
   },

@@ -105,7 +105,7 @@ class Along {
   /** the lines that still change most */
   private unsettled(change: readonly number[]): SolveFailure {
     const most = Math.max(...change);
-    const lines = this.input.lines.map((l, i) => ({ id: l.id, change: change[i]! })).filter((l) => l.change > most / 4);
+    const lines = this.input.lines.map((l, i) => ({ id: l.id, change: change[i]! })).filter((l) => l.change >= most / 4);
     const where = lines.sort((a, b) => b.change - a.change).map((l) => l.id);
     return { reason: 'liquid-unsettled', where: where.slice(0, 5), change: most };
   }

@@ -2,6 +2,8 @@ import type { Cell } from '../elements/local-state.js';
 import type { PipeModel } from '../elements/model.js';
 import { PipeLaw } from '../elements/pipe-law.js';
 import type { FluidState } from '../fluids/kind.js';
+import { Ground, placeIn } from './pipe-ground.js';
+import { Grid, SMOOTH, STILL_SMOOTH } from './pipe-grid.js';
 import type { AlongInput } from './types.js';
 
 /*
@@ -15,10 +17,6 @@ import type { AlongInput } from './types.js';
  * x is a share of the pipe's length in flow direction.
  */
 
-/** part by which a mean over a cell may differ from what stands in its middle: Simpson's rule is some hundred times as near */
-const SMOOTH = 0.002;
-/** of a kept grid, before a cell of it is parted */
-const STILL_SMOOTH = 3 * SMOOTH;
 /** share of its density that the liquid may change over a cell on uneven ground: a column's weight is that of the mean */
 const UNEVEN = 0.003;
 /** K over which cp and the heat of friction are looked at anew at the most */
@@ -27,11 +25,6 @@ const WARMEST = 60;
 const BENT = 0.002;
 /** share of its pressure that a liquid with free gas may lose or gain over a cell */
 const GASSY = 0.3;
-/** share of a pipe below which no cell is parted, and that of the first rounds, which know little of the pressures */
-const SHORTEST = 1 / 3000;
-const SHORTEST_AT_FIRST = 1 / 100;
-/** rounds after which the cells stay where they are, and are only parted further */
-const FREE_ROUNDS = 3;
 /** no pressure is below this, Pa */
 const LEAST_PRESSURE = 1;
 
@@ -93,8 +86,7 @@ export class PipeFollower {
   private readonly law: PipeLaw;
   private q = 0;
   private isForward = true;
-  private grounds: readonly { x: number; height: number }[] = [];
-  private isUneven = false;
+  private ground = new Ground([], true);
   private leveled: { elevation: number; rise: number; isForward: boolean } | undefined;
   private warm: Warm[] = [];
   private pieces: Piece[] = [];
@@ -126,9 +118,7 @@ export class PipeFollower {
     if (of && of.elevation === elevation && of.rise === rise && of.isForward === isForward) return;
     this.leveled = { elevation, rise, isForward };
     const rows = [{ share: 0, elevation }, ...(this.pipe.heat?.profile ?? []), { share: 1, elevation: elevation + rise }];
-    const grounds = rows.map((r) => ({ x: r.share, height: r.elevation }));
-    this.grounds = straightened(isForward ? grounds : grounds.reverse().map(({ x, height }) => ({ x: 1 - x, height })));
-    this.isUneven = this.grounds.length > 2;
+    this.ground = new Ground(rows, isForward);
   }
 
   private forget(): void {
@@ -240,7 +230,7 @@ export class PipeFollower {
     // three points do not see an exponential that dies between them
     error *= Math.max(1, warm.decay ** 2);
     const to = inWarm(warm, x + span);
-    const uneven = this.isUneven ? Math.abs(first.fluid.density / last.fluid.density - 1) / UNEVEN : 0;
+    const uneven = this.ground.isUneven ? Math.abs(first.fluid.density / last.fluid.density - 1) / UNEVEN : 0;
     const fast = Math.abs(to - t) / WARMEST;
     return { warm, to, middle, last, error: Math.max(error, SMOOTH * uneven, SMOOTH * fast) };
   }
@@ -264,7 +254,7 @@ export class PipeFollower {
     temperature: number,
     pressure: number,
     x: number,
-    climb = this.at.along.isCompressible ? this.climbAt(x) : 0,
+    climb = this.at.along.isCompressible ? this.ground.climbAt(x) : 0,
   ): Here {
     const { at, law, q, pipe } = this;
     const { along, density, gravity } = at;
@@ -283,21 +273,6 @@ export class PipeFollower {
     const slip = mixed?.slip ?? 1;
     const weigh = fluid.density * gravity;
     return { pressure, fluid, ratio, friction: weigh * scratch.loss * scale, scale, slip, weight: weigh * slip * climb };
-  }
-
-  /** m that the ground climbs over the whole length at its slope about a place */
-  private climbAt(x: number): number {
-    const { grounds } = this;
-    const i = Math.min(grounds.length - 2, placeIn(grounds, x));
-    const [a, b] = [grounds[i]!, grounds[i + 1]!];
-    return b.x > a.x ? (b.height - a.height) / (b.x - a.x) : 0;
-  }
-
-  private heightAt(x: number): number {
-    const { grounds } = this;
-    const i = Math.min(grounds.length - 2, placeIn(grounds, x));
-    const [a, b] = [grounds[i]!, grounds[i + 1]!];
-    return b.x > a.x ? a.height + ((b.height - a.height) * (x - a.x)) / (b.x - a.x) : b.height;
   }
 
   /**
@@ -341,13 +316,13 @@ export class PipeFollower {
 
   /** where cells have to end, from the end where it begins: a kink of the ground or of the temperature */
   private stops(end: 0 | 1): number[] {
-    const all = [...this.grounds.map((g) => g.x), ...this.warm.map((w) => w.x)].map((x) => (end === 1 ? 1 - x : x));
+    const all = [...this.ground.kinks, ...this.warm.map((w) => w.x)].map((x) => (end === 1 ? 1 - x : x));
     return all.sort((a, b) => a - b).filter((x, i) => x < 1 - 1e-9 && (i === 0 || x - all[i - 1]! > 1e-9));
   }
 
   /** from x by a signed span; pressure falls by friction and column in flow direction */
   private pressStep(x: number, span: number, p: number): { to: number; first: Here; middle: Here; last: Here; error: number } {
-    const climb = this.climbAt(x + span / 2);
+    const climb = this.ground.climbAt(x + span / 2);
     const fall = (h: Here): number => h.friction + h.weight;
     const first = this.here(this.temperatureAt(x), p, x, climb);
     const total = p + this.dynamic(first);
@@ -411,7 +386,7 @@ export class PipeFollower {
         frictionScale: m.friction > 0 ? (m.scale * friction) / m.friction : m.scale,
         slip: standing * m.ratio,
       });
-      weight += (standing - 1) * (this.heightAt(b) - this.heightAt(a));
+      weight += (standing - 1) * (this.ground.heightAt(b) - this.ground.heightAt(a));
     }
     if (!this.isForward) cells.reverse();
     return { cells, weight: this.isForward ? weight : -weight };
@@ -439,46 +414,7 @@ export class PipeFollower {
 
   /** where cells end: as found in the rounds before, or as each step asks */
   private grid(which: 'warm' | 'pressed', stops: readonly number[] = []): Grid {
-    const kept = this.round > FREE_ROUNDS ? this.kept[which] : undefined;
-    const shortest = this.round < FREE_ROUNDS ? SHORTEST_AT_FIRST : SHORTEST;
-    return new Grid(kept ?? Float64Array.from([...stops, 1]), kept !== undefined, shortest);
-  }
-}
-
-/** Ends of cells, one after another. */
-class Grid {
-  private i = 0;
-  private span = 1;
-  private readonly parted: number[] = [];
-
-  /** @param ends places at which a cell has to end, ascending; all of them where `isKept` */
-  constructor(
-    private readonly ends: Float64Array,
-    private readonly isKept: boolean,
-    readonly shortest: number,
-  ) {}
-
-  next(x: number): { end: number; isFixed: boolean } {
-    if (this.parted.length > 0) return { end: this.parted.at(-1)!, isFixed: this.isKept };
-    while (this.ends[this.i]! <= x) this.i++;
-    const end = this.ends[this.i]!;
-    if (this.isKept || x + this.span * 1.2 >= end) return { end, isFixed: this.isKept };
-    return { end: x + this.span, isFixed: false };
-  }
-
-  /** a cell was too long */
-  part(x: number, end: number, error: number): void {
-    if (this.isKept) this.parted.push((x + end) / 2);
-    else this.span = Math.max(this.shortest * 0.8, (end - x) * Math.min(0.6, Math.max(0.15, 0.9 * Math.sqrt(SMOOTH / error))));
-  }
-
-  took(span: number, error: number): void {
-    if (this.parted.length > 0) this.parted.pop();
-    else if (!this.isKept)
-      this.span = Math.max(
-        this.shortest * 0.8,
-        span * Math.min(3, Math.max(0.5, 0.9 * Math.sqrt(SMOOTH / Math.max(error, 1e-6)))),
-      );
+    return Grid.of(this.round, this.kept[which], stops);
   }
 }
 
@@ -491,29 +427,3 @@ const unlike = (a: number, m: number, b: number): number => (m === 0 ? 0 : Math.
 
 const inWarm = ({ x, span, entry, equilibrium, decay }: Warm, at: number): number =>
   equilibrium + (entry - equilibrium) * Math.exp((-decay * (at - x)) / span);
-
-/** the last of ascending places that is not beyond x */
-function placeIn(list: readonly { x: number }[], x: number): number {
-  let [low, high] = [0, list.length - 1];
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (list[middle]!.x <= x) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-}
-
-/** without the rows between which the ground goes straight on */
-function straightened(rows: readonly { x: number; height: number }[]): { x: number; height: number }[] {
-  const left: { x: number; height: number }[] = [];
-  rows.forEach((row, i) => {
-    const before = left.at(-1);
-    const after = rows[i + 1];
-    if (before && after && after.x > before.x) {
-      const straight = before.height + ((after.height - before.height) * (row.x - before.x)) / (after.x - before.x);
-      if (Math.abs(straight - row.height) < 1e-6) return;
-    }
-    left.push(row);
-  });
-  return left;
-}

@@ -2,7 +2,7 @@ import type { CompiledLine } from '../network/line.js';
 import { Marcher } from '../network/march.js';
 import type { NetworkInput, NetworkSolution } from '../network/types.js';
 import type { HeatBalance } from '../results/results.js';
-import { step, worth, type KeyedStep, type WorkingValue } from '../results/working.js';
+import { step, worth, type KeyedStep } from '../results/working.js';
 
 /** 0 °C, over which enthalpies are told, K */
 const ZERO = 273.15;
@@ -40,30 +40,22 @@ export function heatBalance(
 /** Both sums; `key`s `in` and `out`. */
 export function heatBalanceSteps(b: HeatBalance | undefined): KeyedStep[] {
   if (!b) return [];
-  const watts = (symbol: string, label: string, value: number): WorkingValue => worth(symbol, label, value, 'power');
   const source = 'balance of enthalpies over 0 °C, integrals of cp';
+  const sum = (key: 'in' | 'out', symbol: string, label: string, parts: [string, string, number][]): KeyedStep => {
+    const inputs = parts.map(([s, l, value]) => worth(s, l, value, 'power'));
+    const of = worth(symbol, label, b[key], 'power', { from: `heatBalance.${key}` });
+    return step(key, of, inputs.map((v) => v.symbol).join(' + '), inputs, source);
+  };
   return [
-    step(
-      'in',
-      worth('Pin', 'heat that comes in', b.in, 'power', { from: 'heatBalance.in' }),
-      'Pf + Ph + Pr',
-      [
-        watts('Pf', 'enthalpy of what points feed', b.fed),
-        watts('Ph', 'heating by devices and warmer surroundings', b.heating),
-        watts('Pr', 'friction and losses of pumps', b.friction),
-      ],
-      source,
-    ),
-    step(
-      'out',
-      worth('Pout', 'heat that leaves', b.out, 'power', { from: 'heatBalance.out' }),
-      'Po + Pc + Pl',
-      [
-        watts('Po', 'enthalpy of what points receive', b.received),
-        watts('Pc', 'cooling by devices', b.cooling),
-        watts('Pl', 'lost through the walls of pipes', b.lost),
-      ],
-      source,
-    ),
+    sum('in', 'Pin', 'heat that comes in', [
+      ['Pf', 'enthalpy of what points feed', b.fed],
+      ['Ph', 'heating by devices and warmer surroundings', b.heating],
+      ['Pr', 'friction and losses of pumps', b.friction],
+    ]),
+    sum('out', 'Pout', 'heat that leaves', [
+      ['Po', 'enthalpy of what points receive', b.received],
+      ['Pc', 'cooling by devices', b.cooling],
+      ['Pl', 'lost through the walls of pipes', b.lost],
+    ]),
   ];
 }

@@ -5,7 +5,7 @@ import { generator } from './random-systems.js';
 
 /*
  * Random single lines, and an independent second method for them: temperature marched with the flow and pressure against it in 4,000 equal
- * steps of Heun's method, in turns until neither moves.
+ * steps of Heun's method, in turns until neither moves. Properties and friction factors are the core's own: they are held elsewhere.
  */
 
 export type LineKind = 'thermal' | 'crude' | 'crude-thermal';
