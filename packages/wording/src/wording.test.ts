@@ -118,7 +118,9 @@ test('every finding has a sentence that names its place', () => {
   };
   // a head that nothing determines is no number
   const unknown = { mode: 'outlet-pressure', state: 'shut', set: 2e5, found: NaN };
-  expect(findingText(finding('set-point-missed', 'X1', unknown))).toMatch(/^X1 is shut and does not hold its .*: nothing determines/);
+  expect(findingText(finding('set-point-missed', 'X1', unknown))).toMatch(
+    /^X1 is shut and does not hold its .*: nothing determines/,
+  );
   // each method says its own range
   const ranges = [
     ['viscosity', { b: 50 }, /ISO\/TR 17766/],
