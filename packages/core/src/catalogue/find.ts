@@ -140,5 +140,5 @@ function trueFlow(p: PumpPerformance, { flow, head, staticHead }: Wanted): numbe
   const last = p.lastFlow * BEYOND;
   if (staticHead === undefined) return flow > last ? 'beyond' : flow;
   const surplus = (q: number): number => p.head(q) - staticHead - (head - staticHead) * (q / flow) ** 2;
-  return surplus(last) > 0 ? 'beyond' : greatestFall(surplus, last);
+  return greatestFall(surplus, last) ?? (surplus(last) > 0 ? 'beyond' : undefined);
 }
