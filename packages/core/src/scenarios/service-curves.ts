@@ -4,7 +4,7 @@ import type { ElementDetail, ScenarioModel } from './model.js';
 import type { SolvedScenario } from './run.js';
 import { Pchip } from '../numerics/pchip.js';
 import { atItsSpeed } from './checked.js';
-import { systemCurve, type CurvePoint, type ValveStand } from './system-curve.js';
+import { systemCurve, systemCurvePair, type CurvePoint, type ValveStand } from './system-curve.js';
 
 /** System head curves of one scenario against the flow through the pump, on the flows of `ServiceCurves.flows`. */
 export interface ScenarioTrace {
@@ -65,9 +65,7 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
   const last = axisEnd(solved, pump);
   const flows = Array.from({ length: points }, (_, i) => (last * i) / (points - 1));
   const traces = solved.map((s): ScenarioTrace => {
-    const found = tracedCurve(s, pump, flows, 'found');
-    const controls = s.model!.elements.some((e) => e.kind === 'control-valve');
-    const bare = controls ? tracedCurve(s, pump, flows, 'left-out') : found;
+    const { found, bare } = tracedCurves(s, pump, flows);
     return { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
   });
   const first = solved.find((s) => detail(s)?.performance);
@@ -87,12 +85,18 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
 /** every so many flows are solved where the liquid is followed along its way; between them the curve is drawn through */
 const EVERY = 4;
 
-/** A system curve to be drawn. */
-function tracedCurve(s: SolvedScenario, pump: string, flows: readonly number[], valves: ValveStand): CurvePoint[] {
-  const curve = (at: readonly number[]): CurvePoint[] => systemCurve(s.model!, s.result!, pump, at, valves);
-  if (!s.model!.network.along) return curve(flows);
+/** The system curves to be drawn: with the controlling valves as found, and without. */
+function tracedCurves(s: SolvedScenario, pump: string, flows: readonly number[]): { found: CurvePoint[]; bare: CurvePoint[] } {
+  if (!s.model!.network.along) return systemCurvePair(s.model!, s.result!, pump, flows);
   const last = flows.length - 1;
-  const knots = curve(flows.filter((_, i) => i % EVERY === 0 || i === last));
+  const at = flows.filter((_, i) => i % EVERY === 0 || i === last);
+  const traced = (valves: ValveStand): CurvePoint[] => drawnThrough(systemCurve(s.model!, s.result!, pump, at, valves), flows);
+  const found = traced('found');
+  const controls = s.model!.elements.some((e) => e.kind === 'control-valve');
+  return { found, bare: controls ? traced('left-out') : found };
+}
+
+function drawnThrough(knots: readonly CurvePoint[], flows: readonly number[]): CurvePoint[] {
   const known = knots.filter((k) => k.head !== null && k.npsha !== null);
   if (known.length < 3) return flows.map((flow) => knots.find((k) => k.flow === flow) ?? { flow, head: null, npsha: null });
   const at = known.map((k) => k.flow);

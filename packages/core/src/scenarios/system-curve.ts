@@ -1,12 +1,9 @@
-import { recoveryFactor } from '../elements/control-valve.js';
-import type { LossLaw } from '../elements/laws.js';
-import { State, type ControlValveModel, type ElementModel, type PumpModel } from '../elements/model.js';
-import { mergeLaws } from '../network/merge-laws.js';
-import { heldHead, isClosed, type CompiledLine } from '../network/line.js';
-import { criticalPressureRatio, kvAtOpening } from '../valves/valve.js';
+import type { ControlValveModel, ElementModel, PumpModel } from '../elements/model.js';
+import { CompiledLine, isClosed } from '../network/line.js';
+import { seriesLine, type SeriesPoint } from '../network/series-line.js';
+import { kvAtOpening } from '../valves/valve.js';
 import { compileLines, solveCompiled, solveNetwork, type WarmStart } from '../network/solve.js';
 import type { NetworkInput } from '../network/types.js';
-import { wellHead } from '../network/well.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { ScenarioResult } from '../results/results.js';
 
@@ -48,7 +45,7 @@ export function systemCurve(
   const absolute = (network.atmosphere - fluid.vapourPressure) / (fluid.density * network.gravity);
   let warm: WarmStart | undefined;
   let isTouched = false;
-  const series = seriesCurve(network, lines[pump.line]!, pump.index);
+  const series = seriesLine(network, lines[pump.line]!, pump.index);
   const isShut = network.lines[pump.line]!.elements.some((e, i) => i !== pump.index && isClosed(e));
   for (let i = 0; i < flows.length; i++) {
     const flow = flows[i]!;
@@ -60,9 +57,8 @@ export function systemCurve(
     // states of a flow before (a valve that choked) must not reach this one, by addition or by solving
     if (isTouched) for (const l of lines) l.reset();
     isTouched = false;
-    const direct = series?.(flow);
-    if (direct !== undefined) {
-      points.push({ flow, head: direct?.head ?? null, npsha: direct ? direct.inlet - pump.datum + absolute : null });
+    if (series && flow >= 0) {
+      points.push(added(series.at(flow), flow, pump.datum - absolute));
       continue;
     }
     isTouched = true;
@@ -86,6 +82,48 @@ export function systemCurve(
     warm = { flows: Float64Array.from(solution.lines, (l) => l.flow), heads: solution.heads };
   }
   return points;
+}
+
+/**
+ * The curve with the controlling valves as they stand in the solution, and without them: where the pump's line is all that there is, what
+ * its pipes lose is worked out once for both.
+ *
+ * @param flows none below zero
+ */
+export function systemCurvePair(
+  model: ScenarioModel,
+  result: ScenarioResult,
+  pumpId: string,
+  flows: ArrayLike<number>,
+): { found: CurvePoint[]; bare: CurvePoint[] } {
+  const pump = model.elements.find((e) => e.id === pumpId && e.kind === 'pump');
+  if (!pump) throw new RangeError(`no pump ${pumpId}`);
+  const network = imposed(model, result, pump.line, pump.index, { kind: 'flow', flow: 0 }, 'found');
+  const { elements } = network.lines[pump.line]!;
+  const isShut = elements.some((e, i) => i !== pump.index && isClosed(e));
+  const series =
+    network.along || isShut ? undefined : seriesLine(network, new CompiledLine(network.lines[pump.line]!, network), pump.index);
+  if (!series) {
+    const [found, bare] = (['found', 'left-out'] as const).map((v) => systemCurve(model, result, pumpId, flows, v));
+    return { found: found!, bare: bare! };
+  }
+  const { fluid, gravity, atmosphere } = network;
+  const fromInlet = pump.datum - (atmosphere - fluid.vapourPressure) / (fluid.density * gravity);
+  const own = model.network.lines[pump.line]!.elements;
+  const controlling = new Set(own.flatMap((e, i) => (e.kind === 'control-valve' && !isOfItself(e) ? [i] : [])));
+  const found: CurvePoint[] = [];
+  const bare: CurvePoint[] = [];
+  for (let i = 0; i < flows.length; i++) {
+    const flow = flows[i]!;
+    found.push(added(series.at(flow), flow, fromInlet));
+    bare.push(controlling.size === 0 ? found[i]! : added(series.at(flow, controlling), flow, fromInlet));
+  }
+  return { found, bare };
+}
+
+/** @param fromInlet what is taken from the head at the inlet for NPSH available, m */
+function added(point: SeriesPoint | undefined, flow: number, fromInlet: number): CurvePoint {
+  return point ? { flow, head: point.head, npsha: point.inlet - fromInlet } : { flow, head: null, npsha: null };
 }
 
 /** The same where the liquid is followed along its way: every flow is solved anew, heads and flows are those of the liquid at the pump. */
@@ -115,110 +153,6 @@ function followedCurve(
 
 const known = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
-/**
- * The required head by plain addition where the pump's line leads from one known head to another and nothing in it depends on
- * anything but the flow. Undefined for a network; the function gives null at flows that a valve before the pump cannot pass: it
- * chokes, whatever the pump does.
- */
-function seriesCurve(
-  network: NetworkInput,
-  line: CompiledLine,
-  pump: number,
-): ((flow: number) => { head: number; inlet: number } | null | undefined) | undefined {
-  const { from, to, elements } = line.model;
-  const met = (p: number): number => network.lines.filter((l) => l.from === p || l.to === p).length;
-  const simple = (p: number): boolean => {
-    const { kind } = network.points[p]!.head;
-    return kind === 'known' || (kind === 'well' && met(p) === 1);
-  };
-  const plain = line.laws.every((law, i) => law !== undefined || i === pump);
-  if (!simple(from) || !simple(to) || !plain || line.segments.length !== 1) return undefined;
-  const [fromBore, toBore] = line.endBores;
-  const end = (p: number, bore: number, q: number, outward: 1 | -1): number => {
-    const { head, static: isStatic } = network.points[p]!;
-    if (head.kind === 'well') return wellHead(head, outward * q);
-    return (head.kind === 'known' ? head.head : NaN) + (isStatic ? line.velocityFactor(bore) * q * q : 0);
-  };
-  const before = stretches(network, line, 0, pump);
-  const behind = stretches(network, line, pump + 1, elements.length).reverse();
-  return (q) => {
-    if (q < 0) return undefined;
-    let inlet = end(from, fromBore, q, 1);
-    for (const s of before) {
-      inlet -= lossOf(s.laws, q);
-      if (s.valve === undefined) continue;
-      if (chokesAt(network, line, s.valve, inlet, q)) return null;
-      inlet -= lossOf([line.laws[s.valve]!], q);
-    }
-    let after = end(to, toBore, q, -1);
-    for (const s of behind) {
-      after += lossOf(s.laws, q);
-      if (s.valve === undefined) continue;
-      const held = after + lossOf([line.laws[s.valve]!], q);
-      // choked, its inlet stands as high as the flow wants, whatever comes after
-      after = chokesAt(network, line, s.valve, held, q) ? chokedInlet(line, s.valve, q) : held;
-    }
-    return { head: after - inlet, inlet };
-  };
-}
-
-/** elements between control valves, merged, each with the valve that follows it (towards the pump for the part behind it) */
-interface Stretch {
-  laws: LossLaw[];
-  valve: number | undefined;
-}
-
-function stretches(network: NetworkInput, line: CompiledLine, from: number, to: number): Stretch[] {
-  const { elements } = line.model;
-  const valves: number[] = [];
-  for (let i = from; i < to; i++) if (elements[i]!.kind === 'control-valve') valves.push(i);
-  const merged = (a: number, b: number): LossLaw[] => mergeLaws(elements.slice(a, b), line.laws.slice(a, b), network);
-  // before the pump a valve ends its stretch; behind it, walked from the far end, a valve ends the stretch beyond it
-  const isBehind = from > 0;
-  const list: Stretch[] = [];
-  let at = from;
-  if (isBehind) {
-    list.push({ laws: merged(from, valves[0] ?? to), valve: undefined });
-    valves.forEach((v, i) => list.push({ laws: merged(v + 1, valves[i + 1] ?? to), valve: v }));
-    return list;
-  }
-  for (const v of valves) {
-    list.push({ laws: merged(at, v), valve: v });
-    at = v + 1;
-  }
-  list.push({ laws: merged(at, to), valve: undefined });
-  return list;
-}
-
-const scratch = { loss: 0, slope: 0 };
-
-function lossOf(laws: readonly LossLaw[], q: number): number {
-  let sum = 0;
-  for (const law of laws) {
-    law.evaluate(q, scratch);
-    sum += scratch.loss;
-  }
-  return sum;
-}
-
-function chokedInlet(line: CompiledLine, i: number, q: number): number {
-  const place = line.chokedPlace(line.model.elements[i] as ControlValveModel, i, State.Choked);
-  heldHead(place, q, scratch);
-  return scratch.loss;
-}
-
-/** a valve of known coefficient whose drop at a flow and inlet head is beyond its choked drop */
-function chokesAt(network: NetworkInput, line: CompiledLine, i: number, inletHead: number, q: number): boolean {
-  const e = line.model.elements[i]!;
-  if (e.kind !== 'control-valve' || !line.canChoke(e) || e.law.kind !== 'kv') return false;
-  const { fluid, gravity, atmosphere } = network;
-  const grade = inletHead - line.velocityFactor(line.inletBore[i]!) * q * q - line.model.elevations[i]!;
-  const p1 = grade * fluid.density * gravity + atmosphere;
-  const fl = recoveryFactor(e, e.law.kv);
-  const limit = fl * fl * (p1 - criticalPressureRatio(fluid.vapourPressure, fluid.criticalPressure) * fluid.vapourPressure);
-  return lossOf([line.laws[i]!], q) * fluid.density * gravity > limit;
-}
-
 function imposed(
   model: ScenarioModel,
   result: ScenarioResult,
@@ -241,8 +175,11 @@ function imposed(
   return { ...network, lines };
 }
 
+/** it stands where it is entered to, whatever the flow */
+const isOfItself = ({ law }: ControlValveModel): boolean => law.kind === 'kv' || law.kind === 'drop' || law.kind === 'left-out';
+
 function standing(e: ControlValveModel, result: ScenarioResult, stands: ValveStand | ValveStands): ControlValveModel {
-  if (e.law.kind === 'kv' || e.law.kind === 'drop' || e.law.kind === 'left-out') return e;
+  if (isOfItself(e)) return e;
   if (typeof stands !== 'string') {
     const own = stands.get(e.id);
     if (own !== undefined) return { ...e, law: own === null ? { kind: 'left-out' } : { kind: 'kv', kv: own } };
