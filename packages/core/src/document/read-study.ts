@@ -3,6 +3,7 @@ import { readLimit } from '../checks/limits.js';
 import { ELEMENT_KINDS, elementKind } from '../elements/index.js';
 import { LONGEST_NOTES, text, type Fields } from '../fields/field.js';
 import { describe, isObject, Reader, siteContext } from '../fields/reader.js';
+import type { Readings } from '../fields/readings.js';
 import { FLUID_KINDS, fluidKind } from '../fluids/fluid.js';
 import {
   DISPLAY_UNIT_FIELDS,
@@ -80,8 +81,10 @@ interface StudyReading {
 
 /**
  * Reads the outline of a study and every shared entry once: form, ids, kinds, quantities. Nothing is guessed or mended.
+ *
+ * @param readingsOf where what is read of the entries of a sound study is kept for its scenarios
  */
-export function readStudy(raw: unknown): StudyReading {
+export function readStudy(raw: unknown, readingsOf: (study: Study) => Readings): StudyReading {
   const reader = new Reader(siteContext());
   const directory: Directory = { points: new Map(), lines: new Map(), elements: new Map() };
   const result = (study?: Study): StudyReading => ({ ...(study ? { study } : {}), directory, problems: reader.problems });
@@ -99,10 +102,13 @@ export function readStudy(raw: unknown): StudyReading {
   if (!sound) return result();
   const study = raw as Study;
   if (isTooMuch(study, reader)) return result();
+  const readings = readingsOf(study);
   collectIds(study, reader, directory);
-  readEntries(study, reader);
-  readPoints(study, reader);
-  readLines(study, reader, directory);
+  const own = new Reader(siteContext(readings.atmosphere));
+  readEntries(study, own, readings);
+  readPoints(study, own, readings);
+  readLines(study, own, directory, readings);
+  reader.take(own);
   readLimits(study, reader, directory);
   return result(study);
 }
@@ -259,14 +265,16 @@ function collectIds(study: Study, reader: Reader, directory: Directory): void {
   });
 }
 
-function readEntries(study: Study, reader: Reader): void {
+function readEntries(study: Study, reader: Reader, readings: Readings): void {
   for (const [id, fluid] of Object.entries(study.fluids ?? {})) {
     const path = `fluids.${id}`;
     if (!checkKind(fluid, FLUID_KINDS, path, reader)) continue;
-    readFluid(fluid, path, id, reader);
+    readings.of(fluid, reader, () => readFluid(fluid, path, id, reader));
   }
-  for (const [id, pump] of Object.entries(study.pumps ?? {})) readStudyPump(pump, `pumps.${id}`, id, reader);
-  for (const [id, valve] of Object.entries(study.valves ?? {})) readValveEntry(valve, `valves.${id}`, id, reader);
+  for (const [id, pump] of Object.entries(study.pumps ?? {}))
+    readings.of(pump, reader, () => readStudyPump(pump, `pumps.${id}`, id, reader));
+  for (const [id, valve] of Object.entries(study.valves ?? {}))
+    readings.of(valve, reader, () => readValveEntry(valve, `valves.${id}`, id, reader));
 }
 
 /** A fluid's entries in SI, with what its kind needs checked. */
@@ -351,19 +359,21 @@ export function readValveEntry(raw: Record<string, unknown>, path: string, id: s
   return read;
 }
 
-function readPoints(study: Study, reader: Reader): void {
+function readPoints(study: Study, reader: Reader, readings: Readings): void {
   for (const [id, point] of Object.entries(study.points)) {
-    reader.record(point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, [id], ['kind']);
+    readings.of(point, reader, () =>
+      reader.record(point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, [id], ['kind']),
+    );
     if (point.elevation === undefined || point.elevation === null) {
       reader.add('missing', `points.${id}.elevation`, { reason: 'missing', key: 'elevation', label: 'Elevation' }, [id]);
     }
   }
 }
 
-function readLines(study: Study, reader: Reader, directory: Directory): void {
+function readLines(study: Study, reader: Reader, directory: Directory, readings: Readings): void {
   study.lines.forEach((line: RawLine, l) => {
     const path = `lines[${l}]`;
-    reader.record(line, LINE.fields, path, [line.id], ['id', 'from', 'to', 'elements']);
+    readings.of(line, reader, () => reader.record(line, LINE.fields, path, [line.id], ['id', 'from', 'to', 'elements']));
     for (const end of ['from', 'to'] as const) {
       if (!directory.points.has(line[end])) {
         reader.add(
@@ -377,7 +387,9 @@ function readLines(study: Study, reader: Reader, directory: Directory): void {
     if (line.from === line.to && line.elements.length === 0)
       reader.add('bad-value', `${path}.to`, { reason: 'same-ends', found: line.to }, [line.id]);
     line.elements.forEach((e: RawElement, i) =>
-      reader.record(e, elementKind(e.kind).fields, `${path}.elements[${i}]`, [e.id], ['id', 'kind']),
+      readings.of(e, reader, () =>
+        reader.record(e, elementKind(e.kind).fields, `${path}.elements[${i}]`, [e.id], ['id', 'kind']),
+      ),
     );
   });
 }

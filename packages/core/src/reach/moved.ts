@@ -1,5 +1,6 @@
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
 import { ELEMENT_KINDS } from '../elements/index.js';
+import type { ElementModel } from '../elements/model.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import type { SolvedScenario } from '../scenarios/run.js';
@@ -153,16 +154,22 @@ export function movedBy(
 
 /** Moves what no entry holds in a model that is not solved yet, and that nobody else uses: the loss of fittings. */
 export function scaleFittings(model: ScenarioModel, pipes: ReadonlySet<string>, factor: number): void {
-  for (const { id, model: m } of model.elements) {
-    if (m.kind !== 'pipe' || !pipes.has(id)) continue;
+  // a pipe is shared with other scenarios: it is put in place, not changed
+  const scaled = new Map<ElementModel, ElementModel>();
+  for (const e of model.elements) {
+    const { model: m } = e;
+    if (m.kind !== 'pipe' || !pipes.has(e.id)) continue;
     const { constant, perReynolds, equivalentLength } = m.fittings;
-    m.fittings = {
+    const fittings = {
       ...m.fittings,
       constant: constant * factor,
       perReynolds: perReynolds * factor,
       equivalentLength: equivalentLength * factor,
     };
+    scaled.set(m, (e.model = { ...m, fittings }));
   }
+  const lines = model.network.lines.map((l) => ({ ...l, elements: l.elements.map((m) => scaled.get(m) ?? m) }));
+  model.network = { ...model.network, lines };
 }
 
 /**

@@ -1,11 +1,12 @@
 import { SCENARIO_FIELDS } from '../document/fields.js';
 import { POINT_KINDS, type PointKindName } from '../document/points.js';
 import { readFluid, readStudy, readStudyPump, readValveEntry, type Directory } from '../document/read-study.js';
-import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
+import type { RawElement, RawScenario, Study } from '../document/study.js';
 import { elementKind } from '../elements/index.js';
 import type { BuildContext, BuiltElement } from '../elements/kind.js';
 import type { ElementModel } from '../elements/model.js';
 import { massKeys, Reader, siteContext, type Read, type ReadContext } from '../fields/reader.js';
+import { Readings } from '../fields/readings.js';
 import { fluidKind, fluidState, isFluidState } from '../fluids/fluid.js';
 import type { FluidState } from '../fluids/kind.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
@@ -25,13 +26,21 @@ import { placeTees } from './tee-place.js';
 /**
  * Reads a study once and makes of each scenario what the solver takes. Problems name JSON paths; a scenario with problems has
  * no model, the others keep theirs.
+ *
+ * @param before what was read and built of an earlier state of the study, where it comes again with a change
  */
-export function prepareStudy(raw: unknown): PreparedStudy {
-  const { study, directory, problems } = readStudy(raw);
-  if (!study) return { problems, scenarios: [] };
-  const preparer = new Preparer(study, directory, siteOf(study));
-  const fatal = problems.filter((p) => p.code !== 'unknown-key');
-  const scenarios = study.scenarios.map((s, i) => preparer.scenario(s, i, fatal.length > 0));
+export function prepareStudy(raw: unknown, before?: Before): PreparedStudy {
+  let readings: Readings | undefined;
+  const { study, directory, problems } = readStudy(raw, (sound) => {
+    const { atmosphere } = siteOf(sound);
+    return (readings = before?.readings(atmosphere) ?? new Readings(atmosphere));
+  });
+  if (!study || !readings) return { problems, scenarios: [] };
+  const preparer = new Preparer(study, directory, siteOf(study), readings);
+  const hasFatal = problems.some(isFatal);
+  const scenarios = study.scenarios.map(
+    (s, i) => (hasFatal ? undefined : before?.scenario(study, s, i)) ?? preparer.scenario(s, i, hasFatal),
+  );
   const all = [...problems];
   const said = new Set(all.map(key));
   for (const s of scenarios) {
@@ -42,6 +51,14 @@ export function prepareStudy(raw: unknown): PreparedStudy {
     }
   }
   return { problems: all, scenarios };
+}
+
+/** What is known of an earlier state of a study. */
+export interface Before {
+  /** what was read of its entries at a site's atmosphere, Pa absolute */
+  readings: (atmosphere: number) => Readings;
+  /** a scenario that nothing has changed for */
+  scenario: (study: Study, raw: RawScenario, index: number) => PreparedScenario | undefined;
 }
 
 /** unknown keys are said, but do not keep a study from being solved */
@@ -62,16 +79,40 @@ function pumpOf(read: Read): PumpInput | undefined {
   return found;
 }
 
+/** the same for valves */
+const valvesMade = new WeakMap<Read, ValveInput>();
+
+function valveOf(read: Read): ValveInput {
+  const found = valvesMade.get(read) ?? toValve(read);
+  valvesMade.set(read, found);
+  return found;
+}
+
+/**
+ * Models by what was read of an element, where nothing else goes into them but whether and in what surroundings the liquid is followed: they
+ * are shared by scenarios and not to be changed.
+ */
+const ownModels = new WeakMap<Read, OwnModel[]>();
+
+interface OwnModel {
+  isThermal: boolean | undefined;
+  ambient: number | undefined;
+  built: BuiltElement;
+  findings: Finding[];
+}
+
+/** nothing of the liquid, of an entry elsewhere or of its neighbours goes into it */
+const isOfItsEntries = (model: ElementModel): boolean => model.kind === 'pipe';
+
 class Preparer {
   private readonly pumps = new Map<string, PumpInput | undefined>();
   private readonly valves = new Map<string, ValveInput | undefined>();
-  /** entries that no scenario's density changes, read once */
-  private readonly shared = new Map<RawEntry, Read>();
 
   constructor(
     private readonly study: Study,
     private readonly directory: Directory,
     private readonly site: Site,
+    private readonly readings: Readings,
   ) {}
 
   scenario(raw: RawScenario, index: number, hasFatal: boolean): PreparedScenario {
@@ -81,7 +122,7 @@ class Preparer {
     const fluid = this.fluid(raw, own, path, reader);
     const plain = siteContext(this.site.atmosphere);
     const context: ReadContext = fluid ? { ...plain, density: fluid.state.density } : plain;
-    const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {}, this.shared);
+    const build = new ScenarioBuild(this.study, this.directory, context, path, raw.set ?? {}, this.readings);
     build.checkAddresses();
     reader.problems.push(...build.reader.problems);
     if (!fluid || hasFatal) {
@@ -121,7 +162,7 @@ class Preparer {
     const { kind } = fluids[name]!;
     if (typeof kind !== 'string' || !fluidKind(kind)) return undefined;
     const quiet = new Reader(siteContext(this.site.atmosphere));
-    const entries = readFluid(fluids[name]!, `fluids.${name}`, name, quiet);
+    const entries = this.readings.of(fluids[name]!, quiet, () => readFluid(fluids[name]!, `fluids.${name}`, name, quiet));
     if (quiet.problems.some(isFatal)) return undefined;
     if (raw.temperature !== undefined && own.temperature === undefined) return undefined;
     const whole = { kind, ...entries };
@@ -249,6 +290,13 @@ class Preparer {
       });
       return undefined;
     };
+    const { followed } = liquid;
+    const known = ownModels.get(read)?.find((x) => x.isThermal === followed?.isThermal && x.ambient === followed?.ambient);
+    if (known) {
+      findings.push(...known.findings);
+      return known.built;
+    }
+    const said = findings.length;
     // written out, as in `reportElement`: a spread costs ten times as much
     const built = elementKind(e.kind).build(e.id, read, {
       fluid,
@@ -262,6 +310,10 @@ class Preparer {
     });
     const law = built && 'law' in built.model ? built.model.law : undefined;
     if (law?.kind === 'flow') Object.assign(law, measureOf(read, 'flow'));
+    if (built && isOfItsEntries(built.model)) {
+      const own = { isThermal: followed?.isThermal, ambient: followed?.ambient, built, findings: findings.slice(said) };
+      ownModels.set(read, [...(ownModels.get(read) ?? []), own]);
+    }
     return built;
   }
 
@@ -271,7 +323,8 @@ class Preparer {
     if (this.pumps.has(id)) return this.pumps.get(id);
     if (this.pumps.has(memo)) return this.pumps.get(memo);
     const reader = new Reader({ density, atmosphere: this.site.atmosphere });
-    const pump = pumpOf(readStudyPump(this.study.pumps![id]!, `pumps.${id}`, id, reader));
+    const raw = this.study.pumps![id]!;
+    const pump = pumpOf(this.readings.of(raw, reader, () => readStudyPump(raw, `pumps.${id}`, id, reader)));
     this.pumps.set(reader.usedDensity ? memo : id, pump);
     return pump;
   }
@@ -279,7 +332,8 @@ class Preparer {
   private valve(id: string): ValveInput | undefined {
     if (!this.valves.has(id)) {
       const reader = new Reader(siteContext(this.site.atmosphere));
-      this.valves.set(id, toValve(readValveEntry(this.study.valves![id]!, `valves.${id}`, id, reader)));
+      const raw = this.study.valves![id]!;
+      this.valves.set(id, valveOf(this.readings.of(raw, reader, () => readValveEntry(raw, `valves.${id}`, id, reader))));
     }
     return this.valves.get(id);
   }

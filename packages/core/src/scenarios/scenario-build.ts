@@ -4,6 +4,7 @@ import { elementKind } from '../elements/index.js';
 import type { Fields } from '../fields/field.js';
 import { noteMass, Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawEntry, Study } from '../document/study.js';
+import type { Readings } from '../fields/readings.js';
 import { finding, type Finding } from '../issues/issues.js';
 import type { PointDetail } from './model.js';
 
@@ -21,8 +22,8 @@ export class ScenarioBuild {
     private readonly directory: Directory,
     context: ReadContext,
     private readonly path: string,
-    set: Readonly<Record<string, unknown>>,
-    private readonly shared: Map<RawEntry, Read>,
+    private readonly set: Readonly<Record<string, unknown>>,
+    private readonly readings: Readings,
   ) {
     this.reader = new Reader(context);
     for (const [address, value] of Object.entries(set)) {
@@ -93,9 +94,12 @@ export class ScenarioBuild {
   }
 
   private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
-    const base = this.base(id, raw, fields, path, also);
+    const base = this.readings.of(raw, this.reader, () => this.reader.record(raw, fields, path, [id], also));
     const own = this.departures.get(id);
-    if (!own) return base;
+    return own ? this.readings.over(base, this.set, this.reader, () => this.laidOver(base, own, id, fields)) : base;
+  }
+
+  private laidOver(base: Read, own: ReadonlyMap<string, unknown>, id: string, fields: Fields): Read {
     const read = { ...base };
     for (const [k, value] of own) {
       const field = Object.hasOwn(fields, k) ? fields[k] : undefined;
@@ -109,16 +113,6 @@ export class ScenarioBuild {
         noteMass(read, k, this.reader.isMass);
       }
     }
-    return read;
-  }
-
-  private base(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {
-    const known = this.shared.get(raw);
-    if (known) return known;
-    const before = this.reader.problems.length;
-    this.reader.usedDensity = false;
-    const read = this.reader.record(raw, fields, path, [id], also);
-    if (!this.reader.usedDensity && this.reader.problems.length === before) this.shared.set(raw, read);
     return read;
   }
 
