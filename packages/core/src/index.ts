@@ -107,6 +107,7 @@ export { readTypedLimit } from './checks/limits.js';
 export { prepareStudy, isFatal } from './scenarios/prepare.js';
 export { type ElementDetail, type PreparedStudy, type ScenarioModel } from './scenarios/model.js';
 export { runStudy, fatalProblems, type SolvedScenario, type StudyRun } from './scenarios/run.js';
+export { Recalculation } from './scenarios/recalculation.js';
 export { overallVerdict } from './scenarios/overall.js';
 export {
   type ElementResult,

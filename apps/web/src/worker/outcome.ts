@@ -1,11 +1,12 @@
 import { linesWithProblems, withoutLines } from '../state/remedies.js';
 import {
-  runStudy,
+  Recalculation,
   serviceCurves,
   usedEntries,
   type Problem,
   type ScenarioResult,
   type ServiceCurves,
+  type SolvedScenario,
   type Study,
   type StudyRun,
 } from '@cedar-knot/core';
@@ -24,6 +25,13 @@ export interface Outcome {
   took: number;
 }
 
+/** the study on the screen, as it is worked out edit by edit, and what is left of it where lines are left out */
+const shown = new Recalculation();
+const withoutSome = new Recalculation();
+
+/** of a scenario that an edit did not touch, as it was */
+const outcomes = new WeakMap<SolvedScenario, ScenarioOutcome>();
+
 export interface ScenarioOutcome {
   id: string;
   problems: Problem[];
@@ -41,7 +49,7 @@ export interface ScenarioOutcome {
  */
 export function recalculate(study: Study, wantedPump: string | null, isTried = false): Outcome {
   const begin = performance.now();
-  const whole = runStudy(study);
+  const whole = shown.run(study);
   const part = whole.scenarios.some((s) => s.result) ? null : rest(study, whole.problems);
   const run = part?.run ?? whole;
   const pumps = run.scenarios.flatMap((s) => s.model?.elements.filter((e) => e.kind === 'pump').map((e) => e.id) ?? []);
@@ -50,23 +58,31 @@ export function recalculate(study: Study, wantedPump: string | null, isTried = f
   return {
     problems: whole.problems,
     leftOut: part?.leftOut ?? [],
-    scenarios: run.scenarios.map((s) => ({
-      id: s.id,
-      problems: s.problems,
-      result: s.result ? (isTried ? moved(s.result) : s.result) : null,
-      used: isTried ? {} : Object.fromEntries((s.model?.elements ?? []).map((e) => [e.id, usedEntries(e)])),
-      medium: s.model
-        ? {
-            vapourPressure: s.model.fluid.vapourPressure,
-            density: s.model.fluid.density,
-            gravity: s.model.network.gravity,
-            atmosphere: s.model.network.atmosphere,
-          }
-        : null,
-    })),
+    scenarios: run.scenarios.map((s) => (isTried ? { ...mediumOf(s), result: s.result ? moved(s.result) : null } : outcomeOf(s))),
     curves: curves && curves.scenarios.length > 0 ? curves : null,
     pump,
     took: performance.now() - begin,
+  };
+}
+
+function outcomeOf(s: SolvedScenario): ScenarioOutcome {
+  let outcome = outcomes.get(s);
+  if (!outcome) {
+    const used = Object.fromEntries((s.model?.elements ?? []).map((e) => [e.id, usedEntries(e)]));
+    outcomes.set(s, (outcome = { ...mediumOf(s), result: s.result ?? null, used }));
+  }
+  return outcome;
+}
+
+function mediumOf({ id, problems, model }: SolvedScenario): Omit<ScenarioOutcome, 'result'> {
+  if (!model) return { id, problems, used: {}, medium: null };
+  const { fluid, network } = model;
+  const { vapourPressure, density } = fluid;
+  return {
+    id,
+    problems,
+    used: {},
+    medium: { vapourPressure, density, gravity: network.gravity, atmosphere: network.atmosphere },
   };
 }
 
@@ -83,6 +99,6 @@ function rest(study: Study, problems: readonly Problem[]): { run: StudyRun; left
   if (!Array.isArray(study.lines)) return null;
   const lines = linesWithProblems(study, problems);
   if (lines.length === 0 || lines.length >= study.lines.length) return null;
-  const run = runStudy(withoutLines(study, lines));
+  const run = withoutSome.run(withoutLines(study, lines));
   return run.scenarios.some((s) => s.result) ? { run, leftOut: lines.map((l) => study.lines[l]!.id) } : null;
 }

@@ -4,7 +4,7 @@ import type { Study } from '../document/study.js';
 import { Reader, siteContext } from '../fields/reader.js';
 import type { Problem } from '../issues/issues.js';
 import type { ScenarioResult } from '../results/results.js';
-import type { ScenarioModel } from './model.js';
+import type { PreparedScenario, ScenarioModel } from './model.js';
 import { isFatal, prepareStudy } from './prepare.js';
 import { siteOf } from './site.js';
 import { solveScenario } from './solve-scenario.js';
@@ -30,12 +30,13 @@ export function runStudy(raw: unknown): StudyRun {
   const limits = limitsOf(raw as Study);
   return {
     problems,
-    scenarios: prepared.scenarios.map((s) => ({
-      id: s.id,
-      problems: s.problems,
-      ...(s.model ? { model: s.model, result: solveScenario(s.model, limits) } : {}),
-    })),
+    scenarios: prepared.scenarios.map((s) => solvedScenario(s, limits)),
   };
+}
+
+/** A scenario as it was read, solved where it can be. */
+export function solvedScenario({ id, problems, model }: PreparedScenario, limits: readonly LimitOverride[]): SolvedScenario {
+  return { id, problems, ...(model ? { model, result: solveScenario(model, limits) } : {}) };
 }
 
 /** the problems that keep a study from being solved at all */

@@ -1,6 +1,7 @@
 import { PumpPerformance, type PumpSetting } from '../pumps/pump.js';
 import { regionsOf } from '../checks/flow-region.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
+import type { ScenarioResult } from '../results/results.js';
 import type { SolvedScenario } from './run.js';
 import { Pchip } from '../numerics/pchip.js';
 import { atItsSpeed } from './checked.js';
@@ -64,10 +65,7 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
   };
   const last = axisEnd(solved, pump);
   const flows = Array.from({ length: points }, (_, i) => (last * i) / (points - 1));
-  const traces = solved.map((s): ScenarioTrace => {
-    const { found, bare } = tracedCurves(s, pump, flows);
-    return { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
-  });
+  const traces = solved.map((s) => traceOf(s, pump, flows));
   const first = solved.find((s) => detail(s)?.performance);
   const rated = solved
     .map((s) => detail(s)?.read.rated as { flow: number; head: number } | undefined)
@@ -80,6 +78,19 @@ export function serviceCurves(scenarios: readonly SolvedScenario[], pump: string
     made: first ? madeTraces(detail(first)!.performance!) : [],
     rated: rated ?? null,
   };
+}
+
+/** of a scenario that was not worked out anew, as it was drawn before */
+const drawn = new WeakMap<ScenarioResult, { pump: string; last: number; points: number; trace: ScenarioTrace }>();
+
+function traceOf(s: SolvedScenario, pump: string, flows: readonly number[]): ScenarioTrace {
+  const [last, points] = [flows.at(-1)!, flows.length];
+  const before = drawn.get(s.result!);
+  if (before?.pump === pump && before.last === last && before.points === points) return before.trace;
+  const { found, bare } = tracedCurves(s, pump, flows);
+  const trace = { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
+  drawn.set(s.result!, { pump, last, points, trace });
+  return trace;
 }
 
 /** every so many flows are solved where the liquid is followed along its way; between them the curve is drawn through */
