@@ -24,20 +24,32 @@ export function judge(
 /** The place of a check in the list of codes: of two that fail, the first names the reason. */
 export const orderOf = (code: CheckCode): number => ORDER.get(code)!;
 
+interface Asked {
+  subject: CheckedElement | CheckedPoint;
+  code: CheckCode;
+  check: Check;
+  order: number;
+  own: Limit | undefined;
+}
+
 /** What is asked of a scenario, with the limits of the study: found once for one that is solved again and again. */
 export class Judging {
-  private readonly asked: { subject: CheckedElement | CheckedPoint; code: CheckCode; order: number; own: Limit | undefined }[] =
-    [];
+  private readonly asked: Asked[] = [];
 
   constructor(
     { id, elements, points }: Pick<CheckedScenario, 'id' | 'elements' | 'points'>,
     overrides: readonly LimitOverride[],
-    isAsked: (margin: { check: CheckCode; where: string }) => boolean = () => true,
+    isAsked?: (margin: { check: CheckCode; where: string }) => boolean,
   ) {
-    for (const subject of [...elements, ...points])
-      for (const code of BY_KIND.get(subject.kind) ?? [])
-        if (isAsked({ check: code, where: subject.id }))
-          this.asked.push({ subject, code, order: orderOf(code), own: ownLimit(overrides, code, subject.id, id) });
+    const ask = (subject: Asked['subject']): void => {
+      for (const code of BY_KIND.get(subject.kind) ?? []) {
+        if (isAsked && !isAsked({ check: code, where: subject.id })) continue;
+        const own = overrides.length === 0 ? undefined : ownLimit(overrides, code, subject.id, id);
+        this.asked.push({ subject, code, check: CHECKS[code], order: orderOf(code), own });
+      }
+    };
+    elements.forEach(ask);
+    points.forEach(ask);
   }
 
   /** order of the first code that is asked at other places than this one; Infinity where there is none */
@@ -48,11 +60,11 @@ export class Judging {
   /** @param upTo order of the last code that is looked at */
   judge(scenario: CheckedScenario, upTo = Infinity): Margin<CheckCode>[] {
     const margins: Margin<CheckCode>[] = [];
-    for (const { subject, code, order, own } of this.asked) {
+    for (const { subject, code, check, order, own } of this.asked) {
       if (order > upTo) continue;
-      const found = judged(code, subject, scenario, own !== undefined);
+      const found = judged(check, subject, scenario, own !== undefined);
       margins.push(
-        typeof found === 'string' ? notApplicable(code, subject.id, found) : weigh(CHECKS[code], code, subject.id, found, own),
+        typeof found === 'string' ? notApplicable(code, subject.id, found) : weigh(check, code, subject.id, found, own),
       );
     }
     return margins;
@@ -70,18 +82,16 @@ function codesByKind(): ReadonlyMap<string, readonly CheckCode[]> {
   return map;
 }
 
+type Judges = (subject: CheckedElement | CheckedPoint, scenario: CheckedScenario, isOwn: boolean) => Judged | Reason;
+
 function judged(
-  code: CheckCode,
+  check: Check,
   subject: CheckedElement | CheckedPoint,
   scenario: CheckedScenario,
   isOwn: boolean,
 ): Judged | Reason {
   // a check meets only subjects of its own kinds
-  const judge = CHECKS[code].judge as (
-    subject: CheckedElement | CheckedPoint,
-    scenario: CheckedScenario,
-    isOwn: boolean,
-  ) => Judged | Reason;
+  const { judge } = check as { judge: Judges };
   return judge(subject, scenario, isOwn);
 }
 
@@ -106,7 +116,7 @@ export function marginWorking(scenario: CheckedScenario, margin: Margin): Workin
   if (!isCheckCode(margin.check) || margin.value === null) return undefined;
   const check: Check = CHECKS[margin.check];
   const subject = [...scenario.elements, ...scenario.points].find((x) => x.id === margin.where);
-  const found = subject && judged(margin.check, subject, scenario, margin.isOwn === true);
+  const found = subject && judged(check, subject, scenario, margin.isOwn === true);
   if (!found || typeof found === 'string') return undefined;
   const { formula, inputs, inWords: isWords } = found.how();
   const value = worth('m', check.label, margin.value, check.dimension ?? 'ratio');

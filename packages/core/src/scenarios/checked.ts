@@ -4,11 +4,20 @@ import type { ScenarioResult } from '../results/results.js';
 import { settingOf } from '../elements/pump-setting.js';
 import { PumpPerformance } from '../pumps/pump.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
-import { pumpWays } from './pump-ways.js';
+import { Ways } from './pump-ways.js';
 
 /** A solved scenario as the checks see it. */
 export function checkedScenario(model: ScenarioModel, result: ScenarioResult): CheckedScenario {
-  return { ...sightOf(model, result), ...pumpWays(model, result) };
+  const ways = new Ways(model, result);
+  return {
+    ...sightOf(model, result),
+    get deadHeads() {
+      return ways.deadHeads;
+    },
+    get suction() {
+      return ways.suction;
+    },
+  };
 }
 
 /** a pump whose speed follows its duty, with the curve at the speed that was found */

@@ -20,7 +20,7 @@ import type { ElementDetail, PointDetail, PreparedScenario, PreparedStudy, Scena
 import { borrowBores, placeValves, settleFlows } from './neighbours.js';
 import { ScenarioBuild } from './scenario-build.js';
 import { siteOf, type Site } from './site.js';
-import { structureProblems } from './structure.js';
+import { structureKey, structureProblems } from './structure.js';
 import { placeTees } from './tee-place.js';
 
 /**
@@ -107,6 +107,8 @@ const isOfItsEntries = (model: ElementModel): boolean => model.kind === 'pipe';
 class Preparer {
   private readonly pumps = new Map<string, PumpInput | undefined>();
   private readonly valves = new Map<string, ValveInput | undefined>();
+  /** structures in which nothing is lacking and nothing too many */
+  private readonly sound = new Set<string>();
 
   constructor(
     private readonly study: Study,
@@ -135,7 +137,11 @@ class Preparer {
     if (problems.some(isFatal)) return { id: raw.id, problems };
     const model = this.model(raw, own, fluid, build, problems);
     if (!model || problems.some(isFatal)) return { id: raw.id, problems };
-    for (const p of structureProblems(model, path)) problems.push({ ...p, path: this.pathOf(p.where[0]) ?? p.path });
+    const structure = structureKey(model.network);
+    if (this.sound.has(structure)) return { id: raw.id, model, problems };
+    const faults = structureProblems(model, path);
+    if (faults.length === 0) this.sound.add(structure);
+    for (const p of faults) problems.push({ ...p, path: this.pathOf(p.where[0]) ?? p.path });
     return problems.some(isFatal) ? { id: raw.id, problems } : { id: raw.id, model, problems };
   }
 

@@ -11,8 +11,8 @@ import type { ElementDetail, ScenarioModel } from './model.js';
 /** Heads at no flow, and what is suction, by element. */
 export interface PumpWays {
   /** total head, m, that an element stands under when the pumps before it run against something shut */
-  deadHeads: ReadonlyMap<string, number>;
-  suction: ReadonlySet<string>;
+  readonly deadHeads: ReadonlyMap<string, number>;
+  readonly suction: ReadonlySet<string>;
 }
 
 /** One way through the system: by lines and the places between their elements. */
@@ -34,13 +34,14 @@ const MOST_PLACES = 1e6;
 
 type Passing = 'to-supply' | 'from-pump' | 'upstream' | 'downstream';
 
-/** @param result for the directions of flow; the pressures at no flow do not depend on it */
-export function pumpWays(model: ScenarioModel, result: ScenarioResult): PumpWays {
-  const system = new Ways(model, result);
-  return { deadHeads: system.deadHeads(), suction: system.suction() };
-}
-
-class Ways {
+/**
+ * Each of the two is looked for when it is asked for.
+ *
+ * @param result for the directions of flow; the pressures at no flow do not depend on it
+ */
+export class Ways implements PumpWays {
+  private dead: ReadonlyMap<string, number> | undefined;
+  private before: ReadonlySet<string> | undefined;
   private readonly byId: ReadonlyMap<string, ElementDetail>;
   private readonly met: readonly (readonly number[])[];
   private readonly pumps: readonly ElementDetail[];
@@ -59,7 +60,15 @@ class Ways {
     this.pumps = model.elements.filter((e) => e.kind === 'pump' && e.model.kind === 'pump' && e.model.law.kind !== 'off');
   }
 
-  deadHeads(): Map<string, number> {
+  get deadHeads(): ReadonlyMap<string, number> {
+    return (this.dead ??= this.headsAtNoFlow());
+  }
+
+  get suction(): ReadonlySet<string> {
+    return (this.before ??= this.suctionElements());
+  }
+
+  private headsAtNoFlow(): Map<string, number> {
     const found = new Map<string, number>();
     for (const pump of this.pumps) {
       const shutOff = shutOffHead(pump);
@@ -95,7 +104,7 @@ class Ways {
   }
 
   /** upstream of a pump's inlet, and not between two pumps unless the pipe says so */
-  suction(): Set<string> {
+  private suctionElements(): Set<string> {
     const before = new Set<string>();
     const behind = new Set<string>();
     for (const pump of this.pumps) {

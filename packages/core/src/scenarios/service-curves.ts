@@ -141,12 +141,29 @@ function pumpTraces(solved: readonly SolvedScenario[], detail: (s: SolvedScenari
     const key = [speed, diameter, stages, running, wear, p.viscosity.b > 1 ? p.viscosity.b.toFixed(3) : 1].join(' ');
     const known = traces.get(key);
     if (known) known.scenarios.push(s.id);
-    else traces.set(key, pumpTrace(s.id, s.model, p));
+    else traces.set(key, { ...pumpTrace(s.model, p), scenarios: [s.id] });
   }
   return [...traces.values()];
 }
 
-function pumpTrace(id: string, model: ScenarioModel, p: PumpPerformance): PumpTrace {
+/** by the entry and how it is run: an edit elsewhere leaves them as they are */
+const pumpsDrawn = new WeakMap<PumpPerformance['pump'], Map<string, Omit<PumpTrace, 'scenarios'>>>();
+/** ways of running one entry that are kept */
+const MOST_DRAWN = 20;
+
+function pumpTrace(model: ScenarioModel, p: PumpPerformance): Omit<PumpTrace, 'scenarios'> {
+  let ways = pumpsDrawn.get(p.pump);
+  if (!ways) pumpsDrawn.set(p.pump, (ways = new Map()));
+  const key = JSON.stringify([p.setting, model.fluid.density, model.network.gravity]);
+  let trace = ways.get(key);
+  if (!trace) {
+    if (ways.size >= MOST_DRAWN) ways.clear();
+    ways.set(key, (trace = pumpTraceAnew(model, p)));
+  }
+  return trace;
+}
+
+function pumpTraceAnew(model: ScenarioModel, p: PumpPerformance): Omit<PumpTrace, 'scenarios'> {
   const { running, speed, diameter } = p.setting;
   const end = p.lastFlow * running;
   const flow = Array.from({ length: TRACE_POINTS }, (_, i) => (end * i) / (TRACE_POINTS - 1));
@@ -154,7 +171,6 @@ function pumpTrace(id: string, model: ScenarioModel, p: PumpPerformance): PumpTr
   const { preferred, allowable } = regionsOf(p.pump);
   const region = (r: readonly [number, number]): [number, number] => [r[0] * best, r[1] * best];
   return {
-    scenarios: [id],
     running,
     speed,
     diameter: diameter ?? null,

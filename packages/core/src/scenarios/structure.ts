@@ -5,6 +5,24 @@ import type { LineModel, NetworkInput } from '../network/types.js';
 import { matchEquations } from './matching.js';
 import type { ScenarioModel } from './model.js';
 
+/**
+ * What the count of givens and unknowns depends on: scenarios of one study nearly always have it in common, and of a sound one nothing has
+ * to be counted again.
+ */
+export function structureKey({ points, lines }: NetworkInput): string {
+  let key = '';
+  for (const { head, outflow, static: isStatic } of points)
+    key += `${head.kind[0]}${outflow === undefined ? '?' : outflow === 0 ? '0' : '1'}${isStatic ? 's' : ''} `;
+  for (const l of lines) {
+    key += `/${l.from}>${l.to}${l.flow === undefined ? '' : '='}`;
+    for (const e of l.elements) {
+      if (e.kind === 'pipe') continue;
+      key += ` ${e.kind}${isClosed(e) ? '!' : ''}${'law' in e ? e.law.kind : ''}`;
+    }
+  }
+  return key;
+}
+
 /** One equation or unknown, with the ids whose entries make it. */
 interface Node {
   owners: string[];
