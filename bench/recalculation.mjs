@@ -1,6 +1,6 @@
 import { median as middle } from 'simple-statistics';
 import { reinjectionStudy } from '../apps/server/dist/seed/tarnholt-reinjection.js';
-import { runStudy, serviceCurves } from '../packages/core/dist/index.js';
+import { Recalculation, runStudy, serviceCurves } from '../packages/core/dist/index.js';
 import { benchNetworks, benchRandom } from './networks.mjs';
 import { benchLongLine } from './long-line.mjs';
 import { longStudy, roundTrip } from './worker.mjs';
@@ -39,6 +39,32 @@ const floor = median(() => {
   for (const line of lines) for (let i = 0; i < evaluations; i++) line.evaluate(0.001 + i * 0.001);
 });
 
+/** from one edit to the next, as the page's worker has it: every time another number, in a copy that came by post */
+function edited(change, floorOf) {
+  const kept = new Recalculation();
+  let i = 0;
+  const copies = Array.from({ length: 100 }, () => {
+    const copy = structuredClone(study);
+    change(copy, ++i);
+    return copy;
+  });
+  return {
+    ms: median(() => serviceCurves(kept.run(copies[i++ % copies.length]).scenarios, pump, CURVE_POINTS)),
+    floor: median(() => {
+      for (const line of floorOf) for (let k = 0; k < evaluations; k++) line.evaluate(0.001 + k * 0.001);
+    }),
+  };
+}
+const elementEdited = edited((s, i) => {
+  s.lines[0].elements.find((e) => e.id === 'L-420').length = `${1000 + i} m`;
+}, lines);
+const scenarioEdited = edited(
+  (s, i) => {
+    s.scenarios[1].temperature = `${40 + i / 10} C`;
+  },
+  lines.slice(1, 2),
+);
+
 const first = (() => {
   const begin = performance.now();
   serviceCurves(runStudy(study).scenarios, pump, CURVE_POINTS);
@@ -52,12 +78,15 @@ console.log(
 show('reading and solving all scenarios', solveOnly);
 show('full recalculation with all curves (what the worker does)', whole);
 show('floor: the loss evaluations alone', floor);
+show('one edited number of a pipe, all scenarios touched', elementEdited.ms);
+show('one edited number of one scenario', scenarioEdited.ms);
+show('  floor: the evaluations of that scenario', scenarioEdited.floor);
 show('one recalculation, now', first);
 console.log(`\nfull recalculation / floor: ${(whole / floor).toFixed(1)}`);
 console.log(`full recalculation / one frame of ${FRAME_MS} ms: ${(whole / FRAME_MS).toFixed(2)}`);
 
 console.log('\nfrom an edit to its outcome, through a worker and back');
-const demo = await roundTrip(study, pump);
+const demo = await roundTrip(structuredClone(study), pump);
 const long = longStudy(study);
 const longOutcome = await roundTrip(long, pump, 20);
 const alone = { ...long, scenarios: long.scenarios.slice(0, 1) };
@@ -72,6 +101,8 @@ show('a study of 200 elements in five scenarios', longOutcome);
 show('  floor: the loss evaluations of one scenario of it', longFloor);
 ratio('demo study, read and solved', solveOnly, floor);
 ratio('demo study, full recalculation', whole, floor);
+ratio('one edited number, all scenarios touched', elementEdited.ms, elementEdited.floor);
+ratio('one edited number, one scenario touched', scenarioEdited.ms, scenarioEdited.floor);
 ratio('demo study, through a worker', demo, floor);
 ratio('200 elements in five scenarios, through a worker', longOutcome, longFloor);
 benchNetworks((name, ms) => ratio(name, ms, floor));

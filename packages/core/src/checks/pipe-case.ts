@@ -18,7 +18,11 @@ export function densityOf(e: CheckedElement, s: CheckedScenario): { value: numbe
 /** pressures known along a pipe, Pa absolute: at its ends and at its profile points */
 export function pressuresAlong(e: CheckedElement, s: CheckedScenario): number[] {
   const r = s.result.elements[e.id] as PipeResult;
-  return [r.inletPressure, r.outletPressure, ...(r.profile ?? []).map((p) => p.pressure)].filter((p) => p !== null);
+  const pressures: number[] = [];
+  if (r.inletPressure !== null) pressures.push(r.inletPressure);
+  if (r.outletPressure !== null) pressures.push(r.outletPressure);
+  if (r.profile) for (const { pressure } of r.profile) if (pressure !== null) pressures.push(pressure);
+  return pressures;
 }
 
 /** temperatures known at an element, K: at its ends, where they are followed */

@@ -231,6 +231,7 @@ function profileInCells(
     return (out.loss * c.frictionScale) / c.ratio;
   });
   const isForward = e.flow >= 0;
+  const hasTemperature = e.isThermal && e.flow !== 0;
   let head = e.inletHead;
   let height = e.inletElevation;
   let at = 0;
@@ -253,21 +254,23 @@ function profileInCells(
     const c = cells[cellAt(cells, to)]!;
     const part = c.share > 0 ? Math.min(1, Math.max(0, (to - c.at) / c.share)) : 0;
     const [p, q] = c.ends;
-    const between = (x: number, y: number): number => x + (y - x) * part;
-    const ratio = e.reference / between(p.density, q.density);
+    const ratio = e.reference / between(p.density, q.density, part);
     const still = head - ((mass * ratio) / area) ** 2 / (2 * e.gravity * ratio) - elevation;
     const pressure = e.atmosphere + e.reference * e.gravity * still;
-    const isGassy = p.gas !== undefined || q.gas !== undefined;
-    return {
+    // thousands of rows: written out, without a spread
+    const row: NonNullable<PipeResult['profile']>[number] = {
       distance,
       elevation,
       pressure: Number.isFinite(pressure) ? pressure : null,
-      vapourPressure: between(p.vapourPressure, q.vapourPressure),
-      ...(isGassy ? { freeGas: between(p.gas?.fraction ?? 0, q.gas?.fraction ?? 0) } : {}),
-      ...(e.isThermal && e.flow !== 0 ? { temperature: temperatureAt(cells, to, isForward) } : {}),
+      vapourPressure: between(p.vapourPressure, q.vapourPressure, part),
     };
+    if (p.gas || q.gas) row.freeGas = between(p.gas?.fraction ?? 0, q.gas?.fraction ?? 0, part);
+    if (hasTemperature) row.temperature = temperatureAt(cells, to, isForward);
+    return row;
   });
 }
+
+const between = (a: number, b: number, part: number): number => a + (b - a) * part;
 
 /** Hazen–Williams: water near room temperature in bores above 50 mm at ordinary velocities (AWWA M11) */
 function hazenWilliamsRange(e: SolvedElement, velocity: number, inside: number): void {

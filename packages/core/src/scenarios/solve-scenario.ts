@@ -287,8 +287,9 @@ class ResultWriter {
     const { atmosphere } = this.model.network;
     for (const e of this.model.elements) {
       const r = this.result.elements[e.id]!;
-      const inside = r.kind === 'pipe' ? (r.profile ?? []).flatMap((x) => x.pressure ?? []) : [];
-      const p = inside.reduce((a, b) => Math.min(a, b), r.outletPressure ?? Infinity);
+      let p = r.outletPressure ?? Infinity;
+      if (r.kind === 'pipe' && r.profile)
+        for (const { pressure } of r.profile) if (pressure !== null && pressure < p) p = pressure;
       if (!Number.isFinite(p)) continue;
       this.bubbles(e.id, r, p);
       const boils = r.vapourPressure ?? vapourPressure;

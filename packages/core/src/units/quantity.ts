@@ -31,8 +31,8 @@ export interface QuantityProblem {
 const NUMBER = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?/y;
 /** Longest text that is read as a quantity, characters: far more than anyone means, and no work for a machine. */
 export const LONGEST_QUANTITY = 200;
-/** of each dimension */
-const MEMO_LIMIT = 5000;
+/** of each dimension: the rows of a long line and some more */
+const MEMO_LIMIT = 20_000;
 /** what was read, by dimension and text: one text after the other would have to be joined with its dimension for each look */
 const memo = new Map<Dimension, Map<string, Quantity | QuantityProblem>>();
 
