@@ -6,6 +6,7 @@ import {
   reachProblems,
   readQuantity,
   runStudy,
+  studyVerdict,
   systemCurve,
   type ElementResult,
   type Problem,
@@ -34,7 +35,8 @@ export function solve(text: string): Outcome {
   const fatal = fatalProblems(run);
   if (fatal.length > 0) return refused(fatal);
   const results = run.scenarios.map((s) => s.result!);
-  const output = { format: 'cedar-knot-results', version: 1, scenarios: results.map(writeScenario) };
+  const verdict = studyVerdict(run.scenarios);
+  const output = { format: 'cedar-knot-results', version: 1, verdict, scenarios: results.map(writeScenario) };
   const failed = results.filter((r) => r.status === 'failed');
   return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((r) => `scenario ${r.id} did not solve`) };
 }
@@ -122,6 +124,8 @@ function writeScenario(r: ScenarioResult): unknown {
   return {
     id: r.id,
     status: r.status,
+    verdict: r.verdict,
+    incomplete: r.incomplete,
     messages: r.findings.map((f) => ({ code: f.code, severity: f.severity, where: f.where, text: findingText(f) })),
     points: r.points,
     lines: r.lines,

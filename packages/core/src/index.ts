@@ -100,7 +100,15 @@ export { inputPower } from './pumps/input-power.js';
 export { KV_PER_CV } from './units/flow-coefficient.js';
 export { noiseOf, type ValveNoise } from './valves/noise.js';
 export { dropAtFlow, kvAtOpening, pipingFactors, type ValveInput } from './valves/valve.js';
-export { worstMargins, type Limit, type Margin, type Verdict } from './results/margin.js';
+export {
+  worstMargins,
+  worstOverall,
+  type Incomplete,
+  type Limit,
+  type Margin,
+  type Overall,
+  type Verdict,
+} from './results/margin.js';
 export { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './checks/index.js';
 export { type Check, type Reason } from './checks/check.js';
 export { readTypedLimit } from './checks/limits.js';
@@ -108,7 +116,7 @@ export { prepareStudy, isFatal } from './scenarios/prepare.js';
 export { type ElementDetail, type PreparedStudy, type ScenarioModel } from './scenarios/model.js';
 export { runStudy, fatalProblems, type SolvedScenario, type StudyRun } from './scenarios/run.js';
 export { Recalculation } from './scenarios/recalculation.js';
-export { overallVerdict } from './scenarios/overall.js';
+export { overallVerdict, studyVerdict } from './scenarios/overall.js';
 export {
   type ElementResult,
   type HeadBreakdown,

@@ -1,4 +1,4 @@
-import { displayUnit, toUnit, type Dimension, type UnitSystem, type Verdict } from '@cedar-knot/core';
+import { displayUnit, toUnit, type Dimension, type UnitSystem, type Overall } from '@cedar-knot/core';
 import { prettyUnit } from '@cedar-knot/wording';
 import type { Cell, Column, NumberCell } from './document.js';
 
@@ -54,4 +54,10 @@ export const column = (label: string, shown: Shown, system: UnitSystem, width?: 
 
 export const textColumn = (label: string, width = 1): Column => ({ label, isText: true, width });
 
-export const MARK: Readonly<Record<Verdict, string>> = { holds: 'holds', near: 'near', fails: 'FAILS', 'not-applicable': '–' };
+export const MARK: Readonly<Record<Overall, string>> = {
+  holds: 'holds',
+  near: 'near',
+  fails: 'FAILS',
+  incomplete: 'incomplete',
+  'not-applicable': '–',
+};

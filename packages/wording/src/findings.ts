@@ -1,5 +1,6 @@
 import {
   CHECKS,
+  type Check,
   isCheckCode,
   type Finding,
   type FindingCode,
@@ -74,6 +75,8 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `${w} names an impeller diameter, but the diameter of its curve is not known; the curve is taken as it stands.`,
   'trim-large': (w, v, u) =>
     `${w}: impeller Ø ${inUnits(n(v, 'diameter'), 'diameter', u, 4)} is cut by ${shortNumber((1 - n(v, 'share')) * 100, 2)} % from the only measured curve; affinity holds to about 15 %.`,
+  'best-flow-assumed': (w, v, u) =>
+    `${w}: the curve has no efficiency, so its best-efficiency flow is not known. The viscosity correction uses the end of the curve, ${inUnits(n(v, 'flow'), 'flow', u)}. Enter the efficiency, or the best-efficiency flow of the maker.`,
   'stages-not-made': (w, v) =>
     `${w} has ${shortNumber(n(v, 'stages'))} stages; made are ${(v.made as readonly number[]).join(', ')}.`,
   'power-zero': (w) => `${w} is given no power: it adds no head.`,
@@ -124,7 +127,9 @@ export function findingText(finding: Finding, units: UnitSystem = 'metric'): str
 const REASONS: Readonly<Record<Reason, string>> = {
   off: 'the pump is off',
   'no-curve': 'the pump has no curve here',
-  'not-given': 'no value is given for it',
+  'not-given': 'nothing is entered for it',
+  'not-required': 'nothing is required',
+  'no-best-flow': 'the curve has no efficiency, so no best-efficiency flow',
   'no-npshr': 'the curve has no NPSHR',
   'no-flow': 'nothing flows',
   'no-valve': 'no valve is chosen',
@@ -144,8 +149,11 @@ const REASONS: Readonly<Record<Reason, string>> = {
 };
 
 /** Why a check does not apply. */
-export function marginReason(margin: Margin): string | undefined {
-  return margin.reason === undefined ? undefined : REASONS[margin.reason as Reason];
+export function marginReason(margin: Pick<Margin, 'check' | 'reason'>): string | undefined {
+  if (margin.reason === undefined) return undefined;
+  const isOfEntry = margin.reason === 'not-given' || margin.reason === 'not-required';
+  const entry = isCheckCode(margin.check) ? (CHECKS[margin.check] as Check).entry : undefined;
+  return isOfEntry && entry !== undefined ? `not entered: ${entry}` : REASONS[margin.reason as Reason];
 }
 
 /** Trade name of a check. */

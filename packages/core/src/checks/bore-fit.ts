@@ -10,6 +10,7 @@ export const boreFit: Check = {
   worst: 'fails',
   source: 'the maker and the well',
   reasons: ['not-given'],
+  entry: 'Bore that it goes into, or the outside diameter of the pump',
   at: 'element',
   kinds: ['pump'],
   judge: (e) => {

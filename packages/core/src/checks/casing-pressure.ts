@@ -12,6 +12,7 @@ export const casingPressure: Check = {
   worst: 'fails',
   source: 'the maker',
   reasons: ['off', 'no-curve', 'not-given', 'no-pressure'],
+  entry: 'Casing pressure',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

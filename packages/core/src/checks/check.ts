@@ -37,6 +37,8 @@ export interface CheckedScenario {
   /** total head, m, at no flow in the pipes that pumps run against, and the pipes that count as suction */
   deadHeads: ReadonlyMap<string, number>;
   suction: ReadonlySet<string>;
+  /** m³/s that lines draw from a point, all that lead away from it together; what others bring is not deducted */
+  drawnFrom: (point: string) => number;
   /** elevation at which an element begins, m */
   elevationOf: (e: CheckedElement) => number;
   /** lowest elevation along a pipe, its profile points with it, m */
@@ -71,6 +73,8 @@ export type Reason =
   | 'one-diameter'
   | 'no-temperature'
   | 'no-efficiency'
+  | 'no-best-flow'
+  | 'not-required'
   | 'no-specific-heat';
 
 /** How a value was worked out: a formula with its values, or words. */
@@ -88,6 +92,8 @@ export interface Judged {
   inner?: readonly [number, number];
   /** which of two conditions gave the value */
   governs?: string;
+  /** of a band: there is no upper end here, and one number of the study is the lower one */
+  isLeast?: true;
   /** where the comparison alone does not tell */
   verdict?: (limit: number, upper: number) => Verdict;
   how: () => How;
@@ -108,14 +114,22 @@ interface Common<Subject> {
   source: string;
   /** reasons for which it may not apply */
   reasons: readonly Reason[];
+  /** label of the entry without which it is not judged */
+  entry?: string;
   /** a value, or why there is none; `isOwn`: the study has a limit for it here */
   judge: (subject: Subject, scenario: CheckedScenario, isOwn: boolean) => Judged | Reason;
+  /**
+   * Of a check that always belongs to its subject: addresses of the entries for want of which it is not judged. None where it is judged, or
+   * is not for another reason.
+   */
+  missing?: (subject: Subject, scenario: CheckedScenario) => readonly string[];
 }
 
 /** One check: at elements of some kinds, or at points. */
 export type Check =
   | (Common<CheckedElement> & { at: 'element'; kinds: readonly string[] })
-  | (Common<CheckedPoint> & { at: 'point'; kinds: readonly string[] });
+  | (Common<CheckedPoint> & { at: 'point'; kinds: readonly string[] })
+  | (Common<CheckedElement | CheckedPoint> & { at: 'both'; kinds: readonly string[] });
 
 /** A study's own limit for a check, with the place and scenario it is meant for. */
 export interface LimitOverride {
@@ -138,10 +152,10 @@ export function weigh<Code extends string>(
 ): Margin<Code> {
   const base = judged.limit ?? check.limit;
   // one number for a band is its upper edge: the lower one stays
-  const chosen: Limit =
-    own === undefined ? base : check.sense === 'band' && typeof own === 'number' ? [lowerEnd(base), own] : own;
+  const isUpper = check.sense === 'band' && typeof own === 'number' && !judged.isLeast;
+  const chosen: Limit = own === undefined ? base : isUpper ? [lowerEnd(base), own as number] : own;
   const low = lowerEnd(chosen);
-  const high = upperEnd(chosen);
+  const high = judged.isLeast && typeof chosen === 'number' ? Infinity : upperEnd(chosen);
   const edges = nearEdges(check, judged, low, high);
   // put together key by key: catalogues are judged by the hundred thousand, and spreading costs more than judging
   const margin = { check: code, where, value: judged.value, limit: low } as Margin<Code>;
@@ -158,10 +172,15 @@ function nearEdges(check: Check, judged: Judged, low: number, high: number): { n
   const { near, sense } = check;
   const inside = judged.inner ?? (near && 'inside' in near ? near.inside : undefined);
   if (sense === 'band') {
-    if (inside) return { nearBelow: Math.max(low, inside[0]), nearAbove: Math.min(high, inside[1]) };
+    if (inside)
+      return {
+        nearBelow: Math.max(low, inside[0]),
+        ...(Number.isFinite(high) || Number.isFinite(inside[1]) ? { nearAbove: Math.min(high, inside[1]) } : {}),
+      };
     return near && 'gap' in near ? { nearBelow: low + near.gap, nearAbove: high - near.gap } : {};
   }
   const limit = low; // a plain number: both ends are the same
+  if (judged.inner && sense === 'least') return judged.inner[0] > limit ? { nearBelow: judged.inner[0] } : {};
   const gap = near && 'share' in near ? near.share * Math.abs(limit) : near && 'gap' in near ? near.gap : 0;
   if (gap === 0) return {};
   return sense === 'least' ? { nearBelow: limit + gap } : { nearAbove: limit - gap };

@@ -58,11 +58,40 @@ test('every default limit, sense, edge of near and worst verdict, pinned', () =>
     'speed-range': ['band', [0.5, 1], null, 'fails', 'ratio'],
     'suction-pressure': ['least', 0, { share: 0.03 }, 'fails', 'absolutePressure'],
     'discharge-pressure': ['most', 0, { share: 0.03 }, 'fails', 'absolutePressure'],
+    'delivered-flow': ['band', [0.97, 1.2], { inside: [1 - 1e-6, 1.1] }, 'fails', 'ratio'],
+    'delivered-pressure': ['least', 0, null, 'fails', 'pressureDifference'],
+    'pump-head': ['least', 0, null, 'fails', 'head'],
   });
 });
 
 /* value and verdict on both sides of every limit and of every edge of near; each value follows from the entries by one step */
 const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
+  // 0.02 m³/s over what is required of the pump: whole line, all units
+  ['delivered-flow', 'what is required, held there', { pumpRead: { requiredFlow: 0.02 } }, 1, 'holds'],
+  ['delivered-flow', 'a rounding below', { pumpRead: { requiredFlow: 0.02 / (1 - 0.5e-6) } }, 1, 'holds'],
+  ['delivered-flow', 'more than that below', { pumpRead: { requiredFlow: 0.02 / 0.999 } }, 0.999, 'near'],
+  ['delivered-flow', 'at 97 %', { pumpRead: { requiredFlow: 0.02 / 0.9701 } }, 0.9701, 'near'],
+  ['delivered-flow', 'below 97 %', { pumpRead: { requiredFlow: 0.02 / 0.9699 } }, 0.9699, 'fails'],
+  ['delivered-flow', 'a tenth more', { pumpRead: { requiredFlow: 0.02 / 1.0999 } }, 1.0999, 'holds'],
+  ['delivered-flow', 'more than a tenth more', { pumpRead: { requiredFlow: 0.02 / 1.1001 } }, 1.1001, 'near'],
+  ['delivered-flow', 'a fifth more', { pumpRead: { requiredFlow: 0.02 / 1.1999 } }, 1.1999, 'near'],
+  ['delivered-flow', 'beyond a fifth', { pumpRead: { requiredFlow: 0.02 / 1.2001 } }, 1.2001, 'fails'],
+  ['delivered-flow', 'nothing comes', { pump: { flow: 0 }, pumpRead: { requiredFlow: 0.02 } }, 0, 'fails'],
+  // what comes to a point is what its lines do not take from it
+  ['delivered-flow', 'to a point, enough', { outflow: -0.0205, vesselRead: { requiredFlow: 0.02 } }, 1.025, 'holds'],
+  ['delivered-flow', 'to a point, far more', { outflow: -0.06, vesselRead: { requiredFlow: 0.02 } }, 3, 'holds'],
+  ['delivered-flow', 'to a point, just', { outflow: -0.0203, vesselRead: { requiredFlow: 0.02 } }, 1.015, 'near'],
+  ['delivered-flow', 'to a point, exactly', { outflow: -0.02, vesselRead: { requiredFlow: 0.02 } }, 1, 'near'],
+  ['delivered-flow', 'to a point, too little', { outflow: -0.0199, vesselRead: { requiredFlow: 0.02 } }, 0.995, 'fails'],
+  ['delivered-flow', 'from a point', { outflow: 0.02, vesselRead: { requiredFlow: 0.02 } }, -1, 'fails'],
+  // static 100 kPa at the vessel, atmosphere 100 kPa, required gauge
+  ['delivered-pressure', 'as required', { vesselRead: { requiredPressure: 0 } }, 0, 'holds'],
+  ['delivered-pressure', 'less', { vesselRead: { requiredPressure: 10 } }, -10, 'fails'],
+  ['delivered-pressure', 'within 2 %', { vesselRead: { requiredPressure: -10_000 * (1 / 1.0001) } }, 9999, 'holds'],
+  ['delivered-pressure', 'well above', { vesselRead: { requiredPressure: -20_000 } }, 20_000, 'holds'],
+  ['pump-head', 'adds head', { pump: { head: 40 } }, 40, 'holds'],
+  ['pump-head', 'none, by rounding', { pump: { head: -1e-9 } }, -1e-9, 'holds'],
+  ['pump-head', 'takes it', { pump: { head: -0.01 } }, -0.01, 'fails'],
   // NPSHA/NPSHR with NPSHR 10 m
   ['npsh-ratio', 'at its limit', { pump: { npsha: 13, npshr: 10 } }, 1.3, 'near'],
   ['npsh-ratio', 'below it', { pump: { npsha: 12.99, npshr: 10 } }, 1.299, 'fails'],
@@ -411,7 +440,7 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   [
     'speed-range',
     'no speed gives it',
-    { pumpRead: { variableSpeed: true }, entry: { maxSpeed: 3000 }, pump: { flowRatio: null } },
+    { pumpRead: { variableSpeed: true }, entry: { maxSpeed: 3000 }, curve: null },
     9.99,
     'fails',
   ],
@@ -648,6 +677,7 @@ describe('a study’s own limit', () => {
       variableSpeed: true,
       leastSuctionPressure: 0,
       mostDischargePressure: 1e7,
+      requiredFlow: 0.02,
     },
     temperature: 300,
     pourPoint: 250,
@@ -658,7 +688,7 @@ describe('a study’s own limit', () => {
     valveEntry: { xfz: 0.5, bore: 0.08, shutOffDrop: 900_000 },
     valveRead: { minDrop: 1, maxDrop: 1e6 },
     pipeRead: { designPressure: 900_000 },
-    vesselRead: { bore: 0.2 },
+    vesselRead: { bore: 0.2, requiredPressure: -5000 },
   };
   test.each(CHECK_CODES)('%s: honoured: what holds fails or is near when the limit goes past it', (code) => {
     const value = marginOf(code, full, [{ check: code, limit: CHECKS[code].sense === 'band' ? [-1e9, 1e9] : 0 }]).value!;
@@ -713,7 +743,12 @@ test('margins stand in the order of the system, each check once for each thing i
   const keys = margins.map((m) => `${m.check}:${m.where}`);
   expect(new Set(keys).size).toBe(keys.length);
   expect([...new Set(margins.map((m) => m.where))]).toEqual(['L', 'P', 'V', 'T', 'W']);
-  expect(margins.filter((m) => m.where === 'W').map((m) => m.check)).toEqual(['submergence', 'well-level']);
+  expect(margins.filter((m) => m.where === 'W').map((m) => m.check)).toEqual([
+    'submergence',
+    'well-level',
+    'delivered-flow',
+    'delivered-pressure',
+  ]);
 });
 
 test('the working of a margin gives its value; what is not judged has none', () => {

@@ -1,7 +1,7 @@
 import type { PumpInput } from '../pumps/pump.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
-import { onCurve } from './pump-case.js';
+import { atBestFlow, byItsCurve, columnOf } from './pump-case.js';
 
 const ALLOWABLE = [0.5, 1.25] as const;
 const PREFERRED = [0.7, 1.2] as const;
@@ -21,11 +21,12 @@ export const flowRegion: Check = {
   sense: 'band',
   worst: 'fails',
   source: 'ANSI/HI 9.6.3; ISO 13709, 6.1.12',
-  reasons: ['off', 'no-curve'],
+  reasons: ['off', 'no-curve', 'no-best-flow'],
+  entry: 'Efficiency',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
-    const c = onCurve(e, s);
+    const c = atBestFlow(e, s);
     if (typeof c === 'string') return c;
     const { allowable } = regionsOf(e.pump);
     // without one of the maker's the usual one is that of the check
@@ -40,5 +41,9 @@ export const flowRegion: Check = {
         inputs: [worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` })],
       }),
     };
+  },
+  missing: (e, s) => {
+    const p = byItsCurve(e, s);
+    return p && !p.hasBestFlow ? [columnOf(e, 'efficiency')] : [];
   },
 };

@@ -12,6 +12,7 @@ export const fluidTemperature: Check = {
   worst: 'fails',
   source: 'the maker, or the specification of the line',
   reasons: ['not-given', 'no-temperature'],
+  entry: 'Highest temperature',
   at: 'element',
   kinds: ['pump', 'pipe'],
   judge: (e, s, isOwn) => {

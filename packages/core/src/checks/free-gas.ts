@@ -14,6 +14,7 @@ export const freeGas: Check = {
   worst: 'fails',
   source: 'Gülich, Centrifugal Pumps, 3rd ed., §13.2: heads of radial impellers begin to fall at a few per cent',
   reasons: ['off', 'not-given'],
+  entry: 'Free gas at the inlet',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

@@ -13,6 +13,7 @@ export const highestPressure: Check = {
   worst: 'fails',
   source: 'design pressure of the line, or ASME B31.4 by grade and wall',
   reasons: ['not-given', 'no-pressure'],
+  entry: 'Design pressure',
   at: 'element',
   kinds: ['pipe'],
   judge: (e, s, isOwn) => {

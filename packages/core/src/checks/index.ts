@@ -2,6 +2,8 @@ import type { Check } from './check.js';
 import { boreFit } from './bore-fit.js';
 import { casingPressure } from './casing-pressure.js';
 import { curveRange } from './curve-range.js';
+import { deliveredFlow } from './delivered-flow.js';
+import { deliveredPressure } from './delivered-pressure.js';
 import { flowRegion } from './flow-region.js';
 import { fluidTemperature } from './fluid-temperature.js';
 import { freeGas } from './free-gas.js';
@@ -15,6 +17,7 @@ import { minimumFlow } from './minimum-flow.js';
 import { motorPower } from './motor-power.js';
 import { npshDifference } from './npsh-difference.js';
 import { npshRatio } from './npsh-ratio.js';
+import { pumpHead } from './pump-head.js';
 import { ratedFlow } from './rated-flow.js';
 import { ratedHead } from './rated-head.js';
 import { speedRange } from './speed-range.js';
@@ -73,6 +76,9 @@ export const CHECKS = {
   'speed-range': speedRange,
   'suction-pressure': suctionPressure,
   'discharge-pressure': dischargePressure,
+  'delivered-flow': deliveredFlow,
+  'delivered-pressure': deliveredPressure,
+  'pump-head': pumpHead,
 } as const satisfies Readonly<Record<string, Check>>;
 
 export type CheckCode = keyof typeof CHECKS;

@@ -12,6 +12,7 @@ export const lowestTemperature: Check = {
   worst: 'fails',
   source: 'pour point of the fluid, or where ice appears in it',
   reasons: ['not-given', 'no-temperature'],
+  entry: 'Pour point of the fluid',
   at: 'element',
   kinds: ['pipe'],
   judge: (e, s, isOwn) => {

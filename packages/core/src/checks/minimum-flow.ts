@@ -12,6 +12,7 @@ export const minimumFlow: Check = {
   worst: 'fails',
   source: 'the maker; ISO 13709, 6.1.13; affinity Q ∝ n·D',
   reasons: ['off', 'no-curve', 'not-given'],
+  entry: 'Minimum continuous flow',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

@@ -1,6 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
-import { running } from './pump-case.js';
+import { byItsCurve, columnOf, entryOf, result, running } from './pump-case.js';
 
 /** Motor rating over shaft power, by the rated power of the motor, W: 1.25 to 22 kW, 1.15 to 55 kW, 1.10 above. */
 export function motorFactor(ratedPower: number): number {
@@ -15,6 +15,7 @@ export const motorPower: Check = {
   worst: 'fails',
   source: 'ISO 13709 (API 610), power margins of motors',
   reasons: ['off', 'no-curve', 'not-given'],
+  entry: 'Rated power of the motor',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -36,5 +37,11 @@ export const motorPower: Check = {
         ],
       }),
     };
+  },
+  missing: (e, s) => {
+    if (!byItsCurve(e, s)) return [];
+    const hasMotor = e.pump?.motor?.ratedPower !== undefined;
+    const hasPower = result(e, s).shaftPower !== null;
+    return [...(hasMotor ? [] : [`${entryOf(e)}.motor.ratedPower`]), ...(hasPower ? [] : [columnOf(e, 'efficiency')])];
   },
 };

@@ -10,6 +10,7 @@ export const npshDifference: Check = {
   worst: 'fails',
   source: 'ANSI/HI 9.6.1, margins by service',
   reasons: ['off', 'no-flow', 'no-npshr'],
+  entry: 'NPSHR',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

@@ -1,5 +1,5 @@
 import type { Check } from './check.js';
-import { npsh, npshValues } from './pump-case.js';
+import { byItsCurve, columnOf, npsh, npshValues, result } from './pump-case.js';
 
 export const npshRatio: Check = {
   label: 'NPSH ratio',
@@ -9,6 +9,7 @@ export const npshRatio: Check = {
   worst: 'fails',
   source: 'ANSI/HI 9.6.1, margins by service',
   reasons: ['off', 'no-flow', 'no-npshr'],
+  entry: 'NPSHR',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -16,4 +17,5 @@ export const npshRatio: Check = {
     if (typeof n === 'string') return n;
     return { value: n.available / n.required, how: () => ({ formula: 'NPSHA/NPSHR', inputs: npshValues(e.id, n) }) };
   },
+  missing: (e, s) => (byItsCurve(e, s) && npsh(e, s) === 'no-npshr' && !result(e, s).npshr ? [columnOf(e, 'npshr')] : []),
 };

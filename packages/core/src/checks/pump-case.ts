@@ -16,11 +16,35 @@ export function running(e: CheckedElement, s: CheckedScenario): PumpResult | Rea
 export function onCurve(
   e: CheckedElement,
   s: CheckedScenario,
-): { r: PumpResult; p: NonNullable<CheckedElement['performance']>; flowRatio: number } | Reason {
+): { r: PumpResult; p: NonNullable<CheckedElement['performance']> } | Reason {
   const r = running(e, s);
   if (typeof r === 'string') return r;
-  return e.performance && r.flowRatio !== null ? { r, p: e.performance, flowRatio: r.flowRatio } : 'no-curve';
+  return e.performance ? { r, p: e.performance } : 'no-curve';
 }
+
+/** the same with the share of best-efficiency flow that a unit runs at */
+export function atBestFlow(
+  e: CheckedElement,
+  s: CheckedScenario,
+): { r: PumpResult; p: NonNullable<CheckedElement['performance']>; flowRatio: number } | Reason {
+  const c = onCurve(e, s);
+  if (typeof c === 'string') return c;
+  return c.r.flowRatio === null ? 'no-best-flow' : { ...c, flowRatio: c.r.flowRatio };
+}
+
+/** a pump that runs by its curve: what its entry has to say is judged; else nothing is missing */
+export function byItsCurve(e: CheckedElement, s: CheckedScenario): NonNullable<CheckedElement['performance']> | undefined {
+  return e.read.mode === 'curve' && result(e, s)?.running > 0 ? e.performance : undefined;
+}
+
+/** address of a column of its curves */
+export function columnOf(e: CheckedElement, key: string): string {
+  const isFamily = e.pump && e.pump.curves.length > 1;
+  return `${entryOf(e)}.${isFamily ? 'curves[].' : ''}curve[].${key}`;
+}
+
+/** address of its entry */
+export const entryOf = (e: CheckedElement): string => `pumps.${String(e.read.pump)}`;
 
 /** NPSH available and required of a pump that runs and passes something, or why there is none */
 export function npsh(e: CheckedElement, s: CheckedScenario): { available: number; required: number } | Reason {

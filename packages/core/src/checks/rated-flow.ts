@@ -1,6 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
-import { onCurve } from './pump-case.js';
+import { atBestFlow } from './pump-case.js';
 
 export const ratedFlow: Check = {
   label: 'rated flow',
@@ -9,11 +9,11 @@ export const ratedFlow: Check = {
   sense: 'band',
   worst: 'fails',
   source: 'ISO 13709, 6.1.12',
-  reasons: ['off', 'no-curve', 'not-rated'],
+  reasons: ['off', 'no-curve', 'no-best-flow', 'not-rated'],
   at: 'element',
   kinds: ['pump'],
   judge: (e, s, isOwn) => {
-    const c = onCurve(e, s);
+    const c = atBestFlow(e, s);
     if (typeof c === 'string') return c;
     if (s.role !== 'rated' && !isOwn) return 'not-rated';
     const ratio = worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` });

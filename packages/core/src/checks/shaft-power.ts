@@ -11,6 +11,7 @@ export const shaftPower: Check = {
   worst: 'fails',
   source: 'the maker',
   reasons: ['off', 'no-curve', 'not-given'],
+  entry: 'Largest shaft power',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

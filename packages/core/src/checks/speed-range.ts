@@ -12,6 +12,7 @@ export const speedRange: Check = {
   worst: 'fails',
   source: 'the maker',
   reasons: ['off', 'not-given', 'no-flow'],
+  entry: 'Speed follows the duty',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -21,7 +22,7 @@ export const speedRange: Check = {
     if (!(r.flow > 0)) return 'no-flow';
     const { least, most } = driveRange(e.pump);
     // no speed gives it: beyond whatever the pump is made for
-    const speed = r.flowRatio === null ? Infinity : r.speed!;
+    const speed = e.performance === undefined ? Infinity : r.speed!;
     const inputs = [
       worth('n', 'speed that the duty asks', speed, 'speed', { from: `${e.id}.speed` }),
       worth('nmax', 'greatest speed', most, 'speed', { from: 'pump.maxSpeed' }),

@@ -13,6 +13,7 @@ export const stageLimits: Check = {
   worst: 'fails',
   source: 'the maker',
   reasons: ['off', 'no-curve', 'not-given'],
+  entry: 'Largest shaft power, casing pressure or bore',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s, isOwn) => {

@@ -12,6 +12,7 @@ const stationPressure = (side: 'inlet' | 'outlet', entry: string, sense: 'least'
   worst: 'fails',
   source: 'the station',
   reasons: ['off', 'not-given', 'no-pressure'],
+  entry: label === 'suction pressure' ? 'Least suction pressure' : 'Highest discharge pressure',
   at: 'element',
   kinds: ['pump'],
   judge: (e, s, isOwn) => {

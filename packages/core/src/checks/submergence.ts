@@ -27,12 +27,13 @@ export const submergence: Check = {
   worst: 'fails',
   source: 'ANSI/HI 9.8 (Hecker)',
   reasons: ['not-given', 'no-flow', 'no-level'],
+  entry: 'Bore of the intake',
   at: 'point',
   kinds: ['vessel', 'well'],
   judge: (p, s, isOwn) => {
     const d = p.read.bore as number | undefined;
     if (d === undefined && !isOwn) return 'not-given';
-    const flow = s.result.points[p.id]?.outflow ?? 0;
+    const flow = s.drawnFrom(p.id);
     if (!(flow > 0)) return 'no-flow';
     const above = liquidAbove(p, s);
     if (above === null) return 'no-level';

@@ -1,6 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
-import { onCurve } from './pump-case.js';
+import { atBestFlow } from './pump-case.js';
 
 /** n·√Q/NPSHR^0.75 at best efficiency, per eye: rpm, m³/s, m. */
 export const suctionSpecificSpeed: Check = {
@@ -10,11 +10,11 @@ export const suctionSpecificSpeed: Check = {
   sense: 'most',
   worst: 'near',
   source: 'ISO 17769-1; 213 (11 000 in US units) is a usual limit of users of process pumps',
-  reasons: ['off', 'no-curve', 'no-npshr'],
+  reasons: ['off', 'no-curve', 'no-best-flow', 'no-npshr'],
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
-    const c = onCurve(e, s);
+    const c = atBestFlow(e, s);
     if (typeof c === 'string') return c;
     const { r, p } = c;
     const required = p.npshr(p.bestFlow * r.running);

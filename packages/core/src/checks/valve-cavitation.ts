@@ -13,6 +13,7 @@ export const valveCavitation: Check = {
   worst: 'near',
   source: 'IEC 60534-8-4',
   reasons: ['no-flow', 'not-given', 'no-pressure'],
+  entry: 'Onset of cavitation xFz',
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s) => {

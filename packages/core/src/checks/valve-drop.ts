@@ -12,6 +12,7 @@ export const valveDrop: Check = {
   worst: 'fails',
   source: 'the maker or the plant',
   reasons: ['no-flow', 'not-given'],
+  entry: 'Least or largest allowable drop',
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s, isOwn) => {

@@ -12,6 +12,7 @@ export const valveShutOff: Check = {
   worst: 'fails',
   source: 'the maker; pressures at no flow',
   reasons: ['not-given', 'no-pressure'],
+  entry: 'Drop against which it shuts',
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s, isOwn) => {

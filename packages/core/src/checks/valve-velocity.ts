@@ -12,6 +12,7 @@ export const valveVelocity: Check = {
   worst: 'near',
   source: 'usual for liquids in the bodies of control valves',
   reasons: ['no-flow', 'not-given'],
+  entry: 'Nominal size of the valve',
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s) => {

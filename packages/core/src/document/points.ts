@@ -23,6 +23,15 @@ const fed = quantity('temperature', 1, 3000, 'Temperature of what it feeds', { s
 /** bore of an intake in the liquid, for the submergence that keeps vortices away */
 const intake = bore('Bore of the intake', { short: 'Intake bore' });
 
+/** what is to arrive at a point, whatever its kind */
+const REQUIRED: Fields = {
+  requiredFlow: quantity('flow', 0, 1e5, 'Required flow into it', { short: 'Required Q' }),
+  requiredPressure: gauge('Required pressure', { short: 'Required p' }),
+};
+
+const REQUIRES = 'requires|required(?: flow| pressure)?';
+const REQUIREMENTS = Object.keys(REQUIRED);
+
 export interface PointKind {
   label: string;
   prefix: string;
@@ -35,6 +44,14 @@ export interface PointKind {
   shortForm: ShortForm;
   worked: readonly string[];
 }
+
+/** `requires 20 m3/h`, `requires 3 bar(g)`, in either order */
+const REQUIRED_PIECES: readonly Piece[] = [
+  quantityPiece('requiredFlow', 'flow', REQUIRES, {}, true),
+  quantityPiece('requiredPressure', 'pressure', REQUIRES, {}, true),
+];
+const requiredText = (e: Entries): string =>
+  [e.requiredFlow, e.requiredPressure].flatMap((x) => (x === undefined ? [] : [`requires ${shown(x)}`])).join(', ');
 
 const sought = (e: Entries, ...keys: string[]): string[] => keys.filter((k) => e[k] === 'solve');
 
@@ -57,19 +74,25 @@ const vessel: PointKind = {
     flow: outflow(),
     temperature: fed,
     bore: intake,
+    ...REQUIRED,
   },
   needs: [],
-  shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', 'temperature', 'bore'],
+  shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', ...REQUIREMENTS, 'temperature', 'bore'],
   givens: (e) =>
     sought(e, 'level', 'pressure').length > 0
       ? { given: ['flow'], solved: sought(e, 'level', 'pressure') }
       : { given: ['level', 'surface pressure'], solved: ['flow'] },
   shortForm: {
     write: (e) =>
-      joined(e.level !== undefined ? `level ${shown(e.level)}` : '', e.pressure !== undefined ? shown(e.pressure) : ''),
+      joined(
+        e.level !== undefined ? `level ${shown(e.level)}` : '',
+        e.pressure !== undefined ? shown(e.pressure) : '',
+        requiredText(e),
+      ),
     example: 'level 1.6 m, 0.12 bar(g)',
     vocabulary: ['level', 'low', 'normal', 'high', 'open', 'atmospheric'],
     pieces: [
+      ...REQUIRED_PIECES,
       levelWord,
       quantityPiece('level', 'length', 'level|liquid'),
       quantityPiece('pressure', 'pressure', 'at|pressure'),
@@ -89,15 +112,17 @@ const pressure: PointKind = {
     basis: choice(['static', 'total'], 'Pressure is', { default: 'static' }),
     flow: outflow(),
     temperature: fed,
+    ...REQUIRED,
   },
   needs: ['pressure'],
-  shown: () => ['elevation', 'pressure', 'temperature'],
+  shown: () => ['elevation', 'pressure', ...REQUIREMENTS, 'temperature'],
   givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
   shortForm: {
     write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static'),
     example: '2.5 bar(g), static',
     vocabulary: ['static', 'total'],
     pieces: [
+      ...REQUIRED_PIECES,
       quantityPiece('pressure', 'pressure', 'pressure|at'),
       wordPiece('static', 'basis', 'static'),
       wordPiece('total|stagnation', 'basis', 'total'),
@@ -109,18 +134,18 @@ const pressure: PointKind = {
 const flowPoint: PointKind = {
   label: 'Flow',
   prefix: 'Q',
-  fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }), temperature: fed },
+  fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }), temperature: fed, ...REQUIRED },
   needs: ['flow'],
-  shown: () => ['elevation', 'flow', 'temperature'],
+  shown: () => ['elevation', 'flow', ...REQUIREMENTS, 'temperature'],
   givens: (e) =>
     e.flow === undefined || e.flow === 'solve'
       ? { given: [], solved: ['flow', 'pressure'] }
       : { given: ['flow'], solved: ['pressure'] },
   shortForm: {
-    write: (e) => shown(e.flow),
+    write: (e) => joined(shown(e.flow), requiredText(e)),
     example: '-40 m3/h',
     vocabulary: ['flow'],
-    pieces: [quantityPiece('flow', 'flow', 'flow|outflow|inflow')],
+    pieces: [...REQUIRED_PIECES, quantityPiece('flow', 'flow', 'flow|outflow|inflow')],
   },
   worked: ['totalHead', 'staticPressure', 'temperature'],
 };
@@ -136,9 +161,10 @@ const well: PointKind = {
     wellLoss: quantity('wellLoss', 0, 1e9, 'Well loss, with the square of the flow', { short: 'Well loss' }),
     temperature: fed,
     bore: intake,
+    ...REQUIRED,
   },
   needs: ['restLevel', 'specificCapacity'],
-  shown: () => ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', 'temperature', 'bore'],
+  shown: () => ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', ...REQUIREMENTS, 'temperature', 'bore'],
   givens: () => ({ given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] }),
   shortForm: {
     write: (e) =>
@@ -146,10 +172,12 @@ const well: PointKind = {
         `rest level ${shown(e.restLevel)}`,
         shown(e.specificCapacity),
         e.wellLoss === undefined ? '' : `well loss ${shown(e.wellLoss)}`,
+        requiredText(e),
       ),
     example: 'rest level 138 m, 10.5 m3/h/m',
     vocabulary: ['rest level', 'specific capacity'],
     pieces: [
+      ...REQUIRED_PIECES,
       quantityPiece('specificCapacity', 'specificCapacity', 'specific capacity|capacity'),
       quantityPiece('wellLoss', 'wellLoss', 'well loss'),
       quantityPiece('restLevel', 'length', 'rest(?: level)?|static level|level'),
@@ -168,9 +196,10 @@ const junction: PointKind = {
     temperature: fed,
     branch: text('Branch of the tee (its losses by flow ratio)', { names: 'lines', short: 'Tee: branch line' }),
     rounding: number(0, 0.5, 'Rounding of the tee’s edge, radius over bore of the run', { default: 0, short: 'Edge r/D' }),
+    ...REQUIRED,
   },
   needs: [],
-  shown: (e) => ['elevation', 'offtake', 'branch', ...(e.branch === undefined ? [] : ['rounding'])],
+  shown: (e) => ['elevation', 'offtake', ...REQUIREMENTS, 'branch', ...(e.branch === undefined ? [] : ['rounding'])],
   givens: (e) => ({ given: e.offtake === undefined ? [] : ['offtake'], solved: ['pressure'] }),
   shortForm: {
     write: (e) =>
@@ -178,10 +207,12 @@ const junction: PointKind = {
         e.offtake !== undefined ? `offtake ${shown(e.offtake)}` : '',
         e.branch !== undefined ? `branch ${shown(e.branch)}` : '',
         e.rounding !== undefined ? `r/D ${shown(e.rounding)}` : '',
+        requiredText(e),
       ),
     example: 'offtake 20 m3/h; branch L-3',
     vocabulary: ['offtake', 'branch', 'r/D'],
     pieces: [
+      ...REQUIRED_PIECES,
       quantityPiece('offtake', 'flow', 'offtake|demand|takes'),
       (at, draft) => {
         const found = at.take(/(?:tee\s+)?branch\s+([^\s,;]+)/iy);

@@ -30,6 +30,8 @@ export const PUMP_FIELDS: Fields = {
     },
   }),
   flow: flow('Flow'),
+  requiredFlow: quantity('flow', 0, 1e5, 'Required flow, all units', { short: 'Required Q' }),
+  requiredHead: quantity('head', 0, 1e5, 'Required head', { short: 'Required H' }),
   head: head('Head', { solve: true }),
   pressure: gauge('Suction pressure held', { short: 'Suction p' }),
   variableSpeed: yesNo('Speed follows the duty', { default: false, short: 'Speed follows' }),
@@ -59,7 +61,16 @@ export const PUMP_FIELDS: Fields = {
 };
 
 /** what a pump whose duty is given may be held against */
-const FOLLOWING = ['pump', 'variableSpeed', 'running', 'efficiency', 'leastSuctionPressure', 'mostDischargePressure'] as const;
+const FOLLOWING = [
+  'requiredFlow',
+  'requiredHead',
+  'pump',
+  'variableSpeed',
+  'running',
+  'efficiency',
+  'leastSuctionPressure',
+  'mostDischargePressure',
+] as const;
 
 /** what each mode needs, and what its panel shows beside that */
 export const MODES: Readonly<Record<string, { needs: readonly string[]; shown: readonly string[]; givens: Givens }>> = {
@@ -72,12 +83,25 @@ export const MODES: Readonly<Record<string, { needs: readonly string[]; shown: r
   },
   power: {
     needs: ['shaftPower', 'efficiency'],
-    shown: ['shaftPower', 'efficiency'],
+    shown: ['shaftPower', 'efficiency', 'requiredFlow', 'requiredHead'],
     givens: { given: ['shaft power', 'efficiency'], solved: ['flow', 'head'] },
   },
   curve: {
     needs: ['pump'],
-    shown: ['pump', 'speed', 'diameter', 'stages', 'running', 'wear', 'viscosityCorrection', 'bore', 'freeGas'],
+    shown: [
+      'pump',
+      'speed',
+      'diameter',
+      'stages',
+      'running',
+      'requiredFlow',
+      'requiredHead',
+      'rated',
+      'wear',
+      'viscosityCorrection',
+      'bore',
+      'freeGas',
+    ],
     givens: { given: ['curve'], solved: ['flow', 'head'] },
   },
   off: { needs: [], shown: [], givens: { given: ['off'], solved: [] } },

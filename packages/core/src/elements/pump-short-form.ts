@@ -15,6 +15,10 @@ import type { Entries } from './kind.js';
 function write(e: Entries): string {
   const stages = e.stages !== undefined ? `${shown(e.stages)} stages` : '';
   const running = e.running !== undefined && e.running !== 1 ? `${shown(e.running)} running` : '';
+  const required = joined(
+    e.requiredFlow !== undefined ? `required ${shown(e.requiredFlow)}` : '',
+    e.requiredHead !== undefined ? `required ${shown(e.requiredHead)}` : '',
+  );
   const wear = e.wear !== undefined && e.wear !== 0 ? `wear ${shown(e.wear)}` : '';
   switch (e.mode) {
     case 'curve':
@@ -25,15 +29,16 @@ function write(e: Entries): string {
         running,
         stages,
         wear,
+        required,
       );
     case 'flow':
-      return `flow ${shown(e.flow)}`;
+      return joined(`flow ${shown(e.flow)}`, required);
     case 'head':
-      return `head ${shown(e.head)}`;
+      return joined(`head ${shown(e.head)}`, required);
     case 'inlet-pressure':
-      return `suction ${shown(e.pressure)}`;
+      return joined(`suction ${shown(e.pressure)}`, required);
     case 'power':
-      return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`);
+      return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`, required);
     case 'off':
       return 'off';
     default:
@@ -74,8 +79,23 @@ const wear: Piece = (at, draft) => {
 export const pumpShortForm: ShortForm = {
   write,
   example: 'flow 85 m3/h; head 38 m; 15 kW, efficiency 72 %; 2 running; off',
-  vocabulary: ['flow', 'head', 'power', 'efficiency', 'off', 'running', 'stages', 'diameter', 'speed', 'wear', 'impeller'],
+  vocabulary: [
+    'flow',
+    'head',
+    'power',
+    'efficiency',
+    'off',
+    'running',
+    'stages',
+    'diameter',
+    'speed',
+    'wear',
+    'impeller',
+    'required',
+  ],
   pieces: [
+    quantityPiece('requiredFlow', 'flow', 'requires|required(?: flow)?', {}, true),
+    quantityPiece('requiredHead', 'head', 'requires|required(?: head)?', {}, true),
     quantityPiece('flow', 'flow', 'flow', { mode: 'flow' }),
     quantityPiece('pressure', 'pressure', 'suction(?: pressure)?|holds', { mode: 'inlet-pressure' }, true),
     quantityPiece('shaftPower', 'power', 'shaft power|power', { mode: 'power' }),

@@ -187,15 +187,17 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   r.npshr = p.npshr(e.flow) ?? null;
   r.efficiency = p.efficiency(e.flow) ?? null;
   r.shaftPower = p.shaftPower(e.flow, e.fluid.density, e.gravity) ?? null;
-  r.bestFlow = p.bestFlow;
-  r.flowRatio = e.flow / running / p.bestFlow;
+  if (p.hasBestFlow) {
+    r.bestFlow = p.bestFlow;
+    r.flowRatio = e.flow / running / p.bestFlow;
+  }
   if (e.isBrief) return;
   r.b = p.viscosity.b;
   r.cq = p.viscosity.cq;
   r.ch = p.headFactor(e.flow);
   r.ceta = p.viscosity.ceta;
-  r.specificSpeed = p.specificSpeed;
-  const suction = p.suctionSpecificSpeed;
+  if (p.hasBestFlow) r.specificSpeed = p.specificSpeed;
+  const suction = p.hasBestFlow ? p.suctionSpecificSpeed : undefined;
   if (suction !== undefined) {
     r.suctionSpecificSpeed = suction;
     const { eyeDiameter, suctionBore, eyes } = p.pump;
@@ -221,6 +223,7 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
 function say(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   const { id } = e;
   if (p.offCurve(r.flow)) e.say(finding('off-curve', id, { flow: r.flow / p.setting.running, last: p.lastFlow }));
+  if (!p.hasBestFlow && p.viscosity.cq < 1) e.say(finding('best-flow-assumed', id, { flow: p.bestFlow }));
   if (p.viscosity.b > VISCOSITY_B_LIMIT) e.say(finding('method-range', id, { method: 'viscosity', b: p.viscosity.b }));
   if (r.flow < -1e-9) e.say(finding('pump-reversed', id, { flow: r.flow }));
   if (Math.abs(r.flow) <= 1e-9)

@@ -48,6 +48,7 @@ export const FINDING_SEVERITY = {
   'diameter-outside': 'warning',
   'diameter-unknown': 'warning',
   'trim-large': 'warning',
+  'best-flow-assumed': 'warning',
   'stages-not-made': 'warning',
   'power-zero': 'warning',
   'valve-boils': 'error',

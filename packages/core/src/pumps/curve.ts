@@ -63,6 +63,12 @@ export class MeasuredCurve {
     return this.made.watts;
   }
 
+  /** the table tells efficiency, so that there is a best one */
+  get hasEfficiency(): boolean {
+    return this.eta !== null || this.watts !== null;
+  }
+
+  /** without efficiency the last flow, for want of anything better */
   get bestFlow(): number {
     return (this.best ??= this.bestEfficiencyFlow());
   }

@@ -156,7 +156,12 @@ export class PumpPerformance {
     return this.isThin ? 1 : this.viscosity.cq;
   }
 
-  /** best-efficiency flow of one unit as it runs, m³/s */
+  /** the maker's best-efficiency flow is known, or follows from the efficiency of the curve */
+  get hasBestFlow(): boolean {
+    return this.pump.bestFlow !== undefined || this.shares.every((s) => s.curve.hasEfficiency);
+  }
+
+  /** best-efficiency flow of one unit as it runs, m³/s; the end of the curve stands for one that is not known */
   get bestFlow(): number {
     return this.waterBest * this.cq;
   }

@@ -1,5 +1,16 @@
 export type Verdict = 'holds' | 'near' | 'fails' | 'not-applicable';
 
+/** What a scenario, a study or a candidate comes to: something may be left that could not be judged. */
+export type Overall = Verdict | 'incomplete';
+
+/** A check that always belongs to an element and is not judged for want of entries. */
+export interface Incomplete<Code extends string = string> {
+  check: Code;
+  where: string;
+  /** addresses of the entries: `pumps.p.curve[].npshr` */
+  missing: readonly string[];
+}
+
 /** A limit: one number, or the two ends of a band. SI, or a ratio. */
 export type Limit = number | readonly [number, number];
 
@@ -30,4 +41,12 @@ export function worstMargins<Code extends string>(margins: readonly Margin<Code>
   return margins
     .filter((m) => m.verdict === 'fails' || m.verdict === 'near')
     .sort((a, b) => WEIGHT[a.verdict] - WEIGHT[b.verdict]);
+}
+
+const OVERALL = ['fails', 'incomplete', 'near', 'holds', 'not-applicable'] as const satisfies readonly Overall[];
+
+/** The worst of several: what fails before what is incomplete, near and holds; `not-applicable` where there is none. */
+export function worstOverall(verdicts: Iterable<Overall>): Overall {
+  const found = new Set(verdicts);
+  return OVERALL.find((v) => found.has(v)) ?? 'not-applicable';
 }

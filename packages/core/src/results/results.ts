@@ -1,5 +1,5 @@
 import type { Finding } from '../issues/issues.js';
-import type { Margin } from './margin.js';
+import type { Incomplete, Margin, Overall } from './margin.js';
 
 /** Results of one scenario, SI: m, m³/s, Pa absolute at a place, W, rpm; null where nothing determines a number. */
 export interface ScenarioResult {
@@ -17,6 +17,10 @@ export interface ScenarioResult {
   /** of each pump: the lines along which its head is broken down, from the place of known head before it to the one behind */
   ways: Record<string, { line: string; forward: boolean }[]>;
   margins: Margin[];
+  /** what belongs to it and could not be judged */
+  incomplete: Incomplete[];
+  /** the worst of its margins, of what is incomplete, and of a solution that there is not */
+  verdict: Overall;
   /** of a scenario that follows its temperature */
   heatBalance?: HeatBalance;
   convergence?: { iterations: number; massResidual: number; energyResidual: number };

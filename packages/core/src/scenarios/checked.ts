@@ -23,7 +23,7 @@ export function checkedScenario(model: ScenarioModel, result: ScenarioResult): C
 /** a pump whose speed follows its duty, with the curve at the speed that was found */
 export function atItsSpeed(e: ElementDetail, model: ScenarioModel, result: ScenarioResult): ElementDetail {
   const r = result.elements[e.id];
-  if (e.performance || e.read.variableSpeed !== true || !e.pump || r?.kind !== 'pump' || r.flowRatio === null) return e;
+  if (e.performance || e.read.variableSpeed !== true || !e.pump || r?.kind !== 'pump' || r.b === undefined) return e;
   const nu = r.kinematicViscosity ?? model.fluid.viscosity / model.fluid.density;
   return { ...e, performance: new PumpPerformance(e.pump, { ...settingOf(e.pump, e.read, nu), speed: r.speed! }) };
 }
@@ -47,6 +47,7 @@ export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<Chec
     specificHeat: entries.specificHeat ?? fluid.specificHeat,
     pourPoint: entries.pourPoint ?? (kind?.freezes && network.along?.isThermal ? kind.range(entries)?.lowest : undefined),
     hasSolids: entries.solids === true,
+    drawnFrom: (id) => drawnFrom(model, result, id),
     elevationOf: (e) => lines[e.line]!.elevations[e.index]!,
     lowestOf: (e) => {
       const ends = lines[e.line]!.elevations.slice(e.index, e.index + 2);
@@ -54,4 +55,15 @@ export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<Chec
       return Math.min(...ends, ...profile.map((x) => x.elevation));
     },
   };
+}
+
+function drawnFrom({ network }: ScenarioModel, result: ScenarioResult, id: string): number {
+  const at = network.points.findIndex((p) => p.id === id);
+  let drawn = 0;
+  for (const l of network.lines) {
+    const flow = result.lines[l.id]?.flow ?? 0;
+    if (l.from === at) drawn += Math.max(0, flow);
+    if (l.to === at) drawn += Math.max(0, -flow);
+  }
+  return drawn;
 }

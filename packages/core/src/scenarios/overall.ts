@@ -1,19 +1,12 @@
-import { worstMargins, type Verdict } from '../results/margin.js';
+import { worstOverall, type Overall } from '../results/margin.js';
 import type { ScenarioResult } from '../results/results.js';
+import type { SolvedScenario } from './run.js';
 
-const LEAST_FLOW = 1e-9;
-
-/**
- * The verdict of a whole scenario: its worst margin; holds when something was judged and holds. Where every pump is off and
- * nothing flows there is nothing to judge: what stands under pressure at rest is no service that holds.
- */
-export function overallVerdict(result: ScenarioResult): Verdict {
-  const worst = worstMargins(result.margins)[0]?.verdict;
-  if (worst) return worst;
-  const pumps = Object.values(result.elements).filter((e) => e.kind === 'pump');
-  const isIdle =
-    pumps.length > 0 &&
-    pumps.every((p) => p.running === 0) &&
-    Object.values(result.lines).every((l) => Math.abs(l.flow) < LEAST_FLOW);
-  return !isIdle && result.margins.some((m) => m.verdict === 'holds') ? 'holds' : 'not-applicable';
+/** What a study comes to: the worst of its judged scenarios; one without a line is incomplete, one that is not solved fails. */
+export function studyVerdict(scenarios: readonly Pick<SolvedScenario, 'model' | 'result'>[]): Overall {
+  const judged = scenarios.filter((s) => s.model?.judged !== false);
+  return worstOverall(judged.map((s) => s.result?.verdict ?? 'fails'));
 }
+
+/** The verdict of a whole scenario. */
+export const overallVerdict = (result: ScenarioResult): Overall => result.verdict;

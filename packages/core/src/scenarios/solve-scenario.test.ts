@@ -1,3 +1,4 @@
+import { verdictOf } from '../checks/complete.js';
 import { motorDuty } from '../pumps/motor.js';
 import { overallVerdict } from './overall.js';
 import { runStudy } from './run.js';
@@ -455,7 +456,7 @@ test('where every pump is off and nothing flows nothing holds, though a wall sta
   // with nothing judged that holds there is nothing to say, though it runs
   const running = at('head', 20);
   const unjudged = running.margins.map((m) => ({ ...m, verdict: 'not-applicable' as const }));
-  expect(overallVerdict({ ...running, margins: unjudged })).toBe('not-applicable');
+  expect(verdictOf({ ...running, margins: unjudged })).toBe('not-applicable');
   const one = running.margins.find((m) => m.verdict === 'holds')!;
-  expect(overallVerdict({ ...running, margins: [one] })).toBe('holds');
+  expect(verdictOf({ ...running, margins: [one] })).toBe('holds');
 });

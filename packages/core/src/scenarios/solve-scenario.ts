@@ -1,4 +1,5 @@
 import type { LimitOverride } from '../checks/check.js';
+import { incompleteOf, verdictOf } from '../checks/complete.js';
 import { judge } from '../checks/judge.js';
 import { elementKind } from '../elements/index.js';
 import type { PipeModel } from '../elements/model.js';
@@ -34,10 +35,13 @@ export function solveScenario(model: ScenarioModel, limits: readonly LimitOverri
   result.convergence = solved.solution.convergence;
   const balance = heatBalance(model.network, solved.solution, solved.compiled);
   if (balance) result.heatBalance = balance;
-  result.margins = judge(checkedScenario(model, result), limits);
+  const checked = checkedScenario(model, result);
+  result.margins = judge(checked, limits);
+  result.incomplete = incompleteOf(checked);
   for (const m of result.margins)
     if (m.check === 'velocity' && m.value !== null && m.limit !== null && m.value < m.limit)
       result.findings.push(finding('velocity-low', m.where, { velocity: m.value, least: m.limit }));
+  result.verdict = verdictOf(result);
   return result;
 }
 
@@ -62,6 +66,8 @@ export function emptyResult(model: ScenarioModel): ScenarioResult {
     breakdowns: {},
     ways: {},
     margins: [],
+    incomplete: [],
+    verdict: 'fails',
   };
 }
 

@@ -1,6 +1,6 @@
 import type { CheckCode } from '../checks/index.js';
 import type { Study } from '../document/study.js';
-import type { Margin, Verdict } from '../results/margin.js';
+import type { Margin, Overall } from '../results/margin.js';
 import { overallVerdict } from '../scenarios/overall.js';
 import { runStudy } from '../scenarios/run.js';
 import { energyByCause } from './drive.js';
@@ -13,7 +13,7 @@ export interface WholeStudy {
     id: string;
     name: string;
     /** null where it could not be read or solved */
-    verdict: Verdict | null;
+    verdict: Overall | null;
     fails: number;
     near: number;
     /** the margin nearest to its limit, with the place where it stands */

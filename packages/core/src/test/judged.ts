@@ -33,6 +33,8 @@ export interface Made {
   vesselRead?: object;
   wellRead?: object;
   outflow?: number;
+  /** of every point */
+  drawn?: number;
   wellHead?: number | null;
   findings?: ScenarioResult['findings'];
   pumpRead?: object;
@@ -75,6 +77,7 @@ export function made(m: Made = {}): CheckedScenario {
     specificHeat: m.specificHeat,
     pourPoint: m.pourPoint,
     hasSolids: m.hasSolids ?? false,
+    drawnFrom: () => m.drawn ?? m.outflow ?? 0.02,
     elevationOf: () => 0,
     lowestOf: () => 0,
     temperature: m.temperature,
@@ -179,5 +182,7 @@ function results(m: Made): ScenarioResult {
     breakdowns: m.breakdown ? { P: m.breakdown } : {},
     ways: m.breakdown ? { P: [{ line: 'T1', forward: true }] } : {},
     margins: [],
+    incomplete: [],
+    verdict: 'holds',
   };
 }
