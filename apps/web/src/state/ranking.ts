@@ -1,5 +1,7 @@
-import type { FallenPump, Operation, RankedPump, Study } from '@cedar-knot/core';
+import { applyOperations, type FallenPump, type ModelWhole, type Operation, type RankedPump, type Study } from '@cedar-knot/core';
 import { locate, setShared } from './address.js';
+import { requiredOperations } from './required.js';
+import { takingOperations } from './takeModel.js';
 
 /** Pumps that fell out by the least: how far their value is from its limit, as a share of that. */
 export function nearMisses(fallen: readonly FallenPump[], most: number): FallenPump[] {
@@ -14,6 +16,22 @@ export function nearMisses(fallen: readonly FallenPump[], most: number): FallenP
 const CONFIGURED = ['diameter', 'stages', 'speed', 'mode', 'pump', 'flow', 'head'];
 /** significant figures of a speed and a diameter in the file */
 const FIGURES = 7;
+
+/** One change that puts a candidate into its position as it was judged: the model, and how it is configured. */
+export function takenAs(study: Study, model: ModelWhole, pump: string, c: RankedPump): Operation[] {
+  const { operations } = takingOperations(study, model, pump);
+  const taken = applyOperations(study, operations);
+  return taken.ok ? [...operations, ...configureOperations(taken.study, pump, c)] : operations;
+}
+
+/** A count of stages for a pump; one whose flow or head was imposed runs on its curve from then on, and that is required of it. */
+export function stageOperations(study: Study, pump: string, stages: number): Operation[] {
+  const mode = locate(study, pump)?.entry.mode;
+  const own = setShared(study, pump, 'stages', stages);
+  if (mode === 'curve') return own;
+  const gone = ['flow', 'head'].flatMap((key) => setShared(study, pump, key, undefined));
+  return [...requiredOperations(study, pump), ...gone, ...setShared(study, pump, 'mode', 'curve'), ...own];
+}
 
 /**
  * Operations that configure a pump's position as a candidate was judged: its diameter, stages and speed, by scenario where that differs.

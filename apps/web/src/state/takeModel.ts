@@ -7,6 +7,8 @@ import {
   type RawEntry,
   type Study,
 } from '@cedar-knot/core';
+import { setShared } from './address.js';
+import { requiredOperations, withRequired } from './required.js';
 
 /** A position of a study that a model of the catalogue can take. */
 export interface Position {
@@ -37,9 +39,12 @@ export const takenEntry = (model: Pick<ModelWhole, 'id' | 'entry' | 'revision'>)
   from: { model: model.id, revision: model.revision },
 });
 
+/** entries of a position, shared or of a scenario, that belonged to what stood there */
+const OF_THE_LAST = ['speed', 'diameter', 'stages', 'flow', 'head', 'pressure', 'shaftPower', 'efficiency'];
+
 /**
  * Puts a model on a study's list and, where a position is named, into it: one change. A pump there runs on its curve from then on; speed,
- * diameter and stages that were those of another pump go.
+ * diameter and stages that were those of another pump go, and a flow or head that was imposed becomes what is required of it.
  */
 export function takingOperations(
   study: Study,
@@ -54,18 +59,27 @@ export function takingOperations(
   const entry = takenEntry(model);
   const operations: Operation[] = study[kind] ? [{ op: 'set', path: [kind, key], value: entry }] : [{ op: 'set', path: [kind], value: { [key]: entry } }]; // prettier-ignore
   if (position === null) return { key, operations };
-  study.lines.forEach((line, l) =>
-    line.elements.forEach((e, i) => {
-      if (e.id !== position) return;
-      const path = ['lines', l, 'elements', i];
-      operations.push({ op: 'set', path: [...path, KEY[kind]], value: key });
-      if (kind !== 'pumps') return;
-      operations.push({ op: 'set', path: [...path, 'mode'], value: 'curve' });
-      for (const own of ['speed', 'diameter', 'stages', 'flow'])
-        if (e[own] !== undefined) operations.push({ op: 'set', path: [...path, own] });
-    }),
-  );
+  if (kind === 'pumps') {
+    operations.push(...requiredOperations(study, position));
+    const then = withRequired(study, position);
+    operations.push(...withoutLast(then, position), ...setShared(then, position, 'mode', 'curve'));
+    for (const own of OF_THE_LAST) operations.push(...setShared(then, position, own, undefined));
+  }
+  operations.push(...setShared(study, position, KEY[kind], key));
   return { key, operations };
+}
+
+/** departures that belonged to what stood there go; a scenario in which the pump is off keeps it so */
+function withoutLast(study: Study, position: string): Operation[] {
+  return study.scenarios.flatMap((s, i): Operation[] => {
+    const isGone = ([address, value]: [string, unknown]): boolean =>
+      OF_THE_LAST.some((key) => address === `${position}.${key}`) || (address === `${position}.mode` && value !== 'off');
+    const own = Object.entries(s.set ?? {});
+    const kept = own.filter((x) => !isGone(x));
+    if (kept.length === own.length) return [];
+    const path = ['scenarios', i, 'set'];
+    return [kept.length === 0 ? { op: 'set', path } : { op: 'set', path, value: Object.fromEntries(kept) }];
+  });
 }
 
 /** Operations with which a study carries pumps without any of them standing anywhere: its report compares them, where it has that part. */

@@ -1,6 +1,7 @@
 import { greatestFall } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import { regionsOf } from '../checks/flow-region.js';
 import { describeEntry, narrowed } from './filter.js';
 import type { PumpFilter } from './model-columns.js';
 import { configure, ONE_UNIT, performanceAt } from './configure.js';
@@ -35,6 +36,9 @@ export interface FoundPump {
   stages: number;
   speed: number;
   duty: FoundDuty;
+  verdict: 'holds' | 'near' | 'incomplete';
+  /** what could not be judged for want of entries of the model */
+  incomplete: { check: string; missing: string[] }[];
   flowDeviation: number;
   headDeviation: number;
   /** filters that it may meet or not, as its maker does not say */
@@ -43,9 +47,12 @@ export interface FoundPump {
 
 const departure = (c: FoundPump): number => Math.hypot(c.flowDeviation, c.headDeviation);
 
-/** Those that state all that was asked for first; the least departure; by model. */
+const ORDER: Readonly<Record<FoundPump['verdict'], number>> = { holds: 0, near: 1, incomplete: 2 };
+
+/** Those that state all that was asked for first; what holds before what is near and what could not be judged; the least departure; by model. */
 export const byDeparture = (a: FoundPump, b: FoundPump): number =>
   Number(a.notStated !== undefined) - Number(b.notStated !== undefined) ||
+  ORDER[a.verdict] - ORDER[b.verdict] ||
   departure(a) - departure(b) ||
   (a.model < b.model ? -1 : 1);
 
@@ -132,7 +139,45 @@ function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | 'b
     npshr: p.npshr(flow) ?? null,
     shaftPower: p.shaftPower(flow, wanted.density, wanted.gravity) ?? null,
   };
-  return { model, diameter: diameter ?? null, stages, speed: p.setting.speed, duty, flowDeviation, headDeviation };
+  const incomplete = incompleteEntry(model, p, duty);
+  const verdict = incomplete.length > 0 ? 'incomplete' : isNear(p, duty, wanted) ? 'near' : 'holds';
+  return {
+    model,
+    diameter: diameter ?? null,
+    stages,
+    speed: p.setting.speed,
+    duty,
+    verdict,
+    incomplete,
+    flowDeviation,
+    headDeviation,
+  };
+}
+
+/** what belongs to every pump and its entry does not say: as the checks of a scenario have it */
+function incompleteEntry(model: string, p: PumpPerformance, { npshr, shaftPower }: FoundDuty): FoundPump['incomplete'] {
+  const rows = `pumps.${model}.${p.pump.curves.length > 1 ? 'curves[].' : ''}curve[].`;
+  const lacks = (check: string, ...missing: (string | false)[]): FoundPump['incomplete'] => {
+    const found = missing.filter((m) => m !== false);
+    return found.length > 0 ? [{ check, missing: found }] : [];
+  };
+  return [
+    ...lacks('npsh-ratio', !npshr && `${rows}npshr`),
+    ...lacks('flow-region', !p.hasBestFlow && `${rows}efficiency`),
+    ...lacks(
+      'motor-power',
+      p.pump.motor?.ratedPower === undefined && `pumps.${model}.motor.ratedPower`,
+      shaftPower === null && `${rows}efficiency`,
+    ),
+  ];
+}
+
+/** outside the preferred region, or its NPSH margin within a tenth of the limit */
+function isNear(p: PumpPerformance, { flow, npshr }: FoundDuty, { npsha }: Wanted): boolean {
+  const [low, high] = regionsOf(p.pump).preferred;
+  const ratio = flow / p.bestFlow;
+  const isShort = npsha !== undefined && npshr !== null && npsha < NPSH_RATIO * 1.1 * npshr;
+  return ratio < low || ratio > high || isShort;
 }
 
 /** the stable crossing of greatest flow; undefined where the pump is short of the static head */

@@ -11,7 +11,7 @@ const ALWAYS: readonly (readonly [CheckCode, Check])[] = CHECK_CODES.flatMap((co
 });
 
 /** What always belongs to an element or a point and is not judged for want of an entry. */
-export function incompleteOf(s: Pick<CheckedScenario, 'elements' | 'points'> & CheckedScenario): Incomplete<CheckCode>[] {
+export function incompleteOf(s: CheckedScenario): Incomplete<CheckCode>[] {
   return [...s.elements, ...s.points].flatMap((subject) =>
     ALWAYS.flatMap(([check, { kinds, missing }]) => {
       if (!kinds.includes(subject.kind)) return [];

@@ -42,7 +42,9 @@ export function unmetConditions(
   lines.forEach((line, l) => {
     const s = solutions[l]!;
     const want = (element: number, violation: number, ...states: State[]): void => {
-      unmet.push({ line: l, element, states, violation });
+      // a valve without an entry has no coefficient at which it would choke
+      const known = states.length > 1 ? statesOf(line, element) : states;
+      unmet.push({ line: l, element, states: states.filter((x) => known.includes(x)), violation });
     };
     new LineConditions(input, line, s, boiling, want).judge();
   });

@@ -9,6 +9,7 @@ import type { Margin } from '../results/margin.js';
 import type { PumpResult, ScenarioResult } from '../results/results.js';
 import { sightOf } from './checked.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
+import { incompleteOf } from '../checks/complete.js';
 import { reportElement } from './report-element.js';
 import { emptyResult } from './solve-scenario.js';
 
@@ -170,6 +171,8 @@ export class PumpSite {
     }
     this.sight.result = result;
     result.margins = this.whole.judge(this.sight, upTo);
+    // of one that fails nobody asks what else could not be judged
+    if (upTo === Infinity) result.incomplete = incompleteOf(this.sight);
     return result;
   }
 }

@@ -70,12 +70,13 @@ export function firstFailure(margins: readonly Judged[]): Worst | undefined {
 }
 
 /**
- * The margin that is nearest to its limit: of those that are near before the others. A set point that is reached stands at its limit by
- * its nature, and counts after all others.
+ * The margin that is nearest to its limit: of those that are near before the others. A set point that is reached and a required flow that is
+ * delivered stand at their limit by their nature, and count after all others.
  */
 export function worstMargin(margins: readonly Judged[]): Worst | undefined {
   const rank = { fails: 0, near: 1, holds: 2 } as const;
-  const isReached = ({ margin, verdict }: Judged): boolean => margin.check === 'set-point' && verdict === 'holds';
+  const isReached = ({ margin, verdict }: Judged): boolean =>
+    (margin.check === 'set-point' || margin.check === 'delivered-flow') && verdict === 'holds';
   const others = margins.filter((m) => !isReached(m));
   const [worst] = [...(others.length > 0 ? others : margins)].sort(
     (a, b) => rank[a.verdict] - rank[b.verdict] || distance(a) - distance(b),

@@ -6,7 +6,7 @@ import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
 import type { PumpInput } from '../pumps/pump.js';
-import type { Margin } from '../results/margin.js';
+import type { Incomplete, Margin } from '../results/margin.js';
 import type { PumpResult } from '../results/results.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { ScenarioModel } from '../scenarios/model.js';
@@ -38,12 +38,16 @@ export interface Candidate {
   diameter: number | null;
   speed: number | null;
   stages: number;
-  verdict: 'holds' | 'near';
+  verdict: 'holds' | 'near' | 'incomplete';
+  /** what could not be judged for want of entries of the model */
+  incomplete: Pick<Incomplete<CheckCode>, 'check' | 'missing'>[];
   worst: Worst | null;
   /** J of electricity; null where a power is not known */
   energyPerYear: number | null;
   /** the motor is a typical one, the entry has none */
   energyIsTypical: boolean;
+  /** W from the mains in the scenario with the largest required flow; null where a power is not known */
+  powerAtLargest: number | null;
   meanEfficiency: number | null;
   headReserve: number;
   /** least NPSHA over NPSHR */
@@ -62,6 +66,8 @@ export interface Fallen {
   diameter: number | null;
   /** what it does in that scenario, where it was solved: all units together, and how many run */
   duty?: Pick<Duty, 'flow' | 'head' | 'npshr' | 'shaftPower'> & { running: number };
+  /** what the program says of itself, where it could not judge this one */
+  fault?: string;
   notStated?: string[];
 }
 
@@ -70,6 +76,8 @@ export interface Ranking {
   version: 1;
   pump: string;
   judged: string[];
+  /** what the order goes by: without hours there is no energy of a year, and the power at the largest duty stands for it */
+  orderedBy: Objective | 'power';
   required: Record<string, { flow: number; head: number; npsha: number | null }>;
   candidates: Candidate[];
   fallen: Fallen[];
@@ -130,6 +138,7 @@ export class Ranker {
       version: 1,
       pump,
       judged: this.present.map((s) => s.id),
+      orderedBy: options.objective === 'energy' && !this.present.some((s) => s.model?.hoursPerYear) ? 'power' : options.objective,
       required: Object.fromEntries(requirements.map(({ scenario, flow, head, npsha }) => [scenario, { flow, head, npsha }])),
       candidates: [],
       fallen: [],
@@ -148,7 +157,9 @@ export class Ranker {
         continue;
       }
       counts.tried++;
-      const judged = judgeModel(study, pump, model, entry, input, requirements, options, isAsked, trial);
+      const judged = withoutFault(model, this.present[0]?.id ?? '', () =>
+        judgeModel(study, pump, model, entry, input, requirements, options, isAsked, trial),
+      );
       if (notStated.length > 0) judged.notStated = notStated;
       if ('reason' in judged) {
         ranking.fallen.push(judged);
@@ -163,20 +174,30 @@ export class Ranker {
   }
 }
 
+/** a fault of the program in one candidate is that candidate's reason, and not the end of the others */
+function withoutFault(model: string, scenario: string, judge: () => Candidate | Fallen): Candidate | Fallen {
+  try {
+    return judge();
+  } catch (error) {
+    return { model, reason: 'fault', scenario, value: null, limit: null, diameter: null, fault: String(error) };
+  }
+}
+
 const noCounts = (): Ranking['counts'] => ({ tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} });
 
 /** Rankings of parts of a catalogue as one: candidates in the order of the contract, fallen as they came, counts added. */
 export function mergeRankings(
   pieces: readonly Ranking[],
   objective: Objective,
-): Pick<Ranking, 'required' | 'candidates' | 'fallen' | 'counts'> {
+): Pick<Ranking, 'required' | 'orderedBy' | 'candidates' | 'fallen' | 'counts'> {
   const counts = noCounts();
   for (const { counts: c } of pieces) {
     for (const key of ['tried', 'candidates', 'fallen', 'filtered', 'unusable'] as const) counts[key] += c[key];
     for (const [reason, n] of Object.entries(c.byReason)) counts.byReason[reason] = (counts.byReason[reason] ?? 0) + n;
   }
   const candidates = pieces.flatMap((p) => p.candidates).sort(byRank(objective));
-  return { required: pieces[0]?.required ?? {}, candidates, fallen: pieces.flatMap((p) => p.fallen), counts };
+  const { required = {}, orderedBy = objective } = pieces[0] ?? {};
+  return { required, orderedBy, candidates, fallen: pieces.flatMap((p) => p.fallen), counts };
 }
 
 function judgeModel(
@@ -206,10 +227,9 @@ function judgeModel(
   const diameter = chosen.diameter ?? null;
   const early = byTrial?.before(place, input, written);
   if (early && BEFORE_SOLVING.has(early.check)) return fallenBy(model, early, diameter, undefined);
-  const solved =
-    byTrial?.scenarios(place, input, written, early ? orderOf(early.check) : Infinity) ??
-    runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
-  const scenarios = solved.filter(isJudged);
+  const anew = (): SolvedScenario[] => runStudy(withPump(study, pump, { ...place, entry: written() })).scenarios;
+  const tried = byTrial?.scenarios(place, input, written, early ? orderOf(early.check) : Infinity);
+  const scenarios = (tried ?? anew()).filter(isJudged);
   const unsolved = scenarios.find((s) => !s.result || s.result.status === 'failed');
   if (unsolved) return { model, reason: 'not-solved', scenario: unsolved.id, value: null, limit: null, diameter };
   const margins = marginsAt(scenarios, isAsked, true);
@@ -221,8 +241,11 @@ function judgeModel(
       diameter,
       scenarios.find((s) => s.id === failed.scenario)!.result!.elements[pump] as PumpResult,
     );
+  // what other valves of the network reach is known of the study read anew alone
+  const stands = tried && trial?.hasOtherValves ? anew().filter(isJudged) : scenarios;
   const worst = worstMargin(margins) ?? null;
   const greatest = [...requirements].sort((a, b) => b.flow - a.flow)[0];
+  const incomplete = incompleteIn(scenarios, model, pump, isAsked);
   const headAt = (d: number | undefined): number =>
     greatest ? performanceAt(input, { ...chosen, diameter: d }, greatest.running).head(greatest.flow) : NaN;
   return {
@@ -230,13 +253,31 @@ function judgeModel(
     diameter,
     speed: speeds ? null : chosen.speed,
     stages: chosen.stages,
-    verdict: margins.some((m) => m.verdict === 'near') ? 'near' : 'holds',
+    verdict: incomplete.length > 0 ? 'incomplete' : margins.some((m) => m.verdict === 'near') ? 'near' : 'holds',
+    incomplete,
     worst,
     ...energyOf(scenarios, pump),
+    powerAtLargest: inputOf(largestDuty(scenarios, pump, greatest?.scenario)),
     headReserve: headAt(largestDiameter(input)) / headAt(chosen.diameter) - 1,
     npshRatio: least(margins.filter((m) => m.margin.check === 'npsh-ratio').map((m) => m.margin.value)),
-    scenarios: Object.fromEntries(scenarios.map((s) => [s.id, dutyOf(s.result!, pump)])),
+    scenarios: Object.fromEntries(stands.map((s) => [s.id, dutyOf(s.result!, pump)])),
   };
+}
+
+/** what no scenario could judge, each once; addresses are those of the catalogue */
+function incompleteIn(
+  scenarios: readonly SolvedScenario[],
+  model: string,
+  pump: string,
+  isAsked: Asked,
+): Candidate['incomplete'] {
+  const found = new Map<string, Candidate['incomplete'][number]>();
+  for (const { result } of scenarios)
+    for (const { check, where, missing } of result!.incomplete as Incomplete<CheckCode>[]) {
+      if (where !== pump || !isAsked({ check, where })) continue;
+      found.set(check, { check, missing: missing.map((m) => m.replace(/^pumps\.[^.]+/, `pumps.${model}`)) });
+    }
+  return [...found.values()];
 }
 
 /** @param r what the pump does where it fails; a check of the rated point says nothing of that */
@@ -259,12 +300,18 @@ class Trial {
   /** order of the code by which the last pump fell: the next is held against the codes up to it first */
   private usual = Infinity;
 
+  /** controlling valves in other lines: a scenario may be limited by them */
+  readonly hasOtherValves: boolean;
+
   constructor(
     private readonly study: Study,
     private readonly pump: string,
     private readonly isAsked: Asked,
   ) {
     this.limits = limitsOf(study);
+    this.hasOtherValves = study.lines
+      .filter((l) => l.elements.every((e) => e.id !== pump))
+      .some((l) => l.elements.some((e) => e.kind === 'control-valve'));
   }
 
   /** the judged scenarios; undefined where only the study read anew tells */
@@ -411,23 +458,39 @@ function energyOf(
     hydraulic += weight * r.hydraulicPower;
     shaft += weight * r.shaftPower;
     if (r.inputPower === undefined) energyIsTypical = true;
-    const input = r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
-    energy += hours * 3600 * input;
+    energy += hours * 3600 * inputOf(r)!;
   }
   return { energyPerYear: energy, energyIsTypical, meanEfficiency: shaft > 0 ? hydraulic / shaft : null };
 }
 
+/** the pump in the scenario of the largest required flow; of what passes it, where nothing says what is required */
+function largestDuty(scenarios: readonly SolvedScenario[], pump: string, required: string | undefined): PumpResult | undefined {
+  const results = scenarios.map((s) => ({ id: s.id, r: s.result!.elements[pump] as PumpResult }));
+  return (results.find((x) => x.id === required) ?? results.sort((a, b) => b.r.flow - a.r.flow)[0])?.r;
+}
+
+/** W from the mains, by its motor or a typical one */
+function inputOf(r: PumpResult | undefined): number | null {
+  if (!r || r.shaftPower === null) return null;
+  return r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
+}
+
 const least = (list: readonly number[]): number | null => (list.length > 0 ? Math.min(...list) : null);
 
-/** The order of candidates: what holds before what is near a limit, then the objective, then the name of the model. */
+/** The order of candidates: what holds before what is near a limit and what could not be judged whole, then the objective, then the name of the model. */
 export function byRank(objective: Objective): (a: Candidate, b: Candidate) => number {
   const better = byObjective(objective);
-  const last = (c: Candidate): number => (c.notStated ? 2 : 0) + (c.verdict === 'near' ? 1 : 0);
+  const last = (c: Candidate): number => (c.notStated ? 3 : 0) + VERDICT_ORDER[c.verdict];
   return (a, b) => last(a) - last(b) || better(a, b) || (a.model < b.model ? -1 : 1);
 }
 
+const VERDICT_ORDER: Readonly<Record<Candidate['verdict'], number>> = { holds: 0, near: 1, incomplete: 2 };
+
 function byObjective(objective: Objective): (a: Candidate, b: Candidate) => number {
-  const energy = (a: Candidate, b: Candidate): number => (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity) || 0;
+  const lower = (a: number | null, b: number | null): number => (a ?? Infinity) - (b ?? Infinity) || 0;
+  // without hours the energy is nothing for all
+  const energy = (a: Candidate, b: Candidate): number =>
+    lower(a.energyPerYear, b.energyPerYear) || lower(a.powerAtLargest, b.powerAtLargest);
   switch (objective) {
     case 'energy':
       return energy;

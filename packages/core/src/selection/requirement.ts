@@ -1,5 +1,6 @@
 import type { Running, Requirement } from '../catalogue/configure.js';
 import { CHECKS } from '../checks/index.js';
+import { massKeys, type Read } from '../fields/reader.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import { systemCurve } from '../scenarios/system-curve.js';
 import type { ScenarioResult } from '../results/results.js';
@@ -13,11 +14,13 @@ export interface ScenarioRequirement extends Requirement {
 }
 
 /**
- * Flow that a pump's position is asked to pass: imposed there, or held by a valve or fixed in its line; else that of the present
- * solution where it is reached; else of the rated point.
+ * Flow that a pump's position is asked to pass: what is required of it; else imposed there, or held by a valve or fixed in its line; else
+ * that of the present solution where it is reached; else of the rated point.
  */
 function flowAsked(model: ScenarioModel, result: ScenarioResult, pump: string): number | undefined {
   const own = model.elements.find((e) => e.id === pump)!;
+  const required = own.read.requiredFlow;
+  if (typeof required === 'number' && required > 0) return requiredThere(required, own.read, model, result, pump);
   // what is entered elsewhere, or as a mass, is another volume at the pump
   const followed = model.network.along && result.status === 'solved' ? result.elements[pump]!.flow : 0;
   if (followed > 0) return followed;
@@ -32,6 +35,12 @@ function flowAsked(model: ScenarioModel, result: ScenarioResult, pump: string): 
   const present = result.status === 'solved' ? result.elements[pump]!.flow : 0;
   if (present > 0) return present;
   return (own.read.rated as { flow?: number } | undefined)?.flow;
+}
+
+/** one that was entered as a mass is that mass, whatever the density at the pump */
+function requiredThere(required: number, read: Read, { fluid }: ScenarioModel, result: ScenarioResult, pump: string): number {
+  const density = result.elements[pump]?.density ?? fluid.density;
+  return massKeys(read).includes('requiredFlow') ? (required * fluid.density) / density : required;
 }
 
 /** Valves of the pump's line that control stand at the upper edge of their opening band; one without an entry is left out. */

@@ -89,7 +89,9 @@ test('a pump that is short falls before any check, in the scenario where it lack
 
 test('true duties, reserve, energy and efficiency by hours', () => {
   const [c] = rank({ x: straight(30, { diameter: '300 mm', maxDiameter: '300 mm', minDiameter: '300 mm' }) }).candidates;
-  expect(c).toMatchObject({ model: 'x', verdict: 'near', stages: 1, speed: 2900, energyIsTypical: true });
+  // without a motor nothing says whether it is large enough
+  expect(c).toMatchObject({ model: 'x', verdict: 'incomplete', stages: 1, speed: 2900, energyIsTypical: true });
+  expect(c!.incomplete).toEqual([{ check: 'motor-power', missing: ['pumps.x.motor.ratedPower'] }]);
   expect(c!.scenarios.low!.flow * 3600).toBeCloseTo(100, 1);
   // both run at 100 m³/h: 998.207·9.80665·(100/3600)·20/0.8 W for 4000 h
   const shaft = (998.207 * 9.80665 * 20) / 36 / 0.8;

@@ -1,7 +1,20 @@
 import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
 
 /** entries of a pump's element that stay when another pump takes its place */
-const KEPT = ['name', 'notes', 'running', 'wear', 'viscosityCorrection', 'datum', 'rated', 'outletElevation', 'freeGas', 'bore'];
+const KEPT = [
+  'name',
+  'notes',
+  'running',
+  'wear',
+  'viscosityCorrection',
+  'datum',
+  'rated',
+  'requiredFlow',
+  'requiredHead',
+  'outletElevation',
+  'freeGas',
+  'bore',
+];
 
 /** a name under which no entry of the study stands */
 function freeName(taken: Readonly<Record<string, unknown>> | undefined, wanted: string): string {

@@ -3,6 +3,7 @@ import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { typicalPump } from '../catalogue/typical.js';
 import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
+import { generator, randomSystem } from '../test/random-systems.js';
 import { junction, line, pipe, study, vessel } from '../test/studies.js';
 import { rankPumps, type RankOptions, type Vary } from './rank.js';
 
@@ -87,6 +88,53 @@ function alike(a: unknown, b: unknown): unknown {
   if (typeof a !== 'object' || a === null || typeof b !== 'object' || b === null) return a;
   return Object.fromEntries(Object.entries(a).map(([k, v]) => [k, alike(v, (b as Record<string, unknown>)[k])]));
 }
+
+/** a random system whose valves name no entry here and there, with a pump of it asked for in one way or another */
+function randomService(seed: number): { raw: Study; pump: string } | undefined {
+  const next = generator(seed + 1e6);
+  const raw = randomSystem(seed) as unknown as Study;
+  const elements = raw.lines.flatMap((l) => l.elements);
+  const pump = elements.find((e) => e.kind === 'pump');
+  if (!pump) return undefined;
+  for (const e of elements) if (e.kind === 'control-valve' && e.mode !== 'opening' && next() < 0.6) delete e.valve;
+  const way = next();
+  const flow = `${(5 + 60 * next()).toFixed(1)} m3/h`;
+  if (way < 0.25) Object.assign(pump, { mode: 'flow', flow, pump: undefined });
+  else if (way < 0.4) pump.requiredFlow = flow;
+  const hours = next() < 0.5 ? { hoursPerYear: 3000 } : {};
+  raw.scenarios = [raw.scenarios[0]!, { id: 'b', fluid: 'water', temperature: '40 C', ...hours, set: { [`${pump.id}.running`]: 1 + Math.floor(2 * next()) } }]; // prettier-ignore
+  return { raw: JSON.parse(JSON.stringify(raw)) as Study, pump: pump.id };
+}
+
+/** entries of which one in four lacks NPSHR, efficiency, or nothing at all but the motor */
+function lackingPumps(): Record<string, RawEntry> {
+  const without = (e: RawEntry, key: string): RawEntry =>
+    JSON.parse(JSON.stringify(e, (k, v: unknown) => (k === key ? undefined : v))) as RawEntry;
+  return Object.fromEntries(
+    Object.entries(randomPumps(10)).map(([id, e], i) => [id, i % 4 === 1 ? without(e, 'npshr') : i % 4 === 2 ? without(e, 'efficiency') : e]), // prettier-ignore
+  );
+}
+
+// 10, 106 and 213: a valve without an entry that cannot reach what it is to hold
+test('random entries in random studies of every kind: no fault, and what the study read anew gives', () => {
+  const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: lackingPumps() });
+  const pumps = { written: judged.catalogue!.pumps, read: judged.pumps };
+  const seen = new Set<string>();
+  for (const seed of [10, 106, 213, ...Array.from({ length: 50 }, (_, i) => 300 + i)]) {
+    const service = randomService(seed);
+    if (!service) continue;
+    const options: RankOptions = { vary: (['diameter', 'speed', 'none'] as const)[seed % 3]!, objective: 'energy', top: 20 };
+    const tried = rankPumps(service.raw, service.pump, pumps, options);
+    const plain = rankPumps(service.raw, service.pump, pumps, { ...options, isPlain: true });
+    expect(alike(tried, plain)).toEqual(plain);
+    expect(tried.fallen.filter((f) => f.reason === 'fault')).toEqual([]);
+    for (const c of tried.candidates) seen.add(c.verdict);
+    for (const f of tried.fallen) seen.add(f.reason);
+    const order = tried.candidates.map((c) => ['holds', 'near', 'incomplete'].indexOf(c.verdict));
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+  }
+  for (const outcome of ['near', 'incomplete', 'flow-region', 'head-short', 'npsh-ratio', 'not-solved']) expect(seen).toContain(outcome);
+}, 60_000);
 
 test('in a network whose lines are joined and in part closed: the same', () => {
   const judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: randomPumps(80) });

@@ -1,5 +1,6 @@
 import type { StageLadder, Study } from '@cedar-knot/core';
-import { letterOf, setShared } from '../../state/address.js';
+import { letterOf } from '../../state/address.js';
+import { stageOperations } from '../../state/ranking.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -175,7 +176,7 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
                   <Button
                     tone="bare"
                     className="!px-1 text-[12px]"
-                    onClick={() => change(`${pump}: ${c.stages} stages`, setShared(study, pump, 'stages', c.stages))}
+                    onClick={() => change(`${pump}: ${c.stages} stages`, stageOperations(study, pump, c.stages))}
                   >
                     Take {c.stages}
                   </Button>

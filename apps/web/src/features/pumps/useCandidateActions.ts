@@ -2,8 +2,8 @@ import { applyOperations, type ModelWhole, type Operation, type RankedPump, type
 import { useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { boosterBefore, pumpBeside } from '../../state/morePumps.js';
-import { configureOperations } from '../../state/ranking.js';
-import { carryOperations, takingOperations } from '../../state/takeModel.js';
+import { takenAs } from '../../state/ranking.js';
+import { carryOperations } from '../../state/takeModel.js';
 import { useStudyStore } from '../context.js';
 
 const CHANGED = 'The study has changed meanwhile: try again.';
@@ -24,7 +24,7 @@ export function useCandidateActions(pump: string, wholes: Readonly<Record<string
   const stepOf = async (c: RankedPump): Promise<{ now: Study; name: string; operations: Operation[] }> => {
     const model = await modelOf(c.model);
     const now = store.getState().study;
-    const operations = [...takingOperations(now, model, pump).operations, ...configureOperations(now, pump, c)];
+    const operations = takenAs(now, model, pump, c);
     return { now, name: model.name, operations };
   };
   const keep = done(async (c: RankedPump) => {

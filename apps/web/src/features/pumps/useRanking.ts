@@ -2,12 +2,16 @@ import { mergeRankings, type FallenPump, type ModelHead, type RankedPump, type R
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, wordsOf, type RankAsked } from '../../api/client.js';
 
+import { withRequired } from '../../state/required.js';
+
 const QUIET_MS = 350;
 /** between two drawings while pieces come, ms */
 const DRAW_MS = 120;
 
 export interface RankingState {
   required: Ranking['required'];
+  /** what the order goes by; undefined before the first piece came */
+  orderedBy?: Ranking['orderedBy'];
   candidates: readonly RankedPump[];
   fallen: readonly FallenPump[];
   counts: Ranking['counts'];
@@ -55,7 +59,8 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
     const wait = setTimeout(() => {
       api
         .rankCatalogue(
-          document,
+          // as it is judged when the candidate was taken
+          withRequired(document, position),
           position,
           how,
           (piece, done, of) => {

@@ -2,8 +2,8 @@ import { applyOperations, type ModelHead, type ModelWhole, type Operation, type 
 import { useMemo, useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { elementsOf, setShared } from '../../state/address.js';
-import { configureOperations } from '../../state/ranking.js';
-import { takingOperations } from '../../state/takeModel.js';
+import { requiredOperations } from '../../state/required.js';
+import { takenAs } from '../../state/ranking.js';
 
 /** What would stand in the pump's place: an entry of the study, or a candidate of the catalogue. */
 export interface Choice {
@@ -49,12 +49,12 @@ export function useSupposed(study: Study, valve: string | null): Supposed {
     let operations: Operation[] = [];
     if (own !== undefined)
       operations = [
+        ...requiredOperations(study, pump),
         ...setShared(study, pump, 'pump', own),
         ...setShared(study, pump, 'mode', 'curve'),
         ...['speed', 'diameter', 'stages', 'flow'].flatMap((key) => setShared(study, pump, key, undefined)),
       ];
-    else if (candidate && model?.id === chosen)
-      operations = [...takingOperations(study, model, pump).operations, ...configureOperations(study, pump, candidate)];
+    else if (candidate && model?.id === chosen) operations = takenAs(study, model, pump, candidate);
     const done = applyOperations(study, operations);
     return done.ok ? done.study : study;
   }, [study, pump, chosen, model, found]);
@@ -72,7 +72,7 @@ export function useSupposed(study: Study, valve: string | null): Supposed {
     ]).then(
       ([heads]) => {
         setAsking(false);
-        const rank = (c: RankedPump): number => (c.verdict === 'near' ? 1 : 0);
+        const rank = (c: RankedPump): number => ['holds', 'near', 'incomplete'].indexOf(c.verdict);
         const best = all
           .sort((a, b) => rank(a) - rank(b) || (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity))
           .slice(0, MOST_CHOICES);
