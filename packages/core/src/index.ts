@@ -32,7 +32,7 @@ export {
 export { type Field, type Fields, type ListField, type NumberField, type QuantityField } from './fields/field.js';
 export { defaultOf } from './fields/defaults.js';
 export { readPercent } from './fields/number-text.js';
-export { quantityOf, readCommas, readTyped, unitIn, type TypedReading } from './fields/typed.js';
+export { quantityOf, readCommas, readTyped, readTypedRecord, typedText, unitIn, type TypedReading } from './fields/typed.js';
 export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';
 export { FLUID_KINDS, fluidKind, type FluidKindName } from './fluids/fluid.js';
 export { ELEMENT_KINDS, isElementKind, type ElementKindName } from './elements/index.js';
@@ -68,6 +68,7 @@ export type {
   VersionHead,
   VersionPage,
 } from './document/stored.js';
+export { entryLabel } from './document/entry-label.js';
 export { isId } from './document/ids.js';
 export {
   blankStudy,

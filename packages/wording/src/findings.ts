@@ -1,7 +1,9 @@
 import {
   CHECKS,
   type Check,
+  entryLabel,
   isCheckCode,
+  type Incomplete,
   type Finding,
   type FindingCode,
   type Margin,
@@ -154,6 +156,17 @@ export function marginReason(margin: Pick<Margin, 'check' | 'reason'>): string |
   const isOfEntry = margin.reason === 'not-given' || margin.reason === 'not-required';
   const entry = isCheckCode(margin.check) ? (CHECKS[margin.check] as Check).entry : undefined;
   return isOfEntry && entry !== undefined ? `not entered: ${entry}` : REASONS[margin.reason as Reason];
+}
+
+/** What is missing for a check that could not be judged, where it leads. */
+export function missingText({ check, where, missing }: Incomplete): string {
+  const names = [...new Set(missing.map(entryLabel))];
+  return `${checkName(check)} of ${where} is not judged: ${names.join(' and ')} ${names.length > 1 ? 'are' : 'is'} missing`;
+}
+
+/** The checks that could not be judged, each once: `not judged: NPSH ratio, motor`. */
+export function notJudgedText(incomplete: readonly Pick<Incomplete, 'check'>[]): string {
+  return `not judged: ${[...new Set(incomplete.map((x) => checkName(x.check)))].join(', ')}`;
 }
 
 /** Trade name of a check. */

@@ -158,6 +158,7 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'two-readings': (d) =>
     `The comma in "${d.found}" may part thousands or decimals; write ${(d.expected as readonly string[]).map((x) => `"${x}"`).join(' or ')}.`,
   'not-typed': () => 'This entry is not typed here.',
+  'not-in-record': (d) => `"${String(d.found)}" is not understood. Expected: ${(d.expected as readonly string[]).join(', ')}.`,
   lacks: (d, where) => `${list(where)} lacks ${(d.keys as readonly string[]).map((k) => `"${k}"`).join(', ')}.`,
   'no-lines': () => 'There is no line yet: a line leads from one point to another.',
   unconnected: (_d, where) => `No line meets ${list(where)}: lead a line to it or take it away.`,

@@ -183,6 +183,8 @@ export const FOUND_PUMPS: Shape<FoundPumps> = named(
         diameter: found,
         stages: whole(0),
         speed: figure(),
+        verdict: oneOf(['holds', 'near', 'incomplete']),
+        incomplete: list(object({ check: text(), missing: list(text()) })),
         duty: object({ flow: figure(), head: figure(), efficiency: found, npshr: found, shaftPower: found }),
         flowDeviation: figure(),
         headDeviation: figure(),

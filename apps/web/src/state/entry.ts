@@ -1,4 +1,13 @@
-import { defaultOf, displayUnit, readTyped, toUnit, writeQuantity, type Field, type UnitSystem } from '@cedar-knot/core';
+import {
+  defaultOf,
+  displayUnit,
+  readTyped,
+  readTypedRecord,
+  toUnit,
+  writeQuantity,
+  type Field,
+  type UnitSystem,
+} from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 
 /** How a field's text is understood: the entry to keep, or why it is not taken and what may have been meant. */
@@ -15,6 +24,18 @@ export function readEntry(typed: string, field: Field, before: unknown, system: 
   if (read.ok) return read;
   const message = problemText(read.problem, system);
   return read.readings ? { ok: false, message, readings: read.readings } : { ok: false, message };
+}
+
+/** The same for a field of which the matrix may have any kind: a record is typed as its values. */
+export function readInput(
+  typed: string,
+  field: Field,
+  before: unknown,
+  system: UnitSystem,
+): FieldReading | { ok: true; value: Readonly<Record<string, string | number | boolean>> } {
+  if (field.type !== 'record') return readEntry(typed, field, before, system);
+  const read = readTypedRecord(typed, field);
+  return read.ok ? read : { ok: false, message: problemText(read.problem, system) };
 }
 
 /** A quantity of zero in the study's unit: lends its unit to a number that is typed alone. */

@@ -50,7 +50,7 @@ export function variableInputs(study: Study): Input[] {
   ];
   const all = things.flatMap(({ id, entry, fields }) =>
     Object.entries(fields ?? {}).flatMap(([key, field]) =>
-      NOT_VARIED.has(key) || field.type === 'list' || field.type === 'record'
+      NOT_VARIED.has(key) || field.type === 'list'
         ? []
         : [{ stands: key in entry, input: { address: `${id}.${key}`, id, key, field, label: field.label ?? key } }],
     ),

@@ -8,6 +8,7 @@ const piece = (candidates: RankedPump[], fallen: FallenPump[] = []): Ranking => 
   version: 1,
   pump: 'P-1',
   judged: ['duty'],
+  orderedBy: 'energy',
   required: { duty: { flow: 0.03, head: 48, npsha: 8 } },
   candidates,
   fallen,

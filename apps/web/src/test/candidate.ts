@@ -12,6 +12,8 @@ export const candidate = (model: string, more: Partial<RankedPump> = {}): Ranked
   energyIsTypical: false,
   meanEfficiency: 0.7,
   headReserve: 0.1,
+  incomplete: [],
+  powerAtLargest: 2e4,
   npshRatio: 2,
   scenarios: {
     duty: { status: 'solved', flow: 0.03, head: 50, efficiency: 0.7, npshr: 3, shaftPower: 2e4, flowRatio: 1, speed: 2950 },

@@ -1,18 +1,21 @@
 import { lineStyle } from './scenarioStyle.js';
 
-export type MarkKind = 'holds' | 'near' | 'fails' | 'not-applicable';
+export type MarkKind = 'holds' | 'near' | 'fails' | 'incomplete' | 'not-applicable';
 
 const COLORS: Readonly<Record<MarkKind, string>> = {
   holds: 'var(--holds)',
   near: 'var(--near-text)',
   fails: 'var(--fails)',
+  incomplete: 'var(--ink-2)',
   'not-applicable': 'var(--ink-quiet)',
 };
 
-/** ● holds ◐ near ▲ fails – not applicable, inside an svg around 0, 0 */
+/** ● holds ◐ near ▲ fails ◌ incomplete – not applicable, inside an svg around 0, 0 */
 export function MarkShape({ kind, r = 4 }: { kind: MarkKind; r?: number }) {
   if (kind === 'not-applicable') return <line x1={-r} x2={r} y1={0} y2={0} stroke={COLORS[kind]} strokeWidth={1.6} />;
   if (kind === 'fails') return <path d={`M0 ${-r * 1.15}L${r * 1.1} ${r * 0.85}H${-r * 1.1}Z`} fill={COLORS.fails} />;
+  if (kind === 'incomplete')
+    return <circle r={r - 0.6} fill="none" stroke={COLORS.incomplete} strokeWidth={1.4} strokeDasharray="2 1.6" />;
   if (kind === 'holds') return <circle r={r} fill={COLORS.holds} />;
   return (
     <>

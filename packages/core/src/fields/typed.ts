@@ -97,6 +97,39 @@ export function readTyped(typed: string, field: Field, before?: unknown): TypedR
   return field.type === 'quantity' ? typedQuantity(text, commas.text, field, before) : typedNumber(text, commas.text, field);
 }
 
+/** An entry as a person would type it: a record as its values, `85 m3/h, 38 m`. */
+export function typedText(value: unknown): string {
+  if (value === undefined || value === null) return '';
+  return typeof value === 'object' ? Object.values(value).map(String).join(', ') : String(value);
+}
+
+type Values = Record<string, string | number | boolean>;
+
+/** Reads the values of a record, each the first of its fields that takes it: `85 m3/h at 38 m`. */
+export function readTypedRecord(
+  typed: string,
+  field: Extract<Field, { type: 'record' }>,
+): { ok: true; value: Values } | (TypedReading & { ok: false }) {
+  if (typed.length > LONGEST_QUANTITY)
+    return refused('text-too-long', { found: `${typed.slice(0, 40)}…`, most: LONGEST_QUANTITY });
+  const value: Values = {};
+  const pieces = typed.trim().split(/\s*(?:;|,(?=\s)|(?<![\p{L}])(?:at|@)(?![\p{L}]))\s*/iu);
+  for (const piece of pieces.filter((p) => p !== '')) {
+    const isTaken = Object.entries(field.fields).some(([key, f]) => {
+      const read = key in value ? undefined : readTyped(piece, f);
+      if (!read?.ok) return false;
+      value[key] = read.value;
+      return true;
+    });
+    if (!isTaken)
+      return refused('not-in-record', { found: piece, expected: Object.values(field.fields).map((f) => f.label ?? '') });
+  }
+  const reader = new Reader(siteContext());
+  reader.value(value, field, '', []);
+  const [problem] = reader.problems;
+  return problem ? { ok: false, problem } : { ok: true, value };
+}
+
 function typedQuantity(typed: string, plain: string, field: QuantityField, before: unknown): TypedReading {
   const sum = readExpression(plain);
   let text = plain;
@@ -120,7 +153,11 @@ function typedNumber(typed: string, plain: string, field: NumberField): TypedRea
 }
 
 /** what the reader of the file says of an entry */
-function judged(value: string | number | boolean, field: Field, shown?: string): TypedReading {
+function judged(
+  value: string | number | boolean | Record<string, string | number | boolean>,
+  field: Field,
+  shown?: string,
+): TypedReading {
   const reader = new Reader(siteContext());
   const read = reader.value(value, field, '', []);
   if (read === undefined) return { ok: false, problem: reader.problems[0]! };

@@ -133,7 +133,8 @@ test('random entries in random studies of every kind: no fault, and what the stu
     const order = tried.candidates.map((c) => ['holds', 'near', 'incomplete'].indexOf(c.verdict));
     expect(order).toEqual([...order].sort((a, b) => a - b));
   }
-  for (const outcome of ['near', 'incomplete', 'flow-region', 'head-short', 'npsh-ratio', 'not-solved']) expect(seen).toContain(outcome);
+  for (const outcome of ['near', 'incomplete', 'flow-region', 'head-short', 'npsh-ratio', 'not-solved'])
+    expect(seen).toContain(outcome);
 }, 60_000);
 
 test('in a network whose lines are joined and in part closed: the same', () => {

@@ -2,7 +2,9 @@ import type { FoundPump, ModelHead } from '@cedar-knot/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Link } from 'react-router';
 import { saidNotStated } from '../../state/catalogueList.js';
+import { notJudgedText } from '@cedar-knot/wording';
 import { Button } from '../../ui/controls.js';
+import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
 
 const MOST_SHOWN = 200;
@@ -33,7 +35,7 @@ export function sorted(
     }
   };
   const sign = isDown ? -1 : 1;
-  const isLast = (c: FoundPump): number => Number(c.notStated !== undefined);
+  const isLast = (c: FoundPump): number => (c.notStated ? 3 : 0) + ['holds', 'near', 'incomplete'].indexOf(c.verdict);
   return [...list].sort((a, b) => {
     if (isLast(a) !== isLast(b)) return isLast(a) - isLast(b);
     const [x, y] = [of(a), of(b)];
@@ -113,6 +115,11 @@ export function FoundList({
                 </Link>
                 {head?.isTypical && <span className="text-near"> ◐ typical</span>}
                 {c.notStated && <span className="text-inkq">, {saidNotStated('pumps', c.notStated)} not stated</span>}
+                {c.incomplete.length > 0 && (
+                  <span className="text-ink2 ml-1.5 text-[12px]">
+                    <VerdictMark kind="incomplete" size={9} /> {notJudgedText(c.incomplete)}
+                  </span>
+                )}
               </td>
               <td>{d.number(c.duty.flow, 'flow')}</td>
               <td>{d.number(c.duty.head, 'head')}</td>

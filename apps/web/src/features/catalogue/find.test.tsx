@@ -21,6 +21,8 @@ const found = (model: string, more: Partial<FoundPump> = {}): FoundPump => ({
   speed: 2950,
   stages: 1,
   duty: { flow: 0.02, head: 50, efficiency: 0.7, npshr: 3, shaftPower: 14e3 },
+  verdict: 'holds',
+  incomplete: [],
   flowDeviation: 0.02,
   headDeviation: 0.04,
   ...more,

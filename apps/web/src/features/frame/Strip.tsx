@@ -1,5 +1,5 @@
 import { overallVerdict, worstMargins, type UnitSystem } from '@cedar-knot/core';
-import { checkName, problemText, findingText } from '@cedar-knot/wording';
+import { checkName, findingText, missingText, notJudgedText, problemText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
 import { useRef, type MouseEvent } from 'react';
 import { elementsOf, letterOf } from '../../state/address.js';
@@ -176,17 +176,37 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   const worst = worstMargins(result.margins);
   const verdict = overallVerdict(result);
   const first = worst[0];
-  const text = first ? checkName(first.check) : verdict === 'holds' ? 'holds' : 'nothing to judge';
+  const isFailing = first?.verdict === 'fails';
+  const text =
+    verdict === 'incomplete'
+      ? notJudgedText(result.incomplete)
+      : first
+        ? checkName(first.check)
+        : verdict === 'holds'
+          ? 'holds'
+          : 'nothing to judge';
   return (
     <span
       className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap"
       style={{ color: verdictColor(verdict) }}
-      title={first ? `${checkName(first.check)} at ${first.where}` : undefined}
+      title={
+        verdict === 'incomplete'
+          ? result.incomplete.map(missingText).join('; ')
+          : first
+            ? `${checkName(first.check)} at ${first.where}`
+            : undefined
+      }
       data-verdict={verdict}
     >
       <VerdictMark kind={verdict} />
       <span className="truncate">{text}</span>
-      {worst.length > 1 && <span>+{worst.length - 1}</span>}
+      {verdict === 'incomplete' && worst.length > 0 && <span>+{worst.length}</span>}
+      {verdict !== 'incomplete' && worst.length > 1 && <span>+{worst.length - 1}</span>}
+      {isFailing && result.incomplete.length > 0 && (
+        <span title={result.incomplete.map(missingText).join('; ')}>
+          <VerdictMark kind="incomplete" />
+        </span>
+      )}
     </span>
   );
 }

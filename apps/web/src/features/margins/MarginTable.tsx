@@ -40,6 +40,7 @@ export function MarginTable({ parts, ...cells }: CellsProps & { parts: readonly 
               index={i}
               name={s.name ?? s.id}
               margins={shown[s.id]?.outcome.result?.margins ?? []}
+              missing={shown[s.id]?.outcome.result?.incomplete.length ?? 0}
               isActive={s.id === active}
               isJudged={s.judged !== false}
               onClick={() => activate(s.id)}
@@ -95,6 +96,7 @@ function ScenarioHead({
   index,
   name,
   margins,
+  missing,
   isActive,
   isJudged,
   onClick,
@@ -102,6 +104,8 @@ function ScenarioHead({
   index: number;
   name: string;
   margins: readonly Margin[];
+  /** checks that could not be judged */
+  missing: number;
   isActive: boolean;
   isJudged: boolean;
   onClick: () => void;
@@ -118,15 +122,17 @@ function ScenarioHead({
         <ScenarioLetter index={index} letter={letterOf(index)} small />
         {isJudged ? (
           <span className="ml-auto flex items-center gap-1.5 text-[12px]" data-counts={letterOf(index)}>
-            {(['fails', 'near', 'holds'] as const).map(
-              (v) =>
-                counts[v] > 0 && (
+            {(['fails', 'incomplete', 'near', 'holds'] as const).map((v) => {
+              const count = v === 'incomplete' ? missing : counts[v];
+              return (
+                count > 0 && (
                   <span key={v} className="inline-flex items-center gap-0.5">
                     <VerdictMark kind={v} size={9} />
-                    {counts[v]}
+                    {count}
                   </span>
-                ),
-            )}
+                )
+              );
+            })}
           </span>
         ) : (
           <span className="text-inkq ml-auto text-[12px]">not judged</span>
@@ -182,7 +188,7 @@ function GroupRow({
         )}
       </th>
       <td className="border-soft text-inkq border-b px-2 text-right text-[12px] whitespace-nowrap">
-        {limits.length === 1 ? limits[0] : limits.length > 1 ? 'several' : '–'}
+        {limits.length === 1 ? limits[0] : limits.length === 0 ? '–' : rows.length === 1 ? 'by scenario' : 'several'}
       </td>
       {scenarios.map((s) => {
         const m = rows.length === 1 ? only!.cells.get(s.id) : worstIn(group, s.id);
@@ -201,6 +207,7 @@ function GroupRow({
                 scenario={s.id}
                 near={nearest.get(nearestKey(s.id, m))}
                 isNearest={isNearest}
+                limit={limits.length > 1 ? limitText(check, m, (x) => checkValue(check, x, d.system)) : undefined}
               />
             )}
           </td>
@@ -217,8 +224,11 @@ function CellButton({
   onClick,
   near,
   isNearest,
+  limit,
 }: {
   m: Margin;
+  /** where it is not the same in all cells of the row */
+  limit: string | undefined;
   near: Nearest | undefined;
   /** the input that would bring it to its limit soonest, in place of the gauge */
   isNearest: boolean;
@@ -229,9 +239,11 @@ function CellButton({
   const d = useDisplay();
   const study = useStudy((s) => s.study);
   const atmosphere = useStudy((s) => s.shown[scenario]?.outcome.medium?.atmosphere ?? 0);
+  const incomplete = useStudy((s) => s.shown[scenario]?.outcome.result?.incomplete);
   const change = near && inputChange(study, d.system, near.input, near.now, near.turns, atmosphere);
   const check = m.check as CheckCode;
-  if (m.verdict === 'not-applicable' || m.value === null)
+  if (m.verdict === 'not-applicable' || m.value === null) {
+    const missing = incomplete?.find((x) => x.check === m.check && x.where === m.where);
     return (
       <button
         type="button"
@@ -239,11 +251,12 @@ function CellButton({
         title={marginReason(m)}
         className="text-inkq block h-[30px] w-full truncate px-2 text-left text-[12px]"
         data-cell={scenario}
-        data-verdict="not-applicable"
+        data-verdict={missing ? 'incomplete' : 'not-applicable'}
       >
-        – {marginReason(m)}
+        {missing ? <VerdictMark kind="incomplete" size={9} /> : '–'} {marginReason(m)}
       </button>
     );
+  }
   const { dimension } = CHECKS[check];
   const text = dimension ? d.number(m.value, dimension) : checkValue(check, m.value, d.system);
   return (
@@ -261,6 +274,11 @@ function CellButton({
       >
         {text}
       </span>
+      {limit !== undefined && (
+        <span className="text-inkq min-w-0 truncate text-[11px]" data-limit>
+          {limit}
+        </span>
+      )}
       {isNearest ? (
         <span className="text-inkq ml-auto min-w-0 text-right text-[11px] leading-[13px]" data-nearest={near?.input ?? ''}>
           {change ? (

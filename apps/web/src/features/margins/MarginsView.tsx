@@ -1,10 +1,12 @@
-import type { CheckCode, Margin } from '@cedar-knot/core';
+import type { CheckCode, Incomplete, Margin } from '@cedar-knot/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { byVerdict, groupVerdict, marginParts, type MarginGroup, type MarginPart } from '../../state/marginRows.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { reachWorker, type ReachWork } from '../../worker/reach.js';
+import { letterOf } from '../../state/address.js';
 import { useStudy } from '../context.js';
+import { NotJudged } from '../entry/NotJudged.js';
 import { MarginPanel, type Cell } from './MarginPanel.js';
 import { MarginTable } from './MarginTable.js';
 import { ReadingsSheet } from './ReadingsSheet.js';
@@ -78,6 +80,7 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
             ]}
           />
         </header>
+        <Missing />
         <div className="min-h-0 flex-1 overflow-auto">
           <MarginTable parts={parts} cell={cell} nearest={nearest} isNearest={shows === 'nearest'} onChoose={choose} />
           {parts.length === 0 && (
@@ -93,6 +96,33 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
         onSweep={(input) => cell && openSheet('sweep', { input, read: `${cell.check}:${cell.where}` })}
         work={work}
       />
+    </div>
+  );
+}
+
+/** what no scenario, or some, could judge for want of an entry */
+function Missing() {
+  const study = useStudy((s) => s.study);
+  const shown = useStudy((s) => s.shown);
+  const found = new Map<string, { x: Incomplete; letters: string[] }>();
+  study.scenarios.forEach((s, i) => {
+    if (s.judged === false) return;
+    for (const x of shown[s.id]?.outcome.result?.incomplete ?? []) {
+      const key = `${x.check} ${x.where} ${x.missing.join()}`;
+      if (!found.has(key)) found.set(key, { x, letters: [] });
+      found.get(key)!.letters.push(letterOf(i));
+    }
+  });
+  if (found.size === 0) return null;
+  return (
+    <div
+      role="status"
+      aria-label="Not judged"
+      className="border-soft bg-quiet flex max-h-[84px] flex-none flex-col gap-0.5 overflow-auto border-b px-3 py-1.5 text-[12.5px]"
+    >
+      {[...found.values()].map(({ x, letters }) => (
+        <NotJudged key={`${x.check} ${x.where}`} incomplete={[x]} letters={letters.join(', ')} />
+      ))}
     </div>
   );
 }

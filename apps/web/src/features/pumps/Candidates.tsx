@@ -1,5 +1,5 @@
-import { spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
-import { checkName, checkValue } from '@cedar-knot/wording';
+import { entryLabel, spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
+import { checkName, checkValue, notJudgedText } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { saidNotStated } from '../../state/catalogueList.js';
 
@@ -46,6 +46,7 @@ export function Candidates({
   const groups = [
     { verdict: 'holds' as const, text: 'Inside every limit in every scenario' },
     { verdict: 'near' as const, text: 'Near a limit somewhere' },
+    { verdict: 'incomplete' as const, text: 'Incomplete: not all could be judged' },
   ];
   return (
     <table className="w-full text-[12.5px]">
@@ -132,6 +133,11 @@ function Row({
             </span>
           )}
         </span>
+        {c.incomplete.length > 0 && (
+          <span className="text-ink2 block text-[12px] leading-[14px]" title={missingOf(c.incomplete)}>
+            <VerdictMark kind="incomplete" size={9} /> {notJudgedText(c.incomplete)}
+          </span>
+        )}
       </td>
       <td className="whitespace-nowrap">
         {c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}
@@ -174,6 +180,10 @@ function Row({
     </tr>
   );
 }
+
+/** the entries of the model that are missing */
+const missingOf = (incomplete: RankedPump['incomplete']): string =>
+  `Missing in the catalogue: ${[...new Set(incomplete.flatMap((x) => x.missing.map(entryLabel)))].join(', ')}`;
 
 /** J as MWh: whole ones, tenths below ten */
 const megawattHours = (joules: number): string => (joules / 3.6e9).toFixed(joules < 3.6e10 ? 1 : 0);

@@ -1,8 +1,8 @@
-import { unitsOf, type Study } from '@cedar-knot/core';
+import { typedText, unitsOf, type Study } from '@cedar-knot/core';
 import { memo, useState } from 'react';
 import { setOwn, setShared } from '../../state/address.js';
 import type { Input } from '../../state/inputs.js';
-import { inDisplayUnit, readEntry } from '../../state/entry.js';
+import { inDisplayUnit, readInput } from '../../state/entry.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudyStore } from '../context.js';
 import { Select } from '../../ui/Select.js';
@@ -93,12 +93,12 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
   const choices = choicesOf(store.getState().study, input);
   const read = (typed: string) => {
     const system = unitsOf(store.getState().study);
-    return readEntry(typed, input.field, value ?? shared ?? inDisplayUnit(input.field, system), system);
+    return readInput(typed, input.field, value ?? shared ?? inDisplayUnit(input.field, system), system);
   };
   const commit = (): boolean => {
     if (draft === null) return true;
     const typed = draft.trim();
-    if (typed === '' || typed === String(value ?? '')) {
+    if (typed === '' || typed === typedText(value)) {
       if (typed === '' && value !== undefined) onPut(undefined);
       setDraft(null);
       return true;
@@ -136,7 +136,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
         <button
           type="button"
           aria-label={label}
-          onClick={() => setDraft(value === undefined ? '' : String(value))}
+          onClick={() => setDraft(typedText(value))}
           onKeyDown={(e) => {
             const typed = e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey && e.key !== ' ';
             if (typed) setDraft(e.key);
@@ -149,7 +149,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
           className="h-[24px] w-full rounded-[3px] px-1.5 text-right"
           style={chip}
         >
-          <span className={tint ? 'font-semibold' : ''}>{value === undefined ? '' : String(value)}</span>
+          <span className={tint ? 'font-semibold' : ''}>{typedText(value)}</span>
         </button>
       </td>
     );

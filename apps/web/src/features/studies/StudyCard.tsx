@@ -1,11 +1,12 @@
 import { DropdownMenu } from 'radix-ui';
-import { checkName } from '@cedar-knot/wording';
-import type { Margin, Study, StudyHead } from '@cedar-knot/core';
+import { checkName, missingText, notJudgedText } from '@cedar-knot/wording';
+import { worstOverall, type Margin, type Overall, type Study, type StudyHead } from '@cedar-knot/core';
 import { MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
+import { withoutPump } from '../../state/withoutPump.js';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import type { Outcome } from '../../worker/outcome.js';
 import { previewOf } from '../../worker/preview.js';
@@ -98,9 +99,24 @@ export function StudyCard({
   );
 }
 
+/** what a study comes to where no margin is named for it */
+const WHOLE: Readonly<Record<Overall, string>> = {
+  holds: 'all margins hold',
+  near: 'near a limit',
+  fails: 'not solved',
+  incomplete: 'incomplete',
+  'not-applicable': 'nothing to judge',
+};
+
 /** the worst check over all judged scenarios, with the scenario it falls in */
 function Worst({ preview }: { preview: Preview }) {
   const { study, outcome } = preview;
+  if (study.lines.length === 0)
+    return (
+      <span className="text-inkq flex items-center gap-1.5 text-[13px]" data-study-verdict="incomplete">
+        <VerdictMark kind="incomplete" /> incomplete: no line yet
+      </span>
+    );
   if (outcome.problems.length > 0)
     return (
       <span className="text-fails text-[12px]">
@@ -117,18 +133,29 @@ function Worst({ preview }: { preview: Preview }) {
       if (!found || (margin.verdict === 'fails' && found.margin.verdict !== 'fails')) found = { margin, index };
     }
   });
-  const verdict = found?.margin.verdict ?? 'holds';
+  const judged = outcome.scenarios.filter((_, i) => study.scenarios[i]?.judged !== false);
+  const verdict = worstOverall(judged.map((s) => s.result?.verdict ?? 'fails'));
+  const incomplete = judged.flatMap((s) => s.result?.incomplete ?? []);
+  const isOpen = judged.some((s) => s.result && withoutPump(study.lines, s.result).length > 0);
   return (
-    <span className="flex items-center gap-1.5 text-[13px]" style={{ color: verdictColor(verdict) }}>
-      <VerdictMark kind={verdict} />
-      {found ? (
-        <>
-          {checkName(found.margin.check)} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small />{' '}
-          {count > 1 && `+${count - 1}`}
-        </>
-      ) : (
-        'all margins hold'
+    <span className="flex flex-col gap-0.5 text-[13px]" data-study-verdict={verdict}>
+      <span className="flex items-center gap-1.5" style={{ color: verdictColor(verdict) }}>
+        <VerdictMark kind={verdict} />
+        {found && verdict !== 'incomplete' ? (
+          <>
+            {checkName(found.margin.check)} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small />{' '}
+            {count > 1 && `+${count - 1}`}
+          </>
+        ) : (
+          WHOLE[verdict]
+        )}
+      </span>
+      {incomplete.length > 0 && (
+        <span className="text-inkq text-[12px] leading-[14px]" title={incomplete.map(missingText).join('; ')}>
+          {notJudgedText(incomplete)}
+        </span>
       )}
+      {isOpen && <span className="text-inkq text-[12px] leading-[14px]">no pump chosen yet</span>}
     </span>
   );
 }

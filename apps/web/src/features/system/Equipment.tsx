@@ -1,7 +1,9 @@
 import { fluidKind, type Operation, type RawEntry } from '@cedar-knot/core';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { focusSoon } from '../../state/focusSoon.js';
 import {
   BEGINNINGS,
   EQUIPMENT,
@@ -27,6 +29,15 @@ export function Equipment() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const [picked, setPicked] = useState<Chosen | null>(null);
+  const [at] = useSearchParams();
+  const wanted = at.get('entry');
+  // an address leads to its entry: `pumps.p.motor.ratedPower`
+  useEffect(() => {
+    const [list, id, ...keys] = (wanted ?? '').split('.');
+    if (!EQUIPMENT.some((e) => e.list === list) || id === undefined) return;
+    setPicked({ list: list as EquipmentList, id });
+    focusSoon(keys[0]?.endsWith('[]') ? 'table input' : `[name="${keys.join('.')}"]`);
+  }, [wanted]);
   const first = EQUIPMENT.flatMap(({ list }) => Object.keys(study[list] ?? {}).map((id) => ({ list, id })))[0];
   const chosen = picked && study[picked.list]?.[picked.id] ? picked : (first ?? null);
   const add = (list: EquipmentList, kind: string): void => {

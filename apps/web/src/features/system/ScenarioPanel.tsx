@@ -13,6 +13,8 @@ import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { readEntry } from '../../state/entry.js';
 import { SweepThis } from '../entry/SweepThis.js';
 import { TypedField } from '../../ui/TypedField.js';
+import { withoutPump } from '../../state/withoutPump.js';
+import { NotJudged } from '../entry/NotJudged.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Select } from '../../ui/Select.js';
 
@@ -130,6 +132,17 @@ function Heat({ balance }: { balance: NonNullable<ScenarioResult['heatBalance']>
   );
 }
 
+/** pumps that run by what is imposed on them: nothing of a curve is judged */
+function NoPumpYet({ result }: { result: ScenarioResult }) {
+  const lines = useStudy((s) => s.study.lines);
+  const select = useStudy((s) => s.select);
+  return withoutPump(lines, result).map((id) => (
+    <button key={id} type="button" onClick={() => select(id)} className="text-inkq text-left hover:underline">
+      {id}: no pump chosen yet
+    </button>
+  ));
+}
+
 /** margins that want a look, the worst first, and what was found */
 function Judgement({ result }: { result: ScenarioResult }) {
   const select = useStudy((s) => s.select);
@@ -137,13 +150,15 @@ function Judgement({ result }: { result: ScenarioResult }) {
   const worst = worstMargins(result.margins);
   return (
     <div className="border-soft flex flex-col gap-1.5 border-t px-3 py-2 text-[12px] leading-4">
-      {worst.length === 0 && (
+      {worst.length === 0 && result.incomplete.length === 0 && (
         <p className="text-inkq">
           {overallVerdict(result) === 'holds'
             ? 'Every margin that is judged here holds.'
             : '– Nothing runs here that could be judged.'}
         </p>
       )}
+      <NoPumpYet result={result} />
+      <NotJudged incomplete={result.incomplete} />
       {worst.map((m) => (
         <button
           key={m.check + m.where}

@@ -1,5 +1,6 @@
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
 import { firstLine, letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Button, Segmented } from '../../ui/controls.js';
@@ -52,6 +53,11 @@ export function SystemView() {
   const study = useStudy((s) => s.study);
   const [drawn, setDrawn] = useState<Drawn>(() => (isLongLine(study) ? 'distance' : 'schematic'));
   const [tab, setTab] = useState<string>(drawn === 'distance' ? 'stations' : 'sheet');
+  const [at] = useSearchParams();
+  const wanted = at.get('entry');
+  useEffect(() => {
+    if (wanted !== null) setTab('equipment');
+  }, [wanted]);
   const choose = (next: Drawn): void => {
     setDrawn(next);
     setTab(next === 'distance' ? 'stations' : 'sheet');
