@@ -70,6 +70,8 @@ export type {
 } from './document/stored.js';
 export { entryLabel } from './document/entry-label.js';
 export { isId } from './document/ids.js';
+export { doubtsOf } from './doubts/doubts.js';
+export { type Doubt, type DoubtCode } from './doubts/doubt.js';
 export {
   blankStudy,
   writeStudy,

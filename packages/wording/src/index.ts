@@ -4,5 +4,6 @@ export { findingText, marginReason, checkName, checkValue, missingText, neededTe
 export { assumptionText, shortFormText } from './short-form.js';
 export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';
 export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from './catalogue.js';
+export { doubtText } from './doubts.js';
 export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';

@@ -1,8 +1,10 @@
 import { linesWithProblems, withoutLines } from '../state/remedies.js';
 import {
+  doubtsOf,
   Recalculation,
   serviceCurves,
   usedEntries,
+  type Doubt,
   type Problem,
   type ScenarioResult,
   type ServiceCurves,
@@ -14,6 +16,8 @@ import {
 /** What the page gets to draw: plain data that can be posted. */
 export interface Outcome {
   problems: Problem[];
+  /** entries that are likely a slip */
+  doubts: Doubt[];
   /** lines that were left out of the calculation because something in them lacks or is wrong */
   leftOut: string[];
   scenarios: ScenarioOutcome[];
@@ -57,6 +61,7 @@ export function recalculate(study: Study, wantedPump: string | null, isTried = f
   const curves = pump === null ? null : serviceCurves(run.scenarios, pump);
   return {
     problems: whole.problems,
+    doubts: isTried || part ? [] : doubtsOf(study, run.scenarios),
     leftOut: part?.leftOut ?? [],
     scenarios: run.scenarios.map((s) => (isTried ? { ...mediumOf(s), result: s.result ? moved(s.result) : null } : outcomeOf(s))),
     curves: curves && curves.scenarios.length > 0 ? curves : null,

@@ -153,11 +153,7 @@ function typedNumber(typed: string, plain: string, field: NumberField): TypedRea
 }
 
 /** what the reader of the file says of an entry */
-function judged(
-  value: string | number | boolean | Record<string, string | number | boolean>,
-  field: Field,
-  shown?: string,
-): TypedReading {
+function judged(value: string | number | boolean, field: Field, shown?: string): TypedReading {
   const reader = new Reader(siteContext());
   const read = reader.value(value, field, '', []);
   if (read === undefined) return { ok: false, problem: reader.problems[0]! };

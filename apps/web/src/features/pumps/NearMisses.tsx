@@ -67,6 +67,7 @@ export function NearMisses({
 /** words of what a pump falls by: a check, or that it gives too little head */
 export function reasonText(reason: string): string {
   if (reason === 'head-short') return 'head too low';
+  if (reason === 'fault') return 'could not be calculated: a fault of this program';
   return reason === 'not-solved' ? 'no solution with it' : checkName(reason);
 }
 

@@ -155,7 +155,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
     );
   }
   const reading = draft.trim() === '' ? null : read(draft);
-  const hint = problem ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
+  const hint = problem ?? (reading?.ok && 'shown' in reading && reading.shown ? `reads ${reading.shown}` : null);
   return (
     <td className={td} data-column={column}>
       <input
