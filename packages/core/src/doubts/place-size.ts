@@ -17,7 +17,7 @@ export function pressureDoubts(study: Study, raw: RawScenario, { points }: Scena
     const pressure = p.read.pressure;
     const split = typed === undefined ? undefined : splitNumber(typed);
     if (typed === undefined || typeof pressure !== 'number' || !split) return [];
-    const unit = split.rest.replace(/\s*\(?[ga]\)?$/, '');
+    const unit = split.rest.replace(/\s*\([ga]\)$/, '');
     const isHigh = pressure > HIGHEST;
     const isLow = unit === 'Pa' && split.number !== 0 && Math.abs(split.number) < LOWEST;
     if (!isHigh && !isLow) return [];
