@@ -1,5 +1,5 @@
-import { overallVerdict, runStudy, type SolvedScenario, type Study } from '@cedar-knot/core';
-import { checkName, checkValue } from '@cedar-knot/wording';
+import { overallVerdict, runStudy, studyVerdict, type SolvedScenario, type Study } from '@cedar-knot/core';
+import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
 import { PART_NAMES, PARTS, type Block, type Part, type ReportDocument, type Section } from './document.js';
@@ -164,9 +164,13 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
         counts('fails'),
         counts('near'),
         counts('holds'),
+        String(result?.incomplete.length ?? 0),
       ],
     };
   });
+  const whole = c.study.lines.length === 0 ? 'incomplete' : studyVerdict(c.scenarios);
+  rows.push(['verdict', `${MARK[whole]}${c.study.lines.length === 0 ? ', no line yet' : ''}`]);
+  const missing = notJudged(c);
   return {
     part: 'cover',
     title: head.title,
@@ -190,10 +194,33 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
           { label: 'fail' },
           { label: 'near' },
           { label: 'hold' },
+          { label: 'not judged' },
         ],
         rows: verdicts,
       },
+      ...(missing ? [missing] : []),
     ],
+  };
+}
+
+/** what belongs to the study and no scenario, or only some, could judge */
+function notJudged(c: ReportContext): Block | null {
+  const found = new Map<string, string[]>();
+  for (const { id, model, result } of c.scenarios) {
+    if (model?.judged === false) continue;
+    for (const x of result?.incomplete ?? [])
+      found.set(missingText(x), [...(found.get(missingText(x)) ?? []), scenarioName(c, id)]);
+  }
+  if (found.size === 0) return null;
+  const columns = [
+    { label: 'not judged', isText: true, width: 3 },
+    { label: 'scenarios', isText: true, width: 2 },
+  ];
+  return {
+    kind: 'table',
+    caption: 'Incomplete',
+    columns,
+    rows: [...found].map(([text, ids]) => ({ cells: [text, ids.join(', ')] })),
   };
 }
 

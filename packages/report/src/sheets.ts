@@ -121,11 +121,15 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
   const { detail, per } = subjectOf<PumpResult>(c, e);
   const entry = typeof e.pump === 'string' ? (c.study.pumps?.[e.pump] ?? {}) : {};
   const p = detail?.pump;
+  const entered = (key: string) => (s: SolvedScenario): unknown =>
+    s.model!.elements.find((x) => x.id === e.id)?.read[key] ?? null; // prettier-ignore
   const condition = byScenario(c, e.id, [
     'Operating conditions',
     ['units running', 'count', per((r) => r.running), 'running'],
     ...LIQUID,
-    ['flow', 'flow', per((r) => r.flow), 'flow'],
+    ['required flow, all units', 'flow', entered('requiredFlow')],
+    ['required head', 'head', entered('requiredHead')],
+    ['flow, all units', 'flow', per((r) => r.flow), 'flow'],
     ['flow of one unit', 'flow', per((r) => (r.running > 0 ? r.flow / r.running : null))],
     ['head', 'head', per((r) => r.head), 'head'],
     ['inlet pressure', 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],

@@ -12,7 +12,12 @@ import {
   shortNumber,
   WORDED_REASONS,
   WORDED_TABLE_CODES,
+  doubtText,
+  marginReason,
+  missingText,
+  notJudgedText,
 } from './index.js';
+import type { Doubt, DoubtCode } from '@cedar-knot/core';
 
 test('every reason of a problem that core and report write has words, and every word has a reason', () => {
   const source = ['core', 'report']
@@ -30,6 +35,7 @@ test('every reason of a problem that core and report write has words, and every 
     // why a candidate falls: a word of the contract, said by the view that shows it
     'head-short',
     'not-solved',
+    'fault',
     // why an input brings a margin nowhere: words of the contract
     'no-value',
     'not-applicable',
@@ -184,4 +190,33 @@ test('what a near miss would need, in both systems', () => {
   expect(neededText({ kind: 'flow', more: -0.001 })).toBe('3.6 m³/h less through it');
   expect(neededText({ kind: 'flow', more: 0.01 })).toBe('36 m³/h more through it');
   expect(neededText({ kind: 'rating', factor: 1.084 })).toBe('8.4 % more than the maker allows');
+});
+
+describe('what could not be judged', () => {
+  const npsh = { check: 'npsh-ratio', where: 'P-1', missing: ['pumps.p.curve[].npshr'] };
+  const motor = {
+    check: 'motor-power',
+    where: 'P-1',
+    missing: ['pumps.p.motor.ratedPower', 'pumps.p.curves[].curve[].efficiency'],
+  };
+  it('names the check, the element and the label of what is missing', () => {
+    expect(missingText(npsh)).toBe('NPSH ratio of P-1 is not judged: NPSHR is missing');
+    expect(missingText(motor)).toBe('motor of P-1 is not judged: Motor, rated power and Efficiency are missing');
+    expect(notJudgedText([npsh, npsh, motor])).toBe('not judged: NPSH ratio, motor');
+  });
+  it('why a check does not apply names the entry by its label', () => {
+    expect(marginReason({ check: 'minimum-flow', reason: 'not-given' })).toBe('not entered: Minimum continuous flow');
+    expect(marginReason({ check: 'delivered-flow', reason: 'not-required' })).toBe('not entered: Required flow');
+    expect(marginReason({ check: 'flow-region', reason: 'off' })).toBe('the pump is off');
+    expect(marginReason({ check: 'flow-region' })).toBeUndefined();
+  });
+});
+
+test('a slip is said with what it would mean', () => {
+  const of = (code: DoubtCode, values: Doubt['values']): string =>
+    doubtText({ code, id: 'P-1', key: '', scenarios: ['a'], values });
+  expect(of('flow-size', { typed: '60 L/h', velocity: 0.000894, bore: 0.1541 })).toBe('P-1: 60 L/h means 0.000894 m/s in a bore of 154 mm. Check the unit.'); // prettier-ignore
+  expect(of('level-datum', { typed: '142 m', elevation: 139 })).toContain('a level of 142 m above its nozzle, which is at 139 m');
+  expect(of('no-non-return', { running: 2 })).toContain('2 units run in parallel and no non-return valve is in the line');
+  expect(of('negative-head', { head: -23.4, line: 'L1' })).toContain('suction and discharge of line L1 are swapped');
 });

@@ -42,7 +42,7 @@ test('the least flow is the maker’s, or half of best efficiency where that is 
 
 test('at night what lacks flows back, by day nothing does; the system gets what it got', () => {
   const study = service();
-  const done = bypassAround(study, 'P-1', flowsOf(study), '0 m');
+  const done = bypassAround(study, 'P-1', flowsOf(study));
   if (!done.ok) throw new Error(done.reason);
   const applied = applyOperations(study, done.operations);
   if (!applied.ok) throw new Error(applied.reason);
@@ -61,17 +61,29 @@ test('at night what lacks flows back, by day nothing does; the system gets what 
   expect(back.ok && JSON.stringify(back.study)).toBe(JSON.stringify(study));
 });
 
+test('the pump’s outlet stays at its elevation: its pressures are what they were', () => {
+  const study = service();
+  const raised = { ...study, lines: study.lines.map((l) => ({ ...l, elements: l.elements.map((e, i) => (i === 0 ? { ...e, outletElevation: '-11 m' } : e)) })) }; // prettier-ignore
+  const done = bypassAround(raised, 'P-1', flowsOf(raised));
+  if (!done.ok) throw new Error(done.reason);
+  const applied = applyOperations(raised, done.operations);
+  if (!applied.ok) throw new Error(applied.reason);
+  const [before, after] = [pumpIn(raised, 'day'), pumpIn(applied.study, 'day')];
+  expect(after.outletPressure! / before.outletPressure!).toBeCloseTo(1, 6);
+  expect(after.inletPressure! / before.inletPressure!).toBeCloseTo(1, 6);
+});
+
 test('where nothing lacks, or the supply takes nothing back, it says so', () => {
   const study = service();
   const enough = flowsOf(study).map((f) => ({ ...f, least: 0.001 }));
-  expect(bypassAround(study, 'P-1', enough, undefined)).toMatchObject({
+  expect(bypassAround(study, 'P-1', enough)).toMatchObject({
     ok: false,
     reason: expect.stringContaining('nothing has to flow back'),
   });
   const well = { ...study, points: { ...study.points, 'V-1': { kind: 'well', elevation: '0 m', restLevel: '0 m', specificCapacity: '9 m3/h/m' } } } as Study; // prettier-ignore
-  expect(bypassAround(well, 'P-1', flowsOf(study), undefined)).toMatchObject({
+  expect(bypassAround(well, 'P-1', flowsOf(study))).toMatchObject({
     ok: false,
     reason: expect.stringContaining('takes nothing back'),
   });
-  expect(bypassAround(study, 'P-9', [], undefined)).toMatchObject({ ok: false });
+  expect(bypassAround(study, 'P-9', [])).toMatchObject({ ok: false });
 });

@@ -42,7 +42,6 @@ export function bypassAround(
   study: Study,
   pump: string,
   flows: readonly { scenario: string; flow: number; least: number | null }[],
-  elevation: string | undefined,
 ): Rebuild {
   const found = locate(study, pump);
   if (!found || found.index < 0) return { ok: false, reason: `There is no ${pump}.` };
@@ -71,6 +70,8 @@ export function bypassAround(
     const { outletElevation: _ends, ...kept } = e;
     return kept;
   });
+  // an element without an elevation of its own stays where the one before it ends
+  const elevation = [...line.elements.slice(0, found.index + 1)].reverse().find((e) => e.outletElevation !== undefined)?.outletElevation ?? supply.elevation; // prettier-ignore
   const restLine: RawLine = { id: rest, from: junction, to: line.to, elements: after };
   const operations: Operation[] = [
     { op: 'set', path: ['points', junction], value: { kind: 'junction', ...(elevation ? { elevation } : {}) } },

@@ -19,6 +19,8 @@ interface TypedFieldProps {
   placeholder?: string;
   /** words stand left, figures right */
   isText?: boolean;
+  /** what is said of the value that stands, in quiet ink */
+  note?: string | undefined;
 }
 
 /**
@@ -36,6 +38,7 @@ export function TypedField({
   placeholder,
   hideLabel = false,
   isText = false,
+  note: said,
 }: TypedFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<{ message: string; readings: readonly string[] } | null>(null);
@@ -92,6 +95,9 @@ export function TypedField({
         autoComplete="off"
         className={`bg-panel h-[24px] w-full rounded-[3px] border px-1.5 text-[13px] placeholder:text-[var(--ink-quiet)] placeholder:italic ${isText ? '' : 'text-right'} ${problem ? 'border-fails' : 'border-edge'}`}
       />
+      {said !== undefined && !hint && draft === null && (
+        <p className="text-inkq mt-0.5 text-right text-[11px] leading-[13px]">{said}</p>
+      )}
       {hint && (
         <p
           id={note}

@@ -28,6 +28,8 @@ interface SuctionTrace {
   now: number;
   left: number | null;
   turns: number | null;
+  /** the level turns where vortices begin, before NPSH is short */
+  bySubmergence?: true;
 }
 
 export interface SuctionFigures {
@@ -72,8 +74,16 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
     });
     if (probes.length === 0) continue;
     const turns = new Map<string, number | null>();
+    const vortices = new Set<string>();
     for (const { id, probe } of probes) {
-      turns.set(id, headroomOf(probe, 'npsh-ratio', pump).turns);
+      let turn = headroomOf(probe, 'npsh-ratio', pump).turns;
+      // a level may come to its limit by vortices at the intake before NPSH is short
+      const still = kind === 'level' ? headroomOf(probe, 'submergence', supply!).turns : null;
+      if (still !== null && still > (turn ?? -Infinity)) {
+        turn = still;
+        vortices.add(id);
+      }
+      turns.set(id, turn);
       yield undefined;
     }
     const shown = probes.flatMap(({ id, now }) => {
@@ -89,7 +99,8 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
         y.push(leftAt(probe.at(value), pump));
         yield undefined;
       }
-      scenarios[id] = { y, now, left: leftAt(probe.present, pump), turns: turns.get(id) ?? null };
+      const by = vortices.has(id) ? { bySubmergence: true as const } : {};
+      scenarios[id] = { y, now, left: leftAt(probe.present, pump), turns: turns.get(id) ?? null, ...by };
     }
     looks.push({ kind, where, x, scenarios });
   }

@@ -76,7 +76,7 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   maxDiameter: impeller('Largest diameter'),
   stages: number(1, 1000, 'Stages of the curve', { integer: true, default: 1 }),
   eyes: number(1, 2, 'Suction eyes', { integer: true, default: 1 }),
-  bestFlow: quantity('flow', 1e-9, 1e4, 'Best-efficiency flow of the maker'),
+  bestFlow: quantity('flow', 1e-9, 1e4, 'Best-efficiency flow of one unit'),
   stageOptions: { type: 'numbers', least: 1, most: 1000, min: 1, max: 1000, label: 'Made stage counts' },
   curve: CURVE_ROWS,
   curves: {
@@ -90,7 +90,7 @@ export const PUMP_ENTRY_FIELDS: Fields = {
       curve: { ...CURVE_ROWS, required: true },
     },
   },
-  minFlow: quantity('flow', 0, 1e4, 'Minimum continuous flow'),
+  minFlow: quantity('flow', 0, 1e4, 'Minimum continuous flow of one unit'),
   motor: {
     type: 'record',
     label: 'Motor',
@@ -163,9 +163,15 @@ export const VALVE_ENTRY_FIELDS: Fields = {
 };
 
 export const SITE_FIELDS: Fields = {
-  ambientTemperature: quantity('temperature', 1, 1000, 'Temperature of the ground or air'),
-  atmosphericPressure: quantity('absolutePressure', 1e3, 2e5, 'Atmospheric pressure', { default: '101.325 kPa(a)' }),
+  ambientTemperature: quantity('temperature', 1, 1000, 'Temperature of the ground or air', { short: 'Ground or air' }),
+  atmosphericPressure: quantity('absolutePressure', 1e3, 2e5, 'Atmospheric pressure', {
+    default: '101.325 kPa(a)',
+    short: 'Atmosphere',
+  }),
   gravity: quantity('acceleration', 9, 10.5, 'Gravity', { default: '9.80665 m/s2' }),
+  datum: choice(['plant', 'sea-level'], 'Elevations are above', {
+    words: { plant: 'the plant’s datum', 'sea-level': 'sea level' },
+  }),
 };
 
 /** Units in which results are shown, by quantity, where they are not those of the study's system. */

@@ -24,6 +24,7 @@ export function Candidates({
   onKeep,
   isRunning,
   objective,
+  isByPower,
 }: {
   candidates: readonly RankedPump[];
   heads: ReadonlyMap<string, ModelHead>;
@@ -34,7 +35,10 @@ export function Candidates({
   onKeep: (c: RankedPump) => void;
   isRunning: boolean;
   objective: string;
+  /** no scenario has hours: the power at the largest duty stands for the energy of a year */
+  isByPower: boolean;
 }) {
+  const d = useDisplay();
   if (candidates.length === 0)
     return (
       <p className="text-inkq px-3 py-4">
@@ -62,7 +66,7 @@ export function Candidates({
           <th className="font-normal max-[1120px]:hidden">least NPSH</th>
           <th className="pl-2 text-left font-normal">worst check</th>
           <th className="font-normal max-[1120px]:hidden">reserve</th>
-          <th className="font-normal">MWh a year</th>
+          <th className="font-normal">{isByPower ? `${d.unit('power')}, largest duty` : 'MWh a year'}</th>
           <td className="w-[74px]" />
         </tr>
       </thead>
@@ -88,6 +92,7 @@ export function Candidates({
                 onTick={onTick}
                 onTake={onTake}
                 onKeep={onKeep}
+                isByPower={isByPower}
               />
             ))}
           </tbody>
@@ -104,8 +109,10 @@ function Row({
   onTick,
   onTake,
   onKeep,
+  isByPower,
 }: {
   c: RankedPump;
+  isByPower: boolean;
   head: ModelHead | undefined;
   isTicked: boolean;
   onTick: (id: string) => void;
@@ -161,7 +168,9 @@ function Row({
       </td>
       <td className="max-[1120px]:hidden">{Number.isFinite(c.headReserve) ? `+${(c.headReserve * 100).toFixed(1)} %` : '–'}</td>
       <td>
-        <b className="font-semibold">{c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}</b>
+        <b className="font-semibold">
+          {isByPower ? d.number(c.powerAtLargest, 'power') : c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}
+        </b>
         {c.energyIsTypical && <span className="text-inkq block text-[11px] leading-[12px]">typical motor</span>}
       </td>
       <td className="pr-2">

@@ -46,15 +46,7 @@ export function DriveTab({ pump }: { pump: string }) {
       const trace = curves?.pumps.find((t) => t.scenarios.includes(id));
       return { scenario: id, flow: result.flow, least: leastFlow(pumpInput, result, trace?.minFlow ?? null) };
     });
-    const place = study.lines.find((l) => l.elements.some((e) => e.id === pump));
-    const after = place?.elements.find((e) => e.id === pump)?.outletElevation;
-    const supply = study.points[place?.from ?? '']?.elevation;
-    const built = bypassAround(
-      study,
-      pump,
-      flows,
-      typeof after === 'string' ? after : typeof supply === 'string' ? supply : undefined,
-    );
+    const built = bypassAround(study, pump, flows);
     setNotice(built.ok ? null : built.reason);
     if (built.ok && rebuild(`Minimum-flow line at ${pump}`, built))
       setNotice(`${built.select} and its line are built: shut, and open where ${pump} has less than its least flow.`);

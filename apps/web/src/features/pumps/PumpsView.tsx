@@ -9,7 +9,7 @@ import { Candidates } from './Candidates.js';
 import { DriveTab } from './DriveTab.js';
 import { NearMisses } from './NearMisses.js';
 import { askedPoints, lineOf, positionOf } from './position.js';
-import { OBJECTIVES, RequiredPanel } from './RequiredPanel.js';
+import { BY_POWER, OBJECTIVES, RequiredPanel } from './RequiredPanel.js';
 import { SideBySide } from './SideBySide.js';
 import { StageLadderTab } from './StageLadderTab.js';
 import { TickedCurves } from './TickedCurves.js';
@@ -86,7 +86,8 @@ function Ranked({ pump }: { pump: string }) {
               onTake={actions.take}
               onKeep={actions.keep}
               isRunning={ranking.isRunning}
-              objective={OBJECTIVES.find(([o]) => o === asked.objective)![1]}
+              objective={ranking.orderedBy === 'power' ? BY_POWER : OBJECTIVES.find(([o]) => o === asked.objective)![1]}
+              isByPower={ranking.orderedBy === 'power'}
             />
           </Tabs.Content>
           <Tabs.Content value="misses" tabIndex={-1} className="min-h-0 flex-1 overflow-auto px-3 py-1">

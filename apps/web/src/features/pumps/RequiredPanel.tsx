@@ -1,8 +1,8 @@
-import type { Objective, PumpFilter, Vary } from '@cedar-knot/core';
+import { quantityOf, type Objective, type PumpFilter, type Vary } from '@cedar-knot/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { RankAsked } from '../../api/client.js';
-import { elementsOf, letterOf } from '../../state/address.js';
+import { elementsOf, entryIn, letterOf } from '../../state/address.js';
 
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
@@ -12,11 +12,13 @@ import type { Position } from './position.js';
 import type { useRanking } from './useRanking.js';
 
 export const OBJECTIVES: readonly (readonly [Objective, string])[] = [
-  ['energy', 'least energy a year'],
+  ['energy', 'lowest annual energy'],
   ['best-efficiency', 'nearest to best efficiency'],
   ['stages', 'fewest stages'],
   ['npsh', 'greatest NPSH ratio'],
 ];
+/** without hours there is no energy of a year */
+export const BY_POWER = 'no hours entered: lowest power at the largest duty';
 const WAYS: readonly (readonly [Vary, string])[] = [
   ['diameter', 'trimmed impeller'],
   ['speed', 'full impeller, speed by scenario'],
@@ -72,7 +74,10 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
 
 function RequiredTable({ position, required }: { position: Position; required: Ranking['required'] }) {
   const display = useDisplay();
-  const { index, running } = position;
+  const study = useStudy((s) => s.study);
+  const { index, running, pump } = position;
+  const requiredHead = (s: string): number | undefined =>
+    quantityOf(entryIn(study, study.scenarios[index(s)], pump, 'requiredHead').value, 'head');
   return (
     <table className="w-full text-[12.5px]">
       <thead>
@@ -93,7 +98,14 @@ function RequiredTable({ position, required }: { position: Position; required: R
               {display.number(r.flow / running(s), 'flow')}
               {running(s) > 1 && <span className="text-inkq"> × {running(s)}</span>}
             </td>
-            <td>{display.number(r.head, 'head')}</td>
+            <td title={requiredHead(s) === undefined ? undefined : 'least head of the system, and the required head as entered'}>
+              {display.number(r.head, 'head')}
+              {requiredHead(s) !== undefined && (
+                <span className="text-inkq block text-[11px] leading-[12px]">
+                  {display.number(requiredHead(s)!, 'head')} entered
+                </span>
+              )}
+            </td>
             <td>{display.number(r.npsha, 'head')}</td>
           </tr>
         ))}

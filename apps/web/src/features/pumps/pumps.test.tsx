@@ -23,7 +23,7 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
   const [taken, kept, ticked] = [jest.fn(), jest.fn(), jest.fn()];
   const near = ranked('b', { verdict: 'near', energyPerYear: 1.8e10, energyIsTypical: true });
   const all = [ranked('a'), near];
-  show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" />); // prettier-ignore
+  show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" isByPower={false} />); // prettier-ignore
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   const at = (text: string): number => rows.findIndex((r) => r.includes(text));
   expect(at('Inside every limit')).toBeLessThan(at('Near a limit'));

@@ -42,7 +42,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
   const sign = look.kind === 'level' ? 1 : -1;
   const turning = traces.filter((t) => t.turns !== null).sort((a, b) => (b.turns! - b.now) * sign - (a.turns! - a.now) * sign); // prettier-ignore
   const [first] = turning;
-  const isBeyond = first !== undefined && (first.left ?? 0) < 0;
+  const isBeyond = first !== undefined && ((first.left ?? 0) < 0 || (look.kind === 'level' && first.now < first.turns!));
   const isEmpty = look.kind === 'level' && study.points[look.where ?? '']?.kind === 'vessel' && first !== undefined && first.turns! < 0; // prettier-ignore
   const text = (si: number): string => `${Number(x(si).toPrecision(3))}${dimension ? ` ${d.unit(dimension)}` : ''}`;
   const title = look.kind === 'flow' ? `flow held by ${look.where}, ${d.unit('flow')}` : look.kind === 'speed' ? `speed of ${look.where}, ${d.unit('speed')}` : look.kind === 'level' ? `level of ${look.where}, ${d.unit('length')}` : look.kind === 'heat' ? `temperature of the liquid, ${d.unit('temperature')}` : `${look.where}, factor on its clean drop`; // prettier-ignore
@@ -58,6 +58,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
             <VerdictMark kind={isBeyond ? 'fails' : 'holds'} size={9} />
             <ScenarioLetter index={first.index} letter={letterOf(first.index)} small />
             {isEmpty ? 'down to the nozzle' : `${BOUND[look.kind]} ${text(first.turns!)}`}
+            {first.bySubmergence && ', submergence'}
           </span>
         )}
         {!first && <span className="text-inkq text-[12px] font-normal">nothing in the range brings it there</span>}

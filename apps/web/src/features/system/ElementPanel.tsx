@@ -14,6 +14,7 @@ import { PipeNumbers } from './PipeNumbers.js';
 import { PipeSplit } from './PipeSplit.js';
 import { PointHelp } from './PointHelp.js';
 import { PumpNumbers } from './PumpNumbers.js';
+import { RatedPoint } from './RatedPoint.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
 import { seenEntries } from './sheetRows.js';
 
@@ -48,6 +49,7 @@ export function ElementPanel({ id }: { id: string }) {
       </div>
       <GivenAndSolved kind={found.kind} seen={seen} />
       {found.kind === 'pipe' && <PipeNumbers entry={seen} />}
+      {found.kind === 'pump' && <RatedPoint id={id} seen={seen} />}
       {found.kind === 'pump' && <PumpNumbers id={id} />}
       {found.kind !== 'line' && <ElementResults id={id} kind={found.kind} />}
       {found.kind !== 'line' && <ElementChecks id={id} />}

@@ -19,7 +19,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
   const change = useStudy((s) => s.change);
   const display = useDisplay();
   const index = study.scenarios.findIndex((s) => s.id === active);
-  const label = field.short ?? field.label ?? name;
+  const label = `${field.short ?? field.label ?? name}${name === 'elevation' ? above(study) : ''}`;
   const put = (next: unknown): void => {
     change(`${id} ${label.toLowerCase()}`, setSeen(study, study.scenarios[index], id, name, next));
   };
@@ -77,8 +77,21 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
       onCommit={put}
       optional={!(field.type === 'quantity' && KEPT.has(name))}
       mark={mark}
+      note={readAs(value, field)}
     />
   );
+}
+
+/** above what elevations count, where the site says it */
+const above = ({ site }: Study): string =>
+  site?.datum === 'sea-level' ? ' above sea' : site?.datum === 'plant' ? ' above datum' : '';
+
+/** how a pressure without (g) or (a) was read */
+function readAs(value: unknown, field: Field): string | undefined {
+  if (field.type !== 'quantity' || typeof value !== 'string') return undefined;
+  const isPlace = field.dimension === 'pressure' || field.dimension === 'absolutePressure';
+  if (!isPlace || quantityOf(value, field.dimension) === undefined || /\([ga]\)$|(?:bar|psi)[ga]$|atm$/.test(value.trim())) return undefined; // prettier-ignore
+  return field.dimension === 'pressure' ? 'read as gauge: (g)' : 'read as absolute: (a)';
 }
 
 /** what an entry may name: pumps and valves of the study, or the lines that meet a point */

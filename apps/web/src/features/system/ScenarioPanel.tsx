@@ -2,15 +2,18 @@ import { Working } from '../working/Working.js';
 import {
   SCENARIO_FIELDS,
   SCENARIO_ROLES,
+  SITE_FIELDS,
   overallVerdict,
   worstMargins,
+  type Field,
   type Operation,
+  type RawEntry,
   type ScenarioResult,
 } from '@cedar-knot/core';
 import { checkName, findingText } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
-import { readEntry } from '../../state/entry.js';
+import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { SweepThis } from '../entry/SweepThis.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { withoutPump } from '../../state/withoutPump.js';
@@ -36,6 +39,7 @@ export function ScenarioPanel() {
       <ScenarioEntries index={index} />
       {result && <Judgement result={result} />}
       {result?.heatBalance && <Heat balance={result.heatBalance} />}
+      <SiteEntries />
     </aside>
   );
 }
@@ -119,6 +123,54 @@ function ScenarioEntries({ index }: { index: number }) {
 }
 
 /** what comes into a followed system as heat and what leaves it */
+/** what holds at the plant, in every scenario */
+function SiteEntries() {
+  const study = useStudy((s) => s.study);
+  const change = useStudy((s) => s.change);
+  const display = useDisplay();
+  const site: RawEntry = study.site ?? {};
+  const put = (key: string, label: string, value: unknown): void => {
+    const kept = Object.entries({ ...site, [key]: value }).filter(([, v]) => v !== undefined);
+    change(`Site: ${label.toLowerCase()}`, [
+      { op: 'set', path: ['site'], ...(kept.length > 0 ? { value: Object.fromEntries(kept) } : {}) },
+    ]);
+  };
+  const datum = SITE_FIELDS.datum as Extract<Field, { type: 'choice' }>;
+  return (
+    <section aria-label="Site" className="border-soft border-t px-3 py-2">
+      <h3 className="text-inkq text-[12px]">Site, in every scenario</h3>
+      <div className="grid grid-cols-3 gap-x-2 gap-y-1">
+        {(['atmosphericPressure', 'ambientTemperature'] as const).map((key) => {
+          const field = SITE_FIELDS[key]!;
+          return (
+            <TypedField
+              key={key}
+              label={field.short ?? field.label}
+              name={`site.${key}`}
+              value={typeof site[key] === 'string' ? site[key] : ''}
+              placeholder={field.default === undefined ? '' : String(field.default)}
+              read={(typed) => readEntry(typed, field, site[key] ?? inDisplayUnit(field, display.system), display.system)}
+              onCommit={(v) => put(key, field.label!, v)}
+              optional
+            />
+          );
+        })}
+        <div>
+          <span className="text-inkq flex min-h-[24px] items-end pb-0.5 text-[11.5px] leading-[13px]">{datum.label}</span>
+          <Select
+            label={datum.label!}
+            value={typeof site.datum === 'string' ? site.datum : undefined}
+            none="not said"
+            options={datum.values.map((v) => [v, datum.words?.[v] ?? v])}
+            onChange={(v) => put('datum', datum.label!, v)}
+            className="w-full"
+          />
+        </div>
+      </div>
+    </section>
+  );
+}
+
 function Heat({ balance }: { balance: NonNullable<ScenarioResult['heatBalance']> }) {
   const d = useDisplay();
   const power = (watts: number): string => `${d.number(watts, 'power')} ${d.unit('power')}`;

@@ -1,0 +1,35 @@
+import { quantityOf, type PumpResult, type Study } from '@cedar-knot/core';
+import type { Outcome } from '../worker/outcome.js';
+import { entryIn } from './address.js';
+
+/**
+ * The largest flow that a judged scenario requires of a pump, m³/s, with the head for it, m: the required head that is entered, else what the
+ * rest of the system asks at that flow.
+ */
+export function largestRequired(study: Study, outcome: Outcome | null, pump: string): { flow: number; head: number } | undefined {
+  const found = study.scenarios.flatMap((s) => {
+    if (s.judged === false) return [];
+    const of = outcome?.scenarios.find((x) => x.id === s.id);
+    const result = of?.result?.elements[pump] as PumpResult | undefined;
+    const typed = entryIn(study, s, pump, 'requiredFlow').value;
+    const flow = quantityOf(typed, 'flow');
+    const isMass = typeof typed === 'string' && /(t|kg|lb)\/(h|s|d|min)$/.test(typed.trim());
+    const volume = flow === undefined ? undefined : isMass ? flow / (of?.medium?.density ?? NaN) : flow;
+    if (volume === undefined || !(volume > 0)) return [];
+    const required = quantityOf(entryIn(study, s, pump, 'requiredHead').value, 'head');
+    const head = required ?? systemHead(outcome, pump, s.id, volume) ?? result?.head ?? undefined;
+    return head === undefined ? [] : [{ flow: volume, head }];
+  });
+  return found.sort((a, b) => b.flow - a.flow)[0];
+}
+
+/** on the system curve that is drawn, between its points */
+function systemHead(outcome: Outcome | null, pump: string, scenario: string, flow: number): number | undefined {
+  const { curves } = outcome ?? {};
+  const trace = curves?.pump === pump ? curves.scenarios.find((s) => s.id === scenario) : undefined;
+  const i = curves?.flows.findIndex((q) => q >= flow) ?? -1;
+  if (!curves || !trace || i < 1) return undefined;
+  const [a, b] = [trace.head[i - 1], trace.head[i]];
+  const [x, y] = [curves.flows[i - 1]!, curves.flows[i]!];
+  return a == null || b == null ? undefined : a + ((b - a) * (flow - x)) / (y - x);
+}
