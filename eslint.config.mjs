@@ -24,6 +24,7 @@ const ROOMS = {
   reach: [...BASE, 'fields', 'fluids', 'pumps', 'elements', 'results', 'checks', 'document', 'scenarios'],
   catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
   digitise: ['numerics'],
+  doubts: [...BASE, 'results', 'document', 'scenarios', 'reach'],
 };
 
 const closed = (folder, patterns) => ({

@@ -289,7 +289,7 @@ export {
   type RunOut,
 } from './catalogue/curve-family.js';
 export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
-export { regionsOf } from './checks/flow-region.js';
+export { regionsOf } from './pumps/regions.js';
 export { motorFactor } from './checks/motor-power.js';
 export { stageLadder, type LadderOptions, type StageLadder } from './selection/stages.js';
 export {

@@ -1,6 +1,5 @@
 import {
   CHECKS,
-  type Check,
   entryLabel,
   isCheckCode,
   type Incomplete,
@@ -154,8 +153,8 @@ const REASONS: Readonly<Record<Reason, string>> = {
 export function marginReason(margin: Pick<Margin, 'check' | 'reason'>): string | undefined {
   if (margin.reason === undefined) return undefined;
   const isOfEntry = margin.reason === 'not-given' || margin.reason === 'not-required';
-  const entry = isCheckCode(margin.check) ? (CHECKS[margin.check] as Check).entry : undefined;
-  return isOfEntry && entry !== undefined ? `not entered: ${entry}` : REASONS[margin.reason as Reason];
+  const entry = isCheckCode(margin.check) ? CHECKS[margin.check].entry : undefined;
+  return isOfEntry && entry !== undefined ? `${entry} is not entered` : REASONS[margin.reason as Reason];
 }
 
 /** What is missing for a check that could not be judged, where it leads. */

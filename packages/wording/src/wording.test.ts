@@ -205,8 +205,8 @@ describe('what could not be judged', () => {
     expect(notJudgedText([npsh, npsh, motor])).toBe('not judged: NPSH ratio, motor');
   });
   it('why a check does not apply names the entry by its label', () => {
-    expect(marginReason({ check: 'minimum-flow', reason: 'not-given' })).toBe('not entered: Minimum continuous flow');
-    expect(marginReason({ check: 'delivered-flow', reason: 'not-required' })).toBe('not entered: Required flow');
+    expect(marginReason({ check: 'minimum-flow', reason: 'not-given' })).toBe('Minimum continuous flow is not entered');
+    expect(marginReason({ check: 'delivered-flow', reason: 'not-required' })).toBe('Required flow is not entered');
     expect(marginReason({ check: 'flow-region', reason: 'off' })).toBe('the pump is off');
     expect(marginReason({ check: 'flow-region' })).toBeUndefined();
   });

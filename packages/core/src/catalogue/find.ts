@@ -1,7 +1,7 @@
 import { greatestFall } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
-import { regionsOf } from '../checks/flow-region.js';
+import { regionsOf } from '../pumps/regions.js';
 import { describeEntry, narrowed } from './filter.js';
 import type { PumpFilter } from './model-columns.js';
 import { configure, ONE_UNIT, performanceAt } from './configure.js';

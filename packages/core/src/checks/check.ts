@@ -153,7 +153,7 @@ export function weigh<Code extends string>(
   const base = judged.limit ?? check.limit;
   // one number for a band is its upper edge: the lower one stays
   const isUpper = check.sense === 'band' && typeof own === 'number' && !judged.isLeast;
-  const chosen: Limit = own === undefined ? base : isUpper ? [lowerEnd(base), own as number] : own;
+  const chosen: Limit = own === undefined ? base : isUpper ? [lowerEnd(base), own] : own;
   const low = lowerEnd(chosen);
   const high = judged.isLeast && typeof chosen === 'number' ? Infinity : upperEnd(chosen);
   const edges = nearEdges(check, judged, low, high);

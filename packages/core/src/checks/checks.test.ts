@@ -5,7 +5,7 @@ import type { LimitOverride } from './check.js';
 import { CHECK_CODES, CHECKS, type CheckCode } from './index.js';
 import { judge, Judging, marginWorking } from './judge.js';
 import { motorFactor } from './motor-power.js';
-import { regionsOf } from './flow-region.js';
+import { regionsOf } from '../pumps/regions.js';
 
 /** the margin of a check in a scenario made by hand */
 function marginOf(code: CheckCode, m: Made = {}, limits: LimitOverride[] = [], where?: string): Margin {

@@ -1,18 +1,7 @@
-import type { PumpInput } from '../pumps/pump.js';
+import { ALLOWABLE, PREFERRED, regionsOf } from '../pumps/regions.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { atBestFlow, byItsCurve, columnOf } from './pump-case.js';
-
-const ALLOWABLE = [0.5, 1.25] as const;
-const PREFERRED = [0.7, 1.2] as const;
-
-/** Operating regions of a pump, fractions of best-efficiency flow: the maker's own, else the usual ones. */
-export function regionsOf(pump: PumpInput | undefined): {
-  allowable: readonly [number, number];
-  preferred: readonly [number, number];
-} {
-  return { allowable: pump?.allowableRegion ?? ALLOWABLE, preferred: pump?.preferredRegion ?? PREFERRED };
-}
 
 export const flowRegion: Check = {
   label: 'region',

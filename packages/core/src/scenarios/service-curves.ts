@@ -1,5 +1,5 @@
 import { PumpPerformance, type PumpSetting } from '../pumps/pump.js';
-import { regionsOf } from '../checks/flow-region.js';
+import { regionsOf } from '../pumps/regions.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import type { ScenarioResult } from '../results/results.js';
 import type { SolvedScenario } from './run.js';

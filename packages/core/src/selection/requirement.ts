@@ -1,6 +1,6 @@
 import type { Running, Requirement } from '../catalogue/configure.js';
 import { CHECKS } from '../checks/index.js';
-import { massKeys, type Read } from '../fields/reader.js';
+import { requiredFlowOf } from '../scenarios/required.js';
 import type { ScenarioModel } from '../scenarios/model.js';
 import { systemCurve } from '../scenarios/system-curve.js';
 import type { ScenarioResult } from '../results/results.js';
@@ -19,8 +19,8 @@ export interface ScenarioRequirement extends Requirement {
  */
 function flowAsked(model: ScenarioModel, result: ScenarioResult, pump: string): number | undefined {
   const own = model.elements.find((e) => e.id === pump)!;
-  const required = own.read.requiredFlow;
-  if (typeof required === 'number' && required > 0) return requiredThere(required, own.read, model, result, pump);
+  const required = requiredFlowOf(own, model, result);
+  if (required !== undefined) return required;
   // what is entered elsewhere, or as a mass, is another volume at the pump
   const followed = model.network.along && result.status === 'solved' ? result.elements[pump]!.flow : 0;
   if (followed > 0) return followed;
@@ -35,12 +35,6 @@ function flowAsked(model: ScenarioModel, result: ScenarioResult, pump: string): 
   const present = result.status === 'solved' ? result.elements[pump]!.flow : 0;
   if (present > 0) return present;
   return (own.read.rated as { flow?: number } | undefined)?.flow;
-}
-
-/** one that was entered as a mass is that mass, whatever the density at the pump */
-function requiredThere(required: number, read: Read, { fluid }: ScenarioModel, result: ScenarioResult, pump: string): number {
-  const density = result.elements[pump]?.density ?? fluid.density;
-  return massKeys(read).includes('requiredFlow') ? (required * fluid.density) / density : required;
 }
 
 /** Valves of the pump's line that control stand at the upper edge of their opening band; one without an entry is left out. */

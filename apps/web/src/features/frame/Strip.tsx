@@ -1,5 +1,5 @@
 import { overallVerdict, worstMargins, type UnitSystem } from '@cedar-knot/core';
-import { checkName, findingText, missingText, notJudgedText, problemText } from '@cedar-knot/wording';
+import { checkName, findingText, missingText, problemText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
 import { useRef, type MouseEvent } from 'react';
 import { elementsOf, letterOf } from '../../state/address.js';
@@ -178,13 +178,7 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   const first = worst[0];
   const isFailing = first?.verdict === 'fails';
   const text =
-    verdict === 'incomplete'
-      ? notJudgedText(result.incomplete)
-      : first
-        ? checkName(first.check)
-        : verdict === 'holds'
-          ? 'holds'
-          : 'nothing to judge';
+    verdict === 'incomplete' ? 'incomplete' : first ? checkName(first.check) : verdict === 'holds' ? 'holds' : 'nothing to judge';
   return (
     <span
       className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap"

@@ -121,7 +121,7 @@ function ScenarioHead({
       <button type="button" onClick={onClick} title={name} className="flex w-full items-center gap-1.5">
         <ScenarioLetter index={index} letter={letterOf(index)} small />
         {isJudged ? (
-          <span className="ml-auto flex items-center gap-1.5 text-[12px]" data-counts={letterOf(index)}>
+          <span className="ml-auto flex items-center gap-1 text-[11.5px]" data-counts={letterOf(index)}>
             {(['fails', 'incomplete', 'near', 'holds'] as const).map((v) => {
               const count = v === 'incomplete' ? missing : counts[v];
               return (
@@ -269,16 +269,16 @@ function CellButton({
       data-verdict={m.verdict}
     >
       <span
-        className={`min-w-[38px] text-right ${m.verdict === 'holds' ? '' : 'font-semibold'}`}
+        className={`min-w-[38px] text-right ${limit === undefined ? '' : 'leading-[14px]'} ${m.verdict === 'holds' ? '' : 'font-semibold'}`}
         style={m.verdict === 'holds' ? {} : { color: verdictColor(m.verdict) }}
       >
         {text}
+        {limit !== undefined && (
+          <span className="text-inkq block text-[11px] leading-[11px] font-normal whitespace-nowrap" data-limit>
+            {limit}
+          </span>
+        )}
       </span>
-      {limit !== undefined && (
-        <span className="text-inkq min-w-0 truncate text-[11px]" data-limit>
-          {limit}
-        </span>
-      )}
       {isNearest ? (
         <span className="text-inkq ml-auto min-w-0 text-right text-[11px] leading-[13px]" data-nearest={near?.input ?? ''}>
           {change ? (

@@ -102,7 +102,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
               {display.number(r.head, 'head')}
               {requiredHead(s) !== undefined && (
                 <span className="text-inkq block text-[11px] leading-[12px]">
-                  {display.number(requiredHead(s)!, 'head')} entered
+                  {display.number(requiredHead(s), 'head')} entered
                 </span>
               )}
             </td>

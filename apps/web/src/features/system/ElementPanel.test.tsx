@@ -87,7 +87,7 @@ test('a band is typed as two, in the units of the study', async () => {
 test('what does not apply says why', async () => {
   await panel('CV-1');
   const checks = screen.getByRole('region', { name: 'Checks of CV-1' });
-  expect(within(checks).getByText(/cavitation: no value is given for it/)).toBeTruthy();
+  expect(within(checks).getByText(/cavitation: Onset of cavitation xFz is not entered/)).toBeTruthy();
 });
 
 test('a working opens what it rests on, leads back, and shows the whole chain', async () => {
