@@ -86,7 +86,7 @@ test('by keyboard alone: from nothing to a branched system with a valve and four
   await page.keyboard.press('Escape');
   // into the first row, the second scenario: a value that is filled across, then one of its own in the last
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await tabTo(page, /^P-1 Flow in Normal 2$/);
+  await tabTo(page, /^P-1 Flow, all units in Normal 2$/);
   await page.keyboard.type('95 m3/h');
   await page.keyboard.press('Shift+Enter');
   await expect(page.locator('tr[data-input="P-1.flow"] [data-column="3"]')).toHaveText('95 m3/h');

@@ -91,8 +91,8 @@ test('a blank study gets its first line, a duty, and an entry of its own in one 
   await page.getByRole('button', { name: 'Add a scenario' }).click();
   await expect(cards(page)).toHaveCount(2);
   await page.locator('[data-row="P-1"] [data-cell=entry]').click();
-  await page.getByRole('button', { name: 'Flow shared' }).click();
-  const flow = page.getByRole('complementary').getByLabel('Flow', { exact: true });
+  await page.getByRole('button', { name: 'Flow, all units shared' }).click();
+  const flow = page.getByRole('complementary').getByLabel('Flow, all units', { exact: true });
   await flow.fill('90');
   await flow.press('Enter');
   await expect(page.locator('[data-scenario=s2] [data-figure=flow]')).toHaveText('90.0');

@@ -2,11 +2,18 @@ import { quantityOf, type PumpResult, type Study } from '@cedar-knot/core';
 import type { Outcome } from '../worker/outcome.js';
 import { entryIn } from './address.js';
 
+interface Largest {
+  flow: number;
+  head: number;
+  /** as they stand; the head only where it is entered */
+  typed: { flow: string; head?: string };
+}
+
 /**
  * The largest flow that a judged scenario requires of a pump, m³/s, with the head for it, m: the required head that is entered, else what the
  * rest of the system asks at that flow.
  */
-export function largestRequired(study: Study, outcome: Outcome | null, pump: string): { flow: number; head: number } | undefined {
+export function largestRequired(study: Study, outcome: Outcome | null, pump: string): Largest | undefined {
   const found = study.scenarios.flatMap((s) => {
     if (s.judged === false) return [];
     const of = outcome?.scenarios.find((x) => x.id === s.id);
@@ -16,9 +23,11 @@ export function largestRequired(study: Study, outcome: Outcome | null, pump: str
     const isMass = typeof typed === 'string' && /(t|kg|lb)\/(h|s|d|min)$/.test(typed.trim());
     const volume = flow === undefined ? undefined : isMass ? flow / (of?.medium?.density ?? NaN) : flow;
     if (volume === undefined || !(volume > 0)) return [];
-    const required = quantityOf(entryIn(study, s, pump, 'requiredHead').value, 'head');
+    const typedHead = entryIn(study, s, pump, 'requiredHead').value;
+    const required = quantityOf(typedHead, 'head');
     const head = required ?? systemHead(outcome, pump, s.id, volume) ?? result?.head ?? undefined;
-    return head === undefined ? [] : [{ flow: volume, head }];
+    const texts = { flow: typed as string, ...(required === undefined ? {} : { head: typedHead as string }) };
+    return head === undefined ? [] : [{ flow: volume, head, typed: texts }];
   });
   return found.sort((a, b) => b.flow - a.flow)[0];
 }

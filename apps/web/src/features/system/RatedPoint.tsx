@@ -1,4 +1,4 @@
-import { ELEMENT_KINDS, writeQuantity, type Field, type RawEntry } from '@cedar-knot/core';
+import { ELEMENT_KINDS, type Field, type RawEntry } from '@cedar-knot/core';
 import { setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { largestRequired } from '../../state/largestRequired.js';
@@ -26,10 +26,9 @@ export function RatedPoint({ id, seen }: { id: string; seen: RawEntry }) {
   const largest = largestRequired(study, outcome, id);
   const take = (): void => {
     if (!largest) return;
-    const written = {
-      flow: writeQuantity(Number(largest.flow.toPrecision(7)), 'flow', display.typed('flow')),
-      head: writeQuantity(Number(largest.head.toPrecision(5)), 'head', display.typed('head')),
-    };
+    // as they were typed; a head that was worked out as it is shown
+    const head = `${Number(display.value(largest.head, 'head').toPrecision(4))} ${display.typed('head')}`;
+    const written = { flow: largest.typed.flow, head: largest.typed.head ?? head };
     change(`${id} rated at its largest required flow`, setSeen(study, scenario, id, 'rated', { ...rated, ...written }));
   };
   return (
