@@ -17,7 +17,6 @@ const NOT_VARIED = new Set([
   'fittings',
   'profile',
   'table',
-  'rated',
   'outletElevation',
   'elevation',
   'datum',
