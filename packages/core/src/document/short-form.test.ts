@@ -166,6 +166,18 @@ test.each(PIPES)('pipe: %s', (typed, more) => {
 const OTHERS: readonly [string, string, object][] = [
   ['pump', '200 gpm', { mode: 'flow', flow: '200 gpm' }],
   ['pump', 'flow 85 m3/h', { mode: 'flow', flow: '85 m3/h' }],
+  ['pump', 'flow 85 m3/h, required 80 m3/h', { mode: 'flow', flow: '85 m3/h', requiredFlow: '80 m3/h' }],
+  [
+    'pump',
+    'head 38 m, requires 80 m3/h, required head 36 m',
+    { mode: 'head', head: '38 m', requiredFlow: '80 m3/h', requiredHead: '36 m' },
+  ],
+  [
+    'vessel',
+    'level 2 m, requires 20 m3/h, requires 3 bar(g)',
+    { level: '2 m', requiredFlow: '20 m3/h', requiredPressure: '3 bar(g)' },
+  ],
+  ['junction', 'offtake 20 m3/h, required pressure 3 bar(g)', { offtake: '20 m3/h', requiredPressure: '3 bar(g)' }],
   ['pump', '38 m', { mode: 'head', head: '38 m' }],
   ['pump', 'head 38 m', { mode: 'head', head: '38 m' }],
   ['pump', '85 m3/h at 38 m', { mode: 'flow', flow: '85 m3/h', rated: { flow: '85 m3/h', head: '38 m' } }],

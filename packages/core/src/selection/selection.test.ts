@@ -1,11 +1,12 @@
 import { line, pipe, study, vessel } from '../test/studies.js';
 import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
-import { usable } from '../catalogue/find.js';
+import { findPumps, usable } from '../catalogue/find.js';
 import { typicalMotorEfficiency } from '../pumps/typical-motor.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import { runningOf } from './requirement.js';
 import { byRank, rankPumps, type Candidate, type RankOptions } from './rank.js';
+import { controlSchemes } from './drive.js';
 import { stageLadder } from './stages.js';
 import { chooseValves } from './valves.js';
 
@@ -290,4 +291,57 @@ test('nearest to best efficiency: the smaller of the greatest departures from it
   // alike in everything the name decides, whichever comes first
   expect(order(at('c', 1.02), at('a', 1.02), at('b', 1.02))).toBe('abc');
   expect(byRank('best-efficiency')(at('a', 1), at('b', 1))).toBe(-1);
+});
+
+describe('a flow that is required comes before one that is imposed, or found', () => {
+  const asked = (pump: object, set: object = {}) =>
+    rank({}, {}, lift(pump, { scenarios: [{ id: 'a', temperature: '20 C', set }] })).required.a!.flow * 3600;
+  it('in a ranking', () => {
+    expect(asked({ requiredFlow: '70 m3/h' })).toBeCloseTo(70, 9);
+    expect(asked({ requiredFlow: '70 m3/h' }, { 'P.requiredFlow': '55 m3/h' })).toBeCloseTo(55, 9);
+    expect(asked({ requiredFlow: '70 m3/h' }, { 'P.requiredFlow': null })).toBeCloseTo(90, 9);
+  });
+  const onCurve = { mode: 'curve', pump: 'p', flow: undefined, requiredFlow: '80 m3/h' };
+  const curved = JSON.parse(JSON.stringify(lift(onCurve, { pumps: { p: straight(40) }, scenarios: [{ id: 'a', temperature: '20 C' }] }))) as Study; // prettier-ignore
+  it('in the stage ladder: 40 − 8 = 32 m a stage at 80 m³/h, 20 m are needed', () => {
+    const ladder = stageLadder(curved, 'P', curved.pumps!.p!, usable(catalogue({ p: straight(40) }).read.get('p')!)!);
+    expect(ladder.scenarios.a).toMatchObject({ flow: expect.closeTo(80 / 3600, 9), required: 1 });
+    expect(ladder.scenarios.a!.headPerStage).toBeCloseTo(32, 6);
+  });
+  it('in the ways of control: throttled the pump gives just that', () => {
+    const [throttle] = controlSchemes(curved, 'P');
+    expect(throttle!.scenarios.a!.flow * 3600).toBeCloseTo(80, 9);
+  });
+});
+
+describe('what a candidate delivers of what is required', () => {
+  // a lift of 20 m: 30 − 0.1 Q gives 100 m³/h whatever is required
+  const of = (required: string, more: object = {}) =>
+    rank({ x: straight(30, { motor: { ratedPower: '11 kW' }, ...more }) }, { vary: 'none' }, lift({ requiredFlow: required }, { scenarios: [{ id: 'a', temperature: '20 C' }], limits: [...loose, { check: 'suction-specific-speed', limit: 500 }] })); // prettier-ignore
+  it.each([
+    ['99.9 m3/h', 'holds'],
+    ['90 m3/h', 'near'],
+  ])('%s: %s', (required, verdict) => expect(of(required).candidates.map((c) => c.verdict)).toEqual([verdict]));
+  it('beyond a fifth more it falls by it', () => {
+    expect(of('80 m3/h').fallen).toMatchObject([{ reason: 'delivered-flow', value: expect.closeTo(1.25, 4) }]);
+  });
+});
+
+test('without hours the power at the largest duty decides, and the ranking says so', () => {
+  const pump = (e: number) => straight(30, { motor: { ratedPower: '11 kW' }, curve: rows([0, 30, 0], [60, 24, e - 0.1], [100, 20, e], [140, 16, e - 0.1]) }); // prettier-ignore
+  const plain = lift({}, { scenarios: [{ id: 'a', temperature: '20 C' }], limits: loose });
+  const ranked = rank({ a: pump(0.7), b: pump(0.82), c: pump(0.76) }, {}, plain);
+  expect(ranked.orderedBy).toBe('power');
+  expect(ranked.candidates.map((c) => c.model)).toEqual(['b', 'c', 'a']);
+  expect(rank({ a: pump(0.7) }).orderedBy).toBe('energy');
+  expect(rank({ a: pump(0.7) }, { objective: 'npsh' }, plain).orderedBy).toBe('npsh');
+});
+
+test('pumps for one duty: those that could not be judged whole after those that hold, however near they come', () => {
+  const wanted = { flow: 100 / 3600, head: 20, density: 998, gravity: 9.80665 };
+  const motor = { motor: { ratedPower: '11 kW' } };
+  const blind = { ...straight(30), ...motor, curve: straight(30).curve.map(({ npshr: _n, ...r }) => r) };
+  const found = findPumps(catalogue({ blind, off: straight(30.5, motor), bare: straight(30) }).read, wanted).candidates;
+  expect(found.map((c) => [c.model, c.verdict])).toEqual([['off', 'holds'], ['bare', 'incomplete'], ['blind', 'incomplete']]); // prettier-ignore
+  expect(found[2]!.incomplete).toEqual([{ check: 'npsh-ratio', missing: ['pumps.blind.curve[].npshr'] }]);
 });
