@@ -49,6 +49,7 @@ const CORE = {
   catalogue: 8,
   fields: 4,
   document: 4,
+  doubts: 6,
   // the solver's own steps, most of which change the way and not the answer: by --only
   network: 0,
 };

@@ -334,6 +334,11 @@ test('without hours the power at the largest duty decides, and the ranking says 
   expect(ranked.orderedBy).toBe('power');
   expect(ranked.candidates.map((c) => c.model)).toEqual(['b', 'c', 'a']);
   expect(rank({ a: pump(0.7) }).orderedBy).toBe('energy');
+  // two units run where most is required: twice the power of one
+  const two = lift({}, { scenarios: [{ id: 'low', temperature: '20 C', set: { 'P.flow': '60 m3/h' } }, { id: 'high', temperature: '20 C', set: { 'P.running': 2 } }, { id: 'end', temperature: '20 C', set: { 'P.flow': '50 m3/h' } }], limits: loose }); // prettier-ignore
+  const [c] = rank({ a: pump(0.7) }, {}, two).candidates;
+  const taken = (c!.scenarios.low!.shaftPower! / typicalMotorEfficiency(11_000)) * 2;
+  expect(c!.powerAtLargest! / taken).toBeCloseTo(1, 1);
   expect(rank({ a: pump(0.7) }, { objective: 'npsh' }, plain).orderedBy).toBe('npsh');
 });
 
