@@ -30,6 +30,16 @@ describe('a flow of unlikely size for its pipe', () => {
     expect((d!.values.velocity as number) / velocity).toBeCloseTo(1, 2);
     expect(rest.filter((x) => x.code !== 'negative-head')).toEqual([]);
   });
+  it('the unit that is nearest at hand, from 0.2 m/s on: 14.2 m³/h are 0.211 m/s', () => {
+    expect(doubts(sound({ flow: '14.2 L/h' }))[0]!.meant).toBe('14.2 m3/h');
+    // 13 m³/h are 0.194 m/s, 13 L/s 0.697
+    expect(doubts(sound({ flow: '13 L/h' }))[0]!.meant).toBe('13 L/s');
+  });
+  it('too fast even in the widest pipe, too slow even in the narrowest', () => {
+    const two = (flow: string) => doubts([pipe('s', 5, 202.7), pump({ flow }), pipe('d', 200, 154.1)])[0]!.values.bore;
+    expect(two('60 m3/s')).toBeCloseTo(0.2027, 9);
+    expect(two('60 L/h')).toBeCloseTo(0.1541, 9);
+  });
   it('at the edges of what is likely', () => {
     // 12 m/s are 805.7 m³/h; 0.01 m/s are 0.6714 m³/h
     for (const [typed, isSaid] of [
