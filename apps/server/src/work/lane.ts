@@ -52,6 +52,9 @@ export class Lane {
       minThreads: 1,
       maxThreads: threads,
       idleTimeout: 30_000,
+      // a thread that is ended while it loads its modules by `require` takes the whole process with it (Node 20, ModuleWrap::InstantiateSync);
+      // by `import` it does not
+      execArgv: ['--no-experimental-require-module'],
       // judging makes much that is gone at once: with more room for the young a ranking takes a third less
       resourceLimits: { maxYoungGenerationSizeMb: 128, ...(memoryMb ? { maxOldGenerationSizeMb: memoryMb } : {}) },
     });
