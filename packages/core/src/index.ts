@@ -261,7 +261,6 @@ export { toPump, toValve, usableValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
 export {
-  byRank,
   mergeRankings,
   Ranker,
   rankPumps,
@@ -272,6 +271,7 @@ export {
   type RankOptions,
   type Vary,
 } from './selection/rank.js';
+export { byRank } from './selection/order.js';
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
 export { leastUnits } from './selection/running-units.js';
 export { neededFor, type Needed } from './selection/needed.js';

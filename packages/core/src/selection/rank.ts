@@ -17,8 +17,9 @@ import { findUnit } from '../units/units.js';
 import type { CheckCode } from '../checks/index.js';
 import { orderOf } from '../checks/judge.js';
 import { dutyOf, type Duty } from './duty.js';
+import { energyOf, inputOf, largestDuty } from './energy.js';
 import { firstFailing, firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
-import { inputPower } from '../pumps/input-power.js';
+import { byRank } from './order.js';
 import { requirementOf, type ScenarioRequirement } from './requirement.js';
 import { withPump, type PumpPlace } from './substitute.js';
 
@@ -443,65 +444,4 @@ function concerns(scenarios: readonly SolvedScenario[], pump: string): Asked {
   return ({ check, where }) => where === pump || (valves.has(where) && (check === 'valve-opening' || check === 'set-point'));
 }
 
-function energyOf(
-  scenarios: readonly SolvedScenario[],
-  pump: string,
-): Pick<Candidate, 'energyPerYear' | 'energyIsTypical' | 'meanEfficiency'> {
-  let [energy, hydraulic, shaft] = [0, 0, 0];
-  let energyIsTypical = false;
-  const hasHours = scenarios.some((s) => s.model!.hoursPerYear !== undefined);
-  for (const s of scenarios) {
-    const r = s.result!.elements[pump] as PumpResult;
-    if (r.shaftPower === null || r.hydraulicPower === null) return { energyPerYear: null, energyIsTypical, meanEfficiency: null };
-    const hours = s.model!.hoursPerYear ?? 0;
-    const weight = hasHours ? hours : 1;
-    hydraulic += weight * r.hydraulicPower;
-    shaft += weight * r.shaftPower;
-    if (r.inputPower === undefined) energyIsTypical = true;
-    energy += hours * 3600 * inputOf(r)!;
-  }
-  return { energyPerYear: energy, energyIsTypical, meanEfficiency: shaft > 0 ? hydraulic / shaft : null };
-}
-
-/** the pump in the scenario of the largest required flow; of what passes it, where nothing says what is required */
-function largestDuty(scenarios: readonly SolvedScenario[], pump: string, required: string | undefined): PumpResult | undefined {
-  const results = scenarios.map((s) => ({ id: s.id, r: s.result!.elements[pump] as PumpResult }));
-  return (results.find((x) => x.id === required) ?? results.sort((a, b) => b.r.flow - a.r.flow)[0])?.r;
-}
-
-/** W from the mains, by its motor or a typical one */
-function inputOf(r: PumpResult | undefined): number | null {
-  if (!r || r.shaftPower === null) return null;
-  return r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
-}
-
 const least = (list: readonly number[]): number | null => (list.length > 0 ? Math.min(...list) : null);
-
-/** The order of candidates: what holds before what is near a limit and what could not be judged whole, then the objective, then the name of the model. */
-export function byRank(objective: Objective): (a: Candidate, b: Candidate) => number {
-  const better = byObjective(objective);
-  const last = (c: Candidate): number => (c.notStated ? 3 : 0) + VERDICT_ORDER[c.verdict];
-  return (a, b) => last(a) - last(b) || better(a, b) || (a.model < b.model ? -1 : 1);
-}
-
-const VERDICT_ORDER: Readonly<Record<Candidate['verdict'], number>> = { holds: 0, near: 1, incomplete: 2 };
-
-function byObjective(objective: Objective): (a: Candidate, b: Candidate) => number {
-  const lower = (a: number | null, b: number | null): number => (a ?? Infinity) - (b ?? Infinity) || 0;
-  // without hours the energy is nothing for all
-  const energy = (a: Candidate, b: Candidate): number =>
-    lower(a.energyPerYear, b.energyPerYear) || lower(a.powerAtLargest, b.powerAtLargest);
-  switch (objective) {
-    case 'energy':
-      return energy;
-    case 'stages':
-      return (a, b) => a.stages - b.stages || energy(a, b);
-    case 'best-efficiency':
-      return (a, b) => departure(a) - departure(b);
-    case 'npsh':
-      return (a, b) => (b.npshRatio ?? 0) - (a.npshRatio ?? 0);
-  }
-}
-
-const departure = (c: Candidate): number =>
-  Math.max(...Object.values(c.scenarios).map((s) => (s.flowRatio === null ? 0 : Math.abs(s.flowRatio - 1))));
