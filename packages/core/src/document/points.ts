@@ -118,7 +118,7 @@ const pressure: PointKind = {
   shown: () => ['elevation', 'pressure', ...REQUIREMENTS, 'temperature'],
   givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
   shortForm: {
-    write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static'),
+    write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static', requiredText(e)),
     example: '2.5 bar(g), static',
     vocabulary: ['static', 'total'],
     pieces: [

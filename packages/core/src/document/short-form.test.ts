@@ -177,6 +177,11 @@ const OTHERS: readonly [string, string, object][] = [
     'level 2 m, requires 20 m3/h, requires 3 bar(g)',
     { level: '2 m', requiredFlow: '20 m3/h', requiredPressure: '3 bar(g)' },
   ],
+  [
+    'pressure',
+    '2.5 bar(g), static, requires 20 m3/h, requires 2 bar(g)',
+    { pressure: '2.5 bar(g)', basis: 'static', requiredFlow: '20 m3/h', requiredPressure: '2 bar(g)' },
+  ],
   ['junction', 'offtake 20 m3/h, required pressure 3 bar(g)', { offtake: '20 m3/h', requiredPressure: '3 bar(g)' }],
   ['pump', '38 m', { mode: 'head', head: '38 m' }],
   ['pump', 'head 38 m', { mode: 'head', head: '38 m' }],
