@@ -35,7 +35,7 @@ function swapped(study: Study, id: string): WayOut | undefined {
   };
 }
 
-/** a non-return behind the pump, of the nearest bore behind it */
+/** a non-return downstream of the pump; without a bore of its own it takes that of the pipe beside it */
 function nonReturn(study: Study, id: string): WayOut | undefined {
   const found = locate(study, id);
   const line = found && study.lines[found.line];

@@ -1,4 +1,4 @@
-import { quantityOf, type PumpResult, type Study } from '@cedar-knot/core';
+import { isQuantity, quantityOf, readQuantity, type PumpResult, type Study } from '@cedar-knot/core';
 import type { Outcome } from '../worker/outcome.js';
 import { entryIn } from './address.js';
 
@@ -19,18 +19,23 @@ export function largestRequired(study: Study, outcome: Outcome | null, pump: str
     const of = outcome?.scenarios.find((x) => x.id === s.id);
     const result = of?.result?.elements[pump] as PumpResult | undefined;
     const typed = entryIn(study, s, pump, 'requiredFlow').value;
-    const flow = quantityOf(typed, 'flow');
-    const isMass = typeof typed === 'string' && /(t|kg|lb)\/(h|s|d|min)$/.test(typed.trim());
-    const volume = flow === undefined ? undefined : isMass ? flow / (of?.medium?.density ?? NaN) : flow;
-    if (volume === undefined || !(volume > 0)) return [];
+    if (typeof typed !== 'string') return [];
+    const read = readQuantity(typed, 'flow');
+    if (!isQuantity(read)) return [];
+    const volume = read.unit.mass ? read.si / (of?.medium?.density ?? NaN) : read.si;
+    if (!(volume > 0)) return [];
     const typedHead = entryIn(study, s, pump, 'requiredHead').value;
     const required = quantityOf(typedHead, 'head');
-    const head = required ?? systemHead(outcome, pump, s.id, volume) ?? result?.head ?? undefined;
-    const texts = { flow: typed as string, ...(required === undefined ? {} : { head: typedHead as string }) };
+    const head = required ?? systemHead(outcome, pump, s.id, volume) ?? headThere(result, volume);
+    const texts = { flow: typed, ...(required === undefined ? {} : { head: typedHead as string }) };
     return head === undefined ? [] : [{ flow: volume, head, typed: texts }];
   });
   return found.sort((a, b) => b.flow - a.flow)[0];
 }
+
+/** the head that is worked out, where it is that of the required flow */
+const headThere = (r: PumpResult | undefined, flow: number): number | undefined =>
+  r?.head != null && Math.abs(r.flow / flow - 1) < 1e-3 ? r.head : undefined;
 
 /** on the system curve that is drawn, between its points */
 function systemHead(outcome: Outcome | null, pump: string, scenario: string, flow: number): number | undefined {
