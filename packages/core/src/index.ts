@@ -31,6 +31,7 @@ export {
 } from './issues/issues.js';
 export { type Field, type Fields, type ListField, type NumberField, type QuantityField } from './fields/field.js';
 export { defaultOf } from './fields/defaults.js';
+export { RATING_KEYS } from './fields/rating-fields.js';
 export { readPercent } from './fields/number-text.js';
 export { quantityOf, readCommas, readTyped, readTypedRecord, typedText, unitIn, type TypedReading } from './fields/typed.js';
 export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';

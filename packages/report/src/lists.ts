@@ -120,12 +120,17 @@ export function assumptions(c: ReportContext): Section {
 /** what is entered of an element, in its short form */
 const written = (e: RawEntry & { kind: string }): string => writeShortForm(e.kind, e);
 
-/** Pipes: size, length, weight and volume, fittings, with flow, velocity and loss in the chosen scenario. */
+/** what a part may hold: its rated pressure, else its class */
+const classOf = (e: RawEntry): string =>
+  typeof e.ratedPressure === 'string' ? e.ratedPressure : typeof e.pressureClass === 'string' ? e.pressureClass : '';
+
+/** Pipes: size, class, length, weight and volume, fittings, with flow, velocity and loss in the chosen scenario. */
 export function lineList(c: ReportContext): Section {
   const { system, chosen } = c;
   const detail = (id: string) => chosen?.model?.elements.find((x) => x.id === id);
   let [length, mass, volume] = [0, 0, 0];
   const weightless: string[] = [];
+  const hasClass = ofKind(c, 'pipe').some((e) => classOf(e) !== '');
   const rows = ofKind(c, 'pipe').map((e) => {
     const model = detail(e.id)?.model;
     const pipe = model?.kind === 'pipe' ? model : undefined;
@@ -143,6 +148,7 @@ export function lineList(c: ReportContext): Section {
         [e.size, typeof e.schedule === 'string' ? `sch ${e.schedule}` : '', e.material]
           .filter((x) => typeof x === 'string' && x !== '')
           .join(' '),
+        ...(hasClass ? [classOf(e)] : []),
         numberCell(pipe?.bore, 'diameter', system),
         numberCell(pipe?.length, 'length', system),
         numberCell(r?.flow, 'flow', system, at('flow')),
@@ -157,6 +163,7 @@ export function lineList(c: ReportContext): Section {
     textColumn('pipe', 1),
     textColumn('line', 0.8),
     textColumn('size', 1.6),
+    ...(hasClass ? [textColumn('class', 0.9)] : []),
     column('inside', 'diameter', system),
     column('length', 'length', system),
     column('flow', 'flow', system),
@@ -165,7 +172,7 @@ export function lineList(c: ReportContext): Section {
     column('weight, empty', 'mass', system),
     column('volume', 'volume', system),
   ];
-  const sum = { isSum: true, cells: ['all pipes', '', '', null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'mass', system), numberCell(volume, 'volume', system)] as Cell[] }; // prettier-ignore
+  const sum = { isSum: true, cells: ['all pipes', '', '', ...(hasClass ? [''] : []), null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'mass', system), numberCell(volume, 'volume', system)] as Cell[] }; // prettier-ignore
   const fittings = ofKind(c, 'pipe').map((e) => ({ cells: [named(e.id, e.name), written(e)] }));
   const blocks: Block[] = [
     ...(chosen

@@ -6,7 +6,7 @@ import {
   type SolvedScenario,
   type ValveResult,
 } from '@cedar-knot/core';
-import { checkName, named } from '@cedar-knot/wording';
+import { checkName, inUnits, named } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Part, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
@@ -181,7 +181,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       ],
       ['shut-off head, as it runs', numberCell(detail?.performance?.shutOffHead, 'head', c.system)],
       ['minimum continuous flow', numberCell(p?.minFlow, 'flow', c.system)],
-      ['casing pressure, greatest', numberCell(p?.casingPressure, 'pressure', c.system)],
+      ['casing pressure, greatest', ratingCell(c, p?.casingPressure)],
       ['temperature, greatest', numberCell(p?.maxTemperature, 'temperature', c.system)],
       ['shaft power, greatest', numberCell(p?.maxShaftPower, 'power', c.system)],
       ['motor rating', numberCell(motor?.ratedPower, 'power', c.system)],
@@ -224,6 +224,7 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
       ['type', (entry.type ?? entry.body) as string | undefined],
       ['nominal size', entry.size as string | undefined],
       ['pressure class', entry.pressureClass as string | undefined],
+      ['pressure rating', ratingCell(c, v?.ratedPressure ?? v?.ratingTable)],
       ['rated Kv', numberCell(v?.ratedKv, 'number', c.system)],
       ['inherent characteristic', v?.characteristic],
       ['rangeability', numberCell(v?.rangeability, 'number', c.system)],
@@ -249,3 +250,11 @@ function noiseIn(s: SolvedScenario, id: string): string | null {
 /** elements of a kind in the order of the study */
 export const ofKind = (c: ReportContext, kind: string): (RawEntry & { id: string; kind: string; line: string })[] =>
   c.study.lines.flatMap((l) => l.elements.map((e) => ({ ...e, line: l.id }))).filter((e) => e.kind === kind);
+
+/** a gauge pressure, or one over temperature: `40 bar(g) to 50 °C, 37.1 at 100 °C` */
+function ratingCell(c: ReportContext, rating: number | readonly { temperature: number; pressure: number }[] | undefined): Cell {
+  if (rating === undefined || typeof rating === 'number') return numberCell(rating, 'pressure', c.system);
+  return rating
+    .map((r) => `${inUnits(r.pressure, 'pressure', c.system)} at ${inUnits(r.temperature, 'temperature', c.system)}`)
+    .join(', ');
+}

@@ -147,6 +147,7 @@ const REASONS: Readonly<Record<Reason, string>> = {
   'no-temperature': 'the scenario has no temperature',
   'no-efficiency': 'the efficiency is not known',
   'no-specific-heat': 'the fluid has no specific heat',
+  'no-rating': 'no rating is known at this temperature',
 };
 
 /** Why a check does not apply. */

@@ -302,6 +302,17 @@ const VALVES = [
     sheet: 'pressure class',
     aliases: ['pn', 'rating', 'class'],
   },
+  {
+    key: 'ratedPressure',
+    path: ['ratedPressure'],
+    heading: 'rated p',
+    hint: 'pressure that the body may hold, gauge',
+    width: 66,
+    shown: { as: 'quantity', dimension: 'pressure' },
+    isMore: true,
+    sheet: 'rated pressure',
+    aliases: ['maxpressure', 'pmax', 'maximumpressure', 'designpressure'],
+  },
   MAKER,
   ...LAST,
 ] as const satisfies readonly ModelColumn[];

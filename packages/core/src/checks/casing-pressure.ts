@@ -1,7 +1,11 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
-import { densityOf } from './pipe-case.js';
+import { allowedAt, type RatingRow } from '../pipes/pressure-class.js';
+import { densityOf, hottest } from './pipe-case.js';
 import { onCurve } from './pump-case.js';
+
+const allowedOver = (rows: readonly RatingRow[], temperature: number | undefined): number | undefined =>
+  temperature === undefined ? undefined : allowedAt(rows, temperature);
 
 /** Inlet pressure and the unworn shut-off head over what the casing may hold, gauge. */
 export const casingPressure: Check = {
@@ -11,7 +15,7 @@ export const casingPressure: Check = {
   sense: 'most',
   worst: 'fails',
   source: 'the maker',
-  reasons: ['off', 'no-curve', 'not-given', 'no-pressure'],
+  reasons: ['off', 'no-curve', 'not-given', 'no-rating', 'no-pressure'],
   entry: 'Casing pressure',
   at: 'element',
   kinds: ['pump'],
@@ -19,8 +23,10 @@ export const casingPressure: Check = {
     const c = onCurve(e, s);
     if (typeof c === 'string') return c;
     const { r, p } = c;
-    const most = e.pump?.casingPressure;
-    if (most === undefined) return 'not-given';
+    const given = e.pump?.casingPressure;
+    if (given === undefined) return 'not-given';
+    const most = typeof given === 'number' ? given : allowedOver(given, hottest(e, s));
+    if (most === undefined) return 'no-rating';
     if (r.inletPressure === null) return 'no-pressure';
     const shutOff = p.shutOffHead;
     const density = densityOf(e, s);

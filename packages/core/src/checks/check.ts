@@ -75,7 +75,8 @@ export type Reason =
   | 'no-efficiency'
   | 'no-best-flow'
   | 'not-required'
-  | 'no-specific-heat';
+  | 'no-specific-heat'
+  | 'no-rating';
 
 /** How a value was worked out: a formula with its values, or words. */
 export interface How {

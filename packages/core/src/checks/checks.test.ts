@@ -61,6 +61,7 @@ test('every default limit, sense, edge of near and worst verdict, pinned', () =>
     'delivered-flow': ['band', [0.97, 1.2], { inside: [1 - 1e-6, 1.1] }, 'fails', 'ratio'],
     'delivered-pressure': ['least', 0, null, 'fails', 'pressureDifference'],
     'pump-head': ['least', 0, null, 'fails', 'head'],
+    'pressure-class': ['most', 1, { gap: 0.1 }, 'fails', 'ratio'],
   });
 });
 
@@ -330,6 +331,22 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   ['casing-pressure', 'half', { entry: { casingPressure: 1_100_000 } }, 0.5, 'holds'],
   ['casing-pressure', 'within a twentieth', { entry: { casingPressure: 570_000 } }, 550 / 570, 'near'],
   ['casing-pressure', 'beyond', { entry: { casingPressure: 549_000 } }, 550 / 549, 'fails'],
+  // 10·1000·50 m + 150 kPa − 100 kPa = 550 kPa; half way between 1 and 0.9 MPa
+  [
+    'casing-pressure',
+    'over temperature',
+    {
+      entry: {
+        casingPressure: [
+          { temperature: 300, pressure: 1_000_000 },
+          { temperature: 400, pressure: 900_000 },
+        ],
+      },
+      temperature: 350,
+    },
+    550 / 950,
+    'holds',
+  ],
   ['bore-fit', 'goes in', { entry: { outsideDiameter: 0.19 }, pumpRead: { bore: 0.2 } }, 0.95, 'holds'],
   ['bore-fit', 'hardly', { entry: { outsideDiameter: 0.197 }, pumpRead: { bore: 0.2 } }, 0.985, 'near'],
   ['bore-fit', 'does not', { entry: { outsideDiameter: 0.201 }, pumpRead: { bore: 0.2 } }, 1.005, 'fails'],
@@ -508,6 +525,23 @@ const CASES: readonly [CheckCode, string, Made, number, Margin['verdict']][] = [
   ['submergence', 'too shallow', { vesselRead: { bore: 0.2, level: 0.4 } }, 0.4, 'fails'],
   // 2 m of water over the intake of a well without a given vortex depth is judged only by the study's own limit
   ['submergence', 'of a well', { wellRead: { bore: 0.2 } }, 10, 'holds'],
+  // the pipe holds 300 kPa absolute, 200 kPa gauge; 10·1000·31 m = 310 kPa gauge at no flow
+  ['pressure-class', 'of a pipe, running', { pipeRead: { ratedPressure: 400_000 } }, 0.5, 'holds'],
+  ['pressure-class', 'at nine tenths', { pipeRead: { ratedPressure: 200_000 / 0.8999 } }, 0.8999, 'holds'],
+  ['pressure-class', 'beyond nine tenths', { pipeRead: { ratedPressure: 200_000 / 0.9001 } }, 0.9001, 'near'],
+  ['pressure-class', 'at its rating', { pipeRead: { ratedPressure: 200_000 } }, 1, 'near'],
+  ['pressure-class', 'above it', { pipeRead: { ratedPressure: 199_900 } }, 200 / 199.9, 'fails'],
+  ['pressure-class', 'at no flow', { pipeRead: { ratedPressure: 500_000 }, deadHeads: { L: 31 } }, 0.62, 'holds'],
+  ['pressure-class', 'by its class', { pipeRead: { pressureClass: 'PN2.5' }, temperature: 300 }, 0.8, 'holds'],
+  // class 150 at 373.15 K allows 17.7 bar; the hotter end counts
+  [
+    'pressure-class',
+    'at the hottest place',
+    { pipeRead: { pressureClass: 'class 150' }, temperature: 300, pipe: { inletTemperature: 350, outletTemperature: 373.15 } },
+    2 / 17.7,
+    'holds',
+  ],
+  ['pressure-class', 'of the entry of a valve', { valveEntry: { ratedPressure: 150_000 } }, 200 / 150, 'fails'],
   ['well-level', 'ten metres above the intake', {}, 10, 'holds'],
   ['well-level', 'near', { wellHead: -16 }, 4, 'near'],
   ['well-level', 'too low', { wellHead: -17.1 }, 2.9, 'fails'],
@@ -595,6 +629,11 @@ const REASONS: readonly [CheckCode, Made, string][] = [
   ['valve-drop', {}, 'not-given'],
   ['set-point', { valveRead: { mode: 'opening' } }, 'not-controlling'],
   ['velocity', { pipe: { velocity: 5e-7 } }, 'no-flow'],
+  ['pressure-class', {}, 'not-given'],
+  ['pressure-class', { pipeRead: { pressureClass: 'PN16' } }, 'no-rating'],
+  ['pressure-class', { pipeRead: { ratedPressure: 4e5 }, pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
+  ['casing-pressure', { entry: { casingPressure: [{ temperature: 300, pressure: 1e6 }] }, temperature: 310 }, 'no-rating'],
+  ['casing-pressure', { entry: { casingPressure: [{ temperature: 300, pressure: 1e6 }] } }, 'no-rating'],
   ['highest-pressure', {}, 'not-given'],
   ['highest-pressure', { pipeRead: { designPressure: 3e5 }, pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
   ['lowest-pressure', { pipe: { inletPressure: null, outletPressure: null } }, 'no-pressure'],
@@ -687,7 +726,7 @@ describe('a study’s own limit', () => {
     curve: { b: 5, cq: 0.9 },
     valveEntry: { xfz: 0.5, bore: 0.08, shutOffDrop: 900_000 },
     valveRead: { minDrop: 1, maxDrop: 1e6 },
-    pipeRead: { designPressure: 900_000 },
+    pipeRead: { designPressure: 900_000, ratedPressure: 400_000 },
     vesselRead: { bore: 0.2, requiredPressure: -5000 },
   };
   test.each(CHECK_CODES)('%s: honoured: what holds fails or is near when the limit goes past it', (code) => {

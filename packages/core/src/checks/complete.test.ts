@@ -53,6 +53,43 @@ describe('what always belongs to a pump on its curve, and cannot be judged for w
   ])('%s misses nothing', (_, pump) => expect(incomplete(without('npshr'), pump)).toEqual([]));
 });
 
+describe('a class that has no rating where it stands', () => {
+  const classed = (read: object, temperature: string, valve: object = {}): Incomplete[] => {
+    const elements = [
+      { ...pipe('a', 20), ...read },
+      { id: 'V', kind: 'control-valve', mode: 'opening', opening: 0.5, valve: 'v' },
+      { id: 'F', kind: 'device', drop: '0.1 bar', ...read },
+    ];
+    return solved(
+      study({ T: vessel(20, 0), U: vessel(0, 0) }, [line('L', 'T', 'U', elements)], {
+        valves: { v: { ratedKv: 100, ...valve } },
+        scenarios: [{ id: 'a', fluid: 'water', temperature }],
+      }),
+    ).incomplete;
+  };
+  const asks = (where: string, missing: string) => ({ check: 'pressure-class', where, missing: [missing] });
+  it.each<[string, object, string, object, object[]]>([
+    ['nothing is entered', {}, '90 C', {}, []],
+    ['a PN while it is cold', { pressureClass: 'PN16' }, '50 C', {}, []],
+    ['a PN where it is hot', { pressureClass: 'PN16' }, '90 C', {}, [asks('a', 'a.ratedPressure'), asks('F', 'F.ratedPressure')]],
+    ['with a rated pressure', { pressureClass: 'PN16', ratedPressure: '14 bar(g)' }, '90 C', {}, []],
+    ['of the entry of a valve', {}, '90 C', { pressureClass: 'PN16' }, [asks('V', 'valves.v.ratedPressure')]],
+    [
+      'with a table of the maker',
+      {},
+      '90 C',
+      {
+        pressureClass: 'PN16',
+        ratingTable: [
+          { temperature: '50 C', pressure: '16 bar(g)' },
+          { temperature: '120 C', pressure: '14 bar(g)' },
+        ],
+      },
+      [],
+    ],
+  ])('%s', (_, read, temperature, valve, found) => expect(classed(read, temperature, valve)).toEqual(found));
+});
+
 describe('a curve without efficiency has no best-efficiency point', () => {
   const r = solved(JSON.parse(JSON.stringify(pumped(without('efficiency')))));
   const pump = r.elements.P as { bestFlow: number | null; flowRatio: number | null; specificSpeed?: number };

@@ -1,7 +1,41 @@
 import { allowablePressure } from '../pipes/barlow.js';
-import { worth } from '../results/working.js';
-import type { Check } from './check.js';
+import { worth, type WorkingValue } from '../results/working.js';
+import type { Check, CheckedElement, CheckedScenario } from './check.js';
 import { pressuresAlong } from './pipe-case.js';
+
+/**
+ * Highest pressure at an element, Pa absolute, while running or at no flow with the pumps before it, with which of the two it is and how it is
+ * worked out; undefined where neither is known.
+ */
+export function highestAt(
+  e: CheckedElement,
+  s: CheckedScenario,
+): { value: number; governs: 'running' | 'dead-head'; formula: string; inputs: () => WorkingValue[] } | undefined {
+  const pressures = pressuresAlong(e, s);
+  const dead = s.deadHeads.get(e.id);
+  if (pressures.length === 0 && dead === undefined) return undefined;
+  const running = pressures.reduce((a, b) => Math.max(a, b), -Infinity);
+  const still = dead === undefined ? -Infinity : s.atmosphere + s.fluid.density * s.gravity * (dead - s.lowestOf(e));
+  if (still <= running)
+    return {
+      value: running,
+      governs: 'running',
+      formula: 'p',
+      inputs: () => [worth('p', 'highest pressure at its ends and profile points', running, 'absolutePressure')],
+    };
+  return {
+    value: still,
+    governs: 'dead-head',
+    formula: 'pa + ρ·g·(H0 − z)',
+    inputs: () => [
+      worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
+      worth('ρ', 'density', s.fluid.density, 'density', { from: 'fluid.density' }),
+      worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
+      worth('H0', 'head of the supply and the shut-off heads on the way', dead!, 'head'),
+      worth('z', 'lowest elevation', s.lowestOf(e), 'length'),
+    ],
+  };
+}
 
 /** Highest pressure in a pipe, running or at no flow with the pumps before it, against its design pressure; all absolute. */
 export const highestPressure: Check = {
@@ -19,29 +53,14 @@ export const highestPressure: Check = {
   judge: (e, s, isOwn) => {
     const design = allowablePressure(e.read);
     if (design === undefined && !isOwn) return 'not-given';
-    const pressures = pressuresAlong(e, s);
-    const dead = s.deadHeads.get(e.id);
-    if (pressures.length === 0 && dead === undefined) return 'no-pressure';
-    const running = pressures.reduce((a, b) => Math.max(a, b), -Infinity);
-    const still = dead === undefined ? -Infinity : s.atmosphere + s.fluid.density * s.gravity * (dead - s.lowestOf(e));
-    const governs = still > running ? 'dead-head' : 'running';
+    const highest = highestAt(e, s);
+    if (!highest) return 'no-pressure';
+    const { value, governs, formula, inputs } = highest;
     return {
-      value: Math.max(running, still),
+      value,
       governs,
       ...(design === undefined ? {} : { limit: design + s.atmosphere }),
-      how: () =>
-        governs === 'running'
-          ? { formula: 'p', inputs: [worth('p', 'highest pressure at its ends and profile points', running, 'absolutePressure')] }
-          : {
-              formula: 'pa + ρ·g·(H0 − z)',
-              inputs: [
-                worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
-                worth('ρ', 'density', s.fluid.density, 'density', { from: 'fluid.density' }),
-                worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
-                worth('H0', 'head of the supply and the shut-off heads on the way', dead!, 'head'),
-                worth('z', 'lowest elevation of the pipe', s.lowestOf(e), 'length'),
-              ],
-            },
+      how: () => ({ formula, inputs: inputs() }),
     };
   },
 };

@@ -17,6 +17,7 @@ import { minimumFlow } from './minimum-flow.js';
 import { motorPower } from './motor-power.js';
 import { npshDifference } from './npsh-difference.js';
 import { npshRatio } from './npsh-ratio.js';
+import { pressureClass } from './pressure-class.js';
 import { pumpHead } from './pump-head.js';
 import { ratedFlow } from './rated-flow.js';
 import { ratedHead } from './rated-head.js';
@@ -79,6 +80,7 @@ export const CHECKS = {
   'delivered-flow': deliveredFlow,
   'delivered-pressure': deliveredPressure,
   'pump-head': pumpHead,
+  'pressure-class': pressureClass,
 } as const satisfies Readonly<Record<string, Check>>;
 
 export type CheckCode = keyof typeof CHECKS;

@@ -30,3 +30,9 @@ export function temperaturesAlong(e: CheckedElement, s: CheckedScenario): number
   const r = s.result.elements[e.id]!;
   return [r.inletTemperature, r.outletTemperature].filter((t) => typeof t === 'number');
 }
+
+/** highest temperature at an element, K: followed along the way, else the scenario's */
+export function hottest(e: CheckedElement, s: CheckedScenario): number | undefined {
+  const along = temperaturesAlong(e, s);
+  return along.length > 0 ? Math.max(...along) : s.temperature;
+}

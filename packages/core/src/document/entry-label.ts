@@ -1,15 +1,20 @@
 import type { Field, Fields } from '../fields/field.js';
+import { ELEMENT_KINDS } from '../elements/index.js';
 import { PUMP_ENTRY_FIELDS, VALVE_ENTRY_FIELDS } from './fields.js';
 
+/** of elements and points, by their key: `x.ratedPressure` */
+const OWN: Fields = Object.assign({}, ...Object.values(ELEMENT_KINDS).map((k) => k.fields)) as Fields;
 const LISTS: Readonly<Record<string, Fields>> = { pumps: PUMP_ENTRY_FIELDS, valves: VALVE_ENTRY_FIELDS };
 
 /**
- * What an entry of a pump or a valve is called on the screen, by its address: `pumps.p.curve[].npshr` → NPSHR, `pumps.p.motor.ratedPower` →
- * Motor, rated power. The last key of an address that leads nowhere.
+ * What an entry is called on the screen, by its address: `pumps.p.curve[].npshr` → NPSHR, `pumps.p.motor.ratedPower` → Motor, rated power;
+ * of an element `x.ratedPressure` → Rated pressure. The last key of an address that leads nowhere.
  */
 export function entryLabel(address: string): string {
-  const [list, , ...keys] = address.split('.');
-  let fields = LISTS[list ?? ''];
+  const parts = address.split('.');
+  const list = LISTS[parts[0] ?? ''];
+  const keys = parts.slice(list ? 2 : 1);
+  let fields: Fields | undefined = list ?? OWN;
   let label = keys.at(-1) ?? address;
   let record: string | undefined;
   for (const key of keys) {

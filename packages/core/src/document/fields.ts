@@ -13,6 +13,7 @@ import {
   type Field,
   type Fields,
 } from '../fields/field.js';
+import { RATING_FIELDS, RATING_TABLE } from '../fields/rating-fields.js';
 import { CHOSEN_UNITS, unitsToChoose } from '../units/units.js';
 import { TYPICAL_RECOVERY } from '../valves/valve.js';
 
@@ -107,7 +108,7 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   preferredRegion: { type: 'numbers', least: 2, most: 2, min: 0, max: 10, label: 'Preferred operating region' },
   allowableRegion: { type: 'numbers', least: 2, most: 2, min: 0, max: 10, label: 'Allowable operating region' },
   maxShaftPower: quantity('power', 1, 1e9, 'Largest shaft power'),
-  casingPressure: gauge('Casing pressure'),
+  casingPressure: gauge('Casing pressure', { rows: { ...RATING_TABLE, label: 'Casing pressure over temperature' } }),
   maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature'),
   outsideDiameter: impeller('Outside diameter'),
   eyeDiameter: impeller('Diameter of the impeller’s eye'),
@@ -158,7 +159,7 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   minDrop: quantity('pressureDifference', 0, 1e9, 'Least allowable drop'),
   maxDrop: quantity('pressureDifference', 0, 1e9, 'Largest allowable drop'),
   type: choice(VALVE_TYPES, 'Type'),
-  pressureClass: text('Pressure class'),
+  ...RATING_FIELDS,
   from: FROM,
 };
 

@@ -126,6 +126,7 @@ function schemaOf(field: Field): Json {
       const texts: Json[] = [{ type: 'string', pattern: QUANTITY, description: `${field.dimension}: ${units}` }];
       if (field.solve) texts.push({ const: 'solve' });
       if (field.words) texts.push({ enum: Object.keys(field.words) });
+      if (field.rows) texts.push(schemaOf(field.rows));
       if (field.bare) texts.push({ type: 'number', description: 'specific gravity, times 999.1 kg/m³' });
       return { ...title, ...(texts.length === 1 ? texts[0] : { anyOf: texts }) };
     }

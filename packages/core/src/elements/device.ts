@@ -1,5 +1,6 @@
 import { numberOr } from '../fields/defaults.js';
 import { drop, elevation, flow, named, number, quantity, type Fields } from '../fields/field.js';
+import { RATING_FIELDS } from '../fields/rating-fields.js';
 import { joined, numberPiece, put, quantityPiece, shown, words, type Piece, type ShortForm } from '../fields/short-form.js';
 import type { LossResult } from '../results/results.js';
 import { inWords, step, worth, type KeyedStep } from '../results/working.js';
@@ -16,6 +17,7 @@ import {
 import { fixedLaw, PowerLaw, type Loss, type LossLaw } from './laws.js';
 import { reportLoss } from './loss-result.js';
 import type { DeviceModel, State } from './model.js';
+import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
 
 const DEVICE_FIELDS: Fields = {
   ...named,
@@ -33,6 +35,7 @@ const DEVICE_FIELDS: Fields = {
   fouling: number(0, 1e4, 'Fouling factor on the drop', { default: 1, short: 'Fouling ×' }),
   duty: quantity('power', -1e10, 1e10, 'Heat given to the liquid', { short: 'Duty' }),
   outletTemperature: quantity('temperature', 1, 3000, 'Temperature at which it leaves', { short: 'Outlet T' }),
+  ...RATING_FIELDS,
 };
 
 /** Linear between rows from 0, 0; quadratic through the last row beyond it. */
@@ -149,10 +152,13 @@ const shortForm: ShortForm = {
       e.table ? 'table' : '',
       e.exponent === undefined ? '' : `exponent ${shown(e.exponent)}`,
       e.fouling === undefined || e.fouling === 1 ? '' : `fouling ${shown(e.fouling)}`,
+      ratingText(e),
     ),
   example: '0.52 bar at 310 m3/h, fouling 1.6',
-  vocabulary: ['drop', 'fouling', 'exponent', 'table'],
+  clears: RATED_IN_LINE,
+  vocabulary: ['drop', 'fouling', 'exponent', 'table', ...RATING_WORDS],
   pieces: [
+    ...RATING_PIECES,
     dropAt,
     numberPiece('fouling', 'fouling(?: factor)?|fouled|x|×'),
     numberPiece('exponent', 'exponent'),

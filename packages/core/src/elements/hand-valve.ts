@@ -1,9 +1,11 @@
 import { bore, elevation, kv, named, number, yesNo, type Fields } from '../fields/field.js';
 import { joined, numberPiece, quantityPiece, shown, wordPiece } from '../fields/short-form.js';
+import { RATING_FIELDS } from '../fields/rating-fields.js';
 import type { LossResult } from '../results/results.js';
 import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { localWorking, reportLoss } from './loss-result.js';
+import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
 
 const FIELDS: Fields = {
   ...named,
@@ -13,6 +15,7 @@ const FIELDS: Fields = {
   kv: kv('Kv'),
   cv: kv('Cv'),
   closed: yesNo('Closed', { default: false }),
+  ...RATING_FIELDS,
 };
 
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
@@ -40,10 +43,13 @@ export const handValve: ElementKind<LossResult> = {
         e.cv !== undefined ? `Cv ${shown(e.cv)}` : '',
         e.inside ? `bore ${shown(e.inside)}` : '',
         e.closed === true ? 'closed' : '',
+        ratingText(e),
       ),
     example: 'K 0.3, bore 102.3 mm; Kv 60; closed',
-    vocabulary: ['K', 'Kv', 'Cv', 'bore', 'closed', 'open'],
+    clears: RATED_IN_LINE,
+    vocabulary: ['K', 'Kv', 'Cv', 'bore', 'closed', 'open', ...RATING_WORDS],
     pieces: [
+      ...RATING_PIECES,
       numberPiece('k', 'k'),
       numberPiece('kv', 'kv'),
       numberPiece('cv', 'cv'),

@@ -1,14 +1,17 @@
 import { bore, elevation, named, number, type Fields } from '../fields/field.js';
 import { joined, numberPiece, quantityPiece, shown } from '../fields/short-form.js';
+import { RATING_FIELDS } from '../fields/rating-fields.js';
 import type { LossResult } from '../results/results.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { localWorking, reportLoss } from './loss-result.js';
+import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
 
 const FIELDS: Fields = {
   ...named,
   outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
   k: number(0, 1e9, 'K'),
   inside: bore('Inside diameter', { short: 'Inside' }),
+  ...RATING_FIELDS,
 };
 
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
@@ -26,10 +29,11 @@ export const nonReturn: ElementKind<LossResult> = {
   givens: () => undefined,
   beginning: {},
   shortForm: {
-    write: (e) => joined(e.k !== undefined ? `K ${shown(e.k)}` : '', e.inside ? `bore ${shown(e.inside)}` : ''),
+    write: (e) => joined(e.k !== undefined ? `K ${shown(e.k)}` : '', e.inside ? `bore ${shown(e.inside)}` : '', ratingText(e)),
     example: 'K 1.8, bore 254.5 mm',
-    vocabulary: ['K', 'bore'],
-    pieces: [numberPiece('k', 'k'), quantityPiece('inside', 'diameter', 'bore|inside|id|dia')],
+    clears: RATED_IN_LINE,
+    vocabulary: ['K', 'bore', ...RATING_WORDS],
+    pieces: [...RATING_PIECES, numberPiece('k', 'k'), quantityPiece('inside', 'diameter', 'bore|inside|id|dia')],
   },
   build,
   report: reportLoss,

@@ -13,6 +13,7 @@ import { FITTING_TYPES, FITTING_WORDS, neededEntry } from '../fittings/fitting.j
 import { MATERIALS, MATERIAL_WORDS } from '../pipes/material.js';
 import { insideOf, usualSchedule } from '../pipes/size.js';
 import type { Entries } from './kind.js';
+import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
 
 function write(e: Entries): string {
   const bored = e.size !== undefined ? `${shown(e.size)}${writeSchedule(e.schedule)}` : `bore ${shown(e.inside)}`;
@@ -23,7 +24,7 @@ function write(e: Entries): string {
     if (f.k !== undefined) return count === 1 ? `K ${shown(f.k)}` : `${shown(count)} K ${shown(f.k)}`;
     return `${shown(count)} Le ${shown(f.equivalentLength)}`;
   });
-  return joined(`${shown(e.length)} ${bored}`, ...fittings);
+  return joined(`${shown(e.length)} ${bored}`, ...fittings, ratingText(e));
 }
 
 /** a schedule by its number, a wall as such, plastics by their SDR */
@@ -223,6 +224,7 @@ function finish(draft: Draft): ReturnType<NonNullable<ShortForm['finish']>> {
 export const pipeShortForm: ShortForm = {
   write,
   example: '120 m DN150 sch 40, 4 elbow-90-long, 1 gate',
+  clears: RATED_IN_LINE,
   vocabulary: [
     ...Object.values(FITTING_WORDS).flat(),
     ...FITTING_TYPES,
@@ -236,8 +238,10 @@ export const pipeShortForm: ShortForm = {
     'bore',
     'wall',
     'Hazen-Williams',
+    ...RATING_WORDS,
   ],
   pieces: [
+    ...RATING_PIECES,
     numberPiece('hazenWilliams', 'hazen-williams c|hazen-williams|hw|c'),
     scheduled,
     roughened,

@@ -1,5 +1,6 @@
 import { numberOr } from '../fields/defaults.js';
 import { bore, choice, elevation, gauge, length, named, number, quantity, text, yesNo, type Fields } from '../fields/field.js';
+import { RATING_FIELDS } from '../fields/rating-fields.js';
 import { sumFittings } from '../fittings/fitting.js';
 import { finding } from '../issues/issues.js';
 import { LAMINAR_LIMIT, TURBULENT_LIMIT } from '../pipes/friction.js';
@@ -50,6 +51,7 @@ const PIPE_FIELDS: Fields = {
   jointFactor: number(0.1, 1, 'Weld joint factor', { default: 1 }),
   dragReduction: number(0, 0.8, 'Friction taken away by an additive', { percent: true, default: 0, short: 'Drag reduction' }),
   maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature', { short: 'Highest T' }),
+  ...RATING_FIELDS,
   suction: yesNo('Suction line', { short: 'Suction' }),
   u: quantity('heatTransfer', 0, 1e5, 'Heat transfer on the outside diameter, U', { short: 'U' }),
   insulation: {

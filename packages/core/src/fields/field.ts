@@ -24,6 +24,8 @@ export type QuantityField = Common & {
   solve?: boolean;
   /** a bare number is specific gravity */
   bare?: boolean;
+  /** may be a list of rows in its place: the same over something else */
+  rows?: ListField;
   /** words that stand for another entry of the same thing: `low` for `lowLevel` */
   words?: Readonly<Record<string, string>>;
 };

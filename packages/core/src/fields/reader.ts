@@ -103,6 +103,7 @@ export class Reader {
   value(raw: unknown, field: Field, path: string, where: string[]): unknown {
     switch (field.type) {
       case 'quantity':
+        if (field.rows && Array.isArray(raw)) return this.list(raw, field.rows, path, where);
         return this.quantity(raw, field, path, where);
       case 'number': {
         const { series } = field;

@@ -40,7 +40,8 @@ export interface PumpInput {
   preferredRegion?: readonly [number, number];
   allowableRegion?: readonly [number, number];
   maxShaftPower?: number;
-  casingPressure?: number;
+  /** gauge, Pa; over temperature, K, where the maker gives it so */
+  casingPressure?: number | readonly { temperature: number; pressure: number }[];
   maxTemperature?: number;
   outsideDiameter?: number;
 }

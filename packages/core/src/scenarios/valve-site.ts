@@ -1,4 +1,5 @@
 import type { CheckedScenario, LimitOverride } from '../checks/check.js';
+import { incompleteOf } from '../checks/complete.js';
 import { judge } from '../checks/judge.js';
 import { State, type ControlValveModel, type ElementModel } from '../elements/model.js';
 import { ChangingValve } from '../network/changing.js';
@@ -103,6 +104,7 @@ export class ValveSite {
   private judge(result: ScenarioResult): void {
     this.sight.result = result;
     result.margins = judge(this.sight, this.limits, this.isAsked);
+    result.incomplete = incompleteOf(this.sight);
   }
 
   private changing(): ChangingValve | undefined {

@@ -262,6 +262,25 @@ describe('valves', () => {
     // nothing else takes the drop: the flow goes with the coefficient, and the gain is its slope
     expect(candidates[0]!.gain.a).toBeCloseTo(0.98, 3);
   });
+  test('a class that is too low falls, one without a rating there is incomplete and stands after what serves', () => {
+    // 2.04 bar stand before the valve, some 20 m of water, at 20 °C
+    const { candidates, fallen, preferred } = choose({
+      whole: linear(100, { pressureClass: 'PN16' }),
+      unrated: linear(80, { pressureClass: 'class 900' }),
+      low: linear(90, { ratedPressure: '1 bar(g)' }),
+      plain: linear(95),
+    });
+    expect(candidates.map((c) => [c.model, c.verdict])).toEqual([
+      // near the lower edge of the band in b
+      ['plain', 'near'],
+      ['whole', 'near'],
+      ['unrated', 'incomplete'],
+    ]);
+    expect(candidates[2]!.incomplete).toEqual([{ check: 'pressure-class', missing: ['valves.unrated.ratedPressure'] }]);
+    expect(preferred).toBe('plain');
+    expect(fallen).toMatchObject([{ model: 'low', reason: 'pressure-class', limit: 1 }]);
+    expect(choose({ unrated: linear(80, { pressureClass: 'class 900' }) }).preferred).toBe('unrated');
+  });
   test('one that only stands at an opening is asked for the flow that it passed', () => {
     const at = held({ mode: 'opening', opening: 0.5, flow: undefined }, { scenarios: [{ id: 'a', temperature: '20 C' }] });
     const { required, candidates } = choose({ x: linear(80) }, JSON.parse(JSON.stringify(at)) as Study);

@@ -18,6 +18,7 @@ function randomValves(count: number): Record<string, RawEntry> {
         ...(i % 2 === 0 ? { size: one(['DN50', 'DN80', 'DN100']) } : {}),
         ...(i % 3 === 0 ? { type: one(['globe-cage', 'butterfly', 'segment-ball']) } : { fl: between(0.4, 0.95) }),
         ...(i % 4 === 0 ? { size: 'DN65', inside: ['102.3 mm', '154.1 mm'] } : {}),
+        ...(i % 6 === 0 ? { pressureClass: one(['PN2.5', 'PN16', 'class 150']) } : {}),
         ...(i % 5 === 0 ? { xfz: between(0.1, 0.6) } : {}),
         ...(i % 7 === 0 ? { maxDrop: `${between(0.5, 6).toFixed(2)} bar`, shutOffDrop: '9 bar' } : {}),
       };

@@ -1,7 +1,7 @@
 import { CHECK_CODES, type CheckCode } from '../checks/index.js';
 import { wayLoss } from '../checks/valve-authority.js';
 import type { RawEntry, Study } from '../document/study.js';
-import type { Margin } from '../results/margin.js';
+import type { Incomplete, Margin } from '../results/margin.js';
 import type { ValveResult } from '../results/results.js';
 import { checkedScenario } from '../scenarios/checked.js';
 import { usableValve } from '../scenarios/equipment.js';
@@ -32,7 +32,9 @@ export interface ValveNeed {
 export interface ValveCandidate {
   model: string;
   ratedKv: number;
-  verdict: 'holds' | 'near';
+  verdict: 'holds' | 'near' | 'incomplete';
+  /** what could not be judged of it for want of entries */
+  incomplete: Pick<Incomplete<CheckCode>, 'check' | 'missing'>[];
   openings: Record<string, number>;
   xfRatio: Record<string, number>;
   gain: Record<string, number>;
@@ -89,7 +91,8 @@ export interface ValveAt {
 export interface ValveRow {
   model: string;
   ratedKv: number;
-  verdict: 'holds' | 'near' | 'fails';
+  verdict: 'holds' | 'near' | 'incomplete' | 'fails';
+  incomplete: ValveCandidate['incomplete'];
   /** why it falls out */
   fallen: FallenValve | null;
   worst: Worst | null;
@@ -143,14 +146,17 @@ export class ValvePosition {
       candidates.push({
         model,
         ratedKv: input.ratedKv,
-        verdict: j.verdict as 'holds' | 'near',
+        verdict: j.verdict as ValveCandidate['verdict'],
+        incomplete: j.incomplete,
         openings: by((s) => resultOf(s, valve).opening),
         xfRatio: by((s) => marginOf(s, valve, 'valve-cavitation')?.value ?? null),
         gain: gains(withValve(this.study, valve, valves.written[model]!, this.flows), valve, j.scenarios),
         worst: j.worst,
       });
     }
-    candidates.sort((a, b) => a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
+    // one that is incomplete is not preferred while a complete one serves
+    const order = (x: ValveCandidate): number => (x.verdict === 'incomplete' ? 1 : 0);
+    candidates.sort((a, b) => order(a) - order(b) || a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
     const counts = { tried: candidates.length + fallen.length, candidates: candidates.length, fallen: fallen.length };
     const preferred = candidates[0]?.model ?? null;
     const isAll = preferred === null && fallen.some((f) => f.reason === AUTHORITY);
@@ -195,14 +201,14 @@ export class ValvePosition {
    */
   rows(valves: CatalogueValves): ValveRow[] {
     const rows = [...usableValves(valves)].map(([model, input]) => this.row(model, valves.written[model]!, input));
-    const rank = (r: ValveRow): number => (r.verdict === 'fails' ? 1 : 0);
+    const rank = (r: ValveRow): number => (r.verdict === 'fails' ? 2 : r.verdict === 'incomplete' ? 1 : 0);
     return rows.sort((a, b) => rank(a) - rank(b) || a.ratedKv - b.ratedKv || (a.model < b.model ? -1 : 1));
   }
 
   row(model: string, written: RawEntry, input: ValveInput): ValveRow {
-    const { verdict, fallen, worst, scenarios } = this.judge(model, written, input);
+    const { verdict, fallen, worst, scenarios, incomplete } = this.judge(model, written, input);
     const stands = scenarios.map((s) => [s.id, this.stand(s, fallen ? undefined : input)] as const);
-    return { model, ratedKv: input.ratedKv, verdict, fallen, worst, scenarios: Object.fromEntries(stands) };
+    return { model, ratedKv: input.ratedKv, verdict, incomplete, fallen, worst, scenarios: Object.fromEntries(stands) };
   }
 
   /**
@@ -265,14 +271,16 @@ export class ValvePosition {
     model: string,
     written: RawEntry,
     input: ValveInput,
-  ): Pick<ValveRow, 'verdict' | 'fallen' | 'worst'> & { scenarios: SolvedScenario[] } {
+  ): Pick<ValveRow, 'verdict' | 'incomplete' | 'fallen' | 'worst'> & { scenarios: SolvedScenario[] } {
     const { valve } = this;
     const scenarios = this.tried(input) ?? judgedOf(runStudy(withValve(this.study, valve, written, this.flows)).scenarios);
     const margins = marginsAt(scenarios, (m) => m.where === valve && ASKED.has(m.check));
     const fallen =
       fallenOf(model, scenarios, valve) ?? failedOf(model, firstFailure(margins)) ?? failedOf(model, this.authority?.worst);
-    const verdict = fallen ? 'fails' : margins.some((m) => m.verdict === 'near') ? 'near' : 'holds';
-    return { verdict, fallen, worst: worstMargin(margins) ?? null, scenarios };
+    const incomplete = fallen ? [] : incompleteAt(scenarios, model, valve);
+    const isNear = margins.some((m) => m.verdict === 'near');
+    const verdict = fallen ? 'fails' : incomplete.length > 0 ? 'incomplete' : isNear ? 'near' : 'holds';
+    return { verdict, incomplete, fallen, worst: worstMargin(margins) ?? null, scenarios };
   }
 
   private siteList(): NonNullable<ValvePosition['sites']> {
@@ -331,6 +339,16 @@ function fallenOf(model: string, scenarios: readonly SolvedScenario[], valve: st
   return below ? fallenBy(model, 'below-range', below.id, resultOf(below, valve).opening, 0) : null;
 }
 
+/** what no scenario could judge of the valve, each once; addresses are those of the catalogue */
+function incompleteAt(scenarios: readonly SolvedScenario[], model: string, valve: string): ValveCandidate['incomplete'] {
+  const found = new Map<CheckCode, ValveCandidate['incomplete'][number]>();
+  for (const { result } of scenarios)
+    for (const { check, where, missing } of result!.incomplete as Incomplete<CheckCode>[])
+      if (where === valve)
+        found.set(check, { check, missing: missing.map((m) => m.replace(/^valves\.[^.]+/, `valves.${model}`)) });
+  return [...found.values()];
+}
+
 const failedOf = (model: string, failed: Worst | undefined): FallenValve | null =>
   failed ? fallenBy(model, failed.check, failed.scenario, failed.value, failed.limit) : null;
 
@@ -362,7 +380,7 @@ const AUTHORITY: CheckCode = 'valve-authority';
 
 /** codes that speak of the valve itself */
 const ASKED: ReadonlySet<CheckCode> = new Set(
-  CHECK_CODES.filter((c) => c === 'set-point' || (c.startsWith('valve-') && c !== AUTHORITY)),
+  CHECK_CODES.filter((c) => c === 'set-point' || c === 'pressure-class' || (c.startsWith('valve-') && c !== AUTHORITY)),
 );
 
 const fallenBy = (model: string, reason: string, scenario: string, value: number | null, limit: number | null): FallenValve => ({

@@ -22,9 +22,14 @@ export interface ValveInput {
   /** FL or Fd are typical of the body, not the maker's */
   isTypical?: boolean;
   xfz?: number;
-  /** drops between which it may be run, Pa */
+  /** what its body may hold: a class, or gauge pressures, Pa, over temperature, K */
+  pressureClass?: string;
+  ratedPressure?: number;
+  materialGroup?: string;
+  ratingTable?: readonly { temperature: number; pressure: number }[];
   /** drop against which it is made to shut, Pa */
   shutOffDrop?: number;
+  /** drops between which it may be run, Pa */
   minDrop?: number;
   maxDrop?: number;
   /** nominal bore of the valve, and bores of the pipes on its two sides, m, for the piping geometry factor */

@@ -43,6 +43,15 @@ function preferred(x: number): number {
   return Number((nearest * decade).toPrecision(3));
 }
 
+/** share of the class that a body may hold, by °C */
+const HELD = [[-20, 1], [50, 1], [100, 0.93], [150, 0.86], [200, 0.78]] as const; // prettier-ignore
+
+const ratingOf = (pressureClass: string): { temperature: string; pressure: string }[] =>
+  HELD.map(([t, share]) => ({
+    temperature: `${t} C`,
+    pressure: `${Number((Number(pressureClass.slice(2)) * share).toPrecision(3))} bar(g)`,
+  }));
+
 /** So many invented control valves by id. */
 export function generateValves(count: number): Record<string, RawEntry> {
   const valves: Record<string, RawEntry> = {};
@@ -72,6 +81,7 @@ export function generateValves(count: number): Record<string, RawEntry> {
               })),
               xfz: Number(Math.min(0.8, l.xfz + 0.08 * (1 - trim)).toFixed(2)),
               pressureClass,
+              ratingTable: ratingOf(pressureClass),
               maxDrop: `${maxDrop} bar`,
             };
           });

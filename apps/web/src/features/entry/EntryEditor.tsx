@@ -1,4 +1,4 @@
-import { defaultOf, type Field, type Fields, type RawEntry } from '@cedar-knot/core';
+import { defaultOf, type Field, type Fields, type ListField, type RawEntry } from '@cedar-knot/core';
 import { useState } from 'react';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
 import { withTable } from '../../state/equipment.js';
@@ -66,11 +66,15 @@ export function EntryFields({
 /** The tables of one thing: its curves by diameter, Kv and FL over travel. */
 export function EntryTables({ fields, entry, onPut: put }: { fields: Fields; entry: RawEntry; onPut: Put }) {
   return typedFields(fields).map(([key, f]) =>
-    f.type !== 'list' ||
-    (key === 'flTable' && entry.flTable === undefined) ||
-    (key === 'curves' && entry.curve !== undefined) ||
-    (key === 'curve' && entry.curves !== undefined) ||
-    (key === 'table' && entry.characteristic !== 'table' && entry.table === undefined) ? null : key === 'curves' ? (
+    f.type === 'quantity' && f.rows && Array.isArray(entry[key]) ? (
+      <OverTemperature key={key} field={f.rows} rows={entry[key] as RawEntry[]} onRows={(rows) => put([key], rows)} />
+    ) : f.type === 'list' && key === 'ratingTable' ? (
+      <OverTemperature key={key} field={f} rows={entry[key] as RawEntry[] | undefined} onRows={(rows) => put([key], rows)} />
+    ) : f.type !== 'list' ||
+      (key === 'flTable' && entry.flTable === undefined) ||
+      (key === 'curves' && entry.curve !== undefined) ||
+      (key === 'curve' && entry.curves !== undefined) ||
+      (key === 'table' && entry.characteristic !== 'table' && entry.table === undefined) ? null : key === 'curves' ? (
       <Diameters key={key} of={f.of} rows={(entry.curves ?? []) as RawEntry[]} onRows={(rows) => put(['curves'], rows)} />
     ) : key === 'viscosities' && !f.required ? (
       <Measured key={key} field={f} rows={entry[key] as RawEntry[] | undefined} onRows={(rows) => put([key], rows)} />
@@ -83,6 +87,35 @@ export function EntryTables({ fields, entry, onPut: put }: { fields: Fields; ent
         onRows={(rows) => put([key], rows)}
       />
     ),
+  );
+}
+
+/** what a part may hold over temperature, or none */
+export function OverTemperature({
+  field,
+  rows,
+  onRows,
+}: {
+  field: ListField;
+  rows: readonly RawEntry[] | undefined;
+  onRows: (rows: RawEntry[] | undefined) => void;
+}) {
+  const begin = [
+    { temperature: '50 C', pressure: '16 bar(g)' },
+    { temperature: '120 C', pressure: '14 bar(g)' },
+  ];
+  const label = field.label ?? 'over temperature';
+  return (
+    <>
+      {rows && <RowsTable label={label} field={field} rows={rows} onRows={onRows} />}
+      <button
+        type="button"
+        onClick={() => onRows(rows ? undefined : begin)}
+        className="text-cedar self-start text-[12px] hover:underline"
+      >
+        {rows ? 'Remove this table' : `Enter a ${label.toLowerCase()}`}
+      </button>
+    </>
   );
 }
 
@@ -252,6 +285,8 @@ function OneField({
       </label>
     );
   if (field.type !== 'quantity' && field.type !== 'number' && field.type !== 'text') return null;
+  // as rows it stands among the tables
+  if (field.type === 'quantity' && Array.isArray(value)) return null;
   const series = field.type === 'number' ? field.series : undefined;
   if (series !== undefined && Array.isArray(value))
     return (

@@ -13,6 +13,7 @@ import { PipeMore } from './PipeMore.js';
 import { PipeNumbers } from './PipeNumbers.js';
 import { PipeSplit } from './PipeSplit.js';
 import { PointHelp } from './PointHelp.js';
+import { PressureRating } from './PressureRating.js';
 import { PumpNumbers } from './PumpNumbers.js';
 import { RatedPoint } from './RatedPoint.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
@@ -60,6 +61,7 @@ export function ElementPanel({ id }: { id: string }) {
           <PipeSplit id={id} length={found.entry.length} />
         </>
       )}
+      {kind.fields.ratingTable && <PressureRating id={id} seen={seen} fields={kind.fields} />}
       {found.line < 0 && <PointHelp id={id} kind={found.kind} seen={seen} />}
       {found.kind !== 'line' && <Working id={id} kind={found.kind} />}
       <Actions id={id} />

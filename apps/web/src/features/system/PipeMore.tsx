@@ -8,6 +8,7 @@ import { useDisplay, useStudy } from '../context.js';
 import { RowsTable } from '../entry/RowsTable.js';
 import { Entry } from './Entry.js';
 import { GroundRows } from './GroundRows.js';
+import { Part } from './Part.js';
 
 const FIELDS = ELEMENT_KINDS.pipe.fields;
 const STEEL = ['grade', 'designFactor', 'dragReduction'] as const;
@@ -47,15 +48,6 @@ export function PipeMore({ id, seen }: { id: string; seen: RawEntry }) {
         )}
       </Part>
     </>
-  );
-}
-
-function Part({ title, isOpen, children }: { title: string; isOpen: boolean; children: React.ReactNode }) {
-  return (
-    <details className="border-soft flex-none border-t px-3 py-1.5" open={isOpen}>
-      <summary className="h-[22px] cursor-pointer font-semibold">{title}</summary>
-      <div className="pt-1">{children}</div>
-    </details>
   );
 }
 

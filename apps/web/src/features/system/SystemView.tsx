@@ -1,10 +1,12 @@
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { firstLine, letterOf } from '../../state/address.js';
+import { firstLine, letterOf, locate } from '../../state/address.js';
+import { EQUIPMENT } from '../../state/equipment.js';
+import { focusSoon } from '../../state/focusSoon.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Button, Segmented } from '../../ui/controls.js';
-import { useStudy } from '../context.js';
+import { useStudy, useStudyStore } from '../context.js';
 import { Breakdown } from './Breakdown.js';
 import { ElementPanel } from './ElementPanel.js';
 import { LineSizes } from './LineSizes.js';
@@ -48,6 +50,7 @@ function ResultsOf() {
 export function SystemView() {
   const lines = useStudy((s) => s.study.lines);
   const change = useStudy((s) => s.change);
+  const store = useStudyStore();
   // the panel follows the choice in a task of its own, so that typing never waits for it
   const selected = useDeferredValue(useStudy((s) => s.selected));
   const study = useStudy((s) => s.study);
@@ -56,8 +59,13 @@ export function SystemView() {
   const [at] = useSearchParams();
   const wanted = at.get('entry');
   useEffect(() => {
-    if (wanted !== null) setTab('equipment');
-  }, [wanted]);
+    if (wanted === null) return;
+    const [id, key] = wanted.split('.');
+    if (!EQUIPMENT.some((e) => e.list === id) && locate(store.getState().study, id!)) {
+      store.getState().select(id!);
+      focusSoon(`aside [name="${key}"]`);
+    } else setTab('equipment');
+  }, [wanted, store]);
   const choose = (next: Drawn): void => {
     setDrawn(next);
     setTab(next === 'distance' ? 'stations' : 'sheet');

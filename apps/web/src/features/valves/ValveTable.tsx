@@ -1,5 +1,5 @@
-import { spoken, KV_PER_CV, type ModelEntry, type ValveRow } from '@cedar-knot/core';
-import { checkName, checkValue } from '@cedar-knot/wording';
+import { entryLabel, spoken, KV_PER_CV, type ModelEntry, type ValveRow } from '@cedar-knot/core';
+import { checkName, checkValue, notJudgedText } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 
 import { Button } from '../../ui/controls.js';
@@ -203,6 +203,15 @@ const WORDS: Readonly<Record<string, string>> = { 'too-small': 'too small', 'bel
 
 function Why({ row, indexOf }: { row: ValveRow; indexOf: (id: string) => number }) {
   const { system } = useDisplay();
+  if (row.verdict === 'incomplete')
+    return (
+      <span
+        className="inline-flex items-center gap-1"
+        title={`Missing in the catalogue: ${row.incomplete.flatMap((x) => x.missing.map(entryLabel)).join(', ')}`}
+      >
+        <VerdictMark kind="incomplete" size={9} /> {notJudgedText(row.incomplete)}
+      </span>
+    );
   const found = row.fallen
     ? { name: WORDS[row.fallen.reason] ?? checkName(row.fallen.reason), check: row.fallen.reason, ...row.fallen }
     : row.worst && { name: checkName(row.worst.check), ...row.worst };

@@ -28,9 +28,16 @@ export function candidateValves(
     return [{ ...shownValve(row, model, input), input }];
   });
   const near = (r: ShownValve): number => (r.row.verdict === 'near' ? 1 : 0);
+  const incomplete = (r: ShownValve): number => (r.row.verdict === 'incomplete' ? 1 : 0);
   const serving = rows
     .filter((r) => r.row.verdict !== 'fails')
-    .sort((a, b) => a.row.ratedKv - b.row.ratedKv || near(a) - near(b) || a.name.localeCompare(b.name, 'en', { numeric: true }));
+    .sort(
+      (a, b) =>
+        incomplete(a) - incomplete(b) ||
+        a.row.ratedKv - b.row.ratedKv ||
+        near(a) - near(b) ||
+        a.name.localeCompare(b.name, 'en', { numeric: true }),
+    );
   // of those that fall out the ones come first that are nearest in size to what is asked
   const most = Math.max(...Object.values(figures?.required ?? {}).map((n) => n.kv ?? 0), 1e-9);
   const away = (r: ShownValve): number => Math.abs(Math.log(r.row.ratedKv / most));

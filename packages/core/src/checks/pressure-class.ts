@@ -1,0 +1,52 @@
+import { isRated, ratingAt, type RatedPart } from '../pipes/pressure-class.js';
+import { worth } from '../results/working.js';
+import type { Check, CheckedElement } from './check.js';
+import { highestAt } from './highest-pressure.js';
+import { hottest } from './pipe-case.js';
+
+/** what says how much it may hold: the entry of a control valve, the element itself else */
+const partOf = (e: CheckedElement): RatedPart => (e.kind === 'control-valve' ? (e.valve ?? {}) : (e.read as RatedPart));
+
+/** Highest gauge pressure of a part, running or at no flow, over what its class or its own rating allows at its highest temperature. */
+export const pressureClass: Check = {
+  label: 'pressure class',
+  limit: 1,
+  near: { gap: 0.1 },
+  sense: 'most',
+  worst: 'fails',
+  source: 'ASME B16.5 and B16.34, group 1.1; PN of EN 1333 to 50 °C; else the maker',
+  reasons: ['not-given', 'no-rating', 'no-pressure'],
+  entry: 'Pressure class',
+  at: 'element',
+  kinds: ['pipe', 'control-valve', 'device', 'hand-valve', 'non-return'],
+  judge: (e, s) => {
+    const part = partOf(e);
+    if (!isRated(part)) return 'not-given';
+    const rating = ratingAt(part, hottest(e, s));
+    if (rating === undefined) return 'no-rating';
+    const highest = highestAt(e, s);
+    if (!highest) return 'no-pressure';
+    const isByClass = part.ratedPressure === undefined && part.ratingTable === undefined;
+    const name = `allowed by ${isByClass ? part.pressureClass! : 'its rating'} at the highest temperature there, gauge`;
+    return {
+      value: (highest.value - s.atmosphere) / rating,
+      governs: highest.governs,
+      how: () => ({
+        formula: highest.governs === 'running' ? '(p − pa)/pr' : 'ρ·g·(H0 − z)/pr',
+        inputs: [
+          ...highest.inputs().filter((x) => x.symbol !== 'pa'),
+          ...(highest.governs === 'running'
+            ? [worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' })]
+            : []),
+          worth('pr', name, rating, 'pressureDifference'),
+        ],
+      }),
+    };
+  },
+  // a class that says nothing here asks for what the part may hold
+  missing: (e, s) => {
+    const part = partOf(e);
+    if (!isRated(part) || ratingAt(part, hottest(e, s)) !== undefined) return [];
+    return [e.kind === 'control-valve' ? `valves.${String(e.read.valve)}.ratedPressure` : `${e.id}.ratedPressure`];
+  },
+};
