@@ -49,6 +49,19 @@ export {
   SITE_FIELDS,
   VALVE_ENTRY_FIELDS,
 } from './document/fields.js';
+export {
+  allElements,
+  elementPath,
+  MOST_OF_UNIT,
+  placedElements,
+  UNIT_KINDS,
+  UNIT_PIPING,
+  UNIT_SIDES,
+  unitElements,
+  withUnits,
+  type UnitSide,
+} from './document/unit-piping.js';
+export { installedUnits } from './checks/standby.js';
 export { thingKind, type ThingKind } from './document/things.js';
 export type {
   AttachmentHead,
@@ -275,6 +288,7 @@ export {
 export { byRank } from './selection/order.js';
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
 export { leastUnits } from './selection/running-units.js';
+export { tripOf, type Tripped } from './selection/trip.js';
 export { neededFor, type Needed } from './selection/needed.js';
 export { controlSchemes, energyByCause, type ControlScheme, type EnergyByCause } from './selection/drive.js';
 export {

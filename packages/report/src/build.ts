@@ -1,4 +1,4 @@
-import { overallVerdict, runStudy, studyVerdict, type SolvedScenario, type Study } from '@cedar-knot/core';
+import { overallVerdict, runStudy, studyVerdict, withUnits, type SolvedScenario, type Study } from '@cedar-knot/core';
 import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
@@ -49,7 +49,7 @@ export function contextOf(
   scenarios: readonly SolvedScenario[] = runStudy(study).scenarios,
 ): ReportContext {
   const options = withOwn(study, asked);
-  const c: ReportContext = { study, scenarios, system: systemFor(study, options.units), chosen: undefined };
+  const c: ReportContext = { study: withUnits(study), scenarios, system: systemFor(study, options.units), chosen: undefined };
   const solved = solvedOf(c);
   return { ...c, chosen: solved.find((s) => s.id === options.scenario) ?? solved.find((s) => s.model!.judged) ?? solved[0] };
 }

@@ -1,4 +1,5 @@
 import {
+  installedUnits,
   CHECKS,
   FIGURE_TABLE,
   inputPower,
@@ -124,6 +125,14 @@ const written = (e: RawEntry & { kind: string }): string => writeShortForm(e.kin
 const classOf = (e: RawEntry): string =>
   typeof e.ratedPressure === 'string' ? e.ratedPressure : typeof e.pressureClass === 'string' ? e.pressureClass : '';
 
+/** installed units of a pump each of which has this element; 1 for what stands in a line */
+function unitsWith(c: ReportContext, id: string): number {
+  const elements = c.chosen?.model?.elements ?? [];
+  const pump = elements.find((e) => e.id === id)?.unitOf;
+  const found = pump === undefined ? undefined : elements.find((e) => e.id === pump);
+  return found ? installedUnits(found) : 1;
+}
+
 /** Pipes: size, class, length, weight and volume, fittings, with flow, velocity and loss in the chosen scenario. */
 export function lineList(c: ReportContext): Section {
   const { system, chosen } = c;
@@ -136,14 +145,15 @@ export function lineList(c: ReportContext): Section {
     const pipe = model?.kind === 'pipe' ? model : undefined;
     const r = chosen?.result?.elements[e.id] as PipeResult | undefined;
     const weight = typeof e.size === 'string' && typeof e.schedule === 'string' ? pipeWeight(e.size, e.schedule, chosen?.model?.fluid.density ?? 1000) : undefined; // prettier-ignore
-    const own = pipe ? (Math.PI / 4) * pipe.bore ** 2 * pipe.length : undefined;
-    if (pipe) [length, volume] = [length + pipe.length, volume + (own ?? 0)];
-    if (pipe && weight) mass += weight.empty * pipe.length;
+    const count = unitsWith(c, e.id);
+    const own = pipe ? (Math.PI / 4) * pipe.bore ** 2 * pipe.length * count : undefined;
+    if (pipe) [length, volume] = [length + pipe.length * count, volume + (own ?? 0)];
+    if (pipe && weight) mass += weight.empty * pipe.length * count;
     else weightless.push(e.id);
     const at = (key: string) => ({ from: `${e.id}.${key}`, ...(chosen ? { scenario: chosen.id } : {}) });
     return {
       cells: [
-        e.id,
+        count === 1 ? e.id : `${e.id} × ${count}`,
         e.line,
         [e.size, typeof e.schedule === 'string' ? `sch ${e.schedule}` : '', e.material]
           .filter((x) => typeof x === 'string' && x !== '')
@@ -154,7 +164,7 @@ export function lineList(c: ReportContext): Section {
         numberCell(r?.flow, 'flow', system, at('flow')),
         numberCell(r?.velocity, 'velocity', system, at('velocity')),
         numberCell(r?.headLoss, 'head', system, at('headLoss')),
-        numberCell(weight && pipe ? weight.empty * pipe.length : undefined, 'mass', system),
+        numberCell(weight && pipe ? weight.empty * pipe.length * count : undefined, 'mass', system),
         numberCell(own, 'volume', system),
       ] as Cell[],
     };
@@ -289,7 +299,7 @@ const KWH = 3.6e6;
 
 /** Electricity of the pumps in a year, by scenario. */
 export function energy(c: ReportContext): Section | null {
-  let [whole, isTypical] = [0, false];
+  let [whole, isTypical, isGroup] = [0, false, false];
   const rows = solvedOf(c).flatMap((s) => {
     const hours = s.model!.hoursPerYear;
     if (!hours) return [];
@@ -301,21 +311,37 @@ export function energy(c: ReportContext): Section | null {
     }
     const kwh = (power * hours * 3600) / KWH;
     whole += kwh;
-    return [{ cells: [scenarioName(c, s.id), numberCell(hours, 'count', c.system), numberCell(power, 'power', c.system), numberCell(kwh, 'number', c.system)] as Cell[] }]; // prettier-ignore
+    const units = unitsRunning(s);
+    if (units !== '') isGroup = true;
+    return [{ cells: [scenarioName(c, s.id), units, numberCell(hours, 'count', c.system), numberCell(power, 'power', c.system), numberCell(kwh, 'number', c.system)] as Cell[] }]; // prettier-ignore
   });
   if (rows.length === 0) return null;
   const columns = [
     textColumn('scenario', 2),
+    textColumn('units running', 1.4),
     { label: 'hours a year' },
     column('input power', 'power', c.system),
     { label: 'electricity', unit: 'kWh/a' },
   ];
   const price = c.study.economics?.energyPrice;
-  const sum = { isSum: true, cells: ['all', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
-  const blocks: Block[] = [{ kind: 'table', columns, rows: [...rows, sum] }];
+  const sum = { isSum: true, cells: ['all', '', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
+  const isShown = (_: unknown, i: number): boolean => isGroup || i !== 1;
+  const all = [...rows, sum].map((r) => ({ ...r, cells: r.cells.filter(isShown) }));
+  const blocks: Block[] = [{ kind: 'table', columns: columns.filter(isShown), rows: all }];
   if (price) blocks.push({ kind: 'text', text: `At ${price} ${c.study.economics?.currency ?? ''} a kWh: ${Math.round(whole * price)} ${c.study.economics?.currency ?? ''} a year.` }); // prettier-ignore
   if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: 'Where a pump has no motor of its own, the efficiency of a typical one of its size is taken (IEC 60034-30-1, IE3).' }); // prettier-ignore
   return { part: 'energy', title: 'Energy', name: 'Energy', blocks };
+}
+
+/** `P-410 2 of 3` of every group of units, those that stand by counted */
+function unitsRunning(s: SolvedScenario): string {
+  return s
+    .model!.elements.flatMap((e) => {
+      const r = s.result!.elements[e.id];
+      const installed = installedUnits(e);
+      return r?.kind === 'pump' && installed > 1 ? [`${e.id} ${r.running} of ${installed}`] : [];
+    })
+    .join(', ');
 }
 
 /** A margin's value in print: in the unit of its check, or as a ratio. */

@@ -1,4 +1,7 @@
 import {
+  installedUnits,
+  tripOf,
+  type Tripped,
   noiseOf,
   type ElementDetail,
   type PumpResult,
@@ -123,9 +126,17 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
   const p = detail?.pump;
   const entered = (key: string) => (s: SolvedScenario): unknown =>
     s.model!.elements.find((x) => x.id === e.id)?.read[key] ?? null; // prettier-ignore
+  const trips = new Map(tripOf(c.study, e.id).map((t) => [t.scenario, t]));
+  const tripped = (of: (t: Tripped) => number | null) => (s: SolvedScenario): unknown => {
+    const t = trips.get(s.id);
+    return t ? of(t) : null;
+  }; // prettier-ignore
+  const isGroup = trips.size > 0 || e.standby !== undefined || e.installed !== undefined;
   const condition = byScenario(c, e.id, [
     'Operating conditions',
     ['units running', 'count', per((r) => r.running), 'running'],
+    ['units in standby', 'count', entered('standby')],
+    ['units installed', 'count', (s) => (isGroup ? installedIn(s, e.id) : null)],
     ...LIQUID,
     ['required flow, all units', 'flow', entered('requiredFlow')],
     ['required head', 'head', entered('requiredHead')],
@@ -140,6 +151,10 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       per((r) => (r.inletPressure === null || r.outletPressure === null ? null : r.outletPressure - r.inletPressure)),
     ],
     ['NPSHA', 'head', per((r) => r.npsha), 'npsha'],
+    'One unit tripped',
+    ['flow of those that are left', 'flow', tripped((t) => t.flow)],
+    ['over the required flow', 'percent', tripped((t) => (t.required === null ? null : t.share))],
+    ['over best efficiency, each', 'percent', tripped((t) => t.flowRatio)],
     'Performance',
     ['NPSHR', 'head', per((r) => r.npshr), 'npshr'],
     ['speed', 'speed', per((r) => r.speed), 'speed'],
@@ -257,4 +272,9 @@ function ratingCell(c: ReportContext, rating: number | readonly { temperature: n
   return rating
     .map((r) => `${inUnits(r.pressure, 'pressure', c.system)} at ${inUnits(r.temperature, 'temperature', c.system)}`)
     .join(', ');
+}
+
+function installedIn(s: SolvedScenario, id: string): number | null {
+  const e = s.model!.elements.find((x) => x.id === id);
+  return e ? installedUnits(e) : null;
 }

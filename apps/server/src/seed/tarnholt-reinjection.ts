@@ -26,6 +26,12 @@ export function reinjectionStudy(): Study {
         rangeability: 50,
         fl: 0.9,
         xfz: 0.65,
+        pressureClass: 'PN40',
+        ratingTable: [
+          { temperature: '-10 C', pressure: '40 bar(g)' },
+          { temperature: '50 C', pressure: '40 bar(g)' },
+          { temperature: '120 C', pressure: '36.8 bar(g)' },
+        ],
       },
     },
     points: {
@@ -59,7 +65,7 @@ export function reinjectionStudy(): Study {
             fittings: [{ type: 'entrance-sharp' }, { type: 'elbow-90-long', count: 3 }],
             outletElevation: '119.4 m',
           },
-          { id: 'F-402', kind: 'device', name: 'Filter pair', drop: '0.52 bar', at: '310 m3/h', fouling: 1 },
+          { id: 'F-402', kind: 'device', name: 'Filter pair', drop: '0.52 bar', at: '310 m3/h', fouling: 1, ratedPressure: '10 bar(g)' },
           {
             id: 'L-403',
             kind: 'pipe',
@@ -79,9 +85,11 @@ export function reinjectionStudy(): Study {
             pump: 'hollin',
             diameter: '385 mm',
             running: 1,
+            standby: 1,
+            installed: 2,
             rated: { flow: '300 m3/h', head: '74 m' },
           },
-          { id: 'NR-411', kind: 'non-return', name: 'Pump check valve', k: 1.8, inside: '254.5 mm' },
+          { id: 'NR-411', kind: 'non-return', name: 'Pump check valve', k: 1.8, inside: '254.5 mm', pressureClass: 'class 150' },
           {
             id: 'CV-415',
             kind: 'control-valve',
@@ -106,6 +114,7 @@ export function reinjectionStudy(): Study {
             ],
             outletElevation: '155 m',
             designPressure: '16 bar(g)',
+            pressureClass: 'class 150',
           },
           {
             id: 'L-421',
@@ -165,7 +174,7 @@ export function reinjectionStudy(): Study {
         hoursPerYear: 310,
         fluid: 'brine',
         temperature: '74 C',
-        set: { 'P-410.running': 2, 'CV-415.flow': '350 m3/h' },
+        set: { 'P-410.running': 2, 'P-410.standby': 0, 'CV-415.flow': '350 m3/h' },
       },
     ],
   };

@@ -1,4 +1,16 @@
-import { thingKind, type Operation, type RawElement, type RawEntry, type RawScenario, type Study } from '@cedar-knot/core';
+import {
+  allElements,
+  elementPath,
+  unitElements,
+  UNIT_SIDES,
+  type UnitSide,
+  thingKind,
+  type Operation,
+  type RawElement,
+  type RawEntry,
+  type RawScenario,
+  type Study,
+} from '@cedar-knot/core';
 import { letterOf } from '@cedar-knot/wording';
 
 export { letterOf };
@@ -8,28 +20,42 @@ export interface Located {
   kind: string;
   path: (string | number)[];
   entry: RawEntry;
-  /** index of the line, and of the element in it */
+  /** index of the line, and of the element in the list that it stands in */
   line: number;
   index: number;
+  /** that list, as operations name it, with all that stand in it; empty of what is no element */
+  list: (string | number)[];
+  siblings: readonly RawElement[];
+  /** id of the pump to each of whose units it belongs */
+  unitOf?: string;
 }
+
+const NO_LIST = { index: -1, list: [], siblings: [] };
 
 export function locate(study: Study, id: string): Located | undefined {
   if (Object.hasOwn(study.points, id)) {
     const entry = study.points[id]!;
-    return { kind: entry.kind, path: ['points', id], entry, line: -1, index: -1 };
+    return { ...NO_LIST, kind: entry.kind, path: ['points', id], entry, line: -1 };
   }
-  for (const [line, l] of study.lines.entries()) {
-    if (l.id === id) return { kind: 'line', path: ['lines', line], entry: l, line, index: -1 };
-    const index = l.elements.findIndex((e) => e.id === id);
-    if (index >= 0)
-      return { kind: l.elements[index]!.kind, path: ['lines', line, 'elements', index], entry: l.elements[index]!, line, index };
-  }
-  return undefined;
+  const own = study.lines.findIndex((l) => l.id === id);
+  if (own >= 0) return { ...NO_LIST, kind: 'line', path: ['lines', own], entry: study.lines[own]!, line: own };
+  const path = elementPath(study, id);
+  return path && locatedAt(study, path);
+}
+
+function locatedAt(study: Study, path: (string | number)[]): Located {
+  const [line, outer, index] = [path[1] as number, path[3] as number, path.at(-1) as number];
+  const { elements } = study.lines[line]!;
+  const isOfUnit = path.length > 4;
+  const siblings = isOfUnit ? unitElements(elements[outer]!, path.at(-2) as UnitSide) : elements;
+  const entry = siblings[index]!;
+  const at = { kind: entry.kind, path, entry, line, index, list: path.slice(0, -1), siblings };
+  return isOfUnit ? { ...at, unitOf: elements[outer]!.id } : at;
 }
 
 /** elements of a kind, in the order of the lines */
 export const elementsOf = (lines: Study['lines'], kind: string): RawElement[] =>
-  lines.flatMap((l) => l.elements).filter((e) => e.kind === kind);
+  allElements({ lines }).filter((e) => e.kind === kind);
 
 /** An entry as a scenario sees it, and whether the scenario has its own. */
 export function entryIn(
@@ -109,7 +135,8 @@ export function prefixOf(kind: string): string {
 export function removeElement(study: Study, id: string): Operation[] {
   const found = locate(study, id);
   if (!found || found.index < 0) return [];
-  return [...forget(study, [id]), { op: 'remove', path: ['lines', found.line, 'elements'], index: found.index }];
+  const units = UNIT_SIDES.flatMap((side) => unitElements(found.entry, side)).map((e) => e.id);
+  return [...forget(study, [id, ...units]), { op: 'remove', path: found.list, index: found.index }];
 }
 
 /** Takes back what is said of some things elsewhere: the entries that scenarios have of their own, and limits meant for them. */
@@ -136,9 +163,9 @@ export function dropAddresses(study: Study, isGone: (address: string) => boolean
   });
 }
 
-/** Puts an element into a line before a place. */
-export function insertElement(line: number, index: number, element: RawElement): Operation[] {
-  return [{ op: 'insert', path: ['lines', line, 'elements'], index, value: element }];
+/** Puts an element into a list of them before a place. */
+export function insertElement(list: readonly (string | number)[], index: number, element: RawElement): Operation[] {
+  return [{ op: 'insert', path: [...list], index, value: element }];
 }
 
 /** A first line to work on: supply vessel, suction, pump of given flow, discharge, destination vessel. */

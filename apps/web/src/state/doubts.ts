@@ -43,6 +43,6 @@ function nonReturn(study: Study, id: string): WayOut | undefined {
   const value: RawElement = { id: freeId(study, 'NR'), kind: 'non-return', k: NON_RETURN_K };
   return {
     name: `Add ${value.id} downstream of ${id}`,
-    operations: [{ op: 'insert', path: ['lines', found.line, 'elements'], index: found.index + 1, value }],
+    operations: [{ op: 'insert', path: found.list, index: found.index + 1, value }],
   };
 }

@@ -1,4 +1,5 @@
 import {
+  allElements,
   FLUID_KINDS,
   fluidKind,
   KV_PER_CV,
@@ -45,7 +46,7 @@ export function withTable(entry: RawEntry, value: unknown): RawEntry {
 export function usersOf(study: Study, list: EquipmentList, id: string): string[] {
   if (list === 'fluids') return study.scenarios.filter((s) => s.fluid === id).map((s) => s.name ?? s.id);
   const key = list === 'pumps' ? 'pump' : 'valve';
-  const elements = study.lines.flatMap((l) => l.elements).filter((e) => e[key] === id);
+  const elements = allElements(study).filter((e) => e[key] === id);
   const set = study.scenarios.flatMap((s) =>
     Object.entries(s.set ?? {}).flatMap(([a, v]) => (v === id && a.endsWith(`.${key}`) ? [a.slice(0, -key.length - 1)] : [])),
   );

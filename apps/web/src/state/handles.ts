@@ -1,4 +1,4 @@
-import { handleAt, inputAt, type Study } from '@cedar-knot/core';
+import { allElements, handleAt, inputAt, type Study } from '@cedar-knot/core';
 import { movable } from './sweeps.js';
 
 /** Something of which a number, the fittings or the curve may be uncertain, or be found by readings. */
@@ -19,7 +19,7 @@ const CURVE = { key: 'curve', label: 'Curve' };
  * @param onlyNumbers what has one value: not pipes together, fittings or curves
  */
 export function handleThings(study: Study, onlyNumbers = false): HandleThing[] {
-  const kindOf = new Map<string, string>(study.lines.flatMap((l) => l.elements.map((e) => [e.id, e.kind] as const)));
+  const kindOf = new Map<string, string>(allElements(study).map((e) => [e.id, e.kind] as const));
   const hasPipes = [...kindOf.values()].includes('pipe');
   const all: HandleThing[] =
     hasPipes && !onlyNumbers
@@ -47,9 +47,9 @@ export function handleName(study: Study, address: string): string {
   const input = inputAt(study, address);
   if (input?.owner === 'scenario') return `Liquid in ${study.scenarios.find((s) => s.id === id)?.name ?? id}, temperature`;
   const label = key === 'fittings' ? 'fittings' : key === 'curve' ? 'curve' : (input?.field.label ?? inputAt(study, firstOfKind(study, id, key))?.field.label ?? key).toLowerCase(); // prettier-ignore
-  const isGroup = !study.lines.some((l) => l.elements.some((e) => e.id === id)) && id === ALL_PIPES;
+  const isGroup = !allElements(study).some((e) => e.id === id) && id === ALL_PIPES;
   return `${isGroup ? 'All pipes' : id}, ${label}`;
 }
 
 const firstOfKind = (study: Study, kind: string, key: string): string =>
-  `${study.lines.flatMap((l) => l.elements).find((e) => e.kind === kind)?.id ?? ''}.${key}`;
+  `${allElements(study).find((e) => e.kind === kind)?.id ?? ''}.${key}`;

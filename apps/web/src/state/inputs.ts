@@ -1,4 +1,4 @@
-import { applyOperations, thingKind, type Field, type Operation, type Study } from '@cedar-knot/core';
+import { allElements, applyOperations, thingKind, type Field, type Operation, type Study } from '@cedar-knot/core';
 import { freeScenarioId, locate, setOwn, setShared } from './address.js';
 
 /** An input that scenarios can depart from. */
@@ -45,7 +45,7 @@ export function variableInputs(study: Study): Input[] {
   const things = [
     ...Object.entries(study.points).map(([id, p]) => ({ id, entry: p, fields: thingKind(p.kind)?.fields })),
     ...study.lines.map((l) => ({ id: l.id, entry: l, fields: thingKind('line')!.fields })),
-    ...study.lines.flatMap((l) => l.elements.map((e) => ({ id: e.id, entry: e, fields: thingKind(e.kind)?.fields }))),
+    ...allElements(study).map((e) => ({ id: e.id, entry: e, fields: thingKind(e.kind)?.fields })),
   ];
   const all = things.flatMap(({ id, entry, fields }) =>
     Object.entries(fields ?? {}).flatMap(([key, field]) =>

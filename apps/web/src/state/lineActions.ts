@@ -28,11 +28,15 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
   });
   const isElement = found.index >= 0;
   const isPipe = found.kind === 'pipe';
-  const next = isElement ? study.lines[found.line]!.elements[found.index + 1] : undefined;
+  const next = found.siblings[found.index + 1];
   return [
-    action('branch', isElement ? `Branch after ${id}` : `Branch from ${id}`, shownKey('branch'), () =>
-      branchAt(study, id, result),
-    ),
+    ...(found.unitOf !== undefined
+      ? []
+      : [
+          action('branch', isElement ? `Branch after ${id}` : `Branch from ${id}`, shownKey('branch'), () =>
+            branchAt(study, id, result),
+          ),
+        ]),
     ...(isPipe
       ? [
           {
@@ -63,9 +67,9 @@ function takeOut(store: StudyStore, id: string): Rebuild {
   const found = locate(study, id)!;
   if (found.kind === 'line') return removeLine(study, id);
   if (found.index >= 0) {
-    const elements = study.lines[found.line]!.elements;
-    const next = elements[found.index + 1] ?? elements[found.index - 1];
-    return { ok: true, operations: removeElement(study, id), select: next?.id ?? study.lines[found.line]!.from };
+    const next = found.siblings[found.index + 1] ?? found.siblings[found.index - 1];
+    const select = next?.id ?? found.unitOf ?? study.lines[found.line]!.from;
+    return { ok: true, operations: removeElement(study, id), select };
   }
   const met = study.lines.filter((l) => l.from === id || l.to === id);
   if (met.length === 0) return { ok: true, operations: [{ op: 'set', path: ['points', id] }], select: '' };

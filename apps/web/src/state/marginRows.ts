@@ -1,4 +1,4 @@
-import { CHECK_CODES, insideShare, type CheckCode, type Margin, type Study, type Verdict } from '@cedar-knot/core';
+import { allElements, CHECK_CODES, insideShare, type CheckCode, type Margin, type Study, type Verdict } from '@cedar-knot/core';
 import type { Shown } from './studyStore.js';
 
 /** A check at one place, by scenario. */
@@ -59,7 +59,7 @@ export function marginParts(study: Study, shown: Readonly<Record<string, Shown>>
     }
   const kindOf = new Map([
     ...Object.entries(study.points).map(([id, p]) => [id, p.kind] as const),
-    ...study.lines.flatMap((l) => l.elements.map((e) => [e.id, e.kind] as const)),
+    ...allElements(study).map((e) => [e.id, e.kind] as const),
   ]);
   const kept = [...rows.values()].filter((r) => isWhole || [...r.cells.values()].some((m) => m.verdict !== 'not-applicable'));
   const partOf = (where: string): string => PARTS.find(([, kinds]) => kinds.includes(kindOf.get(where) ?? ''))?.[0] ?? OTHERS;

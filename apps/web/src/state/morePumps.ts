@@ -71,7 +71,7 @@ export function boosterBefore(study: Study, pump: string, model: ModelWhole, c: 
   const name = id('P');
   const insert: Operation = {
     op: 'insert',
-    path: ['lines', found.line, 'elements'],
+    path: found.list,
     index: found.index,
     value: unit(name, `Booster ${model.name}`, taken.key, c),
   };

@@ -1,4 +1,4 @@
-import { figuresAt, readReadings, type RawReading, type ReadFigure, type Study } from '@cedar-knot/core';
+import { allElements, figuresAt, readReadings, type RawReading, type ReadFigure, type Study } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import Papa from 'papaparse';
 
@@ -69,7 +69,7 @@ export function readPasted(study: Study, text: string, scenario: string): Pasted
 
 /** an id in whatever case it is written */
 function idOf(study: Study, typed: string): string {
-  const ids = [...Object.keys(study.points), ...study.lines.flatMap((l) => [l.id, ...l.elements.map((e) => e.id)])];
+  const ids = [...Object.keys(study.points), ...study.lines.map((l) => l.id), ...allElements(study).map((e) => e.id)];
   return ids.find((id) => id.toLowerCase() === typed.toLowerCase()) ?? typed;
 }
 

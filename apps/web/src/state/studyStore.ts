@@ -1,4 +1,5 @@
 import {
+  type Tripped,
   applyOperations,
   type ControlScheme,
   type EnergyByCause,
@@ -97,6 +98,8 @@ export interface StudyActions {
   stageLadder(pump: string, options?: LadderOptions): Promise<StageLadder | null>;
   /** how many equal units each scenario needs; null where no number serves */
   leastUnits(pump: string): Promise<Record<string, number | null>>;
+  /** what the rest of a group of units delivers when one of them trips */
+  tripOf(pump: string): Promise<Tripped[]>;
   /** studies as wholes, to be set side by side */
   compareWhole(studies: Study[]): Promise<WholeStudy[]>;
   /** a pump's motor in every scenario, where its electricity goes, and other ways of control */
@@ -124,6 +127,8 @@ export interface DriveFigures {
     /** a year; null where the scenario has none */
     hours: number | null;
     result: PumpResult;
+    /** units that are there, those that stand by with them */
+    installed: number;
     /** W */
     ratedPower: number | null;
     margin: Margin | null;
@@ -139,6 +144,7 @@ interface OccasionalWork {
   ladder(study: Study, pump: string, options: LadderOptions): Promise<StageLadder | null>;
   drive(study: Study, pump: string): Promise<DriveFigures | null>;
   leastUnits(study: Study, pump: string): Promise<Record<string, number | null>>;
+  tripOf(study: Study, pump: string): Promise<Tripped[]>;
   compareWhole(studies: Study[]): Promise<WholeStudy[]>;
 }
 
@@ -149,6 +155,7 @@ const NO_WORK: OccasionalWork = {
   drive: () => Promise.resolve(null),
   compareWhole: () => Promise.resolve([]),
   leastUnits: () => Promise.resolve({}),
+  tripOf: () => Promise.resolve([]),
 };
 
 /** between two drawings of what need not follow a handle at every frame */
@@ -307,12 +314,13 @@ function history(
 function questions(
   study: () => Study,
   occasional: OccasionalWork,
-): Actions<'explain' | 'compareSizes' | 'stageLadder' | 'leastUnits' | 'compareWhole' | 'driveOf'> {
+): Actions<'explain' | 'compareSizes' | 'stageLadder' | 'leastUnits' | 'tripOf' | 'compareWhole' | 'driveOf'> {
   return {
     explain: (scenario, address) => occasional.explain(study(), scenario, address),
     compareSizes: (request) => occasional.compareSizes(study(), request),
     stageLadder: (pump, options = {}) => occasional.ladder(study(), pump, options),
     leastUnits: (pump) => occasional.leastUnits(study(), pump),
+    tripOf: (pump) => occasional.tripOf(study(), pump),
     compareWhole: (studies) => occasional.compareWhole(studies),
     driveOf: (pump) => occasional.drive(study(), pump),
   };

@@ -1,4 +1,5 @@
 import {
+  allElements,
   CHECKS,
   FIGURE_TABLE,
   inputAt,
@@ -50,7 +51,7 @@ export interface Swept {
 /** Things whose numbers may be moved, each with its keys. */
 export function movable(study: Study): { id: string; name: string; keys: string[] }[] {
   const things = [
-    ...study.lines.flatMap((l) => l.elements.map((e) => [e.id, e.kind, e.name] as const)),
+    ...allElements(study).map((e) => [e.id, e.kind, e.name] as const),
     ...Object.entries(study.points).map(([id, p]) => [id, p.kind, p.name] as const),
     ...study.lines.map((l) => [l.id, 'line', l.name] as const),
   ];

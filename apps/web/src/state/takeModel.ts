@@ -1,4 +1,5 @@
 import {
+  allElements,
   applyOperations,
   blankStudy,
   type ModelWhole,
@@ -23,8 +24,7 @@ const KEY = { pumps: 'pump', valves: 'valve' } as const;
 
 /** Pumps, or control valves, of a study. */
 export function positionsFor(study: Study, kind: 'pumps' | 'valves'): Position[] {
-  return study.lines
-    .flatMap((l) => l.elements)
+  return allElements(study)
     .filter((e) => e.kind === ELEMENT[kind])
     .map((e) => {
       const used = e[KEY[kind]];

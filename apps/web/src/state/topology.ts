@@ -1,4 +1,6 @@
 import {
+  placedElements,
+  allElements,
   isId,
   thingKind,
   isQuantity,
@@ -23,6 +25,8 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
   const found = locate(study, id);
   if (!found) return refuse(`There is no ${id}.`);
   if (found.line < 0) return branchFrom(study, id, []);
+  if (found.unitOf !== undefined)
+    return refuse(`${id} belongs to each unit of ${found.unitOf}: a branch leaves before or behind the pump.`);
   const line = study.lines[found.line]!;
   const index = found.index < 0 ? line.elements.length - 1 : found.index;
   if (index === line.elements.length - 1) {
@@ -30,7 +34,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
     const last = line.elements[index];
     if (last?.kind !== 'pipe') return branchFrom(study, line.to, []);
     // the last pipe leads to the destination: the branch leaves half way along it
-    const half = halves(study, found.line, index, result);
+    const half = halves(study, last.id, result);
     if (!half) return refuse(`${last.id} has no length that could be parted.`);
     return part(
       study,
@@ -41,7 +45,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
       half.elevation ?? near(study, line),
     );
   }
-  const elevation = elevationAt(result, line.id, index + 1) ?? near(study, line);
+  const elevation = elevationAt(result, line.id, placeOf(line, line.elements[index]!.id) + 1) ?? near(study, line);
   return part(study, line, found.line, line.elements.slice(0, index + 1), line.elements.slice(index + 1), elevation);
 }
 
@@ -87,7 +91,7 @@ function branchFrom(
   elevation: string | undefined = text(study.points[point]?.elevation),
   neighbours: readonly RawElement[] = study.lines.flatMap((l) => (l.from === point || l.to === point ? l.elements : [])),
 ): Rebuild {
-  const like = neighbours.find((e) => e.kind === 'pipe') ?? study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'pipe');
+  const like = neighbours.find((e) => e.kind === 'pipe') ?? allElements(study).find((e) => e.kind === 'pipe');
   const id = (prefix: string): string => {
     for (let i = 1; ; i++) if (!locate(study, `${prefix}-${i}`) && !taken.has(`${prefix}-${i}`)) return `${prefix}-${i}`;
   };
@@ -131,12 +135,12 @@ export function splitPipe(
 ): Rebuild {
   const found = locate(study, id);
   if (found?.kind !== 'pipe') return refuse(`${id} is no pipe.`);
-  const parted = halves(study, found.line, found.index, result, at);
+  const parted = halves(study, id, result, at);
   if (!parted)
     return refuse(`The first part of ${id} is longer than 0 and shorter than ${text(found.entry.length) ?? 'the pipe'}.`);
   const elements: Operation[] = [parted.second, ...(insert ? [insert] : [])].map((value) => ({
     op: 'insert',
-    path: ['lines', found.line, 'elements'],
+    path: found.list,
     index: found.index + 1,
     value,
   }));
@@ -147,9 +151,14 @@ export function splitPipe(
   };
 }
 
-function halves(study: Study, l: number, index: number, result: ScenarioResult | null, at?: string) {
-  const line = study.lines[l]!;
-  const pipe = line.elements[index]!;
+/** place at which an element begins, among those that results have of its line */
+const placeOf = (line: RawLine, id: string): number => placedElements(line).findIndex((p) => p.element.id === id);
+
+function halves(study: Study, id: string, result: ScenarioResult | null, at?: string) {
+  const found = locate(study, id)!;
+  const line = study.lines[found.line]!;
+  const pipe = found.entry as RawElement;
+  const index = placeOf(line, id);
   const whole = metres(pipe.length);
   const first = at === undefined ? (whole ?? 0) / 2 : metres(at);
   if (whole === undefined || first === undefined || !(first > 0 && first < whole)) return undefined;
@@ -186,8 +195,7 @@ function halves(study: Study, l: number, index: number, result: ScenarioResult |
 /** Makes one pipe of a pipe and the next one of the same bore: lengths and fittings add. */
 export function joinWithNext(study: Study, id: string): Rebuild {
   const found = locate(study, id);
-  const line = found && study.lines[found.line];
-  const next = found && line?.elements[found.index + 1];
+  const next = found?.siblings[found.index + 1];
   if (found?.kind !== 'pipe' || next?.kind !== 'pipe')
     return refuse(`A pipe is joined with a pipe that follows it; ${id} has none after it.`);
   const same = ['size', 'schedule', 'inside', 'material', 'roughness', 'hazenWilliams'];
@@ -215,9 +223,9 @@ export function joinWithNext(study: Study, id: string): Rebuild {
 export function moveElement(study: Study, id: string, by: number): Rebuild {
   const found = locate(study, id);
   const to = (found?.index ?? -1) + by;
-  if (!found || found.index < 0 || to < 0 || to >= study.lines[found.line]!.elements.length)
+  if (!found || found.index < 0 || to < 0 || to >= found.siblings.length)
     return refuse(`${id} stands at the end of its line already.`);
-  const operations: Operation[] = [{ op: 'move', path: ['lines', found.line, 'elements'], from: found.index, to }];
+  const operations: Operation[] = [{ op: 'move', path: found.list, from: found.index, to }];
   return { ok: true, select: id, operations };
 }
 
@@ -230,7 +238,7 @@ export function removeLine(study: Study, id: string): Rebuild {
   const orphans = [...new Set([line.from, line.to])].filter(
     (p) => study.points[p] && !rest.some((l) => l.from === p || l.to === p),
   );
-  const gone = [id, ...line.elements.map((e) => e.id), ...orphans];
+  const gone = [id, ...placedElements(line).map((p) => p.element.id), ...orphans];
   return {
     ok: true,
     select: rest.length > 0 ? (rest[Math.max(0, at - 1)]!.elements[0]?.id ?? rest[0]!.from) : '',

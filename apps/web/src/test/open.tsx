@@ -1,4 +1,4 @@
-import { blankStudy, applyOperations, leastUnits, type Operation, type Study } from '@cedar-knot/core';
+import { blankStudy, applyOperations, leastUnits, tripOf, type Operation, type Study } from '@cedar-knot/core';
 import { render } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import type { ReactElement } from 'react';
@@ -84,6 +84,7 @@ export async function open(study: Study): Promise<Opened> {
       drive: (...asked) => Promise.resolve(drive(...asked)),
       compareWhole: (...asked) => Promise.resolve(compareWhole(...asked)),
       leastUnits: (...asked) => Promise.resolve(leastUnits(...asked)),
+      tripOf: (...asked) => Promise.resolve(tripOf(...asked)),
     },
   );
   await settle();

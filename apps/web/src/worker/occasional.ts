@@ -1,4 +1,6 @@
 import {
+  installedUnits,
+  allElements,
   compareLineSizes,
   controlSchemes,
   energyByCause,
@@ -31,7 +33,7 @@ export function compareSizes(study: Study, request: LineSizesRequest): LineSizes
 
 /** The stages of a pump of a study in its position; null where no entry with a curve stands there. */
 export function ladder(study: Study, pump: string, options: LadderOptions): StageLadder | null {
-  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const element = allElements(study).find((e) => e.id === pump);
   const entry = study.pumps?.[String(element?.pump)];
   if (!entry) return null;
   const read = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, pumps: { x: entry } }).pumps.get('x');
@@ -45,9 +47,19 @@ export function drive(study: Study, pump: string): DriveFigures {
   const duties = scenarios.flatMap(({ id, model, result }): DriveFigures['duties'] => {
     const r = result?.elements[pump];
     if (!model?.judged || r?.kind !== 'pump' || r.running === 0) return [];
-    const motor = model.elements.find((e) => e.id === pump)?.pump?.motor;
+    const own = model.elements.find((e) => e.id === pump)!;
+    const motor = own.pump?.motor;
     const margin = result!.margins.find((m) => m.check === 'motor-power' && m.where === pump) ?? null;
-    return [{ id, hours: model.hoursPerYear ?? null, result: r, ratedPower: motor?.ratedPower ?? null, margin }];
+    return [
+      {
+        id,
+        hours: model.hoursPerYear ?? null,
+        result: r,
+        ratedPower: motor?.ratedPower ?? null,
+        margin,
+        installed: installedUnits(own),
+      },
+    ];
   });
   return { duties, energy: [...energyByCause(scenarios, pump)], schemes: controlSchemes(study, pump) };
 }

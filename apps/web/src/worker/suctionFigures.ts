@@ -1,4 +1,5 @@
 import {
+  allElements,
   headroomOf,
   inputAt,
   insideBy,
@@ -54,7 +55,7 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
   }
   const all = Object.values(builds);
   const supply = all[0]?.supply;
-  const devices = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'device').map((e) => e.id); // prettier-ignore
+  const devices = allElements(study).filter((e) => e.kind === 'device').map((e) => e.id); // prettier-ignore
   const takes = (id: string): number => Math.min(...all.map((b) => b.parts.find((p) => p.where === id)?.value ?? 0));
   const [device] = devices.filter((id) => all.some((b) => b.before.includes(id))).sort((a, b) => takes(a) - takes(b));
   const looks: SuctionLook[] = [];

@@ -1,4 +1,5 @@
 import {
+  allElements,
   judgeCatalogue,
   usableValve,
   ValvePosition,
@@ -72,7 +73,7 @@ export class ValveCatalogue {
     const begin = performance.now();
     const now = new ValvePosition(study, valve);
     const position = factor === 1 ? now : new ValvePosition(withFlowThrough(study, valve, now.required, factor), valve);
-    const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === valve);
+    const element = allElements(study).find((e) => e.id === valve);
     const entry = study.valves?.[String(element?.valve)];
     const own = entry && readValve(entry);
     const drawn = looked === null ? own : this.inputOf(looked);

@@ -13,6 +13,10 @@ export interface CheckedElement {
   line: number;
   index: number;
   read: Readonly<Record<string, unknown>>;
+  /** id of the pump to each of whose units it belongs: its flow is that of one unit */
+  unitOf?: string;
+  /** of a pump: units that run together in any scenario, at the most */
+  mostRunning?: number;
   pump?: PumpInput;
   performance?: PumpPerformance;
   valve?: ValveInput;

@@ -25,6 +25,7 @@ import { speedRange } from './speed-range.js';
 import { dischargePressure, suctionPressure } from './station-pressure.js';
 import { setPoint } from './set-point.js';
 import { shaftPower } from './shaft-power.js';
+import { standby } from './standby.js';
 import { stageLimits } from './stage-limits.js';
 import { submergence } from './submergence.js';
 import { suctionSpecificSpeed } from './suction-specific-speed.js';
@@ -79,6 +80,7 @@ export const CHECKS = {
   'discharge-pressure': dischargePressure,
   'delivered-flow': deliveredFlow,
   'delivered-pressure': deliveredPressure,
+  standby,
   'pump-head': pumpHead,
   'pressure-class': pressureClass,
 } as const satisfies Readonly<Record<string, Check>>;

@@ -5,7 +5,10 @@ import { highestAt } from './highest-pressure.js';
 import { hottest } from './pipe-case.js';
 
 /** what says how much it may hold: the entry of a control valve, the element itself else */
-const partOf = (e: CheckedElement): RatedPart => (e.kind === 'control-valve' ? (e.valve ?? {}) : (e.read as RatedPart));
+const partOf = (e: CheckedElement): RatedPart => (e.kind === 'control-valve' ? (e.valve ?? {}) : (e.read));
+
+/** where a rating is from, the first that is entered */
+const KEYS = ['ratedPressure', 'ratingTable', 'pressureClass'] as const;
 
 /** Highest gauge pressure of a part, running or at no flow, over what its class or its own rating allows at its highest temperature. */
 export const pressureClass: Check = {
@@ -26,8 +29,9 @@ export const pressureClass: Check = {
     if (rating === undefined) return 'no-rating';
     const highest = highestAt(e, s);
     if (!highest) return 'no-pressure';
-    const isByClass = part.ratedPressure === undefined && part.ratingTable === undefined;
-    const name = `allowed by ${isByClass ? part.pressureClass! : 'its rating'} at the highest temperature there, gauge`;
+    const key = KEYS.find((k) => part[k] !== undefined)!;
+    const name = `allowed by ${key === 'pressureClass' ? part.pressureClass! : 'its rating'} at the highest temperature there, gauge`;
+    const from = `${e.kind === 'control-valve' ? 'valve' : e.id}.${key}`;
     return {
       value: (highest.value - s.atmosphere) / rating,
       governs: highest.governs,
@@ -38,7 +42,7 @@ export const pressureClass: Check = {
           ...(highest.governs === 'running'
             ? [worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' })]
             : []),
-          worth('pr', name, rating, 'pressureDifference'),
+          worth('pr', name, rating, 'pressureDifference', { from }),
         ],
       }),
     };

@@ -16,6 +16,7 @@ import {
   VALVE_ENTRY_FIELDS,
 } from './fields.js';
 import { ID_PATTERN } from './ids.js';
+import { MOST_OF_UNIT, UNIT_KINDS, UNIT_PIPING } from './unit-piping.js';
 import { LINE, POINT_KINDS } from './points.js';
 
 type Json = Record<string, unknown>;
@@ -30,7 +31,10 @@ const QUANTITY = '^\\s*[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?\\s*\\S+.*$';
 export function studySchema(): Json {
   const id = { type: 'string', pattern: ID_PATTERN };
   const points = byKind(POINT_KINDS, {});
-  const elements = byKind(ELEMENT_KINDS, { id });
+  const ofUnits = Object.fromEntries(UNIT_KINDS.map((kind) => [kind, ELEMENT_KINDS[kind]]));
+  const side = { type: 'array', maxItems: MOST_OF_UNIT, items: byKind(ofUnits, { id }) };
+  const piping = { type: 'object', properties: { suction: side, discharge: side }, additionalProperties: false };
+  const elements = byKind(ELEMENT_KINDS, { id }, { pump: { [UNIT_PIPING]: piping } });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Cedar Knot study, version 1',
@@ -109,12 +113,13 @@ export function record(fields: Fields, more: Json = {}): Json {
   };
 }
 
-function byKind(kinds: Readonly<Record<string, { fields: Fields }>>, more: Json): Json {
+/** @param own further properties of single kinds */
+function byKind(kinds: Readonly<Record<string, { fields: Fields }>>, more: Json, own: Readonly<Record<string, Json>> = {}): Json {
   return {
     type: 'object',
     required: [...Object.keys(more), 'kind'],
     properties: { kind: { enum: Object.keys(kinds) } },
-    oneOf: Object.entries(kinds).map(([kind, { fields }]) => record(fields, { ...more, kind: { const: kind } })),
+    oneOf: Object.entries(kinds).map(([kind, { fields }]) => record(fields, { ...more, ...own[kind], kind: { const: kind } })),
   };
 }
 

@@ -19,6 +19,7 @@ import {
 import { isId } from './ids.js';
 import { textFault } from './json-text.js';
 import { LINE, POINT_KINDS, type PointKindName } from './points.js';
+import { MOST_OF_UNIT, placedElements, UNIT_KINDS, UNIT_PIPING, UNIT_SIDES } from './unit-piping.js';
 import { LARGEST_STUDY, MOST_TO_SOLVE, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
 
 /** A study file's text as JSON, or why it is none. */
@@ -69,7 +70,8 @@ const TOP_ALSO = ['format', 'version', 'fluids', 'pumps', 'valves', 'points', 'l
 export interface Directory {
   points: Map<string, { path: string; kind: string }>;
   lines: Map<string, { path: string; index: number }>;
-  elements: Map<string, { path: string; kind: string; line: number; index: number }>;
+  /** `index` among all that the flow of the line passes; `unitOf`: of the pump to whose units it belongs */
+  elements: Map<string, { path: string; kind: string; line: number; index: number; unitOf?: string }>;
 }
 
 interface StudyReading {
@@ -115,7 +117,7 @@ export function readStudy(raw: unknown, readingsOf: (study: Study) => Readings):
 
 /** things × scenarios: what a scenario costs is a matter of its things, and each is worked out anew in every one */
 function isTooMuch(study: Study, reader: Reader): boolean {
-  const things = Object.keys(study.points).length + study.lines.reduce((n, l) => n + 1 + l.elements.length, 0);
+  const things = Object.keys(study.points).length + study.lines.reduce((n, l) => n + 1 + placedElements(l).length, 0);
   const found = things * study.scenarios.length;
   if (found <= MOST_TO_SOLVE) return false;
   reader.add('too-many', 'scenarios', {
@@ -185,7 +187,7 @@ function outlineLines(raw: Record<string, unknown>, reader: Reader): boolean {
   return sound;
 }
 
-function outlineElement(e: unknown, path: string, reader: Reader): boolean {
+function outlineElement(e: unknown, path: string, reader: Reader, kinds: object = ELEMENT_KINDS): boolean {
   if (!isObject(e)) {
     reader.add('bad-value', path, { reason: 'not-object', found: describe(e) });
     return false;
@@ -196,7 +198,27 @@ function outlineElement(e: unknown, path: string, reader: Reader): boolean {
     if (e.id === undefined) reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
     else reader.add('bad-id', `${path}.id`, { reason: 'not-text', found: describe(e.id) });
   }
-  return checkKind(e, ELEMENT_KINDS, path, reader) && sound;
+  if (!checkKind(e, kinds as Readonly<Record<string, unknown>>, path, reader)) return false;
+  if (e.kind === 'pump' && e[UNIT_PIPING] !== undefined && e[UNIT_PIPING] !== null)
+    return outlineUnits(e[UNIT_PIPING], `${path}.${UNIT_PIPING}`, reader) && sound;
+  return sound;
+}
+
+const OF_UNITS = Object.fromEntries(UNIT_KINDS.map((kind) => [kind, true]));
+
+function outlineUnits(raw: unknown, path: string, reader: Reader): boolean {
+  if (!isObject(raw)) {
+    reader.add('bad-value', path, { reason: 'not-object', found: describe(raw) });
+    return false;
+  }
+  let sound = true;
+  for (const [key, list] of Object.entries(raw)) {
+    if (!(UNIT_SIDES as readonly string[]).includes(key))
+      reader.add('unknown-key', `${path}.${key}`, { reason: 'unknown-key', found: key, known: [...UNIT_SIDES] });
+    else if (!reader.isList(list, `${path}.${key}`, [], 0, MOST_OF_UNIT)) sound = false;
+    else list.forEach((e, i) => (sound = outlineElement(e, `${path}.${key}[${i}]`, reader, OF_UNITS) && sound));
+  }
+  return sound;
 }
 
 function checkKind(
@@ -258,9 +280,10 @@ function collectIds(study: Study, reader: Reader, directory: Directory): void {
   study.lines.forEach((line, l) => {
     claim(line.id, `lines[${l}].id`);
     directory.lines.set(line.id, { path: `lines[${l}]`, index: l });
-    line.elements.forEach((e, i) => {
-      claim(e.id, `lines[${l}].elements[${i}].id`);
-      directory.elements.set(e.id, { path: `lines[${l}].elements[${i}]`, kind: e.kind, line: l, index: i });
+    placedElements(line).forEach(({ element: e, path: own, unitOf }, index) => {
+      const path = `lines[${l}].${own}`;
+      claim(e.id, `${path}.id`);
+      directory.elements.set(e.id, { path, kind: e.kind, line: l, index, ...(unitOf === undefined ? {} : { unitOf }) });
     });
   });
 }
@@ -386,13 +409,13 @@ function readLines(study: Study, reader: Reader, directory: Directory, readings:
     }
     if (line.from === line.to && line.elements.length === 0)
       reader.add('bad-value', `${path}.to`, { reason: 'same-ends', found: line.to }, [line.id]);
-    line.elements.forEach((e: RawElement, i) =>
-      readings.of(e, reader, () =>
-        reader.record(e, elementKind(e.kind).fields, `${path}.elements[${i}]`, [e.id], ['id', 'kind']),
-      ),
-    );
+    for (const { element: e, path: own } of placedElements(line))
+      readings.of(e, reader, () => reader.record(e, elementKind(e.kind).fields, `${path}.${own}`, [e.id], alsoOf(e)));
   });
 }
+
+/** keys of an element that are no entries of its kind */
+export const alsoOf = (e: RawElement): string[] => (e.kind === 'pump' ? ['id', 'kind', UNIT_PIPING] : ['id', 'kind']);
 
 function readLimits(study: Study, reader: Reader, directory: Directory): void {
   if (study.limits === undefined) return;

@@ -196,6 +196,15 @@ const OTHERS: readonly [string, string, object][] = [
   ['pump', '20 hp η 0.7', { mode: 'power', shaftPower: '20 hp', efficiency: 0.7 }],
   ['pump', 'off', { mode: 'off' }],
   ['pump', 'standby', { mode: 'off' }],
+  ['pump', 'hx65, 2 running, 1 standby', { mode: 'curve', pump: 'hx65', running: 2, standby: 1, installed: 3 }],
+  ['pump', 'hx65 3 duty 1 stand-by', { mode: 'curve', pump: 'hx65', running: 3, standby: 1, installed: 4 }],
+  ['pump', 'hx65, 2 + 1', { mode: 'curve', pump: 'hx65', running: 2, standby: 1, installed: 3 }],
+  ['pump', 'flow 85 m3/h, 1 standby', { mode: 'flow', flow: '85 m3/h', standby: 1, installed: 2 }],
+  [
+    'pump',
+    'head 38 m, 2 running, 1 in reserve, 4 installed',
+    { mode: 'head', head: '38 m', running: 2, standby: 1, installed: 4 },
+  ],
   ['pump', 'hollin', { mode: 'curve', pump: 'hollin' }],
   [
     'pump',

@@ -1,3 +1,4 @@
+import { allElements } from '../document/unit-piping.js';
 import type { RawScenario, Study } from '../document/study.js';
 
 /*
@@ -27,7 +28,7 @@ export type Found = Omit<Doubt, 'scenarios'>;
 /** An entry as it is typed, of the scenario's own or the shared one; undefined where it is no text. */
 export function typedIn(study: Study, scenario: RawScenario, id: string, key: string): string | undefined {
   const own = scenario.set?.[`${id}.${key}`];
-  const shared = study.points[id] ?? study.lines.find((l) => l.id === id) ?? study.lines.flatMap((l) => l.elements).find((e) => e.id === id); // prettier-ignore
+  const shared = study.points[id] ?? study.lines.find((l) => l.id === id) ?? allElements(study).find((e) => e.id === id); // prettier-ignore
   const value = own ?? shared?.[key];
   return typeof value === 'string' ? value : undefined;
 }

@@ -4,7 +4,7 @@ import { device, deviceLaw } from './device.js';
 import { handValve } from './hand-valve.js';
 import type { ElementKind } from './kind.js';
 import { CellsLaw, LocalLaw } from './local.js';
-import type { LossLaw } from './laws.js';
+import { NO_LOSS, PowerLaw, SharedLaw, type LossLaw } from './laws.js';
 import { localLossLaw } from './loss-result.js';
 import type { ElementModel, Medium, State } from './model.js';
 import { nonReturn } from './non-return.js';
@@ -42,6 +42,14 @@ export function lawOf(
   state: State,
   input: { fluid: { density: number; viscosity: number }; gravity: number },
 ): LossLaw | undefined {
+  const own = ownLaw(element, state, input);
+  const { units = 1 } = element;
+  if (!own || own === NO_LOSS || units === 1) return own;
+  return own instanceof PowerLaw ? new PowerLaw(own.a / units ** own.n, own.n) : new SharedLaw(own, units);
+}
+
+/** the law of one of the units through which the flow divides */
+function ownLaw(element: ElementModel, state: State, input: Parameters<typeof lawOf>[2]): LossLaw | undefined {
   const { local } = element;
   if (!local) return lawIn(element, state, input.fluid, input.gravity);
   const { cells } = local;

@@ -44,6 +44,18 @@ export class ConstantLaw implements LossLaw {
   }
 }
 
+/** The law of one of so many equal units through which a flow divides, over the flow of all. */
+export class SharedLaw implements LossLaw {
+  constructor(
+    private readonly own: LossLaw,
+    private readonly units: number,
+  ) {}
+  evaluate(flow: number, out: Loss): void {
+    this.own.evaluate(flow / this.units, out);
+    out.slope /= this.units;
+  }
+}
+
 export const NO_LOSS: LossLaw = new ConstantLaw(0);
 
 /** A drop that holds against the flow, as head; in the state in which nothing overcomes it whatever the rest leaves. */

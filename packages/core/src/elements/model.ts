@@ -12,6 +12,8 @@ interface Named {
   id: string;
   /** bore whose velocity holds inside the element, m */
   bore?: number;
+  /** equal ones in parallel through which the flow of the line divides */
+  units?: number;
   /** what heats and cools it, where temperature is followed along the way */
   heat?: HeatModel;
   /** the liquid in it, where that is not the scenario's */

@@ -14,7 +14,7 @@ import type { Entries } from './kind.js';
 
 function write(e: Entries): string {
   const stages = e.stages !== undefined ? `${shown(e.stages)} stages` : '';
-  const running = e.running !== undefined && e.running !== 1 ? `${shown(e.running)} running` : '';
+  const units = unitsText(e);
   const required = joined(
     e.requiredFlow !== undefined ? `required ${shown(e.requiredFlow)}` : '',
     e.requiredHead !== undefined ? `required ${shown(e.requiredHead)}` : '',
@@ -26,17 +26,17 @@ function write(e: Entries): string {
         shown(e.pump),
         e.diameter !== undefined ? `Ø ${shown(e.diameter)}` : '',
         e.speed !== undefined ? shown(e.speed) : '',
-        running,
+        units,
         stages,
         wear,
         required,
       );
     case 'flow':
-      return joined(`flow ${shown(e.flow)}`, required);
+      return joined(`flow ${shown(e.flow)}`, units, required);
     case 'head':
-      return joined(`head ${shown(e.head)}`, required);
+      return joined(`head ${shown(e.head)}`, units, required);
     case 'inlet-pressure':
-      return joined(`suction ${shown(e.pressure)}`, required);
+      return joined(`suction ${shown(e.pressure)}`, units, required);
     case 'power':
       return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`, required);
     case 'off':
@@ -45,6 +45,26 @@ function write(e: Entries): string {
       return '';
   }
 }
+
+/** `2 running, 1 standby`; what is installed where it is not the sum of both */
+function unitsText(e: Entries): string {
+  const { running = 1, standby, installed } = e;
+  const isSum = installed === undefined || installed === Number(running) + Number(standby ?? 0);
+  return joined(
+    running !== 1 || standby !== undefined ? `${shown(running)} running` : '',
+    standby !== undefined ? `${shown(standby)} standby` : '',
+    isSum && (standby !== undefined || installed === undefined) ? '' : `${shown(installed)} installed`,
+  );
+}
+
+/** `2 + 1`: so many run, so many stand by */
+const runningAndStandby: Piece = (at, draft) => {
+  const back = at.at;
+  const found = at.take(/(\d{1,2})\s*\+\s*(\d{1,2})(?:\s*(?:units|pumps|sets))?(?=\s*(?:[,;·]|$))/iy);
+  if (found && put(draft, 'running', Number(found[1])) && put(draft, 'standby', Number(found[2]))) return true;
+  at.at = back;
+  return false;
+};
 
 const counted =
   (key: string, behind: string): Piece =>
@@ -78,7 +98,7 @@ const wear: Piece = (at, draft) => {
 
 export const pumpShortForm: ShortForm = {
   write,
-  example: 'flow 85 m3/h; head 38 m; 15 kW, efficiency 72 %; 2 running; off',
+  example: 'flow 85 m3/h; head 38 m; 15 kW, efficiency 72 %; 2 running, 1 standby; off',
   vocabulary: [
     'flow',
     'head',
@@ -86,6 +106,8 @@ export const pumpShortForm: ShortForm = {
     'efficiency',
     'off',
     'running',
+    'standby',
+    'installed',
     'stages',
     'diameter',
     'speed',
@@ -101,8 +123,11 @@ export const pumpShortForm: ShortForm = {
     quantityPiece('shaftPower', 'power', 'shaft power|power', { mode: 'power' }),
     efficiency,
     wear,
+    runningAndStandby,
+    counted('standby', '(?:units? )?(?:on |in )?(?:stand-?by|reserve|spares?)'),
+    counted('running', 'running|in parallel|parallel|units?(?: running)?|duty(?: units?)?'),
     wordPiece('off|stopped|standby', 'mode', 'off'),
-    counted('running', 'running|in parallel|parallel|units?(?: running)?|duty'),
+    counted('installed', '(?:units? )?installed'),
     counted('stages', 'stages?'),
     quantityPiece('diameter', 'diameter', 'ø|dia(?:meter)?|impeller(?: diameter| ø)?', {}, true),
     quantityPiece('speed', 'speed', 'speed|at|n'),
@@ -112,6 +137,9 @@ export const pumpShortForm: ShortForm = {
   ],
   finish: (draft) => {
     const { typed, entries, assumed } = draft;
+    // so many run and so many stand by: what is installed is their sum, unless it is said
+    if (typed.has('standby') && !typed.has('installed'))
+      entries.installed = Number(entries.running ?? 1) + Number(entries.standby);
     // flow and head together are a rated point: the flow is imposed, and the head is what the system asks for
     if (typed.has('flow') && typed.has('head')) {
       entries.mode = 'flow';

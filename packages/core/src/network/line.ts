@@ -220,6 +220,10 @@ export function isClosed(e: ElementModel): boolean {
   return e.kind === 'control-valve' && e.law.kind === 'kv' && e.law.kv <= 0;
 }
 
+/** Bore in which the flow of the line has the velocity that its share has in each of so many units, m. */
+export const sharedBore = ({ bore, units = 1 }: ElementModel): number | undefined =>
+  bore === undefined || units === 1 ? bore : bore * Math.sqrt(units);
+
 /** A place has the velocity of the element's own bore; pumps, valves and devices take the nearest bore on that side, else on the other. */
 export function sideBores(elements: readonly ElementModel[]): [Float64Array, Float64Array] {
   const n = elements.length;
@@ -227,13 +231,13 @@ export function sideBores(elements: readonly ElementModel[]): [Float64Array, Flo
   const outlet = new Float64Array(n);
   let before = 0;
   for (let i = 0; i < n; i++) {
-    const own = elements[i]!.bore;
+    const own = sharedBore(elements[i]!);
     if (own) before = own;
     inlet[i] = own ?? before;
   }
   let after = 0;
   for (let i = n - 1; i >= 0; i--) {
-    const own = elements[i]!.bore;
+    const own = sharedBore(elements[i]!);
     if (own) after = own;
     outlet[i] = own ?? after;
     if (inlet[i] === 0) inlet[i] = after;

@@ -100,7 +100,7 @@ export class Marcher {
       const { weight, ratio } = compiled.model.elements[i]!.local ?? { weight: 0, ratio: 1 };
       const at: Passed = {
         e,
-        flow,
+        flow: flow / (e.units ?? 1),
         temperature: t,
         pressure: places[entry]!,
         exit: places[exit]!,
@@ -279,7 +279,7 @@ function paceOf(pace: number, before: readonly number[], now: readonly number[])
 
 interface Passed {
   e: ElementModel;
-  /** of the scenario's liquid, in line direction */
+  /** of the scenario's liquid, in line direction; of one unit where it divides */
   flow: number;
   /** where the flow enters it */
   temperature: number;

@@ -18,7 +18,7 @@ export function mergeLaws(
   elements.forEach((e, i) => {
     const law = laws[i];
     if (e.kind === 'pipe' && e.hazenWilliams === undefined && e.dragReduction === undefined) {
-      const key = `${e.bore} ${e.roughness}`;
+      const key = `${e.bore} ${e.roughness} ${e.units ?? 1}`;
       const sum = pipes.get(key);
       pipes.set(key, sum ? joined(sum, e) : e);
     } else if (law instanceof PowerLaw && law.n === 2) quadratic += law.a;

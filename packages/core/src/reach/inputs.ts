@@ -1,3 +1,4 @@
+import { allElements } from '../document/unit-piping.js';
 import { PUMP_ENTRY_FIELDS, SCENARIO_FIELDS, SITE_FIELDS, VALVE_ENTRY_FIELDS } from '../document/fields.js';
 import { thingKind } from '../document/things.js';
 import type { RawEntry, Study } from '../document/study.js';
@@ -43,7 +44,7 @@ function isMovable(field: Field | undefined): field is QuantityField | NumberFie
 
 /** Every number that stands on a point, line or element in a scenario or is used where its entry is empty, and the scenario's own. */
 export function inputsOf(study: Study, solved: SolvedScenario): StudyInput[] {
-  const ids = [...Object.keys(study.points), ...study.lines.flatMap((l) => [l.id, ...l.elements.map((e) => e.id)])];
+  const ids = [...Object.keys(study.points), ...study.lines.map((l) => l.id), ...allElements(study).map((e) => e.id)];
   const own = ['temperature'].map((key) => `${solved.id}.${key}`);
   const all = ids.flatMap((id) =>
     ownersOf(study, id)
@@ -77,10 +78,8 @@ function kindOf(study: Study, id: string): string | undefined {
   if (Object.hasOwn(study.points, id)) return study.points[id]!.kind;
   for (const line of study.lines) {
     if (line.id === id) return 'line';
-    const e = line.elements.find((x) => x.id === id);
-    if (e) return e.kind;
   }
-  return undefined;
+  return allElements(study).find((e) => e.id === id)?.kind;
 }
 
 /** SI unit of a field as it is typed */

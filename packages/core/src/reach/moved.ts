@@ -1,4 +1,5 @@
-import type { RawElement, RawEntry, RawScenario, Study } from '../document/study.js';
+import { allElements, elementPath } from '../document/unit-piping.js';
+import type { RawEntry, RawScenario, Study } from '../document/study.js';
 import { ELEMENT_KINDS } from '../elements/index.js';
 import type { ElementModel } from '../elements/model.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
@@ -33,7 +34,7 @@ export function handleAt(study: Study, address: string): Handle | undefined {
   const dot = address.lastIndexOf('.');
   if (dot <= 0) return undefined;
   const [id, key] = [address.slice(0, dot), address.slice(dot + 1)];
-  const elements = study.lines.flatMap((l) => l.elements);
+  const elements = allElements(study);
   const own = elements.filter((e) => e.id === id);
   const isKind = own.length === 0 && Object.hasOwn(ELEMENT_KINDS, id);
   const meant = isKind ? elements.filter((e) => e.kind === id) : own;
@@ -59,15 +60,20 @@ class Draft {
   }
 
   element(id: string): RawEntry | undefined {
-    const l = this.study.lines.findIndex((line) => line.id === id || line.elements.some((e) => e.id === id));
-    if (l < 0) return undefined;
-    if (this.study.lines[l]!.id === id) return this.fresh(this.list('lines'), l);
-    const line = this.fresh<Study['lines'][number]>(this.list('lines'), l);
-    if (!this.own.has(line.elements)) this.mine((line.elements = [...line.elements]));
-    return this.fresh<RawElement>(
-      line.elements,
-      line.elements.findIndex((e) => e.id === id),
-    );
+    const l = this.study.lines.findIndex((line) => line.id === id);
+    if (l >= 0) return this.fresh(this.list('lines'), l);
+    const path = elementPath(this.study, id);
+    // every list and object on the way is one of the draft's own
+    let at: object = this.study;
+    for (const [i, key] of (path ?? []).entries()) {
+      const holder = at as Record<string | number, object>;
+      if (i === 0) at = this.list('lines');
+      else if (Array.isArray(holder[key])) {
+        if (!this.own.has(holder[key])) this.mine((holder[key] = [...(holder[key] as unknown[])]));
+        at = holder[key];
+      } else at = this.fresh<object>(holder, key);
+    }
+    return path && (at as RawEntry);
   }
 
   /** an entry of a map of the study */

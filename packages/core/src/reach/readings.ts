@@ -1,3 +1,4 @@
+import { allElements } from '../document/unit-piping.js';
 import type { RawReading, Study } from '../document/study.js';
 import { readPercent } from '../fields/number-text.js';
 import type { Problem } from '../issues/issues.js';
@@ -107,7 +108,7 @@ function readOne(study: Study, raw: RawReading, index: number, atmosphere: numbe
 export function figuresAt(study: Study, id: string): readonly ReadFigure[] {
   if (Object.hasOwn(study.points, id)) return readOf('point');
   if (study.lines.some((l) => l.id === id)) return readOf('line');
-  const e = study.lines.flatMap((l) => l.elements).find((x) => x.id === id);
+  const e = allElements(study).find((x) => x.id === id);
   return e && isElementKind(e.kind) ? readOf(ELEMENT_KINDS[e.kind].holder) : [];
 }
 

@@ -28,8 +28,8 @@ export function heatBalance(
     else if (Number.isFinite(temperatures[i]!)) sum.received -= mass * enthalpy(temperatures[i]!);
   });
   for (const { model } of compiled)
-    for (const { local } of model.elements) {
-      const { duty = 0, friction = 0, lost = 0 } = local ?? {};
+    for (const { local, units = 1 } of model.elements) {
+      const [duty, friction, lost] = [local?.duty, local?.friction, local?.lost].map((heat = 0) => heat * units) as [number, number, number]; // prettier-ignore
       sum[duty > 0 ? 'heating' : 'cooling'] += Math.abs(duty);
       sum.friction += friction;
       sum[lost > 0 ? 'lost' : 'heating'] += Math.abs(lost);

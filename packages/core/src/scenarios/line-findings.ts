@@ -29,7 +29,8 @@ export function boreFindings(elements: readonly RawElement[], read: readonly Rea
   return elements.flatMap((e, i): Finding[] => {
     const next = models[i + 1];
     const own = models[i];
-    if (own?.kind !== 'pipe' || next?.kind !== 'pipe') return [];
+    // the flow divides between a header and what each unit has for itself
+    if (own?.kind !== 'pipe' || next?.kind !== 'pipe' || own.units !== next.units) return [];
     if (Math.abs(own.bore - next.bore) <= 0.02 * Math.max(own.bore, next.bore)) return [];
     const pieces = [read[i], read[i + 1]].flatMap((r) => (r?.fittings ?? []) as { type?: string }[]);
     const isMade = pieces.some((f) => f.type === undefined || f.type === 'reducer' || f.type === 'expansion');

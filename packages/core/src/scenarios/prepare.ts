@@ -2,9 +2,12 @@ import { SCENARIO_FIELDS } from '../document/fields.js';
 import { POINT_KINDS, type PointKindName } from '../document/points.js';
 import { readFluid, readStudy, readStudyPump, readValveEntry, type Directory } from '../document/read-study.js';
 import type { RawElement, RawScenario, Study } from '../document/study.js';
+import { withUnits } from '../document/unit-piping.js';
 import { elementKind } from '../elements/index.js';
 import type { BuildContext, BuiltElement } from '../elements/kind.js';
 import type { ElementModel } from '../elements/model.js';
+import { PUMP_FIELDS } from '../elements/pump-fields.js';
+import { defaultOf } from '../fields/defaults.js';
 import { massKeys, Reader, siteContext, type Read, type ReadContext } from '../fields/reader.js';
 import { Readings } from '../fields/readings.js';
 import { fluidKind, fluidState, isFluidState } from '../fluids/fluid.js';
@@ -36,7 +39,7 @@ export function prepareStudy(raw: unknown, before?: Before): PreparedStudy {
     return (readings = before?.readings(atmosphere) ?? new Readings(atmosphere));
   });
   if (!study || !readings) return { problems, scenarios: [] };
-  const preparer = new Preparer(study, directory, siteOf(study), readings);
+  const preparer = new Preparer(withUnits(study), directory, siteOf(study), readings);
   const hasFatal = problems.some(isFatal);
   const scenarios = study.scenarios.map(
     (s, i) => (hasFatal ? undefined : before?.scenario(study, s, i)) ?? preparer.scenario(s, i, hasFatal),
@@ -107,6 +110,7 @@ const isOfItsEntries = (model: ElementModel): boolean => model.kind === 'pipe';
 class Preparer {
   private readonly pumps = new Map<string, PumpInput | undefined>();
   private readonly valves = new Map<string, ValveInput | undefined>();
+  private readonly most = new Map<string, number>();
   /** structures in which nothing is lacking and nothing too many */
   private readonly sound = new Set<string>();
 
@@ -213,9 +217,15 @@ class Preparer {
           complete = false;
           return;
         }
-        built.push(one.model);
+        const unitOf = this.directory.elements.get(e.id)!.unitOf;
+        // what is shared by scenarios is not changed
+        const placed = unitOf === undefined ? one : { ...one, model: { ...one.model, units: build.unitsOf(unitOf) } };
+        built.push(placed.model);
         const datum = (read.datum as number | undefined) ?? elevations[i]!;
-        elements.push(detailOf({ id: e.id, kind: e.kind, line: l, index: i, read, datum }, one));
+        const detail = detailOf({ id: e.id, kind: e.kind, line: l, index: i, read, datum }, placed);
+        if (unitOf !== undefined) detail.unitOf = unitOf;
+        if (e.kind === 'pump') detail.mostRunning = this.mostRunning(e);
+        elements.push(detail);
         for (const k in read) if (read[k] === 'solve') unknowns.push({ id: e.id, key: k });
       });
       const flow = lineRead.flow as number | undefined;
@@ -271,6 +281,18 @@ class Preparer {
       unknowns,
       findings,
     };
+  }
+
+  /** units that run together in any scenario, at the most */
+  private mostRunning(pump: RawElement): number {
+    let most = this.most.get(pump.id);
+    if (most === undefined) {
+      const address = `${pump.id}.running`;
+      const all = [pump.running ?? defaultOf(PUMP_FIELDS.running!), ...this.study.scenarios.map((s) => s.set?.[address])];
+      most = Math.max(0, ...all.filter((x) => typeof x === 'number'));
+      this.most.set(pump.id, most);
+    }
+    return most;
   }
 
   private element(

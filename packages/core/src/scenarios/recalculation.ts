@@ -67,4 +67,10 @@ export class Recalculation implements Before {
   }
 }
 
-const partsOf = (study: Study): readonly unknown[] => SHARED.map((key) => study[key]);
+/** units that run in every scenario: those that are installed follow from them */
+const runningIn = (study: Study): string =>
+  JSON.stringify(
+    study.scenarios.flatMap((s) => Object.entries(s.set ?? {}).filter(([address]) => address.endsWith('.running'))).sort(),
+  );
+
+const partsOf = (study: Study): readonly unknown[] => [...SHARED.map((key) => study[key]), runningIn(study)];

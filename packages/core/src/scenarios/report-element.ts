@@ -51,6 +51,8 @@ export function reportElement(
   const { local } = own;
   const ratio = local?.ratio ?? 1;
   const rhoG = model.fluid.density * network.gravity;
+  // of one unit where the flow of the line divides
+  const lineFlow = s.flow / (own.units ?? 1);
   // static, Pa absolute, at the inlet (0) or the outlet (1)
   const pressure = (side: 0 | 1): number | null => {
     const bore = side === 0 ? compiled.inletBore[e.index]! : compiled.outletBore[e.index]!;
@@ -72,8 +74,8 @@ export function reportElement(
     isThermal: network.along?.isThermal === true,
     gravity: network.gravity,
     atmosphere: network.atmosphere,
-    flow: s.flow === 0 ? 0 : s.flow * ratio,
-    setFlow: isSetInReference(own, network) ? s.flow : s.flow * ratio,
+    flow: lineFlow === 0 ? 0 : lineFlow * ratio,
+    setFlow: isSetInReference(own, network) ? lineFlow : lineFlow * ratio,
     headLoss: finite(local ? (s.losses[e.index]! - local.weight) * ratio : s.losses[e.index]!),
     inletPressure: pressure(0),
     outletPressure: pressure(1),

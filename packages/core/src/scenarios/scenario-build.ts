@@ -1,6 +1,8 @@
 import { LEVEL_WORDS, LINE, POINT_KINDS, type PointKindName } from '../document/points.js';
-import type { Directory } from '../document/read-study.js';
+import { alsoOf, type Directory } from '../document/read-study.js';
 import { elementKind } from '../elements/index.js';
+import { isOff, PUMP_FIELDS } from '../elements/pump-fields.js';
+import { numberOr } from '../fields/defaults.js';
 import type { Fields } from '../fields/field.js';
 import { noteMass, Reader, type Read, type ReadContext } from '../fields/reader.js';
 import type { RawEntry, Study } from '../document/study.js';
@@ -57,6 +59,14 @@ export class ScenarioBuild {
     }
   }
 
+  /** units of a pump through which its flow divides: those that run, of one that is off those that are installed */
+  unitsOf(pump: string): number {
+    const { line, index } = this.directory.elements.get(pump)!;
+    const read = this.elements[line]![index]!;
+    const running = isOff(read) ? 0 : numberOr(PUMP_FIELDS, read, 'running');
+    return Math.max(1, running || ((read.installed as number | undefined) ?? 1));
+  }
+
   private fieldsOf(id: string): Fields | undefined {
     const point = this.directory.points.get(id);
     if (point) return POINT_KINDS[point.kind as PointKindName].fields;
@@ -76,8 +86,8 @@ export class ScenarioBuild {
     this.study.lines.forEach((line, l) => {
       this.lines.push(this.merged(line.id, line, LINE.fields, `lines[${l}]`, ['id', 'from', 'to', 'elements']));
       this.elements.push(
-        line.elements.map((e, i) =>
-          this.merged(e.id, e, elementKind(e.kind).fields, `lines[${l}].elements[${i}]`, ['id', 'kind']),
+        line.elements.map((e) =>
+          this.merged(e.id, e, elementKind(e.kind).fields, this.directory.elements.get(e.id)!.path, alsoOf(e)),
         ),
       );
     });

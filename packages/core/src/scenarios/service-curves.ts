@@ -5,6 +5,7 @@ import type { ScenarioResult } from '../results/results.js';
 import type { SolvedScenario } from './run.js';
 import { Pchip } from '../numerics/pchip.js';
 import { atItsSpeed } from './checked.js';
+import { unitLoss } from './unit-loss.js';
 import { systemCurve, systemCurvePair, type CurvePoint, type ValveStand } from './system-curve.js';
 
 /** System head curves of one scenario against the flow through the pump, on the flows of `ServiceCurves.flows`. */
@@ -14,6 +15,8 @@ export interface ScenarioTrace {
   /** without the controlling valves: the distance to the pump curve is what they burn */
   bare: (number | null)[];
   npsha: (number | null)[];
+  /** head, m, that the piping of one unit takes at the flow of that unit; absent where the units have none of their own */
+  unit?: number[];
 }
 
 /** One pump curve as it runs, shared by the scenarios that run it alike. Flows are of the whole group. */
@@ -88,7 +91,14 @@ function traceOf(s: SolvedScenario, pump: string, flows: readonly number[]): Sce
   const before = drawn.get(s.result!);
   if (before?.pump === pump && before.last === last && before.points === points) return before.trace;
   const { found, bare } = tracedCurves(s, pump, flows);
-  const trace = { id: s.id, head: found.map((p) => p.head), bare: bare.map((p) => p.head), npsha: found.map((p) => p.npsha) };
+  const unit = unitLoss(s.model!, pump);
+  const trace: ScenarioTrace = {
+    id: s.id,
+    head: found.map((p) => p.head),
+    bare: bare.map((p) => p.head),
+    npsha: found.map((p) => p.npsha),
+    ...(unit ? { unit: flows.map(unit) } : {}),
+  };
   drawn.set(s.result!, { pump, last, points, trace });
   return trace;
 }

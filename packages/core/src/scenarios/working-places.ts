@@ -1,5 +1,6 @@
 import type { PlaceResult, PointResult, ScenarioResult } from '../results/results.js';
 import { inWords, step, worth, type KeyedStep, type MediumValues, type WorkingValue } from '../results/working.js';
+import { sharedBore } from '../network/line.js';
 import type { ElementDetail, PointDetail, ScenarioModel } from './model.js';
 import { teeSteps, teeTerm } from './working-tee.js';
 
@@ -15,7 +16,9 @@ export function sideBore(model: ScenarioModel, e: ElementDetail, side: 0 | 1): n
   const before = elements.slice(0, e.index).reverse();
   const after = elements.slice(e.index + 1);
   const nearest = side === 0 ? [...before, ...after] : [...after, ...before];
-  return e.model.bore ?? nearest.find((x) => x.bore !== undefined)?.bore;
+  const found = e.model.bore === undefined ? nearest.find((x) => x.bore !== undefined) : e.model;
+  // in which the flow of this element has the velocity that holds there
+  return found?.bore === undefined ? undefined : found.bore * Math.sqrt((found.units ?? 1) / (e.model.units ?? 1));
 }
 
 /** Static pressure at both ends, from the total head there. */
@@ -212,7 +215,8 @@ function meetingBore(model: ScenarioModel, id: string): number | undefined {
   const line = model.network.lines.find((l) => l.from === at || l.to === at);
   if (!line) return undefined;
   const list = line.from === at ? line.elements : [...line.elements].reverse();
-  return list.find((e) => e.bore !== undefined)?.bore;
+  const found = list.find((e) => e.bore !== undefined);
+  return found && sharedBore(found);
 }
 
 function headSteps(

@@ -105,7 +105,9 @@ function needed(steps: readonly KeyedStep[]): WorkingStep[] {
 
 /** What is used where an entry of an element is empty, SI: of its field, or of the pump's own data. */
 export function usedEntries(e: ElementDetail): Readonly<Record<string, unknown>> {
-  return elementKind(e.kind).used?.(e) ?? {};
+  const used = elementKind(e.kind).used?.(e) ?? {};
+  // as many are installed as run together at the most, where it is not said
+  return e.mostRunning === undefined ? used : { ...used, installed: e.mostRunning };
 }
 
 /**

@@ -1,6 +1,7 @@
 import { performanceAt } from '../catalogue/configure.js';
 import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
+import { unitLoss } from '../scenarios/unit-loss.js';
 import { requirementOf } from './requirement.js';
 
 /** units that are looked at, where the study runs no more */
@@ -18,9 +19,12 @@ export function leastUnits(study: Study, pump: string, most = UNITS_TRIED): Reco
     if (!asked || !performance) continue;
     const { pump: input, setting } = performance;
     const at = { speed: setting.speed, stages: setting.stages, diameter: setting.diameter };
+    const own = unitLoss(model, pump);
     const serves = (running: number): boolean => {
       const p = performanceAt(input, at, { ...asked.running, running });
-      return p.head(asked.flow) >= asked.head && !p.offCurve(asked.flow);
+      // what each unit has for itself takes more of a greater share
+      const more = own ? own(asked.flow / running) - own(asked.flow / setting.running) : 0;
+      return p.head(asked.flow) >= asked.head + more && !p.offCurve(asked.flow);
     };
     found[id] = Array.from({ length: most }, (_, i) => i + 1).find(serves) ?? null;
   }

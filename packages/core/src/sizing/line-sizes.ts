@@ -1,3 +1,4 @@
+import { allElements, elementPath } from '../document/unit-piping.js';
 import type { RawEconomics, Study } from '../document/study.js';
 import { applyOperations, type Operation } from '../document/operations.js';
 import { PipeLaw } from '../elements/pipe-law.js';
@@ -101,13 +102,11 @@ export function compareLineSizes(study: Study, request: LineSizesRequest): LineS
 /** Operations that give pipes a nominal size: bore and departures of the size go. */
 export function sizeOperations(study: Study, pipes: readonly string[], to: { size: string; schedule: string }): Operation[] {
   const operations: Operation[] = [];
-  study.lines.forEach((line, l) =>
-    line.elements.forEach((e, i) => {
-      if (!pipes.includes(e.id)) return;
-      const { inside: _inside, ...rest } = e;
-      operations.push({ op: 'set', path: ['lines', l, 'elements', i], value: { ...rest, size: to.size, schedule: to.schedule } });
-    }),
-  );
+  for (const e of allElements(study)) {
+    if (!pipes.includes(e.id)) continue;
+    const { inside: _inside, ...rest } = e;
+    operations.push({ op: 'set', path: elementPath(study, e.id)!, value: { ...rest, size: to.size, schedule: to.schedule } });
+  }
   study.scenarios.forEach((s, i) => {
     const gone = Object.keys(s.set ?? {}).filter((a) =>
       pipes.some((p) => ['size', 'schedule', 'inside'].some((k) => a === `${p}.${k}`)),
@@ -140,7 +139,7 @@ function isSolved(s: SolvedScenario): s is Solved {
 }
 
 function pipesOf(study: Study, ids: readonly string[]) {
-  const all = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === 'pipe');
+  const all = allElements(study).filter((e) => e.kind === 'pipe');
   return ids.map((id) => all.find((e) => e.id === id)).filter((e) => e !== undefined);
 }
 

@@ -38,6 +38,7 @@ export interface Made {
   wellHead?: number | null;
   findings?: ScenarioResult['findings'];
   pumpRead?: object;
+  mostRunning?: number;
   deadHeads?: Record<string, number>;
   suction?: string[];
   specificHeat?: number;
@@ -95,6 +96,7 @@ function subjects(m: Made): { elements: CheckedElement[]; points: CheckedPoint[]
         line: 0,
         index: 1,
         read: { mode: 'curve', ...m.pumpRead },
+        ...(m.mostRunning === undefined ? {} : { mostRunning: m.mostRunning }),
         pump: { curves: CURVES, stages: 1, ...m.entry },
         ...performance,
       },

@@ -1,3 +1,4 @@
+import { allElements } from '@cedar-knot/core';
 import { useMemo, useRef, useState } from 'react';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { download, pngOf, sheetSvg } from '../../ui/exportSvg.js';
@@ -65,7 +66,7 @@ export function CurvesView() {
     slowly.current = slow;
     side.current = { curves, trace, knots: model.knots, moved: movedText(trail[0], curves.pumps[0], display) };
   }
-  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves.pump);
+  const element = allElements(study).find((e) => e.id === curves.pump);
   const pumpEntry = study.pumps?.[String(element?.pump)];
   const name = pumpEntry?.name;
   const save = async (format: Format): Promise<void> => {

@@ -1,4 +1,5 @@
 import {
+  allElements,
   defaultOf,
   ELEMENT_KINDS,
   quantityOf,
@@ -34,7 +35,7 @@ interface HandlesProps {
 export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
   const study = useStudy((s) => s.study);
   const undo = useStudy((s) => s.undo);
-  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const element = allElements(study).find((e) => e.id === pump);
   const entry: RawEntry = study.pumps?.[String(element?.pump)] ?? {};
   if (element?.mode !== 'curve' && !trace) {
     return (

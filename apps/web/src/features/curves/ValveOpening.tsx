@@ -1,3 +1,4 @@
+import { allElements } from '@cedar-knot/core';
 import type { Margin, Operation } from '@cedar-knot/core';
 import { useState } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -16,7 +17,7 @@ export function ValveOpening() {
   const [held, setHeld] = useState<number | null>(null);
   const display = useDisplay();
   const index = study.scenarios.findIndex((s) => s.id === active);
-  const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve');
+  const valve = allElements(study).find((e) => e.kind === 'control-valve');
   const r = valve && shown[active]?.outcome.result?.elements[valve.id];
   if (!valve || r?.kind !== 'control-valve') return null;
   const set = study.scenarios[index]!.set ?? {};

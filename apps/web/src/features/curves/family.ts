@@ -58,7 +58,11 @@ export function familyOf(
 ): Family {
   const p = new PumpPerformance(input, trace.setting);
   const system = curves.scenarios.find((s) => s.id === active);
-  const asked = (q: number): number => (system ? interpolate(curves.flows, system.head, q) : NaN);
+  const { running } = trace.setting;
+  const unit = (q: number): number => (system?.unit ? interpolate(curves.flows, system.unit, q) : 0);
+  // of one unit less the rest take a greater share each, and what each has for itself takes more
+  const asked = (q: number): number =>
+    system ? interpolate(curves.flows, system.head, q) + unit(q / (running - 1)) - unit(q / running) : NaN;
   const flows = trace.flow.filter((q) => q > 0);
   const overall = shows.motor ? flows.flatMap((flow) => ({ flow, ...overallAt(p, flow, medium) })) : [];
   const known = overall.filter((o): o is { flow: number; inputPower: number; efficiency: number } => o.inputPower !== undefined);

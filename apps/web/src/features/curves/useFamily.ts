@@ -1,4 +1,12 @@
-import { STANDARD_GRAVITY, usable, WATER_AT_20_DENSITY, type ServiceCurves, type Study, type ValveInput } from '@cedar-knot/core';
+import {
+  allElements,
+  STANDARD_GRAVITY,
+  usable,
+  WATER_AT_20_DENSITY,
+  type ServiceCurves,
+  type Study,
+  type ValveInput,
+} from '@cedar-knot/core';
 import { useMemo } from 'react';
 import { burnsOf, openingBand } from '../../state/openingBand.js';
 import type { Shown } from '../../state/studyStore.js';
@@ -16,7 +24,7 @@ export function useFamily(
   active: string,
   shows: Shows,
 ) {
-  const pumpOf = study.lines.flatMap((l) => l.elements).find((e) => e.id === curves?.pump)?.pump;
+  const pumpOf = allElements(study).find((e) => e.id === curves?.pump)?.pump;
   const entryOf = typeof pumpOf === 'string' ? study.pumps?.[pumpOf] : undefined;
   const input = useMemo(() => (entryOf ? usable(judgedEntry(entryOf).read) : undefined), [entryOf]);
   const valve = useMemo(() => (curves ? valveBeside(study, curves.pump) : null), [study, curves]);

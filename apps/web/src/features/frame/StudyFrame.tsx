@@ -59,6 +59,7 @@ export function StudyFrame() {
               ladder: (s, pump, options) => remote.ladder(s, pump, options),
               drive: (s, pump) => remote.drive(s, pump),
               leastUnits: (s, pump) => remote.leastUnits(s, pump),
+              tripOf: (s, pump) => remote.tripOf(s, pump),
               compareWhole: (studies) => remote.compareWhole(studies),
             },
             kept,

@@ -1,4 +1,4 @@
-import { thingKind, workedFigures, type RawElement } from '@cedar-knot/core';
+import { placedElements, thingKind, workedFigures, type RawElement } from '@cedar-knot/core';
 import { figureName } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
@@ -86,7 +86,10 @@ function choices(store: StudyStore, toSystem: () => void): Command[] {
   const { study, select } = store.getState();
   const things = [
     ...Object.entries(study.points).map(([id, p]) => ({ ...p, id })),
-    ...study.lines.flatMap((l) => [...(study.lines.length > 1 ? [{ id: l.id, kind: 'line', name: l.name }] : []), ...l.elements]),
+    ...study.lines.flatMap((l) => [
+      ...(study.lines.length > 1 ? [{ id: l.id, kind: 'line', name: l.name }] : []),
+      ...placedElements(l).map((p) => p.element),
+    ]),
   ] as RawElement[];
   return things.map((e) => ({
     name: `Choose ${e.id}: ${typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind)}`,

@@ -1,4 +1,5 @@
 import {
+  allElements,
   besideModel,
   figuresAt,
   readDimension,
@@ -216,7 +217,7 @@ function PasteReadings() {
 /** points, lines and elements at which something is read */
 function placesOf(study: Study): [string, string][] {
   return [
-    ...study.lines.flatMap((l) => l.elements.map((e): [string, string] => [e.id, named(e.id, e.name)])),
+    ...allElements(study).map((e): [string, string] => [e.id, named(e.id, e.name)]),
     ...Object.entries(study.points).map(([id, p]): [string, string] => [id, named(id, p.name)]),
     ...study.lines.map((l): [string, string] => [l.id, `Line ${l.id}`]),
   ];

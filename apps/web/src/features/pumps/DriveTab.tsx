@@ -1,4 +1,4 @@
-import { motorFactor, nextRating, usable } from '@cedar-knot/core';
+import { allElements, motorFactor, nextRating, usable } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { setShared } from '../../state/address.js';
 import { bypassAround, leastFlow } from '../../state/bypass.js';
@@ -33,7 +33,7 @@ export function DriveTab({ pump }: { pump: string }) {
   const units = known.map((x) => x.result.shaftPower! / x.result.running);
   const fitting = nextRating(Math.max(...units), motorFactor);
   const rated = known[0]!.ratedPower;
-  const entryName = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump)?.pump;
+  const entryName = allElements(study).find((e) => e.id === pump)?.pump;
   const entry = typeof entryName === 'string' ? study.pumps?.[entryName] : undefined;
   const take = (): void => {
     if (fitting === undefined || !entry || typeof entryName !== 'string') return;

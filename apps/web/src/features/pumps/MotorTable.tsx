@@ -60,7 +60,7 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
           </tr>
         </thead>
         <tbody>
-          {duties.map(({ id, hours, result: r, margin }) => {
+          {duties.map(({ id, hours, result: r, margin, installed }) => {
             const input = r.inputPower ?? null;
             return (
               <tr key={id} className="border-soft h-[25px] border-t text-right" data-motor={id}>
@@ -69,7 +69,10 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
                 </td>
                 <td className="max-w-[160px] truncate text-left">{study.scenarios[index(id)]?.name ?? id}</td>
                 <td>{hours === null ? '–' : hours.toFixed(0)}</td>
-                <td>{r.running}</td>
+                <td className="whitespace-nowrap">
+                  {r.running}
+                  {installed > 1 && <span className="text-inkq"> of {installed}</span>}
+                </td>
                 <td>{d.number(r.flow, 'flow')}</td>
                 <td>{d.number(r.head, 'head')}</td>
                 <td>{d.number(r.shaftPower, 'power')}</td>

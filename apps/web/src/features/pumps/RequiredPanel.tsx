@@ -75,7 +75,7 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
 function RequiredTable({ position, required }: { position: Position; required: Ranking['required'] }) {
   const display = useDisplay();
   const study = useStudy((s) => s.study);
-  const { index, running, pump } = position;
+  const { index, running, standby, pump } = position;
   const requiredHead = (s: string): number | undefined =>
     quantityOf(entryIn(study, study.scenarios[index(s)], pump, 'requiredHead').value, 'head');
   return (
@@ -97,6 +97,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
             <td className="whitespace-nowrap">
               {display.number(r.flow / running(s), 'flow')}
               {running(s) > 1 && <span className="text-inkq"> × {running(s)}</span>}
+              {standby(s) > 0 && <span className="text-inkq block text-[11px] leading-[12px]">{standby(s)} standby</span>}
             </td>
             <td title={requiredHead(s) === undefined ? undefined : 'least head of the system, and the required head as entered'}>
               {display.number(r.head, 'head')}

@@ -1,4 +1,4 @@
-import { quantityOf, type StageLadder } from '@cedar-knot/core';
+import { allElements, quantityOf, type StageLadder } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { letterOf } from '../../state/address.js';
 import { Segmented } from '../../ui/controls.js';
@@ -25,7 +25,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
   const [ladder, setLadder] = useState<StageLadder | null | undefined>(undefined);
   const [mains, setMains] = useState<'own' | 'other'>('own');
   const [wear, setWear] = useState(0);
-  const element = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const element = allElements(study).find((e) => e.id === pump);
   const entry = study.pumps?.[String(element?.pump)];
   const own = mainsOf(entry?.frequency);
   const factor = mains === 'own' ? 1 : own === 60 ? 50 / 60 : 60 / 50;

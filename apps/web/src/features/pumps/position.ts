@@ -11,18 +11,17 @@ export interface Position {
   index: (scenario: string) => number;
   /** units that share its flow there */
   running: (scenario: string) => number;
+  /** units that are to stand by there */
+  standby: (scenario: string) => number;
 }
 
 export function positionOf(study: Study, pump: string): Position {
   const index = (scenario: string): number => study.scenarios.findIndex((s) => s.id === scenario);
-  return {
-    pump,
-    index,
-    running: (scenario) => {
-      const found = entryIn(study, study.scenarios[index(scenario)], pump, 'running').value;
-      return typeof found === 'number' && found > 0 ? found : 1;
-    },
+  const count = (scenario: string, key: string, otherwise: number): number => {
+    const found = entryIn(study, study.scenarios[index(scenario)], pump, key).value;
+    return typeof found === 'number' && found > 0 ? found : otherwise;
   };
+  return { pump, index, running: (s) => count(s, 'running', 1), standby: (s) => count(s, 'standby', 0) };
 }
 
 /** what each scenario needs of one unit */

@@ -1,3 +1,4 @@
+import { allElements } from '@cedar-knot/core';
 import type { PumpResult, ScenarioResult } from '@cedar-knot/core';
 import type { ReactNode } from 'react';
 import { VerdictMark, type MarkKind } from '../../ui/marks.js';
@@ -23,7 +24,7 @@ export function ResultRows() {
   const shown = useStudy((s) => s.shown);
   const pumpId = useStudy((s) => s.pump);
   const display = useDisplay();
-  const valve = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'control-valve')?.id;
+  const valve = allElements(study).find((e) => e.kind === 'control-valve')?.id;
   return resultRows(display).map((row) => {
     const cells = study.scenarios.map((s) => {
       const result = shown[s.id]?.outcome.result;

@@ -1,3 +1,4 @@
+import { allElements } from '@cedar-knot/core';
 import type { SuctionBuild, SuctionPart, Verdict } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { PlotFrame, type Plot } from '../../ui/chart/PlotFrame.js';
@@ -155,7 +156,7 @@ function Step({ bar: b, i, isLast, place }: { bar: Bar; i: number; isLast: boole
   const { x, y, width } = place;
   const name = (): readonly string[] => {
     if (b.p.kind !== 'element') return NAMES[b.p.kind];
-    const e = lines.flatMap((l) => l.elements).find((el) => el.id === b.p.where);
+    const e = allElements({ lines }).find((el) => el.id === b.p.where);
     return typeof e?.name === 'string' ? [b.p.where!, e.name.length > 12 ? `${e.name.slice(0, 11)}…` : e.name] : [b.p.where!];
   };
   const isGain = b.p.value >= 0;

@@ -17,6 +17,8 @@ import { PressureRating } from './PressureRating.js';
 import { PumpNumbers } from './PumpNumbers.js';
 import { RatedPoint } from './RatedPoint.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
+import { UnitPiping } from './UnitPiping.js';
+import { UnitTrip } from './UnitTrip.js';
 import { seenEntries } from './sheetRows.js';
 
 /** The entries of the chosen thing, in trade terms, with its results in every scenario under them, its checks and workings. */
@@ -48,10 +50,18 @@ export function ElementPanel({ id }: { id: string }) {
           return field && <Entry key={key} id={id} name={key} field={field} value={seen[key]} />;
         })}
       </div>
+      {found.unitOf !== undefined && (
+        <p className="text-inkq flex-none px-3 pb-2 text-[12px] leading-4">
+          Piping of each unit of <b className="text-ink font-semibold">{found.unitOf}</b>: flow and velocity are those of one
+          unit.
+        </p>
+      )}
       <GivenAndSolved kind={found.kind} seen={seen} />
       {found.kind === 'pipe' && <PipeNumbers entry={seen} />}
       {found.kind === 'pump' && <RatedPoint id={id} seen={seen} />}
       {found.kind === 'pump' && <PumpNumbers id={id} />}
+      {found.kind === 'pump' && <UnitPiping id={id} />}
+      {found.kind === 'pump' && <UnitTrip id={id} />}
       {found.kind !== 'line' && <ElementResults id={id} kind={found.kind} />}
       {found.kind !== 'line' && <ElementChecks id={id} />}
       {found.kind === 'pipe' && (

@@ -1,4 +1,5 @@
 import {
+  allElements,
   CHECKS,
   costPerMetre,
   sizeOperations,
@@ -25,7 +26,7 @@ export function LineSizes() {
   const selected = useStudy((s) => s.selected);
   const [chosen, setChosen] = useState<readonly string[] | null>(null);
   const usual = useMemo(() => usualGroup(study, selected), [study, selected]);
-  const known = chosen?.filter((id) => study.lines.some((l) => l.elements.some((e) => e.id === id && e.kind === 'pipe')));
+  const known = chosen?.filter((id) => allElements(study).some((e) => e.id === id && e.kind === 'pipe'));
   const pipes = useMemo(() => (known && known.length > 0 ? known : usual), [known?.join(), usual.join()]); // eslint-disable-line react-hooks/exhaustive-deps
   const { sizes, isOld } = useLineSizes(pipes);
   const [over, setOver] = useState<number | null>(null);

@@ -1,3 +1,4 @@
+import { placedElements } from '@cedar-knot/core';
 import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import { useStudy } from '../context.js';
@@ -5,7 +6,7 @@ import { useStudy } from '../context.js';
 /** The pipes that get one size together. */
 export function PipeGroup({ pipes, onChange }: { pipes: readonly string[]; onChange: (pipes: readonly string[]) => void }) {
   const lines = useStudy((s) => s.study.lines);
-  const all = lines.flatMap((l) => l.elements.filter((e) => e.kind === 'pipe').map((e) => ({ e, line: l.id })));
+  const all = lines.flatMap((l) => placedElements(l).flatMap(({ element: e }) => (e.kind === 'pipe' ? [{ e, line: l.id }] : [])));
   const named = pipes.length <= 3 ? pipes.join(', ') : `${pipes.slice(0, 2).join(', ')} and ${pipes.length - 2} more`;
   return (
     <Popover.Root>

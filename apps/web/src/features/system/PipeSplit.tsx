@@ -1,4 +1,4 @@
-import { ELEMENT_KINDS, insideOf, isQuantity, readQuantity, type RawElement } from '@cedar-knot/core';
+import { allElements, ELEMENT_KINDS, insideOf, isQuantity, readQuantity, type RawElement } from '@cedar-knot/core';
 import { useState } from 'react';
 import { freeId, prefixOf } from '../../state/address.js';
 import { readEntry } from '../../state/entry.js';
@@ -86,7 +86,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
 }
 
 function orificeIn(study: Parameters<typeof splitPipe>[0], pipe: string): { inside: string; bore: string } {
-  const e = study.lines.flatMap((l) => l.elements).find((x) => x.id === pipe);
+  const e = allElements(study).find((x) => x.id === pipe);
   const nominal = typeof e?.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
   const mm = typeof nominal === 'number' ? Number((nominal * 1000).toPrecision(5)) : 100;
   return typeof e?.inside === 'string'

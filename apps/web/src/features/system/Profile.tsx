@@ -1,4 +1,4 @@
-import type { PlaceResult, ScenarioResult, Study } from '@cedar-knot/core';
+import { withUnits, type PlaceResult, type ScenarioResult, type Study } from '@cedar-knot/core';
 import { useMemo, useRef, useState, type MouseEvent, type ReactNode } from 'react';
 import { letterOf } from '../../state/address.js';
 import { axisTicks } from '../../ui/ticks.js';
@@ -20,7 +20,9 @@ export function Profile({ switcher }: { switcher?: ReactNode }) {
   const typed = useStudy((s) => s.study);
   const shown = useStudy((s) => s.shown);
   const activeId = useStudy((s) => s.active);
-  const study = shown[activeId]?.study ?? typed;
+  const drawn = shown[activeId]?.study ?? typed;
+  // what belongs to the units of a pump is drawn where its flow passes it
+  const study = useMemo(() => withUnits(drawn), [drawn]);
   const display = useDisplay();
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);

@@ -92,12 +92,12 @@ export function Row({
       style={{ gridTemplateColumns: template }}
     >
       <span role="rowheader" className={`pl-3 text-[11px] ${problem ? 'text-fails' : 'text-inkq'}`} title={problem}>
-        {problem ? '▲' : number}
+        {problem ? '▲' : row.unitOf === undefined ? number : '┆'}
         {problem && <span className="sr-only-text">{problem}</span>}
       </span>
       <GlyphIcon kind={row.kind} size={20} />
       {cell('id', row.id, 'font-semibold')}
-      {cell('name', row.name, 'text-ink2')}
+      {cell('name', row.name || (row.unitOf === undefined ? '' : `each unit of ${row.unitOf}`), 'text-ink2')}
       {cell(
         'entry',
         row.entry,

@@ -76,13 +76,15 @@ export function addElements(
   const row = rows.find((r) => r.id === selected);
   const line = found && found.line >= 0 ? found.line : (row?.line ?? study.lines.length - 1);
   const end = study.lines[line]!.elements.length;
-  const index = found && found.index >= 0 ? found.index + 1 : row && row.index < 0 ? 0 : end;
+  const isElement = found !== undefined && found.index >= 0;
+  const list = isElement ? found.list : ['lines', line, 'elements'];
+  const index = isElement ? found.index + 1 : row && row.index < 0 ? 0 : end;
   let grown = study;
   let last = '';
   const operations: Operation[] = [];
   entries.forEach((entry, i) => {
     last = freeId(grown, prefixOf(entry.kind));
-    const inserted = insertElement(line, index + i, { ...entry, id: last });
+    const inserted = insertElement(list, index + i, { ...entry, id: last });
     operations.push(...inserted);
     const done = applyOperations(grown, inserted);
     if (done.ok) grown = done.study;

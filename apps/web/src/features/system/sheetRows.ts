@@ -1,4 +1,11 @@
-import { writeShortForm, type ElementResult, type RawEntry, type ScenarioResult, type Study } from '@cedar-knot/core';
+import {
+  placedElements,
+  writeShortForm,
+  type ElementResult,
+  type RawEntry,
+  type ScenarioResult,
+  type Study,
+} from '@cedar-knot/core';
 import { entryIn, locate } from '../../state/address.js';
 
 /** One row of the sheet: a line's heading where there are several, a point or an element, in flow order. */
@@ -14,6 +21,8 @@ export interface SheetRow {
   index: number;
   outlet: string;
   outletTyped: boolean;
+  /** id of the pump to each of whose units it belongs */
+  unitOf?: string;
 }
 
 export const COLUMNS = ['id', 'name', 'entry', 'outlet'] as const;
@@ -73,9 +82,9 @@ export function sheetRows(
       });
     }
     point(line.from, l, -1);
-    line.elements.forEach((e, i) => {
+    placedElements(line).forEach(({ element: e, unitOf }, i, all) => {
       const place = result?.places[line.id]?.[i + 1];
-      const typed = typeof e.outletElevation === 'string' && i < line.elements.length - 1;
+      const typed = typeof e.outletElevation === 'string' && i < all.length - 1;
       const seen = seenEntries(study, scenario, e.id);
       rows.push({
         id: e.id,
@@ -87,9 +96,10 @@ export function sheetRows(
         index: i,
         outlet: typed ? text(e.outletElevation) : place ? writeLength(place.elevation) : '',
         outletTyped: typed,
+        ...(unitOf === undefined ? {} : { unitOf }),
       });
     });
-    point(line.to, l, line.elements.length);
+    point(line.to, l, placedElements(line).length);
   });
   return rows;
 }

@@ -1,10 +1,12 @@
-import { quantityOf, type LineSizes, type RawElement, type Study } from '@cedar-knot/core';
+import { placedElements, quantityOf, type LineSizes, type RawElement, type Study } from '@cedar-knot/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useStudy } from '../context.js';
 
 /** Pipes that begin as a group: those of the chosen pipe's line that share its size; else the longest pipe's. */
 export function usualGroup(study: Study, selected: string | null): string[] {
-  const pipes = study.lines.flatMap((l) => l.elements.filter((e) => e.kind === 'pipe').map((e) => ({ e, line: l.id })));
+  const pipes = study.lines.flatMap((l) =>
+    placedElements(l).flatMap(({ element: e }) => (e.kind === 'pipe' ? [{ e, line: l.id }] : [])),
+  );
   const metres = (e: RawElement): number => quantityOf(e.length, 'length') ?? 0;
   const first = pipes.find((p) => p.e.id === selected) ?? [...pipes].sort((a, b) => metres(b.e) - metres(a.e))[0];
   if (!first) return [];

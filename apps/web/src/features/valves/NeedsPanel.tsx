@@ -1,4 +1,4 @@
-import { writeShortForm, type Margin, type ValveRow } from '@cedar-knot/core';
+import { allElements, writeShortForm, type Margin, type ValveRow } from '@cedar-knot/core';
 import { checkName, checkValue, findingText } from '@cedar-knot/wording';
 import { Link } from 'react-router';
 import { letterOf } from '../../state/address.js';
@@ -37,7 +37,7 @@ export function NeedsPanel({
   const shown = useStudy((s) => s.shown);
   const select = useStudy((s) => s.select);
   const given = useStudy((s) => {
-    const e = s.study.lines.flatMap((l) => l.elements).find((x) => x.id === valve);
+    const e = allElements(s.study).find((x) => x.id === valve);
     // what it holds, without the name of the valve that stands there
     return e ? writeShortForm('control-valve', { ...e, valve: undefined }) : '';
   });

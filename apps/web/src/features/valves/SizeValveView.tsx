@@ -255,6 +255,7 @@ function plainStore(study: Study): StudyStore {
       ladder: nothing,
       drive: nothing,
       leastUnits: nothing,
+      tripOf: nothing,
       compareWhole: nothing,
     },
   );

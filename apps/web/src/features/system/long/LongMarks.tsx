@@ -1,3 +1,4 @@
+import { allElements } from '@cedar-knot/core';
 import type { Study } from '@cedar-knot/core';
 import { letterOf } from '../../../state/address.js';
 import { LetterTag } from '../../../ui/marks.js';
@@ -143,7 +144,7 @@ export function Sections({ active, scales, study }: { active: LongSight; scales:
     const first = active.element.indexOf(k);
     const last = active.element.lastIndexOf(k);
     const [a, b] = [chainage[first]!, chainage[last]!];
-    const e = study.lines.flatMap((l) => l.elements).find((s) => s.id === id);
+    const e = allElements(study).find((s) => s.id === id);
     return e?.kind === 'pipe' && x(b) - x(a) > 110
       ? [{ id, middle: (a + b) / 2, size: typeof e.size === 'string' ? ` ${e.size}` : '' }]
       : [];
