@@ -113,7 +113,7 @@ export { MATERIALS } from './pipes/material.js';
 export { PumpPerformance, type PumpInput, type PumpSetting } from './pumps/pump.js';
 export { entrySpeed, standing } from './pumps/standing.js';
 export { performanceAt } from './catalogue/configure.js';
-export { inputPower } from './pumps/input-power.js';
+export { electricityOf, inputPower } from './pumps/input-power.js';
 export { KV_PER_CV } from './units/flow-coefficient.js';
 export { noiseOf, type ValveNoise } from './valves/noise.js';
 export { dropAtFlow, kvAtOpening, pipingFactors, type ValveInput } from './valves/valve.js';
@@ -195,6 +195,7 @@ export {
 } from './reach/readings.js';
 export { fitReadings, type Fit, type Fitted, type NoFit } from './reach/fit.js';
 export { takesMost, type Takes } from './scenarios/takes.js';
+export { suctionState, type SuctionState } from './scenarios/suction-state.js';
 export { suctionBuild, type SuctionBuild, type SuctionPart } from './scenarios/suction-build.js';
 export {
   fieldOf,
@@ -287,6 +288,7 @@ export {
 } from './selection/rank.js';
 export { byRank } from './selection/order.js';
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
+export { stepTest, type StepTest, type TestStep } from './network/well.js';
 export { leastUnits } from './selection/running-units.js';
 export { tripOf, type Tripped } from './selection/trip.js';
 export { neededFor, type Needed } from './selection/needed.js';
@@ -303,6 +305,8 @@ export {
   type QuadraticFit,
   type RunOut,
 } from './catalogue/curve-family.js';
+export { typicalDerating, usableShare } from './pumps/derating.js';
+export { marginGuidance, SERVICE_WORDS, type MarginGuidance, type Service } from './pumps/suction-energy.js';
 export { MOTOR_RATINGS, nextRating } from './pumps/motor-ratings.js';
 export { regionsOf } from './pumps/regions.js';
 export { motorFactor } from './checks/motor-power.js';

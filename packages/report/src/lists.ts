@@ -2,7 +2,7 @@ import {
   installedUnits,
   CHECKS,
   FIGURE_TABLE,
-  inputPower,
+  electricityOf,
   isCheckCode,
   isFigure,
   overallVerdict,
@@ -307,7 +307,7 @@ export function energy(c: ReportContext): Section | null {
     for (const r of Object.values(s.result!.elements)) {
       if (r.kind !== 'pump' || r.shaftPower === null || r.running === 0) continue;
       if (r.inputPower === undefined) isTypical = true;
-      power += r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
+      power += electricityOf(r)!;
     }
     const kwh = (power * hours * 3600) / KWH;
     whole += kwh;

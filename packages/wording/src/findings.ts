@@ -47,7 +47,9 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `${w} of imposed power meets almost no flow; its head is bounded at ${inUnits(n(v, 'head'), 'head', u)}.`,
   'method-range': (w, v, u) => {
     if (v.method === 'viscosity')
-      return `${w}: B is ${shortNumber(n(v, 'b'))}, above 40 the viscosity method of ISO/TR 17766 has no tests behind it.`;
+      return n(v, 'b') > 40
+        ? `${w}: B is ${shortNumber(n(v, 'b'))} and Cη ${shortNumber(n(v, 'ceta'))}; above B = 40 the viscosity method of ISO/TR 17766 has no tests behind it. A displacement pump may suit the liquid better.`
+        : `${w}: Cη is ${shortNumber(n(v, 'ceta'))} at B = ${shortNumber(n(v, 'b'))}: the liquid takes more than half of the efficiency on water. A displacement pump may suit it better.`;
     if (v.method === 'valve-opening')
       return `${w}: at a valve Reynolds number of ${shortNumber(n(v, 'reynolds'))} IEC 60534-2-1, annex A, has a full-size trim pass less the further it opens; its opening is not sure there.`;
     if (v.method === 'valve')
@@ -68,6 +70,16 @@ const TEXTS: Readonly<Record<FindingCode, (where: string, v: Values, u: UnitSyst
     `The pressure at the outlet of ${w} is below atmosphere: ${inUnits(n(v, 'pressure'), 'absolutePressure', u)}.`,
   'transition-flow': (w, v) =>
     `${w}: Reynolds number ${shortNumber(n(v, 'reynolds'))} lies between laminar and turbulent, where no friction law is sure.`,
+  'gas-released': (w, v, u) =>
+    `Dissolved gas comes out before ${w}: the inlet is ${inUnits(-n(v, 'head'), 'head', u)} below the pressure of release. Raise the suction pressure or vent the suction line.`,
+  'straight-inlet-short': (w, v, u) =>
+    `${w}: ${inUnits(n(v, 'length'), 'length', u)} of straight pipe before the inlet, ${shortNumber(n(v, 'diameters'))} diameters. ANSI/HI 9.6.6 advises 5 or more.`,
+  'motor-outside': (w, v, u) =>
+    `${w}: at ${inUnits(n(v, 'ambient'), 'temperature', u)} and ${inUnits(n(v, 'altitude'), 'length', u)} IEC 60034-1 has no rule for the motor. Its derating is taken at 60 °C and 4000 m; enter the maker’s.`,
+  'well-test-bent': (w, v) =>
+    v.left === 'loss'
+      ? `Step test of ${w}: the drawdown per flow does not rise with the flow. No well loss is taken; repeat the test or check its steps.`
+      : `Step test of ${w}: the fitted line leaves no aquifer loss. All drawdown is taken as well loss; repeat the test or check its steps.`,
   'roughness-assumed': (w, v, u) =>
     `${w} names no roughness${v.material ? ` and "${v.material}" is not in the table` : ''}; ${inUnits(n(v, 'roughness'), 'roughness', u)} is taken.`,
   'diameter-outside': (w, v, u) =>

@@ -25,6 +25,7 @@ const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
   velocity: 'a velocity',
   acceleration: 'an acceleration',
   voltage: 'a voltage',
+  crossSection: 'a cross-section',
   specificHeat: 'a specific heat',
   heatTransfer: 'a heat transfer coefficient',
   conductivity: 'a thermal conductivity',
@@ -54,6 +55,7 @@ const EXAMPLES: Readonly<Record<Dimension, string>> = {
   velocity: '2 m/s',
   acceleration: '9.80665 m/s2',
   voltage: '400 V',
+  crossSection: '16 mm2',
   specificHeat: '4.18 kJ/kg/K',
   heatTransfer: '2.5 W/m2/K',
   conductivity: '0.035 W/m/K',
@@ -104,6 +106,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'unknown-fluid': (d) => `There is no fluid "${d.found}"; the fluids are: ${list(d.known)}.`,
   'unknown-pump': (d) => `There is no pump "${d.found}" in this study; there are: ${list(d.known)}.`,
   'unknown-valve': (d) => `There is no valve "${d.found}" in this study; there are: ${list(d.known)}.`,
+  'beside-steps': (d) =>
+    `"${d.found}" is not allowed beside "steps": a step test replaces specific capacity and well loss. Remove one of them.`,
   'same-ends': (d) => `The line begins and ends at "${d.found}" and holds nothing.`,
   'no-number': (d) => `"${d.found}" does not begin with a number; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
   'no-unit': (d) =>

@@ -3,6 +3,7 @@ import { choice, named, number, quantity, text, type Fields } from '../fields/fi
 import { describe, isObject, Reader } from '../fields/reader.js';
 import { isId } from '../document/ids.js';
 import { readPumpEntry, readValveEntry } from '../document/read-study.js';
+import { MOTOR_LIMITS } from '../document/fields.js';
 import type { RawEntry } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
 
@@ -35,6 +36,7 @@ export const MOTOR_ENTRY_FIELDS: Fields = {
   frame: text('Frame'),
   phases: number(1, 3, 'Phases', { integer: true }),
   duty: choice(['S1', 'S3', 'S6'], 'Duty'),
+  ...MOTOR_LIMITS,
 };
 
 const TOP: Fields = { title: text(), maker: text(), notes: text(undefined, { most: 20_000 }) };

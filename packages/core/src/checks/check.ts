@@ -53,8 +53,12 @@ export interface CheckedScenario {
   pourPoint: number | undefined;
   /** the fluid carries solids that settle */
   hasSolids: boolean;
+  /** largest solid that it carries, m */
+  solidSize: number | undefined;
   /** K, where the scenario has one */
   temperature: number | undefined;
+  /** of the site, m above sea level */
+  altitude: number | undefined;
 }
 
 /** Why a check does not apply; worded in packages/wording. */

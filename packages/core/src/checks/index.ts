@@ -1,5 +1,6 @@
 import type { Check } from './check.js';
 import { boreFit } from './bore-fit.js';
+import { cableDrop } from './cable-drop.js';
 import { casingPressure } from './casing-pressure.js';
 import { curveRange } from './curve-range.js';
 import { deliveredFlow } from './delivered-flow.js';
@@ -14,7 +15,9 @@ import { lowestPressure } from './lowest-pressure.js';
 import { lowestTemperature } from './lowest-temperature.js';
 import { methodRange } from './method-range.js';
 import { minimumFlow } from './minimum-flow.js';
+import { motorCooling } from './motor-cooling.js';
 import { motorPower } from './motor-power.js';
+import { motorStarts } from './motor-starts.js';
 import { npshDifference } from './npsh-difference.js';
 import { npshRatio } from './npsh-ratio.js';
 import { pressureClass } from './pressure-class.js';
@@ -26,6 +29,8 @@ import { dischargePressure, suctionPressure } from './station-pressure.js';
 import { setPoint } from './set-point.js';
 import { shaftPower } from './shaft-power.js';
 import { standby } from './standby.js';
+import { solidsPassage } from './solids-passage.js';
+import { startingTorque } from './starting-torque.js';
 import { stageLimits } from './stage-limits.js';
 import { submergence } from './submergence.js';
 import { suctionSpecificSpeed } from './suction-specific-speed.js';
@@ -83,6 +88,11 @@ export const CHECKS = {
   standby,
   'pump-head': pumpHead,
   'pressure-class': pressureClass,
+  'cable-drop': cableDrop,
+  'motor-cooling': motorCooling,
+  'motor-starts': motorStarts,
+  'starting-torque': startingTorque,
+  'solids-passage': solidsPassage,
 } as const satisfies Readonly<Record<string, Check>>;
 
 export type CheckCode = keyof typeof CHECKS;

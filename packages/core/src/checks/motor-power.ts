@@ -1,3 +1,4 @@
+import { usableShare } from '../pumps/derating.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { byItsCurve, columnOf, entryOf, result, running } from './pump-case.js';
@@ -25,13 +26,15 @@ export const motorPower: Check = {
     const rated = e.pump?.motor?.ratedPower;
     if (rated === undefined || !r.shaftPower) return 'not-given';
     const unit = r.shaftPower / r.running;
+    const share = usableShare(e.pump!.motor!, s.altitude, e.read.variableSpeed === true);
     return {
-      value: rated / unit,
+      value: (rated * share) / unit,
       limit: motorFactor(rated),
       how: () => ({
-        formula: 'Pr/(P/n)',
+        formula: share === 1 ? 'Pr/(P/n)' : 'k·Pr/(P/n)',
         inputs: [
           worth('Pr', 'rated power of the motor', rated, 'power', { from: 'pump.motor' }),
+          ...(share === 1 ? [] : [worth('k', 'derating by altitude, ambient and drive', share, 'ratio', { from: 'pump.motor' })]),
           worth('P', 'shaft power of all running units', r.shaftPower!, 'power', { from: `${e.id}.shaftPower` }),
           worth('n', 'units running', r.running, 'ratio', { from: `${e.id}.running` }),
         ],

@@ -5,7 +5,7 @@ import { highestAt } from './highest-pressure.js';
 import { hottest } from './pipe-case.js';
 
 /** what says how much it may hold: the entry of a control valve, the element itself else */
-const partOf = (e: CheckedElement): RatedPart => (e.kind === 'control-valve' ? (e.valve ?? {}) : (e.read));
+const partOf = (e: CheckedElement): RatedPart => (e.kind === 'control-valve' ? (e.valve ?? {}) : e.read);
 
 /** where a rating is from, the first that is entered */
 const KEYS = ['ratedPressure', 'ratingTable', 'pressureClass'] as const;

@@ -45,6 +45,9 @@ export const PUMP_TYPES = [
   'other',
 ] as const;
 
+/** by which test NPSH is required */
+export const NPSHR_CRITERIA = ['npsh3', 'maker'] as const;
+
 export const VALVE_TYPES = [
   'globe',
   'globe-cage',
@@ -65,6 +68,21 @@ const FROM: Field = {
   type: 'record',
   label: 'Taken from the catalogue',
   fields: { model: text('Model of the catalogue'), revision: number(1, 1e9, 'Revision', { integer: true }) },
+};
+
+/** what a motor may do beyond its plate: shared by the motor of a pump and that of a catalogue */
+export const MOTOR_LIMITS: Fields = {
+  serviceFactor: number(1, 2, 'Service factor'),
+  derating: number(0.1, 1.2, 'Derating, altitude and ambient', { percent: true }),
+  ambient: quantity('temperature', 200, 400, 'Highest ambient temperature'),
+  driveDerating: number(0.1, 1, 'Derating on a VFD', { percent: true }),
+  minSpeed: speed('Least speed on a VFD'),
+  startsPerHour: number(0, 1000, 'Starts an hour, most'),
+  startTorque: number(0.05, 10, 'Starting torque over rated'),
+  pullUpTorque: number(0.05, 10, 'Pull-up torque over rated'),
+  breakdownTorque: number(0.05, 20, 'Breakdown torque over rated'),
+  outsideDiameter: impeller('Outside diameter'),
+  leastVelocity: quantity('velocity', 0, 20, 'Least velocity past it'),
 };
 
 export const PUMP_ENTRY_FIELDS: Fields = {
@@ -103,6 +121,7 @@ export const PUMP_ENTRY_FIELDS: Fields = {
       powerFactor: number(0.01, 1, 'Power factor', { series: 3 }),
       frequency: quantity('frequency', 1, 1000, 'Frequency'),
       phases: number(1, 3, 'Phases', { integer: true }),
+      ...MOTOR_LIMITS,
     },
   },
   preferredRegion: { type: 'numbers', least: 2, most: 2, min: 0, max: 10, label: 'Preferred operating region' },
@@ -113,6 +132,11 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   outsideDiameter: impeller('Outside diameter'),
   eyeDiameter: impeller('Diameter of the impeller’s eye'),
   suctionBore: impeller('Bore of the suction nozzle'),
+  npshrCriterion: choice(NPSHR_CRITERIA, 'NPSHR is', {
+    words: { npsh3: 'NPSH3: 3 % head drop (ISO 9906)', maker: 'by the maker’s own criterion' },
+    default: 'npsh3',
+  }),
+  solidsPassage: impeller('Free passage for solids'),
   type: choice(PUMP_TYPES, 'Type'),
   size: text('Size'),
   liquids: wordsOf('Liquids'),
@@ -169,6 +193,8 @@ export const SITE_FIELDS: Fields = {
     default: '101.325 kPa(a)',
     short: 'Atmosphere',
   }),
+  altitude: quantity('length', -500, 9000, 'Altitude above sea level', { short: 'Altitude' }),
+  frequency: quantity('frequency', 1, 1000, 'Frequency of the mains', { short: 'Mains' }),
   gravity: quantity('acceleration', 9, 10.5, 'Gravity', { default: '9.80665 m/s2' }),
   datum: choice(['plant', 'sea-level'], 'Elevations are above', {
     words: { plant: 'the plant’s datum', 'sea-level': 'sea level' },

@@ -37,7 +37,7 @@ export interface PointKind {
   prefix: string;
   fields: Fields;
   /** entries without which nothing can be worked out */
-  needs: readonly string[];
+  needs: (e: Entries) => readonly string[];
   /** entries that its panel shows */
   shown: (e: Entries) => readonly string[];
   givens: (e: Entries) => { given: readonly string[]; solved: readonly string[] };
@@ -76,7 +76,7 @@ const vessel: PointKind = {
     bore: intake,
     ...REQUIRED,
   },
-  needs: [],
+  needs: () => [],
   shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', ...REQUIREMENTS, 'temperature', 'bore'],
   givens: (e) =>
     sought(e, 'level', 'pressure').length > 0
@@ -114,7 +114,7 @@ const pressure: PointKind = {
     temperature: fed,
     ...REQUIRED,
   },
-  needs: ['pressure'],
+  needs: () => ['pressure'],
   shown: () => ['elevation', 'pressure', ...REQUIREMENTS, 'temperature'],
   givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
   shortForm: {
@@ -135,7 +135,7 @@ const flowPoint: PointKind = {
   label: 'Flow',
   prefix: 'Q',
   fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }), temperature: fed, ...REQUIRED },
-  needs: ['flow'],
+  needs: () => ['flow'],
   shown: () => ['elevation', 'flow', ...REQUIREMENTS, 'temperature'],
   givens: (e) =>
     e.flow === undefined || e.flow === 'solve'
@@ -159,18 +159,38 @@ const well: PointKind = {
     restLevel: elevation('Water level at rest', { short: 'Rest level' }),
     specificCapacity: quantity('specificCapacity', 1e-9, 1e4, 'Specific capacity', { short: 'Capacity' }),
     wellLoss: quantity('wellLoss', 0, 1e9, 'Well loss, with the square of the flow', { short: 'Well loss' }),
+    steps: {
+      type: 'list',
+      least: 2,
+      most: 100,
+      label: 'Step test',
+      of: {
+        flow: quantity('flow', 1e-9, 1e4, 'Flow', { required: true }),
+        drawdown: quantity('length', 0, 5000, 'Drawdown', { required: true }),
+      },
+    },
     temperature: fed,
     bore: intake,
     ...REQUIRED,
   },
-  needs: ['restLevel', 'specificCapacity'],
-  shown: () => ['elevation', 'restLevel', 'specificCapacity', 'wellLoss', ...REQUIREMENTS, 'temperature', 'bore'],
-  givens: () => ({ given: ['rest level', 'specific capacity'], solved: ['level', 'flow'] }),
+  needs: (e) => (e.steps === undefined ? ['restLevel', 'specificCapacity'] : ['restLevel']),
+  shown: (e) => [
+    'elevation',
+    'restLevel',
+    ...(e.steps === undefined ? ['specificCapacity', 'wellLoss'] : []),
+    ...REQUIREMENTS,
+    'temperature',
+    'bore',
+  ],
+  givens: (e) => ({
+    given: ['rest level', e.steps === undefined ? 'specific capacity' : 'step test'],
+    solved: ['level', 'flow'],
+  }),
   shortForm: {
     write: (e) =>
       joined(
         `rest level ${shown(e.restLevel)}`,
-        shown(e.specificCapacity),
+        e.steps === undefined ? shown(e.specificCapacity) : `${(e.steps as unknown[]).length} steps`,
         e.wellLoss === undefined ? '' : `well loss ${shown(e.wellLoss)}`,
         requiredText(e),
       ),
@@ -179,11 +199,13 @@ const well: PointKind = {
     pieces: [
       ...REQUIRED_PIECES,
       quantityPiece('specificCapacity', 'specificCapacity', 'specific capacity|capacity'),
+      // the table stands beside the sheet
+      (at) => at.take(/\d+ steps/iy) !== undefined,
       quantityPiece('wellLoss', 'wellLoss', 'well loss'),
       quantityPiece('restLevel', 'length', 'rest(?: level)?|static level|level'),
     ],
   },
-  worked: ['totalHead', 'temperature'],
+  worked: ['totalHead', 'temperature', 'drawdown', 'aquiferLoss', 'wellLoss'],
 };
 
 const junction: PointKind = {
@@ -198,7 +220,7 @@ const junction: PointKind = {
     rounding: number(0, 0.5, 'Rounding of the tee’s edge, radius over bore of the run', { default: 0, short: 'Edge r/D' }),
     ...REQUIRED,
   },
-  needs: [],
+  needs: () => [],
   shown: (e) => ['elevation', 'offtake', ...REQUIREMENTS, 'branch', ...(e.branch === undefined ? [] : ['rounding'])],
   givens: (e) => ({ given: e.offtake === undefined ? [] : ['offtake'], solved: ['pressure'] }),
   shortForm: {

@@ -274,7 +274,7 @@ describe('pump', () => {
     const raw = lifts({ mode: 'curve', pump: 'p' });
     const { model } = runStudy(raw).scenarios[0]!;
     const pump = model!.elements.find((e) => e.id === 'X')!;
-    expect(usedEntries(pump)).toEqual({ speed: 2930, diameter: 0.198, stages: 1, datum: 0 });
+    expect(usedEntries(pump)).toEqual({ speed: 2930, diameter: 0.198, stages: 1, datum: 0, installed: 1 });
     expect(usedEntries(model!.elements.find((e) => e.id === 'a')!)).toEqual({ roughness: 0.00005 });
   });
   test('an impeller outside its range, or of a curve without one, is said', () => {

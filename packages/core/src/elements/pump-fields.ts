@@ -14,6 +14,7 @@ import {
   yesNo,
   type Fields,
 } from '../fields/field.js';
+import { SERVICES, SERVICE_WORDS } from '../pumps/suction-energy.js';
 import type { Entries, Givens } from './kind.js';
 
 export const PUMP_FIELDS: Fields = {
@@ -59,6 +60,20 @@ export const PUMP_FIELDS: Fields = {
     },
   },
   bore: impeller('Bore that it goes into', { short: 'Well bore' }),
+  cable: {
+    type: 'record',
+    label: 'Cable to the motor',
+    fields: {
+      length: quantity('length', 0, 1e5, 'Cable length', { required: true, short: 'Cable' }),
+      section: quantity('crossSection', 1e-8, 0.01, 'Section of a conductor', { required: true, short: 'Section' }),
+      material: choice(['copper', 'aluminium'], 'Conductor', { default: 'copper' }),
+    },
+  },
+  starts: number(0, 1000, 'Starts an hour', { short: 'Starts/h' }),
+  startVoltage: number(0.2, 1.1, 'Voltage at the start, share of rated', { percent: true, default: 1, short: 'U at start' }),
+  service: choice(SERVICES, 'Service, for the NPSH margin', { words: SERVICE_WORDS, short: 'Service' }),
+  straightInlet: quantity('length', 0, 1e4, 'Straight pipe before the inlet', { short: 'Straight inlet' }),
+  dissolvedGas: quantity('absolutePressure', 0, 1e8, 'Pressure at which dissolved gas comes out', { short: 'Gas comes out' }),
   freeGas: number(0, 1, 'Free gas at the inlet', { percent: true, short: 'Free gas' }),
 };
 

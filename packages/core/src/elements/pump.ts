@@ -1,6 +1,8 @@
 import { numberOr } from '../fields/defaults.js';
 import { finding } from '../issues/issues.js';
-import { motorDuty } from '../pumps/motor.js';
+import { cableDrop, type Cable } from '../pumps/cable.js';
+import { motorDuty, TYPICAL_DRIVE, type MotorInput } from '../pumps/motor.js';
+import { startTorque } from '../pumps/start-torque.js';
 import { PumpPerformance, type PumpInput } from '../pumps/pump.js';
 import { suctionEnergy } from '../pumps/suction-energy.js';
 import { VISCOSITY_B_LIMIT } from '../pumps/viscosity.js';
@@ -149,6 +151,9 @@ function report(e: SolvedElement): PumpResult {
     bestFlow: null,
     flowRatio: null,
   };
+  if (read.variableSpeed === true && !off) result.variableSpeed = true;
+  if (isKnown(read.dissolvedGas) && Number.isFinite(npsha) && !off)
+    result.gasHead = npsha - (read.dissolvedGas - fluid.vapourPressure) / rhoG;
   if (read.mode === 'power' && !off) {
     result.shaftPower = read.shaftPower as number;
     result.efficiency = read.efficiency as number;
@@ -167,6 +172,9 @@ function report(e: SolvedElement): PumpResult {
   say(e, performance, result);
   return result;
 }
+
+/** of the efficiency on water, below which a centrifugal pump is a poor choice. Source: ISO/TR 17766, range of the tests */
+const POOR_EFFICIENCY = 0.5;
 
 /** The curve of a pump whose speed follows its duty, at the speed that gives it. */
 function followingAt(e: SolvedElement, produced: number | null): PumpPerformance | undefined {
@@ -210,21 +218,45 @@ function onCurve(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
       r.suctionEnergyLevel = energy.level;
     }
   }
+  const { bore } = e.read;
+  const past = e.pump?.motor?.outsideDiameter;
+  if (isKnown(bore) && past !== undefined && past < bore)
+    r.motorVelocity = e.flow / running / ((Math.PI / 4) * (bore * bore - past * past));
+  const shut = e.pump?.motor ? (p.shaftPower(0, e.fluid.density, e.gravity) ?? 0) / running : 0;
+  const start = e.pump?.motor && startTorque(e.pump.motor, shut, numberOr(PUMP_FIELDS, e.read, 'startVoltage'));
+  if (start) r.startTorque = start.least;
   const greatest = p.greatestPower(e.fluid.density, e.gravity);
   if (greatest !== undefined) r.greatestPower = greatest;
-  const motor = e.pump?.motor && r.shaftPower !== null ? motorDuty(e.pump.motor, r.shaftPower / running) : undefined;
+  const plate = onItsDrive(e);
+  const motor = plate && r.shaftPower !== null ? motorDuty(plate, r.shaftPower / running) : undefined;
   if (!motor) return;
   r.inputPower = motor.inputPower * running;
   r.motorEfficiency = motor.efficiency;
+  if (plate!.driveEfficiency !== undefined) r.driveLoss = r.inputPower * (1 - plate!.driveEfficiency);
   if (motor.powerFactor !== undefined) r.powerFactor = motor.powerFactor;
-  if (motor.current !== undefined) r.current = motor.current;
+  if (motor.current === undefined) return;
+  r.current = motor.current;
+  const cable = e.read.cable as Cable | undefined;
+  if (!cable || motor.powerFactor === undefined) return;
+  const taken = cableDrop(cable, motor.current, motor.powerFactor, plate!.phases);
+  r.cableDrop = taken / plate!.voltage!;
+  r.motorVoltage = plate!.voltage! - taken;
+}
+
+/** the motor as it is fed: where the speed follows the duty there is a drive, a typical one unless its efficiency is entered */
+function onItsDrive({ pump, read }: SolvedElement): MotorInput | undefined {
+  const motor = pump?.motor;
+  return motor && read.variableSpeed === true && motor.driveEfficiency === undefined
+    ? { ...motor, driveEfficiency: TYPICAL_DRIVE }
+    : motor;
 }
 
 function say(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
   const { id } = e;
   if (p.offCurve(r.flow)) e.say(finding('off-curve', id, { flow: r.flow / p.setting.running, last: p.lastFlow }));
   if (!p.hasBestFlow && p.viscosity.cq < 1) e.say(finding('best-flow-assumed', id, { flow: p.bestFlow }));
-  if (p.viscosity.b > VISCOSITY_B_LIMIT) e.say(finding('method-range', id, { method: 'viscosity', b: p.viscosity.b }));
+  const { b, ceta } = p.viscosity;
+  if (b > VISCOSITY_B_LIMIT || ceta < POOR_EFFICIENCY) e.say(finding('method-range', id, { method: 'viscosity', b, ceta }));
   if (r.flow < -1e-9) e.say(finding('pump-reversed', id, { flow: r.flow }));
   if (Math.abs(r.flow) <= 1e-9)
     e.say(finding(e.shortBy > 0 ? 'pump-short' : 'no-flow', id, { short: e.shortBy, shutOff: p.head(0) }));

@@ -178,6 +178,12 @@ test('all defaults of elements, pinned', () => {
     'pipe.roughness': '0.05 mm',
     'pipe.designFactor': 0.72,
     'pipe.jointFactor': 1,
+    // group 1.1 of ASME B16.5: carbon steel
+    'pipe.materialGroup': '1.1',
+    'device.materialGroup': '1.1',
+    'hand-valve.materialGroup': '1.1',
+    'non-return.materialGroup': '1.1',
+    'pump.startVoltage': 1,
     'pipe.dragReduction': 0,
     'pump.variableSpeed': false,
     'pump.running': 1,

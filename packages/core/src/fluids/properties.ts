@@ -6,6 +6,7 @@ import { named, number, quantity, yesNo } from '../fields/field.js';
 export const common = {
   ...named,
   solids: yesNo('Carries solids that settle'),
+  solidSize: quantity('diameter', 1e-7, 1, 'Largest solid'),
   pourPoint: quantity('temperature', 1, 1000, 'Pour or freezing point'),
 };
 

@@ -1,4 +1,4 @@
-import { motorDuty, type MotorInput } from './motor.js';
+import { motorDuty, TYPICAL_DRIVE, type MotorInput } from './motor.js';
 import { typicalMotorEfficiency } from './typical-motor.js';
 
 /** Electricity that pumps take in, W, and whether it is that of a typical motor because none with a rating and efficiency is named. */
@@ -19,4 +19,19 @@ export function inputPower(motor: MotorInput | undefined, shaftPower: number, un
   const named = motor && motorDuty(drive === undefined ? motor : { ...motor, driveEfficiency: drive }, unit);
   if (named) return { power: named.inputPower * units, isTypical: false };
   return { power: shaftPower / typicalMotorEfficiency(unit) / (drive ?? 1), isTypical: true };
+}
+
+/**
+ * Electricity, W, that the running units of a pump take, by what is known of it: of its motor, else of a typical one, behind a typical drive where
+ * its speed follows the duty. Null where the shaft power is not known.
+ */
+export function electricityOf(r: {
+  inputPower?: number;
+  shaftPower: number | null;
+  running: number;
+  variableSpeed?: true;
+}): number | null {
+  if (r.inputPower !== undefined) return r.inputPower;
+  if (r.shaftPower === null || r.running === 0) return null;
+  return inputPower(undefined, r.shaftPower, r.running, r.variableSpeed ? TYPICAL_DRIVE : undefined).power;
 }

@@ -11,6 +11,25 @@ export interface MotorInput {
   /** at rated load, or at 50, 75 and 100 % of it */
   powerFactor?: number | readonly number[];
   frequency?: number;
+  phases?: number;
+  /** continuous overload that the maker allows, ≥ 1: said, and not counted in the margin */
+  serviceFactor?: number;
+  /** share of the rated power that it may give where it stands; worked out from air and altitude where it is not entered */
+  derating?: number;
+  /** the same behind a frequency converter */
+  driveDerating?: number;
+  /** highest temperature around it, K */
+  ambient?: number;
+  /** rpm below which a converter may not run it for long */
+  minSpeed?: number;
+  startsPerHour?: number;
+  /** over the rated torque: at rest, the least while it runs up, and the greatest */
+  startTorque?: number;
+  pullUpTorque?: number;
+  breakdownTorque?: number;
+  /** of a motor in a well, m, and the velocity past it that cools it, m/s */
+  outsideDiameter?: number;
+  leastVelocity?: number;
 }
 
 interface MotorDuty {
@@ -24,6 +43,11 @@ interface MotorDuty {
   current?: number;
 }
 
+/**
+ * Efficiency of a frequency converter near full load where the entry names none.
+ * Source: IEC 61800-9-2:2017, reference losses of complete drive modules: some 2 to 4 % of the output at these powers.
+ */
+export const TYPICAL_DRIVE = 0.97;
 /** share of the rated reactive power that magnetises; the rest goes with the square of the load */
 const MAGNETISING = 0.6;
 /** loads at which a plate gives three values (IEC 60034-30-1) */
@@ -53,7 +77,7 @@ export function motorReactive(motor: MotorInput, load: number): number {
 }
 
 /**
- * Efficiency, input power and current of a three-phase induction motor at part load.
+ * Efficiency, input power and current of an induction motor of three phases, or of one, at part load.
  *
  * Losses: a parabola in the load through the plate's values at 50, 75 and 100 %; from one value half constant, half with the square
  * of the load (the usual split). Reactive power likewise from three power factors; from one, six tenths of it magnetise and the rest
@@ -70,5 +94,9 @@ export function motorDuty(motor: MotorInput, shaftPower: number): MotorDuty | un
   const duty: MotorDuty = { load, efficiency: shaftPower / terminal, inputPower: terminal / (motor.driveEfficiency ?? 1) };
   if (!powerFactor) return duty;
   const cos = terminal / Math.hypot(terminal, motorReactive(motor, load));
-  return { ...duty, powerFactor: cos, ...(voltage ? { current: terminal / (Math.sqrt(3) * voltage * cos) } : {}) };
+  return {
+    ...duty,
+    powerFactor: cos,
+    ...(voltage ? { current: terminal / ((motor.phases === 1 ? 1 : Math.sqrt(3)) * voltage * cos) } : {}),
+  };
 }

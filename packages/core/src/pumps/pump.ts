@@ -25,6 +25,8 @@ export interface PumpInput {
   /** of the impeller's eye, and of the suction nozzle, m: for the suction energy */
   eyeDiameter?: number;
   suctionBore?: number;
+  /** largest solid that passes, m */
+  solidsPassage?: number;
   /** the maker's best-efficiency flow of one unit at the entry's speed and diameter, m³/s */
   bestFlow?: number;
   stageOptions?: readonly number[];

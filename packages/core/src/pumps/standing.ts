@@ -26,5 +26,7 @@ const LEAST_SPEED = 0.5;
 
 /** Speeds between which a drive may run a pump, rpm: of its entry, else from half of the entry's speed up to that. */
 export function driveRange(pump: PumpInput, full = entrySpeed(pump)): { least: number; most: number } {
-  return { least: pump.minSpeed ?? full * LEAST_SPEED, most: pump.maxSpeed ?? full };
+  // neither the pump nor its motor below its own
+  const least = Math.max(pump.minSpeed ?? full * LEAST_SPEED, pump.motor?.minSpeed ?? 0);
+  return { least, most: pump.maxSpeed ?? full };
 }

@@ -34,3 +34,54 @@ export function suctionEnergy(
   const [high, veryHigh] = STARTS[eyes];
   return { value, level: value < high ? 'low' : value < veryHigh ? 'high' : 'very high' };
 }
+
+/** services for which the margin of NPSH is usual, ANSI/HI 9.6.1 */
+export const SERVICES = ['petroleum', 'chemical', 'power', 'cooling-tower', 'water', 'general', 'building', 'pipeline', 'flood-injection'] as const; // prettier-ignore
+export type Service = (typeof SERVICES)[number];
+
+export const SERVICE_WORDS: Readonly<Record<Service, string>> = {
+  petroleum: 'petroleum process',
+  chemical: 'chemical process',
+  power: 'electric power',
+  'cooling-tower': 'cooling tower',
+  water: 'water and waste water',
+  general: 'general industry',
+  building: 'building services',
+  pipeline: 'pipeline',
+  'flood-injection': 'water flood, injection',
+};
+
+/** least NPSHA over NPSHR, and least difference, m, in the preferred region. Source: ANSI/HI 9.6.1-2012, table of margins by service */
+const BY_SERVICE: Readonly<Record<Service, { ratio: number; difference: number }>> = {
+  petroleum: { ratio: 1.1, difference: 0.6 },
+  chemical: { ratio: 1.1, difference: 0.6 },
+  power: { ratio: 1.1, difference: 1 },
+  'cooling-tower': { ratio: 1.1, difference: 1 },
+  water: { ratio: 1.1, difference: 1 },
+  general: { ratio: 1.1, difference: 1 },
+  building: { ratio: 1.1, difference: 1 },
+  pipeline: { ratio: 1.3, difference: 1 },
+  'flood-injection': { ratio: 1.5, difference: 1 },
+};
+
+/** ratios by the level of suction energy. Source: ANSI/HI 9.6.1-1998, table of margins by suction energy */
+const BY_ENERGY: Readonly<Record<SuctionEnergy['level'], readonly [number, number]>> = {
+  low: [1.1, 1.3],
+  high: [1.2, 1.7],
+  'very high': [1.7, 2.5],
+};
+
+/** What is usual as a margin of NPSH: guidance, judged by nothing. */
+export interface MarginGuidance {
+  /** between which the ratio is usual at its suction energy; absent where that is not known */
+  byEnergy?: readonly [number, number];
+  byService?: { ratio: number; difference: number };
+}
+
+/** NPSHA over NPSHR as ANSI/HI 9.6.1 advises it, by the suction energy and the service of a pump. */
+export function marginGuidance(level: SuctionEnergy['level'] | undefined, service: Service | undefined): MarginGuidance {
+  return {
+    ...(level === undefined ? {} : { byEnergy: BY_ENERGY[level] }),
+    ...(service === undefined ? {} : { byService: BY_SERVICE[service] }),
+  };
+}

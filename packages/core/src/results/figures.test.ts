@@ -31,7 +31,7 @@ test('what instruments show, what is swept and what has a column, by the thing i
   expect(readOf('control-valve')).toEqual(['flow', ...ends, 'drop', 'opening']);
   expect(readOf('loss')).toEqual(['flow', ...ends, 'drop']);
   expect(sweptOf('pump')).toEqual(['flow', 'head', 'efficiency', 'shaftPower', 'npsha', 'npshr']);
-  expect(sweptOf('point')).toEqual([]);
+  expect(sweptOf('point')).toEqual(['drawdown']);
   expect(columnsOf('pipe').map((c) => c.heading)).toEqual(['velocity', 'Re ×10⁶', 'Darcy f']);
   expect([isFigure('head'), isFigure('toString'), usageOf('head', 'pipe')]).toEqual([true, false, undefined]);
 });

@@ -35,6 +35,10 @@ export interface PointResult {
   temperature?: number | null;
   /** kg/m³ there, where the liquid is followed along its way */
   density?: number;
+  /** of a well, m, all negative where water goes into it: below its level at rest, and what aquifer and well take of that */
+  drawdown?: number | null;
+  aquiferLoss?: number;
+  wellLoss?: number;
   /** at a junction that is a tee: what it takes from the flows of its legs */
   tee?: TeeResult;
 }
@@ -169,6 +173,19 @@ export interface PumpResult extends Omit<Common, 'headLoss'> {
   motorEfficiency?: number;
   powerFactor?: number;
   current?: number;
+  /** voltage that the cable takes over the rated one, and what is left at the motor, V */
+  cableDrop?: number;
+  motorVoltage?: number;
+  /** of the liquid past a motor in its bore, m/s */
+  motorVelocity?: number;
+  /** least torque of the motor over that of the pump while they run up against a shut valve */
+  startTorque?: number;
+  /** its speed follows the duty: it is fed by a drive */
+  variableSpeed?: true;
+  /** lost in the drive of variable speed, of all running units, W */
+  driveLoss?: number;
+  /** head over the pressure at which dissolved gas comes out, at the inlet, m */
+  gasHead?: number;
   /** greatest shaft power of all running units along the published curve, W */
   greatestPower?: number;
 }

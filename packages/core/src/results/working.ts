@@ -59,6 +59,7 @@ const FORMULA_UNITS: Readonly<Record<WorkingDimension, string>> = {
   velocity: 'm/s',
   acceleration: 'm/s2',
   voltage: 'V',
+  crossSection: 'm2',
   specificHeat: 'J/kg/K',
   heatTransfer: 'W/m2/K',
   conductivity: 'W/m/K',

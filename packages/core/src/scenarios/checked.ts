@@ -32,7 +32,13 @@ export function atItsSpeed(e: ElementDetail, model: ScenarioModel, result: Scena
 export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<CheckedScenario, 'deadHeads' | 'suction'> {
   const { id, role, fluid, elements, points, network, temperature } = model;
   const { gravity, atmosphere, lines } = network;
-  const entries = model.fluidEntries as { kind: string; specificHeat?: number; solids?: boolean; pourPoint?: number };
+  const entries = model.fluidEntries as {
+    kind: string;
+    specificHeat?: number;
+    solids?: boolean;
+    solidSize?: number;
+    pourPoint?: number;
+  };
   const kind = fluidKind(entries.kind);
   return {
     id,
@@ -47,6 +53,8 @@ export function sightOf(model: ScenarioModel, result: ScenarioResult): Omit<Chec
     specificHeat: entries.specificHeat ?? fluid.specificHeat,
     pourPoint: entries.pourPoint ?? (kind?.freezes && network.along?.isThermal ? kind.range(entries)?.lowest : undefined),
     hasSolids: entries.solids === true,
+    solidSize: entries.solidSize,
+    altitude: model.site.altitude,
     drawnFrom: (id) => drawnFrom(model, result, id),
     elevationOf: (e) => lines[e.line]!.elevations[e.index]!,
     lowestOf: (e) => {

@@ -25,6 +25,8 @@ export interface ScenarioModel {
   fluidEntries: { kind: string } & Readonly<Record<string, unknown>>;
   fluid: FluidState;
   network: NetworkInput;
+  /** of the plant, SI */
+  site: { altitude: number | undefined; frequency: number | undefined };
   points: PointDetail[];
   elements: ElementDetail[];
   /** addresses of quantities written as "solve" */

@@ -14,6 +14,7 @@ import { fluidKind, fluidState, isFluidState } from '../fluids/fluid.js';
 import type { FluidState } from '../fluids/kind.js';
 import { finding, type Finding, type Problem } from '../issues/issues.js';
 import type { LineModel, NetworkInput, PointModel } from '../network/types.js';
+import { stepTest, type TestStep } from '../network/well.js';
 import type { PumpInput } from '../pumps/pump.js';
 import type { ValveInput } from '../valves/valve.js';
 import { alongInput, followedBy, type ChosenFluid } from './along-input.js';
@@ -243,7 +244,7 @@ class Preparer {
     this.study.lines.forEach((line, l) =>
       findings.push(...exitFindings(line.elements, build.elements[l]!, points[pointIndex.get(line.to)!]!)),
     );
-    const pointModels = points.map((p) => this.point(p, fluid, build, problems, unknowns));
+    const pointModels = points.map((p) => this.point(p, fluid, build, problems, unknowns, findings));
     if (!complete || pointModels.some((p) => p === undefined)) return undefined;
     borrowBores(lines, problems, this.directory);
     placeValves(lines);
@@ -276,6 +277,7 @@ class Preparer {
       fluidEntries: chosen.entries,
       fluid,
       network,
+      site: { altitude: this.site.altitude, frequency: this.site.frequency },
       points,
       elements,
       unknowns,
@@ -372,11 +374,12 @@ class Preparer {
     build: ScenarioBuild,
     problems: Problem[],
     unknowns: ScenarioModel['unknowns'],
+    findings: Finding[],
   ): PointModel | undefined {
     const { read } = p;
     const rhoG = fluid.density * this.site.gravity;
     const { needs } = POINT_KINDS[p.kind as PointKindName];
-    const missing = needs.filter((k) => read[k] === undefined);
+    const missing = needs(read).filter((k) => read[k] === undefined);
     if (missing.length > 0) {
       problems.push({
         code: 'under-specified',
@@ -398,9 +401,10 @@ class Preparer {
     };
     const flow = read.flow === 'solve' ? undefined : (read.flow as number | undefined);
     if (p.kind === 'well') {
-      const loss = (read.wellLoss as number | undefined) ?? 0;
-      const head = { kind: 'well', rest: read.restLevel as number, capacity: read.specificCapacity as number, loss } as const;
-      return { ...base, head, outflow: undefined };
+      const rest = read.restLevel as number;
+      const { capacity, loss, left } = drawdownOf(read);
+      if (left) findings.push(finding('well-test-bent', p.id, { left }));
+      return { ...base, head: { kind: 'well', rest, capacity, loss }, outflow: undefined };
     }
     if (p.kind === 'junction') return { ...base, head: { kind: 'free' }, outflow: -((read.offtake as number | undefined) ?? 0) };
     if (p.kind === 'flow') return { ...base, head: { kind: 'free' }, outflow: flow };
@@ -409,6 +413,14 @@ class Preparer {
     if (level === 'solve' || pressure === 'solve') return { ...base, head: { kind: 'free' }, outflow: flow };
     return { ...base, head: { kind: 'known', head: elevation + (level as number) + (pressure as number) / rhoG }, outflow: flow };
   }
+}
+
+/** how a well falls with its flow: by its step test, or by what is entered; a scenario's own specific capacity stands before a shared test */
+function drawdownOf(read: Read): { capacity: number; loss: number; left?: string } {
+  if (read.steps === undefined)
+    return { capacity: read.specificCapacity as number, loss: (read.wellLoss as number | undefined) ?? 0 };
+  const { aquifer, loss, left } = stepTest(read.steps as TestStep[]);
+  return { capacity: 1 / aquifer, loss, ...(left ? { left } : {}) };
 }
 
 /** put together without a spread, which gives every element a hidden class of its own */

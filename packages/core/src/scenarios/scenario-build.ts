@@ -80,7 +80,10 @@ export class ScenarioBuild {
       this.points.push({
         id,
         kind: point.kind,
-        read: this.levelOf(id, this.merged(id, point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, ['kind'])),
+        read: this.testOf(
+          id,
+          this.levelOf(id, this.merged(id, point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, ['kind'])),
+        ),
       });
     }
     this.study.lines.forEach((line, l) => {
@@ -101,6 +104,22 @@ export class ScenarioBuild {
     const path = this.isSet(id, 'level') ? this.setPath(id, 'level') : `points.${id}.level`;
     this.reader.add('under-specified', path, { reason: 'lacks', keys: [key] }, [id]);
     return { ...read, level: 0 };
+  }
+
+  /** a step test stands in place of a specific capacity: both at once say two things; of a scenario's own the shared one gives way */
+  private testOf(id: string, read: Read): Read {
+    if (read.steps === undefined || (read.specificCapacity === undefined && read.wellLoss === undefined)) return read;
+    const isOwn = this.isSet(id, 'specificCapacity') || this.isSet(id, 'wellLoss');
+    const rest = { ...read };
+    if (isOwn) delete rest.steps;
+    else if (this.isSet(id, 'steps')) {
+      delete rest.specificCapacity;
+      delete rest.wellLoss;
+    } else {
+      const key = read.specificCapacity === undefined ? 'wellLoss' : 'specificCapacity';
+      this.reader.add('bad-value', `points.${id}.${key}`, { reason: 'beside-steps', found: key }, [id]);
+    }
+    return rest;
   }
 
   private merged(id: string, raw: RawEntry, fields: Fields, path: string, also: string[]): Read {

@@ -8,6 +8,10 @@ export interface Site {
   gravity: number;
   atmosphere: number;
   ambient: number | undefined;
+  /** m above sea level */
+  altitude: number | undefined;
+  /** of the mains, Hz */
+  frequency: number | undefined;
 }
 
 /** Gravity and atmosphere of a study's site, SI. */
@@ -17,5 +21,7 @@ export function siteOf(study: Study): Site {
     gravity: numberOr(SITE_FIELDS, site, 'gravity'),
     atmosphere: numberOr(SITE_FIELDS, site, 'atmosphericPressure'),
     ambient: site.ambientTemperature as number | undefined,
+    altitude: site.altitude as number | undefined,
+    frequency: site.frequency as number | undefined,
   };
 }

@@ -11,11 +11,13 @@ import type { CompiledLine } from '../network/line.js';
 import { solveNetwork } from '../network/solve.js';
 import { Tees } from '../network/tees.js';
 import type { NetworkSolution } from '../network/types.js';
-import type { ElementResult, PlaceResult, ScenarioResult } from '../results/results.js';
+import type { WellHead } from '../network/well.js';
+import type { ElementResult, PlaceResult, PointResult, ScenarioResult } from '../results/results.js';
 import { heatBalance } from './heat-balance.js';
 import { headBreakdown } from './breakdown.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
 import { checkedScenario } from './checked.js';
+import { pumpFindings } from './pump-findings.js';
 import { reportElement } from './report-element.js';
 
 /** Solves one scenario and works out everything that is reported of it. Never throws for a system without a solution. */
@@ -107,6 +109,7 @@ class ResultWriter {
     this.otherDuties();
     this.pressures();
     this.gasRanges();
+    for (const f of pumpFindings(model, result)) this.say(f);
   }
 
   /** of the liquid where the line begins; beside it, of one that changes with the pressure, what it is at the surface */
@@ -160,6 +163,7 @@ class ResultWriter {
       staticPressure: known(still),
       totalPressure: known(total),
       outflow,
+      ...(p.head.kind === 'well' ? drawn(p.head, p.elevation + (head - p.elevation) * ratio, outflow) : {}),
       ...(t === undefined ? {} : { density: this.model.fluid.density / ratio }),
       ...(t === undefined || !network.along?.isThermal ? {} : { temperature: known(t) }),
     };
@@ -303,4 +307,13 @@ class ResultWriter {
       else if (p < atmosphere * (1 - 1e-9)) this.say(finding('below-atmosphere', e.id, { pressure: p, atmosphere }));
     }
   }
+}
+
+/** what a well falls by at its flow out of it, m³/s */
+function drawn(w: WellHead, head: number, outflow: number): Pick<PointResult, 'drawdown' | 'aquiferLoss' | 'wellLoss'> {
+  return {
+    drawdown: known(w.rest - head),
+    aquiferLoss: outflow / w.capacity,
+    wellLoss: w.loss * outflow * Math.abs(outflow),
+  };
 }

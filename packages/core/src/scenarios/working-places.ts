@@ -233,10 +233,7 @@ function headSteps(
   if (kind === 'well') {
     const rest = worth('hr', 'water level at rest', read.restLevel as number, 'length', own('restLevel'));
     const q = worth('Q', 'flow out of the well', r.outflow, 'flow', own('flow'));
-    const c = worth('c', 'specific capacity', read.specificCapacity as number, 'specificCapacity', own('specificCapacity'));
-    if (typeof read.wellLoss !== 'number') return [step('totalHead', total, 'hr − Q/c', [rest, q, c], 'linear drawdown')];
-    const loss = worth('C', 'well loss', read.wellLoss, 'wellLoss', own('wellLoss'));
-    return [step('totalHead', total, 'hr − Q/c − C·Q·abs(Q)', [rest, q, c, loss], 'Jacob 1947, Trans. ASCE 112')];
+    return wellSteps(model, r, { id, rest, q, total, read });
   }
   const entered = (x: unknown): number => (typeof x === 'number' ? x : 0);
   if (kind === 'vessel' && read.level !== 'solve' && read.pressure !== 'solve') {
@@ -263,6 +260,42 @@ function headSteps(
     return [step('totalHead', total, `z + pg/(ρ·g)${kinetic}`, inputs, 'Bernoulli, static at the tapping')];
   }
   return freeHeadSteps(model, result, id, total);
+}
+
+/** level of a well, and what aquifer and well take of its drawdown */
+function wellSteps(
+  model: ScenarioModel,
+  r: PointResult,
+  {
+    id,
+    rest,
+    q,
+    total,
+    read,
+  }: { id: string; rest: WorkingValue; q: WorkingValue; total: WorkingValue; read: PointDetail['read'] },
+): KeyedStep[] {
+  const { head } = model.network.points.find((p) => p.id === id)!;
+  if (head.kind !== 'well') return [];
+  const own = (key: string) => ({ from: `${id}.${key}` });
+  const isTested = read.steps !== undefined;
+  const name = isTested ? 'specific capacity of the aquifer, 1/B of the step test' : 'specific capacity';
+  const c = worth('c', name, head.capacity, 'specificCapacity', own(isTested ? 'steps' : 'specificCapacity'));
+  const lossName = isTested ? 'well loss, C of the step test' : 'well loss';
+  const loss = worth('C', lossName, head.loss, 'wellLoss', own(isTested ? 'steps' : 'wellLoss'));
+  const source = isTested ? 'Jacob 1947, Trans. ASCE 112; least squares of s/Q' : 'Jacob 1947, Trans. ASCE 112';
+  const level =
+    head.loss === 0
+      ? step('totalHead', total, 'hr − Q/c', [rest, q, c], isTested ? source : 'linear drawdown')
+      : step('totalHead', total, 'hr − Q/c − C·Q·abs(Q)', [rest, q, c, loss], source);
+  if (r.drawdown === null || r.drawdown === undefined) return [level];
+  return [
+    level,
+    step('drawdown', worth('s', 'drawdown', r.drawdown, 'length', own('drawdown')), 'hr − H', [rest, total], 'definition'),
+    step('aquiferLoss', worth('sa', 'aquifer loss', r.aquiferLoss!, 'length', own('aquiferLoss')), 'Q/c', [q, c], source),
+    ...(head.loss === 0
+      ? []
+      : [step('wellLoss', worth('sw', 'well loss', r.wellLoss!, 'length'), 'C·Q·abs(Q)', [q, loss], source)]),
+  ];
 }
 
 /** a solved head, followed along the lines to the next place of known head */

@@ -1,7 +1,8 @@
 import type { Study } from '../document/study.js';
 import { runStudy } from '../scenarios/run.js';
 import { line, pipe, study, vessel } from '../test/studies.js';
-import { controlSchemes, energyByCause, TYPICAL_DRIVE, type ControlScheme } from './drive.js';
+import { TYPICAL_DRIVE } from '../pumps/motor.js';
+import { controlSchemes, energyByCause, type ControlScheme } from './drive.js';
 import { leastUnits } from './running-units.js';
 import { wholeStudy } from './whole.js';
 

@@ -2,7 +2,8 @@ import { driveRange } from '../pumps/standing.js';
 import { configure, largestDiameter, performanceAt, type Running } from '../catalogue/configure.js';
 import type { Study } from '../document/study.js';
 import { bracketedSecant } from '../numerics/roots.js';
-import { inputPower } from '../pumps/input-power.js';
+import { TYPICAL_DRIVE } from '../pumps/motor.js';
+import { electricityOf, inputPower } from '../pumps/input-power.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import type { PumpResult } from '../results/results.js';
 import type { ScenarioModel } from '../scenarios/model.js';
@@ -37,11 +38,6 @@ export interface ControlScheme {
   isTypical: boolean;
 }
 
-/**
- * Efficiency of a frequency converter near full load where the entry names none.
- * Source: IEC 61800-9-2:2017, reference losses of complete drive modules: some 2 to 4 % of the output at these powers.
- */
-export const TYPICAL_DRIVE = 0.97;
 /** of the published flow, up to which the flow of a bypass is looked for */
 const BYPASS_REACH = 1.25;
 
@@ -189,7 +185,7 @@ export function energyByCause(scenarios: readonly SolvedScenario[], pump: string
     const perMetre = model.fluid.density * model.network.gravity * r.flow * seconds;
     const shaft = r.shaftPower! * seconds;
     const isTypical = r.inputPower === undefined;
-    const total = (r.inputPower ?? inputPower(undefined, r.shaftPower!, r.running).power) * seconds;
+    const total = electricityOf(r)! * seconds;
     found.set(id, {
       lift: (parts.lift + parts.pressure + parts.velocity + parts.well + parts.otherPumps + parts.columns) * perMetre,
       friction: (parts.pipes + parts.fittings) * perMetre,

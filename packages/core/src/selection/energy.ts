@@ -1,4 +1,4 @@
-import { inputPower } from '../pumps/input-power.js';
+import { electricityOf } from '../pumps/input-power.js';
 import type { PumpResult } from '../results/results.js';
 import type { SolvedScenario } from '../scenarios/run.js';
 import type { Candidate } from './rank.js';
@@ -36,6 +36,5 @@ export function largestDuty(
 
 /** W from the mains, by its motor or a typical one */
 export function inputOf(r: PumpResult | undefined): number | null {
-  if (!r || r.shaftPower === null) return null;
-  return r.inputPower ?? inputPower(undefined, r.shaftPower, r.running).power;
+  return !r || r.shaftPower === null ? null : electricityOf(r);
 }

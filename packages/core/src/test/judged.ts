@@ -43,6 +43,8 @@ export interface Made {
   suction?: string[];
   specificHeat?: number;
   hasSolids?: boolean;
+  solidSize?: number;
+  altitude?: number;
   pourPoint?: number;
   temperature?: number;
   breakdown?: ScenarioResult['breakdowns'][string];
@@ -78,6 +80,8 @@ export function made(m: Made = {}): CheckedScenario {
     specificHeat: m.specificHeat,
     pourPoint: m.pourPoint,
     hasSolids: m.hasSolids ?? false,
+    solidSize: m.solidSize,
+    altitude: m.altitude,
     drawnFrom: () => m.drawn ?? m.outflow ?? 0.02,
     elevationOf: () => 0,
     lowestOf: () => 0,

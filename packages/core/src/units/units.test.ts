@@ -116,6 +116,12 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['acceleration', 'ft/s2', 0.3048],
   ['voltage', 'V', 1],
   ['voltage', 'kV', 1000],
+  ['crossSection', 'mm2', 1e-6],
+  ['crossSection', 'cm2', 1e-4],
+  ['crossSection', 'm2', 1],
+  ['crossSection', 'in2', 6.4516e-4],
+  // a circular mil is π/4 of a mil squared (NIST SP 811
+  ['crossSection', 'kcmil', (Math.PI / 4) * 2.54e-5 ** 2 * 1000],
   ['specificHeat', 'kJ/kg/K', 1000],
   ['specificHeat', 'J/kg/K', 1],
   // 4186.8 J/(kg·K), 5.678263 W/(m²·K), 1.730735 W/(m·K): one BtuIT is 1055.05585262 J (B.8)

@@ -25,6 +25,7 @@ export type Dimension =
   | 'velocity'
   | 'acceleration'
   | 'voltage'
+  | 'crossSection'
   | 'specificHeat'
   | 'heatTransfer'
   | 'conductivity'
@@ -231,6 +232,13 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'V', factor: 1 },
     { symbol: 'kV', factor: 1e3 },
   ],
+  crossSection: [
+    { symbol: 'mm2', shown: 'mm²', factor: 1e-6, aliases: ['mm²', 'mm^2'] },
+    { symbol: 'cm2', shown: 'cm²', factor: 1e-4, aliases: ['cm²'] },
+    { symbol: 'm2', shown: 'm²', factor: 1, aliases: ['m²'] },
+    { symbol: 'in2', shown: 'in²', factor: IN ** 2, aliases: ['in²'] },
+    { symbol: 'kcmil', factor: (Math.PI / 4) * (IN / 1000) ** 2 * 1000, aliases: ['MCM'] },
+  ],
   specificHeat: [
     { symbol: 'kJ/kg/K', shown: 'kJ/(kg·K)', factor: 1e3, aliases: ['kJ/(kg·K)', 'kJ/(kg.K)'] },
     { symbol: 'J/kg/K', shown: 'J/(kg·K)', factor: 1, aliases: ['J/(kg·K)', 'J/(kg.K)'] },
@@ -325,6 +333,7 @@ export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimensio
     velocity: 'm/s',
     acceleration: 'm/s2',
     voltage: 'V',
+    crossSection: 'mm2',
     specificHeat: 'kJ/kg/K',
     heatTransfer: 'W/m2/K',
     conductivity: 'W/m/K',
@@ -353,6 +362,7 @@ export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimensio
     velocity: 'ft/s',
     acceleration: 'ft/s2',
     voltage: 'V',
+    crossSection: 'kcmil',
     specificHeat: 'Btu/lb/F',
     heatTransfer: 'Btu/h/ft2/F',
     conductivity: 'Btu/h/ft/F',

@@ -124,3 +124,39 @@ test('a point has its own entries and results', async () => {
   expect(screen.getByLabelText<HTMLInputElement>('Elevation').value).toBe('20 m');
   expect(screen.getByRole('table').textContent).toContain('22.0');
 });
+
+test('piping of each unit: begun in the panel, listed with its loss, opened by a press', async () => {
+  const { element, user, store } = await panel('P-1');
+  await user.click(screen.getByText('Piping of each unit'));
+  await user.click(screen.getByRole('button', { name: /Add a suction pipe/ }));
+  await settle();
+  const [pipe] = (element().unitPiping as { suction: { id: string }[] }).suction;
+  const row = screen.getByRole('button', { name: new RegExp(pipe!.id) });
+  // the head lost in it, as the calculation has it
+  expect(row.textContent).toMatch(/0\.\d+ m$/);
+  await user.click(row);
+  expect(store.getState().selected).toBe(pipe!.id);
+});
+
+test('one unit trips: what the rest delivers of what is required', async () => {
+  const { user } = await panel(
+    'P-1',
+    { op: 'set', path: ['lines', 0, 'elements', 1, 'running'], value: 2 },
+    { op: 'set', path: ['lines', 0, 'elements', 1, 'standby'], value: 1 },
+    { op: 'set', path: ['lines', 0, 'elements', 1, 'requiredFlow'], value: '150 m3/h' },
+  );
+  await user.click(screen.getByText('One unit trips'));
+  await settle();
+  const said = screen.getByText(/1 running deliver/).textContent;
+  expect(said).toMatch(/\d+ % of the required 150 m³\/h/);
+  expect(said).toMatch(/1 in standby/);
+});
+
+test('a class is entered folded away, and judged', async () => {
+  const { element, user } = await panel('L-1');
+  await user.click(screen.getByText('Pressure class'));
+  await user.type(screen.getByLabelText('Class'), 'PN16{Enter}');
+  await settle();
+  expect(element().pressureClass).toBe('PN16');
+  expect(screen.getByText('pressure class')).toBeTruthy();
+});
