@@ -1,7 +1,8 @@
-import { overallVerdict, runStudy, studyVerdict, withUnits, type SolvedScenario, type Study } from '@cedar-knot/core';
+import { overallVerdict, runStudy, studyVerdict, type SolvedScenario, type Study } from '@cedar-knot/core';
 import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
+import { liftSheets } from './lift.js';
 import { PART_NAMES, PARTS, type Block, type Part, type ReportDocument, type Section } from './document.js';
 import { candidates } from './candidates.js';
 import { curves, profile } from './figures.js';
@@ -49,7 +50,7 @@ export function contextOf(
   scenarios: readonly SolvedScenario[] = runStudy(study).scenarios,
 ): ReportContext {
   const options = withOwn(study, asked);
-  const c: ReportContext = { study: withUnits(study), scenarios, system: systemFor(study, options.units), chosen: undefined };
+  const c: ReportContext = { study, scenarios, system: systemFor(study, options.units), chosen: undefined };
   const solved = solvedOf(c);
   return { ...c, chosen: solved.find((s) => s.id === options.scenario) ?? solved.find((s) => s.model!.judged) ?? solved[0] };
 }
@@ -109,6 +110,8 @@ function sectionsOf(
       return [fluids(c)];
     case 'pump-sheet':
       return ofKind(c, 'pump').map((e) => pumpSheet(c, e));
+    case 'lift-sheet':
+      return liftSheets(c);
     case 'valve-sheet':
       return ofKind(c, 'control-valve').map((e) => valveSheet(c, e));
     case 'line-list':

@@ -1,5 +1,4 @@
-import {
-  installedUnits,
+import { allElements, withUnits, installedUnits,
   CHECKS,
   FIGURE_TABLE,
   electricityOf,
@@ -18,8 +17,7 @@ import {
   type PipeResult,
   type PumpResult,
   type RawEntry,
-  type SolvedScenario,
-} from '@cedar-knot/core';
+  type SolvedScenario } from '@cedar-knot/core';
 import { checkName, figureName, findingText, marginReason, named, wordedStep } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
@@ -200,7 +198,7 @@ export function lineList(c: ReportContext): Section {
 /** Everything that is neither pipe, pump nor control valve, with its drop in every scenario. */
 export function equipment(c: ReportContext): Section | null {
   const solved = solvedOf(c);
-  const all = c.study.lines.flatMap((l) => l.elements).filter((e) => !['pipe', 'pump', 'control-valve'].includes(e.kind));
+  const all = allElements(c.study).filter((e) => !['pipe', 'pump', 'control-valve'].includes(e.kind));
   if (all.length === 0) return null;
   const rows = all.map((e) => ({
     cells: [
@@ -438,7 +436,7 @@ export interface LedgerRow {
 
 /** Every figure of every point, line and element in every scenario. */
 export function ledger(c: ReportContext): LedgerRow[] {
-  const lineOf = new Map(c.study.lines.flatMap((l) => l.elements.map((e) => [e.id, { line: l.id, kind: e.kind }] as const)));
+  const lineOf = new Map(withUnits(c.study).lines.flatMap((l) => l.elements.map((e) => [e.id, { line: l.id, kind: e.kind }] as const)));
   return solvedOf(c).flatMap((s) => {
     const figures = (id: string, line: string, kind: string, r: object): LedgerRow[] =>
       Object.entries(r).flatMap(([key, value]): LedgerRow[] => {

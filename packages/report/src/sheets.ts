@@ -1,5 +1,4 @@
-import {
-  installedUnits,
+import { withUnits, SERVICE_WORDS, suctionState, usableShare, type Service, type SuctionState, installedUnits,
   tripOf,
   type Tripped,
   noiseOf,
@@ -7,14 +6,13 @@ import {
   type PumpResult,
   type RawEntry,
   type SolvedScenario,
-  type ValveResult,
-} from '@cedar-knot/core';
+  type ValveResult } from '@cedar-knot/core';
 import { checkName, inUnits, named } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Part, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
 
-type Row = readonly [label: string, shown: Shown, of: (s: SolvedScenario) => unknown, key?: string];
+export type Row = readonly [label: string, shown: Shown, of: (s: SolvedScenario) => unknown, key?: string];
 
 const LIQUID: readonly Row[] = [
   ['liquid', 'number', (s) => s.model!.fluidName],
@@ -25,7 +23,7 @@ const LIQUID: readonly Row[] = [
 ];
 
 /** figures down, scenarios across; rows that stand nowhere are left out */
-function byScenario(c: ReportContext, id: string, rows: readonly (Row | string)[]): TableBlock {
+export function byScenario(c: ReportContext, id: string, rows: readonly (Row | string)[]): TableBlock {
   const solved = solvedOf(c);
   const columns: Column[] = [
     textColumn('', 2.6),
@@ -58,7 +56,7 @@ function byScenario(c: ReportContext, id: string, rows: readonly (Row | string)[
 }
 
 /** entries of a thing: label, value with its unit */
-function facts(rows: readonly (readonly [string, Cell | undefined])[], caption: string): TableBlock {
+export function facts(rows: readonly (readonly [string, Cell | undefined])[], caption: string): TableBlock {
   const known = rows.filter((r): r is readonly [string, Cell] => r[1] !== undefined && r[1] !== null && r[1] !== '');
   return {
     kind: 'table',
@@ -69,7 +67,7 @@ function facts(rows: readonly (readonly [string, Cell | undefined])[], caption: 
 }
 
 /** margins of a thing in every solved scenario, for the foot of its sheet */
-function marginsOf(c: ReportContext, id: string): TableBlock | null {
+export function marginsOf(c: ReportContext, id: string): TableBlock | null {
   const solved = solvedOf(c);
   const codes = [...new Set(solved.flatMap((s) => s.result!.margins.filter((m) => m.where === id && m.value !== null && m.verdict !== 'not-applicable').map((m) => m.check)))]; // prettier-ignore
   if (codes.length === 0) return null;
@@ -126,10 +124,14 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
   const p = detail?.pump;
   const entered = (key: string) => (s: SolvedScenario): unknown =>
     s.model!.elements.find((x) => x.id === e.id)?.read[key] ?? null; // prettier-ignore
-  const trips = new Map(tripOf(c.study, e.id).map((t) => [t.scenario, t]));
+  const trips = new Map(tripOf(c.study, e.id, c.scenarios).map((t) => [t.scenario, t]));
   const tripped = (of: (t: Tripped) => number | null) => (s: SolvedScenario): unknown => {
     const t = trips.get(s.id);
     return t ? of(t) : null;
+  }; // prettier-ignore
+  const suction = (of: (x: SuctionState) => unknown) => (s: SolvedScenario): unknown => {
+    const state = suctionState(s.model!, s.result!, e.id);
+    return state ? of(state) : null;
   }; // prettier-ignore
   const isGroup = trips.size > 0 || e.standby !== undefined || e.installed !== undefined;
   const condition = byScenario(c, e.id, [
@@ -151,6 +153,13 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       per((r) => (r.inletPressure === null || r.outletPressure === null ? null : r.outletPressure - r.inletPressure)),
     ],
     ['NPSHA', 'head', per((r) => r.npsha), 'npsha'],
+    'Suction',
+    ['head of the supply over the datum', 'head', suction((x) => x.static)],
+    ['priming', 'number', suction((x) => (x.isFlooded ? 'flooded: fills itself' : 'lift: priming required'))],
+    ['greatest static lift', 'head', suction((x) => x.greatestLift)],
+    ['inlet velocity', 'velocity', suction((x) => x.velocity)],
+    ['gas in the suction line', 'number', suction((x) => x.venting && `${VENTING_WORDS[x.venting]}, Fr ${x.froude!.toFixed(2)}`)],
+    ['head over the release of gas', 'head', per((r) => r.gasHead), 'gasHead'],
     'One unit tripped',
     ['flow of those that are left', 'flow', tripped((t) => t.flow)],
     ['over the required flow', 'percent', tripped((t) => (t.required === null ? null : t.share))],
@@ -176,8 +185,16 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     ['motor efficiency', 'percent', per((r) => r.motorEfficiency), 'motorEfficiency'],
     ['power factor', 'number', per((r) => r.powerFactor), 'powerFactor'],
     ['current of one motor', 'current', per((r) => r.current), 'current'],
+    ['voltage drop of the cable', 'percent', per((r) => r.cableDrop), 'cableDrop'],
+    ['voltage at the motor', 'voltage', per((r) => r.motorVoltage), 'motorVoltage'],
+    ['velocity past the motor', 'velocity', per((r) => r.motorVelocity), 'motorVelocity'],
+    ['starting torque over that of the pump', 'number', per((r) => r.startTorque), 'startTorque'],
+    ['starts an hour', 'number', entered('starts')],
+    ['loss of the drive', 'power', per((r) => r.driveLoss), 'driveLoss'],
   ]);
   const motor = p?.motor;
+  const altitude = solvedOf(c)[0]?.model?.site.altitude;
+  const usable = motor ? usableShare(motor, altitude, e.variableSpeed === true) : 1;
   const percentCells = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${Number((Number(v) * 100).toPrecision(4))} %`).join(', ') : null); // prettier-ignore
   const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
   const construction = facts(
@@ -201,6 +218,12 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       ['shaft power, greatest', numberCell(p?.maxShaftPower, 'power', c.system)],
       ['motor rating', numberCell(motor?.ratedPower, 'power', c.system)],
       ['motor efficiency (at 50, 75, 100 % load)', motor?.efficiency === undefined ? undefined : percentCells(motor.efficiency)],
+      ['service factor of the motor', numberCell(motor?.serviceFactor, 'number', c.system)],
+      ['motor: share of its rating, altitude, ambient and drive', motor && usable < 1 ? numberCell(usable, 'percent', c.system) : undefined],
+      ['starts an hour, most', numberCell(motor?.startsPerHour, 'number', c.system)],
+      ['free passage for solids', numberCell(p?.solidsPassage, 'diameter', c.system)],
+      ['NPSHR', p && (entry.npshrCriterion === 'maker' ? 'by the maker’s own criterion' : 'NPSH3 (3 % head drop, ISO 9906)')],
+      ['service, for the margin of NPSH', typeof e.service === 'string' ? SERVICE_WORDS[e.service as Service] : undefined],
       ['drive efficiency', motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
       ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],
       ['curve', entry.typical === true ? 'typical: to be replaced by the maker’s' : undefined],
@@ -253,6 +276,13 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
   return sheetOf(c, 'valve-sheet', e, { title: 'Control valve data sheet', name: 'Valve' }, [condition, construction]);
 }
 
+/** what gas does in a suction line, by its Froude number */
+const VENTING_WORDS: Readonly<Record<NonNullable<SuctionState['venting']>, string>> = {
+  'self-venting': 'self-venting',
+  pockets: 'may stay in pockets',
+  swept: 'swept along',
+};
+
 function noiseIn(s: SolvedScenario, id: string): string | null {
   const r = s.result!.elements[id] as ValveResult | undefined;
   const v = s.model!.elements.find((e) => e.id === id)?.valve;
@@ -264,7 +294,9 @@ function noiseIn(s: SolvedScenario, id: string): string | null {
 
 /** elements of a kind in the order of the study */
 export const ofKind = (c: ReportContext, kind: string): (RawEntry & { id: string; kind: string; line: string })[] =>
-  c.study.lines.flatMap((l) => l.elements.map((e) => ({ ...e, line: l.id }))).filter((e) => e.kind === kind);
+  withUnits(c.study)
+    .lines.flatMap((l) => l.elements.map((e) => ({ ...e, line: l.id })))
+    .filter((e) => e.kind === kind);
 
 /** a gauge pressure, or one over temperature: `40 bar(g) to 50 °C, 37.1 at 100 °C` */
 function ratingCell(c: ReportContext, rating: number | readonly { temperature: number; pressure: number }[] | undefined): Cell {

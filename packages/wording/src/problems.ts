@@ -62,6 +62,22 @@ const EXAMPLES: Readonly<Record<Dimension, string>> = {
   gasOilRatio: '60 Sm3/Sm3',
 };
 
+/** the sizes of a table that stand next to a number that is none of them */
+function nearestSizes(found: string, known: unknown): readonly string[] {
+  const sizes = Array.isArray(known) ? (known as string[]) : [];
+  const number = (text: string): number => Number(/\d+(?:\.\d+)?/.exec(text)?.[0] ?? NaN);
+  const wanted = number(found) * (/in\b|"|NPS/i.test(found) ? INCH_MM : 1);
+  if (!Number.isFinite(wanted)) return sizes;
+  return [...sizes]
+    .sort((a, b) => Math.abs(number(a) - wanted) - Math.abs(number(b) - wanted))
+    .slice(0, NEAREST)
+    .sort((a, b) => number(a) - number(b));
+}
+
+const NEAREST = 4;
+/** nominal sizes of a table are in millimetres */
+const INCH_MM = 25;
+
 const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? 'a quantity';
 const example = (d: unknown): string => `"${EXAMPLES[d as Dimension] ?? '1 m'}"`;
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
@@ -132,7 +148,8 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
     `This row stands at ${bound(d.found, 'length', u)}, beyond the end of its pipe of ${bound(d.most, 'length', u)}.`,
   'same-temperature': () => 'The two viscosity points need different temperatures.',
   'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
-  'unknown-size': (d) => `${d.found} is not a size of the pipe table; there are: ${list(d.expected)}. Or give "inside".`,
+  'unknown-size': (d) =>
+    `${d.found} is not a size of the pipe tables. Nearest: ${nearestSizes(String(d.found), d.expected).join(', ')}. Any other pipe is entered by outside diameter and wall, such as size OD 323.9 with schedule 7.1 mm, or by its inside diameter.`,
   'unknown-schedule': (d) => `${d.found} is not made in this size; there are: ${list(d.expected)}, or a wall like "4.5 mm".`,
   'bore-too-large': () => 'The bore of an orifice is smaller than the pipe around it.',
   'fitting-ways': (d) =>

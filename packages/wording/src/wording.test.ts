@@ -95,6 +95,11 @@ test('every finding has a sentence that names its place', () => {
     short: 1,
     head: 1,
     b: 1,
+    ceta: 0.4,
+    length: 1,
+    diameters: 4,
+    ambient: 340,
+    altitude: 5000,
     npsha: 1,
     npshr: 1,
     pressure: 1,
@@ -129,7 +134,8 @@ test('every finding has a sentence that names its place', () => {
   );
   // each method says its own range
   const ranges = [
-    ['viscosity', { b: 50 }, /ISO\/TR 17766/],
+    ['viscosity', { b: 50, ceta: 0.4 }, /B is 50.0 and Cη 0.400; above B = 40 .* ISO\/TR 17766/],
+    ['viscosity', { b: 30, ceta: 0.45 }, /Cη is 0.450 at B = 30.0/],
     ['valve', { ratio: 0.05, most: 0.047 }, /its coefficient is large for its bore/],
     ['valve-opening', { reynolds: 4 }, /a full-size trim pass less/],
     ['drag-reduction', { reynolds: 5000 }, /not fully turbulent/],

@@ -161,6 +161,7 @@ function rowan(): Record<string, unknown> {
     name: 'Rowan 150-320',
     maker: 'Fenwick & Roe Pumpworks',
     family: 'Rowan',
+    type: 'inline',
     speed: '1470 rpm',
     diameter: '322 mm',
     curve: generateCurve({ speed: 1470, bestFlow: 120, bestHead: 33, suctionSpecificSpeed: 190, end: 1.4 }),

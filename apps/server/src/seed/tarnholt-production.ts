@@ -14,19 +14,20 @@ export function productionStudy(): Study {
     notes:
       'Tarnholt geothermal plant: borehole pump from production well W-3 to the degassing drum. Twelve stages: the well drawn down asks 11.7 of them, ten would fall short there, fourteen would only be burnt in the valve. In summer the valve chokes; slower is the remedy, not fewer stages.',
     units: 'metric',
-    site: { atmosphericPressure: '100.1 kPa(a)' },
+    site: { atmosphericPressure: '100.1 kPa(a)', frequency: '50 Hz' },
     fluids: { brine: { kind: 'brine', name: 'Hot brine', salt: 'NaCl', concentration: 0.04 } },
     pumps: {
       spruce: {
         name: 'Spruce B 10',
         maker: 'Hallow Bridge Hydraulics',
         family: 'Spruce B',
+        type: 'borehole-multistage',
         speed: '2920 rpm',
         stages: STAGES,
         stageOptions: [8, 10, 12, 14, 16, 18, 21, 24],
         curve: generateCurve({ speed: 2920, bestFlow: 150, bestHead: 14.2, suctionSpecificSpeed: 205, end: 1.3 }, STAGES),
         minFlow: '45 m3/h',
-        motor: { ratedPower: '132 kW', efficiency: 0.9, voltage: '1000 V', powerFactor: 0.84, frequency: '50 Hz' },
+        motor: { ratedPower: '132 kW', efficiency: 0.9, voltage: '1000 V', powerFactor: 0.84, frequency: '50 Hz', outsideDiameter: '220 mm', leastVelocity: '0.3 m/s', startsPerHour: 8 },
         outsideDiameter: '240 mm',
       },
     },
@@ -44,7 +45,13 @@ export function productionStudy(): Study {
       },
     },
     points: {
-      'W-3': { kind: 'well', name: 'Production well', elevation: '-92 m', restLevel: '64 m', specificCapacity: '2.6 m3/h/m' },
+      'W-3': { kind: 'well', name: 'Production well', elevation: '-92 m', restLevel: '64 m',
+        steps: [
+          { flow: '60 m3/h', drawdown: '22 m' },
+          { flow: '100 m3/h', drawdown: '37.4 m' },
+          { flow: '150 m3/h', drawdown: '57.4 m' },
+        ],
+      },
       'V-401': { kind: 'vessel', name: 'Degassed brine drum', elevation: '129 m', level: '0.4 m', pressure: '1.1 bar(g)' },
     },
     lines: [
@@ -54,7 +61,7 @@ export function productionStudy(): Study {
         from: 'W-3',
         to: 'V-401',
         elements: [
-          { id: 'P-103', kind: 'pump', name: 'Borehole pump', mode: 'curve', pump: 'spruce', stages: 12 },
+          { id: 'P-103', kind: 'pump', name: 'Borehole pump', mode: 'curve', pump: 'spruce', stages: 12, bore: '312 mm', cable: { length: '225 m', section: '95 mm2' }, starts: 2 },
           {
             id: 'L-101',
             kind: 'pipe',

@@ -12,7 +12,7 @@ export function reinjectionStudy(): Study {
     notes:
       'Tarnholt geothermal plant: cooled brine from the degassing drum to the injection well W-7. Chosen is the 385 mm impeller, at best efficiency in winter. No pump of the catalogue holds in all five scenarios; what is taken on knowingly: 60 h of commissioning below half of best efficiency, filters that are changed before the NPSH ratio falls under 1.3, and two pumps together only while someone stands by, because the curve is flat there.',
     units: 'metric',
-    site: { atmosphericPressure: '100.1 kPa(a)', gravity: '9.80665 m/s2' },
+    site: { atmosphericPressure: '100.1 kPa(a)', gravity: '9.80665 m/s2', frequency: '50 Hz' },
     fluids: { brine: brine() },
     pumps: { hollin: hollin() },
     valves: {
@@ -209,6 +209,7 @@ function hollin(): Record<string, unknown> {
     name: 'Hollin TC 150-400',
     maker: 'Wexcombe Rotating Works',
     family: 'Hollin TC',
+    type: 'end-suction',
     speed: '2950 rpm',
     diameter: '405 mm',
     minDiameter: '340 mm',

@@ -21,6 +21,8 @@ interface TypedFieldProps {
   isText?: boolean;
   /** what is said of the value that stands, in quiet ink */
   note?: string | undefined;
+  /** what is wrong with the value that stands */
+  fault?: string | undefined;
 }
 
 /**
@@ -39,6 +41,7 @@ export function TypedField({
   hideLabel = false,
   isText = false,
   note: said,
+  fault,
 }: TypedFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<{ message: string; readings: readonly string[] } | null>(null);
@@ -67,7 +70,8 @@ export function TypedField({
     if (event.key === 'Escape') clear();
   };
   const reading = draft !== null && draft.trim() !== '' ? read(draft) : null;
-  const hint = problem?.message ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
+  const wrong = problem?.message ?? (draft === null ? fault : undefined);
+  const hint = wrong ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
   return (
     <div className={`group flex min-w-0 flex-col justify-end ${hint ? 'col-span-3' : ''}`}>
       <span className={hideLabel ? 'sr-only-text' : 'flex min-h-[24px] items-end gap-0.5 pb-0.5'}>
@@ -83,7 +87,7 @@ export function TypedField({
         value={draft ?? value}
         placeholder={placeholder}
         title={value === '' && placeholder ? `${placeholder} is used while this is empty` : undefined}
-        aria-invalid={problem !== null}
+        aria-invalid={wrong !== undefined}
         aria-describedby={hint ? note : undefined}
         onChange={(e) => {
           setDraft(e.target.value);
@@ -93,7 +97,7 @@ export function TypedField({
         onKeyDown={keys}
         spellCheck={false}
         autoComplete="off"
-        className={`bg-panel h-[24px] w-full rounded-[3px] border px-1.5 text-[13px] placeholder:text-[var(--ink-quiet)] placeholder:italic ${isText ? '' : 'text-right'} ${problem ? 'border-fails' : 'border-edge'}`}
+        className={`bg-panel h-[24px] w-full rounded-[3px] border px-1.5 text-[13px] placeholder:text-[var(--ink-quiet)] placeholder:italic ${isText ? '' : 'text-right'} ${wrong === undefined ? 'border-edge' : 'border-fails'}`}
       />
       {said !== undefined && !hint && draft === null && (
         <p className="text-inkq mt-0.5 text-right text-[11px] leading-[13px]">{said}</p>
@@ -101,10 +105,10 @@ export function TypedField({
       {hint && (
         <p
           id={note}
-          role={problem ? 'alert' : 'status'}
-          className={`mt-1 text-[12px] leading-4 ${problem ? 'text-fails' : 'text-inkq'}`}
+          role={wrong === undefined ? 'status' : 'alert'}
+          className={`mt-1 text-[12px] leading-4 ${wrong === undefined ? 'text-inkq' : 'text-fails'}`}
         >
-          {problem ? `▲ ${hint}` : hint}
+          {wrong === undefined ? hint : `▲ ${hint}`}
           {problem?.readings.map((r) => (
             <button key={r} type="button" className="text-cedar ml-2 underline" onClick={() => take(r)}>
               {r}

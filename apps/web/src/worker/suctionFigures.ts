@@ -1,4 +1,6 @@
 import {
+  suctionState,
+  type SuctionState,
   allElements,
   headroomOf,
   inputAt,
@@ -35,6 +37,8 @@ interface SuctionTrace {
 
 export interface SuctionFigures {
   builds: Record<string, SuctionBuild>;
+  /** how it is filled and vented, its inlet and what is usual */
+  states: Record<string, SuctionState>;
   looks: SuctionLook[];
 }
 
@@ -49,9 +53,12 @@ const SHARE = 0.12;
 export function* suctionFigures(study: Study, pump: string): Generator<undefined, SuctionFigures> {
   const solved = runStudy(study).scenarios.filter((s) => s.model && s.result && s.result.status !== 'failed');
   const builds: SuctionFigures['builds'] = {};
+  const states: SuctionFigures['states'] = {};
   for (const s of solved) {
     const built = suctionBuild(s.model!, s.result!, pump);
     if (built) builds[s.id] = built;
+    const state = suctionState(s.model!, s.result!, pump);
+    if (state) states[s.id] = state;
   }
   const all = Object.values(builds);
   const supply = all[0]?.supply;
@@ -105,7 +112,7 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
     }
     looks.push({ kind, where, x, scenarios });
   }
-  return { builds, looks };
+  return { builds, states, looks };
 }
 
 /** from where to where a look goes: what stands there and where it turns, with room beyond */

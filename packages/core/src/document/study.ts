@@ -118,7 +118,14 @@ export interface Study extends RawEntry {
   displayUnits?: { [quantity: string]: string };
   /** temperature is followed along the way, where a scenario does not say otherwise */
   thermal?: boolean;
-  site?: { atmosphericPressure?: string; gravity?: string; ambientTemperature?: string; datum?: 'plant' | 'sea-level' };
+  site?: {
+    atmosphericPressure?: string;
+    gravity?: string;
+    ambientTemperature?: string;
+    datum?: 'plant' | 'sea-level';
+    altitude?: string;
+    frequency?: string;
+  };
   economics?: RawEconomics;
   fluids?: { [id: string]: RawEntry };
   pumps?: { [id: string]: RawEntry };

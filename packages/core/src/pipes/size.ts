@@ -138,7 +138,8 @@ function steelOf(size: string, schedule: string): Found {
   const own = stainless[plainSchedule(schedule)];
   if (own !== undefined) return dimensions(outside, own, 'ASME B36.19M, table 1');
   const wall = wallOf(schedule, walls);
-  if (wall === undefined) return { reason: 'unknown-schedule', known: [...Object.keys(walls), ...Object.keys(stainless)] };
+  const named = [...Object.keys(walls), ...Object.keys(stainless)];
+  if (wall === undefined) return { reason: 'unknown-schedule', known: named.length > 0 ? named : USUAL_WALLS };
   return dimensions(outside, wall, 'ASME B36.10M, table 1');
 }
 
@@ -151,6 +152,9 @@ const dimensions = (outside: number, wall: number, source: string, lining = 0): 
 });
 
 const WALL = /^(\d+(?:\.\d+)?)\s*mm$/;
+
+/** of sizes that have no schedules: walls that are made, EN 10220 */
+const USUAL_WALLS = ['8 mm', '10 mm', '12.5 mm', '16 mm', '20 mm', '25 mm'];
 
 /** outside diameters of EN 10220 series 1 that differ from ASME B36.10M, mm by DN */
 const EN_10220_OUTSIDE: Readonly<Record<number, number>> = { 20: 26.9, 25: 33.7, 32: 42.4, 65: 76.1, 125: 139.7 };

@@ -26,6 +26,8 @@ const INCHES: Readonly<Record<string, readonly [number, Readonly<Record<string, 
   '34': [34, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625, 40: 0.688 }],
   '36': [36, { 10: 0.312, STD: 0.375, 20: 0.5, XS: 0.5, 30: 0.625, 40: 0.75 }],
   ...Object.fromEntries(['38', '40', '42', '44', '46', '48'].map((nps) => [nps, [Number(nps), { STD: 0.375, XS: 0.5 }]])),
+  // above that the standard names no schedules
+  ...Object.fromEntries(['52', '56', '60', '64', '68', '72', '76', '80'].map((nps) => [nps, [Number(nps), {}]])),
   '1/2': [0.84, { 10: 0.083, 40: 0.109, 80: 0.147, 160: 0.188, XXS: 0.294 }],
   '3/4': [1.05, { 10: 0.083, 40: 0.113, 80: 0.154, 160: 0.219, XXS: 0.308 }],
   '1': [1.315, { 10: 0.109, 40: 0.133, 80: 0.179, 160: 0.25, XXS: 0.358 }],
@@ -165,7 +167,7 @@ const INCHES: Readonly<Record<string, readonly [number, Readonly<Record<string, 
 };
 /** nominal diameters of the two systems, ISO 6708 */
 const DN: Readonly<Record<string, number>> = {
-  '1/8': 6, '1/4': 8, '3/8': 10, '1/2': 15, '3/4': 20, '1': 25, '1-1/4': 32, '1-1/2': 40, '2': 50, '2-1/2': 65, '3': 80, '3-1/2': 90, '4': 100, '5': 125, '6': 150, '8': 200, '10': 250, '12': 300, '14': 350, '16': 400, '18': 450, '20': 500, '22': 550, '24': 600, '26': 650, '28': 700, '30': 750, '32': 800, '34': 850, '36': 900, '38': 950, '40': 1000, '42': 1050, '44': 1100, '46': 1150, '48': 1200,
+  '1/8': 6, '1/4': 8, '3/8': 10, '1/2': 15, '3/4': 20, '1': 25, '1-1/4': 32, '1-1/2': 40, '2': 50, '2-1/2': 65, '3': 80, '3-1/2': 90, '4': 100, '5': 125, '6': 150, '8': 200, '10': 250, '12': 300, '14': 350, '16': 400, '18': 450, '20': 500, '22': 550, '24': 600, '26': 650, '28': 700, '30': 750, '32': 800, '34': 850, '36': 900, '38': 950, '40': 1000, '42': 1050, '44': 1100, '46': 1150, '48': 1200, '52': 1300, '56': 1400, '60': 1500, '64': 1600, '68': 1700, '72': 1800, '76': 1900, '80': 2000,
 }; // prettier-ignore
 
 test('the table holds the sizes of the standard, each by both its names', () => {
@@ -214,20 +216,20 @@ const ISO_161 = [20, 25, 32, 40, 50, 63, 75, 90, 110, 125, 140, 160, 180, 200, 2
 
 test('plastics come in the outside diameters of ISO 161-1', () => {
   expect(PVC_OUTSIDE).toEqual(ISO_161);
-  expect(PE_OUTSIDE).toEqual(ISO_161);
+  expect(PE_OUTSIDE).toEqual([...ISO_161, 710, 800, 900, 1000, 1200, 1400, 1600, 1800, 2000]);
 });
 
 test('PE walls are those that EN 12201-2, table 2, prints', () => {
   const printed: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
     '7.4': [[20, 3], [63, 8.6], [110, 15.1], [225, 30.8]],
-    '11': [[20, 2], [25, 2.3], [32, 3], [63, 5.8], [75, 6.8], [110, 10], [140, 12.7], [250, 22.7], [315, 28.6], [400, 36.3], [560, 50.8], [630, 57.2]],
-    '17': [[40, 2.4], [50, 3], [110, 6.6], [160, 9.5], [280, 16.6], [400, 23.7], [630, 37.4]],
+    '11': [[20, 2], [25, 2.3], [32, 3], [63, 5.8], [75, 6.8], [110, 10], [140, 12.7], [250, 22.7], [315, 28.6], [400, 36.3], [560, 50.8], [630, 57.2], [710, 64.5], [800, 72.6]],
+    '17': [[40, 2.4], [50, 3], [110, 6.6], [160, 9.5], [280, 16.6], [400, 23.7], [630, 37.4], [710, 42.1], [1000, 59.3]],
     '13.6': [[63, 4.7], [110, 8.1]],
     '21': [[110, 5.3], [200, 9.6]],
     '33': [[200, 6.2]],
     '41': [[200, 4.9]],
     '9': [[110, 12.3]],
-    '26': [[110, 4.2], [200, 7.7], [400, 15.3]],
+    '26': [[110, 4.2], [200, 7.7], [400, 15.3], [1000, 38.2]],
   }; // prettier-ignore
   for (const [sdr, rows] of Object.entries(printed))
     for (const [d, wall] of rows) {
@@ -348,6 +350,11 @@ test('ductile iron by class K with its lining, copper by its walls (EN 545, EN 1
     1000: 1048,
     1100: 1152,
     1200: 1255,
+    1400: 1462,
+    1500: 1565,
+    1600: 1668,
+    1800: 1875,
+    2000: 2082,
   });
 });
 
@@ -493,4 +500,21 @@ test('dimension ratios as made in the US, each with the wall OD/DR', () => {
       // 6.625 in outside
       expect([family, ratio, made.wall * 1000]).toEqual([family, ratio, expect.closeTo(168.275 / ratio, 0)]);
     }
+});
+
+test('above NPS 48, and by any outside diameter, a size is taken with its wall', () => {
+  // 2032 − 2·12.5 mm, 1420 − 2·16 mm
+  expect(insideOf('DN2000', '12.5 mm')).toBeCloseTo(2.007, 12);
+  expect(insideOf('80 in', '12.5 mm')).toBeCloseTo(2.007, 12);
+  expect(insideOf('OD 1420', '16 mm')).toBeCloseTo(1.388, 12);
+  expect(insideOf('DN2000', '40')).toEqual({ reason: 'unknown-schedule', known: expect.arrayContaining(['12.5 mm']) });
+  expect(usualSchedule('DN2000')).toBeUndefined();
+  // EN 12201-2: the thickest wall is some 118 mm, so that each ratio ends at its own size
+  expect(['11', '13.6', '17', '41'].map((sdr) => typeof peWall(2000, sdr))).toEqual([
+    'undefined',
+    'undefined',
+    'number',
+    'number',
+  ]);
+  expect([typeof peWall(1200, '11'), typeof peWall(1400, '11')]).toEqual(['number', 'undefined']);
 });

@@ -314,6 +314,7 @@ function drawn(w: WellHead, head: number, outflow: number): Pick<PointResult, 'd
   return {
     drawdown: known(w.rest - head),
     aquiferLoss: outflow / w.capacity,
-    wellLoss: w.loss * outflow * Math.abs(outflow),
+    // a loss of nothing has no sign
+    wellLoss: w.loss === 0 ? 0 : w.loss * outflow * Math.abs(outflow),
   };
 }

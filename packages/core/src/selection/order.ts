@@ -1,9 +1,9 @@
 import type { Candidate, Objective } from './rank.js';
 
-/** The order of candidates: what holds before what is near a limit and what could not be judged whole, then the objective, then the name of the model. */
+/** The order of candidates: those for the mains of the site first, what holds before what is near a limit and what could not be judged whole, then the objective, then the name of the model. */
 export function byRank(objective: Objective): (a: Candidate, b: Candidate) => number {
   const better = byObjective(objective);
-  const last = (c: Candidate): number => (c.notStated ? 3 : 0) + VERDICT_ORDER[c.verdict];
+  const last = (c: Candidate): number => (c.otherMains ? 6 : 0) + (c.notStated ? 3 : 0) + VERDICT_ORDER[c.verdict];
   return (a, b) => last(a) - last(b) || better(a, b) || (a.model < b.model ? -1 : 1);
 }
 

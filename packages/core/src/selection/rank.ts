@@ -56,6 +56,8 @@ export interface Candidate {
   scenarios: Record<string, Duty>;
   /** filters that it may meet or not, as its maker does not say: it stands after those that do */
   notStated?: string[];
+  /** made for other mains than those of the site: it stands after all others */
+  otherMains?: true;
 }
 
 export interface Fallen {
@@ -132,6 +134,12 @@ export class Ranker {
     this.trial = options.isPlain ? undefined : new Trial(study, pump, this.isAsked);
   }
 
+  private isOfOtherMains(read: Record<string, unknown>): boolean {
+    const own = this.present[0]?.model?.site.frequency;
+    const made = read.frequency as number | undefined;
+    return own !== undefined && made !== undefined && Math.abs(own - made) > SAME_MAINS;
+  }
+
   rank(pumps: Iterable<readonly [string, RankedEntry]>): Ranking {
     const { study, pump, options, requirements, isAsked, trial } = this;
     const ranking: Ranking = {
@@ -165,7 +173,10 @@ export class Ranker {
       if ('reason' in judged) {
         ranking.fallen.push(judged);
         counts.byReason[judged.reason] = (counts.byReason[judged.reason] ?? 0) + 1;
-      } else ranking.candidates.push(judged);
+      } else {
+        if (this.isOfOtherMains(entry.read)) judged.otherMains = true;
+        ranking.candidates.push(judged);
+      }
     }
     ranking.candidates.sort(byRank(options.objective));
     counts.candidates = ranking.candidates.length;
@@ -174,6 +185,9 @@ export class Ranker {
     return ranking;
   }
 }
+
+/** Hz by which mains of a pump and of a site may differ in writing */
+const SAME_MAINS = 0.5;
 
 /** a fault of the program in one candidate is that candidate's reason, and not the end of the others */
 function withoutFault(model: string, scenario: string, judge: () => Candidate | Fallen): Candidate | Fallen {

@@ -30,9 +30,10 @@ export interface Tripped {
 /**
  * Each judged scenario in which several units run, with one of them stopped and everything else as it is: what controls goes on controlling,
  * and the units that are left run out along their curve.
+ *
+ * @param whole the study as it is, where it is solved already
  */
-export function tripOf(study: Study, pump: string): Tripped[] {
-  const whole = runStudy(study).scenarios;
+export function tripOf(study: Study, pump: string, whole: readonly SolvedScenario[] = runStudy(study).scenarios): Tripped[] {
   const left = new Map(whole.flatMap((s): [string, number][] => (unitsIn(s, pump) > 1 ? [[s.id, unitsIn(s, pump) - 1]] : [])));
   if (left.size === 0) return [];
   const scenarios = study.scenarios.map((s) =>

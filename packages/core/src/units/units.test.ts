@@ -120,7 +120,7 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['crossSection', 'cm2', 1e-4],
   ['crossSection', 'm2', 1],
   ['crossSection', 'in2', 6.4516e-4],
-  // a circular mil is π/4 of a mil squared (NIST SP 811
+  // a circular mil is π/4 of a mil squared (NIST SP 811)
   ['crossSection', 'kcmil', (Math.PI / 4) * 2.54e-5 ** 2 * 1000],
   ['specificHeat', 'kJ/kg/K', 1000],
   ['specificHeat', 'J/kg/K', 1],

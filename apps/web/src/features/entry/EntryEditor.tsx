@@ -234,7 +234,7 @@ function OneField({
         <Select
           label={label}
           value={value === undefined ? undefined : String(value)}
-          options={field.values.map((v) => [v, v])}
+          options={field.values.map((v) => [v, field.words?.[v] ?? v])}
           onChange={onPut}
         />
       </label>

@@ -133,6 +133,7 @@ function Row({
         <span className="text-inkq block text-[12px] leading-[14px]">
           {head?.type ? spoken(head.type) : ''}
           {head?.isTypical && <span className="text-near"> ◐ typical</span>}
+          {c.otherMains && <span className="text-near"> ◐ other mains than the site</span>}
           {c.notStated && (
             <span title="It may be so: its maker does not say">
               {head?.type ? ', ' : ''}

@@ -8,7 +8,7 @@ import { Alternatives } from './Alternatives.js';
 import { Candidates } from './Candidates.js';
 import { DriveTab } from './DriveTab.js';
 import { NearMisses } from './NearMisses.js';
-import { askedPoints, lineOf, positionOf } from './position.js';
+import { askedPoints, lineOf, positionOf, presentType } from './position.js';
 import { BY_POWER, OBJECTIVES, RequiredPanel } from './RequiredPanel.js';
 import { SideBySide } from './SideBySide.js';
 import { StageLadderTab } from './StageLadderTab.js';
@@ -44,12 +44,17 @@ export function PumpsView() {
         Pumps are ranked here as soon as the system has one.
       </div>
     );
-  return <Ranked pump={pump} />;
+  // another position asks another type of pump
+  return <Ranked key={pump} pump={pump} />;
 }
 
 function Ranked({ pump }: { pump: string }) {
   const study = useStudy((s) => s.study);
-  const [asked, setAsked] = useState<RankAsked>({ vary: 'diameter', objective: 'energy' });
+  const [asked, setAsked] = useState<RankAsked>(() => ({
+    vary: 'diameter',
+    objective: 'energy',
+    ...presentType(study, pump),
+  }));
   const [tab, setTab] = useState('candidates');
   const [kept, setKept] = useState(0);
   const ranking = useRanking(study, pump, asked);

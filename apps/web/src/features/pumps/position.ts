@@ -45,3 +45,13 @@ export function lineOf(c: RankedPump, model: ModelWhole | undefined, { index, ru
   );
   return [{ id: c.model, name: model.name, performance, duties }];
 }
+
+/** the type of the pump that stands there, by which a catalogue is narrowed first; in a well a borehole pump where its entry says none */
+export function presentType(study: Study, pump: string): { type?: string } {
+  const line = study.lines.find((l) => l.elements.some((e) => e.id === pump));
+  const element = line?.elements.find((e) => e.id === pump);
+  const type = study.pumps?.[String(element?.pump)]?.type;
+  if (typeof type === 'string' && type !== 'other') return { type };
+  const isInWell = element?.bore !== undefined || (line !== undefined && study.points[line.from]?.kind === 'well');
+  return isInWell ? { type: 'borehole-multistage' } : {};
+}

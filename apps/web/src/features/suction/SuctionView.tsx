@@ -12,6 +12,7 @@ import { Figure } from '../working/Figure.js';
 import { AgainstChart } from './AgainstChart.js';
 import { BuildChart } from './BuildChart.js';
 import { LookChart } from './LookChart.js';
+import { SuctionFacts } from './SuctionFacts.js';
 
 /** What a pump's NPSH available is made of, how it stands against what the pump requires, and what may still happen before it is too little. */
 export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
@@ -56,6 +57,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
             )}
           </div>
           {built && <BuildFigures pump={pump} built={built} />}
+          {figures?.states[active] && <SuctionFacts state={figures.states[active]} pump={pump} />}
         </section>
         <section aria-label="Available against required" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
           <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
@@ -165,12 +167,10 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
   const hasBoth = all.some(isOfPump) && !all.every(isOfPump);
   const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
   return (
-    <section aria-label="How far it may go" className="panel relative flex min-h-0 flex-1 gap-4 px-3 py-1.5">
-      {looks.map((look) => (
-        <LookChart key={look.kind} look={look} />
-      ))}
+    <section aria-label="How far it may go" className="panel flex min-h-0 flex-1 flex-col px-3 py-1.5">
       {hasBoth && (
-        <span className="absolute top-[5px] right-3">
+        <span className="flex flex-none items-center gap-3">
+          <h2 className="text-[14px] font-semibold">How far it may go</h2>
           <Segmented
             label="What may go how far"
             value={looking}
@@ -182,6 +182,11 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
           />
         </span>
       )}
+      <div className="flex min-h-0 flex-1 gap-4">
+        {looks.map((look) => (
+          <LookChart key={look.kind} look={look} />
+        ))}
+      </div>
       {!figures && <p className="text-inkq py-4 text-[12px]">Looking for how low, how hot and how fouled …</p>}
       {figures && figures.looks.length === 0 && (
         <p className="text-inkq py-4 text-[12px]">No scenario has a pump whose NPSH required is known.</p>

@@ -1,10 +1,11 @@
-import type { Operation } from '@cedar-knot/core';
+import type { Operation, SuctionState } from '@cedar-knot/core';
 import { act, cleanup, screen, within } from '@testing-library/react';
 import { IDLE } from '../../test/idle.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { Seeker } from '../../worker/bringing.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { suctionFigures, type SuctionFigures } from '../../worker/suctionFigures.js';
+import { SuctionFacts } from './SuctionFacts.js';
 import { SuctionView } from './SuctionView.js';
 
 afterEach(cleanup);
@@ -91,4 +92,38 @@ test('a newer question ends the one before it', async () => {
   const second = seeker.suction(study, 'P-1');
   expect(await first).toBeNull();
   expect((await second)!.looks).toHaveLength(5);
+});
+
+describe('beside the NPSH', () => {
+  const state = (more: Partial<SuctionState> = {}): SuctionState => ({
+    supply: 'V-1', static: 4, isFlooded: true, greatestLift: 3, velocity: 1.2, bore: 0.15, isNozzle: false, froude: 0.99, venting: 'pockets',
+    straight: null, gasHead: null, criterion: 'npsh3', guidance: {}, ...more,
+  }); // prettier-ignore
+  const said = async (more: Partial<SuctionState>, ...changes: Operation[]): Promise<string> => {
+    const opened = await open(pumpedStudy(...changes));
+    show(opened, <SuctionFacts state={state(more)} pump="P-1" />);
+    return screen.getByRole('list').textContent;
+  };
+  test('flooded it fills itself; a lift is primed', async () => {
+    expect(await said({})).toMatch(/flooded by 4\.00 m, fills itself.*Fr 0\.99: gas may stay in pockets.*NPSH3/);
+    cleanup();
+    expect(await said({ isFlooded: false, static: -2.5 })).toMatch(
+      /suction lift 2\.50 m, priming required; greatest lift 3\.00 m/,
+    );
+  });
+  test('a short inlet, gas that comes out, and what is usual', async () => {
+    const text = await said(
+      {
+        straight: { length: 0.5, isEntered: true, wanted: 0.75 },
+        gasHead: -1.2,
+        criterion: 'maker',
+        guidance: { byEnergy: [1.2, 1.7], byService: { ratio: 1.3, difference: 1 } },
+      },
+      { op: 'set', path: ['lines', 0, 'elements', 1, 'service'], value: 'pipeline' },
+    );
+    expect(text).toMatch(/◐ of 0\.750 m advised/);
+    expect(text).toMatch(/▲ comes out, 1\.20 m short/);
+    expect(text).toMatch(/maker’s own criterion/);
+    expect(text).toMatch(/by suction energy 1\.2 to 1\.7.*pipeline: ratio 1\.3 and 1\.00 m/);
+  });
 });

@@ -11,13 +11,15 @@ import { Figure } from '../working/Figure.js';
 export function ElementChecks({ id }: { id: string }) {
   const active = useStudy((s) => s.active);
   const result = useStudy((s) => s.shown[active]?.outcome.result);
+  const isStale = useStudy((s) => s.shown[active]?.stale === true);
   const [open, setOpen] = useState<CheckCode | null>(null);
   const margins = result?.margins.filter((m) => m.where === id) ?? [];
   const judged = margins.filter((m) => m.verdict !== 'not-applicable');
   const others = margins.filter((m) => m.verdict === 'not-applicable');
   if (margins.length === 0) return null;
   return (
-    <section aria-label={`Checks of ${id}`} className="border-soft flex-none border-t px-3 py-2">
+    <section aria-label={`Checks of ${id}`} className={`border-soft flex-none border-t px-3 py-2 ${isStale ? 'opacity-60' : ''}`}>
+      {isStale && <p className="text-fails text-[12px] leading-4">▲ not solved now; margins of the last solution</p>}
       <ul className="flex flex-col text-[12px]">
         {judged.map((m) => (
           <CheckRow key={m.check} margin={m} isOpen={open === m.check} onOpen={setOpen} />

@@ -160,3 +160,30 @@ test('a class is entered folded away, and judged', async () => {
   expect(element().pressureClass).toBe('PN16');
   expect(screen.getByText('pressure class')).toBeTruthy();
 });
+
+test('an unknown size is said at its field, with sizes that are near, and margins are not shown as if they held', async () => {
+  const { element, user } = await panel('L-1');
+  const size = screen.getByLabelText('Size');
+  await user.clear(size);
+  await user.type(size, 'DN333{Enter}');
+  await settle();
+  expect(element().size).toBe('DN333');
+  const said = screen.getByRole('alert').textContent;
+  expect(said).toMatch(/DN333 is not a size of the pipe tables.*DN300, DN350/);
+  expect(screen.getByText(/not solved now/)).toBeTruthy();
+});
+
+test('a cable: its second entry comes with the first, and both go together', async () => {
+  const { element, user } = await panel('P-1');
+  await user.click(screen.getByText('Motor, cable, start'));
+  await user.type(screen.getByLabelText('Cable'), '120 m{Enter}');
+  expect(element().cable).toEqual({ length: '120 m', section: '16 mm2' });
+  const section = screen.getByLabelText('Section');
+  await user.clear(section);
+  await user.type(section, '25{Enter}');
+  expect(element().cable).toEqual({ length: '120 m', section: '25 mm2' });
+  await user.clear(screen.getByLabelText('Cable'));
+  await user.type(screen.getByLabelText('Cable'), '{Enter}');
+  expect(element().cable).toBeUndefined();
+  await settle();
+});

@@ -14,6 +14,7 @@ import { PipeNumbers } from './PipeNumbers.js';
 import { PipeSplit } from './PipeSplit.js';
 import { PointHelp } from './PointHelp.js';
 import { PressureRating } from './PressureRating.js';
+import { PumpMore } from './PumpMore.js';
 import { PumpNumbers } from './PumpNumbers.js';
 import { RatedPoint } from './RatedPoint.js';
 import { ScenarioPanel } from './ScenarioPanel.js';
@@ -60,6 +61,7 @@ export function ElementPanel({ id }: { id: string }) {
       {found.kind === 'pipe' && <PipeNumbers entry={seen} />}
       {found.kind === 'pump' && <RatedPoint id={id} seen={seen} />}
       {found.kind === 'pump' && <PumpNumbers id={id} />}
+      {found.kind === 'pump' && <PumpMore id={id} seen={seen} />}
       {found.kind === 'pump' && <UnitPiping id={id} />}
       {found.kind === 'pump' && <UnitTrip id={id} />}
       {found.kind !== 'line' && <ElementResults id={id} kind={found.kind} />}

@@ -1,4 +1,5 @@
 import { insideOf, quantityOf, type Field, type RawEntry, type Study } from '@cedar-knot/core';
+import { problemText } from '@cedar-knot/wording';
 import type { ReactNode } from 'react';
 import { letterOf, setOwn, setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
@@ -18,6 +19,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
   const used = useStudy((s) => s.shown[active]?.outcome.used[id]?.[name]);
   const change = useStudy((s) => s.change);
   const display = useDisplay();
+  const problem = useStudy((s) => s.outcome?.problems.find((p) => p.where.includes(id) && p.path.endsWith(`.${name}`)));
   const index = study.scenarios.findIndex((s) => s.id === active);
   const label = `${field.short ?? field.label ?? name}${name === 'elevation' ? above(study) : ''}`;
   const put = (next: unknown): void => {
@@ -78,6 +80,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
       optional={!(field.type === 'quantity' && KEPT.has(name))}
       mark={mark}
       note={readAs(value, field)}
+      fault={problem && value !== undefined ? problemText(problem, display.system) : undefined}
     />
   );
 }

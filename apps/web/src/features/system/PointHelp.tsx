@@ -7,6 +7,7 @@ import { readEntry } from '../../state/entry.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Select } from '../../ui/Select.js';
+import { WellTest } from './WellTest.js';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   vessel: 'vessel or tank with a level',
@@ -34,7 +35,8 @@ export function PointHelp({ id, kind, seen }: { id: string; kind: string; seen: 
       </label>
       {kind === 'vessel' && <Levels id={id} seen={seen} />}
       {kind === 'pressure' && <Basis id={id} basis={seen.basis === 'total' ? 'total' : 'static'} />}
-      {kind === 'well' && <PumpingTest id={id} seen={seen} />}
+      {kind === 'well' && <WellTest id={id} />}
+      {kind === 'well' && seen.steps === undefined && <PumpingTest id={id} seen={seen} />}
     </div>
   );
 }

@@ -140,7 +140,7 @@ function SiteEntries() {
     <section aria-label="Site" className="border-soft border-t px-3 py-2">
       <h3 className="text-inkq text-[12px]">Site, in every scenario</h3>
       <div className="grid grid-cols-3 gap-x-2 gap-y-1">
-        {(['atmosphericPressure', 'ambientTemperature'] as const).map((key) => {
+        {(['atmosphericPressure', 'ambientTemperature', 'altitude', 'frequency'] as const).map((key) => {
           const field = SITE_FIELDS[key]!;
           return (
             <TypedField

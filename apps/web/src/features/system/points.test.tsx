@@ -174,3 +174,47 @@ describe('the active scenario', () => {
     expect(screen.queryByText('Every margin that is judged here holds.')).toBeNull();
   });
 });
+
+describe('a well', () => {
+  const well = { kind: 'well', elevation: '-40 m', restLevel: '-5 m', specificCapacity: '10 m3/h/m' };
+  const view = async (entry: RawEntry) => {
+    const of = await open(firstStudy(set(['points', 'V-1'], entry)));
+    show(of, <PointHelp id="V-1" kind="well" seen={entry} />);
+    return () => of.store.getState().study.points['V-1']! as RawEntry;
+  };
+
+  test('a step test begins on its specific capacity, which gives way', async () => {
+    const entry = await view(well);
+    await userEvent.click(screen.getByRole('button', { name: 'Enter a step test …' }));
+    expect(entry()).not.toHaveProperty('specificCapacity');
+    // 10 m³/h a metre: 5 and 10 m of drawdown
+    const steps = entry().steps as { flow: string; drawdown: string }[];
+    expect(steps.map((s) => quantityOf(s.flow, 'flow')! * 3600)).toEqual([expect.closeTo(50, 6), expect.closeTo(100, 6)]);
+    expect(steps.map((s) => s.drawdown)).toEqual(['5 m', '10 m']);
+    await settle();
+  });
+
+  test('steps are fitted beside them, and one capacity may stand in their place', async () => {
+    const steps = [
+      { flow: '36 m3/h', drawdown: '2.5 m' },
+      { flow: '72 m3/h', drawdown: '6 m' },
+    ];
+    const { specificCapacity: _, ...rest } = well;
+    const entry = await view({ ...rest, steps });
+    // 10 and 20 L/s: B = 200 s/m², C = 5000 s²/m⁵; 5000·0.02² of 6 m are a third
+    expect(screen.getByText(/B = 200 s\/m², C = 5000 s²\/m⁵/).textContent).toMatch(/well loss 33 %/);
+    expect(screen.getByRole('img', { name: /Drawdown over flow/ })).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Use one specific capacity instead' }));
+    expect(entry()).not.toHaveProperty('steps');
+    // 72 m³/h over 6 m
+    expect(quantityOf(entry().specificCapacity, 'specificCapacity')! * 3600).toBeCloseTo(12, 6);
+    await settle();
+  });
+
+  test('a test that bends the other way is said', async () => {
+    const { specificCapacity: _, ...rest } = well;
+    await view({ ...rest, steps: [{ flow: '36 m3/h', drawdown: '3 m' }, { flow: '72 m3/h', drawdown: '5 m' }] }); // prettier-ignore
+    expect(screen.getByText(/does not rise: no well loss is taken/)).toBeTruthy();
+    await settle();
+  });
+});

@@ -1,6 +1,7 @@
 /**
  * Outside diameter and wall by schedule, mm. Source: ASME B36.10M-2022, table 1.
- * Rows: DN, NPS in inches, outside diameter, { schedule: wall }.
+ * Rows: DN, NPS in inches, outside diameter, { schedule: wall }. Above NPS 48 the standard names no schedules: the wall is given in mm. EN 10220
+ * has the same outside diameters there.
  */
 export const B36_10: readonly (readonly [number, string, number, Readonly<Record<string, number>>])[] = [
   [6, '1/8', 10.3, { '10': 1.24, '30': 1.45, '40': 1.73, '80': 2.41 }],
@@ -39,4 +40,12 @@ export const B36_10: readonly (readonly [number, string, number, Readonly<Record
   [1100, '44', 1118, { STD: 9.53, XS: 12.7 }],
   [1150, '46', 1168, { STD: 9.53, XS: 12.7 }],
   [1200, '48', 1219, { STD: 9.53, XS: 12.7 }],
+  [1300, '52', 1321, {}],
+  [1400, '56', 1422, {}],
+  [1500, '60', 1524, {}],
+  [1600, '64', 1626, {}],
+  [1700, '68', 1727, {}],
+  [1800, '72', 1829, {}],
+  [1900, '76', 1930, {}],
+  [2000, '80', 2032, {}],
 ];
