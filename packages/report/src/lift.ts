@@ -44,10 +44,13 @@ function liftSheet(c: ReportContext, id: string, name: unknown): Section {
 
 function pumpRows(id: string): (Row | string)[] {
   const of = (key: keyof PumpResult) => (s: SolvedScenario): unknown => (s.result!.elements[id] as PumpResult | undefined)?.[key]; // prettier-ignore
-  const part = (...keys: ('lift' | 'pressure' | 'well' | 'pipes' | 'fittings' | 'devices' | 'valves')[]) => (s: SolvedScenario): unknown => { // prettier-ignore
-    const parts = s.result!.breakdowns[id];
-    return parts ? keys.reduce((sum, key) => sum + parts[key], 0) : null;
-  };
+  const part =
+    (...keys: ('lift' | 'pressure' | 'well' | 'pipes' | 'fittings' | 'devices' | 'valves')[]) =>
+    (s: SolvedScenario): unknown => {
+      // prettier-ignore
+      const parts = s.result!.breakdowns[id];
+      return parts ? keys.reduce((sum, key) => sum + parts[key], 0) : null;
+    };
   return [
     `Pump ${id}`,
     ['total head', 'head', of('head'), 'head'],

@@ -1,4 +1,7 @@
-import { allElements, withUnits, installedUnits,
+import {
+  allElements,
+  withUnits,
+  installedUnits,
   CHECKS,
   FIGURE_TABLE,
   electricityOf,
@@ -17,7 +20,8 @@ import { allElements, withUnits, installedUnits,
   type PipeResult,
   type PumpResult,
   type RawEntry,
-  type SolvedScenario } from '@cedar-knot/core';
+  type SolvedScenario,
+} from '@cedar-knot/core';
 import { checkName, figureName, findingText, marginReason, named, wordedStep } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
@@ -436,7 +440,9 @@ export interface LedgerRow {
 
 /** Every figure of every point, line and element in every scenario. */
 export function ledger(c: ReportContext): LedgerRow[] {
-  const lineOf = new Map(withUnits(c.study).lines.flatMap((l) => l.elements.map((e) => [e.id, { line: l.id, kind: e.kind }] as const)));
+  const lineOf = new Map(
+    withUnits(c.study).lines.flatMap((l) => l.elements.map((e) => [e.id, { line: l.id, kind: e.kind }] as const)),
+  );
   return solvedOf(c).flatMap((s) => {
     const figures = (id: string, line: string, kind: string, r: object): LedgerRow[] =>
       Object.entries(r).flatMap(([key, value]): LedgerRow[] => {

@@ -1,4 +1,11 @@
-import { withUnits, SERVICE_WORDS, suctionState, usableShare, type Service, type SuctionState, installedUnits,
+import {
+  withUnits,
+  SERVICE_WORDS,
+  suctionState,
+  usableShare,
+  type Service,
+  type SuctionState,
+  installedUnits,
   tripOf,
   type Tripped,
   noiseOf,
@@ -6,7 +13,8 @@ import { withUnits, SERVICE_WORDS, suctionState, usableShare, type Service, type
   type PumpResult,
   type RawEntry,
   type SolvedScenario,
-  type ValveResult } from '@cedar-knot/core';
+  type ValveResult,
+} from '@cedar-knot/core';
 import { checkName, inUnits, named } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Part, Section, TableBlock } from './document.js';
@@ -219,7 +227,10 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       ['motor rating', numberCell(motor?.ratedPower, 'power', c.system)],
       ['motor efficiency (at 50, 75, 100 % load)', motor?.efficiency === undefined ? undefined : percentCells(motor.efficiency)],
       ['service factor of the motor', numberCell(motor?.serviceFactor, 'number', c.system)],
-      ['motor: share of its rating, altitude, ambient and drive', motor && usable < 1 ? numberCell(usable, 'percent', c.system) : undefined],
+      [
+        'motor: share of its rating, altitude, ambient and drive',
+        motor && usable < 1 ? numberCell(usable, 'percent', c.system) : undefined,
+      ],
       ['starts an hour, most', numberCell(motor?.startsPerHour, 'number', c.system)],
       ['free passage for solids', numberCell(p?.solidsPassage, 'diameter', c.system)],
       ['NPSHR', p && (entry.npshrCriterion === 'maker' ? 'by the maker’s own criterion' : 'NPSH3 (3 % head drop, ISO 9906)')],

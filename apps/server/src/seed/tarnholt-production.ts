@@ -27,7 +27,16 @@ export function productionStudy(): Study {
         stageOptions: [8, 10, 12, 14, 16, 18, 21, 24],
         curve: generateCurve({ speed: 2920, bestFlow: 150, bestHead: 14.2, suctionSpecificSpeed: 205, end: 1.3 }, STAGES),
         minFlow: '45 m3/h',
-        motor: { ratedPower: '132 kW', efficiency: 0.9, voltage: '1000 V', powerFactor: 0.84, frequency: '50 Hz', outsideDiameter: '220 mm', leastVelocity: '0.3 m/s', startsPerHour: 8 },
+        motor: {
+          ratedPower: '132 kW',
+          efficiency: 0.9,
+          voltage: '1000 V',
+          powerFactor: 0.84,
+          frequency: '50 Hz',
+          outsideDiameter: '220 mm',
+          leastVelocity: '0.3 m/s',
+          startsPerHour: 8,
+        },
         outsideDiameter: '240 mm',
       },
     },
@@ -45,7 +54,11 @@ export function productionStudy(): Study {
       },
     },
     points: {
-      'W-3': { kind: 'well', name: 'Production well', elevation: '-92 m', restLevel: '64 m',
+      'W-3': {
+        kind: 'well',
+        name: 'Production well',
+        elevation: '-92 m',
+        restLevel: '64 m',
         steps: [
           { flow: '60 m3/h', drawdown: '22 m' },
           { flow: '100 m3/h', drawdown: '37.4 m' },
@@ -61,7 +74,17 @@ export function productionStudy(): Study {
         from: 'W-3',
         to: 'V-401',
         elements: [
-          { id: 'P-103', kind: 'pump', name: 'Borehole pump', mode: 'curve', pump: 'spruce', stages: 12, bore: '312 mm', cable: { length: '225 m', section: '95 mm2' }, starts: 2 },
+          {
+            id: 'P-103',
+            kind: 'pump',
+            name: 'Borehole pump',
+            mode: 'curve',
+            pump: 'spruce',
+            stages: 12,
+            bore: '312 mm',
+            cable: { length: '225 m', section: '95 mm2' },
+            starts: 2,
+          },
           {
             id: 'L-101',
             kind: 'pipe',

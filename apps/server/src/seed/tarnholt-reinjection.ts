@@ -65,7 +65,15 @@ export function reinjectionStudy(): Study {
             fittings: [{ type: 'entrance-sharp' }, { type: 'elbow-90-long', count: 3 }],
             outletElevation: '119.4 m',
           },
-          { id: 'F-402', kind: 'device', name: 'Filter pair', drop: '0.52 bar', at: '310 m3/h', fouling: 1, ratedPressure: '10 bar(g)' },
+          {
+            id: 'F-402',
+            kind: 'device',
+            name: 'Filter pair',
+            drop: '0.52 bar',
+            at: '310 m3/h',
+            fouling: 1,
+            ratedPressure: '10 bar(g)',
+          },
           {
             id: 'L-403',
             kind: 'pipe',
