@@ -132,7 +132,7 @@ test('a pipe is parted with its lengths in sight and joined again; rows are past
   await page.keyboard.type('400');
   await expect(page.getByText('400 m + 750 m = 1150 m')).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(entry(page, 'L-1')).toHaveText('750 m DN250 sch 40');
+  await expect(entry(page, 'L-1')).toContainText('750 m DN250 sch 40');
   await expect.poll(losses).toBeCloseTo(before, 1);
   await entry(page, 'L-420').click();
   await page.keyboard.press('Alt+j');

@@ -19,11 +19,25 @@ test('the catalogue is ranked for a service, filtered, compared, and a pump is t
   await expect(ranked).toBeVisible({ timeout: 60_000 });
   const candidates = page.locator('[data-candidate]');
   await expect(candidates.first()).toBeVisible();
+  // a well asks a borehole pump: other types are offered, not mixed in
+  const type = page.getByRole('combobox', { name: 'Type' });
+  await expect(type).toHaveText('borehole multistage');
+  const ofType = await candidates.count();
+  await type.click();
+  await page.getByRole('option', { name: 'any type' }).click();
+  await expect(ranked).toBeVisible({ timeout: 60_000 });
+  await expect.poll(() => candidates.count()).toBeGreaterThan(ofType);
   const all = await candidates.count();
   expect(all).toBeGreaterThan(1);
-  // least energy first
-  const energy = (await candidates.locator('td:nth-child(9) b').allTextContents()).map(Number);
-  expect(energy).toEqual([...energy].sort((a, b) => a - b));
+  // least energy first, those for other mains than the site’s after all that fit them
+  const rows = await candidates.evaluateAll((trs) =>
+    trs.map((tr) => ({
+      isOther: tr.textContent.includes('other mains'),
+      energy: Number(tr.querySelector('td:nth-child(9) b')!.textContent),
+    })),
+  );
+  expect(rows.some((r) => r.isOther)).toBe(true);
+  expect(rows).toEqual([...rows].sort((a, b) => Number(a.isOther) - Number(b.isOther) || a.energy - b.energy));
   await expect(page.locator('[data-reason]').first()).toContainText('head too low');
 
   await page.getByRole('combobox', { name: 'Mains' }).click();

@@ -63,4 +63,6 @@ export const FAMILIES: readonly Family[] = [
     uses: ['drainage', 'waste-water'], type: 'sump', poles: [2, 3], mains: [50, 60], bores: [[80, 110], [100, 200], [150, 420], [200, 800], [250, 1300], [300, 2000]], impellers: [200, 250, 315, 400], eyes: 1, specificSpeeds: [20, 100], suction: 165, trim: 0.85, liquids: ['waste-water', 'storm-water'], materials: [['cast-iron'], ['cast-iron', 'hard-iron']], casing: 10, hottest: 40, quality: 0.92 },
   { maker: 'Rowan', family: 'M',
     uses: ['drainage', 'cooling', 'irrigation'], type: 'other', poles: [2, 3, 4], mains: [50, 60], bores: [[300, 2600], [400, 4600], [500, 7800], [600, 11500]], impellers: [250, 315, 400, 500], eyes: 1, specificSpeeds: [80, 155], suction: 185, trim: 0.92, liquids: ['clean-water', 'storm-water', 'cooling-water'], materials: [['cast-iron', 'bronze'], ['duplex']], casing: 6, hottest: 50, quality: 1 },
+  { maker: 'Spruce', family: 'BH',
+    uses: ['water-supply', 'process'], type: 'borehole-multistage', poles: [1], mains: [50, 60], bores: [[100, 105], [125, 165], [150, 260]], impellers: [128, 160, 200], eyes: 1, specificSpeeds: [18, 75], suction: 155, trim: 0.9, stages: [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 18, 22], liquids: ['clean-water', 'hot-water', 'brine'], materials: [['duplex'], ['super-duplex']], casing: 60, hottest: 130, quality: 0.98, bowl: 1.35 },
 ]; // prettier-ignore

@@ -25,6 +25,8 @@ export function Candidates({
   isRunning,
   objective,
   isByPower,
+  onlyOf,
+  onEveryType,
 }: {
   candidates: readonly RankedPump[];
   heads: ReadonlyMap<string, ModelHead>;
@@ -37,6 +39,9 @@ export function Candidates({
   objective: string;
   /** no scenario has hours: the power at the largest duty stands for the energy of a year */
   isByPower: boolean;
+  /** the one type of pump that was tried, in words */
+  onlyOf?: string | undefined;
+  onEveryType: () => void;
 }) {
   const d = useDisplay();
   if (candidates.length === 0)
@@ -44,7 +49,12 @@ export function Candidates({
       <p className="text-inkq px-3 py-4">
         {isRunning
           ? 'Judging the catalogue …'
-          : 'No pump of the catalogue holds in every scenario. “Near misses” says by how little the best of them fall out.'}
+          : `No ${onlyOf === undefined ? '' : `${onlyOf} `}pump of the catalogue holds in every scenario. “Near misses” says by how little the best of them fall out.`}{' '}
+        {!isRunning && onlyOf !== undefined && (
+          <button type="button" className="text-cedar hover:underline" onClick={onEveryType}>
+            Try every type
+          </button>
+        )}
       </p>
     );
   const groups = [

@@ -93,6 +93,8 @@ function Ranked({ pump }: { pump: string }) {
               isRunning={ranking.isRunning}
               objective={ranking.orderedBy === 'power' ? BY_POWER : OBJECTIVES.find(([o]) => o === asked.objective)![1]}
               isByPower={ranking.orderedBy === 'power'}
+              onlyOf={asked.type?.replaceAll('-', ' ')}
+              onEveryType={() => setAsked(({ type: _, ...others }) => others)}
             />
           </Tabs.Content>
           <Tabs.Content value="misses" tabIndex={-1} className="min-h-0 flex-1 overflow-auto px-3 py-1">

@@ -23,7 +23,7 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
   const [taken, kept, ticked] = [jest.fn(), jest.fn(), jest.fn()];
   const near = ranked('b', { verdict: 'near', energyPerYear: 1.8e10, energyIsTypical: true });
   const all = [ranked('a'), near];
-  show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" isByPower={false} />); // prettier-ignore
+  show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" isByPower={false} onEveryType={jest.fn()} />); // prettier-ignore
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   const at = (text: string): number => rows.findIndex((r) => r.includes(text));
   expect(at('Inside every limit')).toBeLessThan(at('Near a limit'));
@@ -39,6 +39,19 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
   expect(screen.getAllByRole<HTMLInputElement>('checkbox').map((c) => c.checked)).toEqual([false, true]);
   await user.click(screen.getAllByRole('checkbox')[0]!);
   expect(ticked).toHaveBeenCalledWith('a');
+});
+
+test('where no pump of the type holds, every type is offered; where all were tried, nothing more is', async () => {
+  const everyType = jest.fn();
+  const empty = { candidates: [], heads: NONE, ticked: [], onTick: jest.fn(), onTake: jest.fn(), onKeep: jest.fn(), isRunning: false, objective: 'least energy', isByPower: false, onEveryType: everyType }; // prettier-ignore
+  show(await opened(), <Candidates {...empty} onlyOf="end suction" />);
+  screen.getByText(/^No end suction pump of the catalogue holds/);
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Try every type' }));
+  expect(everyType).toHaveBeenCalledTimes(1);
+  cleanup();
+  show(await opened(), <Candidates {...empty} />);
+  screen.getByText(/^No pump of the catalogue holds/);
+  expect(screen.queryByRole('button')).toBeNull();
 });
 
 test('side by side: the differences are those from the first, with their sign', async () => {
