@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as base, type Page } from '@playwright/test';
 import { INSTANCES, type Instance } from './instances.js';
 
@@ -30,6 +31,23 @@ export const test = base.extend<{ quiet: string[]; allowed: RegExp | null }, { i
 });
 
 export { expect };
+
+/**
+ * What keeps people from using the page as it stands: the rules that it breaks, and where. Looked for in the page itself: it holds no
+ * frames of other origins, and a second page to gather them in takes as long as the search.
+ *
+ * @param tags the rules that count; all where none are given
+ */
+export async function barriers(page: Page, tags?: string[]): Promise<string[]> {
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
+  const { violations } = await (tags === undefined ? axe : axe.withTags(tags)).analyze();
+  const where = (nodes: readonly { html: string }[]): string =>
+    nodes
+      .slice(0, 3)
+      .map((n) => n.html.slice(0, 120))
+      .join(' | ');
+  return violations.map((v) => `${v.id}: ${where(v.nodes)}`);
+}
 
 /** A fresh copy of the demo study, opened in the system view. */
 export async function openDemoCopy(page: Page): Promise<string> {

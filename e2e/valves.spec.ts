@@ -1,6 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { command, expect, settled, test } from './fixtures.js';
+import { barriers, command, expect, settled, test } from './fixtures.js';
 
 async function openValves(page: Page, title: string): Promise<string> {
   const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
@@ -10,7 +9,6 @@ async function openValves(page: Page, title: string): Promise<string> {
   await expect(page.locator('[data-tried][data-working=false]')).toBeVisible({ timeout: 30_000 });
   return copy.id;
 }
-const axe = async (page: Page): Promise<string[]> => (await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id);
 type Stored = {
   document: { valves: Record<string, { from?: object }>; lines: { elements: { id: string; valve?: string }[] }[] };
 };
@@ -30,7 +28,7 @@ test('what every scenario asks of the valve stands as the command solves it; one
   await expect(page.locator('[data-valve=own]')).toHaveAttribute('data-verdict', 'holds');
   await expect(page.getByText('preferred')).toHaveCount(1);
   expect(await rows.count()).toBeGreaterThan(20);
-  expect(await axe(page)).toEqual([]);
+  expect(await barriers(page)).toEqual([]);
 
   // the preferred one is drawn in place of the study's own, with what it burns
   await rows.nth(1).getByRole('button').first().click();
@@ -90,7 +88,7 @@ test('a valve is sized without a system, and a study begins with it', async ({ p
   await expect(page.locator('[data-asked=normal]')).toContainText('69.3');
   await expect(page.locator('[data-asked=maximum]')).toContainText('113');
   await expect(page.locator('[data-tried][data-working=false]')).toContainText(/serve/);
-  expect(await axe(page)).toEqual([]);
+  expect(await barriers(page)).toEqual([]);
   await page.locator('[data-valve]').first().getByRole('button', { name: 'Take it' }).click();
   await expect(page).toHaveURL(/studies\/.*\/valves/);
   await expect(page.locator('[data-asked=normal]')).toContainText('69.3');
