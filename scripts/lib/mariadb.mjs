@@ -28,6 +28,10 @@ const ABANDONED_MS = 3_600_000;
 const LAUNCHES = 4;
 /** with less than this the server does not go on, nor come to its end */
 const LEAST_FREE_MB = 10;
+/** a server that is told to end, writes nothing and does not work for so long stands still, ms */
+const STANDSTILL_MS = 30_000;
+/** for the first word of a server that takes a connection, s */
+const ANSWER_SECONDS = 20;
 
 /**
  * A MariaDB of our own: data folder below the project, loopback only, its own socket, port and account. It ends with whoever started it;
@@ -53,7 +57,7 @@ export class Database {
     this.makeFolders();
     this.setAside();
     if (!existsSync(this.data)) this.install();
-    if (this.answers() && this.isLeftBehind()) await this.stop();
+    if (this.isLeftBehind()) await this.endLeftBehind();
     if (!this.answers()) await this.launch();
     this.port = this.portOfServer();
     this.make(this.name);
@@ -198,9 +202,38 @@ export class Database {
     try {
       const pid = readFileSync(this.pidFile, 'utf8').trim();
       const parent = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').pop().split(' ')[1];
+      // the number may have gone to another process since
+      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${this.data}\0`)) return false;
       return !readFileSync(`/proc/${parent}/cmdline`, 'utf8').includes('node');
     } catch {
       return false;
+    }
+  }
+
+  /**
+   * Ends one that was left behind. A server that is told to end while it reads its tables of rights may stand still for ever, and neither
+   * answers nor ends; it is cut off, and what was saved is recovered from its log.
+   */
+  async endLeftBehind() {
+    if (freeMb(this.home) < LEAST_FREE_MB) return this.cutOff('The disk is full');
+    const pid = Number(readFileSync(this.pidFile, 'utf8'));
+    try {
+      process.kill(pid, 'SIGTERM');
+      await untilStalled(
+        () => isGone(pid),
+        () => this.signOfLife(),
+        'The end of the database',
+        { patienceMs: STANDSTILL_MS },
+      );
+    } catch (error) {
+      if (error.code === 'ESRCH') return;
+      if (!(error instanceof Stop)) throw error;
+      this.cutOff('An earlier database neither answers nor ends');
+      await untilStalled(
+        () => isGone(pid),
+        () => this.signOfLife(),
+        'The end of the database',
+      );
     }
   }
 
@@ -219,7 +252,9 @@ export class Database {
   }
 
   answers() {
-    return ask('mariadb-admin', ['--no-defaults', `-u${this.admin}`, '-S', this.socket, 'ping']).ok;
+    // one that stands still takes the connection and says nothing
+    const words = ['--no-defaults', `--connect-timeout=${ANSWER_SECONDS}`, `-u${this.admin}`, '-S', this.socket, 'ping'];
+    return ask('mariadb-admin', words).ok;
   }
 
   sql(text) {
@@ -233,9 +268,9 @@ export class Database {
     return readFileSync(this.passwordFile, 'utf8').trim();
   }
 
-  /** With no room a clean end would be waited for without end; what was saved is in the server's log, and recovered from there. */
-  cutOff() {
-    say('The disk is full; the database is ended as it stands, and recovers when it is started again.');
+  /** Where a clean end would be waited for without end; what was saved is in the server's log, and recovered from there. */
+  cutOff(why) {
+    say(`${why}; the database is ended as it stands, and recovers when it is started again.`);
     process.kill(Number(readFileSync(this.pidFile, 'utf8')), 'SIGKILL');
     rmSync(this.pidFile, { force: true });
   }
@@ -243,7 +278,7 @@ export class Database {
   /** Stops the server and waits until it has let go of its folder. */
   async stop() {
     if (!this.answers()) return;
-    if (freeMb(this.home) < LEAST_FREE_MB) return this.cutOff();
+    if (freeMb(this.home) < LEAST_FREE_MB) return this.cutOff('The disk is full');
     // asked by a signal: the client's way waits an hour for a server that is killed while it ends, and nothing else is heard meanwhile
     if (!existsSync(this.pidFile)) return;
     const pid = Number(readFileSync(this.pidFile, 'utf8'));
