@@ -275,17 +275,15 @@ export type { Picture, Place } from './digitise/picture.js';
 export { toPump, toValve, usableValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
-export {
-  mergeRankings,
-  Ranker,
-  rankPumps,
-  type Candidate as RankedPump,
-  type Fallen as FallenPump,
-  type Objective,
-  type Ranking,
-  type RankOptions,
-  type Vary,
-} from './selection/rank.js';
+export { mergeRankings, Ranker, rankPumps } from './selection/rank.js';
+export type {
+  Candidate as RankedPump,
+  Fallen as FallenPump,
+  Objective,
+  Ranking,
+  RankOptions,
+  Vary,
+} from './selection/ranking.js';
 export { byRank } from './selection/order.js';
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
 export { stepTest, type StepTest, type TestStep } from './network/well.js';

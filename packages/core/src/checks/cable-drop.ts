@@ -17,9 +17,8 @@ export const cableDrop: Check = {
   judge: (e, s) => {
     const r = running(e, s);
     if (typeof r === 'string') return r;
-    const { cableDrop: drop } = r;
-    const voltage = e.pump?.motor?.voltage;
-    if (drop === undefined || voltage === undefined) return 'not-given';
+    const drop = r.cableDrop;
+    if (drop === undefined) return 'not-given';
     return {
       value: drop,
       how: () => ({

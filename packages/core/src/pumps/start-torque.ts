@@ -26,8 +26,8 @@ export interface StartTorque {
  *
  * @param shutPower shaft power of one unit at no flow, W
  * @param voltage at the terminals, share of the rated one: torque goes with its square
- * @returns undefined without a rated power and a start torque. Example: 1.8 and 1.5 times the rated torque, a pump of half the rated power at no
- * flow: 1.5 at half the speed against 0.5·0.25 gives 12; at nine tenths 2.2 against 0.405 gives 5.4
+ * @returns undefined without a rated power and a start torque. Example: 1.8, 1.5 and 2.2 times the rated torque at start, at half the speed and
+ * at breakdown, a pump of half the rated power at no flow: at half the speed 1.5 over 0.5·0.25 gives 12, at nine tenths 2.2 over 0.5·0.81 gives 5.4
  */
 export function startTorque(motor: MotorInput, shutPower: number, voltage = 1): StartTorque | undefined {
   const { ratedPower, startTorque: start, pullUpTorque, breakdownTorque } = motor;

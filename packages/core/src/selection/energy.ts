@@ -1,7 +1,7 @@
 import { electricityOf } from '../pumps/input-power.js';
 import type { PumpResult } from '../results/results.js';
 import type { SolvedScenario } from '../scenarios/run.js';
-import type { Candidate } from './rank.js';
+import type { Candidate } from './ranking.js';
 
 /** Energy a year, J, and the mean efficiency, by the hours of the judged scenarios; alike for each where none has hours. */
 export function energyOf(

@@ -1,4 +1,4 @@
-import type { Fallen } from './rank.js';
+import type { Fallen } from './ranking.js';
 import { neededFor } from './needed.js';
 
 const fallen = (reason: string, value: number | null, limit: number | null, duty?: Partial<Fallen['duty'] & object>): Fallen => ({

@@ -1,7 +1,7 @@
 import type { CheckCode } from '../checks/index.js';
 import { motorFactor } from '../checks/motor-power.js';
 import { nextRating } from '../pumps/motor-ratings.js';
-import type { Fallen } from './rank.js';
+import type { Fallen } from './ranking.js';
 
 /** What a pump that fell out would need, SI; of the scenario in which it falls. */
 export type Needed =

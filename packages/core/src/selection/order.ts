@@ -1,4 +1,4 @@
-import type { Candidate, Objective } from './rank.js';
+import type { Candidate, Objective } from './ranking.js';
 
 /** The order of candidates: those for the mains of the site first, what holds before what is near a limit and what could not be judged whole, then the objective, then the name of the model. */
 export function byRank(objective: Objective): (a: Candidate, b: Candidate) => number {

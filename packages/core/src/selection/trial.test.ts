@@ -5,7 +5,8 @@ import { judgeCatalogue } from '../catalogue/judge.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { generator, randomSystem } from '../test/random-systems.js';
 import { junction, line, pipe, study, vessel } from '../test/studies.js';
-import { rankPumps, type RankOptions, type Vary } from './rank.js';
+import { rankPumps } from './rank.js';
+import type { RankOptions, Vary } from './ranking.js';
 
 /* Pumps tried in place are held against the same pumps with the study read anew for each of them. */
 
