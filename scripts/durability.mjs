@@ -655,16 +655,23 @@ async function elsewhere() {
   );
 }
 
-/** a folder with spaces in its name, what an earlier start left in it, and one that can only be read */
+/** a folder with spaces in its name, what an earlier start left in it, other servers' temporary tables, and one that can only be read */
 async function oddFolders() {
   const path = join(HOME, 'a folder', 'with spaces');
   mkdirSync(path, { recursive: true, mode: 0o711 });
   writeFileSync(join(path, 'lock'), 'stale');
   writeFileSync(join(path, 'starting.json'), '{"pid":1,"progress":"packages and build"}');
   writeFileSync(join(path, 'running.json'), '{"pid":1,"address":"http://127.0.0.1:1/"}');
-  const one = begin(path);
+  const shared = join(HOME, 'temporary');
+  const table = join(shared, '#sql-temptable-1-1-1.MAI');
+  mkdirSync(shared);
+  writeFileSync(table, '');
+  // whoever the database is lent to could remove it
+  spawnSync('chmod', ['-R', 'a+rwX', shared]);
+  const one = begin(path, { TMPDIR: shared });
   await healthy(path, await ready(one, 'spaces'), 'spaces');
   await end(one, 'spaces');
+  expect(existsSync(table), 'a start removed a temporary table of another server', readdirSync(shared).join(', '));
   const disk = join(HOME, 'read-only');
   mkdirSync(disk, { recursive: true });
   if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'ro', 'tmpfs', disk]).status !== 0) return;

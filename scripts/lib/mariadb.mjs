@@ -121,7 +121,12 @@ export class Database {
     ];
     if (isRoot) args.push(`--user=${this.user}`);
     else args.push(`--auth-root-socket-user=${this.admin}`);
-    const made = ask('mariadb-install-db', args);
+    // every server that starts clears the temporary folder of the temporary tables in it, those of other servers too
+    const temporary = `${making}.tmp`;
+    mkdirSync(temporary);
+    if (isRoot) this.give(temporary);
+    const made = ask('mariadb-install-db', args, { env: { ...process.env, TMPDIR: temporary } });
+    rmSync(temporary, { recursive: true, force: true });
     way.remove();
     if (!made.ok) {
       const why = `${made.out}${made.err}`;
