@@ -11,7 +11,6 @@ let images = 0;
 const tagged = [];
 for (let n = 1; n <= pdf.numPages; n++) {
   const page = await pdf.getPage(n);
-  const { items } = await page.getTextContent();
   const { items: marked } = await page.getTextContent({ includeMarkedContent: true });
   const said = new Map();
   let id = null;
@@ -30,7 +29,7 @@ for (let n = 1; n <= pdf.numPages; n++) {
   const { fnArray, argsArray } = await page.getOperatorList();
   fnArray.forEach((f, i) => (f === OPS.setFillRGBColor || f === OPS.setStrokeRGBColor) && colours.add(argsArray[i][0]));
   images += fnArray.filter((f) => f === OPS.paintImageXObject || f === OPS.paintInlineImageXObject).length;
-  pages.push(items.map((i) => i.str));
+  pages.push(marked.filter((i) => !i.type).map((i) => i.str));
 }
 const { info } = await pdf.getMetadata();
 const outline = (await pdf.getOutline()) ?? [];
