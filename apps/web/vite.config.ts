@@ -3,16 +3,16 @@ import react from '@vitejs/plugin-react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 
-const source = (name: string): string => fileURLToPath(new URL(`../../packages/${name}/src/index.ts`, import.meta.url));
+const packages = fileURLToPath(new URL('../../packages/', import.meta.url));
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: {
-    alias: {
-      '@cedar-knot/core': source('core'),
-      '@cedar-knot/wording': source('wording'),
-      '@cedar-knot/report': source('report'),
-    },
+    alias: [
+      // a part of a package: its messages, or the words of one view
+      { find: /^@cedar-knot\/wording\/(messages|en\/.*)$/, replacement: `${packages}wording/src/$1.ts` },
+      { find: /^@cedar-knot\/(core|wording|report)$/, replacement: `${packages}$1/src/index.ts` },
+    ],
   },
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 900, assetsDir: 'assets' },

@@ -6,6 +6,7 @@ import { Broken } from './features/frame/Broken.js';
 import { applyTheme } from './features/frame/theme.js';
 import './styles.css';
 import { VIEWS } from './views.js';
+import { msg } from './words.js';
 
 applyTheme();
 
@@ -19,7 +20,7 @@ const SizeValveView = lazy(() => import('./features/valves/SizeValveView.js').th
 const PictureView = lazy(() => import('./features/picture/PictureView.js').then((m) => ({ default: m.PictureView })));
 
 const opening = (view: ReactElement): ReactElement => (
-  <Suspense fallback={<p className="text-inkq p-8">Opening …</p>}>{view}</Suspense>
+  <Suspense fallback={<p className="text-inkq p-8">{msg('app.opening')}</p>}>{view}</Suspense>
 );
 
 const router = createBrowserRouter([

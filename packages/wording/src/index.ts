@@ -7,3 +7,4 @@ export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from 
 export { doubtText } from './doubts.js';
 export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';
+export { register, text, type Key, type TextOf, type ValuesOf } from './messages.js';

@@ -24,6 +24,7 @@ import type {
   Vary,
   Wanted,
 } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /** A refusal by the server, with its words; `status` 0 means that it could not be reached. */
 export class ApiError extends Error {
@@ -75,7 +76,7 @@ async function fetched(path: string, init: RequestInit): Promise<Response> {
     return await fetch(path, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new ApiError(0, 'The application on this machine does not answer.');
+    throw new ApiError(0, msg('app.theApplicationOnThisMachine'));
   }
 }
 
@@ -96,7 +97,7 @@ function pause(ms: number, signal: AbortSignal | undefined): Promise<void> {
   return new Promise((resolve, reject) => {
     const gone = (): void => {
       clearTimeout(timer);
-      reject(new DOMException('This was ended.', 'AbortError'));
+      reject(new DOMException(msg('app.thisWasEnded'), 'AbortError'));
     };
     const timer = setTimeout(() => {
       signal?.removeEventListener('abort', gone);
@@ -108,7 +109,7 @@ function pause(ms: number, signal: AbortSignal | undefined): Promise<void> {
 
 function refused(status: number, answer: unknown): ApiError {
   const { message, errors, ...rest } = answer as { message?: string; errors?: FieldProblem[] };
-  return new ApiError(status, message ?? `The application answered ${status}.`, errors ?? [], rest);
+  return new ApiError(status, message ?? msg('app.theApplicationAnswered', { status }), errors ?? [], rest);
 }
 
 /** @param body sent as JSON; a text or a file as it is */
@@ -234,7 +235,7 @@ async function byLines<T extends object, R>(
       onLine(line);
     }
   }
-  throw new ApiError(0, 'The answer ended before its end; nothing was changed.');
+  throw new ApiError(0, msg('app.theAnswerEndedBeforeIts'));
 }
 
 /** Takes a catalogue whole or not at all; says how far it is, and ends with the signal. */

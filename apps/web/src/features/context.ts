@@ -5,12 +5,13 @@ import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { useUnits } from '../state/units.js';
 import type { StudyActions, StudyState, StudyStore } from '../state/studyStore.js';
+import { msg } from '../words.js';
 
 export const StudyContext = createContext<StudyStore | null>(null);
 
 export function useStudyStore(): StudyStore {
   const store = useContext(StudyContext);
-  if (!store) throw new Error('no study is open here');
+  if (!store) throw new Error(msg('app.noStudyIsOpenHere'));
   return store;
 }
 

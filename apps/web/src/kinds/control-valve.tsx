@@ -1,4 +1,5 @@
 import { headLoss, INK, type KindView } from './kind.js';
+import { msg } from '../words.js';
 
 export const controlValve: KindView = {
   glyph: (r) => (
@@ -10,5 +11,5 @@ export const controlValve: KindView = {
   ),
   profileSize: 10,
   loss: { of: headLoss, figure: 'drop' },
-  measured: 'valve burns',
+  measured: msg('app.valveBurns'),
 };

@@ -1,4 +1,5 @@
 import { INK, type KindView } from './kind.js';
+import { msg } from '../words.js';
 
 export const pump: KindView = {
   glyph: (r) => (
@@ -9,5 +10,5 @@ export const pump: KindView = {
   ),
   profileSize: 12,
   loss: { of: (r) => (r.kind === 'pump' ? r.head : null), figure: 'head', gives: true },
-  measured: 'pump lifts',
+  measured: msg('app.pumpLifts'),
 };

@@ -12,6 +12,7 @@ import {
   type Study,
 } from '@cedar-knot/core';
 import { letterOf } from '@cedar-knot/wording';
+import { msg } from '../words.js';
 
 export { letterOf };
 
@@ -184,8 +185,8 @@ export function firstLine(): Operation[] {
       op: 'set',
       path: ['points'],
       value: {
-        'V-1': { kind: 'vessel', name: 'Supply', elevation: '0 m', level: '2 m' },
-        'V-2': { kind: 'vessel', name: 'Destination', elevation: '20 m', level: '2 m' },
+        'V-1': { kind: 'vessel', name: msg('app.supply'), elevation: '0 m', level: '2 m' },
+        'V-2': { kind: 'vessel', name: msg('app.destination'), elevation: '20 m', level: '2 m' },
       },
     },
     {
@@ -198,7 +199,7 @@ export function firstLine(): Operation[] {
         to: 'V-2',
         elements: [
           pipe('L-1', 'Suction', '10 m'),
-          { id: 'P-1', kind: 'pump', name: 'Pump', mode: 'flow', flow: '60 m3/h' },
+          { id: 'P-1', kind: 'pump', name: msg('app.pump'), mode: 'flow', flow: '60 m3/h' },
           pipe('L-2', 'Discharge', '150 m'),
         ],
       },

@@ -1,4 +1,5 @@
 import type { DocumentChange, Study } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /** Where a study stands between this page and the server. */
 export type SaveState =
@@ -175,7 +176,7 @@ export class Autosave {
   }
 }
 
-const NOBODY: SaveState = { kind: 'offline', away: 'database', message: 'The database does not answer.' };
+const NOBODY: SaveState = { kind: 'offline', away: 'database', message: msg('app.theDatabaseDoesNotAnswer') };
 
 function awayOf(status: number, error: string | undefined): Away {
   if (status === 0) return 'application';

@@ -9,6 +9,7 @@ import {
 } from '@cedar-knot/core';
 import { freeIds, locate } from './address.js';
 import type { Rebuild } from './topology.js';
+import { msg } from '../words.js';
 
 /** nominal sizes with their bores in standard wall, mm. Source: ASME B36.10M */
 const SIZES: readonly (readonly [name: string, bore: number])[] = [
@@ -44,17 +45,16 @@ export function bypassAround(
   flows: readonly { scenario: string; flow: number; least: number | null }[],
 ): Rebuild {
   const found = locate(study, pump);
-  if (!found || found.index < 0) return { ok: false, reason: `There is no ${pump}.` };
+  if (!found || found.index < 0) return { ok: false, reason: msg('app.thereIsNo', { pump }) };
   const line = study.lines[found.line]!;
   const supply = study.points[line.from];
   if (supply?.kind !== 'vessel' && supply?.kind !== 'junction')
     return {
       ok: false,
-      reason: `${line.from} feeds ${pump} and takes nothing back: a way back leads to a vessel or a junction.`,
+      reason: msg('app.feedsAndTakesNothingBack', { from: line.from, pump }),
     };
   const lacking = flows.flatMap((f) => (f.least !== null && f.flow < f.least ? [{ ...f, back: f.least * SPARE - f.flow }] : []));
-  if (lacking.length === 0)
-    return { ok: false, reason: `${pump} has its least flow in every scenario: nothing has to flow back.` };
+  if (lacking.length === 0) return { ok: false, reason: msg('app.hasItsLeastFlowIn', { pump }) };
   const most = Math.max(...lacking.map((l) => l.back));
   const [size] = SIZES.find(([, mm]) => (Math.PI / 4) * (mm / 1000) ** 2 * VELOCITY >= most) ?? SIZES.at(-1)!;
   const after = line.elements.slice(found.index + 1);
@@ -62,8 +62,8 @@ export function bypassAround(
   const [junction, rest, back] = [id('J'), id('T'), id('T')];
   const valve = id('CV');
   const elements: RawElement[] = [
-    { id: valve, kind: 'control-valve', name: 'Minimum-flow valve', mode: 'kv', kv: 0 },
-    { id: id('L'), kind: 'pipe', name: 'Way back to the supply', length: '10 m', size, schedule: '40', material: 'steel' },
+    { id: valve, kind: 'control-valve', name: msg('app.minimumFlowValve'), mode: 'kv', kv: 0 },
+    { id: id('L'), kind: 'pipe', name: msg('app.wayBackToTheSupply'), length: '10 m', size, schedule: '40', material: 'steel' },
   ];
   const before = line.elements.slice(0, found.index + 1).map((e, i) => {
     if (i < found.index) return e;
@@ -82,7 +82,7 @@ export function bypassAround(
       op: 'insert',
       path: ['lines'],
       index: found.line + 2,
-      value: { id: back, name: 'Minimum flow', from: junction, to: line.from, elements },
+      value: { id: back, name: msg('app.minimumFlow'), from: junction, to: line.from, elements },
     },
     ...study.scenarios.flatMap((s, i): Operation[] => {
       const lack = lacking.find((l) => l.scenario === s.id);

@@ -10,6 +10,7 @@ import {
   type ModelHead,
   type ModelKind,
 } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /** What is wanted of the models of a list, in trade terms; what is not said does not matter. */
 export interface ListFilter extends ModelFilter {
@@ -39,7 +40,7 @@ export interface FamilyHead {
 }
 
 export const familyOf = (m: Pick<ModelHead, 'maker' | 'family'>): string =>
-  [m.maker ?? '', m.family ?? ''].filter(Boolean).join(' ') || 'no family';
+  [m.maker ?? '', m.family ?? ''].filter(Boolean).join(' ') || msg('app.noFamily');
 
 /** Whether a model is what is wanted: the keys of what it does not state, or false where it is something else. */
 export function matches(m: ModelHead, f: ListFilter): string[] | false {
@@ -133,9 +134,9 @@ export function familiesOf(models: readonly ModelHead[]): FamilyHead[] {
 }
 
 export const KINDS: readonly { kind: ModelKind; name: string; one: string }[] = [
-  { kind: 'pumps', name: 'Pumps', one: 'pump' },
-  { kind: 'valves', name: 'Valves', one: 'valve' },
-  { kind: 'motors', name: 'Motors', one: 'motor' },
+  { kind: 'pumps', name: msg('app.pumps'), one: 'pump' },
+  { kind: 'valves', name: msg('app.valves'), one: 'valve' },
+  { kind: 'motors', name: msg('app.motors'), one: 'motor' },
 ];
 
 export const isKind = (x: string | undefined): x is ModelKind => KINDS.some((k) => k.kind === x);

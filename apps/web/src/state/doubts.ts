@@ -1,5 +1,6 @@
 import type { Doubt, Operation, RawElement, Study } from '@cedar-knot/core';
 import { freeId, locate, setSeen } from './address.js';
+import { msg } from '../words.js';
 
 /** A way out of a doubt: what its button says, and what it does. */
 export interface WayOut {
@@ -15,7 +16,7 @@ export function wayOut(study: Study, doubt: Doubt): WayOut | undefined {
   const { code, id, key, meant } = doubt;
   if (meant !== undefined) {
     const scenario = study.scenarios.find((s) => s.id === doubt.scenarios[0]);
-    return { name: `Use ${meant}`, operations: setSeen(study, scenario, id, key, meant) };
+    return { name: msg('app.use', { meant }), operations: setSeen(study, scenario, id, key, meant) };
   }
   if (code === 'negative-head') return swapped(study, id);
   return code === 'no-non-return' ? nonReturn(study, id) : undefined;
@@ -27,7 +28,7 @@ function swapped(study: Study, id: string): WayOut | undefined {
   const line = found && study.lines[found.line];
   if (!line) return undefined;
   return {
-    name: `Swap ${line.from} and ${line.to}`,
+    name: msg('app.swapAnd', { from: line.from, to: line.to }),
     operations: [
       { op: 'set', path: ['lines', found.line, 'from'], value: line.to },
       { op: 'set', path: ['lines', found.line, 'to'], value: line.from },
@@ -42,7 +43,7 @@ function nonReturn(study: Study, id: string): WayOut | undefined {
   if (!line) return undefined;
   const value: RawElement = { id: freeId(study, 'NR'), kind: 'non-return', k: NON_RETURN_K };
   return {
-    name: `Add ${value.id} downstream of ${id}`,
+    name: msg('app.addDownstreamOf', { value: value.id, id }),
     operations: [{ op: 'insert', path: found.list, index: found.index + 1, value }],
   };
 }

@@ -12,14 +12,15 @@ import {
   type RawEntry,
   type Study,
 } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /** What a study carries with it so that it stands alone: its fluids, pumps and valves. */
 export type EquipmentList = 'fluids' | 'pumps' | 'valves';
 
 export const EQUIPMENT: readonly { list: EquipmentList; name: string; one: string }[] = [
-  { list: 'fluids', name: 'Fluids', one: 'fluid' },
-  { list: 'pumps', name: 'Pumps', one: 'pump' },
-  { list: 'valves', name: 'Valves', one: 'valve' },
+  { list: 'fluids', name: msg('app.fluids'), one: 'fluid' },
+  { list: 'pumps', name: msg('app.pumps'), one: 'pump' },
+  { list: 'valves', name: msg('app.valves'), one: 'valve' },
 ];
 
 export function fieldsOf(list: EquipmentList, entry: RawEntry): Fields {
@@ -60,9 +61,9 @@ export const BEGINNINGS: Readonly<Record<EquipmentList, Readonly<Record<string, 
   ),
   pumps: {
     pump: {
-      name: 'Pump',
+      name: msg('app.pump'),
       entry: {
-        name: 'New pump: enter its curve',
+        name: msg('app.newPumpEnterItsCurve'),
         speed: '2950 rpm',
         curve: [
           { flow: '0 m3/h', head: '50 m', efficiency: 0, npshr: '2 m' },
@@ -72,7 +73,9 @@ export const BEGINNINGS: Readonly<Record<EquipmentList, Readonly<Record<string, 
       },
     },
   },
-  valves: { valve: { name: 'Control valve', entry: { name: 'New valve: enter its data', size: 'DN80', ratedKv: 80 } } },
+  valves: {
+    valve: { name: msg('app.controlValve'), entry: { name: msg('app.newValveEnterItsData'), size: 'DN80', ratedKv: 80 } },
+  },
 };
 
 /** Operations that put an entry on its list; the list itself comes with the first. */
@@ -93,19 +96,19 @@ const RISING = new Set(['flow', 'travel', 'temperature']);
 
 /** Why rows cannot stand as a table, or null: there are too few or too many, one lacks what it must have, or does not rise. */
 export function tableProblem(rows: readonly RawEntry[], { of, least, most }: TableField): string | null {
-  if (rows.length < least) return `At least ${least} rows belong here.`;
-  if (rows.length > most) return `At most ${most} rows belong here.`;
+  if (rows.length < least) return msg('app.atLeastRowsBelongHere', { least });
+  if (rows.length > most) return msg('app.atMostRowsBelongHere', { most });
   for (const [key, field] of Object.entries(of)) {
     let before = -Infinity;
     for (const [i, row] of rows.entries()) {
       if (row[key] === undefined) {
-        if (field.required) return `Row ${i + 1} lacks ${(field.label ?? key).toLowerCase()}.`;
+        if (field.required) return msg('app.rowLacks', { i: i + 1, label: (field.label ?? key).toLowerCase() });
         continue;
       }
       if (!RISING.has(key)) continue;
       const x = valueOf(row[key], field);
       if (x !== undefined && x <= before)
-        return `Row ${i + 1} does not rise above the one before in ${(field.label ?? key).toLowerCase()}.`;
+        return msg('app.rowDoesNotRiseAbove', { i: i + 1, label: (field.label ?? key).toLowerCase() });
       before = x ?? before;
     }
   }

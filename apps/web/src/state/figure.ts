@@ -1,6 +1,7 @@
 import { isCheckCode, type RawScenario, type Study } from '@cedar-knot/core';
 import { checkName, figureName } from '@cedar-knot/wording';
 import { entryIn } from './address.js';
+import { msg } from '../words.js';
 
 /** Address of a figure of a thing, or of a check at it: `L-420.headLoss`, `npsh-ratio:P-410`. */
 export function figureAddress(id: string, figure: string): string {
@@ -10,25 +11,27 @@ export function figureAddress(id: string, figure: string): string {
 /** What an address is called: `head loss of L-420`, `NPSH ratio at P-410`. */
 export function addressName(address: string): string {
   const [check, where] = address.split(':');
-  if (where !== undefined) return `${checkName(check!)} at ${where}`;
+  if (where !== undefined) return msg('app.at', { checkName: checkName(check!), where });
   const parts = address.split('.');
   const key = parts.pop()!;
   const id = parts.join('.');
-  if (id === 'fluid') return `${SPOKEN[key] ?? key} of the fluid`;
-  if (id === 'heatBalance') return `${figureName(key)} of the system`;
-  return id.startsWith('breakdown.') ? `${key} in the head of ${id.slice(10)}` : `${SPOKEN[key] ?? figureName(key)} of ${id}`;
+  if (id === 'fluid') return msg('app.ofTheFluid', { spoken: SPOKEN[key] ?? key });
+  if (id === 'heatBalance') return msg('app.ofTheSystem', { figureName: figureName(key) });
+  return id.startsWith('breakdown.')
+    ? msg('app.inTheHeadOf', { key, id: id.slice(10) })
+    : msg('app.of', { spoken: SPOKEN[key] ?? figureName(key), id });
 }
 
 /** keys that are entries or properties, not figures */
 const SPOKEN: Readonly<Record<string, string>> = {
-  kinematicViscosity: 'kinematic viscosity',
-  vapourPressure: 'vapour pressure',
-  criticalPressure: 'critical pressure',
-  inletHead: 'total head at the inlet',
-  outletHead: 'total head at the outlet',
-  inside: 'inside diameter',
-  specificCapacity: 'specific capacity',
-  restLevel: 'rest level',
+  kinematicViscosity: msg('app.kinematicViscosity'),
+  vapourPressure: msg('app.vapourPressure'),
+  criticalPressure: msg('app.criticalPressure'),
+  inletHead: msg('app.totalHeadAtTheInlet'),
+  outletHead: msg('app.totalHeadAtTheOutlet'),
+  inside: msg('app.insideDiameter'),
+  specificCapacity: msg('app.specificCapacity'),
+  restLevel: msg('app.restLevel'),
 };
 
 /** The entry behind an address as it was typed, as a scenario sees it; undefined where there is none. */

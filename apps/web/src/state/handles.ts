@@ -1,5 +1,6 @@
 import { allElements, handleAt, inputAt, type Study } from '@cedar-knot/core';
 import { movable } from './sweeps.js';
+import { msg } from '../words.js';
 
 /** Something of which a number, the fittings or the curve may be uncertain, or be found by readings. */
 export interface HandleThing {
@@ -10,8 +11,8 @@ export interface HandleThing {
 
 /** stands for every pipe of the study: its roughness or its fittings, moved together */
 const ALL_PIPES = 'pipe';
-const FITTINGS = { key: 'fittings', label: 'Loss of fittings' };
-const CURVE = { key: 'curve', label: 'Curve' };
+const FITTINGS = { key: 'fittings', label: msg('app.lossOfFittings') };
+const CURVE = { key: 'curve', label: msg('app.curve') };
 
 /**
  * Everything that can be moved by one name, pipes together first.
@@ -23,12 +24,18 @@ export function handleThings(study: Study, onlyNumbers = false): HandleThing[] {
   const hasPipes = [...kindOf.values()].includes('pipe');
   const all: HandleThing[] =
     hasPipes && !onlyNumbers
-      ? [{ id: ALL_PIPES, name: 'All pipes', keys: [{ key: 'roughness', label: 'Roughness' }, FITTINGS] }]
+      ? [{ id: ALL_PIPES, name: msg('app.allPipes'), keys: [{ key: 'roughness', label: msg('app.roughness') }, FITTINGS] }]
       : [];
   const scenarios = study.scenarios.flatMap((s): HandleThing[] =>
     kindOf.has(s.id) || s.temperature === undefined
       ? []
-      : [{ id: s.id, name: `Liquid, ${s.name ?? s.id}`, keys: [{ key: 'temperature', label: 'Temperature' }] }],
+      : [
+          {
+            id: s.id,
+            name: msg('app.liquid2', { s: s.name ?? s.id }),
+            keys: [{ key: 'temperature', label: msg('app.temperature') }],
+          },
+        ],
   );
   const things = movable(study).map(({ id, name, keys }): HandleThing => {
     const own = keys.map((key) => ({ key, label: inputAt(study, `${id}.${key}`)?.field.label ?? key }));
@@ -45,10 +52,11 @@ export function handleName(study: Study, address: string): string {
   const dot = address.lastIndexOf('.');
   const [id, key] = [address.slice(0, dot), address.slice(dot + 1)];
   const input = inputAt(study, address);
-  if (input?.owner === 'scenario') return `Liquid in ${study.scenarios.find((s) => s.id === id)?.name ?? id}, temperature`;
+  if (input?.owner === 'scenario')
+    return msg('app.liquidInTemperature', { name: study.scenarios.find((s) => s.id === id)?.name ?? id });
   const label = key === 'fittings' ? 'fittings' : key === 'curve' ? 'curve' : (input?.field.label ?? inputAt(study, firstOfKind(study, id, key))?.field.label ?? key).toLowerCase(); // prettier-ignore
   const isGroup = !allElements(study).some((e) => e.id === id) && id === ALL_PIPES;
-  return `${isGroup ? 'All pipes' : id}, ${label}`;
+  return `${isGroup ? msg('app.allPipes') : id}, ${label}`;
 }
 
 const firstOfKind = (study: Study, kind: string, key: string): string =>

@@ -15,6 +15,7 @@ import { figureName, prettyUnit } from '@cedar-knot/wording';
 import { readEntry } from './entry.js';
 import { setOwn, setShared } from './address.js';
 import { quantity } from './quantities.js';
+import { msg } from '../words.js';
 
 /** How a number of a study is shown, and typed: in the study's units, a pressure at a place as gauge, a share in per cent. */
 export interface InputScale {
@@ -141,7 +142,7 @@ export function inputChange(
   const figures = (si: number): string => String(Number(scale.show(si).toPrecision(4)));
   const change = scale.width(turns - now);
   return {
-    whose: input.owner === 'scenario' ? 'Liquid' : input.id,
+    whose: input.owner === 'scenario' ? msg('app.liquid') : input.id,
     label: withinText(field.label ?? figureName(input.key)),
     short: withinText(field.short ?? field.label ?? figureName(input.key)),
     from: figures(now),

@@ -1,4 +1,5 @@
 import { isNumber, type LedgerRow } from '@cedar-knot/report';
+import { msg } from '../words.js';
 
 export type LedgerGroup = 'scenario' | 'line' | 'kind' | 'figure';
 
@@ -21,7 +22,14 @@ export function filteredLedger(rows: readonly LedgerRow[], typed: string): Ledge
 }
 
 /** figures of which a sum says something: losses and powers of one scenario */
-const SUMMED = new Set(['head loss', 'friction', 'fittings', 'shaft power', 'input power', 'hydraulic power']);
+const SUMMED = new Set([
+  msg('app.headLoss'),
+  'friction',
+  'fittings',
+  msg('app.shaftPower'),
+  msg('app.inputPower'),
+  msg('app.hydraulicPower'),
+]);
 
 /** The sum of a list where all of it is of one figure, one scenario and one unit, and a sum makes sense. */
 export function ledgerSum(rows: readonly LedgerRow[]): { value: number; unit: string } | null {

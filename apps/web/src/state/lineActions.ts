@@ -3,6 +3,7 @@ import { focusSoon } from './focusSoon.js';
 import { shownKey, type SheetAction } from './keys.js';
 import type { StudyStore } from './studyStore.js';
 import { branchAt, dissolve, joinWithNext, moveElement, removeLine, type Rebuild } from './topology.js';
+import { msg } from '../words.js';
 
 export interface LineAction {
   key: SheetAction | 'remove';
@@ -33,7 +34,7 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
     ...(found.unitOf !== undefined
       ? []
       : [
-          action('branch', isElement ? `Branch after ${id}` : `Branch from ${id}`, shownKey('branch'), () =>
+          action('branch', isElement ? msg('app.branchAfter', { id }) : msg('app.branchFrom', { id }), shownKey('branch'), () =>
             branchAt(study, id, result),
           ),
         ]),
@@ -41,22 +42,22 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
       ? [
           {
             key: 'split',
-            name: `Part ${id} in two, or insert into it`,
+            name: msg('app.partInTwoOrInsert', { id }),
             keys: shownKey('split'),
             run: () => focusSoon(`#${SPLIT_FIELD}`),
           } as const,
         ]
       : []),
     ...(isPipe && next?.kind === 'pipe'
-      ? [action('join', `Join ${id} with ${next.id}`, shownKey('join'), () => joinWithNext(study, id))]
+      ? [action('join', msg('app.joinWith', { id, next: next.id }), shownKey('join'), () => joinWithNext(study, id))]
       : []),
     ...(isElement
       ? [
-          action('up', `Move ${id} up`, shownKey('up'), () => moveElement(study, id, -1)),
-          action('down', `Move ${id} down`, shownKey('down'), () => moveElement(study, id, 1)),
+          action('up', msg('app.moveUp', { id }), shownKey('up'), () => moveElement(study, id, -1)),
+          action('down', msg('app.moveDown', { id }), shownKey('down'), () => moveElement(study, id, 1)),
         ]
       : []),
-    action('remove', `Take out ${id}`, 'Delete', () => takeOut(store, id)),
+    action('remove', msg('app.takeOut', { id }), 'Delete', () => takeOut(store, id)),
     ...(found.kind === 'line' ? [shutInScenario(store, id)] : []),
   ];
 }
@@ -74,7 +75,7 @@ function takeOut(store: StudyStore, id: string): Rebuild {
   const met = study.lines.filter((l) => l.from === id || l.to === id);
   if (met.length === 0) return { ok: true, operations: [{ op: 'set', path: ['points', id] }], select: '' };
   if (found.kind === 'junction' && met.length === 2) return dissolve(study, id);
-  return { ok: false, reason: `${met.map((l) => l.id).join(' and ')} meet ${id}: lead them elsewhere or take them out first.` };
+  return { ok: false, reason: msg('app.meetLeadThemElsewhereOr', { met: met.map((l) => l.id).join(' and '), id }) };
 }
 
 /** shuts a line in the active scenario alone, or opens it there again */
@@ -84,7 +85,7 @@ function shutInScenario(store: StudyStore, id: string): LineAction {
   const set = study.scenarios[index]?.set ?? {};
   const shared = locate(study, id)!.entry.closed === true;
   const shut = set[`${id}.closed`] === undefined ? shared : set[`${id}.closed`] === true;
-  const name = `${shut ? 'Open' : 'Shut'} ${id} in scenario ${letterOf(index)}`;
+  const name = msg('app.shutSelectYesOtherIn', { shut: shut ? 'yes' : 'no', id, letter: letterOf(index) });
   const next = { ...set, [`${id}.closed`]: !shut };
   if (!shut === shared) delete next[`${id}.closed`];
   const path = ['scenarios', index, 'set'];

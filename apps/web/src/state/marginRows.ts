@@ -1,5 +1,6 @@
 import { allElements, CHECK_CODES, insideShare, type CheckCode, type Margin, type Study, type Verdict } from '@cedar-knot/core';
 import type { Shown } from './studyStore.js';
+import { msg } from '../words.js';
 
 /** A check at one place, by scenario. */
 export interface MarginRow {
@@ -25,12 +26,12 @@ const WEIGHT: Readonly<Record<Verdict, number>> = { fails: 0, near: 1, holds: 2,
 export const byVerdict = (a: Verdict, b: Verdict): number => WEIGHT[a] - WEIGHT[b];
 
 const PARTS: readonly (readonly [string, readonly string[]])[] = [
-  ['Pumps', ['pump']],
-  ['Control valves', ['control-valve']],
-  ['Lines', ['pipe']],
-  ['Vessels and wells', ['vessel', 'well', 'pressure', 'flow', 'junction']],
+  [msg('app.pumps'), ['pump']],
+  [msg('app.controlValves'), ['control-valve']],
+  [msg('app.lines'), ['pipe']],
+  [msg('app.vesselsAndWells'), ['vessel', 'well', 'pressure', 'flow', 'junction']],
 ];
-const OTHERS = 'Other equipment';
+const OTHERS = msg('app.otherEquipment');
 
 const room = (m: Margin): number => insideShare(m) ?? Infinity;
 

@@ -3,6 +3,7 @@ import { freeIds, locate } from './address.js';
 import { besideElement } from './beside.js';
 import { takingOperations } from './takeModel.js';
 import type { Rebuild } from './topology.js';
+import { msg } from '../words.js';
 
 /** K of a swing check; that the weaker of two does not run backward needs one. Source: Crane TP-410, 50·fT of DN150 */
 const NON_RETURN_K = 0.75;
@@ -41,10 +42,9 @@ function boreNear(study: Study, line: number, index: number, result: ScenarioRes
  */
 export function pumpBeside(study: Study, pump: string, model: ModelWhole, c: RankedPump, result: ScenarioResult | null): Rebuild {
   const found = locate(study, pump);
-  if (!found || found.index < 0) return refuse(`There is no ${pump}.`);
+  if (!found || found.index < 0) return refuse(msg('app.thereIsNo', { pump }));
   const bore = boreNear(study, found.line, found.index, result);
-  if (bore === undefined)
-    return refuse(`No pipe in the line of ${pump} tells how large the non-returns are: give its line a pipe first.`);
+  if (bore === undefined) return refuse(msg('app.noPipeInTheLine', { pump }));
   const id = freeIds(study);
   const taken = takingOperations(study, model, null);
   const nonReturn = (): RawElement => ({ id: id('NR'), kind: 'non-return', k: NON_RETURN_K, inside: `${Number((bore * 1000).toPrecision(4))} mm` }); // prettier-ignore
@@ -53,19 +53,19 @@ export function pumpBeside(study: Study, pump: string, model: ModelWhole, c: Ran
     study,
     pump,
     [found.entry as RawElement, nonReturn()],
-    { name: `Beside ${pump}`, elements: [unit(name, model.name, taken.key, c), nonReturn()] },
+    { name: msg('app.beside', { pump }), elements: [unit(name, model.name, taken.key, c), nonReturn()] },
     result,
     id,
   );
   return parted
     ? { ok: true, operations: [...taken.operations, ...parted.operations], select: name }
-    : refuse(`There is no ${pump}.`);
+    : refuse(msg('app.thereIsNo', { pump }));
 }
 
 /** Another pump before one in the same line, so that it boosts its suction. */
 export function boosterBefore(study: Study, pump: string, model: ModelWhole, c: RankedPump): Rebuild {
   const found = locate(study, pump);
-  if (!found || found.index < 0) return refuse(`There is no ${pump}.`);
+  if (!found || found.index < 0) return refuse(msg('app.thereIsNo', { pump }));
   const id = freeIds(study);
   const taken = takingOperations(study, model, null);
   const name = id('P');

@@ -1,5 +1,6 @@
 import { CHECKS, dropAtFlow, kvAtOpening, pipingFactors, type Margin, type ValveInput } from '@cedar-knot/core';
 import type { Shown } from './studyStore.js';
+import { msg } from '../words.js';
 
 /** Edges of the opening band of a valve, 0…1: allowed, and preferred inside of it. */
 export interface OpeningBand {
@@ -33,8 +34,8 @@ export interface Burn {
 
 /** What a valve burns wide open and at the edges of its band, unchoked and turbulent. */
 export function burnsOf(input: ValveInput, band: OpeningBand, medium: { density: number; gravity: number }): Burn[] {
-  const percent = (x: number): string => `at ${Math.round(x * 100)} %`;
-  const stands = [['wide open', 1], [percent(band.high), band.high], [percent(band.low), band.low]] as const; // prettier-ignore
+  const percent = (x: number): string => msg('app.at3', { x: Math.round(x * 100) });
+  const stands = [[msg('app.wideOpen'), 1], [percent(band.high), band.high], [percent(band.low), band.low]] as const; // prettier-ignore
   return stands.map(([name, travel]) => {
     const kv = kvAtOpening(input, travel);
     const effective = pipingFactors(input, kv).fp * kv;

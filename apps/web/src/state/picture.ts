@@ -13,6 +13,7 @@ import {
   type RawEntry,
   type Reading,
 } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /* What is picked off a printed curve, and the entry of a catalogue that it makes. Places are pixels of the picture. */
 
@@ -55,10 +56,10 @@ export interface PictureState {
 }
 
 export const AXES: readonly { name: AxisName; label: string; units: readonly string[] }[] = [
-  { name: 'flow', label: 'flow', units: ['m3/h', 'L/s', 'L/min', 'm3/s', 'gpm'] },
-  { name: 'head', label: 'head', units: ['m', 'ft'] },
-  { name: 'efficiency', label: 'efficiency', units: ['%', '1'] },
-  { name: 'power', label: 'power', units: ['kW', 'hp', 'W'] },
+  { name: 'flow', label: msg('app.flow3'), units: ['m3/h', 'L/s', 'L/min', 'm3/s', 'gpm'] },
+  { name: 'head', label: msg('app.head3'), units: ['m', 'ft'] },
+  { name: 'efficiency', label: msg('app.efficiency'), units: ['%', '1'] },
+  { name: 'power', label: msg('app.power'), units: ['kW', 'hp', 'W'] },
   { name: 'npshr', label: 'NPSHR', units: ['m', 'ft'] },
 ];
 

@@ -1,4 +1,5 @@
 import { entrySpeed, quantityOf, type Dimension, type NumberField, type PumpInput, type QuantityField } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /* What may be typed where a pump is looked at: the fields are those of no file. */
 
@@ -12,9 +13,9 @@ export const quantity = (dimension: Dimension, min: number, max: number, label: 
 
 export const flowField = quantity('flow', 0, 1e4, 'Flow');
 export const headField = quantity('head', 0.01, 1e5, 'Head');
-export const staticField = quantity('head', -1e4, 1e5, 'Static head');
+export const staticField = quantity('head', -1e4, 1e5, msg('app.staticHead'));
 export const npshField = quantity('head', 0, 1000, 'NPSHA');
-export const shareField: NumberField = { type: 'number', min: 0, max: 10, percent: true, label: 'Share' };
+export const shareField: NumberField = { type: 'number', min: 0, max: 10, percent: true, label: msg('app.share') };
 
 /** a third to twice the speed of its curve */
 export function speedField(pump: PumpInput): QuantityField {
@@ -26,7 +27,7 @@ export function speedField(pump: PumpInput): QuantityField {
 export function impellerField(pump: PumpInput): QuantityField {
   const made = pump.curves.flatMap((c) => c.diameter ?? []);
   const [low, high] = [Math.min(...made), Math.max(...made)];
-  return quantity('diameter', pump.minDiameter ?? low * 0.75, pump.maxDiameter ?? high * 1.02, 'Impeller diameter');
+  return quantity('diameter', pump.minDiameter ?? low * 0.75, pump.maxDiameter ?? high * 1.02, msg('app.impellerDiameter'));
 }
 
 /** SI of what a field took */

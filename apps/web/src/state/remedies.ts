@@ -1,6 +1,7 @@
 import { applyOperations, type Operation, type Problem, type RawEntry, type Study } from '@cedar-knot/core';
 import { freeId, locate, setShared } from './address.js';
 import { changePointKind, removeLine } from './topology.js';
+import { msg } from '../words.js';
 
 /** One way out of a problem: operations that do it, an entry that the person has to type, or both. */
 export interface Remedy {
@@ -21,29 +22,29 @@ export function adviceFor(study: Study, problem: Problem): Advice | null {
   switch (problem.code) {
     case 'over-specified':
       return advice(
-        '1 entry too many: leave out',
+        msg('app.n1EntryTooManyLeave'),
         problem.where.flatMap((id) => leaveOut(study, id)),
       );
     case 'under-specified':
       return problem.detail.reason === 'lacks'
-        ? advice('It lacks', lacking(study, problem))
+        ? advice(msg('app.itLacks'), lacking(study, problem))
         : advice(
-            '1 entry is lacking: give',
+            msg('app.n1EntryIsLackingGive'),
             problem.where.flatMap((id) => give(study, id)),
           );
     case 'no-pressure-reference':
       return advice(
-        'No pressure is known here:',
+        msg('app.noPressureIsKnownHere'),
         problem.where.slice(0, 3).flatMap((id) => reference(study, id)),
       );
     case 'unconnected':
       return advice(
-        'Nothing leads there:',
+        msg('app.nothingLeadsThere'),
         problem.where.map((id): Remedy => takePoint(id)),
       );
     case 'missing':
       return problem.where[0] && typeof problem.detail.key === 'string' && locate(study, problem.where[0])
-        ? advice('It lacks', [typed(problem.where[0], problem.detail.key)])
+        ? advice(msg('app.itLacks'), [typed(problem.where[0], problem.detail.key)])
         : null;
     default:
       return null;
@@ -53,23 +54,23 @@ export function adviceFor(study: Study, problem: Problem): Advice | null {
 const advice = (lead: string, remedies: Remedy[]): Advice | null => (remedies.length > 0 ? { lead, remedies } : null);
 
 const WORDS: Readonly<Record<string, string>> = {
-  flow: 'the flow',
-  pressure: 'the pressure',
-  level: 'the level',
-  head: 'the head',
-  opening: 'the opening',
-  drop: 'the drop',
-  inside: 'a bore',
-  length: 'the length',
-  elevation: 'the elevation',
-  kv: 'the Kv',
-  cv: 'the Cv',
-  restLevel: 'the rest level',
-  specificCapacity: 'the specific capacity',
-  pump: 'the pump',
-  mode: 'what is given',
+  flow: msg('app.theFlow'),
+  pressure: msg('app.thePressure'),
+  level: msg('app.theLevel'),
+  head: msg('app.theHead'),
+  opening: msg('app.theOpening'),
+  drop: msg('app.theDrop'),
+  inside: msg('app.aBore'),
+  length: msg('app.theLength'),
+  elevation: msg('app.theElevation'),
+  kv: msg('app.theKv'),
+  cv: msg('app.theCv'),
+  restLevel: msg('app.theRestLevel'),
+  specificCapacity: msg('app.theSpecificCapacity'),
+  pump: msg('app.thePump'),
+  mode: msg('app.whatIsGiven'),
 };
-const wordOf = (key: string, id: string): string => `${WORDS[key] ?? key} at ${id}`;
+const wordOf = (key: string, id: string): string => msg('app.at2', { words: WORDS[key] ?? key, id });
 
 function typed(id: string, key: string): Remedy {
   return { name: wordOf(key, id), operations: [], select: id, key };
@@ -88,12 +89,12 @@ function leaveOut(study: Study, id: string): Remedy[] {
   // what imposes a flow finds its own head or pressure: without the flow that one has to be known
   if (kind === 'flow') return [set(wordOf('flow', id), { kind: 'pressure', pressure: '0 bar(g)', basis: 'total' }, ['flow'])];
   if (kind === 'pump' && entry.mode === 'flow')
-    return [{ ...set(`${wordOf('flow', id)}, and give its head`, { mode: 'head' }, ['flow']), key: 'head' }];
+    return [{ ...set(msg('app.andGiveItsHead', { word: wordOf('flow', id) }), { mode: 'head' }, ['flow']), key: 'head' }];
   if (kind === 'control-valve') {
     const gone = ['flow', 'pressure', 'drop', 'opening', 'kv', 'cv'];
-    const held = entry.mode === 'flow' ? 'the flow held' : 'the pressure held';
+    const held = entry.mode === 'flow' ? msg('app.theFlowHeld') : msg('app.thePressureHeld');
     const stands = entry.valve !== undefined ? { mode: 'opening', opening: 0.5 } : { mode: 'drop', drop: '0.5 bar' };
-    return [set(`${held} by ${id}`, stands, gone)];
+    return [set(msg('app.by', { held, id }), stands, gone)];
   }
   if ((kind === 'vessel' || kind === 'pressure') && entry.flow !== undefined)
     return [set(wordOf('flow', id), {}, ['flow', ...Object.keys(entry).filter((k) => entry[k] === 'solve')])];
@@ -121,14 +122,14 @@ function reference(study: Study, id: string): Remedy[] {
   if (kind === undefined) return [];
   if (kind !== 'junction') {
     const done = changePointKind(study, id, 'pressure');
-    return done.ok ? [{ name: `make ${id} a known pressure`, operations: done.operations, select: id }] : [];
+    return done.ok ? [{ name: msg('app.makeAKnownPressure', { id }), operations: done.operations, select: id }] : [];
   }
   const vessel = freeId(study, 'V');
   const pipe = freeId(study, 'L');
   const elevation = study.points[id]!.elevation ?? '0 m';
   return [
     {
-      name: `put an expansion vessel at ${id}`,
+      name: msg('app.putAnExpansionVesselAt', { id }),
       select: vessel,
       operations: [
         { op: 'set', path: ['points', vessel], value: { kind: 'pressure', elevation, pressure: '2 bar(g)', basis: 'total' } },
@@ -149,7 +150,7 @@ function reference(study: Study, id: string): Remedy[] {
 }
 
 function takePoint(id: string): Remedy {
-  return { name: `take ${id} away`, select: '', operations: [{ op: 'set', path: ['points', id] }] };
+  return { name: msg('app.takeAway', { id }), select: '', operations: [{ op: 'set', path: ['points', id] }] };
 }
 
 /** Lines in which something is wrong or lacking: the rest is worked out as if they were shut. */

@@ -10,6 +10,7 @@ import { freeIds, locate } from './address.js';
 import { besideElement } from './beside.js';
 import { takingOperations } from './takeModel.js';
 import type { Rebuild } from './topology.js';
+import { msg } from '../words.js';
 
 /** How two valves share what a scenario asks: travels, and the part of the flow through the second. */
 export interface SharedDuty {
@@ -38,27 +39,26 @@ export function splitOperations(
   result: ScenarioResult | null,
 ): Rebuild {
   const found = locate(study, valve);
-  if (!found || found.index < 0) return refuse(`There is no ${valve}.`);
+  if (!found || found.index < 0) return refuse(msg('app.thereIsNo4', { valve }));
   const own = found.entry as RawElement;
   const holdsPressure = own.mode === 'outlet-pressure' || own.mode === 'inlet-pressure';
-  if (own.mode !== 'flow' && !holdsPressure)
-    return refuse(`${valve} holds neither a flow nor a pressure: there is nothing to share.`);
+  if (own.mode !== 'flow' && !holdsPressure) return refuse(msg('app.holdsNeitherAFlowNor', { valve }));
   const taken = takingOperations(study, models[0], valve);
   const first = applyOperations(study, taken.operations);
-  if (!first.ok) return refuse('The study has changed meanwhile.');
+  if (!first.ok) return refuse(msg('app.theStudyHasChangedMeanwhile'));
   const second = takingOperations(first.study, models[1], null);
   const id = freeIds(study);
   const beside = id('CV');
   const shut: RawElement = {
     id: beside,
     kind: 'control-valve',
-    name: 'Second valve',
+    name: msg('app.secondValve'),
     mode: 'opening',
     opening: 0,
     valve: second.key,
   };
-  const parted = besideElement(study, valve, [{ ...own, valve: taken.key }], { name: 'Beside it, in split range', elements: [shut] }, result, id); // prettier-ignore
-  if (!parted) return refuse(`There is no ${valve}.`);
+  const parted = besideElement(study, valve, [{ ...own, valve: taken.key }], { name: msg('app.besideItInSplitRange'), elements: [shut] }, result, id); // prettier-ignore
+  if (!parted) return refuse(msg('app.thereIsNo4', { valve }));
   const shared = study.scenarios.flatMap((s, i): Operation[] => {
     const duty = duties.find((d) => d.scenario === s.id);
     if (!duty || duty.second === 0) return [];

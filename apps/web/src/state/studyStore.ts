@@ -20,6 +20,7 @@ import type { Outcome, ScenarioOutcome } from '../worker/outcome.js';
 import { Autosave, type KeptEdit, type SaveBackend, type SaveState } from './autosave.js';
 import { Recalculation, type Calculator } from './recalculation.js';
 import type { Rebuild } from './topology.js';
+import { msg } from '../words.js';
 
 export interface Shown {
   outcome: ScenarioOutcome;
@@ -229,7 +230,7 @@ export function createStudyStore(
       compared: [],
       selected: null,
       pump: null,
-      notice: kept ? 'Restored: changes that were not stored when the page was closed.' : null,
+      notice: kept ? msg('app.restoredChangesThatWereNot') : null,
       asked: null,
       ...history(get, put),
       ...questions(() => get().study, occasional),

@@ -10,6 +10,7 @@ import {
 } from '@cedar-knot/core';
 import { setShared } from './address.js';
 import { requiredOperations, withRequired } from './required.js';
+import { msg } from '../words.js';
 
 /** A position of a study that a model of the catalogue can take. */
 export interface Position {
@@ -102,7 +103,7 @@ export function carryOperations(study: Study, models: readonly ModelWhole[]): Op
 /** A study with a model in it. */
 export function studyWith(study: Study, model: ModelWhole, position: string | null): Study {
   const done = applyOperations(study, takingOperations(study, model, position).operations);
-  if (!done.ok) throw new Error('the position is not in this study any more');
+  if (!done.ok) throw new Error(msg('app.thePositionIsNotIn'));
   return done.study;
 }
 
@@ -125,17 +126,17 @@ export function studyOfDuty(title: string, model: ModelWhole, duty: StartDuty): 
   const lost = Math.max(0, duty.head - duty.staticHead);
   const elements: RawElement[] = [
     { id: 'P-1', kind: 'pump', name: model.name, mode: 'curve', pump: model.key },
-    { id: 'SYS', kind: 'device', name: 'System: all losses', drop: `${Number((lost * 9.7906).toPrecision(4))} kPa`, at: cubic(duty.flow), exponent: 2 },
+    { id: 'SYS', kind: 'device', name: msg('app.systemAllLosses'), drop: `${Number((lost * 9.7906).toPrecision(4))} kPa`, at: cubic(duty.flow), exponent: 2 },
   ]; // prettier-ignore
   return {
     ...blankStudy(title),
     fluids: { water: { kind: 'water' } },
     pumps: { [model.key]: takenEntry(model) },
     points: {
-      FROM: { kind: 'vessel', name: 'Suction', elevation: '0 m', level: '2 m', pressure: '0 bar(g)' },
-      TO: { kind: 'vessel', name: 'Discharge', elevation: metres(lift), level: '2 m', pressure: '0 bar(g)' },
+      FROM: { kind: 'vessel', name: msg('app.suction'), elevation: '0 m', level: '2 m', pressure: '0 bar(g)' },
+      TO: { kind: 'vessel', name: msg('app.discharge'), elevation: metres(lift), level: '2 m', pressure: '0 bar(g)' },
     },
-    lines: [{ id: 'L-1', name: 'Service', from: 'FROM', to: 'TO', elements }],
-    scenarios: [{ id: 'duty', name: 'Duty', fluid: 'water', temperature: '20 degC' }],
+    lines: [{ id: 'L-1', name: msg('app.service'), from: 'FROM', to: 'TO', elements }],
+    scenarios: [{ id: 'duty', name: msg('app.duty'), fluid: 'water', temperature: '20 degC' }],
   };
 }

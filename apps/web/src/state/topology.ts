@@ -14,6 +14,7 @@ import {
   type Study,
 } from '@cedar-knot/core';
 import { dropAddresses, forget, freeId, prefixOf, locate, removeElement, type Located } from './address.js';
+import { msg } from '../words.js';
 
 /** Operations with the thing that is looked at afterwards, or why it cannot be done. */
 export type Rebuild = { ok: true; operations: Operation[]; select: string } | { ok: false; reason: string };
@@ -23,10 +24,9 @@ const refuse = (reason: string): Rebuild => ({ ok: false, reason });
 /** A branch begins where one stands: after an element a junction parts the line, at a point a further line begins there. */
 export function branchAt(study: Study, id: string, result: ScenarioResult | null): Rebuild {
   const found = locate(study, id);
-  if (!found) return refuse(`There is no ${id}.`);
+  if (!found) return refuse(msg('app.thereIsNo2', { id }));
   if (found.line < 0) return branchFrom(study, id, []);
-  if (found.unitOf !== undefined)
-    return refuse(`${id} belongs to each unit of ${found.unitOf}: a branch leaves before or behind the pump.`);
+  if (found.unitOf !== undefined) return refuse(msg('app.belongsToEachUnitOf', { id, unitOf: found.unitOf }));
   const line = study.lines[found.line]!;
   const index = found.index < 0 ? line.elements.length - 1 : found.index;
   if (index === line.elements.length - 1) {
@@ -35,7 +35,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
     if (last?.kind !== 'pipe') return branchFrom(study, line.to, []);
     // the last pipe leads to the destination: the branch leaves half way along it
     const half = halves(study, last.id, result);
-    if (!half) return refuse(`${last.id} has no length that could be parted.`);
+    if (!half) return refuse(msg('app.hasNoLengthThatCould', { last: last.id }));
     return part(
       study,
       line,
@@ -134,10 +134,9 @@ export function splitPipe(
   result: ScenarioResult | null,
 ): Rebuild {
   const found = locate(study, id);
-  if (found?.kind !== 'pipe') return refuse(`${id} is no pipe.`);
+  if (found?.kind !== 'pipe') return refuse(msg('app.isNoPipe', { id }));
   const parted = halves(study, id, result, at);
-  if (!parted)
-    return refuse(`The first part of ${id} is longer than 0 and shorter than ${text(found.entry.length) ?? 'the pipe'}.`);
+  if (!parted) return refuse(msg('app.theFirstPartOfIs', { id, count: text(found.entry.length) ?? msg('app.thePipe') }));
   const elements: Operation[] = [parted.second, ...(insert ? [insert] : [])].map((value) => ({
     op: 'insert',
     path: found.list,
@@ -196,13 +195,12 @@ function halves(study: Study, id: string, result: ScenarioResult | null, at?: st
 export function joinWithNext(study: Study, id: string): Rebuild {
   const found = locate(study, id);
   const next = found?.siblings[found.index + 1];
-  if (found?.kind !== 'pipe' || next?.kind !== 'pipe')
-    return refuse(`A pipe is joined with a pipe that follows it; ${id} has none after it.`);
+  if (found?.kind !== 'pipe' || next?.kind !== 'pipe') return refuse(msg('app.aPipeIsJoinedWith', { id }));
   const same = ['size', 'schedule', 'inside', 'material', 'roughness', 'hazenWilliams'];
   const differs = same.find((k) => found.entry[k] !== next[k]);
-  if (differs) return refuse(`${id} and ${next.id} differ in ${differs}; pipes of one bore and material are joined.`);
+  if (differs) return refuse(msg('app.andDifferInPipesOf', { id, next: next.id, differs }));
   const [a, b] = [metres(found.entry.length), metres(next.length)];
-  if (a === undefined || b === undefined) return refuse(`${a === undefined ? id : next.id} has no length.`);
+  if (a === undefined || b === undefined) return refuse(msg('app.hasNoLength', { id: a === undefined ? id : next.id }));
   const fittings = [...((found.entry.fittings ?? []) as RawEntry[]), ...((next.fittings ?? []) as RawEntry[])];
   const rows = [
     ...((found.entry.profile ?? []) as RawEntry[]),
@@ -223,8 +221,7 @@ export function joinWithNext(study: Study, id: string): Rebuild {
 export function moveElement(study: Study, id: string, by: number): Rebuild {
   const found = locate(study, id);
   const to = (found?.index ?? -1) + by;
-  if (!found || found.index < 0 || to < 0 || to >= found.siblings.length)
-    return refuse(`${id} stands at the end of its line already.`);
+  if (!found || found.index < 0 || to < 0 || to >= found.siblings.length) return refuse(msg('app.standsAtTheEndOf', { id }));
   const operations: Operation[] = [{ op: 'move', path: found.list, from: found.index, to }];
   return { ok: true, select: id, operations };
 }
@@ -232,7 +229,7 @@ export function moveElement(study: Study, id: string, by: number): Rebuild {
 /** Takes a line away with its elements, what scenarios have of their own for them, and the points that nothing meets any more. */
 export function removeLine(study: Study, id: string): Rebuild {
   const at = study.lines.findIndex((l) => l.id === id);
-  if (at < 0) return refuse(`There is no line ${id}.`);
+  if (at < 0) return refuse(msg('app.thereIsNoLine', { id }));
   const line = study.lines[at]!;
   const rest = study.lines.filter((_, i) => i !== at);
   const orphans = [...new Set([line.from, line.to])].filter(
@@ -256,7 +253,7 @@ export function dissolve(study: Study, id: string): Rebuild {
   const into = met.find(({ l }) => l.to === id && l.from !== id);
   const out = met.find(({ l }) => l.from === id && l.to !== id);
   if (study.points[id]?.kind !== 'junction' || met.length !== 2 || !into || !out)
-    return refuse(`A junction is taken away where one line leads to it and one goes on; ${met.length} meet ${id}.`);
+    return refuse(msg('app.aJunctionIsTakenAway', { count: met.length, id }));
   const elevation = study.points[id].elevation;
   const before = into.l.elements.map((e, i) =>
     i === into.l.elements.length - 1 && elevation !== undefined && out.l.elements.length > 0
@@ -279,7 +276,7 @@ export function dissolve(study: Study, id: string): Rebuild {
 /** Makes a point one of another kind: what both kinds know stays. */
 export function changePointKind(study: Study, id: string, kind: string): Rebuild {
   const found = locate(study, id);
-  if (!found || found.line >= 0) return refuse(`${id} is no point.`);
+  if (!found || found.line >= 0) return refuse(msg('app.isNoPoint', { id }));
   const knows = Object.keys(thingKind(kind)?.fields ?? {});
   const kept = Object.fromEntries(Object.entries(found.entry).filter(([k]) => knows.includes(k)));
   const start: RawEntry = kind === 'vessel' && kept.level === undefined ? { level: '0 m' } : {};
@@ -299,10 +296,9 @@ export function changePointKind(study: Study, id: string, kind: string): Rebuild
 /** Gives a point, line or element another tag, everywhere it is named. */
 export function rename(study: Study, from: string, to: string): Rebuild {
   const found = locate(study, from);
-  if (!found) return refuse(`There is no ${from}.`);
-  if (!isId(to))
-    return refuse(`“${to}” cannot be a tag: a short word of letters, digits, _ - / is right, without spaces or dots.`);
-  if (locate(study, to)) return refuse(`The tag ${to} stands already; tags are unique over points, lines and elements.`);
+  if (!found) return refuse(msg('app.thereIsNo3', { from }));
+  if (!isId(to)) return refuse(msg('app.cannotBeATagA', { to }));
+  if (locate(study, to)) return refuse(msg('app.theTagStandsAlreadyTags', { to }));
   return { ok: true, select: to, operations: [...renamed(study, found, from, to), ...renamedUses(study, from, to)] };
 }
 
@@ -339,7 +335,7 @@ function renamedUses(study: Study, from: string, to: string): Operation[] {
 /** Leads a line from one point to another. */
 export function setEnds(study: Study, line: number, from: string, to: string): Rebuild {
   for (const p of [from, to])
-    if (!study.points[p]) return refuse(`There is no point ${p}; the points are: ${Object.keys(study.points).join(', ')}.`);
+    if (!study.points[p]) return refuse(msg('app.thereIsNoPointThe', { p, keys: Object.keys(study.points).join(', ') }));
   const l = study.lines[line]!;
   const operations = (['from', 'to'] as const)
     .filter((end) => l[end] !== (end === 'from' ? from : to))

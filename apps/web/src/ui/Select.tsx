@@ -1,6 +1,7 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select as Radix } from 'radix-ui';
 import type { CSSProperties } from 'react';
+import { msg } from '../words.js';
 
 interface SelectProps {
   value: string | undefined;
@@ -19,7 +20,7 @@ interface SelectProps {
 }
 
 /** the primitive takes no empty value */
-const NONE = ' none';
+const NONE = msg('app.none');
 
 /** A choice of one of a few. */
 export function Select({ value, options, onChange, none, label, id, title, className = '', style, bare = false }: SelectProps) {
@@ -33,7 +34,7 @@ export function Select({ value, options, onChange, none, label, id, title, class
         className={`flex h-[24px] min-w-0 items-center gap-0.5 rounded-[3px] px-1 ${bare ? 'justify-end bg-transparent text-right' : 'border-edge bg-panel border text-left'} ${className}`}
       >
         <span className={`min-w-0 truncate ${bare ? '' : 'flex-1'}`}>
-          <Radix.Value placeholder={<span className="text-inkq">choose …</span>} />
+          <Radix.Value placeholder={<span className="text-inkq">{msg('app.choose')}</span>} />
         </span>
         <Radix.Icon className="text-inkq flex-none">
           <ChevronDown size={12} aria-hidden="true" />

@@ -1,4 +1,5 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { msg } from '../words.js';
 
 /** How a field's text is understood: the value to keep, or why it is not taken and what may have been meant. */
 type Reading =
@@ -71,7 +72,7 @@ export function TypedField({
   };
   const reading = draft !== null && draft.trim() !== '' ? read(draft) : null;
   const wrong = problem?.message ?? (draft === null ? fault : undefined);
-  const hint = wrong ?? (reading?.ok && reading.shown ? `reads ${reading.shown}` : null);
+  const hint = wrong ?? (reading?.ok && reading.shown ? msg('app.reads', { shown: reading.shown }) : null);
   return (
     <div className={`group flex min-w-0 flex-col justify-end ${hint ? 'col-span-3' : ''}`}>
       <span className={hideLabel ? 'sr-only-text' : 'flex min-h-[24px] items-end gap-0.5 pb-0.5'}>
@@ -86,7 +87,7 @@ export function TypedField({
         name={name}
         value={draft ?? value}
         placeholder={placeholder}
-        title={value === '' && placeholder ? `${placeholder} is used while this is empty` : undefined}
+        title={value === '' && placeholder ? msg('app.isUsedWhileThisIs', { placeholder }) : undefined}
         aria-invalid={wrong !== undefined}
         aria-describedby={hint ? note : undefined}
         onChange={(e) => {

@@ -2,6 +2,7 @@ import type { SystemName } from '@cedar-knot/core';
 import { Undo2 } from 'lucide-react';
 import { Dialog, ToggleGroup } from 'radix-ui';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import { msg } from '../words.js';
 
 /** a drop-down menu and an item of it */
 export const MENU = 'panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]';
@@ -95,11 +96,11 @@ export function Segmented<T extends string>({
 export function UnitChoice({ value, onChange }: { value: SystemName; onChange: (v: SystemName) => void }) {
   return (
     <Segmented
-      label="Units"
+      label={msg('app.units')}
       value={value}
       onChange={onChange}
       options={[
-        { value: 'metric', text: 'Metric' },
+        { value: 'metric', text: msg('app.metric') },
         { value: 'us', text: 'US' },
       ]}
     />

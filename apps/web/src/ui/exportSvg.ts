@@ -1,3 +1,5 @@
+import { msg } from '../words.js';
+
 const PAINTS = ['fill', 'stroke', 'stop-color'] as const;
 const VARIABLE = /^var\((--[\w-]+)\)$/;
 
@@ -100,7 +102,7 @@ export async function pngOf(svg: string): Promise<Blob> {
     canvas.height = image.height * FINE;
     canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
     return await new Promise((done, fail) =>
-      canvas.toBlob((blob) => (blob ? done(blob) : fail(new Error('The picture was not made.'))), 'image/png'),
+      canvas.toBlob((blob) => (blob ? done(blob) : fail(new Error(msg('app.thePictureWasNotMade')))), 'image/png'),
     );
   } finally {
     URL.revokeObjectURL(url);

@@ -1,4 +1,5 @@
 import { lineStyle } from './scenarioStyle.js';
+import { msg } from '../words.js';
 
 export type MarkKind = 'holds' | 'near' | 'fails' | 'incomplete' | 'not-applicable';
 
@@ -32,7 +33,7 @@ export function VerdictMark({ kind, size = 10 }: { kind: MarkKind; size?: number
       height={size}
       viewBox="-5 -5 10 10"
       role="img"
-      aria-label={kind === 'not-applicable' ? 'not applicable' : kind}
+      aria-label={kind === 'not-applicable' ? msg('app.notApplicable') : kind}
       className="inline-block flex-none"
     >
       <MarkShape kind={kind} />

@@ -22,6 +22,7 @@ import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wordi
 import * as Comlink from 'comlink';
 import Papa from 'papaparse';
 import { api, ApiError } from '../api/client.js';
+import { msg } from '../words.js';
 
 /* What a maker gives, read and judged away from the page: 5,000 pumps are 50,000 rows. */
 
@@ -91,7 +92,7 @@ function openText(text: string): string | null {
 
 function openRows(rows: string[][], lines = rows.map((_, i) => i + 1)): string | null {
   const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
-  if (first < 0) return 'Nothing stands in it.';
+  if (first < 0) return msg('app.nothingStandsInIt');
   opened = { of: 'table', rows: rows.slice(first), lines: lines.slice(first) };
   return null;
 }
@@ -100,7 +101,7 @@ const MOST_LISTED = 400;
 
 /** Reads and judges what is open, with what a person said of its columns and rows. */
 function preview(options: PreviewOptions): Preview {
-  if (!opened) throw new Error('nothing is open');
+  if (!opened) throw new Error(msg('app.nothingIsOpen'));
   return opened.of === 'table' ? previewTable(opened, options) : previewFile(opened.raw, options);
 }
 
@@ -148,9 +149,9 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
 }
 
 function choicesFor(p: RowProblem): Choice[] {
-  const take: Choice = { mend: null, text: 'taken, marked' };
-  const leave: Choice = { mend: { do: 'leave-out' }, text: 'row left out' };
-  const leaveModel: Choice = { mend: { do: 'leave-model' }, text: 'model left out' };
+  const take: Choice = { mend: null, text: msg('app.takenMarked') };
+  const leave: Choice = { mend: { do: 'leave-out' }, text: msg('app.rowLeftOut') };
+  const leaveModel: Choice = { mend: { do: 'leave-model' }, text: msg('app.modelLeftOut') };
   if (p.of === 'cell') {
     const { code, detail } = p.problem;
     if (p.severity === 'warning' || code === 'no-columns' || code === 'unknown-unit') return [];
@@ -158,12 +159,12 @@ function choicesFor(p: RowProblem): Choice[] {
     const read: Choice[] =
       meant === undefined
         ? []
-        : [{ mend: { do: 'read', column: detail.column as ColumnName, as: meant }, text: `read ${meant}` }];
+        : [{ mend: { do: 'read', column: detail.column as ColumnName, as: meant }, text: msg('app.read', { meant }) }];
     return [...read, leave, leaveModel];
   }
   if (p.of === 'entry') return p.severity === 'warning' ? [] : [leave, leaveModel];
   if (p.problem.code === 'flow-not-rising') return [leave, take, leaveModel];
-  if (p.problem.code === 'efficiency-power') return [take, { mend: { do: 'take-power' }, text: 'efficiency of the power' }, leave, leaveModel]; // prettier-ignore
+  if (p.problem.code === 'efficiency-power') return [take, { mend: { do: 'take-power' }, text: msg('app.efficiencyOfThePower') }, leave, leaveModel]; // prettier-ignore
   return [take, leave, leaveModel];
 }
 
@@ -233,7 +234,7 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
       model: kindOf(p.path),
       severity: p.severity,
       message: p.message,
-      choices: p.severity === 'error' ? [{ mend: { do: 'leave-model' }, text: 'model left out' }] : [{ mend: null, text: 'taken, marked' }, { mend: { do: 'leave-model' }, text: 'model left out' }], // prettier-ignore
+      choices: p.severity === 'error' ? [{ mend: { do: 'leave-model' }, text: msg('app.modelLeftOut') }] : [{ mend: null, text: msg('app.takenMarked') }, { mend: { do: 'leave-model' }, text: msg('app.modelLeftOut') }], // prettier-ignore
     })),
     problemCount: problems.length,
     // what concerns no single model cannot be left out
@@ -270,7 +271,7 @@ async function take(
   from: string,
   progress: (done: number, of: number) => void,
 ): Promise<{ result: ImportResult } | { problem: string[] } | null> {
-  if (!taken) throw new Error('nothing was read yet');
+  if (!taken) throw new Error(msg('app.nothingWasReadYet'));
   sending = new AbortController();
   try {
     const result = await api.importCatalogue({ file, rows: taken.rows, from }, taken.catalogue, progress, sending.signal);

@@ -3,6 +3,7 @@ import { Paperclip, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { FilePick } from '../../ui/FilePick.js';
+import { msg } from './words.js';
 
 /** Drawings, manuals and printed curves of a model. */
 export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged: () => void }) {
@@ -19,9 +20,9 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
   };
   const size = (bytes: number): string => (bytes > 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`);
   return (
-    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label="Attachments">
+    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label={msg('view.catalogue.attachments')}>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <b className="font-semibold">Attached</b>
+        <b className="font-semibold">{msg('view.catalogue.attached')}</b>
         {model.attachments.map((a) => (
           <span key={a.id} className="inline-flex items-center gap-1">
             <a
@@ -38,7 +39,7 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
             </span>
             <button
               type="button"
-              aria-label={`Take ${a.name} away`}
+              aria-label={msg('view.catalogue.takeAway2', { a: a.name })}
               onClick={() => act(api.detach(a.id))}
               className="no-print text-inkq"
             >
@@ -46,17 +47,17 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
             </button>
           </span>
         ))}
-        {model.attachments.length === 0 && <span className="text-inkq">nothing</span>}
+        {model.attachments.length === 0 && <span className="text-inkq">{msg('view.catalogue.nothing')}</span>}
         <button
           type="button"
           onClick={() => file.current?.click()}
           className="text-cedar no-print inline-flex items-center gap-1 hover:underline"
         >
-          <Paperclip size={11} aria-hidden="true" /> attach a drawing or manual
+          <Paperclip size={11} aria-hidden="true" /> {msg('view.catalogue.attachADrawingOrManual')}
         </button>
         <FilePick
           input={file}
-          label="File to attach"
+          label={msg('view.catalogue.fileToAttach')}
           accept="application/pdf,image/png,image/jpeg"
           onFile={(f) => act(api.attach(model.id, f.name, f.type === 'application/pdf' ? 'manual' : 'drawing', f))}
         />

@@ -7,6 +7,7 @@ import { KINDS } from '../../state/catalogueList.js';
 import { Button, ITEM, MENU } from '../../ui/controls.js';
 import { download } from '../../ui/exportSvg.js';
 import { catalogueWorker } from '../../worker/catalogue.js';
+import { msg } from './words.js';
 
 /** in the place of a model's id */
 export const NEW = 'new';
@@ -40,8 +41,8 @@ export function CatalogueHeader({ kind, family, total, count, marked, onImport, 
   };
   return (
     <header className="no-print flex flex-none items-center gap-4 max-[1100px]:gap-2">
-      <h1 className="text-[18px] leading-[22px] font-semibold">Catalogues</h1>
-      <nav aria-label="Kinds" className="flex gap-4">
+      <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.catalogue.catalogues')}</h1>
+      <nav aria-label={msg('view.catalogue.kinds')} className="flex gap-4">
         {KINDS.map((k) => (
           <Link
             key={k.kind}
@@ -57,41 +58,44 @@ export function CatalogueHeader({ kind, family, total, count, marked, onImport, 
       {kind === 'pumps' && (
         <>
           <Button onClick={() => void navigate('/catalogues/find')}>
-            <Search size={14} aria-hidden="true" /> Find for a duty
+            <Search size={14} aria-hidden="true" /> {msg('view.catalogue.findForADuty')}
           </Button>
           <Button onClick={() => void navigate('/catalogues/pumps/new/picture')}>
             <Crosshair size={14} aria-hidden="true" />
             <span>
-              Pick a curve<span className="max-[1100px]:sr-only"> off a picture</span>
+              {msg('view.catalogue.pickACurve')}
+              <span className="max-[1100px]:sr-only"> {msg('view.catalogue.offAPicture')}</span>
             </span>
           </Button>
         </>
       )}
       {kind === 'valves' && (
         <Button onClick={() => void navigate('/catalogues/valves/sizing')}>
-          <Search size={14} aria-hidden="true" /> Size for a duty
+          <Search size={14} aria-hidden="true" /> {msg('view.catalogue.sizeForADuty')}
         </Button>
       )}
       <Button onClick={() => void navigate(`/catalogues/${kind}/${NEW}/edit`)}>
-        <Plus size={14} aria-hidden="true" /> New {one}
+        <Plus size={14} aria-hidden="true" /> {msg('view.catalogue.new2', { one })}
       </Button>
       <Button onClick={onImport}>
-        <Download size={14} aria-hidden="true" /> Import
+        <Download size={14} aria-hidden="true" /> {msg('view.catalogue.import')}
       </Button>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
           <Button disabled={!count}>
-            <FileDown size={14} aria-hidden="true" /> Export
+            <FileDown size={14} aria-hidden="true" /> {msg('view.catalogue.export')}
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className={MENU}>
             <p className="text-inkq px-3 py-1 text-[12px]">
-              {marked.size > 0 ? `${marked.size} marked` : `all ${count ?? 0} of the list`}
+              {marked.size > 0
+                ? msg('view.catalogue.marked', { size: marked.size })
+                : msg('view.catalogue.allOfTheList', { count: count ?? 0 })}
             </p>
             {(['xlsx', 'csv', 'json'] as const).map((f) => (
               <DropdownMenu.Item key={f} className={ITEM} onSelect={() => void exportAs(f)}>
-                {{ xlsx: 'Spreadsheet (.xlsx)', csv: 'CSV', json: 'Catalogue file (.json)' }[f]}
+                {{ xlsx: msg('view.catalogue.spreadsheetXlsx'), csv: 'CSV', json: msg('view.catalogue.catalogueFileJson') }[f]}
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>

@@ -11,6 +11,7 @@ import { useDuties } from './LaidOver.js';
 import { ModelPage } from './ModelPage.js';
 import { ModelTable } from './ModelTable.js';
 import { useModelList } from './useModelList.js';
+import { msg } from './words.js';
 
 /** The catalogue of a kind: families and their coverage, the list, a model's page beside it, an import under it. */
 export function CatalogueView() {
@@ -70,7 +71,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
           {kind === 'pumps' && !isImporting && (
             <Families list={list} filter={filter} onFilter={setFilter} chosen={id} onChoose={choose} laid={laid} />
           )}
-          <section aria-label="Models" className="panel flex min-h-0 flex-1 flex-col">
+          <section aria-label={msg('view.catalogue.models')} className="panel flex min-h-0 flex-1 flex-col">
             <div className="border-soft flex min-h-[36px] flex-none items-center gap-2 border-b px-2.5 py-1">
               <FilterBar kind={kind} filter={filter} facets={overview?.facets} onFilter={setFilter} />
               <span className="text-[12px] whitespace-nowrap">
@@ -78,13 +79,13 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
                   {list.count ?? '…'}
                 </b>{' '}
                 <span className="text-inkq">
-                  of {overview?.total ?? '…'}
-                  {list.notStated > 0 && `, ${list.notStated} do not state it`}
+                  {msg('view.catalogue.of', { total: overview?.total ?? '…' })}
+                  {list.notStated > 0 && msg('view.catalogue.doNotStateIt', { notStated: list.notStated })}
                 </span>
               </span>
               <label className="text-inkq flex items-center gap-1 text-[12px]">
                 <input type="checkbox" checked={retired} onChange={(e) => setRetired(e.target.checked)} />
-                retired
+                {msg('view.catalogue.retired2')}
               </label>
             </div>
             <ModelTable

@@ -9,6 +9,7 @@ import { catalogueWorker } from '../../worker/catalogue.js';
 import type { CoverageField, Fields } from '../../worker/catalogue.worker.js';
 import { useDisplay } from '../context.js';
 import type { Duty } from './FlowStrip.js';
+import { msg } from './words.js';
 
 const PAD = { left: 38, right: 14, top: 22, bottom: 26 };
 /** pixels below which a field's name has no room */
@@ -61,13 +62,16 @@ export function Coverage({
           width={width}
           height={height}
           role="img"
-          aria-label={`Coverage of ${family ?? 'what matches'}: flow and head of ${fields.length} sizes`}
+          aria-label={msg('view.catalogue.coverageOfFlowAndHead', {
+            family: family ?? msg('view.catalogue.whatMatches2'),
+            count: fields.length,
+          })}
         >
           <text x={4} y={11} fontSize={11} fill="var(--ink-quiet)">
-            head, {display.unit('head')}
+            {msg('app.head', { unit: display.unit('head') })}
           </text>
           <text x={width - PAD.right} y={height - 2} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-            flow, {display.unit('flow')}
+            {msg('app.flow', { unit: display.unit('flow') })}
           </text>
           <Ticks x={x} y={y} width={width} height={height} />
           {shown.map((f) => (
@@ -100,10 +104,12 @@ export function Coverage({
       )}
       {found.of > fields.length && (
         <p className="text-inkq absolute right-3 bottom-[26px] text-[11px]">
-          {fields.length} of {found.of} drawn: choose a family
+          {msg('view.catalogue.ofDrawnChooseAFamily', { count: fields.length, of_: found.of })}
         </p>
       )}
-      {found.of === 0 && <p className="text-inkq absolute inset-0 flex items-center justify-center">No curves to draw here.</p>}
+      {found.of === 0 && (
+        <p className="text-inkq absolute inset-0 flex items-center justify-center">{msg('view.catalogue.noCurvesToDrawHere')}</p>
+      )}
     </div>
   );
 }

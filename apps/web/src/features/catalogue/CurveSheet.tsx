@@ -18,6 +18,7 @@ import { useDisplay } from '../context.js';
 import { impellerField, flowField, speedField, siOf } from '../../state/quantities.js';
 import { CurveSheetChart } from './CurveSheetChart.js';
 import type { Duty } from './FlowStrip.js';
+import { msg } from './words.js';
 
 /** Curves of a pump over its flow: head of the made diameters with lines of equal efficiency, power, NPSHR, read off at any flow. */
 export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly Duty[] }) {
@@ -46,15 +47,23 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
     <div className="flex flex-col gap-1">
       <div className="no-print flex flex-wrap items-end gap-1.5">
         {pump.curves.length > 1 && (
-          <Pill on={shows.made} text="made Ø" onClick={() => setShows((s) => ({ ...s, made: !s.made }))} />
+          <Pill
+            on={shows.made}
+            text={msg('view.catalogue.madeDiameter')}
+            onClick={() => setShows((s) => ({ ...s, made: !s.made }))}
+          />
         )}
         {sheet.contours.length > 0 && (
-          <Pill on={shows.contours} text="contours, η %" onClick={() => setShows((s) => ({ ...s, contours: !s.contours }))} />
+          <Pill
+            on={shows.contours}
+            text={msg('view.catalogue.contoursEfficiency')}
+            onClick={() => setShows((s) => ({ ...s, contours: !s.contours }))}
+          />
         )}
         <span className="ml-auto" />
         {counts.length > 1 && (
           <Select
-            label="Stages"
+            label={msg('view.catalogue.stages2')}
             value={String(stages)}
             options={counts.map((n) => [String(n), `${n} ${n === 1 ? 'stage' : 'stages'}`])}
             onChange={(v) => setStages(Number(v))}
@@ -62,7 +71,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
           />
         )}
         <Segmented
-          label="Mains"
+          label={msg('view.catalogue.mains')}
           value={frequency}
           options={[
             { value: '50', text: '50' },
@@ -72,7 +81,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
         />
         <div className="w-[86px]">
           <TypedField
-            label="Speed"
+            label={msg('view.catalogue.speed')}
             name="speed"
             hideLabel
             value={`${Math.round(speed)} rpm`}
@@ -83,12 +92,12 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
         {pump.curves[0]!.diameter !== undefined && (
           <div className="w-[86px]">
             <TypedField
-              label="Impeller diameter"
+              label={msg('view.catalogue.impellerDiameter')}
               name="diameter"
               hideLabel
               optional
               value={diameter === undefined ? '' : `${display.number(diameter, 'diameter')} ${display.typed('diameter')}`}
-              placeholder="Ø any"
+              placeholder={msg('view.catalogue.diameterAny')}
               read={(t) => readEntry(t, impellerField(pump), `1 ${display.typed('diameter')}`)}
               onCommit={(v) => setDiameter(siOf(v, 'diameter'))}
             />
@@ -114,20 +123,24 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
       <div className="flex items-end gap-3 text-[12px]">
         <div className="w-[96px]">
           <TypedField
-            label="Read at a flow"
+            label={msg('view.catalogue.readAtAFlow')}
             name="flow"
             value={flowText}
             read={(t) => readEntry(t, flowField, `1 ${display.typed('flow')}`)}
             onCommit={(v) => setAt(siOf(v, 'flow') ?? null)}
           />
         </div>
-        <output aria-label="Read off" className="flex flex-1 flex-wrap gap-x-3 pb-0.5" data-figure="read-off">
+        <output
+          aria-label={msg('view.catalogue.readOff')}
+          className="flex flex-1 flex-wrap gap-x-3 pb-0.5"
+          data-figure="read-off"
+        >
           {lead.diameter !== null && <span>Ø {display.number(lead.diameter, 'diameter')}</span>}
           <b className="font-semibold">{`${display.number(read.head, 'head')} ${display.unit('head')}`}</b>
           <span>η {read.efficiency === null ? '–' : `${(read.efficiency * 100).toFixed(1)} %`}</span>
           <span>{`${display.number(read.power, 'power')} ${display.unit('power')}`}</span>
-          <span>{`NPSHR ${display.number(read.npshr, 'head')} ${display.unit('head')}`}</span>
-          {read.isBeyond && <span className="text-near">◐ past the end of its curve</span>}
+          <span>{msg('view.catalogue.npshr2', { npshr: display.number(read.npshr, 'head'), unit: display.unit('head') })}</span>
+          {read.isBeyond && <span className="text-near">{msg('view.catalogue.pastTheEndOfIts')}</span>}
         </output>
       </div>
     </div>

@@ -4,6 +4,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { axisTicks } from '../../ui/ticks.js';
 import type { Display } from '../context.js';
 import type { Duty } from './FlowStrip.js';
+import { msg } from './words.js';
 
 const LEFT = 40;
 const RIGHT = 44;
@@ -48,7 +49,7 @@ export function CurveSheetChart(props: CurveSheetChartProps) {
       width={width}
       height={bottom + FOOT}
       role="application"
-      aria-label="Curve sheet: arrows move the flow at which it is read"
+      aria-label={msg('view.catalogue.curveSheetArrowsMoveThe')}
       tabIndex={0}
       onPointerMove={place}
       onPointerDown={place}
@@ -66,14 +67,14 @@ export function CurveSheetChart(props: CurveSheetChartProps) {
       <text x={width - 2} y={bottom + 13} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
         {display.unit('flow')}
       </text>
-      <Axis p={head} width={width} title={`head, ${display.unit('head')}`} />
+      <Axis p={head} width={width} title={msg('app.head', { unit: display.unit('head') })} />
       {contours && <Contours contours={sheet.contours} frame={frame} display={display} />}
       {sheet.curves.map((c, i) => (
         <Curve key={i} c={c} isLead={c === lead} frame={frame} display={display} />
       ))}
-      {power && <Axis p={power} width={width} title={`shaft power, ${display.unit('power')}, on water`} />}
+      {power && <Axis p={power} width={width} title={msg('view.catalogue.shaftPowerOnWater', { unit: display.unit('power') })} />}
       {power && rating !== undefined && <Rating rating={rating} power={power} width={width} display={display} />}
-      {npshr && <Axis p={npshr} width={width} title={`NPSHR, ${display.unit('head')}`} />}
+      {npshr && <Axis p={npshr} width={width} title={msg('view.catalogue.npshr3', { unit: display.unit('head') })} />}
       {duties.map((d) => {
         const s = lineStyle(d.index);
         const [cx, cy] = [x(display.value(d.flow, 'flow')), head.y(display.value(d.head, 'head'))];
@@ -234,7 +235,7 @@ function Rating({ rating, power, width, display }: { rating: number; power: Plot
     <g>
       <line x1={LEFT} x2={width - RIGHT} y1={power.y(rated)} y2={power.y(rated)} stroke="var(--fails)" strokeDasharray="5 3" />
       <text x={width - RIGHT - 3} y={power.y(rated) - 3} fontSize={11} fill="var(--fails)" textAnchor="end" className="halo">
-        motor {display.number(rating, 'power')} {display.unit('power')}
+        {msg('view.catalogue.motor', { rating: display.number(rating, 'power'), unit: display.unit('power') })}
       </text>
     </g>
   );

@@ -8,6 +8,7 @@ import { useDisplay, type Display } from '../context.js';
 import type { Asked } from './duty.js';
 import { FlowEstimator, HeadEstimator } from './Estimators.js';
 import { SearchFilters } from '../entry/SearchFilters.js';
+import { msg } from './words.js';
 
 interface DutyEntriesProps {
   asked: Asked;
@@ -26,14 +27,20 @@ interface Entry {
 }
 
 const DUTY: readonly Entry[] = [
-  { key: 'flow', label: 'Flow', field: flowField, dimension: 'flow' },
-  { key: 'head', label: 'Head at that flow', field: headField, dimension: 'head' },
+  { key: 'flow', label: msg('app.flow2'), field: flowField, dimension: 'flow' },
+  { key: 'head', label: msg('view.catalogue.headAtThatFlow'), field: headField, dimension: 'head' },
 ];
 const NEARNESS: readonly Entry[] = [
-  { key: 'staticHead', label: 'Static head', field: staticField, dimension: 'head', placeholder: 'read at the flow' },
-  { key: 'npsha', label: 'NPSHA', field: npshField, dimension: 'head', placeholder: 'not asked' },
-  { key: 'flowTolerance', label: 'Flow may depart by', field: shareField },
-  { key: 'headTolerance', label: 'Head may depart by', field: shareField },
+  {
+    key: 'staticHead',
+    label: msg('view.catalogue.staticHead'),
+    field: staticField,
+    dimension: 'head',
+    placeholder: msg('view.catalogue.readAtTheFlow'),
+  },
+  { key: 'npsha', label: 'NPSHA', field: npshField, dimension: 'head', placeholder: msg('view.catalogue.notAsked') },
+  { key: 'flowTolerance', label: msg('view.catalogue.flowMayDepartBy'), field: shareField },
+  { key: 'headTolerance', label: msg('view.catalogue.headMayDepartBy'), field: shareField },
 ];
 
 /** Flow and head of a duty, typed or reckoned, and how near a pump has to come to them. */
@@ -41,7 +48,11 @@ export function DutyEntries({ asked, onPut: put }: DutyEntriesProps) {
   const display = useDisplay();
   const [estimate, setEstimate] = useState<'flow' | 'head' | null>(null);
   const opener = (of: 'flow' | 'head') => (
-    <Opener text={`reckon a ${of}`} isOpen={estimate === of} onClick={() => setEstimate(estimate === of ? null : of)} />
+    <Opener
+      text={msg('view.catalogue.reckonA', { of_: of })}
+      isOpen={estimate === of}
+      onClick={() => setEstimate(estimate === of ? null : of)}
+    />
   );
   const typed = (e: Entry) => <Typed key={e.key} entry={e} value={asked[e.key]} onPut={(text) => put({ [e.key]: text })} />;
   return (

@@ -12,6 +12,7 @@ import { EntryFields, EntryTables, RecoveryTable, type Put } from '../entry/Entr
 import { CurveSheet } from './CurveSheet.js';
 import { flowField, headField, siOf } from '../../state/quantities.js';
 import { Agreement } from './PumpSheet.js';
+import { msg } from './words.js';
 
 const BEGIN: Readonly<Record<ModelKind, RawEntry>> = {
   pumps: { ...BEGINNINGS.pumps.pump!.entry, name: '' },
@@ -44,7 +45,9 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
   );
   if (!entry || !judged)
     return (
-      <aside className="panel w-[476px] flex-none p-4">{problem ? <p className="text-fails">▲ {problem}</p> : 'Reading …'}</aside>
+      <aside className="panel w-[476px] flex-none p-4">
+        {problem ? <p className="text-fails">▲ {problem}</p> : msg('view.catalogue.reading')}
+      </aside>
     );
   const fields = ENTRY_FIELDS[kind];
   const put: Put = (path, value) => setPast((p) => [...p.slice(-100), withValue(entry, path, value)]);
@@ -65,21 +68,27 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
     }
   };
   return (
-    <aside aria-label="Edit" className="panel flex w-[560px] flex-none flex-col max-[1150px]:w-full">
+    <aside aria-label={msg('view.catalogue.edit')} className="panel flex w-[560px] flex-none flex-col max-[1150px]:w-full">
       <header className="border-soft flex h-[44px] flex-none items-center gap-2 border-b px-3">
         <h2 className="truncate text-[14px] font-semibold">
-          {id === null ? `New ${kind.slice(0, -1)}` : `${String(entry.name)}: edit`}
+          {id === null
+            ? msg('view.catalogue.new3', { kind: kind.slice(0, -1) })
+            : msg('view.catalogue.edit2', { entry: String(entry.name) })}
         </h2>
         <span className="ml-auto" />
-        <UndoButton label="Undo an entry" disabled={past.length < 2} onClick={() => setPast((p) => p.slice(0, -1))} />
+        <UndoButton
+          label={msg('view.catalogue.undoAnEntry')}
+          disabled={past.length < 2}
+          onClick={() => setPast((p) => p.slice(0, -1))}
+        />
         <Button
           tone="main"
           disabled={isBusy || wrong.length > 0 || !hasName || (id !== null && past.length < 2)}
           onClick={() => void keep()}
         >
-          {id === null ? 'Keep it' : `Keep as revision ${revision + 1}`}
+          {id === null ? msg('view.catalogue.keepIt') : msg('view.catalogue.keepAsRevision', { revision: revision + 1 })}
         </Button>
-        <button type="button" aria-label="Close" onClick={() => onClose(null)} className="p-1">
+        <button type="button" aria-label={msg('app.close')} onClick={() => onClose(null)} className="p-1">
           <X size={16} aria-hidden="true" />
         </button>
       </header>
@@ -94,7 +103,7 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
             ▲ {p.path.replace(`${kind}.x.`, '')}: {problemText(p)}
           </p>
         ))}
-        {!hasName && <p className="text-inkq text-[12px]">A name is what it is found by: give it one.</p>}
+        {!hasName && <p className="text-inkq text-[12px]">{msg('view.catalogue.aNameIsWhatIt')}</p>}
         {kind === 'pumps' && id === null && (
           <FromDuty onEntry={(e) => setPast((p) => [...p, { ...e, name: hasName ? entry.name : e.name }])} />
         )}
@@ -133,7 +142,7 @@ function Provenance({ notes, source, note, onNotes, onSource, onNote }: Provenan
   return (
     <>
       <label className="text-inkq flex flex-col text-[11.5px]">
-        Notes
+        {msg('view.catalogue.notes')}
         <textarea
           value={notes}
           maxLength={20_000}
@@ -144,17 +153,17 @@ function Provenance({ notes, source, note, onNotes, onSource, onNote }: Provenan
       </label>
       <div className="border-soft flex gap-2 border-t pt-2">
         <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
-          Where it comes from
+          {msg('view.catalogue.whereItComesFrom')}
           <input
             value={source}
             maxLength={300}
             onChange={(e) => onSource(e.target.value)}
-            placeholder="letter, sheet, page"
+            placeholder={msg('view.catalogue.letterSheetPage')}
             className="border-edge text-ink bg-panel h-[24px] rounded-[3px] border px-1.5 text-[13px]"
           />
         </label>
         <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
-          What changed
+          {msg('view.catalogue.whatChanged')}
           <input
             value={note}
             maxLength={2000}
@@ -195,7 +204,7 @@ function DiameterTools({ entry, onEntry }: { entry: RawEntry; onEntry: (e: RawEn
   return (
     <div className="flex gap-4 text-[12px]">
       <button type="button" className="text-cedar hover:underline" onClick={add}>
-        {curves ? 'Add a made diameter' : 'Give curves by diameter'}
+        {curves ? msg('view.catalogue.addAMadeDiameter') : msg('view.catalogue.giveCurvesByDiameter')}
       </button>
       {curves && curves.length > 1 && (
         <button
@@ -203,7 +212,7 @@ function DiameterTools({ entry, onEntry }: { entry: RawEntry; onEntry: (e: RawEn
           className="text-cedar hover:underline"
           onClick={() => onEntry({ ...entry, curves: curves.slice(0, -1) })}
         >
-          Take the last diameter out
+          {msg('view.catalogue.takeTheLastDiameterOut')}
         </button>
       )}
     </div>
@@ -217,11 +226,15 @@ function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
   const take = (): void => {
     const [flow, head, speed] = [siOf(duty.flow, 'flow'), siOf(duty.head, 'head'), siOf(duty.speed, 'speed')];
-    if (!flow || !head || !speed) return setProblem('A flow, a head and a speed belong here.');
+    if (!flow || !head || !speed) return setProblem(msg('view.catalogue.aFlowAHeadAnd'));
     const made = typicalPump({ flow, head, speed });
     if (!made.ok)
       return setProblem(
-        `Its specific speed would be ${made.specificSpeed.toFixed(0)}; such pumps have ${made.range[0]} to ${made.range[1]}: take another speed.`,
+        msg('view.catalogue.itsSpecificSpeedWouldBe', {
+          specificSpeed: made.specificSpeed.toFixed(0),
+          range: made.range[0],
+          range2: made.range[1],
+        }),
       );
     setProblem(null);
     onEntry(made.entry);
@@ -229,30 +242,30 @@ function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
   const unit = (d: 'flow' | 'head'): string => `1 ${display.typed(d)}`;
   return (
     <fieldset className="border-line rounded-[3px] border border-dashed px-2 pb-2">
-      <legend className="text-inkq px-1 text-[12px]">No curve yet? A typical one through a duty</legend>
+      <legend className="text-inkq px-1 text-[12px]">{msg('view.catalogue.noCurveYetATypical')}</legend>
       <div className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
         <TypedField
-          label="Flow"
+          label={msg('app.flow2')}
           name="duty-flow"
           value={duty.flow ?? ''}
           read={(t) => readEntry(t, flowField, unit('flow'))}
           onCommit={(v) => setDuty({ ...duty, flow: String(v) })}
         />
         <TypedField
-          label="Head"
+          label={msg('view.catalogue.head')}
           name="duty-head"
           value={duty.head ?? ''}
           read={(t) => readEntry(t, headField, unit('head'))}
           onCommit={(v) => setDuty({ ...duty, head: String(v) })}
         />
         <TypedField
-          label="Speed"
+          label={msg('view.catalogue.speed')}
           name="duty-speed"
           value={duty.speed}
           read={(t) => readEntry(t, ENTRY_FIELDS.pumps.speed!, '1 rpm')}
           onCommit={(v) => setDuty({ ...duty, speed: String(v) })}
         />
-        <Button onClick={take}>Draw it</Button>
+        <Button onClick={take}>{msg('view.catalogue.drawIt')}</Button>
       </div>
       {problem && <p className="text-fails mt-1 text-[12px]">▲ {problem}</p>}
     </fieldset>

@@ -14,6 +14,7 @@ import { Button, Segmented } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 import { quantity, siOf } from '../../state/quantities.js';
+import { msg } from './words.js';
 
 type Way = 'volume' | 'heat' | 'mass' | 'use';
 
@@ -27,31 +28,31 @@ interface Part {
 /** kg/m³ and J/(kg·K) of water at some 60 °C; typed over where the liquid is another */
 const PARTS: Readonly<Record<Way, readonly Part[]>> = {
   volume: [
-    { key: 'volume', label: 'Volume, m³', dimension: 'volume', usual: '' },
-    { key: 'time', label: 'Time', dimension: 'time', usual: '1 h' },
+    { key: 'volume', label: msg('view.catalogue.volumeM'), dimension: 'volume', usual: '' },
+    { key: 'time', label: msg('view.catalogue.time'), dimension: 'time', usual: '1 h' },
   ],
   heat: [
-    { key: 'heat', label: 'Heat duty', dimension: 'power', usual: '' },
-    { key: 'difference', label: 'Warms or cools by', dimension: 'temperatureDifference', usual: '20 K' },
-    { key: 'density', label: 'Density', dimension: 'density', usual: '983 kg/m3' },
-    { key: 'capacity', label: 'Specific heat', dimension: 'specificHeat', usual: '4.184 kJ/kg/K' },
+    { key: 'heat', label: msg('view.catalogue.heatDuty'), dimension: 'power', usual: '' },
+    { key: 'difference', label: msg('view.catalogue.warmsOrCoolsBy'), dimension: 'temperatureDifference', usual: '20 K' },
+    { key: 'density', label: msg('view.catalogue.density'), dimension: 'density', usual: '983 kg/m3' },
+    { key: 'capacity', label: msg('view.catalogue.specificHeat'), dimension: 'specificHeat', usual: '4.184 kJ/kg/K' },
   ],
   mass: [
-    { key: 'mass', label: 'Mass flow', dimension: 'flow', usual: '' },
-    { key: 'density', label: 'Density', dimension: 'density', usual: '998 kg/m3' },
+    { key: 'mass', label: msg('view.catalogue.massFlow'), dimension: 'flow', usual: '' },
+    { key: 'density', label: msg('view.catalogue.density'), dimension: 'density', usual: '998 kg/m3' },
   ],
   use: [
-    { key: 'count', label: 'People, or m²', dimension: 'number', usual: '' },
-    { key: 'perDay', label: 'Litres a day of each', dimension: 'number', usual: '150' },
-    { key: 'peak', label: 'Largest hour over mean', dimension: 'number', usual: '2.5' },
+    { key: 'count', label: msg('view.catalogue.peopleOrM'), dimension: 'number', usual: '' },
+    { key: 'perDay', label: msg('view.catalogue.litresADayOfEach'), dimension: 'number', usual: '150' },
+    { key: 'peak', label: msg('view.catalogue.largestHourOverMean'), dimension: 'number', usual: '2.5' },
   ],
 };
 
 const WAYS: readonly { value: Way; text: string }[] = [
-  { value: 'volume', text: 'volume' },
-  { value: 'heat', text: 'heat' },
-  { value: 'mass', text: 'mass' },
-  { value: 'use', text: 'use' },
+  { value: 'volume', text: msg('view.catalogue.volume') },
+  { value: 'heat', text: msg('view.catalogue.heat') },
+  { value: 'mass', text: msg('view.catalogue.mass') },
+  { value: 'use', text: msg('view.catalogue.use') },
 ];
 
 const LITRE = 1e-3;
@@ -91,10 +92,10 @@ export function FlowEstimator({ onFlow }: { onFlow: (si: number) => void }) {
     <div
       className="border-line flex flex-col gap-1.5 rounded-[3px] border border-dashed p-2"
       role="group"
-      aria-label="Reckon a flow"
+      aria-label={msg('view.catalogue.reckonAFlow')}
     >
       <Segmented
-        label="What the flow comes from"
+        label={msg('view.catalogue.whatTheFlowComesFrom')}
         value={way}
         options={WAYS}
         onChange={(w) => {
@@ -119,7 +120,7 @@ export function FlowEstimator({ onFlow }: { onFlow: (si: number) => void }) {
           {flow === undefined ? '–' : `${display.number(flow, 'flow', 4)} ${display.unit('flow')}`}
         </b>
         <Button disabled={flow === undefined} onClick={() => flow !== undefined && onFlow(flow)}>
-          Take it
+          {msg('app.takeIt')}
         </Button>
       </div>
     </div>
@@ -136,7 +137,7 @@ function readPart(typed: string, p: Part, unit: string) {
   const read = readEntry(typed, fieldOf(p), p.dimension === 'number' || p.dimension === 'volume' ? '' : p.usual || `1 ${unit}`);
   if (!read.ok || p.dimension !== 'flow') return read;
   const q = readQuantity(String(read.value), 'flow');
-  return isQuantity(q) && q.unit.mass ? read : ({ ok: false, message: 'A mass flow belongs here, like 25 t/h.' } as const);
+  return isQuantity(q) && q.unit.mass ? read : ({ ok: false, message: msg('view.catalogue.aMassFlowBelongsHere') } as const);
 }
 
 function fieldOf(p: Part): QuantityField | typeof numberField {
@@ -148,9 +149,9 @@ export function HeadEstimator({ onHead }: { onHead: (parts: { lift: number; pres
   const display = useDisplay();
   const [typed, setTyped] = useState({ lift: '', pressure: '', losses: '' });
   const rows = [
-    ['lift', 'Lift, level to level', 'head', -1e4],
-    ['pressure', 'Pressure there less here', 'pressureDifference', -1e9],
-    ['losses', 'Losses on the way', 'head', 0],
+    ['lift', msg('view.catalogue.liftLevelToLevel'), 'head', -1e4],
+    ['pressure', msg('view.catalogue.pressureThereLessHere'), 'pressureDifference', -1e9],
+    ['losses', msg('view.catalogue.lossesOnTheWay'), 'head', 0],
   ] as const;
   const si = (key: keyof typeof typed, dimension: Dimension): number => siOf(typed[key], dimension) ?? 0;
   const isAny = Object.values(typed).some((t) => t !== '');
@@ -158,7 +159,7 @@ export function HeadEstimator({ onHead }: { onHead: (parts: { lift: number; pres
     <div
       className="border-line flex flex-col gap-1.5 rounded-[3px] border border-dashed p-2"
       role="group"
-      aria-label="Reckon a head"
+      aria-label={msg('view.catalogue.reckonAHead')}
     >
       <div className="grid grid-cols-2 gap-x-2 gap-y-1">
         {rows.map(([key, label, dimension, least]) => (
@@ -181,7 +182,7 @@ export function HeadEstimator({ onHead }: { onHead: (parts: { lift: number; pres
           onHead({ lift: si('lift', 'head'), pressure: si('pressure', 'pressureDifference'), losses: si('losses', 'head') })
         }
       >
-        Take it
+        {msg('app.takeIt')}
       </Button>
     </div>
   );

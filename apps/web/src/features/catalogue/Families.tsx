@@ -4,6 +4,7 @@ import { Select } from '../../ui/Select.js';
 import { Coverage } from './Coverage.js';
 import { LaidOver, type useDuties } from './LaidOver.js';
 import type { useModelList } from './useModelList.js';
+import { msg } from './words.js';
 
 interface FamiliesProps {
   list: ReturnType<typeof useModelList>;
@@ -26,7 +27,7 @@ export function Families({ list, filter, onFilter, chosen, onChoose, laid }: Fam
   // the chart is of one family: the chosen one, else of all that match
   const { family } = filter;
   return (
-    <section aria-label="Families" className="panel flex h-[296px] flex-none">
+    <section aria-label={msg('view.catalogue.families')} className="panel flex h-[296px] flex-none">
       <FamilyList
         families={overview?.families ?? []}
         total={overview?.total ?? 0}
@@ -38,10 +39,10 @@ export function Families({ list, filter, onFilter, chosen, onChoose, laid }: Fam
       />
       <div className="flex min-w-0 flex-1 flex-col px-3 pt-2 pb-1">
         <div className="flex flex-none items-baseline gap-2">
-          <h2 className="text-[14px] font-semibold whitespace-nowrap">{family ?? 'What matches'}</h2>
+          <h2 className="text-[14px] font-semibold whitespace-nowrap">{family ?? msg('view.catalogue.whatMatches')}</h2>
           {speed.all.length > 1 ? (
             <Select
-              label="Speed that is drawn"
+              label={msg('view.catalogue.speedThatIsDrawn')}
               bare
               value={String(speed.drawn)}
               options={speed.all.map((n) => [String(n), `${n} rpm`])}
@@ -51,7 +52,7 @@ export function Families({ list, filter, onFilter, chosen, onChoose, laid }: Fam
           ) : (
             speed.drawn !== null && <span>{speed.drawn} rpm</span>
           )}
-          <span className="text-inkq min-w-0 truncate text-[12px]">70–120 % of BEP flow, full to trimmed diameter</span>
+          <span className="text-inkq min-w-0 truncate text-[12px]">{msg('view.catalogue.n70120OfBepFlow')}</span>
           <span className="ml-auto" />
           <LaidOver laid={laid} />
         </div>
@@ -102,8 +103,14 @@ function FamilyList({
     </button>
   );
   return (
-    <div className="border-soft flex w-[168px] flex-none flex-col overflow-y-auto border-r" role="group" aria-label="Families">
-      {row('All families', 'every maker', total, chosen === undefined, () => onChoose(undefined))}
+    <div
+      className="border-soft flex w-[168px] flex-none flex-col overflow-y-auto border-r"
+      role="group"
+      aria-label={msg('view.catalogue.families')}
+    >
+      {row(msg('view.catalogue.allFamilies'), msg('view.catalogue.everyMaker'), total, chosen === undefined, () =>
+        onChoose(undefined),
+      )}
       {families.map((f) =>
         row(f.name, f.types, f.count, chosen === f.name, () => onChoose(chosen === f.name ? undefined : f.name)),
       )}

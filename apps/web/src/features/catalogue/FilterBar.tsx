@@ -7,6 +7,7 @@ import { readEntry } from '../../state/entry.js';
 import { ITEM, MENU } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, type Display } from '../context.js';
+import { msg } from './words.js';
 
 /** What the list is narrowed by, in trade terms: each as a pill that can be taken away, more from a menu. */
 export function FilterBar({
@@ -34,13 +35,13 @@ export function FilterBar({
     const value = given[f.key];
     if (value !== undefined) pills.push([f.key, f.is === 'same' ? saidValue(f, value) : limitText(f, Number(value), display)]);
   }
-  if (filter.isOdd) pills.push(['isOdd', 'data with a mark']);
+  if (filter.isOdd) pills.push(['isOdd', msg('view.catalogue.dataWithAMark')]);
   return (
     <div className="flex min-w-0 flex-1 flex-wrap items-center gap-1.5">
       <input
         type="search"
-        aria-label="Search by name"
-        placeholder="search by name"
+        aria-label={msg('view.catalogue.searchByName')}
+        placeholder={msg('view.catalogue.searchByName2')}
         value={filter.text ?? ''}
         onChange={(e) => (e.target.value === '' ? without('text') : onFilter({ ...filter, text: e.target.value }))}
         className="border-edge bg-panel h-[24px] w-[130px] rounded-[3px] border px-2"
@@ -51,7 +52,12 @@ export function FilterBar({
           className="border-cedar bg-wash text-cedardeep flex h-[24px] items-center gap-1 rounded-full border pr-1 pl-2.5 text-[12px]"
         >
           {text}
-          <button type="button" aria-label={`Take away ${text}`} onClick={() => without(key)} className="p-0.5">
+          <button
+            type="button"
+            aria-label={msg('view.catalogue.takeAway', { text })}
+            onClick={() => without(key)}
+            className="p-0.5"
+          >
             <X size={12} aria-hidden="true" />
           </button>
         </span>
@@ -75,7 +81,7 @@ export function FilterBar({
       )}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className="text-cedar border-line flex h-[24px] items-center gap-1 rounded-full border border-dashed px-2.5 text-[12px]">
-          <Plus size={12} aria-hidden="true" /> add a filter
+          <Plus size={12} aria-hidden="true" /> {msg('view.catalogue.addAFilter')}
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" className={MENU}>
@@ -96,7 +102,9 @@ export function FilterBar({
                           <span className="text-inkq ml-4">{count}</span>
                         </DropdownMenu.Item>
                       ))}
-                      {(facets?.[f.key] ?? []).length === 0 && <p className="text-inkq px-3 py-1">none says so</p>}
+                      {(facets?.[f.key] ?? []).length === 0 && (
+                        <p className="text-inkq px-3 py-1">{msg('view.catalogue.noneSaysSo')}</p>
+                      )}
                     </DropdownMenu.SubContent>
                   </DropdownMenu.Portal>
                 </DropdownMenu.Sub>
@@ -110,7 +118,7 @@ export function FilterBar({
               ))}
             {kind === 'pumps' && (
               <DropdownMenu.Item className={ITEM} onSelect={() => onFilter({ ...filter, isOdd: true })}>
-                data with a mark
+                {msg('view.catalogue.dataWithAMark')}
               </DropdownMenu.Item>
             )}
           </DropdownMenu.Content>

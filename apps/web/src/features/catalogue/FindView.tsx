@@ -10,6 +10,7 @@ import { PumpCurves, type PumpLine } from '../entry/PumpCurves.js';
 import { NOTHING, systemThrough, wantedOf, type Asked, type Wanted } from './duty.js';
 import { DutyChoices, DutyEntries } from './DutyEntries.js';
 import { FoundList, sorted, type Sort } from './FoundList.js';
+import { msg } from './words.js';
 
 const KEY = 'cedar-knot-find';
 const QUIET_MS = 150;
@@ -45,15 +46,14 @@ export function FindView() {
   });
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <section aria-label="Duty" className="panel flex w-[304px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2.5">
-        <h1 className="text-[18px] leading-[22px] font-semibold">Find for a duty</h1>
-        <p className="text-inkq text-[12px]">One flow and one head, on water of 20 °C; a study judges every scenario.</p>
+      <section
+        aria-label={msg('view.catalogue.duty')}
+        className="panel flex w-[304px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2.5"
+      >
+        <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.catalogue.findForADuty')}</h1>
+        <p className="text-inkq text-[12px]">{msg('view.catalogue.oneFlowAndOneHead')}</p>
         <DutyEntries asked={asked} onPut={put} />
-        {isStaticWrong && (
-          <p className="text-fails text-[12px]">
-            ▲ The static head is less than the head at the flow: the rest is lost on the way.
-          </p>
-        )}
+        {isStaticWrong && <p className="text-fails text-[12px]">{msg('view.catalogue.theStaticHeadIsLess')}</p>}
         <DutyChoices asked={asked} onPut={put} heads={models} />
         {found && wanted && <Counts counts={found.pumps.counts} />}
         {problem && (
@@ -63,21 +63,17 @@ export function FindView() {
         )}
         {wanted && (
           <div className="border-soft mt-auto border-t pt-2">
-            <p className="text-inkq mb-1 text-[12px]">None fits, or no maker has answered yet?</p>
-            <Button onClick={start.typical}>Begin a study with a typical curve</Button>
+            <p className="text-inkq mb-1 text-[12px]">{msg('view.catalogue.noneFitsOrNoMaker')}</p>
+            <Button onClick={start.typical}>{msg('view.catalogue.beginAStudyWithA')}</Button>
           </div>
         )}
       </section>
       <div className="flex min-w-0 flex-1 flex-col gap-2">
-        <section aria-label="Pumps found" className="panel flex min-h-0 flex-1 flex-col overflow-auto">
+        <section aria-label={msg('view.catalogue.pumpsFound')} className="panel flex min-h-0 flex-1 flex-col overflow-auto">
           {!wanted || !found ? (
-            <p className="text-inkq m-auto max-w-[320px] text-center">
-              Type a flow and a head on the left; every pump of the catalogue is tried, trimmed and staged for it.
-            </p>
+            <p className="text-inkq m-auto max-w-[320px] text-center">{msg('view.catalogue.typeAFlowAndA')}</p>
           ) : rows.length === 0 ? (
-            <p className="text-inkq m-auto max-w-[360px] text-center">
-              No pump comes this near. Allow more departure, take a filter away, or begin with a typical curve.
-            </p>
+            <p className="text-inkq m-auto max-w-[360px] text-center">{msg('view.catalogue.noPumpComesThisNear')}</p>
           ) : (
             <FoundList
               rows={rows}
@@ -91,7 +87,7 @@ export function FindView() {
           )}
         </section>
         {lines.length > 0 && wanted && (
-          <section aria-label="Compared" className="panel flex-none px-2 pt-1.5">
+          <section aria-label={msg('view.catalogue.compared')} className="panel flex-none px-2 pt-1.5">
             <PumpCurves lines={lines} asked={[{ ...wanted, index: 0 }]} system={systemThrough(wanted)} />
           </section>
         )}
@@ -135,7 +131,12 @@ function useStudyStart(
   const display = useDisplay();
   const navigate = useNavigate();
   const beginWith = (modelOf: () => Promise<ModelWhole>, { flow, head, staticHead = 0 }: Wanted): void => {
-    const title = `${display.number(flow, 'flow')} ${display.unit('flow')} at ${display.number(head, 'head')} ${display.unit('head')}`;
+    const title = msg('view.catalogue.at', {
+      flow: display.number(flow, 'flow'),
+      unit: display.unit('flow'),
+      head: display.number(head, 'head'),
+      unit2: display.unit('head'),
+    });
     modelOf()
       .then((model) => api.createFrom(studyOfDuty(title, model, { flow, head, staticHead })))
       .then((study) => navigate(`/studies/${study.id}/curves`))
@@ -149,9 +150,19 @@ function useStudyStart(
     const made = typicalPump({ flow: wanted.flow, head: wanted.head, speed: TYPICAL_SPEED });
     if (!made.ok)
       return onProblem(
-        `A typical pump at ${TYPICAL_SPEED} rpm would have a specific speed of ${made.specificSpeed.toFixed(0)}; such pumps have ${made.range[0]} to ${made.range[1]}. Give it another speed under “New pump”.`,
+        msg('view.catalogue.aTypicalPumpAtRpm', {
+          typicalSpeed: TYPICAL_SPEED,
+          specificSpeed: made.specificSpeed.toFixed(0),
+          range: made.range[0],
+          range2: made.range[1],
+        }),
       );
-    const model = { kind: 'pumps' as const, entry: made.entry, from: 'typical' as const, note: 'typical curve for a duty' };
+    const model = {
+      kind: 'pumps' as const,
+      entry: made.entry,
+      from: 'typical' as const,
+      note: msg('view.catalogue.typicalCurveForADuty'),
+    };
     beginWith(() => api.createModel(model), wanted);
   };
   return { begin, typical };
@@ -171,11 +182,11 @@ function Counts({ counts }: { counts: FoundPumps['counts'] }) {
       <b className="text-ink font-semibold" data-figure="candidates">
         {counts.candidates}
       </b>{' '}
-      of {counts.tried} tried
-      {counts.filtered > 0 && `, ${counts.filtered} left out by the filters`}
-      {counts.beyond > 0 && `, ${counts.beyond} left out: their duty lies past 125 % of their last row`}
-      {counts.npsh > 0 && `, ${counts.npsh} short of NPSH`}
-      {counts.unusable > 0 && `, ${counts.unusable} without a curve`}
+      {msg('view.catalogue.ofTried', { tried: counts.tried })}
+      {counts.filtered > 0 && msg('view.catalogue.leftOutByTheFilters', { filtered: counts.filtered })}
+      {counts.beyond > 0 && msg('view.catalogue.leftOutTheirDutyLies', { beyond: counts.beyond })}
+      {counts.npsh > 0 && msg('view.catalogue.shortOfNpsh', { npsh: counts.npsh })}
+      {counts.unusable > 0 && msg('view.catalogue.withoutACurve', { unusable: counts.unusable })}
     </p>
   );
 }

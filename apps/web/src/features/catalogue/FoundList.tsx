@@ -6,6 +6,7 @@ import { notJudgedText } from '@cedar-knot/wording';
 import { Button } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
+import { msg } from './words.js';
 
 const MOST_SHOWN = 200;
 
@@ -84,15 +85,15 @@ export function FoundList({
       <thead>
         <tr className="bg-panel border-soft sticky top-0 h-[28px] border-b text-[12px]">
           <td className="w-[28px]" />
-          {heading('name', 'make and size', true)}
-          {heading('flow', `flow ${d.unit('flow')}`)}
-          {heading('head', `head ${d.unit('head')}`)}
-          {heading('departure', 'departs, %')}
+          {heading('name', msg('view.catalogue.makeAndSize'), true)}
+          {heading('flow', msg('view.catalogue.flow', { unit: d.unit('flow') }))}
+          {heading('head', msg('app.head2', { unit: d.unit('head') }))}
+          {heading('departure', msg('view.catalogue.departs'))}
           {heading('efficiency', 'η %')}
           {heading('power', d.unit('power'))}
-          {heading('npshr', `NPSHR ${d.unit('head')}`)}
+          {heading('npshr', msg('view.catalogue.npshr', { unit: d.unit('head') }))}
           {heading('diameter', `Ø ${d.unit('diameter')}`)}
-          <th className="text-inkq text-right font-normal">stages</th>
+          <th className="text-inkq text-right font-normal">{msg('view.catalogue.stages')}</th>
           <td className="w-[150px]" />
         </tr>
       </thead>
@@ -104,7 +105,7 @@ export function FoundList({
               <td className="pl-2 text-left">
                 <input
                   type="checkbox"
-                  aria-label={`Compare ${head?.name}`}
+                  aria-label={msg('view.catalogue.compare', { head: head?.name ?? c.model })}
                   checked={compared.includes(c.model)}
                   onChange={() => onCompare(c.model)}
                 />
@@ -113,8 +114,12 @@ export function FoundList({
                 <Link to={`/catalogues/pumps/${c.model}`} className="font-semibold hover:text-[var(--cedar)]">
                   {head?.name ?? c.model}
                 </Link>
-                {head?.isTypical && <span className="text-near"> ◐ typical</span>}
-                {c.notStated && <span className="text-inkq">, {saidNotStated('pumps', c.notStated)} not stated</span>}
+                {head?.isTypical && <span className="text-near"> {msg('app.typical')}</span>}
+                {c.notStated && (
+                  <span className="text-inkq">
+                    {msg('view.catalogue.notStated', { saidNotStated: saidNotStated('pumps', c.notStated) })}
+                  </span>
+                )}
                 {c.incomplete.length > 0 && (
                   <span className="text-ink2 ml-1.5 text-[12px]">
                     <VerdictMark kind="incomplete" size={9} /> {notJudgedText(c.incomplete)}
@@ -133,7 +138,7 @@ export function FoundList({
               <td>{c.stages}</td>
               <td className="pr-2">
                 <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onBegin(c.model)}>
-                  Begin a study with it
+                  {msg('view.catalogue.beginAStudyWithIt')}
                 </Button>
               </td>
             </tr>
@@ -144,7 +149,7 @@ export function FoundList({
         <tfoot>
           <tr>
             <td colSpan={11} className="text-inkq px-3 py-1.5">
-              and {rows.length - MOST_SHOWN} more: narrow the tolerances
+              {msg('view.catalogue.andMoreNarrowTheTolerances', { count: rows.length - MOST_SHOWN })}
             </td>
           </tr>
         </tfoot>

@@ -2,8 +2,9 @@ import { COLUMNS, MORE_COLUMNS, type ModelKind } from '@cedar-knot/core';
 import { Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
+import { msg } from './words.js';
 
-const LEFT_OUT = ' out';
+const LEFT_OUT = msg('view.catalogue.out');
 
 /** How each column of a table was understood, to be said otherwise. */
 export function ImportColumns({
@@ -25,13 +26,13 @@ export function ImportColumns({
   return (
     <div className="min-h-0 flex-1 overflow-auto px-3 pb-2">
       <div className="mb-1 flex items-center gap-2 text-[12px]">
-        <span className="text-inkq">decimal mark</span>
+        <span className="text-inkq">{msg('view.catalogue.decimalMark')}</span>
         <Segmented
-          label="Decimal mark"
+          label={msg('view.catalogue.decimalMark2')}
           value={preview.decimal}
           options={[
-            { value: '.', text: 'point' },
-            { value: ',', text: 'comma' },
+            { value: '.', text: msg('view.catalogue.point') },
+            { value: ',', text: msg('view.catalogue.comma') },
           ]}
           onChange={(decimal) => onOptions({ ...options, decimal })}
         />
@@ -41,18 +42,18 @@ export function ImportColumns({
           <tr>
             {preview.columns.map((c, i) => (
               <th key={i} className="border-soft border-b px-1.5 pb-1 text-left align-bottom font-normal">
-                <span className="block font-semibold whitespace-nowrap">{c.header || '(no name)'}</span>
+                <span className="block font-semibold whitespace-nowrap">{c.header || msg('view.catalogue.noName')}</span>
                 <Select
-                  label={`What column ${c.header} is`}
+                  label={msg('view.catalogue.whatColumnIs', { header: c.header })}
                   value={c.column ?? c.more ?? LEFT_OUT}
-                  options={[[LEFT_OUT, 'left out'], ...known.map((k) => [k, k.replace(/_/g, ' ')] as const)]}
+                  options={[[LEFT_OUT, msg('view.catalogue.leftOut')], ...known.map((k) => [k, k.replace(/_/g, ' ')] as const)]}
                   onChange={(v) => say(i, v, c.unit)}
                   className="w-[112px]"
                 />
                 {(c.unit !== undefined || c.wrongUnit !== undefined) && (
                   <input
                     key={c.unit}
-                    aria-label={`Unit of ${c.header}`}
+                    aria-label={msg('view.catalogue.unitOf', { header: c.header })}
                     defaultValue={c.wrongUnit ?? c.unit}
                     onBlur={(e) => e.target.value !== (c.wrongUnit ?? c.unit) && say(i, c.column ?? c.more, e.target.value)}
                     onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}

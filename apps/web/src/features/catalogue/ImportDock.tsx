@@ -7,6 +7,7 @@ import type { Preview } from '../../worker/import.worker.js';
 import { ImportColumns } from './ImportColumns.js';
 import { ImportProblems } from './ImportProblems.js';
 import { useImport, type Stage } from './useImport.js';
+import { msg } from './words.js';
 
 /** What a maker gives, brought in under the list: read, judged row by row, corrected, and taken as a whole or not at all. */
 export function ImportDock({
@@ -24,21 +25,23 @@ export function ImportDock({
   const [showsColumns, setShowsColumns] = useState(false);
 
   return (
-    <section aria-label="Import" className="panel flex h-[300px] flex-none flex-col">
+    <section aria-label={msg('view.catalogue.import')} className="panel flex h-[300px] flex-none flex-col">
       <header className="flex min-h-[38px] flex-none items-center gap-3 px-3 pt-1.5">
-        <h2 className="text-[14px] font-semibold">Import</h2>
+        <h2 className="text-[14px] font-semibold">{msg('view.catalogue.import')}</h2>
         {'name' in stage && <code className="truncate font-mono text-[12px]">{stage.name}</code>}
         {stage.kind === 'preview' && <WhatWasRead preview={stage.preview} />}
         <span className="ml-auto" />
         {stage.kind === 'preview' && stage.preview.columns.length > 0 && (
           <Button tone="bare" aria-expanded={showsColumns} onClick={() => setShowsColumns(!showsColumns)}>
-            Columns and units
+            {msg('view.catalogue.columnsAndUnits')}
           </Button>
         )}
         {stage.kind === 'taking' ? (
-          <Button onClick={act.stop}>Stop; take nothing</Button>
+          <Button onClick={act.stop}>{msg('view.catalogue.stopTakeNothing')}</Button>
         ) : (
-          <Button onClick={onClose}>{stage.kind === 'taken' || stage.kind === 'choose' ? 'Close' : 'Discard'}</Button>
+          <Button onClick={onClose}>
+            {stage.kind === 'taken' || stage.kind === 'choose' ? msg('app.close') : msg('view.catalogue.discard')}
+          </Button>
         )}
         {stage.kind === 'preview' && (
           <Button
@@ -46,7 +49,7 @@ export function ImportDock({
             disabled={stage.preview.errors > 0 || totalOf(stage.preview) === 0}
             onClick={() => act.take(stage.name)}
           >
-            Take {takenText(stage.preview)}
+            {msg('view.catalogue.take', { taken: takenText(stage.preview) })}
           </Button>
         )}
       </header>
@@ -56,7 +59,7 @@ export function ImportDock({
         </p>
       ))}
       {stage.kind === 'choose' && <Choose onFile={act.openFile} onText={act.openText} />}
-      {stage.kind === 'reading' && <p className="text-inkq px-3 py-4">Reading and judging …</p>}
+      {stage.kind === 'reading' && <p className="text-inkq px-3 py-4">{msg('view.catalogue.readingAndJudging')}</p>}
       {stage.kind === 'sheets' && <WhichSheet stage={stage} onRows={act.openRows} />}
       {stage.kind === 'preview' && showsColumns && (
         <ImportColumns preview={stage.preview} options={options} kind={kind} onOptions={(o) => act.look(stage.name, o)} />
@@ -87,23 +90,22 @@ function Choose({ onFile, onText }: { onFile: (file: File) => void; onText: (tex
         onClick={() => input.current?.click()}
         className="border-line text-inkq hover:bg-quiet flex flex-1 flex-col items-center justify-center gap-1 rounded-[5px] border border-dashed"
       >
-        <b className="text-ink font-semibold">Drop a file anywhere here, or choose one</b>
-        CSV, spreadsheet (.xlsx) or catalogue file (.json); one row a curve point for pumps, one row a travel or a valve for
-        valves
+        <b className="text-ink font-semibold">{msg('view.catalogue.dropAFileAnywhereHere')}</b>
+        {msg('view.catalogue.csvSpreadsheetXlsxOrCatalogue')}
       </button>
-      <FilePick input={input} label="File to import" accept=".csv,.txt,.tsv,.json,.xlsx" onFile={onFile} />
+      <FilePick input={input} label={msg('view.catalogue.fileToImport')} accept=".csv,.txt,.tsv,.json,.xlsx" onFile={onFile} />
       <div className="flex flex-1 flex-col gap-1.5">
         <textarea
-          aria-label="Pasted table"
+          aria-label={msg('view.catalogue.pastedTable2')}
           value={pasted}
           onChange={(e) => setPasted(e.target.value)}
-          placeholder={`or paste a table here, with its head:\nmodel\tspeed [rpm]\tdiameter [mm]\tflow [m3/h]\thead [m]\tefficiency [%]`}
+          placeholder={msg('view.catalogue.orPasteATableHere')}
           spellCheck={false}
           wrap="off"
           className="border-edge min-h-0 flex-1 rounded-[3px] border px-2 py-1 font-mono text-[12px]"
         />
         <Button className="self-end" disabled={pasted.trim() === ''} onClick={() => onText(pasted)}>
-          Read it
+          {msg('view.catalogue.readIt')}
         </Button>
       </div>
     </div>
@@ -113,13 +115,13 @@ function Choose({ onFile, onText }: { onFile: (file: File) => void; onText: (tex
 function WhichSheet({ stage, onRows }: { stage: StageOf<'sheets'>; onRows: (name: string, rows: string[][]) => void }) {
   return (
     <div className="flex flex-wrap items-center gap-2 px-3 py-3">
-      <span className="text-inkq">Which sheet?</span>
+      <span className="text-inkq">{msg('view.catalogue.whichSheet')}</span>
       {stage.sheets.map((s) => (
         <Button key={s.name} onClick={() => onRows(stage.name, s.rows)}>
-          {s.name} <span className="text-inkq">{s.rows.length - 1} rows</span>
+          {s.name} <span className="text-inkq">{msg('view.catalogue.rows', { count: s.rows.length - 1 })}</span>
         </Button>
       ))}
-      {stage.sheets.length === 0 && <span>No sheet of it has rows.</span>}
+      {stage.sheets.length === 0 && <span>{msg('view.catalogue.noSheetOfItHas')}</span>}
     </div>
   );
 }
@@ -130,11 +132,12 @@ function Taking({ stage }: { stage: StageOf<'taking'> }) {
       <progress
         value={stage.done}
         max={stage.of}
-        aria-label="How far the import is"
+        aria-label={msg('view.catalogue.howFarTheImportIs')}
         className="h-2 w-full accent-[var(--cedar)]"
       />
       <p className="text-inkq mt-1">
-        {stage.done * 2 <= stage.of ? 'judging' : 'keeping'} … {Math.round((100 * stage.done) / stage.of)} %
+        {stage.done * 2 <= stage.of ? msg('view.catalogue.judging') : msg('view.catalogue.keeping')} …{' '}
+        {Math.round((100 * stage.done) / stage.of)} %
       </p>
     </div>
   );
@@ -143,16 +146,18 @@ function Taking({ stage }: { stage: StageOf<'taking'> }) {
 function WhatWasRead({ preview }: { preview: Preview }) {
   const { counts, rows, problemCount, errors } = preview;
   const parts = [
-    counts.pumps > 0 && `${counts.pumps} pumps, ${counts.curves} curves`,
-    counts.valves > 0 && `${counts.valves} valves`,
-    counts.motors > 0 && `${counts.motors} motors`,
+    counts.pumps > 0 && msg('view.catalogue.pumpsCurves', { pumps: counts.pumps, curves: counts.curves }),
+    counts.valves > 0 && msg('view.catalogue.valves', { valves: counts.valves }),
+    counts.motors > 0 && msg('view.catalogue.motors', { motors: counts.motors }),
   ].filter(Boolean);
-  const from = rows > 0 ? ` of ${rows} rows` : '';
+  const from = rows > 0 ? msg('view.catalogue.ofRows', { rows }) : '';
   return (
     <span className="text-inkq truncate text-[12px]">
-      {parts.join(', ') || 'nothing that can be taken'}
-      {problemCount > 0 ? `; ${problemCount} ${problemCount === 1 ? 'thing' : 'things'}${from} want a look` : '; nothing is odd'}
-      {errors > 0 && <b className="text-fails font-semibold"> ▲ {errors} still wrong</b>}
+      {parts.join(', ') || msg('view.catalogue.nothingThatCanBeTaken')}
+      {problemCount > 0
+        ? msg('view.catalogue.problemcountPluralOneOtherWant', { problemCount, from })
+        : msg('view.catalogue.nothingIsOdd')}
+      {errors > 0 && <b className="text-fails font-semibold"> {msg('view.catalogue.stillWrong', { errors })}</b>}
     </span>
   );
 }
@@ -162,18 +167,18 @@ const totalOf = ({ counts }: Preview): number => counts.pumps + counts.valves + 
 function takenText({ counts }: Preview): string {
   if (counts.pumps > 0 && counts.valves + counts.motors === 0) return `${counts.pumps} ${counts.pumps === 1 ? 'pump' : 'pumps'}`;
   const parts = [
-    counts.pumps && `${counts.pumps} pumps`,
-    counts.valves && `${counts.valves} valves`,
-    counts.motors && `${counts.motors} motors`,
+    counts.pumps && msg('view.catalogue.pumps', { pumps: counts.pumps }),
+    counts.valves && msg('view.catalogue.valves', { valves: counts.valves }),
+    counts.motors && msg('view.catalogue.motors', { motors: counts.motors }),
   ];
   return parts.filter(Boolean).join(', ');
 }
 
 function resultText({ created, revised, unchanged }: ImportResult): string {
   const parts = [
-    created > 0 && `${created} new`,
-    revised > 0 && `${revised} revised: studies keep what they took and say that it is older`,
-    unchanged > 0 && `${unchanged} as they were`,
+    created > 0 && msg('view.catalogue.new', { created }),
+    revised > 0 && msg('view.catalogue.revisedStudiesKeepWhatThey', { revised }),
+    unchanged > 0 && msg('view.catalogue.asTheyWere', { unchanged }),
   ].filter(Boolean);
-  return `Taken: ${parts.join(', ')}.`;
+  return msg('view.catalogue.taken', { parts: parts.join(', ') });
 }

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import type { ImportWorkerApi, Preview, PreviewOptions, PreviewProblem } from '../../worker/import.worker.js';
+import { msg } from './words.js';
 
 /** What is wrong with the rows and curves of a table, and what will be done about each; beside it the curve that is looked at. */
 export function ImportProblems({
@@ -21,7 +22,7 @@ export function ImportProblems({
     preview.problems.find((p) => p.model !== '') ?? preview.problems[0] ?? null,
   );
   if (preview.problems.length === 0)
-    return <p className="text-inkq px-3 py-4">Every row was understood, and the curves are sound.</p>;
+    return <p className="text-inkq px-3 py-4">{msg('view.catalogue.everyRowWasUnderstoodAnd')}</p>;
   const doneOf = (p: PreviewProblem): number => {
     if (p.row === null) {
       const isLeft = options.left.includes(p.model);
@@ -43,11 +44,11 @@ export function ImportProblems({
         <table className="w-full text-[12px]">
           <thead>
             <tr className="text-inkq bg-panel sticky top-0 h-[22px] text-left">
-              <th className="w-[46px] font-normal">row</th>
+              <th className="w-[46px] font-normal">{msg('view.catalogue.row2')}</th>
               <td className="w-[18px]" />
-              <th className="w-[190px] font-normal">curve</th>
-              <th className="font-normal">what is wrong</th>
-              <th className="w-[150px] font-normal">then</th>
+              <th className="w-[190px] font-normal">{msg('view.catalogue.curve2')}</th>
+              <th className="font-normal">{msg('view.catalogue.whatIsWrong')}</th>
+              <th className="w-[150px] font-normal">{msg('view.catalogue.then')}</th>
             </tr>
           </thead>
           <tbody>
@@ -70,14 +71,18 @@ export function ImportProblems({
                   {p.choices.length > 0 ? (
                     <Select
                       bare
-                      label={`What to do with row ${p.row ?? p.model}`}
+                      label={msg('view.catalogue.whatToDoWithRow', { row: p.row ?? p.model })}
                       value={String(doneOf(p))}
                       options={p.choices.map((c, i) => [String(i), c.text])}
                       onChange={(v) => choose(p, Number(v))}
                       className="text-cedar !justify-start"
                     />
                   ) : (
-                    <span className="text-inkq">{p.row !== null && p.severity === 'error' ? 'see columns' : 'said only'}</span>
+                    <span className="text-inkq">
+                      {p.row !== null && p.severity === 'error'
+                        ? msg('view.catalogue.seeColumns')
+                        : msg('view.catalogue.saidOnly')}
+                    </span>
                   )}
                 </td>
               </tr>
@@ -86,7 +91,7 @@ export function ImportProblems({
         </table>
         {preview.problemCount > preview.problems.length && (
           <p className="text-inkq py-1 text-[12px]">
-            and {preview.problemCount - preview.problems.length} more, dealt with in the same way
+            {msg('view.catalogue.andMoreDealtWithIn', { problemCount: preview.problemCount - preview.problems.length })}
           </p>
         )}
       </div>
@@ -116,7 +121,13 @@ function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<Impo
   const y = (h: number): number => 26 + ((most.h - h) / (most.h - least || 1)) * (H - 60);
   const here = curve.points[curve.at]!;
   return (
-    <svg width={W} height={H} className="border-soft flex-none border-l" role="img" aria-label={`Curve with row ${row}`}>
+    <svg
+      width={W}
+      height={H}
+      className="border-soft flex-none border-l"
+      role="img"
+      aria-label={msg('view.catalogue.curveWithRow', { row })}
+    >
       <polyline points={good.map((p) => `${x(p.q)},${y(p.h)}`).join(' ')} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
       {good.map((p, i) => (
         <circle key={i} cx={x(p.q)} cy={y(p.h)} r={2} fill="var(--ink)" />
@@ -133,7 +144,7 @@ function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<Impo
             textAnchor="middle"
             className="halo"
           >
-            row {row}
+            {msg('view.catalogue.row3', { row })}
           </text>
         </>
       )}

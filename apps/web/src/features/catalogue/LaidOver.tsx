@@ -7,6 +7,7 @@ import { letterOf } from '../../state/address.js';
 import { previewOf } from '../../worker/preview.js';
 import { ITEM, MENU } from '../../ui/controls.js';
 import type { Duty } from './FlowStrip.js';
+import { msg } from './words.js';
 
 export interface Laid {
   study: StudyHead | null;
@@ -34,7 +35,7 @@ export function useDuties(): Laid {
     dutiesOf(head.id).then(
       (d) => {
         setDuties(d);
-        if (d.length === 0) setProblem('no scenario of it has a pump with a duty');
+        if (d.length === 0) setProblem(msg('view.catalogue.noScenarioOfItHas'));
       },
       (e: unknown) => setProblem(wordsOf(e)),
     );
@@ -72,14 +73,19 @@ export function LaidOver({ laid: { study, problem, lay } }: { laid: Laid }) {
       {study ? (
         <span className="border-cedar bg-wash text-cedardeep flex h-[22px] max-w-[220px] items-center gap-1 rounded-full border pr-1 pl-2.5">
           <span className="truncate">{study.tag || study.title}</span>
-          <button type="button" aria-label={`Take ${study.tag || study.title} off`} onClick={() => lay(null)} className="p-0.5">
+          <button
+            type="button"
+            aria-label={msg('view.catalogue.takeOff', { tag: study.tag || study.title })}
+            onClick={() => lay(null)}
+            className="p-0.5"
+          >
             <X size={12} aria-hidden="true" />
           </button>
         </span>
       ) : (
         <DropdownMenu.Root onOpenChange={read}>
           <DropdownMenu.Trigger className="text-cedar border-line h-[22px] rounded-full border border-dashed px-2.5 whitespace-nowrap">
-            lay a study over
+            {msg('view.catalogue.layAStudyOver')}
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className={`${MENU} max-h-[320px] overflow-auto`}>
@@ -89,7 +95,7 @@ export function LaidOver({ laid: { study, problem, lay } }: { laid: Laid }) {
                   {s.title}
                 </DropdownMenu.Item>
               ))}
-              {studies.length === 0 && <p className="text-inkq px-3 py-1">no study yet</p>}
+              {studies.length === 0 && <p className="text-inkq px-3 py-1">{msg('view.catalogue.noStudyYet')}</p>}
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>

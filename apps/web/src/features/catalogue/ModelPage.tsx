@@ -15,6 +15,7 @@ import { PumpSheet } from './PumpSheet.js';
 import { Revisions } from './Revisions.js';
 import { UseInStudy } from './UseInStudy.js';
 import { ValveSheet } from './ValveSheet.js';
+import { msg } from './words.js';
 
 interface ModelPageProps {
   kind: ModelKind;
@@ -48,7 +49,7 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
   };
   return (
     <aside
-      aria-label="Model"
+      aria-label={msg('view.catalogue.model')}
       className="panel print-open flex w-[476px] flex-none flex-col overflow-y-auto max-[1150px]:w-full"
       data-model-page={id}
     >
@@ -56,41 +57,41 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
         {kind !== 'motors' && <GlyphIcon kind={kind === 'pumps' ? 'pump' : 'control-valve'} />}
         <h2 className="truncate text-[14px] font-semibold">{model?.name ?? '…'}</h2>
         <span className="text-inkq min-w-0 truncate">{model?.type ? spoken(model.type) : ''}</span>
-        {model?.isTypical && <span className="text-near text-[12px] whitespace-nowrap">◐ typical</span>}
-        {model?.retiredAt && <span className="text-near text-[12px] whitespace-nowrap">◐ retired</span>}
+        {model?.isTypical && <span className="text-near text-[12px] whitespace-nowrap">{msg('app.typical')}</span>}
+        {model?.retiredAt && <span className="text-near text-[12px] whitespace-nowrap">{msg('view.catalogue.retired')}</span>}
         <span className="ml-auto" />
         {kind !== 'motors' && (
           <Button tone="main" className="no-print whitespace-nowrap" disabled={!model || isUsing} onClick={() => setUsing(true)}>
-            Use in a study
+            {msg('view.catalogue.useInAStudy')}
           </Button>
         )}
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger aria-label="What can be done with it" className="no-print rounded-[3px] p-1">
+          <DropdownMenu.Trigger aria-label={msg('view.catalogue.whatCanBeDoneWith')} className="no-print rounded-[3px] p-1">
             <MoreHorizontal size={17} aria-hidden="true" />
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className={MENU}>
               <DropdownMenu.Item className={ITEM} onSelect={() => void navigate(`/catalogues/${kind}/${id}/edit`)}>
-                Edit its data
+                {msg('view.catalogue.editItsData')}
               </DropdownMenu.Item>
               {kind === 'pumps' && (
                 <DropdownMenu.Item className={ITEM} onSelect={() => void navigate(`/catalogues/pumps/${id}/picture`)}>
-                  Curve off a picture
+                  {msg('view.catalogue.curveOffAPicture')}
                 </DropdownMenu.Item>
               )}
               <DropdownMenu.Item className={ITEM} disabled={!person} onSelect={() => act('check')}>
-                {person ? 'I have looked it over' : 'Say who you are to check it'}
+                {person ? msg('view.catalogue.iHaveLookedItOver') : msg('view.catalogue.sayWhoYouAreTo')}
               </DropdownMenu.Item>
               <DropdownMenu.Item className={ITEM} onSelect={() => window.print()}>
-                <Printer size={13} className="mr-1.5" aria-hidden="true" /> Print
+                <Printer size={13} className="mr-1.5" aria-hidden="true" /> {msg('view.catalogue.print')}
               </DropdownMenu.Item>
               <DropdownMenu.Item className={ITEM} onSelect={() => act(model?.retiredAt ? 'restore' : 'retire')}>
-                {model?.retiredAt ? 'Offer it again' : 'Retire it'}
+                {model?.retiredAt ? msg('view.catalogue.offerItAgain') : msg('view.catalogue.retireIt')}
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
-        <button type="button" aria-label="Close" onClick={onClose} className="no-print p-1">
+        <button type="button" aria-label={msg('app.close')} onClick={onClose} className="no-print p-1">
           <X size={16} aria-hidden="true" />
         </button>
       </header>
@@ -114,8 +115,8 @@ function UsedIn({ model }: { model: ModelWhole }) {
   if (model.kind === 'motors') return null;
   return (
     <p className="border-soft border-t pt-1.5 text-[12px]">
-      <b className="mr-2 font-semibold">Used in</b>
-      {model.usedIn.length === 0 && <span className="text-inkq">no study</span>}
+      <b className="mr-2 font-semibold">{msg('view.catalogue.usedIn')}</b>
+      {model.usedIn.length === 0 && <span className="text-inkq">{msg('view.catalogue.noStudy')}</span>}
       {model.usedIn.map((s) => (
         <span key={s.id} className="mr-3">
           <Link to={`/studies/${s.id}/system`} className="text-cedar hover:underline">
@@ -123,10 +124,10 @@ function UsedIn({ model }: { model: ModelWhole }) {
           </Link>{' '}
           <span className={s.revision !== null && s.revision < model.revision ? 'text-near' : 'text-inkq'}>
             {s.revision !== null && s.revision < model.revision
-              ? `◐ rev ${s.revision}`
+              ? msg('view.catalogue.rev', { revision: s.revision })
               : s.revision === null
                 ? ''
-                : `rev ${s.revision}`}
+                : msg('view.catalogue.rev2', { revision: s.revision })}
           </span>
         </span>
       ))}

@@ -9,6 +9,7 @@ import { displayIn, useDisplay, type Display } from '../context.js';
 import { COLUMNS_OF, type Column } from './columns.js';
 import type { Duty } from './FlowStrip.js';
 import type { ModelList } from './useModelList.js';
+import { msg } from './words.js';
 
 const ROW = 26;
 const columnsKey = (kind: ModelKind): string => `cedar-knot-columns-${kind}`;
@@ -72,7 +73,7 @@ export function ModelTable({
     <div
       ref={box}
       role="grid"
-      aria-label="Models"
+      aria-label={msg('view.catalogue.models')}
       aria-rowcount={count + 1}
       aria-colcount={columns.length + 1}
       tabIndex={0}
@@ -114,9 +115,7 @@ export function ModelTable({
           );
         })}
       </div>
-      {list.count === 0 && (
-        <p className="text-inkq px-3 py-4">Nothing here matches. Take a filter away, or import what a maker gives.</p>
-      )}
+      {list.count === 0 && <p className="text-inkq px-3 py-4">{msg('view.catalogue.nothingHereMatchesTakeA')}</p>}
     </div>
   );
 }
@@ -200,7 +199,7 @@ const Row = memo(function Row({
         {m && (
           <input
             type="checkbox"
-            aria-label={`Mark ${m.name}`}
+            aria-label={msg('view.catalogue.mark', { m: m.name })}
             checked={isMarked}
             onClick={(e) => e.stopPropagation()}
             onChange={() => onMark(m.id)}
@@ -260,14 +259,18 @@ function ColumnChoice({ kind, keys, onKeys }: { kind: ModelKind; keys: readonly 
   };
   return (
     <Popover.Root>
-      <Popover.Trigger aria-label="Choose columns" title="Choose columns" className="text-inkq">
+      <Popover.Trigger
+        aria-label={msg('view.catalogue.chooseColumns')}
+        title={msg('view.catalogue.chooseColumns')}
+        className="text-inkq"
+      >
         <Columns3 size={14} aria-hidden="true" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           align="start"
           sideOffset={4}
-          aria-label="Columns"
+          aria-label={msg('view.catalogue.columns')}
           className="panel z-50 flex flex-col gap-1 p-3 shadow-[var(--shadow-lift)]"
         >
           {COLUMNS_OF[kind]

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { useDisplay } from '../context.js';
 import { sheetFacts } from './columns.js';
 import { Facts } from './Facts.js';
+import { msg } from './words.js';
 
 /** A motor's plate. */
 export function MotorSheet({ model }: { model: ModelWhole }) {
@@ -17,27 +18,27 @@ export function MotorSheet({ model }: { model: ModelWhole }) {
   return (
     <div className="grid grid-cols-2 gap-x-5">
       <Facts
-        title="Plate"
+        title={msg('view.catalogue.plate')}
         facts={[
-          ['rated power', e.ratedPower],
+          [msg('view.catalogue.ratedPower'), e.ratedPower],
           ['mains', [e.voltage, e.frequency].filter(Boolean).join(', ')],
           ...sheetFacts('motors', 'data', describeEntry('motors', read), display),
           ['duty', e.duty],
         ]}
       />
       <Facts
-        title="Efficiency"
+        title={msg('view.catalogue.efficiency')}
         facts={
           shares.length === 3
             ? [
-                ['at 50 % load', percent(shares[0])],
-                ['at 75 % load', percent(shares[1])],
-                ['at full load', percent(shares[2])],
-                ['cos φ', String(e.powerFactor ?? '')],
+                [msg('view.catalogue.at50Load'), percent(shares[0])],
+                [msg('view.catalogue.at75Load'), percent(shares[1])],
+                [msg('view.catalogue.atFullLoad2'), percent(shares[2])],
+                [msg('view.catalogue.cos'), String(e.powerFactor ?? '')],
               ]
             : [
-                ['at full load', percent(shares[0])],
-                ['cos φ', String(e.powerFactor ?? '')],
+                [msg('view.catalogue.atFullLoad2'), percent(shares[0])],
+                [msg('view.catalogue.cos'), String(e.powerFactor ?? '')],
               ]
         }
       />

@@ -19,6 +19,7 @@ import { CurveSheet } from './CurveSheet.js';
 import { sheetFacts } from './columns.js';
 import { Facts } from './Facts.js';
 import type { Duty } from './FlowStrip.js';
+import { msg } from './words.js';
 
 interface Read {
   [key: string]: unknown;
@@ -47,26 +48,29 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
         <CurveSheet pump={pump} duties={duties} />
       ) : (
         <p className="text-near border-line rounded-[3px] border border-dashed p-3">
-          ◐ Its curve cannot be drawn as it stands: flows have to rise, and two rows are the least. Edit its data.
+          {msg('view.catalogue.itsCurveCannotBeDrawn')}
         </p>
       )}
       <div className="grid grid-cols-2 gap-x-5 gap-y-2">
         <Facts
-          title="Data"
+          title={msg('view.catalogue.data')}
           facts={[
-            ['made Ø, step', diameters(summary?.minDiameter, summary?.maxDiameter, read.trimStep, display)],
-            ['made stages', read.stageOptions?.join(', ')],
+            [
+              msg('view.catalogue.madeDiameterStep'),
+              diameters(summary?.minDiameter, summary?.maxDiameter, read.trimStep, display),
+            ],
+            [msg('view.catalogue.madeStages'), read.stageOptions?.join(', ')],
             ...sheetFacts('pumps', 'data', described, display),
           ]}
         />
         <div className="flex flex-col gap-2">
           <Facts
-            title="Motor"
+            title={msg('app.motor')}
             facts={[
               ['rated', motor && [motor.ratedPower, motor.voltage, motor.frequency].filter(Boolean).join(', ')],
-              ['η at 50, 75, 100 %', efficiencies(motor?.efficiency)],
+              [msg('view.catalogue.efficiencyAt5075100'), efficiencies(motor?.efficiency)],
               [
-                'largest Ø, end of curve',
+                msg('view.catalogue.largestDiameterEndOfCurve'),
                 most === undefined ? undefined : (
                   <span className="inline-flex items-center gap-1">
                     {rated !== undefined && <VerdictMark kind={most > rated ? 'near' : 'holds'} size={9} />}
@@ -77,7 +81,7 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
             ]}
           />
           <Facts
-            title="Limits"
+            title={msg('view.catalogue.limits')}
             facts={[
               ...sheetFacts('pumps', 'limits', described, display),
               ['casing', [written.casingPressure, written.maxTemperature?.replace('degC', '°C')].filter(Boolean).join(' at ')],
@@ -87,8 +91,8 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
                   ? `${Math.round(read.minSpeed!)} – ${Math.round(read.maxSpeed!)} rpm`
                   : undefined,
               ],
-              ['allowable region', region(read.allowableRegion)],
-              ['preferred region', region(read.preferredRegion)],
+              [msg('view.catalogue.allowableRegion'), region(read.allowableRegion)],
+              [msg('view.catalogue.preferredRegion'), region(read.preferredRegion)],
             ]}
           />
         </div>
@@ -112,11 +116,11 @@ function greatest(
 }
 
 const region = (r: readonly [number, number] | undefined): string | undefined =>
-  r && `${Math.round(r[0] * 100)} – ${Math.round(r[1] * 100)} % of BEP flow`;
+  r && msg('view.catalogue.ofBepFlow', { r: Math.round(r[0] * 100), r2: Math.round(r[1] * 100) });
 
 function efficiencies(x: unknown): string | undefined {
   if (Array.isArray(x)) return x.map((v: number) => (v * 100).toFixed(1)).join(', ');
-  return typeof x === 'number' ? `${(x * 100).toFixed(1)} at full load` : undefined;
+  return typeof x === 'number' ? msg('view.catalogue.atFullLoad', { x: (x * 100).toFixed(1) }) : undefined;
 }
 
 function diameters(
@@ -137,15 +141,15 @@ function diameters(
 export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
   const has = (...codes: string[]): boolean => warnings.some((w) => codes.includes(w.code));
   const said: [string, boolean][] = [
-    ['head falls', has('head-rises', 'flow-not-rising')],
-    ['η and power agree', has('efficiency-power', 'efficiency-high', 'best-at-end')],
-    ['NPSHR rises', has('npshr-falls')],
-    ['diameters nest', has('trim-above')],
+    [msg('view.catalogue.headFalls'), has('head-rises', 'flow-not-rising')],
+    [msg('view.catalogue.efficiencyAndPowerAgree'), has('efficiency-power', 'efficiency-high', 'best-at-end')],
+    [msg('view.catalogue.npshrRises'), has('npshr-falls')],
+    [msg('view.catalogue.diametersNest'), has('trim-above')],
   ];
   return (
-    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label="Data agree">
+    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label={msg('view.catalogue.dataAgree')}>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-0.5">
-        <b className="font-semibold">Data agree</b>
+        <b className="font-semibold">{msg('view.catalogue.dataAgree')}</b>
         {said.map(([text, isOdd]) => (
           <span key={text} className="inline-flex items-center gap-1">
             <VerdictMark kind={isOdd ? 'near' : 'holds'} size={9} />
@@ -160,7 +164,7 @@ export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
               ◐ {rowOf(w.path)}: {curveWarningText(w)}
             </li>
           ))}
-          {warnings.length > 6 && <li className="text-inkq">and {warnings.length - 6} more</li>}
+          {warnings.length > 6 && <li className="text-inkq">{msg('view.catalogue.andMore', { count: warnings.length - 6 })}</li>}
         </ul>
       )}
     </section>
@@ -171,5 +175,8 @@ export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
 export function rowOf(path: string): string {
   const curve = /curves\[(\d+)\]/.exec(path)?.[1];
   const row = /curve\[(\d+)\]/.exec(path)?.[1];
-  return `${curve === undefined ? '' : `curve ${Number(curve) + 1}, `}row ${Number(row ?? 0) + 1}`;
+  return msg('view.catalogue.row', {
+    value: curve === undefined ? '' : msg('view.catalogue.curve', { number: Number(curve) + 1 }),
+    number: Number(row ?? 0) + 1,
+  });
 }

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { api } from '../../api/client.js';
 import { Select } from '../../ui/Select.js';
 import { Facts } from './Facts.js';
+import { msg } from './words.js';
 
 const day = (iso: string): string =>
   new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
@@ -17,24 +18,31 @@ export function Revisions({ model }: { model: ModelWhole }) {
     <section>
       <div className="grid grid-cols-2 gap-x-5">
         <Facts
-          title="Where it came from"
+          title={msg('view.catalogue.whereItCameFrom')}
           facts={[
-            [model.from ?? 'source', [first.source, first.rows && `rows ${first.rows}`].filter(Boolean).join(', ')],
-            ['printed', first.page],
-            ['taken in', [who(first.by), day(first.savedAt)].filter(Boolean).join(', ')],
             [
-              'looked over',
-              first.checkedAt ? `${who(first.checkedBy)}, ${day(first.checkedAt)}` : <span className="text-inkq">not yet</span>,
+              model.from ?? msg('view.catalogue.source'),
+              [first.source, first.rows && msg('view.catalogue.rows2', { rows: first.rows })].filter(Boolean).join(', '),
+            ],
+            ['printed', first.page],
+            [msg('view.catalogue.takenIn'), [who(first.by), day(first.savedAt)].filter(Boolean).join(', ')],
+            [
+              msg('view.catalogue.lookedOver'),
+              first.checkedAt ? (
+                `${who(first.checkedBy)}, ${day(first.checkedAt)}`
+              ) : (
+                <span className="text-inkq">{msg('view.catalogue.notYet')}</span>
+              ),
             ],
           ]}
         />
         <div>
           <Facts
-            title={`Revision ${model.revision}`}
+            title={msg('view.catalogue.revision', { revision: model.revision })}
             facts={[
               ['says', first.note],
               [
-                'id in files',
+                msg('view.catalogue.idInFiles'),
                 <code key="k" className="font-mono text-[11px]">
                   {model.key}
                 </code>,
@@ -48,7 +56,9 @@ export function Revisions({ model }: { model: ModelWhole }) {
               onClick={() => setOpen(!isOpen)}
               className="text-cedar no-print mt-1 text-[12px] hover:underline"
             >
-              {isOpen ? 'Close the comparison' : `Compare ${model.revisions.length} revisions`}
+              {isOpen
+                ? msg('view.catalogue.closeTheComparison')
+                : msg('view.catalogue.compareRevisions', { count: model.revisions.length })}
             </button>
           )}
         </div>
@@ -71,13 +81,25 @@ function Comparison({ id, revisions }: { id: string; revisions: readonly Revisio
     };
   }, [id, before, after]);
   const options = revisions.map(
-    (r) => [String(r.revision), `revision ${r.revision}, ${day(r.savedAt)}${r.note ? `: ${r.note.slice(0, 30)}` : ''}`] as const,
+    (r) =>
+      [
+        String(r.revision),
+        msg('view.catalogue.revision2', {
+          revision: r.revision,
+          day: day(r.savedAt),
+          value: r.note ? `: ${r.note.slice(0, 30)}` : '',
+        }),
+      ] as const,
   );
   return (
-    <div className="border-line mt-1.5 rounded-[3px] border p-2" role="group" aria-label="Comparison of revisions">
+    <div
+      className="border-line mt-1.5 rounded-[3px] border p-2"
+      role="group"
+      aria-label={msg('view.catalogue.comparisonOfRevisions')}
+    >
       <div className="flex items-center gap-2 text-[12px]">
         <Select
-          label="Older revision"
+          label={msg('view.catalogue.olderRevision')}
           value={String(before)}
           options={options}
           onChange={(v) => setBefore(Number(v))}
@@ -85,7 +107,7 @@ function Comparison({ id, revisions }: { id: string; revisions: readonly Revisio
         />
         <span className="text-inkq">→</span>
         <Select
-          label="Newer revision"
+          label={msg('view.catalogue.newerRevision')}
           value={String(after)}
           options={options}
           onChange={(v) => setAfter(Number(v))}
@@ -95,9 +117,9 @@ function Comparison({ id, revisions }: { id: string; revisions: readonly Revisio
       <table className="mt-1.5 w-full text-[12px]">
         <thead>
           <tr className="text-inkq text-left">
-            <th className="font-normal">where</th>
-            <th className="font-normal">before</th>
-            <th className="font-normal">after</th>
+            <th className="font-normal">{msg('view.catalogue.where')}</th>
+            <th className="font-normal">{msg('view.catalogue.before')}</th>
+            <th className="font-normal">{msg('view.catalogue.after')}</th>
           </tr>
         </thead>
         <tbody>
@@ -110,8 +132,10 @@ function Comparison({ id, revisions }: { id: string; revisions: readonly Revisio
           ))}
         </tbody>
       </table>
-      {changes?.length === 0 && <p className="text-inkq text-[12px]">No difference.</p>}
-      {changes && changes.length > 60 && <p className="text-inkq text-[12px]">and {changes.length - 60} more</p>}
+      {changes?.length === 0 && <p className="text-inkq text-[12px]">{msg('view.catalogue.noDifference')}</p>}
+      {changes && changes.length > 60 && (
+        <p className="text-inkq text-[12px]">{msg('view.catalogue.andMore', { count: changes.length - 60 })}</p>
+      )}
     </div>
   );
 }

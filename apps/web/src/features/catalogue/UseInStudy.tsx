@@ -7,8 +7,9 @@ import { lastStudy } from '../../state/lastStudy.js';
 import { positionsFor, studyWith } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
-const ON_LIST = ' list';
+const ON_LIST = msg('view.catalogue.list');
 
 /** Takes a model into a study: onto its list, or into the place of a pump or valve there. The study keeps this revision. */
 export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () => void }) {
@@ -55,41 +56,41 @@ export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () 
   };
   return (
     <section
-      aria-label="Use in a study"
+      aria-label={msg('view.catalogue.useInAStudy')}
       className="border-soft bg-quiet no-print flex flex-none flex-col gap-1.5 border-b px-3 py-2"
     >
       <div className="flex items-center gap-2">
-        <b className="font-semibold">Use in a study</b>
-        <span className="text-inkq text-[12px]">it takes revision {model.revision} and keeps it</span>
-        <button type="button" aria-label="Close the choice of a study" onClick={onClose} className="ml-auto p-0.5">
+        <b className="font-semibold">{msg('view.catalogue.useInAStudy')}</b>
+        <span className="text-inkq text-[12px]">
+          {msg('view.catalogue.itTakesRevisionAndKeeps', { revision: model.revision })}
+        </span>
+        <button type="button" aria-label={msg('view.catalogue.closeTheChoiceOfA')} onClick={onClose} className="ml-auto p-0.5">
           <X size={13} aria-hidden="true" />
         </button>
       </div>
       <div className="flex items-center gap-2">
         <Select
-          label="Study"
+          label={msg('view.catalogue.study')}
           value={chosen}
           options={(studies ?? []).map((s) => [s.id, `${s.tag} ${s.title}`.trim()])}
           onChange={setChosen}
           className="flex-1"
         />
         <Select
-          label="Position"
+          label={msg('view.catalogue.position')}
           value={position}
           options={[
-            ...positions.map((p) => [p.id, `as ${p.id}, now ${p.now}`] as const),
-            [ON_LIST, 'onto its list alone'] as const,
+            ...positions.map((p) => [p.id, msg('view.catalogue.asNow', { p: p.id, now: p.now })] as const),
+            [ON_LIST, msg('view.catalogue.ontoItsListAlone')] as const,
           ]}
           onChange={(v) => setPosition(v ?? ON_LIST)}
           className="flex-1"
         />
         <Button tone="main" disabled={!study || isBusy} onClick={() => void take()}>
-          Take it
+          {msg('app.takeIt')}
         </Button>
       </div>
-      {studies?.length === 0 && (
-        <p className="text-inkq text-[12px]">There is no study yet: begin one under “Find for a duty”.</p>
-      )}
+      {studies?.length === 0 && <p className="text-inkq text-[12px]">{msg('view.catalogue.thereIsNoStudyYet')}</p>}
       {problem && <p className="text-fails text-[12px]">▲ {problem}</p>}
     </section>
   );

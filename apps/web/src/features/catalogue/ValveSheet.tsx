@@ -6,6 +6,7 @@ import { useSize } from '../../ui/useSize.js';
 import { useDisplay } from '../context.js';
 import { sheetFacts } from './columns.js';
 import { Facts } from './Facts.js';
+import { msg } from './words.js';
 
 const LEFT = 42;
 const RIGHT = 44;
@@ -25,7 +26,7 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
     const found = judged.valves.get('x') ?? {};
     return { read: found, valve: usableValve(found) };
   }, [model.entry]);
-  if (!valve) return <p className="text-near">◐ It has no rated coefficient: edit its data.</p>;
+  if (!valve) return <p className="text-near">{msg('view.catalogue.itHasNoRatedCoefficient')}</p>;
   const scale = isUs ? 1 / KV_PER_CV : 1;
   const coefficient = isUs ? 'Cv' : 'Kv';
   const points = Array.from({ length: STEPS + 1 }, (_, i) => ({ travel: i / STEPS, kv: kvAtOpening(valve, i / STEPS) * scale }));
@@ -40,12 +41,12 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
     <>
       <div ref={box}>
         {width > 0 && (
-          <svg width={width} height={HEIGHT} role="img" aria-label={`${coefficient} and FL over travel`}>
+          <svg width={width} height={HEIGHT} role="img" aria-label={msg('view.catalogue.andFlOverTravel', { coefficient })}>
             <text x={2} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
               {coefficient}
             </text>
             <text x={width - 2} y={10} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-              – – FL, 0…1
+              {msg('view.catalogue.fl01')}
             </text>
             {ticks.map((t) => (
               <g key={t}>
@@ -67,7 +68,7 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
               </g>
             ))}
             <text x={width - RIGHT} y={HEIGHT - 4} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-              travel, %
+              {msg('view.catalogue.travel')}
             </text>
             <polyline
               points={fls.map((p) => `${x(p.travel)},${yOfShare(p.fl)}`).join(' ')}
@@ -89,28 +90,32 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
       </div>
       <div className="grid grid-cols-2 gap-x-5 gap-y-2">
         <Facts
-          title="Data"
+          title={msg('view.catalogue.data')}
           facts={[
-            [`rated ${coefficient}`, Number((valve.ratedKv * scale).toPrecision(4))],
+            [msg('view.catalogue.rated', { coefficient }), Number((valve.ratedKv * scale).toPrecision(4))],
             ['body', written.body === undefined ? undefined : spoken(String(written.body))],
             ...sheetFacts('valves', 'data', describeEntry('valves', read), display),
           ]}
         />
         <Facts
-          title="Recovery and limits"
+          title={msg('view.catalogue.recoveryAndLimits')}
           facts={[
             [
-              'FL at full travel',
+              msg('view.catalogue.flAtFullTravel'),
               <>
                 {flTable?.at(-1)?.fl ?? valve.fl}
-                {valve.isTypical && read.fl === undefined && !flTable ? <span className="text-near"> ◐ typical</span> : ''}
+                {valve.isTypical && read.fl === undefined && !flTable ? (
+                  <span className="text-near"> {msg('app.typical')}</span>
+                ) : (
+                  ''
+                )}
               </>,
             ],
             ['Fd', valve.fd],
             ['xFz', valve.xfz],
-            ['allowable drop, most', written.maxDrop],
-            ['allowable drop, least', written.minDrop],
-            ['shuts against', written.shutOffDrop],
+            [msg('view.catalogue.allowableDropMost'), written.maxDrop],
+            [msg('view.catalogue.allowableDropLeast'), written.minDrop],
+            [msg('view.catalogue.shutsAgainst'), written.shutOffDrop],
           ]}
         />
       </div>

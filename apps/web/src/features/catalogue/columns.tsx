@@ -15,6 +15,7 @@ import { VerdictMark } from '../../ui/marks.js';
 import type { Display } from '../context.js';
 import type { Fact } from './Facts.js';
 import { FlowStrip, type Duty } from './FlowStrip.js';
+import { msg } from './words.js';
 
 export interface Column {
   key: string;
@@ -34,8 +35,12 @@ export interface Column {
 const DRAWN: Readonly<Record<string, Column['cell']>> = {
   name: (m) =>
     m.notStated ? (
-      <span className="text-inkq" title={`${m.name}: its maker does not state ${saidNotStated(m.kind, m.notStated)}`}>
-        <b className="font-semibold">{m.name}</b>, {saidNotStated(m.kind, m.notStated)} not stated
+      <span
+        className="text-inkq"
+        title={msg('view.catalogue.itsMakerDoesNotState', { m: m.name, saidNotStated: saidNotStated(m.kind, m.notStated) })}
+      >
+        <b className="font-semibold">{m.name}</b>
+        {msg('view.catalogue.notStated', { saidNotStated: saidNotStated(m.kind, m.notStated) })}
       </span>
     ) : (
       <b className="font-semibold">{m.name}</b>

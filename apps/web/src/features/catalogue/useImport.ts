@@ -3,6 +3,7 @@ import * as Comlink from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { api, ApiError, wordsOf } from '../../api/client.js';
 import type { ImportWorkerApi, Preview, PreviewOptions } from '../../worker/import.worker.js';
+import { msg } from './words.js';
 
 export type Stage =
   | { kind: 'choose' }
@@ -88,7 +89,7 @@ export function useImport(file: File | null, onTaken: () => void) {
     options,
     remote,
     openFile: (chosen: File) => void openFile(chosen),
-    openText: (text: string) => attempt(open('pasted table', remote.openText(text))),
+    openText: (text: string) => attempt(open(msg('view.catalogue.pastedTable'), remote.openText(text))),
     openRows: (name: string, rows: string[][]) => attempt(open(name, remote.openRows(rows))),
     look: (name: string, next: PreviewOptions) => attempt(look(name, next)),
     take: (name: string) => void take(name),

@@ -5,11 +5,12 @@ import { ITEM, MENU } from '../../ui/controls.js';
 import { useDisplay } from '../context.js';
 import { diameterText } from './Overlay.js';
 import type { Shows } from './shows.js';
+import { msg } from './words.js';
 
 export const FORMATS = {
-  csv: { name: 'Table (CSV)', type: 'text/csv' },
-  svg: { name: 'Drawing (SVG)', type: 'image/svg+xml' },
-  png: { name: 'Picture (PNG)', type: 'image/png' },
+  csv: { name: msg('view.curves.tableCsv'), type: 'text/csv' },
+  svg: { name: msg('view.curves.drawingSvg'), type: 'image/svg+xml' },
+  png: { name: msg('view.curves.picturePng'), type: 'image/png' },
 } as const;
 export type Format = keyof typeof FORMATS;
 
@@ -29,7 +30,7 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
   return (
     <div className="flex h-[30px] flex-none items-center gap-2 px-2.5">
       <h2 className="text-[14px] font-semibold">{name}</h2>
-      {entry?.typical === true && <span className="text-near text-[12px]">◐ typical curve, no maker’s</span>}
+      {entry?.typical === true && <span className="text-near text-[12px]">{msg('view.curves.typicalCurveNoMakers')}</span>}
       {trace && (
         <span className="text-inkq">
           {trace.diameter !== null && `Ø ${diameterText(trace.diameter, display)} ${display.unit('diameter')}, `}
@@ -37,12 +38,16 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
         </span>
       )}
       <span className="ml-auto" />
-      {hasMade && <Switch on={shows.made} onClick={() => onToggle('made')} text="made diameters" />}
-      <Switch on={shows.window} onClick={() => onToggle('window')} text="valve window" />
-      <Switch on={shows.zoom} onClick={() => onToggle('zoom')} text="zoom to the duties" />
+      {hasMade && <Switch on={shows.made} onClick={() => onToggle('made')} text={msg('view.curves.madeDiameters')} />}
+      <Switch on={shows.window} onClick={() => onToggle('window')} text={msg('view.curves.valveWindow')} />
+      <Switch on={shows.zoom} onClick={() => onToggle('zoom')} text={msg('view.curves.zoomToTheDuties')} />
       <More shows={shows} onToggle={onToggle} />
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger aria-label="Save the curves" title="Save the curves" className="text-inkq hover:text-ink p-1">
+        <DropdownMenu.Trigger
+          aria-label={msg('view.curves.saveTheCurves')}
+          title={msg('view.curves.saveTheCurves')}
+          className="text-inkq hover:text-ink p-1"
+        >
           <Download size={15} aria-hidden="true" />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
@@ -61,13 +66,13 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
 
 /** what may stand beside the curves */
 export const MORE: readonly (readonly [keyof Shows, string])[] = [
-  ['contours', 'efficiency contours'],
-  ['speeds', 'other speeds'],
-  ['units', 'one unit more, fewer; one stops'],
-  ['clear', 'the new pump on water'],
-  ['motor', 'with the motor: efficiency, input'],
-  ['quadratic', 'system as a + b·Q²'],
-  ['edges', 'valve wide open, at its edges'],
+  ['contours', msg('view.curves.efficiencyContours')],
+  ['speeds', msg('view.curves.otherSpeeds')],
+  ['units', msg('view.curves.oneUnitMoreFewerOne')],
+  ['clear', msg('view.curves.theNewPumpOnWater')],
+  ['motor', msg('view.curves.withTheMotorEfficiencyInput')],
+  ['quadratic', msg('view.curves.systemAsABQ')],
+  ['edges', msg('view.curves.valveWideOpenAtIts')],
 ];
 
 function More({ shows, onToggle }: { shows: Shows; onToggle: (key: keyof Shows) => void }) {
@@ -75,7 +80,8 @@ function More({ shows, onToggle }: { shows: Shows; onToggle: (key: keyof Shows) 
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="border-edge bg-panel data-[state=open]:border-cedar flex h-[24px] items-center gap-1 rounded-full border px-3 text-[12px]">
-        more{count > 0 && `, ${count} shown`} <ChevronDown size={12} aria-hidden="true" />
+        {msg('view.curves.more')}
+        {count > 0 && msg('view.curves.shown', { count })} <ChevronDown size={12} aria-hidden="true" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className={MENU}>

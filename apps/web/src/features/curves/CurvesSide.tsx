@@ -7,6 +7,7 @@ import { KnotTable } from './KnotTable.js';
 import type { CurvesModel } from './model.js';
 import { diameterText } from './Overlay.js';
 import { ReadFigures } from './ReadOut.js';
+import { msg } from './words.js';
 
 export interface SideFigures {
   curves: ServiceCurves;
@@ -32,10 +33,13 @@ export const CurvesSide = memo(function CurvesSide({
   onRead: (flow: number | null) => void;
 }) {
   return (
-    <aside aria-label="Handles" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
+    <aside
+      aria-label={msg('view.curves.handles')}
+      className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2"
+    >
       <p className="flex items-baseline gap-2">
-        <span className="text-[14px] font-semibold">Handles</span>
-        <span className="text-inkq text-[12px]">drag; all answer</span>
+        <span className="text-[14px] font-semibold">{msg('view.curves.handles')}</span>
+        <span className="text-inkq text-[12px]">{msg('view.curves.dragAllAnswer')}</span>
       </p>
       <Held.Provider value={onHold}>
         <Handles pump={curves.pump} trace={trace} made={curves.made.map((m) => m.diameter)} onGrab={onGrab} moved={moved} />
@@ -54,10 +58,10 @@ export function movedText(before: PumpTrace | undefined, now: PumpTrace | undefi
   const [from, to] = [before, now].map((t) => (t.diameter === null ? '–' : diameterText(t.diameter, display)));
   const diameter = from === to ? null : `${from} → ${to} ${display.unit('diameter')}`;
   const [was, is] = [Math.round(before.speed), Math.round(now.speed)];
-  const speed = was === is ? null : `${was} → ${is} rpm`;
+  const speed = was === is ? null : msg('view.curves.rpm', { was, is });
   const [low, high] = [before, now].map((t) => display.number(t.head[0], 'head', 4));
   const shutOff = low === high ? null : `${low} → ${high} ${display.unit('head')}`;
   const parts = [diameter && `Ø ${diameter}`, speed].filter((x) => x !== null);
   if (parts.length > 0) return parts.join(', ');
-  return shutOff && `shut-off ${shutOff}`;
+  return shutOff && msg('view.curves.shutOff', { shutOff });
 }

@@ -14,12 +14,13 @@ import { csvOf, ReadOut } from './ReadOut.js';
 import { BARE, type Shows } from './shows.js';
 import { useCurvesModel } from './useCurvesModel.js';
 import { useFamily } from './useFamily.js';
+import { msg } from './words.js';
 
 /** one over the other, on one flow axis */
 const CHARTS = [
-  ['head', 'System head curves and pump curves over flow'],
-  ['efficiency', 'Efficiency and shaft power over flow'],
-  ['npsh', 'NPSH available and required over flow'],
+  ['head', msg('view.curves.systemHeadCurvesAndPump')],
+  ['efficiency', msg('view.curves.efficiencyAndShaftPowerOver')],
+  ['npsh', msg('view.curves.npshAvailableAndRequiredOver')],
 ] as const;
 /** All system curves against the pump, with duties, efficiency, power and NPSH on one flow axis, and the handles that move them. */
 export function CurvesView() {
@@ -55,9 +56,7 @@ export function CurvesView() {
 
   if (!curves || !model || !options) {
     return (
-      <div className="panel text-inkq flex flex-1 items-center justify-center">
-        The curves appear as soon as a scenario with a pump can be worked out.
-      </div>
+      <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.curves.theCurvesAppearAsSoon')}</div>
     );
   }
   const trace = curves.pumps.find((p) => p.scenarios.includes(active)) ?? curves.pumps[0];
@@ -82,7 +81,7 @@ export function CurvesView() {
   };
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <section aria-label="Curves" className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
+      <section aria-label={msg('view.curves.curves')} className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
         <CurvesHeader
           name={typeof name === 'string' ? name : curves.pump}
           entry={pumpEntry}

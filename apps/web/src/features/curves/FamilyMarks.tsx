@@ -3,6 +3,7 @@ import type { Display } from '../context.js';
 import type { Family } from './family.js';
 import { interpolate } from '../../state/interpolate.js';
 import type { Mapped } from './mapped.js';
+import { msg } from './words.js';
 
 /** where a published curve ends, and the least flow at which the maker lets it run on */
 export function CurveEnds({ curves, x, y, flow, metres }: Mapped & { curves: ServiceCurves }) {
@@ -25,7 +26,7 @@ export function CurveEnds({ curves, x, y, flow, metres }: Mapped & { curves: Ser
               stroke="none"
               className="halo"
             >
-              min
+              {msg('view.curves.min')}
             </text>
           </>
         )}
@@ -57,17 +58,17 @@ export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { 
         return name(`η${c.efficiency}`, top, `${Math.round(c.efficiency * 100)} %`, -8, -3);
       })}
       {family.speeds.map((c) => name(`n${c.speed}`, end(c), `${Math.round(c.speed)} rpm`, -30, 14))}
-      {family.units.map((c) => name(`u${c.running}`, end(c), `${c.running} running`, -46, 14))}
+      {family.units.map((c) => name(`u${c.running}`, end(c), msg('view.curves.running', { running: c.running }), -46, 14))}
       {family.edges.map((c) => {
         const [px, py] = at(c.named);
         return (
           <g key={c.name}>
             <line x1={px} x2={px + LEADER} y1={py} y2={py} stroke="var(--line-strong)" />
-            {name(`v${c.name}`, c.named, `valve ${c.name}`, LEADER + 4, 4)}
+            {name(`v${c.name}`, c.named, msg('view.curves.valve', { c: c.name }), LEADER + 4, 4)}
           </g>
         );
       })}
-      {family.clear && name('clear', { flow: family.clear.flow[6]!, head: family.clear.head[6]! }, 'new, on water')}
+      {family.clear && name('clear', { flow: family.clear.flow[6]!, head: family.clear.head[6]! }, msg('view.curves.newOnWater'))}
       {runOut && (
         <g data-run-out={runOut.isBeyond ? 'beyond' : 'inside'}>
           <circle
@@ -86,9 +87,14 @@ export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { 
             fill={runOut.isBeyond ? 'var(--fails)' : 'var(--ink-2)'}
             className="halo"
           >
-            {runOut.isBeyond ? '▲ ' : ''}one stops: {display.number(runOut.flow, 'flow')} at {display.number(runOut.head, 'head')}{' '}
-            {display.unit('head')}, {Math.round(runOut.flowRatio * 100)} % of BEP
-            {runOut.isBeyond ? ', past the curve' : ''}
+            {msg('view.curves.oneStopsAtOfBep', {
+              value: runOut.isBeyond ? '▲ ' : '',
+              flow: display.number(runOut.flow, 'flow'),
+              head: display.number(runOut.head, 'head'),
+              unit: display.unit('head'),
+              flowRatio: Math.round(runOut.flowRatio * 100),
+              isIsBeyond: runOut.isBeyond ? 'yes' : 'no',
+            })}
           </text>
         </g>
       )}
@@ -101,10 +107,14 @@ export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { 
           className="halo"
           data-quadratic
         >
-          H = {display.number(quadratic.a, 'head')} {display.unit('head')} +{' '}
-          {(display.value(quadratic.b, 'head') / display.value(1, 'flow') ** 2).toPrecision(4)}·Q², within{' '}
-          {display.number(quadratic.worst, 'head', 2)} {display.unit('head')} up to {display.number(quadratic.to, 'flow')}{' '}
-          {display.unit('flow')}
+          {msg('view.curves.hQWithinUpTo', {
+            a: display.number(quadratic.a, 'head'),
+            unit: display.unit('head'),
+            value: (display.value(quadratic.b, 'head') / display.value(1, 'flow') ** 2).toPrecision(4),
+            worst: display.number(quadratic.worst, 'head', 2),
+            to: display.number(quadratic.to, 'flow'),
+            unit2: display.unit('flow'),
+          })}
         </text>
       )}
     </g>

@@ -20,6 +20,7 @@ import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js
 import { Select } from '../../ui/Select.js';
 import { DragScale } from './DragScale.js';
 import { ValveOpening } from './ValveOpening.js';
+import { msg } from './words.js';
 
 /** What a handle needs to take hold: called before the first movement, so that the old curve can stay as a trace. */
 interface HandlesProps {
@@ -38,11 +39,7 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
   const element = allElements(study).find((e) => e.id === pump);
   const entry: RawEntry = study.pumps?.[String(element?.pump)] ?? {};
   if (element?.mode !== 'curve' && !trace) {
-    return (
-      <p className="text-inkq">
-        {pump} is not given by a curve: its duty is imposed, and the system curves show what it would take.
-      </p>
-    );
+    return <p className="text-inkq">{msg('view.curves.isNotGivenByA', { pump })}</p>;
   }
   const nominal = quantityOf(entry.speed, 'speed') ?? trace?.speed;
   const least = made[0] ?? quantityOf(entry.minDiameter, 'diameter');
@@ -83,7 +80,7 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
         <div className="border-soft flex items-center justify-between border-t pt-2" role="status">
           <span className="font-semibold">{moved}</span>
           <button type="button" onClick={undo} className="text-cedar">
-            ↶ undo
+            {msg('view.curves.undo')}
           </button>
         </div>
       )}
@@ -231,9 +228,9 @@ function Stages({ pump, options, onGrab }: { pump: string; options: readonly num
     'stages',
   ).value;
   return (
-    <Group title="Stages">
+    <Group title={msg('view.curves.stages')}>
       <Select
-        label="Stages"
+        label={msg('view.curves.stages')}
         value={seen === undefined ? undefined : String(seen)}
         options={options.map((n) => [String(n), String(n)])}
         onChange={(n) => {
@@ -256,7 +253,7 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
   const now = seen[study.scenarios.findIndex((s) => s.id === active)];
   const set = (n: number): void => {
     onGrab();
-    change(`${pump} running`, setOwn(study, active, pump, 'running', n));
+    change(msg('view.curves.running3', { pump }), setOwn(study, active, pump, 'running', n));
   };
   const ask = useStudy((s) => s.leastUnits);
   const store = useStudyStore();
@@ -273,25 +270,25 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
       return n === null || n === is ? [] : setOwn(now, s, pump, 'running', n);
     });
     onGrab();
-    if (operations.length > 0) make(`${pump}: least units that serve`, operations);
-    const changed = operations.length === 0 ? 'As few run as can.' : 'Set to the fewest that serve.';
-    setSaid(short.length === 0 ? changed : `${changed} In ${short.join(', ')} no number serves.`);
+    if (operations.length > 0) make(msg('view.curves.leastUnitsThatServe', { pump }), operations);
+    const changed = operations.length === 0 ? msg('view.curves.asFewRunAsCan') : msg('view.curves.setToTheFewestThat');
+    setSaid(short.length === 0 ? changed : msg('view.curves.inNoNumberServes', { changed, short: short.join(', ') }));
   };
   return (
     <Group
-      title="Running"
+      title={msg('view.curves.running4')}
       side={
         <button
           type="button"
           className="text-cedar text-[12px]"
           onClick={() => void find()}
-          title="In every scenario the fewest units that give the head it asks, each inside its curve"
+          title={msg('view.curves.inEveryScenarioTheFewest')}
         >
-          the fewest that serve
+          {msg('view.curves.theFewestThatServe')}
         </button>
       }
     >
-      <div className="grid auto-cols-fr grid-flow-col" role="group" aria-label="Units running">
+      <div className="grid auto-cols-fr grid-flow-col" role="group" aria-label={msg('view.curves.unitsRunning')}>
         {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
           <button
             key={n}
@@ -300,7 +297,9 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
             onClick={() => set(n)}
             className={`flex h-[44px] flex-col items-start justify-center gap-0.5 border px-2 ${now === n ? 'border-cedar bg-wash' : 'border-edge bg-panel'}`}
           >
-            <span className="text-[12px] font-semibold">{n === 1 ? '1 unit' : `${n} units`}</span>
+            <span className="text-[12px] font-semibold">
+              {n === 1 ? msg('view.curves.n1Unit') : msg('view.curves.units', { n })}
+            </span>
             <span className="flex gap-0.5">
               {study.scenarios.map((s, i) => seen[i] === n && <ScenarioLetter key={s.id} index={i} letter={letterOf(i)} small />)}
             </span>
@@ -333,18 +332,19 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
   const wear = held ?? kept;
   return (
     <Group
-      title="Wear"
+      title={msg('view.curves.wear')}
       side={
         <span className="flex items-center gap-2">
           {own && <ScenarioLetter index={index} letter={letterOf(index)} small />}
           <span>
-            <b className="font-semibold">{Math.round(wear * 1000) / 10}</b> <span className="text-inkq">% of the head</span>
+            <b className="font-semibold">{Math.round(wear * 1000) / 10}</b>{' '}
+            <span className="text-inkq">{msg('view.curves.ofTheHead')}</span>
           </span>
         </span>
       }
     >
       <DragScale
-        label="Wear"
+        label={msg('view.curves.wear')}
         value={wear}
         min={0}
         max={0.15}

@@ -2,14 +2,15 @@ import { overallVerdict } from '@cedar-knot/core';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { Knot } from './model.js';
+import { msg } from './words.js';
 
 /** The duty points in figures, one below the other: they stand beside the plot, where no curve runs. */
 export function KnotTable({ knots }: { knots: readonly Knot[] }) {
   const display = useDisplay();
   const shown = useStudy((s) => s.shown);
-  const heads = ['knots', display.unit('flow'), display.unit('head'), 'η %', '% BEP'];
+  const heads = ['knots', display.unit('flow'), display.unit('head'), 'η %', msg('view.curves.bep')];
   return (
-    <table aria-label="Duty points" className="w-full text-[12px]">
+    <table aria-label={msg('view.curves.dutyPoints')} className="w-full text-[12px]">
       <thead>
         <tr className="text-inkq h-[19px]">
           {heads.map((h, i) => (
@@ -49,7 +50,7 @@ export function KnotTable({ knots }: { knots: readonly Knot[] }) {
                 <span
                   className="block text-[11px] leading-[13px] whitespace-nowrap"
                   style={{ color: npsh === 'holds' ? 'var(--ink-quiet)' : verdictColor(npsh) }}
-                  title="NPSHA / NPSHR"
+                  title={msg('view.curves.npshaNpshr')}
                 >
                   {display.number(r.npsha, 'head')} / {display.number(r.npshr, 'head')}
                 </span>

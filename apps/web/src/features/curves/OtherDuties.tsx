@@ -4,6 +4,7 @@ import { interpolate } from '../../state/interpolate.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import type { Mapped } from './mapped.js';
 import type { Knot } from './model.js';
+import { msg } from './words.js';
 
 export interface OtherDuty {
   scenario: string;
@@ -56,7 +57,7 @@ export function OtherDuties({
         strokeDasharray={o.isStable ? '' : '2 2'}
         data-other-duty={o.scenario}
       >
-        <title>{o.isStable ? 'also a duty' : 'a duty that does not hold'}</title>
+        <title>{o.isStable ? msg('view.curves.alsoADuty') : msg('view.curves.aDutyThatDoesNot')}</title>
       </circle>
     );
   });

@@ -9,6 +9,7 @@ import type { Mapped, Scale } from './mapped.js';
 import type { CurvesModel } from './model.js';
 import { OtherDuties, type OtherDuty } from './OtherDuties.js';
 import { BestTicks, Knots, LineEnds, PumpLabels, Rated, ValveWindow } from './PlotMarks.js';
+import { msg } from './words.js';
 
 export interface Areas {
   head?: PlotArea;
@@ -122,12 +123,13 @@ function Titles({ model, plot, tops, yEff, bottom, hasMotor, display }: TitlesPr
   return (
     <>
       <text x={8} y={12} fontSize={12} fontWeight={600} fill="var(--ink)">
-        Head, {display.unit('head')}
+        {msg('view.curves.head', { unit: display.unit('head') })}
       </text>
       <text x={8} y={tops.efficiency + 11} fontSize={12} fontWeight={600} fill="var(--ink)">
-        Efficiency of a unit, %{' '}
+        {msg('view.curves.efficiencyOfAUnit')}
         <tspan fill={LABEL} fontWeight={400} dx={4}>
-          — and shaft power of all running, {display.unit('power')} - - -{hasMotor && '; ···· with the motor, and what it takes'}
+          {msg('view.curves.andShaftPowerOfAll', { unit: display.unit('power') })}
+          {hasMotor && msg('view.curves.withTheMotorAndWhat')}
         </tspan>
       </text>
       <text x={plot.x + plot.width + 4} y={yEff(100) + 4} fontSize={11} fill={LABEL}>
@@ -137,9 +139,9 @@ function Titles({ model, plot, tops, yEff, bottom, hasMotor, display }: TitlesPr
         0
       </text>
       <text x={8} y={tops.npsh + 11} fontSize={12} fontWeight={600} fill="var(--ink)">
-        NPSH, {display.unit('head')}{' '}
+        {msg('view.curves.npsh', { unit: display.unit('head') })}
         <tspan fill={LABEL} fontWeight={400} dx={4}>
-          required in ink, available by scenario; the bar is the margin
+          {msg('view.curves.requiredInInkAvailableBy')}
         </tspan>
       </text>
       <text
@@ -151,7 +153,7 @@ function Titles({ model, plot, tops, yEff, bottom, hasMotor, display }: TitlesPr
         fill="var(--ink)"
         className="halo"
       >
-        Flow, {display.unit('flow')}
+        {msg('view.curves.flow2', { unit: display.unit('flow') })}
       </text>
     </>
   );

@@ -5,6 +5,7 @@ import { spread } from '../../ui/ticks.js';
 import type { Display } from '../context.js';
 import type { Mapped } from './mapped.js';
 import type { CurvesModel, Knot } from './model.js';
+import { msg } from './words.js';
 
 /* Marks in the plot of heads. */
 
@@ -48,7 +49,7 @@ export function PumpLabels({ curves, x, y, flow, metres, right }: Mapped & { cur
         fill="var(--ink)"
         className="halo"
       >
-        {p.running} running
+        {msg('view.curves.running', { running: p.running })}
       </text>
     );
   });
@@ -123,7 +124,7 @@ export function ValveWindow({
       </defs>
       <rect x={px - 5} width={10} y={a} height={b - a} fill="url(#burnt)" stroke={color} strokeWidth={1} />
       <text x={px - 10} y={b - 2} textAnchor="end" fontSize={11.5} fill="var(--ink-2)" className="halo">
-        valve burns{' '}
+        {msg('view.curves.valveBurns')}
         <tspan fontWeight={600}>
           {display.number(burnt, 'head')} {display.unit('head')}
         </tspan>
@@ -154,7 +155,11 @@ export function Rated({
       />
       <path d={`M${px + 5} ${py - 4}L${px + 15} ${py - 13}`} stroke="var(--line-strong)" />
       <text x={px + 17} y={py - 13} fontSize={11.5} fill="var(--ink-2)" className="halo">
-        rated {display.number(rated.flow, 'flow')} at {display.number(rated.head, 'head')} {display.unit('head')}
+        {msg('view.curves.ratedAt', {
+          flow: display.number(rated.flow, 'flow'),
+          head: display.number(rated.head, 'head'),
+          unit: display.unit('head'),
+        })}
       </text>
     </g>
   );

@@ -8,8 +8,9 @@ import { useDisplay, useStudy, type Display } from '../context.js';
 import { interpolate } from '../../state/interpolate.js';
 import type { CurvesModel } from './model.js';
 import type { Areas } from './Overlay.js';
+import { msg } from './words.js';
 
-const FLOW: QuantityField = { type: 'quantity', dimension: 'flow', min: 0, max: 1e4, label: 'Flow' };
+const FLOW: QuantityField = { type: 'quantity', dimension: 'flow', min: 0, max: 1e4, label: msg('app.flow2') };
 /** of the axis, to one press of an arrow */
 const STEP = 0.005;
 
@@ -67,11 +68,11 @@ export function ReadOut({
       )}
       <div
         role="slider"
-        aria-label="Flow at which the curves are read"
+        aria-label={msg('view.curves.flowAtWhichTheCurves')}
         aria-valuemin={0}
         aria-valuemax={Math.round(end * unit)}
         aria-valuenow={Math.round((flow ?? 0) * unit)}
-        aria-valuetext={flow === null ? 'nowhere' : `${display.number(flow, 'flow')} ${display.unit('flow')}`}
+        aria-valuetext={flow === null ? msg('view.curves.nowhere') : `${display.number(flow, 'flow')} ${display.unit('flow')}`}
         tabIndex={0}
         className="absolute z-[1] cursor-crosshair"
         // the knots above it stay to be pressed: only the plot's lower part and what is under it takes the pointer
@@ -119,11 +120,11 @@ function Floating({
         <thead>
           <tr className="text-inkq text-right">
             <td />
-            <th className="font-normal">system</th>
-            <th className="font-normal">pump</th>
+            <th className="font-normal">{msg('view.curves.system')}</th>
+            <th className="font-normal">{msg('view.curves.pump')}</th>
             <th className="font-normal">η %</th>
             <th className="font-normal">{display.unit('power')}</th>
-            <th className="font-normal">NPSHA / R</th>
+            <th className="font-normal">{msg('view.curves.npshaR')}</th>
           </tr>
         </thead>
         <tbody>
@@ -176,14 +177,14 @@ export function ReadFigures({ flow, onFlow }: { flow: number | null; onFlow: (fl
   const display = useDisplay();
   const typed = flow === null ? '' : `${display.number(flow, 'flow', 4).replace(/\u202f/g, '')} ${display.typed('flow')}`;
   return (
-    <section aria-label="Read off" className="border-soft flex flex-col gap-1 border-t pt-1.5">
+    <section aria-label={msg('view.curves.readOff')} className="border-soft flex flex-col gap-1 border-t pt-1.5">
       <div className="flex items-end gap-2">
         <div className="w-[112px]">
           <TypedField
-            label="Read at a flow"
+            label={msg('view.curves.readAtAFlow')}
             name="read-flow"
             value={typed}
-            placeholder="hover, or type"
+            placeholder={msg('view.curves.hoverOrType')}
             read={(t) => readEntry(t, FLOW, `1 ${display.typed('flow')}`)}
             onCommit={(v) => onFlow(quantityOf(v, 'flow') ?? null)}
           />
@@ -195,15 +196,15 @@ export function ReadFigures({ flow, onFlow }: { flow: number | null; onFlow: (fl
 
 /** all curves over the flow, a column each, in the units that are shown */
 export function csvOf(curves: ServiceCurves, order: readonly string[], d: Display): string {
-  const [flow, head, power] = (['flow', 'head', 'power'] as const).map((x) => d.typed(x));
+  const [flow, head, power] = [d.typed('flow'), d.typed('head'), d.typed('power')] as const;
   const names = order.filter((id) => curves.scenarios.some((s) => s.id === id));
   const columns = names.flatMap((id) => [
-    `${id} system [${head}]`,
-    `${id} NPSHA [${head}]`,
-    `${id} pump [${head}]`,
-    `${id} efficiency [%]`,
-    `${id} power [${power}]`,
-    `${id} NPSHR [${head}]`,
+    msg('view.curves.system2', { id, head }),
+    msg('view.curves.npsha', { id, head }),
+    msg('view.curves.pump2', { id, head }),
+    msg('view.curves.efficiency2', { id }),
+    msg('view.curves.power2', { id, power }),
+    msg('view.curves.npshr2', { id, head }),
   ]);
   const number = (x: number | null | undefined, to: (v: number) => number): string =>
     x === null || x === undefined || !Number.isFinite(x) ? '' : String(Number(to(x).toPrecision(6)));
@@ -223,5 +224,5 @@ export function csvOf(curves: ServiceCurves, order: readonly string[], d: Displa
     });
     return [number(q, (v) => d.value(v, 'flow')), ...cells].join(',');
   });
-  return `flow [${flow}],${columns.join(',')}\n${rows.join('\n')}\n`;
+  return `${msg('view.curves.flow', { flow })},${columns.join(',')}\n${rows.join('\n')}\n`;
 }

@@ -5,6 +5,7 @@ import { letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import { DragScale } from './DragScale.js';
+import { msg } from './words.js';
 
 /** where the control valve stands in the active scenario; it can be set by hand there, and given back to its set point */
 export function ValveOpening() {
@@ -28,11 +29,11 @@ export function ValveOpening() {
   const byHand = set[`${valve.id}.mode`] === 'opening';
   const follow = (): void => {
     const kept = Object.fromEntries(Object.entries(set).filter(([a]) => a !== `${valve.id}.mode` && a !== `${valve.id}.opening`));
-    change(`${valve.id} follows its set point`, [
+    change(msg('view.curves.followsItsSetPoint', { valve: valve.id }), [
       { op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) },
     ]);
   };
-  const label = `${valve.id} opening by hand`;
+  const label = msg('view.curves.openingByHand', { valve: valve.id });
   const byHandAt = (opening: number): Operation[] => [
     {
       op: 'set',
@@ -45,7 +46,7 @@ export function ValveOpening() {
     <div className="pb-1">
       <div className="mb-1 flex items-center justify-between">
         <span className="flex items-center gap-1.5 font-semibold">
-          Valve opening <ScenarioLetter index={index} letter={letterOf(index)} small />
+          {msg('view.curves.valveOpening')} <ScenarioLetter index={index} letter={letterOf(index)} small />
         </span>
         <span>
           <b className="font-semibold">{opening === null ? '–' : (opening * 100).toFixed(1)}</b>{' '}
@@ -54,7 +55,7 @@ export function ValveOpening() {
       </div>
       {byHand && opening !== null ? (
         <DragScale
-          label="Valve opening"
+          label={msg('view.curves.valveOpening')}
           value={opening}
           min={0.05}
           max={1}
@@ -73,10 +74,12 @@ export function ValveOpening() {
         />
       ) : null}
       <p className="text-inkq text-[12px]">
-        {byHand ? 'set by hand in this scenario. ' : `found for ${display.number(r.flow, 'flow')} ${display.unit('flow')}. `}
+        {byHand
+          ? msg('view.curves.setByHandInThis')
+          : msg('view.curves.foundFor', { flow: display.number(r.flow, 'flow'), unit: display.unit('flow') })}
         {typeof valve.valve === 'string' && r.opening !== null && (
           <button type="button" className="text-cedar" onClick={byHand ? follow : () => change(label, byHandAt(r.opening!))}>
-            {byHand ? 'Follow the set point' : 'Set by hand'}
+            {byHand ? msg('view.curves.followTheSetPoint') : msg('view.curves.setByHand')}
           </button>
         )}
       </p>

@@ -6,6 +6,7 @@ import { letterOf } from '../../state/address.js';
 import type { Shown } from '../../state/studyStore.js';
 import { lineStyle, resolved } from '../../ui/scenarioStyle.js';
 import { axis, type Axis, type Trace } from '../../ui/chart/chartOptions.js';
+import { msg } from './words.js';
 
 /** A duty point: where a scenario's system curve meets its pump curve. */
 export interface Knot {
@@ -77,7 +78,7 @@ export function curvesModel(
     powerTop,
     headTraces: [
       ...before.map((p, i): Trace => ({
-        name: `before ${i}`,
+        name: msg('view.curves.before', { i }),
         x: p.flow.map(units.flow),
         y: p.head.map(units.head),
         color: resolved('--cedar'),
@@ -99,7 +100,7 @@ export function curvesModel(
             .filter((s) => s.id === active)
             .map((s): Trace => ({
               ...systemTrace(s, curves.flows, s.bare, index(s.id), false, units),
-              name: `${s.id} without the valve`,
+              name: msg('view.curves.withoutTheValve', { s: s.id }),
               width: 1.3,
               dash: '1.5 3',
             }))
@@ -110,14 +111,14 @@ export function curvesModel(
     efficiencyTraces: curves.pumps
       .flatMap((p, i): Trace[] => [
         {
-          name: `efficiency ${i}`,
+          name: msg('view.curves.efficiency', { i }),
           x: p.flow.map(units.flow),
           y: p.efficiency.map((e) => (e === null ? null : e * 100)),
           color: ink,
           width: 1.8,
         },
         {
-          name: `power ${i}`,
+          name: msg('view.curves.power', { i }),
           x: p.flow.map(units.flow),
           y: p.power.map((w) => (w === null ? null : (units.power(w) / powerTop) * 100)),
           color: ink,
@@ -132,7 +133,7 @@ export function curvesModel(
         width: s.id === active ? 2 : 1.3,
       })),
       ...curves.pumps.map((p, i): Trace => ({
-        name: `NPSHR ${i}`,
+        name: msg('view.curves.npshr', { i }),
         x: p.flow.map(units.flow),
         y: p.npshr.map((h) => (h === null ? null : units.head(h))),
         color: ink,
@@ -162,9 +163,9 @@ function familyTraces(family: Family, units: Units): Trace[] {
       ),
     ),
     ...family.speeds.map((c) => line(`${c.speed.toFixed(0)} rpm`, c, units, quiet, 1, '6 3')),
-    ...family.units.map((c) => line(`${c.running} of the units`, c, units, quiet, 1.2, '2 3')),
-    ...family.edges.map((c) => line(`valve ${c.name}`, c, units, resolved('--ink-2'), 1.3, '4 2')),
-    ...(family.clear ? [line('new, on water', family.clear, units, quiet, 1.4, '8 3 2 3')] : []),
+    ...family.units.map((c) => line(msg('view.curves.ofTheUnits', { running: c.running }), c, units, quiet, 1.2, '2 3')),
+    ...family.edges.map((c) => line(msg('view.curves.valve', { c: c.name }), c, units, resolved('--ink-2'), 1.3, '4 2')),
+    ...(family.clear ? [line(msg('view.curves.newOnWater'), family.clear, units, quiet, 1.4, '8 3 2 3')] : []),
   ];
 }
 
@@ -173,9 +174,16 @@ function motorTraces(family: Family, units: Units, powerTop: number, ink: string
   if (!motor) return [];
   const x = motor.flow.map(units.flow);
   return [
-    { name: 'overall efficiency', x, y: motor.efficiency.map((e) => e * 100), color: ink, width: 1.2, dash: '1.5 2.5' },
     {
-      name: 'input power',
+      name: msg('view.curves.overallEfficiency'),
+      x,
+      y: motor.efficiency.map((e) => e * 100),
+      color: ink,
+      width: 1.2,
+      dash: '1.5 2.5',
+    },
+    {
+      name: msg('view.curves.inputPower'),
       x,
       y: motor.input.map((w) => (units.power(w) / powerTop) * 100),
       color: ink,
@@ -220,7 +228,7 @@ function systemTrace(
 /** One pump curve in pieces whose weight says comfort: heavy preferred, medium allowable, hairline outside. */
 function comfortPieces(p: PumpTrace, units: Units, ink: string): Trace[] {
   const whole: Trace = {
-    name: `${p.running} running`,
+    name: msg('view.curves.running', { running: p.running }),
     x: p.flow.map(units.flow),
     y: p.head.map(units.head),
     color: ink,
@@ -234,7 +242,7 @@ function piece(p: PumpTrace, [from, to]: readonly [number, number], width: numbe
   const end = Math.min(to, p.lastFlow);
   const flows = Array.from({ length: steps + 1 }, (_, i) => from + ((end - from) * i) / steps);
   return {
-    name: `${p.running} running ${width}`,
+    name: msg('view.curves.running2', { running: p.running, width }),
     x: flows.map(units.flow),
     y: flows.map((q) => units.head(interpolate(p.flow, p.head, q))),
     color,

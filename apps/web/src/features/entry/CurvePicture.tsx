@@ -1,6 +1,7 @@
 import { quantityOf, readPercent, type Dimension, type RawEntry } from '@cedar-knot/core';
 import { axisTicks } from '../../ui/ticks.js';
 import { useDisplay } from '../context.js';
+import { msg } from './words.js';
 
 const WIDTH = 330;
 const HEIGHT = 132;
@@ -32,7 +33,7 @@ export function CurvePicture({ entry }: { entry: RawEntry }) {
       .map((r) => `${x(r.q).toFixed(1)},${of(r).toFixed(1)}`)
       .join(' ');
   return (
-    <svg width={WIDTH} height={HEIGHT} className="flex-none" role="img" aria-label="Head and efficiency over flow">
+    <svg width={WIDTH} height={HEIGHT} className="flex-none" role="img" aria-label={msg('view.entry.headAndEfficiencyOverFlow')}>
       {hs.map((h) => (
         <g key={h}>
           <line x1={LEFT} x2={WIDTH - 30} y1={y(h)} y2={y(h)} stroke="var(--line-soft)" />
@@ -47,7 +48,7 @@ export function CurvePicture({ entry }: { entry: RawEntry }) {
         </text>
       ))}
       <text x={LEFT + 4} y={12} fontSize={11} fill="var(--ink-quiet)">
-        head {display.unit('head')}
+        {msg('app.head2', { unit: display.unit('head') })}
       </text>
       <text x={WIDTH - 27} y={HEIGHT - BOTTOM + 2} fontSize={11} fill="var(--ink-quiet)">
         {display.unit('flow')}
@@ -68,7 +69,7 @@ export function CurvePicture({ entry }: { entry: RawEntry }) {
         </g>
       ))}
       <text x={WIDTH - 28} y={22} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-        – – efficiency, to 100 %
+        {msg('view.entry.efficiencyTo100')}
       </text>
     </svg>
   );

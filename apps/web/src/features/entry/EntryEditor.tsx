@@ -8,6 +8,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 import { RowsTable } from './RowsTable.js';
 import { SweepThis } from './SweepThis.js';
+import { msg } from './words.js';
 
 /** Where an entry is changed: a path in it and its new value, or that it goes. */
 export type Put = (path: readonly (string | number)[], value: unknown) => void;
@@ -104,7 +105,7 @@ export function OverTemperature({
     { temperature: '50 C', pressure: '16 bar(g)' },
     { temperature: '120 C', pressure: '14 bar(g)' },
   ];
-  const label = field.label ?? 'over temperature';
+  const label = field.label ?? msg('view.entry.overTemperature');
   return (
     <>
       {rows && <RowsTable label={label} field={field} rows={rows} onRows={onRows} />}
@@ -113,7 +114,7 @@ export function OverTemperature({
         onClick={() => onRows(rows ? undefined : begin)}
         className="text-cedar self-start text-[12px] hover:underline"
       >
-        {rows ? 'Remove this table' : `Enter a ${label.toLowerCase()}`}
+        {rows ? msg('view.entry.removeThisTable') : msg('view.entry.enterA', { label: label.toLowerCase() })}
       </button>
     </>
   );
@@ -135,13 +136,13 @@ function Measured({
   ];
   return (
     <>
-      {rows && <RowsTable label={field.label ?? 'viscosities'} field={field} rows={rows} onRows={onRows} />}
+      {rows && <RowsTable label={field.label ?? msg('view.entry.viscosities')} field={field} rows={rows} onRows={onRows} />}
       <button
         type="button"
         onClick={() => onRows(rows ? undefined : begin)}
         className="text-cedar self-start text-[12px] hover:underline"
       >
-        {rows ? 'By its gravity instead' : 'Give two measured viscosities'}
+        {rows ? msg('view.entry.byItsGravityInstead') : msg('view.entry.giveTwoMeasuredViscosities')}
       </button>
     </>
   );
@@ -166,7 +167,7 @@ export function RecoveryTable({
       onClick={() => onPut(isTable ? undefined : begin)}
       className="text-cedar self-start text-[12px] hover:underline"
     >
-      {isTable ? 'One FL for all travels' : 'Give FL over travel'}
+      {isTable ? msg('view.entry.oneFlForAllTravels') : msg('view.entry.giveFlOverTravel')}
     </button>
   );
 }
@@ -188,7 +189,7 @@ function Diameters({
   const index = rows.indexOf(row);
   return (
     <>
-      <div className="flex gap-1.5" role="group" aria-label="Made diameters">
+      <div className="flex gap-1.5" role="group" aria-label={msg('view.entry.madeDiameters')}>
         {rows.map((r, i) => (
           <Button
             key={i}
@@ -202,7 +203,7 @@ function Diameters({
       </div>
       <RowsTable
         key={index}
-        label={`Curve of Ø ${String(row.diameter)}`}
+        label={msg('view.entry.curveOfDiameter', { diameter: String(row.diameter) })}
         field={curve}
         rows={(row.curve ?? []) as RawEntry[]}
         onRows={(next) => onRows(rows.map((r, i) => (i === index ? { ...r, curve: next } : r)))}
@@ -245,10 +246,10 @@ function OneField({
     const read = (typed: string) => {
       const numbers = typed.split(/[,;]/).map((t) => (t.trim() === '' ? NaN : Number(t)));
       const right = numbers.length >= least && numbers.length <= most && numbers.every((x) => x >= min && x <= max);
-      const count = least === most ? String(least) : `at least ${least}`;
+      const count = least === most ? String(least) : msg('view.entry.atLeast', { least });
       return right
         ? ({ ok: true, value: numbers.join(', ') } as const)
-        : ({ ok: false, message: `Numbers from ${min} to ${max} with commas between them belong here, ${count}.` } as const);
+        : ({ ok: false, message: msg('view.entry.numbersFromToWithCommas', { min, max, count }) } as const);
     };
     return (
       <div className="col-span-2">
@@ -292,7 +293,7 @@ function OneField({
     return (
       <div className="col-span-2">
         <TypedField
-          label={`${label} at 50, 75, 100 % load`}
+          label={msg('view.entry.at5075100Load', { label })}
           name={name}
           value={value.join(', ')}
           read={(typed) => readSeries(typed, field, series)}
@@ -333,7 +334,7 @@ function seriesOf(typed: string): number | number[] {
 function readSeries(typed: string, field: Field, count: number) {
   const parts = wordsIn(typed);
   if (parts.length !== 1 && parts.length !== count)
-    return { ok: false, message: `One value, or ${count} with commas between them, belong here.` } as const;
+    return { ok: false, message: msg('view.entry.oneValueOrWithCommas', { count }) } as const;
   const wrong = parts.map((p) => readEntry(p, field, '')).find((r) => !r.ok);
   return wrong && !wrong.ok ? { ok: false as const, message: wrong.message } : { ok: true as const, value: typed };
 }

@@ -3,6 +3,7 @@ import { checkName, problemText } from '@cedar-knot/wording';
 import { useState, type FormEvent } from 'react';
 import { setLimit } from '../../state/limits.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const SENSE = { least: '≥', most: '≤', band: '' } as const;
 
@@ -40,18 +41,24 @@ export function LimitEntry({
     event.preventDefault();
     const read = readTypedLimit(check, typed, `0${unit}`);
     if (!read.ok) return setProblem(problemText(read.problem, display.system));
-    change(`limit of ${checkName(check)} at ${margin.where}`, setLimit(study, place, read.limit, reason));
+    change(
+      msg('view.entry.limitOfAt', { checkName: checkName(check), where: margin.where }),
+      setLimit(study, place, read.limit, reason),
+    );
     onClose();
   };
   const drop = (): void => {
-    change(`default limit of ${checkName(check)} at ${margin.where}`, setLimit(study, place, undefined, ''));
+    change(
+      msg('view.entry.defaultLimitOfAt', { checkName: checkName(check), where: margin.where }),
+      setLimit(study, place, undefined, ''),
+    );
     onClose();
   };
   const field = 'border-edge bg-panel h-[24px] rounded-[3px] border px-1.5';
   return (
     <form onSubmit={take} className="bg-wash mb-1 flex flex-col gap-1 rounded-[3px] p-2">
       <label className="flex items-center gap-2">
-        <span className="text-inkq w-[44px]">limit</span>
+        <span className="text-inkq w-[44px]">{msg('view.entry.limit')}</span>
         <input
           autoFocus
           value={typed}
@@ -60,11 +67,11 @@ export function LimitEntry({
         />
       </label>
       <label className="flex items-center gap-2">
-        <span className="text-inkq w-[44px]">reason</span>
+        <span className="text-inkq w-[44px]">{msg('view.entry.reason')}</span>
         <input
           value={reason}
           maxLength={2000}
-          placeholder="why it is not the default"
+          placeholder={msg('view.entry.whyItIsNotThe')}
           onChange={(e) => setReason(e.target.value)}
           className={`${field} min-w-0 flex-1`}
         />
@@ -77,11 +84,11 @@ export function LimitEntry({
       <div className="flex justify-end gap-3">
         {own && (
           <button type="button" className="text-cedar h-[24px]" onClick={drop}>
-            Default
+            {msg('view.entry.default')}
           </button>
         )}
         <button type="submit" className="text-cedar h-[24px] font-semibold">
-          Set
+          {msg('view.entry.set')}
         </button>
       </div>
     </form>

@@ -5,6 +5,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { axisTicks, spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay } from '../context.js';
+import { msg } from './words.js';
 
 const LEFT = 38;
 const RIGHT = 136;
@@ -36,10 +37,10 @@ export interface AskedPoint {
 type Second = 'efficiency' | 'overall' | 'power' | 'npshr' | 'difference';
 const SECOND: readonly (readonly [Second, string])[] = [
   ['efficiency', 'efficiency'],
-  ['overall', 'efficiency with the motor'],
-  ['power', 'shaft power'],
+  ['overall', msg('view.entry.efficiencyWithTheMotor')],
+  ['power', msg('app.shaftPower')],
   ['npshr', 'NPSHR'],
-  ['difference', 'head, less the first'],
+  ['difference', msg('view.entry.headLessTheFirst')],
 ];
 const WATER = { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
 
@@ -107,7 +108,7 @@ export function PumpCurves({
         <div className="absolute -top-1 flex items-center gap-1 text-[11px]" style={{ left: half + 26 }}>
           <Select
             bare
-            label="Beside the heads"
+            label={msg('view.entry.besideTheHeads')}
             value={second}
             options={SECOND.filter(([kind]) => kind !== 'difference' || lines.length > 1)}
             onChange={(v) => setSecond((v ?? 'efficiency') as Second)}
@@ -121,10 +122,10 @@ export function PumpCurves({
           width={width}
           height={HEIGHT}
           role="img"
-          aria-label={`Head and ${SECOND.find(([kind]) => kind === second)![1]} of the compared pumps`}
+          aria-label={msg('view.entry.headAndOfTheCompared', { find: SECOND.find(([kind]) => kind === second)![1] })}
         >
           <text x={2} y={10} fontSize={11} fontWeight={600} fill="var(--ink-2)">
-            head, {d.unit('head')}
+            {msg('app.head', { unit: d.unit('head') })}
           </text>
           <Axes frame={frame} />
           <text x={width - RIGHT + 14} y={HEIGHT - 4} fontSize={11} fill="var(--ink-quiet)">

@@ -5,6 +5,7 @@ import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { tableProblem, type TableField } from '../../state/equipment.js';
 import { readEntry } from '../../state/entry.js';
 import { useDisplay } from '../context.js';
+import { msg } from './words.js';
 
 /** A table of a curve or of properties: cells typed with or without unit, arrows between them, blocks pasted from a spreadsheet. */
 export function RowsTable({
@@ -48,7 +49,7 @@ export function RowsTable({
                   <input
                     key={String(row[key])}
                     data-cell={`${i}-${c}`}
-                    aria-label={`${f.label ?? key}, row ${i + 1}`}
+                    aria-label={msg('view.entry.row', { label: f.label ?? key, i: i + 1 })}
                     defaultValue={plain(row[key], unitOf(key, f))}
                     onFocus={(e) => e.target.select()}
                     onBlur={(e) => {
@@ -63,7 +64,7 @@ export function RowsTable({
               <td>
                 <button
                   type="button"
-                  aria-label={`Take out row ${i + 1}`}
+                  aria-label={msg('view.entry.takeOutRow', { i: i + 1 })}
                   onClick={() => put(rows.filter((_, k) => k !== i))}
                   className="text-inkq flex h-[22px] w-[22px] items-center justify-center"
                 >
@@ -80,10 +81,10 @@ export function RowsTable({
           onClick={() => put(withFurther(rows, columns, unitOf))}
           className="text-cedar flex items-center gap-1 text-[12px] hover:underline"
         >
-          <Plus size={12} aria-hidden="true" /> Add a row
+          <Plus size={12} aria-hidden="true" /> {msg('view.entry.addARow')}
         </button>
         <span className={`text-[12px] ${problem ? 'text-fails' : 'text-inkq'}`} role={problem ? 'alert' : undefined}>
-          {problem ? `▲ ${problem}` : 'a block from a spreadsheet can be pasted into any cell'}
+          {problem ? `▲ ${problem}` : msg('view.entry.aBlockFromASpreadsheet')}
         </span>
       </div>
     </div>
@@ -132,14 +133,19 @@ function useRows(list: TableField, rows: readonly RawEntry[], onRows: (rows: Raw
         const at = columns[column + c];
         if (!at || typed.trim() === '') return;
         const reading = read(typed.trim(), at[0], at[1]);
-        if (!reading.ok) return void refused.push(`row ${i + r + 1}: ${reading.message}`);
+        if (!reading.ok) return void refused.push(msg('view.entry.row2', { i: i + r + 1, message: reading.message }));
         while (next.length <= i + r) next.push({});
         next[i + r]![at[0]] = reading.value;
       }),
     );
     put(next);
     if (refused.length > 0)
-      setProblem(`Not taken: ${refused.slice(0, 2).join('; ')}${refused.length > 2 ? ` and ${refused.length - 2} more` : ''}`);
+      setProblem(
+        msg('view.entry.notTaken', {
+          refused: refused.slice(0, 2).join('; '),
+          value: refused.length > 2 ? msg('view.entry.andMore', { count: refused.length - 2 }) : '',
+        }),
+      );
   };
   return { problem, columns, unitOf, put, take, paste };
 }

@@ -2,6 +2,7 @@ import { filtersOf, type ModelHead, type PumpFilter } from '@cedar-knot/core';
 import { useMemo } from 'react';
 import { facetsOf, saidValue } from '../../state/catalogueList.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** What pumps are narrowed by beside a search: a choice for each filter that is asked for often. */
 export function SearchFilters({
@@ -31,7 +32,7 @@ export function SearchFilters({
           key={f.key}
           label={capital(f.name)}
           value={value === undefined ? undefined : String(value)}
-          none={`any ${f.name}`}
+          none={msg('view.entry.any', { f: f.name })}
           options={values.map((v) => [v, saidValue(f, v)])}
           onChange={(v) => put(f.key, v === undefined || f.value === 'word' ? v : Number(v))}
         />

@@ -6,30 +6,31 @@ import { useUnits } from '../../state/units.js';
 import { UnitChoice } from '../../ui/controls.js';
 import { PersonMark } from '../person/Person.js';
 import { Rail } from './Rail.js';
+import { msg } from './words.js';
 
 /** What stands around the catalogue: bar and rail, no scenarios. */
 export function CatalogueFrame() {
   const { system, choose } = useUnits();
   const { pathname } = useLocation();
   const [, , part, of, last] = pathname.split('/');
-  const place = isKind(part) ? KINDS.find((k) => k.kind === part)!.name : part === 'find' ? 'Find for a duty' : '';
+  const place = isKind(part) ? KINDS.find((k) => k.kind === part)!.name : part === 'find' ? msg('view.frame.findForADuty') : '';
   const study = lastStudy();
   useEffect(() => {
-    document.title = `${place || 'Catalogues'} · Cedar Knot`;
+    document.title = msg('view.frame.cedarKnot3', { place: place || msg('view.frame.catalogues') });
   }, [place]);
   return (
     <div className="flex h-full flex-col overflow-hidden">
       <header className="border-line bg-paper no-print flex h-[44px] flex-none items-center gap-3 border-b px-3">
-        <Link to="/" className="flex items-center gap-3" title="All studies">
+        <Link to="/" className="flex items-center gap-3" title={msg('view.frame.allStudies')}>
           <span className="flex w-[46px] justify-center">
             <img src="/mark.svg" width={26} height={26} alt="" />
           </span>
-          <span className="text-[15px] font-semibold whitespace-nowrap">Cedar Knot</span>
+          <span className="text-[15px] font-semibold whitespace-nowrap">{msg('view.frame.cedarKnot2')}</span>
         </Link>
         <span className="bg-line h-[18px] w-px" />
-        <nav aria-label="Place" className="flex min-w-0 items-baseline gap-2">
+        <nav aria-label={msg('view.frame.place')} className="flex min-w-0 items-baseline gap-2">
           <Link to="/catalogues" className="text-inkq hover:text-cedar">
-            Catalogues
+            {msg('view.frame.catalogues')}
           </Link>
           {place && (
             <>
@@ -44,7 +45,7 @@ export function CatalogueFrame() {
               <span className="text-inkq" aria-hidden="true">
                 ›
               </span>
-              <span className="font-semibold">sizing</span>
+              <span className="font-semibold">{msg('view.frame.sizing')}</span>
             </>
           )}
           {last === 'picture' && (
@@ -52,7 +53,7 @@ export function CatalogueFrame() {
               <span className="text-inkq" aria-hidden="true">
                 ›
               </span>
-              <span className="font-semibold">off a picture</span>
+              <span className="font-semibold">{msg('view.frame.offAPicture')}</span>
             </>
           )}
         </nav>
@@ -63,7 +64,7 @@ export function CatalogueFrame() {
       <div className="flex min-h-0 flex-1">
         <Rail base={study === null ? null : `/studies/${study}`} />
         <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
-          <Suspense fallback={<p className="text-inkq p-4">Opening …</p>}>
+          <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.opening')}</p>}>
             <Outlet />
           </Suspense>
         </main>

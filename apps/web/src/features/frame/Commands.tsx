@@ -1,6 +1,7 @@
 import { Command as Palette } from 'cmdk';
 import { Modal } from '../../ui/controls.js';
 import type { Command } from './useCommands.js';
+import { msg } from './words.js';
 
 /** Search or run: everything that can be done by name. */
 export function Commands({ open, onClose, commands }: { open: boolean; onClose: () => void; commands: readonly Command[] }) {
@@ -9,16 +10,16 @@ export function Commands({ open, onClose, commands }: { open: boolean; onClose: 
     command.run();
   };
   return (
-    <Modal open={open} onClose={onClose} title="Search or run a command">
-      <Palette label="Command" loop filter={everyWord}>
+    <Modal open={open} onClose={onClose} title={msg('view.frame.searchOrRunACommand')}>
+      <Palette label={msg('view.frame.command')} loop filter={everyWord}>
         <Palette.Input
           autoFocus
-          aria-label="Command"
+          aria-label={msg('view.frame.command')}
           className="border-edge bg-panel h-[30px] w-full rounded-[3px] border px-2"
-          placeholder="what should be done, or a tag"
+          placeholder={msg('view.frame.whatShouldBeDoneOr')}
         />
         <Palette.List className="mt-2 max-h-[300px] overflow-auto">
-          <Palette.Empty className="text-inkq px-2 py-1">No command has these words.</Palette.Empty>
+          <Palette.Empty className="text-inkq px-2 py-1">{msg('view.frame.noCommandHasTheseWords')}</Palette.Empty>
           {commands.map((c) => (
             <Palette.Item
               key={c.name}

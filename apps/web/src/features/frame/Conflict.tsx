@@ -3,6 +3,7 @@ import { api } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { brief } from './brief.js';
+import { msg } from './words.js';
 
 /** Someone else has saved: their changes are listed, and nothing is written over without a choice. */
 export function Conflict() {
@@ -13,7 +14,10 @@ export function Conflict() {
   const navigate = useNavigate();
   if (save.kind !== 'conflict') return null;
   const keepAsCopy = async (): Promise<void> => {
-    const copy = await api.createFrom({ ...study, title: `${study.title ?? 'Untitled'} (my changes)` });
+    const copy = await api.createFrom({
+      ...study,
+      title: msg('view.frame.myChanges', { title: study.title ?? msg('view.frame.untitled') }),
+    });
     await discard();
     await navigate(`/studies/${copy.id}/system`);
   };
@@ -22,10 +26,8 @@ export function Conflict() {
     window.location.reload();
   };
   return (
-    <Modal open onClose={() => undefined} title="This study was changed elsewhere" wide>
-      <p className="mb-2">
-        Version {save.version} was saved while you worked on an older one. Nothing was overwritten. What changed there:
-      </p>
+    <Modal open onClose={() => undefined} title={msg('view.frame.thisStudyWasChangedElsewhere')} wide>
+      <p className="mb-2">{msg('view.frame.versionWasSavedWhileYou', { version: save.version })}</p>
       <ul className="border-soft mb-3 max-h-[180px] overflow-auto border-y py-1 font-mono text-[12px]">
         {save.changes.map((c) => (
           <li key={c.path}>
@@ -34,10 +36,10 @@ export function Conflict() {
         ))}
       </ul>
       <div className="flex justify-end gap-2">
-        <Button onClick={() => void takeTheirs()}>Use their version, discard mine</Button>
-        <Button onClick={() => void keepAsCopy()}>Keep mine as a copy</Button>
+        <Button onClick={() => void takeTheirs()}>{msg('view.frame.useTheirVersionDiscardMine')}</Button>
+        <Button onClick={() => void keepAsCopy()}>{msg('view.frame.keepMineAsACopy')}</Button>
         <Button tone="danger" onClick={() => rebase(save.version)}>
-          Save mine over theirs
+          {msg('view.frame.saveMineOverTheirs')}
         </Button>
       </div>
     </Modal>

@@ -4,6 +4,7 @@ import { SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { Select } from '../../ui/Select.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** Units of results by quantity, where a study wants others than those of its system. */
 export function DisplayUnits() {
@@ -15,13 +16,13 @@ export function DisplayUnits() {
     if (symbol === undefined) delete next[quantity];
     else next[quantity] = symbol;
     const value = Object.keys(next).length > 0 ? next : undefined;
-    change(`Unit of ${quantity}`, [{ op: 'set', path: ['displayUnits'], value }]);
+    change(msg('view.frame.unitOf', { quantity }), [{ op: 'set', path: ['displayUnits'], value }]);
   };
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label="Units by quantity"
-        title="Units by quantity"
+        aria-label={msg('view.frame.unitsByQuantity')}
+        title={msg('view.frame.unitsByQuantity')}
         className={`flex h-[28px] w-[28px] flex-none items-center justify-center rounded-[3px] ${own ? 'text-cedar' : 'text-inkq'}`}
       >
         <SlidersHorizontal size={15} aria-hidden="true" />
@@ -30,16 +31,19 @@ export function DisplayUnits() {
         <Popover.Content
           align="end"
           sideOffset={6}
-          aria-label="Units by quantity"
+          aria-label={msg('view.frame.unitsByQuantity')}
           className="panel z-50 grid w-[250px] grid-cols-[1fr_120px] items-center gap-x-3 gap-y-1.5 p-3 shadow-[var(--shadow-lift)]"
         >
           {Object.entries(CHOSEN_UNITS).map(([quantity, [dimension]]) => (
             <div key={quantity} className="contents">
               <span>{quantity}</span>
               <Select
-                label={`Unit of ${quantity}`}
+                label={msg('view.frame.unitOf', { quantity })}
                 value={own?.[quantity]}
-                none={`${prettyUnit(displayUnit(dimension!, base).symbol)}, as ${base === 'us' ? 'US' : 'metric'}`}
+                none={msg('view.frame.asIsbaseSelectYesOther', {
+                  prettyUnit: prettyUnit(displayUnit(dimension!, base).symbol),
+                  isBase: base === 'us' ? 'yes' : 'no',
+                })}
                 options={unitsToChoose(quantity).map((u) => [u, prettyUnit(u)])}
                 onChange={(u) => put(quantity, u)}
               />

@@ -15,6 +15,7 @@ import { TopBar } from './TopBar.js';
 import { useCommands } from './useCommands.js';
 import { useFrameKeys } from './useFrameKeys.js';
 import { useWarnBeforeLeaving } from './useWarnBeforeLeaving.js';
+import { msg } from './words.js';
 
 const FOLD_KEY = 'cedar-knot-strip-folded';
 
@@ -55,7 +56,7 @@ export function Frame() {
   useWarnBeforeLeaving();
   useEffect(() => rememberStudy(id), [id]);
   useEffect(() => {
-    document.title = `${title || 'Study'} · Cedar Knot`;
+    document.title = msg('view.frame.cedarKnot', { title: title || msg('view.frame.study') });
   }, [title]);
 
   return (
@@ -65,7 +66,7 @@ export function Frame() {
         <Rail base={`/studies/${id}`} attention={{ system: (problems?.length ?? 0) > 0, curves: failing, valves, margins }} />
         <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
-          <Suspense fallback={<p className="text-inkq p-4">Drawing …</p>}>
+          <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.drawing')}</p>}>
             <Outlet />
           </Suspense>
         </main>

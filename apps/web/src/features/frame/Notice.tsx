@@ -1,5 +1,6 @@
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** Why something was not done; it goes with the next change, or when it is closed. */
 export function Notice() {
@@ -10,7 +11,7 @@ export function Notice() {
     <div className="panel border-near fixed bottom-[132px] left-1/2 z-30 flex max-w-[640px] -translate-x-1/2 items-center gap-3 px-3 py-2 shadow-[var(--shadow-lift)]">
       <span role="alert">◐ {notice}</span>
       <Button tone="bare" onClick={() => say(null)}>
-        Close
+        {msg('app.close')}
       </Button>
     </div>
   );

@@ -5,6 +5,7 @@ import { adviceFor, type Remedy } from '../../state/remedies.js';
 import { wayOut } from '../../state/doubts.js';
 import { useDisplay, useStudy } from '../context.js';
 import { keyOf, useDoubts } from './useDoubts.js';
+import { msg } from './words.js';
 
 /** What keeps scenarios from being worked out, in words, above the view, with what would mend it. */
 export function Problems() {
@@ -18,13 +19,13 @@ export function Problems() {
   if (!crashed && (!problems || problems.length === 0)) return <Doubts doubts={doubts} />;
   return (
     <div role="alert" className="panel border-fails flex max-h-[92px] flex-none flex-col gap-0.5 overflow-auto px-3 py-1.5">
-      {crashed && <span className="text-fails">▲ The calculation stopped: {crashed}. The study itself is kept.</span>}
+      {crashed && <span className="text-fails">{msg('view.frame.theCalculationStoppedTheStudy', { crashed })}</span>}
       {problems?.slice(0, 6).map((p, i) => (
         <One key={i} problem={p} />
       ))}
       {leftOut && leftOut.length > 0 && (
         <span className="text-inkq">
-          The rest is worked out without {leftOut.join(', ')}, as if {leftOut.length === 1 ? 'it were' : 'they were'} not there.
+          {msg('view.frame.theRestIsWorkedOut', { leftOut: leftOut.join(', '), count: leftOut.length })}
         </span>
       )}
     </div>
@@ -37,7 +38,7 @@ function Doubts({ doubts }: { doubts: ReturnType<typeof useDoubts> }) {
   return (
     <div
       role="status"
-      aria-label="Please check"
+      aria-label={msg('view.frame.pleaseCheck')}
       className="panel border-near flex max-h-[72px] flex-none flex-col gap-0.5 overflow-auto px-3 py-1.5"
     >
       {doubts.list.map((d) => (
@@ -65,7 +66,7 @@ function OneDoubt({ doubt, onIntended }: { doubt: Doubt; onIntended: () => void 
         </button>
       )}
       <button type="button" className="text-inkq ml-2 underline underline-offset-2" onClick={onIntended}>
-        It is intended
+        {msg('view.frame.itIsIntended')}
       </button>
     </span>
   );
@@ -92,7 +93,7 @@ function One({ problem }: { problem: Problem }) {
           {!isSaid && `${advice.lead} `}
           {advice.remedies.slice(0, 5).map((r, i) => (
             <span key={r.name}>
-              {i > 0 && ' or '}
+              {i > 0 && msg('view.frame.or')}
               <RemedyButton remedy={r} />
             </span>
           ))}

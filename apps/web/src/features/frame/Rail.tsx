@@ -1,6 +1,7 @@
 import { NavLink } from 'react-router';
 import type { ReactElement } from 'react';
 import { LINE, VIEWS } from '../../views.js';
+import { msg } from './words.js';
 
 const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.200-3.600.8z" {...LINE} />;
 
@@ -10,10 +11,13 @@ const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.20
  */
 export function Rail({ base, attention = {} }: { base: string | null; attention?: Readonly<Record<string, boolean>> }) {
   return (
-    <nav aria-label="Views" className="border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5">
+    <nav
+      aria-label={msg('view.frame.views')}
+      className="border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5"
+    >
       {VIEWS.map((item) => {
         const to = base === null ? null : `${base}/${item.to}`;
-        const why = 'open a study first';
+        const why = msg('view.frame.openAStudyFirst');
         return <RailItem key={item.name} to={to} name={item.name} icon={item.icon} why={why} dot={attention[item.to] ?? false} />;
       })}
       <span className="mt-auto" />
@@ -62,7 +66,11 @@ function RailItem({
     >
       {inside}
       {dot && (
-        <span role="img" aria-label="wants attention" className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full" />
+        <span
+          role="img"
+          aria-label={msg('view.frame.wantsAttention')}
+          className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full"
+        />
       )}
     </NavLink>
   );

@@ -12,6 +12,7 @@ import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { gauges } from './gauges.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** Across the bottom of every view: one card a scenario, always all of them. */
 export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void }) {
@@ -26,21 +27,21 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
       scenarios.findIndex((s) => s.id === active),
       scenarios.length,
     );
-    if (change('Add a scenario', operations)) activate(id);
+    if (change(msg('view.frame.addAScenario'), operations)) activate(id);
   };
   const cards = useRef<HTMLDivElement>(null);
   const { width } = useSize(cards);
   const isCompact = width > 0 && width / scenarios.length < ROOMY_CARD_PX;
   return (
-    <section aria-label="Scenarios" className="bg-deep flex flex-none" style={{ height: folded ? 34 : 118 }}>
+    <section aria-label={msg('app.scenarios')} className="bg-deep flex flex-none" style={{ height: folded ? 34 : 118 }}>
       <div className="border-line flex w-[72px] flex-none flex-col items-center justify-between border-t border-r py-1.5">
         {!folded && (
           <>
             <PumpChooser />
             <button
               type="button"
-              title="Add a scenario like the active one"
-              aria-label="Add a scenario"
+              title={msg('view.frame.addAScenarioLikeThe')}
+              aria-label={msg('view.frame.addAScenario')}
               onClick={add}
               className="border-edge bg-panel text-cedar flex h-[28px] w-[28px] items-center justify-center rounded-[4px] border"
             >
@@ -50,10 +51,15 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
         )}
         <button type="button" onClick={onFold} aria-expanded={!folded} className="text-inkq flex items-center gap-1 text-[12px]">
           {folded ? <ChevronUp size={13} aria-hidden="true" /> : <ChevronDown size={13} aria-hidden="true" />}
-          {folded ? 'unfold' : 'fold'}
+          {folded ? msg('view.frame.unfold') : msg('view.frame.fold')}
         </button>
       </div>
-      <div ref={cards} className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden" role="group" aria-label="Scenario cards">
+      <div
+        ref={cards}
+        className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden"
+        role="group"
+        aria-label={msg('view.frame.scenarioCards')}
+      >
         {scenarios.map((s, i) => (
           <Card
             key={s.id}
@@ -76,11 +82,11 @@ function PumpChooser() {
   const pump = useStudy((s) => s.pump);
   const follow = useStudy((s) => s.follow);
   const pumps = elementsOf(lines, 'pump');
-  if (pumps.length < 2 || pump === null) return <span className="text-inkq text-[12px]">scenarios</span>;
+  if (pumps.length < 2 || pump === null) return <span className="text-inkq text-[12px]">{msg('view.frame.scenarios')}</span>;
   return (
     <Select
-      label="Pump that the cards and curves are about"
-      title="the cards, the curves and the breakdown are about this pump"
+      label={msg('view.frame.pumpThatTheCardsAnd')}
+      title={msg('view.frame.theCardsTheCurvesAnd')}
       value={pump}
       options={pumps.map((p) => [p.id, p.id])}
       onChange={(p) => follow(p!)}
@@ -122,7 +128,7 @@ function Card({
       type="button"
       data-scenario={id}
       aria-pressed={isActive}
-      aria-label={`Scenario ${letterOf(index)} ${name}`}
+      aria-label={msg('view.frame.scenario2', { letter: letterOf(index), name })}
       onClick={click}
       className={`border-line relative flex max-w-[330px] flex-1 basis-0 flex-col overflow-hidden border-r px-3 text-left ${compact ? 'min-w-[112px] !px-2.5' : 'min-w-[206px]'} ${isActive ? 'bg-panel z-10 shadow-[var(--shadow-lift)]' : 'bg-deep'} ${shown?.stale ? 'opacity-70' : ''}`}
       style={{ borderBottom: foot, ['--card' as string]: isActive ? 'var(--panel)' : 'var(--paper-deep)' }}
@@ -165,20 +171,26 @@ function whyNot(shown: Shown | undefined, system: UnitSystem): string {
   const problem = shown.outcome.problems[0];
   if (problem) return problemText(problem, system);
   const finding = shown.outcome.result?.findings.find((f) => f.severity === 'error');
-  return finding ? findingText(finding, system) : 'An entry of the study cannot be read.';
+  return finding ? findingText(finding, system) : msg('view.frame.anEntryOfTheStudy');
 }
 
 function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean }) {
   const result = shown?.outcome.result;
   if (!shown || !result) return null;
-  if (shown.stale) return <span className="text-fails text-[12px] whitespace-nowrap">▲ not solved</span>;
-  if (!judged) return <span className="text-inkq text-[12px]">not judged</span>;
+  if (shown.stale) return <span className="text-fails text-[12px] whitespace-nowrap">{msg('view.frame.notSolved')}</span>;
+  if (!judged) return <span className="text-inkq text-[12px]">{msg('view.frame.notJudged')}</span>;
   const worst = worstMargins(result.margins);
   const verdict = overallVerdict(result);
   const first = worst[0];
   const isFailing = first?.verdict === 'fails';
   const text =
-    verdict === 'incomplete' ? 'incomplete' : first ? checkName(first.check) : verdict === 'holds' ? 'holds' : 'nothing to judge';
+    verdict === 'incomplete'
+      ? 'incomplete'
+      : first
+        ? checkName(first.check)
+        : verdict === 'holds'
+          ? 'holds'
+          : msg('view.frame.nothingToJudge');
   return (
     <span
       className="flex min-w-0 items-center gap-1 text-[12px] whitespace-nowrap"
@@ -187,7 +199,7 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
         verdict === 'incomplete'
           ? result.incomplete.map(missingText).join('; ')
           : first
-            ? `${checkName(first.check)} at ${first.where}`
+            ? msg('app.at', { checkName: checkName(first.check), where: first.where })
             : undefined
       }
       data-verdict={verdict}
@@ -208,7 +220,7 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
 /** the four gauges as their verdicts alone, and the worst check in words */
 function Marks({ shown, pump, judged }: { shown: Shown | undefined; pump: string | null; judged: boolean }) {
   const result = shown?.outcome.result;
-  if (!result || result.status === 'failed') return <span className="text-fails text-[12px]">▲ not solved</span>;
+  if (!result || result.status === 'failed') return <span className="text-fails text-[12px]">{msg('view.frame.notSolved')}</span>;
   return (
     <>
       <span className="mt-1 flex w-full gap-2">
@@ -247,7 +259,7 @@ function Figures({
   const size = small ? 'text-[13px]' : stacked ? 'text-[14px] leading-[17px]' : 'text-[16.5px] leading-[20px]';
   return (
     <span className={`flex items-baseline gap-x-1 whitespace-nowrap ${small ? '' : 'mt-1 w-full'} ${stacked ? 'flex-wrap' : ''}`}>
-      {stacked && <span className="sr-only-text">flow</span>}
+      {stacked && <span className="sr-only-text">{msg('view.frame.flow')}</span>}
       <span className={`${size} font-semibold`} data-figure="flow">
         {display.number(flow, 'flow')}
       </span>
@@ -263,7 +275,11 @@ function Figures({
       )}
       {!small && !stacked && p?.kind === 'pump' && (
         <span className="text-inkq ml-auto text-[12px]">
-          {result.status === 'limited' ? 'set point missed' : p.running === 0 ? 'off' : `${p.running} running`}
+          {result.status === 'limited'
+            ? msg('view.frame.setPointMissed')
+            : p.running === 0
+              ? msg('view.frame.off')
+              : msg('view.frame.running', { running: p.running })}
         </span>
       )}
     </span>

@@ -9,6 +9,7 @@ import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 import { StudyContext } from '../context.js';
 import { Frame } from './Frame.js';
+import { msg } from './words.js';
 
 /** between two tries to open a study while the application or its database is away, ms */
 const TRY_AGAIN_MS = 3000;
@@ -21,7 +22,13 @@ async function openStudy(id: string): Promise<{ study: StudyWhole; kept: KeptEdi
   } catch (error) {
     if (!kept || !isAway(error)) throw error;
     const { version, wanted } = kept;
-    const head = { title: wanted.title ?? 'Untitled', tag: wanted.tag ?? '', savedAt: '', deletedAt: null, alternativeOf: null };
+    const head = {
+      title: wanted.title ?? msg('view.frame.untitled'),
+      tag: wanted.tag ?? '',
+      savedAt: '',
+      deletedAt: null,
+      alternativeOf: null,
+    };
     return { study: { id, version, ...head, document: structuredClone(wanted) }, kept };
   }
 }
@@ -84,7 +91,7 @@ export function StudyFrame() {
   }, [id]);
 
   if (problem) return <Sorry text={problem} />;
-  if (!store) return <p className="text-inkq p-8">Opening the study …</p>;
+  if (!store) return <p className="text-inkq p-8">{msg('view.frame.openingTheStudy')}</p>;
   return (
     <StudyContext.Provider value={store}>
       <Frame />
@@ -97,7 +104,7 @@ function Sorry({ text }: { text: string }) {
     <main className="p-8">
       <p className="text-fails mb-3">▲ {text}</p>
       <a className="text-cedar underline" href="/">
-        All studies
+        {msg('view.frame.allStudies')}
       </a>
     </main>
   );

@@ -6,13 +6,14 @@ import { useStudy } from '../context.js';
 import { DisplayUnits } from './DisplayUnits.js';
 import { PersonMark } from '../person/Person.js';
 import { Versions } from './Versions.js';
+import { msg } from './words.js';
 
 function Mark() {
   return <img src="/mark.svg" width={26} height={26} alt="" />;
 }
 
 export function TopBar({ onCommands }: { onCommands: () => void }) {
-  const title = useStudy((s) => s.study.title ?? 'Untitled');
+  const title = useStudy((s) => s.study.title ?? msg('view.frame.untitled'));
   const tag = useStudy((s) => s.study.tag ?? '');
   const system = useStudy((s) => s.study.units ?? 'metric');
   const past = useStudy((s) => s.past);
@@ -23,16 +24,16 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
   const save = useStudy((s) => s.save);
   return (
     <header className="border-line bg-paper flex h-[44px] flex-none items-center gap-3 border-b px-3">
-      <Link to="/" className="flex items-center gap-3" title="All studies">
+      <Link to="/" className="flex items-center gap-3" title={msg('view.frame.allStudies')}>
         <span className="flex w-[46px] justify-center">
           <Mark />
         </span>
-        <span className="text-[15px] font-semibold whitespace-nowrap">Cedar Knot</span>
+        <span className="text-[15px] font-semibold whitespace-nowrap">{msg('view.frame.cedarKnot2')}</span>
       </Link>
       <span className="bg-line h-[18px] w-px" />
-      <nav aria-label="Place" className="flex min-w-0 items-baseline gap-2">
+      <nav aria-label={msg('view.frame.place')} className="flex min-w-0 items-baseline gap-2">
         <Link to="/" className="text-inkq hover:text-cedar">
-          Studies
+          {msg('view.frame.studies')}
         </Link>
         <span className="text-inkq" aria-hidden="true">
           ›
@@ -45,8 +46,8 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         type="button"
         onClick={undo}
         disabled={past.length === 0}
-        aria-label="Undo"
-        title={past.length ? `Undo: ${past.at(-1)!.label} (Ctrl Z)` : 'Nothing to undo'}
+        aria-label={msg('view.frame.undo')}
+        title={past.length ? msg('view.frame.undoCtrlZ', { label: past.at(-1)!.label }) : msg('view.frame.nothingToUndo')}
         className="p-1 disabled:opacity-35"
       >
         <Undo2 size={17} aria-hidden="true" />
@@ -55,8 +56,8 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         type="button"
         onClick={redo}
         disabled={future.length === 0}
-        aria-label="Redo"
-        title={future.length ? `Redo: ${future.at(-1)!.label} (Ctrl Y)` : 'Nothing to redo'}
+        aria-label={msg('view.frame.redo')}
+        title={future.length ? msg('view.frame.redoCtrlY', { label: future.at(-1)!.label }) : msg('view.frame.nothingToRedo')}
         className="p-1 disabled:opacity-35"
       >
         <Redo2 size={17} aria-hidden="true" />
@@ -70,8 +71,8 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         className="border-edge bg-panel text-inkq flex h-[28px] w-[226px] flex-none items-center gap-2 rounded-[3px] border px-2.5"
       >
         <Search size={14} aria-hidden="true" />
-        <span className="flex-1 truncate text-left">Search or run a command</span>
-        <kbd className="border-line rounded-[2px] border px-1 text-[11px]">Ctrl K</kbd>
+        <span className="flex-1 truncate text-left">{msg('view.frame.searchOrRunACommand')}</span>
+        <kbd className="border-line rounded-[2px] border px-1 text-[11px]">{msg('view.frame.ctrlK')}</kbd>
       </button>
       <PersonMark />
     </header>
@@ -84,7 +85,7 @@ function SaveMark({ save }: { save: SaveState }) {
     <Versions>
       <button
         type="button"
-        title={`${shown.title}; press for every version`}
+        title={msg('view.frame.pressForEveryVersion', { title: shown.title })}
         className={`hover:bg-wash flex h-[28px] items-center gap-1.5 rounded-[3px] px-1.5 text-[12px] whitespace-nowrap ${shown.bad ? 'text-fails' : 'text-inkq'}`}
       >
         <span role="status" data-save={save.kind} className="flex items-center gap-1.5">
@@ -92,17 +93,17 @@ function SaveMark({ save }: { save: SaveState }) {
           {shown.text}
         </span>
         <ChevronDown size={12} aria-hidden="true" />
-        <span className="sr-only-text">versions</span>
+        <span className="sr-only-text">{msg('view.frame.versions')}</span>
       </button>
     </Versions>
   );
 }
 
 const NOT_STORED: Readonly<Record<Away, string>> = {
-  application: 'Not stored, trying again',
-  database: 'Not stored: no database',
-  disk: 'Not stored: disk full',
-  other: 'Not stored, trying again',
+  application: msg('view.frame.notStoredTryingAgain'),
+  database: msg('view.frame.notStoredNoDatabase'),
+  disk: msg('view.frame.notStoredDiskFull'),
+  other: msg('view.frame.notStoredTryingAgain'),
 };
 
 function describeSave(save: SaveState) {
@@ -112,40 +113,44 @@ function describeSave(save: SaveState) {
     case 'saved':
       return {
         icon: <Check size={14} className="text-holds" aria-hidden="true" />,
-        text: `Saved ${time(save.at)}`,
-        title: 'Everything is stored',
+        text: msg('view.frame.saved', { time: time(save.at) }),
+        title: msg('view.frame.everythingIsStored'),
         bad: false,
       };
     case 'unsaved':
     case 'saving':
       return {
         icon: <LoaderCircle size={14} aria-hidden="true" />,
-        text: 'Saving …',
-        title: 'The last change is being stored',
+        text: msg('view.frame.saving'),
+        title: msg('view.frame.theLastChangeIsBeing'),
         bad: false,
       };
     case 'offline':
       return {
         icon: <CloudOff size={14} aria-hidden="true" />,
         text: NOT_STORED[save.away],
-        title: `${save.message} Your changes are kept in this browser and stored as soon as possible`,
+        title: msg('view.frame.yourChangesAreKeptIn', { message: save.message }),
         bad: true,
       };
     case 'denied':
       return {
         icon: <LockKeyhole size={14} aria-hidden="true" />,
-        text: 'Not stored: no access',
-        title:
-          'This page has no session. Open the address with the key that the start printed; your changes are kept in this browser and stored then',
+        text: msg('view.frame.notStoredNoAccess'),
+        title: msg('view.frame.thisPageHasNoSession'),
         bad: true,
       };
     case 'refused':
-      return { icon: <TriangleAlert size={14} aria-hidden="true" />, text: 'Not stored', title: save.message, bad: true };
+      return {
+        icon: <TriangleAlert size={14} aria-hidden="true" />,
+        text: msg('view.frame.notStored'),
+        title: save.message,
+        bad: true,
+      };
     case 'conflict':
       return {
         icon: <TriangleAlert size={14} aria-hidden="true" />,
-        text: 'Changed elsewhere',
-        title: 'Someone else has saved this study',
+        text: msg('view.frame.changedElsewhere'),
+        title: msg('view.frame.someoneElseHasSavedThis'),
         bad: true,
       };
   }

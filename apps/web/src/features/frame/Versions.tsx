@@ -6,6 +6,7 @@ import { api } from '../../api/client.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { brief } from './brief.js';
+import { msg } from './words.js';
 
 /** Every saved version of the study: the newest first, named revisions marked, each to be looked at, named or had back. */
 export function Versions({ children }: { children: ReactNode }) {
@@ -17,7 +18,7 @@ export function Versions({ children }: { children: ReactNode }) {
         <Popover.Content
           align="end"
           sideOffset={6}
-          aria-label="Versions of this study"
+          aria-label={msg('view.frame.versionsOfThisStudy')}
           className="panel z-40 flex max-h-[70vh] w-[430px] flex-col shadow-[var(--shadow-lift)]"
         >
           <List onDone={() => setOpen(false)} />
@@ -52,11 +53,13 @@ function List({ onDone }: { onDone: () => void }) {
   return (
     <>
       <header className="border-soft flex flex-none items-center gap-3 border-b px-3 py-2">
-        <h2 className="text-[14px] font-semibold">Versions</h2>
-        <span className="text-inkq text-[12px]">{page ? `${page.kept} kept` : 'reading …'}</span>
+        <h2 className="text-[14px] font-semibold">{msg('view.frame.versions2')}</h2>
+        <span className="text-inkq text-[12px]">
+          {page ? msg('view.frame.kept', { kept: page.kept }) : msg('view.frame.reading')}
+        </span>
         <label className="text-inkq ml-auto flex items-center gap-1.5 text-[12px]">
           <input type="checkbox" checked={onlyNamed} onChange={(e) => setOnlyNamed(e.target.checked)} />
-          named revisions only
+          {msg('view.frame.namedRevisionsOnly')}
         </label>
       </header>
       {problem && <p className="text-fails px-3 py-2">▲ {problem}</p>}
@@ -76,11 +79,11 @@ function List({ onDone }: { onDone: () => void }) {
         {page && page.next !== null && (
           <li className="px-3 py-1">
             <Button tone="bare" onClick={() => more(page.next!)}>
-              Older ones: {page.kept - shown.length} more
+              {msg('view.frame.olderOnesMore', { kept: page.kept - shown.length })}
             </Button>
           </li>
         )}
-        {page && shown.length === 0 && <li className="text-inkq px-3 py-2">No version has been named yet.</li>}
+        {page && shown.length === 0 && <li className="text-inkq px-3 py-2">{msg('view.frame.noVersionHasBeenNamed')}</li>}
       </ol>
     </>
   );
@@ -120,7 +123,7 @@ function Row({ version, isNow, day, isLooked, onLook, onNamed, onDone }: RowProp
               {version.by.initials}
             </span>
           )}
-          {isNow && <span className="text-cedardeep text-[11.5px]">now</span>}
+          {isNow && <span className="text-cedardeep text-[11.5px]">{msg('app.now')}</span>}
         </button>
         {isLooked && (
           <div className="flex flex-col gap-2 px-3 pb-2.5">
@@ -134,12 +137,12 @@ function Row({ version, isNow, day, isLooked, onLook, onNamed, onDone }: RowProp
             >
               <input
                 name="name"
-                aria-label={`Name of version ${version.version}`}
+                aria-label={msg('view.frame.nameOfVersion', { version: version.version })}
                 defaultValue={version.name ?? ''}
-                placeholder="name it as a revision: Rev A, for approval"
+                placeholder={msg('view.frame.nameItAsARevision')}
                 className="border-edge bg-panel h-[28px] min-w-0 flex-1 rounded-[3px] border px-2"
               />
-              <Button type="submit">Name</Button>
+              <Button type="submit">{msg('app.name')}</Button>
             </form>
             {!isNow && <Older version={version} onDone={onDone} />}
           </div>
@@ -170,7 +173,7 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
   const failed = (e: unknown): void => say(e instanceof Error ? e.message : String(e));
   const restore = (): void => {
     api.version(id, version.version).then(({ document }) => {
-      change(`Back to version ${version.version}`, replacement(study, document));
+      change(msg('view.frame.backToVersion', { version: version.version }), replacement(study, document));
       onDone();
     }, failed);
   };
@@ -180,7 +183,7 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
       .then(({ document }) =>
         api.createFrom({
           ...document,
-          title: `${document.title ?? 'Untitled'} (${version.name ?? `version ${version.version}`})`,
+          title: `${document.title ?? msg('view.frame.untitled')} (${version.name ?? msg('view.frame.version', { version: version.version })})`,
         }),
       )
       .then((copy) => navigate(`/studies/${copy.id}/system`), failed);
@@ -188,8 +191,8 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
   return (
     <>
       <ul className="border-soft max-h-[132px] overflow-auto border-y py-1 font-mono text-[11.5px] leading-[17px]">
-        {changes === null && <li className="text-inkq">comparing …</li>}
-        {changes?.length === 0 && <li className="text-inkq">the same as now</li>}
+        {changes === null && <li className="text-inkq">{msg('view.frame.comparing')}</li>}
+        {changes?.length === 0 && <li className="text-inkq">{msg('view.frame.theSameAsNow')}</li>}
         {changes?.map((c) => (
           <li key={c.path} className="truncate" title={c.path}>
             {c.path}: <span className="text-inkq">{brief(c.before)} →</span> {brief(c.after)}
@@ -197,9 +200,9 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
         ))}
       </ul>
       <div className="flex justify-end gap-2">
-        <Button onClick={open}>Open as a copy</Button>
+        <Button onClick={open}>{msg('view.frame.openAsACopy')}</Button>
         <Button tone="main" onClick={restore}>
-          Go back to this
+          {msg('view.frame.goBackToThis')}
         </Button>
       </div>
     </>

@@ -1,6 +1,7 @@
 import type { CheckCode, Margin, ScenarioResult, Verdict } from '@cedar-knot/core';
 import { scaleOf } from '../entry/gaugeScale.js';
 import type { GaugeScale } from '../../ui/PinGauge.js';
+import { msg } from './words.js';
 
 /** The four gauges of a scenario card. */
 interface Gauge {
@@ -22,16 +23,34 @@ const SHOWN: readonly {
   write: (v: number) => string;
   span: readonly [number, number];
 }[] = [
-  { check: 'npsh-ratio', label: 'NPSH', title: 'NPSH available over required', write: (v) => v.toFixed(2), span: [0.8, 3.2] },
+  {
+    check: 'npsh-ratio',
+    label: 'NPSH',
+    title: msg('view.frame.npshAvailableOverRequired'),
+    write: (v) => v.toFixed(2),
+    span: [0.8, 3.2],
+  },
   {
     check: 'flow-region',
-    label: 'BEP flow',
-    title: 'flow of one unit over its best-efficiency flow',
+    label: msg('view.frame.bepFlow'),
+    title: msg('view.frame.flowOfOneUnitOver'),
     write: percent,
     span: [0.2, 1.5],
   },
-  { check: 'valve-opening', label: 'Valve', title: 'opening of the control valve', write: percent, span: [0, 1] },
-  { check: 'motor-power', label: 'Motor', title: 'motor rating over shaft power', write: (v) => v.toFixed(2), span: [0.8, 2] },
+  {
+    check: 'valve-opening',
+    label: msg('view.frame.valve'),
+    title: msg('view.frame.openingOfTheControlValve'),
+    write: percent,
+    span: [0, 1],
+  },
+  {
+    check: 'motor-power',
+    label: msg('app.motor'),
+    title: msg('view.frame.motorRatingOverShaftPower'),
+    write: (v) => v.toFixed(2),
+    span: [0.8, 2],
+  },
 ];
 
 /** the pipe that stands nearest to what it may see */
@@ -46,8 +65,8 @@ function mostPressed({ margins }: ScenarioResult): Margin | undefined {
 function linePressure(m: Margin): Gauge {
   const share = m.value! / m.limit!;
   return {
-    label: 'Line p',
-    title: `highest pressure in ${m.where} over what it may see, absolute`,
+    label: msg('view.frame.lineP'),
+    title: msg('view.frame.highestPressureInOverWhat', { where: m.where }),
     text: percent(share),
     value: m.value,
     verdict: m.verdict,

@@ -10,6 +10,7 @@ import type { StudyStore } from '../../state/studyStore.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { VIEWS } from '../../views.js';
 import { switchTheme } from './theme.js';
+import { msg } from './words.js';
 
 export interface Command {
   name: string;
@@ -28,20 +29,20 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
   return useMemo(() => {
     const go = (view: string): void => void navigate(`/studies/${id}/${view}`);
     return [
-      ...VIEWS.map((v) => ({ name: `Go to ${v.name}`, run: () => go(v.to) })),
-      { name: 'Go to all studies', run: () => void navigate('/') },
-      { name: 'Go to the catalogues', run: () => void navigate('/catalogues') },
+      ...VIEWS.map((v) => ({ name: msg('view.frame.goTo', { v: v.name }), run: () => go(v.to) })),
+      { name: msg('view.frame.goToAllStudies'), run: () => void navigate('/') },
+      { name: msg('view.frame.goToTheCatalogues'), run: () => void navigate('/catalogues') },
       ...studyCommands(store, id, keys),
-      { name: 'Light or dark', run: switchTheme },
-      { name: 'Fold or unfold the scenario strip', run: fold },
+      { name: msg('view.frame.lightOrDark'), run: switchTheme },
+      { name: msg('view.frame.foldOrUnfoldTheScenario'), run: fold },
       ...elementsOf(study.lines, 'pump').map((e) => ({
-        name: `Follow pump ${e.id} in cards and curves`,
+        name: msg('view.frame.followPumpInCardsAnd', { e: e.id }),
         run: () => store.getState().follow(e.id),
       })),
       ...(selected === null ? [] : lineActions(store, selected)),
       ...workings(store, [...new Set([selected, pump].filter((x) => x !== null))]),
       ...study.scenarios.map((s, i) => ({
-        name: `Scenario ${letterOf(i)}: ${s.name ?? s.id}`,
+        name: msg('view.frame.scenario', { letter: letterOf(i), s: s.name ?? s.id }),
         keys: i < 9 ? String(i + 1) : '',
         run: () => store.getState().activate(s.id),
       })),
@@ -57,16 +58,19 @@ function studyCommands(store: StudyStore, id: string, keys: () => void): Command
     const { study, active, change, activate } = store.getState();
     const at = study.scenarios.findIndex((s) => s.id === active);
     const { operations, id: added } = copyScenario(study, at, study.scenarios.length);
-    if (change('Add a scenario', operations)) activate(added);
+    if (change(msg('view.frame.addAScenario'), operations)) activate(added);
   };
   return [
-    { name: 'Add a scenario like the active one', run: addScenario },
-    { name: 'Undo', keys: shownKey('undo'), run: undo },
-    { name: 'Redo', keys: shownKey('redo'), run: redo },
-    { name: 'Export the study file', run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/file`)) },
-    { name: 'Metric units', run: () => units('metric') },
-    { name: 'US units', run: () => units('us') },
-    { name: 'List the keys', keys: shownKey('keys'), run: keys },
+    { name: msg('view.frame.addAScenarioLikeThe'), run: addScenario },
+    { name: msg('view.frame.undo'), keys: shownKey('undo'), run: undo },
+    { name: msg('view.frame.redo'), keys: shownKey('redo'), run: redo },
+    {
+      name: msg('view.frame.exportTheStudyFile'),
+      run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/file`)),
+    },
+    { name: msg('view.frame.metricUnits'), run: () => units('metric') },
+    { name: msg('view.frame.usUnits'), run: () => units('us') },
+    { name: msg('view.frame.listTheKeys'), keys: shownKey('keys'), run: keys },
   ];
 }
 
@@ -75,7 +79,7 @@ function workings(store: StudyStore, ids: readonly string[]): Command[] {
   const { study, openWorking } = store.getState();
   return ids.flatMap((id) =>
     workedFigures(locate(study, id)?.kind ?? '').map((key) => ({
-      name: `Working of ${figureName(key)} at ${id}`,
+      name: msg('view.frame.workingOfAt', { figureName: figureName(key), id }),
       run: () => openWorking(id, key),
     })),
   );
@@ -92,7 +96,7 @@ function choices(store: StudyStore, toSystem: () => void): Command[] {
     ]),
   ] as RawElement[];
   return things.map((e) => ({
-    name: `Choose ${e.id}: ${typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind)}`,
+    name: msg('view.frame.choose', { e: e.id, e2: typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind) }),
     run: () => {
       select(e.id);
       toSystem();

@@ -1,6 +1,7 @@
 import type { Doubt } from '@cedar-knot/core';
 import { useState } from 'react';
 import { useStudy, useStudyStore } from '../context.js';
+import { msg } from './words.js';
 
 /** A doubt by what it is about and what stands there: another number in the same place is another doubt. */
 export const keyOf = (d: Doubt): string => [d.code, d.id, d.key, String(d.values.typed ?? '')].join(' ');
@@ -11,7 +12,7 @@ const NONE: readonly Doubt[] = [];
 export function useDoubts(): { list: readonly Doubt[]; dismiss: (d: Doubt) => void } {
   const { id } = useStudyStore().getState();
   const doubts = useStudy((s) => s.outcome?.doubts) ?? NONE;
-  const at = `intended ${id}`;
+  const at = msg('view.frame.intended', { id });
   const [intended, setIntended] = useState<readonly string[]>(() => read(at));
   const dismiss = (d: Doubt): void => {
     const next = [...intended, keyOf(d)];

@@ -6,6 +6,7 @@ import { LetterTag } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { Select } from '../../ui/Select.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const PAD = { left: 44, right: 32, top: 22, bottom: 34 };
 
@@ -31,22 +32,22 @@ export function CloudChart({ sampled }: { sampled: Sampled }) {
   const all = clouds.flatMap((c) => [...c.points, ...(c.mean ? [c.mean] : [])]);
   const [xs, ys] = [all.map(([x]) => x), all.map(([, y]) => y)];
   return (
-    <section aria-label="Duty points" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+    <section aria-label={msg('view.margins.dutyPoints')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
       <h2 className="flex h-[26px] flex-none items-center gap-2 text-[14px] font-semibold">
-        Duty points
+        {msg('view.margins.dutyPoints')}
         {pumps.length > 1 && (
-          <Select label="Pump" value={pump} options={pumps.map((p) => [p, p])} onChange={(p) => p && setChosen(p)} />
+          <Select label={msg('app.pump')} value={pump} options={pumps.map((p) => [p, p])} onChange={(p) => p && setChosen(p)} />
         )}
-        <span className="text-inkq text-[12px] font-normal">ringed as entered</span>
+        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.ringedAsEntered')}</span>
       </h2>
       <div className="min-h-0 flex-1">
         {all.length === 0 ? (
-          <p className="text-inkq py-4 text-[12px]">No pump runs in any draw.</p>
+          <p className="text-inkq py-4 text-[12px]">{msg('view.margins.noPumpRunsInAny')}</p>
         ) : (
           <PlotFrame
-            label="Duty points of every draw"
-            x={{ low: Math.min(...xs), high: Math.max(...xs), parts: 6, title: `flow, ${d.unit('flow')}` }}
-            y={{ low: Math.min(...ys), high: Math.max(...ys), parts: 5, title: `head, ${d.unit('head')}` }}
+            label={msg('view.margins.dutyPointsOfEveryDraw')}
+            x={{ low: Math.min(...xs), high: Math.max(...xs), parts: 6, title: msg('app.flow', { unit: d.unit('flow') }) }}
+            y={{ low: Math.min(...ys), high: Math.max(...ys), parts: 5, title: msg('app.head', { unit: d.unit('head') }) }}
             pad={PAD}
           >
             {(p) =>

@@ -2,6 +2,7 @@ import type { SweepField } from '@cedar-knot/core';
 import { contours } from 'd3-contour';
 import { PlotFrame, type Plot } from '../../ui/chart/PlotFrame.js';
 import { axisTicks } from '../../ui/ticks.js';
+import { msg } from './words.js';
 
 const PAD = { left: 52, right: 22, top: 24, bottom: 36 };
 /** wanted number of lines of like value */
@@ -34,7 +35,7 @@ export function FieldChart({
   const [xs, ys] = [field.x.map(x.show), field.y.map(y.show)];
   const values = field.values.map((row) => row.map((v) => (v === null ? null : value(v))));
   const known = values.flat().filter((v): v is number => v !== null);
-  if (known.length === 0) return <p className="text-inkq py-4 text-[12px]">Nothing has a value over these two inputs.</p>;
+  if (known.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.margins.nothingHasAValueOver')}</p>;
   const [least, most] = [Math.min(...known), Math.max(...known)];
   const lines = axisTicks(least, most, LINES).filter((t) => t > least && t < most);
   const share = (v: number): number => (most > least ? (v - least) / (most - least) : 0.5);
@@ -86,7 +87,16 @@ export function FieldChart({
           {limits
             .filter((t) => t > least && t < most)
             .map((t) => (
-              <Level key={`limit ${t}`} level={t} xs={xs} ys={ys} values={values} p={p} text="limit" isLimit />
+              <Level
+                key={`limit ${t}`}
+                level={t}
+                xs={xs}
+                ys={ys}
+                values={values}
+                p={p}
+                text={msg('view.margins.limit')}
+                isLimit
+              />
             ))}
           {x.now !== null && y.now !== null && (
             <g data-stands>

@@ -7,6 +7,7 @@ import { Button } from '../../ui/controls.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { HandlePick } from './HandlePick.js';
+import { msg } from './words.js';
 
 /** One or two inputs found from the readings by least squares, with the interval in which each lies, and taken into the study. */
 export function FitPanel({ work }: { work: ReachWork }) {
@@ -34,19 +35,26 @@ export function FitPanel({ work }: { work: ReachWork }) {
     const input = inputAt(study, f.address);
     if (!input) return;
     const read = (study.readings ?? []).flatMap((r) => (r.used === false ? [] : [r.scenario]));
-    change(`${handleName(study, f.address)} from readings`, takeFound(study, input, f.value, read, d.system, atmosphere));
+    change(
+      msg('view.margins.fromReadings', { handleName: handleName(study, f.address) }),
+      takeFound(study, input, f.value, read, d.system, atmosphere),
+    );
   };
   return (
-    <section aria-label="Find from the readings" className="border-soft flex flex-col gap-1.5 border-t pt-2 text-[12.5px]">
+    <section
+      aria-label={msg('view.margins.findFromTheReadings')}
+      className="border-soft flex flex-col gap-1.5 border-t pt-2 text-[12.5px]"
+    >
       <h2 className="text-[13px] font-semibold">
-        Find from the readings <span className="text-inkq text-[12px] font-normal">one input, or two</span>
+        {msg('view.margins.findFromTheReadings')}{' '}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.oneInputOrTwo')}</span>
       </h2>
       {([0, 1] as const).map((k) => (
         <HandlePick
           key={k}
-          label={k === 0 ? 'What is found' : 'And what else'}
+          label={k === 0 ? msg('view.margins.whatIsFound') : msg('view.margins.andWhatElse')}
           value={inputs[k]}
-          {...(k === 1 ? { none: 'nothing else' } : {})}
+          {...(k === 1 ? { none: msg('view.margins.nothingElse') } : {})}
           onPick={(address) => {
             setFound(null);
             setInputs(k === 0 ? [address, inputs[1]] : [inputs[0], address]);
@@ -58,7 +66,7 @@ export function FitPanel({ work }: { work: ReachWork }) {
         disabled={asked.length === 0 || isWorking || used === 0}
         onClick={() => void fit()}
       >
-        Fit to {used} {used === 1 ? 'reading' : 'readings'}
+        {msg('view.margins.fitToUsedPluralOne', { used })}
       </Button>
       {current?.problem && (
         <p role="alert" className="text-fails text-[12px]">
@@ -76,22 +84,23 @@ export function FitPanel({ work }: { work: ReachWork }) {
                 </b>
               </p>
               <p className="text-inkq text-[12px]">
-                {saying(f, study) ?? `in place of ${shownValue(d, study, f, f.before, atmosphere)}; with 95 of 100 within ±`}
-                {f.isAtBound && ' It lies at the end of what the entry takes.'}
+                {saying(f, study) ??
+                  msg('view.margins.inPlaceOfWith95', { shownValue: shownValue(d, study, f, f.before, atmosphere) })}
+                {f.isAtBound && msg('view.margins.itLiesAtTheEnd')}
               </p>
               {!f.isFactor && (
                 <Button tone="bare" className="!h-[20px] !px-0 text-[12px]" onClick={() => take(f)}>
-                  Take it into the study
+                  {msg('view.margins.takeItIntoTheStudy')}
                 </Button>
               )}
             </div>
           ))}
           <p className="text-inkq text-[12px]">
-            The readings are off by {current.fit.before.toFixed(1)} σ before and {current.fit.after.toFixed(1)} σ after (root mean
-            square).
-            {current.fit.correlation !== null &&
-              Math.abs(current.fit.correlation) > 0.9 &&
-              ' The two are hard to tell apart: what one gains the other loses.'}
+            {msg('view.margins.theReadingsAreOffBy', {
+              before: current.fit.before.toFixed(1),
+              after: current.fit.after.toFixed(1),
+            })}
+            {current.fit.correlation !== null && Math.abs(current.fit.correlation) > 0.9 && msg('view.margins.theTwoAreHardTo')}
           </p>
         </div>
       )}
@@ -104,12 +113,16 @@ function saying(f: Fitted, study: Study): string | null {
   const percent = (x: number): string => `${Number((100 * x).toPrecision(2))} %`;
   if (f.address.endsWith('.wear')) {
     const more = f.value - f.before;
-    if (Math.abs(more) <= f.interval)
-      return `The pump has lost no head that these readings show, beyond the ${percent(f.before)} entered.`;
-    return `The pump has lost ${percent(f.value)} of its head, with 95 of 100 between ${percent(Math.max(0, f.value - f.interval))} and ${percent(f.value + f.interval)}.`;
+    if (Math.abs(more) <= f.interval) return msg('view.margins.thePumpHasLostNo', { before: percent(f.before) });
+    return msg('view.margins.thePumpHasLostOf', {
+      value: percent(f.value),
+      interval: percent(Math.max(0, f.value - f.interval)),
+      interval2: percent(f.value + f.interval),
+    });
   }
-  if (f.address.endsWith('.curve')) return `times the published head (${handleName(study, f.address)}).`;
-  if (f.isFactor) return 'times what is entered; with 95 of 100 within ±';
+  if (f.address.endsWith('.curve'))
+    return msg('view.margins.timesThePublishedHead', { handleName: handleName(study, f.address) });
+  if (f.isFactor) return msg('view.margins.timesWhatIsEnteredWith');
   return null;
 }
 

@@ -1,6 +1,7 @@
 import { handleThings, type HandleThing } from '../../state/handles.js';
 import { Select } from '../../ui/Select.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** Chooses what is uncertain, or is to be found: a thing, and a number of it, its fittings or its curve. */
 export function HandlePick({
@@ -34,7 +35,7 @@ export function HandlePick({
         {...(none === undefined ? {} : { none })}
       />
       <Select
-        label={`${label}: which number`}
+        label={msg('view.margins.whichNumber', { label })}
         value={value === '' ? undefined : key}
         options={(thing?.keys ?? []).map((k) => [k.key, k.label])}
         onChange={(k) => k && onPick(`${id}.${k}`)}

@@ -12,6 +12,7 @@ import { TinyGauge } from '../../ui/PinGauge.js';
 import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
+import { msg } from './words.js';
 
 /** a check of an element in a scenario */
 export interface Cell {
@@ -38,18 +39,18 @@ export function MarginPanel({
   const m = cell ? result?.margins.find((x) => x.check === cell.check && x.where === cell.where) : undefined;
   if (!cell || !m)
     return (
-      <aside aria-label="Margin" className="panel text-inkq w-[318px] flex-none px-4 py-6 text-[12.5px]">
-        Press a cell: how far it is from its limit, what its value rests on, and which inputs would bring it there, nearest first.
+      <aside aria-label={msg('view.margins.margin')} className="panel text-inkq w-[318px] flex-none px-4 py-6 text-[12.5px]">
+        {msg('view.margins.pressACellHowFar')}
       </aside>
     );
   const index = study.scenarios.findIndex((s) => s.id === cell.scenario);
   return (
-    <aside aria-label="Margin" className="panel flex w-[318px] flex-none flex-col overflow-y-auto px-3 py-2">
+    <aside aria-label={msg('view.margins.margin')} className="panel flex w-[318px] flex-none flex-col overflow-y-auto px-3 py-2">
       <header className="flex items-center gap-2">
         <ScenarioLetter index={index} letter={letterOf(index)} />
         <h2 className="min-w-0 flex-1 truncate text-[14px] font-semibold">{checkName(cell.check)}</h2>
         <span className="text-inkq text-[12px]">{cell.where}</span>
-        <button type="button" aria-label="Close" onClick={onClose} className="p-1">
+        <button type="button" aria-label={msg('app.close')} onClick={onClose} className="p-1">
           <X size={15} aria-hidden="true" />
         </button>
       </header>
@@ -108,8 +109,7 @@ function Opened({
           {sentence(m, write)}
           {others.length > 0 && (
             <>
-              {' '}
-              In{' '}
+              {msg('view.margins.in2')}
               {others.map(({ i, m: other }, k) => (
                 <span key={i} className="whitespace-nowrap">
                   {k > 0 && ', '}
@@ -128,7 +128,7 @@ function Opened({
       )}
       <div className="border-soft mt-2 border-t pt-1.5 text-[12.5px]">
         <div className="flex items-center">
-          <span className="text-inkq flex-1">limit{own ? ', of this study' : ', by default'}</span>
+          <span className="text-inkq flex-1">{msg('view.margins.limitOwnSelectYesOther', { own: own ? 'yes' : 'no' })}</span>
           <button
             type="button"
             aria-expanded={isEditing}
@@ -144,7 +144,7 @@ function Opened({
         <p className="text-inkq text-[12px]">{CHECKS[check].source}</p>
         {isJudged && (
           <Button tone="bare" className="!h-[24px] !px-0 text-[12px]" onClick={() => openWorking(where, check, cell.scenario)}>
-            Working
+            {msg('view.margins.working')}
           </Button>
         )}
       </div>
@@ -170,8 +170,13 @@ function useTakes(work: ReachWork, study: Study, cell: Cell): Takes | null {
 function sentence(m: Margin, write: (x: number) => string): string {
   const edge = nearestLimit(m)!;
   const away = write(Math.abs(m.value! - edge));
-  if (m.verdict === 'fails') return m.value! < edge ? `Short of its limit by ${away}.` : `Over its limit by ${away}.`;
-  return `${m.verdict === 'near' ? 'Near: ' : ''}${away} ${m.value! < edge ? 'under' : 'over'} its limit.`;
+  if (m.verdict === 'fails')
+    return m.value! < edge ? msg('view.margins.shortOfItsLimitBy', { away }) : msg('view.margins.overItsLimitBy', { away });
+  return msg('view.margins.isverdictSelectYesOtherIsedge', {
+    isVerdict: m.verdict === 'near' ? 'yes' : 'no',
+    away,
+    isEdge: m.value! < edge ? 'yes' : 'no',
+  });
 }
 
 /** Every input that alone would bring the margin to its limit, nearest first: solved in slices, and anew with every change. */
@@ -204,9 +209,10 @@ function WhatBrings({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [study, work]);
   return (
-    <section aria-label="What would bring it to the limit" className="border-soft mt-2 border-t pt-1.5" data-done={isDone}>
+    <section aria-label={msg('view.margins.whatWouldBringItTo')} className="border-soft mt-2 border-t pt-1.5" data-done={isDone}>
       <h3 className="text-[13px] font-semibold">
-        What would bring it to the limit <span className="text-inkq text-[12px] font-normal">each alone, nearest first</span>
+        {msg('view.margins.whatWouldBringItTo')}{' '}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.eachAloneNearestFirst')}</span>
       </h3>
       <table className="w-full text-[12.5px]">
         <tbody>
@@ -217,12 +223,12 @@ function WhatBrings({
       </table>
       {!isDone && (
         <p className="text-inkq py-1 text-[12px]" role="status">
-          Looking further …
+          {msg('view.margins.lookingFurther')}
         </p>
       )}
       {isDone && found.length === 0 && (
         <p className="text-inkq py-1 text-[12px]">
-          <VerdictMark kind="not-applicable" size={9} /> No input alone does, in the range that is usual for it.
+          <VerdictMark kind="not-applicable" size={9} /> {msg('view.margins.noInputAloneDoesIn')}
         </p>
       )}
     </section>
@@ -253,7 +259,7 @@ function Row({
         <button
           type="button"
           onClick={onSweep}
-          title={`Sweep ${typeof name === 'string' ? name : id}, ${change.label}`}
+          title={msg('view.margins.sweep3', { name: typeof name === 'string' ? name : id, label: change.label })}
           className="hover:text-cedar block max-w-full truncate text-left"
         >
           <b className="font-semibold">{change.whose}</b> {change.label}

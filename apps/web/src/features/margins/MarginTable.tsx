@@ -13,6 +13,7 @@ import { scaleAround } from '../entry/gaugeScale.js';
 import { limitText } from '../entry/LimitEntry.js';
 import type { Cell } from './MarginPanel.js';
 import { nearestKey, type NearestMap } from './useNearest.js';
+import { msg } from './words.js';
 
 interface CellsProps {
   cell: Cell | null;
@@ -32,8 +33,10 @@ export function MarginTable({ parts, ...cells }: CellsProps & { parts: readonly 
     <table className="w-full table-fixed border-collapse text-[12.5px]" style={{ minWidth: 270 + 104 * study.scenarios.length }}>
       <thead>
         <tr className="bg-panel sticky top-0 z-10">
-          <th className="border-soft text-inkq h-[34px] w-[178px] border-b px-3 text-left font-normal">check</th>
-          <th className="border-soft text-inkq w-[92px] border-b px-2 text-right font-normal">limit</th>
+          <th className="border-soft text-inkq h-[34px] w-[178px] border-b px-3 text-left font-normal">
+            {msg('view.margins.check')}
+          </th>
+          <th className="border-soft text-inkq w-[92px] border-b px-2 text-right font-normal">{msg('view.margins.limit')}</th>
           {study.scenarios.map((s, i) => (
             <ScenarioHead
               key={s.id}
@@ -135,7 +138,7 @@ function ScenarioHead({
             })}
           </span>
         ) : (
-          <span className="text-inkq ml-auto text-[12px]">not judged</span>
+          <span className="text-inkq ml-auto text-[12px]">{msg('view.margins.notJudged2')}</span>
         )}
       </button>
     </th>
@@ -166,7 +169,7 @@ function GroupRow({
   const { check, rows } = group;
   const limits = [...new Set(rows.flatMap((r) => [...r.cells.values()]).flatMap((m) => (m.limit === null ? [] : [limitText(check, m, (x) => checkValue(check, x, d.system))])))]; // prettier-ignore
   const [only] = rows;
-  const name = isPlace || rows.length === 1 ? only!.where : `${rows.length} places`;
+  const name = isPlace || rows.length === 1 ? only!.where : msg('view.margins.places', { count: rows.length });
   return (
     <tr className="h-[32px]" data-check={check} data-where={rows.length === 1 ? only!.where : ''}>
       <th scope="row" className={`border-soft border-b px-3 text-left font-normal ${isPlace ? 'pl-8' : ''}`}>
@@ -188,7 +191,13 @@ function GroupRow({
         )}
       </th>
       <td className="border-soft text-inkq border-b px-2 text-right text-[12px] whitespace-nowrap">
-        {limits.length === 1 ? limits[0] : limits.length === 0 ? '–' : rows.length === 1 ? 'by scenario' : 'several'}
+        {limits.length === 1
+          ? limits[0]
+          : limits.length === 0
+            ? '–'
+            : rows.length === 1
+              ? msg('view.margins.byScenario')
+              : msg('view.margins.several')}
       </td>
       {scenarios.map((s) => {
         const m = rows.length === 1 ? only!.cells.get(s.id) : worstIn(group, s.id);
@@ -263,7 +272,21 @@ function CellButton({
     <button
       type="button"
       onClick={onClick}
-      title={`${checkName(check)} at ${m.where}: ${checkValue(check, m.value, d.system)}, ${m.verdict}${change ? `. Nearest: ${change.whose} ${change.label} ${change.from} → ${change.to} (${change.by})` : ''}`}
+      title={msg('view.margins.at', {
+        checkName: checkName(check),
+        where: m.where,
+        checkValue: checkValue(check, m.value, d.system),
+        verdict: m.verdict,
+        value: change
+          ? msg('view.margins.nearest', {
+              whose: change.whose,
+              label: change.label,
+              from: change.from,
+              to: change.to,
+              by: change.by,
+            })
+          : '',
+      })}
       className={`flex h-[30px] w-full items-center gap-1 px-2 ${isUnjudged ? 'opacity-60' : ''}`}
       data-cell={scenario}
       data-verdict={m.verdict}

@@ -13,6 +13,7 @@ import { ReadingsSheet } from './ReadingsSheet.js';
 import { SweepSheet, type Begun } from './SweepSheet.js';
 import { UncertaintySheet } from './UncertaintySheet.js';
 import { useNearest } from './useNearest.js';
+import { msg } from './words.js';
 
 type Order = 'kind' | 'worst';
 type Which = 'judged' | 'attention' | 'whole';
@@ -38,45 +39,45 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
   if (sheet?.kind === 'readings') return <ReadingsSheet work={work} onClose={close} />;
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <section aria-label="Margins" className="panel flex min-w-0 flex-1 flex-col">
+      <section aria-label={msg('view.margins.margins')} className="panel flex min-w-0 flex-1 flex-col">
         <header className="border-soft flex h-[36px] flex-none items-center gap-3 border-b px-3">
-          <h1 className="text-[14px] font-semibold">Margins</h1>
+          <h1 className="text-[14px] font-semibold">{msg('view.margins.margins')}</h1>
           <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('sweep')}>
-            Sweep an input
+            {msg('view.margins.sweepAnInput')}
           </Button>
           <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('uncertainty')}>
-            Uncertainty
+            {msg('view.margins.uncertainty')}
           </Button>
           <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('readings')}>
-            Readings
+            {msg('view.margins.readings')}
           </Button>
           <span className="ml-auto" />
           <Segmented
-            label="Which checks"
+            label={msg('view.margins.whichChecks')}
             value={which}
             onChange={setWhich}
             options={[
-              { value: 'judged', text: 'judged' },
-              { value: 'attention', text: 'near or failing' },
-              { value: 'whole', text: 'all' },
+              { value: 'judged', text: msg('view.margins.judged') },
+              { value: 'attention', text: msg('view.margins.nearOrFailing') },
+              { value: 'whole', text: msg('view.margins.all') },
             ]}
           />
           <Segmented
-            label="Order"
+            label={msg('view.margins.order')}
             value={order}
             onChange={setOrder}
             options={[
-              { value: 'kind', text: 'by kind' },
-              { value: 'worst', text: 'worst first' },
+              { value: 'kind', text: msg('view.margins.byKind') },
+              { value: 'worst', text: msg('view.margins.worstFirst') },
             ]}
           />
           <Segmented
-            label="In the cells"
+            label={msg('view.margins.inTheCells')}
             value={shows}
             onChange={setShows}
             options={[
-              { value: 'gauge', text: 'gauge' },
-              { value: 'nearest', text: 'nearest input' },
+              { value: 'gauge', text: msg('view.margins.gauge') },
+              { value: 'nearest', text: msg('view.margins.nearestInput') },
             ]}
           />
         </header>
@@ -85,7 +86,7 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
           <MarginTable parts={parts} cell={cell} nearest={nearest} isNearest={shows === 'nearest'} onChoose={choose} />
           {parts.length === 0 && (
             <p className="text-inkq px-3 py-4">
-              {which === 'attention' ? 'Nothing is near a limit or beyond it.' : 'Nothing has been judged yet.'}
+              {which === 'attention' ? msg('view.margins.nothingIsNearALimit') : msg('view.margins.nothingHasBeenJudgedYet')}
             </p>
           )}
         </div>
@@ -117,7 +118,7 @@ function Missing() {
   return (
     <div
       role="status"
-      aria-label="Not judged"
+      aria-label={msg('view.margins.notJudged')}
       className="border-soft bg-quiet flex max-h-[84px] flex-none flex-col gap-0.5 overflow-auto border-b px-3 py-1.5 text-[12.5px]"
     >
       {[...found.values()].map(({ x, letters }) => (
@@ -136,7 +137,7 @@ function ordered(all: readonly MarginPart[], which: Which, order: Order): Margin
   });
   if (order === 'kind') return kept;
   const groups = kept.flatMap((p) => p.groups).sort((a, b) => byVerdict(groupVerdict(a), groupVerdict(b)));
-  return groups.length === 0 ? [] : [{ name: 'Worst first', groups }];
+  return groups.length === 0 ? [] : [{ name: msg('view.margins.worstFirst2'), groups }];
 }
 
 type Sheet = { kind: 'sweep'; begun: Begun } | { kind: 'uncertainty' } | { kind: 'readings' };

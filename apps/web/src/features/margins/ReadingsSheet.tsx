@@ -23,19 +23,23 @@ import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { FitPanel } from './FitPanel.js';
 import { useModels } from './useModels.js';
+import { msg } from './words.js';
 
 /** What instruments showed, beside what the model has at their place, and inputs found from them. */
 export function ReadingsSheet({ work, onClose }: { work: ReachWork; onClose: () => void }) {
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <aside aria-label="Readings" className="panel flex w-[300px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
-        <h1 className="text-[14px] font-semibold">Readings</h1>
+      <aside
+        aria-label={msg('view.margins.readings')}
+        className="panel flex w-[300px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2"
+      >
+        <h1 className="text-[14px] font-semibold">{msg('view.margins.readings')}</h1>
         <AddReading />
         <PasteReadings />
         <FitPanel work={work} />
         <div className="mt-auto flex gap-2 pt-2">
           <Button tone="bare" onClick={onClose}>
-            <X size={14} aria-hidden="true" /> Back to margins
+            <X size={14} aria-hidden="true" /> {msg('view.margins.backToMargins')}
           </Button>
         </div>
       </aside>
@@ -82,25 +86,25 @@ function AddReading() {
     }
     const [wrong] = readReadings({ ...study, readings: [entry] }).problems;
     if (wrong) return setProblem(problemText(wrong, d.system));
-    change(`reading at ${at}`, addListed(study, 'readings', [entry]));
+    change(msg('view.margins.readingAt', { at }), addListed(study, 'readings', [entry]));
     setTyped({ value: '', elevation: '', deviation: '', name: '' });
     setProblem(null);
   };
   return (
     <form
       onSubmit={take}
-      aria-label="One more reading"
+      aria-label={msg('view.margins.oneMoreReading')}
       className="bg-wash grid grid-cols-2 gap-x-2 gap-y-1.5 rounded-[3px] p-2 text-[12.5px]"
     >
       <Select
-        label="Scenario in which it was read"
+        label={msg('view.margins.scenarioInWhichItWas')}
         value={scenario}
         options={study.scenarios.map((s, i) => [s.id, `${letterOf(i)} ${s.name ?? s.id}`])}
         onChange={(s) => s && setScenario(s)}
         className="col-span-2"
       />
       <Select
-        label="Where"
+        label={msg('view.margins.where')}
         value={at === '' ? undefined : at}
         options={places}
         onChange={(id) => {
@@ -111,13 +115,13 @@ function AddReading() {
         }}
       />
       <Select
-        label="What it shows"
+        label={msg('view.margins.whatItShows')}
         value={figure === '' ? undefined : figure}
         options={figures.map((f) => [f, figureWord(f)])}
         onChange={(f) => f && setFigure(f)}
       />
       <label>
-        <span className="text-inkq text-[11.5px]">reading</span>
+        <span className="text-inkq text-[11.5px]">{msg('view.margins.reading')}</span>
         <input
           value={typed.value}
           onChange={put('value')}
@@ -126,27 +130,27 @@ function AddReading() {
         />
       </label>
       <label>
-        <span className="text-inkq text-[11.5px]">σ of the instrument</span>
+        <span className="text-inkq text-[11.5px]">{msg('view.margins.ofTheInstrument')}</span>
         <input
           value={typed.deviation}
           onChange={put('deviation')}
-          placeholder="usual"
+          placeholder={msg('view.margins.usual')}
           className={`${FIELD} text-right placeholder:italic`}
         />
       </label>
       {isPressure && (
         <label>
-          <span className="text-inkq text-[11.5px]">elevation of the gauge</span>
+          <span className="text-inkq text-[11.5px]">{msg('view.margins.elevationOfTheGauge')}</span>
           <input
             value={typed.elevation}
             onChange={put('elevation')}
-            placeholder="at the tapping"
+            placeholder={msg('view.margins.atTheTapping')}
             className={`${FIELD} text-right placeholder:italic`}
           />
         </label>
       )}
       <label>
-        <span className="text-inkq text-[11.5px]">instrument</span>
+        <span className="text-inkq text-[11.5px]">{msg('view.margins.instrument')}</span>
         <input value={typed.name} onChange={put('name')} placeholder="PI-411" className={FIELD} />
       </label>
       {problem && (
@@ -155,7 +159,7 @@ function AddReading() {
         </p>
       )}
       <Button type="submit" className="col-span-2 !h-[24px] justify-center" disabled={at === '' || typed.value.trim() === ''}>
-        Add reading
+        {msg('view.margins.addReading')}
       </Button>
     </form>
   );
@@ -175,39 +179,39 @@ function PasteReadings() {
   if (!isOpen)
     return (
       <Button tone="bare" className="!h-[22px] self-start !px-0 text-[12px]" onClick={() => setOpen(true)}>
-        Paste a table of readings
+        {msg('view.margins.pasteATableOfReadings')}
       </Button>
     );
   const take = (): void => {
     if (!read) return;
-    change('readings pasted', addListed(study, 'readings', read.readings));
+    change(msg('view.margins.readingsPasted'), addListed(study, 'readings', read.readings));
     setText('');
     setOpen(false);
   };
   return (
     <section className="bg-wash flex flex-col gap-1.5 rounded-[3px] p-2 text-[12.5px]">
       <label>
-        <span className="text-inkq text-[11.5px]">instrument, where, what, reading, elevation of the gauge, σ</span>
+        <span className="text-inkq text-[11.5px]">{msg('view.margins.instrumentWhereWhatReadingElevation')}</span>
         <textarea
           autoFocus
           rows={4}
           value={text}
           onChange={(e) => setText(e.target.value)}
-          placeholder={'PI-411\tP-410\tdischarge\t8.1 bar\t1.2 m'}
+          placeholder={msg('view.margins.pi411P410Discharge')}
           className="border-edge bg-panel w-full rounded-[3px] border px-1.5 py-1 font-mono text-[12px]"
         />
       </label>
       {read?.problems.slice(0, 4).map((p) => (
         <p key={p.row} role="alert" className="text-fails text-[12px]">
-          ▲ row {p.row}: {p.text}
+          {msg('view.margins.row', { row: p.row, text: p.text })}
         </p>
       ))}
       <span className="flex justify-end gap-3">
         <Button tone="bare" className="!h-[24px] !px-0" onClick={() => setOpen(false)}>
-          Leave
+          {msg('view.margins.leave')}
         </Button>
         <Button className="!h-[24px] !px-2" disabled={!read || read.readings.length === 0} onClick={take}>
-          Take {read?.readings.length ?? 0}
+          {msg('view.margins.take', { count: read?.readings.length ?? 0 })}
         </Button>
       </span>
     </section>
@@ -219,13 +223,13 @@ function placesOf(study: Study): [string, string][] {
   return [
     ...allElements(study).map((e): [string, string] => [e.id, named(e.id, e.name)]),
     ...Object.entries(study.points).map(([id, p]): [string, string] => [id, named(id, p.name)]),
-    ...study.lines.map((l): [string, string] => [l.id, `Line ${l.id}`]),
+    ...study.lines.map((l): [string, string] => [l.id, msg('view.margins.line', { l: l.id })]),
   ];
 }
 
 const WORDS: Partial<Record<ReadFigure, string>> = {
-  inletPressure: 'pressure at the inlet',
-  outletPressure: 'pressure at the outlet',
+  inletPressure: msg('view.margins.pressureAtTheInlet'),
+  outletPressure: msg('view.margins.pressureAtTheOutlet'),
 };
 const figureWord = (f: ReadFigure): string => WORDS[f] ?? figureName(f).toLowerCase();
 
@@ -261,8 +265,8 @@ const HEADS = [
   ['where', 'px-2'],
   ['reading', 'px-2 text-right'],
   ['model', 'px-2 text-right'],
-  ['reading − model', 'px-2 text-right'],
-  ['in σ of the instrument', 'w-[150px] px-2'],
+  [msg('view.margins.readingModel'), 'px-2 text-right'],
+  [msg('view.margins.inOfTheInstrument'), 'w-[150px] px-2'],
 ] as const;
 
 function ReadingsTable() {
@@ -277,13 +281,12 @@ function ReadingsTable() {
   if (list.length === 0)
     return (
       <div className="panel text-inkq flex flex-1 items-center justify-center px-8 text-center">
-        Enter what instruments showed on a day, in the scenario in which the plant ran then: each stands here beside what the
-        model has at its place. From them a wear, a roughness, a fouling or a level can be found.
+        {msg('view.margins.enterWhatInstrumentsShowedOn')}
       </div>
     );
   const letter = (id: string): number => study.scenarios.findIndex((s) => s.id === id);
   return (
-    <section aria-label="Readings beside the model" className="panel min-w-0 flex-1 overflow-auto">
+    <section aria-label={msg('view.margins.readingsBesideTheModel')} className="panel min-w-0 flex-1 overflow-auto">
       <table className="w-full border-collapse text-[12.5px]">
         <thead>
           <tr className="text-inkq bg-panel sticky top-0 h-[34px] text-left text-[12px]">
@@ -301,13 +304,13 @@ function ReadingsTable() {
             const problem = problems.find((p) => p.path.startsWith(`readings[${i}]`));
             const index = letter(raw.scenario);
             const set = (key: string, value: unknown): unknown =>
-              change(`reading at ${raw.at}`, setListed(study, 'readings', i, key, value));
+              change(msg('view.margins.readingAt', { at: raw.at }), setListed(study, 'readings', i, key, value));
             return (
               <tr key={i} className="h-[30px]" data-reading={i}>
                 <td className="border-soft border-b px-3">
                   <input
                     type="checkbox"
-                    aria-label={`Use reading ${i + 1}`}
+                    aria-label={msg('view.margins.useReading', { i: i + 1 })}
                     checked={raw.used !== false}
                     onChange={(e) => set('used', e.target.checked ? undefined : false)}
                   />
@@ -329,9 +332,11 @@ function ReadingsTable() {
                 <td className="border-soft border-b px-2">
                   <button
                     type="button"
-                    aria-label={`Take reading ${i + 1} out`}
+                    aria-label={msg('view.margins.takeReadingOut', { i: i + 1 })}
                     className="text-inkq hover:text-ink p-0.5"
-                    onClick={() => change(`reading at ${raw.at} taken out`, removeListed(study, 'readings', i))}
+                    onClick={() =>
+                      change(msg('view.margins.readingAtTakenOut', { at: raw.at }), removeListed(study, 'readings', i))
+                    }
                   >
                     <X size={13} aria-hidden="true" />
                   </button>
@@ -369,7 +374,7 @@ function Beside({
       <td className={cell}>{model === null ? '–' : difference(d, reading.figure, reading.value - model)}</td>
       <td
         className="border-soft border-b px-2"
-        title={`σ ${difference(d, reading.figure, reading.deviation).slice(1)}${reading.isUsual ? ', usual for such an instrument' : ''}`}
+        title={`σ ${difference(d, reading.figure, reading.deviation).slice(1)}${reading.isUsual ? msg('view.margins.usualForSuchAnInstrument') : ''}`}
       >
         <span className="flex items-center gap-2">
           <span className="bg-quiet relative block h-[9px] w-[84px]">

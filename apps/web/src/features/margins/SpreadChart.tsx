@@ -6,6 +6,7 @@ import { binned } from '../../state/histogram.js';
 import { PlotFrame } from '../../ui/chart/PlotFrame.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const PAD = { left: 34, right: 14, top: 20, bottom: 34 };
 const BINS = 30;
@@ -33,7 +34,7 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
     .slice(0, MOST_INPUTS);
   return (
     <section
-      aria-label="Spread of a margin"
+      aria-label={msg('view.margins.spreadOfAMargin')}
       className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5"
       data-margin={`${check}:${where}`}
     >
@@ -43,14 +44,14 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
       </h2>
       <div className="min-h-0 flex-1">
         <PlotFrame
-          label={`${checkName(check)} over all draws`}
+          label={msg('view.margins.overAllDraws', { checkName: checkName(check) })}
           x={{
             low: Math.min(least, ...near),
             high: Math.max(most, ...near),
             parts: 6,
             title: `${checkName(check)}${dimension ? `, ${d.unit(dimension)}` : ''}`,
           }}
-          y={{ low: 0, high: Math.max(1, ...bins.map((b) => b.count)), parts: 3, title: 'draws' }}
+          y={{ low: 0, high: Math.max(1, ...bins.map((b) => b.count)), parts: 3, title: msg('view.margins.draws') }}
           pad={PAD}
         >
           {(p) => (
@@ -84,7 +85,7 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
           )}
         </PlotFrame>
       </div>
-      <table className="flex-none text-[12px]" aria-label="Which input matters most">
+      <table className="flex-none text-[12px]" aria-label={msg('view.margins.whichInputMattersMost')}>
         <tbody>
           {ranked.map(({ axis, rank }) => (
             <tr key={`${axis.address} ${axis.of}`} className="h-[19px]" data-axis={`${axis.address} ${axis.of}`}>
@@ -112,7 +113,7 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
           ))}
         </tbody>
       </table>
-      <p className="text-inkq flex-none text-[12px]">rank correlation of the margin with each input; dashed: as entered</p>
+      <p className="text-inkq flex-none text-[12px]">{msg('view.margins.rankCorrelationOfTheMargin')}</p>
     </section>
   );
 }

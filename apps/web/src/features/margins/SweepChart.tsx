@@ -5,6 +5,7 @@ import { LetterTag, ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const PAD = { left: 46, right: 30, top: 22, bottom: 34 };
 
@@ -35,7 +36,7 @@ export function SweepChart({
     return points.length === 0 ? [] : [{ id: s.id, index, points }];
   });
   const values = lines.flatMap((l) => l.points.map(([, v]) => v));
-  if (values.length === 0) return <p className="text-inkq py-4 text-[12px]">It has no value anywhere in this range.</p>;
+  if (values.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.margins.itHasNoValueAnywhere')}</p>;
   const inputs = rows.map((r) => x(r.input));
   const [least, most] = [Math.min(...values), Math.max(...values)];
   const near = limits.map(y).filter((v) => v > least - (most - least) && v < most + (most - least));
@@ -106,7 +107,7 @@ export function SweepRows({ rows, read, x, y, unit }: Drawn & { unit: string }) 
     <table className="mt-1 flex-none text-[12.5px]">
       <thead>
         <tr className="text-inkq h-[22px] text-right text-[12px]">
-          <th className="pr-3 font-normal">{unit || 'input'}</th>
+          <th className="pr-3 font-normal">{unit || msg('view.margins.input')}</th>
           {steps.map((s) => (
             <th key={s} className="px-3 font-normal">
               {Number(x(rows.find((r) => r.step === s)!.input).toPrecision(4))}

@@ -25,6 +25,9 @@ import { HandlePick } from './HandlePick.js';
 import { LargestText, SweptInput, type Range } from './SweptInput.js';
 import { SweepChart, SweepRows } from './SweepChart.js';
 import { useField, useLargest, useSweep } from './useSweep.js';
+import { msg } from './words.js';
+
+const NONE = msg('view.margins.none');
 
 /** With what a sweep is opened; null is chosen there. */
 export interface Begun {
@@ -68,7 +71,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   const { y, unit: unitY } = shownFigure(dimensionOf(read, shown), d);
   const text = readings.find((r) => r.name === read)?.text ?? read;
   const limits = limitsOf(read, shown);
-  const label = found ? (found.owner === 'scenario' ? 'temperature of the liquid' : labelOf(found)) : '';
+  const label = found ? (found.owner === 'scenario' ? msg('view.margins.temperatureOfTheLiquid') : labelOf(found)) : '';
   const scenarios = study.scenarios.map((s) => ({ id: s.id, name: s.name ?? s.id }));
   const head = `${label}${scale.unit ? ` [${scale.unit}]` : ''}; ${text}${unitY ? ` [${unitY}]` : ''}`;
   const overScale = inputScale(over, d.system, atmosphere);
@@ -77,18 +80,21 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
     const sheets = [{ name: 'sweep', rows: sweepCells(rows ?? [], scenarios, head, scale.show, y, read) }];
     if (field)
       sheets.push({
-        name: 'two inputs',
+        name: msg('view.margins.twoInputs'),
         rows: fieldCells(field.field, `${overTitle} / ${label}`, scale.show, overScale.show, y),
       });
-    download(await workbook(sheets), `${fileName(`sweep ${input} ${read}`)}.xlsx`);
+    download(await workbook(sheets), `${fileName(msg('view.margins.sweep', { input, read }))}.xlsx`);
   };
   const save = (): void => {
-    download(sweepTable(rows ?? [], scenarios, head, scale.show, y, read), `${fileName(`sweep ${input} ${read}`)}.csv`, 'text/csv'); // prettier-ignore
+    download(sweepTable(rows ?? [], scenarios, head, scale.show, y, read), `${fileName(msg('view.margins.sweep', { input, read }))}.csv`, 'text/csv'); // prettier-ignore
   };
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <aside aria-label="Sweep" className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
-        <h1 className="text-[14px] font-semibold">Sweep an input</h1>
+      <aside
+        aria-label={msg('view.margins.sweep2')}
+        className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2"
+      >
+        <h1 className="text-[14px] font-semibold">{msg('view.margins.sweepAnInput')}</h1>
         <SweptInput
           found={found}
           things={things}
@@ -101,25 +107,27 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           onRange={setOwn}
         />
         <p className="text-inkq text-[12px]">
-          {now === null
-            ? 'Nothing stands there now.'
-            : `It stands at ${Number(scale.show(now).toPrecision(4))} ${scale.unit} in ${letter}.`}{' '}
-          Each scenario keeps all its other entries.
+          {msg('view.margins.eachScenarioKeepsAllIts', {
+            value:
+              now === null
+                ? msg('view.margins.nothingStandsThereNow')
+                : msg('view.margins.itStandsAtIn', { number: Number(scale.show(now).toPrecision(4)), unit: scale.unit, letter }),
+          })}
         </p>
         <LargestText largest={largest} scale={scale} letter={letter} />
-        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">What is read</h2>
+        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.margins.whatIsRead')}</h2>
         <Select
-          label="What is read"
+          label={msg('view.margins.whatIsRead')}
           value={read}
           options={readings.map((r) => [r.name, r.text])}
           onChange={(r) => r && setRead(r)}
         />
-        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Over a second input</h2>
-        <HandlePick label="A second input" value={second} none="none" onlyNumbers onPick={setSecond} />
+        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.margins.overASecondInput')}</h2>
+        <HandlePick label={msg('view.margins.aSecondInput')} value={second} none={NONE} onlyNumbers onPick={setSecond} />
         <Taken hasRows={rows !== null} onBook={() => void saveBook()} onTable={save} onClose={onClose} />
       </aside>
       <section
-        aria-label="Swept"
+        aria-label={msg('view.margins.swept')}
         className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5"
         data-swept={rows?.length ?? 0}
         data-working={isWorking}
@@ -127,28 +135,28 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
         <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
           {text}{' '}
           <span className="text-inkq text-[12px] font-normal">
-            over {label}
-            {over && ` and ${labelOf(over)}, in ${letter}`}
+            {msg('view.margins.over', { label })}
+            {over && msg('view.margins.andIn', { label: labelOf(over), letter })}
           </span>
         </h2>
         <div className="min-h-0 flex-1">
           {over && field && (
             <FieldChart
               field={field.field}
-              label={`${text} over two inputs`}
+              label={msg('view.margins.overTwoInputs', { text })}
               x={{ title: `${label}${scale.unit ? `, ${scale.unit}` : ''}`, show: scale.show, now: field.now.x }}
               y={{ title: overTitle, show: overScale.show, now: field.now.y }}
               value={y}
               limits={limits.map(y)}
             />
           )}
-          {over && !field && <p className="text-inkq py-4 text-[12px]">Solving over both inputs …</p>}
+          {over && !field && <p className="text-inkq py-4 text-[12px]">{msg('view.margins.solvingOverBothInputs')}</p>}
           {
             !over && rows && rows.length > 0 &&
             <SweepChart rows={rows} read={read} x={scale.show} y={y} titleX={`${label}${scale.unit ? `, ${scale.unit}` : ''}`} titleY={`${text}${unitY ? `, ${unitY}` : ''}`} limits={limits} now={now} /> // prettier-ignore
           }
           {swept && swept.from < swept.to && rows?.length === 0 && (
-            <p className="text-inkq py-4 text-[12px]">Nothing is solved in this range.</p>
+            <p className="text-inkq py-4 text-[12px]">{msg('view.margins.nothingIsSolvedInThis')}</p>
           )}
         </div>
         {!over && rows && rows.length > 0 && <SweepRows rows={rows} read={read} x={scale.show} y={y} unit={scale.unit} />}
@@ -181,13 +189,13 @@ function Taken({
   return (
     <div className="mt-auto flex gap-2 pt-2">
       <Button className="!px-2" onClick={onBook} disabled={!hasRows}>
-        XLSX
+        {msg('view.margins.xlsx')}
       </Button>
       <Button className="!px-2" onClick={onTable} disabled={!hasRows}>
         CSV
       </Button>
       <Button tone="bare" onClick={onClose}>
-        <X size={14} aria-hidden="true" /> Back
+        <X size={14} aria-hidden="true" /> {msg('view.margins.back')}
       </Button>
     </div>
   );

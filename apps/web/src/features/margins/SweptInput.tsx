@@ -5,6 +5,7 @@ import { LIQUID, type movable } from '../../state/sweeps.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 export interface Range {
   from?: number;
@@ -35,10 +36,10 @@ export function SweptInput({
   return (
     <>
       <Select
-        label="What is moved"
+        label={msg('view.margins.whatIsMoved')}
         value={found?.owner === 'scenario' ? 'liquid' : thing}
         options={[
-          ['liquid', 'Liquid'],
+          ['liquid', msg('app.liquid')],
           ...(isListed || !found ? [] : [[found.id, found.id] as const]),
           ...things.map((t) => [t.id, t.name] as const),
         ]}
@@ -46,7 +47,7 @@ export function SweptInput({
       />
       {found && found.owner !== 'scenario' && (
         <Select
-          label="Which number of it"
+          label={msg('view.margins.whichNumberOfIt')}
           value={key}
           options={(things.find((t) => t.id === thing)?.keys ?? (key === undefined ? [] : [key])).map((k) => [k, inputAt(study, `${thing}.${k}`)?.field.label ?? k])} // prettier-ignore
           onChange={(k) => onInput(`${thing}.${k}`)}
@@ -58,9 +59,7 @@ export function SweptInput({
           <Bound name="to" si={swept.to} input={found} scale={scale} onPut={(v) => onRange((o) => ({ ...o, to: v }))} />
         </div>
       )}
-      {swept && !(swept.from < swept.to) && (
-        <p className="text-fails text-[12px]">▲ The range ends where it begins: “to” is the larger one.</p>
-      )}
+      {swept && !(swept.from < swept.to) && <p className="text-fails text-[12px]">{msg('view.margins.theRangeEndsWhereIt')}</p>}
     </>
   );
 }
@@ -105,14 +104,21 @@ export function LargestText({ largest, scale, letter }: { largest: Largest | nul
   return (
     <p className="text-[12px]" data-largest={largest.check ?? 'none'}>
       <b className="font-semibold">
-        {largest.check === null ? 'At least to' : 'Up to'} {Number(scale.show(largest.largest).toPrecision(4))} {scale.unit}
+        {largest.check === null ? msg('view.margins.atLeastTo') : msg('view.margins.upTo')}{' '}
+        {Number(scale.show(largest.largest).toPrecision(4))} {scale.unit}
       </b>{' '}
-      {largest.check === null
-        ? 'nothing that holds fails'
-        : largest.check === 'not-solved'
-          ? 'it solves'
-          : `nothing that holds fails; then ${checkName(largest.check)} at ${largest.where}`}{' '}
-      in {letter}.
+      {msg('view.margins.in', {
+        value:
+          largest.check === null
+            ? msg('view.margins.nothingThatHoldsFails')
+            : largest.check === 'not-solved'
+              ? msg('view.margins.itSolves')
+              : msg('view.margins.nothingThatHoldsFailsThen', {
+                  checkName: checkName(largest.check),
+                  where: largest.where ?? '',
+                }),
+        letter,
+      })}
     </p>
   );
 }

@@ -14,6 +14,7 @@ import { useDisplay, useStudy } from '../context.js';
 import { CloudChart } from './CloudChart.js';
 import { HandlePick } from './HandlePick.js';
 import { SpreadChart } from './SpreadChart.js';
+import { msg } from './words.js';
 
 const RUNS = 500;
 const SEED = 1;
@@ -30,25 +31,25 @@ export function UncertaintySheet({ work, onClose }: { work: ReachWork; onClose: 
   const margin = at && sampled?.scenarios.find((s) => s.id === at.scenario)?.margins.find((m) => keyOf(m) === at.key);
   return (
     <div className="flex min-h-0 flex-1 gap-2" data-sampled={sampled?.runs ?? 0}>
-      <aside aria-label="Uncertainty" className="panel flex w-[300px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
-        <h1 className="text-[14px] font-semibold">Uncertainty</h1>
+      <aside
+        aria-label={msg('view.margins.uncertainty')}
+        className="panel flex w-[300px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2"
+      >
+        <h1 className="text-[14px] font-semibold">{msg('view.margins.uncertainty')}</h1>
         <Inputs />
         <AddInput />
-        <p className="text-inkq text-[12px]">
-          {RUNS} draws of all of them together, each part of every range met once (Latin hypercube). All pipes move together, the
-          rest each for itself.
-        </p>
+        <p className="text-inkq text-[12px]">{msg('view.margins.drawsOfAllOfThem', { runs: RUNS })}</p>
         {done !== null && (
           <p role="status" className="text-[12px]">
-            <progress max={RUNS} value={done} className="w-full" aria-label="Draws solved" />
+            <progress max={RUNS} value={done} className="w-full" aria-label={msg('view.margins.drawsSolved')} />
           </p>
         )}
         <div className="mt-auto flex gap-2 pt-2">
-          <Button onClick={() => setSeed((s) => s + 1)} disabled={!sampled} title="The same ranges, met in another order">
-            Draw anew
+          <Button onClick={() => setSeed((s) => s + 1)} disabled={!sampled} title={msg('view.margins.theSameRangesMetIn')}>
+            {msg('view.margins.drawAnew')}
           </Button>
           <Button tone="bare" onClick={onClose}>
-            <X size={14} aria-hidden="true" /> Back to margins
+            <X size={14} aria-hidden="true" /> {msg('view.margins.backToMargins')}
           </Button>
         </div>
       </aside>
@@ -62,9 +63,7 @@ export function UncertaintySheet({ work, onClose }: { work: ReachWork; onClose: 
         </div>
       ) : (
         <div className="panel text-inkq flex flex-1 items-center justify-center px-8 text-center">
-          {(study.uncertainty ?? []).length === 0
-            ? 'Say on the left what is uncertain, and by how much: roughness, fittings, levels, the curve of a pump by its grade. What they do to duty points and margins is then drawn here.'
-            : 'Drawing …'}
+          {(study.uncertainty ?? []).length === 0 ? msg('view.margins.sayOnTheLeftWhat') : msg('view.margins.drawing')}
         </div>
       )}
     </div>
@@ -112,7 +111,7 @@ function Inputs() {
   const { problems } = readUncertainty(study);
   if (list.length === 0) return null;
   return (
-    <ul aria-label="Uncertain inputs" className="flex flex-col">
+    <ul aria-label={msg('view.margins.uncertainInputs')} className="flex flex-col">
       {list.map((u, i) => {
         const problem = problems.find((p) => p.path.startsWith(`uncertainty[${i}]`));
         return (
@@ -122,12 +121,18 @@ function Inputs() {
                 {handleName(study, u.input)}
               </span>
               <b className="font-semibold whitespace-nowrap">
-                {u.grade !== undefined ? `grade ${u.grade}` : u.band !== undefined ? `± ${u.band}` : `σ ${u.deviation}`}
+                {u.grade !== undefined
+                  ? msg('view.margins.grade', { grade: u.grade })
+                  : u.band !== undefined
+                    ? `± ${u.band}`
+                    : `σ ${u.deviation}`}
               </b>
               <button
                 type="button"
-                aria-label={`Take ${handleName(study, u.input)} out`}
-                onClick={() => change(`${u.input} certain again`, removeListed(study, 'uncertainty', i))}
+                aria-label={msg('view.margins.takeOut', { handleName: handleName(study, u.input) })}
+                onClick={() =>
+                  change(msg('view.margins.certainAgain', { input: u.input }), removeListed(study, 'uncertainty', i))
+                }
                 className="text-inkq hover:text-ink p-0.5"
               >
                 <X size={13} aria-hidden="true" />
@@ -161,7 +166,7 @@ function AddInput() {
     const value = { input, ...entry };
     const [wrong] = readUncertainty({ ...study, uncertainty: [value] }).problems;
     if (wrong) return setProblem(problemText(wrong, d.system));
-    change(`${input} uncertain`, putUncertain(study, value));
+    change(msg('view.margins.uncertain', { input }), putUncertain(study, value));
     setInput('');
     setAmount('');
     setProblem(null);
@@ -177,11 +182,11 @@ function AddInput() {
   return (
     <form
       onSubmit={take}
-      aria-label="One more uncertain input"
+      aria-label={msg('view.margins.oneMoreUncertainInput')}
       className="bg-wash flex flex-col gap-1.5 rounded-[3px] p-2 text-[12.5px]"
     >
       <HandlePick
-        label="What is uncertain"
+        label={msg('view.margins.whatIsUncertain')}
         value={input}
         onPick={(address) => {
           setInput(address);
@@ -190,11 +195,11 @@ function AddInput() {
       />
       {isCurve && (
         <Select
-          label="Grade"
+          label={msg('view.margins.grade2')}
           value={undefined}
           options={Object.entries(GRADE_TOLERANCE).map(([grade, t]) => [
             grade,
-            `grade ${grade}: flow ${range(t.flow)}, head ${range(t.head)}`,
+            msg('view.margins.gradeFlowHead', { grade, range: range(t.flow), range2: range(t.head) }),
           ])}
           onChange={(grade) => grade && add({ grade })}
         />
@@ -202,23 +207,23 @@ function AddInput() {
       {input !== '' && !isCurve && (
         <span className="flex items-center gap-2">
           <Segmented
-            label="How it lies around its value"
+            label={msg('view.margins.howItLiesAroundIts')}
             value={law}
             onChange={setLaw}
             options={[
-              { value: 'band', text: '± band' },
+              { value: 'band', text: msg('view.margins.band') },
               { value: 'deviation', text: 'σ' },
             ]}
           />
           <input
-            aria-label="How far it may be off"
+            aria-label={msg('view.margins.howFarItMayBe')}
             value={amount}
             onChange={(e) => setAmount(e.target.value)}
-            placeholder="0.2 m or 10 %"
+            placeholder={msg('view.margins.n02MOr10')}
             className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1.5 text-right"
           />
           <Button className="!h-[24px] !px-2" type="submit">
-            Add
+            {msg('view.margins.add')}
           </Button>
         </span>
       )}
@@ -233,7 +238,7 @@ function AddInput() {
 
 const range = ([least, most]: readonly [number, number]): string => {
   const percent = (x: number): string => String(Math.round(x * 100));
-  return least === -most ? `± ${percent(most)} %` : `${percent(least)} to +${percent(most)} %`;
+  return least === -most ? `± ${percent(most)} %` : msg('view.margins.to', { least: percent(least), most: percent(most) });
 };
 
 interface ChanceRow {
@@ -288,12 +293,13 @@ function Chances({
 }) {
   const scenarios = useStudy((s) => s.study.scenarios);
   return (
-    <section aria-label="Chance to fail" className="panel min-h-0 flex-1 overflow-auto">
+    <section aria-label={msg('view.margins.chanceToFail')} className="panel min-h-0 flex-1 overflow-auto">
       <table className="w-full table-fixed border-collapse text-[12.5px]">
         <thead>
           <tr className="bg-panel sticky top-0 h-[28px]">
             <th className="border-soft border-b px-3 text-left text-[13px] font-semibold">
-              Chance to fail <span className="text-inkq text-[12px] font-normal">near beside it</span>
+              {msg('view.margins.chanceToFail')}{' '}
+              <span className="text-inkq text-[12px] font-normal">{msg('view.margins.nearBesideIt')}</span>
             </th>
             {scenarios.map((s, i) => (
               <th
@@ -348,9 +354,7 @@ function Chances({
         </tbody>
       </table>
       {rows.length === 0 && (
-        <p className="text-inkq px-3 py-3 text-[12.5px]">
-          In none of the {sampled.runs} draws does a margin fail or come near its limit.
-        </p>
+        <p className="text-inkq px-3 py-3 text-[12.5px]">{msg('view.margins.inNoneOfTheDraws', { runs: sampled.runs })}</p>
       )}
     </section>
   );

@@ -2,6 +2,7 @@ import { Popover } from 'radix-ui';
 import { useEffect, useState, type FormEvent } from 'react';
 import { initialsOf, useWho } from '../../state/person.js';
 import { Button } from '../../ui/controls.js';
+import { msg } from './words.js';
 
 const ASKED_KEY = 'cedar-knot-name-asked';
 
@@ -23,7 +24,7 @@ function PersonForm({ onDone, onLater }: { onDone: () => void; onLater?: () => v
     <form onSubmit={keep} className={onLater ? 'flex items-end gap-3' : 'flex flex-col gap-2'}>
       <div className="flex min-w-0 flex-1 gap-2">
         <label className="text-inkq flex min-w-0 flex-1 flex-col text-[11.5px]">
-          Name
+          {msg('app.name')}
           <input
             value={name}
             maxLength={200}
@@ -33,7 +34,7 @@ function PersonForm({ onDone, onLater }: { onDone: () => void; onLater?: () => v
           />
         </label>
         <label className="text-inkq flex w-[84px] flex-col text-[11.5px]">
-          Initials
+          {msg('view.person.initials')}
           <input
             value={initials}
             maxLength={10}
@@ -47,11 +48,11 @@ function PersonForm({ onDone, onLater }: { onDone: () => void; onLater?: () => v
       <div className="flex items-center justify-end gap-2">
         {onLater && (
           <Button tone="bare" onClick={onLater}>
-            Not now
+            {msg('view.person.notNow')}
           </Button>
         )}
         <Button type="submit" tone="main" disabled={name.trim() === ''}>
-          Keep
+          {msg('view.person.keep')}
         </Button>
       </div>
     </form>
@@ -67,8 +68,8 @@ export function PersonMark() {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        title={person ? `${person.name}: stands on what you save; press to change` : 'Nobody has said yet who works here'}
-        aria-label={person ? `Who works here: ${person.name}` : 'Who works here'}
+        title={person ? msg('view.person.standsOnWhatYouSave', { person: person.name }) : msg('view.person.nobodyHasSaidYetWho')}
+        aria-label={person ? msg('view.person.whoWorksHere', { person: person.name }) : msg('view.person.whoWorksHere2')}
         className="bg-ink text-panel flex h-[26px] min-w-[26px] flex-none items-center justify-center rounded-full px-1 text-[11px] font-semibold"
       >
         {person?.initials ?? '–'}
@@ -77,10 +78,10 @@ export function PersonMark() {
         <Popover.Content
           align="end"
           sideOffset={6}
-          aria-label="Who works here"
+          aria-label={msg('view.person.whoWorksHere2')}
           className="panel z-40 w-[300px] p-3 shadow-[var(--shadow-lift)]"
         >
-          <p className="text-inkq mb-2 text-[12px]">Stands on every version that you save.</p>
+          <p className="text-inkq mb-2 text-[12px]">{msg('view.person.standsOnEveryVersionThat')}</p>
           <PersonForm onDone={() => setOpen(false)} />
         </Popover.Content>
       </Popover.Portal>
@@ -100,12 +101,10 @@ export function AskPerson() {
     setAsked(true);
   };
   return (
-    <section aria-label="Who works here" className="panel mb-4 flex items-center gap-6 p-3">
+    <section aria-label={msg('view.person.whoWorksHere2')} className="panel mb-4 flex items-center gap-6 p-3">
       <div className="flex-1">
-        <h2 className="text-[13px] font-semibold">Who works here?</h2>
-        <p className="text-inkq text-[12px]">
-          Name and initials stand on every version that you save. It is asked once, and kept on this machine.
-        </p>
+        <h2 className="text-[13px] font-semibold">{msg('view.person.whoWorksHere3')}</h2>
+        <p className="text-inkq text-[12px]">{msg('view.person.nameAndInitialsStandOn')}</p>
       </div>
       <div className="w-[520px]">
         <PersonForm onDone={done} onLater={done} />

@@ -4,15 +4,16 @@ import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { prettyUnit } from '@cedar-knot/wording';
 import type { Doing } from './doing.js';
+import { msg } from './words.js';
 
 type Change = (change: (s: PictureState) => PictureState) => void;
 
 const SAYS: Readonly<Record<string, string>> = {
-  'marks-together': 'both marks are in one place',
-  'log-not-positive': 'a logarithmic axis has no zero',
-  'values-equal': 'both values are the same',
-  'axes-parallel': 'this axis runs along the flow axis',
-  'corners-flat': 'the corners lie on one line',
+  'marks-together': msg('view.picture.bothMarksAreInOne'),
+  'log-not-positive': msg('view.picture.aLogarithmicAxisHasNo'),
+  'values-equal': msg('view.picture.bothValuesAreTheSame'),
+  'axes-parallel': msg('view.picture.thisAxisRunsAlongThe'),
+  'corners-flat': msg('view.picture.theCornersLieOnOne'),
 };
 
 interface AxesPanelProps {
@@ -27,24 +28,24 @@ export function AxesPanel({ state, doing, onDoing, onChange }: AxesPanelProps) {
   const head = axesFor(state, 'head');
   const turn = typeof head === 'string' ? null : (head.turn * 180) / Math.PI;
   return (
-    <section aria-label="Axes" className="panel flex-none px-3 py-2">
+    <section aria-label={msg('view.picture.axes')} className="panel flex-none px-3 py-2">
       <header className="flex items-center gap-2">
-        <h2 className="text-[14px] font-semibold">Axes</h2>
-        <span className="text-inkq text-[12px]">two points each, on the picture</span>
+        <h2 className="text-[14px] font-semibold">{msg('view.picture.axes')}</h2>
+        <span className="text-inkq text-[12px]">{msg('view.picture.twoPointsEachOnThe')}</span>
         {turn !== null && (
           <span className="ml-auto inline-flex items-center gap-1 text-[12px]">
-            <VerdictMark kind="holds" size={9} /> turned {turn.toFixed(1)}°
+            <VerdictMark kind="holds" size={9} /> {msg('view.picture.turned', { turn: turn.toFixed(1) })}
           </span>
         )}
       </header>
       <table className="mt-1 w-full text-[12px]">
         <thead>
           <tr className="text-inkq text-left">
-            <th className="font-normal">axis</th>
-            <th className="font-normal">first point</th>
-            <th className="font-normal">second point</th>
-            <th className="font-normal">unit</th>
-            <th className="font-normal">scale</th>
+            <th className="font-normal">{msg('view.picture.axis2')}</th>
+            <th className="font-normal">{msg('view.picture.firstPoint')}</th>
+            <th className="font-normal">{msg('view.picture.secondPoint')}</th>
+            <th className="font-normal">{msg('view.picture.unit')}</th>
+            <th className="font-normal">{msg('view.picture.scale')}</th>
           </tr>
         </thead>
         <tbody>
@@ -63,13 +64,13 @@ export function AxesPanel({ state, doing, onDoing, onChange }: AxesPanelProps) {
           }}
           className="text-cedar hover:underline"
         >
-          Set the frame’s four corners
+          {msg('view.picture.setTheFramesFourCorners')}
         </button>
         {doing.kind === 'corner'
-          ? `corner ${state.corners.length + 1} of 4, clockwise from the upper left`
+          ? msg('view.picture.cornerOf4ClockwiseFrom', { count: state.corners.length + 1 })
           : state.corners.length === 4
-            ? 'a skewed scan is straightened by them'
-            : 'where the scan is skewed'}
+            ? msg('view.picture.aSkewedScanIsStraightened')
+            : msg('view.picture.whereTheScanIsSkewed')}
       </p>
     </section>
   );
@@ -99,14 +100,14 @@ function AxisRow({
           <td key={which} className="pr-1">
             <span className="flex items-center">
               <input
-                aria-label={`${label}, ${which} value`}
+                aria-label={msg('view.picture.value', { label, which })}
                 value={a[which].value}
                 onChange={(e) => set((x) => ({ ...x, [which]: { ...x[which], value: e.target.value } }))}
                 className="border-edge bg-panel h-[22px] w-[52px] rounded-l-[3px] border px-1 text-right"
               />
               <button
                 type="button"
-                aria-label={`Place the ${which} point of ${label}`}
+                aria-label={msg('view.picture.placeThePointOf', { which, label })}
                 aria-pressed={isNow}
                 onClick={() => onDoing({ kind: 'mark', axis: name, which })}
                 className={`h-[22px] w-[22px] rounded-r-[3px] border border-l-0 ${isNow ? 'border-cedar bg-cedar text-panel' : a[which].at ? 'border-edge text-cedar' : 'border-edge text-inkq'}`}
@@ -119,7 +120,7 @@ function AxisRow({
       })}
       <td className="pr-1">
         <Select
-          label={`Unit of ${label}`}
+          label={msg('view.picture.unitOf', { label })}
           value={a.unit}
           options={units.map((u) => [u, u === '1' ? '0…1' : prettyUnit(u)])}
           onChange={(unit) => unit && set((x) => ({ ...x, unit }))}
@@ -128,11 +129,11 @@ function AxisRow({
       </td>
       <td>
         <Segmented
-          label={`Scale of ${label}`}
+          label={msg('view.picture.scaleOf', { label })}
           value={a.isLog ? 'log' : 'linear'}
           options={[
             { value: 'linear', text: 'lin' },
-            { value: 'log', text: 'log' },
+            { value: 'log', text: msg('view.picture.log') },
           ]}
           onChange={(v) => set((x) => ({ ...x, isLog: v === 'log' }))}
         />

@@ -1,13 +1,26 @@
 import type { CurveWarning, RawEntry } from '@cedar-knot/core';
 import { curveWarningText } from '@cedar-knot/wording';
 import { VerdictMark, type MarkKind } from '../../ui/marks.js';
+import { msg } from './words.js';
 
 const CHECKS: readonly { text: string; codes: readonly string[]; needs: (e: RawEntry) => boolean }[] = [
-  { text: 'Head falls all the way', codes: ['head-rises', 'flow-not-rising'], needs: () => true },
-  { text: 'Efficiency agrees with power', codes: ['efficiency-power'], needs: (e) => has(e, 'efficiency') && has(e, 'power') },
-  { text: 'Efficiency is one that pumps have', codes: ['efficiency-high', 'best-at-end'], needs: (e) => has(e, 'efficiency') },
-  { text: 'Smaller diameters lie below', codes: ['trim-above'], needs: (e) => Array.isArray(e.curves) && e.curves.length > 1 },
-  { text: 'NPSHR rises with the flow', codes: ['npshr-falls'], needs: (e) => has(e, 'npshr') },
+  { text: msg('view.picture.headFallsAllTheWay'), codes: ['head-rises', 'flow-not-rising'], needs: () => true },
+  {
+    text: msg('view.picture.efficiencyAgreesWithPower'),
+    codes: ['efficiency-power'],
+    needs: (e) => has(e, 'efficiency') && has(e, 'power'),
+  },
+  {
+    text: msg('view.picture.efficiencyIsOneThatPumps'),
+    codes: ['efficiency-high', 'best-at-end'],
+    needs: (e) => has(e, 'efficiency'),
+  },
+  {
+    text: msg('view.picture.smallerDiametersLieBelow'),
+    codes: ['trim-above'],
+    needs: (e) => Array.isArray(e.curves) && e.curves.length > 1,
+  },
+  { text: msg('view.picture.npshrRisesWithTheFlow'), codes: ['npshr-falls'], needs: (e) => has(e, 'npshr') },
 ];
 
 function has(entry: RawEntry, key: string): boolean {
@@ -29,7 +42,7 @@ export function ChecksPanel({ entry, warnings }: { entry: RawEntry | undefined; 
             <VerdictMark kind={kind} size={9} />
             <span className="flex-none">{text}</span>
             <span className="text-inkq min-w-0 flex-1 text-right">
-              {kind === 'not-applicable' ? 'needs more curves' : odd[0] ? curveWarningText(odd[0]) : ''}
+              {kind === 'not-applicable' ? msg('view.picture.needsMoreCurves') : odd[0] ? curveWarningText(odd[0]) : ''}
             </span>
           </li>
         );

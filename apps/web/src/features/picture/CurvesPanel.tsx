@@ -6,11 +6,12 @@ import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { useDisplay } from '../context.js';
 import type { Doing } from './doing.js';
+import { msg } from './words.js';
 
 const KINDS: readonly (readonly [CurveKind, string])[] = [
   ['head', 'head'],
   ['efficiency', 'efficiency'],
-  ['contour', 'line of equal η'],
+  ['contour', msg('view.picture.lineOfEqualEfficiency')],
   ['power', 'power'],
   ['npshr', 'NPSHR'],
 ];
@@ -49,21 +50,21 @@ export function CurvesPanel({
     onDoing({ kind: 'curve', id });
   };
   return (
-    <section aria-label="Curves being made" className="panel flex-none px-3 py-2">
+    <section aria-label={msg('view.picture.curvesBeingMade')} className="panel flex-none px-3 py-2">
       <header className="flex items-center">
-        <h2 className="text-[14px] font-semibold">Curves being made</h2>
+        <h2 className="text-[14px] font-semibold">{msg('view.picture.curvesBeingMade')}</h2>
         <button type="button" onClick={add} className="text-cedar ml-auto flex items-center gap-1 text-[12px] hover:underline">
-          <Plus size={12} aria-hidden="true" /> add a curve
+          <Plus size={12} aria-hidden="true" /> {msg('view.picture.addACurve')}
         </button>
       </header>
       <table className="mt-1 w-full text-[12px]">
         <thead>
           <tr className="text-inkq text-left">
-            <th className="font-normal">curve</th>
-            <th className="font-normal">at</th>
-            <th className="font-normal">picked</th>
+            <th className="font-normal">{msg('view.picture.curve')}</th>
+            <th className="font-normal">{msg('view.picture.at')}</th>
+            <th className="font-normal">{msg('view.picture.picked')}</th>
             <td />
-            <th className="text-right font-normal">left over</th>
+            <th className="text-right font-normal">{msg('view.picture.leftOver')}</th>
             <td />
           </tr>
         </thead>
@@ -81,7 +82,7 @@ export function CurvesPanel({
                 <td className="pl-1.5">
                   <Select
                     bare
-                    label="What the curve is"
+                    label={msg('view.picture.whatTheCurveIs')}
                     value={c.kind}
                     options={KINDS}
                     onChange={(kind) => set(c.id, { kind: kind as CurveKind })}
@@ -90,16 +91,20 @@ export function CurvesPanel({
                 </td>
                 <td>
                   <input
-                    aria-label={c.kind === 'contour' ? 'Efficiency of the line, %' : 'Impeller diameter of the curve'}
+                    aria-label={
+                      c.kind === 'contour'
+                        ? msg('view.picture.efficiencyOfTheLine')
+                        : msg('view.picture.impellerDiameterOfTheCurve')
+                    }
                     value={c.kind === 'contour' ? c.level : c.diameter}
-                    placeholder={c.kind === 'contour' ? '%' : c.kind === 'head' ? '315 mm' : 'all Ø'}
+                    placeholder={c.kind === 'contour' ? '%' : c.kind === 'head' ? '315 mm' : msg('view.picture.allDiameter')}
                     onChange={(e) => set(c.id, c.kind === 'contour' ? { level: e.target.value } : { diameter: e.target.value })}
                     className="border-edge bg-panel h-[22px] w-[66px] rounded-[3px] border px-1"
                   />
                 </td>
                 <td className="whitespace-nowrap">
-                  {c.points.length === 0 ? 'not begun' : `${c.points.length} points`}
-                  {lacksAxis && c.points.length > 0 && <span className="text-near"> ◐ no axis</span>}
+                  {c.points.length === 0 ? msg('view.picture.notBegun') : msg('view.picture.points', { count: c.points.length })}
+                  {lacksAxis && c.points.length > 0 && <span className="text-near"> {msg('view.picture.noAxis')}</span>}
                 </td>
                 <td>
                   <VerdictMark
@@ -112,7 +117,7 @@ export function CurvesPanel({
                   {state.curves.length > 1 && (
                     <button
                       type="button"
-                      aria-label={`Take ${kindName(c.kind)} ${c.diameter} out`}
+                      aria-label={msg('view.picture.takeOut', { kindName: kindName(c.kind), diameter: c.diameter })}
                       onClick={(e) => {
                         e.stopPropagation();
                         onChange((s) => ({ ...s, curves: s.curves.filter((x) => x.id !== c.id) }));

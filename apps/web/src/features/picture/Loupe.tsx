@@ -2,6 +2,7 @@ import type { Place } from '@cedar-knot/core';
 import { useEffect, useRef } from 'react';
 import type { axesFor, CurveState } from '../../state/picture.js';
 import { useDisplay } from '../context.js';
+import { msg } from './words.js';
 
 const LOUPE = 148;
 const LOUPE_ZOOM = 6;
@@ -52,7 +53,7 @@ export function Loupe({ bitmap, width, height, zoom, at, caught, curve, axes }: 
       {value && (
         <p className="mt-1 rounded-[3px] bg-[#22302B] px-2 py-0.5 text-center text-[12px] whitespace-nowrap text-white">
           {display.number(value.x, 'flow')} {display.unit('flow')}, {valueText(curve, value.y, display)}
-          {caught && <span className="block text-[11px] text-[#cfd6d2]">middle of the stroke</span>}
+          {caught && <span className="block text-[11px] text-[#cfd6d2]">{msg('view.picture.middleOfTheStroke')}</span>}
         </p>
       )}
     </div>

@@ -7,8 +7,9 @@ import { entryOf, type PictureState } from '../../state/picture.js';
 import { Button, UndoButton } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { ChecksPanel } from './ChecksPanel.js';
+import { msg } from './words.js';
 
-const SPEED = { type: 'quantity' as const, dimension: 'speed' as const, min: 1, max: 1e5, label: 'Speed' };
+const SPEED = { type: 'quantity' as const, dimension: 'speed' as const, min: 1, max: 1e5, label: msg('view.picture.speed') };
 
 interface PickedPumpProps {
   state: PictureState;
@@ -27,23 +28,23 @@ export function PickedPump({ state, onChange: put, isBusy, onUndo, onKeep }: Pic
   );
   const wrong = judged?.problems.filter((p) => severityOf(p) === 'error') ?? [];
   return (
-    <section aria-label="Checks" className="panel flex flex-none flex-col gap-1.5 px-3 py-2">
+    <section aria-label={msg('view.picture.checks')} className="panel flex flex-none flex-col gap-1.5 px-3 py-2">
       <header className="flex items-center gap-2">
-        <h2 className="text-[14px] font-semibold">Checks</h2>
-        <span className="text-inkq text-[12px]">as they come</span>
+        <h2 className="text-[14px] font-semibold">{msg('view.picture.checks')}</h2>
+        <span className="text-inkq text-[12px]">{msg('view.picture.asTheyCome')}</span>
         <span className="ml-auto" />
-        <UndoButton label="Undo" disabled={!onUndo} onClick={() => onUndo?.()} />
+        <UndoButton label={msg('view.picture.undo')} disabled={!onUndo} onClick={() => onUndo?.()} />
         <Button
           tone="main"
           disabled={!entry || wrong.length > 0 || state.name.trim() === '' || isBusy}
           onClick={() => entry && onKeep(entry)}
         >
-          To the catalogue
+          {msg('view.picture.toTheCatalogue')}
         </Button>
       </header>
       <div className="grid grid-cols-[1.4fr_1fr_0.8fr] gap-2">
         <TypedField
-          label="Name"
+          label={msg('app.name')}
           name="name"
           isText
           value={state.name}
@@ -51,7 +52,7 @@ export function PickedPump({ state, onChange: put, isBusy, onUndo, onKeep }: Pic
           onCommit={(v) => put((s) => ({ ...s, name: String(v ?? '') }))}
         />
         <TypedField
-          label="Maker"
+          label={msg('view.picture.maker')}
           name="maker"
           isText
           optional
@@ -60,7 +61,7 @@ export function PickedPump({ state, onChange: put, isBusy, onUndo, onKeep }: Pic
           onCommit={(v) => put((s) => ({ ...s, maker: String(v ?? '') }))}
         />
         <TypedField
-          label="Speed"
+          label={msg('view.picture.speed')}
           name="speed"
           value={state.speed}
           read={(t) => readEntry(t, SPEED, '1 rpm')}
@@ -70,7 +71,7 @@ export function PickedPump({ state, onChange: put, isBusy, onUndo, onKeep }: Pic
       <ChecksPanel entry={entry} warnings={judged?.warnings ?? []} />
       {wrong.slice(0, 3).map((p) => (
         <p key={p.path} className="text-near text-[12px]">
-          ◐ still missing: {p.path.replace('pumps.x.', '')}: {problemText(p)}
+          {msg('view.picture.stillMissing', { path: p.path.replace('pumps.x.', ''), problem: problemText(p) })}
         </p>
       ))}
     </section>

@@ -13,6 +13,7 @@ import { Residual } from './Residual.js';
 import { Sheet } from './Sheet.js';
 import type { Opened } from './source.js';
 import { usePicking } from './usePicking.js';
+import { msg } from './words.js';
 
 const QUIET_MS = 600;
 
@@ -76,8 +77,8 @@ export function PictureView() {
 
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <h1 className="sr-only-text">Curve off a picture</h1>
-      <section aria-label="Picture" className="panel flex min-w-0 flex-1 flex-col">
+      <h1 className="sr-only-text">{msg('view.picture.curveOffAPicture')}</h1>
+      <section aria-label={msg('view.picture.picture')} className="panel flex min-w-0 flex-1 flex-col">
         {opened ? (
           <Sheet
             opened={opened}
@@ -99,7 +100,7 @@ export function PictureView() {
         )}
         <FilePick
           input={file}
-          label="Picture of a curve"
+          label={msg('view.picture.pictureOfACurve')}
           accept="image/png,image/jpeg,application/pdf"
           onFile={(f) => void open(f, f.name)}
         />
@@ -138,15 +139,12 @@ function NoPicture({
 }) {
   return (
     <div className="m-auto flex max-w-[420px] flex-col items-center gap-3 text-center">
-      <p className="text-[14px] font-semibold">A printed curve, as a picture or a page of a PDF</p>
-      <p className="text-inkq">
-        Set two points on each axis, click a few points along a stroke and let it be followed; the data are checked as they come,
-        and the picture stays with the pump.
-      </p>
+      <p className="text-[14px] font-semibold">{msg('view.picture.aPrintedCurveAsA')}</p>
+      <p className="text-inkq">{msg('view.picture.setTwoPointsOnEach')}</p>
       <Button tone="main" onClick={onChoose}>
-        Choose a picture
+        {msg('view.picture.chooseAPicture')}
       </Button>
-      {draft && <Button onClick={() => onGoOn(draft)}>Go on with “{draft.name}”</Button>}
+      {draft && <Button onClick={() => onGoOn(draft)}>{msg('view.picture.goOnWith', { draft: draft.name })}</Button>}
     </div>
   );
 }
@@ -156,7 +154,7 @@ async function keptModel(id: string, entry: RawEntry, opened: Opened, page: stri
   const said = {
     source: opened.name,
     from: 'picture',
-    note: 'curve off a picture',
+    note: msg('view.picture.curveOffAPicture2'),
     ...(page ? { page } : {}),
   };
   const before = id === 'new' ? null : await api.model(id);
@@ -165,7 +163,7 @@ async function keptModel(id: string, entry: RawEntry, opened: Opened, page: stri
     : await api.createModel({ kind: 'pumps', entry, ...said });
   const name = /\.(?:png|jpe?g)$/i.test(opened.name)
     ? opened.name
-    : `${opened.name.replace(/\.pdf$/i, '')} page ${opened.page}.png`;
+    : msg('view.picture.pagePng', { opened: opened.name.replace(/\.pdf$/i, ''), page: opened.page });
   await api.attach(model.id, name, 'curve', opened.file);
   return model;
 }

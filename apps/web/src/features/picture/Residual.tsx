@@ -6,6 +6,7 @@ import { axisTicks } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay } from '../context.js';
 import { kindName } from './CurvesPanel.js';
+import { msg } from './words.js';
 
 const HEIGHT = 96;
 const LEFT = 40;
@@ -31,16 +32,21 @@ function Drawn({ curve, rest }: { curve: CurveState; rest: NonNullable<ReturnTyp
   const x = (q: number): number => LEFT + (q / flows.at(-1)!) * (width - LEFT - RIGHT);
   const y = (v: number): number => 6 + ((ticks.at(-1)! - v) / (ticks.at(-1)! - ticks[0]!)) * (HEIGHT - 26);
   return (
-    <section aria-label="Residual" className="panel flex-none px-3 py-2">
+    <section aria-label={msg('view.picture.residual')} className="panel flex-none px-3 py-2">
       <p className="flex items-baseline gap-2">
-        <b className="text-[14px] font-semibold">Residual</b>
+        <b className="text-[14px] font-semibold">{msg('view.picture.residual')}</b>
         <span className="text-inkq text-[12px]">
-          {kindName(curve.kind)}, {name}: picked less drawn
+          {msg('view.picture.pickedLessDrawn', { kindName: kindName(curve.kind), name })}
         </span>
       </p>
       <div ref={box}>
         {width > 0 && (
-          <svg width={width} height={HEIGHT} role="img" aria-label={`Residual of ${kindName(curve.kind)}`}>
+          <svg
+            width={width}
+            height={HEIGHT}
+            role="img"
+            aria-label={msg('view.picture.residualOf', { kindName: kindName(curve.kind) })}
+          >
             {ticks.map((t) => (
               <g key={t}>
                 <line

@@ -9,6 +9,7 @@ import { Loupe } from './Loupe.js';
 import { Picked } from './Picked.js';
 import type { Opened } from './source.js';
 import { usePointEditing } from './usePointEditing.js';
+import { msg } from './words.js';
 
 const ZOOMS = [0.15, 0.2, 0.25, 0.33, 0.5, 0.67, 0.8, 1, 1.5, 2, 3];
 
@@ -64,7 +65,7 @@ export function Sheet({ opened, state, doing, onPlace, onChange, onPage, onAnoth
           <svg
             {...size}
             role="application"
-            aria-label="Picture: click to place points; arrows choose one, Shift and arrows move it, Del takes it back"
+            aria-label={msg('view.picture.pictureClickToPlacePoints')}
             tabIndex={0}
             className="absolute inset-0 cursor-crosshair touch-none"
             onPointerDown={editing.down}
@@ -142,8 +143,8 @@ function SheetHeader({ opened, zoom, isStraight, onStraight, onZoom, onFit, onPa
     <header className="border-soft flex h-[38px] flex-none items-center gap-2 border-b px-3">
       <b className="truncate font-semibold">{opened.name}</b>
       <span className="text-inkq truncate text-[12px]">
-        {opened.pages > 1 && `page ${opened.page} of ${opened.pages} · `}
-        {width} × {height} px
+        {opened.pages > 1 && msg('view.picture.pageOf', { page: opened.page, pages: opened.pages })}
+        {msg('view.picture.px', { width, height })}
       </span>
       {opened.pages > 1 && (
         <>
@@ -156,26 +157,26 @@ function SheetHeader({ opened, zoom, isStraight, onStraight, onZoom, onFit, onPa
         </>
       )}
       <Button tone="bare" className="!px-1 text-[12px]" onClick={onAnother}>
-        another
+        {msg('view.picture.another')}
       </Button>
       <span className="ml-auto" />
       <Segmented
-        label="How the sheet stands"
+        label={msg('view.picture.howTheSheetStands')}
         value={isStraight ? 'straight' : 'scanned'}
         options={[
-          { value: 'straight', text: 'straighten' },
-          { value: 'scanned', text: 'as scanned' },
+          { value: 'straight', text: msg('view.picture.straighten') },
+          { value: 'scanned', text: msg('view.picture.asScanned') },
         ]}
         onChange={(v) => onStraight(v === 'straight')}
       />
-      <Button className="!h-[24px] !px-1.5" aria-label="Smaller" onClick={() => step(-1)}>
+      <Button className="!h-[24px] !px-1.5" aria-label={msg('view.picture.smaller')} onClick={() => step(-1)}>
         <Minus size={13} aria-hidden="true" />
       </Button>
       <span className="w-[38px] text-center text-[12px]">{Math.round(zoom * 100)} %</span>
-      <Button className="!h-[24px] !px-1.5" aria-label="Larger" onClick={() => step(1)}>
+      <Button className="!h-[24px] !px-1.5" aria-label={msg('view.picture.larger')} onClick={() => step(1)}>
         <Plus size={13} aria-hidden="true" />
       </Button>
-      <Button className="!h-[24px] !px-1.5" aria-label="Whole sheet" onClick={onFit}>
+      <Button className="!h-[24px] !px-1.5" aria-label={msg('view.picture.wholeSheet')} onClick={onFit}>
         <Maximize size={13} aria-hidden="true" />
       </Button>
     </header>
@@ -197,11 +198,12 @@ function SheetFooter({ doing, curve, state, hasPoints, onFollow }: SheetFooterPr
       <span>{hintText(doing, state)}</span>
       {doing.kind === 'curve' && (
         <>
-          <kbd className="border-line rounded-[2px] border px-1">Alt</kbd> free
-          <kbd className="border-line rounded-[2px] border px-1">← →</kbd> next point
-          <kbd className="border-line rounded-[2px] border px-1">Del</kbd> takes one back
+          <kbd className="border-line rounded-[2px] border px-1">{msg('view.picture.alt')}</kbd> {msg('view.picture.free')}
+          <kbd className="border-line rounded-[2px] border px-1">← →</kbd> {msg('view.picture.nextPoint')}
+          <kbd className="border-line rounded-[2px] border px-1">{msg('view.picture.del')}</kbd>{' '}
+          {msg('view.picture.takesOneBack')}
           <Button className="ml-auto" disabled={!hasPoints} onClick={onFollow}>
-            Follow to its end
+            {msg('view.picture.followToItsEnd')}
           </Button>
         </>
       )}
@@ -210,15 +212,16 @@ function SheetFooter({ doing, curve, state, hasPoints, onFollow }: SheetFooterPr
 }
 
 function doingText(doing: Doing, curve: CurveState | undefined): string {
-  if (doing.kind === 'mark') return `${AXES.find((a) => a.name === doing.axis)!.label} axis`;
-  if (doing.kind === 'corner') return 'Frame';
+  if (doing.kind === 'mark') return msg('view.picture.axis', { label: AXES.find((a) => a.name === doing.axis)!.label });
+  if (doing.kind === 'corner') return msg('view.picture.frame');
   return curve ? `${kindName(curve.kind)}${curve.diameter ? `, Ø ${curve.diameter}` : ''}` : '';
 }
 
 function hintText(doing: Doing, state: PictureState): string {
   if (doing.kind === 'mark')
-    return `click where ${state.axes[doing.axis][doing.which].value || 'a printed value'} stands on it, and type that value right`;
-  if (doing.kind === 'corner')
-    return `click corner ${state.corners.length + 1} of the printed frame, clockwise from the upper left`;
-  return 'click along the stroke; points snap to its middle';
+    return msg('view.picture.clickWhereStandsOnIt', {
+      value: state.axes[doing.axis][doing.which].value || msg('view.picture.aPrintedValue'),
+    });
+  if (doing.kind === 'corner') return msg('view.picture.clickCornerOfThePrinted', { count: state.corners.length + 1 });
+  return msg('view.picture.clickAlongTheStrokePoints');
 }

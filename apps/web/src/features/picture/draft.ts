@@ -1,4 +1,5 @@
 import type { PictureState } from '../../state/picture.js';
+import { msg } from './words.js';
 
 /** What is under way, kept on this machine so that a reload loses nothing. */
 interface Draft {
@@ -16,7 +17,7 @@ function database(): Promise<IDBDatabase> {
     const request = indexedDB.open(NAME, 1);
     request.onupgradeneeded = () => request.result.createObjectStore(STORE);
     request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error ?? new Error('no drafts can be kept'));
+    request.onerror = () => reject(request.error ?? new Error(msg('view.picture.noDraftsCanBeKept')));
   });
 }
 
@@ -26,7 +27,7 @@ async function within<T>(mode: IDBTransactionMode, work: (store: IDBObjectStore)
     return await new Promise((resolve, reject) => {
       const request = work(db.transaction(STORE, mode).objectStore(STORE));
       request.onsuccess = () => resolve(request.result);
-      request.onerror = () => reject(request.error ?? new Error('the draft was not kept'));
+      request.onerror = () => reject(request.error ?? new Error(msg('view.picture.theDraftWasNotKept')));
     });
   } finally {
     db.close();

@@ -1,3 +1,5 @@
+import { msg } from './words.js';
+
 /** A picture as it is worked on: its pixels for the worker, and a bitmap to draw. */
 export interface Opened {
   name: string;
@@ -19,9 +21,9 @@ const PDF_LONGEST = 2200;
 export async function openPicture(file: File | Blob, name: string, page = 1): Promise<Opened> {
   if (file.type === 'application/pdf' || /\.pdf$/i.test(name)) return openPdf(file, name, page);
   if (!/^image\/(?:png|jpeg)$/.test(file.type) && !/\.(?:png|jpe?g)$/i.test(name))
-    throw new Error('A PNG, a JPEG or a PDF belongs here.');
+    throw new Error(msg('view.picture.aPngAJpegOr'));
   const whole = await createImageBitmap(file).catch(() => {
-    throw new Error('This is no picture that can be read.');
+    throw new Error(msg('view.picture.thisIsNoPictureThat'));
   });
   const scale = Math.min(1, LONGEST / Math.max(whole.width, whole.height));
   const bitmap =
@@ -40,7 +42,7 @@ async function openPdf(file: Blob, name: string, wanted: number): Promise<Opened
   pdf.GlobalWorkerOptions.workerSrc = new URL('pdfjs-dist/build/pdf.worker.min.mjs', import.meta.url).href;
   const task = pdf.getDocument({ data: new Uint8Array(await file.arrayBuffer()), disableFontFace: true });
   const document = await task.promise.catch(() => {
-    throw new Error('This PDF cannot be read.');
+    throw new Error(msg('view.picture.thisPdfCannotBeRead'));
   });
   try {
     const page = await document.getPage(Math.min(document.numPages, Math.max(1, wanted)));

@@ -6,6 +6,7 @@ import { EMPTY_PICTURE, pointsOf, type PictureState } from '../../state/picture.
 import type { PictureWorkerApi } from '../../worker/picture.worker.js';
 import { nextMark, type Doing } from './doing.js';
 import { openPicture, pixelsOf, type Opened } from './source.js';
+import { msg } from './words.js';
 
 interface Picking {
   state: PictureState;
@@ -29,7 +30,7 @@ export function usePicking({ state, put, onKept, onProblem }: Picking) {
       setOpened(next);
       onProblem(null);
       if (kept) onKept([EMPTY_PICTURE, kept]);
-      else put((s) => ({ ...s, page: next.pages > 1 ? `page ${page}` : s.page }));
+      else put((s) => ({ ...s, page: next.pages > 1 ? msg('view.picture.page', { page }) : s.page }));
     } catch (e) {
       onProblem(wordsOf(e));
     }
@@ -40,8 +41,7 @@ export function usePicking({ state, put, onKept, onProblem }: Picking) {
   const follow = async (): Promise<void> => {
     if (!curve || curve.points.length === 0) return;
     const found = await remote.follow(curve.points);
-    if (!found)
-      return onProblem('No stroke was found at these points: click on its dark middle, or place points by hand with Alt.');
+    if (!found) return onProblem(msg('view.picture.noStrokeWasFoundAt'));
     onProblem(null);
     put((s) => ({
       ...s,

@@ -7,9 +7,12 @@ import { letterOf } from '../../state/address.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const countsText = (fails: number, near: number): string =>
-  [fails > 0 && `${fails} ${fails === 1 ? 'fails' : 'fail'}`, near > 0 && `${near} near`].filter(Boolean).join(', ') || 'holds';
+  [fails > 0 && `${fails} ${fails === 1 ? 'fails' : 'fail'}`, near > 0 && msg('view.pumps.near', { near })]
+    .filter(Boolean)
+    .join(', ') || 'holds';
 
 interface Side {
   head: StudyHead;
@@ -29,14 +32,8 @@ export function Alternatives({ pump, kept }: { pump: string; kept: number }) {
         ▲ {problem}
       </p>
     );
-  if (others === null) return <p className="text-inkq px-3 py-4">Reading …</p>;
-  if (others.length < 2)
-    return (
-      <p className="text-inkq px-3 py-4">
-        This study has no alternatives yet. “Keep beside” at a candidate makes one: a study of its own with that pump in its
-        place.
-      </p>
-    );
+  if (others === null) return <p className="text-inkq px-3 py-4">{msg('view.pumps.reading')}</p>;
+  if (others.length < 2) return <p className="text-inkq px-3 py-4">{msg('view.pumps.thisStudyHasNoAlternatives')}</p>;
   const names = [...new Map(sides.flatMap((s) => s.whole?.scenarios.map((x) => [x.id, x.name] as const) ?? []))];
   return (
     <table className="text-[12.5px]" data-alternatives={sides.length}>
@@ -104,7 +101,7 @@ function Heads({ sides, open: id, onRemove }: { sides: readonly Side[]; open: st
           <th key={head.id} className="min-w-[170px] px-3 py-1.5 text-left font-semibold">
             {head.id === id ? (
               <>
-                {head.title} <span className="text-inkq font-normal">(open)</span>
+                {head.title} <span className="text-inkq font-normal">{msg('view.pumps.open')}</span>
               </>
             ) : (
               <Link to={`/studies/${head.id}/pumps`} className="text-cedar hover:underline">
@@ -113,7 +110,7 @@ function Heads({ sides, open: id, onRemove }: { sides: readonly Side[]; open: st
             )}
             {head.alternativeOf !== null && head.id !== id && (
               <Button tone="bare" className="!h-[18px] !px-1 text-[11px]" onClick={() => onRemove(head)}>
-                Delete
+                {msg('app.delete')}
               </Button>
             )}
           </th>
@@ -139,7 +136,7 @@ function ScenarioRow({ scenario, name, sides, pump }: { scenario: string; name: 
         return (
           <td key={head.id} className="px-3 py-1.5 whitespace-nowrap">
             {s?.verdict == null ? (
-              <span className="text-inkq">not solved</span>
+              <span className="text-inkq">{msg('view.pumps.notSolved')}</span>
             ) : (
               <>
                 <VerdictMark kind={s.verdict} size={9} /> {countsText(s.fails, s.near)}
@@ -150,8 +147,15 @@ function ScenarioRow({ scenario, name, sides, pump }: { scenario: string; name: 
                 )}
                 <span className="block">
                   {duty
-                    ? `${d.number(duty.flow, 'flow')} ${d.unit('flow')} at ${d.number(duty.head, 'head')} ${d.unit('head')}, ${d.number(duty.shaftPower, 'power')} ${d.unit('power')}`
-                    : `${pump} is off`}
+                    ? msg('view.pumps.at2', {
+                        flow: d.number(duty.flow, 'flow'),
+                        unit: d.unit('flow'),
+                        head: d.number(duty.head, 'head'),
+                        unit2: d.unit('head'),
+                        shaftPower: d.number(duty.shaftPower, 'power'),
+                        unit3: d.unit('power'),
+                      })
+                    : msg('view.pumps.isOff', { pump })}
                 </span>
               </>
             )}
@@ -166,7 +170,7 @@ function EnergyRow({ sides }: { sides: readonly Side[] }) {
   const base = sides[0]?.whole;
   return (
     <tr className="align-top">
-      <td className="px-3 py-1.5 font-semibold">MWh a year, all pumps</td>
+      <td className="px-3 py-1.5 font-semibold">{msg('view.pumps.mwhAYearAllPumps')}</td>
       {sides.map(({ head, whole }, i) => {
         const energy = whole?.energyPerYear ?? null;
         const less = energy !== null && base?.energyPerYear != null && i > 0 ? energy - base.energyPerYear : null;
@@ -180,7 +184,7 @@ function EnergyRow({ sides }: { sides: readonly Side[] }) {
                 {Math.abs(less / 3.6e9).toFixed(1)}
               </span>
             )}
-            {whole?.isTypical && <span className="text-inkq block text-[11px]">typical motor</span>}
+            {whole?.isTypical && <span className="text-inkq block text-[11px]">{msg('view.pumps.typicalMotor')}</span>}
           </td>
         );
       })}

@@ -8,6 +8,7 @@ import { LetterTag, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const ROWS_SHOWN = 120;
 const STRIP = 236;
@@ -48,35 +49,37 @@ export function Candidates({
     return (
       <p className="text-inkq px-3 py-4">
         {isRunning
-          ? 'Judging the catalogue …'
-          : `No ${onlyOf === undefined ? '' : `${onlyOf} `}pump of the catalogue holds in every scenario. “Near misses” says by how little the best of them fall out.`}{' '}
+          ? msg('view.pumps.judgingTheCatalogue')
+          : msg('view.pumps.noPumpOfTheCatalogue', { value: onlyOf === undefined ? '' : `${onlyOf} ` })}{' '}
         {!isRunning && onlyOf !== undefined && (
           <button type="button" className="text-cedar hover:underline" onClick={onEveryType}>
-            Try every type
+            {msg('view.pumps.tryEveryType')}
           </button>
         )}
       </p>
     );
   const groups = [
-    { verdict: 'holds' as const, text: 'Inside every limit in every scenario' },
-    { verdict: 'near' as const, text: 'Near a limit somewhere' },
-    { verdict: 'incomplete' as const, text: 'Incomplete: not all could be judged' },
+    { verdict: 'holds' as const, text: msg('view.pumps.insideEveryLimitInEvery') },
+    { verdict: 'near' as const, text: msg('view.pumps.nearALimitSomewhere') },
+    { verdict: 'incomplete' as const, text: msg('view.pumps.incompleteNotAllCouldBe') },
   ];
   return (
     <table className="w-full text-[12.5px]">
       <thead>
         <tr className="bg-panel border-soft text-inkq sticky top-0 z-10 h-[26px] border-b text-right text-[12px]">
           <td className="w-[30px]" />
-          <th className="text-left font-normal">make and size</th>
-          <th className="font-normal">Ø, stages</th>
+          <th className="text-left font-normal">{msg('view.pumps.makeAndSize')}</th>
+          <th className="font-normal">{msg('view.pumps.diameterStages')}</th>
           <th className="font-normal">
             <StripScale />
           </th>
           <th className="font-normal">η %</th>
-          <th className="font-normal max-[1120px]:hidden">least NPSH</th>
-          <th className="pl-2 text-left font-normal">worst check</th>
-          <th className="font-normal max-[1120px]:hidden">reserve</th>
-          <th className="font-normal">{isByPower ? `${d.unit('power')}, largest duty` : 'MWh a year'}</th>
+          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.leastNpsh')}</th>
+          <th className="pl-2 text-left font-normal">{msg('view.pumps.worstCheck')}</th>
+          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.reserve')}</th>
+          <th className="font-normal">
+            {isByPower ? msg('view.pumps.largestDuty', { unit: d.unit('power') }) : msg('view.pumps.mwhAYear')}
+          </th>
           <td className="w-[74px]" />
         </tr>
       </thead>
@@ -88,9 +91,7 @@ export function Candidates({
             <tr className="border-soft h-[24px] border-b">
               <td colSpan={10} className="bg-quiet px-3">
                 <VerdictMark kind={verdict} /> <b className="font-semibold">{text}</b>{' '}
-                <span className="text-inkq text-[12px]">
-                  {list.length}, {objective} first
-                </span>
+                <span className="text-inkq text-[12px]">{msg('view.pumps.first', { count: list.length, objective })}</span>
               </td>
             </tr>
             {list.slice(0, ROWS_SHOWN).map((c) => (
@@ -136,18 +137,22 @@ function Row({
   return (
     <tr className="border-soft hover:bg-quiet h-[38px] border-b text-right" data-candidate={head?.key ?? c.model}>
       <td className="text-center">
-        <input type="checkbox" aria-label={`Tick ${head?.name ?? c.model}`} checked={isTicked} onChange={() => onTick(c.model)} />
+        <input
+          type="checkbox"
+          aria-label={msg('view.pumps.tick', { head: head?.name ?? c.model })}
+          checked={isTicked}
+          onChange={() => onTick(c.model)}
+        />
       </td>
       <td className="text-left">
         <span className="block leading-[16px] font-semibold">{head?.name ?? c.model}</span>
         <span className="text-inkq block text-[12px] leading-[14px]">
           {head?.type ? spoken(head.type) : ''}
-          {head?.isTypical && <span className="text-near"> ◐ typical</span>}
-          {c.otherMains && <span className="text-near"> ◐ other mains than the site</span>}
+          {head?.isTypical && <span className="text-near"> {msg('app.typical')}</span>}
+          {c.otherMains && <span className="text-near"> {msg('view.pumps.otherMainsThanTheSite')}</span>}
           {c.notStated && (
-            <span title="It may be so: its maker does not say">
-              {head?.type ? ', ' : ''}
-              {saidNotStated('pumps', c.notStated)} not stated
+            <span title={msg('view.pumps.itMayBeSoIts')}>
+              {msg('view.pumps.notStated', { value: head?.type ? ', ' : '', saidNotStated: saidNotStated('pumps', c.notStated) })}
             </span>
           )}
         </span>
@@ -160,7 +165,11 @@ function Row({
       <td className="whitespace-nowrap">
         {c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}
         <span className="text-inkq block text-[12px] leading-[14px]">
-          {c.stages > 1 ? `${c.stages} stages` : largest ? `of ${d.number(largest, 'diameter')}` : ''}
+          {c.stages > 1
+            ? msg('view.pumps.stages2', { stages: c.stages })
+            : largest
+              ? msg('view.pumps.of', { largest: d.number(largest, 'diameter') })
+              : ''}
         </span>
       </td>
       <td>
@@ -182,19 +191,21 @@ function Row({
         <b className="font-semibold">
           {isByPower ? d.number(c.powerAtLargest, 'power') : c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}
         </b>
-        {c.energyIsTypical && <span className="text-inkq block text-[11px] leading-[12px]">typical motor</span>}
+        {c.energyIsTypical && (
+          <span className="text-inkq block text-[11px] leading-[12px]">{msg('view.pumps.typicalMotor')}</span>
+        )}
       </td>
       <td className="pr-2">
         <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={() => onTake(c)}>
-          Take it
+          {msg('app.takeIt')}
         </Button>
         <Button
           tone="bare"
           className="text-inkq !h-[18px] !px-1 text-[12px]"
-          title="Kept as an alternative of this study, which stays as it is"
+          title={msg('view.pumps.keptAsAnAlternativeOf')}
           onClick={() => onKeep(c)}
         >
-          Keep beside
+          {msg('view.pumps.keepBeside')}
         </Button>
       </td>
     </tr>
@@ -203,7 +214,9 @@ function Row({
 
 /** the entries of the model that are missing */
 const missingOf = (incomplete: RankedPump['incomplete']): string =>
-  `Missing in the catalogue: ${[...new Set(incomplete.flatMap((x) => x.missing.map(entryLabel)))].join(', ')}`;
+  msg('view.pumps.missingInTheCatalogue', {
+    value: [...new Set(incomplete.flatMap((x) => x.missing.map(entryLabel)))].join(', '),
+  });
 
 /** J as MWh: whole ones, tenths below ten */
 const megawattHours = (joules: number): string => (joules / 3.6e9).toFixed(joules < 3.6e10 ? 1 : 0);
@@ -212,7 +225,7 @@ const x = (ratio: number): number => 6 + ((Math.min(HIGH, Math.max(LOW, ratio)) 
 
 function StripScale() {
   return (
-    <svg width={STRIP} height={14} role="img" aria-label="Flow over best-efficiency flow" className="inline-block">
+    <svg width={STRIP} height={14} role="img" aria-label={msg('view.pumps.flowOverBestEfficiencyFlow')} className="inline-block">
       {(
         [
           [0.5, '50 %'],
@@ -240,7 +253,9 @@ function Strip({ scenarios }: { scenarios: readonly { index: number; ratio: numb
       height={34}
       className="inline-block"
       role="img"
-      aria-label={known.map((s) => `${letterOf(s.index)} at ${Math.round(s.ratio * 100)} %`).join(', ')}
+      aria-label={known
+        .map((s) => msg('view.pumps.at', { letter: letterOf(s.index), ratio: Math.round(s.ratio * 100) }))
+        .join(', ')}
     >
       <line x1={x(LOW)} x2={x(HIGH)} y1={y} y2={y} stroke="var(--gauge-out)" />
       <line x1={x(0.5)} x2={x(1.25)} y1={y} y2={y} stroke="var(--gauge-allow)" strokeWidth={4} />

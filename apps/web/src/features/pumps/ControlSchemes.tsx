@@ -4,12 +4,13 @@ import { Button } from '../../ui/controls.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
 import { megawattHours } from './energyText.js';
+import { msg } from './words.js';
 
 const SCHEMES: Readonly<Record<ControlScheme['kind'], readonly [name: string, how: string]>> = {
-  throttle: ['throttled', 'as it stands; a valve takes what the head is too much'],
-  trim: ['trimmed', 'impeller turned down as far as every scenario allows, a valve takes the rest'],
-  speed: ['variable speed', 'just so fast in each scenario that the head is what is asked'],
-  bypass: ['with a bypass', 'full speed and size; what flows too much returns to the supply'],
+  throttle: ['throttled', msg('view.pumps.asItStandsAValve')],
+  trim: ['trimmed', msg('view.pumps.impellerTurnedDownAsFar')],
+  speed: [msg('view.pumps.variableSpeed'), msg('view.pumps.justSoFastInEach')],
+  bypass: [msg('view.pumps.withABypass'), msg('view.pumps.fullSpeedAndSizeWhat')],
 };
 
 /** The same duties throttled, trimmed, by speed and with a bypass, side by side. */
@@ -25,21 +26,15 @@ export function ControlSchemes({
   onBypass: () => void;
 }) {
   const d = useDisplay();
-  if (schemes.length === 0)
-    return (
-      <p className="text-inkq text-[12px]">
-        Ways of control are compared where the pump runs on a curve and a flow is asked of it.
-      </p>
-    );
+  if (schemes.length === 0) return <p className="text-inkq text-[12px]">{msg('view.pumps.waysOfControlAreCompared')}</p>;
   const scenarios = Object.keys(schemes[0]!.scenarios);
   const [first] = schemes;
   return (
-    <section aria-label="Ways of control">
+    <section aria-label={msg('view.pumps.waysOfControl')}>
       <h3 className="flex items-baseline gap-2 text-[13px] font-semibold">
-        The same duties by other ways of control
+        {msg('view.pumps.theSameDutiesByOther')}
         <span className="text-inkq text-[12px] font-normal">
-          at what each scenario asks; with variable speed {first!.isTypical ? 'and a typical motor, ' : ''}the drive’s own loss
-          counts
+          {msg('view.pumps.atWhatEachScenarioAsks', { isIsTypical: first!.isTypical ? 'yes' : 'no' })}
         </span>
       </h3>
       <table className="w-full text-[12.5px]">
@@ -51,8 +46,8 @@ export function ControlSchemes({
                 <ScenarioLetter index={index(s)} letter={letterOf(index(s))} small />
               </th>
             ))}
-            <th className="font-normal">MWh a year</th>
-            <th className="font-normal">less the first</th>
+            <th className="font-normal">{msg('view.pumps.mwhAYear')}</th>
+            <th className="font-normal">{msg('view.pumps.lessTheFirst')}</th>
             <td className="w-[90px]" />
           </tr>
         </thead>
@@ -76,7 +71,7 @@ export function ControlSchemes({
                       {p ? (
                         `${d.number(p.inputPower, 'power')} ${d.unit('power')}`
                       ) : (
-                        <span className="text-fails">▲ not reached</span>
+                        <span className="text-fails">{msg('view.pumps.notReached')}</span>
                       )}
                       <span className="text-inkq block text-[12px] leading-[14px]">
                         {p &&
@@ -96,17 +91,17 @@ export function ControlSchemes({
                 <td className="pr-1">
                   {s.kind === 'trim' && millimetres !== null && (
                     <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onTrim(millimetres)}>
-                      Trim to it
+                      {msg('view.pumps.trimToIt')}
                     </Button>
                   )}
                   {s.kind === 'bypass' && (
                     <Button
                       tone="bare"
                       className="!px-1 text-[12px]"
-                      title="A line with a valve back to the supply, open where the pump has less than its least flow"
+                      title={msg('view.pumps.aLineWithAValve')}
                       onClick={onBypass}
                     >
-                      Build it
+                      {msg('view.pumps.buildIt')}
                     </Button>
                   )}
                 </td>

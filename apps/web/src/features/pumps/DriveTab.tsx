@@ -8,6 +8,7 @@ import { judgedEntry } from '../entry/judged.js';
 import { ControlSchemes } from './ControlSchemes.js';
 import { EnergyTable } from './EnergyTable.js';
 import { MotorTable } from './MotorTable.js';
+import { msg } from './words.js';
 
 /** The motor in every scenario, where the electricity of a year goes, and the same duties by other ways of control. */
 export function DriveTab({ pump }: { pump: string }) {
@@ -26,10 +27,9 @@ export function DriveTab({ pump }: { pump: string }) {
     };
   }, [ask, pump, study]);
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
-  if (figures === undefined) return <p className="text-inkq px-3 py-4">Reckoning …</p>;
+  if (figures === undefined) return <p className="text-inkq px-3 py-4">{msg('view.pumps.reckoning')}</p>;
   const known = figures?.duties.filter((x) => x.result.shaftPower !== null) ?? [];
-  if (known.length === 0)
-    return <p className="text-inkq px-3 py-4">{pump} has no power in any judged scenario: its curve tells no efficiency.</p>;
+  if (known.length === 0) return <p className="text-inkq px-3 py-4">{msg('view.pumps.hasNoPowerInAny', { pump })}</p>;
   const units = known.map((x) => x.result.shaftPower! / x.result.running);
   const fitting = nextRating(Math.max(...units), motorFactor);
   const rated = known[0]!.ratedPower;
@@ -38,7 +38,9 @@ export function DriveTab({ pump }: { pump: string }) {
   const take = (): void => {
     if (fitting === undefined || !entry || typeof entryName !== 'string') return;
     const motor = { ...(entry.motor as object | undefined), ratedPower: `${fitting / 1000} kW` };
-    change(`${entryName}: motor of ${fitting / 1000} kW`, [{ op: 'set', path: ['pumps', entryName, 'motor'], value: motor }]);
+    change(msg('view.pumps.motorOfKw', { entryName, fitting: fitting / 1000 }), [
+      { op: 'set', path: ['pumps', entryName, 'motor'], value: motor },
+    ]);
   };
   const buildBypass = (): void => {
     const pumpInput = entry ? usable(judgedEntry(entry).read) : undefined;
@@ -48,8 +50,8 @@ export function DriveTab({ pump }: { pump: string }) {
     });
     const built = bypassAround(study, pump, flows);
     setNotice(built.ok ? null : built.reason);
-    if (built.ok && rebuild(`Minimum-flow line at ${pump}`, built))
-      setNotice(`${built.select} and its line are built: shut, and open where ${pump} has less than its least flow.`);
+    if (built.ok && rebuild(msg('view.pumps.minimumFlowLineAt', { pump }), built))
+      setNotice(msg('view.pumps.andItsLineAreBuilt', { select: built.select, pump }));
   };
   return (
     <div className="flex flex-col gap-3 px-3 py-2" data-drive={pump}>
@@ -64,7 +66,7 @@ export function DriveTab({ pump }: { pump: string }) {
         schemes={figures!.schemes}
         index={index}
         onBypass={buildBypass}
-        onTrim={(mm) => change(`${pump}: Ø ${mm} mm`, setShared(study, pump, 'diameter', `${mm} mm`))}
+        onTrim={(mm) => change(msg('view.pumps.diameterMm', { pump, mm }), setShared(study, pump, 'diameter', `${mm} mm`))}
       />
     </div>
   );

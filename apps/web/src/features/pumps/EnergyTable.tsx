@@ -2,14 +2,15 @@ import type { EnergyByCause, Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { KWH, megawattHours } from './energyText.js';
+import { msg } from './words.js';
 
 const CAUSES: readonly (readonly [keyof EnergyByCause, string, string])[] = [
-  ['lift', 'lift and pressure', 'var(--ink-2)'],
-  ['friction', 'pipes and fittings', 'var(--cedar)'],
+  ['lift', msg('view.pumps.liftAndPressure'), 'var(--ink-2)'],
+  ['friction', msg('view.pumps.pipesAndFittings'), 'var(--cedar)'],
   ['devices', 'equipment', 'var(--edge)'],
-  ['valves', 'control valves', 'var(--cedar-deep)'],
+  ['valves', msg('view.pumps.controlValves'), 'var(--cedar-deep)'],
   ['pump', 'pump', 'var(--gauge-pref)'],
-  ['motor', 'motor and drive', 'var(--gauge-allow)'],
+  ['motor', msg('view.pumps.motorAndDrive'), 'var(--gauge-allow)'],
 ];
 /** px, of the largest scenario */
 const BAR = 300;
@@ -28,13 +29,17 @@ export function EnergyTable({ study, energy }: { study: Study; energy: ReadonlyM
           .toLocaleString('en')
           .replaceAll(',', ' ')} ${economics.currency ?? ''}`;
   return (
-    <section aria-label="Energy by cause">
+    <section aria-label={msg('view.pumps.energyByCause')}>
       <h3 className="flex items-baseline gap-2 text-[13px] font-semibold">
-        Where a year’s electricity goes
+        {msg('view.pumps.whereAYearsElectricityGoes')}
         <span className="text-inkq text-[12px] font-normal">
           {total.total > 0
-            ? `${megawattHours(total.total)} MWh${cost(total.total) ? `, ${cost(total.total)}` : ''}; every metre of head costs ρ·g·Q${isTypical ? '; typical motor' : ''}`
-            : 'no scenario has hours a year'}
+            ? msg('view.pumps.mwhEveryMetreOfHead', {
+                megawattHours: megawattHours(total.total),
+                value: cost(total.total) ? `, ${cost(total.total)}` : '',
+                isTypical: isTypical ? 'yes' : 'no',
+              })
+            : msg('view.pumps.noScenarioHasHoursA')}
         </span>
       </h3>
       {total.total > 0 && (
@@ -50,7 +55,7 @@ export function EnergyTable({ study, energy }: { study: Study; energy: ReadonlyM
                 </th>
               ))}
               <th className="px-2 font-normal">MWh</th>
-              {economics?.energyPrice !== undefined && <th className="px-2 font-normal">cost</th>}
+              {economics?.energyPrice !== undefined && <th className="px-2 font-normal">{msg('view.pumps.cost')}</th>}
             </tr>
           </thead>
           <tbody>
@@ -61,7 +66,7 @@ export function EnergyTable({ study, energy }: { study: Study; energy: ReadonlyM
             ))}
             {energy.size > 1 && (
               <EnergyRow e={total} width={0} cost={cost(total.total)}>
-                <b className="font-semibold">all</b>
+                <b className="font-semibold">{msg('view.pumps.all')}</b>
               </EnergyRow>
             )}
           </tbody>

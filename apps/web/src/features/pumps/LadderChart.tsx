@@ -8,6 +8,7 @@ import { useSize } from '../../ui/useSize.js';
 import { pathOf } from '../../ui/chart/PlotFrame.js';
 import { useDisplay, useStudy } from '../context.js';
 import { judgedEntry } from '../entry/judged.js';
+import { msg } from './words.js';
 
 const PAD = { left: 40, right: 40, top: 20, bottom: 26 };
 const STEPS = 40;
@@ -54,14 +55,14 @@ export function LadderChart({
           width={width}
           height={height}
           role="img"
-          aria-label="Head of each count of stages against the system curves"
+          aria-label={msg('view.pumps.headOfEachCountOf')}
           className="absolute inset-0"
         >
           <text x={2} y={11} fontSize={11} fontWeight={600} fill="var(--ink-2)">
-            head, {d.unit('head')}
+            {msg('app.head', { unit: d.unit('head') })}
           </text>
           <text x={width - PAD.right} y={height - 2} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-            flow, {d.unit('flow')}
+            {msg('app.flow', { unit: d.unit('flow') })}
           </text>
           {heads.map((t) => (
             <g key={t}>
@@ -149,7 +150,7 @@ function CountLine({ line: l, isNow, name, d }: { line: Line; isNow: boolean; na
         className="halo"
       >
         {l.stages}
-        {isNow ? ' stages' : l.made ? '' : ' not made'}
+        {isNow ? msg('view.pumps.stages') : l.made ? '' : msg('view.pumps.notMade')}
       </text>
     </g>
   );

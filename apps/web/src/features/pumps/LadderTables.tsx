@@ -5,6 +5,7 @@ import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** px */
 const SCALE = { left: 8, width: 264 };
@@ -30,17 +31,17 @@ export function StagesAsked({ study, ladder, made, now }: LadderProps) {
   const rungs = Array.from({ length: high - low + 1 }, (_, i) => low + i);
   const step = Math.max(1, Math.ceil(rungs.length / 12));
   return (
-    <section aria-label="Stages asked">
-      <h3 className="text-[13px] font-semibold">Stages asked</h3>
+    <section aria-label={msg('view.pumps.stagesAsked')}>
+      <h3 className="text-[13px] font-semibold">{msg('view.pumps.stagesAsked')}</h3>
       <table className="text-[12.5px]">
         <thead>
           <tr className="text-inkq h-[22px] text-right text-[12px]">
             <td className="w-[28px]" />
             <td className="w-[170px]" />
             <th className="w-[70px] font-normal">{display.unit('flow')}</th>
-            <th className="w-[80px] font-normal">asks {display.unit('head')}</th>
-            <th className="w-[90px] font-normal">a stage {display.unit('head')}</th>
-            <th className="w-[60px] font-normal">exact</th>
+            <th className="w-[80px] font-normal">{msg('view.pumps.asks', { unit: display.unit('head') })}</th>
+            <th className="w-[90px] font-normal">{msg('view.pumps.aStage', { unit: display.unit('head') })}</th>
+            <th className="w-[60px] font-normal">{msg('view.pumps.exact')}</th>
             <td className="w-[290px] pl-3">
               <svg width={280} height={14} aria-hidden="true">
                 {rungs
@@ -116,23 +117,23 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
   const scenarios = Object.keys(ladder.scenarios);
   return (
-    <section aria-label="The ladder">
+    <section aria-label={msg('view.pumps.theLadder')}>
       <h3 className="text-[13px] font-semibold">
-        The ladder{' '}
-        <span className="text-inkq text-[12px] font-normal">true duty of each count: head, and the flow that it gives</span>
+        {msg('view.pumps.theLadder2')}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.trueDutyOfEachCount')}</span>
       </h3>
       <table className="w-full text-[12.5px]">
         <thead>
           <tr className="text-inkq h-[24px] text-right text-[12px]">
-            <th className="text-left font-normal">stages</th>
+            <th className="text-left font-normal">{msg('view.pumps.stages3')}</th>
             {scenarios.map((s) => (
               <th key={s}>
                 <ScenarioLetter index={index(s)} letter={letterOf(index(s))} small />
               </th>
             ))}
-            <th className="font-normal">shaft {display.unit('power')}</th>
-            <th className="font-normal">a stage</th>
-            <th className="font-normal">at shut-off {display.unit('pressure')}(a)</th>
+            <th className="font-normal">{msg('view.pumps.shaft', { unit: display.unit('power') })}</th>
+            <th className="font-normal">{msg('view.pumps.aStage2')}</th>
+            <th className="font-normal">{msg('view.pumps.atShutOffA', { unit: display.unit('pressure') })}</th>
             <td className="w-[90px]" />
           </tr>
         </thead>
@@ -145,7 +146,9 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
             >
               <td className="pl-2 text-left whitespace-nowrap">
                 <b className="mr-1.5 text-[14px] font-semibold">{c.stages}</b>
-                <span className="text-inkq">{c.stages === now ? 'chosen' : c.made ? 'made' : 'not made'}</span>{' '}
+                <span className="text-inkq">
+                  {c.stages === now ? msg('view.pumps.chosen') : c.made ? msg('view.pumps.made2') : msg('view.pumps.notMade2')}
+                </span>{' '}
                 <VerdictMark kind={c.meets ? 'holds' : 'fails'} size={9} />
               </td>
               {scenarios.map((s) => {
@@ -176,9 +179,11 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
                   <Button
                     tone="bare"
                     className="!px-1 text-[12px]"
-                    onClick={() => change(`${pump}: ${c.stages} stages`, stageOperations(study, pump, c.stages))}
+                    onClick={() =>
+                      change(msg('view.pumps.stages4', { pump, stages: c.stages }), stageOperations(study, pump, c.stages))
+                    }
                   >
-                    Take {c.stages}
+                    {msg('view.pumps.take', { stages: c.stages })}
                   </Button>
                 )}
               </td>
@@ -198,7 +203,7 @@ function LimitMark({
 }) {
   if (!of || of.value === null) return null;
   return (
-    <span title={`${Math.round(100 * of.value)} % of what the maker allows`}>
+    <span title={msg('view.pumps.ofWhatTheMakerAllows', { value: Math.round(100 * of.value) })}>
       <VerdictMark kind={of.verdict} size={9} />
     </span>
   );

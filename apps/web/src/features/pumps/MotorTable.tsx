@@ -5,6 +5,7 @@ import { Button } from '../../ui/controls.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
 import { KWH } from './energyText.js';
+import { msg } from './words.js';
 
 interface MotorTableProps {
   study: Study;
@@ -21,22 +22,22 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
   const d = useDisplay();
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
   return (
-    <section aria-label="Motor">
+    <section aria-label={msg('app.motor')}>
       <h3 className="flex items-baseline gap-2 text-[13px] font-semibold">
-        Motor
+        {msg('app.motor')}
         <span className="text-inkq text-[12px] font-normal">
           {rated === null
-            ? 'none named: efficiency of a typical one (IEC 60034-30-1, IE3)'
-            : `${d.number(rated, 'power')} ${d.unit('power')} for each unit`}
+            ? msg('view.pumps.noneNamedEfficiencyOfA')
+            : msg('view.pumps.forEachUnit', { rated: d.number(rated, 'power'), unit: d.unit('power') })}
           {fitting !== undefined && (
             <>
-              ; the least that leaves its margin everywhere is <b className="text-ink font-semibold">{fitting / 1000} kW</b>
+              {msg('view.pumps.theLeastThatLeavesIts')} <b className="text-ink font-semibold">{fitting / 1000} kW</b>
             </>
           )}
         </span>
         {fitting !== undefined && fitting !== rated && onTake && (
           <Button tone="bare" className="ml-auto !px-1 text-[12px]" onClick={onTake}>
-            Take {fitting / 1000} kW
+            {msg('view.pumps.takeKw', { fitting: fitting / 1000 })}
           </Button>
         )}
       </h3>
@@ -45,18 +46,18 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
           <tr className="text-inkq h-[22px] text-right text-[12px]">
             <td className="w-[28px]" />
             <td />
-            <th className="font-normal">h a year</th>
-            <th className="font-normal">running</th>
+            <th className="font-normal">{msg('view.pumps.hAYear')}</th>
+            <th className="font-normal">{msg('view.pumps.running')}</th>
             <th className="font-normal">{d.unit('flow')}</th>
-            <th className="font-normal">head {d.unit('head')}</th>
-            <th className="font-normal">shaft {d.unit('power')}</th>
-            <th className="font-normal">rating / shaft</th>
-            <th className="font-normal">motor η %</th>
-            <th className="font-normal">overall η %</th>
-            <th className="font-normal">input {d.unit('power')}</th>
+            <th className="font-normal">{msg('app.head2', { unit: d.unit('head') })}</th>
+            <th className="font-normal">{msg('view.pumps.shaft', { unit: d.unit('power') })}</th>
+            <th className="font-normal">{msg('view.pumps.ratingShaft')}</th>
+            <th className="font-normal">{msg('view.pumps.motorEfficiency')}</th>
+            <th className="font-normal">{msg('view.pumps.overallEfficiency')}</th>
+            <th className="font-normal">{msg('view.pumps.input', { unit: d.unit('power') })}</th>
             <th className="pl-3 font-normal">A</th>
-            <th className="font-normal">cos φ</th>
-            <th className="font-normal">kWh/m³</th>
+            <th className="font-normal">{msg('view.pumps.cos')}</th>
+            <th className="font-normal">{msg('view.pumps.kwhM')}</th>
           </tr>
         </thead>
         <tbody>
@@ -71,7 +72,7 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
                 <td>{hours === null ? '–' : hours.toFixed(0)}</td>
                 <td className="whitespace-nowrap">
                   {r.running}
-                  {installed > 1 && <span className="text-inkq"> of {installed}</span>}
+                  {installed > 1 && <span className="text-inkq"> {msg('view.pumps.of3', { installed })}</span>}
                 </td>
                 <td>{d.number(r.flow, 'flow')}</td>
                 <td>{d.number(r.head, 'head')}</td>

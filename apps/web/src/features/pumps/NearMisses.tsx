@@ -5,6 +5,7 @@ import { letterOf } from '../../state/address.js';
 import { nearMisses } from '../../state/ranking.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const ROWS_SHOWN = 40;
 
@@ -22,18 +23,19 @@ export function NearMisses({
   const scenarios = useStudy((s) => s.study.scenarios);
   const index = (scenario: string): number => scenarios.findIndex((s) => s.id === scenario);
   const misses = nearMisses(fallen, ROWS_SHOWN);
-  if (misses.length === 0) return <p className="text-inkq py-3">{isRunning ? 'Judging …' : 'None fell out.'}</p>;
+  if (misses.length === 0)
+    return <p className="text-inkq py-3">{isRunning ? msg('view.pumps.judging') : msg('view.pumps.noneFellOut')}</p>;
   return (
     <table className="w-full text-[12.5px]">
       <thead>
         <tr className="text-inkq h-[24px] text-left text-[12px]">
-          <th className="font-normal">make and size</th>
-          <th className="font-normal">falls by</th>
-          <th className="font-normal">in</th>
-          <th className="text-right font-normal">has</th>
-          <th className="text-right font-normal">is asked</th>
-          <th className="text-right font-normal">off by</th>
-          <th className="pl-4 font-normal">would need</th>
+          <th className="font-normal">{msg('view.pumps.makeAndSize')}</th>
+          <th className="font-normal">{msg('view.pumps.fallsBy')}</th>
+          <th className="font-normal">{msg('view.pumps.in')}</th>
+          <th className="text-right font-normal">{msg('view.pumps.has')}</th>
+          <th className="text-right font-normal">{msg('view.pumps.isAsked')}</th>
+          <th className="text-right font-normal">{msg('view.pumps.offBy')}</th>
+          <th className="pl-4 font-normal">{msg('view.pumps.wouldNeed')}</th>
         </tr>
       </thead>
       <tbody>
@@ -66,9 +68,9 @@ export function NearMisses({
 
 /** words of what a pump falls by: a check, or that it gives too little head */
 export function reasonText(reason: string): string {
-  if (reason === 'head-short') return 'head too low';
-  if (reason === 'fault') return 'could not be calculated: a fault of this program';
-  return reason === 'not-solved' ? 'no solution with it' : checkName(reason);
+  if (reason === 'head-short') return msg('view.pumps.headTooLow');
+  if (reason === 'fault') return msg('view.pumps.couldNotBeCalculatedA');
+  return reason === 'not-solved' ? msg('view.pumps.noSolutionWithIt') : checkName(reason);
 }
 
 function reasonValue(reason: string, value: number | null, d: ReturnType<typeof useDisplay>): string {

@@ -17,14 +17,15 @@ import { useCandidateActions } from './useCandidateActions.js';
 import { useRanking } from './useRanking.js';
 import { elementsOf } from '../../state/address.js';
 import { WhyFallen } from './WhyFallen.js';
+import { msg } from './words.js';
 
 const TABS: readonly (readonly [string, string])[] = [
-  ['candidates', 'Candidates'],
-  ['misses', 'Near misses'],
-  ['side', 'Side by side'],
-  ['ladder', 'Stage ladder'],
-  ['drive', 'Drive and energy'],
-  ['alternatives', 'Alternatives'],
+  ['candidates', msg('view.pumps.candidates')],
+  ['misses', msg('view.pumps.nearMisses')],
+  ['side', msg('view.pumps.sideBySide')],
+  ['ladder', msg('view.pumps.stageLadder')],
+  ['drive', msg('view.pumps.driveAndEnergy')],
+  ['alternatives', msg('view.pumps.alternatives')],
 ];
 const MOST_TICKED = 6;
 /** what is shown without the candidates’ curves under it */
@@ -40,9 +41,7 @@ export function PumpsView() {
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id;
   if (pump === undefined)
     return (
-      <div className="panel text-inkq flex flex-1 items-center justify-center">
-        Pumps are ranked here as soon as the system has one.
-      </div>
+      <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.pumps.pumpsAreRankedHereAs')}</div>
     );
   // another position asks another type of pump
   return <Ranked key={pump} pump={pump} />;
@@ -75,7 +74,7 @@ function Ranked({ pump }: { pump: string }) {
     <div className="flex min-h-0 flex-1 gap-2">
       <RequiredPanel position={position} ranking={ranking} asked={asked} onAsk={setAsked} />
       <Tabs.Root value={tab} onValueChange={setTab} className="flex min-w-0 flex-1 flex-col gap-2">
-        <section aria-label="Pumps" className="panel flex min-h-0 flex-1 flex-col">
+        <section aria-label={msg('view.pumps.pumps')} className="panel flex min-h-0 flex-1 flex-col">
           <Header ranking={ranking} />
           {problem && (
             <p role="alert" className="text-fails px-3 py-1 text-[12px]">
@@ -148,7 +147,7 @@ function Header({ ranking }: { ranking: ReturnType<typeof useRanking> }) {
   const { counts } = ranking;
   return (
     <header className="border-soft flex h-[36px] flex-none items-center gap-4 border-b px-3">
-      <Tabs.List aria-label="What is shown" className="flex h-full gap-4 whitespace-nowrap max-[1120px]:gap-2.5">
+      <Tabs.List aria-label={msg('view.pumps.whatIsShown')} className="flex h-full gap-4 whitespace-nowrap max-[1120px]:gap-2.5">
         {TABS.map(([value, text]) => (
           <Tabs.Trigger
             key={value}
@@ -165,22 +164,22 @@ function Header({ ranking }: { ranking: ReturnType<typeof useRanking> }) {
           <progress
             value={ranking.done}
             max={ranking.of || 1}
-            aria-label="How far the ranking is"
+            aria-label={msg('view.pumps.howFarTheRankingIs')}
             className="h-1.5 w-[90px]"
             style={{ accentColor: 'var(--cedar)' }}
           />
           <Button tone="bare" className="!px-1 text-[12px]" onClick={ranking.stop}>
-            Stop
+            {msg('view.pumps.stop')}
           </Button>
         </>
       ) : (
         <span
           className="text-inkq text-[12px] whitespace-nowrap"
           role="status"
-          title="each in every judged scenario"
+          title={msg('view.pumps.eachInEveryJudgedScenario')}
           data-ranked={counts.tried}
         >
-          {counts.tried} tried, {counts.candidates} left
+          {msg('view.pumps.triedLeft', { tried: counts.tried, candidates: counts.candidates })}
         </span>
       )}
     </header>

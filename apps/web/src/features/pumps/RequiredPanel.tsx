@@ -10,19 +10,20 @@ import { SearchFilters } from '../entry/SearchFilters.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import type { Position } from './position.js';
 import type { useRanking } from './useRanking.js';
+import { msg } from './words.js';
 
 export const OBJECTIVES: readonly (readonly [Objective, string])[] = [
-  ['energy', 'lowest annual energy'],
-  ['best-efficiency', 'nearest to best efficiency'],
-  ['stages', 'fewest stages'],
-  ['npsh', 'greatest NPSH ratio'],
+  ['energy', msg('view.pumps.lowestAnnualEnergy')],
+  ['best-efficiency', msg('view.pumps.nearestToBestEfficiency')],
+  ['stages', msg('view.pumps.fewestStages')],
+  ['npsh', msg('view.pumps.greatestNpshRatio')],
 ];
 /** without hours there is no energy of a year */
-export const BY_POWER = 'no hours entered: lowest power at the largest duty';
+export const BY_POWER = msg('view.pumps.noHoursEnteredLowestPower');
 const WAYS: readonly (readonly [Vary, string])[] = [
-  ['diameter', 'trimmed impeller'],
-  ['speed', 'full impeller, speed by scenario'],
-  ['none', 'as it is made'],
+  ['diameter', msg('view.pumps.trimmedImpeller')],
+  ['speed', msg('view.pumps.fullImpellerSpeedByScenario')],
+  ['none', msg('view.pumps.asItIsMade')],
 ];
 
 type Ranking = ReturnType<typeof useRanking>;
@@ -44,11 +45,14 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
   );
   const { heads } = ranking;
   return (
-    <aside aria-label="Required" className="panel flex w-[232px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2">
-      <h2 className="text-[14px] font-semibold">Required</h2>
+    <aside
+      aria-label={msg('view.pumps.required')}
+      className="panel flex w-[232px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2"
+    >
+      <h2 className="text-[14px] font-semibold">{msg('view.pumps.required')}</h2>
       {pumps.length > 1 && (
         <Select
-          label="Position"
+          label={msg('view.pumps.position')}
           value={position.pump}
           options={pumps.map((e) => [e.id, typeof e.name === 'string' ? `${e.id} ${e.name}` : e.id])}
           onChange={(id) => id && store.getState().follow(id)}
@@ -57,16 +61,16 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
       <RequiredTable position={position} required={ranking.required} />
       {Object.keys(ranking.required).length === 0 && (
         <p className="text-inkq text-[12px]">
-          {ranking.isRunning ? 'Reading what each scenario asks …' : 'No judged scenario asks a flow of this pump.'}
+          {ranking.isRunning ? msg('view.pumps.readingWhatEachScenarioAsks') : msg('view.pumps.noJudgedScenarioAsksA')}
         </p>
       )}
       <Choices heads={heads} asked={asked} onAsk={onAsk} />
       <p className="text-inkq mt-auto pt-2 text-[12px]">
-        Least head: the system with controlling valves at the upper edge of their opening band.{' '}
+        {msg('view.pumps.leastHeadTheSystemWith')}
         <Link to="/catalogues/pumps" className="text-cedar underline">
-          {heads.size} pumps
+          {msg('view.pumps.pumps2', { size: heads.size })}
         </Link>{' '}
-        in the catalogue.
+        {msg('view.pumps.inTheCatalogue')}
       </p>
     </aside>
   );
@@ -84,7 +88,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
         <tr className="text-inkq text-right text-[12px]">
           <td />
           <th className="font-normal">{display.unit('flow')}</th>
-          <th className="font-normal">{display.unit('head')}, least</th>
+          <th className="font-normal">{msg('view.pumps.least', { unit: display.unit('head') })}</th>
           <th className="font-normal">NPSHA</th>
         </tr>
       </thead>
@@ -97,13 +101,17 @@ function RequiredTable({ position, required }: { position: Position; required: R
             <td className="whitespace-nowrap">
               {display.number(r.flow / running(s), 'flow')}
               {running(s) > 1 && <span className="text-inkq"> × {running(s)}</span>}
-              {standby(s) > 0 && <span className="text-inkq block text-[11px] leading-[12px]">{standby(s)} standby</span>}
+              {standby(s) > 0 && (
+                <span className="text-inkq block text-[11px] leading-[12px]">
+                  {msg('view.pumps.standby', { standby: standby(s) })}
+                </span>
+              )}
             </td>
-            <td title={requiredHead(s) === undefined ? undefined : 'least head of the system, and the required head as entered'}>
+            <td title={requiredHead(s) === undefined ? undefined : msg('view.pumps.leastHeadOfTheSystem')}>
               {display.number(r.head, 'head')}
               {requiredHead(s) !== undefined && (
                 <span className="text-inkq block text-[11px] leading-[12px]">
-                  {display.number(requiredHead(s), 'head')} entered
+                  {msg('view.pumps.entered', { requiredHead: display.number(requiredHead(s), 'head') })}
                 </span>
               )}
             </td>
@@ -119,20 +127,20 @@ function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelP
   const all = useMemo(() => [...heads.values()], [heads]);
   return (
     <>
-      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">How</h3>
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.how')}</h3>
       <Select
-        label="How a pump meets it"
+        label={msg('view.pumps.howAPumpMeetsIt')}
         value={asked.vary}
         options={WAYS}
         onChange={(v) => onAsk((a) => ({ ...a, vary: v as Vary }))}
       />
       <Select
-        label="Objective"
+        label={msg('view.pumps.objective')}
         value={asked.objective}
         options={OBJECTIVES}
         onChange={(v) => onAsk((a) => ({ ...a, objective: v as Objective }))}
       />
-      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Filters</h3>
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.filters')}</h3>
       <SearchFilters
         heads={all}
         filter={filterOf(asked)}

@@ -3,6 +3,7 @@ import { letterOf } from '../../state/address.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** The ticked candidates column by column: every scenario's flow, head, efficiency, power and NPSHR, and the differences from the first. */
 export function SideBySide({
@@ -17,20 +18,20 @@ export function SideBySide({
 }) {
   const d = useDisplay();
   const study = useStudy((s) => s.study);
-  if (candidates.length < 2) return <p className="text-inkq px-3 py-4">Tick two candidates or more to set them side by side.</p>;
+  if (candidates.length < 2) return <p className="text-inkq px-3 py-4">{msg('view.pumps.tickTwoCandidatesOrMore')}</p>;
   const scenarios = Object.keys(candidates[0]!.scenarios);
   const rows = [
     ['flow', d.unit('flow'), (c: RankedPump, s: string) => c.scenarios[s]?.flow ?? null, (v: number) => d.value(v, 'flow')],
     ['head', d.unit('head'), (c: RankedPump, s: string) => c.scenarios[s]?.head ?? null, (v: number) => d.value(v, 'head')],
     ['efficiency', '%', (c: RankedPump, s: string) => c.scenarios[s]?.efficiency ?? null, (v: number) => v * 100],
     [
-      'shaft power',
+      msg('app.shaftPower'),
       d.unit('power'),
       (c: RankedPump, s: string) => c.scenarios[s]?.shaftPower ?? null,
       (v: number) => d.value(v, 'power'),
     ],
     ['NPSHR', d.unit('head'), (c: RankedPump, s: string) => c.scenarios[s]?.npshr ?? null, (v: number) => d.value(v, 'head')],
-    ['of BEP flow', '%', (c: RankedPump, s: string) => c.scenarios[s]?.flowRatio ?? null, (v: number) => v * 100],
+    [msg('view.pumps.ofBepFlow'), '%', (c: RankedPump, s: string) => c.scenarios[s]?.flowRatio ?? null, (v: number) => v * 100],
   ] as const;
   return (
     <table className="text-[12.5px]">
@@ -40,16 +41,16 @@ export function SideBySide({
             <Button
               tone="bare"
               className="!h-[22px] !px-1 text-[12px]"
-              title="The study carries these pumps, and its report compares them with the one in use"
+              title={msg('view.pumps.theStudyCarriesThesePumps')}
               onClick={onReport}
             >
-              Into the report
+              {msg('view.pumps.intoTheReport')}
             </Button>
           </td>
           {candidates.map((c, i) => (
             <th key={c.model} className="px-3 font-semibold">
               {heads.get(c.model)?.name ?? c.model}
-              {i > 0 && <span className="text-inkq block text-[11px] font-normal">less the first</span>}
+              {i > 0 && <span className="text-inkq block text-[11px] font-normal">{msg('view.pumps.lessTheFirst')}</span>}
             </th>
           ))}
         </tr>

@@ -7,6 +7,7 @@ import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import { LadderChart } from './LadderChart.js';
 import { StagesAsked, TrueDuties } from './LadderTables.js';
+import { msg } from './words.js';
 
 /** shares of head that a wear allowance may take */
 const WEARS = [0, 0.02, 0.05, 0.08, 0.1, 0.15] as const;
@@ -40,9 +41,9 @@ export function StageLadderTab({ pump }: { pump: string }) {
   const made = Array.isArray(entry?.stageOptions) ? (entry.stageOptions as number[]) : [];
   const now = typeof element?.stages === 'number' ? element.stages : typeof entry?.stages === 'number' ? entry.stages : 1;
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
-  if (ladder === undefined) return <p className="text-inkq px-3 py-4">Counting …</p>;
+  if (ladder === undefined) return <p className="text-inkq px-3 py-4">{msg('view.pumps.counting')}</p>;
   if (ladder === null || ladder.governing === null)
-    return <p className="text-inkq px-3 py-4">{pump} has no curve to count stages on, or no scenario asks a flow of it.</p>;
+    return <p className="text-inkq px-3 py-4">{msg('view.pumps.hasNoCurveToCount', { pump })}</p>;
   const outside = quantityOf(entry?.outsideDiameter, 'diameter');
   const bore = quantityOf(element?.bore, 'diameter');
   const fit = outside === undefined || bore === undefined ? null : { outside, bore, fits: outside <= bore };
@@ -50,7 +51,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
     <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-auto px-3 py-2" data-ladder={pump}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
         <Segmented
-          label="Mains"
+          label={msg('view.pumps.mains')}
           value={mains}
           options={[
             { value: 'own', text: `${own} Hz` },
@@ -60,37 +61,48 @@ export function StageLadderTab({ pump }: { pump: string }) {
         />
         <span className="text-inkq">{ladder.speed.toFixed(0)} rpm</span>
         <label className="flex items-center gap-1.5">
-          worn by
+          {msg('view.pumps.wornBy')}
           <Select
-            label="Wear allowance"
+            label={msg('view.pumps.wearAllowance')}
             value={String(wear)}
-            options={WEARS.map((w) => [String(w), w === 0 ? 'what the study says' : `${100 * w} % at least`])}
+            options={WEARS.map((w) => [
+              String(w),
+              w === 0 ? msg('view.pumps.whatTheStudySays') : msg('view.pumps.atLeast', { w: 100 * w }),
+            ])}
             onChange={(v) => setWear(Number(v ?? 0))}
             className="w-[150px]"
           />
         </label>
         {fit !== null && (
           <span data-fit={fit.fits}>
-            <VerdictMark kind={fit.fits ? 'holds' : 'fails'} size={9} /> {fit.fits ? 'fits' : 'does not fit'} the bore:{' '}
-            <b className="font-semibold">{display.number(fit.outside, 'diameter')}</b> of {display.number(fit.bore, 'diameter')}{' '}
-            {display.unit('diameter')}
+            <VerdictMark kind={fit.fits ? 'holds' : 'fails'} size={9} />{' '}
+            {msg('view.pumps.isfitsSelectYesOtherThe', { isFits: fit.fits ? 'yes' : 'no' })}
+            <b className="font-semibold">{display.number(fit.outside, 'diameter')}</b>{' '}
+            {msg('view.pumps.of2', { bore: display.number(fit.bore, 'diameter'), unit: display.unit('diameter') })}
           </span>
         )}
       </div>
       <p className="text-[12.5px]">
         <b className="font-semibold">{typeof entry?.name === 'string' ? entry.name : pump}</b>{' '}
         <span className="text-inkq">
-          {made.length > 0 ? `made with ${[...made].sort((a, b) => a - b).join(', ')} stages` : 'any count of stages'}; now {now}
+          {msg('view.pumps.now', {
+            value:
+              made.length > 0
+                ? msg('view.pumps.madeWithStages', { value: [...made].sort((a, b) => a - b).join(', ') })
+                : msg('view.pumps.anyCountOfStages'),
+            now,
+          })}
         </span>
         <span className="float-right inline-flex items-center gap-1.5">
           <ScenarioLetter index={index(ladder.governing)} letter={letterOf(index(ladder.governing))} small />
-          <b className="font-semibold">governs:</b> {ladder.scenarios[ladder.governing]!.exact.toFixed(2)} → {ladder.required}
+          <b className="font-semibold">{msg('view.pumps.governs')}</b> {ladder.scenarios[ladder.governing]!.exact.toFixed(2)} →{' '}
+          {ladder.required}
           {ladder.made === null ? (
-            <span className="text-fails">▲ not made so large</span>
+            <span className="text-fails">{msg('view.pumps.notMadeSoLarge')}</span>
           ) : ladder.made === ladder.required ? (
-            ', made'
+            msg('view.pumps.made')
           ) : (
-            `, made with ${ladder.made}`
+            msg('view.pumps.madeWith', { made: ladder.made })
           )}
         </span>
       </p>

@@ -1,6 +1,7 @@
 import type { RankedPump } from '@cedar-knot/core';
 import { Button } from '../../ui/controls.js';
 import { PumpCurves, type AskedPoint, type PumpLine } from '../entry/PumpCurves.js';
+import { msg } from './words.js';
 
 /** Candidates that are ticked, laid over each other; a single one can be added to the pump that is there. */
 export function TickedCurves({
@@ -15,17 +16,17 @@ export function TickedCurves({
   onAdd: (c: RankedPump, how: 'beside' | 'before') => void;
 }) {
   return (
-    <section aria-label="Ticked, laid over" className="panel min-w-0 flex-[1.7] px-2 pt-1.5">
+    <section aria-label={msg('view.pumps.tickedLaidOver')} className="panel min-w-0 flex-[1.7] px-2 pt-1.5">
       <h2 className="flex items-baseline gap-2 px-1 text-[14px] font-semibold">
-        Ticked, laid over
-        <span className="text-inkq text-[12px] font-normal">one unit; the feet are what each scenario needs</span>
+        {msg('view.pumps.tickedLaidOver')}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.oneUnitTheFeetAre')}</span>
         {single && (
           <span className="ml-auto text-[12px] font-normal whitespace-nowrap">
             <Button tone="bare" className="!h-[18px] !px-1.5 text-[12px]" onClick={() => onAdd(single, 'beside')}>
-              Add in parallel
+              {msg('view.pumps.addInParallel')}
             </Button>
             <Button tone="bare" className="!h-[18px] !px-1.5 text-[12px]" onClick={() => onAdd(single, 'before')}>
-              Add as booster
+              {msg('view.pumps.addAsBooster')}
             </Button>
           </span>
         )}
@@ -33,7 +34,7 @@ export function TickedCurves({
       {lines.length > 0 ? (
         <PumpCurves lines={lines} asked={points} />
       ) : (
-        <p className="text-inkq px-1 py-4 text-[12px]">Tick up to six candidates to lay them over each other.</p>
+        <p className="text-inkq px-1 py-4 text-[12px]">{msg('view.pumps.tickUpToSixCandidates')}</p>
       )}
     </section>
   );

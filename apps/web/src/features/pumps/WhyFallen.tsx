@@ -1,21 +1,24 @@
 import { VerdictMark } from '../../ui/marks.js';
 import { reasonText } from './NearMisses.js';
 import type { useRanking } from './useRanking.js';
+import { msg } from './words.js';
 
 /** How many candidates fell by which reason. */
 export function WhyFallen({ counts }: { counts: ReturnType<typeof useRanking>['counts'] }) {
   return (
-    <section aria-label="Why the others fell out" className="panel min-w-0 flex-1 overflow-y-auto px-3 py-1.5">
+    <section aria-label={msg('view.pumps.whyTheOthersFellOut')} className="panel min-w-0 flex-1 overflow-y-auto px-3 py-1.5">
       <h2 className="flex items-baseline gap-2 text-[14px] font-semibold">
-        Why the others fell out
-        <span className="text-inkq text-[12px] font-normal">{counts.fallen}, each by its first reason</span>
+        {msg('view.pumps.whyTheOthersFellOut')}
+        <span className="text-inkq text-[12px] font-normal">
+          {msg('view.pumps.eachByItsFirstReason', { fallen: counts.fallen })}
+        </span>
       </h2>
       <Reasons byReason={counts.byReason} />
       {counts.filtered + counts.unusable > 0 && (
         <p className="text-inkq mt-1 text-[12px]">
-          {counts.filtered > 0 && `${counts.filtered} left out by the filters`}
+          {counts.filtered > 0 && msg('view.pumps.leftOutByTheFilters', { filtered: counts.filtered })}
           {counts.filtered > 0 && counts.unusable > 0 && ', '}
-          {counts.unusable > 0 && `${counts.unusable} have no curve that can be drawn`}
+          {counts.unusable > 0 && msg('view.pumps.haveNoCurveThatCan', { unusable: counts.unusable })}
         </p>
       )}
     </section>
@@ -36,7 +39,7 @@ function Reasons({ byReason }: { byReason: Readonly<Record<string, number>> }) {
       ))}
       {rows.length === 0 && (
         <li className="text-inkq flex items-center gap-1 py-2">
-          <VerdictMark kind="not-applicable" /> none yet
+          <VerdictMark kind="not-applicable" /> {msg('view.pumps.noneYet')}
         </li>
       )}
     </ul>

@@ -5,8 +5,9 @@ import { boosterBefore, pumpBeside } from '../../state/morePumps.js';
 import { takenAs } from '../../state/ranking.js';
 import { carryOperations } from '../../state/takeModel.js';
 import { useStudyStore } from '../context.js';
+import { msg } from './words.js';
 
-const CHANGED = 'The study has changed meanwhile: try again.';
+const CHANGED = msg('view.pumps.theStudyHasChangedMeanwhile');
 
 /** What is done with candidates: taken, kept as an alternative, carried into the report, added beside the pump. `problem` says what went wrong last. */
 export function useCandidateActions(pump: string, wholes: Readonly<Record<string, ModelWhole>>, onKept: () => void) {
@@ -31,19 +32,25 @@ export function useCandidateActions(pump: string, wholes: Readonly<Record<string
     const { now, name, operations } = await stepOf(c);
     const applied = applyOperations(now, operations);
     if (!applied.ok) return applied.reason;
-    await api.createAlternative(applied.study, `${now.title ?? 'Untitled'}, ${pump} ${name}`.slice(0, 300), store.getState().id);
+    await api.createAlternative(
+      applied.study,
+      `${now.title ?? msg('view.pumps.untitled')}, ${pump} ${name}`.slice(0, 300),
+      store.getState().id,
+    );
     onKept();
     return null;
   });
   const take = done(async (c: RankedPump) => {
     const { name, operations } = await stepOf(c);
-    return store.getState().change(`Take ${name} as ${pump}`, operations) ? null : CHANGED;
+    return store.getState().change(msg('view.pumps.takeAs', { name, pump }), operations) ? null : CHANGED;
   });
   /** the study carries them, for the comparison in its report */
   const carry = done(async (list: readonly RankedPump[]) => {
     const models = await Promise.all(list.map((c) => modelOf(c.model)));
     const { study: now, change } = store.getState();
-    return change(`${models.length} candidates into the report`, carryOperations(now, models)) ? null : CHANGED;
+    return change(msg('view.pumps.candidatesIntoTheReport', { count: models.length }), carryOperations(now, models))
+      ? null
+      : CHANGED;
   });
   /** another unit beside the pump, or before it in its line */
   const add = done(async (c: RankedPump, how: 'beside' | 'before') => {
@@ -54,7 +61,12 @@ export function useCandidateActions(pump: string, wholes: Readonly<Record<string
       ? pumpBeside(now, pump, model, c, shown[active]?.outcome.result ?? null)
       : boosterBefore(now, pump, model, c);
     if (!built.ok) return built.reason;
-    rebuild(isBeside ? `${model.name} beside ${pump}` : `${model.name} as booster of ${pump}`, built);
+    rebuild(
+      isBeside
+        ? msg('view.pumps.beside', { model: model.name, pump })
+        : msg('view.pumps.asBoosterOf', { model: model.name, pump }),
+      built,
+    );
     return null;
   });
   return { problem, keep, take, carry, add };

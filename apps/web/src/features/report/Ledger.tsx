@@ -12,14 +12,15 @@ import { workbook } from '../../ui/xlsx.js';
 import { useStudy } from '../context.js';
 import { ALWAYS, COLUMNS, drawnRows, ledgerCells, ledgerLayout, USUALLY_HIDDEN } from './ledgerColumns.js';
 import { LedgerTable } from './LedgerTable.js';
+import { msg } from './words.js';
 
 type LedgerLook = NonNullable<NonNullable<Study['report']>['ledger']>;
 
 const GROUPS: readonly (readonly [LedgerGroup, string])[] = [
-  ['scenario', 'by scenario'],
-  ['line', 'by line'],
-  ['kind', 'by kind'],
-  ['figure', 'by figure'],
+  ['scenario', msg('view.report.byScenario')],
+  ['line', msg('view.report.byLine')],
+  ['kind', msg('view.report.byKind')],
+  ['figure', msg('view.report.byFigure')],
 ];
 
 /** Every calculated figure as one table: grouped, filtered by words or by a value, summed where that says something, and taken away. */
@@ -39,7 +40,10 @@ export function Ledger({ rows, name }: { rows: readonly LedgerRow[]; name: strin
         own={own}
         typed={typed}
         onType={setTyped}
-        summary={`${shown.length} figures${sum ? `, together ${printed(sum.value)} ${sum.unit}` : ''}`}
+        summary={msg('view.report.figures2', {
+          count: shown.length,
+          value: sum ? msg('view.report.together', { value: printed(sum.value), unit: sum.unit }) : '',
+        })}
         name={name}
         cells={() => ledgerCells(study, drawn, layout)}
       />
@@ -65,36 +69,38 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
   const isAcross = own.across === true;
   const hidden = new Set<string>(own.hidden ?? USUALLY_HIDDEN);
   const keep = <K extends 'filter' | 'group' | 'hidden' | 'across'>(key: K, value: Parameters<typeof setLedger<K>>[2]): unknown =>
-    change('how the ledger is looked at', setLedger(study, key, value));
+    change(msg('view.report.howTheLedgerIsLooked'), setLedger(study, key, value));
   const text = (delimiter: string): string => Papa.unparse(cells(), { delimiter, newline: '\n' });
   return (
     <div className="border-soft flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[12.5px]">
       <input
-        aria-label="Filter the ledger"
+        aria-label={msg('view.report.filterTheLedger')}
         value={typed}
         onChange={(e) => onType(e.target.value)}
         // kept with the study when it is left, not letter by letter
         onBlur={() => typed.trim() !== (own.filter ?? '') && keep('filter', typed.trim() === '' ? undefined : typed.trim())}
-        placeholder="words, or head loss over 2"
+        placeholder={msg('view.report.wordsOrHeadLossOver')}
         className="border-edge bg-panel h-[24px] w-[150px] rounded-[3px] border px-1.5"
       />
       <Select
-        label="Group the ledger"
+        label={msg('view.report.groupTheLedger')}
         value={group}
         options={GROUPS}
         onChange={(g) => keep('group', g === 'scenario' ? undefined : (g as LedgerGroup))}
       />
       <Segmented
-        label="Scenarios"
+        label={msg('app.scenarios')}
         value={isAcross ? 'across' : 'down'}
         onChange={(v) => keep('across', v === 'across' ? true : undefined)}
         options={[
-          { value: 'down', text: 'down' },
-          { value: 'across', text: 'side by side' },
+          { value: 'down', text: msg('view.report.down') },
+          { value: 'across', text: msg('view.report.sideBySide') },
         ]}
       />
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="text-cedar text-[12px] hover:underline">columns</DropdownMenu.Trigger>
+        <DropdownMenu.Trigger className="text-cedar text-[12px] hover:underline">
+          {msg('view.report.columns')}
+        </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" className={MENU}>
             {COLUMNS.filter(([key]) => !ALWAYS.has(key)).map(([key, n]) => (
@@ -117,15 +123,17 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
       </span>
       <span className="ml-auto" />
       <Button tone="bare" className="!h-[24px] !px-1 text-[12px]" onClick={() => void navigator.clipboard.writeText(text('\t'))}>
-        Copy
+        {msg('app.copy')}
       </Button>
       <Button
         className="!h-[24px] !px-2"
-        onClick={() => void workbook([{ name: 'ledger', rows: cells() }]).then((b) => download(b, `${name} ledger.xlsx`))}
+        onClick={() =>
+          void workbook([{ name: 'ledger', rows: cells() }]).then((b) => download(b, msg('view.report.ledgerXlsx', { name })))
+        }
       >
-        XLSX
+        {msg('view.report.xlsx')}
       </Button>
-      <Button className="!h-[24px] !px-2" onClick={() => download(text(','), `${name} ledger.csv`, 'text/csv')}>
+      <Button className="!h-[24px] !px-2" onClick={() => download(text(','), msg('view.report.ledgerCsv', { name }), 'text/csv')}>
         CSV
       </Button>
     </div>

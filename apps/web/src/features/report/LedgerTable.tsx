@@ -5,6 +5,7 @@ import { letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useStudy } from '../context.js';
 import { textOf, type Drawn, type LedgerLayout } from './ledgerColumns.js';
+import { msg } from './words.js';
 
 const ROW = 24;
 /** px on both sides of a row */
@@ -25,7 +26,7 @@ export function LedgerTable({ drawn, layout }: { drawn: readonly Drawn[]; layout
   const least = widths.reduce((a, b) => a + b, 2 * SIDE);
   const index = (id: string): number => study.scenarios.findIndex((s) => s.id === id);
   return (
-    <div ref={box} className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Figures">
+    <div ref={box} className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={msg('view.report.figures')}>
       <Head layout={layout} template={template} least={least} index={index} />
       <div style={{ height: virtual.getTotalSize(), minWidth: least, position: 'relative' }}>
         {virtual.getVirtualItems().map((v) => (
@@ -56,7 +57,7 @@ function Head({ layout, template, least, index }: LineProps & { least: number })
       ))}
       {scenarios.map((id) => (
         <span key={id} className="flex justify-end">
-          {id === null ? 'value' : <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />}
+          {id === null ? msg('view.report.value') : <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />}
         </span>
       ))}
       {behind.map(([key, n]) => (
@@ -95,7 +96,7 @@ function Row({ r, layout, template, top, index }: LineProps & { r: Drawn; top: n
           <span
             key={id}
             className="cursor-pointer text-right decoration-dotted underline-offset-2 hover:underline"
-            title="press for its working"
+            title={msg('view.report.pressForItsWorking')}
             data-value={id ?? at?.[0]}
             onClick={() => at && openWorking(r.id, key, at[0])}
           >

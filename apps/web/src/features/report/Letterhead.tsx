@@ -9,11 +9,12 @@ import { FilePick } from '../../ui/FilePick.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** Whose paper a report is on, in whose words, and what was changed when. */
 export function Letterhead() {
   return (
-    <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label="Letterhead">
+    <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label={msg('view.report.letterhead')}>
       <div className="mx-auto grid max-w-[860px] grid-cols-2 gap-2">
         <div className="flex flex-col gap-2">
           <Templates />
@@ -42,7 +43,7 @@ const LONGEST_LINE = 200;
 const line = (typed: string) =>
   typed.length <= LONGEST_LINE
     ? ({ ok: true, value: typed } as const)
-    : ({ ok: false, message: `At most ${LONGEST_LINE} letters stand here.` } as const);
+    : ({ ok: false, message: msg('view.report.atMostLettersStandHere', { longestLine: LONGEST_LINE }) } as const);
 
 /** templates that the plant keeps: one is taken into the study, or the study's own are kept for others */
 function Templates() {
@@ -67,41 +68,47 @@ function Templates() {
     (same ? api.putTemplate(same.id, template) : api.addTemplate(template)).then((t) => {
       done(t);
       setName('');
-      change('template of the report', setReport(study, 'template', called));
+      change(msg('view.report.templateOfTheReport'), setReport(study, 'template', called));
     }, failed);
   };
   const remove = (t: KeptTemplate): void =>
     void api.removeTemplate(t.id).then(() => setKept((list) => list.filter((x) => x.id !== t.id)), failed);
   return (
-    <Card name="Template" what="letterhead, lines and wording that the plant keeps for its studies">
+    <Card name="Template" what={msg('view.report.letterheadLinesAndWordingThat')}>
       <span className="flex items-center gap-2">
         <Select
-          label="Template that is taken"
+          label={msg('view.report.templateThatIsTaken')}
           className="flex-1"
           value={own?.id}
           options={kept.map((t) => [t.id, t.template.name])}
           onChange={(id) => {
             const t = kept.find((x) => x.id === id);
-            if (t) change(`report as ${t.template.name}`, takeTemplate(study, t.template));
+            if (t) change(msg('view.report.reportAs', { name: t.template.name }), takeTemplate(study, t.template));
           }}
         />
         {own && (
-          <button type="button" aria-label={`Take the template ${own.template.name} out`} onClick={() => remove(own)}>
+          <button
+            type="button"
+            aria-label={msg('view.report.takeTheTemplateOut', { name: own.template.name })}
+            onClick={() => remove(own)}
+          >
             <X size={14} aria-hidden="true" className="text-inkq" />
           </button>
         )}
       </span>
-      {kept.length === 0 && <p className="text-inkq text-[12px]">None is kept yet. What stands on this page can be the first.</p>}
+      {kept.length === 0 && <p className="text-inkq text-[12px]">{msg('view.report.noneIsKeptYetWhat')}</p>}
       <form onSubmit={keep} className="flex items-center gap-2">
         <input
-          aria-label="Name of the template"
+          aria-label={msg('view.report.nameOfTheTemplate')}
           value={name}
           onChange={(e) => setName(e.target.value)}
-          placeholder={own ? own.template.name : 'name it'}
+          placeholder={own ? own.template.name : msg('view.report.nameIt')}
           className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1.5"
         />
         <Button type="submit" className="!h-[24px] !px-2" disabled={name.trim() === '' && !own}>
-          {own && (name.trim() === '' || name.trim() === own.template.name) ? 'Keep in its place' : 'Keep as a template'}
+          {own && (name.trim() === '' || name.trim() === own.template.name)
+            ? msg('view.report.keepInItsPlace')
+            : msg('view.report.keepAsATemplate')}
         </Button>
       </form>
       {problem && (
@@ -124,42 +131,50 @@ function Paper() {
     const reader = new FileReader();
     reader.onload = () => {
       const data = String(reader.result);
-      if (!/^data:image\/(png|jpeg);base64,/.test(data)) return setProblem('A PNG or a JPEG belongs here.');
+      if (!/^data:image\/(png|jpeg);base64,/.test(data)) return setProblem(msg('view.report.aPngOrAJpeg'));
       if (data.length > LONGEST_LOGO)
-        return setProblem(`This picture has ${Math.round(picked.size / 1000)} KB; at most 200 KB stand in a study.`);
+        return setProblem(msg('view.report.thisPictureHasKbAt', { size: Math.round(picked.size / 1000) }));
       createImageBitmap(picked).then(
         (picture) => {
           picture.close();
           setProblem(null);
-          change('logo of the report', setReport(study, 'logo', data));
+          change(msg('view.report.logoOfTheReport'), setReport(study, 'logo', data));
         },
-        () => setProblem('Damaged picture. Expected: a PNG or JPEG that can be read to its end.'),
+        () => setProblem(msg('view.report.damagedPictureExpectedAPng')),
       );
     };
     reader.readAsDataURL(picked);
   };
   return (
-    <Card name="Paper" what="on the first page, the name on every page">
+    <Card name="Paper" what={msg('view.report.onTheFirstPageThe')}>
       <TypedField
-        label="company or plant"
+        label={msg('view.report.companyOrPlant')}
         name="report-company"
         value={company ?? ''}
         read={line}
-        onCommit={(v) => change('company of the report', setReport(study, 'company', v === undefined ? undefined : String(v)))}
+        onCommit={(v) =>
+          change(msg('view.report.companyOfTheReport'), setReport(study, 'company', v === undefined ? undefined : String(v)))
+        }
         optional
         isText
       />
       <span className="flex items-center gap-3">
-        {pictureIn(logo) !== null && <img src={logo} alt="Logo" className="max-h-[46px] max-w-[150px]" data-logo />}
+        {pictureIn(logo) !== null && (
+          <img src={logo} alt={msg('view.report.logo')} className="max-h-[46px] max-w-[150px]" data-logo />
+        )}
         <Button className="!h-[24px] !px-2" onClick={() => file.current?.click()}>
-          {logo === undefined ? 'Choose a logo' : 'Another logo'}
+          {logo === undefined ? msg('view.report.chooseALogo') : msg('view.report.anotherLogo')}
         </Button>
         {logo !== undefined && (
-          <Button tone="bare" className="!h-[24px] !px-0" onClick={() => change('no logo', setReport(study, 'logo', undefined))}>
-            Without
+          <Button
+            tone="bare"
+            className="!h-[24px] !px-0"
+            onClick={() => change(msg('view.report.noLogo'), setReport(study, 'logo', undefined))}
+          >
+            {msg('view.report.without')}
           </Button>
         )}
-        <FilePick input={file} label="Logo" accept="image/png,image/jpeg" onFile={take} />
+        <FilePick input={file} label={msg('view.report.logo')} accept="image/png,image/jpeg" onFile={take} />
       </span>
       {problem && (
         <p role="alert" className="text-fails text-[12px]">
@@ -176,18 +191,20 @@ function TitleFields() {
   const change = useStudy((s) => s.change);
   const fields = study.report?.titleFields ?? [];
   const put = (next: typeof fields): unknown =>
-    change('title block of the report', setReport(study, 'titleFields', next.length === 0 ? undefined : next));
+    change(msg('view.report.titleBlockOfTheReport'), setReport(study, 'titleFields', next.length === 0 ? undefined : next));
   return (
-    <Card name="Title block" what="further lines: contract, area, document number">
+    <Card name={msg('view.report.titleBlock')} what={msg('view.report.furtherLinesContractAreaDocument')}>
       {fields.map((f, i) => (
         <span key={i} className="grid grid-cols-[1fr_1.6fr_20px] items-end gap-x-2" data-title-field={f.label}>
           {(['label', 'text'] as const).map((key) => (
             <TypedField
               key={key}
-              label={key === 'label' ? `label of line ${i + 1}` : `text of line ${i + 1}`}
+              label={key === 'label' ? msg('view.report.labelOfLine', { i: i + 1 }) : msg('view.report.textOfLine', { i: i + 1 })}
               name={`title-${key}-${i}`}
               value={f[key] ?? ''}
-              read={(t) => (key === 'label' && t.trim() === '' ? { ok: false, message: 'A line needs its label.' } : line(t))}
+              read={(t) =>
+                key === 'label' && t.trim() === '' ? { ok: false, message: msg('view.report.aLineNeedsItsLabel') } : line(t)
+              }
               onCommit={(v) => put(fields.map((x, k) => (k === i ? { ...x, [key]: v === undefined ? '' : String(v) } : x)))}
               optional={key === 'text'}
               isText
@@ -195,7 +212,7 @@ function TitleFields() {
           ))}
           <button
             type="button"
-            aria-label={`Take line ${i + 1} out`}
+            aria-label={msg('view.report.takeLineOut', { i: i + 1 })}
             className="mb-1"
             onClick={() => put(fields.filter((_, k) => k !== i))}
           >
@@ -206,9 +223,9 @@ function TitleFields() {
       <Button
         tone="bare"
         className="!h-[22px] self-start !px-0 text-[12px]"
-        onClick={() => put([...fields, { label: 'document' }])}
+        onClick={() => put([...fields, { label: msg('view.report.document') }])}
       >
-        <Plus size={12} aria-hidden="true" /> Add a line
+        <Plus size={12} aria-hidden="true" /> {msg('view.report.addALine')}
       </Button>
     </Card>
   );
@@ -219,14 +236,14 @@ function Headings() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   return (
-    <Card name="Wording" what="headings in the plant’s own words">
+    <Card name="Wording" what={msg('view.report.headingsInThePlantsOwn')}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
         {PARTS.filter((p) => p !== 'cover').map((p) => (
           <TypedField
             key={p}
             label={
               <>
-                <span className="sr-only-text">heading of </span>
+                <span className="sr-only-text">{msg('view.report.headingOf')} </span>
                 {PART_NAMES[p]}
               </>
             }
@@ -234,7 +251,12 @@ function Headings() {
             value={headingOf(study, p) ?? ''}
             placeholder={PART_NAMES[p]}
             read={line}
-            onCommit={(v) => change(`heading of ${PART_NAMES[p]}`, setHeading(study, p, v === undefined ? undefined : String(v)))}
+            onCommit={(v) =>
+              change(
+                msg('view.report.headingOf2', { partnames: PART_NAMES[p] }),
+                setHeading(study, p, v === undefined ? undefined : String(v)),
+              )
+            }
             optional
             isText
           />
@@ -247,7 +269,7 @@ function Headings() {
 const COLUMNS: readonly (readonly [keyof RawRevision & string, string, string])[] = [
   ['revision', 'rev', 'w-[44px]'],
   ['date', 'date', 'w-[88px]'],
-  ['text', 'what changed', ''],
+  ['text', msg('view.report.whatChanged'), ''],
   ['preparedBy', 'prepared', 'w-[84px]'],
   ['checkedBy', 'checked', 'w-[84px]'],
   ['approvedBy', 'approved', 'w-[84px]'],
@@ -259,7 +281,7 @@ function Revisions() {
   const change = useStudy((s) => s.change);
   const list = study.report?.revisions ?? [];
   const put = (next: RawRevision[]): unknown =>
-    change('revisions of the report', setReport(study, 'revisions', next.length === 0 ? undefined : next));
+    change(msg('view.report.revisionsOfTheReport'), setReport(study, 'revisions', next.length === 0 ? undefined : next));
   const add = (): void => {
     const { revision, date, checkedBy, approvedBy } = study.report ?? {};
     const isNew = revision !== undefined && !list.some((r) => r.revision === revision);
@@ -269,7 +291,7 @@ function Revisions() {
     put([...list, { revision: next, ...Object.fromEntries(Object.entries(known).filter(([, v]) => v)) }]);
   };
   return (
-    <Card name="Revisions" what="printed by the part of that name" wide>
+    <Card name="Revisions" what={msg('view.report.printedByThePartOf')} wide>
       {list.length > 0 && (
         <table className="w-full">
           <thead>
@@ -288,11 +310,11 @@ function Revisions() {
                 {COLUMNS.map(([key, name]) => (
                   <td key={key} className="pr-1.5">
                     <TypedField
-                      label={`${name} of revision ${r.revision}`}
+                      label={msg('view.report.ofRevision', { name, revision: r.revision })}
                       hideLabel
                       name={`revision-${i}-${key}`}
                       value={typeof r[key] === 'string' ? r[key] : ''}
-                      read={(t) => (key === 'text' ? { ok: t.length <= 1000, value: t, message: 'At most 1000 letters stand here.' } : line(t))} // prettier-ignore
+                      read={(t) => (key === 'text' ? { ok: t.length <= 1000, value: t, message: msg('view.report.atMost1000LettersStand') } : line(t))} // prettier-ignore
                       onCommit={(v) =>
                         put(
                           list.map((x, k) => {
@@ -310,7 +332,7 @@ function Revisions() {
                 <td>
                   <button
                     type="button"
-                    aria-label={`Take revision ${r.revision} out`}
+                    aria-label={msg('view.report.takeRevisionOut', { revision: r.revision })}
                     onClick={() => put(list.filter((_, k) => k !== i))}
                   >
                     <X size={13} aria-hidden="true" className="text-inkq" />
@@ -322,7 +344,7 @@ function Revisions() {
         </table>
       )}
       <Button tone="bare" className="!h-[22px] self-start !px-0 text-[12px]" onClick={add}>
-        <Plus size={12} aria-hidden="true" /> Add a revision
+        <Plus size={12} aria-hidden="true" /> {msg('view.report.addARevision')}
       </Button>
     </Card>
   );

@@ -4,6 +4,7 @@ import { ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** ms of rest before a change is printed anew */
 const REST = 700;
@@ -24,7 +25,7 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
     <div className="flex min-h-0 flex-1 flex-col" data-pages={pages.length} data-printing={isPrinting}>
       <div className="flex flex-none items-center gap-2 px-3 pb-1 text-[12px]">
         <span role="status" className="text-inkq">
-          {isPrinting ? 'Printing …' : problem === null ? `${pages.length} pages` : ''}
+          {isPrinting ? msg('view.report.printing') : problem === null ? msg('view.report.pages2', { count: pages.length }) : ''}
         </span>
         {problem && (
           <span role="alert" className="text-fails">
@@ -34,7 +35,7 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
         <span className="ml-auto" />
         <button
           type="button"
-          aria-label="Smaller"
+          aria-label={msg('view.report.smaller')}
           disabled={zoom === 0}
           onClick={() => setZoom(zoom - 1)}
           className="p-1 disabled:opacity-30"
@@ -43,7 +44,7 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
         </button>
         <button
           type="button"
-          aria-label="Larger"
+          aria-label={msg('view.report.larger')}
           disabled={zoom === ZOOMS.length - 1}
           onClick={() => setZoom(zoom + 1)}
           className="p-1 disabled:opacity-30"
@@ -51,7 +52,13 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
           <ZoomIn size={15} aria-hidden="true" />
         </button>
       </div>
-      <div ref={box} className="min-h-0 flex-1 overflow-auto px-3" tabIndex={0} role="region" aria-label="Pages">
+      <div
+        ref={box}
+        className="min-h-0 flex-1 overflow-auto px-3"
+        tabIndex={0}
+        role="region"
+        aria-label={msg('view.report.pages3')}
+      >
         {pdf &&
           pages.map((n) => (
             <div key={n} className="mb-3 flex justify-center" data-page={n}>
@@ -59,7 +66,7 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
             </div>
           ))}
       </div>
-      <div className="flex flex-none gap-2 overflow-x-auto px-3 py-2" role="group" aria-label="Page strip">
+      <div className="flex flex-none gap-2 overflow-x-auto px-3 py-2" role="group" aria-label={msg('view.report.pageStrip')}>
         {pdf &&
           pages.map((n) => (
             <button
@@ -67,7 +74,7 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
               type="button"
               onClick={() => show(n)}
               className="flex flex-none flex-col items-center text-[11px]"
-              aria-label={`Page ${n}`}
+              aria-label={msg('view.report.page', { n })}
             >
               <Page pdf={pdf} number={n} width={SMALL} />
               {n}
@@ -141,6 +148,11 @@ function Page({ pdf, number, width }: { pdf: PDFDocumentProxy; number: number; w
     };
   }, [pdf, number, width]);
   return (
-    <canvas ref={canvas} className="bg-white shadow-[var(--shadow-lift)]" role="img" aria-label={`Page ${number} as it prints`} />
+    <canvas
+      ref={canvas}
+      className="bg-white shadow-[var(--shadow-lift)]"
+      role="img"
+      aria-label={msg('view.report.pageAsItPrints', { number })}
+    />
   );
 }

@@ -15,19 +15,20 @@ import { Ledger } from './Ledger.js';
 import { Letterhead } from './Letterhead.js';
 import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
+import { msg } from './words.js';
 
 const FORMATS = [
-  ['pdf', 'PDF', 'fonts and curves in it, links kept'],
-  ['xlsx', 'XLSX', 'numbers with their units, the ledger'],
-  ['zip', 'CSV', 'the tables, one file each, and figures'],
-  ['json', 'JSON', 'the document, SI beside what is shown'],
+  ['pdf', 'PDF', msg('view.report.fontsAndCurvesInIt')],
+  ['xlsx', 'XLSX', msg('view.report.numbersWithTheirUnitsThe')],
+  ['zip', 'CSV', msg('view.report.theTablesOneFileEach')],
+  ['json', 'JSON', msg('view.report.theDocumentSiBesideWhat')],
 ] as const;
 
 const SAYS = {
-  sheets: 'every figure is live and opens its working',
-  pages: 'the pages of the PDF',
-  ledger: 'every figure of every element in every scenario',
-  letterhead: 'whose paper it is on, in whose words, and its revisions',
+  sheets: msg('view.report.everyFigureIsLiveAnd'),
+  pages: msg('view.report.thePagesOfThePdf'),
+  ledger: msg('view.report.everyFigureOfEveryElement'),
+  letterhead: msg('view.report.whosePaperItIsOn'),
 } as const;
 
 /** The sheets that leave the building, as they will print: parts chosen on the left, every figure live, exports on the right. */
@@ -39,22 +40,29 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
   return (
     <div className="flex min-h-0 flex-1 gap-2" data-report={made?.report.sections.length ?? 0} data-working={isWorking}>
       <Parts />
-      <section aria-label="As it will print" className="bg-deep border-line flex min-w-0 flex-1 flex-col rounded-[5px] border">
+      <section
+        aria-label={msg('view.report.asItWillPrint')}
+        className="bg-deep border-line flex min-w-0 flex-1 flex-col rounded-[5px] border"
+      >
         <header className="flex h-[38px] flex-none items-center gap-3 px-3">
           <h1 className="text-[14px] font-semibold">
-            {shows === 'ledger' ? 'Ledger' : shows === 'letterhead' ? 'Letterhead' : 'As it will print'}
+            {shows === 'ledger'
+              ? msg('view.report.ledger')
+              : shows === 'letterhead'
+                ? msg('view.report.letterhead')
+                : msg('view.report.asItWillPrint')}
           </h1>
           <span className="text-inkq truncate text-[12px]">{SAYS[shows]}</span>
           <span className="ml-auto" />
           <Segmented
-            label="What is shown"
+            label={msg('view.report.whatIsShown')}
             value={shows}
             onChange={setShows}
             options={[
-              { value: 'sheets', text: 'sheets' },
-              { value: 'pages', text: 'pages' },
-              { value: 'ledger', text: 'ledger' },
-              { value: 'letterhead', text: 'letterhead' },
+              { value: 'sheets', text: msg('view.report.sheets') },
+              { value: 'pages', text: msg('view.report.pages') },
+              { value: 'ledger', text: msg('view.report.ledger2') },
+              { value: 'letterhead', text: msg('view.report.letterhead2') },
             ]}
           />
         </header>
@@ -62,7 +70,7 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
           <Letterhead />
         ) : made === null ? (
           <p className="text-inkq px-3 py-6">
-            {isWorking ? 'Putting it together …' : 'Nothing of this study can be printed yet: see what it lacks.'}
+            {isWorking ? msg('view.report.puttingItTogether') : msg('view.report.nothingOfThisStudyCan')}
           </p>
         ) : shows === 'sheets' ? (
           <Sheets report={made.report} />
@@ -109,11 +117,11 @@ function Parts() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const parts = chosenParts(study);
-  const put = (next: Part[]): unknown => change('parts of the report', setReport(study, 'parts', next));
+  const put = (next: Part[]): unknown => change(msg('view.report.partsOfTheReport'), setReport(study, 'parts', next));
   const rows = [...parts, ...PARTS.filter((p) => !parts.includes(p))];
   return (
-    <aside aria-label="Parts" className="panel flex w-[212px] flex-none flex-col overflow-y-auto py-2">
-      <h2 className="px-3 pb-1 text-[14px] font-semibold">Parts</h2>
+    <aside aria-label={msg('view.report.parts')} className="panel flex w-[212px] flex-none flex-col overflow-y-auto py-2">
+      <h2 className="px-3 pb-1 text-[14px] font-semibold">{msg('view.report.parts')}</h2>
       <ul>
         {rows.map((p) => {
           const at = parts.indexOf(p);
@@ -127,7 +135,7 @@ function Parts() {
                 <span className="flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
                   <button
                     type="button"
-                    aria-label={`${PART_NAMES[p]} further up`}
+                    aria-label={msg('view.report.furtherUp', { partnames: PART_NAMES[p] })}
                     disabled={at === 0}
                     onClick={() => put(moved(parts, p, -1))}
                     className="disabled:opacity-30"
@@ -136,7 +144,7 @@ function Parts() {
                   </button>
                   <button
                     type="button"
-                    aria-label={`${PART_NAMES[p]} further down`}
+                    aria-label={msg('view.report.furtherDown', { partnames: PART_NAMES[p] })}
                     disabled={at === parts.length - 1}
                     onClick={() => put(moved(parts, p, 1))}
                     className="disabled:opacity-30"
@@ -150,23 +158,26 @@ function Parts() {
         })}
       </ul>
       <div className="border-soft mt-2 flex flex-col gap-1.5 border-t px-3 pt-2 text-[12.5px]">
-        <span className="text-inkq text-[12px]">Lines and calculation of</span>
+        <span className="text-inkq text-[12px]">{msg('view.report.linesAndCalculationOf')}</span>
         <Select
-          label="Scenario of lines and calculation"
+          label={msg('view.report.scenarioOfLinesAndCalculation')}
           value={study.report?.scenario}
-          none="the first that is judged"
+          none={msg('view.report.theFirstThatIsJudged')}
           options={study.scenarios.map((s, i) => [s.id, `${letterOf(i)} ${s.name ?? s.id}`])}
-          onChange={(s) => change('scenario of the report', setReport(study, 'scenario', s))}
+          onChange={(s) => change(msg('view.report.scenarioOfTheReport'), setReport(study, 'scenario', s))}
         />
         <label className="flex items-center gap-2">
           <input
             type="checkbox"
             checked={study.report?.wholeWorking === true}
             onChange={(e) =>
-              change('calculation of the report', setReport(study, 'wholeWorking', e.target.checked ? true : undefined))
+              change(
+                msg('view.report.calculationOfTheReport'),
+                setReport(study, 'wholeWorking', e.target.checked ? true : undefined),
+              )
             }
           />
-          every margin in the calculation
+          {msg('view.report.everyMarginInTheCalculation')}
         </label>
       </div>
     </aside>
@@ -180,8 +191,11 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
   const [units, setUnits] = useState<Units>('study');
   const { busy, problem, save, stop } = useExport(isInk, units);
   return (
-    <aside aria-label="Export" className="panel flex w-[224px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2 text-[12.5px]">
-      <h2 className="text-[14px] font-semibold">Export</h2>
+    <aside
+      aria-label={msg('view.report.export')}
+      className="panel flex w-[224px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2 text-[12.5px]"
+    >
+      <h2 className="text-[14px] font-semibold">{msg('view.report.export')}</h2>
       {FORMATS.map(([format, name, what]) => (
         <button
           key={format}
@@ -191,13 +205,13 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
           className="border-edge hover:bg-wash flex flex-col rounded-[3px] border px-2 py-1 text-left disabled:opacity-50"
           data-export={format}
         >
-          <b className="font-semibold">{busy === format ? `${name} is being made …` : name}</b>
+          <b className="font-semibold">{busy === format ? msg('view.report.isBeingMade', { name }) : name}</b>
           <span className="text-inkq text-[12px]">{what}</span>
         </button>
       ))}
       {busy !== null && (
         <button type="button" className="text-cedar self-start text-[12px] hover:underline" onClick={stop}>
-          Stop
+          {msg('view.report.stop')}
         </button>
       )}
       {problem && (
@@ -206,24 +220,27 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
         </p>
       )}
       <span className="flex items-center justify-between gap-2">
-        <span className="text-inkq">paper</span>
+        <span className="text-inkq">{msg('view.report.paper')}</span>
         <Segmented
-          label="Paper"
+          label={msg('view.report.paper2')}
           value={study.report?.paper ?? 'A4'}
-          onChange={(paper) => change('paper of the report', setReport(study, 'paper', paper))}
+          onChange={(paper) => change(msg('view.report.paperOfTheReport'), setReport(study, 'paper', paper))}
           options={[
             { value: 'A4', text: 'A4' },
-            { value: 'Letter', text: 'Letter' },
+            { value: 'Letter', text: msg('view.report.letter') },
           ]}
         />
       </span>
       <span className="flex items-center justify-between gap-2">
-        <span className="text-inkq">units</span>
+        <span className="text-inkq">{msg('view.report.units')}</span>
         <Select
-          label="Units of the export"
+          label={msg('view.report.unitsOfTheExport')}
           value={units}
           options={[
-            ['study', typeof d.system === 'string' && d.system === 'us' ? 'as here (US)' : 'as here'],
+            [
+              'study',
+              typeof d.system === 'string' && d.system === 'us' ? msg('view.report.asHereUs') : msg('view.report.asHere'),
+            ],
             ['metric', 'metric'],
             ['us', 'US'],
           ]}
@@ -231,22 +248,25 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
         />
       </span>
       <span className="flex items-center justify-between gap-2">
-        <span className="text-inkq">pictures</span>
+        <span className="text-inkq">{msg('view.report.pictures')}</span>
         <Segmented
-          label="Pictures"
+          label={msg('view.report.pictures2')}
           value={isInk ? 'ink' : 'colour'}
           onChange={(v) => onInk(v === 'ink')}
           options={[
-            { value: 'colour', text: 'colour' },
-            { value: 'ink', text: 'ink' },
+            { value: 'colour', text: msg('view.report.colour') },
+            { value: 'ink', text: msg('view.report.ink') },
           ]}
         />
       </span>
       <TitleBlock />
       {failing.length > 0 && (
         <p className="bg-failswash mt-1 rounded-[3px] p-2 text-[12px]" data-failing={failing.length}>
-          <b className="font-semibold">▲ {failing.length === 1 ? 'One margin fails.' : `${failing.length} margins fail.`}</b> It
-          is said on the first page and cannot be hidden.
+          <b className="font-semibold">
+            ▲{' '}
+            {failing.length === 1 ? msg('view.report.oneMarginFails') : msg('view.report.marginsFail', { count: failing.length })}
+          </b>{' '}
+          {msg('view.report.itIsSaidOnThe')}
         </p>
       )}
     </aside>
@@ -297,16 +317,18 @@ function TitleBlock() {
       name={`report-${key}`}
       value={study.report?.[key] ?? ''}
       read={(typed) =>
-        typed.length <= 200 ? { ok: true, value: typed } : { ok: false, message: 'At most 200 letters stand here.' }
+        typed.length <= 200 ? { ok: true, value: typed } : { ok: false, message: msg('view.report.atMost200LettersStand') }
       }
-      onCommit={(v) => change(`${label} of the report`, setReport(study, key, v === undefined ? undefined : String(v)))}
+      onCommit={(v) =>
+        change(msg('view.report.ofTheReport', { label }), setReport(study, key, v === undefined ? undefined : String(v)))
+      }
       optional
       isText
     />
   );
   return (
     <>
-      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">Title block</h3>
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.report.titleBlock')}</h3>
       <div className="grid grid-cols-2 gap-x-2">
         {field('checkedBy', 'checked')}
         {field('approvedBy', 'approved')}

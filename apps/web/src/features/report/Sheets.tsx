@@ -1,11 +1,12 @@
 import { cellText, isNumber, type Block, type Cell, type Column, type ReportDocument, type Section } from '@cedar-knot/report';
 import { download, fileName, pngOf } from '../../ui/exportSvg.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** The sections of a report as sheets, the first with what fails; a figure that has a working opens it. */
 export function Sheets({ report }: { report: ReportDocument }) {
   return (
-    <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label="Sheets">
+    <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label={msg('view.report.sheets2')}>
       {report.sections.map((s, i) => (
         <Sheet key={`${s.part} ${s.name}`} section={s} report={report} isFirst={i === 0} number={i + 1} />
       ))}
@@ -39,13 +40,21 @@ function Sheet({
       <header className="border-line mb-2 flex items-baseline gap-3 border-b pb-1">
         <h2 className="text-[17px] font-semibold">{section.title}</h2>
         <span className="text-inkq ml-auto text-[12px]">
-          {report.tag} {report.title === section.title ? '' : report.title} · {number} of {report.sections.length}
+          {msg('view.report.of', {
+            tag: report.tag,
+            title: report.title === section.title ? '' : report.title,
+            number,
+            count: report.sections.length,
+          })}
         </span>
       </header>
       {isFirst && report.failing.length > 0 && (
         <div className="bg-failswash mb-2 rounded-[3px] px-3 py-1.5 text-[12.5px]" data-failing-sheet>
           <b className="font-semibold">
-            ▲ {report.failing.length === 1 ? 'One margin fails' : `${report.failing.length} margins fail`}
+            ▲{' '}
+            {report.failing.length === 1
+              ? msg('view.report.oneMarginFails2')
+              : msg('view.report.marginsFail2', { count: report.failing.length })}
           </b>
           {report.failing.map((text) => (
             <p key={text}>{text}</p>
@@ -150,7 +159,7 @@ function CellOf({ cell, column }: { cell: Cell; column: Column }) {
     >
       {at && isNumber(cell) ? (
         <span
-          title="press for its working"
+          title={msg('view.report.pressForItsWorking')}
           className="cursor-pointer decoration-dotted underline-offset-2 hover:underline"
           onClick={() => openWorking(at.id, at.key, cell.scenario)}
         >

@@ -1,6 +1,7 @@
 import { isNumber, printed, type Cell, type LedgerRow } from '@cedar-knot/report';
 import type { Study } from '@cedar-knot/core';
 import { acrossLedger } from '../../state/ledger.js';
+import { msg } from './words.js';
 
 /** what stands of a figure beside its value, with its width, px: where its values stand one under the other, and where side by side */
 export const COLUMNS = [
@@ -9,7 +10,7 @@ export const COLUMNS = [
   ['kind', 'kind', 104, 64],
   ['figure', 'figure', 132, 110],
   ['unit', 'unit', 64, 56],
-  ['si', 'SI value', 104, 104],
+  ['si', msg('view.report.siValue'), 104, 104],
 ] as const;
 /** of a value, px, in the same way */
 const VALUE = [110, 64] as const;

@@ -2,6 +2,7 @@ import { letterOf } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const YEAR = 8760;
 
@@ -11,7 +12,11 @@ export function HoursBar() {
   const used = scenarios.reduce((sum, s) => sum + (s.hoursPerYear ?? 0), 0);
   const whole = Math.max(YEAR, used);
   return (
-    <div className="flex h-[24px] flex-1 gap-px" role="img" aria-label={`${used} of ${YEAR} hours are shared out`}>
+    <div
+      className="flex h-[24px] flex-1 gap-px"
+      role="img"
+      aria-label={msg('view.scenarios.ofHoursAreSharedOut', { used, year: YEAR })}
+    >
       {scenarios.map((s, i) => {
         const hours = s.hoursPerYear ?? 0;
         if (hours === 0) return null;
@@ -39,11 +44,13 @@ export function HoursBar() {
       })}
       {used < YEAR && (
         <div className="border-line text-inkq flex flex-1 items-center justify-center border text-[12px] whitespace-nowrap">
-          stands by {YEAR - used} h
+          {msg('view.scenarios.standsByH', { year: YEAR - used })}
         </div>
       )}
       {used > YEAR && (
-        <div className="text-fails flex items-center px-2 text-[12px] whitespace-nowrap">▲ {used - YEAR} h too many</div>
+        <div className="text-fails flex items-center px-2 text-[12px] whitespace-nowrap">
+          {msg('view.scenarios.hTooMany', { used: used - YEAR })}
+        </div>
       )}
     </div>
   );

@@ -6,6 +6,7 @@ import { inDisplayUnit, readInput } from '../../state/entry.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudyStore } from '../context.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** choices of an input that is picked, not typed */
 function choicesOf(study: Study, input: Input): readonly string[] | undefined {
@@ -20,7 +21,7 @@ export function SharedCell({ input, shared }: { input: Input; shared: unknown })
   const store = useStudyStore();
   return (
     <Cell
-      label={`${input.id} ${input.label}, shared`}
+      label={msg('view.scenarios.shared', { input: input.id, label: input.label })}
       input={input}
       value={shared}
       shared={undefined}
@@ -29,7 +30,7 @@ export function SharedCell({ input, shared }: { input: Input; shared: unknown })
       column={-1}
       onPut={(v) => {
         const { study, change } = store.getState();
-        change(`${input.address} for all`, setShared(study, input.id, input.key, v));
+        change(msg('view.scenarios.forAll', { address: input.address }), setShared(study, input.id, input.key, v));
       }}
     />
   );
@@ -155,7 +156,9 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
     );
   }
   const reading = draft.trim() === '' ? null : read(draft);
-  const hint = problem ?? (reading?.ok && 'shown' in reading && reading.shown ? `reads ${reading.shown}` : null);
+  const hint =
+    problem ??
+    (reading?.ok && 'shown' in reading && reading.shown ? msg('view.scenarios.reads', { shown: reading.shown }) : null);
   return (
     <td className={td} data-column={column}>
       <input

@@ -3,6 +3,7 @@ import { useStudy } from '../context.js';
 import { readEntry } from '../../state/entry.js';
 import { memo, useState } from 'react';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** An entry that every scenario has for itself: fluid, temperature, role, hours, whether it counts. */
 export const OwnEntry = memo(function OwnEntry({
@@ -18,7 +19,7 @@ export const OwnEntry = memo(function OwnEntry({
 }) {
   const fluids = useStudy((s) => s.study.fluids);
   const change = useStudy((s) => s.change);
-  const label = `${name} of ${scenario.name ?? scenario.id}`;
+  const label = msg('view.scenarios.of', { name, scenario: scenario.name ?? scenario.id });
   const put = (value: unknown): void => {
     if (value === undefined && !(name in scenario)) return;
     change(label, [{ op: 'set', path: ['scenarios', index, name], value }]);

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { VerdictMark, type MarkKind } from '../../ui/marks.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { Figure } from '../working/Figure.js';
+import { msg } from './words.js';
 
 interface ResultRow {
   name: string;
@@ -78,37 +79,42 @@ function resultRows(display: Display): ResultRow[] {
   const percent = (v: number): string => `${Math.round(v * 100)}`;
   return [
     {
-      name: 'Flow',
+      name: msg('app.flow2'),
       unit: display.unit('flow'),
       of: (r, p) => ({ text: display.number(p?.flow ?? Object.values(r.lines)[0]?.flow, 'flow') }),
     },
     {
-      name: 'Head',
+      name: msg('view.scenarios.head'),
       unit: display.unit('head'),
       figure: { of: 'pump', key: 'head' },
       of: (_, p) => ({ text: display.number(p?.head, 'head') }),
     },
     {
-      name: 'Flow of a unit over best efficiency',
+      name: msg('view.scenarios.flowOfAUnitOver'),
       unit: '%',
       figure: { of: 'pump', key: 'flowRatio' },
       of: (r) => ratio(r, 'flow-region', percent),
     },
     {
-      name: 'NPSHA over NPSHR',
+      name: msg('view.scenarios.npshaOverNpshr'),
       unit: '',
       figure: { of: 'pump', key: 'npsha' },
       of: (r) => ratio(r, 'npsh-ratio', (v) => v.toFixed(2)),
     },
-    { name: 'Valve opening', unit: '%', figure: { of: 'valve', key: 'opening' }, of: (r) => ratio(r, 'valve-opening', percent) },
     {
-      name: 'Shaft power, all running',
+      name: msg('view.scenarios.valveOpening'),
+      unit: '%',
+      figure: { of: 'valve', key: 'opening' },
+      of: (r) => ratio(r, 'valve-opening', percent),
+    },
+    {
+      name: msg('view.scenarios.shaftPowerAllRunning'),
       figure: { of: 'pump', key: 'shaftPower' },
       unit: display.unit('power'),
       of: (_, p) => ({ text: display.number(p?.shaftPower, 'power') }),
     },
     {
-      name: 'Electricity in the year',
+      name: msg('view.scenarios.electricityInTheYear'),
       unit: 'MWh',
       sum: true,
       of: (_, p, hours) => {

@@ -13,6 +13,7 @@ import { SweepThis } from '../entry/SweepThis.js';
 import { OwnEntry } from './OwnEntry.js';
 import { ResultRows } from './ResultRows.js';
 import { useMatrixKeys } from './useMatrixKeys.js';
+import { msg } from './words.js';
 
 /** widths of the first two columns together, and of a scenario's, px */
 const HEAD_PX = 344;
@@ -32,18 +33,18 @@ export function ScenariosView() {
   const drop = (input: Input): void => {
     setAdded((list) => list.filter((a) => a !== input.address));
     const operations = shareAgain(study, input.address);
-    if (operations.length > 0) change(`${input.address} shared again`, operations);
+    if (operations.length > 0) change(msg('view.scenarios.sharedAgain', { address: input.address }), operations);
   };
   return (
     <>
       <div className="flex flex-none items-center gap-6">
         <div>
-          <h2 className="text-[18px] leading-[22px] font-semibold">Scenarios</h2>
-          <p className="text-inkq text-[12px]">8 760 hours of the year</p>
+          <h2 className="text-[18px] leading-[22px] font-semibold">{msg('app.scenarios')}</h2>
+          <p className="text-inkq text-[12px]">{msg('view.scenarios.n8760HoursOfThe')}</p>
         </div>
         <HoursBar />
       </div>
-      <section aria-label="Scenario matrix" className="panel min-h-0 flex-1 overflow-auto">
+      <section aria-label={msg('view.scenarios.scenarioMatrix')} className="panel min-h-0 flex-1 overflow-auto">
         <table
           {...keys}
           className="table-fixed border-separate border-spacing-0"
@@ -54,10 +55,10 @@ export function ScenariosView() {
           <thead>
             <tr>
               <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[240px] border-b px-3 text-left text-[12px] font-normal">
-                what differs
+                {msg('view.scenarios.whatDiffers')}
               </th>
               <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">
-                shared
+                {msg('view.scenarios.shared2')}
               </th>
               {study.scenarios.map((s, i) => (
                 <ScenarioHead key={s.id} scenario={s} index={i} last={study.scenarios.length - 1} />
@@ -108,11 +109,11 @@ export function ScenariosView() {
 }
 
 const OWN_NAMES = {
-  fluid: 'Fluid',
-  temperature: 'Temperature',
-  role: 'Role',
-  hoursPerYear: 'Hours a year',
-  judged: 'Counts in the verdict',
+  fluid: msg('view.scenarios.fluid'),
+  temperature: msg('app.temperature'),
+  role: msg('view.scenarios.role'),
+  hoursPerYear: msg('view.scenarios.hoursAYear'),
+  judged: msg('view.scenarios.countsInTheVerdict'),
 } as const;
 
 function RowHead({ strong, text, sweep, onDrop }: { strong?: string; text: string; sweep?: string; onDrop?: () => void }) {
@@ -128,8 +129,8 @@ function RowHead({ strong, text, sweep, onDrop }: { strong?: string; text: strin
           <button
             type="button"
             onClick={onDrop}
-            aria-label={`Share ${strong ?? ''} ${text} again`}
-            title="One value for all again"
+            aria-label={msg('view.scenarios.shareAgain', { strong: strong ?? '', text })}
+            title={msg('view.scenarios.oneValueForAllAgain')}
             className="text-inkq h-[24px] w-[24px] opacity-0 group-hover:opacity-100 focus:opacity-100"
           >
             ×
@@ -159,7 +160,7 @@ const ScenarioHead = memo(function ScenarioHead({
   const act = (label: string, operations: Operation[]): void => void change(label, operations);
   const rename = (): void => {
     if (naming !== null && naming.trim() !== '' && naming.trim() !== name)
-      act('Rename a scenario', [{ op: 'set', path: ['scenarios', index, 'name'], value: naming.trim() }]);
+      act(msg('view.scenarios.renameAScenario'), [{ op: 'set', path: ['scenarios', index, 'name'], value: naming.trim() }]);
     setNaming(null);
   };
   const item =
@@ -175,7 +176,7 @@ const ScenarioHead = memo(function ScenarioHead({
         <button
           type="button"
           onClick={() => activate(scenario.id)}
-          aria-label={`Make ${name} active`}
+          aria-label={msg('view.scenarios.makeActive', { name })}
           className="flex h-[24px] min-w-[24px] items-center"
         >
           <ScenarioLetter index={index} letter={letterOf(index)} />
@@ -185,14 +186,14 @@ const ScenarioHead = memo(function ScenarioHead({
             type="button"
             onClick={() => setNaming(name)}
             className="min-w-0 flex-1 truncate text-left font-semibold"
-            title={`${name}: press to rename`}
+            title={msg('view.scenarios.pressToRename', { name })}
           >
             {name}
           </button>
         ) : (
           <input
             autoFocus
-            aria-label="Name of the scenario"
+            aria-label={msg('view.scenarios.nameOfTheScenario')}
             value={naming}
             onChange={(e) => setNaming(e.target.value)}
             onBlur={rename}
@@ -201,37 +202,44 @@ const ScenarioHead = memo(function ScenarioHead({
           />
         )}
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger aria-label={`Actions for ${name}`} className="flex h-[24px] w-[24px] items-center justify-center">
+          <DropdownMenu.Trigger
+            aria-label={msg('view.scenarios.actionsFor', { name })}
+            className="flex h-[24px] w-[24px] items-center justify-center"
+          >
             <MoreHorizontal size={15} aria-hidden="true" />
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className="panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]">
               <DropdownMenu.Item
                 className={item}
-                onSelect={() => act('Copy a scenario', copyScenario(store.getState().study, index).operations)}
+                onSelect={() => act(msg('view.scenarios.copyAScenario'), copyScenario(store.getState().study, index).operations)}
               >
-                Copy
+                {msg('app.copy')}
               </DropdownMenu.Item>
               <DropdownMenu.Item
                 className={item}
                 disabled={index === 0}
-                onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index - 1 }])}
+                onSelect={() =>
+                  act(msg('view.scenarios.moveAScenario'), [{ op: 'move', path: ['scenarios'], from: index, to: index - 1 }])
+                }
               >
-                Move left
+                {msg('view.scenarios.moveLeft')}
               </DropdownMenu.Item>
               <DropdownMenu.Item
                 className={item}
                 disabled={index === last}
-                onSelect={() => act('Move a scenario', [{ op: 'move', path: ['scenarios'], from: index, to: index + 1 }])}
+                onSelect={() =>
+                  act(msg('view.scenarios.moveAScenario'), [{ op: 'move', path: ['scenarios'], from: index, to: index + 1 }])
+                }
               >
-                Move right
+                {msg('view.scenarios.moveRight')}
               </DropdownMenu.Item>
               <DropdownMenu.Item
                 className={`${item} text-fails`}
                 disabled={last === 0}
-                onSelect={() => act('Take a scenario out', removeScenario(store.getState().study, index))}
+                onSelect={() => act(msg('view.scenarios.takeAScenarioOut'), removeScenario(store.getState().study, index))}
               >
-                Take out
+                {msg('view.scenarios.takeOut')}
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
@@ -262,8 +270,8 @@ function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (ad
         value={text}
         onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => e.key === 'Enter' && found[0] && pick(found[0].address)}
-        aria-label="Vary another input"
-        placeholder="vary another input: by tag or name, such as “F-402 fouling”"
+        aria-label={msg('view.scenarios.varyAnotherInput')}
+        placeholder={msg('view.scenarios.varyAnotherInputByTag')}
         className="h-[24px] w-[420px] bg-transparent outline-none placeholder:text-[var(--ink-quiet)]"
       />
       {found.length > 0 && (

@@ -5,6 +5,7 @@ import { locate } from '../../state/address.js';
 import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 import { useStudyStore } from '../context.js';
+import { msg } from './words.js';
 
 /** column of the value that all scenarios share */
 const SHARED_COLUMN = -1;
@@ -70,7 +71,7 @@ export function useMatrixKeys(rows: readonly Input[]): {
     const value = from.set?.[input.address];
     const cells = study.scenarios.slice(column + 1).map((s): MatrixCell => ({ input, scenario: s.id, value }));
     const operations = fillCells(study, cells);
-    if (operations.length > 0) change(`${input.address} filled across`, operations);
+    if (operations.length > 0) change(msg('view.scenarios.filledAcross', { address: input.address }), operations);
   };
 
   const onPaste = (event: ClipboardEvent): void => {
@@ -85,18 +86,23 @@ export function useMatrixKeys(rows: readonly Input[]): {
       line.forEach((typed, c) => {
         const input = rows[place.row + r];
         const column = place.column + c;
-        if (!input || column > last()) return void refused.push(`“${typed}” lies outside the matrix`);
+        if (!input || column > last()) return void refused.push(msg('view.scenarios.liesOutsideTheMatrix', { typed }));
         const scenario = scenarioAt(column);
         if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
         const shared = locate(study, input.id)?.entry[input.key];
         const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address] ?? shared, unitsOf(study));
         if (read.ok) cells.push({ input, scenario, value: read.value });
-        else refused.push(`“${typed}” for ${input.address}: ${read.message}`);
+        else refused.push(msg('view.scenarios.for', { typed, address: input.address, message: read.message }));
       }),
     );
-    change(`Paste ${cells.length} cells`, fillCells(study, cells));
+    change(msg('view.scenarios.pasteCells', { count: cells.length }), fillCells(study, cells));
     if (refused.length > 0)
-      say(`Not taken: ${refused.slice(0, 3).join('; ')}${refused.length > 3 ? ` and ${refused.length - 3} more` : ''}`);
+      say(
+        msg('view.scenarios.notTaken', {
+          refused: refused.slice(0, 3).join('; '),
+          value: refused.length > 3 ? msg('view.scenarios.andMore', { count: refused.length - 3 }) : '',
+        }),
+      );
   };
 
   const onCopy = (event: ClipboardEvent): void => {
@@ -119,11 +125,13 @@ function readCell(
   const text = typed.trim();
   if (input.field.type === 'boolean') {
     const yes = /^(yes|true|1|x)$/i.test(text);
-    return yes || /^(no|false|0)$/i.test(text) ? { ok: true, value: yes } : { ok: false, message: 'yes or no belongs here.' };
+    return yes || /^(no|false|0)$/i.test(text)
+      ? { ok: true, value: yes }
+      : { ok: false, message: msg('view.scenarios.yesOrNoBelongsHere') };
   }
   if (input.field.type === 'choice')
     return input.field.values.includes(text)
       ? { ok: true, value: text }
-      : { ok: false, message: `one of ${input.field.values.join(', ')} belongs here.` };
+      : { ok: false, message: msg('view.scenarios.oneOfBelongsHere', { values: input.field.values.join(', ') }) };
   return readEntry(text, input.field, before ?? inDisplayUnit(input.field, system), system);
 }

@@ -6,6 +6,7 @@ import { api, ApiError } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { StudyCard } from './StudyCard.js';
+import { msg } from './words.js';
 
 type Asked =
   | { kind: 'rename'; study: StudyHead }
@@ -29,7 +30,7 @@ export function StudiesView() {
         error instanceof ApiError && error.errors.length > 0
           ? error.errors.slice(0, 8).map((e) => `${e.path || 'file'}: ${e.message}`)
           : [String((error as Error).message)];
-      setAsked({ kind: 'problem', title: 'That was not taken', lines });
+      setAsked({ kind: 'problem', title: msg('view.studies.thatWasNotTaken'), lines });
     }
   };
   const importFile = (chosen: File): void => {
@@ -43,32 +44,32 @@ export function StudiesView() {
     <div className="min-h-full">
       <header className="border-line flex h-[44px] items-center gap-3 border-b px-4">
         <img src="/mark.svg" width={26} height={26} alt="" />
-        <span className="flex-1 text-[15px] font-semibold">Cedar Knot</span>
+        <span className="flex-1 text-[15px] font-semibold">{msg('view.studies.cedarKnot')}</span>
         <PersonMark />
       </header>
       <main className="mx-auto max-w-[1180px] px-6 py-6">
         <div className="mb-4 flex items-end gap-3">
           <div className="flex-1">
-            <h1 className="text-[18px] leading-[22px] font-semibold">Studies</h1>
-            <p className="text-inkq">One pump service each, in every case the plant will see.</p>
+            <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.studies.studies')}</h1>
+            <p className="text-inkq">{msg('view.studies.onePumpServiceEachIn')}</p>
           </div>
           <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
-            New study
+            {msg('view.studies.newStudy')}
           </Button>
-          <Button onClick={() => file.current?.click()}>Import a study file</Button>
-          <FilePick input={file} label="Study file" accept=".json,application/json" onFile={importFile} />
+          <Button onClick={() => file.current?.click()}>{msg('view.studies.importAStudyFile')}</Button>
+          <FilePick input={file} label={msg('view.studies.studyFile')} accept=".json,application/json" onFile={importFile} />
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
         <AskPerson />
         {studies?.length === 0 && (
           <div className="panel flex flex-col items-center gap-3 py-14">
-            <p>No study yet. A study holds one pump service: its system, its scenarios and the pump that has to serve them.</p>
+            <p>{msg('view.studies.noStudyYetAStudy')}</p>
             <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
-              Begin the first one
+              {msg('view.studies.beginTheFirstOne')}
             </Button>
           </div>
         )}
-        <ul className="flex flex-col gap-2" aria-label="Studies">
+        <ul className="flex flex-col gap-2" aria-label={msg('view.studies.studies')}>
           {studies?.map((s) => (
             <StudyCard
               key={s.id}
@@ -116,7 +117,7 @@ function useStudies() {
     }
   }, []);
   useEffect(() => {
-    document.title = 'Studies · Cedar Knot';
+    document.title = msg('view.studies.studiesCedarKnot');
     void load();
   }, [load]);
   return { studies, deleted, problem, load };
@@ -126,14 +127,14 @@ function Deleted({ studies, onRestore }: { studies: readonly StudyHead[]; onRest
   if (studies.length === 0) return null;
   return (
     <section className="mt-8">
-      <h2 className="text-inkq mb-1 text-[13px] font-semibold">Deleted</h2>
+      <h2 className="text-inkq mb-1 text-[13px] font-semibold">{msg('view.studies.deleted')}</h2>
       <ul>
         {studies.map((s) => (
           <li key={s.id} className="border-soft flex h-[30px] items-center gap-3 border-b">
             <span className="font-semibold">{s.tag}</span>
             <span className="flex-1">{s.title}</span>
             <Button tone="bare" onClick={() => onRestore(s)}>
-              Have it back
+              {msg('view.studies.haveItBack')}
             </Button>
           </li>
         ))}
@@ -166,21 +167,21 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
             <li key={l}>▲ {l}</li>
           ))}
         </ul>
-        <p className="text-inkq mb-3">Nothing was changed.</p>
+        <p className="text-inkq mb-3">{msg('view.studies.nothingWasChanged')}</p>
         <div className="flex justify-end">
-          <Button onClick={onClose}>Close</Button>
+          <Button onClick={onClose}>{msg('app.close')}</Button>
         </div>
       </Modal>
     );
   }
   if (asked.kind === 'delete') {
     return (
-      <Modal open onClose={onClose} title={`Delete “${asked.study.title}”?`}>
-        <p className="mb-4">It leaves this list and can be had back from “Deleted” below it.</p>
+      <Modal open onClose={onClose} title={msg('view.studies.delete', { title: asked.study.title })}>
+        <p className="mb-4">{msg('view.studies.itLeavesThisListAnd')}</p>
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Keep it</Button>
+          <Button onClick={onClose}>{msg('view.studies.keepIt')}</Button>
           <Button tone="danger" onClick={() => finish(() => onDelete(asked.study))}>
-            Delete
+            {msg('app.delete')}
           </Button>
         </div>
       </Modal>
@@ -192,7 +193,7 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
     finish(() => (blank ? onCreate(title.trim()) : onRename(before!, title.trim(), tag.trim())));
   };
   return (
-    <Modal open onClose={onClose} title={blank ? 'New study' : 'Rename'}>
+    <Modal open onClose={onClose} title={blank ? msg('view.studies.newStudy') : msg('view.studies.rename')}>
       <form
         className="flex flex-col gap-3"
         onSubmit={(e) => {
@@ -201,7 +202,7 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
         }}
       >
         <label className="flex flex-col gap-1">
-          Title
+          {msg('view.studies.title')}
           <input
             autoFocus
             value={title}
@@ -212,7 +213,7 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
         </label>
         {!blank && (
           <label className="flex flex-col gap-1">
-            Tag of the service
+            {msg('view.studies.tagOfTheService')}
             <input
               value={tag}
               onChange={(e) => setTag(e.target.value)}
@@ -222,9 +223,9 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
           </label>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{msg('view.studies.cancel')}</Button>
           <Button tone="main" type="submit" disabled={title.trim() === ''}>
-            {blank ? 'Begin' : 'Rename'}
+            {blank ? msg('view.studies.begin') : msg('view.studies.rename')}
           </Button>
         </div>
       </form>

@@ -11,6 +11,7 @@ import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import type { Outcome } from '../../worker/outcome.js';
 import { previewOf } from '../../worker/preview.js';
 import { Thumbnail } from './Thumbnail.js';
+import { msg } from './words.js';
 
 interface Preview {
   study: Study;
@@ -56,7 +57,7 @@ export function StudyCard({
           <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
           <span className="text-[15px] font-semibold">{head.title}</span>
         </Link>
-        {base !== undefined && <span className="text-inkq ml-2 text-[12px]">alternative of {base}</span>}
+        {base !== undefined && <span className="text-inkq ml-2 text-[12px]">{msg('view.studies.alternativeOf', { base })}</span>}
         <p className="text-inkq mt-0.5 truncate" title={preview?.study.notes ?? ''}>
           {preview?.study.notes ?? ''}
         </p>
@@ -72,25 +73,28 @@ export function StudyCard({
       <div className="text-inkq w-[150px] flex-none text-[12px]">
         <p>{preview?.study.preparedBy ?? ''}</p>
         <p>{new Date(head.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}</p>
-        <p>version {head.version}</p>
+        <p>{msg('view.studies.version', { version: head.version })}</p>
       </div>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger aria-label={`Actions for ${head.title}`} className="relative z-10 rounded-[3px] p-1">
+        <DropdownMenu.Trigger
+          aria-label={msg('view.studies.actionsFor', { title: head.title })}
+          className="relative z-10 rounded-[3px] p-1"
+        >
           <MoreHorizontal size={18} aria-hidden="true" />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className="panel z-50 min-w-[170px] p-1 shadow-[var(--shadow-lift)]">
             <DropdownMenu.Item className={item} onSelect={onRename}>
-              Rename
+              {msg('view.studies.rename')}
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={onCopy}>
-              Copy
+              {msg('app.copy')}
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={() => window.location.assign(`/api/studies/${head.id}/file`)}>
-              Export the file
+              {msg('view.studies.exportTheFile')}
             </DropdownMenu.Item>
             <DropdownMenu.Item className={`${item} text-fails`} onSelect={onDelete}>
-              Delete
+              {msg('app.delete')}
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
@@ -101,11 +105,11 @@ export function StudyCard({
 
 /** what a study comes to where no margin is named for it */
 const WHOLE: Readonly<Record<Overall, string>> = {
-  holds: 'all margins hold',
-  near: 'near a limit',
-  fails: 'not solved',
+  holds: msg('view.studies.allMarginsHold'),
+  near: msg('view.studies.nearALimit'),
+  fails: msg('view.studies.notSolved'),
   incomplete: 'incomplete',
-  'not-applicable': 'nothing to judge',
+  'not-applicable': msg('view.studies.nothingToJudge'),
 };
 
 /** the worst check over all judged scenarios, with the scenario it falls in */
@@ -114,13 +118,16 @@ function Worst({ preview }: { preview: Preview }) {
   if (study.lines.length === 0)
     return (
       <span className="text-inkq flex items-center gap-1.5 text-[13px]" data-study-verdict="incomplete">
-        <VerdictMark kind="incomplete" /> incomplete: no line yet
+        <VerdictMark kind="incomplete" /> {msg('view.studies.incompleteNoLineYet')}
       </span>
     );
   if (outcome.problems.length > 0)
     return (
       <span className="text-fails text-[12px]">
-        ▲ {outcome.problems.length === 1 ? 'one entry lacks or is wrong' : `${outcome.problems.length} entries lack or are wrong`}
+        ▲{' '}
+        {outcome.problems.length === 1
+          ? msg('view.studies.oneEntryLacksOrIs')
+          : msg('view.studies.entriesLackOrAreWrong', { count: outcome.problems.length })}
       </span>
     );
   let found: { margin: Margin; index: number } | undefined;
@@ -155,7 +162,7 @@ function Worst({ preview }: { preview: Preview }) {
           {notJudgedText(incomplete)}
         </span>
       )}
-      {isOpen && <span className="text-inkq text-[12px] leading-[14px]">no pump chosen yet</span>}
+      {isOpen && <span className="text-inkq text-[12px] leading-[14px]">{msg('view.studies.noPumpChosenYet')}</span>}
     </span>
   );
 }

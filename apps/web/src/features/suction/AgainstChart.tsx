@@ -5,6 +5,7 @@ import { MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const PAD = { left: 34, right: 26, top: 20, bottom: 32 };
 
@@ -16,17 +17,15 @@ export function AgainstChart({ pump }: { pump: string }) {
   const shown = useStudy((s) => s.shown);
   const active = useStudy((s) => s.active);
   if (!curves || curves.pump !== pump)
-    return (
-      <p className="text-inkq py-4 text-[12px]">The curves appear as soon as a scenario with this pump can be worked out.</p>
-    );
+    return <p className="text-inkq py-4 text-[12px]">{msg('view.suction.theCurvesAppearAsSoon')}</p>;
   const { required, available, duties, limit, lastFlow, most } = npshAgainst(study, shown, curves, pump);
   const q = (si: number): number => d.value(si, 'flow');
   const h = (si: number): number => d.value(si, 'head');
   return (
     <PlotFrame
-      label="NPSH available and required over flow"
-      x={{ low: 0, high: q(lastFlow), parts: 5, title: `flow, ${d.unit('flow')}` }}
-      y={{ low: 0, high: h(most) * 1.02, parts: 5, title: `NPSH, ${d.unit('head')}` }}
+      label={msg('view.suction.npshAvailableAndRequiredOver')}
+      x={{ low: 0, high: q(lastFlow), parts: 5, title: msg('app.flow', { unit: d.unit('flow') }) }}
+      y={{ low: 0, high: h(most) * 1.02, parts: 5, title: msg('view.suction.npsh', { unit: d.unit('head') }) }}
       pad={PAD}
     >
       {(p) => {
@@ -39,7 +38,7 @@ export function AgainstChart({ pump }: { pump: string }) {
             ))}
             {limit !== null && required.length > 0 && (
               <text x={p.left + 6} y={p.bottom - 6} fontSize={11} fill="var(--fails)" className="halo">
-                dashed: limit, × {limit}
+                {msg('view.suction.dashedLimit', { limit })}
               </text>
             )}
             {available.map((l) => {
@@ -85,7 +84,9 @@ function RequiredBand({ trace, points, limit, plot: p }: Required & { limit: num
       <path d={pathOf(high)} fill="none" stroke="var(--fails)" strokeDasharray="3 2" />
       <path d={pathOf(low)} fill="none" stroke="var(--ink)" strokeWidth={2.4} />
       <text x={low.at(-1)![0] + 2} y={low.at(-1)![1] - 7} fontSize={11} fill="var(--ink)" textAnchor="end" className="halo">
-        required{trace.running > 1 ? `, ${trace.running} running` : ''}
+        {msg('view.suction.required', {
+          value: trace.running > 1 ? msg('view.suction.running', { running: trace.running }) : '',
+        })}
       </text>
     </g>
   );
@@ -137,7 +138,13 @@ function Duty({
       )}
       {meeting !== null && (
         <g data-meets={id}>
-          <title>{`${letterOf(index)}: no more than the limit asks from ${d.number(meeting, 'flow')} ${d.unit('flow')} on`}</title>
+          <title>
+            {msg('view.suction.noMoreThanTheLimit', {
+              letter: letterOf(index),
+              meeting: d.number(meeting, 'flow'),
+              unit: d.unit('flow'),
+            })}
+          </title>
           <line x1={p.x(q(meeting))} x2={p.x(q(meeting))} y1={p.bottom - 9} y2={p.bottom} stroke={color} strokeWidth={2.4} />
           <text x={word} y={p.bottom - 12} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle" className="halo">
             {letterOf(index)} {d.number(meeting, 'flow')}

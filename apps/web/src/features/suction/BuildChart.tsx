@@ -5,13 +5,14 @@ import { PlotFrame, type Plot } from '../../ui/chart/PlotFrame.js';
 import { MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const NAMES: Readonly<Record<SuctionPart['kind'], readonly string[]>> = {
   atmosphere: ['atmosphere'],
   surface: ['surface', 'pressure'],
   level: ['liquid', 'level'],
   height: ['nozzle', 'height'],
-  supply: ['head of', 'the supply'],
+  supply: [msg('view.suction.headOf'), msg('view.suction.theSupply')],
   vapour: ['vapour', 'pressure'],
   pipes: ['suction', 'pipes'],
   element: [],
@@ -40,9 +41,14 @@ export function BuildChart(props: BuildChartProps) {
   const count = bars.length + 2;
   return (
     <PlotFrame
-      label="NPSH available by its parts"
+      label={msg('view.suction.npshAvailableByItsParts')}
       x={{ low: 0, high: count, parts: 1, title: '', write: () => '' }}
-      y={{ low: h(Math.min(...levels)), high: h(Math.max(...levels)) * 1.03, parts: 6, title: `NPSH, ${d.unit('head')}` }}
+      y={{
+        low: h(Math.min(...levels)),
+        high: h(Math.max(...levels)) * 1.03,
+        parts: 6,
+        title: msg('view.suction.npsh', { unit: d.unit('head') }),
+      }}
       pad={PAD}
     >
       {(p) => {
@@ -276,7 +282,7 @@ function Asked({ npshr, limit, ratio, verdict, i, place }: BuildChartProps & { n
         <g transform={`translate(${x(i - 1) + width + (slot - width) / 2} ${top + 4})`}>
           <MarkShape kind={verdict} />
           <text x={8} y={4} fontSize={12} fontWeight={600} fill={verdictColor(verdict)}>
-            {ratio.toFixed(2)} of {limit}
+            {msg('view.suction.of', { ratio: ratio.toFixed(2) })} {limit}
           </text>
         </g>
       )}

@@ -6,14 +6,15 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import type { SuctionLook } from '../../worker/suctionFigures.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const PAD = { left: 34, right: 24, top: 20, bottom: 32 };
 const TITLES = {
-  level: 'How low may the level fall',
-  heat: 'How hot may it get',
-  fouling: 'How fouled may it be',
-  flow: 'How large may the flow get',
-  speed: 'What the speed does',
+  level: msg('view.suction.howLowMayTheLevel'),
+  heat: msg('view.suction.howHotMayItGet'),
+  fouling: msg('view.suction.howFouledMayItBe'),
+  flow: msg('view.suction.howLargeMayTheFlow'),
+  speed: msg('view.suction.whatTheSpeedDoes'),
 } as const;
 const DIMENSIONS: Readonly<Record<SuctionLook['kind'], Dimension | null>> = {
   level: 'length',
@@ -23,7 +24,13 @@ const DIMENSIONS: Readonly<Record<SuctionLook['kind'], Dimension | null>> = {
   speed: 'speed',
 };
 /** which way is towards the limit: a lower level, more heat, more fouling */
-const BOUND = { level: 'at least', heat: 'at most', fouling: 'at most', flow: 'at most', speed: 'at most' } as const;
+const BOUND = {
+  level: msg('view.suction.atLeast'),
+  heat: msg('view.suction.atMost'),
+  fouling: msg('view.suction.atMost'),
+  flow: msg('view.suction.atMost'),
+  speed: msg('view.suction.atMost'),
+} as const;
 
 /** What is left of NPSHA over its limit while one input moves, in every scenario, and where nothing is left. */
 export function LookChart({ look }: { look: SuctionLook }) {
@@ -45,7 +52,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
   const isBeyond = first !== undefined && ((first.left ?? 0) < 0 || (look.kind === 'level' && first.now < first.turns!));
   const isEmpty = look.kind === 'level' && study.points[look.where ?? '']?.kind === 'vessel' && first !== undefined && first.turns! < 0; // prettier-ignore
   const text = (si: number): string => `${Number(x(si).toPrecision(3))}${dimension ? ` ${d.unit(dimension)}` : ''}`;
-  const title = look.kind === 'flow' ? `flow held by ${look.where}, ${d.unit('flow')}` : look.kind === 'speed' ? `speed of ${look.where}, ${d.unit('speed')}` : look.kind === 'level' ? `level of ${look.where}, ${d.unit('length')}` : look.kind === 'heat' ? `temperature of the liquid, ${d.unit('temperature')}` : `${look.where}, factor on its clean drop`; // prettier-ignore
+  const title = look.kind === 'flow' ? msg('view.suction.flowHeldBy', { where: look.where ?? '', unit: d.unit('flow') }) : look.kind === 'speed' ? msg('view.suction.speedOf', { where: look.where ?? '', unit: d.unit('speed') }) : look.kind === 'level' ? msg('view.suction.levelOf', { where: look.where ?? '', unit: d.unit('length') }) : look.kind === 'heat' ? msg('view.suction.temperatureOfTheLiquid', { unit: d.unit('temperature') }) : msg('view.suction.factorOnItsCleanDrop', { where: look.where ?? '' }); // prettier-ignore
   return (
     <section aria-label={TITLES[look.kind]} className="flex min-w-0 flex-1 flex-col" data-look={look.kind}>
       <h3 className="flex h-[24px] flex-none items-center gap-1.5 text-[13.5px] font-semibold whitespace-nowrap">
@@ -57,17 +64,17 @@ export function LookChart({ look }: { look: SuctionLook }) {
           >
             <VerdictMark kind={isBeyond ? 'fails' : 'holds'} size={9} />
             <ScenarioLetter index={first.index} letter={letterOf(first.index)} small />
-            {isEmpty ? 'down to the nozzle' : `${BOUND[look.kind]} ${text(first.turns!)}`}
-            {first.bySubmergence && ', submergence'}
+            {isEmpty ? msg('view.suction.downToTheNozzle') : `${BOUND[look.kind]} ${text(first.turns!)}`}
+            {first.bySubmergence && msg('view.suction.submergence')}
           </span>
         )}
-        {!first && <span className="text-inkq text-[12px] font-normal">nothing in the range brings it there</span>}
+        {!first && <span className="text-inkq text-[12px] font-normal">{msg('view.suction.nothingInTheRangeBrings')}</span>}
       </h3>
       <div className="min-h-0 flex-1">
         <PlotFrame
           label={TITLES[look.kind]}
           x={{ low: x(look.x[0]!), high: x(look.x.at(-1)!), parts: 4, title }}
-          y={{ low, high, parts: 4, title: `NPSHA over its limit, ${d.unit('head')}` }}
+          y={{ low, high, parts: 4, title: msg('view.suction.npshaOverItsLimit', { unit: d.unit('head') }) }}
           pad={PAD}
           behind={(p) => <rect x={p.left} width={p.right - p.left} y={p.y(0)} height={Math.max(0, p.bottom - p.y(0))} fill="var(--fails-wash)" opacity={0.6} />} // prettier-ignore
         >

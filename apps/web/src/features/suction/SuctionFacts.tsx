@@ -1,11 +1,12 @@
 import { SERVICE_WORDS, type Service, type SuctionState } from '@cedar-knot/core';
 import { entryIn } from '../../state/address.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const VENTING = {
   'self-venting': 'self-venting: gas rises against the flow',
-  pockets: 'gas may stay in pockets',
-  swept: 'gas is swept along',
+  pockets: msg('view.suction.gasMayStayInPockets'),
+  swept: msg('view.suction.gasIsSweptAlong'),
 } as const;
 
 /** How the suction is filled and vented, its inlet, and the margin that is usual: notes beside the NPSH, judged by nothing. */
@@ -21,52 +22,61 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
   const { byEnergy, byService } = guidance;
   return (
     <ul
-      aria-label="Priming, inlet and usual margin"
+      aria-label={msg('view.suction.primingInletAndUsualMargin')}
       className="text-inkq flex flex-none flex-wrap gap-x-3 text-[12px] leading-[17px]"
     >
       <li>
         {isFlooded ? (
           <>
-            <b className="text-ink font-semibold">flooded</b> by {head(state.static)}, fills itself
+            <b className="text-ink font-semibold">{msg('view.suction.flooded')}</b>{' '}
+            {msg('view.suction.byFillsItself', { head: head(state.static) })}
           </>
         ) : (
           <>
-            <b className="text-near font-semibold">◐ suction lift</b> {head(-state.static)}, priming required
-            {greatestLift !== null && `; greatest lift ${head(Math.max(0, greatestLift))}`}
+            <b className="text-near font-semibold">{msg('view.suction.suctionLift')}</b>{' '}
+            {msg('view.suction.primingRequired', { head: head(-state.static) })}
+            {greatestLift !== null && msg('view.suction.greatestLift', { head: head(Math.max(0, greatestLift)) })}
           </>
         )}
       </li>
       {velocity !== null && (
-        <li title="Froude number v/√(g·D): below 0.31 gas rises, from 1 it is swept along (Simpson 1968)">
-          {state.isNozzle ? 'nozzle' : 'inlet'} {d.number(velocity, 'velocity')} {d.unit('velocity')}
-          {venting && `, Fr ${froude!.toFixed(2)}: ${VENTING[venting]}`}
+        <li title={msg('view.suction.froudeNumberVGD')}>
+          {state.isNozzle ? msg('view.suction.nozzle') : msg('view.suction.inlet')} {d.number(velocity, 'velocity')}{' '}
+          {d.unit('velocity')}
+          {venting && msg('view.suction.fr', { froude: froude!.toFixed(2), venting: VENTING[venting] })}
         </li>
       )}
       {straight && (
-        <li title="ANSI/HI 9.6.6, pump piping: 5 diameters or more">
-          straight inlet {length(straight.length)}
-          {straight.length < straight.wanted * (1 - 1e-9) && <b className="text-near"> ◐ of {length(straight.wanted)} advised</b>}
+        <li title={msg('view.suction.ansiHi966')}>
+          {msg('view.suction.straightInlet', { length: length(straight.length) })}
+          {straight.length < straight.wanted * (1 - 1e-9) && (
+            <b className="text-near"> {msg('view.suction.ofAdvised', { length: length(straight.wanted) })}</b>
+          )}
         </li>
       )}
       {gasHead !== null && (
         <li>
-          dissolved gas{' '}
+          {msg('view.suction.dissolvedGas')}
           {gasHead < 0 ? (
-            <b className="text-fails">▲ comes out, {head(-gasHead)} short</b>
+            <b className="text-fails">{msg('view.suction.comesOutShort', { head: head(-gasHead) })}</b>
           ) : (
-            `stays dissolved by ${head(gasHead)}`
+            msg('view.suction.staysDissolvedBy', { head: head(gasHead) })
           )}
         </li>
       )}
-      <li>NPSHR {criterion === 'npsh3' ? 'as NPSH3 (3 % head drop)' : 'by the maker’s own criterion'}</li>
+      <li>NPSHR {criterion === 'npsh3' ? msg('view.suction.asNpsh33HeadDrop') : msg('view.suction.byTheMakersOwnCriterion')}</li>
       {byEnergy && (
-        <li title="ANSI/HI 9.6.1, margins by suction energy: guidance, the limit is that of the check">
-          usual ratio by suction energy {byEnergy[0]} to {byEnergy[1]}
+        <li title={msg('view.suction.ansiHi961')}>
+          {msg('view.suction.usualRatioBySuctionEnergy', { byenergy: byEnergy[0], byenergy2: byEnergy[1] })}
         </li>
       )}
       {byService && service && (
-        <li title="ANSI/HI 9.6.1, margins by service: guidance, the limit is that of the check">
-          {SERVICE_WORDS[service]}: ratio {byService.ratio} and {head(byService.difference)}
+        <li title={msg('view.suction.ansiHi9612')}>
+          {msg('view.suction.ratioAnd', {
+            servicewords: SERVICE_WORDS[service],
+            ratio: byService.ratio,
+            head: head(byService.difference),
+          })}
         </li>
       )}
     </ul>

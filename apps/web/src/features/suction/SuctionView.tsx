@@ -13,6 +13,7 @@ import { AgainstChart } from './AgainstChart.js';
 import { BuildChart } from './BuildChart.js';
 import { LookChart } from './LookChart.js';
 import { SuctionFacts } from './SuctionFacts.js';
+import { msg } from './words.js';
 
 /** What a pump's NPSH available is made of, how it stands against what the pump requires, and what may still happen before it is too little. */
 export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
@@ -26,9 +27,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const { figures, isWorking } = useSuction(work, pump);
   if (pump === null)
     return (
-      <div className="panel text-inkq flex flex-1 items-center justify-center">
-        The suction side is worked out as soon as the system has a pump.
-      </div>
+      <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.suction.theSuctionSideIsWorked')}</div>
     );
   const index = study.scenarios.findIndex((s) => s.id === active);
   const built = figures?.builds[active];
@@ -38,7 +37,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <div className="flex min-h-0 flex-[1.2] gap-2">
-        <section aria-label="How NPSHA is built up" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+        <section aria-label={msg('view.suction.howNpshaIsBuiltUp')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
           <BuildHeader pump={pump} pumps={pumps} index={index} built={built} />
           <div className="min-h-0 flex-1">
             {built ? (
@@ -52,17 +51,20 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
               />
             ) : (
               <p className="text-inkq py-4 text-[12px]">
-                {isWorking ? 'Working it out …' : 'In this scenario the pump does not run, or nothing determines its suction.'}
+                {isWorking ? msg('view.suction.workingItOut') : msg('view.suction.inThisScenarioThePump')}
               </p>
             )}
           </div>
           {built && <BuildFigures pump={pump} built={built} />}
           {figures?.states[active] && <SuctionFacts state={figures.states[active]} pump={pump} />}
         </section>
-        <section aria-label="Available against required" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+        <section
+          aria-label={msg('view.suction.availableAgainstRequired')}
+          className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5"
+        >
           <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
-            Available against required
-            <span className="text-inkq text-[12px] font-normal">figures are NPSHA over NPSHR</span>
+            {msg('view.suction.availableAgainstRequired')}
+            <span className="text-inkq text-[12px] font-normal">{msg('view.suction.figuresAreNpshaOverNpshr')}</span>
           </h2>
           <div className="min-h-0 flex-1">
             <AgainstChart pump={pump} />
@@ -88,10 +90,10 @@ function BuildHeader({ pump, pumps, index, built }: BuildHeaderProps) {
   return (
     <header className="flex h-[26px] flex-none items-center gap-2">
       <ScenarioLetter index={index} letter={letterOf(index)} />
-      <h2 className="text-[14px] font-semibold whitespace-nowrap">How NPSHA is built up</h2>
+      <h2 className="text-[14px] font-semibold whitespace-nowrap">{msg('view.suction.howNpshaIsBuiltUp')}</h2>
       {pumps.length > MOST_TABS && (
         <Select
-          label="Pump"
+          label={msg('app.pump')}
           value={pump}
           options={pumps.map((e) => [e.id, typeof e.name === 'string' ? `${e.id} ${e.name}` : e.id])}
           onChange={(id) => id && store.getState().follow(id)}
@@ -99,7 +101,7 @@ function BuildHeader({ pump, pumps, index, built }: BuildHeaderProps) {
         />
       )}
       {pumps.length > 1 && pumps.length <= MOST_TABS && (
-        <span role="group" aria-label="Pump" className="flex gap-1">
+        <span role="group" aria-label={msg('app.pump')} className="flex gap-1">
           {pumps.map((e) => (
             <PumpTab key={e.id} id={e.id} isChosen={e.id === pump} onChoose={() => store.getState().follow(e.id)} />
           ))}
@@ -107,8 +109,11 @@ function BuildHeader({ pump, pumps, index, built }: BuildHeaderProps) {
       )}
       {built && (
         <span className="text-inkq truncate text-[12px]">
-          over the datum of {pumps.length > 1 ? '' : `${pump}, `}
-          {d.number(built.datum, 'length', 4)} {d.unit('length')}
+          {msg('view.suction.overTheDatumOf', {
+            value: pumps.length > 1 ? '' : `${pump}, `,
+            datum: d.number(built.datum, 'length', 4),
+            unit: d.unit('length'),
+          })}
         </span>
       )}
     </header>
@@ -130,7 +135,7 @@ function BuildFigures({ pump, built }: { pump: string; built: SuctionBuild }) {
     <p className="text-inkq flex flex-none flex-wrap items-center gap-x-3 text-[12px]">
       {difference?.value != null && (
         <span className="inline-flex items-center gap-1">
-          NPSHA − NPSHR{' '}
+          {msg('view.suction.npshaNpshr')}
           <Figure id={pump} figure="npsh-difference" scenario={active}>
             <b className="text-ink font-semibold">
               {d.number(difference.value, 'head')} {d.unit('head')}
@@ -140,19 +145,28 @@ function BuildFigures({ pump, built }: { pump: string; built: SuctionBuild }) {
         </span>
       )}
       <span>
-        inlet, static {d.number(built.inletPressure, 'absolutePressure')}, total{' '}
-        {d.number(built.totalPressure, 'absolutePressure')} {d.unit('absolutePressure')}(a)
+        {msg('view.suction.inletStaticTotalA', {
+          inletPressure: d.number(built.inletPressure, 'absolutePressure'),
+          totalPressure: d.number(built.totalPressure, 'absolutePressure'),
+          unit: d.unit('absolutePressure'),
+        })}
       </span>
       {specific?.value != null && (
         <span className="inline-flex items-center gap-1">
-          suction specific speed {Math.round(specific.value)} <VerdictMark kind={specific.verdict} size={9} />
-          {energy && `, suction energy ${energy}`}
+          {msg('view.suction.suctionSpecificSpeed', { value: Math.round(specific.value) })}{' '}
+          <VerdictMark kind={specific.verdict} size={9} />
+          {energy && msg('view.suction.suctionEnergy', { energy })}
         </span>
       )}
       {submergence?.value != null && submergence.limit !== null && (
         <span className="inline-flex items-center gap-1">
-          {built.supply}: {d.number(submergence.value, 'length')} of {d.number(submergence.limit, 'length')} {d.unit('length')}{' '}
-          over the intake <VerdictMark kind={submergence.verdict} size={9} />
+          {msg('view.suction.ofOverTheIntake', {
+            supply: built.supply,
+            length: d.number(submergence.value, 'length'),
+            limit: d.number(submergence.limit, 'length'),
+            unit: d.unit('length'),
+          })}{' '}
+          <VerdictMark kind={submergence.verdict} size={9} />
         </span>
       )}
     </p>
@@ -167,17 +181,17 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
   const hasBoth = all.some(isOfPump) && !all.every(isOfPump);
   const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
   return (
-    <section aria-label="How far it may go" className="panel flex min-h-0 flex-1 flex-col px-3 py-1.5">
+    <section aria-label={msg('view.suction.howFarItMayGo')} className="panel flex min-h-0 flex-1 flex-col px-3 py-1.5">
       {hasBoth && (
         <span className="flex flex-none items-center gap-3">
-          <h2 className="text-[14px] font-semibold">How far it may go</h2>
+          <h2 className="text-[14px] font-semibold">{msg('view.suction.howFarItMayGo')}</h2>
           <Segmented
-            label="What may go how far"
+            label={msg('view.suction.whatMayGoHowFar')}
             value={looking}
             onChange={setLooking}
             options={[
-              { value: 'supply', text: 'supply' },
-              { value: 'pump', text: 'flow and speed' },
+              { value: 'supply', text: msg('view.suction.supply') },
+              { value: 'pump', text: msg('view.suction.flowAndSpeed') },
             ]}
           />
         </span>
@@ -187,9 +201,9 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
           <LookChart key={look.kind} look={look} />
         ))}
       </div>
-      {!figures && <p className="text-inkq py-4 text-[12px]">Looking for how low, how hot and how fouled …</p>}
+      {!figures && <p className="text-inkq py-4 text-[12px]">{msg('view.suction.lookingForHowLowHow')}</p>}
       {figures && figures.looks.length === 0 && (
-        <p className="text-inkq py-4 text-[12px]">No scenario has a pump whose NPSH required is known.</p>
+        <p className="text-inkq py-4 text-[12px]">{msg('view.suction.noScenarioHasAPump')}</p>
       )}
     </section>
   );
@@ -213,8 +227,8 @@ function PumpTab({ id, isChosen, onChoose }: { id: string; isChosen: boolean; on
       onClick={onChoose}
       title={
         worst
-          ? `Least NPSHA over NPSHR: ${worst.m.value!.toFixed(2)} in ${letterOf(worst.i)}`
-          : 'Its NPSH is not judged in any scenario'
+          ? msg('view.suction.leastNpshaOverNpshrIn', { value: worst.m.value!.toFixed(2), letter: letterOf(worst.i) })
+          : msg('view.suction.itsNpshIsNotJudged')
       }
       className={`border-line flex h-[22px] items-center gap-1 rounded-[3px] border px-1.5 text-[12px] ${isChosen ? 'bg-wash font-semibold' : ''}`}
       data-pump={id}

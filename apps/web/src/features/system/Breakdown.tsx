@@ -6,6 +6,7 @@ import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** parts from the bottom of a bar upward; what is burnt in valves is hatched, the rest stands in timber tones */
 const PARTS: readonly { key: keyof HeadBreakdown; name: string; fill: string }[] = [
@@ -17,8 +18,8 @@ const PARTS: readonly { key: keyof HeadBreakdown; name: string; fill: string }[]
   { key: 'devices', name: 'devices', fill: '#ddd1b9' },
   { key: 'velocity', name: 'velocity', fill: '#e7dfcf' },
   { key: 'valves', name: 'valves', fill: 'url(#burnt-head)' },
-  { key: 'otherPumps', name: 'other pumps', fill: '#46524c' },
-  { key: 'columns', name: 'warm and cold columns', fill: '#b8702f' },
+  { key: 'otherPumps', name: msg('view.system.otherPumps'), fill: '#46524c' },
+  { key: 'columns', name: msg('view.system.warmAndColdColumns'), fill: '#b8702f' },
 ];
 
 const LEFT = 44;
@@ -30,8 +31,7 @@ export function Breakdown() {
   const shown = useStudy((s) => s.shown);
   const pump = useStudy((s) => s.pump);
   const isKnown = pump !== null && Object.values(shown).some((s) => s.outcome.result?.breakdowns[pump]);
-  if (!isKnown)
-    return <p className="text-inkq p-4">The head is broken down as soon as a scenario with a pump can be worked out.</p>;
+  if (!isKnown) return <p className="text-inkq p-4">{msg('view.system.theHeadIsBrokenDown')}</p>;
   return <Bars pump={pump} />;
 }
 
@@ -81,7 +81,7 @@ function BarChart({ pump, columns, used }: PartsProps) {
   return (
     <div ref={box} className="min-h-[90px] flex-1 overflow-hidden">
       {height > 40 && width > LEFT && (
-        <svg width={width} height={height} role="img" aria-label={`Head of ${pump} by its parts in every scenario`}>
+        <svg width={width} height={height} role="img" aria-label={msg('view.system.headOfByItsParts', { pump })}>
           <defs>
             <pattern id="burnt-head" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width="5" height="5" fill="var(--panel)" />
@@ -147,7 +147,7 @@ function ShareTable({ pump, columns, used }: PartsProps) {
   return (
     <table
       className="w-full flex-none table-fixed text-[12px]"
-      aria-label={`Head of ${pump} by its parts, ${display.unit('head')}`}
+      aria-label={msg('view.system.headOfByItsParts2', { pump, unit: display.unit('head') })}
     >
       <thead>
         <tr className="border-soft h-[22px] border-y">
@@ -186,7 +186,7 @@ function ShareTable({ pump, columns, used }: PartsProps) {
         ))}
         <tr className="border-soft h-[20px] border-t font-semibold">
           <th scope="row" className="pl-3 text-left">
-            head
+            {msg('view.system.head')}
           </th>
           {columns.map((c) => (
             <td key={c.id} className={`pr-4 text-right ${c.id === active ? 'bg-wash' : ''}`} data-breakdown={c.id}>

@@ -6,6 +6,7 @@ import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
 import { Figure } from '../working/Figure.js';
+import { msg } from './words.js';
 
 /** What is judged at a thing in the active scenario: value, limit, mark. A limit is changed where it stands, with its reason. */
 export function ElementChecks({ id }: { id: string }) {
@@ -18,8 +19,11 @@ export function ElementChecks({ id }: { id: string }) {
   const others = margins.filter((m) => m.verdict === 'not-applicable');
   if (margins.length === 0) return null;
   return (
-    <section aria-label={`Checks of ${id}`} className={`border-soft flex-none border-t px-3 py-2 ${isStale ? 'opacity-60' : ''}`}>
-      {isStale && <p className="text-fails text-[12px] leading-4">▲ not solved now; margins of the last solution</p>}
+    <section
+      aria-label={msg('view.system.checksOf', { id })}
+      className={`border-soft flex-none border-t px-3 py-2 ${isStale ? 'opacity-60' : ''}`}
+    >
+      {isStale && <p className="text-fails text-[12px] leading-4">{msg('view.system.notSolvedNowMarginsOf')}</p>}
       <ul className="flex flex-col text-[12px]">
         {judged.map((m) => (
           <CheckRow key={m.check} margin={m} isOpen={open === m.check} onOpen={setOpen} />
@@ -27,7 +31,7 @@ export function ElementChecks({ id }: { id: string }) {
       </ul>
       {others.length > 0 && (
         <details className="text-inkq text-[12px]">
-          <summary className="h-[22px] cursor-pointer">– {others.length} do not apply</summary>
+          <summary className="h-[22px] cursor-pointer">{msg('view.system.doNotApply', { count: others.length })}</summary>
           <ul className="pl-4">
             {others.map((m) => (
               <li key={m.check}>
@@ -58,8 +62,12 @@ function CheckRow({ margin, isOpen, onOpen }: { margin: Margin; isOpen: boolean;
         <button
           type="button"
           aria-expanded={isOpen}
-          aria-label={`Limit of ${checkName(check)} at ${margin.where}`}
-          title={own ? `limit of this study${own.reason ? `: ${own.reason}` : ''}` : 'default limit; press to change it'}
+          aria-label={msg('view.system.limitOfAt', { checkName: checkName(check), where: margin.where })}
+          title={
+            own
+              ? msg('view.system.limitOfThisStudy', { value: own.reason ? `: ${own.reason}` : '' })
+              : msg('view.system.defaultLimitPressToChange')
+          }
           onClick={() => onOpen(isOpen ? null : check)}
           className={`h-[24px] min-w-[84px] rounded-[3px] px-1 text-right underline decoration-dotted underline-offset-2 ${own ? 'text-cedar font-semibold' : 'text-inkq'}`}
         >

@@ -21,6 +21,7 @@ import { ScenarioPanel } from './ScenarioPanel.js';
 import { UnitPiping } from './UnitPiping.js';
 import { UnitTrip } from './UnitTrip.js';
 import { seenEntries } from './sheetRows.js';
+import { msg } from './words.js';
 
 /** The entries of the chosen thing, in trade terms, with its results in every scenario under them, its checks and workings. */
 export function ElementPanel({ id }: { id: string }) {
@@ -34,14 +35,14 @@ export function ElementPanel({ id }: { id: string }) {
   const seen = seenEntries(study, active, id);
   const result = shown[active]?.outcome.result?.elements[id];
   return (
-    <aside aria-label={`Entries of ${id}`} className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
+    <aside aria-label={msg('view.system.entriesOf', { id })} className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
         <GlyphIcon kind={found.kind} />
         <h2 className="font-semibold">{id}</h2>
         <span className="text-ink2 min-w-0 flex-1 truncate">
           {typeof found.entry.name === 'string' ? found.entry.name : kind.label}
         </span>
-        <button type="button" aria-label="Close" onClick={() => select(null)} className="p-1">
+        <button type="button" aria-label={msg('app.close')} onClick={() => select(null)} className="p-1">
           <X size={15} aria-hidden="true" />
         </button>
       </header>
@@ -53,8 +54,8 @@ export function ElementPanel({ id }: { id: string }) {
       </div>
       {found.unitOf !== undefined && (
         <p className="text-inkq flex-none px-3 pb-2 text-[12px] leading-4">
-          Piping of each unit of <b className="text-ink font-semibold">{found.unitOf}</b>: flow and velocity are those of one
-          unit.
+          {msg('view.system.pipingOfEachUnitOf')} <b className="text-ink font-semibold">{found.unitOf}</b>
+          {msg('view.system.flowAndVelocityAreThose')}
         </p>
       )}
       <GivenAndSolved kind={found.kind} seen={seen} />
@@ -89,13 +90,13 @@ function GivenAndSolved({ kind, seen }: { kind: string; seen: RawEntry }) {
     <p className="text-inkq flex-none px-3 pb-2 text-[12px]">
       {g.given.length > 0 && (
         <>
-          given <b className="text-ink font-semibold">{g.given.join(', ')}</b>
+          {msg('view.system.given2')} <b className="text-ink font-semibold">{g.given.join(', ')}</b>
         </>
       )}
       {g.given.length > 0 && g.solved.length > 0 && ' · '}
       {g.solved.length > 0 && (
         <>
-          solved <b className="text-ink font-semibold">{g.solved.join(', ')}</b>
+          {msg('view.system.solved2')} <b className="text-ink font-semibold">{g.solved.join(', ')}</b>
         </>
       )}
     </p>

@@ -17,12 +17,13 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay, useStudy, useStudyStore, type Display } from '../context.js';
 import { Figure } from '../working/Figure.js';
 import { TeeResults } from './TeeResults.js';
+import { msg } from './words.js';
 
 /** where temperature or gas is followed along the way */
 const WARM: readonly ResultFigure[] = [
   { key: 'temperature', heading: '' },
-  { key: 'outletTemperature', heading: 'out' },
-  { key: 'freeGas', heading: 'gas %' },
+  { key: 'outletTemperature', heading: msg('view.system.out') },
+  { key: 'freeGas', heading: msg('view.system.gas') },
 ];
 
 const isKnown = (r: ElementResult | PointResult | undefined, key: string): boolean =>
@@ -55,14 +56,14 @@ export function ElementResults({ id, kind }: { id: string; kind: string }) {
         <thead>
           <tr className="text-inkq h-[20px]">
             <th>
-              <span className="sr-only-text">scenario</span>
+              <span className="sr-only-text">{msg('view.system.scenario')}</span>
             </th>
             {figures.map((f) => (
               <th key={f.key} className="text-right font-normal whitespace-nowrap">
                 {heading(f, display)}
               </th>
             ))}
-            {hasLoss && <th className="text-right font-normal">loss {display.unit('head')}</th>}
+            {hasLoss && <th className="text-right font-normal">{msg('view.system.loss', { unit: display.unit('head') })}</th>}
             {hasLoss && <td className="w-[52px]" />}
           </tr>
         </thead>
@@ -157,11 +158,13 @@ function TakeBores({ id, bore }: { id: string; bore: number }) {
     const valve = locate(study, id)?.entry.valve;
     if (typeof valve !== 'string') return;
     const inside = `${Number((bore * 1000).toPrecision(5))} mm`;
-    change(`Bores of the line for ${valve}`, [{ op: 'set', path: ['valves', valve, 'inside'], value: [inside, inside] }]);
+    change(msg('view.system.boresOfTheLineFor', { valve }), [
+      { op: 'set', path: ['valves', valve, 'inside'], value: [inside, inside] },
+    ]);
   };
   return (
     <button type="button" onClick={take} className="text-cedar ml-1 underline">
-      Take the bores of the line
+      {msg('view.system.takeTheBoresOfThe')}
     </button>
   );
 }

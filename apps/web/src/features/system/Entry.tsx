@@ -8,6 +8,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { SweepThis } from '../entry/SweepThis.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** entries without which a thing cannot stand: an empty field keeps what was there */
 const KEPT = new Set(['length', 'elevation', 'flow', 'head']);
@@ -42,7 +43,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
         mark={mark}
         value={value}
         options={options}
-        none={names === 'lines' ? 'no tee: without losses' : undefined}
+        none={names === 'lines' ? msg('view.system.noTeeWithoutLosses') : undefined}
         isWide={names !== undefined || options.some(([, text]) => text.length > 10)}
         onPut={put}
       />
@@ -87,14 +88,14 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
 
 /** above what elevations count, where the site says it */
 const above = ({ site }: Study): string =>
-  site?.datum === 'sea-level' ? ' above sea' : site?.datum === 'plant' ? ' above datum' : '';
+  site?.datum === 'sea-level' ? msg('view.system.aboveSea') : site?.datum === 'plant' ? msg('view.system.aboveDatum') : '';
 
 /** how a pressure without (g) or (a) was read */
 function readAs(value: unknown, field: Field): string | undefined {
   if (field.type !== 'quantity' || typeof value !== 'string') return undefined;
   const isPlace = field.dimension === 'pressure' || field.dimension === 'absolutePressure';
   if (!isPlace || quantityOf(value, field.dimension) === undefined || /\([ga]\)$|(?:bar|psi)[ga]$|atm$/.test(value.trim())) return undefined; // prettier-ignore
-  return field.dimension === 'pressure' ? 'read as gauge: (g)' : 'read as absolute: (a)';
+  return field.dimension === 'pressure' ? msg('view.system.readAsGaugeG') : msg('view.system.readAsAbsoluteA');
 }
 
 /** what an entry may name: pumps and valves of the study, or the lines that meet a point */
@@ -121,7 +122,9 @@ function Whose({ id, name, label, value }: { id: string; name: string; label: st
   const isOwn = Object.hasOwn(scenario?.set ?? {}, `${id}.${name}`);
   const letter = letterOf(index);
   const toggle = (): void => {
-    const title = isOwn ? `${label.toLowerCase()} shared again` : `${label.toLowerCase()} in ${scenario?.name ?? active} alone`;
+    const title = isOwn
+      ? msg('view.system.sharedAgain', { label: label.toLowerCase() })
+      : msg('view.system.inAlone', { label: label.toLowerCase(), scenario: scenario?.name ?? active });
     change(`${id} ${title}`, setOwn(study, active, id, name, isOwn ? undefined : value));
   };
   return (
@@ -130,9 +133,7 @@ function Whose({ id, name, label, value }: { id: string; name: string; label: st
       onClick={toggle}
       aria-pressed={isOwn}
       title={
-        isOwn
-          ? `Only in scenario ${letter}; press to share one value again`
-          : `Shared by all scenarios; press to let ${letter} depart`
+        isOwn ? msg('view.system.onlyInScenarioPressTo', { letter }) : msg('view.system.sharedByAllScenariosPress', { letter })
       }
       className="flex h-[24px] w-[22px] flex-none items-center justify-end"
     >
@@ -143,7 +144,9 @@ function Whose({ id, name, label, value }: { id: string; name: string; label: st
           {letter}
         </span>
       )}
-      <span className="sr-only-text">{isOwn ? `${label} only in this scenario` : `${label} shared`}</span>
+      <span className="sr-only-text">
+        {isOwn ? msg('view.system.onlyInThisScenario', { label }) : msg('view.system.shared', { label })}
+      </span>
     </button>
   );
 }
@@ -177,9 +180,7 @@ function Choice({ id, name, label, mark, value, options, isWide, none, onPut }: 
         {...(none === undefined ? {} : { none })}
         className="w-full"
       />
-      {options.length === 0 && (
-        <p className="text-inkq pt-0.5 text-[12px] leading-4">None in this study yet: add one under Fluids, pumps, valves.</p>
-      )}
+      {options.length === 0 && <p className="text-inkq pt-0.5 text-[12px] leading-4">{msg('view.system.noneInThisStudyYet')}</p>}
     </div>
   );
 }

@@ -18,6 +18,7 @@ import { useStudy } from '../context.js';
 import { CurvePicture } from '../entry/CurvePicture.js';
 import { EntryFields, EntryTables, RecoveryTable, type Put } from '../entry/EntryEditor.js';
 import { TakenFrom } from './TakenFrom.js';
+import { msg } from './words.js';
 
 interface Chosen {
   list: EquipmentList;
@@ -36,18 +37,21 @@ export function Equipment() {
     const [list, id, ...keys] = (wanted ?? '').split('.');
     if (!EQUIPMENT.some((e) => e.list === list) || id === undefined) return;
     setPicked({ list: list as EquipmentList, id });
-    focusSoon(keys[0]?.endsWith('[]') ? 'table input' : `[name="${keys.join('.')}"]`);
+    focusSoon(keys[0]?.endsWith('[]') ? msg('view.system.tableInput') : `[name="${keys.join('.')}"]`);
   }, [wanted]);
   const first = EQUIPMENT.flatMap(({ list }) => Object.keys(study[list] ?? {}).map((id) => ({ list, id })))[0];
   const chosen = picked && study[picked.list]?.[picked.id] ? picked : (first ?? null);
   const add = (list: EquipmentList, kind: string): void => {
     const id = freeEquipmentId(study, list, kind);
-    if (change(`Add ${id}`, putEquipment(study, list, id, structuredClone(BEGINNINGS[list][kind]!.entry))))
+    if (change(msg('view.system.add', { id }), putEquipment(study, list, id, structuredClone(BEGINNINGS[list][kind]!.entry))))
       setPicked({ list, id });
   };
   return (
     <div className="flex min-h-0 flex-1">
-      <nav aria-label="Fluids, pumps and valves" className="border-soft w-[236px] flex-none overflow-auto border-r py-1.5">
+      <nav
+        aria-label={msg('view.system.fluidsPumpsAndValves')}
+        className="border-soft w-[236px] flex-none overflow-auto border-r py-1.5"
+      >
         {EQUIPMENT.map(({ list, name, one }) => (
           <section key={list} className="mb-1.5">
             <div className="flex h-[26px] items-center px-3">
@@ -77,7 +81,7 @@ export function Equipment() {
       {chosen ? (
         <Entry key={`${chosen.list}.${chosen.id}`} {...chosen} entry={study[chosen.list]![chosen.id]!} />
       ) : (
-        <p className="text-inkq p-4">Nothing stands here yet: add a fluid, a pump or a valve on the left.</p>
+        <p className="text-inkq p-4">{msg('view.system.nothingStandsHereYetAdd')}</p>
       )}
     </div>
   );
@@ -88,7 +92,7 @@ function Add({ list, one, onAdd }: { list: EquipmentList; one: string; onAdd: (k
   const className = 'text-cedar ml-auto flex h-[24px] items-center gap-1 text-[12px] hover:underline';
   const inside = (
     <>
-      <Plus size={12} aria-hidden="true" /> Add a {one}
+      <Plus size={12} aria-hidden="true" /> {msg('view.system.addA', { one })}
     </>
   );
   if (kinds.length === 1)
@@ -121,7 +125,12 @@ function Add({ list, one, onAdd }: { list: EquipmentList; one: string; onAdd: (k
 function Sources({ kind }: { kind: unknown }) {
   const sources = fluidKind(kind)?.sources;
   if (!sources) return null;
-  const names = { density: 'density', viscosity: 'viscosity', vapourPressure: 'vapour pressure', specificHeat: 'specific heat' };
+  const names = {
+    density: 'density',
+    viscosity: 'viscosity',
+    vapourPressure: msg('view.system.vapourPressure'),
+    specificHeat: msg('view.system.specificHeat'),
+  };
   return (
     <dl className="text-inkq grid grid-cols-[104px_1fr] gap-x-2 text-[12px] leading-4">
       {Object.entries(names).map(([key, name]) => {
@@ -159,10 +168,10 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
             tone="bare"
             className="ml-auto !px-0"
             disabled={users.length > 0}
-            title={users.length > 0 ? `${users.join(', ')} uses it` : undefined}
-            onClick={() => change(`Take out ${id}`, [{ op: 'set', path: [list, id] }])}
+            title={users.length > 0 ? msg('view.system.usesIt', { users: users.join(', ') }) : undefined}
+            onClick={() => change(msg('view.system.takeOut', { id }), [{ op: 'set', path: [list, id] }])}
           >
-            Take out
+            {msg('view.system.takeOut2')}
           </Button>
         </div>
         {list !== 'fluids' && <TakenFrom list={list} id={id} entry={entry} />}

@@ -15,6 +15,7 @@ import { locate, setShared } from '../../state/address.js';
 import { readEntry } from '../../state/entry.js';
 import { FITTING_NAMES, FittingGlyph } from '../../ui/fittingGlyphs.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** The fittings of a pipe as a list with counts, and a chooser with drawings. */
 export function FittingsList({ id, bore, reynolds }: { id: string; bore: number | null; reynolds: number | null }) {
@@ -37,11 +38,11 @@ export function FittingsList({ id, bore, reynolds }: { id: string; bore: number 
   };
   const sum = fittings.reduce((total, f) => total + (kOf(f, bore, reynolds) ?? 0) * countOf(f), 0);
   return (
-    <div className="border-soft flex-none border-t px-3 py-2" role="group" aria-label="Fittings">
+    <div className="border-soft flex-none border-t px-3 py-2" role="group" aria-label={msg('view.system.fittings2')}>
       <div className="flex h-[24px] items-center gap-2">
-        <h3 className="font-semibold">Fittings</h3>
+        <h3 className="font-semibold">{msg('view.system.fittings2')}</h3>
         {bore !== null && fittings.length > 0 && (
-          <span className="text-inkq text-[12px]" title="on the velocity head in this pipe">
+          <span className="text-inkq text-[12px]" title={msg('view.system.onTheVelocityHeadIn')}>
             ΣK {sum.toFixed(2)}
           </span>
         )}
@@ -103,7 +104,11 @@ function Row({
   onEntry: (entry: RawEntry) => void;
 }) {
   const type = typeof fitting.type === 'string' ? fitting.type : null;
-  const name = type ? (FITTING_NAMES[type] ?? type) : fitting.k !== undefined ? 'loss coefficient K' : 'equivalent length';
+  const name = type
+    ? (FITTING_NAMES[type] ?? type)
+    : fitting.k !== undefined
+      ? msg('view.system.lossCoefficientK')
+      : msg('view.system.equivalentLength');
   const count = countOf(fitting);
   const needed = neededEntry(fitting.type);
   const value =
@@ -129,7 +134,7 @@ function Row({
     <div className="flex h-[27px] items-center gap-1.5 text-[12px]">
       <input
         key={count}
-        aria-label={`Count of ${name}`}
+        aria-label={msg('view.system.countOf', { name })}
         defaultValue={count}
         onBlur={(e) => takeCount(e.target.value)}
         onKeyDown={(e) => {
@@ -144,16 +149,20 @@ function Row({
       {type ? (
         <FittingGlyph type={type} />
       ) : (
-        <span className="w-[28px] text-center font-semibold">{fitting.k !== undefined ? 'K' : 'Le'}</span>
+        <span className="w-[28px] text-center font-semibold">{fitting.k !== undefined ? 'K' : msg('view.system.le')}</span>
       )}
       <span className="min-w-0 flex-1 truncate">{name}</span>
       {value && (
         <input
           key={String(fitting[value])}
           aria-label={
-            value === 'to' ? `Bore of the ${name}` : needed === 'kv' ? `${value === 'cv' ? 'Cv' : 'Kv'} of the ${name}` : name
+            value === 'to'
+              ? msg('view.system.boreOfThe', { name })
+              : needed === 'kv'
+                ? msg('view.system.whichSelectYesOtherOf', { which: value === 'cv' ? 'yes' : 'no', name })
+                : name
           }
-          placeholder={needed === 'kv' ? 'maker’s Kv' : undefined}
+          placeholder={needed === 'kv' ? msg('view.system.makersKv') : undefined}
           defaultValue={fitting[value] === undefined ? '' : String(fitting[value])}
           onBlur={(e) => take(e.target.value)}
           onKeyDown={(e) => e.key === 'Enter' && take(e.currentTarget.value)}
@@ -161,7 +170,12 @@ function Row({
         />
       )}
       {value !== 'k' && <span className="text-inkq w-[46px] text-right">{k === null ? '' : `K ${k.toFixed(2)}`}</span>}
-      <button type="button" aria-label={`Take out ${name}`} onClick={() => onCount(0)} className="text-inkq p-0.5">
+      <button
+        type="button"
+        aria-label={msg('view.system.takeOut3', { name })}
+        onClick={() => onCount(0)}
+        className="text-inkq p-0.5"
+      >
         <X size={13} aria-hidden="true" />
       </button>
     </div>
@@ -202,14 +216,14 @@ function Chooser({
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="text-cedar ml-auto flex items-center gap-1 whitespace-nowrap text-[12px] hover:underline">
-        <Plus size={13} aria-hidden="true" /> Add a fitting
+        <Plus size={13} aria-hidden="true" /> {msg('view.system.addAFitting')}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           align="end"
           sideOffset={4}
           collisionPadding={8}
-          aria-label="Choose a fitting"
+          aria-label={msg('view.system.chooseAFitting')}
           onKeyDown={keys}
           className="panel z-30 grid max-h-(--radix-popover-content-available-height) w-[460px] gap-x-1 overflow-auto p-2 shadow-[var(--shadow-lift)]"
           style={{ gridTemplateColumns: `repeat(${COLUMNS}, 1fr)` }}
@@ -229,7 +243,11 @@ function Chooser({
                   <FittingGlyph type={type} />
                 )}
                 <span className="min-w-0 flex-1 truncate">
-                  {type === 'K' ? 'loss coefficient' : type === 'Le' ? 'equivalent length' : FITTING_NAMES[type]}
+                  {type === 'K'
+                    ? msg('view.system.lossCoefficient')
+                    : type === 'Le'
+                      ? msg('view.system.equivalentLength')
+                      : FITTING_NAMES[type]}
                 </span>
                 <span className="text-inkq">{k === null ? '' : k.toFixed(2)}</span>
               </button>

@@ -5,6 +5,7 @@ import { readTable } from '../../state/table.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const UNITS = ['m', 'km', 'ft', 'mi', 'yd'].map((u) => [u, u] as const);
 
@@ -27,21 +28,30 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
     <div className="text-[12px]">
       <p>
         {rows.length === 0 ? (
-          <span className="text-inkq">It runs straight from end to end: no heights between.</span>
+          <span className="text-inkq">{msg('view.system.itRunsStraightFromEnd')}</span>
         ) : (
           <>
-            <b className="font-semibold">{rows.length}</b> {rows.length === 1 ? 'height' : 'heights'} between, from{' '}
-            {range(Math.min)} to {range(Math.max)} {display.unit('length')}
+            <b className="font-semibold">{rows.length}</b>{' '}
+            {msg('view.system.countPluralOneOtherBetween', {
+              count: rows.length,
+              range: range(Math.min),
+              range2: range(Math.max),
+              unit: display.unit('length'),
+            })}
           </>
         )}
       </p>
       <div className="flex gap-3 pt-0.5">
         <button type="button" className="text-cedar hover:underline" onClick={() => setOpen(true)}>
-          Paste or read rows …
+          {msg('view.system.pasteOrReadRows')}
         </button>
         {rows.length > 0 && (
-          <button type="button" className="text-cedar hover:underline" onClick={() => put('ground left out', undefined)}>
-            Leave them out
+          <button
+            type="button"
+            className="text-cedar hover:underline"
+            onClick={() => put(msg('view.system.groundLeftOut'), undefined)}
+          >
+            {msg('view.system.leaveThemOut')}
           </button>
         )}
       </div>
@@ -51,7 +61,7 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
           length={quantityOf(seen.length, 'length')}
           onClose={() => setOpen(false)}
           onTake={(next) => {
-            put('ground rows', next);
+            put(msg('view.system.groundRows'), next);
             setOpen(false);
           }}
         />
@@ -61,11 +71,11 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
 }
 
 const SAID: Readonly<Record<GroundProblem['reason'], (found: string) => string>> = {
-  'not-number': (f) => `"${f}" is no number`,
-  'not-rising': (f) => `${f} does not lie beyond the row before`,
-  beyond: (f) => `${f} lies outside this pipe and is left out`,
-  'too-many': (f) => `${f} rows are more than a pipe takes`,
-  empty: () => 'no rows yet',
+  'not-number': (f) => msg('view.system.isNoNumber', { f }),
+  'not-rising': (f) => msg('view.system.doesNotLieBeyondThe', { f }),
+  beyond: (f) => msg('view.system.liesOutsideThisPipeAnd', { f }),
+  'too-many': (f) => msg('view.system.rowsAreMoreThanA', { f }),
+  empty: () => msg('view.system.noRowsYet'),
 };
 
 function GroundDialog({
@@ -94,36 +104,44 @@ function GroundDialog({
   const wrong = isEmpty ? [] : ground.problems;
   const last = ground.rows.at(-1);
   return (
-    <Modal open onClose={onClose} title={`Ground along ${id}`} wide>
+    <Modal open onClose={onClose} title={msg('view.system.groundAlong', { id })} wide>
       <p className="text-inkq mb-2">
-        Two columns, distance and elevation, with their units in the head: <code>distance [km]; elevation [m]</code>. Paste them
-        from a spreadsheet, or read a file.
+        {msg('view.system.twoColumnsDistanceAndElevation')} <code>{msg('view.system.distanceKmElevationM')}</code>
+        {msg('view.system.pasteThemFromASpreadsheet')}
       </p>
       <textarea
-        aria-label="Rows of the ground"
+        aria-label={msg('view.system.rowsOfTheGround')}
         value={text}
         onChange={(e) => setText(e.target.value)}
         spellCheck={false}
         rows={8}
-        placeholder={'distance [km]\televation [m]\n0.5\t12.4\n1.0\t15.1'}
+        placeholder={msg('view.system.distanceKmElevationM0')}
         className="border-edge mb-2 w-full rounded-[3px] border px-2 py-1 font-mono text-[12px]"
       />
       <div className="mb-2 flex flex-wrap items-end gap-3 text-[12px]">
         <label className="flex flex-col">
-          <span className="text-inkq">a file, CSV or text</span>
+          <span className="text-inkq">{msg('view.system.aFileCsvOrText')}</span>
           <input
             type="file"
             accept=".csv,.txt,.tsv"
-            aria-label="File with the ground"
+            aria-label={msg('view.system.fileWithTheGround')}
             onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
           />
         </label>
-        <UnitOf label="distance in" value={ground.distance.unit} onChange={(distance) => setUnits({ ...units, distance })} />
-        <UnitOf label="elevation in" value={ground.elevation.unit} onChange={(elevation) => setUnits({ ...units, elevation })} />
+        <UnitOf
+          label={msg('view.system.distanceIn')}
+          value={ground.distance.unit}
+          onChange={(distance) => setUnits({ ...units, distance })}
+        />
+        <UnitOf
+          label={msg('view.system.elevationIn')}
+          value={ground.elevation.unit}
+          onChange={(elevation) => setUnits({ ...units, elevation })}
+        />
         <label className="flex flex-col">
-          <span className="text-inkq">the pipe begins at</span>
+          <span className="text-inkq">{msg('view.system.thePipeBeginsAt')}</span>
           <input
-            aria-label="Distance at which the pipe begins"
+            aria-label={msg('view.system.distanceAtWhichThePipe')}
             value={begin}
             placeholder="0 km"
             onChange={(e) => setBegin(e.target.value)}
@@ -131,34 +149,40 @@ function GroundDialog({
           />
         </label>
       </div>
-      {lacking && <p className="text-fails mb-1">▲ The head names no unit: choose those of distance and elevation.</p>}
+      {lacking && <p className="text-fails mb-1">{msg('view.system.theHeadNamesNoUnit')}</p>}
       {ground.isDecimalUnsure && (
         <p className="text-fails mb-1">
-          ▲ A comma stands before three digits everywhere. It is{' '}
+          {msg('view.system.aCommaStandsBeforeThree')}
           <button type="button" className="underline" onClick={() => setUnits({ ...units, decimal: ',' })}>
-            the decimal sign
+            {msg('view.system.theDecimalSign')}
           </button>{' '}
-          or{' '}
+          {msg('view.system.or')}
           <button type="button" className="underline" onClick={() => setUnits({ ...units, decimal: '.' })}>
-            parts thousands
+            {msg('view.system.partsThousands')}
           </button>
           .
         </p>
       )}
       {wrong.slice(0, 4).map((p) => (
         <p key={`${p.row}${p.reason}`} className={p.reason === 'beyond' ? 'text-inkq' : 'text-fails'}>
-          {p.reason === 'beyond' ? '' : '▲ '}row {p.row}: {SAID[p.reason](p.found)}
+          {msg('view.system.row', { value: p.reason === 'beyond' ? '' : '▲ ', row: p.row, sAIDpreason: SAID[p.reason](p.found) })}
         </p>
       ))}
-      {wrong.length > 4 && <p className="text-inkq">and {wrong.length - 4} more</p>}
+      {wrong.length > 4 && <p className="text-inkq">{msg('view.system.andMore2', { count: wrong.length - 4 })}</p>}
       <div className="mt-3 flex items-center justify-end gap-2">
         <span className="text-inkq mr-auto text-[12px]">
           {last &&
-            `up to ${last.distance}${length === undefined ? '' : ` of ${display.number(length, 'length', 5)} ${display.unit('length')}`}`}
+            msg('view.system.upTo', {
+              distance: last.distance,
+              value:
+                length === undefined
+                  ? ''
+                  : msg('view.system.of4', { length: display.number(length, 'length', 5), unit: display.unit('length') }),
+            })}
         </span>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>{msg('view.system.leaveIt')}</Button>
         <Button tone="main" disabled={ground.rows.length === 0} onClick={() => onTake(ground.rows)}>
-          Take {ground.rows.length} {ground.rows.length === 1 ? 'row' : 'rows'}
+          {msg('view.system.takeCountPluralOneOther', { count: ground.rows.length })}
         </Button>
       </div>
     </Modal>

@@ -12,6 +12,7 @@ import { Row } from './SheetRow.js';
 import { lossOf, sheetRows } from './sheetRows.js';
 import { useSheetEditing } from './useSheetEditing.js';
 import { useSheetKeys } from './useSheetKeys.js';
+import { msg } from './words.js';
 
 /** One row an element, in flow order, typed in like a spreadsheet; results of the active scenario beside each. */
 export function LineSheet() {
@@ -39,7 +40,13 @@ export function LineSheet() {
   const add = (entries: readonly RawElement[]): void => {
     const { study: now, change } = store.getState();
     const { operations, last } = addElements(now, rows, selected, entries);
-    if (change(entries.length === 1 ? `Add ${last}` : `Add ${entries.length} elements`, operations)) select(last);
+    if (
+      change(
+        entries.length === 1 ? msg('view.system.add2', { last }) : msg('view.system.addElements', { count: entries.length }),
+        operations,
+      )
+    )
+      select(last);
   };
   useEffect(() => {
     if (at >= 0) grid.current?.querySelector(`[data-row="${rows[at]!.id}"]`)?.scrollIntoView({ block: 'nearest' });
@@ -57,7 +64,7 @@ export function LineSheet() {
       <div
         ref={grid}
         role="grid"
-        aria-label="Elements in flow order"
+        aria-label={msg('view.system.elementsInFlowOrder')}
         tabIndex={0}
         onKeyDown={onKeyDown}
         onPaste={onPaste}
@@ -124,23 +131,23 @@ function SheetHead({ template }: { template: string }) {
       style={{ gridTemplateColumns: template }}
     >
       <span role="columnheader" className="col-span-3 pl-3">
-        element
+        {msg('view.system.element')}
       </span>
-      <span role="columnheader">name</span>
+      <span role="columnheader">{msg('view.system.name')}</span>
       <span role="columnheader" className="pl-1.5">
-        entry
+        {msg('view.system.entry')}
       </span>
       <span role="columnheader" className="text-right">
-        outlet {display.unit('length')}
+        {msg('view.system.outlet', { unit: display.unit('length') })}
       </span>
       <span role="columnheader" className="text-right">
         {display.unit('velocity')}
       </span>
       <span role="columnheader" className="text-right">
-        loss {display.unit('head')}
+        {msg('view.system.loss', { unit: display.unit('head') })}
       </span>
       <span role="columnheader" className="overflow-hidden pl-4 whitespace-nowrap">
-        share of the head
+        {msg('view.system.shareOfTheHead')}
       </span>
     </div>
   );

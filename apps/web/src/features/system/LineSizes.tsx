@@ -19,6 +19,7 @@ import { Economics } from './LineSizesEconomics.js';
 import { LineSizesChart } from './LineSizesChart.js';
 import { PipeGroup } from './PipeGroup.js';
 import { useLineSizes, usualGroup } from './useLineSizes.js';
+import { msg } from './words.js';
 
 /** Candidate sizes for a pipe or a group: what each does in every scenario, and what pipe and energy cost. */
 export function LineSizes() {
@@ -31,14 +32,17 @@ export function LineSizes() {
   const { sizes, isOld } = useLineSizes(pipes);
   const [over, setOver] = useState<number | null>(null);
   const display = useDisplay();
-  if (pipes.length === 0) return <p className="text-inkq p-4">There is no pipe in this study yet; lay one in the line sheet.</p>;
+  if (pipes.length === 0) return <p className="text-inkq p-4">{msg('view.system.thereIsNoPipeIn')}</p>;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="border-soft flex h-[32px] flex-none items-center gap-3 border-b px-3">
         <PipeGroup pipes={pipes} onChange={setChosen} />
         {sizes && (
           <span className="text-inkq text-[12px]">
-            {display.number(sizes.length, 'length', 4)} {display.unit('length')} of pipe, at the flows that the scenarios have now
+            {msg('view.system.ofPipeAtTheFlows', {
+              count: display.number(sizes.length, 'length', 4),
+              unit: display.unit('length'),
+            })}
           </span>
         )}
         <Band pipes={pipes} />
@@ -51,7 +55,7 @@ export function LineSizes() {
           <LineSizesChart sizes={sizes} over={over} />
         </div>
       ) : (
-        <p className="text-inkq flex-1 p-4">Sizes are compared as soon as a scenario can be worked out.</p>
+        <p className="text-inkq flex-1 p-4">{msg('view.system.sizesAreComparedAsSoon')}</p>
       )}
       <Economics />
     </div>
@@ -80,15 +84,15 @@ function Band({ pipes }: { pipes: readonly string[] }) {
       limit: band.map((v) => `${Number(v.toPrecision(6))} ${unit}`),
       where,
     }));
-    change('Velocity guidance', [{ op: 'set', path: ['limits'], value: [...others, ...own] }]);
+    change(msg('view.system.velocityGuidance'), [{ op: 'set', path: ['limits'], value: [...others, ...own] }]);
   };
   return (
     <span className="text-inkq ml-auto flex items-center gap-1.5 text-[12px]">
-      guidance for the velocity
+      {msg('view.system.guidanceForTheVelocity')}
       {([0, 1] as const).map((end) => (
         <input
           key={`${end}-${limits[end]}-${display.system}`}
-          aria-label={end === 0 ? 'Least velocity' : 'Greatest velocity'}
+          aria-label={end === 0 ? msg('view.system.leastVelocity') : msg('view.system.greatestVelocity')}
           defaultValue={display.number(limits[end], 'velocity')}
           onBlur={(e) => put(end, e.target.value)}
           onKeyDown={(e) => e.key === 'Enter' && put(end, e.currentTarget.value)}
@@ -127,10 +131,16 @@ function Table({ sizes, pipes, over, onOver }: TableProps) {
   const hasEnergy = sizes.sizes.some((s) => s.energyCost !== null);
   const hasHead = sizes.sizes.some((s) => s.scenarios.some((x) => x.head !== null));
   const choose = (s: SizedLine): void => {
-    change(`${pipes.join(', ')} to ${s.size} ${s.schedule}`, sizeOperations(study, pipes, s));
+    change(
+      msg('view.system.to', { pipes: pipes.join(', '), size: s.size, schedule: s.schedule }),
+      sizeOperations(study, pipes, s),
+    );
   };
   return (
-    <table className="w-full text-[12px] [&_td]:pl-2 [&_td]:whitespace-nowrap [&_th]:pl-2" aria-label="Sizes side by side">
+    <table
+      className="w-full text-[12px] [&_td]:pl-2 [&_td]:whitespace-nowrap [&_th]:pl-2"
+      aria-label={msg('view.system.sizesSideBySide')}
+    >
       <Heads hasHead={hasHead} hasEnergy={hasEnergy} />
       <tbody>
         {sizes.sizes.map((s, i) => (
@@ -182,7 +192,10 @@ function SizeRow({ size: s, isNow, isCheapest, isOver, onOver, onTake, band, mos
       className={`border-soft h-[27px] border-b text-right ${isNow ? 'bg-wash' : isOver ? 'bg-paper' : ''}`}
     >
       <th scope="row" className={`pl-3 text-left whitespace-nowrap ${isNow ? 'font-semibold' : 'font-normal'}`}>
-        {s.size} <span className="text-inkq">{/^\d/.test(s.schedule) ? `sch ${s.schedule}` : s.schedule}</span>
+        {s.size}{' '}
+        <span className="text-inkq">
+          {/^\d/.test(s.schedule) ? msg('view.system.sch', { schedule: s.schedule }) : s.schedule}
+        </span>
       </th>
       <td>{display.number(s.inside, 'diameter', 4)}</td>
       <td className="font-semibold whitespace-nowrap">
@@ -206,7 +219,7 @@ function SizeRow({ size: s, isNow, isCheapest, isOver, onOver, onTake, band, mos
           <td className="font-semibold">
             {isCheapest && (
               <span className="text-holds mr-1.5 inline-flex items-center gap-1 text-[11px] font-normal">
-                <VerdictMark kind="holds" size={7} /> least
+                <VerdictMark kind="holds" size={7} /> {msg('view.system.least')}
               </span>
             )}
             {money(s.presentValue)}
@@ -215,10 +228,14 @@ function SizeRow({ size: s, isNow, isCheapest, isOver, onOver, onTake, band, mos
       )}
       <td className={`sticky right-0 pr-2 ${isNow ? 'bg-wash' : 'bg-panel'}`}>
         {isNow ? (
-          <span className="text-cedardeep text-[11.5px]">now</span>
+          <span className="text-cedardeep text-[11.5px]">{msg('app.now')}</span>
         ) : (
-          <Button className="!h-[21px] !px-2 !text-[12px]" aria-label={`Take ${s.size} ${s.schedule}`} onClick={onTake}>
-            Take
+          <Button
+            className="!h-[21px] !px-2 !text-[12px]"
+            aria-label={msg('view.system.take2', { size: s.size, schedule: s.schedule })}
+            onClick={onTake}
+          >
+            {msg('view.system.take')}
           </Button>
         )}
       </td>
@@ -235,38 +252,38 @@ function Heads({ hasHead, hasEnergy }: { hasHead: boolean; hasEnergy: boolean })
   return (
     <thead>
       <tr className="text-inkq border-soft h-[38px] border-b text-right leading-[14px]">
-        <th className="pl-3 text-left font-normal">size, schedule</th>
-        <th className="font-normal">inside {display.unit('diameter')}</th>
+        <th className="pl-3 text-left font-normal">{msg('view.system.sizeSchedule')}</th>
+        <th className="font-normal">{msg('view.system.inside2', { unit: display.unit('diameter') })}</th>
         <th className="font-normal">
           <span className="inline-flex items-center gap-1">
             <ScenarioLetter index={index} letter={letterOf(index)} small /> {display.unit('velocity')}
           </span>
         </th>
-        <th className="pl-3 text-left font-normal">velocity, all</th>
-        <th className="font-normal">Re ×10⁶</th>
-        <th className="font-normal">Darcy f</th>
+        <th className="pl-3 text-left font-normal">{msg('view.system.velocityAll')}</th>
+        <th className="font-normal">{msg('view.system.re10')}</th>
+        <th className="font-normal">{msg('view.system.darcyF')}</th>
         <th className="font-normal">
-          {display.unit('head')} per 100 {display.unit('length')}
+          {msg('view.system.per100', { unit: display.unit('head'), unit2: display.unit('length') })}
         </th>
-        <th className="font-normal">loss {display.unit('head')}</th>
-        {hasHead && <th className="font-normal">head {display.unit('head')}</th>}
-        <th className="font-normal" title="flow with every pump off; below zero it runs back">
-          no pump
+        <th className="font-normal">{msg('view.system.loss', { unit: display.unit('head') })}</th>
+        {hasHead && <th className="font-normal">{msg('app.head2', { unit: display.unit('head') })}</th>}
+        <th className="font-normal" title={msg('view.system.flowWithEveryPumpOff')}>
+          {msg('view.system.noPump')}
           <br />
           {display.unit('flow')}
         </th>
-        <th className="font-normal">{currency} a metre</th>
+        <th className="font-normal">{msg('view.system.aMetre', { currency })}</th>
         {hasEnergy && (
           <>
             <th className="font-normal">
-              energy
+              {msg('view.system.energy')}
               <br />
-              {currency}/year
+              {msg('view.system.year', { currency })}
             </th>
             <th className="font-normal">
-              pipe and
+              {msg('view.system.pipeAnd')}
               <br />
-              energy {currency}
+              {msg('view.system.energy2', { currency })}
             </th>
           </>
         )}
@@ -293,7 +310,7 @@ function Velocities({
   const width = 84;
   const x = (v: number): number => 2 + (Math.min(v, most) / most) * (width - 4);
   return (
-    <svg width={width} height={16} role="img" aria-label={`velocities of ${size.size} in all scenarios`}>
+    <svg width={width} height={16} role="img" aria-label={msg('view.system.velocitiesOfInAllScenarios', { size: size.size })}>
       <line x1={2} x2={width - 2} y1={8} y2={8} stroke="var(--line-strong)" strokeWidth={0.8} />
       <line x1={x(band[0])} x2={x(band[1])} y1={8} y2={8} stroke="var(--edge)" strokeWidth={4} opacity={0.5} />
       {size.scenarios.map((s) => {
@@ -306,7 +323,7 @@ function Velocities({
   );
 }
 
-const PER_METRE = { type: 'number' as const, min: 0, max: 1e7, label: 'Cost of a metre' };
+const PER_METRE = { type: 'number' as const, min: 0, max: 1e7, label: msg('view.system.costOfAMetre') };
 
 /** cost of a metre: the study's own, or a guide until one is typed */
 function Cost({ size }: { size: SizedLine }) {
@@ -326,18 +343,14 @@ function Cost({ size }: { size: SizedLine }) {
     const pipeCosts = [...others, ...(isTyped ? [{ size: size.size, schedule: size.schedule, perMetre }] : [])];
     const path = economics ? ['economics', 'pipeCosts'] : ['economics'];
     const operation: Operation = { op: 'set', path, value: economics ? pipeCosts : { pipeCosts } };
-    change(`Cost of ${size.size}`, [operation]);
+    change(msg('view.system.costOf', { size: size.size }), [operation]);
   };
   return (
     <input
       key={text + String(isGuide)}
       defaultValue={text}
-      aria-label={`Cost of a metre of ${size.size}`}
-      title={
-        isGuide
-          ? 'a guide that grows with the bore to the power 1.5; type a quotation in its place'
-          : 'as the study says; empty brings the guide back'
-      }
+      aria-label={msg('view.system.costOfAMetreOf', { size: size.size })}
+      title={isGuide ? msg('view.system.aGuideThatGrowsWith') : msg('view.system.asTheStudySaysEmpty')}
       onBlur={(e) => put(e.target.value)}
       onKeyDown={(e) => e.key === 'Enter' && put(e.currentTarget.value)}
       className={`hover:border-edge focus:border-edge h-[21px] w-[50px] rounded-[3px] border border-transparent bg-transparent px-1 text-right ${isGuide ? 'text-inkq italic' : 'font-semibold'}`}

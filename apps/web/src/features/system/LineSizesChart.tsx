@@ -6,6 +6,7 @@ import { lineStyle, resolved } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** height of the words over the picture, px */
 const CAPTION = 14;
@@ -62,12 +63,21 @@ export function LineSizesChart({ sizes, over }: { sizes: LineSizes; over: number
   return (
     <div ref={box} className="border-soft relative w-[30%] max-w-[340px] flex-none border-l">
       <span className="text-inkq absolute top-1 left-2 z-10 text-[11.5px]">
-        head {display.unit('head')} over flow {display.unit('flow')}, scenario {scenarios[index]?.name ?? active}
+        {msg('view.system.headOverFlowScenario', {
+          unit: display.unit('head'),
+          unit2: display.unit('flow'),
+          name: scenarios[index]?.name ?? active,
+        })}
       </span>
       {options && width > 0 && (
         <div className="absolute inset-0 top-[14px]">
           <Suspense fallback={null}>
-            <ApexChart options={options} height={height - CAPTION} onArea={setArea} label="System head curves of every size" />
+            <ApexChart
+              options={options}
+              height={height - CAPTION}
+              onArea={setArea}
+              label={msg('view.system.systemHeadCurvesOfEvery')}
+            />
           </Suspense>
         </div>
       )}

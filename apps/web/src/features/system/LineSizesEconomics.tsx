@@ -1,23 +1,29 @@
 import { ECONOMICS, share, type RawEconomics } from '@cedar-knot/core';
 import { readEntry } from '../../state/entry.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const FIELDS: readonly { key: keyof RawEconomics & string; label: string; unit: string; isShare?: boolean; title: string }[] = [
-  { key: 'energyPrice', label: 'price', unit: 'a kWh', title: 'price of a kWh from the mains' },
-  { key: 'life', label: 'life', unit: 'years', title: 'years over which energy is reckoned' },
+  {
+    key: 'energyPrice',
+    label: msg('view.system.price'),
+    unit: msg('view.system.aKwh'),
+    title: msg('view.system.priceOfAKwhFrom'),
+  },
+  { key: 'life', label: msg('view.system.life'), unit: 'years', title: msg('view.system.yearsOverWhichEnergyIs') },
   {
     key: 'interest',
-    label: 'interest',
+    label: msg('view.system.interest'),
     unit: '%',
     isShare: true,
-    title: 'interest a year with which later costs are discounted',
+    title: msg('view.system.interestAYearWithWhich'),
   },
   {
     key: 'efficiency',
-    label: 'efficiency',
+    label: msg('view.system.efficiency'),
     unit: '%',
     isShare: true,
-    title: 'of pump and driver together, where no pump with a motor is chosen yet',
+    title: msg('view.system.ofPumpAndDriverTogether'),
   },
 ];
 
@@ -29,15 +35,18 @@ export function Economics() {
   const put = (key: string, value: number | string | undefined): void => {
     if (economics?.[key] === value) return;
     if (economics)
-      change(`Economics: ${key}`, [{ op: 'set', path: ['economics', key], ...(value === undefined ? {} : { value }) }]);
-    else if (value !== undefined) change(`Economics: ${key}`, [{ op: 'set', path: ['economics'], value: { [key]: value } }]);
+      change(msg('view.system.economics', { key }), [
+        { op: 'set', path: ['economics', key], ...(value === undefined ? {} : { value }) },
+      ]);
+    else if (value !== undefined)
+      change(msg('view.system.economics', { key }), [{ op: 'set', path: ['economics'], value: { [key]: value } }]);
   };
   const hours = scenarios.reduce((sum, s) => sum + (s.hoursPerYear ?? 0), 0);
   const field = 'border-edge bg-panel text-ink h-[22px] rounded-[3px] border px-1 text-right';
   return (
     <div className="border-line text-inkq flex h-[34px] flex-none items-center gap-4 border-t px-3 text-[12px]">
       <label className="flex items-center gap-1.5">
-        currency
+        {msg('view.system.currency')}
         <input
           key={economics?.currency}
           defaultValue={economics?.currency ?? '€'}
@@ -71,8 +80,8 @@ export function Economics() {
       })}
       <span className="ml-auto">
         {hours > 0
-          ? `energy over the ${hours.toLocaleString('en-US').replaceAll(',', ' ')} hours a year that the scenarios have`
-          : 'give the scenarios their hours a year to see what energy costs'}
+          ? msg('view.system.energyOverTheHoursA', { toLocaleString: hours.toLocaleString('en-US').replaceAll(',', ' ') })
+          : msg('view.system.giveTheScenariosTheirHours')}
       </span>
     </div>
   );

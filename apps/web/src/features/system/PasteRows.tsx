@@ -2,6 +2,7 @@ import type { RawElement, ShortFormNames } from '@cedar-knot/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/controls.js';
 import { readPasted } from './quickEntryText.js';
+import { msg } from './words.js';
 
 /** What was pasted from a spreadsheet, row by row as it is understood; it can be mended here before it is taken. */
 export function PasteRows({
@@ -24,13 +25,13 @@ export function PasteRows({
   return (
     <div
       role="group"
-      aria-label="Pasted rows"
+      aria-label={msg('view.system.pastedRows')}
       className="border-line flex max-h-[190px] flex-none flex-col gap-1.5 border-t px-3 py-2"
     >
       <div className="flex min-h-0 flex-1 gap-3 overflow-auto">
         <textarea
           ref={field}
-          aria-label="Pasted text"
+          aria-label={msg('view.system.pastedText')}
           value={text}
           onChange={(e) => setText(e.target.value)}
           onKeyDown={(e) => {
@@ -56,12 +57,12 @@ export function PasteRows({
       </div>
       <div className="flex items-center justify-end gap-2">
         <span className="text-inkq mr-auto text-[12px]">
-          One element a row: a quick entry, or the columns kind, name, entry, outlet elevation.
-          {bad > 0 && <b className="text-fails"> ▲ {bad} not understood</b>}
+          {msg('view.system.oneElementARowA')}
+          {bad > 0 && <b className="text-fails"> {msg('view.system.notUnderstood', { bad })}</b>}
         </span>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>{msg('view.system.leaveIt')}</Button>
         <Button tone="main" disabled={good.length === 0} onClick={() => onTake(good)}>
-          Add {good.length} {good.length === 1 ? 'row' : 'rows'}
+          {msg('view.system.addCountPluralOneOther', { count: good.length })}
         </Button>
       </div>
     </div>

@@ -9,6 +9,7 @@ import { RowsTable } from '../entry/RowsTable.js';
 import { Entry } from './Entry.js';
 import { GroundRows } from './GroundRows.js';
 import { Part } from './Part.js';
+import { msg } from './words.js';
 
 const FIELDS = ELEMENT_KINDS.pipe.fields;
 const STEEL = ['grade', 'designFactor', 'dragReduction'] as const;
@@ -21,31 +22,25 @@ export function PipeMore({ id, seen }: { id: string; seen: RawEntry }) {
   const hasHeat = HEAT.some((k) => seen[k] !== undefined) || seen.insulation !== undefined || seen.burial !== undefined;
   return (
     <>
-      <Part title="Ground along it" isOpen={isLong || seen.profile !== undefined}>
+      <Part title={msg('view.system.groundAlongIt')} isOpen={isLong || seen.profile !== undefined}>
         <GroundRows id={id} seen={seen} />
       </Part>
-      <Part title="Steel and friction" isOpen={STEEL.some((k) => seen[k] !== undefined)}>
+      <Part title={msg('view.system.steelAndFriction')} isOpen={STEEL.some((k) => seen[k] !== undefined)}>
         <div className="grid grid-cols-3 gap-x-2 gap-y-1.5">
           {STEEL.map((k) => (
             <Entry key={k} id={id} name={k} field={FIELDS[k]!} value={seen[k]} />
           ))}
         </div>
-        <p className="text-inkq pt-1 text-[12px] leading-4">
-          Without a design pressure the line may see 2·S·F·t/D by its grade and wall (ASME B31.4).
-        </p>
+        <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.withoutADesignPressureThe')}</p>
       </Part>
-      <Part title="Heat" isOpen={isThermal || hasHeat}>
+      <Part title={msg('view.system.heat')} isOpen={isThermal || hasHeat}>
         <div className="grid grid-cols-3 gap-x-2 gap-y-1.5">
           {HEAT.map((k) => (
             <Entry key={k} id={id} name={k} field={FIELDS[k]!} value={seen[k]} />
           ))}
         </div>
         <Layers id={id} seen={seen} />
-        {!isThermal && (
-          <p className="text-inkq pt-1 text-[12px] leading-4">
-            Temperature along the way is not followed in this study: it is switched on beside the scenario.
-          </p>
-        )}
+        {!isThermal && <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.temperatureAlongTheWayIs')}</p>}
       </Part>
     </>
   );
@@ -67,7 +62,7 @@ function Layers({ id, seen }: { id: string; seen: RawEntry }) {
     <div className="pt-1.5">
       {rows.length > 0 || isAdding ? (
         <RowsTable
-          label={`Insulation of ${id}`}
+          label={msg('view.system.insulationOf', { id })}
           field={FIELDS.insulation as TableField}
           rows={rows.length > 0 ? rows : [{}]}
           onRows={(next) => put('insulation', 'insulation', next.length > 0 ? next : undefined)}
@@ -81,7 +76,7 @@ function Layers({ id, seen }: { id: string; seen: RawEntry }) {
             put('insulation', 'insulation', [{ thickness: '50 mm', conductivity: '0.035 W/m/K' }]);
           }}
         >
-          Add insulation: 50 mm of 0.035 W/(m·K)
+          {msg('view.system.addInsulation50MmOf')}
         </button>
       )}
       <div className="grid grid-cols-2 gap-x-2 pt-1">

@@ -1,5 +1,6 @@
 import { insideOf, pipeDimensions, pipeWeight, type RawEntry } from '@cedar-knot/core';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** lb/ft in a kg/m: 0.3048/0.45359237 (NIST SP 811) */
 const POUNDS_PER_FOOT = 0.3048 / 0.45359237;
@@ -18,12 +19,14 @@ export function PipeNumbers({ entry }: { entry: RawEntry }) {
   const shown = (x: number): string => (isUs ? x * POUNDS_PER_FOOT : x).toPrecision(3);
   return (
     <p className="text-inkq flex-none px-3 pb-2 text-[12px]">
-      outside <b className="text-ink font-semibold">{display.number(made.outside, 'diameter', 4)}</b> · wall{' '}
-      <b className="text-ink font-semibold">{display.number(made.wall, 'diameter', 3)}</b> · bore{' '}
+      {msg('view.system.outside')} <b className="text-ink font-semibold">{display.number(made.outside, 'diameter', 4)}</b>{' '}
+      {msg('view.system.wall')}
+      <b className="text-ink font-semibold">{display.number(made.wall, 'diameter', 3)}</b> {msg('view.system.bore')}
       <b className="text-ink font-semibold">{display.number(inside, 'diameter', 4)}</b> {display.unit('diameter')}
       <br />
-      <b className="text-ink font-semibold">{shown(mass.empty)}</b> {isUs ? 'lb/ft' : 'kg/m'} empty,{' '}
-      <b className="text-ink font-semibold">{shown(mass.full)}</b> full
+      <b className="text-ink font-semibold">{shown(mass.empty)}</b>{' '}
+      {msg('view.system.isusSelectYesOtherEmpty', { isUs: isUs ? 'yes' : 'no' })}
+      <b className="text-ink font-semibold">{shown(mass.full)}</b> {msg('view.system.full')}
     </p>
   );
 }

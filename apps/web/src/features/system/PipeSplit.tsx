@@ -7,15 +7,16 @@ import { splitPipe } from '../../state/topology.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** What can be put between the two parts, with the entries it begins with. */
 const INSERTS: Readonly<Record<string, { name: string; entry: Omit<RawElement, 'id'> }>> = {
-  pump: { name: 'a pump', entry: { kind: 'pump', mode: 'off' } },
-  'control-valve': { name: 'a control valve', entry: { kind: 'control-valve', mode: 'drop', drop: '0.5 bar' } },
-  device: { name: 'a device', entry: { kind: 'device', drop: '0.2 bar' } },
-  'hand-valve': { name: 'a hand valve', entry: { kind: 'hand-valve', k: 0.2 } },
-  'non-return': { name: 'a non-return valve', entry: { kind: 'non-return', k: 2 } },
-  orifice: { name: 'an orifice', entry: { kind: 'orifice' } },
+  pump: { name: msg('view.system.aPump'), entry: { kind: 'pump', mode: 'off' } },
+  'control-valve': { name: msg('view.system.aControlValve'), entry: { kind: 'control-valve', mode: 'drop', drop: '0.5 bar' } },
+  device: { name: msg('view.system.aDevice'), entry: { kind: 'device', drop: '0.2 bar' } },
+  'hand-valve': { name: msg('view.system.aHandValve'), entry: { kind: 'hand-valve', k: 0.2 } },
+  'non-return': { name: msg('view.system.aNonReturnValve'), entry: { kind: 'non-return', k: 2 } },
+  orifice: { name: msg('view.system.anOrifice'), entry: { kind: 'orifice' } },
 };
 
 /** Parts the pipe in two: both lengths are seen before it is done, and their sum stays. */
@@ -40,7 +41,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
     // an orifice wants the bore around it
     const whole = entry?.kind === 'orifice' ? { ...entry, ...orificeIn(study, id) } : entry;
     const done = splitPipe(study, id, at, whole, shown[active]?.outcome.result ?? null);
-    if (rebuild(`Part ${id}`, done)) setTyped('');
+    if (rebuild(msg('view.system.part', { id }), done)) setTyped('');
   };
   return (
     <form
@@ -51,7 +52,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
       }}
     >
       <label htmlFor={SPLIT_FIELD} className="text-inkq">
-        Part after
+        {msg('view.system.partAfter')}
       </label>
       <input
         id={SPLIT_FIELD}
@@ -60,11 +61,11 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
         placeholder={`${Number((q.si / q.unit.factor / 2).toPrecision(4))} ${unit}`}
         className="border-edge bg-panel h-[24px] w-[72px] rounded-[3px] border px-1.5 text-right"
       />
-      <span className="text-inkq">and put in</span>
+      <span className="text-inkq">{msg('view.system.andPutIn')}</span>
       <Select
-        label="What is put between the parts"
+        label={msg('view.system.whatIsPutBetweenThe')}
         value={kind === '' ? undefined : kind}
-        none="nothing"
+        none={msg('view.system.nothing')}
         options={Object.entries(INSERTS).map(([k, i]) => [k, i.name])}
         onChange={(k) => setKind(k ?? '')}
         className="flex-1"
@@ -75,10 +76,10 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
             ? ''
             : right && isQuantity(first)
               ? `${Number((first.si / q.unit.factor).toPrecision(6))} ${unit} + ${Number(rest.toPrecision(6))} ${unit} = ${length as string}`
-              : `between 0 and ${length as string}`}
+              : msg('view.system.between0And', { length: length as string })}
         </span>
         <Button type="submit" disabled={!right} className="!h-[24px]">
-          Part
+          {msg('view.system.part2')}
         </Button>
       </span>
     </form>

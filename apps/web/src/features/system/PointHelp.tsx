@@ -8,13 +8,14 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Select } from '../../ui/Select.js';
 import { WellTest } from './WellTest.js';
+import { msg } from './words.js';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
-  vessel: 'vessel or tank with a level',
-  pressure: 'known pressure',
-  flow: 'known flow',
-  well: 'well with drawdown',
-  junction: 'junction of lines',
+  vessel: msg('view.system.vesselOrTankWithA'),
+  pressure: msg('view.system.knownPressure'),
+  flow: msg('view.system.knownFlow'),
+  well: msg('view.system.wellWithDrawdown'),
+  junction: msg('view.system.junctionOfLines'),
 };
 
 /** What a point is, and what goes with its kind: levels of a vessel, the pressure's meaning, a well's pumping test. */
@@ -24,12 +25,12 @@ export function PointHelp({ id, kind, seen }: { id: string; kind: string; seen: 
   return (
     <div className="border-soft flex flex-none flex-col gap-2 border-t px-3 py-2 text-[12px]">
       <label className="flex items-center gap-2">
-        <span className="text-inkq">This point is a</span>
+        <span className="text-inkq">{msg('view.system.thisPointIsA')}</span>
         <Select
-          label={`Kind of ${id}`}
+          label={msg('view.system.kindOf', { id })}
           value={kind}
           options={Object.keys(POINT_KINDS).map((k) => [k, KIND_WORDS[k] ?? k])}
-          onChange={(k) => rebuild(`${id} is a ${k}`, changePointKind(study, id, k!))}
+          onChange={(k) => rebuild(msg('view.system.isA', { id, k: k! }), changePointKind(study, id, k!))}
           className="flex-1"
         />
       </label>
@@ -54,27 +55,27 @@ function Levels({ id, seen }: { id: string; seen: RawEntry }) {
   const change = useStudy((s) => s.change);
   const index = study.scenarios.findIndex((s) => s.id === active);
   const given = LEVELS.filter(([, key]) => typeof seen[key] === 'string');
-  if (given.length === 0)
-    return (
-      <p className="text-inkq leading-4">
-        Give the vessel its low, normal and high level, and a scenario can name the one that it runs at.
-      </p>
-    );
+  if (given.length === 0) return <p className="text-inkq leading-4">{msg('view.system.giveTheVesselItsLow')}</p>;
   const shared = locate(study, id)?.entry.level;
-  const options = [...given.map(([word]) => ({ value: word, text: word })), { value: 'typed', text: 'as typed' }];
+  const options = [...given.map(([word]) => ({ value: word, text: word })), { value: 'typed', text: msg('view.system.asTyped') }];
   const now = given.some(([word]) => seen.level === word) ? String(seen.level) : 'typed';
   const put = (word: string): void => {
-    if (word === 'typed') change(`${id} level as typed`, setOwn(study, active, id, 'level', undefined));
+    if (word === 'typed') change(msg('view.system.levelAsTyped', { id }), setOwn(study, active, id, 'level', undefined));
     else
       change(
-        `${id} at ${word} level in ${letterOf(index)}`,
+        msg('view.system.atLevelIn', { id, word, letter: letterOf(index) }),
         setOwn(study, active, id, 'level', shared === word ? undefined : word),
       );
   };
   return (
     <div className="flex items-center gap-2">
-      <span className="text-inkq flex-1">In scenario {letterOf(index)} at level</span>
-      <Segmented label={`Level in scenario ${letterOf(index)}`} value={now} options={options} onChange={put} />
+      <span className="text-inkq flex-1">{msg('view.system.inScenarioAtLevel', { letter: letterOf(index) })}</span>
+      <Segmented
+        label={msg('view.system.levelInScenario', { letter: letterOf(index) })}
+        value={now}
+        options={options}
+        onChange={put}
+      />
     </div>
   );
 }
@@ -86,28 +87,26 @@ function Basis({ id, basis }: { id: string; basis: 'static' | 'total' }) {
   return (
     <div className="flex flex-col gap-1.5">
       <Segmented
-        label="The pressure is"
+        label={msg('view.system.thePressureIs')}
         value={basis}
         options={[
-          { value: 'static', text: 'static, as a gauge reads' },
-          { value: 'total', text: 'total, as in a vessel' },
+          { value: 'static', text: msg('view.system.staticAsAGaugeReads') },
+          { value: 'total', text: msg('view.system.totalAsInAVessel') },
         ]}
-        onChange={(b) => change(`${id} is ${b}`, setShared(study, id, 'basis', b === 'static' ? undefined : b))}
+        onChange={(b) => change(msg('view.system.is', { id, b }), setShared(study, id, 'basis', b === 'static' ? undefined : b))}
       />
       <p className="text-inkq leading-4">
-        {basis === 'static'
-          ? 'At a tapping the liquid still moves: its velocity head comes on top of this pressure. An exit fitting in the pipe that leads here would count that head twice.'
-          : 'The liquid has come to rest here: the velocity head is in this pressure. The pipe that leads here loses it, so an exit belongs among its fittings.'}
+        {basis === 'static' ? msg('view.system.atATappingTheLiquid') : msg('view.system.theLiquidHasComeTo')}
       </p>
     </div>
   );
 }
 
 const TEST_FIELDS = [
-  ['q1', 'flow 1', 'flow', ''],
-  ['h1', 'level 1', 'length', ''],
-  ['q2', 'flow 2', 'flow', ''],
-  ['h2', 'level 2', 'length', ''],
+  ['q1', msg('view.system.flow1'), 'flow', ''],
+  ['h1', msg('view.system.level1'), 'length', ''],
+  ['q2', msg('view.system.flow2'), 'flow', ''],
+  ['h2', msg('view.system.level2'), 'length', ''],
 ] as const;
 
 const TEST_FIELD = { flow: thingKind('flow')!.fields.flow!, length: thingKind('well')!.fields.restLevel! };
@@ -123,7 +122,7 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
   if (!open)
     return (
       <Button tone="bare" className="!px-0 self-start" onClick={() => setOpen(true)}>
-        From two readings of a pumping test …
+        {msg('view.system.fromTwoReadingsOfA')}
       </Button>
     );
   const si = (key: string, dimension: 'flow' | 'length') => quantityOf(typed[key] ?? '', dimension);
@@ -134,7 +133,7 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
   const rest = complete ? h1 + q1 / capacity : NaN;
   const right = capacity > 0 && Number.isFinite(rest);
   const take = (): void => {
-    if (!right) return say('Of the two readings the one with the greater flow has the lower water level.');
+    if (!right) return say(msg('view.system.ofTheTwoReadingsThe'));
     const operations = [
       ...setShared(study, id, 'restLevel', writeQuantity(Number(rest.toPrecision(7)), 'length', display.typed('length'))),
       ...setShared(
@@ -144,14 +143,12 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
         writeQuantity(Number(capacity.toPrecision(6)), 'specificCapacity', display.typed('specificCapacity')),
       ),
     ];
-    change(`${id} from its pumping test`, operations);
+    change(msg('view.system.fromItsPumpingTest', { id }), operations);
     setOpen(false);
   };
   return (
     <div className="flex flex-col gap-1">
-      <p className="text-inkq leading-4">
-        Two flows and the elevation of the pumped water level at each, on the same datum as everything else.
-      </p>
+      <p className="text-inkq leading-4">{msg('view.system.twoFlowsAndTheElevation')}</p>
       <div className="grid grid-cols-2 gap-x-2">
         {TEST_FIELDS.map(([key, label, dimension, start]) => (
           <TypedField
@@ -170,14 +167,19 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
       <div className="flex items-center gap-2 pt-1">
         <span className="text-inkq min-w-0 flex-1" role="status">
           {right
-            ? `rest ${display.number(rest, 'length', 4)} ${display.unit('length')}, ${display.number(capacity, 'specificCapacity')} ${display.unit('specificCapacity')}`
+            ? msg('view.system.rest', {
+                rest: display.number(rest, 'length', 4),
+                unit: display.unit('length'),
+                capacity: display.number(capacity, 'specificCapacity'),
+                unit2: display.unit('specificCapacity'),
+              })
             : complete
-              ? 'the greater flow must have the lower level'
+              ? msg('view.system.theGreaterFlowMustHave')
               : ''}
         </span>
-        <Button onClick={() => setOpen(false)}>Leave</Button>
+        <Button onClick={() => setOpen(false)}>{msg('view.system.leave')}</Button>
         <Button tone="main" disabled={!right} onClick={take}>
-          Take
+          {msg('view.system.take')}
         </Button>
       </div>
     </div>

@@ -5,6 +5,7 @@ import { useStudy } from '../context.js';
 import { OverTemperature } from '../entry/EntryEditor.js';
 import { Entry } from './Entry.js';
 import { Part } from './Part.js';
+import { msg } from './words.js';
 
 /** What a part of a line may hold: its class, a rated pressure, or a table over temperature. */
 export function PressureRating({ id, seen, fields }: { id: string; seen: RawEntry; fields: Fields }) {
@@ -13,20 +14,18 @@ export function PressureRating({ id, seen, fields }: { id: string; seen: RawEntr
   const rows = locate(study, id)?.entry.ratingTable as RawEntry[] | undefined;
   const isOpen = rows !== undefined || RATING_KEYS.some((k) => seen[k] !== undefined);
   return (
-    <Part title="Pressure class" isOpen={isOpen}>
+    <Part title={msg('view.system.pressureClass')} isOpen={isOpen}>
       <div className="grid grid-cols-3 gap-x-2 gap-y-1.5">
         {RATING_KEYS.map((k) => (
           <Entry key={k} id={id} name={k} field={fields[k]!} value={seen[k]} />
         ))}
       </div>
-      <p className="text-inkq pt-1 text-[12px] leading-4">
-        PN16 or class 300. Group 1.1 is rated by ASME B16.5, a PN up to 50 °C; enter the rated pressure for anything else.
-      </p>
+      <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.pn16OrClass300Group')}</p>
       <div className="flex flex-col pt-1">
         <OverTemperature
           field={fields.ratingTable as TableField}
           rows={rows}
-          onRows={(next) => void change(`${id} pressure rating`, setShared(study, id, 'ratingTable', next))}
+          onRows={(next) => void change(msg('view.system.pressureRating', { id }), setShared(study, id, 'ratingTable', next))}
         />
       </div>
     </Part>

@@ -11,6 +11,7 @@ import { ProfileTools } from './ProfileTools.js';
 import { useZoom } from './useZoom.js';
 import { Dimensions, EndLabels, Ends, Equipment } from './ProfileMarks.js';
 import { ProfileReadout, type Spot } from './ProfileReadout.js';
+import { msg } from './words.js';
 
 /**
  * The system at its true elevations, drawn from what is typed: pipe, vessels and equipment; over it the hydraulic grade of the
@@ -52,7 +53,7 @@ export function Profile({ switcher }: { switcher?: ReactNode }) {
   };
   return (
     <section
-      aria-label="Elevation profile"
+      aria-label={msg('view.system.elevationProfile')}
       className="panel relative min-h-0 overflow-hidden"
       ref={box}
       style={{ height: 262, flex: 'none' }}
@@ -62,7 +63,11 @@ export function Profile({ switcher }: { switcher?: ReactNode }) {
     >
       <p className="print-only absolute -top-[30px] left-0 text-[14px]">
         <b>{`${typed.tag ?? ''} ${typed.title ?? ''}`.trim()}</b>
-        {`, scenario ${letterOf(activeAt)} ${study.scenarios[activeAt]?.name ?? activeId}, ${new Date().toLocaleDateString()}`}
+        {msg('view.system.scenario2', {
+          letter: letterOf(activeAt),
+          name: study.scenarios[activeAt]?.name ?? activeId,
+          value: new Date().toLocaleDateString(),
+        })}
       </p>
       {frame && hasPlaces && width > 0 ? (
         <svg
@@ -86,11 +91,7 @@ export function Profile({ switcher }: { switcher?: ReactNode }) {
           />
         </svg>
       ) : (
-        <p className="text-inkq p-5">
-          {study.lines.length === 0
-            ? ''
-            : 'The profile appears as soon as a scenario can be worked out; what it lacks stands above.'}
-        </p>
+        <p className="text-inkq p-5">{study.lines.length === 0 ? '' : msg('view.system.theProfileAppearsAsSoon')}</p>
       )}
       {frame && hasPlaces && (
         <ProfileTools
@@ -349,15 +350,15 @@ function Legend({ letter, index, stale }: { letter: string; index: number; stale
       stroke: lineStyle(index).color,
       width: 2.8,
       dash: '',
-      text: `hydraulic grade, ${letter} active${stale ? ' (last good)' : ''}`,
+      text: msg('view.system.hydraulicGradeActiveStaleSelect', { letter, stale: stale ? 'yes' : 'no' }),
     },
-    { stroke: 'var(--ink-quiet)', width: 1.2, dash: '9 4', text: 'the other scenarios' },
-    { stroke: 'var(--edge)', width: 1, dash: '', text: 'boils below this line' },
+    { stroke: 'var(--ink-quiet)', width: 1.2, dash: '9 4', text: msg('view.system.theOtherScenarios') },
+    { stroke: 'var(--edge)', width: 1, dash: '', text: msg('view.system.boilsBelowThisLine') },
   ];
   return (
     <g transform={`translate(${LEFT + 8} ${TOP})`}>
       <text fontSize={14} fontWeight={600} fill="var(--ink)" y={2} className="halo">
-        Elevation profile
+        {msg('view.system.elevationProfile')}
       </text>
       {rows.map((r, i) => (
         <g key={r.text} transform={`translate(0 ${17 + i * 15})`}>

@@ -4,6 +4,7 @@ import type { Shown } from '../../state/studyStore.js';
 import { ScenarioLetter, VerdictMark, type MarkKind } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
 import { SAFE_OVER_VAPOUR } from './boiling.js';
+import { msg } from './words.js';
 
 /** A place on the profile under the pointer. */
 export interface Spot {
@@ -44,7 +45,13 @@ export function ProfileReadout({
     const velocity = r?.kind === 'pipe' ? Math.abs(r.velocity) : null;
     const kind: MarkKind = over < 0 ? 'fails' : over < SAFE_OVER_VAPOUR || pressure < atmosphere ? 'near' : 'holds';
     const text =
-      over < 0 ? 'boils' : over < SAFE_OVER_VAPOUR ? 'close to boiling' : pressure < atmosphere ? 'below atmosphere' : 'holds';
+      over < 0
+        ? 'boils'
+        : over < SAFE_OVER_VAPOUR
+          ? msg('view.system.closeToBoiling')
+          : pressure < atmosphere
+            ? msg('view.system.belowAtmosphere')
+            : 'holds';
     return [{ id: s.id, index, pressure, over, velocity, kind, text }];
   });
   const left = spot.x > width / 2 ? spot.x - 322 : spot.x + 14;
@@ -64,7 +71,7 @@ export function ProfileReadout({
               </span>
             </th>
             <th className="text-right font-normal">{display.unit('absolutePressure')}(a)</th>
-            <th className="text-right font-normal">over vapour</th>
+            <th className="text-right font-normal">{msg('view.system.overVapour')}</th>
             <th className="text-right font-normal">{display.unit('velocity')}</th>
           </tr>
         </thead>

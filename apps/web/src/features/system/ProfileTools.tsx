@@ -1,6 +1,7 @@
 import { Download, Maximize, Minus, Plus, Printer, Waypoints } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
 import { download, fileName, standaloneSvg } from '../../ui/exportSvg.js';
+import { msg } from './words.js';
 
 interface ToolsProps {
   scale: number;
@@ -15,7 +16,7 @@ interface ToolsProps {
 
 /** Zoom, and the drawing on paper or as a file. */
 export function ProfileTools({ scale, onStep, onWhole, drawing, title, isEnergy, onEnergy }: ToolsProps) {
-  const name = `${title || 'study'} profile`;
+  const name = msg('view.system.profile', { title: title || 'study' });
   const save = (): void => {
     if (!drawing.current) return;
     download(standaloneSvg(drawing.current, name), `${fileName(name)}.svg`, 'image/svg+xml');
@@ -29,25 +30,25 @@ export function ProfileTools({ scale, onStep, onWhole, drawing, title, isEnergy,
   const size = { size: 14, 'aria-hidden': true } as const;
   return (
     <div className="no-print absolute top-[5px] left-[262px] flex items-center gap-0.5">
-      <Tool label="Zoom out (−)" onClick={() => onStep(-1)} disabled={scale <= 1}>
+      <Tool label={msg('view.system.zoomOut')} onClick={() => onStep(-1)} disabled={scale <= 1}>
         <Minus {...size} />
       </Tool>
-      <Tool label="Zoom in (+, or the wheel)" onClick={() => onStep(1)}>
+      <Tool label={msg('view.system.zoomInOrTheWheel')} onClick={() => onStep(1)}>
         <Plus {...size} />
       </Tool>
-      <Tool label="The whole length (0)" onClick={onWhole} disabled={scale <= 1}>
+      <Tool label={msg('view.system.theWholeLength0')} onClick={onWhole} disabled={scale <= 1}>
         <Maximize {...size} />
       </Tool>
       <Tool
-        label={isEnergy ? 'Leave out the energy line (total head)' : 'Draw the energy line (total head)'}
+        label={isEnergy ? msg('view.system.leaveOutTheEnergyLine') : msg('view.system.drawTheEnergyLineTotal')}
         onClick={() => onEnergy(!isEnergy)}
       >
         <Waypoints {...size} />
       </Tool>
-      <Tool label="Save the profile as SVG" onClick={save}>
+      <Tool label={msg('view.system.saveTheProfileAsSvg')} onClick={save}>
         <Download {...size} />
       </Tool>
-      <Tool label="Print the profile" onClick={print}>
+      <Tool label={msg('view.system.printTheProfile')} onClick={print}>
         <Printer {...size} />
       </Tool>
     </div>

@@ -6,6 +6,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Entry } from './Entry.js';
 import { Part } from './Part.js';
+import { msg } from './words.js';
 
 const FIELDS = ELEMENT_KINDS.pump.fields;
 const SUCTION = ['service', 'straightInlet', 'dissolvedGas'] as const;
@@ -16,10 +17,13 @@ export function PumpMore({ id, seen }: { id: string; seen: RawEntry }) {
   const r = useStudy((s) => s.shown[s.active]?.outcome.result?.elements[id]);
   return (
     <>
-      <Part title="Suction" isOpen={SUCTION.some((k) => seen[k] !== undefined)}>
+      <Part title={msg('view.system.suction2')} isOpen={SUCTION.some((k) => seen[k] !== undefined)}>
         <Grid id={id} seen={seen} keys={SUCTION} />
       </Part>
-      <Part title="Motor, cable, start" isOpen={seen.cable !== undefined || DRIVE.some((k) => seen[k] !== undefined)}>
+      <Part
+        title={msg('view.system.motorCableStart')}
+        isOpen={seen.cable !== undefined || DRIVE.some((k) => seen[k] !== undefined)}
+      >
         <Cable id={id} seen={seen} />
         <Grid id={id} seen={seen} keys={DRIVE} />
         {r?.kind === 'pump' && <DriveFigures r={r} />}
@@ -52,7 +56,7 @@ function Cable({ id, seen }: { id: string; seen: RawEntry }) {
   const put = (key: string, value: unknown): void => {
     const next = key !== 'material' && value === undefined ? undefined : { ...USUAL, ...cable, [key]: value };
     const kept = next && Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined));
-    change(`${id} cable`, setSeen(study, scenario, id, 'cable', kept));
+    change(msg('view.system.cable', { id }), setSeen(study, scenario, id, 'cable', kept));
   };
   return (
     <div className="grid grid-cols-3 gap-x-2">
@@ -72,9 +76,9 @@ function Cable({ id, seen }: { id: string; seen: RawEntry }) {
         );
       })}
       <div>
-        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Conductor</span>
+        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{msg('view.system.conductor')}</span>
         <Select
-          label="Conductor"
+          label={msg('view.system.conductor')}
           value={typeof cable?.material === 'string' ? cable.material : undefined}
           none="copper"
           options={[['aluminium', 'aluminium']]}
@@ -90,23 +94,22 @@ function Cable({ id, seen }: { id: string; seen: RawEntry }) {
 function DriveFigures({ r }: { r: PumpResult }) {
   const d = useDisplay();
   const rows: [string, string | null][] = [
-    ['current of one motor', r.current === undefined ? null : `${Number(r.current.toPrecision(3))} A`],
-    ['voltage drop of the cable', r.cableDrop === undefined ? null : `${(r.cableDrop * 100).toFixed(1)} %`],
-    ['voltage at the motor', r.motorVoltage === undefined ? null : `${Math.round(r.motorVoltage)} V`],
+    [msg('view.system.currentOfOneMotor'), r.current === undefined ? null : `${Number(r.current.toPrecision(3))} A`],
+    [msg('view.system.voltageDropOfTheCable'), r.cableDrop === undefined ? null : `${(r.cableDrop * 100).toFixed(1)} %`],
+    [msg('view.system.voltageAtTheMotor'), r.motorVoltage === undefined ? null : `${Math.round(r.motorVoltage)} V`],
     [
-      'velocity past the motor',
+      msg('view.system.velocityPastTheMotor'),
       r.motorVelocity === undefined ? null : `${d.number(r.motorVelocity, 'velocity')} ${d.unit('velocity')}`,
     ],
-    ['starting torque over that of the pump', r.startTorque === undefined ? null : r.startTorque.toFixed(2)],
-    ['loss of the drive', r.driveLoss === undefined ? null : `${d.number(r.driveLoss, 'power')} ${d.unit('power')}`],
+    [msg('view.system.startingTorqueOverThatOf'), r.startTorque === undefined ? null : r.startTorque.toFixed(2)],
+    [
+      msg('view.system.lossOfTheDrive'),
+      r.driveLoss === undefined ? null : `${d.number(r.driveLoss, 'power')} ${d.unit('power')}`,
+    ],
   ];
   const known = rows.filter(([, v]) => v !== null);
   if (known.length === 0)
-    return (
-      <p className="text-inkq pt-1 text-[12px] leading-4">
-        Voltage at the motor needs its rated power, efficiency, power factor and voltage; they are data of the pump.
-      </p>
-    );
+    return <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.voltageAtTheMotorNeeds')}</p>;
   return (
     <dl className="pt-1 text-[12px]">
       {known.map(([name, value]) => (

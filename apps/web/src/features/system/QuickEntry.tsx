@@ -1,6 +1,7 @@
 import type { RawElement, ShortFormNames } from '@cedar-knot/core';
 import { useState, type RefObject } from 'react';
 import { understand } from './quickEntryText.js';
+import { msg } from './words.js';
 
 /** A line of text that becomes an element after the chosen one; how it is understood is said while it is typed. */
 export function QuickEntry({
@@ -35,8 +36,8 @@ export function QuickEntry({
         value={text}
         onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => e.key === 'Escape' && onLeave()}
-        aria-label="Quick entry: add an element after the chosen one"
-        placeholder="pipe 120 m DN150 sch 40, 4 elbow-90-long, 1 gate"
+        aria-label={msg('view.system.quickEntryAddAnElement')}
+        placeholder={msg('view.system.pipe120MDn150Sch')}
         spellCheck={false}
         className="min-w-0 flex-1 bg-transparent font-mono text-[12.5px] outline-none placeholder:text-[var(--ink-quiet)]"
       />
@@ -45,7 +46,7 @@ export function QuickEntry({
         className={`max-w-[55%] truncate text-[12px] ${read && 'problem' in read ? 'text-fails' : 'text-inkq'}`}
         title={read ? ('problem' in read ? read.problem : read.reads) : ''}
       >
-        {read ? ('problem' in read ? `▲ ${read.problem}` : read.reads) : 'adds after the chosen row'}
+        {read ? ('problem' in read ? `▲ ${read.problem}` : read.reads) : msg('view.system.addsAfterTheChosenRow')}
       </span>
       <kbd className="border-line text-inkq rounded-[2px] border px-1.5 text-[11px]">{text ? 'Enter' : 'Ctrl Enter'}</kbd>
     </form>

@@ -5,6 +5,7 @@ import { largestRequired } from '../../state/largestRequired.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
+import { msg } from './words.js';
 
 const RATED = ELEMENT_KINDS.pump.fields.rated as Extract<Field, { type: 'record' }>;
 
@@ -21,7 +22,10 @@ export function RatedPoint({ id, seen }: { id: string; seen: RawEntry }) {
     const next = { ...rated, [key]: value };
     const kept = Object.entries(next).filter(([, v]) => v !== undefined);
     const isGone = next.flow === undefined && next.head === undefined;
-    change(`${id} rated point`, setSeen(study, scenario, id, 'rated', isGone ? undefined : Object.fromEntries(kept)));
+    change(
+      msg('view.system.ratedPoint', { id }),
+      setSeen(study, scenario, id, 'rated', isGone ? undefined : Object.fromEntries(kept)),
+    );
   };
   const largest = largestRequired(study, outcome, id);
   const take = (): void => {
@@ -29,10 +33,10 @@ export function RatedPoint({ id, seen }: { id: string; seen: RawEntry }) {
     // as they were typed; a head that was worked out as it is shown
     const head = `${Number(display.value(largest.head, 'head').toPrecision(4))} ${display.typed('head')}`;
     const written = { flow: largest.typed.flow, head: largest.typed.head ?? head };
-    change(`${id} rated at its largest required flow`, setSeen(study, scenario, id, 'rated', { ...rated, ...written }));
+    change(msg('view.system.ratedAtItsLargestRequired', { id }), setSeen(study, scenario, id, 'rated', { ...rated, ...written }));
   };
   return (
-    <section aria-label={`Rated point of ${id}`} className="border-soft flex-none border-t px-3 py-2">
+    <section aria-label={msg('view.system.ratedPointOf', { id })} className="border-soft flex-none border-t px-3 py-2">
       <div className="grid grid-cols-3 gap-x-2">
         {(['flow', 'head'] as const).map((key) => {
           const field = RATED.fields[key]!;
@@ -49,9 +53,9 @@ export function RatedPoint({ id, seen }: { id: string; seen: RawEntry }) {
           );
         })}
         <div>
-          <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Grade, ISO 9906</span>
+          <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{msg('view.system.gradeIso9906')}</span>
           <Select
-            label="Grade of acceptance, ISO 9906"
+            label={msg('view.system.gradeOfAcceptanceIso9906')}
             value={typeof rated.grade === 'string' ? rated.grade : undefined}
             none="1B"
             options={(RATED.fields.grade as Extract<Field, { type: 'choice' }>).values.map((v) => [v, v])}
@@ -62,8 +66,12 @@ export function RatedPoint({ id, seen }: { id: string; seen: RawEntry }) {
       </div>
       {largest && (
         <button type="button" onClick={take} className="text-cedar mt-1 text-[12px] hover:underline">
-          From the largest required flow, {display.number(largest.flow, 'flow')} {display.unit('flow')} at{' '}
-          {display.number(largest.head, 'head')} {display.unit('head')}
+          {msg('view.system.fromTheLargestRequiredFlow', {
+            flow: display.number(largest.flow, 'flow'),
+            unit: display.unit('flow'),
+            head: display.number(largest.head, 'head'),
+            unit2: display.unit('head'),
+          })}
         </button>
       )}
     </section>

@@ -20,6 +20,7 @@ import { withoutPump } from '../../state/withoutPump.js';
 import { NotJudged } from '../entry/NotJudged.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Select } from '../../ui/Select.js';
+import { msg } from './words.js';
 
 /** When no row is chosen: the active scenario's own entries, and all that is said of it. */
 export function ScenarioPanel() {
@@ -30,11 +31,11 @@ export function ScenarioPanel() {
   const scenario = study.scenarios[index]!;
   const result = shown[active]?.outcome.result;
   return (
-    <aside aria-label="Active scenario" className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
+    <aside aria-label={msg('view.system.activeScenario')} className="panel flex w-[304px] flex-none flex-col overflow-y-auto">
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
         <ScenarioLetter index={index} letter={letterOf(index)} />
         <h2 className="min-w-0 flex-1 truncate font-semibold">{scenario.name ?? active}</h2>
-        <span className="text-inkq text-[12px]">no row chosen</span>
+        <span className="text-inkq text-[12px]">{msg('view.system.noRowChosen')}</span>
       </header>
       <ScenarioEntries index={index} />
       {result && <Judgement result={result} />}
@@ -57,7 +58,7 @@ function ScenarioEntries({ index }: { index: number }) {
   };
   // for all of them: one that departs says so in its file
   const follow = (isFollowed: boolean): void =>
-    void change(isFollowed ? 'Temperature along the way' : 'One temperature everywhere', [
+    void change(isFollowed ? msg('view.system.temperatureAlongTheWay') : msg('view.system.oneTemperatureEverywhere'), [
       { op: 'set', path: ['thermal'], ...(isFollowed ? { value: true } : {}) },
       ...study.scenarios.flatMap((s, i): Operation[] =>
         s.thermal === undefined ? [] : [{ op: 'set', path: ['scenarios', i, 'thermal'] }],
@@ -66,9 +67,9 @@ function ScenarioEntries({ index }: { index: number }) {
   return (
     <div className="grid flex-none grid-cols-3 gap-x-2 gap-y-1 px-3 py-2">
       <label className="col-span-2 flex flex-col">
-        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Fluid</span>
+        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{msg('view.system.fluid')}</span>
         <Select
-          label="Fluid"
+          label={msg('view.system.fluid')}
           value={scenario.fluid}
           options={Object.entries(study.fluids ?? {}).map(([id, f]) => [id, typeof f.name === 'string' ? f.name : id])}
           onChange={(v) => put('fluid', v)}
@@ -76,20 +77,20 @@ function ScenarioEntries({ index }: { index: number }) {
         />
       </label>
       <TypedField
-        label="Temperature"
+        label={msg('app.temperature')}
         name="temperature"
         value={scenario.temperature ?? ''}
         read={(typed) => readEntry(typed, SCENARIO_FIELDS.temperature!, scenario.temperature ?? '20 C', display.system)}
         onCommit={(v) => put('temperature', v)}
         optional
-        mark={<SweepThis address={`${active}.temperature`} label="temperature of the liquid" />}
+        mark={<SweepThis address={`${active}.temperature`} label={msg('view.system.temperatureOfTheLiquid')} />}
       />
       <label className="col-span-2 flex h-[48px] items-center gap-2 pt-[10px] leading-[15px]">
         <input type="checkbox" checked={scenario.thermal ?? study.thermal === true} onChange={(e) => follow(e.target.checked)} />
-        <span className="text-inkq text-[11.5px]">Temperature along the way, in every scenario</span>
+        <span className="text-inkq text-[11.5px]">{msg('view.system.temperatureAlongTheWayIn')}</span>
       </label>
       <TypedField
-        label="Ambient"
+        label={msg('view.system.ambient')}
         name="ambientTemperature"
         value={scenario.ambientTemperature ?? ''}
         placeholder={study.site?.ambientTemperature ?? ''}
@@ -100,11 +101,11 @@ function ScenarioEntries({ index }: { index: number }) {
         optional
       />
       <label className="col-span-2 flex flex-col">
-        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">Role</span>
+        <span className="text-inkq flex h-[24px] items-center text-[11.5px]">{msg('view.system.role')}</span>
         <Select
-          label="Role"
+          label={msg('view.system.role')}
           value={scenario.role}
-          none="none"
+          none={msg('view.system.none')}
           options={SCENARIO_ROLES.map((r) => [r, r])}
           onChange={(v) => put('role', v)}
           className="w-full"
@@ -131,14 +132,14 @@ function SiteEntries() {
   const site: RawEntry = study.site ?? {};
   const put = (key: string, label: string, value: unknown): void => {
     const kept = Object.entries({ ...site, [key]: value }).filter(([, v]) => v !== undefined);
-    change(`Site: ${label.toLowerCase()}`, [
+    change(msg('view.system.site', { label: label.toLowerCase() }), [
       { op: 'set', path: ['site'], ...(kept.length > 0 ? { value: Object.fromEntries(kept) } : {}) },
     ]);
   };
   const datum = SITE_FIELDS.datum as Extract<Field, { type: 'choice' }>;
   return (
-    <section aria-label="Site" className="border-soft border-t px-3 py-2">
-      <h3 className="text-inkq text-[12px]">Site, in every scenario</h3>
+    <section aria-label={msg('view.system.site2')} className="border-soft border-t px-3 py-2">
+      <h3 className="text-inkq text-[12px]">{msg('view.system.siteInEveryScenario')}</h3>
       <div className="grid grid-cols-3 gap-x-2 gap-y-1">
         {(['atmosphericPressure', 'ambientTemperature', 'altitude', 'frequency'] as const).map((key) => {
           const field = SITE_FIELDS[key]!;
@@ -160,7 +161,7 @@ function SiteEntries() {
           <Select
             label={datum.label!}
             value={typeof site.datum === 'string' ? site.datum : undefined}
-            none="not said"
+            none={msg('view.system.notSaid')}
             options={datum.values.map((v) => [v, datum.words?.[v] ?? v])}
             onChange={(v) => put('datum', datum.label!, v)}
             className="w-full"
@@ -175,9 +176,10 @@ function Heat({ balance }: { balance: NonNullable<ScenarioResult['heatBalance']>
   const d = useDisplay();
   const power = (watts: number): string => `${d.number(watts, 'power')} ${d.unit('power')}`;
   return (
-    <section aria-label="Heat balance" className="border-soft border-t text-[12px] leading-4">
+    <section aria-label={msg('view.system.heatBalance')} className="border-soft border-t text-[12px] leading-4">
       <p className="px-3 pt-2">
-        <span className="text-inkq">Heat over 0 °C</span> in {power(balance.in)}, out {power(balance.out)}
+        <span className="text-inkq">{msg('view.system.heatOver0C')}</span>{' '}
+        {msg('view.system.inOut', { power: power(balance.in), power2: power(balance.out) })}
       </p>
       <Working id="heatBalance" kind="heatBalance" />
     </section>
@@ -190,7 +192,7 @@ function NoPumpYet({ result }: { result: ScenarioResult }) {
   const select = useStudy((s) => s.select);
   return withoutPump(lines, result).map((id) => (
     <button key={id} type="button" onClick={() => select(id)} className="text-inkq text-left hover:underline">
-      {id}: no pump chosen yet
+      {msg('view.system.noPumpChosenYet', { id })}
     </button>
   ));
 }
@@ -205,8 +207,8 @@ function Judgement({ result }: { result: ScenarioResult }) {
       {worst.length === 0 && result.incomplete.length === 0 && (
         <p className="text-inkq">
           {overallVerdict(result) === 'holds'
-            ? 'Every margin that is judged here holds.'
-            : '– Nothing runs here that could be judged.'}
+            ? msg('view.system.everyMarginThatIsJudged')
+            : msg('view.system.nothingRunsHereThatCould')}
         </p>
       )}
       <NoPumpYet result={result} />
@@ -219,9 +221,7 @@ function Judgement({ result }: { result: ScenarioResult }) {
           className="flex items-center gap-1.5 text-left hover:underline"
         >
           <VerdictMark kind={m.verdict} />
-          <span className="flex-1">
-            {checkName(m.check)} at {m.where}
-          </span>
+          <span className="flex-1">{msg('app.at', { checkName: checkName(m.check), where: m.where })}</span>
         </button>
       ))}
       {result.findings.map((f) => (

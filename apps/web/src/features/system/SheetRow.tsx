@@ -7,6 +7,7 @@ import { useDisplay } from '../context.js';
 import { Figure } from '../working/Figure.js';
 import { lossOf } from './sheetRows.js';
 import type { Column, SheetRow } from './sheetRows.js';
+import { msg } from './words.js';
 
 export interface Editing {
   row: number;
@@ -97,7 +98,11 @@ export function Row({
       </span>
       <GlyphIcon kind={row.kind} size={20} />
       {cell('id', row.id, 'font-semibold')}
-      {cell('name', row.name || (row.unitOf === undefined ? '' : `each unit of ${row.unitOf}`), 'text-ink2')}
+      {cell(
+        'name',
+        row.name || (row.unitOf === undefined ? '' : msg('view.system.eachUnitOf', { unitOf: row.unitOf })),
+        'text-ink2',
+      )}
       {cell(
         'entry',
         row.entry,
@@ -198,14 +203,14 @@ function LossCell({
   const given =
     g &&
     (g.solved.length > 0 && row.kind === 'pump'
-      ? `${g.solved[0]} solved`
+      ? msg('view.system.solved', { solved: g.solved[0]! })
       : g.given.length > 0
-        ? `${g.given[0]} given`
-        : `${g.solved[0] ?? ''} solved`);
+        ? msg('view.system.given', { given: g.given[0]! })
+        : msg('view.system.solved', { solved: g.solved[0] ?? '' }));
   return (
     <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
       {row.kind === 'line' && flow !== undefined ? (
-        `carries ${display.number(flow, 'flow')} ${display.unit('flow')}`
+        msg('view.system.carries', { flow: display.number(flow, 'flow'), unit: display.unit('flow') })
       ) : given ? (
         given
       ) : loss === null ? null : (

@@ -18,20 +18,21 @@ import { LongLine } from './long/LongLine.js';
 import { LongTables } from './long/LongTables.js';
 import { useLongLines } from './long/useLongLines.js';
 import { isLongLine } from './long/isLongLine.js';
+import { msg } from './words.js';
 
 const TABS = [
-  ['sheet', 'Line sheet'],
-  ['sizes', 'Line sizes'],
-  ['breakdown', 'Breakdown'],
-  ['equipment', 'Fluids, pumps, valves'],
+  ['sheet', msg('view.system.lineSheet')],
+  ['sizes', msg('view.system.lineSizes')],
+  ['breakdown', msg('view.system.breakdown')],
+  ['equipment', msg('view.system.fluidsPumpsValves')],
 ] as const;
 
-const LONG_TABS = [['stations', 'Stations and largest flow'], ...TABS] as const;
+const LONG_TABS = [['stations', msg('view.system.stationsAndLargestFlow')], ...TABS] as const;
 
 type Drawn = 'schematic' | 'distance';
 const DRAWN = [
-  { value: 'schematic', text: 'Schematic' },
-  { value: 'distance', text: 'True distance' },
+  { value: 'schematic', text: msg('view.system.schematic') },
+  { value: 'distance', text: msg('view.system.trueDistance') },
 ] as const;
 
 function ResultsOf() {
@@ -40,8 +41,8 @@ function ResultsOf() {
   const index = scenarios.findIndex((s) => s.id === active);
   return (
     <span className="text-inkq ml-auto flex min-w-0 items-center gap-2 overflow-hidden text-[12px] whitespace-nowrap">
-      results of <ScenarioLetter index={index} letter={letterOf(index)} small /> {scenarios[index]?.name ?? active}; ticks show
-      the others
+      {msg('view.system.resultsOf2')} <ScenarioLetter index={index} letter={letterOf(index)} small />{' '}
+      {msg('view.system.ticksShowTheOthers', { name: scenarios[index]?.name ?? active })}
     </span>
   );
 }
@@ -73,18 +74,15 @@ export function SystemView() {
   if (lines.length === 0) {
     return (
       <div className="panel flex flex-1 flex-col items-center justify-center gap-3">
-        <p className="text-[14px] font-semibold">Nothing leads anywhere yet</p>
-        <p className="text-inkq max-w-[420px] text-center">
-          Begin with a line from a supply to a destination: two vessels, a suction, a pump and a discharge. Every entry can be
-          changed afterwards.
-        </p>
-        <Button tone="main" onClick={() => change('Lay a first line', firstLine())}>
-          Lay a first line
+        <p className="text-[14px] font-semibold">{msg('view.system.nothingLeadsAnywhereYet')}</p>
+        <p className="text-inkq max-w-[420px] text-center">{msg('view.system.beginWithALineFrom')}</p>
+        <Button tone="main" onClick={() => change(msg('view.system.layAFirstLine'), firstLine())}>
+          {msg('view.system.layAFirstLine')}
         </Button>
       </div>
     );
   }
-  const switcher = <Segmented label="How the system is drawn" value={drawn} options={DRAWN} onChange={choose} />;
+  const switcher = <Segmented label={msg('view.system.howTheSystemIsDrawn')} value={drawn} options={DRAWN} onChange={choose} />;
   if (drawn === 'distance') return <LongSystem tab={tab} onTab={setTab} switcher={switcher} />;
   return (
     <>
@@ -130,7 +128,7 @@ function Below({
     <div className="flex min-h-0 flex-1 gap-2">
       <Tabs.Root value={tab} onValueChange={onTab} className="panel flex min-w-0 flex-1 flex-col">
         <div className="flex h-[32px] flex-none items-center gap-4 px-3">
-          <Tabs.List className="flex h-full gap-5" aria-label="Below the profile">
+          <Tabs.List className="flex h-full gap-5" aria-label={msg('view.system.belowTheProfile')}>
             {tabs.map(([value, name]) => (
               <Tabs.Trigger
                 key={value}

@@ -5,6 +5,7 @@ import { api, wordsOf } from '../../api/client.js';
 import type { EquipmentList } from '../../state/equipment.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 interface From {
   model?: string;
@@ -27,14 +28,14 @@ export function TakenFrom({ list, id, entry }: { list: EquipmentList; id: string
   }, [model]);
   const isTypical = entry.typical === true;
   if (!model)
-    return isTypical ? (
-      <p className="text-near mb-1 text-[12px]">◐ Typical curve, no maker’s: replace it when one answers.</p>
-    ) : null;
+    return isTypical ? <p className="text-near mb-1 text-[12px]">{msg('view.system.typicalCurveNoMakersReplace')}</p> : null;
   const take = async (): Promise<void> => {
     try {
       const whole = await api.model(model);
       const value = { ...whole.entry, from: { model, revision: whole.revision } };
-      change(`${id}: revision ${whole.revision} of the catalogue`, [{ op: 'set', path: [list, id], value }]);
+      change(msg('view.system.revisionOfTheCatalogue', { id, revision: whole.revision }), [
+        { op: 'set', path: [list, id], value },
+      ]);
     } catch (error) {
       say(wordsOf(error));
     }
@@ -42,16 +43,18 @@ export function TakenFrom({ list, id, entry }: { list: EquipmentList; id: string
   return (
     <p className="text-inkq mb-1 flex items-center gap-2 text-[12px]">
       <Link to={`/catalogues/${list}/${model}`} className="text-cedar hover:underline">
-        from the catalogue
+        {msg('view.system.fromTheCatalogue')}
       </Link>
-      <span>revision {revision}</span>
-      {isTypical && <span className="text-near">◐ typical</span>}
-      {newest?.retiredAt && <span className="text-near">◐ retired there</span>}
+      <span>
+        {msg('view.system.revision')} {revision}
+      </span>
+      {isTypical && <span className="text-near">{msg('app.typical')}</span>}
+      {newest?.retiredAt && <span className="text-near">{msg('view.system.retiredThere')}</span>}
       {newest && newest.revision > (revision ?? 0) && (
         <>
-          <span className="text-near">◐ {newest.revision} is newer</span>
+          <span className="text-near">{msg('view.system.isNewer', { revision: newest.revision })}</span>
           <Button tone="bare" className="!h-auto !px-0 text-[12px]" onClick={() => void take()}>
-            Take it
+            {msg('app.takeIt')}
           </Button>
         </>
       )}

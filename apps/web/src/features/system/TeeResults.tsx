@@ -1,5 +1,6 @@
 import { useDisplay, useStudy } from '../context.js';
 import { Figure } from '../working/Figure.js';
+import { msg } from './words.js';
 
 /** What a tee takes from each of its lines in the active scenario, by their share of the flow. */
 export function TeeResults({ id }: { id: string }) {
@@ -10,23 +11,23 @@ export function TeeResults({ id }: { id: string }) {
   if (!tee || tee.common === null) return null;
   const whole = Math.abs(result.lines[tee.common]!.flow);
   return (
-    <table className="mt-2 w-full text-[12px]" aria-label={`Losses in the tee ${id}`}>
+    <table className="mt-2 w-full text-[12px]" aria-label={msg('view.system.lossesInTheTee', { id })}>
       <caption className="text-inkq pb-0.5 text-left">
-        {tee.divides ? 'Tee: divides the flow of' : 'Tee: joins the flows to'} {tee.common}
+        {tee.divides ? msg('view.system.teeDividesTheFlowOf') : msg('view.system.teeJoinsTheFlowsTo')} {tee.common}
       </caption>
       <thead>
         <tr className="text-inkq h-[20px]">
-          <th className="text-left font-normal">line</th>
-          <th className="text-right font-normal">share</th>
+          <th className="text-left font-normal">{msg('view.system.line')}</th>
+          <th className="text-right font-normal">{msg('view.system.share')}</th>
           <th className="text-right font-normal">K</th>
-          <th className="text-right font-normal">loss {display.unit('head')}</th>
+          <th className="text-right font-normal">{msg('view.system.loss', { unit: display.unit('head') })}</th>
         </tr>
       </thead>
       <tbody>
         {tee.legs.map((leg) => (
           <tr key={leg.line} className="h-[20px]">
             <td>
-              {leg.line} <span className="text-inkq">{leg.isBranch ? 'branch' : 'run'}</span>
+              {leg.line} <span className="text-inkq">{leg.isBranch ? msg('view.system.branch') : msg('view.system.run')}</span>
             </td>
             <td className="text-right">{((Math.abs(result.lines[leg.line]!.flow) / whole) * 100).toFixed(1)} %</td>
             <td className="text-right">{leg.k.toFixed(3)}</td>

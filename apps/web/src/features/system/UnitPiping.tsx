@@ -6,10 +6,11 @@ import { GlyphIcon } from '../../kinds/index.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Part } from './Part.js';
 import { lossOf } from './sheetRows.js';
+import { msg } from './words.js';
 
 const SIDES: Readonly<Record<UnitSide, { name: string; add: string }>> = {
-  suction: { name: 'Suction side', add: 'Add a suction pipe' },
-  discharge: { name: 'Discharge side', add: 'Add a non-return and a pipe' },
+  suction: { name: msg('view.system.suctionSide'), add: msg('view.system.addASuctionPipe') },
+  discharge: { name: msg('view.system.dischargeSide'), add: msg('view.system.addANonReturnAnd') },
 };
 
 /** The piping that each unit of a pump has for itself: entered once, passed by the share of every unit. */
@@ -18,7 +19,7 @@ export function UnitPiping({ id }: { id: string }) {
   const change = useStudy((s) => s.change);
   const entry = locate(study, id)?.entry ?? {};
   return (
-    <Part title="Piping of each unit" isOpen={entry[UNIT_PIPING] !== undefined}>
+    <Part title={msg('view.system.pipingOfEachUnit')} isOpen={entry[UNIT_PIPING] !== undefined}>
       {UNIT_SIDES.map((side) => (
         <div key={side} className="pb-1">
           <div className="flex h-[22px] items-center text-[12px]">
@@ -26,7 +27,7 @@ export function UnitPiping({ id }: { id: string }) {
             <button
               type="button"
               className="text-cedar ml-auto flex items-center gap-1 hover:underline"
-              onClick={() => change(`${id} ${side} piping of each unit`, unitPipingBegun(study, id, side))}
+              onClick={() => change(msg('view.system.pipingOfEachUnit2', { id, side }), unitPipingBegun(study, id, side))}
             >
               <Plus size={12} aria-hidden="true" /> {SIDES[side].add}
             </button>
@@ -36,9 +37,7 @@ export function UnitPiping({ id }: { id: string }) {
           ))}
         </div>
       ))}
-      <p className="text-inkq text-[12px] leading-4">
-        Between header and nozzle, the flow of one unit in it. The elements stand in the line sheet too.
-      </p>
+      <p className="text-inkq text-[12px] leading-4">{msg('view.system.betweenHeaderAndNozzleThe')}</p>
     </Part>
   );
 }

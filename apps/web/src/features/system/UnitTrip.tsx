@@ -5,6 +5,7 @@ import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Part } from './Part.js';
+import { msg } from './words.js';
 
 /** What the units that are left deliver when one of several trips, against what is required. */
 export function UnitTrip({ id }: { id: string }) {
@@ -25,9 +26,9 @@ export function UnitTrip({ id }: { id: string }) {
   }, [ask, id, isOpen, outcome]);
   if (!isGroup) return null;
   return (
-    <Part title="One unit trips" isOpen={isOpen} onOpen={setOpen}>
+    <Part title={msg('view.system.oneUnitTrips')} isOpen={isOpen} onOpen={setOpen}>
       {found === null ? (
-        <p className="text-inkq text-[12px]">Calculating …</p>
+        <p className="text-inkq text-[12px]">{msg('view.system.calculating')}</p>
       ) : (
         found.map((t) => <Trip key={t.scenario} t={t} />)
       )}
@@ -46,21 +47,27 @@ function Trip({ t }: { t: Tripped }) {
       <ScenarioLetter index={index} letter={letterOf(index)} small />
       {t.flow === null ? (
         <span>
-          <VerdictMark kind="fails" size={9} /> not solved with {t.running} running
+          <VerdictMark kind="fails" size={9} /> {msg('view.system.notSolvedWithRunning', { running: t.running })}
         </span>
       ) : (
         <span>
-          {t.required !== null && <VerdictMark kind={isShort ? 'fails' : 'holds'} size={9} />} {t.running} running deliver{' '}
+          {t.required !== null && <VerdictMark kind={isShort ? 'fails' : 'holds'} size={9} />}{' '}
+          {msg('view.system.runningDeliver', { running: t.running })}
           <b>{flow(t.flow)}</b>
           {t.share !== null && (
             <>
-              , {Math.round(t.share * 100)} % of{' '}
-              {t.required === null ? `the ${flow(t.before)} before` : `the required ${flow(t.required)}`}
+              {msg('view.system.of3', {
+                share: Math.round(t.share * 100),
+                value:
+                  t.required === null
+                    ? msg('view.system.theBefore', { flow: flow(t.before) })
+                    : msg('view.system.theRequired', { flow: flow(t.required) }),
+              })}
             </>
           )}
-          {t.flowRatio !== null && `; each at ${Math.round(t.flowRatio * 100)} % of BEP`}
-          {t.fails.length > 0 && `; then fails: ${t.fails.map(checkName).join(', ')}`}
-          {t.standby !== null && t.standby > 0 && `; ${t.standby} in standby`}
+          {t.flowRatio !== null && msg('view.system.eachAtOfBep', { flowRatio: Math.round(t.flowRatio * 100) })}
+          {t.fails.length > 0 && msg('view.system.thenFails', { fails: t.fails.map(checkName).join(', ') })}
+          {t.standby !== null && t.standby > 0 && msg('view.system.inStandby', { standby: t.standby })}
         </span>
       )}
     </div>

@@ -5,6 +5,7 @@ import { axisTicks } from '../../ui/ticks.js';
 import { Button } from '../../ui/controls.js';
 import { useDisplay, useStudy } from '../context.js';
 import { RowsTable } from '../entry/RowsTable.js';
+import { msg } from './words.js';
 
 const STEPS = POINT_KINDS.well.fields.steps as TableField;
 /** m of the second of two steps that a test begins with */
@@ -18,7 +19,7 @@ export function WellTest({ id }: { id: string }) {
   const entry = locate(study, id)?.entry ?? {};
   const rows = entry.steps as RawEntry[] | undefined;
   const put = (steps: RawEntry[] | undefined): void =>
-    void change(`${id} step test`, [
+    void change(msg('view.system.stepTest', { id }), [
       ...setShared(study, id, 'steps', steps),
       ...(steps ? GIVES_WAY.flatMap((key) => setShared(study, id, key, undefined)) : []),
     ]);
@@ -29,7 +30,7 @@ export function WellTest({ id }: { id: string }) {
   });
   return (
     <div className="flex flex-col gap-1.5">
-      <RowsTable label={`Step test of ${id}`} field={STEPS} rows={rows} onRows={put} />
+      <RowsTable label={msg('view.system.stepTestOf', { id })} field={STEPS} rows={rows} onRows={put} />
       {read.length > 1 && <Fitted steps={read} fit={stepTest(read)} />}
       <Instead id={id} entry={entry} steps={read} />
     </div>
@@ -47,7 +48,7 @@ function Begin({ entry, onBegin }: { entry: RawEntry; onBegin: (steps: RawEntry[
     [FIRST_DRAWDOWN / 2, FIRST_DRAWDOWN].map((s) => ({ flow: write(s * capacity, 'flow'), drawdown: write(s, 'length') }));
   return (
     <Button tone="bare" className="!px-0 self-start" onClick={() => onBegin(steps())}>
-      Enter a step test …
+      {msg('view.system.enterAStepTest')}
     </Button>
   );
 }
@@ -62,17 +63,19 @@ function Fitted({ steps, fit }: { steps: readonly TestStep[]; fit: StepTest }) {
     <>
       <TestCurve steps={steps} fit={fit} />
       <p className="text-ink2 leading-4" role="status">
-        s = B·Q + C·Q², B = {Number(fit.aquifer.toPrecision(4))} s/m², C = {Number(fit.loss.toPrecision(4))} s²/m⁵; specific
-        capacity of the aquifer {d.number(1 / fit.aquifer, 'specificCapacity')} {d.unit('specificCapacity')}, well loss{' '}
-        {Math.round(share * 100)} % of the last drawdown. Measured less fitted: at most {d.number(most, 'length', 2)}{' '}
-        {d.unit('length')}.
+        {msg('view.system.sBQCQ', {
+          number: Number(fit.aquifer.toPrecision(4)),
+          number2: Number(fit.loss.toPrecision(4)),
+          aquifer: d.number(1 / fit.aquifer, 'specificCapacity'),
+          unit: d.unit('specificCapacity'),
+          share: Math.round(share * 100),
+          most: d.number(most, 'length', 2),
+          unit2: d.unit('length'),
+        })}
       </p>
       {fit.left && (
         <p className="text-near leading-4">
-          ◐{' '}
-          {fit.left === 'loss'
-            ? 'The drawdown per flow does not rise: no well loss is taken.'
-            : 'The steps leave no aquifer loss.'}
+          ◐ {fit.left === 'loss' ? msg('view.system.theDrawdownPerFlowDoes') : msg('view.system.theStepsLeaveNoAquifer')}
         </p>
       )}
     </>
@@ -95,7 +98,7 @@ function TestCurve({ steps, fit }: { steps: readonly TestStep[]; fit: StepTest }
   const y = (s: number): number => 10 + (d.value(s, 'length') / ss.at(-1)!) * (HEIGHT - BOTTOM - 14);
   const curve = Array.from({ length: 25 }, (_, i) => (most * i) / 24);
   return (
-    <svg width={WIDTH} height={HEIGHT} role="img" aria-label="Drawdown over flow: steps and fit">
+    <svg width={WIDTH} height={HEIGHT} role="img" aria-label={msg('view.system.drawdownOverFlowStepsAnd')}>
       {ss.map((s) => (
         <g key={s}>
           <line
@@ -139,7 +142,13 @@ function TestCurve({ steps, fit }: { steps: readonly TestStep[]; fit: StepTest }
           <line x1={x(s.flow)} x2={x(s.flow)} y1={y(s.drawdown)} y2={y(drawdown(s.flow))} stroke="var(--cedar)" />
           <circle cx={x(s.flow)} cy={y(s.drawdown)} r={3.2} fill="var(--panel)" stroke="var(--cedar)" strokeWidth={1.6}>
             <title>
-              {`${d.number(s.flow, 'flow')} ${d.unit('flow')}: ${d.number(s.drawdown, 'length')} measured, ${d.number(drawdown(s.flow), 'length')} ${d.unit('length')} fitted`}
+              {msg('view.system.measuredFitted', {
+                flow: d.number(s.flow, 'flow'),
+                unit: d.unit('flow'),
+                drawdown: d.number(s.drawdown, 'length'),
+                drawdown2: d.number(drawdown(s.flow), 'length'),
+                unit2: d.unit('length'),
+              })}
             </title>
           </circle>
         </g>
@@ -158,14 +167,14 @@ function Instead({ id, entry, steps }: { id: string; entry: RawEntry; steps: rea
     const capacity = last && last.drawdown > 0 ? last.flow / last.drawdown : 0.001;
     const shown = Number(display.value(capacity, 'specificCapacity').toPrecision(4));
     const written = `${shown} ${display.typed('specificCapacity')}`;
-    change(`${id} by a specific capacity`, [
+    change(msg('view.system.byASpecificCapacity', { id }), [
       ...setShared(study, id, 'steps', undefined),
       ...(entry.specificCapacity === undefined ? setShared(study, id, 'specificCapacity', written) : []),
     ]);
   };
   return (
     <Button tone="bare" className="!px-0 self-start" onClick={take}>
-      Use one specific capacity instead
+      {msg('view.system.useOneSpecificCapacityInstead')}
     </Button>
   );
 }

@@ -11,6 +11,7 @@ import {
 import { assumptionText, shortFormText } from '@cedar-knot/wording';
 import { readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
+import { msg } from './words.js';
 
 type QuickReading = { entry: RawElement; reads: string } | { problem: string } | null;
 type Taken = Exclude<QuickReading, null>;
@@ -37,8 +38,10 @@ function notMade(e: RawElement): string | undefined {
   const inside = insideOf(e.size, e.schedule);
   if (typeof inside === 'number') return undefined;
   const what =
-    inside.reason === 'unknown-size' ? `${e.size} is not in the tables` : `${e.size} is not made in schedule ${e.schedule}`;
-  return `${what}; there are ${inside.known.join(', ')}.`;
+    inside.reason === 'unknown-size'
+      ? msg('view.system.isNotInTheTables', { size: e.size })
+      : msg('view.system.isNotMadeInSchedule', { size: e.size, schedule: e.schedule });
+  return msg('view.system.thereAre', { what, known: inside.known.join(', ') });
 }
 
 /** how the line was understood, and what was assumed */
@@ -47,12 +50,21 @@ function readsAs(e: RawElement, assumed: readonly Assumption[]): string {
 }
 
 function understood(e: RawElement): string {
-  if (e.kind !== 'pipe') return `reads as a ${isElementKind(e.kind) ? ELEMENT_KINDS[e.kind].label.toLowerCase() : e.kind}`;
+  if (e.kind !== 'pipe')
+    return msg('view.system.readsAsA', { label: isElementKind(e.kind) ? ELEMENT_KINDS[e.kind].label.toLowerCase() : e.kind });
   const inside = typeof e.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
-  const bore = typeof inside === 'number' ? `${(inside * 1000).toFixed(1)} mm inside` : `${String(e.inside)} inside`;
+  const bore =
+    typeof inside === 'number'
+      ? msg('view.system.mmInside', { inside: (inside * 1000).toFixed(1) })
+      : msg('view.system.inside', { inside: String(e.inside) });
   const fittings = ((e.fittings ?? []) as { count?: number }[]).reduce((n, f) => n + (f.count ?? 1), 0);
-  const count = fittings === 0 ? 'no fittings' : fittings === 1 ? '1 fitting' : `${fittings} fittings`;
-  return `reads as ${String(e.length)} of ${bore}, ${count}`;
+  const count =
+    fittings === 0
+      ? msg('view.system.noFittings')
+      : fittings === 1
+        ? msg('view.system.n1Fitting')
+        : msg('view.system.fittings', { fittings });
+  return msg('view.system.readsAsOf', { count: String(e.length), bore, count2: count });
 }
 
 /** One row of a table that was pasted, and how it is understood. */
@@ -73,16 +85,16 @@ export function readPasted(text: string, names: ShortFormNames = {}): PastedRow[
 
 function readCells(cells: readonly string[], names: ShortFormNames): Taken {
   const [first = '', second = '', third = '', fourth = ''] = cells;
-  if (cells.length === 1) return understand(first, names) ?? { problem: 'Nothing is typed.' };
+  if (cells.length === 1) return understand(first, names) ?? { problem: msg('view.system.nothingIsTyped') };
   const kind = kindNamed(first)?.kind;
   if (!kind) {
     const kinds = Object.values(ELEMENT_KINDS).map((k) => k.label.toLowerCase());
-    return { problem: `“${first}” is no kind of element; right would be ${kinds.join(', ')}.` };
+    return { problem: msg('view.system.isNoKindOfElement', { first, kinds: kinds.join(', ') }) };
   }
   const reading = understandAs(kind, third || second, names);
   if ('problem' in reading) return reading;
   const outlet = fourth === '' ? undefined : readEntry(fourth, ELEMENT_KINDS.pipe.fields.outletElevation!, '0 m');
-  if (outlet && !outlet.ok) return { problem: `Outlet elevation: ${outlet.message}` };
+  if (outlet && !outlet.ok) return { problem: msg('view.system.outletElevation', { message: outlet.message }) };
   return {
     ...reading,
     entry: {

@@ -13,6 +13,7 @@ import { freeId, insertElement, locate, prefixOf, setOwn, setSeen, setShared } f
 import { readEntry } from '../../state/entry.js';
 import { rename, setEnds } from '../../state/topology.js';
 import { seenEntries, type Column, type SheetRow } from './sheetRows.js';
+import { msg } from './words.js';
 
 /** Names that a typed line may hold. */
 export function namesOf(study: Study): ShortFormNames {
@@ -36,7 +37,7 @@ export function cellOperations(study: Study, active: string, row: SheetRow, colu
 }
 
 function outletOperations(study: Study, active: string, row: SheetRow, text: string): Operation[] | string {
-  if (row.kind === 'line') return 'A line has no elevation of its own; its points and elements have.';
+  if (row.kind === 'line') return msg('view.system.aLineHasNoElevation');
   const key = locate(study, row.id)!.index >= 0 ? 'outletElevation' : 'elevation';
   if (text === '' && key === 'outletElevation') return setShared(study, row.id, key, undefined);
   const field = thingKind(row.kind)!.fields[key]!;

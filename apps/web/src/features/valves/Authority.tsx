@@ -3,6 +3,7 @@ import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Figure } from '../working/Figure.js';
+import { msg } from './words.js';
 
 /** how much of the loss along the way is the valve's, at the largest flow */
 export function Authority({
@@ -34,9 +35,15 @@ export function Authority({
   return (
     <>
       <h3 className="mt-1 flex items-center gap-1.5 text-[13.5px] font-semibold">
-        Authority at the largest flow <ScenarioLetter index={index} letter={letterOf(index)} small />
+        {msg('view.valves.authorityAtTheLargestFlow')} <ScenarioLetter index={index} letter={letterOf(index)} small />
       </h3>
-      <svg width={width} height={22} className="flex-none" role="img" aria-label={`authority ${need.authority.toFixed(2)}`}>
+      <svg
+        width={width}
+        height={22}
+        className="flex-none"
+        role="img"
+        aria-label={msg('view.valves.authority', { authority: need.authority.toFixed(2) })}
+      >
         <defs>
           <pattern id="burnt" width={6} height={6} patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
             <line x1={0} x2={0} y1={0} y2={6} stroke="var(--sc-a)" strokeWidth={2} />
@@ -46,7 +53,7 @@ export function Authority({
         <rect x={0.5} y={3.5} width={Math.max(0, x - 1)} height={15} fill="url(#burnt)" stroke="var(--sc-a)" />
         {width - x > 150 && (
           <text x={Math.max(x + 6, limit === null ? 0 : limit * width + 6)} y={15} fontSize={12} fill="var(--ink)">
-            pipes, fittings, devices {d.number(own / need.authority - own, 'head')} {d.unit('head')}
+            {msg('view.valves.pipesFittingsDevices', { own: d.number(own / need.authority - own, 'head'), unit: d.unit('head') })}
           </text>
         )}
         {limit !== null && (
@@ -54,8 +61,8 @@ export function Authority({
         )}
       </svg>
       <p className="text-inkq flex items-center gap-1 text-[12px]">
-        valve {d.number(own, 'head')} {d.unit('head')}
-        {limit !== null && <span>· least {limit}</span>}
+        {msg('view.valves.valve', { own: d.number(own, 'head'), unit: d.unit('head') })}
+        {limit !== null && <span>{msg('view.valves.least2', { limit })}</span>}
         {isOwn ? (
           <Figure id={valve} figure="valve-authority" scenario={id}>
             {value}
@@ -74,8 +81,12 @@ export function WeakAuthority({ of: { worst, drop } }: { of: NonNullable<ValveFi
   const d = useDisplay();
   return (
     <p role="status" className="text-fails px-3 py-1 text-[12px]">
-      ▲ Whichever valve stands here, its authority of {worst.value.toFixed(2)} is below {worst.limit}: it would need a drop of{' '}
-      {d.number(drop, 'pressureDifference')} {d.unit('pressureDifference')}.
+      {msg('view.valves.whicheverValveStandsHereIts', {
+        value: worst.value.toFixed(2),
+        limit: worst.limit,
+        drop: d.number(drop, 'pressureDifference'),
+        unit: d.unit('pressureDifference'),
+      })}
     </p>
   );
 }

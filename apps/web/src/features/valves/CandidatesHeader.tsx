@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Select } from '../../ui/Select.js';
 import type { ValveFilter } from './candidates.js';
 import type { useValves } from './useValves.js';
+import { msg } from './words.js';
 
 interface CandidatesHeaderProps {
   /** how many serve of how many that are left by the filters; null while the catalogue is read */
@@ -22,41 +23,43 @@ export function CandidatesHeader({ counts, isWorking, known, filter, onFilter, c
   const models = [...known.values()].map((v) => v.model);
   return (
     <header className="border-soft flex flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b px-3 py-1">
-      <h2 className="text-[14px] font-semibold">Candidates</h2>
+      <h2 className="text-[14px] font-semibold">{msg('view.valves.candidates')}</h2>
       <span
         className="text-inkq text-[12px] whitespace-nowrap"
         role="status"
         data-tried={counts?.tried ?? 0}
         data-working={isWorking}
       >
-        {counts ? `${counts.serving} of ${counts.left} serve, smallest first` : 'Reading the catalogue …'}
+        {counts
+          ? msg('view.valves.ofServeSmallestFirst', { serving: counts.serving, left: counts.left })
+          : msg('view.valves.readingTheCatalogue')}
       </span>
       {children}
       <span className="ml-auto" />
       <Select
-        label="Body"
+        label={msg('view.valves.body')}
         value={filter.type}
-        none="any body"
+        none={msg('view.valves.anyBody')}
         options={VALVE_TYPES.map((t) => [t, spoken(t)])}
         onChange={(type) => onFilter((f) => withOr(f, 'type', type))}
       />
       <Select
-        label="Size"
+        label={msg('view.valves.size')}
         value={filter.size}
-        none="any size"
+        none={msg('view.valves.anySize')}
         options={wordsIn(models.map((m) => m.size))}
         onChange={(size) => onFilter((f) => withOr(f, 'size', size))}
       />
       <Select
-        label="Pressure class"
+        label={msg('view.valves.pressureClass')}
         value={filter.pressureClass}
-        none="any class"
+        none={msg('view.valves.anyClass')}
         options={wordsIn(models.map((m) => m.entry.pressureClass))}
         onChange={(c) => onFilter((f) => withOr(f, 'pressureClass', c))}
       />
       {hasSystem && (
         <Link to="/catalogues/valves/sizing" className="text-cedar text-[12px] whitespace-nowrap hover:underline">
-          without a system
+          {msg('view.valves.withoutASystem')}
         </Link>
       )}
     </header>

@@ -5,6 +5,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { OpeningBand } from '../../state/openingBand.js';
+import { msg } from './words.js';
 
 const STEPS = 80;
 /** room for the figure before its line, px: a stroke before it would read as a minus */
@@ -43,9 +44,9 @@ export function CoefficientChart({
   const most = Math.max(at(valve, 1), ...knots.map((k) => k.kv)) * 1.02;
   return (
     <PlotFrame
-      label={`${name} over travel, and what each scenario asks`}
-      x={{ low: 0, high: 100, parts: 5, title: 'travel, %' }}
-      y={{ low: 0, high: most, parts: 4, title: name === 'Kv' ? 'Kv, m³/h at 1 bar' : 'Cv, gpm at 1 psi' }}
+      label={msg('view.valves.overTravelAndWhatEach', { name })}
+      x={{ low: 0, high: 100, parts: 5, title: msg('view.valves.travel') }}
+      y={{ low: 0, high: most, parts: 4, title: name === 'Kv' ? msg('view.valves.kvMHAt1') : msg('view.valves.cvGpmAt1Psi') }}
       pad={PAD}
       behind={(p) => <Band band={band} plot={p} />}
     >

@@ -4,6 +4,7 @@ import type { ValveFigures } from '../../worker/valveFigures.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { OpeningBand } from '../../state/openingBand.js';
 import type { Need } from './NeedsTable.js';
+import { msg } from './words.js';
 
 interface ExtremesProps {
   needs: readonly Need[];
@@ -44,28 +45,34 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
   if (kvs.length < 2 && !most && !loudest) return null;
   return (
     <>
-      <h3 className="mt-1 text-[13.5px] font-semibold">Least, normal and largest</h3>
+      <h3 className="mt-1 text-[13.5px] font-semibold">{msg('view.valves.leastNormalAndLargest')}</h3>
       <dl className="text-[12.5px]">
         {kvs.length > 1 && (
           <Line
-            name={`range asked, ${coefficient} ${Number(Math.max(...kvs).toPrecision(3))} : ${Number(Math.min(...kvs).toPrecision(3))}`}
+            name={msg('view.valves.rangeAsked', {
+              coefficient,
+              number: Number(Math.max(...kvs).toPrecision(3)),
+              number2: Number(Math.min(...kvs).toPrecision(3)),
+            })}
           >
             <b className="font-semibold">{(Math.max(...kvs) / Math.min(...kvs)).toFixed(1)}</b>
-            {rangeability !== undefined && ` of ${rangeability}`}
+            {rangeability !== undefined && msg('view.valves.of', { rangeability })}
           </Line>
         )}
         {most && spare(most[0], 1) !== null && (
-          <Line name={`flow left at ${Math.round(band.high * 100)} % travel in ${letterOf(index(most[0]))}`}>
+          <Line
+            name={msg('view.valves.flowLeftAtTravelIn', { high: Math.round(band.high * 100), letter: letterOf(index(most[0])) })}
+          >
             <b className={`font-semibold ${spare(most[0], 1)! < 0 ? 'text-fails' : ''}`}>{percent(spare(most[0], 1)!)}</b>
           </Line>
         )}
         {loudest && (
-          <Line name={`noise, σ ${loudest.sigma.toFixed(2)} in ${letterOf(index(loudest.id))}`}>
+          <Line name={msg('view.valves.noiseIn', { sigma: loudest.sigma.toFixed(2), letter: letterOf(index(loudest.id)) })}>
             <span className={loudest.noise === 'turbulent' ? '' : 'text-near'}>{NOISE[loudest.noise]}</span>
           </Line>
         )}
         {least && row?.scenarios[least[0]]?.controls && (
-          <Line name={`controls down to, in ${letterOf(index(least[0]))}`}>
+          <Line name={msg('view.valves.controlsDownToIn', { letter: letterOf(index(least[0])) })}>
             <b className="font-semibold">{d.number(row.scenarios[least[0]]!.controls![0], 'flow')}</b> {d.unit('flow')}
           </Line>
         )}
@@ -76,10 +83,10 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
 
 const LOUDER: readonly ValveNoise[] = ['flashing', 'choked', 'cavitating', 'turbulent'];
 const NOISE: Readonly<Record<ValveNoise, string>> = {
-  turbulent: 'of the flow alone',
-  cavitating: 'cavitating, loud',
-  choked: 'choked, loud, wears the trim',
-  flashing: 'flashing, wears the body',
+  turbulent: msg('view.valves.ofTheFlowAlone'),
+  cavitating: msg('view.valves.cavitatingLoud'),
+  choked: msg('view.valves.chokedLoudWearsTheTrim'),
+  flashing: msg('view.valves.flashingWearsTheBody'),
 };
 
 function Line({ name, children }: { name: string; children: React.ReactNode }) {

@@ -7,6 +7,7 @@ import { useDisplay, useStudy } from '../context.js';
 import type { OpeningBand } from '../../state/openingBand.js';
 import { interpolate } from '../../state/interpolate.js';
 import { Band } from './CoefficientChart.js';
+import { msg } from './words.js';
 
 const PAD = { left: 42, right: 14, top: 22, bottom: 18 };
 const GAIN_PAD = { left: 42, right: 14, top: 20, bottom: 32 };
@@ -25,7 +26,7 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
     return { id, index: index(id), ...t, end: end < 0 ? t.flow.length : end, isCut: end >= 0 };
   });
   if (traces.length === 0)
-    return <p className="text-inkq py-4 text-[12px]">What its line carries is given by something else: its travel changes nothing of the flow.</p>; // prettier-ignore
+    return <p className="text-inkq py-4 text-[12px]">{msg('view.valves.whatItsLineCarriesIs')}</p>; // prettier-ignore
   const flow = (si: number): number => d.value(si, 'flow');
   const most = Math.max(...traces.flatMap((t) => t.flow.slice(0, t.end).map(flow)));
   const gains = traces.flatMap((t) => t.gain.slice(1, t.end));
@@ -37,9 +38,9 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
     <div className="flex h-full flex-col">
       <div className="min-h-0 flex-[1.6]">
         <PlotFrame
-          label="Flow over travel as installed"
+          label={msg('view.valves.flowOverTravelAsInstalled')}
           x={{ low: 0, high: 100, parts: 5, title: '' }}
-          y={{ low: 0, high: most, parts: 4, title: `flow the line takes, ${d.unit('flow')}` }}
+          y={{ low: 0, high: most, parts: 4, title: msg('view.valves.flowTheLineTakes', { unit: d.unit('flow') }) }}
           pad={PAD}
           behind={(p) => <Band band={band} plot={p} named={false} />}
         >
@@ -73,7 +74,7 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
               })}
               {cut.length > 0 && (
                 <text x={p.right - 4} y={p.bottom - 6} fontSize={11} fill="var(--ink-quiet)" textAnchor="end" className="halo">
-                  {cut.map((t) => letterOf(t.index)).join(', ')} to the end of the published curve
+                  {msg('view.valves.toTheEndOfThe', { cut: cut.map((t) => letterOf(t.index)).join(', ') })}
                 </text>
               )}
             </>
@@ -82,9 +83,9 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
       </div>
       <div className="min-h-0 flex-1">
         <PlotFrame
-          label="Gain of the installed characteristic"
-          x={{ low: 0, high: 100, parts: 5, title: 'travel, %' }}
-          y={{ low: 0, high: Math.max(GAIN_AIM[1], ...gains), parts: 2, title: 'gain, % flow per % travel; aim 0.5 to 2' }}
+          label={msg('view.valves.gainOfTheInstalledCharacteristic')}
+          x={{ low: 0, high: 100, parts: 5, title: msg('view.valves.travel') }}
+          y={{ low: 0, high: Math.max(GAIN_AIM[1], ...gains), parts: 2, title: msg('view.valves.gainFlowPerTravelAim') }}
           pad={GAIN_PAD}
           behind={(p) => (
             <rect
@@ -130,16 +131,16 @@ export function WindowChart({
   const scenarios = useStudy((s) => s.study.scenarios);
   const active = useStudy((s) => s.active);
   const windows = Object.entries(figures.windows).flatMap(([id, w]) => (w ? [{ id, w }] : []));
-  if (windows.length === 0) return <p className="text-inkq py-4 text-[12px]">No scenario leaves the flow to the valve.</p>;
+  if (windows.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.valves.noScenarioLeavesTheFlow')}</p>;
   const flow = (si: number): number => d.value(si, 'flow');
   const head = (si: number): number => d.value(si, 'head');
   const widest = Math.max(...windows.map(({ w }) => w.flow.at(-1)!));
   const most = Math.max(...windows.flatMap(({ w }) => w.left));
   return (
     <PlotFrame
-      label="Head left for the valve over flow"
-      x={{ low: 0, high: flow(widest), parts: 5, title: `flow, ${d.unit('flow')}` }}
-      y={{ low: 0, high: head(most), parts: 5, title: `left for the valve, ${d.unit('head')}` }}
+      label={msg('view.valves.headLeftForTheValve')}
+      x={{ low: 0, high: flow(widest), parts: 5, title: msg('app.flow', { unit: d.unit('flow') }) }}
+      y={{ low: 0, high: head(most), parts: 5, title: msg('view.valves.leftForTheValve', { unit: d.unit('head') }) }}
       pad={{ ...GAIN_PAD, top: 24 }}
     >
       {(p) => (

@@ -10,6 +10,7 @@ import type { OpeningBand } from '../../state/openingBand.js';
 import { Authority } from './Authority.js';
 import { Extremes } from './Extremes.js';
 import { NeedsTable } from './NeedsTable.js';
+import { msg } from './words.js';
 
 /** What every scenario asks of the valve, its authority, its range, and what is said of it. */
 export function NeedsPanel({
@@ -53,19 +54,26 @@ export function NeedsPanel({
     : [];
   const judged = others.filter(({ m }) => m.verdict === 'near' || m.verdict === 'fails');
   return (
-    <section aria-label="What each scenario asks" className="panel flex w-[330px] flex-none flex-col overflow-y-auto px-3 py-1.5">
-      <h2 className="text-[14px] font-semibold">What each {isAlone ? 'duty' : 'scenario'} asks</h2>
+    <section
+      aria-label={msg('view.valves.whatEachScenarioAsks')}
+      className="panel flex w-[330px] flex-none flex-col overflow-y-auto px-3 py-1.5"
+    >
+      <h2 className="text-[14px] font-semibold">
+        {msg('view.valves.whatEachIsaloneSelectYes', { isAlone: isAlone ? 'yes' : 'no' })}
+      </h2>
       {!isAlone && (
         <p className="text-inkq flex-none truncate text-[12px]">
           {valve} {given},{' '}
           <Link to="../system" relative="path" onClick={() => select(valve)} className="text-cedar underline">
-            changed in System
+            {msg('view.valves.changedInSystem')}
           </Link>
         </p>
       )}
       <NeedsTable valve={valve} needs={needs} row={row} isOwn={isOwn} marginsOf={marginsOf} />
       {figures.unsolved.length > 0 && (
-        <p className="text-fails text-[12px]">▲ no solution in {figures.unsolved.map((id) => letterOf(index(id))).join(', ')}</p>
+        <p className="text-fails text-[12px]">
+          {msg('view.valves.noSolutionIn', { unsolved: figures.unsolved.map((id) => letterOf(index(id))).join(', ') })}
+        </p>
       )}
       {missed.map(({ id, f }) => (
         <p key={id} className="text-fails text-[12px]" data-missed={id}>
@@ -78,7 +86,7 @@ export function NeedsPanel({
       <Extremes needs={needs} figures={figures} row={row} band={band} rangeability={rangeability} />
       {judged.length > 0 && (
         <>
-          <h3 className="mt-1 text-[13.5px] font-semibold">Other checks</h3>
+          <h3 className="mt-1 text-[13.5px] font-semibold">{msg('view.valves.otherChecks')}</h3>
           <ul className="text-[12px]">
             {judged.map(({ id, m }) => (
               <li key={`${id} ${m.check}`} className="flex min-h-[20px] items-center gap-1.5">

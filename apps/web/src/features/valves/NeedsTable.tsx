@@ -5,6 +5,7 @@ import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
 import { useDisplay, useStudy } from '../context.js';
 import { Figure } from '../working/Figure.js';
+import { msg } from './words.js';
 
 /** what a scenario asks of the valve */
 export type Need = [scenario: string, need: ValveFigures['required'][string]];
@@ -35,9 +36,9 @@ export function NeedsTable({ valve, needs, row, isOwn, marginsOf }: NeedsTablePr
           <th className="font-normal">{d.unit('flow')}</th>
           <th className="font-normal whitespace-nowrap">Δp {d.unit('pressureDifference')}</th>
           <th className="font-normal">{us ? 'Cv' : 'Kv'}</th>
-          <th className="font-normal">travel</th>
-          <th className="font-normal" title="xF over the xFz at which cavitation begins">
-            xF/xFz
+          <th className="font-normal">{msg('view.valves.travel4')}</th>
+          <th className="font-normal" title={msg('view.valves.xfOverTheXfzAt')}>
+            {msg('view.valves.xfXfz')}
           </th>
           <td className="w-[16px]" />
         </tr>
@@ -50,7 +51,11 @@ export function NeedsTable({ valve, needs, row, isOwn, marginsOf }: NeedsTablePr
           return (
             <tr key={id} className="h-[21px] text-right" data-asked={id}>
               <td className="text-left">
-                <button type="button" aria-label={`Scenario ${letterOf(index(id))}`} onClick={() => activate(id)}>
+                <button
+                  type="button"
+                  aria-label={msg('view.valves.scenario', { letter: letterOf(index(id)) })}
+                  onClick={() => activate(id)}
+                >
                   <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />
                 </button>
               </td>
@@ -66,7 +71,7 @@ export function NeedsTable({ valve, needs, row, isOwn, marginsOf }: NeedsTablePr
                 </Figure>
                 {n.regime !== 'turbulent' && (
                   <span className="text-near block text-[11px] leading-[12px]">
-                    {n.regime === 'choked' ? 'choked' : 'not turbulent'}
+                    {n.regime === 'choked' ? msg('view.valves.choked') : msg('view.valves.notTurbulent')}
                   </span>
                 )}
               </td>

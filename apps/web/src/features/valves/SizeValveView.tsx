@@ -16,8 +16,9 @@ import { displayIn, StudyContext } from '../context.js';
 import { letterOf } from '../../state/address.js';
 import { WorkingSheet } from '../working/WorkingSheet.js';
 import { ValvesView } from './ValvesView.js';
+import { msg } from './words.js';
 
-const LIQUIDS = { water: 'water', 'sea-water': 'sea water', own: 'given properties' } as const;
+const LIQUIDS = { water: 'water', 'sea-water': msg('view.valves.seaWater'), own: msg('view.valves.givenProperties') } as const;
 type Liquid = keyof typeof LIQUIDS;
 
 interface Duty {
@@ -51,20 +52,20 @@ const BAR = 1e5;
 
 const FIELDS = {
   flow: quantity('flow', 1e-6, 1e4, 'Flow'),
-  inlet: quantity('pressure', -1e5, 1e9, 'Pressure before'),
-  outlet: quantity('pressure', -1e5, 1e9, 'Pressure behind'),
+  inlet: quantity('pressure', -1e5, 1e9, msg('view.valves.pressureBefore')),
+  outlet: quantity('pressure', -1e5, 1e9, msg('view.valves.pressureBehind')),
   drop: quantity('pressureDifference', 1, 1e9, 'Drop'),
   temperature: quantity('temperature', 173, 773, 'Temperature'),
   density: quantity('density', 200, 3000, 'Density'),
   viscosity: quantity('viscosity', 1e-6, 100, 'Viscosity'),
-  vapourPressure: quantity('absolutePressure', 0, 3e7, 'Vapour pressure'),
-  bore: quantity('diameter', 0.002, 5, 'Bore of the line'),
+  vapourPressure: quantity('absolutePressure', 0, 3e7, msg('view.valves.vapourPressure')),
+  bore: quantity('diameter', 0.002, 5, msg('view.valves.boreOfTheLine')),
 };
 const ROWS = [
   ['flow', 'flow', '1 m3/h', '1 gpm'],
-  ['inlet', 'p before', '1 bar(g)', '1 psi(g)'],
-  ['outlet', 'p behind', '1 bar(g)', '1 psi(g)'],
-  ['drop', 'or drop', '1 bar', '1 psi'],
+  ['inlet', msg('view.valves.pBefore'), '1 bar(g)', '1 psi(g)'],
+  ['outlet', msg('view.valves.pBehind'), '1 bar(g)', '1 psi(g)'],
+  ['drop', msg('view.valves.orDrop'), '1 bar', '1 psi'],
   ['temperature', 'temperature', '20 degC', '68 degF'],
 ] as const;
 
@@ -104,7 +105,9 @@ export function SizeValveView() {
   useEffect(() => () => store?.getState().dispose(), [store]);
   const take = async (model: ModelWhole): Promise<void> => {
     if (!study) return;
-    const made = await api.createFrom(studyWith({ ...study, title: `${model.name}, sized by itself` }, model, SIZED_VALVE));
+    const made = await api.createFrom(
+      studyWith({ ...study, title: msg('view.valves.sizedByItself', { model: model.name }) }, model, SIZED_VALVE),
+    );
     await navigate(`/studies/${made.id}/valves`);
   };
   const panel = <Duties asked={asked} onAsk={setAsked} study={study} />;
@@ -113,8 +116,7 @@ export function SizeValveView() {
       <div className="flex min-h-0 flex-1 gap-2">
         <div className="flex w-[440px]">{panel}</div>
         <p className="panel text-inkq flex flex-1 items-center justify-center px-10 text-center">
-          Type a flow, the pressure before the valve, and the pressure behind it or the drop, for one duty or for all three; every
-          valve of the catalogue is held against them.
+          {msg('view.valves.typeAFlowThePressure')}
         </p>
       </div>
     );
@@ -146,8 +148,11 @@ function Duties({ asked, onAsk, study }: DutiesProps) {
     });
   const us = system === 'us' ? 3 : 2;
   return (
-    <section aria-label="Duties" className="panel flex min-w-[340px] flex-1 flex-col gap-1 overflow-y-auto px-3 py-1.5">
-      <h1 className="text-[14px] font-semibold">Size a valve without a system</h1>
+    <section
+      aria-label={msg('view.valves.duties')}
+      className="panel flex min-w-[340px] flex-1 flex-col gap-1 overflow-y-auto px-3 py-1.5"
+    >
+      <h1 className="text-[14px] font-semibold">{msg('view.valves.sizeAValveWithoutA')}</h1>
       <table className="w-full table-fixed text-[12.5px]">
         <thead>
           <tr className="text-inkq h-[22px] text-[12px]">
@@ -205,28 +210,28 @@ function LiquidAndBore({ asked, onPut: put }: { asked: Asked; onPut: (more: Part
   return (
     <div className="grid grid-cols-2 items-end gap-x-2">
       <label className="flex flex-col">
-        <span className="text-inkq flex h-[20px] items-end text-[11.5px]">Liquid</span>
+        <span className="text-inkq flex h-[20px] items-end text-[11.5px]">{msg('app.liquid')}</span>
         <Select
-          label="Liquid"
+          label={msg('app.liquid')}
           value={asked.liquid}
           options={Object.entries(LIQUIDS)}
           onChange={(v) => put({ liquid: v as Liquid })}
         />
       </label>
       <TypedField
-        label="Bore of the line"
+        label={msg('view.valves.boreOfTheLine')}
         name="bore"
         optional
         value={asked.bore}
         read={(t) => readEntry(t, FIELDS.bore, system === 'us' ? '1 in' : '1 mm')}
         onCommit={(v) => put({ bore: String(v ?? '') })}
-        placeholder="not given"
+        placeholder={msg('view.valves.notGiven')}
       />
       {asked.liquid === 'own' && (
         <>
           {own('density', 'Density', '1 kg/m3')}
           {own('viscosity', 'Viscosity', '1 mPa.s')}
-          {own('vapourPressure', 'Vapour pressure', '1 kPa(a)')}
+          {own('vapourPressure', msg('view.valves.vapourPressure'), '1 kPa(a)')}
         </>
       )}
     </div>
@@ -244,7 +249,7 @@ function shadeOf(key: keyof Duty, duty: Duty, d: ReturnType<typeof displayIn>): 
 
 /** a study that is worked out here and kept nowhere */
 function plainStore(study: Study): StudyStore {
-  const nothing = (): Promise<never> => Promise.reject(new Error('nothing is kept here'));
+  const nothing = (): Promise<never> => Promise.reject(new Error(msg('view.valves.nothingIsKeptHere')));
   return createStudyStore(
     { id: '', version: 0, savedAt: '', document: study },
     (s, pump) => Promise.resolve(recalculate(s, pump)),

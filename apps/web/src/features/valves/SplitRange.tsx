@@ -7,6 +7,7 @@ import { ScenarioLetter } from '../../ui/marks.js';
 import type { KnownValve } from '../../worker/valveFigures.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { valveName } from './ValveTable.js';
+import { msg } from './words.js';
 
 /** Two ticked valves on one signal: the smaller opens first, the larger beside it. */
 export function SplitRange({
@@ -34,9 +35,9 @@ export function SplitRange({
   if (!second)
     return (
       <p className="border-soft text-inkq flex items-center gap-2 border-b px-3 py-1 text-[12px]">
-        Tick a second valve to see both share the duty in split range with {name(first)}.
+        {msg('view.valves.tickASecondValveTo', { name: name(first) })}
         <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={onClear}>
-          Untick
+          {msg('view.valves.untick')}
         </Button>
       </p>
     );
@@ -50,7 +51,7 @@ export function SplitRange({
       const { study, shown, active } = store.getState();
       const duties = stands.map((x) => ({ ...x, scenario: x.id, flow: x.need.flow }));
       const done = splitOperations(study, valve, [a, b], duties, shown[active]?.outcome.result ?? null);
-      store.getState().rebuild(`Split ${valve} over two valves`, done);
+      store.getState().rebuild(msg('view.valves.splitOverTwoValves', { valve }), done);
       onClear();
     } catch (e) {
       onProblem(wordsOf(e));
@@ -58,28 +59,33 @@ export function SplitRange({
   };
   const scale = d.system === 'us' ? 1 / KV_PER_CV : 1;
   return (
-    <section aria-label="Split range" className="border-soft bg-quiet max-h-[176px] flex-none overflow-auto border-b px-3 py-1.5">
+    <section
+      aria-label={msg('view.valves.splitRange')}
+      className="border-soft bg-quiet max-h-[176px] flex-none overflow-auto border-b px-3 py-1.5"
+    >
       <h3 className="flex items-center gap-2 text-[13.5px] font-semibold">
-        Split range
+        {msg('view.valves.splitRange')}
         <span className="text-inkq text-[12px] font-normal">
-          {name(first)} opens first, to {Math.round(upper * 100)} %; then {name(second)} beside it
+          {msg('view.valves.opensFirstToThenBeside', { name: name(first), upper: Math.round(upper * 100), name2: name(second) })}
         </span>
         <span className="ml-auto" />
         <Button className="!h-[22px] text-[12px]" onClick={() => void build()}>
-          Build it
+          {msg('view.valves.buildIt')}
         </Button>
         <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={onClear}>
-          Untick
+          {msg('view.valves.untick')}
         </Button>
       </h3>
       <table className="text-[12.5px]">
         <thead>
           <tr className="text-inkq text-right text-[12px]">
             <td />
-            <th className="px-3 font-normal">{d.system === 'us' ? 'Cv' : 'Kv'} asked</th>
-            <th className="px-3 font-normal">signal %</th>
-            <th className="px-3 font-normal">first, travel %</th>
-            <th className="px-3 font-normal">second, travel %</th>
+            <th className="px-3 font-normal">
+              {msg('view.valves.issystemSelectYesOtherAsked', { isSystem: d.system === 'us' ? 'yes' : 'no' })}
+            </th>
+            <th className="px-3 font-normal">{msg('view.valves.signal')}</th>
+            <th className="px-3 font-normal">{msg('view.valves.firstTravel')}</th>
+            <th className="px-3 font-normal">{msg('view.valves.secondTravel')}</th>
             <td />
           </tr>
         </thead>
@@ -94,8 +100,8 @@ export function SplitRange({
                 <td className="px-3">{Number((s.kv * scale).toPrecision(3))}</td>
                 <td className="px-3">{Math.round(s.signal * 100)}</td>
                 <td className="px-3">{Math.round(s.first * 100)}</td>
-                <td className="px-3">{s.second === 0 ? 'shut' : Math.round(s.second * 100)}</td>
-                <td className="text-fails pl-2 text-left">{s.reaches ? '' : '▲ both wide open are too small'}</td>
+                <td className="px-3">{s.second === 0 ? msg('view.valves.shut') : Math.round(s.second * 100)}</td>
+                <td className="text-fails pl-2 text-left">{s.reaches ? '' : msg('view.valves.bothWideOpenAreToo')}</td>
               </tr>
             );
           })}

@@ -8,6 +8,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
 import type { OpeningBand } from '../../state/openingBand.js';
+import { msg } from './words.js';
 
 const STRIP = 270;
 const MARGIN = 8;
@@ -55,18 +56,18 @@ export function ValveTable({
         <tr className="bg-panel border-soft text-inkq sticky top-0 z-10 h-[26px] border-b text-right text-[12px]">
           <td className="w-[26px]" />
           <td className="w-[18px]" />
-          <th className="text-left font-normal">make and body</th>
+          <th className="text-left font-normal">{msg('view.valves.makeAndBody')}</th>
           <th className="font-normal">{system === 'us' ? 'Cv' : 'Kvs'}</th>
-          <th className="font-normal max-[1180px]:hidden">inherent</th>
+          <th className="font-normal max-[1180px]:hidden">{msg('view.valves.inherent')}</th>
           <th className="font-normal">
             <Scale band={band} />
           </th>
-          <th className="font-normal">most open</th>
-          <th className="pl-2 font-normal">least</th>
-          <th className="pl-2 font-normal">xF/xFz</th>
-          <th className="pl-2 font-normal">gain</th>
+          <th className="font-normal">{msg('view.valves.mostOpen')}</th>
+          <th className="pl-2 font-normal">{msg('view.valves.least')}</th>
+          <th className="pl-2 font-normal">{msg('view.valves.xfXfz')}</th>
+          <th className="pl-2 font-normal">{msg('view.valves.gain')}</th>
           <th className="font-normal max-[1180px]:hidden">FL</th>
-          <th className="pl-3 text-left font-normal">worst, or why not</th>
+          <th className="pl-3 text-left font-normal">{msg('view.valves.worstOrWhyNot')}</th>
           <td className="w-[76px]" />
         </tr>
       </thead>
@@ -139,7 +140,7 @@ function Row({
         {onTick && (
           <input
             type="checkbox"
-            aria-label={`Tick ${v.name}`}
+            aria-label={msg('view.valves.tick', { v: v.name })}
             checked={isTicked}
             onClick={(e) => e.stopPropagation()}
             onChange={onTick}
@@ -152,11 +153,11 @@ function Row({
       <td className="pl-1 text-left">
         <button type="button" onClick={onLook} className="block text-left leading-[16px] font-semibold">
           {v.name}
-          {isPreferred && <span className="text-cedardeep ml-1.5 text-[11.5px]">preferred</span>}
+          {isPreferred && <span className="text-cedardeep ml-1.5 text-[11.5px]">{msg('view.valves.preferred')}</span>}
         </button>
         <span className="text-inkq block text-[12px] leading-[14px]">
           {v.sort}
-          {v.isTypical && <span className="text-near"> ◐ typical FL or Fd</span>}
+          {v.isTypical && <span className="text-near"> {msg('view.valves.typicalFlOrFd')}</span>}
         </span>
       </td>
       <td>{Number(kv.toPrecision(3))}</td>
@@ -172,7 +173,7 @@ function Row({
       <td className={`whitespace-nowrap ${worstXf && worstXf.xfRatio! > 1 ? 'text-near' : ''}`}>
         {worstXf ? worstXf.xfRatio!.toFixed(2) : '–'}
       </td>
-      <td className="whitespace-nowrap" title="of the installed characteristic, % flow per % travel, least and largest">
+      <td className="whitespace-nowrap" title={msg('view.valves.ofTheInstalledCharacteristicFlow')}>
         {gains.length > 0 ? `${Math.min(...gains).toFixed(1)}–${Math.max(...gains).toFixed(1)}` : '–'}
       </td>
       <td className="max-[1180px]:hidden">{v.fl.toFixed(2)}</td>
@@ -181,7 +182,7 @@ function Row({
       </td>
       <td className="pr-2">
         {isOwn ? (
-          <span className="text-inkq text-[12px]">in the study</span>
+          <span className="text-inkq text-[12px]">{msg('view.valves.inTheStudy')}</span>
         ) : (
           <Button
             tone="bare"
@@ -191,7 +192,7 @@ function Row({
               onTake?.();
             }}
           >
-            Take it
+            {msg('app.takeIt')}
           </Button>
         )}
       </td>
@@ -199,7 +200,10 @@ function Row({
   );
 }
 
-const WORDS: Readonly<Record<string, string>> = { 'too-small': 'too small', 'below-range': 'under its range' };
+const WORDS: Readonly<Record<string, string>> = {
+  'too-small': msg('view.valves.tooSmall'),
+  'below-range': msg('view.valves.underItsRange'),
+};
 
 function Why({ row, indexOf }: { row: ValveRow; indexOf: (id: string) => number }) {
   const { system } = useDisplay();
@@ -207,7 +211,9 @@ function Why({ row, indexOf }: { row: ValveRow; indexOf: (id: string) => number 
     return (
       <span
         className="inline-flex items-center gap-1"
-        title={`Missing in the catalogue: ${row.incomplete.flatMap((x) => x.missing.map(entryLabel)).join(', ')}`}
+        title={msg('view.valves.missingInTheCatalogue', {
+          incomplete: row.incomplete.flatMap((x) => x.missing.map(entryLabel)).join(', '),
+        })}
       >
         <VerdictMark kind="incomplete" size={9} /> {notJudgedText(row.incomplete)}
       </span>
@@ -231,11 +237,11 @@ function Why({ row, indexOf }: { row: ValveRow; indexOf: (id: string) => number 
 function Scale({ band }: { band: OpeningBand }) {
   const ticks = [0, band.low, 0.5, band.high, 1];
   return (
-    <svg width={STRIP} height={14} role="img" aria-label="Travel" className="inline-block">
+    <svg width={STRIP} height={14} role="img" aria-label={msg('view.valves.travel2')} className="inline-block">
       {ticks.map((t) => (
         <text key={t} x={x(t)} y={11} fontSize={11} fill="var(--ink-quiet)" textAnchor="middle">
           {Math.round(t * 100)}
-          {t === 0.5 ? ' % travel' : ''}
+          {t === 0.5 ? msg('view.valves.travel3') : ''}
         </text>
       ))}
     </svg>
@@ -258,7 +264,11 @@ function Strip({
       height={38}
       className="inline-block"
       role="img"
-      aria-label={stands.map((s) => `${letterOf(s.index)} at ${Math.round(s.opening * 100)} %, ${s.verdict}`).join('; ')}
+      aria-label={stands
+        .map((s) =>
+          msg('view.valves.at', { letter: letterOf(s.index), opening: Math.round(s.opening * 100), verdict: s.verdict }),
+        )
+        .join('; ')}
     >
       <line x1={x(0)} x2={x(1)} y1={y} y2={y} stroke="var(--gauge-out)" />
       <line x1={x(band.low)} x2={x(band.high)} y1={y} y2={y} stroke="var(--gauge-allow)" strokeWidth={4} />
@@ -296,7 +306,7 @@ export function shownValve(
     row,
     name: valveName(model),
     sort: [model.type ?? input.body, model.size].filter((t): t is string => Boolean(t)).map((t) => (t.startsWith('DN') ? t : spoken(t))).join(', '), // prettier-ignore
-    inherent: characteristic === 'table' ? 'own curve' : spoken(characteristic),
+    inherent: characteristic === 'table' ? msg('view.valves.ownCurve') : spoken(characteristic),
     range: characteristic === 'table' ? '' : `${rangeability}:1`,
     fl: input.fl,
     isTypical: input.isTypical === true,

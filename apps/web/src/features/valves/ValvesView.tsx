@@ -31,6 +31,9 @@ import { useValves } from './useValves.js';
 import { shownValve, valveName, ValveTable, type ShownValve } from './ValveTable.js';
 import { elementsOf } from '../../state/address.js';
 import { WhatIf } from './WhatIf.js';
+import { msg } from './words.js';
+
+const NO_VALVE = msg('view.valves.noValveIsNamedFor');
 
 /** rows that are drawn before more are asked for */
 const MOST_ROWS = 40;
@@ -81,7 +84,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
       const model = await api.model(id);
       if (sizing) return await sizing.onTake(model);
       const isTaken = takeValve(store, model, valve);
-      setProblem(isTaken ? null : 'The study has changed meanwhile: try again.');
+      setProblem(isTaken ? null : msg('view.valves.theStudyHasChangedMeanwhile'));
       if (isTaken) setLooked(null);
     } catch (e) {
       setProblem(wordsOf(e));
@@ -93,11 +96,11 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
       <div className="flex h-[48%] min-h-[318px] flex-none gap-2">
         <Coefficient
           title={name}
-          note={input ? `${positions.length > 1 || sizing ? '' : `${valve}, `}${sortOf(input)}` : 'no valve is named for it'}
+          note={input ? `${positions.length > 1 || sizing ? '' : `${valve}, `}${sortOf(input)}` : NO_VALVE}
           position={
             positions.length > 1 && (
               <Select
-                label="Control valve"
+                label={msg('view.valves.controlValve')}
                 value={valve}
                 options={positions.map((e) => [e.id, e.id])}
                 onChange={(id) => {
@@ -112,7 +115,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
             <CoefficientChart valve={input} others={others} band={band} row={row} required={figures.required} />
           ) : (
             <p className="text-inkq py-4 text-[12px]">
-              {figures ? 'Press a valve below to draw it here, or take it.' : 'Reading what each scenario asks …'}
+              {figures ? msg('view.valves.pressAValveBelowTo') : msg('view.valves.readingWhatEachScenarioAsks')}
             </p>
           )}
         </Coefficient>
@@ -129,7 +132,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
           />
         )}
       </div>
-      <section aria-label="Candidates" className="panel flex min-h-0 flex-1 flex-col">
+      <section aria-label={msg('view.valves.candidates')} className="panel flex min-h-0 flex-1 flex-col">
         <CandidatesHeader
           counts={figures && { serving: serving.length, left: list.length, tried: figures.rows.length }}
           isWorking={isWorking}
@@ -176,9 +179,9 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
 function NoValve() {
   return (
     <div className="panel text-inkq flex flex-1 flex-col items-center justify-center gap-2">
-      <p>A control valve stands here as soon as the system has one.</p>
+      <p>{msg('view.valves.aControlValveStandsHere')}</p>
       <Link to="/catalogues/valves/sizing" className="text-cedar underline">
-        Size a valve without a system
+        {msg('view.valves.sizeAValveWithoutA')}
       </Link>
     </div>
   );
@@ -196,7 +199,7 @@ function rowOf(entry: RawEntry, id: string, row: ValveRow, input: ValveInput): S
 
 function takeValve(store: StudyStore, model: ModelWhole, valve: string): boolean {
   const { study, change } = store.getState();
-  return change(`Take ${model.name} as ${valve}`, takingOperations(study, model, valve).operations);
+  return change(msg('view.valves.takeAs', { model: model.name, valve }), takingOperations(study, model, valve).operations);
 }
 
 /** drawn beside the valve that is looked at, where they are of another coefficient: the study's own, the one that is preferred */
@@ -206,7 +209,7 @@ function besides(
   preferred: CandidateValve | undefined,
 ): { name: string; valve: ValveInput }[] {
   return [
-    ...(own && own.ratedKv !== looked?.ratedKv ? [{ name: 'in the study', valve: own }] : []),
+    ...(own && own.ratedKv !== looked?.ratedKv ? [{ name: msg('view.valves.inTheStudy'), valve: own }] : []),
     ...(preferred && preferred.input.ratedKv !== looked?.ratedKv ? [{ name: preferred.name, valve: preferred.input }] : []),
   ];
 }
@@ -222,10 +225,10 @@ function CandidateList({ list, isRead, ...table }: CandidateListProps) {
   return (
     <div className="min-h-0 flex-1 overflow-auto">
       <ValveTable {...table} valves={isAll ? list : list.slice(0, MOST_ROWS)} />
-      {isRead && list.length === 0 && <p className="text-inkq px-3 py-3">No valve of the catalogue is left by the filters.</p>}
+      {isRead && list.length === 0 && <p className="text-inkq px-3 py-3">{msg('view.valves.noValveOfTheCatalogue')}</p>}
       {!isAll && list.length > MOST_ROWS && (
         <button type="button" className="text-cedar px-3 py-2 text-[12px] hover:underline" onClick={() => setAll(true)}>
-          {list.length - MOST_ROWS} more that fall out
+          {msg('view.valves.moreThatFallOut', { count: list.length - MOST_ROWS })}
         </button>
       )}
     </div>
@@ -244,7 +247,7 @@ function Coefficient({
   children: ReactNode;
 }) {
   return (
-    <section aria-label="Coefficient over travel" className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+    <section aria-label={msg('view.valves.coefficientOverTravel')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
       <header className="flex h-[24px] flex-none items-center gap-2">
         {position}
         <h2 className="truncate text-[14px] font-semibold">{title}</h2>
@@ -267,17 +270,17 @@ interface AsInstalledProps {
 function AsInstalled({ figures, row, input, band, medium }: AsInstalledProps) {
   const [what, setWhat] = useState<'travel' | 'window'>('travel');
   return (
-    <section aria-label="As installed" className="panel flex min-w-0 flex-[0.85] flex-col px-3 py-1.5">
+    <section aria-label={msg('view.valves.asInstalled')} className="panel flex min-w-0 flex-[0.85] flex-col px-3 py-1.5">
       <header className="flex h-[24px] flex-none items-center gap-2">
-        <h2 className="text-[14px] font-semibold">As installed</h2>
+        <h2 className="text-[14px] font-semibold">{msg('view.valves.asInstalled')}</h2>
         <span className="ml-auto" />
         <Segmented
-          label="What is drawn"
+          label={msg('view.valves.whatIsDrawn')}
           value={what}
           onChange={setWhat}
           options={[
-            { value: 'travel', text: 'over travel' },
-            { value: 'window', text: 'window' },
+            { value: 'travel', text: msg('view.valves.overTravel') },
+            { value: 'window', text: msg('view.valves.window') },
           ]}
         />
       </header>
@@ -290,7 +293,11 @@ function AsInstalled({ figures, row, input, band, medium }: AsInstalledProps) {
 }
 
 const sortOf = (v: ValveInput): string =>
-  [v.size, v.characteristic === 'table' ? 'own curve' : `${spoken(v.characteristic)} ${v.rangeability}:1`, v.body ?? v.type]
+  [
+    v.size,
+    v.characteristic === 'table' ? msg('view.valves.ownCurve') : `${spoken(v.characteristic)} ${v.rangeability}:1`,
+    v.body ?? v.type,
+  ]
     .filter(Boolean)
     .map((t) => String(t))
     .join(', ');

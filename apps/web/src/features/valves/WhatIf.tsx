@@ -2,6 +2,7 @@ import { Slider } from 'radix-ui';
 import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import type { Supposed } from './useSupposed.js';
+import { msg } from './words.js';
 
 const LEAST_FACTOR = 0.8;
 const GREATEST_FACTOR = 1.4;
@@ -23,11 +24,13 @@ export function WhatIf({
     <div
       className={`flex items-center gap-2 rounded-[3px] px-2 text-[12px] ${isPlain ? '' : 'bg-nearwash'}`}
       role="group"
-      aria-label="What if"
+      aria-label={msg('view.valves.whatIf')}
     >
-      <span className={isPlain ? 'text-inkq' : 'text-near font-semibold'}>what if</span>
+      <span className={isPlain ? 'text-inkq' : 'text-near font-semibold'}>{msg('view.valves.whatIf2')}</span>
       <span className="w-[70px] whitespace-nowrap" data-flow-factor={factor}>
-        flow {change === 0 ? 'as now' : `${change > 0 ? '+' : '−'}${Math.abs(change)} %`}
+        {msg('view.valves.flow', {
+          value: change === 0 ? msg('view.valves.asNow') : `${change > 0 ? '+' : '−'}${Math.abs(change)} %`,
+        })}
       </span>
       <div className="relative h-[26px] w-[176px]">
         <Slider.Root
@@ -40,7 +43,7 @@ export function WhatIf({
         >
           <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
           <Slider.Thumb
-            aria-label="Flow through the valve over that of now"
+            aria-label={msg('view.valves.flowThroughTheValveOver')}
             className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]"
           />
         </Slider.Root>
@@ -48,21 +51,21 @@ export function WhatIf({
           <button
             key={t}
             type="button"
-            aria-label={t === 1 ? 'Flow as now' : `Flow ${Math.round((t - 1) * 100)} % more`}
+            aria-label={t === 1 ? msg('view.valves.flowAsNow') : msg('view.valves.flowMore', { t: Math.round((t - 1) * 100) })}
             onClick={() => onFactor(t)}
             className="text-inkq hover:text-cedar absolute top-[13px] -translate-x-1/2 text-[10.5px] leading-[12px]"
             style={{ left: `calc(7px + (100% - 14px) * ${(t - LEAST_FACTOR) / (GREATEST_FACTOR - LEAST_FACTOR)})` }}
           >
-            {t === 1 ? 'now' : `+${Math.round((t - 1) * 100)}`}
+            {t === 1 ? msg('app.now') : `+${Math.round((t - 1) * 100)}`}
           </button>
         ))}
       </div>
       {supposed.pump !== null && (
         <>
           <Select
-            label={`Another pump as ${supposed.pump}`}
+            label={msg('view.valves.anotherPumpAs', { pump: supposed.pump })}
             value={supposed.chosen ?? undefined}
-            none={`${supposed.pump} as it is`}
+            none={msg('view.valves.asItIs', { pump: supposed.pump })}
             options={supposed.choices.map((c) => [c.id, c.name])}
             onChange={(id) => supposed.choose(id ?? null)}
             className="max-w-[128px]"
@@ -71,10 +74,10 @@ export function WhatIf({
             tone="bare"
             className="!h-[20px] !px-0 text-[12px]"
             disabled={supposed.isAsking}
-            title="Offers the pumps of the catalogue that would serve"
+            title={msg('view.valves.offersThePumpsOfThe')}
             onClick={supposed.ask}
           >
-            {supposed.isAsking ? 'ranking …' : 'rank pumps'}
+            {supposed.isAsking ? msg('view.valves.ranking') : msg('view.valves.rankPumps')}
           </Button>
         </>
       )}
@@ -87,7 +90,7 @@ export function WhatIf({
             supposed.choose(null);
           }}
         >
-          as it is
+          {msg('view.valves.asItIs2')}
         </Button>
       )}
     </div>

@@ -4,6 +4,7 @@ import { api, wordsOf } from '../../api/client.js';
 import { elementsOf, setShared } from '../../state/address.js';
 import { requiredOperations } from '../../state/required.js';
 import { takenAs } from '../../state/ranking.js';
+import { msg } from './words.js';
 
 /** What would stand in the pump's place: an entry of the study, or a candidate of the catalogue. */
 export interface Choice {
@@ -82,7 +83,7 @@ export function useSupposed(study: Study, valve: string | null): Supposed {
             return head ? [{ candidate, head }] : [];
           }),
         );
-        setProblem(best.length === 0 ? 'No pump of the catalogue holds in every scenario.' : null);
+        setProblem(best.length === 0 ? msg('view.valves.noPumpOfTheCatalogue') : null);
       },
       (e: unknown) => {
         setAsking(false);

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { useStudy } from '../context.js';
+import { msg } from './words.js';
 
 /** A number that can be asked for its working: pressing it opens the steps behind it. */
 export function Figure({
@@ -17,7 +18,7 @@ export function Figure({
   // the same is reached by keys in the panel's list of workings; as buttons these would crowd every row
   return (
     <span
-      title="press for its working"
+      title={msg('view.working.pressForItsWorking')}
       onClick={(e) => {
         e.stopPropagation();
         openWorking(id, figure, scenario);

@@ -1,6 +1,7 @@
 import { prettyUnit, type WordedValue } from '@cedar-knot/wording';
 import { useStudy } from '../context.js';
 import { typedAt } from '../../state/figure.js';
+import { msg } from './words.js';
 
 /** a value, and what was typed where it is an entry */
 export function Value({ value }: { value: WordedValue }) {
@@ -22,7 +23,7 @@ export function Value({ value }: { value: WordedValue }) {
         {typed !== undefined && isRounded(typed, value.text) ? typed : value.text}
       </span>
       {typed !== undefined && !isRounded(typed, value.text) ? (
-        <span className="text-inkq"> entered {typed}</span>
+        <span className="text-inkq"> {msg('view.working.entered', { typed })}</span>
       ) : (
         value.also !== null && <span className="text-inkq"> = {value.also}</span>
       )}

@@ -7,6 +7,7 @@ import type { WorkingPart } from '../../state/studyStore.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { Value } from './Value.js';
 import { WorkingTree } from './WorkingTree.js';
+import { msg } from './words.js';
 
 /** Any figure can be asked for its working: the steps that lead to it, and what each of those rests on, down to the entries. */
 export function Working({ id, kind }: { id: string; kind: string }) {
@@ -25,9 +26,9 @@ export function Working({ id, kind }: { id: string; kind: string }) {
   const keys = workedFigures(kind);
   if (keys.length === 0) return null;
   return (
-    <section ref={section} aria-label="Working" className="border-soft border-t px-3 py-2">
+    <section ref={section} aria-label={msg('view.working.working')} className="border-soft border-t px-3 py-2">
       <div className="flex flex-wrap items-center gap-1">
-        <span className="text-inkq mr-1 text-[12px]">working of</span>
+        <span className="text-inkq mr-1 text-[12px]">{msg('view.working.workingOf')}</span>
         {keys.map((k) => (
           <button
             key={k}
@@ -83,12 +84,7 @@ function Opened({ first, address, parts, trail, onTrail }: OpenedProps) {
     const text = parts.map((p) => workingText(addressName(p.address), p.steps, display.system)).join('\n');
     void navigator.clipboard.writeText(text);
   };
-  if (!steps)
-    return (
-      <p className="text-inkq mt-2 text-[12px]">
-        This figure is entered, or found by solving the whole system: no formula gives it alone.
-      </p>
-    );
+  if (!steps) return <p className="text-inkq mt-2 text-[12px]">{msg('view.working.thisFigureIsEnteredOr')}</p>;
   return (
     <>
       {trail.length > 0 && (
@@ -97,7 +93,8 @@ function Opened({ first, address, parts, trail, onTrail }: OpenedProps) {
           className="text-cedar mt-1.5 flex h-[24px] items-center gap-1 text-[12px]"
           onClick={() => onTrail(trail.slice(0, -1))}
         >
-          <ArrowLeft size={13} aria-hidden="true" /> back to {addressName(trail.at(-2) ?? first)}
+          <ArrowLeft size={13} aria-hidden="true" />{' '}
+          {msg('view.working.backTo', { addressName: addressName(trail.at(-2) ?? first) })}
         </button>
       )}
       {trail.length > 0 && <h3 className="mt-1 text-[12.5px] font-semibold">{addressName(address)}</h3>}
@@ -112,10 +109,10 @@ function Opened({ first, address, parts, trail, onTrail }: OpenedProps) {
       )}
       <div className="mt-2 flex gap-4 text-[12px]">
         <button type="button" aria-pressed={whole} className="text-cedar h-[24px]" onClick={() => setWhole(!whole)}>
-          {whole ? 'Steps' : 'Whole chain'}
+          {whole ? msg('view.working.steps') : msg('view.working.wholeChain')}
         </button>
         <button type="button" className="text-cedar flex h-[24px] items-center gap-1" onClick={copy}>
-          <Copy size={13} aria-hidden="true" /> copy the whole as text
+          <Copy size={13} aria-hidden="true" /> {msg('view.working.copyTheWholeAsText')}
         </button>
       </div>
     </>

@@ -5,6 +5,7 @@ import { letterOf, locate } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useStudy } from '../context.js';
 import { Working } from './Working.js';
+import { msg } from './words.js';
 
 /** The working of a figure that was asked for, beside any view. */
 export function WorkingSheet() {
@@ -26,7 +27,7 @@ export function WorkingSheet() {
     <aside
       ref={sheet}
       tabIndex={-1}
-      aria-label={`Working of ${selected}`}
+      aria-label={msg('view.working.workingOf2', { selected })}
       className="panel fixed top-[54px] right-2.5 bottom-[130px] z-30 flex w-[340px] flex-col overflow-y-auto shadow-[var(--shadow-lift)]"
       onKeyDown={(e) => e.key === 'Escape' && openWorking(selected, null)}
     >
@@ -36,7 +37,12 @@ export function WorkingSheet() {
         <span className="text-ink2 min-w-0 flex-1 truncate">
           {typeof found.entry.name === 'string' ? found.entry.name : (thingKind(found.kind)?.label ?? '')}
         </span>
-        <button type="button" aria-label="Close the working" onClick={() => openWorking(selected, null)} className="p-1">
+        <button
+          type="button"
+          aria-label={msg('view.working.closeTheWorking')}
+          onClick={() => openWorking(selected, null)}
+          className="p-1"
+        >
           <X size={15} aria-hidden="true" />
         </button>
       </header>

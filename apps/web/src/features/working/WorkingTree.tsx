@@ -3,6 +3,7 @@ import { wordedStep, type WordedValue } from '@cedar-knot/wording';
 import { addressName } from '../../state/figure.js';
 import { useDisplay } from '../context.js';
 import { Value } from './Value.js';
+import { msg } from './words.js';
 
 interface TreeProps {
   root: string;
@@ -13,7 +14,10 @@ interface TreeProps {
 /** The whole chain behind a figure: what it rests on, and what that rests on, down to what was entered. */
 export function WorkingTree({ root, parts, onOpen }: TreeProps) {
   return (
-    <ul className="mt-2 text-[12px] leading-[18px]" aria-label={`What ${addressName(root)} rests on`}>
+    <ul
+      className="mt-2 text-[12px] leading-[18px]"
+      aria-label={msg('view.working.whatRestsOn', { addressName: addressName(root) })}
+    >
       <Node address={root} parts={parts} onOpen={onOpen} above={[]} />
     </ul>
   );

@@ -8,6 +8,7 @@ import { EndLabel, endsOf, Sections, Stations } from './LongMarks.js';
 import { corners, valueAt, type LongFigure } from './places.js';
 import { NAMES, PAD, type Scales } from './scales.js';
 import type { LongSights } from './useLongLines.js';
+import { msg } from '../words.js';
 
 interface DrawingProps {
   study: Study;
@@ -218,7 +219,7 @@ function Temperatures({ scales, right, height, paths, hue, styleOf }: Layer & { 
         fill="var(--ink-2)"
         className="halo"
       >
-        temperature, {d.unit('temperature')}
+        {msg('view.system.temperature', { unit: d.unit('temperature') })}
       </text>
     </g>
   );
@@ -243,7 +244,7 @@ function Arrivals({
     <>
       {ends.length > 0 && (
         <text x={right + 12} y={Math.min(...ends.map((e) => e.y)) - 12} fontSize={11} fill="var(--ink-quiet)">
-          arrive at
+          {msg('view.system.arriveAt')}
         </text>
       )}
       {[

@@ -7,6 +7,7 @@ import { LongReadout } from './LongReadout.js';
 import { lowestOver } from './places.js';
 import { HEIGHTS, PAD, scalesOf } from './scales.js';
 import type { LongSights } from './useLongLines.js';
+import { msg } from '../words.js';
 
 /** share of the length by which a key moves the reading */
 const STEP = 1 / 200;
@@ -46,18 +47,22 @@ export function LongLine({ sights, tools, isHigh }: { sights: LongSights | null;
   };
   return (
     <section
-      aria-label="Long line"
+      aria-label={msg('view.system.longLine')}
       className="panel flex min-h-0 overflow-hidden"
       style={{ height: HEIGHTS[isHigh ? 0 : 1], flex: 'none' }}
     >
       <div className="relative min-w-0 flex-1" ref={box}>
         <div className="absolute top-1.5 right-3 left-3 flex items-center gap-2">
-          <h2 className="text-[14px] font-semibold">Long line</h2>
+          <h2 className="text-[14px] font-semibold">{msg('view.system.longLine')}</h2>
           <span className="text-inkq min-w-0 flex-1 truncate text-[12px]">
-            elevation and hydraulic grade, {display.unit('length')}, over the true distance, {unitOfDistance(display)}
+            {msg('view.system.elevationAndHydraulicGradeOver', {
+              unit: display.unit('length'),
+              unitOfDistance: unitOfDistance(display),
+            })}
           </span>
           <label className="flex items-center gap-1.5 text-[12px]">
-            <input type="checkbox" checked={isEnergy} onChange={(e) => setEnergy(e.target.checked)} /> energy line
+            <input type="checkbox" checked={isEnergy} onChange={(e) => setEnergy(e.target.checked)} />{' '}
+            {msg('view.system.energyLine')}
           </label>
           {tools}
         </div>
@@ -68,7 +73,7 @@ export function LongLine({ sights, tools, isHigh }: { sights: LongSights | null;
             onMouseMove={hover}
             role="slider"
             tabIndex={0}
-            aria-label="Place along the line"
+            aria-label={msg('view.system.placeAlongTheLine')}
             aria-valuemin={0}
             aria-valuemax={Math.round(length)}
             aria-valuenow={Math.round(place)}
@@ -89,7 +94,7 @@ export function LongLine({ sights, tools, isHigh }: { sights: LongSights | null;
           </svg>
         ) : (
           <p className="text-inkq px-4 pt-12">
-            {sights ? 'The line is drawn as soon as a scenario can be worked out.' : 'Working out the line …'}
+            {sights ? msg('view.system.theLineIsDrawnAs') : msg('view.system.workingOutTheLine')}
           </p>
         )}
       </div>

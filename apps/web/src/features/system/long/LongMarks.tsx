@@ -9,6 +9,7 @@ import { useDisplay } from '../../context.js';
 import { valueAt, type LongFigure } from './places.js';
 import { PAD, type Scales } from './scales.js';
 import type { LongSights } from './useLongLines.js';
+import { msg } from '../words.js';
 
 /* What is written on the drawing of a long line: stations, names of pipes, where each scenario arrives. */
 
@@ -109,7 +110,8 @@ export function Stations({
                     {s.discharge === null ? '–' : d.number(s.discharge - active.atmosphere, 'pressure')}
                   </tspan>
                   <tspan fill="var(--ink-quiet)">
-                    {Number.isFinite(allowed) ? ` of ${d.number(allowed, 'pressure')}` : ''} {d.unit('pressure')}(g)
+                    {Number.isFinite(allowed) ? msg('view.system.of', { allowed: d.number(allowed, 'pressure') }) : ''}{' '}
+                    {d.unit('pressure')}(g)
                   </tspan>
                 </text>
                 <text x={px + 8} y={(y(grade) + py) / 2} fontSize={11.5} className="halo" fill="var(--ink)">

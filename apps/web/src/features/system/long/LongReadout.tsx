@@ -5,6 +5,7 @@ import { SAFE_OVER_VAPOUR } from '../boiling.js';
 import { distanceText } from './distance.js';
 import { placeBefore, valueAt } from './places.js';
 import type { LongSights } from './useLongLines.js';
+import { msg } from '../words.js';
 
 /** What stands at one place of the line in every scenario. */
 export function LongReadout({ sights, place }: { sights: LongSights; place: number }) {
@@ -47,25 +48,27 @@ export function LongReadout({ sights, place }: { sights: LongSights; place: numb
   return (
     <aside
       tabIndex={0}
-      aria-label="Place along the line"
+      aria-label={msg('view.system.placeAlongTheLine')}
       className="border-soft flex w-[238px] flex-none flex-col overflow-y-auto border-l px-3 py-2 text-[12px]"
     >
       <p className="mb-1">
         <b className="text-[14px] font-semibold">{distanceText(place, d)}</b>{' '}
         <span className="text-inkq">
-          {Number.isFinite(elevation) ? `${d.number(elevation, 'length', 4)} ${d.unit('length')} high` : ''}
+          {Number.isFinite(elevation)
+            ? msg('view.system.high', { elevation: d.number(elevation, 'length', 4), unit: d.unit('length') })
+            : ''}
         </span>
       </p>
       <table className="w-full">
         <thead>
           <tr className="text-inkq border-soft border-b">
             <th colSpan={2}>
-              <span className="sr-only-text">scenario</span>
+              <span className="sr-only-text">{msg('view.system.scenario')}</span>
             </th>
             <th className="text-right font-normal">{d.unit('pressure')}(g)</th>
-            <th className="text-right font-normal">over vapour</th>
+            <th className="text-right font-normal">{msg('view.system.overVapour')}</th>
             {isWarm && <th className="text-right font-normal">{d.unit('temperature')}</th>}
-            <th className="text-right font-normal">{hasGas ? 'gas %' : d.unit('kinematicViscosity')}</th>
+            <th className="text-right font-normal">{hasGas ? msg('view.system.gas') : d.unit('kinematicViscosity')}</th>
           </tr>
         </thead>
         <tbody>
@@ -107,11 +110,14 @@ function Said({ rows }: { rows: readonly { index: number; gauge: number; over: n
   return (
     <p className="text-ink2 my-2 leading-4">
       {limit !== undefined &&
-        `Lowest allowed is ${d.number(limit, 'pressureDifference')} ${d.unit('pressureDifference')} over vapour. `}
-      {boils.length > 0 && <b className="text-fails">{letters(boils)} boils here. </b>}
-      {close.length > 0 && <b className="text-fails">{letters(close)} has less. </b>}
-      {below.length > 0 && `${letters(below)} ${below.length > 1 ? 'pass' : 'passes'} below the atmosphere. `}
-      {boils.length + close.length + below.length === 0 && 'Every scenario has more here, and stands above the atmosphere.'}
+        msg('view.system.lowestAllowedIsOverVapour', {
+          limit: d.number(limit, 'pressureDifference'),
+          unit: d.unit('pressureDifference'),
+        })}
+      {boils.length > 0 && <b className="text-fails">{msg('view.system.boilsHere', { letters: letters(boils) })} </b>}
+      {close.length > 0 && <b className="text-fails">{msg('view.system.hasLess', { letters: letters(close) })} </b>}
+      {below.length > 0 && msg('view.system.countPluralOneOtherBelow', { letters: letters(below), count: below.length })}
+      {boils.length + close.length + below.length === 0 && msg('view.system.everyScenarioHasMoreHere')}
     </p>
   );
 }
@@ -122,12 +128,12 @@ function Legend({ letter, index }: { letter: string; index: number }) {
       stroke: `var(--sc-${'abcdefgh'[Math.max(0, index) % 8]})`,
       width: 2.6,
       dash: '',
-      text: `hydraulic grade, ${letter} active`,
+      text: msg('view.system.hydraulicGradeActive', { letter }),
     },
-    { stroke: 'var(--ink-quiet)', width: 1.3, dash: '9 4', text: 'the others, in their own liquid' },
-    { stroke: 'var(--fails)', width: 1.4, dash: '5 3', text: `allowable pressure of ${letter}` },
-    { stroke: 'var(--ink)', width: 3, dash: '', text: 'line on the ground' },
-    { stroke: 'var(--edge)', width: 1, dash: '', text: 'boils below this line' },
+    { stroke: 'var(--ink-quiet)', width: 1.3, dash: '9 4', text: msg('view.system.theOthersInTheirOwn') },
+    { stroke: 'var(--fails)', width: 1.4, dash: '5 3', text: msg('view.system.allowablePressureOf', { letter }) },
+    { stroke: 'var(--ink)', width: 3, dash: '', text: msg('view.system.lineOnTheGround') },
+    { stroke: 'var(--edge)', width: 1, dash: '', text: msg('view.system.boilsBelowThisLine') },
   ];
   return (
     <ul className="border-soft mt-auto border-t pt-2">

@@ -8,10 +8,11 @@ import { useDisplay, useStudy, type Display } from '../../context.js';
 import { distanceText, unitOfDistance } from './distance.js';
 import { lowestOver } from './places.js';
 import { useLargestFlows, type LongSights } from './useLongLines.js';
+import { msg } from '../words.js';
 
 /** Stations and largest flows, side by side under the drawing. */
 export function LongTables({ sights }: { sights: LongSights | null }) {
-  if (!sights) return <p className="text-inkq p-4">Working out the stations …</p>;
+  if (!sights) return <p className="text-inkq p-4">{msg('view.system.workingOutTheStations')}</p>;
   return (
     <div className="flex min-h-0 flex-1 overflow-auto">
       <StationTable sights={sights} />
@@ -35,25 +36,28 @@ function StationTable({ sights }: { sights: LongSights }) {
   const total = active.stations.reduce((sum, s) => sum + (s.shaftPower ?? 0), 0);
   const gauge = (p: number | null): string => (p === null ? '–' : d.number(p - active.atmosphere, 'pressure'));
   return (
-    <section aria-label="Stations" className="border-soft min-w-[540px] flex-1 border-r px-3 py-1.5 text-[12px]">
+    <section
+      aria-label={msg('view.system.stations')}
+      className="border-soft min-w-[540px] flex-1 border-r px-3 py-1.5 text-[12px]"
+    >
       <p className="text-inkq mb-0.5">
-        <b className="text-ink text-[13px] font-semibold">Stations</b> results of{' '}
-        <ScenarioLetter index={index} letter={letterOf(index)} small /> {scenarios[index]?.name ?? activeId}; letters show every
-        scenario
+        <b className="text-ink text-[13px] font-semibold">{msg('view.system.stations')}</b> {msg('view.system.resultsOf')}
+        <ScenarioLetter index={index} letter={letterOf(index)} small />{' '}
+        {msg('view.system.lettersShowEveryScenario', { name: scenarios[index]?.name ?? activeId })}
       </p>
       <table className="w-full">
         <thead>
           <tr className="h-[20px]">
-            <th className={lead}>station</th>
+            <th className={lead}>{msg('view.system.station')}</th>
             <th className={head}>{unitOfDistance(d)}</th>
-            <th className={head}>suction</th>
-            <th className={head}>discharge {d.unit('pressure')}(g)</th>
-            <th className={head}>lifts {d.unit('head')}</th>
+            <th className={head}>{msg('view.system.suction')}</th>
+            <th className={head}>{msg('view.system.dischargeG', { unit: d.unit('pressure') })}</th>
+            <th className={head}>{msg('view.system.lifts', { unit: d.unit('head') })}</th>
             <th className={head}>rpm</th>
             <th className={head}>η %</th>
-            <th className={head}>shaft {d.unit('power')}</th>
-            <th className={head}>reaches</th>
-            <th className={`${head} w-[132px]`}>% of power allowed</th>
+            <th className={head}>{msg('view.system.shaft', { unit: d.unit('power') })}</th>
+            <th className={head}>{msg('view.system.reaches')}</th>
+            <th className={`${head} w-[132px]`}>{msg('view.system.ofPowerAllowed')}</th>
           </tr>
         </thead>
         <tbody>
@@ -67,15 +71,20 @@ function StationTable({ sights }: { sights: LongSights }) {
               <td className={cell}>{distanceText(s.chainage, d).split(' ')[0]}</td>
               <td className={cell}>{gauge(s.suction)}</td>
               <td className={`${cell} font-semibold`}>{gauge(s.discharge)}</td>
-              <td className={cell}>{s.head ? d.number(s.head, 'head') : 'stands'}</td>
+              <td className={cell}>{s.head ? d.number(s.head, 'head') : msg('view.system.stands')}</td>
               <td className={cell}>{s.head && s.speed ? Math.round(s.speed) : '–'}</td>
               <td className={cell}>{s.efficiency ? (s.efficiency * 100).toFixed(1) : '–'}</td>
               <td className={cell}>
                 <b className="font-semibold">{d.number(s.head ? s.shaftPower : null, 'power')}</b>
-                {s.allowedPower !== null && <span className="text-inkq"> of {d.number(s.allowedPower, 'power')}</span>}
+                {s.allowedPower !== null && (
+                  <span className="text-inkq">
+                    {' '}
+                    {msg('view.system.of2', { allowedPower: d.number(s.allowedPower, 'power') })}
+                  </span>
+                )}
               </td>
-              <td className={`${cell} text-inkq`} title="how far its head would reach without the next station">
-                {s.head ? (s.reach === null ? 'the end' : distanceText(s.reach, d)) : '–'}
+              <td className={`${cell} text-inkq`} title={msg('view.system.howFarItsHeadWould')}>
+                {s.head ? (s.reach === null ? msg('view.system.theEnd') : distanceText(s.reach, d)) : '–'}
               </td>
               <td>
                 <Shares sights={sights} station={k} />
@@ -84,11 +93,11 @@ function StationTable({ sights }: { sights: LongSights }) {
           ))}
           <tr className="border-soft h-[24px] border-t">
             <th scope="row" className="text-left font-semibold" colSpan={7}>
-              all together
+              {msg('view.system.allTogether')}
             </th>
             <td className={`${cell} font-semibold`}>{d.number(total, 'power', 4)}</td>
             <td colSpan={2} className="text-inkq text-right whitespace-nowrap">
-              {active.flow > 0 ? `${(total / active.flow / 3.6e6).toFixed(2)} kWh/m³` : ''}
+              {active.flow > 0 ? msg('view.system.kwhM', { total: (total / active.flow / 3.6e6).toFixed(2) }) : ''}
             </td>
           </tr>
         </tbody>
@@ -112,7 +121,9 @@ function Shares({ sights, station }: { sights: LongSights; station: number }) {
       width={W}
       height={28}
       role="img"
-      aria-label={shares.map((s) => `${letterOf(s.index)} ${Math.round(s.share * 100)} %`).join(', ') || 'no motor'}
+      aria-label={
+        shares.map((s) => `${letterOf(s.index)} ${Math.round(s.share * 100)} %`).join(', ') || msg('view.system.noMotor')
+      }
     >
       <rect x={4} y={20} width={x(1) - 4} height={4} fill="var(--line-strong)" />
       <line x1={x(1)} x2={x(1)} y1={16} y2={27} stroke="var(--ink)" strokeWidth={1.4} />
@@ -136,24 +147,25 @@ function LargestTable({ sights }: { sights: LongSights }) {
   const W = 96;
   const x = (si: number): number => 6 + ((d.value(si, 'flow') - ticks[0]!) / (ticks.at(-1)! - ticks[0]! || 1)) * (W - 12);
   return (
-    <section aria-label="Largest flow" className="min-w-[560px] flex-1 px-3 py-1.5 text-[12px]">
+    <section aria-label={msg('view.system.largestFlow')} className="min-w-[560px] flex-1 px-3 py-1.5 text-[12px]">
       <p className="text-inkq mb-0.5">
-        <b className="text-ink text-[13px] font-semibold">Largest flow</b> {d.unit('flow')}, at which nothing that holds now fails
+        <b className="text-ink text-[13px] font-semibold">{msg('view.system.largestFlow')}</b>{' '}
+        {msg('view.system.atWhichNothingThatHolds', { unit: d.unit('flow') })}
       </p>
       <table className="w-full">
         <thead>
           <tr className="h-[20px]">
             <th className={lead} colSpan={2}>
-              scenario
+              {msg('view.system.scenario')}
             </th>
-            <th className={head}>now</th>
+            <th className={head}>{msg('app.now')}</th>
             <th className={head} style={{ width: W }}>
               {ticks[0]} … {ticks.at(-1)}
             </th>
-            <th className={head}>largest</th>
-            <th className={head}>left</th>
-            <th className={`${lead} pl-2`}>held back by</th>
-            <th className={`${lead} pl-2`}>if that were lifted</th>
+            <th className={head}>{msg('view.system.largest')}</th>
+            <th className={head}>{msg('view.system.left')}</th>
+            <th className={`${lead} pl-2`}>{msg('view.system.heldBackBy')}</th>
+            <th className={`${lead} pl-2`}>{msg('view.system.ifThatWereLifted')}</th>
           </tr>
         </thead>
         <tbody>
@@ -208,13 +220,13 @@ function Found({
   if (!isAsked)
     return (
       <td colSpan={4} className="text-inkq pl-2">
-        its flow follows from the curves: nothing imposes it
+        {msg('view.system.itsFlowFollowsFromThe')}
       </td>
     );
   if (!found)
     return (
       <td colSpan={4} className="text-inkq pl-2">
-        {found === undefined ? 'looking …' : 'not known'}
+        {found === undefined ? msg('view.system.looking') : msg('view.system.notKnown')}
       </td>
     );
   const { largest, check, where, next, reason } = found;
@@ -224,10 +236,15 @@ function Found({
       <td className={`${cell} font-semibold`}>{open ? `> ${d.number(largest, 'flow')}` : d.number(largest, 'flow')}</td>
       <td className={`${cell} text-inkq`}>{largest === null ? '' : `+${d.number(Math.max(0, largest - now), 'flow')}`}</td>
       <td className="pl-2 font-semibold whitespace-nowrap">
-        {check === null ? 'nothing up to there' : causeText(check, where, sights, scenario, d)}
+        {check === null ? msg('view.system.nothingUpToThere') : causeText(check, where, sights, scenario, d)}
       </td>
       <td className="text-inkq pl-2 whitespace-nowrap">
-        {next ? `then ${d.number(next.largest, 'flow')}, ${causeText(next.check, next.where, sights, scenario, d)}` : ''}
+        {next
+          ? msg('view.system.then', {
+              largest: d.number(next.largest, 'flow'),
+              cause: causeText(next.check, next.where, sights, scenario, d),
+            })
+          : ''}
       </td>
     </>
   );
@@ -241,9 +258,11 @@ function causeText(
   scenario: string,
   d: Display,
 ): string {
-  if (check === 'not-solved') return 'nothing solves it beyond';
+  if (check === 'not-solved') return msg('view.system.nothingSolvesItBeyond');
   const name = CHECK_CODES.includes(check) ? checkName(check) : check;
   const sight = sights[scenario];
   const isLow = check === 'lowest-pressure' && sight && sight.elements[sight.element[0]!] !== undefined;
-  return isLow ? `${name} near ${distanceText(lowestOver(sight), d)}` : `${name} at ${where ?? ''}`;
+  return isLow
+    ? msg('view.system.near', { name, distance: distanceText(lowestOver(sight), d) })
+    : msg('view.system.at', { name, where: where ?? '' });
 }

@@ -1,0 +1,8 @@
+import { register, text, type TextOf } from '@cedar-knot/wording/messages';
+import '../../words.js';
+import en from '@cedar-knot/wording/en/catalogue';
+
+register(en);
+
+/** words of this view */
+export const msg: TextOf<'view.catalogue' | 'app'> = text;

@@ -1,0 +1,77 @@
+// Writes the types of the catalogue of words, packages/wording/src/keys.ts, from the messages themselves: every key, and what each takes.
+// With --check it only says whether the file is as it would be written.
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { parse, TYPE } from '@formatjs/icu-messageformat-parser';
+import ts from 'typescript';
+import { finish, ROOT, say, Stop } from './lib/run.mjs';
+
+const FOLDER = join(ROOT, 'packages/wording/src/en');
+const FILE = join(ROOT, 'packages/wording/src/keys.ts');
+
+/** The messages of one part of the catalogue. */
+async function messagesOf(file) {
+  const source = readFileSync(join(FOLDER, file), 'utf8');
+  const { outputText } = ts.transpileModule(source, { compilerOptions: { module: ts.ModuleKind.ESNext, target: ts.ScriptTarget.ES2022 } });
+  return (await import(`data:text/javascript,${encodeURIComponent(outputText)}`)).default;
+}
+
+/** What stands in the braces of a message: its names, each with the type of what it takes. */
+export function parametersOf(elements, found = new Map()) {
+  for (const e of elements) {
+    if (e.type === TYPE.argument) found.set(e.value, found.get(e.value) ?? 'string | number');
+    if (e.type === TYPE.number || e.type === TYPE.plural) found.set(e.value, 'number');
+    if (e.type === TYPE.select) {
+      const cases = Object.keys(e.options).map((o) => (o === 'other' ? 'string' : `'${o}'`));
+      found.set(e.value, cases.includes('string') ? 'string' : cases.join(' | '));
+    }
+    for (const option of Object.values(e.options ?? {})) parametersOf(option.value, found);
+    if (e.type === TYPE.tag) parametersOf(e.children, found);
+  }
+  return found;
+}
+
+const quoted = (name) => (/^[A-Za-z_]\w*$/.test(name) ? name : `'${name}'`);
+
+async function written() {
+  const files = readdirSync(FOLDER).filter((f) => f.endsWith('.ts')).sort();
+  const seen = new Map();
+  const rows = [];
+  for (const file of files)
+    for (const [key, message] of Object.entries(await messagesOf(file))) {
+      if (seen.has(key)) throw new Stop(`${file}: the key ${key} stands in ${seen.get(key)} too.`);
+      seen.set(key, file);
+      let elements;
+      try {
+        elements = parse(message, { ignoreTag: false, requiresOtherClause: true });
+      } catch (error) {
+        throw new Stop(`${file}, ${key}: ${error.message}`);
+      }
+      const found = [...parametersOf(elements)];
+      if (found.length > 0) rows.push(`  '${key}': { ${found.map(([n, type]) => `${quoted(n)}: ${type}`).join('; ')} };`);
+    }
+  const name = (file) => file.replace(/\.ts$/, '');
+  return [
+    '// Made by scripts/words.mjs from the messages (npm run words): not to be edited.',
+    ...files.map((f) => `import type ${name(f)} from './en/${name(f)}.js';`),
+    '',
+    '/** every key of the catalogue */',
+    `export type Key = ${files.map((f) => `keyof typeof ${name(f)}`).join(' | ')};`,
+    '',
+    '/** what the messages take that take something */',
+    'export interface Parameters {',
+    ...rows,
+    '}',
+    '',
+  ].join('\n');
+}
+
+async function main() {
+  const text = await written();
+  if (!process.argv.includes('--check')) return writeFileSync(FILE, text);
+  if (readFileSync(FILE, 'utf8') !== text) throw new Stop('packages/wording/src/keys.ts is stale: run "npm run words".');
+  say('The types of the catalogue are as its messages.');
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) await main().catch(finish);
