@@ -45,7 +45,7 @@ const project = (displayName, folder, decorators = false) => ({
   transform: { '^.+\\.tsx?$': swc(decorators), '^.+\\.m?js$': swc(false) },
   transformIgnorePatterns: [
     BUILT,
-    '/node_modules/(?!(@nestjs|load-esm|p-queue|p-timeout|eventemitter3|d3-[a-z]+|internmap|tinykeys|ml-[a-z-]+|is-any-array)/)',
+    '/node_modules/(?!(@nestjs|@formatjs|intl-messageformat|load-esm|p-queue|p-timeout|eventemitter3|d3-[a-z]+|internmap|tinykeys|ml-[a-z-]+|is-any-array)/)',
   ],
 });
 

@@ -1,3 +1,5 @@
+import { msg } from './words.js';
+
 /** A call that cannot be taken; `path` names the argument. */
 export class UsageError extends Error {
   constructor(
@@ -46,12 +48,12 @@ export function parseArguments(argv: readonly string[]): Arguments {
     const equals = word.indexOf('=');
     const name = equals < 0 ? word.slice(2) : word.slice(2, equals);
     const value = equals < 0 ? argv[++i] : word.slice(equals + 1);
-    if (value === undefined) throw new UsageError(name, `--${name} needs a value.`);
+    if (value === undefined) throw new UsageError(name, msg('cli.needsAValue', { name }));
     options.set(name, value);
   }
   const [command, file, ...rest] = words;
-  if (!isCommand(command)) throw new UsageError('', `The command is one of ${COMMANDS.join(', ')}.`);
-  if (!file) throw new UsageError('', `${command} needs the path of a file.`);
-  if (rest.length > 0) throw new UsageError('', `"${rest[0]}" is one word too many; quote values that hold spaces.`);
+  if (!isCommand(command)) throw new UsageError('', msg('cli.theCommandIsOneOf', { commands: COMMANDS.join(', ') }));
+  if (!file) throw new UsageError('', msg('cli.needsThePathOfA', { command }));
+  if (rest.length > 0) throw new UsageError('', msg('cli.isOneWordTooMany', { rest: String(rest[0]) }));
   return { command, file, options };
 }

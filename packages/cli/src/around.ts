@@ -12,6 +12,7 @@ import { noFitText, problemText } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 import { isOutcome, studyOf } from './selection.js';
+import { msg } from './words.js';
 
 type Options = ReadonlyMap<string, string>;
 
@@ -25,7 +26,7 @@ function wrong(problems: readonly Problem[]): Outcome {
 function countOf(options: Options, name: string, usual: number, least: number, most: number): number {
   const n = Number(options.get(name) ?? usual);
   if (!(Number.isInteger(n) && n >= least && n <= most))
-    throw new UsageError(`--${name}`, `"${options.get(name)}" is no count; write --${name} ${usual}.`);
+    throw new UsageError(`--${name}`, msg('cli.isNoCountWrite', { get: String(options.get(name)), name, usual }));
   return n;
 }
 
@@ -35,11 +36,7 @@ export function uncertainty(text: string, options: Options): Outcome {
   if (isOutcome(study)) return study;
   const { inputs, problems } = readUncertainty(study);
   if (problems.length > 0) return wrong(problems);
-  if (inputs.length === 0)
-    throw new UsageError(
-      'uncertainty',
-      'The study names no uncertain input: write "uncertainty": [{ "input": "T1.level", "band": "0.3 m" }].',
-    );
+  if (inputs.length === 0) throw new UsageError('uncertainty', msg('cli.theStudyNamesNoUncertain'));
   const runs = countOf(options, 'runs', 500, 2, MOST_RUNS);
   const work = sampleStudy(study, inputs, { runs, seed: countOf(options, 'seed', 1, 0, 2 ** 31 - 1) });
   let step = work.next();
@@ -77,8 +74,7 @@ export function fit(text: string, options: Options): Outcome {
   const { readings, problems } = readReadings(study);
   if (problems.length > 0) return wrong(problems);
   const addresses = (options.get('inputs') ?? '').split(',').map((a) => a.trim()).filter(Boolean); // prettier-ignore
-  if (addresses.length < 1 || addresses.length > 2)
-    throw new UsageError('--inputs', 'Say what is to be found, one input or two: --inputs P1.wear,pipe.roughness.');
+  if (addresses.length < 1 || addresses.length > 2) throw new UsageError('--inputs', msg('cli.sayWhatIsToBe'));
   const found = fitReadings(study, readings, addresses);
   if (!found.ok)
     return { code: 3, output: { errors: [{ path: 'readings', code: found.reason, message: noFitText(found.reason) }] } };

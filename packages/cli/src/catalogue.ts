@@ -22,6 +22,7 @@ import Papa from 'papaparse';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 import { readFilters } from './filters.js';
+import { msg } from './words.js';
 
 interface Written {
   row?: number;
@@ -41,7 +42,10 @@ export function catalogue(text: string, file: string, options: ReadonlyMap<strin
   const counts = countsOf(judged.catalogue);
   const output = { ok, ...counts, problems };
   if (ok) return { code: 0, output };
-  const named = errors.map((p) => ({ path: p.row === undefined ? (p.path ?? '') : `row ${p.row}`, message: p.message }));
+  const named = errors.map((p) => ({
+    path: p.row === undefined ? (p.path ?? '') : msg('cli.row', { row: p.row }),
+    message: p.message,
+  }));
   return { code: 2, output: { ...output, errors: named }, notes: named.map((e) => `${e.path}: ${e.message}`) };
 }
 
@@ -91,7 +95,10 @@ function write(file: string, made: Catalogue): void {
   try {
     writeFileSync(file, `${JSON.stringify(made, null, 1)}\n`);
   } catch (error) {
-    throw new UsageError('--out', `${file} cannot be written: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`);
+    throw new UsageError(
+      '--out',
+      msg('cli.cannotBeWritten', { file, code: (error as NodeJS.ErrnoException).code ?? msg('cli.unknownReason') }),
+    );
   }
 }
 
@@ -105,28 +112,27 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     if (value === undefined) return undefined;
     const q = readQuantity(value, dimension);
     const example = dimension === 'flow' ? '55 m3/h' : '190 m';
-    if (!isQuantity(q)) throw new UsageError(`--${name}`, `"${value}" is no ${dimension}; write --${name} "${example}".`);
+    if (!isQuantity(q)) throw new UsageError(`--${name}`, msg('cli.isNoWrite', { value, dimension, name, example }));
     const si = q.unit.mass ? q.si / WATER_AT_20_DENSITY : q.si;
     if (!(si > 0) && name !== 'static-head')
-      throw new UsageError(`--${name}`, `--${name} is more than nothing, like "${example}".`);
+      throw new UsageError(`--${name}`, msg('cli.isMoreThanNothingLike', { name, example }));
     return si;
   };
   const needed = (name: string, dimension: 'flow' | 'head'): number => {
     const si = asked(name, dimension);
-    if (si === undefined) throw new UsageError(`--${name}`, `find needs --${name}.`);
+    if (si === undefined) throw new UsageError(`--${name}`, msg('cli.findNeeds', { name }));
     return si;
   };
   const share = (name: string): number | undefined => {
     const value = options.get(name);
     if (value === undefined) return undefined;
     const x = value.trim().endsWith('%') ? Number(value.trim().slice(0, -1)) / 100 : Number(value);
-    if (!(x >= 0 && x <= 10)) throw new UsageError(`--${name}`, `"${value}" is no share; write --${name} 0.1 or "10 %".`);
+    if (!(x >= 0 && x <= 10)) throw new UsageError(`--${name}`, msg('cli.isNoShareWrite0', { value, name }));
     return x;
   };
   const head = needed('head', 'head');
   const staticHead = asked('static-head', 'head');
-  if (staticHead !== undefined && staticHead >= head)
-    throw new UsageError('--static-head', 'The static head is less than the head at the flow: the rest is lost on the way.');
+  if (staticHead !== undefined && staticHead >= head) throw new UsageError('--static-head', msg('cli.theStaticHeadIsLess'));
   const wanted = {
     flow: needed('flow', 'flow'),
     head,

@@ -17,6 +17,7 @@ import {
 } from '@cedar-knot/core';
 import { findingText, marginReason, problemText } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
+import { msg } from './words.js';
 
 export interface Outcome {
   code: 0 | 2 | 3;
@@ -38,7 +39,7 @@ export function solve(text: string): Outcome {
   const verdict = studyVerdict(run.scenarios);
   const output = { format: 'cedar-knot-results', version: 1, verdict, scenarios: results.map(writeScenario) };
   const failed = results.filter((r) => r.status === 'failed');
-  return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((r) => `scenario ${r.id} did not solve`) };
+  return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((r) => msg('cli.scenarioDidNotSolve2', { r: r.id })) };
 }
 
 /** `check`: reads and judges without solving; 0 when all is right, else 2. */
@@ -70,18 +71,21 @@ export function curve(text: string, options: ReadonlyMap<string, string>): Outco
   if (fatal.length > 0) return refused(fatal);
   const need = (name: string): string => {
     const value = options.get(name);
-    if (value === undefined) throw new UsageError(name, `curve needs --${name}.`);
+    if (value === undefined) throw new UsageError(name, msg('cli.curveNeeds', { name }));
     return value;
   };
   const id = need('scenario');
   const scenario = run.scenarios.find((s) => s.id === id);
   if (!scenario)
-    throw new UsageError('scenario', `There is no scenario "${id}"; there are: ${run.scenarios.map((s) => s.id).join(', ')}.`);
+    throw new UsageError(
+      'scenario',
+      msg('cli.thereIsNoScenarioThere2', { id, scenarios: run.scenarios.map((s) => s.id).join(', ') }),
+    );
   const model = scenario.model!;
   const pump = need('pump');
   const pumps = model.elements.filter((e) => e.kind === 'pump').map((e) => e.id);
   if (!pumps.includes(pump))
-    throw new UsageError('pump', `There is no pump "${pump}"; there are: ${pumps.join(', ') || 'none'}.`);
+    throw new UsageError('pump', msg('cli.thereIsNoPumpThere', { pump, pumps: pumps.join(', ') || 'none' }));
   const valves = options.get('valves') ?? 'found';
   if (!['found', 'open', 'left-out'].includes(valves))
     throw new UsageError('valves', `--valves is found, open or left-out, not "${valves}".`);
@@ -91,7 +95,7 @@ export function curve(text: string, options: ReadonlyMap<string, string>): Outco
       code: 3,
       output: {
         points: [],
-        errors: [{ path: 'scenario', message: `Scenario "${id}" did not solve, so no valve opening was found.` }],
+        errors: [{ path: 'scenario', message: msg('cli.scenarioDidNotSolveSo', { id }) }],
       },
     };
   }
@@ -109,7 +113,7 @@ function readFlows(list: string, model: ScenarioModel): number[] {
   return parts.map((part) => {
     const text = /^[+-]?[\d.]+(?:[eE][+-]?\d+)?$/.test(part) ? `${part} ${unit}` : part;
     const q = readQuantity(text, 'flow');
-    if (!isQuantity(q)) throw new UsageError('flows', `"${part}" is no flow; write --flows "0,10,20 m3/h".`);
+    if (!isQuantity(q)) throw new UsageError('flows', msg('cli.isNoFlowWriteFlows', { part }));
     return q.unit.mass ? q.si / model.fluid.density : q.si;
   });
 }

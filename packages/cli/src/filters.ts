@@ -1,5 +1,6 @@
 import { filtersOf, isQuantity, readQuantity, type ColumnFilter, type PumpFilter } from '@cedar-knot/core';
 import { UsageError } from './arguments.js';
+import { msg } from './words.js';
 
 /* `--type`, `--frequency`, `--max-speed` …: an option for each column of the catalogue by which pumps can be narrowed. */
 
@@ -19,7 +20,7 @@ export function readFilters(options: ReadonlyMap<string, string>): PumpFilter {
 
 function word({ key, words }: ColumnFilter, text: string): string {
   if (words !== undefined && !words.includes(text))
-    throw new UsageError(`--${optionOf(key)}`, `There is no ${key} "${text}"; there are: ${words.join(', ')}.`);
+    throw new UsageError(`--${optionOf(key)}`, msg('cli.thereIsNoThereAre', { key, text, words: words.join(', ') }));
   return text;
 }
 
@@ -29,9 +30,17 @@ function number(filter: ColumnFilter, text: string): number {
   const isBare = /^[\d.]+$/.test(text.trim());
   const read = dimension === undefined ? undefined : readQuantity(isBare ? `${text} ${usual}` : text, dimension);
   const si = read === undefined ? (isBare ? Number(text) : NaN) : isQuantity(read) ? read.si : NaN;
-  if (Number.isNaN(si)) throw new UsageError(option, `"${text}" is no ${dimension ?? 'number'}; write ${option} ${example}.`);
-  if (numbers && !numbers.includes(si)) throw new UsageError(option, `${option} is ${numbers.join(' or ')}, not ${text}.`);
+  if (Number.isNaN(si))
+    throw new UsageError(
+      option,
+      msg('cli.isNoWrite2', { text, dimension: dimension ?? 'number', option, example: String(example) }),
+    );
+  if (numbers && !numbers.includes(si))
+    throw new UsageError(option, msg('cli.isNot', { option, numbers: numbers.join(' or '), text }));
   if (si < least || si > most)
-    throw new UsageError(option, `${option} is ${least} to ${most}${usual === undefined ? '' : ` ${usual}`}, not ${text}.`);
+    throw new UsageError(
+      option,
+      msg('cli.isToNot', { option, least, most, value: usual === undefined ? '' : ` ${usual}`, text }),
+    );
   return si;
 }

@@ -21,6 +21,7 @@ import Papa from 'papaparse';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 import { isOutcome, studyOf } from './selection.js';
+import { msg } from './words.js';
 
 type Options = ReadonlyMap<string, string>;
 
@@ -28,18 +29,14 @@ const MOST_STEPS = 10_000;
 
 function need(options: Options, name: string, example: string): string {
   const value = options.get(name);
-  if (value === undefined) throw new UsageError(`--${name}`, `Say which: --${name} ${example}.`);
+  if (value === undefined) throw new UsageError(`--${name}`, msg('cli.sayWhich', { name, example }));
   return value;
 }
 
 function inputOf(study: Study, options: Options, name: string): StudyInput {
   const address = need(options, name, 'T1.level');
   const input = inputAt(study, address);
-  if (!input)
-    throw new UsageError(
-      `--${name}`,
-      `"${address}" is no number of this study; write ID.KEY, as T1.level, P1.wear or hot.temperature.`,
-    );
+  if (!input) throw new UsageError(`--${name}`, msg('cli.isNoNumberOfThis', { address }));
   return input;
 }
 
@@ -56,18 +53,18 @@ function valueOf(
   if (input.field.type === 'number') {
     const percent = /^(.*)%$/.exec(typed.trim())?.[1];
     const n = Number(percent ?? typed) / (percent === undefined ? 1 : 100);
-    if (typed.trim() === '' || !Number.isFinite(n)) throw new UsageError(`--${name}`, `"${typed}" is no number.`);
+    if (typed.trim() === '' || !Number.isFinite(n)) throw new UsageError(`--${name}`, msg('cli.isNoNumber', { typed }));
     return n;
   }
   const q = readQuantity(typed, input.field.dimension);
   if (!isQuantity(q))
     throw new UsageError(
       `--${name}`,
-      `"${typed}" is no ${input.field.dimension}; write a number with ${q.expected.slice(0, 4).join(', ')}.`,
+      msg('cli.isNoWriteANumber', { typed, dimension: input.field.dimension, expected: q.expected.slice(0, 4).join(', ') }),
     );
   const model = scenarios.find((s) => s.model)?.model;
   if (q.unit.mass) {
-    if (!model) throw new UsageError(`--${name}`, `"${typed}" is a mass flow, and no scenario has a liquid.`);
+    if (!model) throw new UsageError(`--${name}`, msg('cli.isAMassFlowAnd', { typed }));
     return q.si / model.fluid.density;
   }
   return q.reference === 'gauge' ? q.si + (model?.network.atmosphere ?? 101_325) : q.si;
@@ -79,7 +76,10 @@ function scenariosOf(study: Study, options: Options): SolvedScenario[] {
   if (id === undefined) return scenarios;
   const one = scenarios.filter((s) => s.id === id);
   if (one.length === 0)
-    throw new UsageError('--scenario', `There is no scenario "${id}"; there are: ${scenarios.map((s) => s.id).join(', ')}.`);
+    throw new UsageError(
+      '--scenario',
+      msg('cli.thereIsNoScenarioThere2', { id, scenarios: scenarios.map((s) => s.id).join(', ') }),
+    );
   return one;
 }
 
@@ -89,8 +89,7 @@ export function headroom(text: string, options: Options): Outcome {
   if (isOutcome(study)) return study;
   const scenarios = scenariosOf(study, options);
   const isLargest = options.has('largest');
-  if (isLargest && options.has('check'))
-    throw new UsageError('--largest', '--largest stands in the place of --check: write one of them.');
+  if (isLargest && options.has('check')) throw new UsageError('--largest', msg('cli.largestStandsInThePlace'));
   const input = inputOf(study, options, isLargest ? 'largest' : 'input');
   const range = Object.fromEntries(
     (['from', 'to'] as const).flatMap((name) => {
@@ -99,7 +98,7 @@ export function headroom(text: string, options: Options): Outcome {
     }),
   );
   if (range.from !== undefined && range.to !== undefined && !(range.from < range.to))
-    throw new UsageError('--to', '--to is a larger value than --from.');
+    throw new UsageError('--to', msg('cli.toIsALargerValue'));
   const probe = (s: SolvedScenario): Probe => new Probe(study, s.id, input, s);
   const found = isLargest
     ? Object.fromEntries(scenarios.map((s) => [s.id, largestOf(probe(s), range)]))
@@ -113,12 +112,13 @@ function headroomsOf<T>(
   of: (s: SolvedScenario, check: CheckCode, where: string) => T,
 ): Record<string, T> {
   const check = need(options, 'check', 'npsh-ratio');
-  if (!isCheckCode(check)) throw new UsageError('--check', `"${check}" is no check; there are: ${CHECK_CODES.join(', ')}.`);
+  if (!isCheckCode(check))
+    throw new UsageError('--check', msg('cli.isNoCheckThereAre', { check, checkCodes: CHECK_CODES.join(', ') }));
   const places = new Set(scenarios.flatMap((s) => s.result?.margins.filter((m) => m.check === check).map((m) => m.where) ?? []));
   const only = places.size === 1 ? [...places][0] : undefined;
   const where = options.get('where') ?? only ?? need(options, 'where', [...places][0] ?? 'P1');
   if (!places.has(where))
-    throw new UsageError('--where', `${check} is not judged at "${where}"; it is at: ${[...places].join(', ') || 'nothing'}.`);
+    throw new UsageError('--where', msg('cli.isNotJudgedAtIt', { check, where, value: [...places].join(', ') || 'nothing' }));
   return Object.fromEntries(scenarios.map((s) => [s.id, of(s, check, where)]));
 }
 
@@ -128,18 +128,18 @@ export function sweep(text: string, options: Options): Outcome {
   if (isOutcome(study)) return study;
   const scenarios = scenariosOf(study, options);
   const input = inputOf(study, options, 'input');
-  need(options, 'from', '"2000 rpm"');
-  need(options, 'to', '"2970 rpm"');
+  need(options, 'from', msg('cli.n2000Rpm'));
+  need(options, 'to', msg('cli.n2970Rpm'));
   const from = valueOf(study, scenarios, input, options, 'from')!;
   const to = valueOf(study, scenarios, input, options, 'to')!;
   const steps = Number(options.get('steps') ?? 20);
   if (!(Number.isInteger(steps) && steps >= 1 && steps <= MOST_STEPS))
-    throw new UsageError('--steps', `"${options.get('steps')}" is no count of steps from 1 to ${MOST_STEPS}.`);
+    throw new UsageError('--steps', msg('cli.isNoCountOfSteps', { get: String(options.get('steps')), mostSteps: MOST_STEPS }));
   const readings = need(options, 'read', 'P1.flow,npsh-ratio:P1')
     .split(',')
     .map((name) => readingNamed(name.trim(), scenarios));
   const format = options.get('format') ?? 'json';
-  if (format !== 'json' && format !== 'csv') throw new UsageError('--format', `--format is json or csv, not "${format}".`);
+  if (format !== 'json' && format !== 'csv') throw new UsageError('--format', msg('cli.formatIsJsonOrCsv', { format }));
   const rows = sweepRows(study, scenarios, input, from, to, steps, readings);
   const output = { format: 'cedar-knot-sweep', version: 1, input: input.address, unit: input.unit, rows };
   if (format === 'json') return { code: 0, output };
@@ -155,7 +155,6 @@ function readingNamed(name: string, scenarios: readonly SolvedScenario[]): Sweep
     reading?.kind === 'margin'
       ? solved.some((s) => s.result!.margins.some((m) => m.check === reading.check && m.where === reading.where))
       : reading && solved.some((s) => readAt(s, reading) !== undefined);
-  if (!reading || (solved.length > 0 && !isThere))
-    throw new UsageError('--read', `"${name}" is no figure of the results; write P1.flow, or npsh-ratio:P1 for a margin.`);
+  if (!reading || (solved.length > 0 && !isThere)) throw new UsageError('--read', msg('cli.isNoFigureOfThe', { name }));
   return reading;
 }

@@ -16,6 +16,7 @@ import { logoProblem, reportFile, type Paper } from '@cedar-knot/report/files';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 import { isOutcome, refused, studyOf } from './selection.js';
+import { msg } from './words.js';
 
 type Options = ReadonlyMap<string, string>;
 
@@ -27,7 +28,7 @@ function partsOf(options: Options): Part[] | undefined {
   if (typed === undefined) return undefined;
   const words = typed.split(',').map((p) => p.trim()).filter((p) => p !== ''); // prettier-ignore
   const wrong = words.find((p) => !isPart(p));
-  if (words.length === 0 || wrong !== undefined) throw new UsageError('--parts', `"${wrong ?? typed}" is no part; there are: ${PARTS.join(', ')}.`); // prettier-ignore
+  if (words.length === 0 || wrong !== undefined) throw new UsageError('--parts', msg('cli.isNoPartThereAre', { wrong: wrong ?? typed, parts: PARTS.join(', ') })); // prettier-ignore
   return words.filter(isPart);
 }
 
@@ -35,7 +36,7 @@ function oneOf<T extends string>(options: Options, name: string, known: readonly
   const typed = options.get(name);
   const found = known.find((k) => k.toLowerCase() === typed?.toLowerCase());
   if (typed !== undefined && !found)
-    throw new UsageError(`--${name}`, `--${name} is one of ${known.join(', ')}, not "${typed}".`);
+    throw new UsageError(`--${name}`, msg('cli.isOneOfNot', { name, known: known.join(', '), typed }));
   return found;
 }
 
@@ -44,10 +45,9 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   const study = studyOf(text);
   if (isOutcome(study)) return study;
   const out = options.get('out');
-  if (out === undefined)
-    throw new UsageError('--out', 'Say where it is written: --out FILE.pdf, .xlsx, .csv, .zip, .json or .svg.');
+  if (out === undefined) throw new UsageError('--out', msg('cli.sayWhereItIsWritten'));
   const format = FORMATS.find((f) => `.${f}` === extname(out).toLowerCase());
-  if (!format) throw new UsageError('--out', `"${out}" ends with none of ${FORMATS.map((f) => `.${f}`).join(', ')}.`);
+  if (!format) throw new UsageError('--out', msg('cli.endsWithNoneOf', { out, formats: FORMATS.map((f) => `.${f}`).join(', ') }));
   const parts = partsOf(options);
   const paper: Paper = oneOf(options, 'paper', ['A4', 'Letter'] as const) ?? 'A4';
   const units = oneOf(options, 'units', ['metric', 'us'] as const);
@@ -55,7 +55,7 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   if (scenario !== undefined && !study.scenarios.some((s) => s.id === scenario))
     throw new UsageError(
       '--scenario',
-      `There is no scenario "${scenario}"; there are: ${study.scenarios.map((s) => s.id).join(', ')}.`,
+      msg('cli.thereIsNoScenarioThere', { scenario, scenarios: study.scenarios.map((s) => s.id).join(', ') }),
     );
   const picture = logoProblem(study, format);
   if (picture) return refused([picture]);
@@ -67,7 +67,10 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   try {
     writeFileSync(out, bytes);
   } catch (error) {
-    throw new UsageError('--out', `${out} cannot be written: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`);
+    throw new UsageError(
+      '--out',
+      msg('cli.cannotBeWritten2', { out, code: (error as NodeJS.ErrnoException).code ?? msg('cli.unknownReason') }),
+    );
   }
   const failed = run.scenarios.filter((s) => !s.result || s.result.status === 'failed').map((s) => s.id);
   const output = {
@@ -76,11 +79,11 @@ export async function report(text: string, options: Options): Promise<Outcome> {
     parts: [...new Set(made.sections.map((s) => s.part))],
     failing: made.failing,
   };
-  return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((id) => `scenario ${id} did not solve`) };
+  return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((id) => msg('cli.scenarioDidNotSolve', { id })) };
 }
 
 function firstFigure(made: ReportDocument): string {
   const figure = made.sections.flatMap((s) => s.blocks).find((b) => b.kind === 'figure');
-  if (figure?.kind !== 'figure') throw new UsageError('--parts', 'None of these parts has a figure: curves and profile have.');
+  if (figure?.kind !== 'figure') throw new UsageError('--parts', msg('cli.noneOfThesePartsHas'));
   return figure.svg;
 }

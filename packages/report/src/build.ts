@@ -10,6 +10,7 @@ import { assumptions, breakdown, calculation, energy, equipment, fluids, lineLis
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';
 import { stations } from './stations.js';
 import { MARK, textColumn } from './shown.js';
+import { msg } from './words.js';
 
 export interface ReportOptions {
   /** in the order in which they stand; all of them where nothing is said */
@@ -65,10 +66,10 @@ export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?:
       (s) =>
       s.result!.margins
         .filter((m) => m.verdict === 'fails')
-        .map((m) => `${scenarioName(c, s.id)}: ${checkName(m.check)} of ${m.where} is ${checkValue(m.check, m.value, c.system)}, its limit ${checkValue(m.check, m.limit, c.system)}${m.upper === undefined || !Number.isFinite(m.upper) ? '' : ` to ${checkValue(m.check, m.upper, c.system)}`}.`), // prettier-ignore
+        .map((m) => msg('report.ofIsItsLimit', { scenarioName: scenarioName(c, s.id), checkName: checkName(m.check), where: m.where, checkValue: checkValue(m.check, m.value, c.system), checkValue2: checkValue(m.check, m.limit, c.system), value: m.upper === undefined || !Number.isFinite(m.upper) ? '' : msg('report.to', { checkValue: checkValue(m.check, m.upper, c.system) }) })), // prettier-ignore
     );
   const parts = options.parts ?? PARTS;
-  const head = { title: study.title ?? 'Study', tag: study.tag ?? '', preparedBy: study.preparedBy ?? '', date: options.date ?? new Date().toISOString().slice(0, 10) }; // prettier-ignore
+  const head = { title: study.title ?? msg('report.study'), tag: study.tag ?? '', preparedBy: study.preparedBy ?? '', date: options.date ?? new Date().toISOString().slice(0, 10) }; // prettier-ignore
   return {
     format: 'cedar-knot-report',
     version: 1,
@@ -135,7 +136,7 @@ function sectionsOf(
     case 'working':
       return known(calculation(c, options.isWhole === true));
     case 'notes':
-      return c.study.notes ? [{ part, title: PART_NAMES.notes, name: 'Notes', blocks: c.study.notes.split(/\n+/).map((text): Block => ({ kind: 'text', text })) }] : []; // prettier-ignore
+      return c.study.notes ? [{ part, title: PART_NAMES.notes, name: msg('report.notes'), blocks: c.study.notes.split(/\n+/).map((text): Block => ({ kind: 'text', text })) }] : []; // prettier-ignore
   }
 }
 
@@ -155,9 +156,9 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
     const counts = (v: string): string => String(result?.margins.filter((m) => m.verdict === v).length ?? 0);
     const verdict =
       !result || result.status === 'failed'
-        ? 'not solved'
+        ? msg('report.notSolved')
         : model?.judged === false
-          ? 'not judged'
+          ? msg('report.notJudged')
           : MARK[overallVerdict(result)];
     return {
       cells: [
@@ -172,12 +173,12 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
     };
   });
   const whole = c.study.lines.length === 0 ? 'incomplete' : studyVerdict(c.scenarios);
-  rows.push(['verdict', `${MARK[whole]}${c.study.lines.length === 0 ? ', no line yet' : ''}`]);
+  rows.push(['verdict', `${MARK[whole]}${c.study.lines.length === 0 ? msg('report.noLineYet') : ''}`]);
   const missing = notJudged(c);
   return {
     part: 'cover',
     title: head.title,
-    name: 'Cover',
+    name: msg('report.cover'),
     blocks: [
       {
         kind: 'table',
@@ -189,15 +190,15 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
       },
       {
         kind: 'table',
-        caption: 'Scenarios',
+        caption: msg('report.scenarios'),
         columns: [
-          { label: 'scenario', isText: true, width: 2.4 },
-          { label: 'role', isText: true, width: 1 },
-          { label: 'verdict', isText: true, width: 1 },
+          { label: msg('report.scenario'), isText: true, width: 2.4 },
+          { label: msg('report.role'), isText: true, width: 1 },
+          { label: msg('report.verdict'), isText: true, width: 1 },
           { label: 'fail' },
           { label: 'near' },
           { label: 'hold' },
-          { label: 'not judged' },
+          { label: msg('report.notJudged') },
         ],
         rows: verdicts,
       },
@@ -216,12 +217,12 @@ function notJudged(c: ReportContext): Block | null {
   }
   if (found.size === 0) return null;
   const columns = [
-    { label: 'not judged', isText: true, width: 3 },
-    { label: 'scenarios', isText: true, width: 2 },
+    { label: msg('report.notJudged'), isText: true, width: 3 },
+    { label: msg('report.scenarios2'), isText: true, width: 2 },
   ];
   return {
     kind: 'table',
-    caption: 'Incomplete',
+    caption: msg('report.incomplete'),
     columns,
     rows: [...found].map(([text, ids]) => ({ cells: [text, ids.join(', ')] })),
   };
@@ -235,10 +236,15 @@ function revisions(c: ReportContext): Section | null {
   const columns = [
     textColumn('rev', 0.6),
     textColumn('date', 1),
-    textColumn('what changed', 4),
+    textColumn(msg('report.whatChanged'), 4),
     textColumn('prepared', 1.1),
     textColumn('checked', 1.1),
     textColumn('approved', 1.1),
   ];
-  return { part: 'revisions', title: PART_NAMES.revisions, name: 'Revisions', blocks: [{ kind: 'table', columns, rows }] };
+  return {
+    part: 'revisions',
+    title: PART_NAMES.revisions,
+    name: msg('report.revisions'),
+    blocks: [{ kind: 'table', columns, rows }],
+  };
 }

@@ -15,6 +15,7 @@ import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import { cellText, PART_NAMES, type Block, type Cell, type Section, type TableRow } from './document.js';
 import { ofKind } from './sheets.js';
 import { column, MARK, numberCell, textColumn, unitOf } from './shown.js';
+import { msg } from './words.js';
 
 const JOULES_A_KWH = 3.6e6;
 
@@ -35,20 +36,20 @@ export function candidates(c: ReportContext): Section | null {
     return [
       {
         kind: 'table',
-        caption: `${named(e.id, e.name)}: pumps beside each other`,
+        caption: msg('report.pumpsBesideEachOther', { named: named(e.id, e.name) }),
         columns: [
           textColumn('pump', 2.4),
           textColumn('verdict', 0.8),
           column('impeller', 'diameter', c.system),
-          { label: 'stages' },
-          textColumn('nearest to its limit, or beyond it', 2.6),
-          column('reserve of head', 'percent', c.system),
-          { label: 'NPSHA over NPSHR' },
-          column('mean efficiency', 'percent', c.system),
-          { label: 'electricity', unit: 'kWh/a' },
+          { label: msg('report.stages') },
+          textColumn(msg('report.nearestToItsLimitOr'), 2.6),
+          column(msg('report.reserveOfHead'), 'percent', c.system),
+          { label: msg('report.npshaOverNpshr') },
+          column(msg('report.meanEfficiency'), 'percent', c.system),
+          { label: msg('report.electricity'), unit: 'kWh/a' },
         ],
         rows: [
-          { cells: [`${name(e.pump as string)}, in use as it stands`, ...standing(c, e.id)] },
+          { cells: [msg('report.inUseAsItStands', { name: name(e.pump as string) }), ...standing(c, e.id)] },
           ...ranking.candidates.map((x): TableRow => ({ cells: [name(x.model), x.verdict, ...figures(c, x)] })),
           ...ranking.fallen.map((f): TableRow => ({
             cells: [name(f.model), 'FAILS', numberCell(f.diameter, 'diameter', c.system), null, reasonOf(c, f)],
@@ -58,7 +59,9 @@ export function candidates(c: ReportContext): Section | null {
       ...duties(c, ranking.candidates, name),
     ];
   });
-  return blocks.length === 0 ? null : { part: 'candidates', title: PART_NAMES.candidates, name: 'Candidates', blocks };
+  return blocks.length === 0
+    ? null
+    : { part: 'candidates', title: PART_NAMES.candidates, name: msg('report.candidates'), blocks };
 }
 
 /** the pump in use, by the results of the study as it is: what a ranking would say of it if it were not trimmed anew */
@@ -91,17 +94,22 @@ function standing(c: ReportContext, id: string): Cell[] {
 
 /** `NPSH ratio 0.971 of at least 1.30` */
 function checkText(c: ReportContext, check: string, value: number | null, limit: number | null): string {
-  if (check === 'head-short') return `head ${metres(c, value)} of ${metres(c, limit)}`;
+  if (check === 'head-short') return msg('report.headOf', { c: metres(c, value), c2: metres(c, limit) });
   if (!isCheckCode(check)) return check.replaceAll('-', ' ');
-  const of = CHECKS[check].sense === 'most' ? 'at most' : 'at least';
-  return `${checkName(check)} ${checkValue(check, value, c.system)} of ${of} ${checkValue(check, limit, c.system)}`;
+  const of = CHECKS[check].sense === 'most' ? msg('report.atMost') : msg('report.atLeast');
+  return msg('report.of3', {
+    checkName: checkName(check),
+    checkValue: checkValue(check, value, c.system),
+    of_: of,
+    checkValue2: checkValue(check, limit, c.system),
+  });
 }
 
 const metres = (c: ReportContext, x: number | null): string => `${cellText(numberCell(x, 'head', c.system))} ${unitOf('head', c.system)}`; // prettier-ignore
 
 const reasonOf = (c: ReportContext, f: FallenPump): string =>
   f.reason === 'head-short' && (f.value ?? 0) < 0
-    ? `its curve has ended before the flow that is asked, ${scenarioName(c, f.scenario)}`
+    ? msg('report.itsCurveHasEndedBefore', { scenarioName: scenarioName(c, f.scenario) })
     : `${checkText(c, f.reason, f.value, f.limit)}, ${scenarioName(c, f.scenario)}`;
 
 const nameOf = (entry: RawEntry | undefined, model: string): string =>
@@ -145,8 +153,8 @@ function duties(c: ReportContext, list: readonly RankedPump[], name: (model: str
     column('head', 'head', c.system),
     column('efficiency', 'percent', c.system),
     column('NPSHR', 'head', c.system),
-    column('shaft power', 'power', c.system),
-    column('of best flow', 'percent', c.system),
+    column(msg('report.shaftPower'), 'power', c.system),
+    column(msg('report.ofBestFlow'), 'percent', c.system),
   ];
-  return [{ kind: 'table', caption: 'Their duties', columns, rows }];
+  return [{ kind: 'table', caption: msg('report.theirDuties'), columns, rows }];
 }

@@ -1,4 +1,5 @@
 import type { Verdict } from '@cedar-knot/core';
+import { msg } from './words.js';
 
 /*
  * A report as it is before it is printed: sections of tables, figures and texts. The page on the screen, the PDF and the workbook are
@@ -30,25 +31,25 @@ export const PARTS = [
 export type Part = (typeof PARTS)[number];
 
 export const PART_NAMES: Readonly<Record<Part, string>> = {
-  cover: 'Cover',
-  revisions: 'Revisions',
-  assumptions: 'Assumptions and limits',
-  fluids: 'Fluids',
-  'pump-sheet': 'Pump data sheet',
-  'lift-sheet': 'Well and lift sheet',
-  'valve-sheet': 'Valve data sheet',
-  candidates: 'Candidates',
-  'line-list': 'Line list',
-  equipment: 'Equipment',
-  scenarios: 'Scenarios',
-  curves: 'Curves',
-  profile: 'Elevation profile',
-  stations: 'Long line and stations',
-  breakdown: 'Head breakdown',
-  energy: 'Energy',
-  margins: 'Margins',
-  working: 'Calculation',
-  notes: 'Notes',
+  cover: msg('report.cover'),
+  revisions: msg('report.revisions'),
+  assumptions: msg('report.assumptionsAndLimits'),
+  fluids: msg('report.fluids'),
+  'pump-sheet': msg('report.pumpDataSheet'),
+  'lift-sheet': msg('report.wellAndLiftSheet'),
+  'valve-sheet': msg('report.valveDataSheet'),
+  candidates: msg('report.candidates'),
+  'line-list': msg('report.lineList'),
+  equipment: msg('report.equipment'),
+  scenarios: msg('report.scenarios'),
+  curves: msg('report.curves'),
+  profile: msg('report.elevationProfile'),
+  stations: msg('report.longLineAndStations'),
+  breakdown: msg('report.headBreakdown'),
+  energy: msg('report.energy'),
+  margins: msg('report.margins'),
+  working: msg('report.calculation'),
+  notes: msg('report.notes'),
 };
 
 /** In what a report can be written: pages, a workbook, its tables, the ledger alone, the document itself. */

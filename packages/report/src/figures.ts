@@ -4,6 +4,7 @@ import { solvedOf, type ReportContext } from './context.js';
 import type { Block, FigureBlock, Section } from './document.js';
 import { chartSvg, styleOf, type Mark, type Trace } from './drawing.js';
 import { ofKind } from './sheets.js';
+import { msg } from './words.js';
 
 const SIZE = { width: 515, height: 290 };
 const SMALL = { width: 515, height: 170 };
@@ -17,7 +18,7 @@ export function curves(c: ReportContext): Section | null {
   const unit = (d: Dimension): string => prettyUnit(displayUnit(d, c.system).symbol);
   const show = (si: number, d: Dimension): number => toUnit(si, displayUnit(d, c.system));
   const index = (id: string): number => c.study.scenarios.findIndex((s) => s.id === id);
-  const flowTitle = `flow, ${unit('flow')}`;
+  const flowTitle = msg('report.flow', { unit: unit('flow') });
   const blocks = ofKind(c, 'pump').flatMap((e): Block[] => {
     // where it is off nothing is asked of it
     const running = solved.filter((s) => (s.result!.elements[e.id] as PumpResult | undefined)?.running !== 0);
@@ -41,8 +42,8 @@ export function curves(c: ReportContext): Section | null {
     const figures: FigureBlock[] = [
       {
         kind: 'figure',
-        caption: `${named(e.id, e.name)}: head over flow; pump curves heavy, system curves and duties by scenario`,
-        svg: chartSvg({ title: `Head over flow of ${e.id}`, x: { title: flowTitle, from: 0 }, y: { title: `head, ${unit('head')}`, from: 0 }, traces: [...clipped, ...pumps], marks: duties, ...SIZE }), // prettier-ignore
+        caption: msg('report.headOverFlowPumpCurves', { named: named(e.id, e.name) }),
+        svg: chartSvg({ title: msg('report.headOverFlowOf', { e: e.id }), x: { title: flowTitle, from: 0 }, y: { title: msg('report.head', { unit: unit('head') }), from: 0 }, traces: [...clipped, ...pumps], marks: duties, ...SIZE }), // prettier-ignore
         ...SIZE,
       },
     ];
@@ -52,17 +53,17 @@ export function curves(c: ReportContext): Section | null {
       width: 1.8,
     }));
     if (efficiency.some((t) => t.points.some((p) => p !== null)))
-      figures.push({ kind: 'figure', caption: `${e.id}: efficiency over flow`, svg: chartSvg({ title: `Efficiency of ${e.id}`, x: { title: flowTitle, from: 0 }, y: { title: 'efficiency, %', from: 0 }, traces: efficiency, ...SMALL }), ...SMALL }); // prettier-ignore
+      figures.push({ kind: 'figure', caption: msg('report.efficiencyOverFlow', { e: e.id }), svg: chartSvg({ title: msg('report.efficiencyOf', { e: e.id }), x: { title: flowTitle, from: 0 }, y: { title: msg('report.efficiency'), from: 0 }, traces: efficiency, ...SMALL }), ...SMALL }); // prettier-ignore
     const required = found.pumps.map((p): Trace => ({ points: line(p.flow, p.npshr, head), colour: INK, width: 1.8 }));
     const available = found.scenarios.map((s): Trace => {
       const { colour, dash } = styleOf(index(s.id));
       return { points: line(found.flows, s.npsha, head).map((p) => (p !== null && p[1] >= 0 ? p : null)), colour, letter: letterOf(index(s.id)), ...(dash ? { dash } : {}) }; // prettier-ignore
     });
     if (required.some((t) => t.points.some((p) => p !== null)))
-      figures.push({ kind: 'figure', caption: `${e.id}: NPSH required (heavy) and available by scenario`, svg: chartSvg({ title: `NPSH of ${e.id}`, x: { title: flowTitle, from: 0 }, y: { title: `NPSH, ${unit('head')}`, from: 0 }, traces: [...available, ...required], ...SMALL }), ...SMALL }); // prettier-ignore
+      figures.push({ kind: 'figure', caption: msg('report.npshRequiredHeavyAndAvailable', { e: e.id }), svg: chartSvg({ title: msg('report.npshOf', { e: e.id }), x: { title: flowTitle, from: 0 }, y: { title: msg('report.npsh', { unit: unit('head') }), from: 0 }, traces: [...available, ...required], ...SMALL }), ...SMALL }); // prettier-ignore
     return figures;
   });
-  return blocks.length === 0 ? null : { part: 'curves', title: 'Curves', name: 'Curves', blocks };
+  return blocks.length === 0 ? null : { part: 'curves', title: msg('report.curves'), name: msg('report.curves'), blocks };
 }
 
 /** Elevation and hydraulic grade along the way of the first pump, in every scenario; along each line where there is none. */
@@ -86,9 +87,9 @@ export function profile(c: ReportContext): Section | null {
     });
     return { points, colour, letter: letterOf(i), ...(dash ? { dash } : {}) };
   });
-  const svg = chartSvg({ title: 'Elevation profile', x: { title: `along the pipes, ${unit('length')}`, from: 0 }, y: { title: `elevation and hydraulic grade, ${unit('length')}` }, traces: [ground, ...grades], ...SIZE }); // prettier-ignore
+  const svg = chartSvg({ title: msg('report.elevationProfile'), x: { title: msg('report.alongThePipes', { unit: unit('length') }), from: 0 }, y: { title: msg('report.elevationAndHydraulicGrade', { unit: unit('length') }) }, traces: [ground, ...grades], ...SIZE }); // prettier-ignore
   const lines = ways.map((w) => w.line).join(', ');
-  return { part: 'profile', title: 'Elevation profile', name: 'Profile', blocks: [{ kind: 'figure', caption: `Elevation (heavy) and hydraulic grade by scenario along ${lines}`, svg, ...SIZE }] }; // prettier-ignore
+  return { part: 'profile', title: msg('report.elevationProfile'), name: msg('report.profile'), blocks: [{ kind: 'figure', caption: msg('report.elevationHeavyAndHydraulicGrade', { lines }), svg, ...SIZE }] }; // prettier-ignore
 }
 
 interface Station {

@@ -4,6 +4,7 @@ import { solvedOf, type ReportContext } from './context.js';
 import type { Block, Column, Section, TableBlock } from './document.js';
 import { byScenario, marginsOf, ofKind, type Row } from './sheets.js';
 import { column, numberCell, textColumn } from './shown.js';
+import { msg } from './words.js';
 
 /** What a well gives and what its pump lifts, a sheet each: levels at rest and running, drawdown, head, cable and cooling of the motor. */
 export function liftSheets(c: ReportContext): Section[] {
@@ -17,16 +18,16 @@ function liftSheet(c: ReportContext, id: string, name: unknown): Section {
   const read = (s: SolvedScenario, key: string): unknown => s.model!.points.find((p) => p.id === id)?.read[key];
   const difference = (a: unknown, b: unknown): number | null => (typeof a === 'number' && typeof b === 'number' ? a - b : null);
   const rows: (Row | string)[] = [
-    'Well',
-    ['flow out of the well', 'flow', (s) => point(s)?.outflow, 'outflow'],
-    ['water level at rest', 'length', (s) => read(s, 'restLevel')],
+    msg('report.well'),
+    [msg('report.flowOutOfTheWell'), 'flow', (s) => point(s)?.outflow, 'outflow'],
+    [msg('report.waterLevelAtRest'), 'length', (s) => read(s, 'restLevel')],
     ['drawdown', 'length', (s) => point(s)?.drawdown, 'drawdown'],
-    ['of it in the aquifer', 'length', (s) => point(s)?.aquiferLoss, 'aquiferLoss'],
-    ['of it in the well', 'length', (s) => point(s)?.wellLoss, 'wellLoss'],
-    ['pumping level', 'length', (s) => point(s)?.totalHead, 'totalHead'],
+    [msg('report.ofItInTheAquifer'), 'length', (s) => point(s)?.aquiferLoss, 'aquiferLoss'],
+    [msg('report.ofItInTheWell'), 'length', (s) => point(s)?.wellLoss, 'wellLoss'],
+    [msg('report.pumpingLevel'), 'length', (s) => point(s)?.totalHead, 'totalHead'],
     ['intake', 'length', (s) => read(s, 'elevation')],
-    ['water over the intake, at rest', 'length', (s) => difference(read(s, 'restLevel'), read(s, 'elevation'))],
-    ['water over the intake, running', 'length', (s) => difference(point(s)?.totalHead, read(s, 'elevation'))],
+    [msg('report.waterOverTheIntakeAt'), 'length', (s) => difference(read(s, 'restLevel'), read(s, 'elevation'))],
+    [msg('report.waterOverTheIntakeRunning'), 'length', (s) => difference(point(s)?.totalHead, read(s, 'elevation'))],
   ];
   const [pump] = ofKind(c, 'pump').filter((e) => c.study.lines.some((l) => l.id === e.line && l.from === id));
   const blocks: Block[] = [byScenario(c, id, rows)];
@@ -36,8 +37,8 @@ function liftSheet(c: ReportContext, id: string, name: unknown): Section {
   const margins = [marginsOf(c, id), pump ? marginsOf(c, pump.id) : null].filter((m) => m !== null);
   return {
     part: 'lift-sheet',
-    title: `Well and lift sheet: ${named(id, name)}`,
-    name: `Well ${id}`,
+    title: msg('report.wellAndLiftSheet2', { named: named(id, name) }),
+    name: msg('report.well2', { id }),
     blocks: [...blocks, ...margins].filter((b) => b.kind !== 'table' || b.rows.length > 0),
   };
 }
@@ -52,22 +53,22 @@ function pumpRows(id: string): (Row | string)[] {
       return parts ? keys.reduce((sum, key) => sum + parts[key], 0) : null;
     };
   return [
-    `Pump ${id}`,
-    ['total head', 'head', of('head'), 'head'],
-    ['of it lift from the level at rest, and pressure', 'head', part('lift', 'pressure')],
-    ['of it drawdown', 'head', part('well')],
-    ['of it pipes and fittings', 'head', part('pipes', 'fittings')],
-    ['of it equipment and control valves', 'head', part('devices', 'valves')],
+    msg('report.pump2', { id }),
+    [msg('report.totalHead'), 'head', of('head'), 'head'],
+    [msg('report.ofItLiftFromThe'), 'head', part('lift', 'pressure')],
+    [msg('report.ofItDrawdown'), 'head', part('well')],
+    [msg('report.ofItPipesAndFittings'), 'head', part('pipes', 'fittings')],
+    [msg('report.ofItEquipmentAndControl'), 'head', part('devices', 'valves')],
     ['stages', 'count', of('stages'), 'stages'],
     ['speed', 'speed', of('speed'), 'speed'],
-    ['shaft power', 'power', of('shaftPower'), 'shaftPower'],
+    [msg('report.shaftPower'), 'power', of('shaftPower'), 'shaftPower'],
     ['NPSHA', 'head', of('npsha'), 'npsha'],
     ['NPSHR', 'head', of('npshr'), 'npshr'],
-    'Motor and cable',
+    msg('report.motorAndCable'),
     ['current', 'current', of('current'), 'current'],
-    ['voltage drop of the cable', 'percent', of('cableDrop'), 'cableDrop'],
-    ['voltage at the motor', 'voltage', of('motorVoltage'), 'motorVoltage'],
-    ['velocity past the motor', 'velocity', of('motorVelocity'), 'motorVelocity'],
+    [msg('report.voltageDropOfTheCable'), 'percent', of('cableDrop'), 'cableDrop'],
+    [msg('report.voltageAtTheMotor'), 'voltage', of('motorVoltage'), 'motorVoltage'],
+    [msg('report.velocityPastTheMotor'), 'velocity', of('motorVelocity'), 'motorVelocity'],
   ];
 }
 
@@ -82,11 +83,11 @@ function testTable(c: ReportContext, id: string): Block[] {
     textColumn('step', 0.6),
     column('flow', 'flow', c.system),
     column('drawdown', 'length', c.system),
-    column('measured less fitted', 'length', c.system),
+    column(msg('report.measuredLessFitted'), 'length', c.system),
   ];
   const table: TableBlock = {
     kind: 'table',
-    caption: 'Step test',
+    caption: msg('report.stepTest'),
     columns,
     rows: read.map((step, i) => ({
       cells: [
@@ -99,6 +100,6 @@ function testTable(c: ReportContext, id: string): Block[] {
   };
   const b = Number(fit.aquifer.toPrecision(4));
   const loss = Number(fit.loss.toPrecision(4));
-  const text = `s = B·Q + C·Q² with B = ${b} s/m² (aquifer) and C = ${loss} s²/m⁵ (well), by least squares of s/Q (Jacob 1947).`;
+  const text = msg('report.sBQCQ', { b, loss });
   return [table, { kind: 'text', text, tone: 'quiet' }];
 }

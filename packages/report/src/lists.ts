@@ -27,6 +27,7 @@ import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
 import { ofKind } from './sheets.js';
 import { column, MARK, numberCell, textColumn, unitOf } from './shown.js';
+import { msg } from './words.js';
 
 /** Fluids of all scenarios at their temperatures. */
 export function fluids(c: ReportContext): Section {
@@ -50,9 +51,9 @@ export function fluids(c: ReportContext): Section {
     column('temperature', 'temperature', c.system),
     column('density', 'density', c.system),
     column('viscosity', 'viscosity', c.system),
-    column('vapour pressure', 'absolutePressure', c.system),
+    column(msg('report.vapourPressure'), 'absolutePressure', c.system),
   ];
-  return { part: 'fluids', title: 'Fluids', name: 'Fluids', blocks: [{ kind: 'table', columns, rows }] };
+  return { part: 'fluids', title: msg('report.fluids'), name: msg('report.fluids'), blocks: [{ kind: 'table', columns, rows }] };
 }
 
 /** Site, limits that are not the default with their reasons, and everything that is said of the scenarios. */
@@ -61,7 +62,7 @@ export function assumptions(c: ReportContext): Section {
   const [first] = solvedOf(c);
   const site: TableBlock = {
     kind: 'table',
-    caption: 'Site',
+    caption: msg('report.site'),
     columns: [textColumn('', 2), { label: '' }, textColumn('unit', 1)],
     rows: first
       ? [
@@ -93,7 +94,7 @@ export function assumptions(c: ReportContext): Section {
   }));
   const own: TableBlock = {
     kind: 'table',
-    caption: 'Limits of this study',
+    caption: msg('report.limitsOfThisStudy'),
     columns: [
       textColumn('check', 1.4),
       textColumn('where'),
@@ -107,14 +108,12 @@ export function assumptions(c: ReportContext): Section {
   const unsolved = c.scenarios.filter((s) => !s.result || s.result.status === 'failed');
   return {
     part: 'assumptions',
-    title: 'Assumptions and limits',
-    name: 'Assumptions',
+    title: msg('report.assumptionsAndLimits'),
+    name: msg('report.assumptions'),
     blocks: [
       site,
-      ...(limits.length > 0
-        ? [own]
-        : [{ kind: 'text', text: 'All limits are the defaults of their checks.', tone: 'quiet' } as const]),
-      ...unsolved.map((s) => ({ kind: 'text', text: `${scenarioName(c, s.id)} does not solve: nothing of it stands in this report.`, tone: 'fails' }) as const), // prettier-ignore
+      ...(limits.length > 0 ? [own] : [{ kind: 'text', text: msg('report.allLimitsAreTheDefaults'), tone: 'quiet' } as const]),
+      ...unsolved.map((s) => ({ kind: 'text', text: msg('report.doesNotSolveNothingOf', { scenarioName: scenarioName(c, s.id) }), tone: 'fails' }) as const), // prettier-ignore
       ...[...new Set(said)].map((text) => ({ kind: 'text', text, tone: 'quiet' }) as const),
     ],
   };
@@ -157,7 +156,7 @@ export function lineList(c: ReportContext): Section {
       cells: [
         count === 1 ? e.id : `${e.id} × ${count}`,
         e.line,
-        [e.size, typeof e.schedule === 'string' ? `sch ${e.schedule}` : '', e.material]
+        [e.size, typeof e.schedule === 'string' ? msg('report.sch', { schedule: e.schedule }) : '', e.material]
           .filter((x) => typeof x === 'string' && x !== '')
           .join(' '),
         ...(hasClass ? [classOf(e)] : []),
@@ -181,22 +180,28 @@ export function lineList(c: ReportContext): Section {
     column('flow', 'flow', system),
     column('velocity', 'velocity', system),
     column('loss', 'head', system),
-    column('weight, empty', 'mass', system),
+    column(msg('report.weightEmpty'), 'mass', system),
     column('volume', 'volume', system),
   ];
-  const sum = { isSum: true, cells: ['all pipes', '', '', ...(hasClass ? [''] : []), null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'mass', system), numberCell(volume, 'volume', system)] as Cell[] }; // prettier-ignore
+  const sum = { isSum: true, cells: [msg('report.allPipes'), '', '', ...(hasClass ? [''] : []), null, numberCell(length, 'length', system), null, null, null, numberCell(mass, 'mass', system), numberCell(volume, 'volume', system)] as Cell[] }; // prettier-ignore
   const fittings = ofKind(c, 'pipe').map((e) => ({ cells: [named(e.id, e.name), written(e)] }));
   const blocks: Block[] = [
     ...(chosen
-      ? [{ kind: 'text', text: `Flow, velocity and loss in scenario ${scenarioName(c, chosen.id)}.`, tone: 'quiet' } as const]
+      ? [
+          {
+            kind: 'text',
+            text: msg('report.flowVelocityAndLossIn', { scenarioName: scenarioName(c, chosen.id) }),
+            tone: 'quiet',
+          } as const,
+        ]
       : []),
     { kind: 'table', columns, rows: [...rows, sum] },
     ...(weightless.length === 0
       ? []
-      : [{ kind: 'text', text: `Of no size in the tables, so that their weight is not in the sum: ${weightless.join(', ')}.`, tone: 'quiet' } as const]), // prettier-ignore
-    { kind: 'table', caption: 'As entered', columns: [textColumn('pipe', 1), textColumn('entry', 4)], rows: fittings },
+      : [{ kind: 'text', text: msg('report.ofNoSizeInThe', { weightless: weightless.join(', ') }), tone: 'quiet' } as const]), // prettier-ignore
+    { kind: 'table', caption: msg('report.asEntered'), columns: [textColumn('pipe', 1), textColumn('entry', 4)], rows: fittings },
   ];
-  return { part: 'line-list', title: 'Line list', name: 'Lines', blocks };
+  return { part: 'line-list', title: msg('report.lineList'), name: msg('report.lines'), blocks };
 }
 
 /** Everything that is neither pipe, pump nor control valve, with its drop in every scenario. */
@@ -212,8 +217,13 @@ export function equipment(c: ReportContext): Section | null {
       ...solved.map((s) => numberCell((s.result!.elements[e.id] as { drop?: number } | undefined)?.drop, 'pressureDifference', c.system, { from: `${e.id}.drop`, scenario: s.id })), // prettier-ignore
     ],
   }));
-  const columns = [textColumn('equipment', 1.6), textColumn('kind', 1), textColumn('entry', 2), ...solved.map((s) => column(`drop in ${scenarioName(c, s.id)}`, 'pressureDifference', c.system))]; // prettier-ignore
-  return { part: 'equipment', title: 'Equipment', name: 'Equipment', blocks: [{ kind: 'table', columns, rows }] };
+  const columns = [textColumn('equipment', 1.6), textColumn('kind', 1), textColumn('entry', 2), ...solved.map((s) => column(msg('report.dropIn', { scenarioName: scenarioName(c, s.id) }), 'pressureDifference', c.system))]; // prettier-ignore
+  return {
+    part: 'equipment',
+    title: msg('report.equipment'),
+    name: msg('report.equipment'),
+    blocks: [{ kind: 'table', columns, rows }],
+  };
 }
 
 /** what came of it, by the kind of thing */
@@ -231,9 +241,14 @@ export function scenarioTable(c: ReportContext): Section {
     { cells: ['fluid', ...study.scenarios.map((s) => s.fluid ?? '')] },
     { cells: ['temperature', ...study.scenarios.map((s) => s.temperature ?? '')] },
     { cells: ['role', ...study.scenarios.map((s) => s.role ?? '')] },
-    { cells: ['hours a year', ...study.scenarios.map((s) => (s.hoursPerYear === undefined ? '' : String(s.hoursPerYear)))] },
+    {
+      cells: [
+        msg('report.hoursAYear'),
+        ...study.scenarios.map((s) => (s.hoursPerYear === undefined ? '' : String(s.hoursPerYear))),
+      ],
+    },
     ...addresses.map((a) => ({
-      cells: [a, ...study.scenarios.map((s) => (s.set && Object.hasOwn(s.set, a) ? textOf(s.set[a]) : 'as shared'))],
+      cells: [a, ...study.scenarios.map((s) => (s.set && Object.hasOwn(s.set, a) ? textOf(s.set[a]) : msg('report.asShared')))],
     })),
   ].filter((r) => r.cells.slice(1).some((x) => x !== ''));
   const results = [...ofKind(c, 'pump'), ...ofKind(c, 'control-valve')].flatMap((e) =>
@@ -253,21 +268,25 @@ export function scenarioTable(c: ReportContext): Section {
   };
   return {
     part: 'scenarios',
-    title: 'Scenarios',
-    name: 'Scenarios',
+    title: msg('report.scenarios'),
+    name: msg('report.scenarios'),
     blocks: [
-      { kind: 'table', caption: 'What is asked', columns: [textColumn('', 1.4), ...heads], rows: inputs },
-      { kind: 'table', caption: 'What comes of it', columns: [textColumn('', 1.4), textColumn('unit', 0.7), ...study.scenarios.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))], rows: [verdicts, ...results] }, // prettier-ignore
+      { kind: 'table', caption: msg('report.whatIsAsked'), columns: [textColumn('', 1.4), ...heads], rows: inputs },
+      { kind: 'table', caption: msg('report.whatComesOfIt'), columns: [textColumn('', 1.4), textColumn('unit', 0.7), ...study.scenarios.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))], rows: [verdicts, ...results] }, // prettier-ignore
     ],
   };
 }
 
 const textOf = (x: unknown): string =>
-  x === null ? 'taken away' : typeof x === 'string' || typeof x === 'number' || typeof x === 'boolean' ? String(x) : '…';
+  x === null
+    ? msg('report.takenAway')
+    : typeof x === 'string' || typeof x === 'number' || typeof x === 'boolean'
+      ? String(x)
+      : '…';
 
 function verdictOf(s: SolvedScenario | undefined, isJudged: boolean): string {
-  if (!s?.result || s.result.status === 'failed') return 'not solved';
-  return isJudged ? MARK[overallVerdict(s.result)] : 'not judged';
+  if (!s?.result || s.result.status === 'failed') return msg('report.notSolved');
+  return isJudged ? MARK[overallVerdict(s.result)] : msg('report.notJudged');
 }
 
 const BREAKDOWN: readonly (readonly [keyof HeadBreakdown, string])[] = [
@@ -278,9 +297,9 @@ const BREAKDOWN: readonly (readonly [keyof HeadBreakdown, string])[] = [
   ['pipes', 'pipes'],
   ['fittings', 'fittings'],
   ['devices', 'equipment'],
-  ['valves', 'control valves'],
-  ['otherPumps', 'other pumps'],
-  ['columns', 'warm and cold columns'],
+  ['valves', msg('report.controlValves')],
+  ['otherPumps', msg('report.otherPumps')],
+  ['columns', msg('report.warmAndColdColumns')],
 ];
 
 /** What the head of every pump goes into. */
@@ -294,7 +313,9 @@ export function breakdown(c: ReportContext): Section | null {
     const head = { cells: ['head', ...own.map((s) => numberCell((s.result!.elements[e.id] as PumpResult).head, 'head', c.system, { from: `${e.id}.head`, scenario: s.id }))] as Cell[] }; // prettier-ignore
     return [{ kind: 'table', caption: named(e.id, e.name), columns: [textColumn('', 1.4), ...own.map((s) => column(scenarioName(c, s.id), 'head', c.system))], rows: [...rows, head] }]; // prettier-ignore
   });
-  return blocks.length === 0 ? null : { part: 'breakdown', title: 'Head breakdown', name: 'Breakdown', blocks };
+  return blocks.length === 0
+    ? null
+    : { part: 'breakdown', title: msg('report.headBreakdown'), name: msg('report.breakdown'), blocks };
 }
 
 const KWH = 3.6e6;
@@ -320,19 +341,19 @@ export function energy(c: ReportContext): Section | null {
   if (rows.length === 0) return null;
   const columns = [
     textColumn('scenario', 2),
-    textColumn('units running', 1.4),
-    { label: 'hours a year' },
-    column('input power', 'power', c.system),
-    { label: 'electricity', unit: 'kWh/a' },
+    textColumn(msg('report.unitsRunning'), 1.4),
+    { label: msg('report.hoursAYear') },
+    column(msg('report.inputPower'), 'power', c.system),
+    { label: msg('report.electricity'), unit: 'kWh/a' },
   ];
   const price = c.study.economics?.energyPrice;
   const sum = { isSum: true, cells: ['all', '', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
   const isShown = (_: unknown, i: number): boolean => isGroup || i !== 1;
   const all = [...rows, sum].map((r) => ({ ...r, cells: r.cells.filter(isShown) }));
   const blocks: Block[] = [{ kind: 'table', columns: columns.filter(isShown), rows: all }];
-  if (price) blocks.push({ kind: 'text', text: `At ${price} ${c.study.economics?.currency ?? ''} a kWh: ${Math.round(whole * price)} ${c.study.economics?.currency ?? ''} a year.` }); // prettier-ignore
-  if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: 'Where a pump has no motor of its own, the efficiency of a typical one of its size is taken (IEC 60034-30-1, IE3).' }); // prettier-ignore
-  return { part: 'energy', title: 'Energy', name: 'Energy', blocks };
+  if (price) blocks.push({ kind: 'text', text: msg('report.atAKwhAYear', { price, currency: c.study.economics?.currency ?? '', whole: Math.round(whole * price) }) }); // prettier-ignore
+  if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: msg('report.whereAPumpHasNo') }); // prettier-ignore
+  return { part: 'energy', title: msg('report.energy'), name: msg('report.energy'), blocks };
 }
 
 /** `P-410 2 of 3` of every group of units, those that stand by counted */
@@ -341,7 +362,7 @@ function unitsRunning(s: SolvedScenario): string {
     .model!.elements.flatMap((e) => {
       const r = s.result!.elements[e.id];
       const installed = installedUnits(e);
-      return r?.kind === 'pump' && installed > 1 ? [`${e.id} ${r.running} of ${installed}`] : [];
+      return r?.kind === 'pump' && installed > 1 ? [msg('report.of', { e: e.id, running: r.running, installed })] : [];
     })
     .join(', ');
 }
@@ -381,7 +402,12 @@ export function margins(c: ReportContext): Section {
     return [{ cells }];
   });
   const columns = [textColumn('check', 2.2), textColumn('unit', 0.7), textColumn('limit', 1), ...solved.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))]; // prettier-ignore
-  return { part: 'margins', title: 'Margins', name: 'Margins', blocks: [{ kind: 'table', columns, rows }] };
+  return {
+    part: 'margins',
+    title: msg('report.margins'),
+    name: msg('report.margins'),
+    blocks: [{ kind: 'table', columns, rows }],
+  };
 }
 
 /** margins whose working stands in full: those that fail or are near, else the nearest of every pump */
@@ -400,7 +426,11 @@ export function calculation(c: ReportContext, isWhole: boolean): Section | null 
     const chain = workingChain(model, result, `${m.check}:${m.where}`);
     const steps = chain.flatMap(({ address, steps: own }) => (done.has(address) ? [] : (done.add(address), own)));
     if (steps.length === 0) return [];
-    const head: Block = { kind: 'text', tone: 'strong', text: `${checkName(m.check)} of ${m.where}: ${MARK[m.verdict]}` };
+    const head: Block = {
+      kind: 'text',
+      tone: 'strong',
+      text: msg('report.of2', { checkName: checkName(m.check), where: m.where, mark: MARK[m.verdict] }),
+    };
     return [
       head,
       ...steps.flatMap((step): Block[] => {
@@ -424,8 +454,8 @@ export function calculation(c: ReportContext, isWhole: boolean): Section | null 
     ];
   });
   if (blocks.length === 0) return null;
-  const which = isWhole ? 'all margins' : 'the margins that fail or are near, and of NPSH';
-  return { part: 'working', title: 'Calculation', name: 'Calculation', blocks: [{ kind: 'text', tone: 'quiet', text: `Scenario ${scenarioName(c, s.id)}: ${which}, each down to what was entered.` }, ...blocks] }; // prettier-ignore
+  const which = isWhole ? msg('report.allMargins') : msg('report.theMarginsThatFailOr');
+  return { part: 'working', title: msg('report.calculation'), name: msg('report.calculation'), blocks: [{ kind: 'text', tone: 'quiet', text: msg('report.scenarioEachDownToWhat', { scenarioName: scenarioName(c, s.id), which }) }, ...blocks] }; // prettier-ignore
 }
 
 /** One figure of the ledger. */

@@ -14,6 +14,7 @@ import {
 } from './document.js';
 import { inInk } from './drawing.js';
 import { writeStructure } from './tagged.js';
+import { msg } from './words.js';
 
 export type Paper = 'A4' | 'Letter';
 
@@ -78,7 +79,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
       ? []
       : [
           {
-            text: `${failing.length === 1 ? 'A margin fails' : `${failing.length} margins fail`}`,
+            text: `${failing.length === 1 ? msg('report.aMarginFails') : msg('report.marginsFail', { count: failing.length })}`,
             bold: true,
             color: tone(FAILS),
             margin: [0, 10, 0, 2],
@@ -110,7 +111,14 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     ...(cover ? cover.blocks.map((b) => blockOf(b, look)) : []),
     ...said,
     ...(inner.length > 1
-      ? [{ toc: { title: { text: 'Contents', bold: true, fontSize: 12, margin: [0, 16, 0, 4] }, numberStyle: { color: QUIET } } }]
+      ? [
+          {
+            toc: {
+              title: { text: msg('report.contents'), bold: true, fontSize: 12, margin: [0, 16, 0, 4] },
+              numberStyle: { color: QUIET },
+            },
+          },
+        ]
       : []),
   ];
   return {
@@ -119,7 +127,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     info: {
       title: `${tag} ${title}`.trim(),
       author: report.preparedBy,
-      subject: 'Pump and system calculation',
+      subject: msg('report.pumpAndSystemCalculation'),
       creator: 'Cedar Knot',
       producer: 'Cedar Knot',
     },
@@ -143,13 +151,10 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     footer: (page: number, pages: number): Content => ({
       columns: [
         {
-          text:
-            failing.length > 0
-              ? `${failing.length} failing ${failing.length === 1 ? 'margin' : 'margins'}: see the first page`
-              : '',
+          text: failing.length > 0 ? msg('report.failingCountPluralOneOther', { count: failing.length }) : '',
           color: tone(FAILS),
         },
-        { text: `page ${page} of ${pages}`, alignment: 'right', color: QUIET },
+        { text: msg('report.pageOf', { page, pages }), alignment: 'right', color: QUIET },
       ],
       fontSize: 8,
       margin: [MARGIN.side, 14, MARGIN.side, 0],
@@ -313,7 +318,7 @@ function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string)
   const word = typeof cell === 'string' ? cell : '';
   const isFailing = verdict === 'fails' || word === 'FAILS' || word === 'not solved';
   const isNear = verdict === 'near' || word === 'near';
-  const mark = verdict === 'fails' ? ' fails' : verdict === 'near' ? ' near' : '';
+  const mark = verdict === 'fails' ? msg('report.fails') : verdict === 'near' ? msg('report.near') : '';
   return {
     text: inFont(`${cellText(cell)}${mark}`),
     fontSize: size,

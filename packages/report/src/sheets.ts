@@ -19,6 +19,7 @@ import { checkName, inUnits, named } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Part, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
+import { msg } from './words.js';
 
 export type Row = readonly [label: string, shown: Shown, of: (s: SolvedScenario) => unknown, key?: string];
 
@@ -27,7 +28,7 @@ const LIQUID: readonly Row[] = [
   ['temperature', 'temperature', (s) => s.model!.temperature],
   ['density', 'density', (s) => s.model!.fluid.density],
   ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
-  ['vapour pressure', 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
+  [msg('report.vapourPressure'), 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
 ];
 
 /** figures down, scenarios across; rows that stand nowhere are left out */
@@ -90,7 +91,7 @@ export function marginsOf(c: ReportContext, id: string): TableBlock | null {
   }));
   return {
     kind: 'table',
-    caption: 'Margins',
+    caption: msg('report.margins'),
     columns: [textColumn('check', 2), ...solved.map((s) => textColumn(scenarioName(c, s.id), 1.2))],
     rows,
   };
@@ -143,62 +144,66 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
   }; // prettier-ignore
   const isGroup = trips.size > 0 || e.standby !== undefined || e.installed !== undefined;
   const condition = byScenario(c, e.id, [
-    'Operating conditions',
-    ['units running', 'count', per((r) => r.running), 'running'],
-    ['units in standby', 'count', entered('standby')],
-    ['units installed', 'count', (s) => (isGroup ? installedIn(s, e.id) : null)],
+    msg('report.operatingConditions'),
+    [msg('report.unitsRunning'), 'count', per((r) => r.running), 'running'],
+    [msg('report.unitsInStandby'), 'count', entered('standby')],
+    [msg('report.unitsInstalled'), 'count', (s) => (isGroup ? installedIn(s, e.id) : null)],
     ...LIQUID,
-    ['required flow, all units', 'flow', entered('requiredFlow')],
-    ['required head', 'head', entered('requiredHead')],
-    ['flow, all units', 'flow', per((r) => r.flow), 'flow'],
-    ['flow of one unit', 'flow', per((r) => (r.running > 0 ? r.flow / r.running : null))],
+    [msg('report.requiredFlowAllUnits'), 'flow', entered('requiredFlow')],
+    [msg('report.requiredHead'), 'head', entered('requiredHead')],
+    [msg('report.flowAllUnits'), 'flow', per((r) => r.flow), 'flow'],
+    [msg('report.flowOfOneUnit'), 'flow', per((r) => (r.running > 0 ? r.flow / r.running : null))],
     ['head', 'head', per((r) => r.head), 'head'],
-    ['inlet pressure', 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
-    ['outlet pressure', 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
+    [msg('report.inletPressure'), 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
+    [msg('report.outletPressure'), 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
     [
-      'differential pressure',
+      msg('report.differentialPressure'),
       'pressureDifference',
       per((r) => (r.inletPressure === null || r.outletPressure === null ? null : r.outletPressure - r.inletPressure)),
     ],
     ['NPSHA', 'head', per((r) => r.npsha), 'npsha'],
-    'Suction',
-    ['head of the supply over the datum', 'head', suction((x) => x.static)],
-    ['priming', 'number', suction((x) => (x.isFlooded ? 'flooded: fills itself' : 'lift: priming required'))],
-    ['greatest static lift', 'head', suction((x) => x.greatestLift)],
-    ['inlet velocity', 'velocity', suction((x) => x.velocity)],
-    ['gas in the suction line', 'number', suction((x) => x.venting && `${VENTING_WORDS[x.venting]}, Fr ${x.froude!.toFixed(2)}`)],
-    ['head over the release of gas', 'head', per((r) => r.gasHead), 'gasHead'],
-    'One unit tripped',
-    ['flow of those that are left', 'flow', tripped((t) => t.flow)],
-    ['over the required flow', 'percent', tripped((t) => (t.required === null ? null : t.share))],
-    ['over best efficiency, each', 'percent', tripped((t) => t.flowRatio)],
-    'Performance',
+    msg('report.suction'),
+    [msg('report.headOfTheSupplyOver'), 'head', suction((x) => x.static)],
+    ['priming', 'number', suction((x) => (x.isFlooded ? msg('report.floodedFillsItself') : msg('report.liftPrimingRequired')))],
+    [msg('report.greatestStaticLift'), 'head', suction((x) => x.greatestLift)],
+    [msg('report.inletVelocity'), 'velocity', suction((x) => x.velocity)],
+    [
+      msg('report.gasInTheSuctionLine'),
+      'number',
+      suction((x) => x.venting && msg('report.fr', { ventingwords: VENTING_WORDS[x.venting], froude: x.froude!.toFixed(2) })),
+    ],
+    [msg('report.headOverTheReleaseOf'), 'head', per((r) => r.gasHead), 'gasHead'],
+    msg('report.oneUnitTripped'),
+    [msg('report.flowOfThoseThatAre'), 'flow', tripped((t) => t.flow)],
+    [msg('report.overTheRequiredFlow'), 'percent', tripped((t) => (t.required === null ? null : t.share))],
+    [msg('report.overBestEfficiencyEach'), 'percent', tripped((t) => t.flowRatio)],
+    msg('report.performance'),
     ['NPSHR', 'head', per((r) => r.npshr), 'npshr'],
     ['speed', 'speed', per((r) => r.speed), 'speed'],
-    ['impeller diameter', 'diameter', per((r) => r.diameter), 'diameter'],
+    [msg('report.impellerDiameter'), 'diameter', per((r) => r.diameter), 'diameter'],
     ['stages', 'count', per((r) => r.stages), 'stages'],
     ['efficiency', 'percent', per((r) => r.efficiency), 'efficiency'],
-    ['shaft power', 'power', per((r) => r.shaftPower), 'shaftPower'],
-    ['hydraulic power', 'power', per((r) => r.hydraulicPower), 'hydraulicPower'],
-    ['greatest shaft power on the curve', 'power', per((r) => r.greatestPower), 'greatestPower'],
-    ['best-efficiency flow of a unit', 'flow', per((r) => r.bestFlow), 'bestFlow'],
-    ['flow over best efficiency', 'percent', per((r) => r.flowRatio), 'flowRatio'],
-    ['specific speed', 'number', per((r) => r.specificSpeed), 'specificSpeed'],
-    ['suction specific speed', 'number', per((r) => r.suctionSpecificSpeed), 'suctionSpecificSpeed'],
-    ['viscosity factors CQ', 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.cq : null)), 'cq'],
+    [msg('report.shaftPower'), 'power', per((r) => r.shaftPower), 'shaftPower'],
+    [msg('report.hydraulicPower'), 'power', per((r) => r.hydraulicPower), 'hydraulicPower'],
+    [msg('report.greatestShaftPowerOnThe'), 'power', per((r) => r.greatestPower), 'greatestPower'],
+    [msg('report.bestEfficiencyFlowOfA'), 'flow', per((r) => r.bestFlow), 'bestFlow'],
+    [msg('report.flowOverBestEfficiency'), 'percent', per((r) => r.flowRatio), 'flowRatio'],
+    [msg('report.specificSpeed'), 'number', per((r) => r.specificSpeed), 'specificSpeed'],
+    [msg('report.suctionSpecificSpeed'), 'number', per((r) => r.suctionSpecificSpeed), 'suctionSpecificSpeed'],
+    [msg('report.viscosityFactorsCq'), 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.cq : null)), 'cq'],
     ['CH', 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.ch : null)), 'ch'],
     ['Cη', 'number', per((r) => (r.b !== undefined && r.b > 1 ? r.ceta : null)), 'ceta'],
-    'Driver',
-    ['input power', 'power', per((r) => r.inputPower), 'inputPower'],
-    ['motor efficiency', 'percent', per((r) => r.motorEfficiency), 'motorEfficiency'],
-    ['power factor', 'number', per((r) => r.powerFactor), 'powerFactor'],
-    ['current of one motor', 'current', per((r) => r.current), 'current'],
-    ['voltage drop of the cable', 'percent', per((r) => r.cableDrop), 'cableDrop'],
-    ['voltage at the motor', 'voltage', per((r) => r.motorVoltage), 'motorVoltage'],
-    ['velocity past the motor', 'velocity', per((r) => r.motorVelocity), 'motorVelocity'],
-    ['starting torque over that of the pump', 'number', per((r) => r.startTorque), 'startTorque'],
-    ['starts an hour', 'number', entered('starts')],
-    ['loss of the drive', 'power', per((r) => r.driveLoss), 'driveLoss'],
+    msg('report.driver'),
+    [msg('report.inputPower'), 'power', per((r) => r.inputPower), 'inputPower'],
+    [msg('report.motorEfficiency'), 'percent', per((r) => r.motorEfficiency), 'motorEfficiency'],
+    [msg('report.powerFactor'), 'number', per((r) => r.powerFactor), 'powerFactor'],
+    [msg('report.currentOfOneMotor'), 'current', per((r) => r.current), 'current'],
+    [msg('report.voltageDropOfTheCable'), 'percent', per((r) => r.cableDrop), 'cableDrop'],
+    [msg('report.voltageAtTheMotor'), 'voltage', per((r) => r.motorVoltage), 'motorVoltage'],
+    [msg('report.velocityPastTheMotor'), 'velocity', per((r) => r.motorVelocity), 'motorVelocity'],
+    [msg('report.startingTorqueOverThatOf'), 'number', per((r) => r.startTorque), 'startTorque'],
+    [msg('report.startsAnHour'), 'number', entered('starts')],
+    [msg('report.lossOfTheDrive'), 'power', per((r) => r.driveLoss), 'driveLoss'],
   ]);
   const motor = p?.motor;
   const altitude = solvedOf(c)[0]?.model?.site.altitude;
@@ -213,35 +218,35 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       ['size', words(entry.size)],
       ['materials', words(entry.materials)],
       ['liquids', words(entry.liquids)],
-      ['speed of the curve', numberCell(p?.speed, 'speed', c.system)],
-      ['largest impeller', numberCell(p?.maxDiameter ?? p?.curves.at(-1)?.diameter, 'diameter', c.system)],
+      [msg('report.speedOfTheCurve'), numberCell(p?.speed, 'speed', c.system)],
+      [msg('report.largestImpeller'), numberCell(p?.maxDiameter ?? p?.curves.at(-1)?.diameter, 'diameter', c.system)],
       [
-        'least impeller',
+        msg('report.leastImpeller'),
         numberCell(p?.minDiameter ?? (p && p.curves.length > 1 ? p.curves[0]!.diameter : undefined), 'diameter', c.system),
       ],
-      ['shut-off head, as it runs', numberCell(detail?.performance?.shutOffHead, 'head', c.system)],
-      ['minimum continuous flow', numberCell(p?.minFlow, 'flow', c.system)],
-      ['casing pressure, greatest', ratingCell(c, p?.casingPressure)],
-      ['temperature, greatest', numberCell(p?.maxTemperature, 'temperature', c.system)],
-      ['shaft power, greatest', numberCell(p?.maxShaftPower, 'power', c.system)],
-      ['motor rating', numberCell(motor?.ratedPower, 'power', c.system)],
-      ['motor efficiency (at 50, 75, 100 % load)', motor?.efficiency === undefined ? undefined : percentCells(motor.efficiency)],
-      ['service factor of the motor', numberCell(motor?.serviceFactor, 'number', c.system)],
+      [msg('report.shutOffHeadAsIt'), numberCell(detail?.performance?.shutOffHead, 'head', c.system)],
+      [msg('report.minimumContinuousFlow'), numberCell(p?.minFlow, 'flow', c.system)],
+      [msg('report.casingPressureGreatest'), ratingCell(c, p?.casingPressure)],
+      [msg('report.temperatureGreatest'), numberCell(p?.maxTemperature, 'temperature', c.system)],
+      [msg('report.shaftPowerGreatest'), numberCell(p?.maxShaftPower, 'power', c.system)],
+      [msg('report.motorRating'), numberCell(motor?.ratedPower, 'power', c.system)],
+      [msg('report.motorEfficiencyAt5075'), motor?.efficiency === undefined ? undefined : percentCells(motor.efficiency)],
+      [msg('report.serviceFactorOfTheMotor'), numberCell(motor?.serviceFactor, 'number', c.system)],
+      [msg('report.motorShareOfItsRating'), motor && usable < 1 ? numberCell(usable, 'percent', c.system) : undefined],
+      [msg('report.startsAnHourMost'), numberCell(motor?.startsPerHour, 'number', c.system)],
+      [msg('report.freePassageForSolids'), numberCell(p?.solidsPassage, 'diameter', c.system)],
       [
-        'motor: share of its rating, altitude, ambient and drive',
-        motor && usable < 1 ? numberCell(usable, 'percent', c.system) : undefined,
+        'NPSHR',
+        p && (entry.npshrCriterion === 'maker' ? msg('report.byTheMakersOwnCriterion') : msg('report.npsh33HeadDropIso')),
       ],
-      ['starts an hour, most', numberCell(motor?.startsPerHour, 'number', c.system)],
-      ['free passage for solids', numberCell(p?.solidsPassage, 'diameter', c.system)],
-      ['NPSHR', p && (entry.npshrCriterion === 'maker' ? 'by the maker’s own criterion' : 'NPSH3 (3 % head drop, ISO 9906)')],
-      ['service, for the margin of NPSH', typeof e.service === 'string' ? SERVICE_WORDS[e.service as Service] : undefined],
-      ['drive efficiency', motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
+      [msg('report.serviceForTheMarginOf'), typeof e.service === 'string' ? SERVICE_WORDS[e.service as Service] : undefined],
+      [msg('report.driveEfficiency'), motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
       ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],
-      ['curve', entry.typical === true ? 'typical: to be replaced by the maker’s' : undefined],
+      ['curve', entry.typical === true ? msg('report.typicalToBeReplacedBy') : undefined],
     ],
-    'Pump and driver',
+    msg('report.pumpAndDriver'),
   );
-  return sheetOf(c, 'pump-sheet', e, { title: 'Pump data sheet', name: 'Pump' }, [condition, construction]);
+  return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDataSheet'), name: msg('report.pump') }, [condition, construction]);
 }
 
 /** The data sheet of a control valve: fields as IEC 60534-7 asks for them, as far as the study knows them. */
@@ -250,48 +255,51 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
   const entry = typeof e.valve === 'string' ? (c.study.valves?.[e.valve] ?? {}) : {};
   const v = detail?.valve;
   const condition = byScenario(c, e.id, [
-    'Service conditions',
+    msg('report.serviceConditions'),
     ...LIQUID,
     ['flow', 'flow', per((r) => r.flow), 'flow'],
-    ['inlet pressure', 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
-    ['outlet pressure', 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
+    [msg('report.inletPressure'), 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
+    [msg('report.outletPressure'), 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
     ['drop', 'pressureDifference', per((r) => r.drop), 'drop'],
-    'Sizing (IEC 60534-2-1)',
-    ['choked drop', 'pressureDifference', per((r) => r.chokedDrop), 'chokedDrop'],
-    ['required Kv', 'number', per((r) => r.kv), 'kv'],
-    ['required Cv', 'number', per((r) => r.cv), 'cv'],
-    ['piping factor FP', 'number', per((r) => r.fp), 'fp'],
-    ['Reynolds factor FR', 'number', per((r) => r.fr), 'fr'],
+    msg('report.sizingIec6053421'),
+    [msg('report.chokedDrop'), 'pressureDifference', per((r) => r.chokedDrop), 'chokedDrop'],
+    [msg('report.requiredKv'), 'number', per((r) => r.kv), 'kv'],
+    [msg('report.requiredCv'), 'number', per((r) => r.cv), 'cv'],
+    [msg('report.pipingFactorFp'), 'number', per((r) => r.fp), 'fp'],
+    [msg('report.reynoldsFactorFr'), 'number', per((r) => r.fr), 'fr'],
     ['travel', 'percent', per((r) => r.opening), 'opening'],
     ['choked', 'number', per((r) => (r.choked ? 'yes' : 'no'))],
-    ['flow regime', 'number', (s) => noiseIn(s, e.id)],
+    [msg('report.flowRegime'), 'number', (s) => noiseIn(s, e.id)],
   ]);
   const construction = facts(
     [
       ['maker', entry.maker as string | undefined],
       ['model', (entry.name as string | undefined) ?? (typeof e.valve === 'string' ? e.valve : undefined)],
       ['type', (entry.type ?? entry.body) as string | undefined],
-      ['nominal size', entry.size as string | undefined],
-      ['pressure class', entry.pressureClass as string | undefined],
-      ['pressure rating', ratingCell(c, v?.ratedPressure ?? v?.ratingTable)],
-      ['rated Kv', numberCell(v?.ratedKv, 'number', c.system)],
-      ['inherent characteristic', v?.characteristic],
+      [msg('report.nominalSize'), entry.size as string | undefined],
+      [msg('report.pressureClass'), entry.pressureClass as string | undefined],
+      [msg('report.pressureRating'), ratingCell(c, v?.ratedPressure ?? v?.ratingTable)],
+      [msg('report.ratedKv'), numberCell(v?.ratedKv, 'number', c.system)],
+      [msg('report.inherentCharacteristic'), v?.characteristic],
       ['rangeability', numberCell(v?.rangeability, 'number', c.system)],
       ['FL', numberCell(v?.fl, 'number', c.system)],
       ['xFz', numberCell(v?.xfz, 'number', c.system)],
-      ['allowable drop', numberCell(v?.maxDrop, 'pressureDifference', c.system)],
+      [msg('report.allowableDrop'), numberCell(v?.maxDrop, 'pressureDifference', c.system)],
       ['holds', typeof e.mode === 'string' ? e.mode.replaceAll('-', ' ') : undefined],
     ],
     'Valve',
   );
-  return sheetOf(c, 'valve-sheet', e, { title: 'Control valve data sheet', name: 'Valve' }, [condition, construction]);
+  return sheetOf(c, 'valve-sheet', e, { title: msg('report.controlValveDataSheet'), name: msg('report.valve') }, [
+    condition,
+    construction,
+  ]);
 }
 
 /** what gas does in a suction line, by its Froude number */
 const VENTING_WORDS: Readonly<Record<NonNullable<SuctionState['venting']>, string>> = {
   'self-venting': 'self-venting',
-  pockets: 'may stay in pockets',
-  swept: 'swept along',
+  pockets: msg('report.mayStayInPockets'),
+  swept: msg('report.sweptAlong'),
 };
 
 function noiseIn(s: SolvedScenario, id: string): string | null {
@@ -313,7 +321,12 @@ export const ofKind = (c: ReportContext, kind: string): (RawEntry & { id: string
 function ratingCell(c: ReportContext, rating: number | readonly { temperature: number; pressure: number }[] | undefined): Cell {
   if (rating === undefined || typeof rating === 'number') return numberCell(rating, 'pressure', c.system);
   return rating
-    .map((r) => `${inUnits(r.pressure, 'pressure', c.system)} at ${inUnits(r.temperature, 'temperature', c.system)}`)
+    .map((r) =>
+      msg('report.at', {
+        pressure: inUnits(r.pressure, 'pressure', c.system),
+        temperature: inUnits(r.temperature, 'temperature', c.system),
+      }),
+    )
     .join(', ');
 }
 

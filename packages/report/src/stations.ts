@@ -4,6 +4,7 @@ import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Section } from './document.js';
 import { chartSvg, styleOf, type Trace } from './drawing.js';
 import { column, numberCell, textColumn } from './shown.js';
+import { msg } from './words.js';
 
 const SIZE = { width: 515, height: 290 };
 const INK = '#22302B';
@@ -46,21 +47,21 @@ export function stations(c: ReportContext): Section | null {
   };
   const ground: Trace = { points: trace(chosen.line, (p) => p.elevation), colour: INK, width: 2.2 };
   const svg = chartSvg({
-    title: 'Long line',
-    x: { title: `true distance, ${isUs ? 'mi' : 'km'}`, from: 0 },
-    y: { title: `elevation and hydraulic grade, ${unit('length')}` },
+    title: msg('report.longLine'),
+    x: { title: msg('report.trueDistanceIsusSelectYes', { isUs: isUs ? 'yes' : 'no' }), from: 0 },
+    y: { title: msg('report.elevationAndHydraulicGrade', { unit: unit('length') }) },
     traces: [...(allowed.points.some((p) => p !== null) ? [allowed] : []), ground, ...grades],
     ...SIZE,
   });
   const columns: Column[] = [
     textColumn('scenario', 1.6),
-    { label: 'at', unit: isUs ? 'mi' : 'km' },
+    { label: msg('report.at2'), unit: isUs ? 'mi' : 'km' },
     column('suction', 'absolutePressure', c.system),
     column('discharge', 'absolutePressure', c.system),
     column('head', 'head', c.system),
     column('speed', 'speed', c.system),
     column('efficiency', 'percent', c.system),
-    column('shaft power', 'power', c.system),
+    column(msg('report.shaftPower'), 'power', c.system),
     column('allowed', 'power', c.system),
   ];
   const tables = chosen.line.stations.map((station, k) => ({
@@ -91,12 +92,11 @@ export function stations(c: ReportContext): Section | null {
       ];
     }),
   }));
-  const caption =
-    'Ground (heavy) and hydraulic grade by scenario, in metres of its own liquid, with the pressure that the line may see';
+  const caption = msg('report.groundHeavyAndHydraulicGrade');
   return {
     part: 'stations',
-    title: 'Long line and stations',
-    name: 'Stations',
+    title: msg('report.longLineAndStations'),
+    name: msg('report.stations'),
     blocks: [{ kind: 'figure', caption, svg, ...SIZE }, ...tables],
   };
 }

@@ -1,6 +1,7 @@
 import Excel from 'exceljs';
 import { isNumber, type Cell, type ReportDocument } from './document.js';
 import type { LedgerRow } from './lists.js';
+import { msg } from './words.js';
 
 /** letters that a name of a sheet may not hold, and how many it may */
 const NOT_IN_NAME = /[[\]*?:/\\]/g;
@@ -75,7 +76,7 @@ function putLetterhead(book: Excel.Workbook, sheet: Excel.Worksheet, { company, 
   sheet.addImage(id, { tl: { col: 7, row: 0 }, ext: LOGO });
 }
 
-export const LEDGER_HEADS = ['scenario', 'line', 'id', 'kind', 'figure', 'value', 'unit', 'SI value'];
+export const LEDGER_HEADS = ['scenario', 'line', 'id', 'kind', 'figure', 'value', 'unit', msg('report.siValue')];
 
 export function ledgerCells(r: LedgerRow): Cell[] {
   const { cell } = r;

@@ -1,6 +1,7 @@
 import type { CurveWarning, RowProblem, TableProblem } from '@cedar-knot/core';
 import { inUnits, shortNumber } from './numbers.js';
 import { problemText } from './problems.js';
+import { msg } from './words.js';
 
 type Detail = Readonly<Record<string, unknown>>;
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
@@ -11,8 +12,8 @@ const flow = (x: unknown): string => inUnits(Number(x), 'flow', 'metric');
 /** column names as people say them */
 const COLUMN_NAMES: Readonly<Record<string, string>> = {
   npshr: 'NPSHR',
-  rated_kv: 'rated Kv',
-  rated_cv: 'rated Cv',
+  rated_kv: msg('table.rated_kv'),
+  rated_cv: msg('table.rated_cv'),
   kv: 'Kv',
   fl: 'FL',
   xfz: 'xFz',
@@ -20,15 +21,15 @@ const COLUMN_NAMES: Readonly<Record<string, string>> = {
 const column = (x: unknown): string => COLUMN_NAMES[String(x)] ?? String(x);
 
 const TABLE: Readonly<Record<string, (d: Detail) => string>> = {
-  'no-columns': (d) =>
-    `These columns are not known as a table of pumps (flow and head) or of valves (rated Kv or Cv, or travel and Kv): ${list(d.found)}.`,
-  'unknown-column': (d) => `The column "${d.header}" is not known and is left out.`,
-  'column-twice': (d) => `The column "${d.header}" is ${column(d.column)} like "${d.other}", which is taken.`,
-  'unit-assumed': (d) => `The column "${d.header}" names no unit; ${d.unit} is taken. Write it as "${d.header} [${d.unit}]".`,
-  'unknown-unit': (d) => `"${d.found}" is no unit of the column "${d.header}".`,
-  missing: (d) => `${column(d.column)} is missing here.`,
-  'not-number': (d) => `"${d.found}" is no number for ${column(d.column)}.`,
-  'unknown-type': (d) => `The type "${d.found}" is none of ${list(d.known)}; it is taken as "other".`,
+  'no-columns': (d) => msg('table.no-columns', { found: list(d.found) }),
+  'unknown-column': (d) => msg('table.unknown-column', { header: String(d.header) }),
+  'column-twice': (d) =>
+    msg('table.column-twice', { header: String(d.header), column: column(d.column), other: String(d.other) }),
+  'unit-assumed': (d) => msg('table.unit-assumed', { header: String(d.header), unit: String(d.unit) }),
+  'unknown-unit': (d) => msg('table.unknown-unit', { found: String(d.found), header: String(d.header) }),
+  missing: (d) => msg('table.missing', { column: column(d.column) }),
+  'not-number': (d) => msg('table.not-number', { found: String(d.found), column: column(d.column) }),
+  'unknown-type': (d) => msg('table.unknown-type', { found: String(d.found), known: list(d.known) }),
 };
 
 /** One sentence for something at a row of a table. */
@@ -37,15 +38,13 @@ export function tableText(p: TableProblem): string {
 }
 
 const CURVE: Readonly<Record<CurveWarning['code'], (d: Detail) => string>> = {
-  'flow-not-rising': (d) => `The flow does not rise: ${flow(d.here)} after ${flow(d.before)}.`,
-  'head-rises': (d) => `The head rises along the flow: ${head(d.here)} after ${head(d.before)}.`,
-  'npshr-falls': (d) => `The NPSHR falls along the flow: ${head(d.here)} after ${head(d.before)}.`,
-  'efficiency-high': (d) => `An efficiency of ${percent(d.efficiency)} is more than any pump has (93 %).`,
-  'efficiency-power': (d) =>
-    `The efficiency of ${percent(d.efficiency)} does not agree with the power, which gives ${percent(d.byPower)} (ρ·g·Q·H/P).`,
-  'best-at-end': () => 'The best efficiency stands at the end of the curve: its best point lies beyond.',
-  'trim-above': (d) =>
-    `The curve of this smaller diameter lies above that of a larger one: ${head(d.here)} over ${head(d.larger)}.`,
+  'flow-not-rising': (d) => msg('table.flow-not-rising', { flow: flow(d.here), flow2: flow(d.before) }),
+  'head-rises': (d) => msg('table.head-rises', { head: head(d.here), head2: head(d.before) }),
+  'npshr-falls': (d) => msg('table.npshr-falls', { head: head(d.here), head2: head(d.before) }),
+  'efficiency-high': (d) => msg('table.efficiency-high', { efficiency: percent(d.efficiency) }),
+  'efficiency-power': (d) => msg('table.efficiency-power', { efficiency: percent(d.efficiency), byPower: percent(d.byPower) }),
+  'best-at-end': () => msg('table.best-at-end'),
+  'trim-above': (d) => msg('table.trim-above', { head: head(d.here), head2: head(d.larger) }),
 };
 
 /** One sentence for what a measured curve does not do. */

@@ -1,5 +1,6 @@
 import type { Doubt, DoubtCode, UnitSystem } from '@cedar-knot/core';
 import { inUnits } from './numbers.js';
+import { msg } from './words.js';
 
 type Texts = Readonly<Record<DoubtCode, (d: Doubt, u: UnitSystem) => string>>;
 const n = (d: Doubt, key: string): number => d.values[key] as number;
@@ -7,19 +8,28 @@ const t = (d: Doubt, key: string): string => String(d.values[key]);
 
 const TEXTS: Texts = {
   'flow-size': (d, u) =>
-    `${d.id}: ${t(d, 'typed')} means ${inUnits(n(d, 'velocity'), 'velocity', u)} in a bore of ${inUnits(n(d, 'bore'), 'diameter', u)}. Check the unit.`,
+    msg('doubt.flow-size', {
+      where: d.id,
+      typed: t(d, 'typed'),
+      velocity: inUnits(n(d, 'velocity'), 'velocity', u),
+      bore: inUnits(n(d, 'bore'), 'diameter', u),
+    }),
   'pipe-length': (d, u) =>
-    `${d.id}: ${t(d, 'typed')} is far longer than the other pipes, and loses ${inUnits(n(d, 'loss'), 'head', u)}. Check the unit.`,
+    msg('doubt.pipe-length', { where: d.id, typed: t(d, 'typed'), loss: inUnits(n(d, 'loss'), 'head', u) }),
   'pressure-size': (d, u) =>
-    `${d.id}: ${t(d, 'typed')} is unlikely here, ${inUnits(n(d, 'pressure'), 'pressure', u)}(g). Check the unit.`,
+    msg('doubt.pressure-size', { where: d.id, typed: t(d, 'typed'), pressure: inUnits(n(d, 'pressure'), 'pressure', u) }),
   'level-datum': (d, u) =>
-    `${d.id}: a level of ${t(d, 'typed')} above its nozzle, which is at ${inUnits(n(d, 'elevation'), 'length', u)}. A level counts from the nozzle, not from the datum of the elevations.`,
+    msg('doubt.level-datum', { where: d.id, typed: t(d, 'typed'), elevation: inUnits(n(d, 'elevation'), 'length', u) }),
   'negative-head': (d, u) =>
-    `${d.id}: a head of ${inUnits(n(d, 'head'), 'head', u)} is required. The flow runs by itself, or suction and discharge of line ${t(d, 'line')} are swapped.`,
+    msg('doubt.negative-head', { where: d.id, head: inUnits(n(d, 'head'), 'head', u), line: t(d, 'line') }),
   'reading-side': (d, u) =>
-    `${d.id}: the reading of ${inUnits(n(d, 'reading'), 'absolutePressure', u)} at the ${t(d, 'side')} fits the other side, ${inUnits(n(d, 'other'), 'absolutePressure', u)}.`,
-  'no-non-return': (d) =>
-    `${d.id}: ${n(d, 'running')} units run in parallel and no non-return valve is in the line. When one stops, the others drive it backward.`,
+    msg('doubt.reading-side', {
+      where: d.id,
+      reading: inUnits(n(d, 'reading'), 'absolutePressure', u),
+      side: t(d, 'side'),
+      other: inUnits(n(d, 'other'), 'absolutePressure', u),
+    }),
+  'no-non-return': (d) => msg('doubt.no-non-return', { where: d.id, running: n(d, 'running') }),
 };
 
 /** What is likely a slip, and what it would mean. */

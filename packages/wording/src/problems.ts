@@ -1,35 +1,36 @@
 import { UNITS, type Dimension, type Problem, type UnitSystem } from '@cedar-knot/core';
 import { inUnits, shortNumber } from './numbers.js';
+import { msg } from './words.js';
 
 type Detail = Problem['detail'];
 const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
-  length: 'a length',
-  diameter: 'a diameter',
-  roughness: 'a roughness',
-  head: 'a head',
-  flow: 'a flow',
-  pressure: 'a pressure',
-  absolutePressure: 'an absolute pressure',
-  pressureDifference: 'a pressure difference',
-  temperature: 'a temperature',
-  temperatureDifference: 'a difference of temperature',
-  density: 'a density',
-  viscosity: 'a dynamic viscosity',
-  kinematicViscosity: 'a kinematic viscosity',
-  power: 'a power',
-  speed: 'a speed',
-  frequency: 'a frequency',
-  specificCapacity: 'a specific capacity',
-  wellLoss: 'a well loss',
-  time: 'a time',
-  velocity: 'a velocity',
-  acceleration: 'an acceleration',
-  voltage: 'a voltage',
-  crossSection: 'a cross-section',
-  specificHeat: 'a specific heat',
-  heatTransfer: 'a heat transfer coefficient',
-  conductivity: 'a thermal conductivity',
-  gasOilRatio: 'a gas–oil ratio',
+  length: msg('problem.length'),
+  diameter: msg('problem.diameter'),
+  roughness: msg('problem.roughness'),
+  head: msg('problem.head'),
+  flow: msg('problem.flow'),
+  pressure: msg('problem.pressure'),
+  absolutePressure: msg('problem.absolutePressure'),
+  pressureDifference: msg('problem.pressureDifference'),
+  temperature: msg('problem.temperature'),
+  temperatureDifference: msg('problem.temperatureDifference'),
+  density: msg('problem.density'),
+  viscosity: msg('problem.viscosity'),
+  kinematicViscosity: msg('problem.kinematicViscosity'),
+  power: msg('problem.power'),
+  speed: msg('problem.speed'),
+  frequency: msg('problem.frequency'),
+  specificCapacity: msg('problem.specificCapacity'),
+  wellLoss: msg('problem.wellLoss'),
+  time: msg('problem.time'),
+  velocity: msg('problem.velocity'),
+  acceleration: msg('problem.acceleration'),
+  voltage: msg('problem.voltage'),
+  crossSection: msg('problem.crossSection'),
+  specificHeat: msg('problem.specificHeat'),
+  heatTransfer: msg('problem.heatTransfer'),
+  conductivity: msg('problem.conductivity'),
+  gasOilRatio: msg('problem.gasOilRatio'),
 };
 
 const EXAMPLES: Readonly<Record<Dimension, string>> = {
@@ -59,7 +60,7 @@ const EXAMPLES: Readonly<Record<Dimension, string>> = {
   specificHeat: '4.18 kJ/kg/K',
   heatTransfer: '2.5 W/m2/K',
   conductivity: '0.035 W/m/K',
-  gasOilRatio: '60 Sm3/Sm3',
+  gasOilRatio: msg('problem.gasOilRatio2'),
 };
 
 /** the sizes of a table that stand next to a number that is none of them */
@@ -78,7 +79,7 @@ const NEAREST = 4;
 /** nominal sizes of a table are in millimetres */
 const INCH_MM = 25;
 
-const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? 'a quantity';
+const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? msg('problem.aQuantity');
 const example = (d: unknown): string => `"${EXAMPLES[d as Dimension] ?? '1 m'}"`;
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
 
@@ -91,113 +92,155 @@ function bound(x: unknown, dimension: unknown, system: UnitSystem): string {
 }
 
 const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: UnitSystem) => string>> = {
-  'empty-file': () => 'The file is empty; a study begins with { "format": "cedar-knot-study", "version": 1, … }.',
-  'file-too-large': (d) => `The file has ${d.found} characters; at most ${d.most} are read.`,
-  'bad-json': (d) => `This is not JSON at line ${d.line}, column ${d.column}: ${d.found}.`,
-  'not-object': (d) => `Found ${d.found}; an object { … } belongs here.`,
-  'not-list': (d) => `Found ${d.found}; a list [ … ] belongs here.`,
-  'not-text': (d) => `Found ${d.found}; a text in quotes belongs here.`,
-  'not-boolean': (d) => `Found ${d.found}; true or false belongs here.`,
-  'not-number': (d) => `Found ${d.found}; a plain finite number belongs here, without a unit.`,
-  'not-integer': (d) => `Found ${d.found}; a whole number belongs here.`,
-  'not-choice': (d) => `Found ${d.found}; right would be one of: ${list(d.expected)}.`,
-  'not-format': (d) => `Found ${d.found}; a study says "format": "${list(d.expected)}".`,
-  'not-version': (d) => `Found ${d.found}; this program reads "version": ${list(d.expected)}.`,
-  'too-long': (d) => `The text ${d.found} is too long.`,
-  'too-many': (d) => `There are ${d.found} entries here; at most ${d.most} are read.`,
+  'empty-file': () => msg('problem.empty-file'),
+  'file-too-large': (d) => msg('problem.file-too-large', { found: String(d.found), most: String(d.most) }),
+  'bad-json': (d) => msg('problem.bad-json', { line: String(d.line), column: String(d.column), found: String(d.found) }),
+  'not-object': (d) => msg('problem.not-object', { found: String(d.found) }),
+  'not-list': (d) => msg('problem.not-list', { found: String(d.found) }),
+  'not-text': (d) => msg('problem.not-text', { found: String(d.found) }),
+  'not-boolean': (d) => msg('problem.not-boolean', { found: String(d.found) }),
+  'not-number': (d) => msg('problem.not-number', { found: String(d.found) }),
+  'not-integer': (d) => msg('problem.not-integer', { found: String(d.found) }),
+  'not-choice': (d) => msg('problem.not-choice', { found: String(d.found), expected: list(d.expected) }),
+  'not-format': (d) => msg('problem.not-format', { found: String(d.found), expected: list(d.expected) }),
+  'not-version': (d) => msg('problem.not-version', { found: String(d.found), expected: list(d.expected) }),
+  'too-long': (d) => msg('problem.too-long', { found: String(d.found) }),
+  'too-many': (d) => msg('problem.too-many', { found: String(d.found), most: String(d.most) }),
   'too-much-work': (d) =>
-    `${d.things} points, lines and elements in ${d.scenarios} scenarios are ${d.found} to work out; at most ${d.most} are taken. Part the study, or take scenarios out.`,
-  'duplicate-key': (d) => `The key "${d.found}" stands twice in the same object; one of the two would be lost.`,
-  'too-deep': (d) => `More than ${d.found} objects and lists stand inside one another here; nothing in a study does.`,
-  'too-few': (d) => `There are ${d.found} entries here; at least ${d.least} are needed.`,
+    msg('problem.too-much-work', {
+      things: String(d.things),
+      scenarios: String(d.scenarios),
+      found: String(d.found),
+      most: String(d.most),
+    }),
+  'duplicate-key': (d) => msg('problem.duplicate-key', { found: String(d.found) }),
+  'too-deep': (d) => msg('problem.too-deep', { found: String(d.found) }),
+  'too-few': (d) => msg('problem.too-few', { found: String(d.found), least: String(d.least) }),
   missing: (d) =>
-    `${d.label === d.key ? `"${d.key}"` : `${d.label} ("${d.key}")`} is missing${d.expected ? `; right would be one of: ${list(d.expected)}` : ''}.`,
-  'unknown-key': (d) => `"${d.found}" is not an entry that is read here; there are: ${list(d.known)}.`,
-  'bad-id': (d) => `${d.found} cannot be an id: a short word of letters, digits, _ - / is right, without spaces or dots.`,
+    msg('problem.missing2', {
+      value: d.label === d.key ? `"${d.key}"` : `${d.label} ("${d.key}")`,
+      value2: d.expected ? msg('problem.missing', { expected: list(d.expected) }) : '',
+    }),
+  'unknown-key': (d) => msg('problem.unknown-key', { found: String(d.found), known: list(d.known) }),
+  'bad-id': (d) => msg('problem.bad-id', { found: String(d.found) }),
   'duplicate-id': (d) =>
-    `The id "${d.found}" stands already${d.other ? ` at ${d.other}` : ''}; ids are unique over points, lines and elements together.`,
-  'unknown-id': (d) => `There is no point, line or element "${d.found}" in this study.`,
-  'unknown-scenario': (d) => `There is no scenario "${d.found}"; the scenarios are: ${list(d.known)}.`,
-  'unknown-point': (d) => `There is no point "${d.found}"; the points are: ${list(d.known)}.`,
-  'unknown-fluid': (d) => `There is no fluid "${d.found}"; the fluids are: ${list(d.known)}.`,
-  'unknown-pump': (d) => `There is no pump "${d.found}" in this study; there are: ${list(d.known)}.`,
-  'unknown-valve': (d) => `There is no valve "${d.found}" in this study; there are: ${list(d.known)}.`,
-  'beside-steps': (d) =>
-    `"${d.found}" is not allowed beside "steps": a step test replaces specific capacity and well loss. Remove one of them.`,
-  'same-ends': (d) => `The line begins and ends at "${d.found}" and holds nothing.`,
-  'no-number': (d) => `"${d.found}" does not begin with a number; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
+    msg('problem.duplicate-id2', {
+      found: String(d.found),
+      value: d.other ? msg('problem.duplicate-id', { other: String(d.other) }) : '',
+    }),
+  'unknown-id': (d) => msg('problem.unknown-id', { found: String(d.found) }),
+  'unknown-scenario': (d) => msg('problem.unknown-scenario', { found: String(d.found), known: list(d.known) }),
+  'unknown-point': (d) => msg('problem.unknown-point', { found: String(d.found), known: list(d.known) }),
+  'unknown-fluid': (d) => msg('problem.unknown-fluid', { found: String(d.found), known: list(d.known) }),
+  'unknown-pump': (d) => msg('problem.unknown-pump', { found: String(d.found), known: list(d.known) }),
+  'unknown-valve': (d) => msg('problem.unknown-valve', { found: String(d.found), known: list(d.known) }),
+  'beside-steps': (d) => msg('problem.beside-steps', { found: String(d.found) }),
+  'same-ends': (d) => msg('problem.same-ends', { found: String(d.found) }),
+  'no-number': (d) =>
+    msg('problem.no-number', { found: String(d.found), dimension: name(d.dimension), example: example(d.dimension) }),
   'no-unit': (d) =>
-    `"${d.found}" has no unit; ${name(d.dimension)} is written like ${example(d.dimension)} (${list(d.expected)}).`,
+    msg('problem.no-unit', {
+      found: String(d.found),
+      dimension: name(d.dimension),
+      example: example(d.dimension),
+      expected: list(d.expected),
+    }),
   'bare-number': (d) =>
-    `Found the number ${d.found} without a unit; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
-  'not-quantity': (d) => `Found ${d.found}; ${name(d.dimension)} is written like ${example(d.dimension)}.`,
-  'unknown-unit': (d) => `The unit in "${d.found}" is not known; ${name(d.dimension)} takes ${list(d.expected)}.`,
+    msg('problem.bare-number', { found: String(d.found), dimension: name(d.dimension), example: example(d.dimension) }),
+  'not-quantity': (d) =>
+    msg('problem.not-quantity', { found: String(d.found), dimension: name(d.dimension), example: example(d.dimension) }),
+  'unknown-unit': (d) =>
+    msg('problem.unknown-unit', { found: String(d.found), dimension: name(d.dimension), expected: list(d.expected) }),
   'wrong-dimension': (d) =>
-    `"${d.found}" is ${name(d.foundDimension)}; ${name(d.dimension)} is needed here (${list(d.expected)}).`,
-  'no-reference-here': (d) => `"${d.found}" is a pressure at a place; a difference has neither (g) nor (a), like "0.3 bar".`,
-  'outside-unit': (d) => `"${d.found}" lies outside what this unit can say (SSU begin at 32, degrees API lie above −131.5).`,
-  'gauge-here': (d) => `"${d.found}" is gauge; this pressure is absolute by nature, like "31.2 kPa(a)".`,
-  'below-vacuum': (d) => `${d.found} lies below absolute vacuum; was an absolute pressure meant, like "0.5 bar(a)"?`,
+    msg('problem.wrong-dimension', {
+      found: String(d.found),
+      foundDimension: name(d.foundDimension),
+      dimension: name(d.dimension),
+      expected: list(d.expected),
+    }),
+  'no-reference-here': (d) => msg('problem.no-reference-here', { found: String(d.found) }),
+  'outside-unit': (d) => msg('problem.outside-unit', { found: String(d.found) }),
+  'gauge-here': (d) => msg('problem.gauge-here', { found: String(d.found) }),
+  'below-vacuum': (d) => msg('problem.below-vacuum', { found: String(d.found) }),
   'out-of-range': (d, _w, u) =>
-    `${d.found} is outside what can be meant here: ${bound(d.least, d.dimension, u)} to ${bound(d.most, d.dimension, u)}.`,
-  'not-rising': () => 'The rows must rise here: this one does not lie above the one before.',
-  'mixed-viscosity': () => 'All rows give either the dynamic or the kinematic viscosity, not a mixture.',
-  'gradient-in-network': () =>
-    'The gradient of Beggs & Brill is for single lines: where lines branch, how gas and liquid part is not known. Take gas and liquid as one.',
+    msg('problem.out-of-range', {
+      found: String(d.found),
+      least: bound(d.least, d.dimension, u),
+      most: bound(d.most, d.dimension, u),
+    }),
+  'not-rising': () => msg('problem.not-rising'),
+  'mixed-viscosity': () => msg('problem.mixed-viscosity'),
+  'gradient-in-network': () => msg('problem.gradient-in-network'),
   'beyond-pipe': (d, _w, u) =>
-    `This row stands at ${bound(d.found, 'length', u)}, beyond the end of its pipe of ${bound(d.most, 'length', u)}.`,
-  'same-temperature': () => 'The two viscosity points need different temperatures.',
-  'same-diameter': () => 'Two curves have this diameter; each made diameter stands once.',
+    msg('problem.beyond-pipe', { found: bound(d.found, 'length', u), most: bound(d.most, 'length', u) }),
+  'same-temperature': () => msg('problem.same-temperature'),
+  'same-diameter': () => msg('problem.same-diameter'),
   'unknown-size': (d) =>
-    `${d.found} is not a size of the pipe tables. Nearest: ${nearestSizes(String(d.found), d.expected).join(', ')}. Any other pipe is entered by outside diameter and wall, such as size OD 323.9 with schedule 7.1 mm, or by its inside diameter.`,
-  'unknown-schedule': (d) => `${d.found} is not made in this size; there are: ${list(d.expected)}, or a wall like "4.5 mm".`,
-  'bore-too-large': () => 'The bore of an orifice is smaller than the pipe around it.',
+    msg('problem.unknown-size', { found: String(d.found), nearestSizes: nearestSizes(String(d.found), d.expected).join(', ') }),
+  'unknown-schedule': (d) => msg('problem.unknown-schedule', { found: String(d.found), expected: list(d.expected) }),
+  'bore-too-large': () => msg('problem.bore-too-large'),
   'fitting-ways': (d) =>
-    `A fitting is given by one of k, type or equivalentLength; here ${Array.isArray(d.keys) && d.keys.length > 0 ? `${list(d.keys)} stand together` : 'none stands'}.`,
+    msg('problem.fitting-ways3', {
+      value:
+        Array.isArray(d.keys) && d.keys.length > 0
+          ? msg('problem.fitting-ways', { keys: list(d.keys) })
+          : msg('problem.fitting-ways2'),
+    }),
   'no-temperature': (d, _w, u) =>
-    `"${d.fluid}" needs a temperature between ${bound(d.least, 'temperature', u)} and ${bound(d.most, 'temperature', u)}.`,
+    msg('problem.no-temperature', {
+      fluid: String(d.fluid),
+      least: bound(d.least, 'temperature', u),
+      most: bound(d.most, 'temperature', u),
+    }),
   'temperature-range': (d, _w, u) =>
-    `"${d.fluid}" is known from ${bound(d.least, 'temperature', u)} to ${bound(d.most, 'temperature', u)}; outside nothing is extrapolated.`,
-  'static-many': (d) =>
-    `A static pressure is met by exactly one line, here by ${d.found}; make it a total pressure or give each line its own point.`,
+    msg('problem.temperature-range', {
+      fluid: String(d.fluid),
+      least: bound(d.least, 'temperature', u),
+      most: bound(d.most, 'temperature', u),
+    }),
+  'static-many': (d) => msg('problem.static-many', { found: String(d.found) }),
   'bad-limit': (d) =>
-    `${d.found} is no limit for this check; write ${d.dimension ? example(d.dimension === 'absolutePressure' ? 'pressure' : d.dimension) : 'a number'}.`,
+    msg('problem.bad-limit2', {
+      found: String(d.found),
+      example: d.dimension ? example(d.dimension === 'absolutePressure' ? 'pressure' : d.dimension) : msg('problem.bad-limit'),
+    }),
   'bad-band': (d) =>
-    `${d.found} is no limit for this check; write the two ends of a band in rising order, ${d.dimension ? `[${example(d.dimension)}, …]` : '[0.2, 0.8]'}, or one for its upper end.`,
-  'no-input': (d) =>
-    `${d.found} is nothing that can be moved; write ID.KEY, as T1.level, P1.wear or P1.curve, or of all pipes pipe.roughness.`,
-  'one-spread': (d) =>
-    `${d.found === '0' ? 'Nothing says' : 'More than one entry says'} how far the value may be off; write one of "band", "deviation" and "grade".`,
-  'bad-spread': (d) => `${d.found} is no width here; write it in the unit of the input, or as a share of it like "10 %".`,
-  'share-needed': (d) => `${d.found} is no share; how far fittings may be off is written like "20 %".`,
-  'grade-needed': () => 'How far the curve of a pump may be off is said by its grade: 1U, 1E, 1B, 2B, 2U or 3B (ISO 9906).',
-  'no-grade-here': () => 'A grade belongs to the curve of a pump, like "P1.curve"; write "band" or "deviation" here.',
-  'no-figure-there': (d) => `${d.found} cannot be read there: a pump has flow, head, pressures and power, a point its pressure.`,
-  'bad-reading': (d) => `${d.found} is no reading of this kind; write it with its unit, like "6.2 bar" or "310 m3/h".`,
+    msg('problem.bad-band', { found: String(d.found), value: d.dimension ? `[${example(d.dimension)}, …]` : '[0.2, 0.8]' }),
+  'no-input': (d) => msg('problem.no-input', { found: String(d.found) }),
+  'one-spread': (d) => msg('problem.one-spread', { isFound: d.found === '0' ? 'yes' : 'no' }),
+  'bad-spread': (d) => msg('problem.bad-spread', { found: String(d.found) }),
+  'share-needed': (d) => msg('problem.share-needed', { found: String(d.found) }),
+  'grade-needed': () => msg('problem.grade-needed'),
+  'no-grade-here': () => msg('problem.no-grade-here'),
+  'no-figure-there': (d) => msg('problem.no-figure-there', { found: String(d.found) }),
+  'bad-reading': (d) => msg('problem.bad-reading', { found: String(d.found) }),
   'text-too-long': (d) =>
-    `The text ${d.found} is too long for a quantity${d.most ? `; at most ${d.most} characters are read` : ''}.`,
+    msg('problem.text-too-long2', {
+      found: String(d.found),
+      value: d.most ? msg('problem.text-too-long', { most: String(d.most) }) : '',
+    }),
   'two-readings': (d) =>
-    `The comma in "${d.found}" may part thousands or decimals; write ${(d.expected as readonly string[]).map((x) => `"${x}"`).join(' or ')}.`,
-  'not-typed': () => 'This entry is not typed here.',
-  'not-in-record': (d) => `"${String(d.found)}" is not understood. Expected: ${(d.expected as readonly string[]).join(', ')}.`,
-  lacks: (d, where) => `${list(where)} lacks ${(d.keys as readonly string[]).map((k) => `"${k}"`).join(', ')}.`,
-  'no-lines': () => 'There is no line yet: a line leads from one point to another.',
-  unconnected: (_d, where) => `No line meets ${list(where)}: lead a line to it or take it away.`,
-  'over-specified': (_d, where) =>
-    `One entry too many among ${list(where)}: leave out one of the flows or pressures given there.`,
-  'under-specified': (_d, where) =>
-    `One entry is lacking among ${list(where)}: give a flow, head, opening or pressure at one of them.`,
-  'tee-lines': (d) => `A tee is met by three lines, each leading elsewhere; here ${d.found} meet (${list(d.known)}).`,
-  'tee-branch': (d) => `"${d.found}" is not a line that meets here; the branch is one of: ${list(d.known)}.`,
-  'tee-offtake': () =>
-    'A tee with losses has three flows and no offtake beside them: lead the offtake away by a line, or leave out the branch.',
-  'tee-bore': (d) => `Line ${d.line} has no pipe, so no bore for the tee: give it a pipe, or leave out the branch.`,
-  'tee-wide': (d) =>
-    `The branch ${d.line} is wider than the run; the loss of a tee is known for a branch up to the size of the run.`,
-  'bad-picture': () => 'Damaged picture. Expected: a PNG or JPEG that can be read to its end.',
-  'large-picture': (d) => `The picture is too large. Expected: at most ${d.most} million pixels.`,
-  'no-pressure-reference': (_d, where) =>
-    `Nothing tells a pressure at ${list(where)}: give one place a known pressure, such as a vessel with its level or an expansion vessel.`,
+    msg('problem.two-readings', {
+      found: String(d.found),
+      expected: (d.expected as readonly string[]).map((x) => `"${x}"`).join(' or '),
+    }),
+  'not-typed': () => msg('problem.not-typed'),
+  'not-in-record': (d) =>
+    msg('problem.not-in-record', { found: String(d.found), expected: (d.expected as readonly string[]).join(', ') }),
+  lacks: (d, where) =>
+    msg('problem.lacks', { where: list(where), keys: (d.keys as readonly string[]).map((k) => `"${k}"`).join(', ') }),
+  'no-lines': () => msg('problem.no-lines'),
+  unconnected: (_d, where) => msg('problem.unconnected', { where: list(where) }),
+  'over-specified': (_d, where) => msg('problem.over-specified', { where: list(where) }),
+  'under-specified': (_d, where) => msg('problem.under-specified', { where: list(where) }),
+  'tee-lines': (d) => msg('problem.tee-lines', { found: String(d.found), known: list(d.known) }),
+  'tee-branch': (d) => msg('problem.tee-branch', { found: String(d.found), known: list(d.known) }),
+  'tee-offtake': () => msg('problem.tee-offtake'),
+  'tee-bore': (d) => msg('problem.tee-bore', { line: String(d.line) }),
+  'tee-wide': (d) => msg('problem.tee-wide', { line: String(d.line) }),
+  'bad-picture': () => msg('problem.bad-picture'),
+  'large-picture': (d) => msg('problem.large-picture', { most: String(d.most) }),
+  'no-pressure-reference': (_d, where) => msg('problem.no-pressure-reference', { where: list(where) }),
 };
 
 /** One sentence that says what is wrong and what would be right. */

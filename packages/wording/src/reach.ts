@@ -1,14 +1,14 @@
 import { displayUnit, toUnit, type Dimension, type NoFit, type Takes, type UnitSystem } from '@cedar-knot/core';
 import { prettyUnit, shortNumber } from './numbers.js';
+import { msg } from './words.js';
 
 const NO_FIT: Readonly<Record<NoFit, string>> = {
-  'no-readings': 'No reading is used: enter what instruments showed, and tick those that count.',
-  'fewer-readings': 'There are fewer readings than inputs to be found: enter more, or choose one input.',
-  'no-input': 'Nothing stands there that could be found: choose another input.',
-  'not-solved': 'The study does not solve where it was read: see what it says of that scenario.',
-  'not-felt':
-    'These readings do not feel this input: it could be anything. Read something that it moves, or choose another input.',
-  'not-apart': 'The two inputs move these readings alike: they cannot be told apart. Read elsewhere too, or choose one of them.',
+  'no-readings': msg('reach.no-readings'),
+  'fewer-readings': msg('reach.fewer-readings'),
+  'no-input': msg('reach.no-input'),
+  'not-solved': msg('reach.not-solved'),
+  'not-felt': msg('reach.not-felt'),
+  'not-apart': msg('reach.not-apart'),
 };
 
 /** Why readings give no fit, and what would. */
@@ -25,15 +25,15 @@ function amount(si: number, dimension: string, system: UnitSystem): string {
 }
 
 const PARTS: Readonly<Record<NonNullable<Takes['part']>['kind'], string>> = {
-  atmosphere: 'The atmosphere',
-  surface: 'The pressure on the surface',
-  level: 'The level',
-  height: 'The height over the pump',
-  supply: 'The supply',
-  vapour: 'The vapour pressure',
-  pipes: 'The pipes',
+  atmosphere: msg('reach.atmosphere'),
+  surface: msg('reach.surface'),
+  level: msg('reach.level'),
+  height: msg('reach.height'),
+  supply: msg('reach.supply'),
+  vapour: msg('reach.vapour'),
+  pipes: msg('reach.pipes'),
   element: '',
-  rest: 'What is left of the way',
+  rest: msg('reach.rest'),
 };
 
 /** share of a change from which on a second number is named beside the first */
@@ -49,8 +49,15 @@ export function takesText(takes: Takes, beside: string, system: UnitSystem = 'me
     const isTaking = part.here < 0;
     sentences.push(
       isTaking
-        ? `${who} ${part.kind === 'pipes' ? 'take' : 'takes'} ${m(-part.here)} of the ${m(part.whole)} there is; in ${beside} ${part.there < 0 ? m(-part.there) : 'nothing'}.`
-        : `${who} gives ${m(part.here)}; in ${beside} ${m(part.there)}.`,
+        ? msg('reach.iskindSelectYesOtherOf', {
+            who,
+            isKind: part.kind === 'pipes' ? 'yes' : 'no',
+            m: m(-part.here),
+            m2: m(part.whole),
+            beside,
+            m3: part.there < 0 ? m(-part.there) : 'nothing',
+          })
+        : msg('reach.givesIn', { who, m: m(part.here), beside, m2: m(part.there) }),
     );
   }
   const named = inputs.filter((i, k) => (k === 0 ? !part : i.share >= ALSO));

@@ -1,4 +1,5 @@
 import type { Assumption, ShortFormProblem } from '@cedar-knot/core';
+import { msg } from './words.js';
 
 const list = (meant: readonly string[]): string => meant.map((m) => `“${m}”`).join(' or ');
 
@@ -7,32 +8,36 @@ export function shortFormText(problem: ShortFormProblem): string {
   const { piece, reason, expected, meant } = problem;
   switch (reason) {
     case 'empty':
-      return `Nothing is typed; right would be: ${expected}.`;
+      return msg('entry.nothingIsTypedRightWould', { expected });
     case 'no-length':
-      return `A length is lacking; right would be: ${expected}.`;
+      return msg('entry.aLengthIsLackingRight', { expected });
     case 'no-bore':
-      return `A size or a bore is lacking; right would be: ${expected}.`;
+      return msg('entry.aSizeOrABore', { expected });
     case 'two-readings':
-      return `The comma may part thousands or decimals; write ${list(meant)}.`;
+      return msg('entry.theCommaMayPartThousands', { meant: list(meant) });
     case 'text-too-long':
-      return `The line is too long to be read; right would be: ${expected}.`;
+      return msg('entry.theLineIsTooLong', { expected });
     case 'twice':
-      return `“${piece}” gives a second time what this line gives already.`;
+      return msg('entry.givesASecondTimeWhat', { piece });
     case 'unknown-name':
     case 'not-understood':
       return meant.length > 0
-        ? `“${piece}” is not understood here; was ${list(meant)} meant?`
-        : `“${piece}” is not understood here; right would be: ${expected}.`;
+        ? msg('entry.isNotUnderstoodHereWas', { piece, meant: list(meant) })
+        : msg('entry.isNotUnderstoodHereRight', { piece, expected });
   }
 }
 
 const ASSUMED: Readonly<Record<Assumption['code'], (v: Assumption['values']) => string>> = {
-  schedule: (v) => `${/^\d+S?$/.test(v.schedule!) ? `schedule ${v.schedule}` : v.schedule} is taken for ${v.size}`,
-  fitting: (v) => `“${v.phrase}” is read as ${v.type}`,
-  bore: (v) => `${v.size} is read as ${v.bore}, schedule ${v.schedule}`,
-  rated: (v) => `${v.flow} is imposed, ${v.head} is kept as the rated head`,
-  coefficient: (v) => `the coefficient is imposed; the travel of ${v.travel} needs a valve`,
-  'decimal-comma': (v) => `the comma in ${v.text} is read as a point`,
+  schedule: (v) =>
+    msg('entry.schedule2', {
+      schedule: String(/^\d+S?$/.test(v.schedule!) ? msg('entry.schedule', { schedule: String(v.schedule) }) : v.schedule),
+      size: String(v.size),
+    }),
+  fitting: (v) => msg('entry.fitting', { phrase: String(v.phrase), type: String(v.type) }),
+  bore: (v) => msg('entry.bore', { size: String(v.size), bore: String(v.bore), schedule: String(v.schedule) }),
+  rated: (v) => msg('entry.rated', { flow: String(v.flow), head: String(v.head) }),
+  coefficient: (v) => msg('entry.coefficient', { travel: String(v.travel) }),
+  'decimal-comma': (v) => msg('entry.decimal-comma', { text: String(v.text) }),
 };
 
 /** What was not typed and had to be taken. */

@@ -11,6 +11,7 @@ import {
   type WorkingValue,
 } from '@cedar-knot/core';
 import { prettyUnit } from './numbers.js';
+import { msg } from './words.js';
 
 /** A value as it stands in its formula, and in the study's units where those are others. */
 export interface WordedValue {
@@ -97,7 +98,7 @@ export const figureName = (key: string): string => (isFigure(key) ? FIGURE_TABLE
 
 /** steps of a working that are no figure of the results */
 const OTHERS: Readonly<Record<string, string>> = {
-  conductance: 'heat through the wall',
-  in: 'heat that comes in',
-  out: 'heat that leaves',
+  conductance: msg('working.conductance'),
+  in: msg('working.in'),
+  out: msg('working.out'),
 };

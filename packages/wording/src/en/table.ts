@@ -1,0 +1,20 @@
+export default {
+  'table.best-at-end': 'The best efficiency stands at the end of the curve: its best point lies beyond.',
+  'table.column-twice': 'The column "{header}" is {column} like "{other}", which is taken.',
+  'table.efficiency-high': 'An efficiency of {efficiency} is more than any pump has (93 %).',
+  'table.efficiency-power': 'The efficiency of {efficiency} does not agree with the power, which gives {byPower} (ρ·g·Q·H/P).',
+  'table.flow-not-rising': 'The flow does not rise: {flow} after {flow2}.',
+  'table.head-rises': 'The head rises along the flow: {head} after {head2}.',
+  'table.missing': '{column} is missing here.',
+  'table.no-columns':
+    'These columns are not known as a table of pumps (flow and head) or of valves (rated Kv or Cv, or travel and Kv): {found}.',
+  'table.not-number': '"{found}" is no number for {column}.',
+  'table.npshr-falls': 'The NPSHR falls along the flow: {head} after {head2}.',
+  'table.rated_cv': 'rated Cv',
+  'table.rated_kv': 'rated Kv',
+  'table.trim-above': 'The curve of this smaller diameter lies above that of a larger one: {head} over {head2}.',
+  'table.unit-assumed': 'The column "{header}" names no unit; {unit} is taken. Write it as "{header} [{unit}]".',
+  'table.unknown-column': 'The column "{header}" is not known and is left out.',
+  'table.unknown-type': 'The type "{found}" is none of {known}; it is taken as "other".',
+  'table.unknown-unit': '"{found}" is no unit of the column "{header}".',
+} as const;

@@ -1,0 +1,13 @@
+import doubt from './en/doubt.js';
+import entry from './en/entry.js';
+import finding from './en/finding.js';
+import problem from './en/problem.js';
+import reach from './en/reach.js';
+import table from './en/table.js';
+import working from './en/working.js';
+import { register, text, type TextOf } from './messages.js';
+
+for (const part of [doubt, entry, finding, problem, reach, table, working]) register(part);
+
+/** words of what the core finds, in every program */
+export const msg: TextOf<'doubt' | 'entry' | 'finding' | 'problem' | 'reach' | 'table' | 'working'> = text;
