@@ -2,6 +2,7 @@ import { readdirSync } from 'node:fs';
 import eslint from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
+import { wordsInCatalogue } from './scripts/lint/words.mjs';
 
 /** who may import whom in the core: a room lists the rooms it may use, everything else of ours is closed to it */
 const COMPONENTS = ['fluids', 'pipes', 'fittings', 'pumps', 'valves', 'margins', 'suction'];
@@ -82,6 +83,13 @@ export default tseslint.config(
     files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    // one place for words; tests say what they expect
+    files: ['apps/**/*.{ts,tsx}', 'packages/{report,cli,wording}/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', '**/test/**', 'apps/server/src/testing.ts', 'apps/server/src/seed/**'],
+    plugins: { words: { rules: { 'in-catalogue': wordsInCatalogue } } },
+    rules: { 'words/in-catalogue': ['error', { thrown: true }] },
   },
   // decorators read parameter types at run time: an import of a class that is only a type there must stay a value import
   { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },

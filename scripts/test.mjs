@@ -41,7 +41,10 @@ function tasks() {
   all.add('web', (run) => buildOne('web', run));
   all.add('durability', (run) => node(run, 'scripts/durability.mjs', [], PORTS.durability), built);
   all.add('browser', browserTests, built);
-  all.add('lint', (run) => run(bin('eslint'), ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint'], withRoom()));
+  all.add('lint', async (run) => {
+    await run(process.execPath, ['scripts/words.mjs', '--check']);
+    await run(bin('eslint'), ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint'], withRoom());
+  });
   jest('core', ['core']);
   jest('components', ['web', 'components']);
   all.add('server', serverTests, { after: ['libraries'] });

@@ -13,7 +13,9 @@ const FILE = join(ROOT, 'packages/wording/src/keys.ts');
 /** The messages of one part of the catalogue. */
 async function messagesOf(file) {
   const source = readFileSync(join(FOLDER, file), 'utf8');
-  const { outputText } = ts.transpileModule(source, { compilerOptions: { module: ts.ModuleKind.ESNext, target: ts.ScriptTarget.ES2022 } });
+  const { outputText } = ts.transpileModule(source, {
+    compilerOptions: { module: ts.ModuleKind.ESNext, target: ts.ScriptTarget.ES2022 },
+  });
   return (await import(`data:text/javascript,${encodeURIComponent(outputText)}`)).default;
 }
 
@@ -35,7 +37,9 @@ export function parametersOf(elements, found = new Map()) {
 const quoted = (name) => (/^[A-Za-z_]\w*$/.test(name) ? name : `'${name}'`);
 
 async function written() {
-  const files = readdirSync(FOLDER).filter((f) => f.endsWith('.ts')).sort();
+  const files = readdirSync(FOLDER)
+    .filter((f) => f.endsWith('.ts'))
+    .sort();
   const seen = new Map();
   const rows = [];
   for (const file of files)
@@ -70,7 +74,10 @@ async function written() {
 async function main() {
   const text = await written();
   if (!process.argv.includes('--check')) return writeFileSync(FILE, text);
-  if (readFileSync(FILE, 'utf8') !== text) throw new Stop('packages/wording/src/keys.ts is stale: run "npm run words".');
+  // as the formatter leaves it
+  const { format, resolveConfig } = await import('prettier');
+  const formatted = await format(text, { ...(await resolveConfig(FILE)), filepath: FILE });
+  if (readFileSync(FILE, 'utf8') !== formatted) throw new Stop('packages/wording/src/keys.ts is stale: run "npm run words".');
   say('The types of the catalogue are as its messages.');
 }
 

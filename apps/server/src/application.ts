@@ -24,6 +24,7 @@ import type { Config } from './config.js';
 import { migrate } from './database/migrate.js';
 import { DatabaseWatch } from './database/watch.service.js';
 import { SeedService } from './seed/seed.service.js';
+import { msg } from './words.js';
 
 /**
  * The whole application, migrated and seeded, not yet listening.
@@ -36,7 +37,7 @@ export async function createApplication(
 ): Promise<NestExpressApplication> {
   const server = express();
   // `/API/studies` is no other spelling of `/api/studies`: what guards the one would not see the other
-  server.enable('case sensitive routing');
+  server.enable(msg('server.caseSensitiveRouting'));
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), new ExpressAdapter(server), {
     bodyParser: false,
     bufferLogs: true,
@@ -58,7 +59,7 @@ export async function createApplication(
   app.useGlobalFilters(new ProblemFilter(config.folder));
   app.enableShutdownHooks();
   describe(app);
-  say('the tables of the database');
+  say(msg('server.theTablesOfTheDatabase'));
   await migrate(app.get<Sequelize>(getConnectionToken()));
   if (config.seed) await app.get(SeedService).seed(say);
   await app.get(CatalogueService).relist(say);
@@ -114,7 +115,7 @@ const OF_API = /^\/api(?:$|\W)/i;
 
 function serveWeb(app: NestExpressApplication, folder: string, gate: Gate | undefined): void {
   const index = join(folder, 'index.html');
-  if (!existsSync(index)) throw new Error(`${index} is missing: the web application is not built`);
+  if (!existsSync(index)) throw new Error(msg('server.isMissingTheWebApplication', { index }));
   const files = { index: false, redirect: false } as const;
   app.use('/assets', express.static(join(folder, 'assets'), { ...files, immutable: true, maxAge: '365d', fallthrough: false }));
   app.use(express.static(folder, files));

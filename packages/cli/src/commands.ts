@@ -87,8 +87,7 @@ export function curve(text: string, options: ReadonlyMap<string, string>): Outco
   if (!pumps.includes(pump))
     throw new UsageError('pump', msg('cli.thereIsNoPumpThere', { pump, pumps: pumps.join(', ') || 'none' }));
   const valves = options.get('valves') ?? 'found';
-  if (!['found', 'open', 'left-out'].includes(valves))
-    throw new UsageError('valves', `--valves is found, open or left-out, not "${valves}".`);
+  if (!['found', 'open', 'left-out'].includes(valves)) throw new UsageError('valves', msg('cli.valvesIs', { valves }));
   const flows = readFlows(need('flows'), model);
   if (valves === 'found' && scenario.result!.status === 'failed') {
     return {

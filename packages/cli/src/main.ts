@@ -6,6 +6,7 @@ import { UsageError, parseArguments } from './arguments.js';
 import { filterUsage } from './filters.js';
 import { headroom, sweep } from './reach.js';
 import { rank, stages, valves } from './selection.js';
+import { msg } from './words.js';
 
 const USAGE = `cedar-knot solve STUDY.json
 cedar-knot curve STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [--valves found|open|left-out]
@@ -67,12 +68,15 @@ function readText(file: string): string {
   try {
     bytes = readFileSync(file);
   } catch (error) {
-    throw new UsageError('', `${file} cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`);
+    throw new UsageError(
+      '',
+      msg('cli.cannotBeRead', { file, code: (error as NodeJS.ErrnoException).code ?? msg('cli.unknownReason') }),
+    );
   }
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    throw new UsageError('', `${file} is not UTF-8 text.`);
+    throw new UsageError('', msg('cli.notUtf8', { file }));
   }
 }
 

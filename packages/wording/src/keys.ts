@@ -15,6 +15,7 @@ import type pumps from './en/pumps.js';
 import type reach from './en/reach.js';
 import type report from './en/report.js';
 import type scenarios from './en/scenarios.js';
+import type server from './en/server.js';
 import type studies from './en/studies.js';
 import type suction from './en/suction.js';
 import type system from './en/system.js';
@@ -40,6 +41,7 @@ export type Key =
   | keyof typeof reach
   | keyof typeof report
   | keyof typeof scenarios
+  | keyof typeof server
   | keyof typeof studies
   | keyof typeof suction
   | keyof typeof system
@@ -181,6 +183,9 @@ export interface Parameters {
   'view.catalogue.whatColumnIs': { header: string | number };
   'view.catalogue.whatToDoWithRow': { row: string | number };
   'view.catalogue.withoutACurve': { unusable: string | number };
+  'cli.cannotBeRead': { file: string | number; code: string | number };
+  'cli.notUtf8': { file: string | number };
+  'cli.valvesIs': { valves: string | number };
   'cli.cannotBeWritten': { file: string | number; code: string | number };
   'cli.cannotBeWritten2': { out: string | number; code: string | number };
   'cli.curveNeeds': { name: string | number };
@@ -657,6 +662,7 @@ export interface Parameters {
   'report.trueDistanceIsusSelectYes': { isUs: string };
   'report.well2': { id: string | number };
   'report.wellAndLiftSheet2': { named: string | number };
+  'view.scenarios.labelInScenario': { id: string | number; label: string | number; name: string | number };
   'view.scenarios.actionsFor': { name: string | number };
   'view.scenarios.andMore': { count: string | number };
   'view.scenarios.filledAcross': { address: string | number };
@@ -676,6 +682,30 @@ export interface Parameters {
   'view.scenarios.shared': { input: string | number; label: string | number };
   'view.scenarios.sharedAgain': { address: string | number };
   'view.scenarios.standsByH': { year: string | number };
+  'server.aBodyHasAtMost': { megabytes: string | number };
+  'server.aModelHasAtMost': { maxAttachments: string | number };
+  'server.anAttachmentHasAtMost': { largest: string | number };
+  'server.anotherStartHasBeenChanging': { waitSeconds: string | number };
+  'server.attachment': { id: string | number };
+  'server.isMissingTheWebApplication': { index: string | number };
+  'server.modelInTheCatalogue': { id: string | number };
+  'server.modelInTheCatalogue2': { modelId: string | number };
+  'server.reportTemplate': { id: string | number };
+  'server.revisionOfModel': { revision: string | number; id: string | number };
+  'server.stoppedAfterSOfCalculation': { limitSeconds: string | number };
+  'server.study': { id: string | number };
+  'server.theBodyIsNotJson': { message: string | number };
+  'server.theDatabaseDoesNotAnswer2': { unsure: string | number };
+  'server.theListsOfTheCatalogue': { done: string | number };
+  'server.theStudyWasSavedElsewhere': { version: string | number; seen: string | number };
+  'server.theTablesCouldNotBe': { message: string | number };
+  'server.thereAreTemplatesAlreadyTake': { maxTemplates: string | number };
+  'server.thereIsAModelAlready': { key: string | number };
+  'server.thereIsNo': { what: string | number };
+  'server.thisIsRevisionByNow': { revision: string | number; revision2: string | number };
+  'server.thisSaveIdBelongsTo': { version: string | number };
+  'server.tooLarge': { what: string | number };
+  'server.versionOfStudy': { version: string | number; id: string | number };
   'view.studies.actionsFor': { title: string | number };
   'view.studies.alternativeOf': { base: string | number };
   'view.studies.delete': { title: string | number };

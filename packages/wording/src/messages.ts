@@ -32,7 +32,7 @@ const PLAIN = /^[^{}'#<]*$/;
  */
 export const text: TextOf<string> = (key, ...values) => {
   const message = messages.get(key);
-  if (message === undefined) throw new Error(`No words for ${key}.`);
+  if (message === undefined) throw new RangeError(`messages: ${key}`);
   if (PLAIN.test(message)) return message;
   return String(formatOf(key, message).format(values[0]));
 };

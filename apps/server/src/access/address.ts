@@ -1,5 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { refuse } from './refuse.js';
+import { msg } from '../words.js';
 
 /** `//host`, `/.//host`, `/x/../y`, `\`: addresses that another reader takes for something else than we do */
 const AMBIGUOUS = /^(?!\/)|^[^?]*(?:\/\/|\\)|^[^?]*\/\.{1,2}(?:[/?]|$)/;
@@ -16,5 +17,5 @@ export function isPlain(url: string): boolean {
 /** Refuses addresses that can be read in two ways, before anything is decided by them. */
 export function plainAddress(request: Request, response: Response, next: NextFunction): void {
   if (isPlain(request.url)) return next();
-  refuse(request, response, 400, { error: 'bad-address', message: 'Invalid address. Expected: a path such as /api/studies.' });
+  refuse(request, response, 400, { error: 'bad-address', message: msg('server.invalidAddressExpectedAPath') });
 }

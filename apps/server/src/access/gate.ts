@@ -4,6 +4,7 @@ import type { Request, RequestHandler } from 'express';
 import type { AccountLookup } from './account.js';
 import { refuse } from './refuse.js';
 import { SESSION_MS, type SessionsService } from './sessions.service.js';
+import { msg } from '../words.js';
 
 /*
  * Other accounts of the same machine reach every loopback port, so the API asks who it is. A program names the key, which is made anew
@@ -49,7 +50,7 @@ export class Gate {
       if (session !== undefined) return next();
       refuse(request, response, 401, {
         error: 'no-session',
-        message: 'Access denied: no session. Reload the page, or open the address with the key that the start printed.',
+        message: msg('server.accessDeniedNoSessionReload'),
       });
     }, next);
   };

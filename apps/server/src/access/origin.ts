@@ -1,8 +1,9 @@
 import type { NextFunction, Request, Response } from 'express';
 import { refuse } from './refuse.js';
+import { msg } from '../words.js';
 
 const LOCAL = /^(?:127\.0\.0\.1|localhost|\[::1\])(?::\d+)?$/;
-const OTHER_SITE = { error: 'other-site', message: 'Only pages of Cedar Knot itself, on this machine, are answered.' };
+const OTHER_SITE = { error: 'other-site', message: msg('server.onlyPagesOfCedarKnot') };
 
 /**
  * Only pages of this application may talk to it: a name that resolves to loopback (DNS rebinding) or another site's form is

@@ -7,6 +7,7 @@ import { AttachmentModel, CatalogueModel } from '../database/models/catalogue.mo
 import { PeopleService } from '../people/people.service.js';
 import { mediaTypeOf } from './media.js';
 import { attachmentHead } from './rows.js';
+import { msg } from '../words.js';
 
 const LARGEST = 20 * 1024 * 1024;
 const MAX_ATTACHMENTS = 20;
@@ -21,13 +22,16 @@ export class AttachmentsService {
   ) {}
 
   async add(modelId: string, name: string, role: string, data: Uint8Array): Promise<AttachmentHead> {
-    if (!(await this.models.findByPk(modelId, { attributes: ['id'] }))) throw notFound(`model ${modelId} in the catalogue`);
-    if (data.byteLength > LARGEST) throw tooLarge(`an attachment has at most ${LARGEST / 1024 / 1024} MB.`);
+    if (!(await this.models.findByPk(modelId, { attributes: ['id'] })))
+      throw notFound(msg('server.modelInTheCatalogue2', { modelId }));
+    if (data.byteLength > LARGEST) throw tooLarge(msg('server.anAttachmentHasAtMost', { largest: LARGEST / 1024 / 1024 }));
     const mediaType = mediaTypeOf(data);
-    if (!mediaType)
-      throw new ApiProblem(422, { error: 'bad-type', message: 'Unknown kind of file. Expected: PDF, PNG or JPEG.' });
+    if (!mediaType) throw new ApiProblem(422, { error: 'bad-type', message: msg('server.unknownKindOfFileExpected') });
     if ((await this.attachments.count({ where: { modelId } })) >= MAX_ATTACHMENTS)
-      throw new ApiProblem(422, { error: 'too-many', message: `A model has at most ${MAX_ATTACHMENTS} attachments.` });
+      throw new ApiProblem(422, {
+        error: 'too-many',
+        message: msg('server.aModelHasAtMost', { maxAttachments: MAX_ATTACHMENTS }),
+      });
     const person = await this.people.get();
     const row = await this.attachments.create({
       id: randomUUID(),
@@ -46,13 +50,13 @@ export class AttachmentsService {
 
   async get(id: string): Promise<{ name: string; mediaType: string; data: Buffer }> {
     const row = await this.attachments.findByPk(id);
-    if (!row) throw notFound(`attachment ${id}`);
+    if (!row) throw notFound(msg('server.attachment', { id }));
     return { name: row.name, mediaType: row.mediaType, data: row.data };
   }
 
   async remove(id: string): Promise<AttachmentHead> {
     const row = await this.attachments.findByPk(id, { attributes: { exclude: ['data'] } });
-    if (!row) throw notFound(`attachment ${id}`);
+    if (!row) throw notFound(msg('server.attachment', { id }));
     const head = attachmentHead(row);
     await this.attachments.destroy({ where: { id } });
     return head;

@@ -21,6 +21,7 @@ import type { ExportedModel, Listed, PreparedModel } from '../work/task.js';
 import { CatalogueRepository, type StaleModel } from './catalogue.repository.js';
 import { attachmentHead, revisionHead } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
+import { msg } from '../words.js';
 
 /** models judged in one piece of work */
 const BATCH = 200;
@@ -78,7 +79,7 @@ export class CatalogueService {
 
   async get(id: string): Promise<ModelWhole> {
     const head = await this.rows.head(id);
-    if (!head) throw notFound(`model ${id} in the catalogue`);
+    if (!head) throw notFound(msg('server.modelInTheCatalogue', { id }));
     const revisions = await this.revisions.findAll({
       where: { modelId: id },
       order: [['revision', 'DESC']],
@@ -110,7 +111,7 @@ export class CatalogueService {
 
   private async entryOf(id: string, revision: number): Promise<string> {
     const row = await this.revisions.findOne({ where: { modelId: id, revision }, attributes: ['entry'] });
-    if (!row) throw notFound(`revision ${revision} of model ${id}`);
+    if (!row) throw notFound(msg('server.revisionOfModel', { revision, id }));
     return row.entry;
   }
 
@@ -132,7 +133,7 @@ export class CatalogueService {
     const { models } = await this.pool.run({ kind: 'models', of: kind, text: JSON.stringify({ [key]: entry }), at: 'entry' });
     const [model] = models;
     const taken = await this.models.findOne({ where: { kind, key } });
-    if (taken) throw new ApiProblem(409, { error: 'key-taken', message: `There is a model "${key}" already.` });
+    if (taken) throw new ApiProblem(409, { error: 'key-taken', message: msg('server.thereIsAModelAlready', { key }) });
     const result = await this.keep([{ of: kind, model: model! }], originOf(body));
     return this.get(result.ids[`${kind}/${key}`]!);
   }
@@ -163,7 +164,7 @@ export class CatalogueService {
       if (locked!.revision !== body.revision)
         throw new ApiProblem(409, {
           error: 'changed-meanwhile',
-          message: `This is revision ${locked!.revision} by now; yours rests on revision ${body.revision}. Nothing was overwritten.`,
+          message: msg('server.thisIsRevisionByNow', { revision: locked!.revision, revision2: body.revision }),
           version: locked!.revision,
           savedAt: locked!.savedAt.toISOString(),
         });
@@ -182,7 +183,7 @@ export class CatalogueService {
   /** who works here has looked the newest revision over */
   async check(id: string): Promise<ModelWhole> {
     const by = await this.people.get();
-    if (!by) throw new ApiProblem(400, { error: 'no-name', message: 'Say who you are first: a check carries a name.' });
+    if (!by) throw new ApiProblem(400, { error: 'no-name', message: msg('server.sayWhoYouAreFirst') });
     const row = await this.row(id);
     await this.revisions.update(
       { checkedByName: by.name, checkedByInitials: by.initials, checkedAt: new Date() },
@@ -199,7 +200,7 @@ export class CatalogueService {
   async import(body: Uint8Array, progress: Progress): Promise<ImportResult> {
     const split = await this.pool.run({ kind: 'split', body, batch: BATCH });
     const total = split.batches.reduce((sum, b) => sum + b.count, 0);
-    if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: 'No pump, valve or motor stands in it.' });
+    if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: msg('server.noPumpValveOrMotor') });
     // two steps of the same length for each model: judged, then kept
     let judged = 0;
     const prepared = await inPieces(split.batches, JUDGED_AT_ONCE, async ({ of, count, text }) => {
@@ -338,11 +339,11 @@ export class CatalogueService {
   async export({ format, title, ids }: ExportBody): Promise<Uint8Array> {
     const rows: ExportedModel[] = [];
     for (let i = 0; i < ids.length; i += 1000) rows.push(...(await this.rows.chosen(ids.slice(i, i + 1000))));
-    if (rows.length === 0) throw notFound('model of those in the catalogue');
+    if (rows.length === 0) throw notFound(msg('server.modelOfThoseInThe'));
     if (format === 'csv' && new Set(rows.map((r) => r.of)).size > 1)
       throw new ApiProblem(400, {
         error: 'bad-request',
-        message: 'A CSV holds models of one kind; choose pumps, valves or motors alone.',
+        message: msg('server.aCsvHoldsModelsOf'),
       });
     return (await this.pool.run({ kind: 'export', format, title, models: rows })).data;
   }
@@ -359,7 +360,7 @@ export class CatalogueService {
       });
       done += stale.length;
       after = stale.at(-1)!.id;
-      say(`the lists of the catalogue: ${done} models looked at anew`);
+      say(msg('server.theListsOfTheCatalogue', { done }));
     }
   }
 
@@ -385,7 +386,7 @@ export class CatalogueService {
 
   private async row(id: string): Promise<CatalogueModel> {
     const row = await this.models.findByPk(id);
-    if (!row) throw notFound(`model ${id} in the catalogue`);
+    if (!row) throw notFound(msg('server.modelInTheCatalogue', { id }));
     return row;
   }
 }

@@ -4,6 +4,7 @@ import { DatabaseError } from 'sequelize';
 import { isFull } from '../database/disk.js';
 import { databaseAway, diskFull } from '../database/problems.js';
 import { ApiProblem, forLog, tooLarge, type ProblemBody } from './problem.js';
+import { msg } from '../words.js';
 
 interface Described {
   status: number;
@@ -51,10 +52,14 @@ export class ProblemFilter implements ExceptionFilter {
 
   private ofBody(error: unknown): Described | undefined {
     const { type, status = 400, limit, message } = error as { type?: string; status?: number; limit?: number; message?: string };
-    if (type === 'entity.too.large') return { status: 413, body: tooLarge(`a body has at most ${megabytes(limit)}.`).body };
+    if (type === 'entity.too.large')
+      return { status: 413, body: tooLarge(msg('server.aBodyHasAtMost', { megabytes: megabytes(limit) })).body };
     if (type === 'entity.parse.failed') {
       const errors = [{ path: '', message: String(message) }];
-      return { status: 400, body: { error: 'bad-json', message: `The body is not JSON: ${message}.`, errors } };
+      return {
+        status: 400,
+        body: { error: 'bad-json', message: msg('server.theBodyIsNotJson', { message: String(message) }), errors },
+      };
     }
     const isBad = type !== undefined && /^(?:encoding|charset|request|entity)\./.test(type);
     return isBad ? { status, body: { error: 'bad-request', message: String(message) } } : undefined;
@@ -76,7 +81,7 @@ export class ProblemFilter implements ExceptionFilter {
 
   private unknown(error: unknown): Described {
     this.logger.error(forLog(error));
-    return { status: 500, body: { error: 'internal', message: 'Something went wrong on our side; nothing was changed.' } };
+    return { status: 500, body: { error: 'internal', message: msg('server.somethingWentWrongOnOur') } };
   }
 }
 

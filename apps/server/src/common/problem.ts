@@ -1,6 +1,7 @@
 // by itself: threads that read documents load no framework
 import { HttpException } from '@nestjs/common/exceptions/http.exception.js';
 import type { FieldProblem } from '@cedar-knot/core';
+import { msg } from '../words.js';
 
 /** Every refusal of the API has this shape: what, and where it is wrong. */
 export interface ProblemBody {
@@ -22,12 +23,12 @@ export class ApiProblem extends HttpException {
 }
 
 export function notFound(what: string): ApiProblem {
-  return new ApiProblem(404, { error: 'not-found', message: `There is no ${what}.` });
+  return new ApiProblem(404, { error: 'not-found', message: msg('server.thereIsNo', { what }) });
 }
 
 /** @param what is too much, and how much is taken */
 export function tooLarge(what: string): ApiProblem {
-  return new ApiProblem(413, { error: 'too-large', message: `Too large: ${what}` });
+  return new ApiProblem(413, { error: 'too-large', message: msg('server.tooLarge', { what }) });
 }
 
 /** What the log has of a fault: the database's own words, which a stack does not hold, and where it was. */

@@ -7,6 +7,7 @@ import * as catalogue from './migrations/0004-catalogue.js';
 import * as alternatives from './migrations/0005-alternatives.js';
 import * as reportTemplates from './migrations/0006-report-templates.js';
 import * as sessions from './migrations/0007-sessions.js';
+import { msg } from '../words.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
 
@@ -48,10 +49,7 @@ export async function migrate(
     // the lock belongs to a connection, and a transaction keeps one
     const options = { transaction, type: QueryTypes.SELECT } as const;
     const [got] = await sequelize.query<{ got: number | null }>(`SELECT GET_LOCK('${LOCK}', ${waitSeconds}) AS got`, options);
-    if (Number(got?.got) !== 1)
-      throw new MigrationFailure(
-        `Another start has been changing the tables for ${waitSeconds} s. Wait until it is done, or stop it, and start again.`,
-      );
+    if (Number(got?.got) !== 1) throw new MigrationFailure(msg('server.anotherStartHasBeenChanging', { waitSeconds }));
     try {
       return await upToDate(sequelize, steps);
     } finally {
@@ -75,9 +73,6 @@ async function upToDate(sequelize: Sequelize, steps: readonly string[] | undefin
     return (await umzug.up(steps ? { migrations: [...steps], rerun: RerunBehavior.SKIP } : {})).map((m) => m.name);
   } catch (error) {
     const { message, cause } = error as Error & { cause?: Error };
-    throw new MigrationFailure(
-      `The tables could not be brought up to date: ${cause?.message ?? message}. Nothing of yours was lost; the next start goes on where this one stopped.`,
-      { cause: error },
-    );
+    throw new MigrationFailure(msg('server.theTablesCouldNotBe', { message: cause?.message ?? message }), { cause: error });
   }
 }

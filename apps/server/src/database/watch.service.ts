@@ -6,6 +6,7 @@ import { ApiProblem } from '../common/problem.js';
 import { CONFIG, type Config } from '../config.js';
 import { databaseAway, diskFull } from './problems.js';
 import { isFull } from './disk.js';
+import { msg } from '../words.js';
 
 /** an answer to nothing at all that takes longer is none, ms */
 const PATIENCE_MS = 4000;
@@ -77,7 +78,8 @@ export class DatabaseWatch implements OnModuleDestroy {
 
   private say(isThere: boolean): void {
     if (this.isOver) return;
-    if (this.isAway === isThere) this.logger.warn(isThere ? 'the database answers again' : 'the database does not answer');
+    if (this.isAway === isThere)
+      this.logger.warn(isThere ? msg('server.theDatabaseAnswersAgain') : msg('server.theDatabaseDoesNotAnswer'));
     this.isAway = !isThere;
     const isNoRoom = isFull(this.config.folder);
     const now = performance.now();

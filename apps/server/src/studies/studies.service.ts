@@ -12,6 +12,7 @@ import { PeopleService } from '../people/people.service.js';
 import { versionHead, VersionsService } from '../versions/versions.service.js';
 import { WorkPool } from '../work/pool.js';
 import type { Accepted, PrintedReport } from '../work/task.js';
+import { msg } from '../words.js';
 
 /** A head with its document as JSON text, which is answered as it stands. */
 export interface Stored<Head> {
@@ -80,7 +81,7 @@ export class StudiesService {
 
   async restore(id: string): Promise<StudyHead> {
     const row = await this.studies.findByPk(id);
-    if (!row) throw notFound(`study ${id}`);
+    if (!row) throw notFound(msg('server.study', { id }));
     return head(await row.update({ deletedAt: null }));
   }
 
@@ -154,7 +155,7 @@ export class StudiesService {
     if (document !== sent)
       throw new ApiProblem(409, {
         error: 'save-id-used',
-        message: `This save id belongs to version ${kept.version}, which holds another document. Send it with a new id. Nothing was changed.`,
+        message: msg('server.thisSaveIdBelongsTo', { version: kept.version }),
       });
     const { title = 'Untitled', tag = '' } = JSON.parse(document) as { title?: string; tag?: string };
     const { version, savedAt } = kept;
@@ -190,14 +191,14 @@ export class StudiesService {
 
   private async find(id: string, transaction?: Transaction): Promise<StudyModel> {
     const row = await this.studies.findByPk(id, transaction ? { transaction, lock: transaction.LOCK.UPDATE } : {});
-    if (!row || row.deletedAt !== null) throw notFound(`study ${id}`);
+    if (!row || row.deletedAt !== null) throw notFound(msg('server.study', { id }));
     return row;
   }
 
   private async findVersion(id: string, version: number): Promise<StudyVersionModel> {
     await this.find(id);
     const row = await this.versions.find(id, version);
-    if (!row) throw notFound(`version ${version} of study ${id}`);
+    if (!row) throw notFound(msg('server.versionOfStudy', { version, id }));
     return row;
   }
 
@@ -210,7 +211,7 @@ export class StudiesService {
     const changes = base ? await this.compare(await this.versions.read(base, transaction), row.document) : [];
     return new ApiProblem(409, {
       error: 'changed-meanwhile',
-      message: `The study was saved elsewhere as version ${row.version}; yours rests on version ${seen}. Nothing was overwritten.`,
+      message: msg('server.theStudyWasSavedElsewhere', { version: row.version, seen }),
       version: row.version,
       savedAt: row.savedAt.toISOString(),
       changes,

@@ -5,6 +5,7 @@ import type { KeptTemplate, ReportTemplate } from '@cedar-knot/core';
 import { ApiProblem, notFound } from '../common/problem.js';
 import { TemplateModel } from '../database/models/template.model.js';
 import { WorkPool } from '../work/pool.js';
+import { msg } from '../words.js';
 
 /** a plant has a handful of them */
 const MAX_TEMPLATES = 100;
@@ -26,7 +27,7 @@ export class TemplatesService {
     if ((await this.templates.count()) >= MAX_TEMPLATES)
       throw new ApiProblem(422, {
         error: 'too-many',
-        message: `There are ${MAX_TEMPLATES} templates already; take one out that is not used.`,
+        message: msg('server.thereAreTemplatesAlreadyTake', { maxTemplates: MAX_TEMPLATES }),
         errors: [],
       });
     return kept(await this.templates.create({ id: randomUUID(), ...written(template) }));
@@ -51,7 +52,7 @@ export class TemplatesService {
 
   private async found(id: string): Promise<TemplateModel> {
     const row = await this.templates.findByPk(id);
-    if (!row) throw notFound(`report template ${id}`);
+    if (!row) throw notFound(msg('server.reportTemplate', { id }));
     return row;
   }
 }

@@ -4,6 +4,7 @@ import { Piscina } from 'piscina';
 import { ApiProblem, tooLarge } from '../common/problem.js';
 import type { Task } from './task.js';
 import { workedSeconds } from './thread-time.js';
+import { msg } from '../words.js';
 
 /** how often it is looked how long a thread has worked, ms */
 const LOOK_MS = 250;
@@ -109,7 +110,7 @@ export class Lane {
 }
 
 function busy(): ApiProblem {
-  const body = { error: 'busy', message: 'Too many requests are waiting. Try again in a moment; nothing was changed.' };
+  const body = { error: 'busy', message: msg('server.tooManyRequestsAreWaiting') };
   return new ApiProblem(503, body, RETRY_AFTER_SECONDS);
 }
 
@@ -118,8 +119,8 @@ function asProblem(error: unknown, limitSeconds: number | undefined): unknown {
   if (name === 'AbortError' && limitSeconds !== undefined)
     return new ApiProblem(422, {
       error: 'too-slow',
-      message: `Stopped after ${limitSeconds} s of calculation. Is the study larger than it has to be? Nothing was changed.`,
+      message: msg('server.stoppedAfterSOfCalculation', { limitSeconds }),
     });
-  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return tooLarge('this needs more memory than there is. Nothing was changed.');
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return tooLarge(msg('server.thisNeedsMoreMemoryThan'));
   return error;
 }

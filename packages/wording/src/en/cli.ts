@@ -1,4 +1,7 @@
 export default {
+  'cli.cannotBeRead': '{file} cannot be read: {code}.',
+  'cli.notUtf8': '{file} is not UTF-8 text.',
+  'cli.valvesIs': '--valves is found, open or left-out, not "{valves}".',
   'cli.cannotBeWritten': '{file} cannot be written: {code}.',
   'cli.cannotBeWritten2': '{out} cannot be written: {code}.',
   'cli.curveNeeds': 'curve needs --{name}.',

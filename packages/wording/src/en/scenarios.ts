@@ -1,4 +1,5 @@
 export default {
+  'view.scenarios.labelInScenario': '{id} {label} in {name}',
   'view.scenarios.actionsFor': 'Actions for {name}',
   'view.scenarios.andMore': ' and {count} more',
   'view.scenarios.copyAScenario': 'Copy a scenario',

@@ -52,7 +52,7 @@ export const InputCell = memo(
     const store = useStudyStore();
     return (
       <Cell
-        label={`${input.id} ${input.label} in ${name}`}
+        label={msg('view.scenarios.labelInScenario', { id: input.id, label: input.label, name })}
         input={input}
         value={own}
         shared={shared}

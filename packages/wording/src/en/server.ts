@@ -1,0 +1,50 @@
+export default {
+  'server.aBodyHasAtMost': 'a body has at most {megabytes}.',
+  'server.aCsvHoldsModelsOf': 'A CSV holds models of one kind; choose pumps, valves or motors alone.',
+  'server.aModelHasAtMost': 'A model has at most {maxAttachments} attachments.',
+  'server.accessDeniedNoSessionReload':
+    'Access denied: no session. Reload the page, or open the address with the key that the start printed.',
+  'server.anAttachmentHasAtMost': 'an attachment has at most {largest} MB.',
+  'server.anotherStartHasBeenChanging':
+    'Another start has been changing the tables for {waitSeconds} s. Wait until it is done, or stop it, and start again.',
+  'server.attachment': 'attachment {id}',
+  'server.caseSensitiveRouting': 'case sensitive routing',
+  'server.invalidAddressExpectedAPath': 'Invalid address. Expected: a path such as /api/studies.',
+  'server.isMissingTheWebApplication': '{index} is missing: the web application is not built',
+  'server.itIsNotKnownWhether': ' It is not known whether it was kept: look, or send it again.',
+  'server.modelInTheCatalogue': 'model {id} in the catalogue',
+  'server.modelInTheCatalogue2': 'model {modelId} in the catalogue',
+  'server.modelOfThoseInThe': 'model of those in the catalogue',
+  'server.noPumpValveOrMotor': 'No pump, valve or motor stands in it.',
+  'server.onlyPagesOfCedarKnot': 'Only pages of Cedar Knot itself, on this machine, are answered.',
+  'server.reportTemplate': 'report template {id}',
+  'server.revisionOfModel': 'revision {revision} of model {id}',
+  'server.sayWhoYouAreFirst': 'Say who you are first: a check carries a name.',
+  'server.somethingWentWrongOnOur': 'Something went wrong on our side; nothing was changed.',
+  'server.stoppedAfterSOfCalculation':
+    'Stopped after {limitSeconds} s of calculation. Is the study larger than it has to be? Nothing was changed.',
+  'server.study': 'study {id}',
+  'server.theBodyIsNotJson': 'The body is not JSON: {message}.',
+  'server.theDatabaseAnswersAgain': 'the database answers again',
+  'server.theDatabaseDoesNotAnswer': 'the database does not answer',
+  'server.theDatabaseDoesNotAnswer2': 'The database does not answer; it is being started again.{unsure}',
+  'server.theDiskIsFullNothing': 'The disk is full: nothing was changed. Make room, then try again.',
+  'server.theListsOfTheCatalogue': 'the lists of the catalogue: {done} models looked at anew',
+  'server.theStudyWasSavedElsewhere':
+    'The study was saved elsewhere as version {version}; yours rests on version {seen}. Nothing was overwritten.',
+  'server.theTablesCouldNotBe':
+    'The tables could not be brought up to date: {message}. Nothing of yours was lost; the next start goes on where this one stopped.',
+  'server.theTablesOfTheDatabase': 'the tables of the database',
+  'server.thereAreTemplatesAlreadyTake': 'There are {maxTemplates} templates already; take one out that is not used.',
+  'server.thereIsAModelAlready': 'There is a model "{key}" already.',
+  'server.thereIsNo': 'There is no {what}.',
+  'server.thisIsRevisionByNow':
+    'This is revision {revision} by now; yours rests on revision {revision2}. Nothing was overwritten.',
+  'server.thisNeedsMoreMemoryThan': 'this needs more memory than there is. Nothing was changed.',
+  'server.thisSaveIdBelongsTo':
+    'This save id belongs to version {version}, which holds another document. Send it with a new id. Nothing was changed.',
+  'server.tooLarge': 'Too large: {what}',
+  'server.tooManyRequestsAreWaiting': 'Too many requests are waiting. Try again in a moment; nothing was changed.',
+  'server.unknownKindOfFileExpected': 'Unknown kind of file. Expected: PDF, PNG or JPEG.',
+  'server.versionOfStudy': 'version {version} of study {id}',
+} as const;
