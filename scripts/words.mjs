@@ -55,10 +55,11 @@ async function written() {
       const found = [...parametersOf(elements)];
       if (found.length > 0) rows.push(`  '${key}': { ${found.map(([n, type]) => `${quoted(n)}: ${type}`).join('; ')} };`);
     }
-  const name = (file) => file.replace(/\.ts$/, '');
+  const path = (file) => file.replace(/\.ts$/, '');
+  const name = (file) => path(file).replace(/-(.)/g, (_, letter) => letter.toUpperCase());
   return [
     '// Made by scripts/words.mjs from the messages (npm run words): not to be edited.',
-    ...files.map((f) => `import type ${name(f)} from './en/${name(f)}.js';`),
+    ...files.map((f) => `import type ${name(f)} from './en/${path(f)}.js';`),
     '',
     '/** every key of the catalogue */',
     `export type Key = ${files.map((f) => `keyof typeof ${name(f)}`).join(' | ')};`,

@@ -1,6 +1,9 @@
 /* The public list of the core: what server, command line and web may use. */
 export {
   CHOSEN_UNITS,
+  NAMED_SYSTEMS,
+  PERSON_UNITS,
+  systemWith,
   DISPLAY_UNITS,
   findUnit,
   UNITS,
@@ -33,7 +36,17 @@ export { type Field, type Fields, type ListField, type NumberField, type Quantit
 export { defaultOf } from './fields/defaults.js';
 export { RATING_KEYS } from './fields/rating-fields.js';
 export { readPercent } from './fields/number-text.js';
-export { quantityOf, readCommas, readTyped, readTypedRecord, typedText, unitIn, type TypedReading } from './fields/typed.js';
+export {
+  plainSigns,
+  quantityOf,
+  readCommas,
+  readTyped,
+  readTypedRecord,
+  typedText,
+  unitIn,
+  type TypedMarks,
+  type TypedReading,
+} from './fields/typed.js';
 export { type Assumption, type ShortFormNames, type ShortFormProblem, type ShortFormReading } from './fields/short-form.js';
 export { FLUID_KINDS, fluidKind, type FluidKindName } from './fluids/fluid.js';
 export { ELEMENT_KINDS, isElementKind, type ElementKindName } from './elements/index.js';
@@ -327,3 +340,4 @@ export { readGround, type Ground, type GroundOptions, type GroundProblem } from 
 export { longLine, mainWay, type LongLine, type LongPlace, type Station } from './scenarios/long-line.js';
 export { allowablePressure, GRADES } from './pipes/barlow.js';
 export { typicalMotorEfficiency } from './pumps/typical-motor.js';
+export { STANDARD_ATMOSPHERE } from './units/standard.js';

@@ -1,3 +1,4 @@
+import { written } from '@cedar-knot/wording';
 import type { Verdict } from '@cedar-knot/core';
 import { msg } from './words.js';
 
@@ -153,7 +154,7 @@ export function printed(x: number, figures = 4): string {
   if (!Number.isFinite(x)) return '–';
   if (x === 0) return '0';
   const size = Math.abs(x);
-  if (size >= 1e7 || size < 1e-4) return x.toExponential(figures - 1);
+  if (size >= 1e7 || size < 1e-4) return written(x.toExponential(figures - 1), '');
   const whole = Math.floor(Math.log10(Number(size.toPrecision(figures)))) + 1;
-  return x.toFixed(Math.min(8, Math.max(0, figures - whole)));
+  return written(x.toFixed(Math.min(8, Math.max(0, figures - whole))), '');
 }

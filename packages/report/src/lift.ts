@@ -1,5 +1,5 @@
 import { stepTest, type PumpResult, type SolvedScenario, type TestStep } from '@cedar-knot/core';
-import { named } from '@cedar-knot/wording';
+import { named, rounded } from '@cedar-knot/wording';
 import { solvedOf, type ReportContext } from './context.js';
 import type { Block, Column, Section, TableBlock } from './document.js';
 import { byScenario, marginsOf, ofKind, type Row } from './sheets.js';
@@ -98,8 +98,8 @@ function testTable(c: ReportContext, id: string): Block[] {
       ],
     })),
   };
-  const b = Number(fit.aquifer.toPrecision(4));
-  const loss = Number(fit.loss.toPrecision(4));
+  const b = rounded(fit.aquifer, 4);
+  const loss = rounded(fit.loss, 4);
   const text = msg('report.sBQCQ', { b, loss });
   return [table, { kind: 'text', text, tone: 'quiet' }];
 }

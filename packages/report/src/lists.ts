@@ -22,7 +22,7 @@ import {
   type RawEntry,
   type SolvedScenario,
 } from '@cedar-knot/core';
-import { checkName, figureName, findingText, marginReason, named, wordedStep } from '@cedar-knot/wording';
+import { checkName, figureName, findingText, marginReason, named, wordedStep, rounded } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Block, Cell, Column, Section, TableBlock } from './document.js';
 import { ofKind } from './sheets.js';
@@ -391,7 +391,7 @@ export function margins(c: ReportContext): Section {
     if (!judged) return [];
     const dimension: Dimension | undefined = isCheckCode(judged.check) ? CHECKS[judged.check].dimension : undefined;
     const limits = [judged.limit, judged.upper].filter((x): x is number => typeof x === 'number' && Number.isFinite(x));
-    const shown = limits.map((x) => numberCell(x, dimension ?? 'ratio', c.system)).map((x) => (typeof x === 'object' && x !== null ? String(Number(x.value.toPrecision(4))) : '')); // prettier-ignore
+    const shown = limits.map((x) => numberCell(x, dimension ?? 'ratio', c.system)).map((x) => (typeof x === 'object' && x !== null ? String(rounded(x.value, 4)) : '')); // prettier-ignore
     const sense = isCheckCode(judged.check) ? { least: '≥ ', most: '≤ ', band: '' }[CHECKS[judged.check].sense] : '';
     const cells: Cell[] = [
       `${checkName(judged.check)}, ${judged.where}`,

@@ -252,7 +252,7 @@ test('in ink nothing on any page has a hue, neither words nor lines of figures; 
 });
 
 test('numbers in print: four figures, whole ones whole', () => {
-  expect([printed(290), printed(1234567), printed(0.012345), printed(2950.4), printed(0), printed(NaN), printed(3, 1), printed(1e-7)]).toEqual(['290.0', '1234567', '0.01235', '2950', '0', '–', '3', '1.000e-7']); // prettier-ignore
+  expect([printed(290), printed(1234567), printed(0.012345), printed(2950.4), printed(0), printed(NaN), printed(3, 1), printed(1e-7)]).toEqual(['290.0', '1234567', '0.01235', '2950', '0', '–', '3', '1.000e−7']); // prettier-ignore
 });
 
 test('a line across the land: its stations in every scenario with the figures of the results; a plant has no such part', () => {

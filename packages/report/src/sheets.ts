@@ -15,7 +15,7 @@ import {
   type SolvedScenario,
   type ValveResult,
 } from '@cedar-knot/core';
-import { checkName, inUnits, named } from '@cedar-knot/wording';
+import { checkName, inUnits, named, fixed, rounded } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Part, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
@@ -170,7 +170,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     [
       msg('report.gasInTheSuctionLine'),
       'number',
-      suction((x) => x.venting && msg('report.fr', { ventingwords: VENTING_WORDS[x.venting], froude: x.froude!.toFixed(2) })),
+      suction((x) => x.venting && msg('report.fr', { ventingwords: VENTING_WORDS[x.venting], froude: fixed(x.froude!, 2) })),
     ],
     [msg('report.headOverTheReleaseOf'), 'head', per((r) => r.gasHead), 'gasHead'],
     msg('report.oneUnitTripped'),
@@ -208,7 +208,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
   const motor = p?.motor;
   const altitude = solvedOf(c)[0]?.model?.site.altitude;
   const usable = motor ? usableShare(motor, altitude, e.variableSpeed === true) : 1;
-  const percentCells = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${Number((Number(v) * 100).toPrecision(4))} %`).join(', ') : null); // prettier-ignore
+  const percentCells = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${rounded(Number(v) * 100, 4)} %`).join(', ') : null); // prettier-ignore
   const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
   const construction = facts(
     [

@@ -1,4 +1,18 @@
-export { shortNumber, prettyUnit, inUnits } from './numbers.js';
+export {
+  shortNumber,
+  prettyUnit,
+  inUnits,
+  fixed,
+  rounded,
+  written,
+  writtenEntryText,
+  writeNumbers,
+  numberMarks,
+  isNumberStyle,
+  NUMBER_MARKS,
+  type NumberMarks,
+  type NumberStyle,
+} from './numbers.js';
 export { problemText, WORDED_REASONS } from './problems.js';
 export { findingText, marginReason, checkName, checkValue, missingText, neededText, notJudgedText } from './findings.js';
 export { assumptionText, shortFormText } from './short-form.js';

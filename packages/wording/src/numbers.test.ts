@@ -1,13 +1,25 @@
-import { displayUnit, UNITS, type Dimension, type NoFit, type Takes } from '@cedar-knot/core';
+import { displayUnit, readTyped, UNITS, type Dimension, type NoFit, type QuantityField, type Takes } from '@cedar-knot/core';
 import fc from 'fast-check';
 import { letterOf, named } from './names.js';
-import { inUnits, prettyUnit, shortNumber } from './numbers.js';
+import {
+  fixed,
+  inUnits,
+  NUMBER_MARKS,
+  numberMarks,
+  prettyUnit,
+  rounded,
+  shortNumber,
+  writeNumbers,
+  writtenEntryText,
+  type NumberStyle,
+} from './numbers.js';
 import { noFitText, takesText } from './reach.js';
 
 /* Numbers, units and names as they are read. */
 
 const NARROW = '\u202f';
-const plain = (text: string): string => text.replaceAll(NARROW, '');
+/** back to what JavaScript reads */
+const plain = (text: string): string => text.replaceAll(NARROW, '').replaceAll('−', '-');
 
 test('three figures, never fewer than the whole number has, thousands parted by a narrow space', () => {
   for (const [x, text] of [
@@ -17,7 +29,7 @@ test('three figures, never fewer than the whole number has, thousands parted by 
     [123.45, '123'],
     [1234.5, `1${NARROW}235`],
     [999.6, `1${NARROW}000`],
-    [-0.5, '-0.500'],
+    [-0.5, '−0.500'],
     [0, '0'],
     [0.99995, '1.00'],
     [1234567, `1${NARROW}234${NARROW}567`],
@@ -28,7 +40,7 @@ test('three figures, never fewer than the whole number has, thousands parted by 
 });
 
 test('what is very large or very small is a power of ten, what is no number a dash', () => {
-  expect([shortNumber(1e7), shortNumber(9_999_999), shortNumber(1e-5), shortNumber(1e-4)]).toEqual(['1.00e7', plain(shortNumber(9_999_999)).replace(/\B(?=(\d{3})+$)/g, NARROW), '1.00e-5', '0.000100']); // prettier-ignore
+  expect([shortNumber(1e7), shortNumber(9_999_999), shortNumber(1e-5), shortNumber(1e-4)]).toEqual(['1.00e7', plain(shortNumber(9_999_999)).replace(/\B(?=(\d{3})+$)/g, NARROW), '1.00e−5', '0.000100']); // prettier-ignore
   for (const x of [NaN, Infinity, -Infinity]) expect(shortNumber(x)).toBe('–');
 });
 
@@ -59,6 +71,69 @@ test('units as they are read; a pressure at a place says what it refers to, a di
       expect(text).not.toMatch(/undefined|NaN/);
       expect(text).toContain(prettyUnit(displayUnit(dimension, system).symbol));
     }
+});
+
+describe('numbers as each country writes them', () => {
+  afterEach(() => writeNumbers('iso'));
+
+  /** as the countries of six languages have them (CLDR), with the thin space of ISO 31 in place of a common one */
+  const LOCALES: readonly (readonly [string, NumberStyle])[] = [
+    ['en', 'en'],
+    ['de', 'de'],
+    ['fr', 'fr'],
+    ['es', 'de'],
+    ['it', 'de'],
+    ['pt', 'de'],
+  ];
+
+  test.each(LOCALES)('%s: the signs are those of Intl', (locale, style) => {
+    const part = (type: string): string =>
+      new Intl.NumberFormat(locale, { useGrouping: 'always' }).formatToParts(-1234567.5).find((p) => p.type === type)!.value;
+    expect([NUMBER_MARKS[style].decimal, NUMBER_MARKS[style].group]).toEqual([part('decimal'), part('group')]);
+  });
+
+  test('fixed, rounded and short numbers carry them, the minus is a true one', () => {
+    writeNumbers('de');
+    expect([fixed(-12345.67, 1), fixed(1234.5, 1), rounded(0.012345, 3), shortNumber(1234.5), fixed(NaN, 1)]).toEqual(['−12.345,7', '1234,5', '0,0123', '1.235', '–']); // prettier-ignore
+    expect([writtenEntryText('12.5 m'), writtenEntryText('-0.25 bar(g)'), writtenEntryText('PN16'), writtenEntryText('4.5.6')]).toEqual(['12,5 m', '-0,25 bar(g)', 'PN16', '4,5.6']); // prettier-ignore
+    writeNumbers('ch');
+    expect([fixed(1234567.8, 1), writtenEntryText('12.5 m')]).toEqual(['1’234’567.8', '12.5 m']);
+  });
+
+  const LENGTH: QuantityField = { type: 'quantity', dimension: 'length', min: -1e9, max: 1e9 };
+
+  // what a person copies from the screen and pastes into a field is what stood there, in every country
+  test.each(LOCALES)('%s: what is shown can be typed back', (_locale, style) => {
+    writeNumbers(style);
+    fc.assert(
+      fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.integer({ min: 0, max: 5 }), (x, decimals) => {
+        const shown = `${fixed(x, decimals)}\u202fm`;
+        const read = readTyped(shown, LENGTH, undefined, numberMarks());
+        // a single mark before three digits is asked about, where it may part thousands, with what was shown among the readings
+        const texts = read.ok ? [String(read.shown ?? read.value)] : [...(read.readings ?? [])];
+        expect(texts.map((t) => Number(t.replace(/\s*m$/, '')))).toContain(Number(x.toFixed(decimals)) + 0);
+      }),
+      { seed: 33, numRuns: 400 },
+    );
+  });
+
+  test('the person’s thousands sign before exactly three digits is asked about, their decimal sign never', () => {
+    const readings = (typed: string, style: NumberStyle): unknown => {
+      const read = readTyped(typed, LENGTH, undefined, NUMBER_MARKS[style]);
+      return read.ok ? read.value : read.readings;
+    };
+    expect(readings('12,5 m', 'iso')).toBe('12.5 m');
+    expect(readings('12.5 m', 'de')).toBe('12.5 m');
+    expect(readings('12.500 m', 'de')).toEqual(['12.500 m', '12500 m']);
+    expect(readings('12,500 m', 'de')).toBe('12.500 m');
+    expect(readings('12,500 m', 'en')).toEqual(['12.500 m', '12500 m']);
+    expect(readings('12.500 m', 'en')).toBe('12.500 m');
+    expect(readings('12.500 m', 'fr')).toBe('12.500 m');
+    expect(readings('1.234,5 m', 'de')).toBe('1234.5 m');
+    expect(readings('1,234.5 m', 'de')).toBe('1234.5 m');
+    expect(readings('0.125 m', 'de')).toBe('0.125 m');
+    expect(readings('\u22121\u202f234,5\u2009m', 'fr')).toBe('-1234.5 m');
+  });
 });
 
 test('letters of scenarios go on behind Z; a name stands behind its tag where there is one', () => {

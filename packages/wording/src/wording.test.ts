@@ -169,7 +169,7 @@ test.each([
   [99.96, '100'],
   [0, '0'],
   [12345678, '1.23e7'],
-  [-0.5, '-0.500'],
+  [-0.5, '−0.500'],
 ])('%d is shown as %s', (x, text) => expect(shortNumber(x)).toBe(text));
 
 test('values carry their unit, pressures at a place what they refer to', () => {

@@ -8,7 +8,7 @@ import {
   type Field,
   type UnitSystem,
 } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
+import { numberMarks, problemText, writtenEntryText } from '@cedar-knot/wording';
 
 /** How a field's text is understood: the entry to keep, or why it is not taken and what may have been meant. */
 type FieldReading =
@@ -20,10 +20,10 @@ type FieldReading =
  * @param before what stands there, or a quantity in the unit that is meant
  */
 export function readEntry(typed: string, field: Field, before: unknown, system: UnitSystem = 'metric'): FieldReading {
-  const read = readTyped(typed, field, before);
+  const read = readTyped(typed, field, before, numberMarks());
   if (read.ok) return read;
   const message = problemText(read.problem, system);
-  return read.readings ? { ok: false, message, readings: read.readings } : { ok: false, message };
+  return read.readings ? { ok: false, message, readings: read.readings.map(writtenEntryText) } : { ok: false, message };
 }
 
 /** The same for a field of which the matrix may have any kind: a record is typed as its values. */
@@ -34,7 +34,7 @@ export function readInput(
   system: UnitSystem,
 ): FieldReading | { ok: true; value: Readonly<Record<string, string | number | boolean>> } {
   if (field.type !== 'record') return readEntry(typed, field, before, system);
-  const read = readTypedRecord(typed, field);
+  const read = readTypedRecord(typed, field, numberMarks());
   return read.ok ? read : { ok: false, message: problemText(read.problem, system) };
 }
 

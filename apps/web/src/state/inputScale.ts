@@ -11,7 +11,7 @@ import {
   type StudyInput,
   type UnitSystem,
 } from '@cedar-knot/core';
-import { figureName, prettyUnit } from '@cedar-knot/wording';
+import { figureName, prettyUnit, rounded } from '@cedar-knot/wording';
 import { readEntry } from './entry.js';
 import { setOwn, setShared } from './address.js';
 import { quantity } from './quantities.js';
@@ -139,7 +139,7 @@ export function inputChange(
   if (!input) return null;
   const { field } = input;
   const scale = inputScale(input, system, atmosphere);
-  const figures = (si: number): string => String(Number(scale.show(si).toPrecision(4)));
+  const figures = (si: number): string => String(rounded(scale.show(si), 4));
   const change = scale.width(turns - now);
   return {
     whose: input.owner === 'scenario' ? msg('app.liquid') : input.id,
@@ -147,7 +147,7 @@ export function inputChange(
     short: withinText(field.short ?? field.label ?? figureName(input.key)),
     from: figures(now),
     to: figures(turns),
-    by: `${change < 0 ? '−' : '+'}${Number(Math.abs(change).toPrecision(2))} ${scale.widthUnit}`.trim(),
+    by: `${change < 0 ? '−' : '+'}${rounded(Math.abs(change), 2)} ${scale.widthUnit}`.trim(),
   };
 }
 

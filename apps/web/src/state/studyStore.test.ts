@@ -261,10 +261,10 @@ describe('what is looked at', () => {
   });
 });
 
-test('units are a change like any other; a drag of one key is one step, and keeps its first state', () => {
+test('the units of the report are a change like any other; a drag of one key is one step, and keeps its first state', () => {
   const { state } = open();
   state().change('first', firstLine());
-  state().units('us');
+  state().change('units', [{ op: 'set', path: ['units'], value: 'us' }]);
   expect(state().study.units).toBe('us');
   for (const flow of ['61 m3/h', '62 m3/h', '63 m3/h'])
     state().change('flow', [{ op: 'set', path: ['lines', 0, 'elements', 1, 'flow'], value: flow }], 'drag');

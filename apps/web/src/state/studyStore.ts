@@ -11,7 +11,6 @@ import {
   type PumpResult,
   type StageLadder,
   type Study,
-  type SystemName,
   type WholeStudy,
   type WorkingStep,
 } from '@cedar-knot/core';
@@ -89,7 +88,6 @@ export interface StudyActions {
   openWorking(id: string, key: string | null, scenario?: string): void;
   /** makes a pump the one that the strip, the curves and the breakdown are about */
   follow(pump: string): void;
-  units(system: SystemName): void;
   flush(): Promise<void>;
   /** the working of a figure of a scenario with all that it rests on, itself first; empty for what has none */
   explain(scenario: string, address: string): Promise<readonly WorkingPart[]>;
@@ -269,7 +267,6 @@ export function createStudyStore(
         set({ pump });
         recalculation.request(get().study, pump);
       },
-      units: (system) => get().change('Units', [{ op: 'set', path: ['units'], value: system }]),
       flush: () => autosave.flush(),
       rebase: (version) => autosave.rebase(version),
       discard: () => autosave.discard(),

@@ -1,4 +1,5 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { writtenEntryText } from '@cedar-knot/wording';
 import { msg } from '../words.js';
 
 /** How a field's text is understood: the value to keep, or why it is not taken and what may have been meant. */
@@ -49,6 +50,8 @@ export function TypedField({
   const id = useId();
   const note = useId();
   const input = useRef<HTMLInputElement>(null);
+  // an entry is kept with a decimal point, and shown as the person writes numbers
+  const local = isText ? value : writtenEntryText(value);
   const clear = (): void => {
     setDraft(null);
     setProblem(null);
@@ -56,7 +59,7 @@ export function TypedField({
   useEffect(clear, [value]);
 
   const take = (typed: string): void => {
-    if (typed.trim() === value.trim()) return clear();
+    if (typed.trim() === local.trim()) return clear();
     if (typed.trim() === '' && optional) return onCommit(undefined);
     const result = read(typed);
     if (!result.ok) return setProblem({ message: result.message, readings: result.readings ?? [] });
@@ -85,9 +88,11 @@ export function TypedField({
         ref={input}
         id={id}
         name={name}
-        value={draft ?? value}
-        placeholder={placeholder}
-        title={value === '' && placeholder ? msg('app.isUsedWhileThisIs', { placeholder }) : undefined}
+        value={draft ?? local}
+        placeholder={placeholder && writtenEntryText(placeholder)}
+        title={
+          value === '' && placeholder ? msg('app.isUsedWhileThisIs', { placeholder: writtenEntryText(placeholder) }) : undefined
+        }
         aria-invalid={wrong !== undefined}
         aria-describedby={hint ? note : undefined}
         onChange={(e) => {

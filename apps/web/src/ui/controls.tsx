@@ -1,8 +1,6 @@
-import type { SystemName } from '@cedar-knot/core';
 import { Undo2 } from 'lucide-react';
 import { Dialog, ToggleGroup } from 'radix-ui';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
-import { msg } from '../words.js';
 
 /** a drop-down menu and an item of it */
 export const MENU = 'panel z-50 min-w-[150px] p-1 shadow-[var(--shadow-lift)]';
@@ -89,21 +87,6 @@ export function Segmented<T extends string>({
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>
-  );
-}
-
-/** The unit system that is shown. */
-export function UnitChoice({ value, onChange }: { value: SystemName; onChange: (v: SystemName) => void }) {
-  return (
-    <Segmented
-      label={msg('app.units')}
-      value={value}
-      onChange={onChange}
-      options={[
-        { value: 'metric', text: msg('app.metric') },
-        { value: 'us', text: 'US' },
-      ]}
-    />
   );
 }
 

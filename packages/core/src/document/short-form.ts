@@ -2,6 +2,7 @@ import { ELEMENT_KINDS, isElementKind } from '../elements/index.js';
 import { readLine, type ShortForm, type ShortFormNames, type ShortFormReading } from '../fields/short-form.js';
 import { isPointKind, LINE, POINT_KINDS } from './points.js';
 import type { RawEntry } from './study.js';
+import type { TypedMarks } from '../fields/typed.js';
 
 /*
  * One line of text for one thing, as it stands in the line sheet and is typed there:
@@ -32,10 +33,11 @@ export function readShortForm(
   typed: string,
   before: Readonly<RawEntry> = {},
   names: ShortFormNames = {},
+  marks?: TypedMarks,
 ): ShortFormReading {
   const form = formOf(kind);
   if (!form) throw new RangeError(`${kind} has no short form`);
-  return readLine(form, typed, before, names);
+  return readLine(form, typed, before, names, marks);
 }
 
 /** the words with which a typed line says what it is, tried in this order: a check valve is a fitting of a pipe, not an element */

@@ -1,6 +1,6 @@
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import { UNITS, type Dimension } from '../units/units.js';
-import { readCommas } from './typed.js';
+import { plainSigns, readCommas, type TypedMarks } from './typed.js';
 
 /*
  * One line of text for one thing, as it stands in the line sheet and is typed there. A kind lists the pieces that it
@@ -192,14 +192,21 @@ export const namePiece =
     });
 
 /** Reads a line by the pieces of a kind over the entries that a thing has. */
-export function readLine(form: ShortForm, typed: string, before: Readonly<Entries>, names: ShortFormNames): ShortFormReading {
+export function readLine(
+  form: ShortForm,
+  written: string,
+  before: Readonly<Entries>,
+  names: ShortFormNames,
+  marks?: TypedMarks,
+): ShortFormReading {
+  const typed = plainSigns(written);
   const refuse = (piece: string, reason: ShortFormProblem['reason'], meant: readonly string[] = []): ShortFormReading => ({
     ok: false,
     problem: { piece, reason, expected: form.example, meant },
   });
   if (typed.length > LONGEST_LINE) return refuse(`${typed.slice(0, 40)}…`, 'text-too-long');
   if (typed.trim() === '') return refuse('', 'empty');
-  const doubt = doubtfulComma(typed);
+  const doubt = doubtfulMark(typed, marks);
   if (doubt) return refuse(typed.trim(), 'two-readings', doubt);
   const draft: Draft = { entries: { ...before }, assumed: [], typed: new Set(), names };
   for (const key of form.clears ?? []) delete draft.entries[key];
@@ -215,12 +222,12 @@ export function readLine(form: ShortForm, typed: string, before: Readonly<Entrie
 
 const namesOf = (names: ShortFormNames): string[] => [...(names.pumps ?? []), ...(names.valves ?? [])];
 
-/** a comma before exactly three digits and a unit may be either mark; one with a blank behind it parts pieces */
-function doubtfulComma(typed: string): readonly string[] | undefined {
-  for (const found of typed.matchAll(/(?<![\p{L}\d.,])\d{1,3},\d{3}(?![\d.,])\s?([^\s\d,;]*)/gu)) {
+/** a comma, or the person's point, before exactly three digits and a unit may be either mark; one with a blank behind it parts pieces */
+function doubtfulMark(typed: string, marks?: TypedMarks): readonly string[] | undefined {
+  for (const found of typed.matchAll(/(?<![\p{L}\d.,])\d{1,3}[.,]\d{3}(?![\d.,])\s?([^\s\d,;]*)/gu)) {
     const unit = found[1]!;
     if (unit === '' || !isUnit(unit)) continue;
-    const read = readCommas(found[0]);
+    const read = readCommas(found[0], marks);
     if ('readings' in read) return read.readings.map((r) => typed.trim().replace(found[0], r));
   }
   return undefined;

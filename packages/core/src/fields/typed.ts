@@ -33,18 +33,42 @@ export function quantityOf(entry: unknown, dimension: QuantityField['dimension']
   return isQuantity(q) ? q.si : undefined;
 }
 
+/** The person's sign before decimals, and what parts thousands. */
+export interface TypedMarks {
+  decimal: '.' | ',';
+  group: string;
+}
+
+const POINT: TypedMarks = { decimal: '.', group: '' };
+
+/**
+ * Text as it is typed: what was copied from a screen has a true minus, thin spaces and apostrophes among its digits.
+ *
+ * `−1 234.5 m³/h` → `-1234.5 m³/h`
+ */
+export function plainSigns(text: string): string {
+  return text
+    .replace(/\u2212/g, '-')
+    .replace(/(?<=\d)[\u202f\u2009\u00a0’'](?=\d{3}(?!\d))/g, '')
+    .replace(/[\u202f\u2009\u00a0]/g, ' ');
+}
+
 /** How the commas of a number may be meant: as it stands with points, or the two readings that nobody can tell apart. */
 type CommaReading = { text: string } | { readings: readonly [string, string] };
 
 const NUMBER_WITH_COMMAS = /\d[\d.,]*/g;
+const ONE_THOUSAND = /^[1-9]\d{0,2}$/;
 
 /**
  * Reads decimal commas and thousands as people write them. A comma before exactly three digits is not guessed.
  *
  * `1,5 m` → 1.5 m · `1.234,5 m` and `1,234.5 m` → 1234.5 m · `1,234,567 m` → 1234567 m · `0,125 m` → 0.125 m (no thousand begins
  * with a nought) · `1,234 m` → both
+ *
+ * @param marks of the person: where the comma is their decimal sign, it is one, and a point before exactly three digits is not guessed
  */
-export function readCommas(text: string): CommaReading {
+export function readCommas(text: string, marks: TypedMarks = POINT): CommaReading {
+  if (marks.decimal === ',') return readDecimalCommas(text, marks.group);
   if (!text.includes(',')) return { text };
   const doubtful: string[] = [];
   const plain = text.replace(NUMBER_WITH_COMMAS, (number) => {
@@ -57,6 +81,22 @@ export function readCommas(text: string): CommaReading {
   return { readings: [as('.'), as('')] };
 }
 
+function readDecimalCommas(text: string, group: string): CommaReading {
+  let doubtful = false;
+  const read = (decimal: boolean): string =>
+    text.replace(NUMBER_WITH_COMMAS, (number) => {
+      const [whole, ...rest] = number.split('.');
+      const isDoubtful = group === '.' && rest.length === 1 && ONE_THOUSAND.test(whole!) && /^\d{3}$/.test(rest[0]!);
+      if (isDoubtful) doubtful = true;
+      if (isDoubtful) return decimal ? number : whole! + rest[0]!;
+      if (!number.includes(',') && rest.length > 1 && isGrouped(number, '.')) return whole! + rest.join('');
+      // one comma, and no point but those that part thousands before it
+      return number.split(',').length === 2 && !number.includes('.') ? number.replace(',', '.') : (oneNumber(number) ?? number);
+    });
+  const decimal = read(true);
+  return doubtful ? { readings: [decimal, read(false)] } : { text: decimal };
+}
+
 /** undefined where the comma may be either mark */
 function oneNumber(number: string): string | undefined {
   const commas = number.split(',');
@@ -66,7 +106,7 @@ function oneNumber(number: string): string | undefined {
   if (lastPoint > lastComma) return isGrouped(number.slice(0, lastPoint), ',') ? number.split(',').join('') : number;
   if (lastPoint >= 0) return isGrouped(number.slice(0, lastComma), '.') ? number.split('.').join('').replace(',', '.') : number;
   if (commas.length > 2) return isGrouped(number, ',') ? commas.join('') : number;
-  const isThousand = /^[1-9]\d{0,2}$/.test(commas[0]!) && commas[1]!.length === 3;
+  const isThousand = ONE_THOUSAND.test(commas[0]!) && commas[1]!.length === 3;
   return isThousand ? undefined : number.replace(',', '.');
 }
 
@@ -80,21 +120,24 @@ function isGrouped(number: string, mark: string): boolean {
  * that stood there before, a decimal comma is a point. What was typed with its unit is kept as it is.
  *
  * @param before what stands in the field, or a quantity in the unit that is meant
+ * @param marks how the person writes numbers; with a decimal point where nothing is said
  */
-export function readTyped(typed: string, field: Field, before?: unknown): TypedReading {
-  const text = typed.trim();
-  if (field.type === 'text') return judged(text, field);
+export function readTyped(typed: string, field: Field, before?: unknown, marks?: TypedMarks): TypedReading {
+  if (field.type === 'text') return judged(typed.trim(), field);
+  const text = plainSigns(typed.trim());
   if (text.length > LONGEST_QUANTITY) return refused('text-too-long', { found: `${text.slice(0, 40)}…`, most: LONGEST_QUANTITY });
   if (field.type === 'choice') return judged(text, field);
   if (field.type === 'boolean') return judged(text === 'true' || text === 'yes', field);
   if (field.type !== 'quantity' && field.type !== 'number') return refused('not-typed', {});
   if (text === 'solve' && field.solve) return { ok: true, value: 'solve' };
   if (field.type === 'quantity' && field.words && Object.hasOwn(field.words, text)) return { ok: true, value: text };
-  const commas = readCommas(text);
+  const commas = readCommas(text, marks);
   if ('readings' in commas) {
     return { ...refused('two-readings', { found: text, expected: commas.readings }), readings: commas.readings };
   }
-  return field.type === 'quantity' ? typedQuantity(text, commas.text, field, before) : typedNumber(text, commas.text, field);
+  return field.type === 'quantity'
+    ? typedQuantity(typed.trim(), commas.text, field, before)
+    : typedNumber(typed.trim(), commas.text, field);
 }
 
 /** An entry as a person would type it: a record as its values, `85 m3/h, 38 m`. */
@@ -109,6 +152,7 @@ type Values = Record<string, string | number | boolean>;
 export function readTypedRecord(
   typed: string,
   field: Extract<Field, { type: 'record' }>,
+  marks?: TypedMarks,
 ): { ok: true; value: Values } | (TypedReading & { ok: false }) {
   if (typed.length > LONGEST_QUANTITY)
     return refused('text-too-long', { found: `${typed.slice(0, 40)}…`, most: LONGEST_QUANTITY });
@@ -116,7 +160,7 @@ export function readTypedRecord(
   const pieces = typed.trim().split(/\s*(?:;|,(?=\s)|(?<![\p{L}])(?:at|@)(?![\p{L}]))\s*/iu);
   for (const piece of pieces.filter((p) => p !== '')) {
     const isTaken = Object.entries(field.fields).some(([key, f]) => {
-      const read = key in value ? undefined : readTyped(piece, f);
+      const read = key in value ? undefined : readTyped(piece, f, undefined, marks);
       if (!read?.ok) return false;
       value[key] = read.value;
       return true;

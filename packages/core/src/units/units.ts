@@ -273,6 +273,23 @@ export type SystemName = 'metric' | 'us';
 /** What results are shown in: the usual units of a system, some of them chosen anew. */
 export type UnitSystem = SystemName | { base: SystemName; own: Readonly<Partial<Record<Dimension, string>>> };
 
+/** Sets of units that a person may choose by name. In SI, litres and kilopascals as water and process industries write them. */
+export const NAMED_SYSTEMS: Readonly<Record<SystemName | 'si', UnitSystem>> = {
+  metric: 'metric',
+  us: 'us',
+  si: {
+    base: 'metric',
+    own: {
+      flow: 'L/s',
+      pressure: 'kPa',
+      absolutePressure: 'kPa',
+      pressureDifference: 'kPa',
+      specificCapacity: 'L/s/m',
+      wellLoss: 's2/m5',
+    },
+  },
+};
+
 /** quantities whose unit a study may choose, with the dimensions that go by it */
 export const CHOSEN_UNITS: Readonly<Record<string, readonly Dimension[]>> = {
   flow: ['flow'],
@@ -285,9 +302,15 @@ export const CHOSEN_UNITS: Readonly<Record<string, readonly Dimension[]>> = {
   power: ['power'],
 };
 
+/** the same for a person, who may choose more */
+export const PERSON_UNITS: Readonly<Record<string, readonly Dimension[]>> = {
+  ...CHOSEN_UNITS,
+  viscosity: ['kinematicViscosity'],
+};
+
 /** units that a result of a quantity can be shown in: a mass flow would need a density */
 export function unitsToChoose(quantity: string): string[] {
-  return UNITS[CHOSEN_UNITS[quantity]![0]!].filter((x) => !x.mass).map((x) => x.symbol);
+  return UNITS[PERSON_UNITS[quantity]![0]!].filter((x) => !x.mass).map((x) => x.symbol);
 }
 
 const chosen = new WeakMap<object, Map<SystemName, UnitSystem>>();
@@ -299,13 +322,16 @@ export function unitsOf(study: { units?: SystemName; displayUnits?: Readonly<Rec
   if (!displayUnits || Object.keys(displayUnits).length === 0) return base;
   const known = chosen.get(displayUnits) ?? new Map<SystemName, UnitSystem>();
   chosen.set(displayUnits, known);
-  if (!known.has(base)) {
-    const own = Object.entries(displayUnits).flatMap(([quantity, symbol]) =>
-      (CHOSEN_UNITS[quantity] ?? []).filter((d) => findUnit(d, symbol)).map((d) => [d, symbol] as const),
-    );
-    known.set(base, { base, own: Object.fromEntries(own) });
-  }
+  if (!known.has(base)) known.set(base, systemWith(base, displayUnits));
   return known.get(base)!;
+}
+
+/** A system with other units for some quantities, which are named as in `PERSON_UNITS`. */
+export function systemWith(base: SystemName, units: Readonly<Record<string, string>>): UnitSystem {
+  const own = Object.entries(units).flatMap(([quantity, symbol]) =>
+    (PERSON_UNITS[quantity] ?? []).filter((d) => findUnit(d, symbol)).map((d) => [d, symbol] as const),
+  );
+  return { base, own: Object.fromEntries(own) };
 }
 
 /** The unit in which a result of each dimension is shown when nobody typed one. */

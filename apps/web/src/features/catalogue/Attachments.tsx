@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { ModelWhole } from '@cedar-knot/core';
 import { Paperclip, X } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -18,7 +19,7 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
       (e: unknown) => setProblem(wordsOf(e)),
     );
   };
-  const size = (bytes: number): string => (bytes > 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`);
+  const size = (bytes: number): string => (bytes > 1e6 ? `${fixed(bytes / 1e6, 1)} MB` : `${Math.ceil(bytes / 1000)} kB`);
   return (
     <section className="border-soft border-t pt-1.5 text-[12px]" aria-label={msg('view.catalogue.attachments')}>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import {
   curveSheet,
   entrySpeed,
@@ -137,7 +138,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
         >
           {lead.diameter !== null && <span>Ø {display.number(lead.diameter, 'diameter')}</span>}
           <b className="font-semibold">{`${display.number(read.head, 'head')} ${display.unit('head')}`}</b>
-          <span>η {read.efficiency === null ? '–' : `${(read.efficiency * 100).toFixed(1)} %`}</span>
+          <span>η {read.efficiency === null ? '–' : `${fixed(read.efficiency * 100, 1)} %`}</span>
           <span>{`${display.number(read.power, 'power')} ${display.unit('power')}`}</span>
           <span>{msg('view.catalogue.npshr2', { npshr: display.number(read.npshr, 'head'), unit: display.unit('head') })}</span>
           {read.isBeyond && <span className="text-near">{msg('view.catalogue.pastTheEndOfIts')}</span>}

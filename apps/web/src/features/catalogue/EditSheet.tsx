@@ -1,5 +1,5 @@
 import { ENTRY_FIELDS, judgeCatalogue, severityOf, typicalPump, usable, type ModelKind, type RawEntry } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
+import { problemText, fixed } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
@@ -231,7 +231,7 @@ function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
     if (!made.ok)
       return setProblem(
         msg('view.catalogue.itsSpecificSpeedWouldBe', {
-          specificSpeed: made.specificSpeed.toFixed(0),
+          specificSpeed: fixed(made.specificSpeed, 0),
           range: made.range[0],
           range2: made.range[1],
         }),

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { performanceAt, typicalPump, usable, type FoundPumps, type ModelHead, type ModelWhole } from '@cedar-knot/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -152,7 +153,7 @@ function useStudyStart(
       return onProblem(
         msg('view.catalogue.aTypicalPumpAtRpm', {
           typicalSpeed: TYPICAL_SPEED,
-          specificSpeed: made.specificSpeed.toFixed(0),
+          specificSpeed: fixed(made.specificSpeed, 0),
           range: made.range[0],
           range2: made.range[1],
         }),

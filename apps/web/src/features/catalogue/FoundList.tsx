@@ -2,7 +2,7 @@ import type { FoundPump, ModelHead } from '@cedar-knot/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Link } from 'react-router';
 import { saidNotStated } from '../../state/catalogueList.js';
-import { notJudgedText } from '@cedar-knot/wording';
+import { notJudgedText, fixed } from '@cedar-knot/wording';
 import { Button } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
@@ -79,7 +79,7 @@ export function FoundList({
       </button>
     </th>
   );
-  const percent = (x: number): string => `${x >= 0 ? '+' : '−'}${Math.abs(x * 100).toFixed(1)}`;
+  const percent = (x: number): string => `${x >= 0 ? '+' : '−'}${fixed(Math.abs(x * 100), 1)}`;
   return (
     <table className="w-full text-[12.5px]">
       <thead>
@@ -131,7 +131,7 @@ export function FoundList({
               <td className="text-inkq">
                 {percent(c.flowDeviation)}, {percent(c.headDeviation)}
               </td>
-              <td>{c.duty.efficiency === null ? '–' : (c.duty.efficiency * 100).toFixed(1)}</td>
+              <td>{c.duty.efficiency === null ? '–' : fixed(c.duty.efficiency * 100, 1)}</td>
               <td>{d.number(c.duty.shaftPower, 'power')}</td>
               <td>{d.number(c.duty.npshr, 'head')}</td>
               <td>{c.diameter === null ? '–' : d.number(c.diameter, 'diameter')}</td>

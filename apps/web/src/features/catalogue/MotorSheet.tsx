@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { describeEntry, judgeCatalogue, type ModelWhole } from '@cedar-knot/core';
 import { useMemo } from 'react';
 import { useDisplay } from '../context.js';
@@ -14,7 +15,7 @@ export function MotorSheet({ model }: { model: ModelWhole }) {
   );
   const e = model.entry as Record<string, string | number | undefined>;
   const shares = Array.isArray(read.efficiency) ? (read.efficiency as number[]) : [read.efficiency as number | undefined];
-  const percent = (x: number | undefined): string | undefined => (x === undefined ? undefined : `${(x * 100).toFixed(1)} %`);
+  const percent = (x: number | undefined): string | undefined => (x === undefined ? undefined : `${fixed(x * 100, 1)} %`);
   return (
     <div className="grid grid-cols-2 gap-x-5">
       <Facts

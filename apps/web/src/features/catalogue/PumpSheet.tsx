@@ -9,7 +9,7 @@ import {
   type CurveWarning,
   type ModelWhole,
 } from '@cedar-knot/core';
-import { curveWarningText } from '@cedar-knot/wording';
+import { curveWarningText, fixed } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 
 import { VerdictMark } from '../../ui/marks.js';
@@ -119,8 +119,8 @@ const region = (r: readonly [number, number] | undefined): string | undefined =>
   r && msg('view.catalogue.ofBepFlow', { r: Math.round(r[0] * 100), r2: Math.round(r[1] * 100) });
 
 function efficiencies(x: unknown): string | undefined {
-  if (Array.isArray(x)) return x.map((v: number) => (v * 100).toFixed(1)).join(', ');
-  return typeof x === 'number' ? msg('view.catalogue.atFullLoad', { x: (x * 100).toFixed(1) }) : undefined;
+  if (Array.isArray(x)) return x.map((v: number) => fixed(v * 100, 1)).join(', ');
+  return typeof x === 'number' ? msg('view.catalogue.atFullLoad', { x: fixed(x * 100, 1) }) : undefined;
 }
 
 function diameters(

@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { spoken, describeEntry, judgeCatalogue, kvAtOpening, KV_PER_CV, usableValve, type ModelWhole } from '@cedar-knot/core';
 import { useMemo, useRef } from 'react';
 
@@ -92,7 +93,7 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
         <Facts
           title={msg('view.catalogue.data')}
           facts={[
-            [msg('view.catalogue.rated', { coefficient }), Number((valve.ratedKv * scale).toPrecision(4))],
+            [msg('view.catalogue.rated', { coefficient }), rounded(valve.ratedKv * scale, 4)],
             ['body', written.body === undefined ? undefined : spoken(String(written.body))],
             ...sheetFacts('valves', 'data', describeEntry('valves', read), display),
           ]}

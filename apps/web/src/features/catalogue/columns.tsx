@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import {
   knownOf,
   KV_PER_CV,
@@ -62,11 +63,11 @@ export function shownIn(column: ModelColumn, m: Described, d: Display): string {
     case 'range':
       return range(known as readonly (number | null | undefined)[], shown.dimension, d);
     case 'percent':
-      return (Number(known) * 100).toFixed(1);
+      return fixed(Number(known) * 100, 1);
     case 'coefficient':
-      return d.system === 'us' ? (Number(known) / KV_PER_CV).toFixed(1) : String(known);
+      return d.system === 'us' ? fixed(Number(known) / KV_PER_CV, 1) : String(known);
     case 'number':
-      return shown.digits === undefined ? String(known) : Number(known).toFixed(shown.digits);
+      return shown.digits === undefined ? String(known) : fixed(Number(known), shown.digits);
     case 'day':
       return String(known).slice(0, 10);
     case 'word':

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import {
   allElements,
   defaultOf,
@@ -68,7 +69,7 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
           max={nominal * 1.2}
           step={5}
           ticks={[nominal * 0.5, nominal, nominal * 1.2]}
-          tickText={(n) => `${((n / nominal) * mainsFrequency(entry)).toFixed(0)} Hz`}
+          tickText={(n) => `${fixed((n / nominal) * mainsFrequency(entry), 0)} Hz`}
           onGrab={onGrab}
         />
       )}

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { overallVerdict } from '@cedar-knot/core';
 import { ScenarioLetter, VerdictMark, verdictColor } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -42,7 +43,7 @@ export function KnotTable({ knots }: { knots: readonly Knot[] }) {
                 </span>
               </td>
               <td className="py-0.5 text-right font-semibold">{display.number(r.head, 'head')}</td>
-              <td className="py-0.5 text-right">{r.efficiency === null ? '–' : (r.efficiency * 100).toFixed(1)}</td>
+              <td className="py-0.5 text-right">{r.efficiency === null ? '–' : fixed(r.efficiency * 100, 1)}</td>
               <td className="py-0.5 text-right">
                 <span style={region === 'holds' ? undefined : { color: verdictColor(region) }}>
                   {r.flowRatio === null ? '–' : Math.round(r.flowRatio * 100)}

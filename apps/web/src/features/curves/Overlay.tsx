@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import type { ServiceCurves } from '@cedar-knot/core';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import type { Display } from '../context.js';
@@ -42,8 +43,7 @@ function scale(axis: Axis, from: number, to: number): Scale {
 }
 
 /** a diameter as it is stamped: 385, 15.16 */
-export const diameterText = (metres: number, display: Display): string =>
-  String(Number(display.value(metres, 'diameter').toPrecision(4)));
+export const diameterText = (metres: number, display: Display): string => String(rounded(display.value(metres, 'diameter'), 4));
 
 /** Marks laid over the charts: knots, letters at the lines' ends, best efficiency, the rated point, what the valve burns. */
 export function Overlay({
@@ -133,7 +133,7 @@ function Titles({ model, plot, tops, yEff, bottom, hasMotor, display }: TitlesPr
         </tspan>
       </text>
       <text x={plot.x + plot.width + 4} y={yEff(100) + 4} fontSize={11} fill={LABEL}>
-        {Number(model.powerTop.toPrecision(3))}
+        {rounded(model.powerTop, 3)}
       </text>
       <text x={plot.x + plot.width + 4} y={yEff(0) + 4} fontSize={11} fill={LABEL}>
         0

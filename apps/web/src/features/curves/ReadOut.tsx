@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { quantityOf, type PumpTrace, type QuantityField, type ServiceCurves } from '@cedar-knot/core';
 import { type KeyboardEvent, type PointerEvent } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -135,7 +136,7 @@ function Floating({
               </td>
               <td>{display.number(f.system, 'head')}</td>
               <td>{display.number(f.pump?.head, 'head')}</td>
-              <td>{f.pump?.efficiency == null ? '–' : (f.pump.efficiency * 100).toFixed(1)}</td>
+              <td>{f.pump?.efficiency == null ? '–' : fixed(f.pump.efficiency * 100, 1)}</td>
               <td>{display.number(f.pump?.power, 'power')}</td>
               <td className="whitespace-nowrap">
                 {display.number(f.npsha, 'head')} / {display.number(f.pump?.npshr, 'head')}

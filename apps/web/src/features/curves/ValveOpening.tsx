@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { allElements } from '@cedar-knot/core';
 import type { Margin, Operation } from '@cedar-knot/core';
 import { useState } from 'react';
@@ -49,8 +50,7 @@ export function ValveOpening() {
           {msg('view.curves.valveOpening')} <ScenarioLetter index={index} letter={letterOf(index)} small />
         </span>
         <span>
-          <b className="font-semibold">{opening === null ? '–' : (opening * 100).toFixed(1)}</b>{' '}
-          <span className="text-inkq">%</span>
+          <b className="font-semibold">{opening === null ? '–' : fixed(opening * 100, 1)}</b> <span className="text-inkq">%</span>
         </span>
       </div>
       {byHand && opening !== null ? (

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { PumpResult, PumpTrace, ScenarioTrace, ServiceCurves, Study } from '@cedar-knot/core';
 import { NO_FAMILY, type Family } from './family.js';
 import { interpolate } from '../../state/interpolate.js';
@@ -162,7 +163,7 @@ function familyTraces(family: Family, units: Units): Trace[] {
         line(`η ${c.efficiency} ${i}`, { flow: l.map((p) => p.flow), head: l.map((p) => p.head) }, units, resolved('--cedar'), 1),
       ),
     ),
-    ...family.speeds.map((c) => line(`${c.speed.toFixed(0)} rpm`, c, units, quiet, 1, '6 3')),
+    ...family.speeds.map((c) => line(`${fixed(c.speed, 0)} rpm`, c, units, quiet, 1, '6 3')),
     ...family.units.map((c) => line(msg('view.curves.ofTheUnits', { running: c.running }), c, units, quiet, 1.2, '2 3')),
     ...family.edges.map((c) => line(msg('view.curves.valve', { c: c.name }), c, units, resolved('--ink-2'), 1.3, '4 2')),
     ...(family.clear ? [line(msg('view.curves.newOnWater'), family.clear, units, quiet, 1.4, '8 3 2 3')] : []),

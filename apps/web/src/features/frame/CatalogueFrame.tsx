@@ -3,14 +3,14 @@ import { Link, Outlet, useLocation } from 'react-router';
 import { isKind, KINDS } from '../../state/catalogueList.js';
 import { lastStudy } from '../../state/lastStudy.js';
 import { useUnits } from '../../state/units.js';
-import { UnitChoice } from '../../ui/controls.js';
 import { PersonMark } from '../person/Person.js';
 import { Rail } from './Rail.js';
+import { UnitsMenu } from './UnitsMenu.js';
 import { msg } from './words.js';
 
 /** What stands around the catalogue: bar and rail, no scenarios. */
 export function CatalogueFrame() {
-  const { system, choose } = useUnits();
+  const numbers = useUnits((s) => s.numbers);
   const { pathname } = useLocation();
   const [, , part, of, last] = pathname.split('/');
   const place = isKind(part) ? KINDS.find((k) => k.kind === part)!.name : part === 'find' ? msg('view.frame.findForADuty') : '';
@@ -58,14 +58,15 @@ export function CatalogueFrame() {
           )}
         </nav>
         <span className="ml-auto" />
-        <UnitChoice value={system} onChange={choose} />
+        <UnitsMenu />
         <PersonMark />
       </header>
       <div className="flex min-h-0 flex-1">
         <Rail base={study === null ? null : `/studies/${study}`} />
         <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.opening')}</p>}>
-            <Outlet />
+            {/* what is written is written anew */}
+            <Outlet key={numbers} />
           </Suspense>
         </main>
       </div>

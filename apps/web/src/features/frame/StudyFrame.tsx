@@ -9,6 +9,7 @@ import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import type { RecalculationApi } from '../../worker/recalculation.worker.js';
 import { StudyContext } from '../context.js';
 import { Frame } from './Frame.js';
+import { useUnits } from '../../state/units.js';
 import { msg } from './words.js';
 
 /** between two tries to open a study while the application or its database is away, ms */
@@ -38,6 +39,7 @@ export function StudyFrame() {
   const { id } = useParams();
   const [store, setStore] = useState<StudyStore | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const numbers = useUnits((s) => s.numbers);
 
   useEffect(() => {
     let opened: StudyStore | undefined;
@@ -94,7 +96,8 @@ export function StudyFrame() {
   if (!store) return <p className="text-inkq p-8">{msg('view.frame.openingTheStudy')}</p>;
   return (
     <StudyContext.Provider value={store}>
-      <Frame />
+      {/* what is written is written anew */}
+      <Frame key={numbers} />
     </StudyContext.Provider>
   );
 }

@@ -1,10 +1,9 @@
 import { Check, ChevronDown, CloudOff, LockKeyhole, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { Away, SaveState } from '../../state/autosave.js';
-import { UnitChoice } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
-import { DisplayUnits } from './DisplayUnits.js';
 import { PersonMark } from '../person/Person.js';
+import { UnitsMenu } from './UnitsMenu.js';
 import { Versions } from './Versions.js';
 import { msg } from './words.js';
 
@@ -15,12 +14,10 @@ function Mark() {
 export function TopBar({ onCommands }: { onCommands: () => void }) {
   const title = useStudy((s) => s.study.title ?? msg('view.frame.untitled'));
   const tag = useStudy((s) => s.study.tag ?? '');
-  const system = useStudy((s) => s.study.units ?? 'metric');
   const past = useStudy((s) => s.past);
   const future = useStudy((s) => s.future);
   const undo = useStudy((s) => s.undo);
   const redo = useStudy((s) => s.redo);
-  const units = useStudy((s) => s.units);
   const save = useStudy((s) => s.save);
   return (
     <header className="border-line bg-paper flex h-[44px] flex-none items-center gap-3 border-b px-3">
@@ -63,8 +60,7 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         <Redo2 size={17} aria-hidden="true" />
       </button>
       <SaveMark save={save} />
-      <UnitChoice value={system} onChange={units} />
-      <DisplayUnits />
+      <UnitsMenu />
       <button
         type="button"
         onClick={onCommands}

@@ -1,4 +1,5 @@
 import { applyOperations } from '@cedar-knot/core';
+import { useUnits } from '../../state/units.js';
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, useLocation } from 'react-router';
@@ -143,9 +144,11 @@ describe('commands', () => {
     await run('choose cv', 'Choose CV-1');
     expect([opened.store.getState().selected, at]).toEqual(['CV-1', '/studies/x/system']);
     await run('us un', 'US units');
-    expect(opened.store.getState().study.units).toBe('us');
-    await run('undo', 'Undo');
-    expect(opened.store.getState().study.units ?? 'metric').toBe('metric');
+    expect(useUnits.getState().system).toBe('us');
+    // no change of the study
+    expect(opened.store.getState().past).toEqual([]);
+    await run('units of', 'Units of the study');
+    expect(useUnits.getState().system).toBeNull();
     await run('working npshr', 'Working of .*NPSHR.* at P-1');
     expect([opened.store.getState().selected, opened.store.getState().asked]).toEqual(['P-1', 'npshr']);
   });

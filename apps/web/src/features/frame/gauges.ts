@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { CheckCode, Margin, ScenarioResult, Verdict } from '@cedar-knot/core';
 import { scaleOf } from '../entry/gaugeScale.js';
 import type { GaugeScale } from '../../ui/PinGauge.js';
@@ -27,7 +28,7 @@ const SHOWN: readonly {
     check: 'npsh-ratio',
     label: 'NPSH',
     title: msg('view.frame.npshAvailableOverRequired'),
-    write: (v) => v.toFixed(2),
+    write: (v) => fixed(v, 2),
     span: [0.8, 3.2],
   },
   {
@@ -48,7 +49,7 @@ const SHOWN: readonly {
     check: 'motor-power',
     label: msg('app.motor'),
     title: msg('view.frame.motorRatingOverShaftPower'),
-    write: (v) => v.toFixed(2),
+    write: (v) => fixed(v, 2),
     span: [0.8, 2],
   },
 ];

@@ -7,6 +7,7 @@ import { copyScenario } from '../../state/inputs.js';
 import { shownKey } from '../../state/keys.js';
 import { lineActions } from '../../state/lineActions.js';
 import type { StudyStore } from '../../state/studyStore.js';
+import { useUnits } from '../../state/units.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { VIEWS } from '../../views.js';
 import { switchTheme } from './theme.js';
@@ -53,7 +54,8 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
 
 /** what changes or saves the study as a whole */
 function studyCommands(store: StudyStore, id: string, keys: () => void): Command[] {
-  const { undo, redo, flush, units } = store.getState();
+  const { undo, redo, flush } = store.getState();
+  const { choose } = useUnits.getState();
   const addScenario = (): void => {
     const { study, active, change, activate } = store.getState();
     const at = study.scenarios.findIndex((s) => s.id === active);
@@ -68,8 +70,10 @@ function studyCommands(store: StudyStore, id: string, keys: () => void): Command
       name: msg('view.frame.exportTheStudyFile'),
       run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/file`)),
     },
-    { name: msg('view.frame.metricUnits'), run: () => units('metric') },
-    { name: msg('view.frame.usUnits'), run: () => units('us') },
+    { name: msg('view.frame.unitsOfTheStudy'), run: () => choose('study') },
+    { name: msg('view.frame.metricUnits'), run: () => choose('metric') },
+    { name: msg('view.frame.usUnits'), run: () => choose('us') },
+    { name: msg('view.frame.siUnits'), run: () => choose('si') },
     { name: msg('view.frame.listTheKeys'), keys: shownKey('keys'), run: keys },
   ];
 }

@@ -1,3 +1,4 @@
+import { fixed, rounded } from '@cedar-knot/wording';
 import type { SweepField } from '@cedar-knot/core';
 import { contours } from 'd3-contour';
 import { PlotFrame, type Plot } from '../../ui/chart/PlotFrame.js';
@@ -69,7 +70,7 @@ export function FieldChart({
                     fill={
                       v === null
                         ? 'var(--paper-deep)'
-                        : `color-mix(in srgb, var(--cedar) ${(8 + 62 * share(v)).toFixed(0)}%, var(--panel))`
+                        : `color-mix(in srgb, var(--cedar) ${fixed(8 + 62 * share(v), 0)}%, var(--panel))`
                     }
                   />
                 );
@@ -82,7 +83,7 @@ export function FieldChart({
       {(p) => (
         <>
           {lines.map((t) => (
-            <Level key={t} level={t} xs={xs} ys={ys} values={values} p={p} text={String(Number(t.toPrecision(4)))} />
+            <Level key={t} level={t} xs={xs} ys={ys} values={values} p={p} text={String(rounded(t, 4))} />
           ))}
           {limits
             .filter((t) => t > least && t < most)

@@ -1,5 +1,5 @@
 import { inputAt, type Fit, type Fitted, type Study } from '@cedar-knot/core';
-import { noFitText } from '@cedar-knot/wording';
+import { noFitText, fixed, rounded } from '@cedar-knot/wording';
 import { useState } from 'react';
 import { handleName } from '../../state/handles.js';
 import { inputScale, takeFound } from '../../state/inputScale.js';
@@ -97,8 +97,8 @@ export function FitPanel({ work }: { work: ReachWork }) {
           ))}
           <p className="text-inkq text-[12px]">
             {msg('view.margins.theReadingsAreOffBy', {
-              before: current.fit.before.toFixed(1),
-              after: current.fit.after.toFixed(1),
+              before: fixed(current.fit.before, 1),
+              after: fixed(current.fit.after, 1),
             })}
             {current.fit.correlation !== null && Math.abs(current.fit.correlation) > 0.9 && msg('view.margins.theTwoAreHardTo')}
           </p>
@@ -110,7 +110,7 @@ export function FitPanel({ work }: { work: ReachWork }) {
 
 /** wear, and the head of a curve, in words */
 function saying(f: Fitted, study: Study): string | null {
-  const percent = (x: number): string => `${Number((100 * x).toPrecision(2))} %`;
+  const percent = (x: number): string => `${rounded(100 * x, 2)} %`;
   if (f.address.endsWith('.wear')) {
     const more = f.value - f.before;
     if (Math.abs(more) <= f.interval) return msg('view.margins.thePumpHasLostNo', { before: percent(f.before) });
@@ -133,5 +133,5 @@ function shownValue(d: Display, study: Study, f: Fitted, si: number, atmosphere:
   const width = Math.abs(scale.width(f.interval));
   // no figure behind the second of the interval says anything
   const decimals = width > 0 && Number.isFinite(width) ? Math.min(8, Math.max(0, 1 - Math.floor(Math.log10(width)))) : 4;
-  return `${Number(value.toFixed(decimals))}${unit === '' ? '' : ` ${unit}`}`;
+  return `${Number(fixed(value, decimals))}${unit === '' ? '' : ` ${unit}`}`;
 }

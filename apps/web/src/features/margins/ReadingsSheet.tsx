@@ -9,7 +9,7 @@ import {
   type ReadFigure,
   type Study,
 } from '@cedar-knot/core';
-import { figureName, named, problemText } from '@cedar-knot/wording';
+import { figureName, named, problemText, rounded, fixed } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useMemo, useState, type FormEvent } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -236,10 +236,9 @@ const figureWord = (f: ReadFigure): string => WORDS[f] ?? figureName(f).toLowerC
 /** a value of a reading as it is shown: a pressure at a place gauge */
 function written(d: Display, figure: ReadFigure, si: number, atmosphere: number): string {
   const dimension = readDimension(figure);
-  if (dimension === null)
-    return figure === 'opening' ? `${Number((si * 100).toPrecision(3))} %` : `${Number(si.toPrecision(3))} A`;
+  if (dimension === null) return figure === 'opening' ? `${rounded(si * 100, 3)} %` : `${rounded(si, 3)} A`;
   const isPlace = dimension === 'pressure';
-  const number = Number(d.value(isPlace ? si - atmosphere : si, dimension).toPrecision(4));
+  const number = rounded(d.value(isPlace ? si - atmosphere : si, dimension), 4);
   return `${number} ${d.unit(dimension)}${isPlace ? '(g)' : ''}`;
 }
 
@@ -248,8 +247,8 @@ function difference(d: Display, figure: ReadFigure, si: number): string {
   const dimension = readDimension(figure);
   const sign = si < 0 ? '−' : '+';
   const size = Math.abs(si);
-  if (dimension === null) return `${sign}${Number((figure === 'opening' ? size * 100 : size).toPrecision(2))}`;
-  return `${sign}${Number(d.value(size, dimension === 'pressure' ? 'pressureDifference' : dimension).toPrecision(2))}`;
+  if (dimension === null) return `${sign}${rounded(figure === 'opening' ? size * 100 : size, 2)}`;
+  return `${sign}${rounded(d.value(size, dimension === 'pressure' ? 'pressureDifference' : dimension), 2)}`;
 }
 
 /** deviations from which on a reading does not go with the model */
@@ -391,7 +390,7 @@ function Beside({
           <span className={isFar ? 'text-near font-semibold' : 'text-inkq'} data-off>
             {off === null
               ? '–'
-              : `${off < 0 ? '−' : '+'}${Math.abs(off) < 10 ? Math.abs(off).toFixed(1) : Math.round(Math.abs(off))}`}
+              : `${off < 0 ? '−' : '+'}${Math.abs(off) < 10 ? fixed(Math.abs(off), 1) : Math.round(Math.abs(off))}`}
           </span>
         </span>
       </td>

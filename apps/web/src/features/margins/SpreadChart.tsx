@@ -1,5 +1,5 @@
 import { CHECKS, type Axis, type Sampled, type SampledMargin } from '@cedar-knot/core';
-import { checkName } from '@cedar-knot/wording';
+import { checkName, fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { handleName } from '../../state/handles.js';
 import { binned } from '../../state/histogram.js';
@@ -107,7 +107,7 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
               </td>
               <td className="text-inkq pl-2 text-right whitespace-nowrap">
                 {rank < 0 ? '−' : '+'}
-                {Math.abs(rank).toFixed(2)}
+                {fixed(Math.abs(rank), 2)}
               </td>
             </tr>
           ))}

@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import type { SweepRow } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
@@ -110,7 +111,7 @@ export function SweepRows({ rows, read, x, y, unit }: Drawn & { unit: string }) 
           <th className="pr-3 font-normal">{unit || msg('view.margins.input')}</th>
           {steps.map((s) => (
             <th key={s} className="px-3 font-normal">
-              {Number(x(rows.find((r) => r.step === s)!.input).toPrecision(4))}
+              {rounded(x(rows.find((r) => r.step === s)!.input), 4)}
             </th>
           ))}
         </tr>
@@ -126,7 +127,7 @@ export function SweepRows({ rows, read, x, y, unit }: Drawn & { unit: string }) 
               const v = r?.values[read];
               return (
                 <td key={step} className="px-3">
-                  {v == null ? r?.status === 'failed' ? <span className="text-fails">▲</span> : '–' : Number(y(v).toPrecision(3))}
+                  {v == null ? r?.status === 'failed' ? <span className="text-fails">▲</span> : '–' : rounded(y(v), 3)}
                 </td>
               );
             })}

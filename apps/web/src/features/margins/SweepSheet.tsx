@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { dimensionShown, inputAt, type StudyInput } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -111,7 +112,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
             value:
               now === null
                 ? msg('view.margins.nothingStandsThereNow')
-                : msg('view.margins.itStandsAtIn', { number: Number(scale.show(now).toPrecision(4)), unit: scale.unit, letter }),
+                : msg('view.margins.itStandsAtIn', { number: rounded(scale.show(now), 4), unit: scale.unit, letter }),
           })}
         </p>
         <LargestText largest={largest} scale={scale} letter={letter} />

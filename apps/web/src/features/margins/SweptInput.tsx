@@ -1,5 +1,5 @@
 import { inputAt, type Largest, type StudyInput } from '@cedar-knot/core';
-import { checkName } from '@cedar-knot/wording';
+import { checkName, rounded } from '@cedar-knot/wording';
 import { readFor, type InputScale } from '../../state/inputScale.js';
 import { LIQUID, type movable } from '../../state/sweeps.js';
 import { Select } from '../../ui/Select.js';
@@ -105,7 +105,7 @@ export function LargestText({ largest, scale, letter }: { largest: Largest | nul
     <p className="text-[12px]" data-largest={largest.check ?? 'none'}>
       <b className="font-semibold">
         {largest.check === null ? msg('view.margins.atLeastTo') : msg('view.margins.upTo')}{' '}
-        {Number(scale.show(largest.largest).toPrecision(4))} {scale.unit}
+        {rounded(scale.show(largest.largest), 4)} {scale.unit}
       </b>{' '}
       {msg('view.margins.in', {
         value:

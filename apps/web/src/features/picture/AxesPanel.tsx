@@ -2,7 +2,7 @@ import { AXES, axesFor, type AxisState, type PictureState } from '../../state/pi
 import { Segmented } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
-import { prettyUnit } from '@cedar-knot/wording';
+import { prettyUnit, fixed } from '@cedar-knot/wording';
 import type { Doing } from './doing.js';
 import { msg } from './words.js';
 
@@ -34,7 +34,7 @@ export function AxesPanel({ state, doing, onDoing, onChange }: AxesPanelProps) {
         <span className="text-inkq text-[12px]">{msg('view.picture.twoPointsEachOnThe')}</span>
         {turn !== null && (
           <span className="ml-auto inline-flex items-center gap-1 text-[12px]">
-            <VerdictMark kind="holds" size={9} /> {msg('view.picture.turned', { turn: turn.toFixed(1) })}
+            <VerdictMark kind="holds" size={9} /> {msg('view.picture.turned', { turn: fixed(turn, 1) })}
           </span>
         )}
       </header>

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { Place } from '@cedar-knot/core';
 import { useEffect, useRef } from 'react';
 import type { axesFor, CurveState } from '../../state/picture.js';
@@ -61,7 +62,7 @@ export function Loupe({ bitmap, width, height, zoom, at, caught, curve, axes }: 
 }
 
 function valueText(curve: CurveState | undefined, y: number, d: ReturnType<typeof useDisplay>): string {
-  if (curve?.kind === 'efficiency') return `${(y * 100).toFixed(1)} %`;
+  if (curve?.kind === 'efficiency') return `${fixed(y * 100, 1)} %`;
   const dimension = curve?.kind === 'power' ? 'power' : 'head';
   return `${d.number(y, dimension)} ${d.unit(dimension)}`;
 }

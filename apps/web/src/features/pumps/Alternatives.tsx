@@ -1,5 +1,5 @@
 import type { Study, StudyHead, WholeStudy } from '@cedar-knot/core';
-import { checkName, checkValue } from '@cedar-knot/wording';
+import { checkName, checkValue, fixed } from '@cedar-knot/wording';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
@@ -176,12 +176,12 @@ function EnergyRow({ sides }: { sides: readonly Side[] }) {
         const less = energy !== null && base?.energyPerYear != null && i > 0 ? energy - base.energyPerYear : null;
         return (
           <td key={head.id} className="px-3 py-1.5">
-            <b className="font-semibold">{energy === null ? '–' : (energy / 3.6e9).toFixed(1)}</b>
+            <b className="font-semibold">{energy === null ? '–' : fixed(energy / 3.6e9, 1)}</b>
             {less !== null && (
               <span className="text-inkq">
                 {' '}
                 {less <= 0 ? '−' : '+'}
-                {Math.abs(less / 3.6e9).toFixed(1)}
+                {fixed(Math.abs(less / 3.6e9), 1)}
               </span>
             )}
             {whole?.isTypical && <span className="text-inkq block text-[11px]">{msg('view.pumps.typicalMotor')}</span>}

@@ -1,5 +1,5 @@
 import { entryLabel, spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
-import { checkName, checkValue, notJudgedText } from '@cedar-knot/wording';
+import { checkName, checkValue, notJudgedText, fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { saidNotStated } from '../../state/catalogueList.js';
 
@@ -175,8 +175,8 @@ function Row({
       <td>
         <Strip scenarios={Object.entries(c.scenarios).map(([s, x]) => ({ index: index(s), ratio: x.flowRatio }))} />
       </td>
-      <td>{c.meanEfficiency === null ? '–' : (c.meanEfficiency * 100).toFixed(1)}</td>
-      <td className="max-[1120px]:hidden">{c.npshRatio === null ? '–' : c.npshRatio.toFixed(2)}</td>
+      <td>{c.meanEfficiency === null ? '–' : fixed(c.meanEfficiency * 100, 1)}</td>
+      <td className="max-[1120px]:hidden">{c.npshRatio === null ? '–' : fixed(c.npshRatio, 2)}</td>
       <td className="pl-2 text-left whitespace-nowrap">
         {c.worst && (
           <span className="inline-flex items-center gap-1">
@@ -186,7 +186,7 @@ function Row({
           </span>
         )}
       </td>
-      <td className="max-[1120px]:hidden">{Number.isFinite(c.headReserve) ? `+${(c.headReserve * 100).toFixed(1)} %` : '–'}</td>
+      <td className="max-[1120px]:hidden">{Number.isFinite(c.headReserve) ? `+${fixed(c.headReserve * 100, 1)} %` : '–'}</td>
       <td>
         <b className="font-semibold">
           {isByPower ? d.number(c.powerAtLargest, 'power') : c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}
@@ -219,7 +219,7 @@ const missingOf = (incomplete: RankedPump['incomplete']): string =>
   });
 
 /** J as MWh: whole ones, tenths below ten */
-const megawattHours = (joules: number): string => (joules / 3.6e9).toFixed(joules < 3.6e10 ? 1 : 0);
+const megawattHours = (joules: number): string => fixed(joules / 3.6e9, joules < 3.6e10 ? 1 : 0);
 
 const x = (ratio: number): number => 6 + ((Math.min(HIGH, Math.max(LOW, ratio)) - LOW) / (HIGH - LOW)) * (STRIP - 12);
 

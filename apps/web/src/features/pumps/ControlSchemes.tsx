@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { ControlScheme } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { Button } from '../../ui/controls.js';
@@ -76,7 +77,7 @@ export function ControlSchemes({
                       <span className="text-inkq block text-[12px] leading-[14px]">
                         {p &&
                           (s.kind === 'speed'
-                            ? `${p.speed.toFixed(0)} rpm`
+                            ? `${fixed(p.speed, 0)} rpm`
                             : s.kind === 'bypass'
                               ? `${d.number(p.flow, 'flow')} ${d.unit('flow')}`
                               : `${d.number(p.head, 'head')} ${d.unit('head')}`)}

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { StageLadder, Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { stageOperations } from '../../state/ranking.js';
@@ -80,7 +81,7 @@ export function StagesAsked({ study, ladder, made, now }: LadderProps) {
                 <td>{display.number(n.requiredHead, 'head')}</td>
                 <td>{display.number(n.headPerStage, 'head')}</td>
                 <td>
-                  <b className="font-semibold">{n.exact.toFixed(2)}</b>
+                  <b className="font-semibold">{fixed(n.exact, 2)}</b>
                 </td>
                 <td className="pl-3">
                   <svg width={280} height={25} aria-hidden="true">
@@ -133,7 +134,7 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
             ))}
             <th className="font-normal">{msg('view.pumps.shaft', { unit: display.unit('power') })}</th>
             <th className="font-normal">{msg('view.pumps.aStage2')}</th>
-            <th className="font-normal">{msg('view.pumps.atShutOffA', { unit: display.unit('pressure') })}</th>
+            <th className="font-normal">{msg('view.pumps.atShutOffA', { unit: display.placeUnit })}</th>
             <td className="w-[90px]" />
           </tr>
         </thead>
@@ -172,7 +173,7 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
               <td className="text-inkq">{c.shaftPower === null ? '–' : display.number(c.shaftPower / c.stages, 'power')}</td>
               <td className="whitespace-nowrap">
                 <LimitMark of={c.limits['casing-pressure']} />{' '}
-                {c.shutOffPressure === null ? '–' : display.number(c.shutOffPressure, 'absolutePressure')}
+                {c.shutOffPressure === null ? '–' : display.place(c.shutOffPressure)}
               </td>
               <td className="pr-1">
                 {c.stages !== now && (

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { DriveFigures } from '../../state/studyStore.js';
@@ -69,7 +70,7 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
                   <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />
                 </td>
                 <td className="max-w-[160px] truncate text-left">{study.scenarios[index(id)]?.name ?? id}</td>
-                <td>{hours === null ? '–' : hours.toFixed(0)}</td>
+                <td>{hours === null ? '–' : fixed(hours, 0)}</td>
                 <td className="whitespace-nowrap">
                   {r.running}
                   {installed > 1 && <span className="text-inkq"> {msg('view.pumps.of3', { installed })}</span>}
@@ -80,8 +81,8 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
                 <td className="whitespace-nowrap">
                   {margin && margin.value !== null ? (
                     <>
-                      <VerdictMark kind={margin.verdict} size={9} /> {margin.value.toFixed(2)}{' '}
-                      <span className="text-inkq">≥ {margin.limit?.toFixed(2)}</span>
+                      <VerdictMark kind={margin.verdict} size={9} /> {fixed(margin.value, 2)}{' '}
+                      <span className="text-inkq">≥ {fixed(margin.limit ?? NaN, 2)}</span>
                     </>
                   ) : (
                     '–'
@@ -90,9 +91,9 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
                 <td>{percent(r.motorEfficiency)}</td>
                 <td>{percent(input && r.hydraulicPower !== null ? r.hydraulicPower / input : null)}</td>
                 <td>{d.number(input, 'power')}</td>
-                <td>{r.current === undefined ? '–' : r.current.toFixed(0)}</td>
-                <td>{r.powerFactor === undefined ? '–' : r.powerFactor.toFixed(2)}</td>
-                <td>{input === null || !(r.flow > 0) ? '–' : (input / r.flow / KWH).toFixed(3)}</td>
+                <td>{r.current === undefined ? '–' : fixed(r.current, 0)}</td>
+                <td>{r.powerFactor === undefined ? '–' : fixed(r.powerFactor, 2)}</td>
+                <td>{input === null || !(r.flow > 0) ? '–' : fixed(input / r.flow / KWH, 3)}</td>
               </tr>
             );
           })}
@@ -102,4 +103,4 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
   );
 }
 
-const percent = (x: number | null | undefined): string => (x == null ? '–' : (100 * x).toFixed(1));
+const percent = (x: number | null | undefined): string => (x == null ? '–' : fixed(100 * x, 1));

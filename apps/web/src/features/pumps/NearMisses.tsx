@@ -1,5 +1,5 @@
 import { neededFor, type FallenPump, type ModelHead } from '@cedar-knot/core';
-import { checkName, checkValue, neededText } from '@cedar-knot/wording';
+import { checkName, checkValue, neededText, fixed } from '@cedar-knot/wording';
 import { Link } from 'react-router';
 import { letterOf } from '../../state/address.js';
 import { nearMisses } from '../../state/ranking.js';
@@ -55,7 +55,7 @@ export function NearMisses({
               <td className="text-fails text-right whitespace-nowrap">▲ {reasonValue(f.reason, f.value, display)}</td>
               <td className="text-right whitespace-nowrap">{reasonValue(f.reason, f.limit, display)}</td>
               <td className="text-inkq text-right whitespace-nowrap">
-                {f.value === null || !f.limit ? '–' : `${(100 * Math.abs(f.value / f.limit - 1)).toFixed(1)} %`}
+                {f.value === null || !f.limit ? '–' : `${fixed(100 * Math.abs(f.value / f.limit - 1), 1)} %`}
               </td>
               <td className="pl-4">{needed ? neededText(needed, display.system) : <span className="text-inkq">–</span>}</td>
             </tr>

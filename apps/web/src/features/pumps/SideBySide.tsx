@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { ModelHead, RankedPump } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { Button } from '../../ui/controls.js';
@@ -85,5 +86,5 @@ export function SideBySide({
   );
 }
 
-const figure = (x: number): string => (Math.abs(x) >= 100 ? x.toFixed(0) : Math.abs(x) >= 10 ? x.toFixed(1) : x.toFixed(2));
+const figure = (x: number): string => (Math.abs(x) >= 100 ? fixed(x, 0) : Math.abs(x) >= 10 ? fixed(x, 1) : fixed(x, 2));
 const signed = (x: number): string => `${x >= 0 ? '+' : '−'}${figure(Math.abs(x))}`;

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { allElements, quantityOf, type StageLadder } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -59,7 +60,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
           ]}
           onChange={setMains}
         />
-        <span className="text-inkq">{ladder.speed.toFixed(0)} rpm</span>
+        <span className="text-inkq">{fixed(ladder.speed, 0)} rpm</span>
         <label className="flex items-center gap-1.5">
           {msg('view.pumps.wornBy')}
           <Select
@@ -95,7 +96,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
         </span>
         <span className="float-right inline-flex items-center gap-1.5">
           <ScenarioLetter index={index(ladder.governing)} letter={letterOf(index(ladder.governing))} small />
-          <b className="font-semibold">{msg('view.pumps.governs')}</b> {ladder.scenarios[ladder.governing]!.exact.toFixed(2)} →{' '}
+          <b className="font-semibold">{msg('view.pumps.governs')}</b> {fixed(ladder.scenarios[ladder.governing]!.exact, 2)} →{' '}
           {ladder.required}
           {ladder.made === null ? (
             <span className="text-fails">{msg('view.pumps.notMadeSoLarge')}</span>

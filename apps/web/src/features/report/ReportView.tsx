@@ -10,11 +10,12 @@ import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { reportWorker, type ReportWork } from '../../worker/report.js';
 import type { ReportMade } from '../../worker/report.worker.js';
-import { useDisplay, useStudy } from '../context.js';
+import { useStudy } from '../context.js';
 import { Ledger } from './Ledger.js';
 import { Letterhead } from './Letterhead.js';
 import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
+import { StudyUnits } from './StudyUnits.js';
 import { msg } from './words.js';
 
 const FORMATS = [
@@ -185,11 +186,9 @@ function Parts() {
 }
 
 function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: boolean; onInk: (isInk: boolean) => void }) {
-  const d = useDisplay();
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
-  const [units, setUnits] = useState<Units>('study');
-  const { busy, problem, save, stop } = useExport(isInk, units);
+  const { busy, problem, save, stop } = useExport(isInk);
   return (
     <aside
       aria-label={msg('view.report.export')}
@@ -233,19 +232,18 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
       </span>
       <span className="flex items-center justify-between gap-2">
         <span className="text-inkq">{msg('view.report.units')}</span>
-        <Select
-          label={msg('view.report.unitsOfTheExport')}
-          value={units}
-          options={[
-            [
-              'study',
-              typeof d.system === 'string' && d.system === 'us' ? msg('view.report.asHereUs') : msg('view.report.asHere'),
-            ],
-            ['metric', 'metric'],
-            ['us', 'US'],
-          ]}
-          onChange={(u) => u && setUnits(u as Units)}
-        />
+        <span className="flex items-center gap-1">
+          <Segmented
+            label={msg('view.report.unitsOfTheReport')}
+            value={study.units ?? 'metric'}
+            onChange={(units) => change(msg('view.report.unitsOfTheReport'), [{ op: 'set', path: ['units'], value: units }])}
+            options={[
+              { value: 'metric', text: msg('view.report.metric') },
+              { value: 'us', text: 'US' },
+            ]}
+          />
+          <StudyUnits />
+        </span>
       </span>
       <span className="flex items-center justify-between gap-2">
         <span className="text-inkq">{msg('view.report.pictures')}</span>
@@ -274,11 +272,9 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
 }
 
 type Format = (typeof FORMATS)[number][0];
-/** of the export: as the study has them, or others */
-type Units = 'study' | 'metric' | 'us';
 
 /** the document as a file, one at a time */
-function useExport(isInk: boolean, units: Units) {
+function useExport(isInk: boolean) {
   const study = useStudy((s) => s.study);
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -293,7 +289,6 @@ function useExport(isInk: boolean, units: Units) {
         {
           format,
           ink: isInk,
-          ...(units === 'study' ? {} : { units }),
           ...(study.report?.date ? { date: study.report.date } : {}),
         },
         stop.current.signal,

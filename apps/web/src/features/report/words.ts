@@ -1,6 +1,6 @@
 import { register, text, type TextOf } from '@cedar-knot/wording/messages';
 import '../../words.js';
-import en from '@cedar-knot/wording/en/report';
+import en from '@cedar-knot/wording/en/view-report';
 
 register(en);
 

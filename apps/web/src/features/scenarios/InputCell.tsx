@@ -1,4 +1,5 @@
-import { typedText, unitsOf, type Study } from '@cedar-knot/core';
+import { typedText, type Study } from '@cedar-knot/core';
+import { shownUnits } from '../../state/units.js';
 import { memo, useState } from 'react';
 import { setOwn, setShared } from '../../state/address.js';
 import type { Input } from '../../state/inputs.js';
@@ -93,7 +94,7 @@ function Cell({ label, input, value, shared, tint, className, column, onPut }: C
   const [problem, setProblem] = useState<string | null>(null);
   const choices = choicesOf(store.getState().study, input);
   const read = (typed: string) => {
-    const system = unitsOf(store.getState().study);
+    const system = shownUnits(store.getState().study);
     return readInput(typed, input.field, value ?? shared ?? inDisplayUnit(input.field, system), system);
   };
   const commit = (): boolean => {

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { allElements } from '@cedar-knot/core';
 import type { PumpResult, ScenarioResult } from '@cedar-knot/core';
 import type { ReactNode } from 'react';
@@ -99,7 +100,7 @@ function resultRows(display: Display): ResultRow[] {
       name: msg('view.scenarios.npshaOverNpshr'),
       unit: '',
       figure: { of: 'pump', key: 'npsha' },
-      of: (r) => ratio(r, 'npsh-ratio', (v) => v.toFixed(2)),
+      of: (r) => ratio(r, 'npsh-ratio', (v) => fixed(v, 2)),
     },
     {
       name: msg('view.scenarios.valveOpening'),

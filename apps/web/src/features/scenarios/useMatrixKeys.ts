@@ -1,4 +1,5 @@
-import { unitsOf, type UnitSystem } from '@cedar-knot/core';
+import type { UnitSystem } from '@cedar-knot/core';
+import { shownUnits } from '../../state/units.js';
 import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
 import { fillCells, type Input, type MatrixCell } from '../../state/inputs.js';
 import { locate } from '../../state/address.js';
@@ -90,7 +91,7 @@ export function useMatrixKeys(rows: readonly Input[]): {
         const scenario = scenarioAt(column);
         if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
         const shared = locate(study, input.id)?.entry[input.key];
-        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address] ?? shared, unitsOf(study));
+        const read = readCell(typed, input, study.scenarios[column]?.set?.[input.address] ?? shared, shownUnits(study));
         if (read.ok) cells.push({ input, scenario, value: read.value });
         else refused.push(msg('view.scenarios.for', { typed, address: input.address, message: read.message }));
       }),

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { npshAgainst, type Required, type SuctionDuty } from '../../state/npshAgainst.js';
 import { PlotFrame, pathOf, type Plot } from '../../ui/chart/PlotFrame.js';
@@ -132,7 +133,7 @@ function Duty({
             fill={m.verdict === 'holds' ? color : verdictColor(m.verdict)}
             className="halo"
           >
-            {m.value.toFixed(2)}
+            {fixed(m.value, 2)}
           </text>
         </g>
       )}

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { allElements } from '@cedar-knot/core';
 import type { SuctionBuild, SuctionPart, Verdict } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
@@ -282,7 +283,7 @@ function Asked({ npshr, limit, ratio, verdict, i, place }: BuildChartProps & { n
         <g transform={`translate(${x(i - 1) + width + (slot - width) / 2} ${top + 4})`}>
           <MarkShape kind={verdict} />
           <text x={8} y={4} fontSize={12} fontWeight={600} fill={verdictColor(verdict)}>
-            {msg('view.suction.of', { ratio: ratio.toFixed(2) })} {limit}
+            {msg('view.suction.of', { ratio: fixed(ratio, 2) })} {limit}
           </text>
         </g>
       )}

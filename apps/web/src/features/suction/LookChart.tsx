@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import type { Dimension } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
@@ -51,7 +52,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
   const [first] = turning;
   const isBeyond = first !== undefined && ((first.left ?? 0) < 0 || (look.kind === 'level' && first.now < first.turns!));
   const isEmpty = look.kind === 'level' && study.points[look.where ?? '']?.kind === 'vessel' && first !== undefined && first.turns! < 0; // prettier-ignore
-  const text = (si: number): string => `${Number(x(si).toPrecision(3))}${dimension ? ` ${d.unit(dimension)}` : ''}`;
+  const text = (si: number): string => `${rounded(x(si), 3)}${dimension ? ` ${d.unit(dimension)}` : ''}`;
   const title = look.kind === 'flow' ? msg('view.suction.flowHeldBy', { where: look.where ?? '', unit: d.unit('flow') }) : look.kind === 'speed' ? msg('view.suction.speedOf', { where: look.where ?? '', unit: d.unit('speed') }) : look.kind === 'level' ? msg('view.suction.levelOf', { where: look.where ?? '', unit: d.unit('length') }) : look.kind === 'heat' ? msg('view.suction.temperatureOfTheLiquid', { unit: d.unit('temperature') }) : msg('view.suction.factorOnItsCleanDrop', { where: look.where ?? '' }); // prettier-ignore
   return (
     <section aria-label={TITLES[look.kind]} className="flex min-w-0 flex-1 flex-col" data-look={look.kind}>

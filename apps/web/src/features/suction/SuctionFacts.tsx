@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { SERVICE_WORDS, type Service, type SuctionState } from '@cedar-knot/core';
 import { entryIn } from '../../state/address.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -43,7 +44,7 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
         <li title={msg('view.suction.froudeNumberVGD')}>
           {state.isNozzle ? msg('view.suction.nozzle') : msg('view.suction.inlet')} {d.number(velocity, 'velocity')}{' '}
           {d.unit('velocity')}
-          {venting && msg('view.suction.fr', { froude: froude!.toFixed(2), venting: VENTING[venting] })}
+          {venting && msg('view.suction.fr', { froude: fixed(froude!, 2), venting: VENTING[venting] })}
         </li>
       )}
       {straight && (

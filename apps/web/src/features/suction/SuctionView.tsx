@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { RawElement, SuctionBuild } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { elementsOf, letterOf } from '../../state/address.js';
@@ -146,9 +147,9 @@ function BuildFigures({ pump, built }: { pump: string; built: SuctionBuild }) {
       )}
       <span>
         {msg('view.suction.inletStaticTotalA', {
-          inletPressure: d.number(built.inletPressure, 'absolutePressure'),
-          totalPressure: d.number(built.totalPressure, 'absolutePressure'),
-          unit: d.unit('absolutePressure'),
+          inletPressure: d.place(built.inletPressure),
+          totalPressure: d.place(built.totalPressure),
+          unit: d.placeUnit,
         })}
       </span>
       {specific?.value != null && (
@@ -227,7 +228,7 @@ function PumpTab({ id, isChosen, onChoose }: { id: string; isChosen: boolean; on
       onClick={onChoose}
       title={
         worst
-          ? msg('view.suction.leastNpshaOverNpshrIn', { value: worst.m.value!.toFixed(2), letter: letterOf(worst.i) })
+          ? msg('view.suction.leastNpshaOverNpshrIn', { value: fixed(worst.m.value!, 2), letter: letterOf(worst.i) })
           : msg('view.suction.itsNpshIsNotJudged')
       }
       className={`border-line flex h-[22px] items-center gap-1 rounded-[3px] border px-1.5 text-[12px] ${isChosen ? 'bg-wash font-semibold' : ''}`}
@@ -235,7 +236,7 @@ function PumpTab({ id, isChosen, onChoose }: { id: string; isChosen: boolean; on
     >
       <VerdictMark kind={worst?.m.verdict ?? 'not-applicable'} size={9} />
       {id}
-      {worst && <span className="text-inkq font-normal">{worst.m.value!.toFixed(2)}</span>}
+      {worst && <span className="text-inkq font-normal">{fixed(worst.m.value!, 2)}</span>}
     </button>
   );
 }

@@ -9,7 +9,7 @@ import {
   type ResultFigure,
   type ElementResult,
 } from '@cedar-knot/core';
-import { findingText } from '@cedar-knot/wording';
+import { findingText, fixed } from '@cedar-knot/wording';
 import { kindView } from '../../kinds/index.js';
 import { letterOf, locate } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
@@ -169,8 +169,13 @@ function TakeBores({ id, bore }: { id: string; bore: number }) {
   );
 }
 
+/** pressures in a pipe or a vessel, which a gauge may show; a vapour pressure is absolute by nature */
+const PLACES: readonly string[] = ['pressure', 'totalPressure', 'inletPressure', 'outletPressure'];
+const isPlace = (key: string): boolean => PLACES.includes(key);
+
 function heading({ key, heading: head }: ResultFigure, display: Display): string {
   const dimension = dimensionShown(FIGURE_TABLE[key].shown);
+  if (isPlace(key)) return `${head} ${display.placeUnit}`;
   return dimension === null ? head : `${head} ${display.unit(dimension)}${dimension === 'absolutePressure' ? '(a)' : ''}`.trim();
 }
 
@@ -178,9 +183,10 @@ function figureText({ key }: ResultFigure, result: ElementResult | PointResult |
   const value = (result as unknown as Readonly<Record<string, number | null | undefined>> | undefined)?.[key];
   if (value === null || value === undefined) return '–';
   const dimension = dimensionShown(FIGURE_TABLE[key].shown);
+  if (isPlace(key)) return display.place(value);
   const { shown, digits = {} } = FIGURE_TABLE[key];
-  if (shown === 'percent') return (value * 100).toFixed(1);
-  if (dimension === null) return (value / (digits.per ?? 1)).toFixed(digits.decimals ?? 3);
+  if (shown === 'percent') return fixed(value * 100, 1);
+  if (dimension === null) return fixed(value / (digits.per ?? 1), digits.decimals ?? 3);
   // in which direction it flows is said by the flow
   return display.number(key === 'velocity' ? Math.abs(value) : value, dimension, digits.figures ?? 3);
 }

@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import {
   ELEMENT_KINDS,
   FITTING_TYPES,
@@ -43,7 +44,7 @@ export function FittingsList({ id, bore, reynolds }: { id: string; bore: number 
         <h3 className="font-semibold">{msg('view.system.fittings2')}</h3>
         {bore !== null && fittings.length > 0 && (
           <span className="text-inkq text-[12px]" title={msg('view.system.onTheVelocityHeadIn')}>
-            ΣK {sum.toFixed(2)}
+            ΣK {fixed(sum, 2)}
           </span>
         )}
         <Chooser onChoose={add} bore={bore} reynolds={reynolds} />
@@ -169,7 +170,7 @@ function Row({
           className={`${field} w-[70px]`}
         />
       )}
-      {value !== 'k' && <span className="text-inkq w-[46px] text-right">{k === null ? '' : `K ${k.toFixed(2)}`}</span>}
+      {value !== 'k' && <span className="text-inkq w-[46px] text-right">{k === null ? '' : `K ${fixed(k, 2)}`}</span>}
       <button
         type="button"
         aria-label={msg('view.system.takeOut3', { name })}
@@ -249,7 +250,7 @@ function Chooser({
                       ? msg('view.system.equivalentLength')
                       : FITTING_NAMES[type]}
                 </span>
-                <span className="text-inkq">{k === null ? '' : k.toFixed(2)}</span>
+                <span className="text-inkq">{k === null ? '' : fixed(k, 2)}</span>
               </button>
             );
           })}

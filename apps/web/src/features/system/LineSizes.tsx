@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import {
   allElements,
   CHECKS,
@@ -204,8 +205,8 @@ function SizeRow({ size: s, isNow, isCheapest, isOver, onOver, onTake, band, mos
       <td className="pl-3 text-left">
         <Velocities size={s} band={band} most={most} scenarios={study.scenarios.map((x) => x.id)} />
       </td>
-      <td>{(a.reynolds / 1e6).toFixed(2)}</td>
-      <td>{a.frictionFactor?.toFixed(4) ?? '–'}</td>
+      <td>{fixed(a.reynolds / 1e6, 2)}</td>
+      <td>{fixed(a.frictionFactor ?? NaN, 4)}</td>
       <td>{display.number(a.lossPer100, 'head')}</td>
       <td>{display.number(a.loss, 'head')}</td>
       {hasHead && <td className="font-semibold">{display.number(a.head, 'head')}</td>}
@@ -330,7 +331,7 @@ function Cost({ size }: { size: SizedLine }) {
   const economics = useStudy((s) => s.study.economics);
   const change = useStudy((s) => s.change);
   const { cost, isGuide } = costPerMetre(economics, size);
-  const text = cost < 100 ? cost.toFixed(1).replace(/\.0$/, '') : cost.toFixed(0);
+  const text = cost < 100 ? fixed(cost, 1).replace(/\.0$/, '') : fixed(cost, 0);
   const put = (typed: string): void => {
     if (typed.trim() === text) return;
     const others = (economics?.pipeCosts ?? []).filter(

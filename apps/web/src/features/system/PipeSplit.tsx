@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { allElements, ELEMENT_KINDS, insideOf, isQuantity, readQuantity, type RawElement } from '@cedar-knot/core';
 import { useState } from 'react';
 import { freeId, prefixOf } from '../../state/address.js';
@@ -58,7 +59,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
         id={SPLIT_FIELD}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
-        placeholder={`${Number((q.si / q.unit.factor / 2).toPrecision(4))} ${unit}`}
+        placeholder={`${rounded(q.si / q.unit.factor / 2, 4)} ${unit}`}
         className="border-edge bg-panel h-[24px] w-[72px] rounded-[3px] border px-1.5 text-right"
       />
       <span className="text-inkq">{msg('view.system.andPutIn')}</span>
@@ -75,7 +76,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
           {typed.trim() === ''
             ? ''
             : right && isQuantity(first)
-              ? `${Number((first.si / q.unit.factor).toPrecision(6))} ${unit} + ${Number(rest.toPrecision(6))} ${unit} = ${length as string}`
+              ? `${rounded(first.si / q.unit.factor, 6)} ${unit} + ${rounded(rest, 6)} ${unit} = ${length as string}`
               : msg('view.system.between0And', { length: length as string })}
         </span>
         <Button type="submit" disabled={!right} className="!h-[24px]">

@@ -70,7 +70,7 @@ export function ProfileReadout({
                 {display.number(spot.elevation, 'length', 4)} {display.unit('length')}
               </span>
             </th>
-            <th className="text-right font-normal">{display.unit('absolutePressure')}(a)</th>
+            <th className="text-right font-normal">{display.placeUnit}</th>
             <th className="text-right font-normal">{msg('view.system.overVapour')}</th>
             <th className="text-right font-normal">{display.unit('velocity')}</th>
           </tr>
@@ -84,7 +84,7 @@ export function ProfileReadout({
               <td className="whitespace-nowrap">
                 <VerdictMark kind={r.kind} /> {r.text}
               </td>
-              <td className="text-right">{display.number(r.pressure, 'absolutePressure')}</td>
+              <td className="text-right">{display.place(r.pressure)}</td>
               <td className="text-right">{display.number(r.over, 'pressureDifference')}</td>
               <td className="text-right">{r.velocity === null ? '–' : display.number(r.velocity, 'velocity')}</td>
             </tr>

@@ -1,3 +1,4 @@
+import { rounded, fixed } from '@cedar-knot/wording';
 import { ELEMENT_KINDS, type Field, type PumpResult, type RawEntry } from '@cedar-knot/core';
 import { setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
@@ -94,14 +95,14 @@ function Cable({ id, seen }: { id: string; seen: RawEntry }) {
 function DriveFigures({ r }: { r: PumpResult }) {
   const d = useDisplay();
   const rows: [string, string | null][] = [
-    [msg('view.system.currentOfOneMotor'), r.current === undefined ? null : `${Number(r.current.toPrecision(3))} A`],
-    [msg('view.system.voltageDropOfTheCable'), r.cableDrop === undefined ? null : `${(r.cableDrop * 100).toFixed(1)} %`],
+    [msg('view.system.currentOfOneMotor'), r.current === undefined ? null : `${rounded(r.current, 3)} A`],
+    [msg('view.system.voltageDropOfTheCable'), r.cableDrop === undefined ? null : `${fixed(r.cableDrop * 100, 1)} %`],
     [msg('view.system.voltageAtTheMotor'), r.motorVoltage === undefined ? null : `${Math.round(r.motorVoltage)} V`],
     [
       msg('view.system.velocityPastTheMotor'),
       r.motorVelocity === undefined ? null : `${d.number(r.motorVelocity, 'velocity')} ${d.unit('velocity')}`,
     ],
-    [msg('view.system.startingTorqueOverThatOf'), r.startTorque === undefined ? null : r.startTorque.toFixed(2)],
+    [msg('view.system.startingTorqueOverThatOf'), r.startTorque === undefined ? null : fixed(r.startTorque, 2)],
     [
       msg('view.system.lossOfTheDrive'),
       r.driveLoss === undefined ? null : `${d.number(r.driveLoss, 'power')} ${d.unit('power')}`,

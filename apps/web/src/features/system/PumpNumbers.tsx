@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import type { ReactNode } from 'react';
 import { useStudy } from '../context.js';
 import { msg } from './words.js';
@@ -12,16 +13,16 @@ export function PumpNumbers({ id }: { id: string }) {
       aria-label={msg('view.system.specificSpeedsOf', { id })}
     >
       <Item name={msg('view.system.specificSpeed')} title={msg('view.system.nQH075')}>
-        {r.specificSpeed.toFixed(0)}
+        {fixed(r.specificSpeed, 0)}
       </Item>
       {r.suctionSpecificSpeed !== undefined && (
         <Item name="suction" title={msg('view.system.nQNpshr075')}>
-          {r.suctionSpecificSpeed.toFixed(0)}
+          {fixed(r.suctionSpecificSpeed, 0)}
         </Item>
       )}
       {r.suctionEnergy !== undefined && (
         <Item name={msg('view.system.suctionEnergy')} title={msg('view.system.deNSSgIn')}>
-          {msg('view.system.million', { suctionEnergy: (r.suctionEnergy / 1e6).toFixed(0) })} {r.suctionEnergyLevel}
+          {msg('view.system.million', { suctionEnergy: fixed(r.suctionEnergy / 1e6, 0) })} {r.suctionEnergyLevel}
         </Item>
       )}
     </dl>

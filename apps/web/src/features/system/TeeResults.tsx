@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { useDisplay, useStudy } from '../context.js';
 import { Figure } from '../working/Figure.js';
 import { msg } from './words.js';
@@ -29,8 +30,8 @@ export function TeeResults({ id }: { id: string }) {
             <td>
               {leg.line} <span className="text-inkq">{leg.isBranch ? msg('view.system.branch') : msg('view.system.run')}</span>
             </td>
-            <td className="text-right">{((Math.abs(result.lines[leg.line]!.flow) / whole) * 100).toFixed(1)} %</td>
-            <td className="text-right">{leg.k.toFixed(3)}</td>
+            <td className="text-right">{fixed((Math.abs(result.lines[leg.line]!.flow) / whole) * 100, 1)} %</td>
+            <td className="text-right">{fixed(leg.k, 3)}</td>
             <td className="text-right font-semibold">
               <Figure id={id} figure={`tee-${leg.line}`} scenario={active}>
                 {display.number(leg.headLoss, 'head')}

@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { POINT_KINDS, quantityOf, stepTest, type RawEntry, type StepTest, type TestStep } from '@cedar-knot/core';
 import { locate, setShared } from '../../state/address.js';
 import type { TableField } from '../../state/equipment.js';
@@ -64,8 +65,8 @@ function Fitted({ steps, fit }: { steps: readonly TestStep[]; fit: StepTest }) {
       <TestCurve steps={steps} fit={fit} />
       <p className="text-ink2 leading-4" role="status">
         {msg('view.system.sBQCQ', {
-          number: Number(fit.aquifer.toPrecision(4)),
-          number2: Number(fit.loss.toPrecision(4)),
+          number: rounded(fit.aquifer, 4),
+          number2: rounded(fit.loss, 4),
           aquifer: d.number(1 / fit.aquifer, 'specificCapacity'),
           unit: d.unit('specificCapacity'),
           share: Math.round(share * 100),

@@ -8,7 +8,7 @@ import {
   type RawElement,
   type ShortFormNames,
 } from '@cedar-knot/core';
-import { assumptionText, shortFormText } from '@cedar-knot/wording';
+import { assumptionText, numberMarks, shortFormText, fixed } from '@cedar-knot/wording';
 import { readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 import { msg } from './words.js';
@@ -25,7 +25,7 @@ export function understand(text: string, names: ShortFormNames = {}): QuickReadi
 
 /** Reads the entry of an element whose kind is known. */
 function understandAs(kind: string, text: string, names: ShortFormNames = {}): Taken {
-  const reading = readShortForm(kind, text, isElementKind(kind) ? ELEMENT_KINDS[kind].beginning : {}, names);
+  const reading = readShortForm(kind, text, isElementKind(kind) ? ELEMENT_KINDS[kind].beginning : {}, names, numberMarks());
   if (!reading.ok) return { problem: shortFormText(reading.problem) };
   const entry = { id: '', kind, ...reading.entries } as RawElement;
   const wrong = notMade(entry);
@@ -55,7 +55,7 @@ function understood(e: RawElement): string {
   const inside = typeof e.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
   const bore =
     typeof inside === 'number'
-      ? msg('view.system.mmInside', { inside: (inside * 1000).toFixed(1) })
+      ? msg('view.system.mmInside', { inside: fixed(inside * 1000, 1) })
       : msg('view.system.inside', { inside: String(e.inside) });
   const fittings = ((e.fittings ?? []) as { count?: number }[]).reduce((n, f) => n + (f.count ?? 1), 0);
   const count =

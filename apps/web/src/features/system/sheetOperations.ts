@@ -2,12 +2,13 @@ import {
   applyOperations,
   readShortForm,
   thingKind,
-  unitsOf,
   type Operation,
   type RawElement,
   type ShortFormNames,
   type Study,
 } from '@cedar-knot/core';
+import { numberMarks } from '@cedar-knot/wording';
+import { shownUnits } from '../../state/units.js';
 import { shortFormText } from '@cedar-knot/wording';
 import { freeId, insertElement, locate, prefixOf, setOwn, setSeen, setShared } from '../../state/address.js';
 import { readEntry } from '../../state/entry.js';
@@ -41,14 +42,14 @@ function outletOperations(study: Study, active: string, row: SheetRow, text: str
   const key = locate(study, row.id)!.index >= 0 ? 'outletElevation' : 'elevation';
   if (text === '' && key === 'outletElevation') return setShared(study, row.id, key, undefined);
   const field = thingKind(row.kind)!.fields[key]!;
-  const read = readEntry(text, field, row.outlet || '0 m', unitsOf(study));
+  const read = readEntry(text, field, row.outlet || '0 m', shownUnits(study));
   const scenario = study.scenarios.find((s) => s.id === active);
   return read.ok ? setSeen(study, scenario, row.id, key, read.value) : read.message;
 }
 
 function entryOperations(study: Study, active: string, row: SheetRow, text: string): Operation[] | string {
   const seen = seenEntries(study, active, row.id);
-  const reading = readShortForm(row.kind, text, seen, namesOf(study));
+  const reading = readShortForm(row.kind, text, seen, namesOf(study), numberMarks());
   if (!reading.ok) return shortFormText(reading.problem);
   const { entries } = reading;
   const led = row.kind === 'line' ? setEnds(study, row.line, String(entries.from), String(entries.to)) : null;

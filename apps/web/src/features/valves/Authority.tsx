@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
@@ -31,7 +32,7 @@ export function Authority({
   const x = Math.min(1, Math.max(0, need.authority)) * width;
   const supposed = limit !== null && need.authority < limit ? 'fails' : 'holds';
   const verdict = isOwn ? (margin?.verdict ?? 'not-applicable') : supposed;
-  const value = <b className="text-ink ml-2 text-[13px] font-semibold">{need.authority.toFixed(2)}</b>;
+  const value = <b className="text-ink ml-2 text-[13px] font-semibold">{fixed(need.authority, 2)}</b>;
   return (
     <>
       <h3 className="mt-1 flex items-center gap-1.5 text-[13.5px] font-semibold">
@@ -42,7 +43,7 @@ export function Authority({
         height={22}
         className="flex-none"
         role="img"
-        aria-label={msg('view.valves.authority', { authority: need.authority.toFixed(2) })}
+        aria-label={msg('view.valves.authority', { authority: fixed(need.authority, 2) })}
       >
         <defs>
           <pattern id="burnt" width={6} height={6} patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
@@ -82,7 +83,7 @@ export function WeakAuthority({ of: { worst, drop } }: { of: NonNullable<ValveFi
   return (
     <p role="status" className="text-fails px-3 py-1 text-[12px]">
       {msg('view.valves.whicheverValveStandsHereIts', {
-        value: worst.value.toFixed(2),
+        value: fixed(worst.value, 2),
         limit: worst.limit,
         drop: d.number(drop, 'pressureDifference'),
         unit: d.unit('pressureDifference'),

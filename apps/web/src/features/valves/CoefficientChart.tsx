@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { kvAtOpening, KV_PER_CV, type ValveInput, type ValveNeed, type ValveRow } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf, type Plot } from '../../ui/chart/PlotFrame.js';
@@ -85,7 +86,7 @@ export function CoefficientChart({
               );
             })}
             <text x={p.right} y={p.top - 20} fontSize={11} fontWeight={600} fill="var(--ink)" textAnchor="middle">
-              {name}s {Number(at(valve, 1).toPrecision(3))}
+              {name}s {rounded(at(valve, 1), 3)}
             </text>
             {knots.map((k) => {
               const { color, dash } = lineStyle(k.index);
@@ -100,7 +101,7 @@ export function CoefficientChart({
               return (
                 <g key={k.id} data-knot={k.id} onClick={() => activate(k.id)} className="cursor-pointer">
                   <text x={p.left + 4} y={names[i]} fontSize={11} fontWeight={600} fill={color} className="halo">
-                    {Number(k.asked.toPrecision(3))}
+                    {rounded(k.asked, 3)}
                   </text>
                   <circle cx={cx} cy={cy} r={k.id === active ? 8.5 : 7} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
                   <circle cx={cx} cy={cy} r={4.4} fill="none" stroke={color} strokeWidth={1.4} />

@@ -1,3 +1,4 @@
+import { fixed, rounded } from '@cedar-knot/wording';
 import { KV_PER_CV, noiseOf, type ValveNoise, type ValveRow } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
@@ -40,7 +41,7 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
     const asked = figures.required[id]?.flow;
     return flow === undefined || !asked ? null : flow / asked - 1;
   };
-  const percent = (x: number): string => `${x < 0 ? '−' : '+'}${Math.abs(x * 100).toFixed(1)} %`;
+  const percent = (x: number): string => `${x < 0 ? '−' : '+'}${fixed(Math.abs(x * 100), 1)} %`;
   // one duty, and no valve that is looked at: there is nothing to say yet
   if (kvs.length < 2 && !most && !loudest) return null;
   return (
@@ -51,11 +52,11 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
           <Line
             name={msg('view.valves.rangeAsked', {
               coefficient,
-              number: Number(Math.max(...kvs).toPrecision(3)),
-              number2: Number(Math.min(...kvs).toPrecision(3)),
+              number: rounded(Math.max(...kvs), 3),
+              number2: rounded(Math.min(...kvs), 3),
             })}
           >
-            <b className="font-semibold">{(Math.max(...kvs) / Math.min(...kvs)).toFixed(1)}</b>
+            <b className="font-semibold">{fixed(Math.max(...kvs) / Math.min(...kvs), 1)}</b>
             {rangeability !== undefined && msg('view.valves.of', { rangeability })}
           </Line>
         )}
@@ -67,7 +68,7 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
           </Line>
         )}
         {loudest && (
-          <Line name={msg('view.valves.noiseIn', { sigma: loudest.sigma.toFixed(2), letter: letterOf(index(loudest.id)) })}>
+          <Line name={msg('view.valves.noiseIn', { sigma: fixed(loudest.sigma, 2), letter: letterOf(index(loudest.id)) })}>
             <span className={loudest.noise === 'turbulent' ? '' : 'text-near'}>{NOISE[loudest.noise]}</span>
           </Line>
         )}

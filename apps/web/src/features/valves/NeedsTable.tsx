@@ -1,5 +1,5 @@
 import type { Margin, ValveRow } from '@cedar-knot/core';
-import { marginReason } from '@cedar-knot/wording';
+import { marginReason, rounded, fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import type { ValveFigures } from '../../worker/valveFigures.js';
@@ -67,7 +67,7 @@ export function NeedsTable({ valve, needs, row, isOwn, marginsOf }: NeedsTablePr
               </td>
               <td>
                 <Figure id={valve} figure={us ? 'cv' : 'kv'} scenario={id}>
-                  <b className="font-semibold">{n.kv === null ? '–' : Number((us ? n.cv! : n.kv).toPrecision(3))}</b>
+                  <b className="font-semibold">{n.kv === null ? '–' : rounded(us ? n.cv! : n.kv, 3)}</b>
                 </Figure>
                 {n.regime !== 'turbulent' && (
                   <span className="text-near block text-[11px] leading-[12px]">
@@ -84,7 +84,7 @@ export function NeedsTable({ valve, needs, row, isOwn, marginsOf }: NeedsTablePr
                     –
                   </span>
                 ) : (
-                  <span className={stand.xfRatio > 1 ? 'text-near' : ''}>{stand.xfRatio.toFixed(2)}</span>
+                  <span className={stand.xfRatio > 1 ? 'text-near' : ''}>{fixed(stand.xfRatio, 2)}</span>
                 )}
               </td>
               <td className="pl-1">

@@ -5,7 +5,7 @@ import { api } from '../../api/client.js';
 import { readEntry } from '../../state/entry.js';
 import { createStudyStore, type StudyStore } from '../../state/studyStore.js';
 import { studyWith } from '../../state/takeModel.js';
-import { useUnits } from '../../state/units.js';
+import { baseOf, useUnits } from '../../state/units.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
@@ -94,7 +94,7 @@ function studyOf(asked: Asked): Study | null {
 /** A control valve sized for a minimum, normal and maximum duty that are typed in, each with its own drop: no system is needed. */
 export function SizeValveView() {
   const navigate = useNavigate();
-  const { system } = useUnits();
+  const system = baseOf(useUnits((s) => s.system) ?? 'metric');
   const [asked, setAsked] = useState<Asked>(() => ({
     ...NOTHING,
     ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Asked>),
@@ -136,7 +136,7 @@ interface DutiesProps {
 
 /** the duties as they are typed: of the pressure behind and the drop one says the other */
 function Duties({ asked, onAsk, study }: DutiesProps) {
-  const { system } = useUnits();
+  const system = baseOf(useUnits((s) => s.system) ?? 'metric');
   const d = displayIn(system);
   const putDuty = (name: DutyName, key: keyof Duty, typed: string): void =>
     onAsk((a) => {
@@ -197,7 +197,7 @@ function Duties({ asked, onAsk, study }: DutiesProps) {
 }
 
 function LiquidAndBore({ asked, onPut: put }: { asked: Asked; onPut: (more: Partial<Asked>) => void }) {
-  const { system } = useUnits();
+  const system = baseOf(useUnits((s) => s.system) ?? 'metric');
   const own = (key: 'density' | 'viscosity' | 'vapourPressure', label: string, usual: string) => (
     <TypedField
       label={label}

@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { KV_PER_CV, splitRange, type ValveNeed } from '@cedar-knot/core';
 import { api, wordsOf } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
@@ -97,7 +98,7 @@ export function SplitRange({
                 <td>
                   <ScenarioLetter index={i} letter={letterOf(i)} small />
                 </td>
-                <td className="px-3">{Number((s.kv * scale).toPrecision(3))}</td>
+                <td className="px-3">{rounded(s.kv * scale, 3)}</td>
                 <td className="px-3">{Math.round(s.signal * 100)}</td>
                 <td className="px-3">{Math.round(s.first * 100)}</td>
                 <td className="px-3">{s.second === 0 ? msg('view.valves.shut') : Math.round(s.second * 100)}</td>

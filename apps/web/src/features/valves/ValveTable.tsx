@@ -1,5 +1,5 @@
 import { entryLabel, spoken, KV_PER_CV, type ModelEntry, type ValveRow } from '@cedar-knot/core';
-import { checkName, checkValue, notJudgedText } from '@cedar-knot/wording';
+import { checkName, checkValue, notJudgedText, rounded, fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 
 import { Button } from '../../ui/controls.js';
@@ -160,7 +160,7 @@ function Row({
           {v.isTypical && <span className="text-near"> {msg('view.valves.typicalFlOrFd')}</span>}
         </span>
       </td>
-      <td>{Number(kv.toPrecision(3))}</td>
+      <td>{rounded(kv, 3)}</td>
       <td className="max-[1180px]:hidden">
         {v.inherent}
         <span className="text-inkq block text-[12px] leading-[14px]">{v.range}</span>
@@ -171,12 +171,12 @@ function Row({
       <td className="whitespace-nowrap">{at(most)}</td>
       <td className="whitespace-nowrap">{at(least)}</td>
       <td className={`whitespace-nowrap ${worstXf && worstXf.xfRatio! > 1 ? 'text-near' : ''}`}>
-        {worstXf ? worstXf.xfRatio!.toFixed(2) : '–'}
+        {worstXf ? fixed(worstXf.xfRatio!, 2) : '–'}
       </td>
       <td className="whitespace-nowrap" title={msg('view.valves.ofTheInstalledCharacteristicFlow')}>
-        {gains.length > 0 ? `${Math.min(...gains).toFixed(1)}–${Math.max(...gains).toFixed(1)}` : '–'}
+        {gains.length > 0 ? `${fixed(Math.min(...gains), 1)}–${fixed(Math.max(...gains), 1)}` : '–'}
       </td>
-      <td className="max-[1180px]:hidden">{v.fl.toFixed(2)}</td>
+      <td className="max-[1180px]:hidden">{fixed(v.fl, 2)}</td>
       <td className="pl-3 text-left whitespace-nowrap">
         <Why row={row} indexOf={index} />
       </td>

@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import { useRef, type ReactNode } from 'react';
 import { axisTicks } from '../ticks.js';
 import { useSize } from '../useSize.js';
@@ -24,7 +25,7 @@ export interface Plot {
   bottom: number;
 }
 
-const plain = (t: number): string => String(Number(t.toPrecision(6)));
+const plain = (t: number): string => rounded(t, 6);
 
 /** A frame with two linear axes, round ticks and soft rules that fills its box; what is drawn in it is handed its scales. */
 export function PlotFrame({

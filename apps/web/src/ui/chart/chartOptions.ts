@@ -1,3 +1,4 @@
+import { rounded } from '@cedar-knot/wording';
 import type { ApexOptions } from 'apexcharts';
 import { axisTicks } from '../ticks.js';
 import { resolved } from '../scenarioStyle.js';
@@ -68,7 +69,7 @@ export function chartOptions(traces: readonly Trace[], x: Axis, y: Axis, height:
       max: x.max,
       tickAmount: x.ticks,
       decimalsInFloat: 0,
-      labels: { show: showFlow, style, formatter: (v) => String(Number(Number(v).toPrecision(6))) },
+      labels: { show: showFlow, style, formatter: (v) => rounded(Number(v), 6) },
       axisBorder: { color: resolved('--line-strong') },
       axisTicks: { show: false },
       tooltip: { enabled: false },
@@ -78,7 +79,7 @@ export function chartOptions(traces: readonly Trace[], x: Axis, y: Axis, height:
       min: y.min,
       max: y.max,
       tickAmount: y.ticks,
-      labels: { minWidth: LABEL_WIDTH, maxWidth: LABEL_WIDTH, style, formatter: (v) => String(Number(v.toPrecision(6))) },
+      labels: { minWidth: LABEL_WIDTH, maxWidth: LABEL_WIDTH, style, formatter: (v) => rounded(v, 6) },
       axisBorder: { show: true, color: resolved('--line-strong') },
     },
   };

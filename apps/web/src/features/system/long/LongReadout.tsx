@@ -1,3 +1,4 @@
+import { fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../../state/address.js';
 import { ScenarioLetter, VerdictMark, type MarkKind } from '../../../ui/marks.js';
 import { useDisplay, useStudy } from '../../context.js';
@@ -85,7 +86,7 @@ export function LongReadout({ sights, place }: { sights: LongSights; place: numb
                 {d.number(r.over, 'pressureDifference')}
               </td>
               {isWarm && <td className="text-right">{Number.isFinite(r.t) ? d.number(r.t, 'temperature') : '–'}</td>}
-              <td className="text-right">{hasGas ? (r.gas * 100).toFixed(1) : d.number(r.nu, 'kinematicViscosity')}</td>
+              <td className="text-right">{hasGas ? fixed(r.gas * 100, 1) : d.number(r.nu, 'kinematicViscosity')}</td>
             </tr>
           ))}
         </tbody>

@@ -1,5 +1,5 @@
 import { CHECK_CODES, type CheckCode, type Largest } from '@cedar-knot/core';
-import { checkName } from '@cedar-knot/wording';
+import { checkName, fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../../state/address.js';
 import { LetterTag, ScenarioLetter } from '../../../ui/marks.js';
 import { lineStyle } from '../../../ui/scenarioStyle.js';
@@ -73,7 +73,7 @@ function StationTable({ sights }: { sights: LongSights }) {
               <td className={`${cell} font-semibold`}>{gauge(s.discharge)}</td>
               <td className={cell}>{s.head ? d.number(s.head, 'head') : msg('view.system.stands')}</td>
               <td className={cell}>{s.head && s.speed ? Math.round(s.speed) : '–'}</td>
-              <td className={cell}>{s.efficiency ? (s.efficiency * 100).toFixed(1) : '–'}</td>
+              <td className={cell}>{s.efficiency ? fixed(s.efficiency * 100, 1) : '–'}</td>
               <td className={cell}>
                 <b className="font-semibold">{d.number(s.head ? s.shaftPower : null, 'power')}</b>
                 {s.allowedPower !== null && (
@@ -97,7 +97,7 @@ function StationTable({ sights }: { sights: LongSights }) {
             </th>
             <td className={`${cell} font-semibold`}>{d.number(total, 'power', 4)}</td>
             <td colSpan={2} className="text-inkq text-right whitespace-nowrap">
-              {active.flow > 0 ? msg('view.system.kwhM', { total: (total / active.flow / 3.6e6).toFixed(2) }) : ''}
+              {active.flow > 0 ? msg('view.system.kwhM', { total: fixed(total / active.flow / 3.6e6, 2) }) : ''}
             </td>
           </tr>
         </tbody>

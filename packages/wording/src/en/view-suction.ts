@@ -31,7 +31,7 @@ export default {
   'view.suction.howNpshaIsBuiltUp': 'How NPSHA is built up',
   'view.suction.inThisScenarioThePump': 'In this scenario the pump does not run, or nothing determines its suction.',
   'view.suction.inlet': 'inlet',
-  'view.suction.inletStaticTotalA': 'inlet, static {inletPressure}, total {totalPressure} {unit}(a)',
+  'view.suction.inletStaticTotalA': 'inlet, static {inletPressure}, total {totalPressure} {unit}',
   'view.suction.itsNpshIsNotJudged': 'Its NPSH is not judged in any scenario',
   'view.suction.leastNpshaOverNpshrIn': 'Least NPSHA over NPSHR: {value} in {letter}',
   'view.suction.levelOf': 'level of {where}, {unit}',

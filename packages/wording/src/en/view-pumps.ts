@@ -15,7 +15,7 @@ export default {
   'view.pumps.at': '{letter} at {ratio} %',
   'view.pumps.at2': '{flow} {unit} at {head} {unit2}, {shaftPower} {unit3}',
   'view.pumps.atLeast': '{w} % at least',
-  'view.pumps.atShutOffA': 'at shut-off {unit}(a)',
+  'view.pumps.atShutOffA': 'at shut-off {unit}',
   'view.pumps.atWhatEachScenarioAsks':
     'at what each scenario asks; with variable speed {isIsTypical, select, yes {and a typical motor, } other {}}the drive’s own loss counts',
   'view.pumps.beside': '{model} beside {pump}',
