@@ -30,7 +30,7 @@ const shared = {
     '^d3-time-format$': '<rootDir>/node_modules/d3-time-format/dist/d3-time-format.js',
     // built by globalSetup
     '^@cedar-knot/core$': join(BUILT, 'core.cjs'),
-    '^@cedar-knot/wording(/messages)?$': join(BUILT, 'wording.cjs'),
+    '^@cedar-knot/wording(/messages|/marks)?$': join(BUILT, 'wording.cjs'),
     '^@cedar-knot/wording/en/(.*)$': '<rootDir>/packages/wording/src/en/$1.ts',
     '^@cedar-knot/report$': '<rootDir>/packages/report/src/index.ts',
     '^@cedar-knot/report/files$': '<rootDir>/packages/report/src/files.ts',

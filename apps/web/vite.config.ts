@@ -10,7 +10,7 @@ export default defineConfig({
   resolve: {
     alias: [
       // a part of a package: its messages, or the words of one view
-      { find: /^@cedar-knot\/wording\/(messages|en\/.*)$/, replacement: `${packages}wording/src/$1.ts` },
+      { find: /^@cedar-knot\/wording\/(messages|marks|en\/.*)$/, replacement: `${packages}wording/src/$1.ts` },
       { find: /^@cedar-knot\/(core|wording|report)$/, replacement: `${packages}$1/src/index.ts` },
     ],
   },

@@ -1,5 +1,6 @@
 import type { CurveWarning, RowProblem, TableProblem } from '@cedar-knot/core';
-import { inUnits, shortNumber } from './numbers.js';
+import { shortNumber } from './marks.js';
+import { inUnits } from './numbers.js';
 import { problemText } from './problems.js';
 import { msg } from './words.js';
 

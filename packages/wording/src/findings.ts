@@ -10,7 +10,8 @@ import {
   type Reason,
   type UnitSystem,
 } from '@cedar-knot/core';
-import { inUnits, shortNumber } from './numbers.js';
+import { shortNumber } from './marks.js';
+import { inUnits } from './numbers.js';
 import { msg } from './words.js';
 
 type Values = Finding['values'];

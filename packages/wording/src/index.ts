@@ -1,18 +1,5 @@
-export {
-  shortNumber,
-  prettyUnit,
-  inUnits,
-  fixed,
-  rounded,
-  written,
-  writtenEntryText,
-  writeNumbers,
-  numberMarks,
-  isNumberStyle,
-  NUMBER_MARKS,
-  type NumberMarks,
-  type NumberStyle,
-} from './numbers.js';
+export { prettyUnit, inUnits } from './numbers.js';
+export * from './marks.js';
 export { problemText, WORDED_REASONS } from './problems.js';
 export { findingText, marginReason, checkName, checkValue, missingText, neededText, notJudgedText } from './findings.js';
 export { assumptionText, shortFormText } from './short-form.js';

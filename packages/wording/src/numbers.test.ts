@@ -3,16 +3,15 @@ import fc from 'fast-check';
 import { letterOf, named } from './names.js';
 import {
   fixed,
-  inUnits,
   NUMBER_MARKS,
   numberMarks,
-  prettyUnit,
   rounded,
   shortNumber,
   writeNumbers,
   writtenEntryText,
   type NumberStyle,
-} from './numbers.js';
+} from './marks.js';
+import { inUnits, prettyUnit } from './numbers.js';
 import { noFitText, takesText } from './reach.js';
 
 /* Numbers, units and names as they are read. */

@@ -1,5 +1,6 @@
 import { UNITS, type Dimension, type Problem, type UnitSystem } from '@cedar-knot/core';
-import { inUnits, shortNumber } from './numbers.js';
+import { shortNumber } from './marks.js';
+import { inUnits } from './numbers.js';
 import { msg } from './words.js';
 
 type Detail = Problem['detail'];

@@ -1,5 +1,6 @@
 import { displayUnit, toUnit, type Dimension, type NoFit, type Takes, type UnitSystem } from '@cedar-knot/core';
-import { prettyUnit, shortNumber } from './numbers.js';
+import { shortNumber } from './marks.js';
+import { prettyUnit } from './numbers.js';
 import { msg } from './words.js';
 
 const NO_FIT: Readonly<Record<NoFit, string>> = {

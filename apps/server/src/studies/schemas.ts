@@ -1,5 +1,6 @@
 import type { DocumentChange, StudyHead, StudyWhole, VersionHead, VersionPage } from '@cedar-knot/core';
 import { REPORT_FORMATS } from '@cedar-knot/report';
+import { NUMBER_MARKS, type NumberStyle } from '@cedar-knot/wording/marks';
 import {
   anything,
   id,
@@ -60,6 +61,7 @@ export const REPORT = named(
     units: may(saying(oneOf(['metric', 'us']), 'those of the study where nothing is said')),
     date: may(saying(text(60, 1), 'as it is printed')),
     ink: usually(saying(yesNo(), 'no colour'), false),
+    numbers: usually(saying(oneOf(Object.keys(NUMBER_MARKS) as NumberStyle[]), 'how numbers are printed'), 'iso'),
   }),
 );
 

@@ -1,7 +1,7 @@
 import { fatalProblems, runStudy } from '@cedar-knot/core';
 import { buildReport, contextOf, ledger } from '@cedar-knot/report';
 import { logoProblem, reportFile } from '@cedar-knot/report/files';
-import { problemText } from '@cedar-knot/wording';
+import { problemText, writeNumbers } from '@cedar-knot/wording';
 import { ApiProblem } from '../common/problem.js';
 import { REPORT } from '../studies/schemas.js';
 import { envelope } from './bodies.js';
@@ -21,7 +21,7 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
   },
 
   report: async ({ body }) => {
-    const { document, format, units, date, ink } = envelope(body, REPORT);
+    const { document, format, units, date, ink, numbers } = envelope(body, REPORT);
     const study = document;
     const run = runStudy(study);
     const picture = logoProblem(study, format);
@@ -31,10 +31,16 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
       const message = `Nothing was printed: ${errors[0]!.path ? `${errors[0]!.path}: ` : ''}${errors[0]!.message}`;
       throw new ApiProblem(422, { error: 'bad-study', message, errors });
     }
-    const options = { ...(units ? { units } : {}), ...(date ? { date } : {}) };
-    const made = buildReport(study, options, run.scenarios);
-    const rows = ledger(contextOf(study, options, run.scenarios));
-    const name = `${study.tag ?? ''} ${study.title ?? 'study'}`.replace(NOT_IN_NAME, ' ').trim().slice(0, 80);
-    return { data: await reportFile(made, rows, format, { paper: study.report?.paper ?? 'A4', isInk: ink }), format, name };
+    writeNumbers(numbers);
+    try {
+      const options = { ...(units ? { units } : {}), ...(date ? { date } : {}) };
+      const made = buildReport(study, options, run.scenarios);
+      const rows = ledger(contextOf(study, options, run.scenarios));
+      const name = `${study.tag ?? ''} ${study.title ?? 'study'}`.replace(NOT_IN_NAME, ' ').trim().slice(0, 80);
+      return { data: await reportFile(made, rows, format, { paper: study.report?.paper ?? 'A4', isInk: ink }), format, name };
+    } finally {
+      // what the thread says next is for programs
+      writeNumbers('iso');
+    }
   },
 };

@@ -277,6 +277,8 @@ export interface ReportAsked {
   units?: 'metric' | 'us';
   date?: string;
   ink?: boolean;
+  /** how numbers are printed */
+  numbers?: string;
 }
 
 /** The report of a study as it stands on the page, saved or not. */

@@ -16,6 +16,8 @@ export interface UnitChoice {
   /** how pressures at a place are shown */
   pressure: 'absolute' | 'gauge';
   numbers: NumberStyle;
+  /** tables that leave the page: with decimal points, or as numbers are shown */
+  tables: 'plain' | 'local';
 }
 
 interface UnitsState extends UnitChoice {
@@ -26,6 +28,7 @@ interface UnitsState extends UnitChoice {
   chooseUnit: (quantity: string, symbol: string | undefined) => void;
   choosePressure: (pressure: UnitChoice['pressure']) => void;
   chooseNumbers: (numbers: NumberStyle) => void;
+  chooseTables: (tables: UnitChoice['tables']) => void;
 }
 
 const SETS: readonly UnitSet[] = ['study', 'metric', 'us', 'si', 'own'];
@@ -42,11 +45,18 @@ export function styleOf(language: string): NumberStyle {
 
 /** What was kept, as far as it can be read. */
 export function readChoice(kept: string | null, language: string): UnitChoice {
-  const none: UnitChoice = { set: 'study', base: 'metric', own: {}, pressure: 'absolute', numbers: styleOf(language) };
+  const none: UnitChoice = {
+    set: 'study',
+    base: 'metric',
+    own: {},
+    pressure: 'absolute',
+    numbers: styleOf(language),
+    tables: 'plain',
+  };
   // how it was kept before there were sets
   if (kept === 'us' || kept === 'metric') return { ...none, set: kept };
   try {
-    const { set, base, own, pressure, numbers } = JSON.parse(kept ?? '{}') as Partial<Record<keyof UnitChoice, unknown>>;
+    const { set, base, own, pressure, numbers, tables } = JSON.parse(kept ?? '{}') as Partial<Record<keyof UnitChoice, unknown>>;
     const symbols = Object.entries((own ?? {}) as Record<string, unknown>).filter(
       ([quantity, symbol]) => quantity in PERSON_UNITS && typeof symbol === 'string',
     ) as [string, string][];
@@ -56,6 +66,7 @@ export function readChoice(kept: string | null, language: string): UnitChoice {
       own: Object.fromEntries(symbols),
       pressure: pressure === 'gauge' ? 'gauge' : 'absolute',
       numbers: isNumberStyle(numbers) ? numbers : none.numbers,
+      tables: tables === 'local' ? 'local' : 'plain',
     };
   } catch {
     return none;
@@ -76,8 +87,8 @@ const begin = (() => {
 /** Units and numbers as the person is used to them: at once in every view, and never a change of the study. */
 export const useUnits = create<UnitsState>((set, get) => {
   const keep = (next: Partial<UnitChoice>): void => {
-    const { set: name, base, own, pressure, numbers } = { ...get(), ...next };
-    const choice: UnitChoice = { set: name, base, own, pressure, numbers };
+    const { set: name, base, own, pressure, numbers, tables } = { ...get(), ...next };
+    const choice: UnitChoice = { set: name, base, own, pressure, numbers, tables };
     globalThis.localStorage?.setItem(KEY, JSON.stringify(choice));
     writeNumbers(numbers);
     // the same object while the units are the same: much is drawn from it
@@ -99,6 +110,7 @@ export const useUnits = create<UnitsState>((set, get) => {
     },
     choosePressure: (pressure) => keep({ pressure }),
     chooseNumbers: (numbers) => keep({ numbers }),
+    chooseTables: (tables) => keep({ tables }),
   };
 });
 

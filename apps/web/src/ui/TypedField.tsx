@@ -1,5 +1,5 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { writtenEntryText } from '@cedar-knot/wording';
+import { writtenEntryText } from '@cedar-knot/wording/marks';
 import { msg } from '../words.js';
 
 /** How a field's text is understood: the value to keep, or why it is not taken and what may have been meant. */

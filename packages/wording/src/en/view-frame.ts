@@ -1,4 +1,7 @@
 export default {
+  'view.frame.tables': 'CSV and copy',
+  'view.frame.tablesPlain': '1234.5, comma-separated',
+  'view.frame.tablesLocal': 'as shown, for a spreadsheet',
   'view.frame.unitsOfTheStudy': 'Units of the study',
   'view.frame.siUnits': 'SI units',
   'view.frame.setMetric': 'Metric',

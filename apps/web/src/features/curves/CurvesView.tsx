@@ -14,6 +14,7 @@ import { csvOf, ReadOut } from './ReadOut.js';
 import { BARE, type Shows } from './shows.js';
 import { useCurvesModel } from './useCurvesModel.js';
 import { useFamily } from './useFamily.js';
+import { leavingTable } from '../../state/tableText.js';
 import { msg } from './words.js';
 
 /** one over the other, on one flow axis */
@@ -73,7 +74,7 @@ export function CurvesView() {
     const file = `${curves.pump}-curves.${format}`;
     if (format === 'csv') {
       const order = study.scenarios.map((s) => s.id);
-      download(csvOf(curves, order, display), file, 'text/csv');
+      download(leavingTable(csvOf(curves, order, display)), file, 'text/csv');
       return;
     }
     const svg = sheetSvg(box.current!, title);

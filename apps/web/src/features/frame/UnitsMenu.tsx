@@ -94,6 +94,16 @@ export function UnitsMenu() {
               options={Object.entries(NUMBER_MARKS).map(([style, m]) => [style, `1${m.group}234${m.decimal}5`])}
               onChange={(style) => chosen.chooseNumbers(style as NumberStyle)}
             />
+            <span>{msg('view.frame.tables')}</span>
+            <Select
+              label={msg('view.frame.tables')}
+              value={chosen.tables}
+              options={[
+                ['plain', msg('view.frame.tablesPlain')],
+                ['local', msg('view.frame.tablesLocal')],
+              ]}
+              onChange={(t) => chosen.chooseTables(t === 'local' ? 'local' : 'plain')}
+            />
           </div>
         </Popover.Content>
       </Popover.Portal>

@@ -26,6 +26,7 @@ import { HandlePick } from './HandlePick.js';
 import { LargestText, SweptInput, type Range } from './SweptInput.js';
 import { SweepChart, SweepRows } from './SweepChart.js';
 import { useField, useLargest, useSweep } from './useSweep.js';
+import { leavingTable } from '../../state/tableText.js';
 import { msg } from './words.js';
 
 const NONE = msg('view.margins.none');
@@ -87,7 +88,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
     download(await workbook(sheets), `${fileName(msg('view.margins.sweep', { input, read }))}.xlsx`);
   };
   const save = (): void => {
-    download(sweepTable(rows ?? [], scenarios, head, scale.show, y, read), `${fileName(msg('view.margins.sweep', { input, read }))}.csv`, 'text/csv'); // prettier-ignore
+    download(leavingTable(sweepTable(rows ?? [], scenarios, head, scale.show, y, read)), `${fileName(msg('view.margins.sweep', { input, read }))}.csv`, 'text/csv'); // prettier-ignore
   };
   return (
     <div className="flex min-h-0 flex-1 gap-2">

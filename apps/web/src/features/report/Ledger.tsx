@@ -12,6 +12,7 @@ import { workbook } from '../../ui/xlsx.js';
 import { useStudy } from '../context.js';
 import { ALWAYS, COLUMNS, drawnRows, ledgerCells, ledgerLayout, USUALLY_HIDDEN } from './ledgerColumns.js';
 import { LedgerTable } from './LedgerTable.js';
+import { leavingTable } from '../../state/tableText.js';
 import { msg } from './words.js';
 
 type LedgerLook = NonNullable<NonNullable<Study['report']>['ledger']>;
@@ -70,7 +71,7 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
   const hidden = new Set<string>(own.hidden ?? USUALLY_HIDDEN);
   const keep = <K extends 'filter' | 'group' | 'hidden' | 'across'>(key: K, value: Parameters<typeof setLedger<K>>[2]): unknown =>
     change(msg('view.report.howTheLedgerIsLooked'), setLedger(study, key, value));
-  const text = (delimiter: string): string => Papa.unparse(cells(), { delimiter, newline: '\n' });
+  const text = (): string => Papa.unparse(cells(), { newline: '\n' });
   return (
     <div className="border-soft flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[12.5px]">
       <input
@@ -122,7 +123,11 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
         {summary}
       </span>
       <span className="ml-auto" />
-      <Button tone="bare" className="!h-[24px] !px-1 text-[12px]" onClick={() => void navigator.clipboard.writeText(text('\t'))}>
+      <Button
+        tone="bare"
+        className="!h-[24px] !px-1 text-[12px]"
+        onClick={() => void navigator.clipboard.writeText(leavingTable(text(), '\t'))}
+      >
         {msg('app.copy')}
       </Button>
       <Button
@@ -133,7 +138,10 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
       >
         {msg('view.report.xlsx')}
       </Button>
-      <Button className="!h-[24px] !px-2" onClick={() => download(text(','), msg('view.report.ledgerCsv', { name }), 'text/csv')}>
+      <Button
+        className="!h-[24px] !px-2"
+        onClick={() => download(leavingTable(text()), msg('view.report.ledgerCsv', { name }), 'text/csv')}
+      >
         CSV
       </Button>
     </div>

@@ -15,6 +15,7 @@ import { Ledger } from './Ledger.js';
 import { Letterhead } from './Letterhead.js';
 import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
+import { useUnits } from '../../state/units.js';
 import { StudyUnits } from './StudyUnits.js';
 import { msg } from './words.js';
 
@@ -289,6 +290,7 @@ function useExport(isInk: boolean) {
         {
           format,
           ink: isInk,
+          numbers: useUnits.getState().numbers,
           ...(study.report?.date ? { date: study.report.date } : {}),
         },
         stop.current.signal,
