@@ -275,7 +275,9 @@ test('valves and motors have their pages; the list sorts, filters and exports; U
   // one that does not state its type may be one
   const sumps = pumps.filter((m) => m.type === 'sump' || m.type === null);
   await expect(page.locator('[data-figure=count]')).toHaveText(String(sumps.length));
+  await page.getByRole('button', { name: 'Units: Metric' }).click();
   await page.getByRole('radio', { name: 'US' }).click();
+  await page.keyboard.press('Escape');
   await expect(page.getByRole('columnheader', { name: 'BEP gpm' })).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export' }).click();
