@@ -37,7 +37,7 @@ test('by keyboard alone: from nothing to a branched system with a valve and four
   await page.keyboard.type('Typed through');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/system$/);
-  await tabTo(page, /^Lay a first line/);
+  await tabTo(page, /^Add a first line/);
   await page.keyboard.press('Enter');
   await tabTo(page, /^Elements in flow order/);
 
@@ -171,7 +171,7 @@ test('a size that is taken in the comparison gives what the comparison showed', 
   const pipe = scenarios[0]!.elements['L-420'] as unknown as { velocity: number };
   expect(shown(pipe.velocity)).toBe(velocity);
   // a cost of one's own, and a narrower band
-  await page.getByLabel('Cost of a metre of DN300').fill('900');
+  await page.getByLabel('Cost per metre of DN300').fill('900');
   await page.keyboard.press('Enter');
   await page.getByLabel('Least velocity').fill('1.5');
   await page.keyboard.press('Enter');
@@ -192,7 +192,7 @@ test('one entry too many is named, and taken out where it says so; a line that l
   await page.getByLabel(/Quick entry/).fill('control valve holds 200 m3/h');
   await page.keyboard.press('Enter');
   const alert = page.getByRole('alert');
-  await expect(alert).toContainText('1 entry too many: leave out');
+  await expect(alert).toContainText('One entry too many. Remove:');
   await alert.getByRole('button', { name: 'the flow held by CV-1' }).click();
   await expect(alert).toHaveCount(0);
   await page.keyboard.press('Control+z');
@@ -225,7 +225,7 @@ test('versions: one is named, another had back, and the step back is undone', as
   await list.getByLabel('Name of version 1').fill('Rev A');
   await page.keyboard.press('Enter');
   await expect(list.getByRole('button', { name: /^1/ })).toContainText('Rev A');
-  await list.getByRole('button', { name: 'Go back to this' }).click();
+  await list.getByRole('button', { name: 'Restore this version' }).click();
   await expect(name).toHaveText('Drum to filters');
   await page.keyboard.press('Control+z');
   await expect(name).toHaveText('Second');
@@ -240,7 +240,7 @@ test('a pump and a fluid of one’s own: the curve pasted from a spreadsheet giv
   await page.getByRole('button', { name: 'New study' }).click();
   await page.getByLabel('Title').fill('Own pump');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Lay a first line' }).click();
+  await page.getByRole('button', { name: 'Add a first line' }).click();
   await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
   await page.getByRole('button', { name: 'Add a valve' }).click();
   await page.getByLabel('Inherent characteristic').click();

@@ -39,12 +39,12 @@ test('a table with faults is imported, mended and found again by its duty; what 
   // what is proposed: the letter is read as a digit, the row that falls back is left out, the rest is taken with its mark
   await expect(dock.locator('[data-problem-row="12"]')).toContainText('“7o.4”'.replace(/[“”]/g, '"'));
   await expect(dock.locator('[data-problem-row="12"]').getByRole('combobox')).toContainText('read 70.4');
-  await expect(dock.locator('[data-problem-row="6"]').getByRole('combobox').first()).toContainText('row left out');
+  await expect(dock.locator('[data-problem-row="6"]').getByRole('combobox').first()).toContainText('Row skipped');
   const belied = dock.locator('[data-problem-row="21"]').getByRole('combobox');
-  await expect(belied).toContainText('taken, marked');
+  await expect(belied).toContainText('Imported, marked');
   await belied.click();
-  await page.getByRole('option', { name: 'efficiency of the power' }).click();
-  await expect(dock.locator('[data-problem-row="21"]').getByRole('combobox')).toContainText('efficiency of the power');
+  await page.getByRole('option', { name: 'Efficiency from power' }).click();
+  await expect(dock.locator('[data-problem-row="21"]').getByRole('combobox')).toContainText('Efficiency from power');
   await dock.getByRole('button', { name: 'Take 3 pumps' }).click();
   await expect(dock.getByText('Taken: 3 new')).toBeVisible();
   await dock.getByRole('button', { name: 'Close' }).click();
@@ -65,8 +65,8 @@ test('a table with faults is imported, mended and found again by its duty; what 
   expect(row.efficiency).toBeCloseTo((999.1 * 9.80665 * (100 / 3600) * head) / (power * 1000), 3);
 
   // read off at a typed flow: on the row itself the table's figures
-  await side.getByLabel('Read at a flow').fill('80');
-  await side.getByLabel('Read at a flow').press('Enter');
+  await side.getByLabel('Read at flow').fill('80');
+  await side.getByLabel('Read at flow').press('Enter');
   await expect(side.locator('[data-figure=read-off]')).toContainText(`${(2 * (60 - 0.002 * 6400)).toFixed(1)} m`);
 
   // found by a duty through it
@@ -109,7 +109,7 @@ test('a printed curve becomes data within half a per cent, the picture stays wit
     await click(placeOf('efficiency', 350, v));
   }
   await expect(page.getByText('turned 0.8°')).toBeVisible();
-  const curves = page.getByRole('region', { name: 'Curves being made' }).locator('tbody tr');
+  const curves = page.getByRole('region', { name: 'Curves' }).locator('tbody tr');
   const follow = async (
     i: number,
     axis: 'head' | 'efficiency',
@@ -117,7 +117,7 @@ test('a printed curve becomes data within half a per cent, the picture stays wit
     diameter: string,
     at: readonly number[],
   ) => {
-    if (i > 0) await page.getByRole('button', { name: 'add a curve' }).click();
+    if (i > 0) await page.getByRole('button', { name: 'Add a curve' }).click();
     if (axis === 'efficiency') {
       await curves.nth(i).getByRole('combobox').click();
       await page.getByRole('option', { name: 'efficiency', exact: true }).click();
@@ -165,7 +165,7 @@ test('a printed curve becomes data within half a per cent, the picture stays wit
     .first()
     .click();
   await expect(side.getByRole('combobox', { name: 'Position' })).toContainText('as P-410');
-  await side.getByRole('button', { name: 'Take it' }).click();
+  await side.getByRole('button', { name: 'Use', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Curves' }).getByRole('heading', { name })).toBeVisible();
   await page.goto(`/catalogues/pumps/${id}`);
   await expect(page.getByText('Used in').locator('..')).toContainText(title.tag);
@@ -186,11 +186,11 @@ test('a pump is edited as a further revision; a study that took the older one sa
     await sheet.getByLabel(label, { exact: true }).fill(text);
     await sheet.getByLabel(label, { exact: true }).press('Enter');
   }
-  await sheet.getByRole('button', { name: 'Draw it' }).click();
-  await sheet.getByLabel('Read at a flow').fill('120');
-  await sheet.getByLabel('Read at a flow').press('Enter');
+  await sheet.getByRole('button', { name: 'Draw' }).click();
+  await sheet.getByLabel('Read at flow').fill('120');
+  await sheet.getByLabel('Read at flow').press('Enter');
   await expect(sheet.locator('[data-figure=read-off]')).toContainText('60.0 m');
-  await sheet.getByRole('button', { name: 'Keep it' }).click();
+  await sheet.getByRole('button', { name: 'Keep' }).click();
   const side = page.getByRole('complementary', { name: 'Model' });
   await expect(side.getByText('◐ typical')).toBeVisible();
   const model = new URL(page.url()).pathname.split('/').at(-1)!;
@@ -210,7 +210,7 @@ test('a pump is edited as a further revision; a study that took the older one sa
     },
   });
 
-  await side.getByRole('button', { name: 'What can be done with it' }).click();
+  await side.getByRole('button', { name: 'Actions' }).click();
   await page.getByRole('menuitem', { name: 'Edit its data' }).click();
   await sheet.getByLabel('Minimum continuous flow').fill('40');
   await sheet.getByLabel('Minimum continuous flow').press('Enter');
@@ -225,7 +225,7 @@ test('a pump is edited as a further revision; a study that took the older one sa
   await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
   await page.getByRole('button', { name: new RegExp(name) }).click();
   await expect(page.getByText('◐ 2 is newer')).toBeVisible();
-  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('button', { name: 'Use', exact: true }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Minimum continuous flow' })).toHaveValue('40 m3/h');
 });
@@ -238,7 +238,7 @@ test('a duty begins a study with the pump that was found; the duty is met', asyn
   };
   await page.getByRole('button', { name: 'reckon a flow' }).click();
   await put('Volume, m³', '120');
-  await page.getByRole('group', { name: 'Reckon a flow' }).getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('group', { name: 'Estimate flow' }).getByRole('button', { name: 'Use', exact: true }).click();
   await expect(page.getByLabel('Flow', { exact: true })).toHaveValue('120 m3/h');
   await put('Head at that flow', '45 m');
   await put('Static head', '30 m');
@@ -248,7 +248,7 @@ test('a duty begins a study with the pump that was found; the duty is met', asyn
   await page.getByRole('option', { name: '50 Hz' }).click();
   const first = page.locator('[data-found]').first();
   await expect(first).toBeVisible();
-  await first.getByRole('button', { name: 'Begin a study with it' }).click();
+  await first.getByRole('button', { name: 'Create a study with it' }).click();
   await expect(page.getByRole('region', { name: 'Curves' })).toBeVisible();
   const card = page.locator('[data-scenario=duty]');
   // at its full diameter it gives more than the 120 m³/h asked for

@@ -17,13 +17,13 @@ test('a page without the key is handed it, a program without it is refused', asy
 
 test('the name is asked once beside the studies, and stands on the versions from then on', async ({ page }) => {
   await page.goto('/');
-  const asked = page.getByRole('region', { name: 'Who works here' });
+  const asked = page.getByRole('region', { name: 'Your name' });
   await asked.getByLabel('Name').fill('Ida van Marsh');
   await expect(asked.getByLabel('Initials')).toHaveAttribute('placeholder', 'IVM');
   await asked.getByRole('button', { name: 'Keep' }).click();
   await expect(asked).toHaveCount(0);
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Who works here: Ida van Marsh' })).toHaveText('IVM');
+  await expect(page.getByRole('button', { name: 'Your name: Ida van Marsh' })).toHaveText('IVM');
   await expect(asked).toHaveCount(0);
   await openDemoCopy(page);
   await page.locator('[data-row="L-401"] [data-cell=name]').click();

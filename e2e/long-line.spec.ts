@@ -41,8 +41,8 @@ test('a line over the land: stations and largest flows as the commands have them
   // the same system as a plant has it, and with its energy line
   await page.getByRole('radio', { name: 'Schematic' }).click();
   await expect(page.getByRole('region', { name: 'Elevation profile' })).toBeVisible();
-  await page.getByRole('button', { name: 'Draw the energy line (total head)' }).click();
-  await expect(page.getByRole('button', { name: 'Leave out the energy line (total head)' })).toBeVisible();
+  await page.getByRole('button', { name: 'Show the energy grade line (total head)' }).click();
+  await expect(page.getByRole('button', { name: 'Hide the energy grade line (total head)' })).toBeVisible();
 });
 
 test('rows of a survey are read with the units of their head, and a wrong one is said before anything is taken', async ({
@@ -81,7 +81,7 @@ test('temperature along the way is switched on beside the scenario; a fluid with
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   await page.goto(`/studies/${id}/system`);
-  await page.getByRole('checkbox', { name: 'Temperature along the way, in every scenario' }).check();
+  await page.getByRole('checkbox', { name: 'Temperature along the line, in every scenario' }).check();
   await expect(page.getByText(/specific heat/i).first()).toBeVisible();
   await settled(page);
   const { id: fluids } = { id };

@@ -30,7 +30,7 @@ test('margins of every demo study: as often near, failing and held as the comman
       await expect(card.locator('[data-verdict]').first()).toHaveAttribute('data-verdict', worst);
     }
     // nothing is hidden: a check that fails anywhere stands among those that need attention, worst first
-    await page.getByRole('radio', { name: 'near or failing' }).click();
+    await page.getByRole('radio', { name: 'Near or failing' }).click();
     const failing = new Set(solved.flatMap((s) => s.margins.filter((m) => m.verdict === 'fails').map((m) => m.check)));
     for (const check of failing) await expect(page.locator(`tr[data-check="${check}"]`).first()).toBeVisible();
   }
@@ -42,7 +42,7 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   await page.goto(`/studies/${id}/margins`);
   await page.locator('[data-check=npsh-ratio] [data-cell=fouled]').click();
-  await expect(page.locator('[data-sentence]')).toContainText(/Short of its limit by/);
+  await expect(page.locator('[data-sentence]')).toContainText(/Below its lower limit by/);
   await expect(page.locator('[data-done=true]')).toBeVisible({ timeout: 30_000 });
   // as the command has it
   const said = await command<Headroom>(page, 'headroom', id, '--check', 'npsh-ratio', '--where', 'P-410', '--input', 'V-401.level', '--scenario', 'fouled'); // prettier-ignore
@@ -77,7 +77,7 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
   await settled(page);
   await expect(page.locator('[data-check=npsh-ratio] [data-cell=fouled]')).toHaveAttribute('data-verdict', /near|holds/);
   await expect(page.getByText('agreed with the maker')).toBeVisible();
-  await page.getByRole('button', { name: 'Working', exact: true }).click();
+  await page.getByRole('button', { name: 'Calculation', exact: true }).click();
   await expect(page.getByRole('complementary', { name: 'Working of P-410' })).toContainText('NPSHA/NPSHR');
 });
 
@@ -101,11 +101,11 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
     await page.getByRole('combobox', { name: label, exact: true }).click();
     await page.getByRole('option', { name: option }).first().click();
   };
-  await choose('What is uncertain', /^All pipes/);
-  await page.getByLabel('How far it may be off').fill('30 %');
+  await choose('Uncertain input', /^All pipes/);
+  await page.getByLabel('Deviation').fill('30 %');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await choose('What is uncertain', /^P-410/);
-  await choose('What is uncertain: which number', /^Curve/);
+  await choose('Uncertain input', /^P-410/);
+  await choose('Uncertain input: which number', /^Curve/);
   await choose('Grade', /^grade 2B/);
   await expect(page.locator('[data-uncertain]')).toHaveCount(2);
   await settled(page);
@@ -128,9 +128,9 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
   await page
     .getByRole('textbox', { name: /instrument, where, what/ })
     .fill('FI-411\tP-410\tflow\t290 m3/h\nPDI-411\tP-410\thead\t73.1 m\t\t0.4 m');
-  await page.getByRole('button', { name: 'Take 2' }).click();
+  await page.getByRole('button', { name: 'Add 2' }).click();
   await expect(page.locator('[data-reading]')).toHaveCount(2);
-  await choose('What is found', /^P-410/);
+  await choose('Fitted input', /^P-410/);
   await page.getByRole('button', { name: 'Fit to 2 readings' }).click();
   const found = page.locator('[data-found="P-410.wear"]');
   await expect(found).toContainText(/The pump has lost 6\.?\d* % of its head/);
@@ -138,7 +138,7 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
   const said = await command<Fitted>(page, 'fit', id, '--inputs', 'P-410.wear');
   expect(Number(await found.getAttribute('data-value'))).toBeCloseTo(said.inputs[0]!.value, 6);
   expect(await barriers(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Take it into the study' }).click();
+  await page.getByRole('button', { name: 'Apply to the study' }).click();
   await settled(page);
   await expect(page.locator('[data-reading="1"] [data-off]')).toHaveText(/^[+−]?0(\.\d)?$/);
 });

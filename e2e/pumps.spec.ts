@@ -37,7 +37,7 @@ test('the catalogue is ranked for a service, filtered, compared, and a pump is t
   );
   expect(rows.some((r) => r.isOther)).toBe(true);
   expect(rows).toEqual([...rows].sort((a, b) => Number(a.isOther) - Number(b.isOther) || a.energy - b.energy));
-  await expect(page.locator('[data-reason]').first()).toContainText('head too low');
+  await expect(page.locator('[data-reason]').first()).toContainText('Head too low');
 
   await page.getByRole('combobox', { name: 'Mains' }).click();
   await page.getByRole('option', { name: '50 Hz' }).click();
@@ -47,15 +47,15 @@ test('the catalogue is ranked for a service, filtered, compared, and a pump is t
   await expect(page.getByRole('img', { name: 'Head and efficiency of the compared pumps' })).toBeVisible();
   expect(await barriers(page)).toEqual([]);
   await page.getByRole('tab', { name: 'Side by side' }).click();
-  await expect(page.getByRole('tabpanel', { name: 'Side by side' }).getByText('less the first')).toBeVisible();
+  await expect(page.getByRole('tabpanel', { name: 'Side by side' }).getByText('Difference to the first')).toBeVisible();
   await page.getByRole('tab', { name: 'Near misses' }).click();
-  await expect(page.getByRole('columnheader', { name: 'would need' })).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'Needed' })).toBeVisible();
   // what is short of head says by how much
   const short = page.locator('[data-miss=head-short]').first();
   const cells = await short.locator('td').allTextContents();
   const [has, asks] = [cells[3]!, cells[4]!].map((t) => Number(/[\d.]+/.exec(t)![0]));
   expect(Number(/([\d.]+) m more head/.exec(cells[6]!)![1])).toBeCloseTo(asks! - has!, 0);
-  await page.getByLabel('Beside the heads').click();
+  await page.getByLabel('Beside head').click();
   await page.getByRole('option', { name: 'NPSHR' }).click();
   await expect(page.getByRole('img', { name: 'Head and NPSHR of the compared pumps' })).toBeVisible();
   await page.getByRole('tab', { name: 'Candidates' }).click();
@@ -63,7 +63,7 @@ test('the catalogue is ranked for a service, filtered, compared, and a pump is t
   const row = candidates.first();
   const key = (await row.getAttribute('data-candidate'))!;
   const flow = page.locator('[data-scenario] [data-figure=flow]').first();
-  await row.getByRole('button', { name: 'Take it' }).click();
+  await row.getByRole('button', { name: 'Use this pump' }).click();
   await settled(page);
   type Stored = {
     document: {
@@ -87,12 +87,12 @@ test('the catalogue is ranked for a service, filtered, compared, and a pump is t
 
 test('the stage ladder: exact counts, the one that governs, and a rung that is taken', async ({ page }) => {
   await openCopy(page, 'Production well W-3');
-  await page.getByRole('tab', { name: 'Stage ladder' }).click();
+  await page.getByRole('tab', { name: 'Number of stages' }).click();
   // the well drawn down asks 178 m of stages of 15.2 m
   await expect(page.locator('[data-need] >> nth=3')).toContainText('11.71');
   await expect(page.getByText('governs')).toBeVisible();
   await expect(page.locator('[data-rung="12"]')).toContainText('chosen');
-  await expect(page.locator('[data-rung="11"]')).toContainText('not made');
+  await expect(page.locator('[data-rung="11"]')).toContainText('not available');
   expect(await barriers(page)).toEqual([]);
   // on the other mains 1.44 times the head of a stage at 140/1.2 = 117 m³/h, 17.2 m on its curve: 178 m of 24.8 m
   await page.getByRole('radio', { name: '60 Hz' }).click();
@@ -109,10 +109,10 @@ test('the stage ladder: exact counts, the one that governs, and a rung that is t
 test('every curve is read at a flow, under the pointer and typed; the curves are had as a table', async ({ page }) => {
   await openCopy(page, 'Reinjection transfer');
   await page.getByRole('link', { name: 'Curves' }).click();
-  const slider = page.getByRole('slider', { name: 'Flow at which the curves are read' });
+  const slider = page.getByRole('slider', { name: 'Flow of the readout' });
   await expect(slider).toBeVisible();
-  await page.getByLabel('Read at a flow').fill('290 m3/h');
-  await page.getByLabel('Read at a flow').press('Enter');
+  await page.getByLabel('Read at flow').fill('290 m3/h');
+  await page.getByLabel('Read at flow').press('Enter');
   // at the duty of winter the pump gives what its knot says
   const head = await page.locator('[data-duty=winter] td').nth(2).textContent();
   await expect(page.locator('[data-floating] [data-read=winter] td').nth(2)).toHaveText(head!);
@@ -147,7 +147,7 @@ test('a candidate is kept beside the study and both are compared as wholes; moto
   await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
   const before = (await (await page.request.get(`/api/studies/${id}`)).json()) as { version: number };
   const name = await page.locator('[data-candidate]').nth(1).locator('td:nth-child(2) span').first().textContent();
-  await page.locator('[data-candidate]').nth(1).getByRole('button', { name: 'Keep beside' }).click();
+  await page.locator('[data-candidate]').nth(1).getByRole('button', { name: 'Save as alternative' }).click();
   await expect(page.locator('[data-alternatives="2"]')).toBeVisible();
   const kept = page.getByRole('link', { name: `P-510 ${name}` });
   await expect(kept).toBeVisible();
@@ -174,7 +174,7 @@ test('a candidate is kept beside the study and both are compared as wholes; moto
 test('a minimum-flow line is built with one action, and the pump has its least flow everywhere', async ({ page }) => {
   const id = await openCopy(page, 'Reinjection transfer');
   await page.getByRole('tab', { name: 'Drive and energy' }).click();
-  await page.locator('[data-scheme=bypass]').getByRole('button', { name: 'Build it' }).click();
+  await page.locator('[data-scheme=bypass]').getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText(/and its line are built/)).toBeVisible();
   await settled(page);
   const { document } = (await (await page.request.get(`/api/studies/${id}`)).json()) as { document: { lines: { to: string }[] } };
@@ -192,7 +192,7 @@ test('beside the curve: contours, other speeds, one unit stops, the system as a 
   await expect(page.locator('[data-knot]')).toHaveCount(5);
   await page.locator('[data-scenario]').nth(4).click();
   await page.getByRole('button', { name: 'more' }).click();
-  for (const name of ['efficiency contours', 'other speeds', 'one unit more, fewer; one stops', 'system as a + b·Q²'])
+  for (const name of ['Efficiency contours', 'Other speeds', 'One unit more or fewer; one trips', 'System as a + b·Q²'])
     await page.getByRole('menuitemcheckbox', { name }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'more, 4 shown' })).toBeVisible();
@@ -202,8 +202,8 @@ test('beside the curve: contours, other speeds, one unit stops, the system as a 
   // of the two that run one stops: the other stays within its curve
   await expect(page.locator('[data-run-out=inside]')).toContainText(/one stops: \d+ at [\d.]+ m/);
   // the well takes a head that grows with the flow itself: a quadratic is off, at no flow by what it says
-  await page.getByLabel('Read at a flow').fill('0 m3/h');
-  await page.getByLabel('Read at a flow').press('Enter');
+  await page.getByLabel('Read at flow').fill('0 m3/h');
+  await page.getByLabel('Read at flow').press('Enter');
   const rest = Number(await page.locator('[data-floating] [data-read=both] td').nth(1).textContent());
   const text = (await page.locator('[data-quadratic]').textContent())!;
   const [fitted, within] = [/H = ([\d.]+)/, /within ([\d.]+)/].map((at) => Number(at.exec(text)![1]));

@@ -62,7 +62,7 @@ test('parts are chosen, a limit that is changed is seen on its sheet, figures ar
   }
 
   // the pages as they print, and a larger one
-  await page.getByRole('radio', { name: 'pages' }).click();
+  await page.getByRole('radio', { name: 'Pages' }).click();
   await expect(page.locator('[data-pages]')).not.toHaveAttribute('data-pages', '0');
   await expect(page.locator('[data-printing=false]')).toBeVisible();
   const first = page.locator('[data-page="1"] canvas');
@@ -72,7 +72,7 @@ test('parts are chosen, a limit that is changed is seen on its sheet, figures ar
   await page.getByRole('button', { name: 'Page 3', exact: true }).click();
   await expect(page.locator('[data-page="3"]')).toBeInViewport();
   expect(await barriers(page)).toEqual([]);
-  await page.getByRole('radio', { name: 'ledger' }).click();
+  await page.getByRole('radio', { name: 'Ledger' }).click();
   await page.getByLabel('Filter the ledger').fill('winter head loss over 5');
   // the rows follow what is typed a moment later
   const least = async (): Promise<number> =>
@@ -88,37 +88,37 @@ test('a letterhead is kept as a template of the plant, taken by another study, a
     ((await (await page.request.post(`/api/studies/${list.find((s) => s.title === title)!.id}/copy`)).json()) as Head).id;
   const name = `Plant ${Date.now()}`;
   await page.goto(`/studies/${await copy('Reinjection transfer')}/report`);
-  await page.getByRole('radio', { name: 'letterhead' }).click();
-  await page.getByLabel('company or plant').fill('Tarnholt Utilities');
-  await page.getByLabel('company or plant').press('Enter');
+  await page.getByRole('radio', { name: 'Letterhead' }).click();
+  await page.getByLabel('Company or plant').fill('Tarnholt Utilities');
+  await page.getByLabel('Company or plant').press('Enter');
   await page.getByLabel('heading of Pump data sheet').fill('Pump process data');
   await page.getByLabel('heading of Pump data sheet').press('Enter');
   await page.getByRole('button', { name: 'Add a revision' }).click();
   await page.getByLabel('what changed of revision A').fill('for comment');
   await page.getByLabel('what changed of revision A').press('Enter');
   await page.getByLabel('Name of the template').fill(name);
-  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await page.getByRole('button', { name: 'Save as template' }).click();
   await expect(page.getByRole('button', { name: `Take the template ${name} out` })).toBeVisible();
   await settled(page);
   expect(await barriers(page)).toEqual([]);
-  await page.getByRole('radio', { name: 'sheets' }).click();
+  await page.getByRole('radio', { name: 'Sheets' }).click();
   await expect(page.locator('[data-sheet=revisions]')).toContainText('for comment');
   await expect(page.locator('[data-sheet=pump-sheet] h2').first()).toContainText('Pump process data');
 
   const other = await copy('Snow-melt loop');
   await page.goto(`/studies/${other}/report`);
-  await page.getByRole('radio', { name: 'letterhead' }).click();
-  await page.getByRole('combobox', { name: 'Template that is taken' }).click();
+  await page.getByRole('radio', { name: 'Letterhead' }).click();
+  await page.getByRole('combobox', { name: 'Template used' }).click();
   await page.getByRole('option', { name }).click();
   await settled(page);
-  await page.getByRole('radio', { name: 'sheets' }).click();
+  await page.getByRole('radio', { name: 'Sheets' }).click();
   await expect(page.locator('[data-letterhead]')).toHaveText('Tarnholt Utilities');
   // revisions are a study's own
   await expect(page.locator('[data-sheet=revisions]')).toHaveCount(0);
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'SVG' }).first().click();
   expect((await saved).suggestedFilename()).toMatch(/\.svg$/);
-  await page.getByRole('radio', { name: 'letterhead' }).click();
+  await page.getByRole('radio', { name: 'Letterhead' }).click();
   await page.getByRole('button', { name: `Take the template ${name} out` }).click();
   await expect(page.getByRole('button', { name: `Take the template ${name} out` })).toHaveCount(0);
 });

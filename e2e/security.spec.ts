@@ -92,9 +92,9 @@ test('text of a study is text in every view, in its tables and in what hovers ov
     await isText(page);
   }
   await expect(page.locator('[data-sheet=cover]')).toContainText('{{7*7}}');
-  await page.getByRole('radio', { name: 'letterhead' }).click();
+  await page.getByRole('radio', { name: 'Letterhead' }).click();
   await isText(page);
-  await page.getByRole('radio', { name: 'ledger' }).click();
+  await page.getByRole('radio', { name: 'Ledger' }).click();
   await isText(page);
   await page.goto(`/studies/${id}/system`);
   await page.getByRole('button', { name: /versions/ }).click();
@@ -163,7 +163,7 @@ test('and in what is printed: PDF, workbook, tables and drawings', async ({ page
   const answer = await page.request.post('/api/studies', { data: { document: data.document } });
   const { id } = (await answer.json()) as { id: string };
   await page.goto(`/studies/${id}/report`);
-  await page.getByRole('radio', { name: 'letterhead' }).click();
+  await page.getByRole('radio', { name: 'Letterhead' }).click();
   await expect(page.getByRole('button', { name: 'Another logo' })).toBeVisible();
   await expect(page.locator('img[src^="data:image/svg"]')).toHaveCount(0);
 });

@@ -81,7 +81,7 @@ test('a blank study gets its first line, a duty, and an entry of its own in one 
   await page.getByRole('button', { name: 'New study' }).click();
   await page.getByLabel('Title').fill('Transfer from blank');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Lay a first line' }).click();
+  await page.getByRole('button', { name: 'Add a first line' }).click();
   await expect(page.locator('[data-scenario=normal] [data-figure=head]')).toBeVisible();
   await page.getByLabel(/Quick entry/).fill('pipe 40 m DN100 sch 40, 2 elbow-90');
   await expect(page.getByText('reads as 40 m of 102.3 mm inside, 2 fittings')).toBeVisible();
@@ -114,7 +114,7 @@ test.describe('two windows', () => {
     await name(page, 'mine');
     await expect(page.getByRole('dialog')).toContainText('changed elsewhere');
     await expect(page.getByRole('dialog')).toContainText('lines[T-41].elements[L-401].name');
-    await page.getByRole('button', { name: 'Keep mine as a copy' }).click();
+    await page.getByRole('button', { name: 'Save mine as a copy' }).click();
     await expect(page.locator('[data-row="L-401"] [data-cell=name]')).toHaveText('mine');
     await other.reload();
     await expect(other.locator('[data-row="L-401"] [data-cell=name]')).toHaveText('theirs');

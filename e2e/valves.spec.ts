@@ -33,7 +33,7 @@ test('what every scenario asks of the valve stands as the command solves it; one
   // the preferred one is drawn in place of the study's own, with what it burns
   await rows.nth(1).getByRole('button').first().click();
   await expect(rows.nth(1)).toHaveAttribute('aria-selected', 'true');
-  await page.getByRole('radio', { name: 'window' }).click();
+  await page.getByRole('radio', { name: 'Window' }).click();
   await expect(page.locator('[data-burn="wide open"]')).toBeVisible();
   // with a tenth more flow the same valve stands further open, and nothing of it is kept
   const asked = page.locator('[data-asked=winter] td >> nth=1');
@@ -41,10 +41,10 @@ test('what every scenario asks of the valve stands as the command solves it; one
   await page.getByRole('button', { name: 'Flow 10 % more' }).click();
   await expect.poll(async () => Number(await asked.textContent()) / before).toBeCloseTo(1.1, 2);
   await expect(page.locator('[data-tried]')).toContainText(/^0 of/);
-  await page.getByRole('button', { name: 'as it is' }).click();
+  await page.getByRole('button', { name: 'As it is' }).click();
   await expect(page.locator('[data-tried]')).not.toContainText(/^0 of/);
 
-  await rows.nth(1).getByRole('button', { name: 'Take it' }).click();
+  await rows.nth(1).getByRole('button', { name: 'Use this valve' }).click();
   await settled(page);
   const stored = async () => ((await (await page.request.get(`/api/studies/${id}`)).json()) as Stored).document;
   const valveOf = (d: Stored['document']) => d.lines.flatMap((l) => l.elements).find((e) => e.id === 'CV-415')!.valve!;
@@ -63,7 +63,7 @@ test('two valves in split range are built, and hold what one held', async ({ pag
   for (const size of ['GC 100 ', 'GC 200 '])
     await page.getByRole('checkbox', { name: new RegExp(`^Tick Marl ${size}`) }).first().check(); // prettier-ignore
   await expect(page.locator('[data-split]')).toHaveCount(5);
-  await page.getByRole('button', { name: 'Build it' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
   await settled(page);
   await expect(page.getByRole('combobox', { name: 'Control valve' })).toBeVisible();
   await expect(flow).toHaveText(held!);
@@ -89,7 +89,7 @@ test('a valve is sized without a system, and a study begins with it', async ({ p
   await expect(page.locator('[data-asked=maximum]')).toContainText('113');
   await expect(page.locator('[data-tried][data-working=false]')).toContainText(/serve/);
   expect(await barriers(page)).toEqual([]);
-  await page.locator('[data-valve]').first().getByRole('button', { name: 'Take it' }).click();
+  await page.locator('[data-valve]').first().getByRole('button', { name: 'Use this valve' }).click();
   await expect(page).toHaveURL(/studies\/.*\/valves/);
   await expect(page.locator('[data-asked=normal]')).toContainText('69.3');
 });

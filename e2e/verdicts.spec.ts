@@ -73,7 +73,7 @@ test('a study without a line is incomplete at home', async ({ page }) => {
   await page.getByRole('button', { name: 'New study' }).click();
   await page.getByLabel('Title').fill('Nothing in it yet');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Lay a first line' }).waitFor();
+  await page.getByRole('button', { name: 'Add a first line' }).waitFor();
   await page.goto('/');
   const home = page.locator('li', { hasText: 'Nothing in it yet' }).first();
   await expect(home.locator('[data-study-verdict=incomplete]')).toContainText('no line yet');
@@ -98,10 +98,10 @@ test('what was imposed is required of the pump that is taken, in one step; its d
   });
   await expect(page.locator('[data-ranked]')).toBeVisible({ timeout: 60_000 });
   // without hours there is no energy of a year
-  await expect(page.getByText('no hours entered: lowest power at the largest duty').first()).toBeVisible();
+  await expect(page.getByText('No operating hours entered: lowest power at the largest duty').first()).toBeVisible();
   const first = page.locator('[data-candidate]').first();
   await expect(first).toBeVisible();
-  await first.getByRole('button', { name: 'Take it' }).click();
+  await first.getByRole('button', { name: 'Use this pump' }).click();
   await settled(page);
   type Stored = { document: Document };
   const stored = async (): Promise<Document> =>

@@ -48,7 +48,7 @@ await shot(system, '02-system');
 const curves = await page();
 await curves.goto(`${address}/studies/${study('Reinjection transfer')}/curves`);
 await settle(curves, 2500);
-const plot = await curves.getByRole('slider', { name: 'Flow at which the curves are read' }).boundingBox();
+const plot = await curves.getByRole('slider', { name: 'Flow of the readout' }).boundingBox();
 await curves.mouse.move(plot.x + plot.width * 0.42, plot.y + 40);
 await settle(curves, 400);
 await shot(curves, '03-curves');
@@ -99,11 +99,11 @@ for (const [thing, key, width] of [
     await unsure.getByRole('combobox', { name: label, exact: true }).click();
     await unsure.getByRole('option', { name: option }).first().click();
   };
-  await choose('What is uncertain', thing);
-  if (key) await choose('What is uncertain: which number', key);
+  await choose('Uncertain input', thing);
+  if (key) await choose('Uncertain input: which number', key);
   if (width.startsWith('grade')) await choose('Grade', width);
   else {
-    await unsure.getByLabel('How far it may be off').fill(width);
+    await unsure.getByLabel('Deviation').fill(width);
     await unsure.getByRole('button', { name: 'Add', exact: true }).click();
   }
 }
@@ -153,7 +153,7 @@ await ranked.locator('[data-candidate]').nth(3).waitFor({ timeout: 60_000 });
 for (const i of [0, 1, 2]) await ranked.locator('[data-candidate] input').nth(i).click();
 await settle(ranked, 1200);
 await shot(ranked, '17-pumps');
-await ranked.getByRole('tab', { name: 'Stage ladder' }).click();
+await ranked.getByRole('tab', { name: 'Number of stages' }).click();
 await settle(ranked, 1500);
 await shot(ranked, '18-stage-ladder');
 
@@ -174,7 +174,7 @@ await shot(valves, '11-valves');
 const catalogue = await page();
 await catalogue.goto(`${address}/catalogues/pumps`);
 await catalogue.getByRole('button', { name: /^Hollin TC/ }).click();
-await catalogue.getByRole('button', { name: 'lay a study over' }).click();
+await catalogue.getByRole('button', { name: 'Overlay a study' }).click();
 await catalogue.getByRole('menuitem', { name: /Reinjection/ }).click();
 await catalogue.getByRole('searchbox').fill('125-250 2p');
 await settle(catalogue, 600);
@@ -244,7 +244,7 @@ for (const [axis, which, name, q, v] of [
   await picture.getByRole('button', { name: `Place the ${which} point of ${axis}` }).click();
   await sheet.click(onSheet(placeOf(name, q, v)));
 }
-const made = picture.getByRole('region', { name: 'Curves being made' }).locator('tbody tr');
+const made = picture.getByRole('region', { name: 'Curves' }).locator('tbody tr');
 for (const [i, [kind, diameter, name, axis, flows]] of [
   ['head', '315 mm', 'head 315', 'head', [60, 140]],
   ['head', '300 mm', 'head 300', 'head', [60, 140]],
@@ -253,7 +253,7 @@ for (const [i, [kind, diameter, name, axis, flows]] of [
   ['power', '', 'power', 'power', [60, 140]],
   ['NPSHR', '', 'npsh', 'npsh', [60, 140]],
 ].entries()) {
-  if (i > 0) await picture.getByRole('button', { name: 'add a curve' }).click();
+  if (i > 0) await picture.getByRole('button', { name: 'Add a curve' }).click();
   await made.nth(i).getByRole('combobox').click();
   await picture.getByRole('option', { name: kind, exact: true }).click();
   if (diameter) await made.nth(i).getByRole('textbox').fill(diameter);

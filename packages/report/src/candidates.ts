@@ -44,7 +44,7 @@ export function candidates(c: ReportContext): Section | null {
           { label: msg('report.stages') },
           textColumn(msg('report.nearestToItsLimitOr'), 2.6),
           column(msg('report.reserveOfHead'), 'percent', c.system),
-          { label: msg('report.npshaOverNpshr') },
+          { label: msg('report.npshaNpshr') },
           column(msg('report.meanEfficiency'), 'percent', c.system),
           { label: msg('report.electricity'), unit: 'kWh/a' },
         ],

@@ -201,7 +201,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     [msg('report.voltageDropOfTheCable'), 'percent', per((r) => r.cableDrop), 'cableDrop'],
     [msg('report.voltageAtTheMotor'), 'voltage', per((r) => r.motorVoltage), 'motorVoltage'],
     [msg('report.velocityPastTheMotor'), 'velocity', per((r) => r.motorVelocity), 'motorVelocity'],
-    [msg('report.startingTorqueOverThatOf'), 'number', per((r) => r.startTorque), 'startTorque'],
+    [msg('report.startingTorquePumpTorque'), 'number', per((r) => r.startTorque), 'startTorque'],
     [msg('report.startsAnHour'), 'number', entered('starts')],
     [msg('report.lossOfTheDrive'), 'power', per((r) => r.driveLoss), 'driveLoss'],
   ]);
@@ -235,10 +235,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       [msg('report.motorShareOfItsRating'), motor && usable < 1 ? numberCell(usable, 'percent', c.system) : undefined],
       [msg('report.startsAnHourMost'), numberCell(motor?.startsPerHour, 'number', c.system)],
       [msg('report.freePassageForSolids'), numberCell(p?.solidsPassage, 'diameter', c.system)],
-      [
-        'NPSHR',
-        p && (entry.npshrCriterion === 'maker' ? msg('report.byTheMakersOwnCriterion') : msg('report.npsh33HeadDropIso')),
-      ],
+      ['NPSHR', p && (entry.npshrCriterion === 'maker' ? msg('report.byTheMakersCriterion') : msg('report.npsh33HeadDropIso'))],
       [msg('report.serviceForTheMarginOf'), typeof e.service === 'string' ? SERVICE_WORDS[e.service as Service] : undefined],
       [msg('report.driveEfficiency'), motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
       ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],

@@ -37,7 +37,7 @@ describe('a refusal', () => {
     expect((await failure(api.list())).message).toBe('The application answered 502.');
     fetched(() => Promise.reject(new TypeError('Failed to fetch')));
     const e = await failure(api.list());
-    expect([e.status, wordsOf(e)]).toEqual([0, 'The application on this machine does not answer.']);
+    expect([e.status, wordsOf(e)]).toEqual([0, 'The application on this computer does not respond.']);
     // one that was called off is no failure of the server
     fetched(() => Promise.reject(new DOMException('off', 'AbortError')));
     await expect(api.list()).rejects.toThrow('off');
@@ -66,8 +66,8 @@ describe('what only has to wait', () => {
     stop.abort();
     await report;
     // a database that does not answer is no queue: who asked is told
-    fetched(() => answer(503, { message: 'The database does not answer.' }));
-    expect((await failure(api.list())).message).toBe('The database does not answer.');
+    fetched(() => answer(503, { message: 'The database does not respond.' }));
+    expect((await failure(api.list())).message).toBe('The database does not respond.');
   });
 
   test('a session that has ended is renewed by loading a page, once for all who wait, and the request comes again', async () => {

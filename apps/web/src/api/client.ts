@@ -76,7 +76,7 @@ async function fetched(path: string, init: RequestInit): Promise<Response> {
     return await fetch(path, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new ApiError(0, msg('app.theApplicationOnThisMachine'));
+    throw new ApiError(0, msg('app.theApplicationOnThisComputer'));
   }
 }
 
@@ -97,7 +97,7 @@ function pause(ms: number, signal: AbortSignal | undefined): Promise<void> {
   return new Promise((resolve, reject) => {
     const gone = (): void => {
       clearTimeout(timer);
-      reject(new DOMException(msg('app.thisWasEnded'), 'AbortError'));
+      reject(new DOMException(msg('app.stopped'), 'AbortError'));
     };
     const timer = setTimeout(() => {
       signal?.removeEventListener('abort', gone);
@@ -109,7 +109,7 @@ function pause(ms: number, signal: AbortSignal | undefined): Promise<void> {
 
 function refused(status: number, answer: unknown): ApiError {
   const { message, errors, ...rest } = answer as { message?: string; errors?: FieldProblem[] };
-  return new ApiError(status, message ?? msg('app.theApplicationAnswered', { status }), errors ?? [], rest);
+  return new ApiError(status, message ?? msg('app.theApplicationRespondedWithStatus', { status }), errors ?? [], rest);
 }
 
 /** @param body sent as JSON; a text or a file as it is */
@@ -235,7 +235,7 @@ async function byLines<T extends object, R>(
       onLine(line);
     }
   }
-  throw new ApiError(0, msg('app.theAnswerEndedBeforeIts'));
+  throw new ApiError(0, msg('app.theResponseWasCutOff'));
 }
 
 /** Takes a catalogue whole or not at all; says how far it is, and ends with the signal. */

@@ -11,5 +11,5 @@ export const controlValve: KindView = {
   ),
   profileSize: 10,
   loss: { of: headLoss, figure: 'drop' },
-  measured: msg('app.valveBurns'),
+  measured: msg('app.valveHeadLoss'),
 };

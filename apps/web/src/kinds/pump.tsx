@@ -10,5 +10,5 @@ export const pump: KindView = {
   ),
   profileSize: 12,
   loss: { of: (r) => (r.kind === 'pump' ? r.head : null), figure: 'head', gives: true },
-  measured: msg('app.pumpLifts'),
+  measured: msg('app.pumpHead'),
 };

@@ -79,7 +79,7 @@ test('a save that is not answered makes the page ask who is there, and say withi
   expect(shown.at(-1)).toEqual({ kind: 'saving' });
   // the question itself takes 4 s at most
   await passed(1000);
-  expect(shown.at(-1)).toEqual({ kind: 'offline', away: 'database', message: 'The database does not answer.' });
+  expect(shown.at(-1)).toEqual({ kind: 'offline', away: 'database', message: 'The database does not respond.' });
   isThere.now = true;
   await passed(2000);
   expect(shown.at(-1)).toEqual({ kind: 'saving' });

@@ -176,7 +176,7 @@ export class Autosave {
   }
 }
 
-const NOBODY: SaveState = { kind: 'offline', away: 'database', message: msg('app.theDatabaseDoesNotAnswer') };
+const NOBODY: SaveState = { kind: 'offline', away: 'database', message: msg('app.theDatabaseDoesNotRespond') };
 
 function awayOf(status: number, error: string | undefined): Away {
   if (status === 0) return 'application';

@@ -51,10 +51,10 @@ export function bypassAround(
   if (supply?.kind !== 'vessel' && supply?.kind !== 'junction')
     return {
       ok: false,
-      reason: msg('app.feedsAndTakesNothingBack', { from: line.from, pump }),
+      reason: msg('app.cannotTakeAReturnFlow', { from: line.from }),
     };
   const lacking = flows.flatMap((f) => (f.least !== null && f.flow < f.least ? [{ ...f, back: f.least * SPARE - f.flow }] : []));
-  if (lacking.length === 0) return { ok: false, reason: msg('app.hasItsLeastFlowIn', { pump }) };
+  if (lacking.length === 0) return { ok: false, reason: msg('app.isAboveItsMinimumFlow', { pump }) };
   const most = Math.max(...lacking.map((l) => l.back));
   const [size] = SIZES.find(([, mm]) => (Math.PI / 4) * (mm / 1000) ** 2 * VELOCITY >= most) ?? SIZES.at(-1)!;
   const after = line.elements.slice(found.index + 1);
@@ -63,7 +63,7 @@ export function bypassAround(
   const valve = id('CV');
   const elements: RawElement[] = [
     { id: valve, kind: 'control-valve', name: msg('app.minimumFlowValve'), mode: 'kv', kv: 0 },
-    { id: id('L'), kind: 'pipe', name: msg('app.wayBackToTheSupply'), length: '10 m', size, schedule: '40', material: 'steel' },
+    { id: id('L'), kind: 'pipe', name: msg('app.returnToTheSupply'), length: '10 m', size, schedule: '40', material: 'steel' },
   ];
   const before = line.elements.slice(0, found.index + 1).map((e, i) => {
     if (i < found.index) return e;

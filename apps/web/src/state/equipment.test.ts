@@ -76,8 +76,8 @@ describe('rows that cannot stand as a table', () => {
   test('too few, too many, a row that lacks what it must have, one that does not rise; units may differ', () => {
     expect(tableProblem(rows('0 m3/h', '10 m3/h', '20 m3/h'), curve)).toBeNull();
     expect(tableProblem(rows('0 m3/h', '10 l/s', '50 m3/h'), curve)).toBeNull();
-    expect(tableProblem([], curve)).toBe(`At least ${curve.least} rows belong here.`);
-    expect(tableProblem(Array.from({ length: curve.most + 1 }, (_, i) => rows(`${i} m3/h`)[0]!), curve)).toBe(`At most ${curve.most} rows belong here.`); // prettier-ignore
+    expect(tableProblem([], curve)).toBe(`At least ${curve.least} rows required.`);
+    expect(tableProblem(Array.from({ length: curve.most + 1 }, (_, i) => rows(`${i} m3/h`)[0]!), curve)).toBe(`At most ${curve.most} rows required.`); // prettier-ignore
     expect(tableProblem(rows('0 m3/h', '10 m3/h', '10 m3/h'), curve)).toMatch(/^Row 3 does not rise .* in flow\.$/);
     // 10 l/s are 36 m³/h
     expect(tableProblem(rows('0 m3/h', '10 l/s', '30 m3/h'), curve)).toMatch(/^Row 3 does not rise/);

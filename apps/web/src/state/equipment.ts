@@ -96,19 +96,19 @@ const RISING = new Set(['flow', 'travel', 'temperature']);
 
 /** Why rows cannot stand as a table, or null: there are too few or too many, one lacks what it must have, or does not rise. */
 export function tableProblem(rows: readonly RawEntry[], { of, least, most }: TableField): string | null {
-  if (rows.length < least) return msg('app.atLeastRowsBelongHere', { least });
-  if (rows.length > most) return msg('app.atMostRowsBelongHere', { most });
+  if (rows.length < least) return msg('app.atLeastRowsRequired', { least });
+  if (rows.length > most) return msg('app.atMostRowsAllowed', { most });
   for (const [key, field] of Object.entries(of)) {
     let before = -Infinity;
     for (const [i, row] of rows.entries()) {
       if (row[key] === undefined) {
-        if (field.required) return msg('app.rowLacks', { i: i + 1, label: (field.label ?? key).toLowerCase() });
+        if (field.required) return msg('app.rowIsMissing', { i: i + 1, label: (field.label ?? key).toLowerCase() });
         continue;
       }
       if (!RISING.has(key)) continue;
       const x = valueOf(row[key], field);
       if (x !== undefined && x <= before)
-        return msg('app.rowDoesNotRiseAbove', { i: i + 1, label: (field.label ?? key).toLowerCase() });
+        return msg('app.rowMustBeGreaterThan', { i: i + 1, label: (field.label ?? key).toLowerCase() });
       before = x ?? before;
     }
   }

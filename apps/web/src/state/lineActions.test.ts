@@ -66,7 +66,7 @@ test('a line is shut in the active scenario alone, and opened there again withou
   const line = pumpedStudy().lines[0]!.id;
   const { run, name, store } = await at(line);
   const set = () => store.getState().study.scenarios[0]!.set;
-  expect(name('shut')).toBe(`Shut ${line} in scenario A`);
+  expect(name('shut')).toBe(`Close ${line} in scenario A`);
   run('shut');
   expect(set()).toEqual({ [`${line}.closed`]: true });
   expect(name('shut')).toBe(`Open ${line} in scenario A`);

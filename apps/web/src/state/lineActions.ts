@@ -34,15 +34,18 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
     ...(found.unitOf !== undefined
       ? []
       : [
-          action('branch', isElement ? msg('app.branchAfter', { id }) : msg('app.branchFrom', { id }), shownKey('branch'), () =>
-            branchAt(study, id, result),
+          action(
+            'branch',
+            isElement ? msg('app.branchDownstreamOf', { id }) : msg('app.branchFrom', { id }),
+            shownKey('branch'),
+            () => branchAt(study, id, result),
           ),
         ]),
     ...(isPipe
       ? [
           {
             key: 'split',
-            name: msg('app.partInTwoOrInsert', { id }),
+            name: msg('app.splitOrInsertIntoIt', { id }),
             keys: shownKey('split'),
             run: () => focusSoon(`#${SPLIT_FIELD}`),
           } as const,
@@ -53,11 +56,11 @@ export function lineActions(store: StudyStore, id: string): LineAction[] {
       : []),
     ...(isElement
       ? [
-          action('up', msg('app.moveUp', { id }), shownKey('up'), () => moveElement(study, id, -1)),
-          action('down', msg('app.moveDown', { id }), shownKey('down'), () => moveElement(study, id, 1)),
+          action('up', msg('app.moveUpstream', { id }), shownKey('up'), () => moveElement(study, id, -1)),
+          action('down', msg('app.moveDownstream', { id }), shownKey('down'), () => moveElement(study, id, 1)),
         ]
       : []),
-    action('remove', msg('app.takeOut', { id }), 'Delete', () => takeOut(store, id)),
+    action('remove', msg('app.remove2', { id }), 'Delete', () => takeOut(store, id)),
     ...(found.kind === 'line' ? [shutInScenario(store, id)] : []),
   ];
 }
@@ -75,7 +78,7 @@ function takeOut(store: StudyStore, id: string): Rebuild {
   const met = study.lines.filter((l) => l.from === id || l.to === id);
   if (met.length === 0) return { ok: true, operations: [{ op: 'set', path: ['points', id] }], select: '' };
   if (found.kind === 'junction' && met.length === 2) return dissolve(study, id);
-  return { ok: false, reason: msg('app.meetLeadThemElsewhereOr', { met: met.map((l) => l.id).join(' and '), id }) };
+  return { ok: false, reason: msg('app.connectToReconnectOrRemove', { met: met.map((l) => l.id).join(' and '), id }) };
 }
 
 /** shuts a line in the active scenario alone, or opens it there again */

@@ -44,7 +44,7 @@ export function pumpBeside(study: Study, pump: string, model: ModelWhole, c: Ran
   const found = locate(study, pump);
   if (!found || found.index < 0) return refuse(msg('app.thereIsNo', { pump }));
   const bore = boreNear(study, found.line, found.index, result);
-  if (bore === undefined) return refuse(msg('app.noPipeInTheLine', { pump }));
+  if (bore === undefined) return refuse(msg('app.theLineOfHasNo', { pump }));
   const id = freeIds(study);
   const taken = takingOperations(study, model, null);
   const nonReturn = (): RawElement => ({ id: id('NR'), kind: 'non-return', k: NON_RETURN_K, inside: `${Number((bore * 1000).toPrecision(4))} mm` }); // prettier-ignore
@@ -53,7 +53,7 @@ export function pumpBeside(study: Study, pump: string, model: ModelWhole, c: Ran
     study,
     pump,
     [found.entry as RawElement, nonReturn()],
-    { name: msg('app.beside', { pump }), elements: [unit(name, model.name, taken.key, c), nonReturn()] },
+    { name: msg('app.inParallelWith', { pump }), elements: [unit(name, model.name, taken.key, c), nonReturn()] },
     result,
     id,
   );

@@ -1,7 +1,6 @@
 import { allElements, figuresAt, readReadings, type RawReading, type ReadFigure, type Study } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import Papa from 'papaparse';
-import { msg } from '../words.js';
 
 /** Rows of readings as they were pasted: those that can be taken, and why the others cannot, by the row of the paste. */
 export interface PastedReadings {
@@ -13,7 +12,7 @@ export interface PastedReadings {
 const HEADS: Readonly<Record<string, keyof RawReading>> = {
   instrument: 'name', tag: 'name', name: 'name', gauge: 'name',
   at: 'at', where: 'at', place: 'at', element: 'at', id: 'at',
-  figure: 'figure', what: msg('app.figure'), shows: 'figure', quantity: 'figure',
+  figure: 'figure', what: 'figure', shows: 'figure', quantity: 'figure',
   value: 'value', reading: 'value',
   elevation: 'elevation', height: 'elevation',
   deviation: 'deviation', sigma: 'deviation', accuracy: 'deviation',

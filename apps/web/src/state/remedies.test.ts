@@ -22,7 +22,7 @@ test('one entry too many: each of the ways out leaves a study that solves', () =
   const valve = { id: 'CV-1', kind: 'control-valve', mode: 'flow', flow: '50 m3/h' };
   const study = first({ op: 'insert', path: ['lines', 0, 'elements'], index: 2, value: valve });
   const [advice] = advices(study);
-  expect(advice).toMatchObject({ code: 'over-specified', lead: '1 entry too many: leave out' });
+  expect(advice).toMatchObject({ code: 'over-specified', lead: 'One entry too many. Remove:' });
   expect(advice!.remedies.map((r) => r.name)).toEqual(['the flow held by CV-1', 'the flow at P-1, and give its head']);
   for (const r of advice!.remedies) {
     let mended = after(study, r.operations);

@@ -22,29 +22,29 @@ export function adviceFor(study: Study, problem: Problem): Advice | null {
   switch (problem.code) {
     case 'over-specified':
       return advice(
-        msg('app.n1EntryTooManyLeave'),
+        msg('app.oneEntryTooManyRemove'),
         problem.where.flatMap((id) => leaveOut(study, id)),
       );
     case 'under-specified':
       return problem.detail.reason === 'lacks'
-        ? advice(msg('app.itLacks'), lacking(study, problem))
+        ? advice(msg('app.missing'), lacking(study, problem))
         : advice(
-            msg('app.n1EntryIsLackingGive'),
+            msg('app.oneEntryMissingEnter'),
             problem.where.flatMap((id) => give(study, id)),
           );
     case 'no-pressure-reference':
       return advice(
-        msg('app.noPressureIsKnownHere'),
+        msg('app.noKnownPressureHere'),
         problem.where.slice(0, 3).flatMap((id) => reference(study, id)),
       );
     case 'unconnected':
       return advice(
-        msg('app.nothingLeadsThere'),
+        msg('app.notConnected'),
         problem.where.map((id): Remedy => takePoint(id)),
       );
     case 'missing':
       return problem.where[0] && typeof problem.detail.key === 'string' && locate(study, problem.where[0])
-        ? advice(msg('app.itLacks'), [typed(problem.where[0], problem.detail.key)])
+        ? advice(msg('app.missing'), [typed(problem.where[0], problem.detail.key)])
         : null;
     default:
       return null;
@@ -68,7 +68,7 @@ const WORDS: Readonly<Record<string, string>> = {
   restLevel: msg('app.theRestLevel'),
   specificCapacity: msg('app.theSpecificCapacity'),
   pump: msg('app.thePump'),
-  mode: msg('app.whatIsGiven'),
+  mode: msg('app.theGivenEntry'),
 };
 const wordOf = (key: string, id: string): string => msg('app.at2', { words: WORDS[key] ?? key, id });
 
@@ -89,7 +89,7 @@ function leaveOut(study: Study, id: string): Remedy[] {
   // what imposes a flow finds its own head or pressure: without the flow that one has to be known
   if (kind === 'flow') return [set(wordOf('flow', id), { kind: 'pressure', pressure: '0 bar(g)', basis: 'total' }, ['flow'])];
   if (kind === 'pump' && entry.mode === 'flow')
-    return [{ ...set(msg('app.andGiveItsHead', { word: wordOf('flow', id) }), { mode: 'head' }, ['flow']), key: 'head' }];
+    return [{ ...set(msg('app.andEnterItsHead', { word: wordOf('flow', id) }), { mode: 'head' }, ['flow']), key: 'head' }];
   if (kind === 'control-valve') {
     const gone = ['flow', 'pressure', 'drop', 'opening', 'kv', 'cv'];
     const held = entry.mode === 'flow' ? msg('app.theFlowHeld') : msg('app.thePressureHeld');
@@ -122,14 +122,14 @@ function reference(study: Study, id: string): Remedy[] {
   if (kind === undefined) return [];
   if (kind !== 'junction') {
     const done = changePointKind(study, id, 'pressure');
-    return done.ok ? [{ name: msg('app.makeAKnownPressure', { id }), operations: done.operations, select: id }] : [];
+    return done.ok ? [{ name: msg('app.setToAKnownPressure', { id }), operations: done.operations, select: id }] : [];
   }
   const vessel = freeId(study, 'V');
   const pipe = freeId(study, 'L');
   const elevation = study.points[id]!.elevation ?? '0 m';
   return [
     {
-      name: msg('app.putAnExpansionVesselAt', { id }),
+      name: msg('app.addAnExpansionVesselAt', { id }),
       select: vessel,
       operations: [
         { op: 'set', path: ['points', vessel], value: { kind: 'pressure', elevation, pressure: '2 bar(g)', basis: 'total' } },
@@ -150,7 +150,7 @@ function reference(study: Study, id: string): Remedy[] {
 }
 
 function takePoint(id: string): Remedy {
-  return { name: msg('app.takeAway', { id }), select: '', operations: [{ op: 'set', path: ['points', id] }] };
+  return { name: msg('app.remove', { id }), select: '', operations: [{ op: 'set', path: ['points', id] }] };
 }
 
 /** Lines in which something is wrong or lacking: the rest is worked out as if they were shut. */

@@ -45,7 +45,7 @@ export function splitOperations(
   if (own.mode !== 'flow' && !holdsPressure) return refuse(msg('app.holdsNeitherAFlowNor', { valve }));
   const taken = takingOperations(study, models[0], valve);
   const first = applyOperations(study, taken.operations);
-  if (!first.ok) return refuse(msg('app.theStudyHasChangedMeanwhile'));
+  if (!first.ok) return refuse(msg('app.theStudyHasChangedIn'));
   const second = takingOperations(first.study, models[1], null);
   const id = freeIds(study);
   const beside = id('CV');
@@ -57,7 +57,7 @@ export function splitOperations(
     opening: 0,
     valve: second.key,
   };
-  const parted = besideElement(study, valve, [{ ...own, valve: taken.key }], { name: msg('app.besideItInSplitRange'), elements: [shut] }, result, id); // prettier-ignore
+  const parted = besideElement(study, valve, [{ ...own, valve: taken.key }], { name: msg('app.inParallelSplitRange'), elements: [shut] }, result, id); // prettier-ignore
   if (!parted) return refuse(msg('app.thereIsNo4', { valve }));
   const shared = study.scenarios.flatMap((s, i): Operation[] => {
     const duty = duties.find((d) => d.scenario === s.id);

@@ -103,7 +103,7 @@ export function carryOperations(study: Study, models: readonly ModelWhole[]): Op
 /** A study with a model in it. */
 export function studyWith(study: Study, model: ModelWhole, position: string | null): Study {
   const done = applyOperations(study, takingOperations(study, model, position).operations);
-  if (!done.ok) throw new Error(msg('app.thePositionIsNotIn'));
+  if (!done.ok) throw new Error(msg('app.thePositionNoLongerExists'));
   return done.study;
 }
 

@@ -26,7 +26,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
   const found = locate(study, id);
   if (!found) return refuse(msg('app.thereIsNo2', { id }));
   if (found.line < 0) return branchFrom(study, id, []);
-  if (found.unitOf !== undefined) return refuse(msg('app.belongsToEachUnitOf', { id, unitOf: found.unitOf }));
+  if (found.unitOf !== undefined) return refuse(msg('app.isPartOfThePiping', { id, unitOf: found.unitOf }));
   const line = study.lines[found.line]!;
   const index = found.index < 0 ? line.elements.length - 1 : found.index;
   if (index === line.elements.length - 1) {
@@ -35,7 +35,7 @@ export function branchAt(study: Study, id: string, result: ScenarioResult | null
     if (last?.kind !== 'pipe') return branchFrom(study, line.to, []);
     // the last pipe leads to the destination: the branch leaves half way along it
     const half = halves(study, last.id, result);
-    if (!half) return refuse(msg('app.hasNoLengthThatCould', { last: last.id }));
+    if (!half) return refuse(msg('app.hasNoLengthToSplit', { last: last.id }));
     return part(
       study,
       line,
@@ -134,9 +134,9 @@ export function splitPipe(
   result: ScenarioResult | null,
 ): Rebuild {
   const found = locate(study, id);
-  if (found?.kind !== 'pipe') return refuse(msg('app.isNoPipe', { id }));
+  if (found?.kind !== 'pipe') return refuse(msg('app.isNotAPipe', { id }));
   const parted = halves(study, id, result, at);
-  if (!parted) return refuse(msg('app.theFirstPartOfIs', { id, count: text(found.entry.length) ?? msg('app.thePipe') }));
+  if (!parted) return refuse(msg('app.theFirstPartOfMust', { id, count: text(found.entry.length) ?? msg('app.thePipe') }));
   const elements: Operation[] = [parted.second, ...(insert ? [insert] : [])].map((value) => ({
     op: 'insert',
     path: found.list,
@@ -195,10 +195,10 @@ function halves(study: Study, id: string, result: ScenarioResult | null, at?: st
 export function joinWithNext(study: Study, id: string): Rebuild {
   const found = locate(study, id);
   const next = found?.siblings[found.index + 1];
-  if (found?.kind !== 'pipe' || next?.kind !== 'pipe') return refuse(msg('app.aPipeIsJoinedWith', { id }));
+  if (found?.kind !== 'pipe' || next?.kind !== 'pipe') return refuse(msg('app.cannotBeJoinedNoPipe', { id }));
   const same = ['size', 'schedule', 'inside', 'material', 'roughness', 'hazenWilliams'];
   const differs = same.find((k) => found.entry[k] !== next[k]);
-  if (differs) return refuse(msg('app.andDifferInPipesOf', { id, next: next.id, differs }));
+  if (differs) return refuse(msg('app.andCannotBeJoinedThey', { id, next: next.id, differs }));
   const [a, b] = [metres(found.entry.length), metres(next.length)];
   if (a === undefined || b === undefined) return refuse(msg('app.hasNoLength', { id: a === undefined ? id : next.id }));
   const fittings = [...((found.entry.fittings ?? []) as RawEntry[]), ...((next.fittings ?? []) as RawEntry[])];
@@ -221,7 +221,7 @@ export function joinWithNext(study: Study, id: string): Rebuild {
 export function moveElement(study: Study, id: string, by: number): Rebuild {
   const found = locate(study, id);
   const to = (found?.index ?? -1) + by;
-  if (!found || found.index < 0 || to < 0 || to >= found.siblings.length) return refuse(msg('app.standsAtTheEndOf', { id }));
+  if (!found || found.index < 0 || to < 0 || to >= found.siblings.length) return refuse(msg('app.isAlreadyAtTheEnd', { id }));
   const operations: Operation[] = [{ op: 'move', path: found.list, from: found.index, to }];
   return { ok: true, select: id, operations };
 }
@@ -253,7 +253,7 @@ export function dissolve(study: Study, id: string): Rebuild {
   const into = met.find(({ l }) => l.to === id && l.from !== id);
   const out = met.find(({ l }) => l.from === id && l.to !== id);
   if (study.points[id]?.kind !== 'junction' || met.length !== 2 || !into || !out)
-    return refuse(msg('app.aJunctionIsTakenAway', { count: met.length, id }));
+    return refuse(msg('app.aJunctionCanBeRemoved', { count: met.length, id }));
   const elevation = study.points[id].elevation;
   const before = into.l.elements.map((e, i) =>
     i === into.l.elements.length - 1 && elevation !== undefined && out.l.elements.length > 0
@@ -276,7 +276,7 @@ export function dissolve(study: Study, id: string): Rebuild {
 /** Makes a point one of another kind: what both kinds know stays. */
 export function changePointKind(study: Study, id: string, kind: string): Rebuild {
   const found = locate(study, id);
-  if (!found || found.line >= 0) return refuse(msg('app.isNoPoint', { id }));
+  if (!found || found.line >= 0) return refuse(msg('app.isNotAPoint', { id }));
   const knows = Object.keys(thingKind(kind)?.fields ?? {});
   const kept = Object.fromEntries(Object.entries(found.entry).filter(([k]) => knows.includes(k)));
   const start: RawEntry = kind === 'vessel' && kept.level === undefined ? { level: '0 m' } : {};
@@ -297,8 +297,8 @@ export function changePointKind(study: Study, id: string, kind: string): Rebuild
 export function rename(study: Study, from: string, to: string): Rebuild {
   const found = locate(study, from);
   if (!found) return refuse(msg('app.thereIsNo3', { from }));
-  if (!isId(to)) return refuse(msg('app.cannotBeATagA', { to }));
-  if (locate(study, to)) return refuse(msg('app.theTagStandsAlreadyTags', { to }));
+  if (!isId(to)) return refuse(msg('app.invalidTagExpectedLettersDigits', { to }));
+  if (locate(study, to)) return refuse(msg('app.theTagIsAlreadyIn', { to }));
   return { ok: true, select: to, operations: [...renamed(study, found, from, to), ...renamedUses(study, from, to)] };
 }
 
@@ -335,7 +335,7 @@ function renamedUses(study: Study, from: string, to: string): Operation[] {
 /** Leads a line from one point to another. */
 export function setEnds(study: Study, line: number, from: string, to: string): Rebuild {
   for (const p of [from, to])
-    if (!study.points[p]) return refuse(msg('app.thereIsNoPointThe', { p, keys: Object.keys(study.points).join(', ') }));
+    if (!study.points[p]) return refuse(msg('app.unknownPointPoints', { p, keys: Object.keys(study.points).join(', ') }));
   const l = study.lines[line]!;
   const operations = (['from', 'to'] as const)
     .filter((end) => l[end] !== (end === 'from' ? from : to))

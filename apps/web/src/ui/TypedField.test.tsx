@@ -74,7 +74,7 @@ test('leaving it takes the entry; left empty it goes where it may', async () => 
   await user.tab();
   expect(taken).toEqual([undefined]);
   expect(field().placeholder).toBe('5 m');
-  expect(field().title).toContain('5 m is used');
+  expect(field().title).toContain('Default: 5 m');
 });
 
 test('a field that cannot be empty keeps what it had', async () => {

@@ -90,9 +90,7 @@ export function TypedField({
         name={name}
         value={draft ?? local}
         placeholder={placeholder && writtenEntryText(placeholder)}
-        title={
-          value === '' && placeholder ? msg('app.isUsedWhileThisIs', { placeholder: writtenEntryText(placeholder) }) : undefined
-        }
+        title={value === '' && placeholder ? msg('app.default', { placeholder: writtenEntryText(placeholder) }) : undefined}
         aria-invalid={wrong !== undefined}
         aria-describedby={hint ? note : undefined}
         onChange={(e) => {

@@ -92,7 +92,7 @@ function openText(text: string): string | null {
 
 function openRows(rows: string[][], lines = rows.map((_, i) => i + 1)): string | null {
   const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
-  if (first < 0) return msg('app.nothingStandsInIt');
+  if (first < 0) return msg('app.theFileIsEmpty');
   opened = { of: 'table', rows: rows.slice(first), lines: lines.slice(first) };
   return null;
 }
@@ -149,9 +149,9 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
 }
 
 function choicesFor(p: RowProblem): Choice[] {
-  const take: Choice = { mend: null, text: msg('app.takenMarked') };
-  const leave: Choice = { mend: { do: 'leave-out' }, text: msg('app.rowLeftOut') };
-  const leaveModel: Choice = { mend: { do: 'leave-model' }, text: msg('app.modelLeftOut') };
+  const take: Choice = { mend: null, text: msg('app.importedMarked') };
+  const leave: Choice = { mend: { do: 'leave-out' }, text: msg('app.rowSkipped') };
+  const leaveModel: Choice = { mend: { do: 'leave-model' }, text: msg('app.modelSkipped') };
   if (p.of === 'cell') {
     const { code, detail } = p.problem;
     if (p.severity === 'warning' || code === 'no-columns' || code === 'unknown-unit') return [];
@@ -159,12 +159,12 @@ function choicesFor(p: RowProblem): Choice[] {
     const read: Choice[] =
       meant === undefined
         ? []
-        : [{ mend: { do: 'read', column: detail.column as ColumnName, as: meant }, text: msg('app.read', { meant }) }];
+        : [{ mend: { do: 'read', column: detail.column as ColumnName, as: meant }, text: msg('app.readAs', { meant }) }];
     return [...read, leave, leaveModel];
   }
   if (p.of === 'entry') return p.severity === 'warning' ? [] : [leave, leaveModel];
   if (p.problem.code === 'flow-not-rising') return [leave, take, leaveModel];
-  if (p.problem.code === 'efficiency-power') return [take, { mend: { do: 'take-power' }, text: msg('app.efficiencyOfThePower') }, leave, leaveModel]; // prettier-ignore
+  if (p.problem.code === 'efficiency-power') return [take, { mend: { do: 'take-power' }, text: msg('app.efficiencyFromPower') }, leave, leaveModel]; // prettier-ignore
   return [take, leave, leaveModel];
 }
 
@@ -234,7 +234,7 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
       model: kindOf(p.path),
       severity: p.severity,
       message: p.message,
-      choices: p.severity === 'error' ? [{ mend: { do: 'leave-model' }, text: msg('app.modelLeftOut') }] : [{ mend: null, text: msg('app.takenMarked') }, { mend: { do: 'leave-model' }, text: msg('app.modelLeftOut') }], // prettier-ignore
+      choices: p.severity === 'error' ? [{ mend: { do: 'leave-model' }, text: msg('app.modelSkipped') }] : [{ mend: null, text: msg('app.importedMarked') }, { mend: { do: 'leave-model' }, text: msg('app.modelSkipped') }], // prettier-ignore
     })),
     problemCount: problems.length,
     // what concerns no single model cannot be left out
@@ -271,7 +271,7 @@ async function take(
   from: string,
   progress: (done: number, of: number) => void,
 ): Promise<{ result: ImportResult } | { problem: string[] } | null> {
-  if (!taken) throw new Error(msg('app.nothingWasReadYet'));
+  if (!taken) throw new Error(msg('app.nothingReadYet'));
   sending = new AbortController();
   try {
     const result = await api.importCatalogue({ file, rows: taken.rows, from }, taken.catalogue, progress, sending.signal);

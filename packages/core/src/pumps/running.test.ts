@@ -50,7 +50,7 @@ describe('head and its slope', () => {
   });
 });
 
-describe('made diameters', () => {
+describe('available diameters', () => {
   const pump: PumpInput = {
     stages: 1,
     curves: [

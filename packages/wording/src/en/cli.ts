@@ -1,7 +1,5 @@
 export default {
   'cli.cannotBeRead': '{file} cannot be read: {code}.',
-  'cli.notUtf8': '{file} is not UTF-8 text.',
-  'cli.valvesIs': '--valves is found, open or left-out, not "{valves}".',
   'cli.cannotBeWritten': '{file} cannot be written: {code}.',
   'cli.cannotBeWritten2': '{out} cannot be written: {code}.',
   'cli.curveNeeds': 'curve needs --{name}.',
@@ -38,6 +36,7 @@ export default {
   'cli.needsAValue': '--{name} needs a value.',
   'cli.needsThePathOfA': '{command} needs the path of a file.',
   'cli.noneOfThesePartsHas': 'None of these parts has a figure: curves and profile have.',
+  'cli.notUtf8': '{file} is not UTF-8 text.',
   'cli.row': 'row {row}',
   'cli.sayWhatIsToBe': 'Say what is to be found, one input or two: --inputs P1.wear,pipe.roughness.',
   'cli.sayWhereItIsWritten': 'Say where it is written: --out FILE.pdf, .xlsx, .csv, .zip, .json or .svg.',
@@ -57,4 +56,5 @@ export default {
   'cli.thereIsNoThereAre2': 'There is no {name} "{id}"; there are: {known}.',
   'cli.toIsALargerValue': '--to is a larger value than --from.',
   'cli.unknownReason': 'unknown reason',
+  'cli.valvesIs': '--valves is found, open or left-out, not "{valves}".',
 } as const;

@@ -1,13 +1,13 @@
 export default {
   'view.person.initials': 'Initials',
   'view.person.keep': 'Keep',
-  'view.person.nameAndInitialsStandOn':
-    'Name and initials stand on every version that you save. It is asked once, and kept on this machine.',
-  'view.person.nobodyHasSaidYetWho': 'Nobody has said yet who works here',
+  'view.person.nameAndInitialsAreShown':
+    'Name and initials are shown on every version you save. They are asked once and kept on this computer.',
+  'view.person.noNameEnteredYet': 'No name entered yet',
   'view.person.notNow': 'Not now',
-  'view.person.standsOnEveryVersionThat': 'Stands on every version that you save.',
-  'view.person.standsOnWhatYouSave': '{person}: stands on what you save; press to change',
-  'view.person.whoWorksHere': 'Who works here: {person}',
-  'view.person.whoWorksHere2': 'Who works here',
-  'view.person.whoWorksHere3': 'Who works here?',
+  'view.person.shownOnEveryVersionYou': 'Shown on every version you save.',
+  'view.person.shownOnTheVersionsYou': '{person}: shown on the versions you save. Click to change',
+  'view.person.whatIsYourName': 'What is your name?',
+  'view.person.yourName': 'Your name: {person}',
+  'view.person.yourName2': 'Your name',
 } as const;

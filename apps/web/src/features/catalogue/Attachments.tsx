@@ -40,7 +40,7 @@ export function Attachments({ model, onChanged }: { model: ModelWhole; onChanged
             </span>
             <button
               type="button"
-              aria-label={msg('view.catalogue.takeAway2', { a: a.name })}
+              aria-label={msg('view.catalogue.remove3', { a: a.name })}
               onClick={() => act(api.detach(a.id))}
               className="no-print text-inkq"
             >

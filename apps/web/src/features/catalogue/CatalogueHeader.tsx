@@ -63,8 +63,8 @@ export function CatalogueHeader({ kind, family, total, count, marked, onImport, 
           <Button onClick={() => void navigate('/catalogues/pumps/new/picture')}>
             <Crosshair size={14} aria-hidden="true" />
             <span>
-              {msg('view.catalogue.pickACurve')}
-              <span className="max-[1100px]:sr-only"> {msg('view.catalogue.offAPicture')}</span>
+              {msg('view.catalogue.digitiseACurve2')}
+              <span className="max-[1100px]:sr-only"> {msg('view.catalogue.digitise')}</span>
             </span>
           </Button>
         </>
@@ -90,7 +90,7 @@ export function CatalogueHeader({ kind, family, total, count, marked, onImport, 
           <DropdownMenu.Content align="end" className={MENU}>
             <p className="text-inkq px-3 py-1 text-[12px]">
               {marked.size > 0
-                ? msg('view.catalogue.marked', { size: marked.size })
+                ? msg('view.catalogue.selected', { size: marked.size })
                 : msg('view.catalogue.allOfTheList', { count: count ?? 0 })}
             </p>
             {(['xlsx', 'csv', 'json'] as const).map((f) => (

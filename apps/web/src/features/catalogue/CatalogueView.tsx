@@ -80,7 +80,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
                 </b>{' '}
                 <span className="text-inkq">
                   {msg('view.catalogue.of', { total: overview?.total ?? '…' })}
-                  {list.notStated > 0 && msg('view.catalogue.doNotStateIt', { notStated: list.notStated })}
+                  {list.notStated > 0 && msg('view.catalogue.notStated2', { notStated: list.notStated })}
                 </span>
               </span>
               <label className="text-inkq flex items-center gap-1 text-[12px]">

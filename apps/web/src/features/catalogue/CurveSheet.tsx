@@ -50,7 +50,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
         {pump.curves.length > 1 && (
           <Pill
             on={shows.made}
-            text={msg('view.catalogue.madeDiameter')}
+            text={msg('view.catalogue.availableDiameter')}
             onClick={() => setShows((s) => ({ ...s, made: !s.made }))}
           />
         )}
@@ -124,7 +124,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
       <div className="flex items-end gap-3 text-[12px]">
         <div className="w-[96px]">
           <TypedField
-            label={msg('view.catalogue.readAtAFlow')}
+            label={msg('view.catalogue.readAtFlow')}
             name="flow"
             value={flowText}
             read={(t) => readEntry(t, flowField, `1 ${display.typed('flow')}`)}
@@ -132,7 +132,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
           />
         </div>
         <output
-          aria-label={msg('view.catalogue.readOff')}
+          aria-label={msg('view.catalogue.readout')}
           className="flex flex-1 flex-wrap gap-x-3 pb-0.5"
           data-figure="read-off"
         >
@@ -141,7 +141,7 @@ export function CurveSheet({ pump, duties }: { pump: PumpInput; duties: readonly
           <span>η {read.efficiency === null ? '–' : `${fixed(read.efficiency * 100, 1)} %`}</span>
           <span>{`${display.number(read.power, 'power')} ${display.unit('power')}`}</span>
           <span>{msg('view.catalogue.npshr2', { npshr: display.number(read.npshr, 'head'), unit: display.unit('head') })}</span>
-          {read.isBeyond && <span className="text-near">{msg('view.catalogue.pastTheEndOfIts')}</span>}
+          {read.isBeyond && <span className="text-near">{msg('view.catalogue.beyondTheEndOfIts')}</span>}
         </output>
       </div>
     </div>

@@ -49,7 +49,7 @@ export function CurveSheetChart(props: CurveSheetChartProps) {
       width={width}
       height={bottom + FOOT}
       role="application"
-      aria-label={msg('view.catalogue.curveSheetArrowsMoveThe')}
+      aria-label={msg('view.catalogue.curveSheetArrowKeysMove')}
       tabIndex={0}
       onPointerMove={place}
       onPointerDown={place}

@@ -38,9 +38,9 @@ const NEARNESS: readonly Entry[] = [
     dimension: 'head',
     placeholder: msg('view.catalogue.readAtTheFlow'),
   },
-  { key: 'npsha', label: 'NPSHA', field: npshField, dimension: 'head', placeholder: msg('view.catalogue.notAsked') },
-  { key: 'flowTolerance', label: msg('view.catalogue.flowMayDepartBy'), field: shareField },
-  { key: 'headTolerance', label: msg('view.catalogue.headMayDepartBy'), field: shareField },
+  { key: 'npsha', label: 'NPSHA', field: npshField, dimension: 'head', placeholder: msg('view.catalogue.notRequired') },
+  { key: 'flowTolerance', label: msg('view.catalogue.flowTolerance'), field: shareField },
+  { key: 'headTolerance', label: msg('view.catalogue.headTolerance'), field: shareField },
 ];
 
 /** Flow and head of a duty, typed or reckoned, and how near a pump has to come to them. */
@@ -49,7 +49,7 @@ export function DutyEntries({ asked, onPut: put }: DutyEntriesProps) {
   const [estimate, setEstimate] = useState<'flow' | 'head' | null>(null);
   const opener = (of: 'flow' | 'head') => (
     <Opener
-      text={msg('view.catalogue.reckonA', { of_: of })}
+      text={msg('view.catalogue.estimate', { of_: of })}
       isOpen={estimate === of}
       onClick={() => setEstimate(estimate === of ? null : of)}
     />

@@ -86,7 +86,7 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
           disabled={isBusy || wrong.length > 0 || !hasName || (id !== null && past.length < 2)}
           onClick={() => void keep()}
         >
-          {id === null ? msg('view.catalogue.keepIt') : msg('view.catalogue.keepAsRevision', { revision: revision + 1 })}
+          {id === null ? msg('view.catalogue.keep') : msg('view.catalogue.saveAsRevision', { revision: revision + 1 })}
         </Button>
         <button type="button" aria-label={msg('app.close')} onClick={() => onClose(null)} className="p-1">
           <X size={16} aria-hidden="true" />
@@ -103,7 +103,7 @@ export function EditSheet({ kind, id, onClose }: { kind: ModelKind; id: string |
             ▲ {p.path.replace(`${kind}.x.`, '')}: {problemText(p)}
           </p>
         ))}
-        {!hasName && <p className="text-inkq text-[12px]">{msg('view.catalogue.aNameIsWhatIt')}</p>}
+        {!hasName && <p className="text-inkq text-[12px]">{msg('view.catalogue.missingName')}</p>}
         {kind === 'pumps' && id === null && (
           <FromDuty onEntry={(e) => setPast((p) => [...p, { ...e, name: hasName ? entry.name : e.name }])} />
         )}
@@ -153,7 +153,7 @@ function Provenance({ notes, source, note, onNotes, onSource, onNote }: Provenan
       </label>
       <div className="border-soft flex gap-2 border-t pt-2">
         <label className="text-inkq flex flex-1 flex-col text-[11.5px]">
-          {msg('view.catalogue.whereItComesFrom')}
+          {msg('view.catalogue.sourceOfTheData')}
           <input
             value={source}
             maxLength={300}
@@ -204,7 +204,7 @@ function DiameterTools({ entry, onEntry }: { entry: RawEntry; onEntry: (e: RawEn
   return (
     <div className="flex gap-4 text-[12px]">
       <button type="button" className="text-cedar hover:underline" onClick={add}>
-        {curves ? msg('view.catalogue.addAMadeDiameter') : msg('view.catalogue.giveCurvesByDiameter')}
+        {curves ? msg('view.catalogue.addADiameter') : msg('view.catalogue.enterCurvesByDiameter')}
       </button>
       {curves && curves.length > 1 && (
         <button
@@ -212,7 +212,7 @@ function DiameterTools({ entry, onEntry }: { entry: RawEntry; onEntry: (e: RawEn
           className="text-cedar hover:underline"
           onClick={() => onEntry({ ...entry, curves: curves.slice(0, -1) })}
         >
-          {msg('view.catalogue.takeTheLastDiameterOut')}
+          {msg('view.catalogue.removeTheLastDiameter')}
         </button>
       )}
     </div>
@@ -226,11 +226,11 @@ function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
   const take = (): void => {
     const [flow, head, speed] = [siOf(duty.flow, 'flow'), siOf(duty.head, 'head'), siOf(duty.speed, 'speed')];
-    if (!flow || !head || !speed) return setProblem(msg('view.catalogue.aFlowAHeadAnd'));
+    if (!flow || !head || !speed) return setProblem(msg('view.catalogue.expectedFlowHeadAndSpeed'));
     const made = typicalPump({ flow, head, speed });
     if (!made.ok)
       return setProblem(
-        msg('view.catalogue.itsSpecificSpeedWouldBe', {
+        msg('view.catalogue.specificSpeedOutsideToUse', {
           specificSpeed: fixed(made.specificSpeed, 0),
           range: made.range[0],
           range2: made.range[1],
@@ -242,7 +242,7 @@ function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
   const unit = (d: 'flow' | 'head'): string => `1 ${display.typed(d)}`;
   return (
     <fieldset className="border-line rounded-[3px] border border-dashed px-2 pb-2">
-      <legend className="text-inkq px-1 text-[12px]">{msg('view.catalogue.noCurveYetATypical')}</legend>
+      <legend className="text-inkq px-1 text-[12px]">{msg('view.catalogue.noCurveYetTypicalCurve')}</legend>
       <div className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
         <TypedField
           label={msg('app.flow2')}
@@ -265,7 +265,7 @@ function FromDuty({ onEntry }: { onEntry: (entry: RawEntry) => void }) {
           read={(t) => readEntry(t, ENTRY_FIELDS.pumps.speed!, '1 rpm')}
           onCommit={(v) => setDuty({ ...duty, speed: String(v) })}
         />
-        <Button onClick={take}>{msg('view.catalogue.drawIt')}</Button>
+        <Button onClick={take}>{msg('view.catalogue.draw')}</Button>
       </div>
       {problem && <p className="text-fails mt-1 text-[12px]">▲ {problem}</p>}
     </fieldset>

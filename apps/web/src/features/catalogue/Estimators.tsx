@@ -33,7 +33,7 @@ const PARTS: Readonly<Record<Way, readonly Part[]>> = {
   ],
   heat: [
     { key: 'heat', label: msg('view.catalogue.heatDuty'), dimension: 'power', usual: '' },
-    { key: 'difference', label: msg('view.catalogue.warmsOrCoolsBy'), dimension: 'temperatureDifference', usual: '20 K' },
+    { key: 'difference', label: msg('view.catalogue.temperatureChange'), dimension: 'temperatureDifference', usual: '20 K' },
     { key: 'density', label: msg('view.catalogue.density'), dimension: 'density', usual: '983 kg/m3' },
     { key: 'capacity', label: msg('view.catalogue.specificHeat'), dimension: 'specificHeat', usual: '4.184 kJ/kg/K' },
   ],
@@ -43,8 +43,8 @@ const PARTS: Readonly<Record<Way, readonly Part[]>> = {
   ],
   use: [
     { key: 'count', label: msg('view.catalogue.peopleOrM'), dimension: 'number', usual: '' },
-    { key: 'perDay', label: msg('view.catalogue.litresADayOfEach'), dimension: 'number', usual: '150' },
-    { key: 'peak', label: msg('view.catalogue.largestHourOverMean'), dimension: 'number', usual: '2.5' },
+    { key: 'perDay', label: msg('view.catalogue.litresPerDayEach'), dimension: 'number', usual: '150' },
+    { key: 'peak', label: msg('view.catalogue.peakHourMean'), dimension: 'number', usual: '2.5' },
   ],
 };
 
@@ -92,10 +92,10 @@ export function FlowEstimator({ onFlow }: { onFlow: (si: number) => void }) {
     <div
       className="border-line flex flex-col gap-1.5 rounded-[3px] border border-dashed p-2"
       role="group"
-      aria-label={msg('view.catalogue.reckonAFlow')}
+      aria-label={msg('view.catalogue.estimateFlow')}
     >
       <Segmented
-        label={msg('view.catalogue.whatTheFlowComesFrom')}
+        label={msg('view.catalogue.flowFrom')}
         value={way}
         options={WAYS}
         onChange={(w) => {
@@ -120,7 +120,7 @@ export function FlowEstimator({ onFlow }: { onFlow: (si: number) => void }) {
           {flow === undefined ? '–' : `${display.number(flow, 'flow', 4)} ${display.unit('flow')}`}
         </b>
         <Button disabled={flow === undefined} onClick={() => flow !== undefined && onFlow(flow)}>
-          {msg('app.takeIt')}
+          {msg('view.catalogue.useIt')}
         </Button>
       </div>
     </div>
@@ -137,7 +137,7 @@ function readPart(typed: string, p: Part, unit: string) {
   const read = readEntry(typed, fieldOf(p), p.dimension === 'number' || p.dimension === 'volume' ? '' : p.usual || `1 ${unit}`);
   if (!read.ok || p.dimension !== 'flow') return read;
   const q = readQuantity(String(read.value), 'flow');
-  return isQuantity(q) && q.unit.mass ? read : ({ ok: false, message: msg('view.catalogue.aMassFlowBelongsHere') } as const);
+  return isQuantity(q) && q.unit.mass ? read : ({ ok: false, message: msg('view.catalogue.expectedAMassFlowSuch') } as const);
 }
 
 function fieldOf(p: Part): QuantityField | typeof numberField {
@@ -149,9 +149,9 @@ export function HeadEstimator({ onHead }: { onHead: (parts: { lift: number; pres
   const display = useDisplay();
   const [typed, setTyped] = useState({ lift: '', pressure: '', losses: '' });
   const rows = [
-    ['lift', msg('view.catalogue.liftLevelToLevel'), 'head', -1e4],
-    ['pressure', msg('view.catalogue.pressureThereLessHere'), 'pressureDifference', -1e9],
-    ['losses', msg('view.catalogue.lossesOnTheWay'), 'head', 0],
+    ['lift', msg('view.catalogue.staticLiftLevelToLevel'), 'head', -1e4],
+    ['pressure', msg('view.catalogue.pressureDifferenceDestinationSupply'), 'pressureDifference', -1e9],
+    ['losses', msg('view.catalogue.lossesAlongTheLine'), 'head', 0],
   ] as const;
   const si = (key: keyof typeof typed, dimension: Dimension): number => siOf(typed[key], dimension) ?? 0;
   const isAny = Object.values(typed).some((t) => t !== '');
@@ -159,7 +159,7 @@ export function HeadEstimator({ onHead }: { onHead: (parts: { lift: number; pres
     <div
       className="border-line flex flex-col gap-1.5 rounded-[3px] border border-dashed p-2"
       role="group"
-      aria-label={msg('view.catalogue.reckonAHead')}
+      aria-label={msg('view.catalogue.estimateHead')}
     >
       <div className="grid grid-cols-2 gap-x-2 gap-y-1">
         {rows.map(([key, label, dimension, least]) => (
@@ -182,7 +182,7 @@ export function HeadEstimator({ onHead }: { onHead: (parts: { lift: number; pres
           onHead({ lift: si('lift', 'head'), pressure: si('pressure', 'pressureDifference'), losses: si('losses', 'head') })
         }
       >
-        {msg('app.takeIt')}
+        {msg('view.catalogue.useIt')}
       </Button>
     </div>
   );

@@ -39,10 +39,10 @@ export function Families({ list, filter, onFilter, chosen, onChoose, laid }: Fam
       />
       <div className="flex min-w-0 flex-1 flex-col px-3 pt-2 pb-1">
         <div className="flex flex-none items-baseline gap-2">
-          <h2 className="text-[14px] font-semibold whitespace-nowrap">{family ?? msg('view.catalogue.whatMatches')}</h2>
+          <h2 className="text-[14px] font-semibold whitespace-nowrap">{family ?? msg('view.catalogue.matches')}</h2>
           {speed.all.length > 1 ? (
             <Select
-              label={msg('view.catalogue.speedThatIsDrawn')}
+              label={msg('view.catalogue.speedShown')}
               bare
               value={String(speed.drawn)}
               options={speed.all.map((n) => [String(n), `${n} rpm`])}

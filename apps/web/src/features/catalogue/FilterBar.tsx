@@ -35,7 +35,7 @@ export function FilterBar({
     const value = given[f.key];
     if (value !== undefined) pills.push([f.key, f.is === 'same' ? saidValue(f, value) : limitText(f, Number(value), display)]);
   }
-  if (filter.isOdd) pills.push(['isOdd', msg('view.catalogue.dataWithAMark')]);
+  if (filter.isOdd) pills.push(['isOdd', msg('view.catalogue.markedDataOnly')]);
   return (
     <div className="flex min-w-0 flex-1 flex-wrap items-center gap-1.5">
       <input
@@ -54,7 +54,7 @@ export function FilterBar({
           {text}
           <button
             type="button"
-            aria-label={msg('view.catalogue.takeAway', { text })}
+            aria-label={msg('view.catalogue.remove2', { text })}
             onClick={() => without(key)}
             className="p-0.5"
           >
@@ -103,7 +103,7 @@ export function FilterBar({
                         </DropdownMenu.Item>
                       ))}
                       {(facets?.[f.key] ?? []).length === 0 && (
-                        <p className="text-inkq px-3 py-1">{msg('view.catalogue.noneSaysSo')}</p>
+                        <p className="text-inkq px-3 py-1">{msg('view.catalogue.noneStated')}</p>
                       )}
                     </DropdownMenu.SubContent>
                   </DropdownMenu.Portal>
@@ -118,7 +118,7 @@ export function FilterBar({
               ))}
             {kind === 'pumps' && (
               <DropdownMenu.Item className={ITEM} onSelect={() => onFilter({ ...filter, isOdd: true })}>
-                {msg('view.catalogue.dataWithAMark')}
+                {msg('view.catalogue.markedDataOnly')}
               </DropdownMenu.Item>
             )}
           </DropdownMenu.Content>

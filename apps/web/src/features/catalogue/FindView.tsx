@@ -54,7 +54,7 @@ export function FindView() {
         <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.catalogue.findForADuty')}</h1>
         <p className="text-inkq text-[12px]">{msg('view.catalogue.oneFlowAndOneHead')}</p>
         <DutyEntries asked={asked} onPut={put} />
-        {isStaticWrong && <p className="text-fails text-[12px]">{msg('view.catalogue.theStaticHeadIsLess')}</p>}
+        {isStaticWrong && <p className="text-fails text-[12px]">{msg('view.catalogue.staticHeadMustBeLess')}</p>}
         <DutyChoices asked={asked} onPut={put} heads={models} />
         {found && wanted && <Counts counts={found.pumps.counts} />}
         {problem && (
@@ -64,17 +64,17 @@ export function FindView() {
         )}
         {wanted && (
           <div className="border-soft mt-auto border-t pt-2">
-            <p className="text-inkq mb-1 text-[12px]">{msg('view.catalogue.noneFitsOrNoMaker')}</p>
-            <Button onClick={start.typical}>{msg('view.catalogue.beginAStudyWithA')}</Button>
+            <p className="text-inkq mb-1 text-[12px]">{msg('view.catalogue.noMatchOrNoOffer')}</p>
+            <Button onClick={start.typical}>{msg('view.catalogue.createAStudyWithA')}</Button>
           </div>
         )}
       </section>
       <div className="flex min-w-0 flex-1 flex-col gap-2">
         <section aria-label={msg('view.catalogue.pumpsFound')} className="panel flex min-h-0 flex-1 flex-col overflow-auto">
           {!wanted || !found ? (
-            <p className="text-inkq m-auto max-w-[320px] text-center">{msg('view.catalogue.typeAFlowAndA')}</p>
+            <p className="text-inkq m-auto max-w-[320px] text-center">{msg('view.catalogue.enterFlowAndHeadOn')}</p>
           ) : rows.length === 0 ? (
-            <p className="text-inkq m-auto max-w-[360px] text-center">{msg('view.catalogue.noPumpComesThisNear')}</p>
+            <p className="text-inkq m-auto max-w-[360px] text-center">{msg('view.catalogue.noPumpWithinTheTolerances')}</p>
           ) : (
             <FoundList
               rows={rows}
@@ -183,10 +183,10 @@ function Counts({ counts }: { counts: FoundPumps['counts'] }) {
       <b className="text-ink font-semibold" data-figure="candidates">
         {counts.candidates}
       </b>{' '}
-      {msg('view.catalogue.ofTried', { tried: counts.tried })}
-      {counts.filtered > 0 && msg('view.catalogue.leftOutByTheFilters', { filtered: counts.filtered })}
-      {counts.beyond > 0 && msg('view.catalogue.leftOutTheirDutyLies', { beyond: counts.beyond })}
-      {counts.npsh > 0 && msg('view.catalogue.shortOfNpsh', { npsh: counts.npsh })}
+      {msg('view.catalogue.ofChecked', { tried: counts.tried })}
+      {counts.filtered > 0 && msg('view.catalogue.excludedByFilters', { filtered: counts.filtered })}
+      {counts.beyond > 0 && msg('view.catalogue.excludedDutyBeyond125Of', { beyond: counts.beyond })}
+      {counts.npsh > 0 && msg('view.catalogue.withInsufficientNpsh', { npsh: counts.npsh })}
       {counts.unusable > 0 && msg('view.catalogue.withoutACurve', { unusable: counts.unusable })}
     </p>
   );

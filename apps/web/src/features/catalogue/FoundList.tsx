@@ -88,7 +88,7 @@ export function FoundList({
           {heading('name', msg('view.catalogue.makeAndSize'), true)}
           {heading('flow', msg('view.catalogue.flow', { unit: d.unit('flow') }))}
           {heading('head', msg('app.head2', { unit: d.unit('head') }))}
-          {heading('departure', msg('view.catalogue.departs'))}
+          {heading('departure', msg('view.catalogue.deviation'))}
           {heading('efficiency', 'η %')}
           {heading('power', d.unit('power'))}
           {heading('npshr', msg('view.catalogue.npshr', { unit: d.unit('head') }))}
@@ -138,7 +138,7 @@ export function FoundList({
               <td>{c.stages}</td>
               <td className="pr-2">
                 <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onBegin(c.model)}>
-                  {msg('view.catalogue.beginAStudyWithIt')}
+                  {msg('view.catalogue.createAStudyWithIt')}
                 </Button>
               </td>
             </tr>
@@ -149,7 +149,7 @@ export function FoundList({
         <tfoot>
           <tr>
             <td colSpan={11} className="text-inkq px-3 py-1.5">
-              {msg('view.catalogue.andMoreNarrowTheTolerances', { count: rows.length - MOST_SHOWN })}
+              {msg('view.catalogue.andMoreReduceTheTolerances', { count: rows.length - MOST_SHOWN })}
             </td>
           </tr>
         </tfoot>

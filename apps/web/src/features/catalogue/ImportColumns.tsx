@@ -44,7 +44,7 @@ export function ImportColumns({
               <th key={i} className="border-soft border-b px-1.5 pb-1 text-left align-bottom font-normal">
                 <span className="block font-semibold whitespace-nowrap">{c.header || msg('view.catalogue.noName')}</span>
                 <Select
-                  label={msg('view.catalogue.whatColumnIs', { header: c.header })}
+                  label={msg('view.catalogue.meaningOfColumn', { header: c.header })}
                   value={c.column ?? c.more ?? LEFT_OUT}
                   options={[[LEFT_OUT, msg('view.catalogue.leftOut')], ...known.map((k) => [k, k.replace(/_/g, ' ')] as const)]}
                   onChange={(v) => say(i, v, c.unit)}

@@ -37,7 +37,7 @@ export function ImportDock({
           </Button>
         )}
         {stage.kind === 'taking' ? (
-          <Button onClick={act.stop}>{msg('view.catalogue.stopTakeNothing')}</Button>
+          <Button onClick={act.stop}>{msg('view.catalogue.stopImportNothing')}</Button>
         ) : (
           <Button onClick={onClose}>
             {stage.kind === 'taken' || stage.kind === 'choose' ? msg('app.close') : msg('view.catalogue.discard')}
@@ -49,7 +49,7 @@ export function ImportDock({
             disabled={stage.preview.errors > 0 || totalOf(stage.preview) === 0}
             onClick={() => act.take(stage.name)}
           >
-            {msg('view.catalogue.take', { taken: takenText(stage.preview) })}
+            {msg('view.catalogue.import2', { taken: takenText(stage.preview) })}
           </Button>
         )}
       </header>
@@ -59,7 +59,7 @@ export function ImportDock({
         </p>
       ))}
       {stage.kind === 'choose' && <Choose onFile={act.openFile} onText={act.openText} />}
-      {stage.kind === 'reading' && <p className="text-inkq px-3 py-4">{msg('view.catalogue.readingAndJudging')}</p>}
+      {stage.kind === 'reading' && <p className="text-inkq px-3 py-4">{msg('view.catalogue.readingAndChecking')}</p>}
       {stage.kind === 'sheets' && <WhichSheet stage={stage} onRows={act.openRows} />}
       {stage.kind === 'preview' && showsColumns && (
         <ImportColumns preview={stage.preview} options={options} kind={kind} onOptions={(o) => act.look(stage.name, o)} />
@@ -121,7 +121,7 @@ function WhichSheet({ stage, onRows }: { stage: StageOf<'sheets'>; onRows: (name
           {s.name} <span className="text-inkq">{msg('view.catalogue.rows', { count: s.rows.length - 1 })}</span>
         </Button>
       ))}
-      {stage.sheets.length === 0 && <span>{msg('view.catalogue.noSheetOfItHas')}</span>}
+      {stage.sheets.length === 0 && <span>{msg('view.catalogue.noSheetHasRows')}</span>}
     </div>
   );
 }
@@ -132,11 +132,11 @@ function Taking({ stage }: { stage: StageOf<'taking'> }) {
       <progress
         value={stage.done}
         max={stage.of}
-        aria-label={msg('view.catalogue.howFarTheImportIs')}
+        aria-label={msg('view.catalogue.importProgress')}
         className="h-2 w-full accent-[var(--cedar)]"
       />
       <p className="text-inkq mt-1">
-        {stage.done * 2 <= stage.of ? msg('view.catalogue.judging') : msg('view.catalogue.keeping')} …{' '}
+        {stage.done * 2 <= stage.of ? msg('view.catalogue.checking') : msg('view.catalogue.saving')} …{' '}
         {Math.round((100 * stage.done) / stage.of)} %
       </p>
     </div>
@@ -153,11 +153,11 @@ function WhatWasRead({ preview }: { preview: Preview }) {
   const from = rows > 0 ? msg('view.catalogue.ofRows', { rows }) : '';
   return (
     <span className="text-inkq truncate text-[12px]">
-      {parts.join(', ') || msg('view.catalogue.nothingThatCanBeTaken')}
+      {parts.join(', ') || msg('view.catalogue.nothingToImport')}
       {problemCount > 0
-        ? msg('view.catalogue.problemcountPluralOneOtherWant', { problemCount, from })
-        : msg('view.catalogue.nothingIsOdd')}
-      {errors > 0 && <b className="text-fails font-semibold"> {msg('view.catalogue.stillWrong', { errors })}</b>}
+        ? msg('view.catalogue.problemcountPluralOneOtherTo', { problemCount, from })
+        : msg('view.catalogue.noProblems')}
+      {errors > 0 && <b className="text-fails font-semibold"> {msg('view.catalogue.stillInvalid', { errors })}</b>}
     </span>
   );
 }
@@ -177,8 +177,8 @@ function takenText({ counts }: Preview): string {
 function resultText({ created, revised, unchanged }: ImportResult): string {
   const parts = [
     created > 0 && msg('view.catalogue.new', { created }),
-    revised > 0 && msg('view.catalogue.revisedStudiesKeepWhatThey', { revised }),
-    unchanged > 0 && msg('view.catalogue.asTheyWere', { unchanged }),
+    revised > 0 && msg('view.catalogue.revisedStudiesKeepTheOlder', { revised }),
+    unchanged > 0 && msg('view.catalogue.unchanged', { unchanged }),
   ].filter(Boolean);
-  return msg('view.catalogue.taken', { parts: parts.join(', ') });
+  return msg('view.catalogue.imported', { parts: parts.join(', ') });
 }

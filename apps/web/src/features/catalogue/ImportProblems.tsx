@@ -21,8 +21,7 @@ export function ImportProblems({
   const [at, setAt] = useState<PreviewProblem | null>(
     preview.problems.find((p) => p.model !== '') ?? preview.problems[0] ?? null,
   );
-  if (preview.problems.length === 0)
-    return <p className="text-inkq px-3 py-4">{msg('view.catalogue.everyRowWasUnderstoodAnd')}</p>;
+  if (preview.problems.length === 0) return <p className="text-inkq px-3 py-4">{msg('view.catalogue.allRowsWereReadAnd')}</p>;
   const doneOf = (p: PreviewProblem): number => {
     if (p.row === null) {
       const isLeft = options.left.includes(p.model);
@@ -47,8 +46,8 @@ export function ImportProblems({
               <th className="w-[46px] font-normal">{msg('view.catalogue.row2')}</th>
               <td className="w-[18px]" />
               <th className="w-[190px] font-normal">{msg('view.catalogue.curve2')}</th>
-              <th className="font-normal">{msg('view.catalogue.whatIsWrong')}</th>
-              <th className="w-[150px] font-normal">{msg('view.catalogue.then')}</th>
+              <th className="font-normal">{msg('view.catalogue.problem')}</th>
+              <th className="w-[150px] font-normal">{msg('view.catalogue.action')}</th>
             </tr>
           </thead>
           <tbody>
@@ -71,7 +70,7 @@ export function ImportProblems({
                   {p.choices.length > 0 ? (
                     <Select
                       bare
-                      label={msg('view.catalogue.whatToDoWithRow', { row: p.row ?? p.model })}
+                      label={msg('view.catalogue.actionForRow', { row: p.row ?? p.model })}
                       value={String(doneOf(p))}
                       options={p.choices.map((c, i) => [String(i), c.text])}
                       onChange={(v) => choose(p, Number(v))}
@@ -81,7 +80,7 @@ export function ImportProblems({
                     <span className="text-inkq">
                       {p.row !== null && p.severity === 'error'
                         ? msg('view.catalogue.seeColumns')
-                        : msg('view.catalogue.saidOnly')}
+                        : msg('view.catalogue.noteOnly')}
                     </span>
                   )}
                 </td>
@@ -91,7 +90,7 @@ export function ImportProblems({
         </table>
         {preview.problemCount > preview.problems.length && (
           <p className="text-inkq py-1 text-[12px]">
-            {msg('view.catalogue.andMoreDealtWithIn', { problemCount: preview.problemCount - preview.problems.length })}
+            {msg('view.catalogue.andMoreTreatedTheSame', { problemCount: preview.problemCount - preview.problems.length })}
           </p>
         )}
       </div>

@@ -75,7 +75,7 @@ export function LaidOver({ laid: { study, problem, lay } }: { laid: Laid }) {
           <span className="truncate">{study.tag || study.title}</span>
           <button
             type="button"
-            aria-label={msg('view.catalogue.takeOff', { tag: study.tag || study.title })}
+            aria-label={msg('view.catalogue.remove', { tag: study.tag || study.title })}
             onClick={() => lay(null)}
             className="p-0.5"
           >
@@ -85,7 +85,7 @@ export function LaidOver({ laid: { study, problem, lay } }: { laid: Laid }) {
       ) : (
         <DropdownMenu.Root onOpenChange={read}>
           <DropdownMenu.Trigger className="text-cedar border-line h-[22px] rounded-full border border-dashed px-2.5 whitespace-nowrap">
-            {msg('view.catalogue.layAStudyOver')}
+            {msg('view.catalogue.overlayAStudy')}
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className={`${MENU} max-h-[320px] overflow-auto`}>

@@ -66,7 +66,7 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
           </Button>
         )}
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger aria-label={msg('view.catalogue.whatCanBeDoneWith')} className="no-print rounded-[3px] p-1">
+          <DropdownMenu.Trigger aria-label={msg('view.catalogue.actions')} className="no-print rounded-[3px] p-1">
             <MoreHorizontal size={17} aria-hidden="true" />
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -76,17 +76,17 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
               </DropdownMenu.Item>
               {kind === 'pumps' && (
                 <DropdownMenu.Item className={ITEM} onSelect={() => void navigate(`/catalogues/pumps/${id}/picture`)}>
-                  {msg('view.catalogue.curveOffAPicture')}
+                  {msg('view.catalogue.digitiseACurve')}
                 </DropdownMenu.Item>
               )}
               <DropdownMenu.Item className={ITEM} disabled={!person} onSelect={() => act('check')}>
-                {person ? msg('view.catalogue.iHaveLookedItOver') : msg('view.catalogue.sayWhoYouAreTo')}
+                {person ? msg('view.catalogue.markAsChecked') : msg('view.catalogue.enterYourNameToCheck')}
               </DropdownMenu.Item>
               <DropdownMenu.Item className={ITEM} onSelect={() => window.print()}>
                 <Printer size={13} className="mr-1.5" aria-hidden="true" /> {msg('view.catalogue.print')}
               </DropdownMenu.Item>
               <DropdownMenu.Item className={ITEM} onSelect={() => act(model?.retiredAt ? 'restore' : 'retire')}>
-                {model?.retiredAt ? msg('view.catalogue.offerItAgain') : msg('view.catalogue.retireIt')}
+                {model?.retiredAt ? msg('view.catalogue.restore') : msg('view.catalogue.retire')}
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>

@@ -115,7 +115,7 @@ export function ModelTable({
           );
         })}
       </div>
-      {list.count === 0 && <p className="text-inkq px-3 py-4">{msg('view.catalogue.nothingHereMatchesTakeA')}</p>}
+      {list.count === 0 && <p className="text-inkq px-3 py-4">{msg('view.catalogue.noMatchesRemoveAFilter')}</p>}
     </div>
   );
 }
@@ -199,7 +199,7 @@ const Row = memo(function Row({
         {m && (
           <input
             type="checkbox"
-            aria-label={msg('view.catalogue.mark', { m: m.name })}
+            aria-label={msg('view.catalogue.select', { m: m.name })}
             checked={isMarked}
             onClick={(e) => e.stopPropagation()}
             onChange={() => onMark(m.id)}

@@ -48,7 +48,7 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
         <CurveSheet pump={pump} duties={duties} />
       ) : (
         <p className="text-near border-line rounded-[3px] border border-dashed p-3">
-          {msg('view.catalogue.itsCurveCannotBeDrawn')}
+          {msg('view.catalogue.theCurveCannotBeDrawn')}
         </p>
       )}
       <div className="grid grid-cols-2 gap-x-5 gap-y-2">
@@ -56,10 +56,10 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
           title={msg('view.catalogue.data')}
           facts={[
             [
-              msg('view.catalogue.madeDiameterStep'),
+              msg('view.catalogue.availableDiameterStep'),
               diameters(summary?.minDiameter, summary?.maxDiameter, read.trimStep, display),
             ],
-            [msg('view.catalogue.madeStages'), read.stageOptions?.join(', ')],
+            [msg('view.catalogue.availableStages'), read.stageOptions?.join(', ')],
             ...sheetFacts('pumps', 'data', described, display),
           ]}
         />
@@ -141,15 +141,15 @@ function diameters(
 export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
   const has = (...codes: string[]): boolean => warnings.some((w) => codes.includes(w.code));
   const said: [string, boolean][] = [
-    [msg('view.catalogue.headFalls'), has('head-rises', 'flow-not-rising')],
+    [msg('view.catalogue.headDecreases'), has('head-rises', 'flow-not-rising')],
     [msg('view.catalogue.efficiencyAndPowerAgree'), has('efficiency-power', 'efficiency-high', 'best-at-end')],
-    [msg('view.catalogue.npshrRises'), has('npshr-falls')],
-    [msg('view.catalogue.diametersNest'), has('trim-above')],
+    [msg('view.catalogue.npshrIncreases'), has('npshr-falls')],
+    [msg('view.catalogue.smallerDiametersBelow'), has('trim-above')],
   ];
   return (
-    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label={msg('view.catalogue.dataAgree')}>
+    <section className="border-soft border-t pt-1.5 text-[12px]" aria-label={msg('view.catalogue.dataChecks')}>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-0.5">
-        <b className="font-semibold">{msg('view.catalogue.dataAgree')}</b>
+        <b className="font-semibold">{msg('view.catalogue.dataChecks')}</b>
         {said.map(([text, isOdd]) => (
           <span key={text} className="inline-flex items-center gap-1">
             <VerdictMark kind={isOdd ? 'near' : 'holds'} size={9} />

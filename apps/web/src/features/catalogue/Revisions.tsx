@@ -18,16 +18,16 @@ export function Revisions({ model }: { model: ModelWhole }) {
     <section>
       <div className="grid grid-cols-2 gap-x-5">
         <Facts
-          title={msg('view.catalogue.whereItCameFrom')}
+          title={msg('view.catalogue.originOfTheData')}
           facts={[
             [
               model.from ?? msg('view.catalogue.source'),
               [first.source, first.rows && msg('view.catalogue.rows2', { rows: first.rows })].filter(Boolean).join(', '),
             ],
             ['printed', first.page],
-            [msg('view.catalogue.takenIn'), [who(first.by), day(first.savedAt)].filter(Boolean).join(', ')],
+            [msg('view.catalogue.imported2'), [who(first.by), day(first.savedAt)].filter(Boolean).join(', ')],
             [
-              msg('view.catalogue.lookedOver'),
+              msg('view.catalogue.checked'),
               first.checkedAt ? (
                 `${who(first.checkedBy)}, ${day(first.checkedAt)}`
               ) : (

@@ -61,9 +61,7 @@ export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () 
     >
       <div className="flex items-center gap-2">
         <b className="font-semibold">{msg('view.catalogue.useInAStudy')}</b>
-        <span className="text-inkq text-[12px]">
-          {msg('view.catalogue.itTakesRevisionAndKeeps', { revision: model.revision })}
-        </span>
+        <span className="text-inkq text-[12px]">{msg('view.catalogue.usesAndKeepsRevision', { revision: model.revision })}</span>
         <button type="button" aria-label={msg('view.catalogue.closeTheChoiceOfA')} onClick={onClose} className="ml-auto p-0.5">
           <X size={13} aria-hidden="true" />
         </button>
@@ -81,16 +79,16 @@ export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () 
           value={position}
           options={[
             ...positions.map((p) => [p.id, msg('view.catalogue.asNow', { p: p.id, now: p.now })] as const),
-            [ON_LIST, msg('view.catalogue.ontoItsListAlone')] as const,
+            [ON_LIST, msg('view.catalogue.onlyAddToItsList')] as const,
           ]}
           onChange={(v) => setPosition(v ?? ON_LIST)}
           className="flex-1"
         />
         <Button tone="main" disabled={!study || isBusy} onClick={() => void take()}>
-          {msg('app.takeIt')}
+          {msg('view.catalogue.useIt')}
         </Button>
       </div>
-      {studies?.length === 0 && <p className="text-inkq text-[12px]">{msg('view.catalogue.thereIsNoStudyYet')}</p>}
+      {studies?.length === 0 && <p className="text-inkq text-[12px]">{msg('view.catalogue.noStudyYetCreateOne')}</p>}
       {problem && <p className="text-fails text-[12px]">▲ {problem}</p>}
     </section>
   );

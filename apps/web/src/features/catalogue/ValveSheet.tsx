@@ -27,7 +27,7 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
     const found = judged.valves.get('x') ?? {};
     return { read: found, valve: usableValve(found) };
   }, [model.entry]);
-  if (!valve) return <p className="text-near">{msg('view.catalogue.itHasNoRatedCoefficient')}</p>;
+  if (!valve) return <p className="text-near">{msg('view.catalogue.noRatedCoefficientEditThe')}</p>;
   const scale = isUs ? 1 / KV_PER_CV : 1;
   const coefficient = isUs ? 'Cv' : 'Kv';
   const points = Array.from({ length: STEPS + 1 }, (_, i) => ({ travel: i / STEPS, kv: kvAtOpening(valve, i / STEPS) * scale }));
@@ -114,9 +114,9 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
             ],
             ['Fd', valve.fd],
             ['xFz', valve.xfz],
-            [msg('view.catalogue.allowableDropMost'), written.maxDrop],
-            [msg('view.catalogue.allowableDropLeast'), written.minDrop],
-            [msg('view.catalogue.shutsAgainst'), written.shutOffDrop],
+            [msg('view.catalogue.allowablePressureDropMax'), written.maxDrop],
+            [msg('view.catalogue.allowablePressureDropMin'), written.minDrop],
+            [msg('view.catalogue.shutOffPressureDifference'), written.shutOffDrop],
           ]}
         />
       </div>

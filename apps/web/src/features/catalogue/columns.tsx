@@ -38,7 +38,7 @@ const DRAWN: Readonly<Record<string, Column['cell']>> = {
     m.notStated ? (
       <span
         className="text-inkq"
-        title={msg('view.catalogue.itsMakerDoesNotState', { m: m.name, saidNotStated: saidNotStated(m.kind, m.notStated) })}
+        title={msg('view.catalogue.notStatedByTheMaker', { m: m.name, saidNotStated: saidNotStated(m.kind, m.notStated) })}
       >
         <b className="font-semibold">{m.name}</b>
         {msg('view.catalogue.notStated', { saidNotStated: saidNotStated(m.kind, m.notStated) })}

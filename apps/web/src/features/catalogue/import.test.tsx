@@ -22,21 +22,21 @@ describe('problems', () => {
     return chosen;
   };
   const choose = async (row: string, text: string): Promise<void> => {
-    await userEvent.click(screen.getByRole('combobox', { name: `What to do with row ${row}` }));
+    await userEvent.click(screen.getByRole('combobox', { name: `Action for row ${row}` }));
     await userEvent.click(screen.getByRole('option', { name: text }));
   };
 
   test('the first choice stands until another is made; what is done to a row is kept by the row, to a curve by its model', async () => {
     const whole = problem('b', null, { model: 'TC 100', severity: 'warning', choices: [take, { text: 'leave the pump out', mend: { kind: 'leave' } }] }); // prettier-ignore
     const chosen = view([problem('a', 7), whole]);
-    expect(screen.getByRole('combobox', { name: 'What to do with row 7' }).textContent).toBe('leave the row out');
+    expect(screen.getByRole('combobox', { name: 'Action for row 7' }).textContent).toBe('leave the row out');
     await choose('7', 'take as it is');
     expect(chosen).toHaveBeenLastCalledWith({ ...OPTIONS, mends: { 7: null } });
     await choose('TC 100', 'leave the pump out');
     expect(chosen).toHaveBeenLastCalledWith({ ...OPTIONS, left: ['TC 100'] });
     cleanup();
     const again = view([problem('a', 7), whole], { ...OPTIONS, mends: { 7: null }, left: ['TC 100', 'other'] });
-    expect(screen.getByRole('combobox', { name: 'What to do with row 7' }).textContent).toBe('take as it is');
+    expect(screen.getByRole('combobox', { name: 'Action for row 7' }).textContent).toBe('take as it is');
     await choose('TC 100', 'take as it is');
     expect(again.mock.calls[0][0].left).toEqual(['other']);
   });
@@ -45,11 +45,11 @@ describe('problems', () => {
     view([problem('a', 3, { choices: [] }), problem('b', null, { choices: [], severity: 'warning' })], OPTIONS, 40);
     const cells = (row: string): string[] => within(document.querySelector<HTMLElement>(`[data-problem-row="${row}"]`)!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
     expect(cells('3').at(-1)).toBe('see columns');
-    expect(cells('TC 80').at(-1)).toBe('said only');
-    expect(screen.getByText('and 38 more, dealt with in the same way')).toBeTruthy();
+    expect(cells('TC 80').at(-1)).toBe('note only');
+    expect(screen.getByText('and 38 more, treated the same way')).toBeTruthy();
     cleanup();
     view([]);
-    expect(screen.getByText(/Every row was understood/)).toBeTruthy();
+    expect(screen.getByText(/All rows were read/)).toBeTruthy();
   });
 
   test('beside it the curve to which the row belongs, with that row ringed where it lies', async () => {
@@ -83,11 +83,11 @@ describe('columns', () => {
     expect(screen.getByLabelText('Unit of H').className).toContain('border-fails');
     expect(screen.getByLabelText('Unit of Förderstrom').className).toContain('italic');
     expect(screen.queryByLabelText('Unit of Remark')).toBeNull();
-    await userEvent.click(screen.getByRole('combobox', { name: 'What column Remark is' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Meaning of column Remark' }));
     await userEvent.click(screen.getByRole('option', { name: 'npshr' }));
     expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, columns: { 2: { column: 'npshr' } } });
-    await userEvent.click(screen.getByRole('combobox', { name: 'What column Förderstrom is' }));
-    await userEvent.click(screen.getByRole('option', { name: 'left out' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Meaning of column Förderstrom' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Left out' }));
     expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, columns: { 0: null } });
     fireEvent.change(screen.getByLabelText('Unit of H'), { target: { value: 'ft' } });
     fireEvent.blur(screen.getByLabelText('Unit of H'));
@@ -99,7 +99,7 @@ describe('columns', () => {
 
   test('the decimal mark can be the other one', async () => {
     const said = view();
-    await userEvent.click(screen.getByRole('radio', { name: 'comma' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Comma' }));
     expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: ',' });
     expect(screen.getByRole('cell', { name: '50' })).toBeTruthy();
   });

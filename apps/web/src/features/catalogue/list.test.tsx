@@ -141,7 +141,7 @@ describe('filters', () => {
     expect(now.minHead).toBeCloseTo(30.48, 9);
     // of the third no head is known: it may be so
     expect(names()).toEqual(['TC 80', 'RW 5']);
-    await userEvent.click(screen.getByRole('button', { name: /^Take away head ≥/ }));
+    await userEvent.click(screen.getByRole('button', { name: /^Remove head ≥/ }));
     expect(now).toEqual({});
     await userEvent.type(screen.getByLabelText('Search by name'), 'tc 1');
     expect(names()).toEqual(['TC 100']);
@@ -152,10 +152,10 @@ describe('filters', () => {
   test('pills say what holds in trade words', async () => {
     render(<Bar start={{ type: 'end-suction', phases: 1, frequency: 50, isOdd: true, maxSpeed: 1500, family: 'Hollin TC' }} />);
     const pills = screen
-      .getAllByRole('button', { name: /^Take away/ })
-      .map((b) => b.getAttribute('aria-label')!.slice(10).replace('\u202f', ''));
-    expect(pills).toEqual(['Hollin TC', 'end suction', 'speed ≤ 1500 rpm', '50 Hz', 'single phase', 'data with a mark']);
-    for (const p of ['data with a mark', 'single phase']) await userEvent.click(screen.getByRole('button', { name: `Take away ${p}` })); // prettier-ignore
+      .getAllByRole('button', { name: /^Remove / })
+      .map((b) => b.getAttribute('aria-label')!.slice(7).replace('\u202f', ''));
+    expect(pills).toEqual(['Hollin TC', 'end suction', 'speed ≤ 1500 rpm', '50 Hz', 'single phase', 'Marked data only']);
+    for (const p of ['Marked data only', 'single phase']) await userEvent.click(screen.getByRole('button', { name: `Remove ${p}` })); // prettier-ignore
     expect(now).toEqual({ type: 'end-suction', frequency: 50, maxSpeed: 1500, family: 'Hollin TC' });
     expect(names()).toEqual(['TC 100']);
   });

@@ -55,12 +55,12 @@ describe('where data came from', () => {
     expect(cells.slice(3)).toEqual(['typical', '–', 'true']);
     changes.mockResolvedValue(Array.from({ length: 65 }, (_, i) => ({ path: `curve[${i}]`, before: 1, after: 2 })));
     await userEvent.click(screen.getByRole('combobox', { name: 'Older revision' }));
-    await userEvent.click(screen.getByRole('option', { name: /^revision 1,/ }));
+    await userEvent.click(screen.getByRole('option', { name: /^revision 1,/i }));
     expect(await screen.findByText('and 5 more')).toBeTruthy();
     expect(changes).toHaveBeenLastCalledWith(model().id, 1, 3);
     changes.mockResolvedValue([]);
     await userEvent.click(screen.getByRole('combobox', { name: 'Newer revision' }));
-    await userEvent.click(screen.getByRole('option', { name: /^revision 1,/ }));
+    await userEvent.click(screen.getByRole('option', { name: /^revision 1,/i }));
     expect(await screen.findByText('No difference.')).toBeTruthy();
   });
 });
@@ -84,7 +84,7 @@ describe('into a study', () => {
     view();
     await waitFor(() => expect(screen.getByRole('combobox', { name: 'Position' }).textContent).toContain('as P-1, now Hollin'));
     expect(screen.getByRole('combobox', { name: 'Study' }).textContent).toBe('P-2 Cooling');
-    await userEvent.click(screen.getByRole('button', { name: 'Take it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use' }));
     await waitFor(() => expect(at).toBe('/studies/b/curves'));
     const [id, version, next] = save.mock.calls[0]!;
     expect([id, version]).toEqual(['b', 4]);
@@ -92,18 +92,18 @@ describe('into a study', () => {
     expect(next.pumps![pump.pump as string]!.from).toEqual({ model: model().id, revision: 3 });
   });
 
-  test('onto its list alone nothing in the system changes; a save that fails is said and can be tried again', async () => {
+  test('Only add to its list nothing in the system changes; a save that fails is said and can be tried again', async () => {
     const save = jest
       .spyOn(api, 'save')
       .mockRejectedValueOnce(new Error('Saved elsewhere meanwhile.'))
       .mockResolvedValue({} as never);
     view();
-    await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toHaveProperty('disabled', false));
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Use' })).toHaveProperty('disabled', false));
     await userEvent.click(screen.getByRole('combobox', { name: 'Position' }));
-    await userEvent.click(screen.getByRole('option', { name: 'onto its list alone' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Take it' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Only add to its list' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use' }));
     expect((await screen.findByText(/Saved elsewhere/)).textContent).toBe('▲ Saved elsewhere meanwhile.');
-    await userEvent.click(screen.getByRole('button', { name: 'Take it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use' }));
     await waitFor(() => expect(at).toBe('/studies/a/system'));
     const next = save.mock.calls[1]![2];
     expect(next.lines).toEqual(pumpedStudy().lines);

@@ -30,7 +30,7 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
   return (
     <div className="flex h-[30px] flex-none items-center gap-2 px-2.5">
       <h2 className="text-[14px] font-semibold">{name}</h2>
-      {entry?.typical === true && <span className="text-near text-[12px]">{msg('view.curves.typicalCurveNoMakers')}</span>}
+      {entry?.typical === true && <span className="text-near text-[12px]">{msg('view.curves.typicalCurveNotAMakers')}</span>}
       {trace && (
         <span className="text-inkq">
           {trace.diameter !== null && `Ø ${diameterText(trace.diameter, display)} ${display.unit('diameter')}, `}
@@ -38,9 +38,9 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
         </span>
       )}
       <span className="ml-auto" />
-      {hasMade && <Switch on={shows.made} onClick={() => onToggle('made')} text={msg('view.curves.madeDiameters')} />}
-      <Switch on={shows.window} onClick={() => onToggle('window')} text={msg('view.curves.valveWindow')} />
-      <Switch on={shows.zoom} onClick={() => onToggle('zoom')} text={msg('view.curves.zoomToTheDuties')} />
+      {hasMade && <Switch on={shows.made} onClick={() => onToggle('made')} text={msg('view.curves.availableDiameters')} />}
+      <Switch on={shows.window} onClick={() => onToggle('window')} text={msg('view.curves.valveRange')} />
+      <Switch on={shows.zoom} onClick={() => onToggle('zoom')} text={msg('view.curves.zoomToOperatingPoints')} />
       <More shows={shows} onToggle={onToggle} />
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
@@ -68,11 +68,11 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
 export const MORE: readonly (readonly [keyof Shows, string])[] = [
   ['contours', msg('view.curves.efficiencyContours')],
   ['speeds', msg('view.curves.otherSpeeds')],
-  ['units', msg('view.curves.oneUnitMoreFewerOne')],
-  ['clear', msg('view.curves.theNewPumpOnWater')],
-  ['motor', msg('view.curves.withTheMotorEfficiencyInput')],
+  ['units', msg('view.curves.oneUnitMoreOrFewer')],
+  ['clear', msg('view.curves.newPumpOnWater')],
+  ['motor', msg('view.curves.includingMotorEfficiencyInputPower')],
   ['quadratic', msg('view.curves.systemAsABQ')],
-  ['edges', msg('view.curves.valveWideOpenAtIts')],
+  ['edges', msg('view.curves.valveFullyOpenAndAt')],
 ];
 
 function More({ shows, onToggle }: { shows: Shows; onToggle: (key: keyof Shows) => void }) {

@@ -34,12 +34,12 @@ export const CurvesSide = memo(function CurvesSide({
 }) {
   return (
     <aside
-      aria-label={msg('view.curves.handles')}
+      aria-label={msg('view.curves.adjust')}
       className="panel flex w-[252px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2"
     >
       <p className="flex items-baseline gap-2">
-        <span className="text-[14px] font-semibold">{msg('view.curves.handles')}</span>
-        <span className="text-inkq text-[12px]">{msg('view.curves.dragAllAnswer')}</span>
+        <span className="text-[14px] font-semibold">{msg('view.curves.adjust')}</span>
+        <span className="text-inkq text-[12px]">{msg('view.curves.dragToAdjustAllScenarios')}</span>
       </p>
       <Held.Provider value={onHold}>
         <Handles pump={curves.pump} trace={trace} made={curves.made.map((m) => m.diameter)} onGrab={onGrab} moved={moved} />

@@ -57,7 +57,9 @@ export function CurvesView() {
 
   if (!curves || !model || !options) {
     return (
-      <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.curves.theCurvesAppearAsSoon')}</div>
+      <div className="panel text-inkq flex flex-1 items-center justify-center">
+        {msg('view.curves.curvesAppearOnceAScenario')}
+      </div>
     );
   }
   const trace = curves.pumps.find((p) => p.scenarios.includes(active)) ?? curves.pumps[0];

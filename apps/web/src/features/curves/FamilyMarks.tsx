@@ -87,7 +87,7 @@ export function FamilyMarks({ family, display, x, y, flow, metres }: Mapped & { 
             fill={runOut.isBeyond ? 'var(--fails)' : 'var(--ink-2)'}
             className="halo"
           >
-            {msg('view.curves.oneStopsAtOfBep', {
+            {msg('view.curves.oneUnitTripsAtOf', {
               value: runOut.isBeyond ? '▲ ' : '',
               flow: display.number(runOut.flow, 'flow'),
               head: display.number(runOut.head, 'head'),

@@ -63,20 +63,20 @@ test('how many units run is the scenario’s own', async () => {
 test('the fewest units that serve are found and set in one step; what serves already is said', async () => {
   const { store, user } = await handles({ op: 'set', path: ['scenarios', 0, 'set'], value: { 'P-1.running': 2 } });
   const steps = store.getState().past.length;
-  await user.click(screen.getByRole('button', { name: 'the fewest that serve' }));
+  await user.click(screen.getByRole('button', { name: 'Fewest units' }));
   await act(settle);
   expect(store.getState().study.scenarios[0]!.set).toEqual({ 'P-1.running': 1 });
   expect(store.getState().past).toHaveLength(steps + 1);
-  expect(screen.getByText('Set to the fewest that serve.')).toBeTruthy();
-  await user.click(screen.getByRole('button', { name: 'the fewest that serve' }));
+  expect(screen.getByText('Set to the fewest units.')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Fewest units' }));
   await act(settle);
-  expect(screen.getByText('As few run as can.')).toBeTruthy();
+  expect(screen.getByText('The fewest units are already running.')).toBeTruthy();
   expect(store.getState().past).toHaveLength(steps + 1);
 });
 
 test('the valve is set by hand in the scenario and follows its set point again', async () => {
   const { store, user } = await handles();
-  await user.click(screen.getByRole('button', { name: 'Set by hand' }));
+  await user.click(screen.getByRole('button', { name: 'Set manually' }));
   await act(settle);
   expect(store.getState().study.scenarios[0]!.set).toMatchObject({ 'CV-1.mode': 'opening' });
   await user.click(screen.getByRole('button', { name: 'Follow the set point' }));
@@ -92,5 +92,5 @@ test('a pump that is not given by a curve has no handles', async () => {
     ]);
   show(opened, <Handles pump="P-1" trace={undefined} made={[]} onGrab={() => undefined} moved={null} />);
   expect(screen.queryByRole('slider')).toBeNull();
-  expect(screen.getByText(/not given by a curve/)).toBeTruthy();
+  expect(screen.getByText(/an imposed duty and no curve/)).toBeTruthy();
 });

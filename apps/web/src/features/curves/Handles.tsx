@@ -40,7 +40,7 @@ export function Handles({ pump, trace, made, onGrab, moved }: HandlesProps) {
   const element = allElements(study).find((e) => e.id === pump);
   const entry: RawEntry = study.pumps?.[String(element?.pump)] ?? {};
   if (element?.mode !== 'curve' && !trace) {
-    return <p className="text-inkq">{msg('view.curves.isNotGivenByA', { pump })}</p>;
+    return <p className="text-inkq">{msg('view.curves.hasAnImposedDutyAnd', { pump })}</p>;
   }
   const nominal = quantityOf(entry.speed, 'speed') ?? trace?.speed;
   const least = made[0] ?? quantityOf(entry.minDiameter, 'diameter');
@@ -271,9 +271,10 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
       return n === null || n === is ? [] : setOwn(now, s, pump, 'running', n);
     });
     onGrab();
-    if (operations.length > 0) make(msg('view.curves.leastUnitsThatServe', { pump }), operations);
-    const changed = operations.length === 0 ? msg('view.curves.asFewRunAsCan') : msg('view.curves.setToTheFewestThat');
-    setSaid(short.length === 0 ? changed : msg('view.curves.inNoNumberServes', { changed, short: short.join(', ') }));
+    if (operations.length > 0) make(msg('view.curves.fewestUnitsForTheDuty', { pump }), operations);
+    const changed =
+      operations.length === 0 ? msg('view.curves.theFewestUnitsAreAlready') : msg('view.curves.setToTheFewestUnits');
+    setSaid(short.length === 0 ? changed : msg('view.curves.inNoNumberOfUnits', { changed, short: short.join(', ') }));
   };
   return (
     <Group
@@ -283,9 +284,9 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
           type="button"
           className="text-cedar text-[12px]"
           onClick={() => void find()}
-          title={msg('view.curves.inEveryScenarioTheFewest')}
+          title={msg('view.curves.fewestUnitsInEachScenario')}
         >
-          {msg('view.curves.theFewestThatServe')}
+          {msg('view.curves.fewestUnits')}
         </button>
       }
     >
@@ -339,7 +340,7 @@ function Wear({ pump, onGrab }: { pump: string; onGrab: () => void }) {
           {own && <ScenarioLetter index={index} letter={letterOf(index)} small />}
           <span>
             <b className="font-semibold">{Math.round(wear * 1000) / 10}</b>{' '}
-            <span className="text-inkq">{msg('view.curves.ofTheHead')}</span>
+            <span className="text-inkq">{msg('view.curves.ofHead')}</span>
           </span>
         </span>
       }

@@ -11,7 +11,7 @@ export function KnotTable({ knots }: { knots: readonly Knot[] }) {
   const shown = useStudy((s) => s.shown);
   const heads = ['knots', display.unit('flow'), display.unit('head'), 'η %', msg('view.curves.bep')];
   return (
-    <table aria-label={msg('view.curves.dutyPoints')} className="w-full text-[12px]">
+    <table aria-label={msg('view.curves.operatingPoints')} className="w-full text-[12px]">
       <thead>
         <tr className="text-inkq h-[19px]">
           {heads.map((h, i) => (

@@ -57,7 +57,7 @@ export function OtherDuties({
         strokeDasharray={o.isStable ? '' : '2 2'}
         data-other-duty={o.scenario}
       >
-        <title>{o.isStable ? msg('view.curves.alsoADuty') : msg('view.curves.aDutyThatDoesNot')}</title>
+        <title>{o.isStable ? msg('view.curves.alsoAnOperatingPoint') : msg('view.curves.unstableOperatingPoint')}</title>
       </circle>
     );
   });

@@ -126,10 +126,10 @@ function Titles({ model, plot, tops, yEff, bottom, hasMotor, display }: TitlesPr
         {msg('view.curves.head', { unit: display.unit('head') })}
       </text>
       <text x={8} y={tops.efficiency + 11} fontSize={12} fontWeight={600} fill="var(--ink)">
-        {msg('view.curves.efficiencyOfAUnit')}
+        {msg('view.curves.efficiencyPerUnit')}
         <tspan fill={LABEL} fontWeight={400} dx={4}>
-          {msg('view.curves.andShaftPowerOfAll', { unit: display.unit('power') })}
-          {hasMotor && msg('view.curves.withTheMotorAndWhat')}
+          {msg('view.curves.andTotalShaftPower', { unit: display.unit('power') })}
+          {hasMotor && msg('view.curves.includingMotorAndInputPower')}
         </tspan>
       </text>
       <text x={plot.x + plot.width + 4} y={yEff(100) + 4} fontSize={11} fill={LABEL}>
@@ -141,7 +141,7 @@ function Titles({ model, plot, tops, yEff, bottom, hasMotor, display }: TitlesPr
       <text x={8} y={tops.npsh + 11} fontSize={12} fontWeight={600} fill="var(--ink)">
         {msg('view.curves.npsh', { unit: display.unit('head') })}
         <tspan fill={LABEL} fontWeight={400} dx={4}>
-          {msg('view.curves.requiredInInkAvailableBy')}
+          {msg('view.curves.npshrInBlackNpshaBy')}
         </tspan>
       </text>
       <text

@@ -69,11 +69,11 @@ export function ReadOut({
       )}
       <div
         role="slider"
-        aria-label={msg('view.curves.flowAtWhichTheCurves')}
+        aria-label={msg('view.curves.flowOfTheReadout')}
         aria-valuemin={0}
         aria-valuemax={Math.round(end * unit)}
         aria-valuenow={Math.round((flow ?? 0) * unit)}
-        aria-valuetext={flow === null ? msg('view.curves.nowhere') : `${display.number(flow, 'flow')} ${display.unit('flow')}`}
+        aria-valuetext={flow === null ? msg('view.curves.notSet') : `${display.number(flow, 'flow')} ${display.unit('flow')}`}
         tabIndex={0}
         className="absolute z-[1] cursor-crosshair"
         // the knots above it stay to be pressed: only the plot's lower part and what is under it takes the pointer
@@ -178,11 +178,11 @@ export function ReadFigures({ flow, onFlow }: { flow: number | null; onFlow: (fl
   const display = useDisplay();
   const typed = flow === null ? '' : `${display.number(flow, 'flow', 4).replace(/\u202f/g, '')} ${display.typed('flow')}`;
   return (
-    <section aria-label={msg('view.curves.readOff')} className="border-soft flex flex-col gap-1 border-t pt-1.5">
+    <section aria-label={msg('view.curves.readout')} className="border-soft flex flex-col gap-1 border-t pt-1.5">
       <div className="flex items-end gap-2">
         <div className="w-[112px]">
           <TypedField
-            label={msg('view.curves.readAtAFlow')}
+            label={msg('view.curves.readAtFlow')}
             name="read-flow"
             value={typed}
             placeholder={msg('view.curves.hoverOrType')}

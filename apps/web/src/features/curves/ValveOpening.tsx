@@ -34,7 +34,7 @@ export function ValveOpening() {
       { op: 'set', path: ['scenarios', index, 'set'], ...(Object.keys(kept).length > 0 ? { value: kept } : {}) },
     ]);
   };
-  const label = msg('view.curves.openingByHand', { valve: valve.id });
+  const label = msg('view.curves.openingSetManually', { valve: valve.id });
   const byHandAt = (opening: number): Operation[] => [
     {
       op: 'set',
@@ -75,11 +75,11 @@ export function ValveOpening() {
       ) : null}
       <p className="text-inkq text-[12px]">
         {byHand
-          ? msg('view.curves.setByHandInThis')
-          : msg('view.curves.foundFor', { flow: display.number(r.flow, 'flow'), unit: display.unit('flow') })}
+          ? msg('view.curves.setManuallyInThisScenario')
+          : msg('view.curves.calculatedFor', { flow: display.number(r.flow, 'flow'), unit: display.unit('flow') })}
         {typeof valve.valve === 'string' && r.opening !== null && (
           <button type="button" className="text-cedar" onClick={byHand ? follow : () => change(label, byHandAt(r.opening!))}>
-            {byHand ? msg('view.curves.followTheSetPoint') : msg('view.curves.setByHand')}
+            {byHand ? msg('view.curves.followTheSetPoint') : msg('view.curves.setManually')}
           </button>
         )}
       </p>

@@ -72,7 +72,7 @@ test('a further crossing is marked where the system’s curve is, as one that do
   // 20 m of lift, and little more at 20 m³/h
   expect(number(mark, 'cy')).toBeLessThan(y(20));
   expect(number(mark, 'cy')).toBeGreaterThan(y(35));
-  expect(mark.querySelector('title')!.textContent).toBe('a duty that does not hold');
+  expect(mark.querySelector('title')!.textContent).toBe('unstable operating point');
   expect(mark.getAttribute('stroke-dasharray')).toBe('2 2');
 });
 
@@ -105,7 +105,7 @@ describe('pumps over each other', () => {
   const curves = (): string[] => [...document.querySelectorAll('g[stroke="var(--ink)"] > path')].map((p) => p.getAttribute('d')!);
   const ys = (d: string): number[] => d.slice(1).split('L').map((p) => Number(p.split(' ')[1])); // prettier-ignore
   const beside = async (what: string): Promise<void> => {
-    await userEvent.click(screen.getByRole('combobox', { name: 'Beside the heads' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Beside head' }));
     await userEvent.click(screen.getByRole('option', { name: what }));
   };
 
@@ -113,7 +113,7 @@ describe('pumps over each other', () => {
     await view([line('a', 40), line('b', 46)]);
     const [a, , b] = curves();
     expect(Math.max(...ys(b!).map((y, i) => y - ys(a!)[i]!))).toBeLessThan(0);
-    await beside('head, less the first');
+    await beside('Head, difference to the first');
     const [, first, , second] = curves();
     // the first less itself is level, the second six metres more all along
     expect(new Set(ys(first!)).size).toBe(1);
@@ -124,7 +124,7 @@ describe('pumps over each other', () => {
   test('power rises with the flow, NPSHR too; with its motor the efficiency is a tenth less', async () => {
     await view([line('a', 40), line('b', 46)]);
     const efficiency = ys(curves()[1]!);
-    await beside('efficiency with the motor');
+    await beside('Efficiency with the motor');
     const overall = ys(curves()[1]!);
     const zero = Math.max(...efficiency);
     // 0.9 of the motor at full load, less at part load
@@ -140,8 +140,8 @@ describe('pumps over each other', () => {
 
   test('one pump alone has no difference to show, and a least head stands with its letter', async () => {
     await view([line('a', 40)]);
-    await userEvent.click(screen.getByRole('combobox', { name: 'Beside the heads' }));
-    expect(screen.queryByRole('option', { name: 'head, less the first' })).toBeNull();
+    await userEvent.click(screen.getByRole('combobox', { name: 'Beside head' }));
+    expect(screen.queryByRole('option', { name: 'Head, difference to the first' })).toBeNull();
     expect([...document.querySelectorAll('svg text')].map((t) => t.textContent)).toContain('A');
   });
 });

@@ -142,7 +142,7 @@ function Measured({
         onClick={() => onRows(rows ? undefined : begin)}
         className="text-cedar self-start text-[12px] hover:underline"
       >
-        {rows ? msg('view.entry.byItsGravityInstead') : msg('view.entry.giveTwoMeasuredViscosities')}
+        {rows ? msg('view.entry.useGravityInstead') : msg('view.entry.enterTwoMeasuredViscosities')}
       </button>
     </>
   );
@@ -167,7 +167,7 @@ export function RecoveryTable({
       onClick={() => onPut(isTable ? undefined : begin)}
       className="text-cedar self-start text-[12px] hover:underline"
     >
-      {isTable ? msg('view.entry.oneFlForAllTravels') : msg('view.entry.giveFlOverTravel')}
+      {isTable ? msg('view.entry.useOneFlForAll') : msg('view.entry.enterFlOverTravel')}
     </button>
   );
 }
@@ -189,7 +189,7 @@ function Diameters({
   const index = rows.indexOf(row);
   return (
     <>
-      <div className="flex gap-1.5" role="group" aria-label={msg('view.entry.madeDiameters')}>
+      <div className="flex gap-1.5" role="group" aria-label={msg('view.entry.availableDiameters')}>
         {rows.map((r, i) => (
           <Button
             key={i}
@@ -249,7 +249,7 @@ function OneField({
       const count = least === most ? String(least) : msg('view.entry.atLeast', { least });
       return right
         ? ({ ok: true, value: numbers.join(', ') } as const)
-        : ({ ok: false, message: msg('view.entry.numbersFromToWithCommas', { min, max, count }) } as const);
+        : ({ ok: false, message: msg('view.entry.expectedNumbersFromToSeparated', { min, max, count }) } as const);
     };
     return (
       <div className="col-span-2">
@@ -334,7 +334,7 @@ function seriesOf(typed: string): number | number[] {
 function readSeries(typed: string, field: Field, count: number) {
   const parts = wordsIn(typed);
   if (parts.length !== 1 && parts.length !== count)
-    return { ok: false, message: msg('view.entry.oneValueOrWithCommas', { count }) } as const;
+    return { ok: false, message: msg('view.entry.expectedOneValueOrSeparated', { count }) } as const;
   const wrong = parts.map((p) => readEntry(p, field, '')).find((r) => !r.ok);
   return wrong && !wrong.ok ? { ok: false as const, message: wrong.message } : { ok: true as const, value: typed };
 }

@@ -71,7 +71,7 @@ export function LimitEntry({
         <input
           value={reason}
           maxLength={2000}
-          placeholder={msg('view.entry.whyItIsNotThe')}
+          placeholder={msg('view.entry.reasonForNotUsingThe')}
           onChange={(e) => setReason(e.target.value)}
           className={`${field} min-w-0 flex-1`}
         />

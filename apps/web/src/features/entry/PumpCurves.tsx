@@ -108,7 +108,7 @@ export function PumpCurves({
         <div className="absolute -top-1 flex items-center gap-1 text-[11px]" style={{ left: half + 26 }}>
           <Select
             bare
-            label={msg('view.entry.besideTheHeads')}
+            label={msg('view.entry.besideHead')}
             value={second}
             options={SECOND.filter(([kind]) => kind !== 'difference' || lines.length > 1)}
             onChange={(v) => setSecond((v ?? 'efficiency') as Second)}

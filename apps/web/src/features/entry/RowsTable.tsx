@@ -64,7 +64,7 @@ export function RowsTable({
               <td>
                 <button
                   type="button"
-                  aria-label={msg('view.entry.takeOutRow', { i: i + 1 })}
+                  aria-label={msg('view.entry.removeRow', { i: i + 1 })}
                   onClick={() => put(rows.filter((_, k) => k !== i))}
                   className="text-inkq flex h-[22px] w-[22px] items-center justify-center"
                 >
@@ -84,7 +84,7 @@ export function RowsTable({
           <Plus size={12} aria-hidden="true" /> {msg('view.entry.addARow')}
         </button>
         <span className={`text-[12px] ${problem ? 'text-fails' : 'text-inkq'}`} role={problem ? 'alert' : undefined}>
-          {problem ? `▲ ${problem}` : msg('view.entry.aBlockFromASpreadsheet')}
+          {problem ? `▲ ${problem}` : msg('view.entry.pasteABlockFromA')}
         </span>
       </div>
     </div>
@@ -141,7 +141,7 @@ function useRows(list: TableField, rows: readonly RawEntry[], onRows: (rows: Raw
     put(next);
     if (refused.length > 0)
       setProblem(
-        msg('view.entry.notTaken', {
+        msg('view.entry.notAccepted', {
           refused: refused.slice(0, 2).join('; '),
           value: refused.length > 2 ? msg('view.entry.andMore', { count: refused.length - 2 }) : '',
         }),

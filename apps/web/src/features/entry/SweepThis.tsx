@@ -12,7 +12,7 @@ export function SweepThis({ address, label }: { address: string; label: string }
   return (
     <Link
       to={`/studies/${id}/margins?sheet=sweep&input=${encodeURIComponent(address)}`}
-      title={msg('view.entry.sweepWhatItDoesWhen', { label: label.toLowerCase() })}
+      title={msg('view.entry.sweepEffectOfChangingIt', { label: label.toLowerCase() })}
       aria-label={msg('view.entry.sweep', { label: label.toLowerCase() })}
       className="text-inkq hover:text-cedar bg-panel relative -ml-[18px] flex h-[24px] w-[18px] flex-none items-center justify-center opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus:opacity-100"
       data-sweep={address}

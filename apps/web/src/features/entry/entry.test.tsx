@@ -62,9 +62,9 @@ describe('a table of rows', () => {
     put(1, 0, '3 kW');
     expect(alert()).toMatch(/power/);
     put(1, 0, '70');
-    expect(alert()).toMatch(/Row 3 does not rise/);
+    expect(alert()).toMatch(/Row 3: .* must be greater/);
     put(1, 1, '');
-    expect(alert()).toMatch(/Row 2 lacks head/);
+    expect(alert()).toMatch(/Row 2: head is missing/);
     expect(rows).toBe(START);
     put(1, 0, '35');
     expect(alert()).toBeNull();
@@ -83,7 +83,7 @@ describe('a table of rows', () => {
       ['60 m3/h', '38 m', 0.7],
       ['80 m3/h', '28 m', 0.6],
     ]);
-    expect(alert()).toMatch(/^▲ Not taken: row 3: .*"much/);
+    expect(alert()).toMatch(/^▲ Not accepted: row 3: .*"much/);
     // a single value is a plain paste of the browser's
     const plain = { getData: () => '7' };
     expect(fireEvent.paste(cell(0, 0), { clipboardData: plain })).toBe(true);
@@ -93,10 +93,10 @@ describe('a table of rows', () => {
     table();
     await userEvent.click(screen.getByRole('button', { name: 'Add a row' }));
     expect(rows[3]).toEqual({ flow: '66 m3/h', head: '38 m', efficiency: 0.7 });
-    for (const row of ['4', '3']) await userEvent.click(screen.getByRole('button', { name: `Take out row ${row}` }));
+    for (const row of ['4', '3']) await userEvent.click(screen.getByRole('button', { name: `Remove row ${row}` }));
     expect(rows).toHaveLength(2);
-    for (let i = 0; i < CURVE.least; i++) await userEvent.click(screen.getByRole('button', { name: 'Take out row 1' }));
-    expect(alert()).toBe(`▲ At least ${CURVE.least} rows belong here.`);
+    for (let i = 0; i < CURVE.least; i++) await userEvent.click(screen.getByRole('button', { name: 'Remove row 1' }));
+    expect(alert()).toBe(`▲ At least ${CURVE.least} rows required.`);
     expect(rows).toHaveLength(CURVE.least);
   });
 
@@ -139,7 +139,7 @@ describe('the entries of a thing', () => {
     const series = screen.getByLabelText(/at 50, 75, 100 % load/);
     await userEvent.clear(series);
     await userEvent.type(series, '0.9, 0.92{Enter}');
-    expect(screen.getByText(/One value, or 3 with commas between them, belong here/)).toBeTruthy();
+    expect(screen.getByText(/Expected: one value, or 3 separated by commas/)).toBeTruthy();
     await userEvent.clear(series);
     await userEvent.type(series, '0.91, 0.93, 0.94{Enter}');
     expect(put).toHaveBeenLastCalledWith(['motor', 'efficiency'], [0.91, 0.93, 0.94]);
@@ -191,9 +191,9 @@ test('the tables of a pump with several diameters: one is looked at, and only th
 test('FL over travel begins with what holds for all, and can be one again', async () => {
   const put = jest.fn();
   const { rerender } = render(<RecoveryTable fields={VALVE_ENTRY_FIELDS} entry={{ fl: 0.85 }} onPut={put} />);
-  await userEvent.click(screen.getByRole('button', { name: 'Give FL over travel' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Enter FL over travel' }));
   expect(put).toHaveBeenLastCalledWith([{ travel: 0.2, fl: 0.85 }, { travel: 1, fl: 0.85 }]); // prettier-ignore
   rerender(<RecoveryTable fields={VALVE_ENTRY_FIELDS} entry={{ flTable: [] }} onPut={put} />);
-  await userEvent.click(screen.getByRole('button', { name: 'One FL for all travels' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Use one FL for all travels' }));
   expect(put).toHaveBeenLastCalledWith(undefined);
 });

@@ -53,7 +53,7 @@ export function CatalogueFrame() {
               <span className="text-inkq" aria-hidden="true">
                 ›
               </span>
-              <span className="font-semibold">{msg('view.frame.offAPicture')}</span>
+              <span className="font-semibold">{msg('view.frame.digitise')}</span>
             </>
           )}
         </nav>

@@ -16,10 +16,10 @@ export function Commands({ open, onClose, commands }: { open: boolean; onClose: 
           autoFocus
           aria-label={msg('view.frame.command')}
           className="border-edge bg-panel h-[30px] w-full rounded-[3px] border px-2"
-          placeholder={msg('view.frame.whatShouldBeDoneOr')}
+          placeholder={msg('view.frame.typeACommandOrA')}
         />
         <Palette.List className="mt-2 max-h-[300px] overflow-auto">
-          <Palette.Empty className="text-inkq px-2 py-1">{msg('view.frame.noCommandHasTheseWords')}</Palette.Empty>
+          <Palette.Empty className="text-inkq px-2 py-1">{msg('view.frame.noCommandFound')}</Palette.Empty>
           {commands.map((c) => (
             <Palette.Item
               key={c.name}

@@ -37,9 +37,9 @@ export function Conflict() {
       </ul>
       <div className="flex justify-end gap-2">
         <Button onClick={() => void takeTheirs()}>{msg('view.frame.useTheirVersionDiscardMine')}</Button>
-        <Button onClick={() => void keepAsCopy()}>{msg('view.frame.keepMineAsACopy')}</Button>
+        <Button onClick={() => void keepAsCopy()}>{msg('view.frame.saveMineAsACopy')}</Button>
         <Button tone="danger" onClick={() => rebase(save.version)}>
-          {msg('view.frame.saveMineOverTheirs')}
+          {msg('view.frame.overwriteTheirVersionWithMine')}
         </Button>
       </div>
     </Modal>

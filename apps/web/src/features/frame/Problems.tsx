@@ -24,9 +24,7 @@ export function Problems() {
         <One key={i} problem={p} />
       ))}
       {leftOut && leftOut.length > 0 && (
-        <span className="text-inkq">
-          {msg('view.frame.theRestIsWorkedOut', { leftOut: leftOut.join(', '), count: leftOut.length })}
-        </span>
+        <span className="text-inkq">{msg('view.frame.theRestIsCalculatedWithout', { leftOut: leftOut.join(', ') })}</span>
       )}
     </div>
   );
@@ -66,7 +64,7 @@ function OneDoubt({ doubt, onIntended }: { doubt: Doubt; onIntended: () => void 
         </button>
       )}
       <button type="button" className="text-inkq ml-2 underline underline-offset-2" onClick={onIntended}>
-        {msg('view.frame.itIsIntended')}
+        {msg('view.frame.confirmAsIntended')}
       </button>
     </span>
   );

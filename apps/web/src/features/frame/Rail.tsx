@@ -68,7 +68,7 @@ function RailItem({
       {dot && (
         <span
           role="img"
-          aria-label={msg('view.frame.wantsAttention')}
+          aria-label={msg('view.frame.needsAttention')}
           className="bg-fails absolute top-2 right-4 h-[6px] w-[6px] rounded-full"
         />
       )}

@@ -5,7 +5,7 @@ import { msg } from './words.js';
 /** Every key of the program. */
 export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Modal open={open} onClose={onClose} title={msg('view.frame.keys')}>
+    <Modal open={open} onClose={onClose} title={msg('view.frame.keyboardShortcuts')}>
       <dl className="grid grid-cols-[130px_1fr] gap-y-1.5">
         {ALL_KEYS.map(({ shown, what }) => (
           <div key={shown} className="contents">

@@ -51,7 +51,7 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
         )}
         <button type="button" onClick={onFold} aria-expanded={!folded} className="text-inkq flex items-center gap-1 text-[12px]">
           {folded ? <ChevronUp size={13} aria-hidden="true" /> : <ChevronDown size={13} aria-hidden="true" />}
-          {folded ? msg('view.frame.unfold') : msg('view.frame.fold')}
+          {folded ? msg('view.frame.expand') : msg('view.frame.collapse')}
         </button>
       </div>
       <div
@@ -85,8 +85,8 @@ function PumpChooser() {
   if (pumps.length < 2 || pump === null) return <span className="text-inkq text-[12px]">{msg('view.frame.scenarios')}</span>;
   return (
     <Select
-      label={msg('view.frame.pumpThatTheCardsAnd')}
-      title={msg('view.frame.theCardsTheCurvesAnd')}
+      label={msg('view.frame.pumpShownInCardsAnd')}
+      title={msg('view.frame.cardsCurvesAndBreakdownShow')}
       value={pump}
       options={pumps.map((p) => [p.id, p.id])}
       onChange={(p) => follow(p!)}

@@ -81,7 +81,7 @@ function SaveMark({ save }: { save: SaveState }) {
     <Versions>
       <button
         type="button"
-        title={msg('view.frame.pressForEveryVersion', { title: shown.title })}
+        title={msg('view.frame.clickForAllVersions', { title: shown.title })}
         className={`hover:bg-wash flex h-[28px] items-center gap-1.5 rounded-[3px] px-1.5 text-[12px] whitespace-nowrap ${shown.bad ? 'text-fails' : 'text-inkq'}`}
       >
         <span role="status" data-save={save.kind} className="flex items-center gap-1.5">
@@ -96,10 +96,10 @@ function SaveMark({ save }: { save: SaveState }) {
 }
 
 const NOT_STORED: Readonly<Record<Away, string>> = {
-  application: msg('view.frame.notStoredTryingAgain'),
-  database: msg('view.frame.notStoredNoDatabase'),
-  disk: msg('view.frame.notStoredDiskFull'),
-  other: msg('view.frame.notStoredTryingAgain'),
+  application: msg('view.frame.notSavedRetrying'),
+  database: msg('view.frame.notSavedNoDatabase'),
+  disk: msg('view.frame.notSavedDiskFull'),
+  other: msg('view.frame.notSavedRetrying'),
 };
 
 function describeSave(save: SaveState) {
@@ -110,7 +110,7 @@ function describeSave(save: SaveState) {
       return {
         icon: <Check size={14} className="text-holds" aria-hidden="true" />,
         text: msg('view.frame.saved', { time: time(save.at) }),
-        title: msg('view.frame.everythingIsStored'),
+        title: msg('view.frame.allChangesAreSaved'),
         bad: false,
       };
     case 'unsaved':
@@ -118,7 +118,7 @@ function describeSave(save: SaveState) {
       return {
         icon: <LoaderCircle size={14} aria-hidden="true" />,
         text: msg('view.frame.saving'),
-        title: msg('view.frame.theLastChangeIsBeing'),
+        title: msg('view.frame.savingTheLastChange'),
         bad: false,
       };
     case 'offline':
@@ -131,14 +131,14 @@ function describeSave(save: SaveState) {
     case 'denied':
       return {
         icon: <LockKeyhole size={14} aria-hidden="true" />,
-        text: msg('view.frame.notStoredNoAccess'),
+        text: msg('view.frame.notSavedNoAccess'),
         title: msg('view.frame.thisPageHasNoSession'),
         bad: true,
       };
     case 'refused':
       return {
         icon: <TriangleAlert size={14} aria-hidden="true" />,
-        text: msg('view.frame.notStored'),
+        text: msg('view.frame.notSaved'),
         title: save.message,
         bad: true,
       };
@@ -146,7 +146,7 @@ function describeSave(save: SaveState) {
       return {
         icon: <TriangleAlert size={14} aria-hidden="true" />,
         text: msg('view.frame.changedElsewhere'),
-        title: msg('view.frame.someoneElseHasSavedThis'),
+        title: msg('view.frame.someoneElseSavedThisStudy'),
         bad: true,
       };
   }

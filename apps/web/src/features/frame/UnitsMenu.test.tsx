@@ -66,7 +66,7 @@ test('numbers with a decimal comma: shown, typed and kept with a point', async (
 
 test('what was kept is read as far as it can be; a language brings its own signs', () => {
   expect(readChoice('us', 'en')).toMatchObject({ set: 'us' });
-  expect(readChoice('{"set":"own","base":"us","own":{"flow":"L/s","nonsense":"x","head":7},"pressure":"gauge","numbers":"fr"}', 'en')).toEqual({ set: 'own', base: 'us', own: { flow: 'L/s' }, pressure: 'gauge', numbers: 'fr' }); // prettier-ignore
+  expect(readChoice('{"set":"own","base":"us","own":{"flow":"L/s","nonsense":"x","head":7},"pressure":"gauge","numbers":"fr"}', 'en')).toEqual({ set: 'own', base: 'us', own: { flow: 'L/s' }, pressure: 'gauge', numbers: 'fr', tables: 'plain' }); // prettier-ignore
   for (const broken of ['{', '[]', 'null', '{"set":7}']) expect(readChoice(broken, 'de-DE')).toMatchObject({ set: 'study', numbers: 'de' }); // prettier-ignore
   expect(['en-GB', 'en-US', 'de-DE', 'de-CH', 'fr-FR', 'it-IT', 'ja-JP'].map(styleOf)).toEqual(['iso', 'iso', 'de', 'ch', 'fr', 'de', 'iso']); // prettier-ignore
 });

@@ -82,8 +82,8 @@ export function UnitsMenu() {
               label={msg('view.frame.pressuresShown')}
               value={chosen.pressure}
               options={[
-                ['absolute', msg('view.frame.absolute')],
-                ['gauge', msg('view.frame.gauge')],
+                ['absolute', msg('view.frame.absoluteA')],
+                ['gauge', msg('view.frame.gaugeG')],
               ]}
               onChange={(p) => chosen.choosePressure(p === 'gauge' ? 'gauge' : 'absolute')}
             />
@@ -100,7 +100,7 @@ export function UnitsMenu() {
               value={chosen.tables}
               options={[
                 ['plain', msg('view.frame.tablesPlain')],
-                ['local', msg('view.frame.tablesLocal')],
+                ['local', msg('view.frame.asShownForASpreadsheet')],
               ]}
               onChange={(t) => chosen.chooseTables(t === 'local' ? 'local' : 'plain')}
             />

@@ -79,7 +79,7 @@ function List({ onDone }: { onDone: () => void }) {
         {page && page.next !== null && (
           <li className="px-3 py-1">
             <Button tone="bare" onClick={() => more(page.next!)}>
-              {msg('view.frame.olderOnesMore', { kept: page.kept - shown.length })}
+              {msg('view.frame.olderVersions', { kept: page.kept - shown.length })}
             </Button>
           </li>
         )}
@@ -139,7 +139,7 @@ function Row({ version, isNow, day, isLooked, onLook, onNamed, onDone }: RowProp
                 name="name"
                 aria-label={msg('view.frame.nameOfVersion', { version: version.version })}
                 defaultValue={version.name ?? ''}
-                placeholder={msg('view.frame.nameItAsARevision')}
+                placeholder={msg('view.frame.nameItForExampleRev')}
                 className="border-edge bg-panel h-[28px] min-w-0 flex-1 rounded-[3px] border px-2"
               />
               <Button type="submit">{msg('app.name')}</Button>
@@ -173,7 +173,7 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
   const failed = (e: unknown): void => say(e instanceof Error ? e.message : String(e));
   const restore = (): void => {
     api.version(id, version.version).then(({ document }) => {
-      change(msg('view.frame.backToVersion', { version: version.version }), replacement(study, document));
+      change(msg('view.frame.restoreVersion', { version: version.version }), replacement(study, document));
       onDone();
     }, failed);
   };
@@ -192,7 +192,7 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
     <>
       <ul className="border-soft max-h-[132px] overflow-auto border-y py-1 font-mono text-[11.5px] leading-[17px]">
         {changes === null && <li className="text-inkq">{msg('view.frame.comparing')}</li>}
-        {changes?.length === 0 && <li className="text-inkq">{msg('view.frame.theSameAsNow')}</li>}
+        {changes?.length === 0 && <li className="text-inkq">{msg('view.frame.sameAsThePresentVersion')}</li>}
         {changes?.map((c) => (
           <li key={c.path} className="truncate" title={c.path}>
             {c.path}: <span className="text-inkq">{brief(c.before)} →</span> {brief(c.after)}
@@ -202,7 +202,7 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
       <div className="flex justify-end gap-2">
         <Button onClick={open}>{msg('view.frame.openAsACopy')}</Button>
         <Button tone="main" onClick={restore}>
-          {msg('view.frame.goBackToThis')}
+          {msg('view.frame.restoreThisVersion')}
         </Button>
       </div>
     </>

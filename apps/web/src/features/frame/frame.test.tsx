@@ -86,7 +86,7 @@ describe('the strip', () => {
     const second = { id: 'P-2', kind: 'pump', mode: 'curve', pump: 'hollin' };
     const opened = await open(pumpedStudy({ op: 'insert', path: ['lines', 0, 'elements'], index: 2, value: second }));
     show(opened, <Strip folded={false} onFold={() => undefined} />);
-    await userEvent.click(screen.getByRole('combobox', { name: /Pump that the cards/ }));
+    await userEvent.click(screen.getByRole('combobox', { name: /Pump shown in cards/ }));
     await userEvent.click(screen.getByRole('option', { name: 'P-2' }));
     expect(opened.store.getState().pump).toBe('P-2');
     await settle();
@@ -98,7 +98,7 @@ describe('problems', () => {
     const valve = { id: 'CV-1', kind: 'control-valve', mode: 'flow', flow: '50 m3/h' };
     const opened = await open(firstStudy({ op: 'insert', path: ['lines', 0, 'elements'], index: 2, value: valve }));
     show(opened, <Problems />);
-    expect(screen.getByRole('alert').textContent).toContain('1 entry too many');
+    expect(screen.getByRole('alert').textContent).toContain('One entry too many');
     await userEvent.click(screen.getByRole('button', { name: 'the flow held by CV-1' }));
     await settle();
     expect(screen.queryByRole('alert')).toBeNull();
@@ -125,7 +125,7 @@ describe('commands', () => {
     return <Commands open onClose={() => undefined} commands={useCommands(jest.fn(), jest.fn())} />;
   }
   const run = async (words: string, name: string): Promise<void> => {
-    const input = screen.getByPlaceholderText(/what should be done/);
+    const input = screen.getByPlaceholderText(/Type a command/);
     await userEvent.clear(input);
     await userEvent.type(input, words);
     await userEvent.click(await screen.findByRole('option', { name: new RegExp(`^${name}`) }));
@@ -141,7 +141,7 @@ describe('commands', () => {
     }
     await run('night', 'Scenario B: Night');
     expect(opened.store.getState().active).toBe('night');
-    await run('choose cv', 'Choose CV-1');
+    await run('select cv', 'Select CV-1');
     expect([opened.store.getState().selected, at]).toEqual(['CV-1', '/studies/x/system']);
     await run('us un', 'US units');
     expect(useUnits.getState().system).toBe('us');
@@ -155,8 +155,8 @@ describe('commands', () => {
 
   test('words that no command has are said', async () => {
     show(await open(pumpedStudy()), <All />);
-    await userEvent.type(screen.getByPlaceholderText(/what should be done/), 'zzz');
-    expect(await screen.findByText('No command has these words.')).toBeTruthy();
+    await userEvent.type(screen.getByPlaceholderText(/Type a command/), 'zzz');
+    expect(await screen.findByText('No command found.')).toBeTruthy();
   });
 });
 
@@ -170,10 +170,10 @@ describe('a study that was saved elsewhere', () => {
     act(() => opened.store.setState({ rebase: opened.store.getState().rebase }));
     show(opened, <Conflict />);
     expect(screen.getByText(/points\.V-1\.level/).textContent).toBe('points.V-1.level: "2 m" → "3 m"');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep mine as a copy' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save mine as a copy' }));
     expect((created.mock.calls[0]![0] as { title: string }).title).toBe('T (my changes)');
     expect(rebase).not.toHaveBeenCalled();
-    await userEvent.click(screen.getByRole('button', { name: 'Save mine over theirs' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Overwrite their version with mine' }));
     expect(rebase).toHaveBeenCalledWith(7);
   });
 
@@ -212,7 +212,7 @@ describe('versions', () => {
     expect(rows().map((t) => t[0])).toEqual(['3', '2']);
     expect(rows()[0]).toMatch(/now$/);
     expect(rows()[1]).toMatch(/IM$/);
-    await userEvent.click(screen.getByRole('button', { name: 'Older ones: 1 more' }));
+    await userEvent.click(screen.getByRole('button', { name: '1 older versions' }));
     await waitFor(() => expect(rows().map((t) => t[0])).toEqual(['3', '2', '1']));
     expect(pages).toHaveBeenLastCalledWith('x', 2, false);
     await userEvent.click(screen.getByRole('button', { name: /^1.*Rev A/ }));
@@ -222,7 +222,7 @@ describe('versions', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Name' }));
     expect(named).toHaveBeenCalledWith('x', 1, 'Rev B');
     await screen.findByText('Rev B');
-    await userEvent.click(screen.getByRole('button', { name: 'Go back to this' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Restore this version' }));
     await waitFor(() => expect(of.store.getState().study.points['V-1']!.level).toBe('1 m'));
     act(() => of.store.getState().undo());
     expect(of.store.getState().study.points['V-1']!.level).toBe('2 m');
@@ -236,14 +236,14 @@ describe('versions', () => {
     await screen.findByText('No version has been named yet.');
     expect(versions).toHaveBeenLastCalledWith('x', null, true);
     cleanup();
-    versions.mockRejectedValue(new Error('The application on this machine does not answer.'));
+    versions.mockRejectedValue(new Error('The application on this computer does not respond.'));
     await opened();
-    expect(await screen.findByText(/does not answer/)).toBeTruthy();
+    expect(await screen.findByText(/does not respond/)).toBeTruthy();
   });
 });
 
 describe('the rail', () => {
-  test('leads to every view of the study in the order of work; where something wants attention it says so, without a study why not', async () => {
+  test('leads to every view of the study in the order of work; where something Needs attention it says so, without a study why not', async () => {
     render(
       <MemoryRouter initialEntries={['/studies/x/margins']}>
         <Rail base="/studies/x" attention={{ margins: true }} />
@@ -252,7 +252,7 @@ describe('the rail', () => {
     const links = screen.getAllByRole('link');
     expect(links.map((l) => l.getAttribute('href'))).toEqual([...VIEWS.map((v) => `/studies/x/${v.to}`), '/catalogues']);
     expect(links.filter((l) => l.getAttribute('aria-current') === 'page').map((l) => l.textContent)).toEqual([expect.stringContaining('Margins')]); // prettier-ignore
-    expect(screen.getByRole('img', { name: 'wants attention' }).closest('a')!.getAttribute('href')).toBe('/studies/x/margins');
+    expect(screen.getByRole('img', { name: 'Needs attention' }).closest('a')!.getAttribute('href')).toBe('/studies/x/margins');
     cleanup();
     render(
       <MemoryRouter>
@@ -262,6 +262,6 @@ describe('the rail', () => {
     // only the catalogues lead anywhere
     expect(screen.getAllByRole('link').map((l) => l.getAttribute('href'))).toEqual(['/catalogues']);
     for (const v of VIEWS)
-      expect(screen.getByText(v.name).closest('[title]')!.getAttribute('title')).toContain('open a study first');
+      expect(screen.getByText(v.name).closest('[title]')!.getAttribute('title')).toContain('Open a study first');
   });
 });

@@ -27,14 +27,14 @@ const SHOWN: readonly {
   {
     check: 'npsh-ratio',
     label: 'NPSH',
-    title: msg('view.frame.npshAvailableOverRequired'),
+    title: msg('view.frame.npshAvailableRelativeToNpsh'),
     write: (v) => fixed(v, 2),
     span: [0.8, 3.2],
   },
   {
     check: 'flow-region',
     label: msg('view.frame.bepFlow'),
-    title: msg('view.frame.flowOfOneUnitOver'),
+    title: msg('view.frame.flowPerUnitRelativeTo'),
     write: percent,
     span: [0.2, 1.5],
   },
@@ -48,7 +48,7 @@ const SHOWN: readonly {
   {
     check: 'motor-power',
     label: msg('app.motor'),
-    title: msg('view.frame.motorRatingOverShaftPower'),
+    title: msg('view.frame.motorRatingRelativeToShaft'),
     write: (v) => fixed(v, 2),
     span: [0.8, 2],
   },
@@ -67,7 +67,7 @@ function linePressure(m: Margin): Gauge {
   const share = m.value! / m.limit!;
   return {
     label: msg('view.frame.lineP'),
-    title: msg('view.frame.highestPressureInOverWhat', { where: m.where }),
+    title: msg('view.frame.highestPressureInRelativeTo', { where: m.where }),
     text: percent(share),
     value: m.value,
     verdict: m.verdict,

@@ -35,9 +35,9 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
       { name: msg('view.frame.goToTheCatalogues'), run: () => void navigate('/catalogues') },
       ...studyCommands(store, id, keys),
       { name: msg('view.frame.lightOrDark'), run: switchTheme },
-      { name: msg('view.frame.foldOrUnfoldTheScenario'), run: fold },
+      { name: msg('view.frame.collapseOrExpandTheScenario'), run: fold },
       ...elementsOf(study.lines, 'pump').map((e) => ({
-        name: msg('view.frame.followPumpInCardsAnd', { e: e.id }),
+        name: msg('view.frame.showPumpInCardsAnd', { e: e.id }),
         run: () => store.getState().follow(e.id),
       })),
       ...(selected === null ? [] : lineActions(store, selected)),
@@ -74,7 +74,7 @@ function studyCommands(store: StudyStore, id: string, keys: () => void): Command
     { name: msg('view.frame.metricUnits'), run: () => choose('metric') },
     { name: msg('view.frame.usUnits'), run: () => choose('us') },
     { name: msg('view.frame.siUnits'), run: () => choose('si') },
-    { name: msg('view.frame.listTheKeys'), keys: shownKey('keys'), run: keys },
+    { name: msg('view.frame.showKeyboardShortcuts'), keys: shownKey('keys'), run: keys },
   ];
 }
 
@@ -100,7 +100,7 @@ function choices(store: StudyStore, toSystem: () => void): Command[] {
     ]),
   ] as RawElement[];
   return things.map((e) => ({
-    name: msg('view.frame.choose', { e: e.id, e2: typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind) }),
+    name: msg('view.frame.select', { e: e.id, e2: typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind) }),
     run: () => {
       select(e.id);
       toSystem();

@@ -12,7 +12,7 @@ const NONE: readonly Doubt[] = [];
 export function useDoubts(): { list: readonly Doubt[]; dismiss: (d: Doubt) => void } {
   const { id } = useStudyStore().getState();
   const doubts = useStudy((s) => s.outcome?.doubts) ?? NONE;
-  const at = msg('view.frame.intended', { id });
+  const at = msg('view.frame.confirmedAsIntended', { id });
   const [intended, setIntended] = useState<readonly string[]>(() => read(at));
   const dismiss = (d: Doubt): void => {
     const next = [...intended, keyOf(d)];

@@ -32,20 +32,20 @@ export function CloudChart({ sampled }: { sampled: Sampled }) {
   const all = clouds.flatMap((c) => [...c.points, ...(c.mean ? [c.mean] : [])]);
   const [xs, ys] = [all.map(([x]) => x), all.map(([, y]) => y)];
   return (
-    <section aria-label={msg('view.margins.dutyPoints')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+    <section aria-label={msg('view.margins.operatingPoints')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
       <h2 className="flex h-[26px] flex-none items-center gap-2 text-[14px] font-semibold">
-        {msg('view.margins.dutyPoints')}
+        {msg('view.margins.operatingPoints')}
         {pumps.length > 1 && (
           <Select label={msg('app.pump')} value={pump} options={pumps.map((p) => [p, p])} onChange={(p) => p && setChosen(p)} />
         )}
-        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.ringedAsEntered')}</span>
+        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.circledAsEntered')}</span>
       </h2>
       <div className="min-h-0 flex-1">
         {all.length === 0 ? (
           <p className="text-inkq py-4 text-[12px]">{msg('view.margins.noPumpRunsInAny')}</p>
         ) : (
           <PlotFrame
-            label={msg('view.margins.dutyPointsOfEveryDraw')}
+            label={msg('view.margins.operatingPointsOfAllSamples')}
             x={{ low: Math.min(...xs), high: Math.max(...xs), parts: 6, title: msg('app.flow', { unit: d.unit('flow') }) }}
             y={{ low: Math.min(...ys), high: Math.max(...ys), parts: 5, title: msg('app.head', { unit: d.unit('head') }) }}
             pad={PAD}

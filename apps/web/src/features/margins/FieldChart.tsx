@@ -36,7 +36,7 @@ export function FieldChart({
   const [xs, ys] = [field.x.map(x.show), field.y.map(y.show)];
   const values = field.values.map((row) => row.map((v) => (v === null ? null : value(v))));
   const known = values.flat().filter((v): v is number => v !== null);
-  if (known.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.margins.nothingHasAValueOver')}</p>;
+  if (known.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.margins.noValueOverTheseTwo')}</p>;
   const [least, most] = [Math.min(...known), Math.max(...known)];
   const lines = axisTicks(least, most, LINES).filter((t) => t > least && t < most);
   const share = (v: number): number => (most > least ? (v - least) / (most - least) : 0.5);

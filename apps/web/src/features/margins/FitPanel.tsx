@@ -42,19 +42,19 @@ export function FitPanel({ work }: { work: ReachWork }) {
   };
   return (
     <section
-      aria-label={msg('view.margins.findFromTheReadings')}
+      aria-label={msg('view.margins.fitToTheReadings')}
       className="border-soft flex flex-col gap-1.5 border-t pt-2 text-[12.5px]"
     >
       <h2 className="text-[13px] font-semibold">
-        {msg('view.margins.findFromTheReadings')}{' '}
-        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.oneInputOrTwo')}</span>
+        {msg('view.margins.fitToTheReadings')}{' '}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.margins.oneOrTwoInputs')}</span>
       </h2>
       {([0, 1] as const).map((k) => (
         <HandlePick
           key={k}
-          label={k === 0 ? msg('view.margins.whatIsFound') : msg('view.margins.andWhatElse')}
+          label={k === 0 ? msg('view.margins.fittedInput') : msg('view.margins.secondInput')}
           value={inputs[k]}
-          {...(k === 1 ? { none: msg('view.margins.nothingElse') } : {})}
+          {...(k === 1 ? { none: msg('view.margins.none2') } : {})}
           onPick={(address) => {
             setFound(null);
             setInputs(k === 0 ? [address, inputs[1]] : [inputs[0], address]);
@@ -86,21 +86,23 @@ export function FitPanel({ work }: { work: ReachWork }) {
               <p className="text-inkq text-[12px]">
                 {saying(f, study) ??
                   msg('view.margins.inPlaceOfWith95', { shownValue: shownValue(d, study, f, f.before, atmosphere) })}
-                {f.isAtBound && msg('view.margins.itLiesAtTheEnd')}
+                {f.isAtBound && msg('view.margins.itIsAtTheEnd')}
               </p>
               {!f.isFactor && (
                 <Button tone="bare" className="!h-[20px] !px-0 text-[12px]" onClick={() => take(f)}>
-                  {msg('view.margins.takeItIntoTheStudy')}
+                  {msg('view.margins.applyToTheStudy')}
                 </Button>
               )}
             </div>
           ))}
           <p className="text-inkq text-[12px]">
-            {msg('view.margins.theReadingsAreOffBy', {
+            {msg('view.margins.deviationOfTheReadingsBefore', {
               before: fixed(current.fit.before, 1),
               after: fixed(current.fit.after, 1),
             })}
-            {current.fit.correlation !== null && Math.abs(current.fit.correlation) > 0.9 && msg('view.margins.theTwoAreHardTo')}
+            {current.fit.correlation !== null &&
+              Math.abs(current.fit.correlation) > 0.9 &&
+              msg('view.margins.theTwoInputsAreStrongly')}
           </p>
         </div>
       )}
@@ -113,7 +115,7 @@ function saying(f: Fitted, study: Study): string | null {
   const percent = (x: number): string => `${rounded(100 * x, 2)} %`;
   if (f.address.endsWith('.wear')) {
     const more = f.value - f.before;
-    if (Math.abs(more) <= f.interval) return msg('view.margins.thePumpHasLostNo', { before: percent(f.before) });
+    if (Math.abs(more) <= f.interval) return msg('view.margins.theseReadingsShowNoHead', { before: percent(f.before) });
     return msg('view.margins.thePumpHasLostOf', {
       value: percent(f.value),
       interval: percent(Math.max(0, f.value - f.interval)),

@@ -35,7 +35,7 @@ export function HandlePick({
         {...(none === undefined ? {} : { none })}
       />
       <Select
-        label={msg('view.margins.whichNumber', { label })}
+        label={msg('view.margins.parameter2', { label })}
         value={value === '' ? undefined : key}
         options={(thing?.keys ?? []).map((k) => [k.key, k.label])}
         onChange={(k) => k && onPick(`${id}.${k}`)}

@@ -40,7 +40,7 @@ export function MarginPanel({
   if (!cell || !m)
     return (
       <aside aria-label={msg('view.margins.margin')} className="panel text-inkq w-[318px] flex-none px-4 py-6 text-[12.5px]">
-        {msg('view.margins.pressACellHowFar')}
+        {msg('view.margins.clickACellToSee')}
       </aside>
     );
   const index = study.scenarios.findIndex((s) => s.id === cell.scenario);
@@ -144,7 +144,7 @@ function Opened({
         <p className="text-inkq text-[12px]">{CHECKS[check].source}</p>
         {isJudged && (
           <Button tone="bare" className="!h-[24px] !px-0 text-[12px]" onClick={() => openWorking(where, check, cell.scenario)}>
-            {msg('view.margins.working')}
+            {msg('view.margins.calculation')}
           </Button>
         )}
       </div>
@@ -171,7 +171,9 @@ function sentence(m: Margin, write: (x: number) => string): string {
   const edge = nearestLimit(m)!;
   const away = write(Math.abs(m.value! - edge));
   if (m.verdict === 'fails')
-    return m.value! < edge ? msg('view.margins.shortOfItsLimitBy', { away }) : msg('view.margins.overItsLimitBy', { away });
+    return m.value! < edge
+      ? msg('view.margins.belowItsLowerLimitBy', { away })
+      : msg('view.margins.aboveItsUpperLimitBy', { away });
   return msg('view.margins.isverdictSelectYesOtherIsedge', {
     isVerdict: m.verdict === 'near' ? 'yes' : 'no',
     away,
@@ -209,9 +211,13 @@ function WhatBrings({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [study, work]);
   return (
-    <section aria-label={msg('view.margins.whatWouldBringItTo')} className="border-soft mt-2 border-t pt-1.5" data-done={isDone}>
+    <section
+      aria-label={msg('view.margins.inputsThatReachTheLimit')}
+      className="border-soft mt-2 border-t pt-1.5"
+      data-done={isDone}
+    >
       <h3 className="text-[13px] font-semibold">
-        {msg('view.margins.whatWouldBringItTo')}{' '}
+        {msg('view.margins.inputsThatReachTheLimit')}{' '}
         <span className="text-inkq text-[12px] font-normal">{msg('view.margins.eachAloneNearestFirst')}</span>
       </h3>
       <table className="w-full text-[12.5px]">
@@ -223,12 +229,12 @@ function WhatBrings({
       </table>
       {!isDone && (
         <p className="text-inkq py-1 text-[12px]" role="status">
-          {msg('view.margins.lookingFurther')}
+          {msg('view.margins.calculating')}
         </p>
       )}
       {isDone && found.length === 0 && (
         <p className="text-inkq py-1 text-[12px]">
-          <VerdictMark kind="not-applicable" size={9} /> {msg('view.margins.noInputAloneDoesIn')}
+          <VerdictMark kind="not-applicable" size={9} /> {msg('view.margins.noSingleInputDoesWithin')}
         </p>
       )}
     </section>

@@ -86,7 +86,7 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
           <MarginTable parts={parts} cell={cell} nearest={nearest} isNearest={shows === 'nearest'} onChoose={choose} />
           {parts.length === 0 && (
             <p className="text-inkq px-3 py-4">
-              {which === 'attention' ? msg('view.margins.nothingIsNearALimit') : msg('view.margins.nothingHasBeenJudgedYet')}
+              {which === 'attention' ? msg('view.margins.nothingIsNearOrBeyond') : msg('view.margins.nothingJudgedYet')}
             </p>
           )}
         </div>

@@ -93,11 +93,11 @@ function AddReading() {
   return (
     <form
       onSubmit={take}
-      aria-label={msg('view.margins.oneMoreReading')}
+      aria-label={msg('view.margins.addAReading')}
       className="bg-wash grid grid-cols-2 gap-x-2 gap-y-1.5 rounded-[3px] p-2 text-[12.5px]"
     >
       <Select
-        label={msg('view.margins.scenarioInWhichItWas')}
+        label={msg('view.margins.scenarioOfTheReading')}
         value={scenario}
         options={study.scenarios.map((s, i) => [s.id, `${letterOf(i)} ${s.name ?? s.id}`])}
         onChange={(s) => s && setScenario(s)}
@@ -115,7 +115,7 @@ function AddReading() {
         }}
       />
       <Select
-        label={msg('view.margins.whatItShows')}
+        label={msg('view.margins.measuredQuantity')}
         value={figure === '' ? undefined : figure}
         options={figures.map((f) => [f, figureWord(f)])}
         onChange={(f) => f && setFigure(f)}
@@ -208,10 +208,10 @@ function PasteReadings() {
       ))}
       <span className="flex justify-end gap-3">
         <Button tone="bare" className="!h-[24px] !px-0" onClick={() => setOpen(false)}>
-          {msg('view.margins.leave')}
+          {msg('view.margins.cancel')}
         </Button>
         <Button className="!h-[24px] !px-2" disabled={!read || read.readings.length === 0} onClick={take}>
-          {msg('view.margins.take', { count: read?.readings.length ?? 0 })}
+          {msg('view.margins.add2', { count: read?.readings.length ?? 0 })}
         </Button>
       </span>
     </section>
@@ -280,12 +280,12 @@ function ReadingsTable() {
   if (list.length === 0)
     return (
       <div className="panel text-inkq flex flex-1 items-center justify-center px-8 text-center">
-        {msg('view.margins.enterWhatInstrumentsShowedOn')}
+        {msg('view.margins.enterInstrumentReadingsInThe')}
       </div>
     );
   const letter = (id: string): number => study.scenarios.findIndex((s) => s.id === id);
   return (
-    <section aria-label={msg('view.margins.readingsBesideTheModel')} className="panel min-w-0 flex-1 overflow-auto">
+    <section aria-label={msg('view.margins.readingsAndModel')} className="panel min-w-0 flex-1 overflow-auto">
       <table className="w-full border-collapse text-[12.5px]">
         <thead>
           <tr className="text-inkq bg-panel sticky top-0 h-[34px] text-left text-[12px]">
@@ -331,10 +331,10 @@ function ReadingsTable() {
                 <td className="border-soft border-b px-2">
                   <button
                     type="button"
-                    aria-label={msg('view.margins.takeReadingOut', { i: i + 1 })}
+                    aria-label={msg('view.margins.removeReading', { i: i + 1 })}
                     className="text-inkq hover:text-ink p-0.5"
                     onClick={() =>
-                      change(msg('view.margins.readingAtTakenOut', { at: raw.at }), removeListed(study, 'readings', i))
+                      change(msg('view.margins.removeReadingAt', { at: raw.at }), removeListed(study, 'readings', i))
                     }
                   >
                     <X size={13} aria-hidden="true" />

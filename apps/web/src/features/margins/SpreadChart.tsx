@@ -44,14 +44,14 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
       </h2>
       <div className="min-h-0 flex-1">
         <PlotFrame
-          label={msg('view.margins.overAllDraws', { checkName: checkName(check) })}
+          label={msg('view.margins.allSamples', { checkName: checkName(check) })}
           x={{
             low: Math.min(least, ...near),
             high: Math.max(most, ...near),
             parts: 6,
             title: `${checkName(check)}${dimension ? `, ${d.unit(dimension)}` : ''}`,
           }}
-          y={{ low: 0, high: Math.max(1, ...bins.map((b) => b.count)), parts: 3, title: msg('view.margins.draws') }}
+          y={{ low: 0, high: Math.max(1, ...bins.map((b) => b.count)), parts: 3, title: msg('view.margins.samples') }}
           pad={PAD}
         >
           {(p) => (
@@ -85,7 +85,7 @@ export function SpreadChart({ margin, scenario, sampled }: { margin: SampledMarg
           )}
         </PlotFrame>
       </div>
-      <table className="flex-none text-[12px]" aria-label={msg('view.margins.whichInputMattersMost')}>
+      <table className="flex-none text-[12px]" aria-label={msg('view.margins.mostInfluentialInputs')}>
         <tbody>
           {ranked.map(({ axis, rank }) => (
             <tr key={`${axis.address} ${axis.of}`} className="h-[19px]" data-axis={`${axis.address} ${axis.of}`}>

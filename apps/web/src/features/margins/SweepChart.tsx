@@ -37,7 +37,7 @@ export function SweepChart({
     return points.length === 0 ? [] : [{ id: s.id, index, points }];
   });
   const values = lines.flatMap((l) => l.points.map(([, v]) => v));
-  if (values.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.margins.itHasNoValueAnywhere')}</p>;
+  if (values.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.margins.noValueInThisRange')}</p>;
   const inputs = rows.map((r) => x(r.input));
   const [least, most] = [Math.min(...values), Math.max(...values)];
   const near = limits.map(y).filter((v) => v > least - (most - least) && v < most + (most - least));

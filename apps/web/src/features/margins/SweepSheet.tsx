@@ -109,22 +109,22 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
           onRange={setOwn}
         />
         <p className="text-inkq text-[12px]">
-          {msg('view.margins.eachScenarioKeepsAllIts', {
+          {msg('view.margins.allOtherEntriesOfEach', {
             value:
               now === null
-                ? msg('view.margins.nothingStandsThereNow')
-                : msg('view.margins.itStandsAtIn', { number: rounded(scale.show(now), 4), unit: scale.unit, letter }),
+                ? msg('view.margins.noValueNow')
+                : msg('view.margins.nowIn', { number: rounded(scale.show(now), 4), unit: scale.unit, letter }),
           })}
         </p>
         <LargestText largest={largest} scale={scale} letter={letter} />
-        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.margins.whatIsRead')}</h2>
+        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.margins.plottedFigure')}</h2>
         <Select
-          label={msg('view.margins.whatIsRead')}
+          label={msg('view.margins.plottedFigure')}
           value={read}
           options={readings.map((r) => [r.name, r.text])}
           onChange={(r) => r && setRead(r)}
         />
-        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.margins.overASecondInput')}</h2>
+        <h2 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.margins.secondInput2')}</h2>
         <HandlePick label={msg('view.margins.aSecondInput')} value={second} none={NONE} onlyNumbers onPick={setSecond} />
         <Taken hasRows={rows !== null} onBook={() => void saveBook()} onTable={save} onClose={onClose} />
       </aside>
@@ -158,7 +158,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
             <SweepChart rows={rows} read={read} x={scale.show} y={y} titleX={`${label}${scale.unit ? `, ${scale.unit}` : ''}`} titleY={`${text}${unitY ? `, ${unitY}` : ''}`} limits={limits} now={now} /> // prettier-ignore
           }
           {swept && swept.from < swept.to && rows?.length === 0 && (
-            <p className="text-inkq py-4 text-[12px]">{msg('view.margins.nothingIsSolvedInThis')}</p>
+            <p className="text-inkq py-4 text-[12px]">{msg('view.margins.noSolutionInThisRange')}</p>
           )}
         </div>
         {!over && rows && rows.length > 0 && <SweepRows rows={rows} read={read} x={scale.show} y={y} unit={scale.unit} />}

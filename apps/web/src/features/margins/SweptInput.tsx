@@ -36,7 +36,7 @@ export function SweptInput({
   return (
     <>
       <Select
-        label={msg('view.margins.whatIsMoved')}
+        label={msg('view.margins.variedInput')}
         value={found?.owner === 'scenario' ? 'liquid' : thing}
         options={[
           ['liquid', msg('app.liquid')],
@@ -47,7 +47,7 @@ export function SweptInput({
       />
       {found && found.owner !== 'scenario' && (
         <Select
-          label={msg('view.margins.whichNumberOfIt')}
+          label={msg('view.margins.parameter')}
           value={key}
           options={(things.find((t) => t.id === thing)?.keys ?? (key === undefined ? [] : [key])).map((k) => [k, inputAt(study, `${thing}.${k}`)?.field.label ?? k])} // prettier-ignore
           onChange={(k) => onInput(`${thing}.${k}`)}
@@ -59,7 +59,9 @@ export function SweptInput({
           <Bound name="to" si={swept.to} input={found} scale={scale} onPut={(v) => onRange((o) => ({ ...o, to: v }))} />
         </div>
       )}
-      {swept && !(swept.from < swept.to) && <p className="text-fails text-[12px]">{msg('view.margins.theRangeEndsWhereIt')}</p>}
+      {swept && !(swept.from < swept.to) && (
+        <p className="text-fails text-[12px]">{msg('view.margins.invalidRangeExpectedToGreater')}</p>
+      )}
     </>
   );
 }

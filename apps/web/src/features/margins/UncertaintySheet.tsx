@@ -38,15 +38,19 @@ export function UncertaintySheet({ work, onClose }: { work: ReachWork; onClose: 
         <h1 className="text-[14px] font-semibold">{msg('view.margins.uncertainty')}</h1>
         <Inputs />
         <AddInput />
-        <p className="text-inkq text-[12px]">{msg('view.margins.drawsOfAllOfThem', { runs: RUNS })}</p>
+        <p className="text-inkq text-[12px]">{msg('view.margins.samplesOfAllInputsTogether', { runs: RUNS })}</p>
         {done !== null && (
           <p role="status" className="text-[12px]">
-            <progress max={RUNS} value={done} className="w-full" aria-label={msg('view.margins.drawsSolved')} />
+            <progress max={RUNS} value={done} className="w-full" aria-label={msg('view.margins.samplesSolved')} />
           </p>
         )}
         <div className="mt-auto flex gap-2 pt-2">
-          <Button onClick={() => setSeed((s) => s + 1)} disabled={!sampled} title={msg('view.margins.theSameRangesMetIn')}>
-            {msg('view.margins.drawAnew')}
+          <Button
+            onClick={() => setSeed((s) => s + 1)}
+            disabled={!sampled}
+            title={msg('view.margins.repeatWithAnotherRandomOrder')}
+          >
+            {msg('view.margins.resample')}
           </Button>
           <Button tone="bare" onClick={onClose}>
             <X size={14} aria-hidden="true" /> {msg('view.margins.backToMargins')}
@@ -63,7 +67,7 @@ export function UncertaintySheet({ work, onClose }: { work: ReachWork; onClose: 
         </div>
       ) : (
         <div className="panel text-inkq flex flex-1 items-center justify-center px-8 text-center">
-          {(study.uncertainty ?? []).length === 0 ? msg('view.margins.sayOnTheLeftWhat') : msg('view.margins.drawing')}
+          {(study.uncertainty ?? []).length === 0 ? msg('view.margins.enterOnTheLeftWhich') : msg('view.margins.drawing')}
         </div>
       )}
     </div>
@@ -129,9 +133,9 @@ function Inputs() {
               </b>
               <button
                 type="button"
-                aria-label={msg('view.margins.takeOut', { handleName: handleName(study, u.input) })}
+                aria-label={msg('view.margins.remove', { handleName: handleName(study, u.input) })}
                 onClick={() =>
-                  change(msg('view.margins.certainAgain', { input: u.input }), removeListed(study, 'uncertainty', i))
+                  change(msg('view.margins.removeUncertaintyOf', { input: u.input }), removeListed(study, 'uncertainty', i))
                 }
                 className="text-inkq hover:text-ink p-0.5"
               >
@@ -182,11 +186,11 @@ function AddInput() {
   return (
     <form
       onSubmit={take}
-      aria-label={msg('view.margins.oneMoreUncertainInput')}
+      aria-label={msg('view.margins.anotherUncertainInput')}
       className="bg-wash flex flex-col gap-1.5 rounded-[3px] p-2 text-[12.5px]"
     >
       <HandlePick
-        label={msg('view.margins.whatIsUncertain')}
+        label={msg('view.margins.uncertainInput')}
         value={input}
         onPick={(address) => {
           setInput(address);
@@ -207,7 +211,7 @@ function AddInput() {
       {input !== '' && !isCurve && (
         <span className="flex items-center gap-2">
           <Segmented
-            label={msg('view.margins.howItLiesAroundIts')}
+            label={msg('view.margins.distribution')}
             value={law}
             onChange={setLaw}
             options={[
@@ -216,7 +220,7 @@ function AddInput() {
             ]}
           />
           <input
-            aria-label={msg('view.margins.howFarItMayBe')}
+            aria-label={msg('view.margins.deviation')}
             value={amount}
             onChange={(e) => setAmount(e.target.value)}
             placeholder={msg('view.margins.n02MOr10')}
@@ -293,13 +297,13 @@ function Chances({
 }) {
   const scenarios = useStudy((s) => s.study.scenarios);
   return (
-    <section aria-label={msg('view.margins.chanceToFail')} className="panel min-h-0 flex-1 overflow-auto">
+    <section aria-label={msg('view.margins.probabilityOfFailing')} className="panel min-h-0 flex-1 overflow-auto">
       <table className="w-full table-fixed border-collapse text-[12.5px]">
         <thead>
           <tr className="bg-panel sticky top-0 h-[28px]">
             <th className="border-soft border-b px-3 text-left text-[13px] font-semibold">
-              {msg('view.margins.chanceToFail')}{' '}
-              <span className="text-inkq text-[12px] font-normal">{msg('view.margins.nearBesideIt')}</span>
+              {msg('view.margins.probabilityOfFailing')}{' '}
+              <span className="text-inkq text-[12px] font-normal">{msg('view.margins.nearTheLimitBesideIt')}</span>
             </th>
             {scenarios.map((s, i) => (
               <th
@@ -354,7 +358,7 @@ function Chances({
         </tbody>
       </table>
       {rows.length === 0 && (
-        <p className="text-inkq px-3 py-3 text-[12.5px]">{msg('view.margins.inNoneOfTheDraws', { runs: sampled.runs })}</p>
+        <p className="text-inkq px-3 py-3 text-[12.5px]">{msg('view.margins.noMarginFailsOrIs', { runs: sampled.runs })}</p>
       )}
     </section>
   );

@@ -46,7 +46,7 @@ const scenarios: Operation = {
 test('the nearest input stands in every cell that one brings to its limit, by the solution of the core', async () => {
   const opened = await open(pumpedStudy(scenarios));
   show(opened, <MarginsView work={plainly()} />);
-  await userEvent.click(screen.getByRole('radio', { name: 'nearest input' }));
+  await userEvent.click(screen.getByRole('radio', { name: 'Nearest input' }));
   const cell = () => document.querySelector<HTMLElement>('[data-check=flow-region] [data-cell=night] [data-nearest]')!;
   await waitFor(() => expect(cell().dataset.nearest).toBe('CV-1.flow'));
   // half of the best flow is the least; 15 m³/h are held: to two figures it takes so much more
@@ -68,9 +68,9 @@ test('a cell says what takes its margin, beside the scenario that has most of it
 describe('uncertainty', () => {
   const fill = async (thing: string, amount: string): Promise<void> => {
     const user = userEvent.setup();
-    await user.click(screen.getByRole('combobox', { name: 'What is uncertain' }));
+    await user.click(screen.getByRole('combobox', { name: 'Uncertain input' }));
     await user.click(screen.getByRole('option', { name: thing }));
-    await user.type(screen.getByLabelText('How far it may be off'), amount);
+    await user.type(screen.getByLabelText('Deviation'), amount);
     await user.click(screen.getByRole('button', { name: 'Add' }));
   };
 
@@ -78,12 +78,12 @@ describe('uncertainty', () => {
     const opened = await open(pumpedStudy(scenarios));
     show(opened, <MarginsView work={plainly()} />);
     await userEvent.click(screen.getByRole('button', { name: 'Uncertainty' }));
-    expect(screen.getByText(/Say on the left what is uncertain/)).toBeTruthy();
+    expect(screen.getByText(/Enter on the left which inputs are uncertain/)).toBeTruthy();
     await fill('All pipes', '3 bar');
     expect(screen.getByRole('alert').textContent).toMatch(/is a pressure; a roughness is needed here/);
     expect(opened.store.getState().study.uncertainty).toBeUndefined();
-    await userEvent.clear(screen.getByLabelText('How far it may be off'));
-    await userEvent.type(screen.getByLabelText('How far it may be off'), '30 %');
+    await userEvent.clear(screen.getByLabelText('Deviation'));
+    await userEvent.type(screen.getByLabelText('Deviation'), '30 %');
     await userEvent.click(screen.getByRole('button', { name: 'Add' }));
     expect(opened.store.getState().study.uncertainty).toEqual([{ input: 'pipe.roughness', band: '30 %' }]);
     await waitFor(() => expect(document.querySelector('[data-sampled="500"]')).toBeTruthy());
@@ -115,12 +115,12 @@ describe('readings', () => {
     expect(rows).toHaveLength(3);
     expect(within(rows[2] as HTMLElement).getByRole('alert').textContent).toMatch(/cannot be read there/);
     expect(Number(rows[1]!.querySelector('[data-off]')!.textContent.replace('−', '-'))).toBeLessThan(-1.5);
-    await userEvent.click(screen.getByRole('combobox', { name: 'What is found' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Fitted input' }));
     await userEvent.click(screen.getByRole('option', { name: /^P-1/ }));
     await userEvent.click(screen.getByRole('button', { name: /^Fit to/ }));
     const found = await waitFor(() => document.querySelector<HTMLElement>('[data-found="P-1.wear"]')!);
     expect(Number(found.dataset.value)).toBeCloseTo(0.05, 3);
-    await userEvent.click(screen.getByRole('button', { name: 'Take it into the study' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Apply to the study' }));
     const pump = opened.store
       .getState()
       .study.lines.flatMap((l) => l.elements)

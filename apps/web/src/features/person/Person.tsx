@@ -68,8 +68,8 @@ export function PersonMark() {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        title={person ? msg('view.person.standsOnWhatYouSave', { person: person.name }) : msg('view.person.nobodyHasSaidYetWho')}
-        aria-label={person ? msg('view.person.whoWorksHere', { person: person.name }) : msg('view.person.whoWorksHere2')}
+        title={person ? msg('view.person.shownOnTheVersionsYou', { person: person.name }) : msg('view.person.noNameEnteredYet')}
+        aria-label={person ? msg('view.person.yourName', { person: person.name }) : msg('view.person.yourName2')}
         className="bg-ink text-panel flex h-[26px] min-w-[26px] flex-none items-center justify-center rounded-full px-1 text-[11px] font-semibold"
       >
         {person?.initials ?? '–'}
@@ -78,10 +78,10 @@ export function PersonMark() {
         <Popover.Content
           align="end"
           sideOffset={6}
-          aria-label={msg('view.person.whoWorksHere2')}
+          aria-label={msg('view.person.yourName2')}
           className="panel z-40 w-[300px] p-3 shadow-[var(--shadow-lift)]"
         >
-          <p className="text-inkq mb-2 text-[12px]">{msg('view.person.standsOnEveryVersionThat')}</p>
+          <p className="text-inkq mb-2 text-[12px]">{msg('view.person.shownOnEveryVersionYou')}</p>
           <PersonForm onDone={() => setOpen(false)} />
         </Popover.Content>
       </Popover.Portal>
@@ -101,10 +101,10 @@ export function AskPerson() {
     setAsked(true);
   };
   return (
-    <section aria-label={msg('view.person.whoWorksHere2')} className="panel mb-4 flex items-center gap-6 p-3">
+    <section aria-label={msg('view.person.yourName2')} className="panel mb-4 flex items-center gap-6 p-3">
       <div className="flex-1">
-        <h2 className="text-[13px] font-semibold">{msg('view.person.whoWorksHere3')}</h2>
-        <p className="text-inkq text-[12px]">{msg('view.person.nameAndInitialsStandOn')}</p>
+        <h2 className="text-[13px] font-semibold">{msg('view.person.whatIsYourName')}</h2>
+        <p className="text-inkq text-[12px]">{msg('view.person.nameAndInitialsAreShown')}</p>
       </div>
       <div className="w-[520px]">
         <PersonForm onDone={done} onLater={done} />

@@ -9,9 +9,9 @@ import { msg } from './words.js';
 type Change = (change: (s: PictureState) => PictureState) => void;
 
 const SAYS: Readonly<Record<string, string>> = {
-  'marks-together': msg('view.picture.bothMarksAreInOne'),
+  'marks-together': msg('view.picture.bothPointsAreAtThe'),
   'log-not-positive': msg('view.picture.aLogarithmicAxisHasNo'),
-  'values-equal': msg('view.picture.bothValuesAreTheSame'),
+  'values-equal': msg('view.picture.bothValuesAreEqual'),
   'axes-parallel': msg('view.picture.thisAxisRunsAlongThe'),
   'corners-flat': msg('view.picture.theCornersLieOnOne'),
 };

@@ -4,23 +4,23 @@ import { VerdictMark, type MarkKind } from '../../ui/marks.js';
 import { msg } from './words.js';
 
 const CHECKS: readonly { text: string; codes: readonly string[]; needs: (e: RawEntry) => boolean }[] = [
-  { text: msg('view.picture.headFallsAllTheWay'), codes: ['head-rises', 'flow-not-rising'], needs: () => true },
+  { text: msg('view.picture.headDecreasesWithFlow'), codes: ['head-rises', 'flow-not-rising'], needs: () => true },
   {
     text: msg('view.picture.efficiencyAgreesWithPower'),
     codes: ['efficiency-power'],
     needs: (e) => has(e, 'efficiency') && has(e, 'power'),
   },
   {
-    text: msg('view.picture.efficiencyIsOneThatPumps'),
+    text: msg('view.picture.efficiencyIsPlausible'),
     codes: ['efficiency-high', 'best-at-end'],
     needs: (e) => has(e, 'efficiency'),
   },
   {
-    text: msg('view.picture.smallerDiametersLieBelow'),
+    text: msg('view.picture.smallerDiametersAreLower'),
     codes: ['trim-above'],
     needs: (e) => Array.isArray(e.curves) && e.curves.length > 1,
   },
-  { text: msg('view.picture.npshrRisesWithTheFlow'), codes: ['npshr-falls'], needs: (e) => has(e, 'npshr') },
+  { text: msg('view.picture.npshrIncreasesWithFlow'), codes: ['npshr-falls'], needs: (e) => has(e, 'npshr') },
 ];
 
 function has(entry: RawEntry, key: string): boolean {

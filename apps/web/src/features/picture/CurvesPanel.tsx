@@ -50,9 +50,9 @@ export function CurvesPanel({
     onDoing({ kind: 'curve', id });
   };
   return (
-    <section aria-label={msg('view.picture.curvesBeingMade')} className="panel flex-none px-3 py-2">
+    <section aria-label={msg('view.picture.curves')} className="panel flex-none px-3 py-2">
       <header className="flex items-center">
-        <h2 className="text-[14px] font-semibold">{msg('view.picture.curvesBeingMade')}</h2>
+        <h2 className="text-[14px] font-semibold">{msg('view.picture.curves')}</h2>
         <button type="button" onClick={add} className="text-cedar ml-auto flex items-center gap-1 text-[12px] hover:underline">
           <Plus size={12} aria-hidden="true" /> {msg('view.picture.addACurve')}
         </button>
@@ -64,7 +64,7 @@ export function CurvesPanel({
             <th className="font-normal">{msg('view.picture.at')}</th>
             <th className="font-normal">{msg('view.picture.picked')}</th>
             <td />
-            <th className="text-right font-normal">{msg('view.picture.leftOver')}</th>
+            <th className="text-right font-normal">{msg('view.picture.residual2')}</th>
             <td />
           </tr>
         </thead>
@@ -82,7 +82,7 @@ export function CurvesPanel({
                 <td className="pl-1.5">
                   <Select
                     bare
-                    label={msg('view.picture.whatTheCurveIs')}
+                    label={msg('view.picture.typeOfCurve')}
                     value={c.kind}
                     options={KINDS}
                     onChange={(kind) => set(c.id, { kind: kind as CurveKind })}
@@ -103,7 +103,9 @@ export function CurvesPanel({
                   />
                 </td>
                 <td className="whitespace-nowrap">
-                  {c.points.length === 0 ? msg('view.picture.notBegun') : msg('view.picture.points', { count: c.points.length })}
+                  {c.points.length === 0
+                    ? msg('view.picture.notStarted')
+                    : msg('view.picture.points', { count: c.points.length })}
                   {lacksAxis && c.points.length > 0 && <span className="text-near"> {msg('view.picture.noAxis')}</span>}
                 </td>
                 <td>
@@ -117,7 +119,7 @@ export function CurvesPanel({
                   {state.curves.length > 1 && (
                     <button
                       type="button"
-                      aria-label={msg('view.picture.takeOut', { kindName: kindName(c.kind), diameter: c.diameter })}
+                      aria-label={msg('view.picture.remove', { kindName: kindName(c.kind), diameter: c.diameter })}
                       onClick={(e) => {
                         e.stopPropagation();
                         onChange((s) => ({ ...s, curves: s.curves.filter((x) => x.id !== c.id) }));

@@ -54,7 +54,7 @@ export function Loupe({ bitmap, width, height, zoom, at, caught, curve, axes }: 
       {value && (
         <p className="mt-1 rounded-[3px] bg-[#22302B] px-2 py-0.5 text-center text-[12px] whitespace-nowrap text-white">
           {display.number(value.x, 'flow')} {display.unit('flow')}, {valueText(curve, value.y, display)}
-          {caught && <span className="block text-[11px] text-[#cfd6d2]">{msg('view.picture.middleOfTheStroke')}</span>}
+          {caught && <span className="block text-[11px] text-[#cfd6d2]">{msg('view.picture.centreOfTheStroke')}</span>}
         </p>
       )}
     </div>

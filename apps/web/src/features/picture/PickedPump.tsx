@@ -31,7 +31,7 @@ export function PickedPump({ state, onChange: put, isBusy, onUndo, onKeep }: Pic
     <section aria-label={msg('view.picture.checks')} className="panel flex flex-none flex-col gap-1.5 px-3 py-2">
       <header className="flex items-center gap-2">
         <h2 className="text-[14px] font-semibold">{msg('view.picture.checks')}</h2>
-        <span className="text-inkq text-[12px]">{msg('view.picture.asTheyCome')}</span>
+        <span className="text-inkq text-[12px]">{msg('view.picture.updatedAtOnce')}</span>
         <span className="ml-auto" />
         <UndoButton label={msg('view.picture.undo')} disabled={!onUndo} onClick={() => onUndo?.()} />
         <Button

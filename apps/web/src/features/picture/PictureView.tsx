@@ -77,7 +77,7 @@ export function PictureView() {
 
   return (
     <div className="flex min-h-0 flex-1 gap-2">
-      <h1 className="sr-only-text">{msg('view.picture.curveOffAPicture')}</h1>
+      <h1 className="sr-only-text">{msg('view.picture.digitiseACurve')}</h1>
       <section aria-label={msg('view.picture.picture')} className="panel flex min-w-0 flex-1 flex-col">
         {opened ? (
           <Sheet
@@ -144,7 +144,7 @@ function NoPicture({
       <Button tone="main" onClick={onChoose}>
         {msg('view.picture.chooseAPicture')}
       </Button>
-      {draft && <Button onClick={() => onGoOn(draft)}>{msg('view.picture.goOnWith', { draft: draft.name })}</Button>}
+      {draft && <Button onClick={() => onGoOn(draft)}>{msg('view.picture.continueWith', { draft: draft.name })}</Button>}
     </div>
   );
 }
@@ -154,7 +154,7 @@ async function keptModel(id: string, entry: RawEntry, opened: Opened, page: stri
   const said = {
     source: opened.name,
     from: 'picture',
-    note: msg('view.picture.curveOffAPicture2'),
+    note: msg('view.picture.digitisedCurve'),
     ...(page ? { page } : {}),
   };
   const before = id === 'new' ? null : await api.model(id);

@@ -35,9 +35,7 @@ function Drawn({ curve, rest }: { curve: CurveState; rest: NonNullable<ReturnTyp
     <section aria-label={msg('view.picture.residual')} className="panel flex-none px-3 py-2">
       <p className="flex items-baseline gap-2">
         <b className="text-[14px] font-semibold">{msg('view.picture.residual')}</b>
-        <span className="text-inkq text-[12px]">
-          {msg('view.picture.pickedLessDrawn', { kindName: kindName(curve.kind), name })}
-        </span>
+        <span className="text-inkq text-[12px]">{msg('view.picture.pickedDrawn', { kindName: kindName(curve.kind), name })}</span>
       </p>
       <div ref={box}>
         {width > 0 && (

@@ -157,11 +157,11 @@ function SheetHeader({ opened, zoom, isStraight, onStraight, onZoom, onFit, onPa
         </>
       )}
       <Button tone="bare" className="!px-1 text-[12px]" onClick={onAnother}>
-        {msg('view.picture.another')}
+        {msg('view.picture.anotherPicture')}
       </Button>
       <span className="ml-auto" />
       <Segmented
-        label={msg('view.picture.howTheSheetStands')}
+        label={msg('view.picture.alignment')}
         value={isStraight ? 'straight' : 'scanned'}
         options={[
           { value: 'straight', text: msg('view.picture.straighten') },
@@ -201,7 +201,7 @@ function SheetFooter({ doing, curve, state, hasPoints, onFollow }: SheetFooterPr
           <kbd className="border-line rounded-[2px] border px-1">{msg('view.picture.alt')}</kbd> {msg('view.picture.free')}
           <kbd className="border-line rounded-[2px] border px-1">← →</kbd> {msg('view.picture.nextPoint')}
           <kbd className="border-line rounded-[2px] border px-1">{msg('view.picture.del')}</kbd>{' '}
-          {msg('view.picture.takesOneBack')}
+          {msg('view.picture.removesTheLastPoint')}
           <Button className="ml-auto" disabled={!hasPoints} onClick={onFollow}>
             {msg('view.picture.followToItsEnd')}
           </Button>
@@ -219,7 +219,7 @@ function doingText(doing: Doing, curve: CurveState | undefined): string {
 
 function hintText(doing: Doing, state: PictureState): string {
   if (doing.kind === 'mark')
-    return msg('view.picture.clickWhereStandsOnIt', {
+    return msg('view.picture.clickWhereIsOnThe', {
       value: state.axes[doing.axis][doing.which].value || msg('view.picture.aPrintedValue'),
     });
   if (doing.kind === 'corner') return msg('view.picture.clickCornerOfThePrinted', { count: state.corners.length + 1 });

@@ -17,7 +17,7 @@ function database(): Promise<IDBDatabase> {
     const request = indexedDB.open(NAME, 1);
     request.onupgradeneeded = () => request.result.createObjectStore(STORE);
     request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error ?? new Error(msg('view.picture.noDraftsCanBeKept')));
+    request.onerror = () => reject(request.error ?? new Error(msg('view.picture.draftsCannotBeSaved')));
   });
 }
 
@@ -27,7 +27,7 @@ async function within<T>(mode: IDBTransactionMode, work: (store: IDBObjectStore)
     return await new Promise((resolve, reject) => {
       const request = work(db.transaction(STORE, mode).objectStore(STORE));
       request.onsuccess = () => resolve(request.result);
-      request.onerror = () => reject(request.error ?? new Error(msg('view.picture.theDraftWasNotKept')));
+      request.onerror = () => reject(request.error ?? new Error(msg('view.picture.theDraftWasNotSaved')));
     });
   } finally {
     db.close();

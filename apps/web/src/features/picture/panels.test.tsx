@@ -38,21 +38,22 @@ function Panels({ start, what }: { start: PictureState; what: 'axes' | 'curves' 
 }
 
 describe('axes', () => {
-  const axis = (name: string): HTMLElement => screen.getByLabelText(`${name}, first value`).closest('tr')!;
+  const axis = (name: string): HTMLElement =>
+    screen.getByLabelText(`${name[0]!.toUpperCase()}${name.slice(1)}, first value`).closest('tr')!;
   test('a value is typed, its place is set next; unit and scale are chosen; what cannot be is said at its axis', async () => {
     render(<Panels start={calibrated()} what="axes" />);
     expect(screen.getByText(/turned 0\.0°/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'Place the second point of head' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Place the second point of Head' }));
     expect(doing).toEqual({ kind: 'mark', axis: 'head', which: 'second' });
-    await userEvent.click(within(axis('head')).getByRole('radio', { name: 'log' }));
+    await userEvent.click(within(axis('head')).getByRole('radio', { name: 'Log' }));
     expect(now.axes.head.isLog).toBe(true);
     expect(axis('head').textContent).toContain('a logarithmic axis has no zero');
     await userEvent.click(within(axis('head')).getByRole('radio', { name: 'lin' }));
-    const value = screen.getByLabelText('head, second value');
+    const value = screen.getByLabelText('Head, second value');
     await userEvent.clear(value);
     await userEvent.type(value, '0');
-    expect(axis('head').textContent).toContain('both values are the same');
-    await userEvent.click(screen.getByRole('combobox', { name: 'Unit of head' }));
+    expect(axis('head').textContent).toContain('both values are equal');
+    await userEvent.click(screen.getByRole('combobox', { name: 'Unit of Head' }));
     await userEvent.click(screen.getByRole('option', { name: 'ft' }));
     expect(now.axes.head.unit).toBe('ft');
   });
@@ -66,7 +67,7 @@ describe('axes', () => {
     const together = calibrated();
     together.axes.head.second.at = { ...together.axes.head.first.at! };
     render(<Panels start={together} what="axes" />);
-    expect(axis('head').textContent).toContain('both marks are in one place');
+    expect(axis('head').textContent).toContain('both points are at the same place');
   });
 
   test('the corners of a skewed frame are set anew, one after the other', async () => {
@@ -87,13 +88,13 @@ describe('curves', () => {
 
   test('a further one is of the same kind, with an id of its own, and is picked next; one that goes hands over', async () => {
     render(<Panels start={{ ...calibrated(), curves: [curve('c1'), curve('c4', { kind: 'npshr' })] }} what="curves" />);
-    await userEvent.click(screen.getByRole('button', { name: 'add a curve' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add a curve' }));
     expect(now.curves.map((c) => [c.id, c.kind])).toEqual([['c1', 'head'], ['c4', 'npshr'], ['c5', 'npshr']]); // prettier-ignore
     expect(doing).toEqual({ kind: 'curve', id: 'c5' });
-    await userEvent.click(screen.getAllByRole('button', { name: /^Take NPSHR/ })[1]!);
+    await userEvent.click(screen.getAllByRole('button', { name: /^Remove NPSHR/ })[1]!);
     expect(now.curves.map((c) => c.id)).toEqual(['c1', 'c4']);
     expect(doing).toEqual({ kind: 'curve', id: 'c1' });
-    await userEvent.click(screen.getByRole('button', { name: /^Take NPSHR/ }));
+    await userEvent.click(screen.getByRole('button', { name: /^Remove NPSHR/ }));
     // the last one stays
     expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
   });
@@ -102,8 +103,8 @@ describe('curves', () => {
     render(<Panels start={{ ...calibrated(), curves: [curve('c1')] }} what="curves" />);
     await userEvent.type(screen.getByLabelText('Impeller diameter of the curve'), '315 mm');
     expect(now.curves[0]).toMatchObject({ diameter: '315 mm', level: '' });
-    await userEvent.click(screen.getByRole('combobox', { name: 'What the curve is' }));
-    await userEvent.click(screen.getByRole('option', { name: 'line of equal η' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Type of curve' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Line of equal η' }));
     await userEvent.type(screen.getByLabelText('Efficiency of the line, %'), '72');
     expect(now.curves[0]).toMatchObject({ kind: 'contour', level: '72', diameter: '315 mm' });
   });
@@ -162,7 +163,7 @@ describe('what a measured curve does', () => {
     const odd = list({ curve: [row(0, { npshr: '3 m' }), row(10, { npshr: '2 m' })] }, [
       { code: 'npshr-falls', detail: {} } as never,
     ]);
-    expect(odd.filter(([t]) => t!.length > 'NPSHR rises with the flow'.length && t!.startsWith('NPSHR'))).toHaveLength(1);
-    expect(odd[0]![0]).toBe('Head falls all the way');
+    expect(odd.filter(([t]) => t!.length > 'NPSHR increases with flow'.length && t!.startsWith('NPSHR'))).toHaveLength(1);
+    expect(odd[0]![0]).toBe('Head decreases with flow');
   });
 });

@@ -21,9 +21,9 @@ const PDF_LONGEST = 2200;
 export async function openPicture(file: File | Blob, name: string, page = 1): Promise<Opened> {
   if (file.type === 'application/pdf' || /\.pdf$/i.test(name)) return openPdf(file, name, page);
   if (!/^image\/(?:png|jpeg)$/.test(file.type) && !/\.(?:png|jpe?g)$/i.test(name))
-    throw new Error(msg('view.picture.aPngAJpegOr'));
+    throw new Error(msg('view.picture.expectedAPngJpegOr'));
   const whole = await createImageBitmap(file).catch(() => {
-    throw new Error(msg('view.picture.thisIsNoPictureThat'));
+    throw new Error(msg('view.picture.thePictureCannotBeRead'));
   });
   const scale = Math.min(1, LONGEST / Math.max(whole.width, whole.height));
   const bitmap =

@@ -41,7 +41,7 @@ export function usePicking({ state, put, onKept, onProblem }: Picking) {
   const follow = async (): Promise<void> => {
     if (!curve || curve.points.length === 0) return;
     const found = await remote.follow(curve.points);
-    if (!found) return onProblem(msg('view.picture.noStrokeWasFoundAt'));
+    if (!found) return onProblem(msg('view.picture.noStrokeFoundAtThese'));
     onProblem(null);
     put((s) => ({
       ...s,

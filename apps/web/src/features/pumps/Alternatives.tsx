@@ -33,7 +33,7 @@ export function Alternatives({ pump, kept }: { pump: string; kept: number }) {
       </p>
     );
   if (others === null) return <p className="text-inkq px-3 py-4">{msg('view.pumps.reading')}</p>;
-  if (others.length < 2) return <p className="text-inkq px-3 py-4">{msg('view.pumps.thisStudyHasNoAlternatives')}</p>;
+  if (others.length < 2) return <p className="text-inkq px-3 py-4">{msg('view.pumps.noAlternativesYetSaveAs')}</p>;
   const names = [...new Map(sides.flatMap((s) => s.whole?.scenarios.map((x) => [x.id, x.name] as const) ?? []))];
   return (
     <table className="text-[12.5px]" data-alternatives={sides.length}>
@@ -170,7 +170,7 @@ function EnergyRow({ sides }: { sides: readonly Side[] }) {
   const base = sides[0]?.whole;
   return (
     <tr className="align-top">
-      <td className="px-3 py-1.5 font-semibold">{msg('view.pumps.mwhAYearAllPumps')}</td>
+      <td className="px-3 py-1.5 font-semibold">{msg('view.pumps.mwhYearAllPumps')}</td>
       {sides.map(({ head, whole }, i) => {
         const energy = whole?.energyPerYear ?? null;
         const less = energy !== null && base?.energyPerYear != null && i > 0 ? energy - base.energyPerYear : null;

@@ -49,8 +49,8 @@ export function Candidates({
     return (
       <p className="text-inkq px-3 py-4">
         {isRunning
-          ? msg('view.pumps.judgingTheCatalogue')
-          : msg('view.pumps.noPumpOfTheCatalogue', { value: onlyOf === undefined ? '' : `${onlyOf} ` })}{' '}
+          ? msg('view.pumps.checkingTheCatalogue')
+          : msg('view.pumps.noPumpInTheCatalogue', { value: onlyOf === undefined ? '' : `${onlyOf} ` })}{' '}
         {!isRunning && onlyOf !== undefined && (
           <button type="button" className="text-cedar hover:underline" onClick={onEveryType}>
             {msg('view.pumps.tryEveryType')}
@@ -59,9 +59,9 @@ export function Candidates({
       </p>
     );
   const groups = [
-    { verdict: 'holds' as const, text: msg('view.pumps.insideEveryLimitInEvery') },
-    { verdict: 'near' as const, text: msg('view.pumps.nearALimitSomewhere') },
-    { verdict: 'incomplete' as const, text: msg('view.pumps.incompleteNotAllCouldBe') },
+    { verdict: 'holds' as const, text: msg('view.pumps.withinAllLimitsInAll') },
+    { verdict: 'near' as const, text: msg('view.pumps.nearALimitInAt') },
+    { verdict: 'incomplete' as const, text: msg('view.pumps.incompleteSomeChecksAreNot') },
   ];
   return (
     <table className="w-full text-[12.5px]">
@@ -74,11 +74,11 @@ export function Candidates({
             <StripScale />
           </th>
           <th className="font-normal">η %</th>
-          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.leastNpsh')}</th>
+          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.lowestNpshRatio')}</th>
           <th className="pl-2 text-left font-normal">{msg('view.pumps.worstCheck')}</th>
-          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.reserve')}</th>
+          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.headReserve')}</th>
           <th className="font-normal">
-            {isByPower ? msg('view.pumps.largestDuty', { unit: d.unit('power') }) : msg('view.pumps.mwhAYear')}
+            {isByPower ? msg('view.pumps.powerAtLargestDuty', { unit: d.unit('power') }) : msg('view.pumps.mwhYear')}
           </th>
           <td className="w-[74px]" />
         </tr>
@@ -139,7 +139,7 @@ function Row({
       <td className="text-center">
         <input
           type="checkbox"
-          aria-label={msg('view.pumps.tick', { head: head?.name ?? c.model })}
+          aria-label={msg('view.pumps.select', { head: head?.name ?? c.model })}
           checked={isTicked}
           onChange={() => onTick(c.model)}
         />
@@ -149,9 +149,9 @@ function Row({
         <span className="text-inkq block text-[12px] leading-[14px]">
           {head?.type ? spoken(head.type) : ''}
           {head?.isTypical && <span className="text-near"> {msg('app.typical')}</span>}
-          {c.otherMains && <span className="text-near"> {msg('view.pumps.otherMainsThanTheSite')}</span>}
+          {c.otherMains && <span className="text-near"> {msg('view.pumps.otherMainsFrequencyThanThe')}</span>}
           {c.notStated && (
-            <span title={msg('view.pumps.itMayBeSoIts')}>
+            <span title={msg('view.pumps.notStatedByTheMaker')}>
               {msg('view.pumps.notStated', { value: head?.type ? ', ' : '', saidNotStated: saidNotStated('pumps', c.notStated) })}
             </span>
           )}
@@ -197,15 +197,15 @@ function Row({
       </td>
       <td className="pr-2">
         <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={() => onTake(c)}>
-          {msg('app.takeIt')}
+          {msg('view.pumps.useThisPump')}
         </Button>
         <Button
           tone="bare"
           className="text-inkq !h-[18px] !px-1 text-[12px]"
-          title={msg('view.pumps.keptAsAnAlternativeOf')}
+          title={msg('view.pumps.savesACopyOfThis')}
           onClick={() => onKeep(c)}
         >
-          {msg('view.pumps.keepBeside')}
+          {msg('view.pumps.saveAsAlternative')}
         </Button>
       </td>
     </tr>
@@ -214,7 +214,7 @@ function Row({
 
 /** the entries of the model that are missing */
 const missingOf = (incomplete: RankedPump['incomplete']): string =>
-  msg('view.pumps.missingInTheCatalogue', {
+  msg('view.pumps.missingCatalogueData', {
     value: [...new Set(incomplete.flatMap((x) => x.missing.map(entryLabel)))].join(', '),
   });
 

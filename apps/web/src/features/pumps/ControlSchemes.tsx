@@ -8,10 +8,10 @@ import { megawattHours } from './energyText.js';
 import { msg } from './words.js';
 
 const SCHEMES: Readonly<Record<ControlScheme['kind'], readonly [name: string, how: string]>> = {
-  throttle: ['throttled', msg('view.pumps.asItStandsAValve')],
-  trim: ['trimmed', msg('view.pumps.impellerTurnedDownAsFar')],
-  speed: [msg('view.pumps.variableSpeed'), msg('view.pumps.justSoFastInEach')],
-  bypass: [msg('view.pumps.withABypass'), msg('view.pumps.fullSpeedAndSizeWhat')],
+  throttle: ['throttled', msg('view.pumps.asItIsAValve')],
+  trim: ['trimmed', msg('view.pumps.impellerTrimmedAsFarAs')],
+  speed: [msg('view.pumps.variableSpeed'), msg('view.pumps.speedSetInEachScenario')],
+  bypass: [msg('view.pumps.bypass'), msg('view.pumps.fullSpeedAndImpellerExcess')],
 };
 
 /** The same duties throttled, trimmed, by speed and with a bypass, side by side. */
@@ -27,15 +27,15 @@ export function ControlSchemes({
   onBypass: () => void;
 }) {
   const d = useDisplay();
-  if (schemes.length === 0) return <p className="text-inkq text-[12px]">{msg('view.pumps.waysOfControlAreCompared')}</p>;
+  if (schemes.length === 0) return <p className="text-inkq text-[12px]">{msg('view.pumps.controlMethodsAreComparedWhere')}</p>;
   const scenarios = Object.keys(schemes[0]!.scenarios);
   const [first] = schemes;
   return (
-    <section aria-label={msg('view.pumps.waysOfControl')}>
+    <section aria-label={msg('view.pumps.controlMethods')}>
       <h3 className="flex items-baseline gap-2 text-[13px] font-semibold">
-        {msg('view.pumps.theSameDutiesByOther')}
+        {msg('view.pumps.theSameDutiesWithOther')}
         <span className="text-inkq text-[12px] font-normal">
-          {msg('view.pumps.atWhatEachScenarioAsks', { isIsTypical: first!.isTypical ? 'yes' : 'no' })}
+          {msg('view.pumps.atTheFlowRequiredIn', { isIsTypical: first!.isTypical ? 'yes' : 'no' })}
         </span>
       </h3>
       <table className="w-full text-[12.5px]">
@@ -47,8 +47,8 @@ export function ControlSchemes({
                 <ScenarioLetter index={index(s)} letter={letterOf(index(s))} small />
               </th>
             ))}
-            <th className="font-normal">{msg('view.pumps.mwhAYear')}</th>
-            <th className="font-normal">{msg('view.pumps.lessTheFirst')}</th>
+            <th className="font-normal">{msg('view.pumps.mwhYear')}</th>
+            <th className="font-normal">{msg('view.pumps.differenceToTheFirst')}</th>
             <td className="w-[90px]" />
           </tr>
         </thead>
@@ -92,17 +92,17 @@ export function ControlSchemes({
                 <td className="pr-1">
                   {s.kind === 'trim' && millimetres !== null && (
                     <Button tone="bare" className="!px-1 text-[12px]" onClick={() => onTrim(millimetres)}>
-                      {msg('view.pumps.trimToIt')}
+                      {msg('view.pumps.applyTrim')}
                     </Button>
                   )}
                   {s.kind === 'bypass' && (
                     <Button
                       tone="bare"
                       className="!px-1 text-[12px]"
-                      title={msg('view.pumps.aLineWithAValve')}
+                      title={msg('view.pumps.addsAReturnLineWith')}
                       onClick={onBypass}
                     >
-                      {msg('view.pumps.buildIt')}
+                      {msg('view.pumps.addIt')}
                     </Button>
                   )}
                 </td>

@@ -27,9 +27,9 @@ export function DriveTab({ pump }: { pump: string }) {
     };
   }, [ask, pump, study]);
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
-  if (figures === undefined) return <p className="text-inkq px-3 py-4">{msg('view.pumps.reckoning')}</p>;
+  if (figures === undefined) return <p className="text-inkq px-3 py-4">{msg('view.pumps.calculating2')}</p>;
   const known = figures?.duties.filter((x) => x.result.shaftPower !== null) ?? [];
-  if (known.length === 0) return <p className="text-inkq px-3 py-4">{msg('view.pumps.hasNoPowerInAny', { pump })}</p>;
+  if (known.length === 0) return <p className="text-inkq px-3 py-4">{msg('view.pumps.noShaftPowerForIts', { pump })}</p>;
   const units = known.map((x) => x.result.shaftPower! / x.result.running);
   const fitting = nextRating(Math.max(...units), motorFactor);
   const rated = known[0]!.ratedPower;
@@ -51,7 +51,7 @@ export function DriveTab({ pump }: { pump: string }) {
     const built = bypassAround(study, pump, flows);
     setNotice(built.ok ? null : built.reason);
     if (built.ok && rebuild(msg('view.pumps.minimumFlowLineAt', { pump }), built))
-      setNotice(msg('view.pumps.andItsLineAreBuilt', { select: built.select, pump }));
+      setNotice(msg('view.pumps.andItsLineWereAdded', { select: built.select, pump }));
   };
   return (
     <div className="flex flex-col gap-3 px-3 py-2" data-drive={pump}>

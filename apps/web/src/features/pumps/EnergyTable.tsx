@@ -5,7 +5,7 @@ import { KWH, megawattHours } from './energyText.js';
 import { msg } from './words.js';
 
 const CAUSES: readonly (readonly [keyof EnergyByCause, string, string])[] = [
-  ['lift', msg('view.pumps.liftAndPressure'), 'var(--ink-2)'],
+  ['lift', msg('view.pumps.staticHeadAndPressure'), 'var(--ink-2)'],
   ['friction', msg('view.pumps.pipesAndFittings'), 'var(--cedar)'],
   ['devices', 'equipment', 'var(--edge)'],
   ['valves', msg('view.pumps.controlValves'), 'var(--cedar-deep)'],
@@ -31,15 +31,15 @@ export function EnergyTable({ study, energy }: { study: Study; energy: ReadonlyM
   return (
     <section aria-label={msg('view.pumps.energyByCause')}>
       <h3 className="flex items-baseline gap-2 text-[13px] font-semibold">
-        {msg('view.pumps.whereAYearsElectricityGoes')}
+        {msg('view.pumps.annualElectricityUse')}
         <span className="text-inkq text-[12px] font-normal">
           {total.total > 0
-            ? msg('view.pumps.mwhEveryMetreOfHead', {
+            ? msg('view.pumps.mwhDistributedByHeadG', {
                 megawattHours: megawattHours(total.total),
                 value: cost(total.total) ? `, ${cost(total.total)}` : '',
                 isTypical: isTypical ? 'yes' : 'no',
               })
-            : msg('view.pumps.noScenarioHasHoursA')}
+            : msg('view.pumps.noScenarioHasOperatingHours')}
         </span>
       </h3>
       {total.total > 0 && (

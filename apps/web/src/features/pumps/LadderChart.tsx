@@ -55,7 +55,7 @@ export function LadderChart({
           width={width}
           height={height}
           role="img"
-          aria-label={msg('view.pumps.headOfEachCountOf')}
+          aria-label={msg('view.pumps.headByNumberOfStages')}
           className="absolute inset-0"
         >
           <text x={2} y={11} fontSize={11} fontWeight={600} fill="var(--ink-2)">
@@ -150,7 +150,7 @@ function CountLine({ line: l, isNow, name, d }: { line: Line; isNow: boolean; na
         className="halo"
       >
         {l.stages}
-        {isNow ? msg('view.pumps.stages') : l.made ? '' : msg('view.pumps.notMade')}
+        {isNow ? msg('view.pumps.stages') : l.made ? '' : msg('view.pumps.notAvailable')}
       </text>
     </g>
   );

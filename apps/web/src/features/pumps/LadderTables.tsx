@@ -32,16 +32,16 @@ export function StagesAsked({ study, ladder, made, now }: LadderProps) {
   const rungs = Array.from({ length: high - low + 1 }, (_, i) => low + i);
   const step = Math.max(1, Math.ceil(rungs.length / 12));
   return (
-    <section aria-label={msg('view.pumps.stagesAsked')}>
-      <h3 className="text-[13px] font-semibold">{msg('view.pumps.stagesAsked')}</h3>
+    <section aria-label={msg('view.pumps.requiredStages')}>
+      <h3 className="text-[13px] font-semibold">{msg('view.pumps.requiredStages')}</h3>
       <table className="text-[12.5px]">
         <thead>
           <tr className="text-inkq h-[22px] text-right text-[12px]">
             <td className="w-[28px]" />
             <td className="w-[170px]" />
             <th className="w-[70px] font-normal">{display.unit('flow')}</th>
-            <th className="w-[80px] font-normal">{msg('view.pumps.asks', { unit: display.unit('head') })}</th>
-            <th className="w-[90px] font-normal">{msg('view.pumps.aStage', { unit: display.unit('head') })}</th>
+            <th className="w-[80px] font-normal">{msg('view.pumps.required2', { unit: display.unit('head') })}</th>
+            <th className="w-[90px] font-normal">{msg('view.pumps.perStage', { unit: display.unit('head') })}</th>
             <th className="w-[60px] font-normal">{msg('view.pumps.exact')}</th>
             <td className="w-[290px] pl-3">
               <svg width={280} height={14} aria-hidden="true">
@@ -118,10 +118,10 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
   const scenarios = Object.keys(ladder.scenarios);
   return (
-    <section aria-label={msg('view.pumps.theLadder')}>
+    <section aria-label={msg('view.pumps.stageCounts')}>
       <h3 className="text-[13px] font-semibold">
-        {msg('view.pumps.theLadder2')}
-        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.trueDutyOfEachCount')}</span>
+        {msg('view.pumps.stageCounts2')}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.operatingPointWithEachNumber')}</span>
       </h3>
       <table className="w-full text-[12.5px]">
         <thead>
@@ -133,8 +133,8 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
               </th>
             ))}
             <th className="font-normal">{msg('view.pumps.shaft', { unit: display.unit('power') })}</th>
-            <th className="font-normal">{msg('view.pumps.aStage2')}</th>
-            <th className="font-normal">{msg('view.pumps.atShutOffA', { unit: display.placeUnit })}</th>
+            <th className="font-normal">{msg('view.pumps.perStage2')}</th>
+            <th className="font-normal">{msg('view.pumps.shutOffPressure', { unit: display.placeUnit })}</th>
             <td className="w-[90px]" />
           </tr>
         </thead>
@@ -148,7 +148,11 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
               <td className="pl-2 text-left whitespace-nowrap">
                 <b className="mr-1.5 text-[14px] font-semibold">{c.stages}</b>
                 <span className="text-inkq">
-                  {c.stages === now ? msg('view.pumps.chosen') : c.made ? msg('view.pumps.made2') : msg('view.pumps.notMade2')}
+                  {c.stages === now
+                    ? msg('view.pumps.selected')
+                    : c.made
+                      ? msg('view.pumps.available3')
+                      : msg('view.pumps.notAvailable2')}
                 </span>{' '}
                 <VerdictMark kind={c.meets ? 'holds' : 'fails'} size={9} />
               </td>
@@ -184,7 +188,7 @@ export function TrueDuties({ study, ladder, now, pump }: Omit<LadderProps, 'made
                       change(msg('view.pumps.stages4', { pump, stages: c.stages }), stageOperations(study, pump, c.stages))
                     }
                   >
-                    {msg('view.pumps.take', { stages: c.stages })}
+                    {msg('view.pumps.use', { stages: c.stages })}
                   </Button>
                 )}
               </td>
@@ -204,7 +208,7 @@ function LimitMark({
 }) {
   if (!of || of.value === null) return null;
   return (
-    <span title={msg('view.pumps.ofWhatTheMakerAllows', { value: Math.round(100 * of.value) })}>
+    <span title={msg('view.pumps.ofTheMakersLimit', { value: Math.round(100 * of.value) })}>
       <VerdictMark kind={of.verdict} size={9} />
     </span>
   );

@@ -28,17 +28,17 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
         {msg('app.motor')}
         <span className="text-inkq text-[12px] font-normal">
           {rated === null
-            ? msg('view.pumps.noneNamedEfficiencyOfA')
+            ? msg('view.pumps.noMotorEnteredTypicalEfficiency')
             : msg('view.pumps.forEachUnit', { rated: d.number(rated, 'power'), unit: d.unit('power') })}
           {fitting !== undefined && (
             <>
-              {msg('view.pumps.theLeastThatLeavesIts')} <b className="text-ink font-semibold">{fitting / 1000} kW</b>
+              {msg('view.pumps.smallestWithItsMarginIn')} <b className="text-ink font-semibold">{fitting / 1000} kW</b>
             </>
           )}
         </span>
         {fitting !== undefined && fitting !== rated && onTake && (
           <Button tone="bare" className="ml-auto !px-1 text-[12px]" onClick={onTake}>
-            {msg('view.pumps.takeKw', { fitting: fitting / 1000 })}
+            {msg('view.pumps.useKw', { fitting: fitting / 1000 })}
           </Button>
         )}
       </h3>
@@ -47,7 +47,7 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
           <tr className="text-inkq h-[22px] text-right text-[12px]">
             <td className="w-[28px]" />
             <td />
-            <th className="font-normal">{msg('view.pumps.hAYear')}</th>
+            <th className="font-normal">{msg('view.pumps.hYear')}</th>
             <th className="font-normal">{msg('view.pumps.running')}</th>
             <th className="font-normal">{d.unit('flow')}</th>
             <th className="font-normal">{msg('app.head2', { unit: d.unit('head') })}</th>

@@ -24,18 +24,18 @@ export function NearMisses({
   const index = (scenario: string): number => scenarios.findIndex((s) => s.id === scenario);
   const misses = nearMisses(fallen, ROWS_SHOWN);
   if (misses.length === 0)
-    return <p className="text-inkq py-3">{isRunning ? msg('view.pumps.judging') : msg('view.pumps.noneFellOut')}</p>;
+    return <p className="text-inkq py-3">{isRunning ? msg('view.pumps.checking') : msg('view.pumps.noneRejected')}</p>;
   return (
     <table className="w-full text-[12.5px]">
       <thead>
         <tr className="text-inkq h-[24px] text-left text-[12px]">
           <th className="font-normal">{msg('view.pumps.makeAndSize')}</th>
-          <th className="font-normal">{msg('view.pumps.fallsBy')}</th>
+          <th className="font-normal">{msg('view.pumps.failsOn')}</th>
           <th className="font-normal">{msg('view.pumps.in')}</th>
-          <th className="text-right font-normal">{msg('view.pumps.has')}</th>
-          <th className="text-right font-normal">{msg('view.pumps.isAsked')}</th>
-          <th className="text-right font-normal">{msg('view.pumps.offBy')}</th>
-          <th className="pl-4 font-normal">{msg('view.pumps.wouldNeed')}</th>
+          <th className="text-right font-normal">{msg('view.pumps.value')}</th>
+          <th className="text-right font-normal">{msg('view.pumps.limit')}</th>
+          <th className="text-right font-normal">{msg('view.pumps.shortBy')}</th>
+          <th className="pl-4 font-normal">{msg('view.pumps.needed')}</th>
         </tr>
       </thead>
       <tbody>
@@ -69,8 +69,8 @@ export function NearMisses({
 /** words of what a pump falls by: a check, or that it gives too little head */
 export function reasonText(reason: string): string {
   if (reason === 'head-short') return msg('view.pumps.headTooLow');
-  if (reason === 'fault') return msg('view.pumps.couldNotBeCalculatedA');
-  return reason === 'not-solved' ? msg('view.pumps.noSolutionWithIt') : checkName(reason);
+  if (reason === 'fault') return msg('view.pumps.calculationFailedAFaultOf');
+  return reason === 'not-solved' ? msg('view.pumps.noSolutionWithThisPump') : checkName(reason);
 }
 
 function reasonValue(reason: string, value: number | null, d: ReturnType<typeof useDisplay>): string {

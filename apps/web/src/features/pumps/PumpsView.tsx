@@ -23,7 +23,7 @@ const TABS: readonly (readonly [string, string])[] = [
   ['candidates', msg('view.pumps.candidates')],
   ['misses', msg('view.pumps.nearMisses')],
   ['side', msg('view.pumps.sideBySide')],
-  ['ladder', msg('view.pumps.stageLadder')],
+  ['ladder', msg('view.pumps.numberOfStages')],
   ['drive', msg('view.pumps.driveAndEnergy')],
   ['alternatives', msg('view.pumps.alternatives')],
 ];
@@ -40,9 +40,7 @@ export function PumpsView() {
   );
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id;
   if (pump === undefined)
-    return (
-      <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.pumps.pumpsAreRankedHereAs')}</div>
-    );
+    return <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.pumps.addAPumpToThe')}</div>;
   // another position asks another type of pump
   return <Ranked key={pump} pump={pump} />;
 }
@@ -147,7 +145,7 @@ function Header({ ranking }: { ranking: ReturnType<typeof useRanking> }) {
   const { counts } = ranking;
   return (
     <header className="border-soft flex h-[36px] flex-none items-center gap-4 border-b px-3">
-      <Tabs.List aria-label={msg('view.pumps.whatIsShown')} className="flex h-full gap-4 whitespace-nowrap max-[1120px]:gap-2.5">
+      <Tabs.List aria-label={msg('view.pumps.displayed')} className="flex h-full gap-4 whitespace-nowrap max-[1120px]:gap-2.5">
         {TABS.map(([value, text]) => (
           <Tabs.Trigger
             key={value}
@@ -164,7 +162,7 @@ function Header({ ranking }: { ranking: ReturnType<typeof useRanking> }) {
           <progress
             value={ranking.done}
             max={ranking.of || 1}
-            aria-label={msg('view.pumps.howFarTheRankingIs')}
+            aria-label={msg('view.pumps.rankingProgress')}
             className="h-1.5 w-[90px]"
             style={{ accentColor: 'var(--cedar)' }}
           />
@@ -179,7 +177,7 @@ function Header({ ranking }: { ranking: ReturnType<typeof useRanking> }) {
           title={msg('view.pumps.eachInEveryJudgedScenario')}
           data-ranked={counts.tried}
         >
-          {msg('view.pumps.triedLeft', { tried: counts.tried, candidates: counts.candidates })}
+          {msg('view.pumps.checkedCandidates', { tried: counts.tried, candidates: counts.candidates })}
         </span>
       )}
     </header>

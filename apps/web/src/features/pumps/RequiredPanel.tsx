@@ -14,16 +14,16 @@ import { msg } from './words.js';
 
 export const OBJECTIVES: readonly (readonly [Objective, string])[] = [
   ['energy', msg('view.pumps.lowestAnnualEnergy')],
-  ['best-efficiency', msg('view.pumps.nearestToBestEfficiency')],
+  ['best-efficiency', msg('view.pumps.closestToBestEfficiency')],
   ['stages', msg('view.pumps.fewestStages')],
   ['npsh', msg('view.pumps.greatestNpshRatio')],
 ];
 /** without hours there is no energy of a year */
-export const BY_POWER = msg('view.pumps.noHoursEnteredLowestPower');
+export const BY_POWER = msg('view.pumps.noOperatingHoursEnteredLowest');
 const WAYS: readonly (readonly [Vary, string])[] = [
   ['diameter', msg('view.pumps.trimmedImpeller')],
   ['speed', msg('view.pumps.fullImpellerSpeedByScenario')],
-  ['none', msg('view.pumps.asItIsMade')],
+  ['none', msg('view.pumps.asSupplied')],
 ];
 
 type Ranking = ReturnType<typeof useRanking>;
@@ -61,12 +61,12 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
       <RequiredTable position={position} required={ranking.required} />
       {Object.keys(ranking.required).length === 0 && (
         <p className="text-inkq text-[12px]">
-          {ranking.isRunning ? msg('view.pumps.readingWhatEachScenarioAsks') : msg('view.pumps.noJudgedScenarioAsksA')}
+          {ranking.isRunning ? msg('view.pumps.calculatingTheRequiredDuties') : msg('view.pumps.noJudgedScenarioRequiresA')}
         </p>
       )}
       <Choices heads={heads} asked={asked} onAsk={onAsk} />
       <p className="text-inkq mt-auto pt-2 text-[12px]">
-        {msg('view.pumps.leastHeadTheSystemWith')}
+        {msg('view.pumps.minimumHeadWithControlValves')}
         <Link to="/catalogues/pumps" className="text-cedar underline">
           {msg('view.pumps.pumps2', { size: heads.size })}
         </Link>{' '}
@@ -88,7 +88,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
         <tr className="text-inkq text-right text-[12px]">
           <td />
           <th className="font-normal">{display.unit('flow')}</th>
-          <th className="font-normal">{msg('view.pumps.least', { unit: display.unit('head') })}</th>
+          <th className="font-normal">{msg('view.pumps.min', { unit: display.unit('head') })}</th>
           <th className="font-normal">NPSHA</th>
         </tr>
       </thead>
@@ -107,7 +107,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
                 </span>
               )}
             </td>
-            <td title={requiredHead(s) === undefined ? undefined : msg('view.pumps.leastHeadOfTheSystem')}>
+            <td title={requiredHead(s) === undefined ? undefined : msg('view.pumps.minimumHeadOfTheSystem')}>
               {display.number(r.head, 'head')}
               {requiredHead(s) !== undefined && (
                 <span className="text-inkq block text-[11px] leading-[12px]">
@@ -127,9 +127,9 @@ function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelP
   const all = useMemo(() => [...heads.values()], [heads]);
   return (
     <>
-      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.how')}</h3>
+      <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.method')}</h3>
       <Select
-        label={msg('view.pumps.howAPumpMeetsIt')}
+        label={msg('view.pumps.method2')}
         value={asked.vary}
         options={WAYS}
         onChange={(v) => onAsk((a) => ({ ...a, vary: v as Vary }))}

@@ -19,7 +19,7 @@ export function SideBySide({
 }) {
   const d = useDisplay();
   const study = useStudy((s) => s.study);
-  if (candidates.length < 2) return <p className="text-inkq px-3 py-4">{msg('view.pumps.tickTwoCandidatesOrMore')}</p>;
+  if (candidates.length < 2) return <p className="text-inkq px-3 py-4">{msg('view.pumps.selectTwoOrMoreCandidates')}</p>;
   const scenarios = Object.keys(candidates[0]!.scenarios);
   const rows = [
     ['flow', d.unit('flow'), (c: RankedPump, s: string) => c.scenarios[s]?.flow ?? null, (v: number) => d.value(v, 'flow')],
@@ -42,16 +42,16 @@ export function SideBySide({
             <Button
               tone="bare"
               className="!h-[22px] !px-1 text-[12px]"
-              title={msg('view.pumps.theStudyCarriesThesePumps')}
+              title={msg('view.pumps.keepsThesePumpsInThe')}
               onClick={onReport}
             >
-              {msg('view.pumps.intoTheReport')}
+              {msg('view.pumps.addToReport')}
             </Button>
           </td>
           {candidates.map((c, i) => (
             <th key={c.model} className="px-3 font-semibold">
               {heads.get(c.model)?.name ?? c.model}
-              {i > 0 && <span className="text-inkq block text-[11px] font-normal">{msg('view.pumps.lessTheFirst')}</span>}
+              {i > 0 && <span className="text-inkq block text-[11px] font-normal">{msg('view.pumps.differenceToTheFirst')}</span>}
             </th>
           ))}
         </tr>

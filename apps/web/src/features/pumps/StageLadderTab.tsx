@@ -42,9 +42,9 @@ export function StageLadderTab({ pump }: { pump: string }) {
   const made = Array.isArray(entry?.stageOptions) ? (entry.stageOptions as number[]) : [];
   const now = typeof element?.stages === 'number' ? element.stages : typeof entry?.stages === 'number' ? entry.stages : 1;
   const index = (s: string): number => study.scenarios.findIndex((x) => x.id === s);
-  if (ladder === undefined) return <p className="text-inkq px-3 py-4">{msg('view.pumps.counting')}</p>;
+  if (ladder === undefined) return <p className="text-inkq px-3 py-4">{msg('view.pumps.calculating')}</p>;
   if (ladder === null || ladder.governing === null)
-    return <p className="text-inkq px-3 py-4">{msg('view.pumps.hasNoCurveToCount', { pump })}</p>;
+    return <p className="text-inkq px-3 py-4">{msg('view.pumps.hasNoCurveOrNo', { pump })}</p>;
   const outside = quantityOf(entry?.outsideDiameter, 'diameter');
   const bore = quantityOf(element?.bore, 'diameter');
   const fit = outside === undefined || bore === undefined ? null : { outside, bore, fits: outside <= bore };
@@ -62,13 +62,13 @@ export function StageLadderTab({ pump }: { pump: string }) {
         />
         <span className="text-inkq">{fixed(ladder.speed, 0)} rpm</span>
         <label className="flex items-center gap-1.5">
-          {msg('view.pumps.wornBy')}
+          {msg('view.pumps.wear')}
           <Select
             label={msg('view.pumps.wearAllowance')}
             value={String(wear)}
             options={WEARS.map((w) => [
               String(w),
-              w === 0 ? msg('view.pumps.whatTheStudySays') : msg('view.pumps.atLeast', { w: 100 * w }),
+              w === 0 ? msg('view.pumps.asInTheStudy') : msg('view.pumps.atLeast', { w: 100 * w }),
             ])}
             onChange={(v) => setWear(Number(v ?? 0))}
             className="w-[150px]"
@@ -90,20 +90,20 @@ export function StageLadderTab({ pump }: { pump: string }) {
             value:
               made.length > 0
                 ? msg('view.pumps.madeWithStages', { value: [...made].sort((a, b) => a - b).join(', ') })
-                : msg('view.pumps.anyCountOfStages'),
+                : msg('view.pumps.anyNumberOfStages'),
             now,
           })}
         </span>
         <span className="float-right inline-flex items-center gap-1.5">
           <ScenarioLetter index={index(ladder.governing)} letter={letterOf(index(ladder.governing))} small />
-          <b className="font-semibold">{msg('view.pumps.governs')}</b> {fixed(ladder.scenarios[ladder.governing]!.exact, 2)} →{' '}
+          <b className="font-semibold">{msg('view.pumps.governing')}</b> {fixed(ladder.scenarios[ladder.governing]!.exact, 2)} →{' '}
           {ladder.required}
           {ladder.made === null ? (
-            <span className="text-fails">{msg('view.pumps.notMadeSoLarge')}</span>
+            <span className="text-fails">{msg('view.pumps.largerThanAvailable')}</span>
           ) : ladder.made === ladder.required ? (
-            msg('view.pumps.made')
+            msg('view.pumps.available')
           ) : (
-            msg('view.pumps.madeWith', { made: ladder.made })
+            msg('view.pumps.available2', { made: ladder.made })
           )}
         </span>
       </p>

@@ -16,10 +16,10 @@ export function TickedCurves({
   onAdd: (c: RankedPump, how: 'beside' | 'before') => void;
 }) {
   return (
-    <section aria-label={msg('view.pumps.tickedLaidOver')} className="panel min-w-0 flex-[1.7] px-2 pt-1.5">
+    <section aria-label={msg('view.pumps.comparisonOfSelectedPumps')} className="panel min-w-0 flex-[1.7] px-2 pt-1.5">
       <h2 className="flex items-baseline gap-2 px-1 text-[14px] font-semibold">
-        {msg('view.pumps.tickedLaidOver')}
-        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.oneUnitTheFeetAre')}</span>
+        {msg('view.pumps.comparisonOfSelectedPumps')}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.oneUnitMarksHeadRequired')}</span>
         {single && (
           <span className="ml-auto text-[12px] font-normal whitespace-nowrap">
             <Button tone="bare" className="!h-[18px] !px-1.5 text-[12px]" onClick={() => onAdd(single, 'beside')}>
@@ -34,7 +34,7 @@ export function TickedCurves({
       {lines.length > 0 ? (
         <PumpCurves lines={lines} asked={points} />
       ) : (
-        <p className="text-inkq px-1 py-4 text-[12px]">{msg('view.pumps.tickUpToSixCandidates')}</p>
+        <p className="text-inkq px-1 py-4 text-[12px]">{msg('view.pumps.selectUpToSixCandidates')}</p>
       )}
     </section>
   );

@@ -6,19 +6,17 @@ import { msg } from './words.js';
 /** How many candidates fell by which reason. */
 export function WhyFallen({ counts }: { counts: ReturnType<typeof useRanking>['counts'] }) {
   return (
-    <section aria-label={msg('view.pumps.whyTheOthersFellOut')} className="panel min-w-0 flex-1 overflow-y-auto px-3 py-1.5">
+    <section aria-label={msg('view.pumps.rejectedByFirstReason')} className="panel min-w-0 flex-1 overflow-y-auto px-3 py-1.5">
       <h2 className="flex items-baseline gap-2 text-[14px] font-semibold">
-        {msg('view.pumps.whyTheOthersFellOut')}
-        <span className="text-inkq text-[12px] font-normal">
-          {msg('view.pumps.eachByItsFirstReason', { fallen: counts.fallen })}
-        </span>
+        {msg('view.pumps.rejectedByFirstReason')}
+        <span className="text-inkq text-[12px] font-normal">{msg('view.pumps.rejected', { fallen: counts.fallen })}</span>
       </h2>
       <Reasons byReason={counts.byReason} />
       {counts.filtered + counts.unusable > 0 && (
         <p className="text-inkq mt-1 text-[12px]">
-          {counts.filtered > 0 && msg('view.pumps.leftOutByTheFilters', { filtered: counts.filtered })}
+          {counts.filtered > 0 && msg('view.pumps.excludedByFilters', { filtered: counts.filtered })}
           {counts.filtered > 0 && counts.unusable > 0 && ', '}
-          {counts.unusable > 0 && msg('view.pumps.haveNoCurveThatCan', { unusable: counts.unusable })}
+          {counts.unusable > 0 && msg('view.pumps.withoutAUsableCurve', { unusable: counts.unusable })}
         </p>
       )}
     </section>

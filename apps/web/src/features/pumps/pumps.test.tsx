@@ -26,15 +26,15 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
   show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" isByPower={false} onEveryType={jest.fn()} />); // prettier-ignore
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   const at = (text: string): number => rows.findIndex((r) => r.includes(text));
-  expect(at('Inside every limit')).toBeLessThan(at('Near a limit'));
-  expect(rows[at('Inside every limit') + 1]).toContain('71.2');
+  expect(at('Within all limits')).toBeLessThan(at('Near a limit'));
+  expect(rows[at('Within all limits') + 1]).toContain('71.2');
   // 3.6·10¹⁰ J are 10 MWh, half of it 5.0
-  expect(rows[at('Inside every limit') + 1]).toContain('10');
+  expect(rows[at('Within all limits') + 1]).toContain('10');
   expect(rows[at('Near a limit') + 1]).toMatch(/5\.0.*typical motor/);
   const user = userEvent.setup();
-  await user.click(screen.getAllByRole('button', { name: 'Take it' })[1]!);
+  await user.click(screen.getAllByRole('button', { name: 'Use this pump' })[1]!);
   expect(taken).toHaveBeenCalledWith(near);
-  await user.click(screen.getAllByRole('button', { name: 'Keep beside' })[0]!);
+  await user.click(screen.getAllByRole('button', { name: 'Save as alternative' })[0]!);
   expect(kept).toHaveBeenCalledWith(all[0]);
   expect(screen.getAllByRole<HTMLInputElement>('checkbox').map((c) => c.checked)).toEqual([false, true]);
   await user.click(screen.getAllByRole('checkbox')[0]!);
@@ -45,12 +45,12 @@ test('where no pump of the type holds, every type is offered; where all were tri
   const everyType = jest.fn();
   const empty = { candidates: [], heads: NONE, ticked: [], onTick: jest.fn(), onTake: jest.fn(), onKeep: jest.fn(), isRunning: false, objective: 'least energy', isByPower: false, onEveryType: everyType }; // prettier-ignore
   show(await opened(), <Candidates {...empty} onlyOf="end suction" />);
-  screen.getByText(/^No end suction pump of the catalogue holds/);
+  screen.getByText(/^No end suction pump in the catalogue meets/);
   await userEvent.setup().click(screen.getByRole('button', { name: 'Try every type' }));
   expect(everyType).toHaveBeenCalledTimes(1);
   cleanup();
   show(await opened(), <Candidates {...empty} />);
-  screen.getByText(/^No pump of the catalogue holds/);
+  screen.getByText(/^No pump in the catalogue meets/);
   expect(screen.queryByRole('button')).toBeNull();
 });
 
@@ -62,7 +62,7 @@ test('side by side: the differences are those from the first, with their sign', 
   expect(row('head').slice(2)).toEqual(['50.0', '47.5−2.50']);
   expect(row('NPSHR').slice(2)).toEqual(['3.00', '3.40+0.40']);
   expect(row('efficiency').slice(2)).toEqual(['70.0', '–']);
-  await userEvent.setup().click(screen.getByRole('button', { name: 'Into the report' }));
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Add to report' }));
   expect(carried).toHaveBeenCalledTimes(1);
 });
 
@@ -78,7 +78,7 @@ test('near misses: the nearest first, what is asked and what would be needed, in
   const rows = screen.getAllByRole('row').slice(1).map((r) => within(r).getAllByRole('cell').map((c) => c.textContent)); // prettier-ignore
   expect(rows.map((r) => r[0])).toEqual(['short', 'npsh', 'far']);
   // 1 m is 3.28 ft; 0.1 of a ratio on 4 m are 0.4 m, 1.31 ft
-  expect(rows[0]).toEqual(expect.arrayContaining(['head too low', '▲ 161 ft', '164 ft', '2.0 %', '3.3 ft more head']));
+  expect(rows[0]).toEqual(expect.arrayContaining(['Head too low', '▲ 161 ft', '164 ft', '2.0 %', '3.3 ft more head']));
   expect(rows[1]!.at(-1)).toMatch(/^1\.3 ft more NPSHA/);
 });
 
@@ -95,7 +95,7 @@ test('the motor: the least that leaves its margin, what it takes in, and it is t
   // 18.5 kW of 0.92: at 11.75 kW 0.5·(1 + 0.635²) of 1609 W are lost, 1.13 kW
   expect(Number(cells[10])).toBeCloseTo(12.9, 1);
   expect(Number(cells[8])).toBeCloseTo((100 * 11.75) / 12.88, 0);
-  await userEvent.setup().click(screen.getByRole('button', { name: 'Take 15 kW' }));
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Use 15 kW' }));
   expect(view.store.getState().study.pumps!.hollin!.motor).toEqual({ ratedPower: '15 kW', efficiency: 0.92, frequency: '50 Hz' });
 });
 
@@ -104,7 +104,7 @@ test('a pump that tells no power has no electricity to show', async () => {
   const view = await opened({ op: 'set', path: ['pumps', 'hollin', 'curve'], value: curve });
   show(view, <DriveTab pump="P-1" />);
   await act(settle);
-  expect(screen.getByText(/has no power in any judged scenario/)).toBeTruthy();
+  expect(screen.getByText(/No shaft power for P-1/)).toBeTruthy();
 });
 
 test('the ladder answers to wear and to the other mains; what passes the maker’s limit is marked', async () => {
@@ -128,7 +128,7 @@ test('the ladder answers to wear and to the other mains; what passes the maker�
   const rungs = [...document.querySelectorAll('[data-rung]')];
   expect(rungs.length).toBeGreaterThan(2);
   for (const rung of rungs) {
-    const mark = rung.querySelector('[title$="of what the maker allows"]')!;
+    const mark = rung.querySelector('[title$="of the maker’s limit"]')!;
     const share = Number(/^\d+/.exec(mark.getAttribute('title')!)![0]) / 100;
     const shown = Number(/[\d.]+$/.exec(mark.closest('td')!.textContent)![0]);
     expect(Math.abs((shown - 1.013) / 4 - share)).toBeLessThan(0.02);

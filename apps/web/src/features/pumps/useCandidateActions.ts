@@ -7,7 +7,7 @@ import { carryOperations } from '../../state/takeModel.js';
 import { useStudyStore } from '../context.js';
 import { msg } from './words.js';
 
-const CHANGED = msg('view.pumps.theStudyHasChangedMeanwhile');
+const CHANGED = msg('view.pumps.theStudyHasChangedIn');
 
 /** What is done with candidates: taken, kept as an alternative, carried into the report, added beside the pump. `problem` says what went wrong last. */
 export function useCandidateActions(pump: string, wholes: Readonly<Record<string, ModelWhole>>, onKept: () => void) {
@@ -42,13 +42,13 @@ export function useCandidateActions(pump: string, wholes: Readonly<Record<string
   });
   const take = done(async (c: RankedPump) => {
     const { name, operations } = await stepOf(c);
-    return store.getState().change(msg('view.pumps.takeAs', { name, pump }), operations) ? null : CHANGED;
+    return store.getState().change(msg('view.pumps.useAs', { name, pump }), operations) ? null : CHANGED;
   });
   /** the study carries them, for the comparison in its report */
   const carry = done(async (list: readonly RankedPump[]) => {
     const models = await Promise.all(list.map((c) => modelOf(c.model)));
     const { study: now, change } = store.getState();
-    return change(msg('view.pumps.candidatesIntoTheReport', { count: models.length }), carryOperations(now, models))
+    return change(msg('view.pumps.addCandidatesToTheReport', { count: models.length }), carryOperations(now, models))
       ? null
       : CHANGED;
   });
@@ -63,8 +63,8 @@ export function useCandidateActions(pump: string, wholes: Readonly<Record<string
     if (!built.ok) return built.reason;
     rebuild(
       isBeside
-        ? msg('view.pumps.beside', { model: model.name, pump })
-        : msg('view.pumps.asBoosterOf', { model: model.name, pump }),
+        ? msg('view.pumps.addInParallelWith', { model: model.name, pump })
+        : msg('view.pumps.addAsBoosterOf', { model: model.name, pump }),
       built,
     );
     return null;

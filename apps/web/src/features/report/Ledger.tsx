@@ -70,7 +70,7 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
   const isAcross = own.across === true;
   const hidden = new Set<string>(own.hidden ?? USUALLY_HIDDEN);
   const keep = <K extends 'filter' | 'group' | 'hidden' | 'across'>(key: K, value: Parameters<typeof setLedger<K>>[2]): unknown =>
-    change(msg('view.report.howTheLedgerIsLooked'), setLedger(study, key, value));
+    change(msg('view.report.ledgerDisplay'), setLedger(study, key, value));
   const text = (): string => Papa.unparse(cells(), { newline: '\n' });
   return (
     <div className="border-soft flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[12.5px]">

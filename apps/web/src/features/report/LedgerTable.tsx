@@ -96,7 +96,7 @@ function Row({ r, layout, template, top, index }: LineProps & { r: Drawn; top: n
           <span
             key={id}
             className="cursor-pointer text-right decoration-dotted underline-offset-2 hover:underline"
-            title={msg('view.report.pressForItsWorking')}
+            title={msg('view.report.clickToShowTheCalculation')}
             data-value={id ?? at?.[0]}
             onClick={() => at && openWorking(r.id, key, at[0])}
           >

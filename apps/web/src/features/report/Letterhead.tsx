@@ -43,7 +43,7 @@ const LONGEST_LINE = 200;
 const line = (typed: string) =>
   typed.length <= LONGEST_LINE
     ? ({ ok: true, value: typed } as const)
-    : ({ ok: false, message: msg('view.report.atMostLettersStandHere', { longestLine: LONGEST_LINE }) } as const);
+    : ({ ok: false, message: msg('view.report.atMostCharacters', { longestLine: LONGEST_LINE }) } as const);
 
 /** templates that the plant keeps: one is taken into the study, or the study's own are kept for others */
 function Templates() {
@@ -74,10 +74,10 @@ function Templates() {
   const remove = (t: KeptTemplate): void =>
     void api.removeTemplate(t.id).then(() => setKept((list) => list.filter((x) => x.id !== t.id)), failed);
   return (
-    <Card name="Template" what={msg('view.report.letterheadLinesAndWordingThat')}>
+    <Card name="Template" what={msg('view.report.letterheadTitleLinesAndHeadings')}>
       <span className="flex items-center gap-2">
         <Select
-          label={msg('view.report.templateThatIsTaken')}
+          label={msg('view.report.templateUsed')}
           className="flex-1"
           value={own?.id}
           options={kept.map((t) => [t.id, t.template.name])}
@@ -89,26 +89,26 @@ function Templates() {
         {own && (
           <button
             type="button"
-            aria-label={msg('view.report.takeTheTemplateOut', { name: own.template.name })}
+            aria-label={msg('view.report.removeTheTemplate', { name: own.template.name })}
             onClick={() => remove(own)}
           >
             <X size={14} aria-hidden="true" className="text-inkq" />
           </button>
         )}
       </span>
-      {kept.length === 0 && <p className="text-inkq text-[12px]">{msg('view.report.noneIsKeptYetWhat')}</p>}
+      {kept.length === 0 && <p className="text-inkq text-[12px]">{msg('view.report.noTemplatesYetSaveThis')}</p>}
       <form onSubmit={keep} className="flex items-center gap-2">
         <input
           aria-label={msg('view.report.nameOfTheTemplate')}
           value={name}
           onChange={(e) => setName(e.target.value)}
-          placeholder={own ? own.template.name : msg('view.report.nameIt')}
+          placeholder={own ? own.template.name : msg('view.report.name')}
           className="border-edge bg-panel h-[24px] min-w-0 flex-1 rounded-[3px] border px-1.5"
         />
         <Button type="submit" className="!h-[24px] !px-2" disabled={name.trim() === '' && !own}>
           {own && (name.trim() === '' || name.trim() === own.template.name)
-            ? msg('view.report.keepInItsPlace')
-            : msg('view.report.keepAsATemplate')}
+            ? msg('view.report.overwrite')
+            : msg('view.report.saveAsTemplate')}
         </Button>
       </form>
       {problem && (
@@ -131,9 +131,9 @@ function Paper() {
     const reader = new FileReader();
     reader.onload = () => {
       const data = String(reader.result);
-      if (!/^data:image\/(png|jpeg);base64,/.test(data)) return setProblem(msg('view.report.aPngOrAJpeg'));
+      if (!/^data:image\/(png|jpeg);base64,/.test(data)) return setProblem(msg('view.report.expectedAPngOrJpeg'));
       if (data.length > LONGEST_LOGO)
-        return setProblem(msg('view.report.thisPictureHasKbAt', { size: Math.round(picked.size / 1000) }));
+        return setProblem(msg('view.report.thePictureHasKbAt', { size: Math.round(picked.size / 1000) }));
       createImageBitmap(picked).then(
         (picture) => {
           picture.close();
@@ -171,7 +171,7 @@ function Paper() {
             className="!h-[24px] !px-0"
             onClick={() => change(msg('view.report.noLogo'), setReport(study, 'logo', undefined))}
           >
-            {msg('view.report.without')}
+            {msg('view.report.remove')}
           </Button>
         )}
         <FilePick input={file} label={msg('view.report.logo')} accept="image/png,image/jpeg" onFile={take} />
@@ -193,7 +193,7 @@ function TitleFields() {
   const put = (next: typeof fields): unknown =>
     change(msg('view.report.titleBlockOfTheReport'), setReport(study, 'titleFields', next.length === 0 ? undefined : next));
   return (
-    <Card name={msg('view.report.titleBlock')} what={msg('view.report.furtherLinesContractAreaDocument')}>
+    <Card name={msg('view.report.titleBlock')} what={msg('view.report.moreLinesContractAreaDocument')}>
       {fields.map((f, i) => (
         <span key={i} className="grid grid-cols-[1fr_1.6fr_20px] items-end gap-x-2" data-title-field={f.label}>
           {(['label', 'text'] as const).map((key) => (
@@ -203,7 +203,7 @@ function TitleFields() {
               name={`title-${key}-${i}`}
               value={f[key] ?? ''}
               read={(t) =>
-                key === 'label' && t.trim() === '' ? { ok: false, message: msg('view.report.aLineNeedsItsLabel') } : line(t)
+                key === 'label' && t.trim() === '' ? { ok: false, message: msg('view.report.missingLabel') } : line(t)
               }
               onCommit={(v) => put(fields.map((x, k) => (k === i ? { ...x, [key]: v === undefined ? '' : String(v) } : x)))}
               optional={key === 'text'}
@@ -212,7 +212,7 @@ function TitleFields() {
           ))}
           <button
             type="button"
-            aria-label={msg('view.report.takeLineOut', { i: i + 1 })}
+            aria-label={msg('view.report.removeLine', { i: i + 1 })}
             className="mb-1"
             onClick={() => put(fields.filter((_, k) => k !== i))}
           >
@@ -236,7 +236,7 @@ function Headings() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   return (
-    <Card name="Wording" what={msg('view.report.headingsInThePlantsOwn')}>
+    <Card name="Wording" what={msg('view.report.headingsInThePlantsWording')}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
         {PARTS.filter((p) => p !== 'cover').map((p) => (
           <TypedField
@@ -291,7 +291,7 @@ function Revisions() {
     put([...list, { revision: next, ...Object.fromEntries(Object.entries(known).filter(([, v]) => v)) }]);
   };
   return (
-    <Card name="Revisions" what={msg('view.report.printedByThePartOf')} wide>
+    <Card name="Revisions" what={msg('view.report.printedByThePartRevisions')} wide>
       {list.length > 0 && (
         <table className="w-full">
           <thead>
@@ -314,7 +314,7 @@ function Revisions() {
                       hideLabel
                       name={`revision-${i}-${key}`}
                       value={typeof r[key] === 'string' ? r[key] : ''}
-                      read={(t) => (key === 'text' ? { ok: t.length <= 1000, value: t, message: msg('view.report.atMost1000LettersStand') } : line(t))} // prettier-ignore
+                      read={(t) => (key === 'text' ? { ok: t.length <= 1000, value: t, message: msg('view.report.atMost1000Characters') } : line(t))} // prettier-ignore
                       onCommit={(v) =>
                         put(
                           list.map((x, k) => {
@@ -332,7 +332,7 @@ function Revisions() {
                 <td>
                   <button
                     type="button"
-                    aria-label={msg('view.report.takeRevisionOut', { revision: r.revision })}
+                    aria-label={msg('view.report.removeRevision', { revision: r.revision })}
                     onClick={() => put(list.filter((_, k) => k !== i))}
                   >
                     <X size={13} aria-hidden="true" className="text-inkq" />

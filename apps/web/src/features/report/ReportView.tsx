@@ -20,17 +20,17 @@ import { StudyUnits } from './StudyUnits.js';
 import { msg } from './words.js';
 
 const FORMATS = [
-  ['pdf', 'PDF', msg('view.report.fontsAndCurvesInIt')],
+  ['pdf', 'PDF', msg('view.report.withFontsCurvesAndLinks')],
   ['xlsx', 'XLSX', msg('view.report.numbersWithTheirUnitsThe')],
   ['zip', 'CSV', msg('view.report.theTablesOneFileEach')],
-  ['json', 'JSON', msg('view.report.theDocumentSiBesideWhat')],
+  ['json', 'JSON', msg('view.report.documentDataWithSiValues')],
 ] as const;
 
 const SAYS = {
-  sheets: msg('view.report.everyFigureIsLiveAnd'),
-  pages: msg('view.report.thePagesOfThePdf'),
-  ledger: msg('view.report.everyFigureOfEveryElement'),
-  letterhead: msg('view.report.whosePaperItIsOn'),
+  sheets: msg('view.report.figuresAreLiveClickOne'),
+  pages: msg('view.report.pagesAsInThePdf'),
+  ledger: msg('view.report.allFiguresOfAllElements'),
+  letterhead: msg('view.report.companyLogoHeadingsAndRevisions'),
 } as const;
 
 /** The sheets that leave the building, as they will print: parts chosen on the left, every figure live, exports on the right. */
@@ -43,7 +43,7 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
     <div className="flex min-h-0 flex-1 gap-2" data-report={made?.report.sections.length ?? 0} data-working={isWorking}>
       <Parts />
       <section
-        aria-label={msg('view.report.asItWillPrint')}
+        aria-label={msg('view.report.printPreview')}
         className="bg-deep border-line flex min-w-0 flex-1 flex-col rounded-[5px] border"
       >
         <header className="flex h-[38px] flex-none items-center gap-3 px-3">
@@ -52,12 +52,12 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
               ? msg('view.report.ledger')
               : shows === 'letterhead'
                 ? msg('view.report.letterhead')
-                : msg('view.report.asItWillPrint')}
+                : msg('view.report.printPreview')}
           </h1>
           <span className="text-inkq truncate text-[12px]">{SAYS[shows]}</span>
           <span className="ml-auto" />
           <Segmented
-            label={msg('view.report.whatIsShown')}
+            label={msg('view.report.displayed')}
             value={shows}
             onChange={setShows}
             options={[
@@ -72,7 +72,7 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
           <Letterhead />
         ) : made === null ? (
           <p className="text-inkq px-3 py-6">
-            {isWorking ? msg('view.report.puttingItTogether') : msg('view.report.nothingOfThisStudyCan')}
+            {isWorking ? msg('view.report.preparingTheReport') : msg('view.report.thisStudyCannotBePrinted')}
           </p>
         ) : shows === 'sheets' ? (
           <Sheets report={made.report} />
@@ -137,7 +137,7 @@ function Parts() {
                 <span className="flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
                   <button
                     type="button"
-                    aria-label={msg('view.report.furtherUp', { partnames: PART_NAMES[p] })}
+                    aria-label={msg('view.report.moveUp', { partnames: PART_NAMES[p] })}
                     disabled={at === 0}
                     onClick={() => put(moved(parts, p, -1))}
                     className="disabled:opacity-30"
@@ -146,7 +146,7 @@ function Parts() {
                   </button>
                   <button
                     type="button"
-                    aria-label={msg('view.report.furtherDown', { partnames: PART_NAMES[p] })}
+                    aria-label={msg('view.report.moveDown', { partnames: PART_NAMES[p] })}
                     disabled={at === parts.length - 1}
                     onClick={() => put(moved(parts, p, 1))}
                     className="disabled:opacity-30"
@@ -164,7 +164,7 @@ function Parts() {
         <Select
           label={msg('view.report.scenarioOfLinesAndCalculation')}
           value={study.report?.scenario}
-          none={msg('view.report.theFirstThatIsJudged')}
+          none={msg('view.report.firstJudgedScenario')}
           options={study.scenarios.map((s, i) => [s.id, `${letterOf(i)} ${s.name ?? s.id}`])}
           onChange={(s) => change(msg('view.report.scenarioOfTheReport'), setReport(study, 'scenario', s))}
         />
@@ -179,7 +179,7 @@ function Parts() {
               )
             }
           />
-          {msg('view.report.everyMarginInTheCalculation')}
+          {msg('view.report.allMarginsInTheCalculation')}
         </label>
       </div>
     </aside>
@@ -205,7 +205,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
           className="border-edge hover:bg-wash flex flex-col rounded-[3px] border px-2 py-1 text-left disabled:opacity-50"
           data-export={format}
         >
-          <b className="font-semibold">{busy === format ? msg('view.report.isBeingMade', { name }) : name}</b>
+          <b className="font-semibold">{busy === format ? msg('view.report.creating', { name }) : name}</b>
           <span className="text-inkq text-[12px]">{what}</span>
         </button>
       ))}
@@ -265,7 +265,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
             ▲{' '}
             {failing.length === 1 ? msg('view.report.oneMarginFails') : msg('view.report.marginsFail', { count: failing.length })}
           </b>{' '}
-          {msg('view.report.itIsSaidOnThe')}
+          {msg('view.report.shownOnTheFirstPage')}
         </p>
       )}
     </aside>
@@ -314,7 +314,7 @@ function TitleBlock() {
       name={`report-${key}`}
       value={study.report?.[key] ?? ''}
       read={(typed) =>
-        typed.length <= 200 ? { ok: true, value: typed } : { ok: false, message: msg('view.report.atMost200LettersStand') }
+        typed.length <= 200 ? { ok: true, value: typed } : { ok: false, message: msg('view.report.atMost200Characters') }
       }
       onCommit={(v) =>
         change(msg('view.report.ofTheReport', { label }), setReport(study, key, v === undefined ? undefined : String(v)))

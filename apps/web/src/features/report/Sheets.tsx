@@ -159,7 +159,7 @@ function CellOf({ cell, column }: { cell: Cell; column: Column }) {
     >
       {at && isNumber(cell) ? (
         <span
-          title={msg('view.report.pressForItsWorking')}
+          title={msg('view.report.clickToShowTheCalculation')}
           className="cursor-pointer decoration-dotted underline-offset-2 hover:underline"
           onClick={() => openWorking(at.id, at.key, cell.scenario)}
         >

@@ -43,11 +43,11 @@ test('the sheets of the parts that are chosen, with what fails on the first; par
   const cell = document.querySelector<HTMLElement>('[data-sheet=pump-sheet] [data-from="P-1.head"][data-scenario=day]')!;
   const head = (opened.store.getState().shown.day!.outcome.result!.elements['P-1'] as { head: number }).head;
   expect(Number(cell.textContent)).toBeCloseTo(head, 1);
-  await userEvent.click(within(cell).getByTitle('press for its working'));
+  await userEvent.click(within(cell).getByTitle('Click to show the calculation'));
   expect(opened.store.getState().asked).not.toBeNull();
 
   await userEvent.click(screen.getByRole('checkbox', { name: 'Cover' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Margins further up' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Move Margins up' }));
   expect(opened.store.getState().study.report!.parts).not.toContain('cover');
   await waitFor(() => expect(sheets()).not.toContain('cover'));
   // the first sheet says what fails, whichever it is
@@ -104,7 +104,7 @@ describe('letterhead', () => {
   const view = async (...more: Operation[]) => {
     const opened = await open(pumpedStudy(scenarios, ...more));
     show(opened, <ReportView work={work} />);
-    await userEvent.click(screen.getByRole('radio', { name: 'letterhead' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Letterhead' }));
     return opened;
   };
   const type = async (label: string, text: string): Promise<void> => {
@@ -117,13 +117,13 @@ describe('letterhead', () => {
   test('a template of the plant is taken in one step, and what this study says otherwise stays', async () => {
     jest.spyOn(api, 'templates').mockResolvedValue([KEPT] as never);
     const opened = await view({ op: 'set', path: ['report'], value: { checkedBy: 'B. Lund', company: 'Old', paper: 'Letter' } });
-    await userEvent.click(await screen.findByRole('combobox', { name: 'Template that is taken' }));
+    await userEvent.click(await screen.findByRole('combobox', { name: 'Template used' }));
     await userEvent.click(screen.getByRole('option', { name: 'Tarnholt' }));
     const { name, ...of } = KEPT.template;
     expect(report(opened)).toEqual({ checkedBy: 'B. Lund', ...of, template: name });
     // its words stand on the list of parts, and on the sheets
     expect(document.querySelector('[data-part=margins]')!.textContent).toContain('Reserves');
-    await userEvent.click(screen.getByRole('radio', { name: 'sheets' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Sheets' }));
     await waitFor(() => expect(sheets()).toEqual(['cover', 'margins']));
     expect(document.querySelector('[data-letterhead]')!.textContent).toBe('Tarnholt Utilities');
     expect(document.querySelector('[data-sheet=margins] h2')!.textContent).toBe('Reserves');
@@ -142,23 +142,23 @@ describe('letterhead', () => {
       .mockImplementation((id, template) => Promise.resolve({ id, savedAt: '', template }));
     const removed = jest.spyOn(api, 'removeTemplate').mockResolvedValue(KEPT);
     const opened = await view();
-    await type('company or plant', 'Aldby Works');
+    await type('Company or plant', 'Aldby Works');
     await userEvent.type(screen.getByLabelText('Name of the template'), 'Aldby{Enter}');
     await waitFor(() => expect(report(opened)!.template).toBe('Aldby'));
     expect(added).toHaveBeenCalledWith({ name: 'Aldby', company: 'Aldby Works' });
     await userEvent.type(screen.getByLabelText('Name of the template'), 'Tarnholt{Enter}');
     await waitFor(() => expect(put).toHaveBeenCalledWith('t1', { name: 'Tarnholt', company: 'Aldby Works' }));
-    await userEvent.click(await screen.findByRole('button', { name: 'Take the template Tarnholt out' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Remove the template Tarnholt' }));
     expect(removed).toHaveBeenCalledWith('t1');
     await settle();
   });
 
   test('lines of the title block, wording and revisions are entries of the study; the last one taken out leaves nothing', async () => {
-    jest.spyOn(api, 'templates').mockRejectedValue(new Error('The application on this machine does not answer.'));
+    jest.spyOn(api, 'templates').mockRejectedValue(new Error('The application on this computer does not respond.'));
     const opened = await view({ op: 'set', path: ['report'], value: { revision: '0', checkedBy: 'BL', date: '2026-03-01' } });
-    expect((await screen.findByRole('alert')).textContent).toContain('does not answer');
+    expect((await screen.findByRole('alert')).textContent).toContain('does not respond');
     await userEvent.click(screen.getByRole('button', { name: /Add a line/ }));
-    await type('label of line 1', 'contract');
+    await type('Label of line 1', 'contract');
     await type('text of line 1', 'C-1188');
     expect(report(opened)!.titleFields).toEqual([{ label: 'contract', text: 'C-1188' }]);
     await userEvent.click(screen.getByRole('button', { name: 'Take line 1 out' }));
@@ -187,13 +187,13 @@ describe('letterhead', () => {
       act(() => void fireEvent.change(screen.getByLabelText('Logo'), { target: { files: [file] } }));
     };
     await pick(10, 'image/svg+xml');
-    expect((await screen.findByRole('alert')).textContent).toContain('A PNG or a JPEG belongs here');
+    expect((await screen.findByRole('alert')).textContent).toContain('Expected: a PNG or JPEG file');
     await pick(300_000, 'image/png');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('300 KB'));
     expect(report(opened)).toBeUndefined();
     await pick(30, 'image/png');
     await waitFor(() => expect(report(opened)!.logo).toMatch(/^data:image\/png;base64,/));
-    await userEvent.click(screen.getByRole('button', { name: 'Without' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove' }));
     expect(report(opened)).not.toHaveProperty('logo');
     await settle();
   });
@@ -210,10 +210,10 @@ describe('the ledger', () => {
     const ledgerOf = () => opened.store.getState().study.report?.ledger;
     show(opened, <ReportView work={work} />);
     await waitFor(() => expect(sheets()).toContain('margins'));
-    await userEvent.click(screen.getByRole('radio', { name: 'ledger' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Ledger' }));
     await userEvent.type(screen.getByLabelText('Filter the ledger'), 'p-1 head');
     expect(ledgerOf()).toBeUndefined();
-    await userEvent.click(screen.getByRole('radio', { name: 'side by side' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Side by side' }));
     expect(ledgerOf()).toEqual({ filter: 'p-1 head', across: true });
     const { shown } = opened.store.getState();
     const heads = ['day', 'night'].map((s) => (shown[s]!.outcome.result!.elements['P-1'] as { head: number }).head);
@@ -228,9 +228,9 @@ describe('the ledger', () => {
     cleanup();
     show(opened, <ReportView work={work} />);
     await waitFor(() => expect(sheets()).toContain('margins'));
-    await userEvent.click(screen.getByRole('radio', { name: 'ledger' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Ledger' }));
     expect(screen.getByLabelText<HTMLInputElement>('Filter the ledger').value).toBe('p-1 head');
-    expect(screen.getByRole('radio', { name: 'side by side' }).getAttribute('aria-checked')).toBe('true');
+    expect(screen.getByRole('radio', { name: 'Side by side' }).getAttribute('aria-checked')).toBe('true');
     await settle();
   });
 

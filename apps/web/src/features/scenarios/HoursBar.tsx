@@ -15,7 +15,7 @@ export function HoursBar() {
     <div
       className="flex h-[24px] flex-1 gap-px"
       role="img"
-      aria-label={msg('view.scenarios.ofHoursAreSharedOut', { used, year: YEAR })}
+      aria-label={msg('view.scenarios.ofHoursAssigned', { used, year: YEAR })}
     >
       {scenarios.map((s, i) => {
         const hours = s.hoursPerYear ?? 0;
@@ -44,7 +44,7 @@ export function HoursBar() {
       })}
       {used < YEAR && (
         <div className="border-line text-inkq flex flex-1 items-center justify-center border text-[12px] whitespace-nowrap">
-          {msg('view.scenarios.standsByH', { year: YEAR - used })}
+          {msg('view.scenarios.offForH', { year: YEAR - used })}
         </div>
       )}
       {used > YEAR && (

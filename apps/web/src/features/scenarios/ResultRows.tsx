@@ -91,13 +91,13 @@ function resultRows(display: Display): ResultRow[] {
       of: (_, p) => ({ text: display.number(p?.head, 'head') }),
     },
     {
-      name: msg('view.scenarios.flowOfAUnitOver'),
+      name: msg('view.scenarios.flowPerUnitBestEfficiency'),
       unit: '%',
       figure: { of: 'pump', key: 'flowRatio' },
       of: (r) => ratio(r, 'flow-region', percent),
     },
     {
-      name: msg('view.scenarios.npshaOverNpshr'),
+      name: msg('view.scenarios.npshaNpshr'),
       unit: '',
       figure: { of: 'pump', key: 'npsha' },
       of: (r) => ratio(r, 'npsh-ratio', (v) => fixed(v, 2)),
@@ -115,7 +115,7 @@ function resultRows(display: Display): ResultRow[] {
       of: (_, p) => ({ text: display.number(p?.shaftPower, 'power') }),
     },
     {
-      name: msg('view.scenarios.electricityInTheYear'),
+      name: msg('view.scenarios.annualElectricity'),
       unit: 'MWh',
       sum: true,
       of: (_, p, hours) => {

@@ -53,7 +53,7 @@ test('results stand under their scenarios, live: the flow that is held, its powe
   // 54 m at 60 m3/h with 75 %: ρgQH/η = 998.2·9.80665·(60/3600)·54/0.75 W = 11.75 kW
   expect(result('Shaft power, all running')[1]).toBe('11.7');
   // the three years' shares stand together on the left
-  const shares = result('Electricity in the year');
+  const shares = result('Annual electricity');
   expect(Number(shares[0]!.slice(2))).toBeCloseTo(Number(shares[1]) + Number(shares[2]) + Number(shares[3]), 0);
 });
 
@@ -76,7 +76,7 @@ test('Delete shares a cell again; a whole row is shared again with one press', a
   cell('V-2 Liquid level above the nozzle in Night').focus();
   await user.keyboard('{Delete}');
   expect(sets()).toEqual([{ 'V-2.level': '1 m' }, { 'CV-1.flow': '40 m3/h' }, {}]);
-  await user.click(screen.getByRole('button', { name: 'Share CV-1 flow held again' }));
+  await user.click(screen.getByRole('button', { name: 'Use the shared CV-1 flow held' }));
   expect(sets()[1]).toEqual({});
 });
 
@@ -135,7 +135,7 @@ test('hours, temperature and whether it counts are each scenario’s own', async
 test('the bar says how many hours stand by, or how many are too many', async () => {
   const { store } = await matrix();
   // 8760 − 5000 − 2000 − 500
-  expect(screen.getByText('stands by 1260 h')).toBeTruthy();
+  expect(screen.getByText('off for 1260 h')).toBeTruthy();
   act(() => void store.getState().change('h', [{ op: 'set', path: ['scenarios', 0, 'hoursPerYear'], value: 8000 }]));
   await act(settle);
   expect(screen.getByText('▲ 1740 h too many')).toBeTruthy();
@@ -144,7 +144,7 @@ test('the bar says how many hours stand by, or how many are too many', async () 
 test('a scenario is renamed, copied with its own values, and taken out', async () => {
   const { store, user } = await matrix();
   const scenarios = () => store.getState().study.scenarios;
-  await user.click(screen.getByTitle('Night: press to rename'));
+  await user.click(screen.getByTitle('Night: click to rename'));
   await user.clear(screen.getByLabelText('Name of the scenario'));
   await user.type(screen.getByLabelText('Name of the scenario'), 'Low tariff{Enter}');
   expect(scenarios()[1]).toMatchObject({ id: 'night', name: 'Low tariff' });

@@ -33,7 +33,7 @@ export function ScenariosView() {
   const drop = (input: Input): void => {
     setAdded((list) => list.filter((a) => a !== input.address));
     const operations = shareAgain(study, input.address);
-    if (operations.length > 0) change(msg('view.scenarios.sharedAgain', { address: input.address }), operations);
+    if (operations.length > 0) change(msg('view.scenarios.sharedValueAgain', { address: input.address }), operations);
   };
   return (
     <>
@@ -55,7 +55,7 @@ export function ScenariosView() {
           <thead>
             <tr>
               <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[240px] border-b px-3 text-left text-[12px] font-normal">
-                {msg('view.scenarios.whatDiffers')}
+                {msg('view.scenarios.differences')}
               </th>
               <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">
                 {msg('view.scenarios.shared2')}
@@ -113,7 +113,7 @@ const OWN_NAMES = {
   temperature: msg('app.temperature'),
   role: msg('view.scenarios.role'),
   hoursPerYear: msg('view.scenarios.hoursAYear'),
-  judged: msg('view.scenarios.countsInTheVerdict'),
+  judged: msg('view.scenarios.includedInTheVerdict'),
 } as const;
 
 function RowHead({ strong, text, sweep, onDrop }: { strong?: string; text: string; sweep?: string; onDrop?: () => void }) {
@@ -129,8 +129,8 @@ function RowHead({ strong, text, sweep, onDrop }: { strong?: string; text: strin
           <button
             type="button"
             onClick={onDrop}
-            aria-label={msg('view.scenarios.shareAgain', { strong: strong ?? '', text })}
-            title={msg('view.scenarios.oneValueForAllAgain')}
+            aria-label={msg('view.scenarios.useTheShared', { strong: strong ?? '', text })}
+            title={msg('view.scenarios.oneValueForAll')}
             className="text-inkq h-[24px] w-[24px] opacity-0 group-hover:opacity-100 focus:opacity-100"
           >
             ×
@@ -186,7 +186,7 @@ const ScenarioHead = memo(function ScenarioHead({
             type="button"
             onClick={() => setNaming(name)}
             className="min-w-0 flex-1 truncate text-left font-semibold"
-            title={msg('view.scenarios.pressToRename', { name })}
+            title={msg('view.scenarios.clickToRename', { name })}
           >
             {name}
           </button>
@@ -237,9 +237,9 @@ const ScenarioHead = memo(function ScenarioHead({
               <DropdownMenu.Item
                 className={`${item} text-fails`}
                 disabled={last === 0}
-                onSelect={() => act(msg('view.scenarios.takeAScenarioOut'), removeScenario(store.getState().study, index))}
+                onSelect={() => act(msg('view.scenarios.removeAScenario'), removeScenario(store.getState().study, index))}
               >
-                {msg('view.scenarios.takeOut')}
+                {msg('view.scenarios.remove')}
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
@@ -271,7 +271,7 @@ function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (ad
         onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => e.key === 'Enter' && found[0] && pick(found[0].address)}
         aria-label={msg('view.scenarios.varyAnotherInput')}
-        placeholder={msg('view.scenarios.varyAnotherInputByTag')}
+        placeholder={msg('view.scenarios.varyAnotherInputTagOr')}
         className="h-[24px] w-[420px] bg-transparent outline-none placeholder:text-[var(--ink-quiet)]"
       />
       {found.length > 0 && (

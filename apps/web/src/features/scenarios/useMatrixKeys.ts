@@ -72,7 +72,7 @@ export function useMatrixKeys(rows: readonly Input[]): {
     const value = from.set?.[input.address];
     const cells = study.scenarios.slice(column + 1).map((s): MatrixCell => ({ input, scenario: s.id, value }));
     const operations = fillCells(study, cells);
-    if (operations.length > 0) change(msg('view.scenarios.filledAcross', { address: input.address }), operations);
+    if (operations.length > 0) change(msg('view.scenarios.fillRight', { address: input.address }), operations);
   };
 
   const onPaste = (event: ClipboardEvent): void => {
@@ -87,7 +87,7 @@ export function useMatrixKeys(rows: readonly Input[]): {
       line.forEach((typed, c) => {
         const input = rows[place.row + r];
         const column = place.column + c;
-        if (!input || column > last()) return void refused.push(msg('view.scenarios.liesOutsideTheMatrix', { typed }));
+        if (!input || column > last()) return void refused.push(msg('view.scenarios.isOutsideTheMatrix', { typed }));
         const scenario = scenarioAt(column);
         if (typed.trim() === '') return void cells.push({ input, scenario, value: undefined });
         const shared = locate(study, input.id)?.entry[input.key];
@@ -99,7 +99,7 @@ export function useMatrixKeys(rows: readonly Input[]): {
     change(msg('view.scenarios.pasteCells', { count: cells.length }), fillCells(study, cells));
     if (refused.length > 0)
       say(
-        msg('view.scenarios.notTaken', {
+        msg('view.scenarios.notAccepted', {
           refused: refused.slice(0, 3).join('; '),
           value: refused.length > 3 ? msg('view.scenarios.andMore', { count: refused.length - 3 }) : '',
         }),
@@ -128,11 +128,11 @@ function readCell(
     const yes = /^(yes|true|1|x)$/i.test(text);
     return yes || /^(no|false|0)$/i.test(text)
       ? { ok: true, value: yes }
-      : { ok: false, message: msg('view.scenarios.yesOrNoBelongsHere') };
+      : { ok: false, message: msg('view.scenarios.expectedYesOrNo') };
   }
   if (input.field.type === 'choice')
     return input.field.values.includes(text)
       ? { ok: true, value: text }
-      : { ok: false, message: msg('view.scenarios.oneOfBelongsHere', { values: input.field.values.join(', ') }) };
+      : { ok: false, message: msg('view.scenarios.expectedOneOf', { values: input.field.values.join(', ') }) };
   return readEntry(text, input.field, before ?? inDisplayUnit(input.field, system), system);
 }

@@ -30,7 +30,7 @@ export function StudiesView() {
         error instanceof ApiError && error.errors.length > 0
           ? error.errors.slice(0, 8).map((e) => `${e.path || 'file'}: ${e.message}`)
           : [String((error as Error).message)];
-      setAsked({ kind: 'problem', title: msg('view.studies.thatWasNotTaken'), lines });
+      setAsked({ kind: 'problem', title: msg('view.studies.notAccepted'), lines });
     }
   };
   const importFile = (chosen: File): void => {
@@ -51,7 +51,7 @@ export function StudiesView() {
         <div className="mb-4 flex items-end gap-3">
           <div className="flex-1">
             <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.studies.studies')}</h1>
-            <p className="text-inkq">{msg('view.studies.onePumpServiceEachIn')}</p>
+            <p className="text-inkq">{msg('view.studies.onePumpServiceEachWith')}</p>
           </div>
           <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
             {msg('view.studies.newStudy')}
@@ -63,9 +63,9 @@ export function StudiesView() {
         <AskPerson />
         {studies?.length === 0 && (
           <div className="panel flex flex-col items-center gap-3 py-14">
-            <p>{msg('view.studies.noStudyYetAStudy')}</p>
+            <p>{msg('view.studies.noStudiesYetAStudy')}</p>
             <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
-              {msg('view.studies.beginTheFirstOne')}
+              {msg('view.studies.createTheFirstStudy')}
             </Button>
           </div>
         )}
@@ -134,7 +134,7 @@ function Deleted({ studies, onRestore }: { studies: readonly StudyHead[]; onRest
             <span className="font-semibold">{s.tag}</span>
             <span className="flex-1">{s.title}</span>
             <Button tone="bare" onClick={() => onRestore(s)}>
-              {msg('view.studies.haveItBack')}
+              {msg('view.studies.restore')}
             </Button>
           </li>
         ))}
@@ -177,9 +177,9 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
   if (asked.kind === 'delete') {
     return (
       <Modal open onClose={onClose} title={msg('view.studies.delete', { title: asked.study.title })}>
-        <p className="mb-4">{msg('view.studies.itLeavesThisListAnd')}</p>
+        <p className="mb-4">{msg('view.studies.itIsRemovedFromThis')}</p>
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>{msg('view.studies.keepIt')}</Button>
+          <Button onClick={onClose}>{msg('view.studies.keep')}</Button>
           <Button tone="danger" onClick={() => finish(() => onDelete(asked.study))}>
             {msg('app.delete')}
           </Button>
@@ -225,7 +225,7 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{msg('view.studies.cancel')}</Button>
           <Button tone="main" type="submit" disabled={title.trim() === ''}>
-            {blank ? msg('view.studies.begin') : msg('view.studies.rename')}
+            {blank ? msg('view.studies.create') : msg('view.studies.rename')}
           </Button>
         </div>
       </form>

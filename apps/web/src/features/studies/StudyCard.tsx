@@ -126,8 +126,8 @@ function Worst({ preview }: { preview: Preview }) {
       <span className="text-fails text-[12px]">
         ▲{' '}
         {outcome.problems.length === 1
-          ? msg('view.studies.oneEntryLacksOrIs')
-          : msg('view.studies.entriesLackOrAreWrong', { count: outcome.problems.length })}
+          ? msg('view.studies.oneEntryIsMissingOr')
+          : msg('view.studies.entriesAreMissingOrInvalid', { count: outcome.problems.length })}
       </span>
     );
   let found: { margin: Margin; index: number } | undefined;

@@ -69,15 +69,15 @@ test('one that cannot be read says how many entries lack; an alternative names w
   const broken = { ...firstStudy(), points: { ...firstStudy().points, 'V-1': { kind: 'vessel', level: 'deep' } } } as Study;
   home([head('1'), head('2', { alternativeOf: '1' })], { '1': broken });
   const first = await card('Study 1');
-  await waitFor(() => expect(first.textContent).toMatch(/entr(y lacks or is wrong|ies lack or are wrong)/));
+  await waitFor(() => expect(first.textContent).toMatch(/entr(y is|ies are) missing or invalid/));
   expect((await card('Study 2')).textContent).toContain('alternative of Study 1');
 });
 
 test('a new one begins with its title and opens; an empty title begins nothing', async () => {
   const create = jest.spyOn(api, 'create').mockResolvedValue({ id: 'new' } as never);
   home([], {});
-  await userEvent.click(await screen.findByRole('button', { name: 'Begin the first one' }));
-  expect(screen.getByRole('button', { name: 'Begin' })).toHaveProperty('disabled', true);
+  await userEvent.click(await screen.findByRole('button', { name: 'Create the first study' }));
+  expect(screen.getByRole('button', { name: 'Create' })).toHaveProperty('disabled', true);
   await userEvent.type(screen.getByLabelText('Title'), '  Brine transfer {Enter}');
   await waitFor(() => expect(at).toBe('/studies/new/system'));
   expect(create).toHaveBeenCalledWith('Brine transfer');
@@ -98,12 +98,12 @@ test('renamed with the version that was seen; deleted only when that is said, an
   await userEvent.click(screen.getByRole('button', { name: 'Rename' }));
   expect(rename).toHaveBeenCalledWith('1', 3, 'Better', 'P-1');
   await menu('Delete');
-  await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
   expect(remove).not.toHaveBeenCalled();
   await menu('Delete');
   await userEvent.click(screen.getByRole('button', { name: 'Delete' }));
   expect(remove).toHaveBeenCalledWith('1');
-  await userEvent.click(await screen.findByRole('button', { name: 'Have it back' }));
+  await userEvent.click(await screen.findByRole('button', { name: 'Restore' }));
   expect(restore).toHaveBeenCalledWith('9');
 });
 
@@ -117,14 +117,14 @@ test('a file that is not taken is explained place by place, and nothing was chan
   const file = new File(['{}'], 's.json', { type: 'application/json' });
   file.text = () => Promise.resolve('{}');
   fireEvent.change(await screen.findByLabelText('Study file'), { target: { files: [file] } });
-  const said = await screen.findByRole('dialog', { name: 'That was not taken' });
+  const said = await screen.findByRole('dialog', { name: 'Not accepted' });
   expect(within(said).getAllByRole('listitem').map((l) => l.textContent)).toEqual(['▲ points.V-1.level: Found "deep".', '▲ file: It is old.']); // prettier-ignore
   expect(said.textContent).toContain('Nothing was changed.');
 });
 
 test('a server that does not answer is said, not an empty list', async () => {
-  jest.spyOn(api, 'list').mockRejectedValue(new ApiError(0, 'The application on this machine does not answer.'));
+  jest.spyOn(api, 'list').mockRejectedValue(new ApiError(0, 'The application on this computer does not respond.'));
   render(<MemoryRouter><StudiesView /></MemoryRouter>); // prettier-ignore
-  expect(await screen.findByText(/does not answer/)).toBeTruthy();
+  expect(await screen.findByText(/does not respond/)).toBeTruthy();
   expect(screen.queryByText(/No study yet/)).toBeNull();
 });

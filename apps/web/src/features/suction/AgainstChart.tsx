@@ -18,7 +18,7 @@ export function AgainstChart({ pump }: { pump: string }) {
   const shown = useStudy((s) => s.shown);
   const active = useStudy((s) => s.active);
   if (!curves || curves.pump !== pump)
-    return <p className="text-inkq py-4 text-[12px]">{msg('view.suction.theCurvesAppearAsSoon')}</p>;
+    return <p className="text-inkq py-4 text-[12px]">{msg('view.suction.curvesAppearOnceAScenario')}</p>;
   const { required, available, duties, limit, lastFlow, most } = npshAgainst(study, shown, curves, pump);
   const q = (si: number): number => d.value(si, 'flow');
   const h = (si: number): number => d.value(si, 'head');
@@ -39,7 +39,7 @@ export function AgainstChart({ pump }: { pump: string }) {
             ))}
             {limit !== null && required.length > 0 && (
               <text x={p.left + 6} y={p.bottom - 6} fontSize={11} fill="var(--fails)" className="halo">
-                {msg('view.suction.dashedLimit', { limit })}
+                {msg('view.suction.dashedLimitNpshr', { limit })}
               </text>
             )}
             {available.map((l) => {
@@ -140,7 +140,7 @@ function Duty({
       {meeting !== null && (
         <g data-meets={id}>
           <title>
-            {msg('view.suction.noMoreThanTheLimit', {
+            {msg('view.suction.npshaMeetsItsLimitAt', {
               letter: letterOf(index),
               meeting: d.number(meeting, 'flow'),
               unit: d.unit('flow'),

@@ -13,7 +13,7 @@ const NAMES: Readonly<Record<SuctionPart['kind'], readonly string[]>> = {
   surface: ['surface', 'pressure'],
   level: ['liquid', 'level'],
   height: ['nozzle', 'height'],
-  supply: [msg('view.suction.headOf'), msg('view.suction.theSupply')],
+  supply: [msg('view.suction.headOf'), msg('view.suction.supply2')],
   vapour: ['vapour', 'pressure'],
   pipes: ['suction', 'pipes'],
   element: [],
@@ -42,7 +42,7 @@ export function BuildChart(props: BuildChartProps) {
   const count = bars.length + 2;
   return (
     <PlotFrame
-      label={msg('view.suction.npshAvailableByItsParts')}
+      label={msg('view.suction.npshAvailableByComponents')}
       x={{ low: 0, high: count, parts: 1, title: '', write: () => '' }}
       y={{
         low: h(Math.min(...levels)),

@@ -11,11 +11,11 @@ import { msg } from './words.js';
 
 const PAD = { left: 34, right: 24, top: 20, bottom: 32 };
 const TITLES = {
-  level: msg('view.suction.howLowMayTheLevel'),
-  heat: msg('view.suction.howHotMayItGet'),
-  fouling: msg('view.suction.howFouledMayItBe'),
-  flow: msg('view.suction.howLargeMayTheFlow'),
-  speed: msg('view.suction.whatTheSpeedDoes'),
+  level: msg('view.suction.lowestAllowableLevel'),
+  heat: msg('view.suction.highestAllowableTemperature'),
+  fouling: msg('view.suction.highestAllowableFouling'),
+  flow: msg('view.suction.highestAllowableFlow'),
+  speed: msg('view.suction.effectOfSpeed'),
 } as const;
 const DIMENSIONS: Readonly<Record<SuctionLook['kind'], Dimension | null>> = {
   level: 'length',
@@ -53,7 +53,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
   const isBeyond = first !== undefined && ((first.left ?? 0) < 0 || (look.kind === 'level' && first.now < first.turns!));
   const isEmpty = look.kind === 'level' && study.points[look.where ?? '']?.kind === 'vessel' && first !== undefined && first.turns! < 0; // prettier-ignore
   const text = (si: number): string => `${rounded(x(si), 3)}${dimension ? ` ${d.unit(dimension)}` : ''}`;
-  const title = look.kind === 'flow' ? msg('view.suction.flowHeldBy', { where: look.where ?? '', unit: d.unit('flow') }) : look.kind === 'speed' ? msg('view.suction.speedOf', { where: look.where ?? '', unit: d.unit('speed') }) : look.kind === 'level' ? msg('view.suction.levelOf', { where: look.where ?? '', unit: d.unit('length') }) : look.kind === 'heat' ? msg('view.suction.temperatureOfTheLiquid', { unit: d.unit('temperature') }) : msg('view.suction.factorOnItsCleanDrop', { where: look.where ?? '' }); // prettier-ignore
+  const title = look.kind === 'flow' ? msg('view.suction.flowHeldBy', { where: look.where ?? '', unit: d.unit('flow') }) : look.kind === 'speed' ? msg('view.suction.speedOf', { where: look.where ?? '', unit: d.unit('speed') }) : look.kind === 'level' ? msg('view.suction.levelOf', { where: look.where ?? '', unit: d.unit('length') }) : look.kind === 'heat' ? msg('view.suction.temperatureOfTheLiquid', { unit: d.unit('temperature') }) : msg('view.suction.factorOnTheCleanPressure', { where: look.where ?? '' }); // prettier-ignore
   return (
     <section aria-label={TITLES[look.kind]} className="flex min-w-0 flex-1 flex-col" data-look={look.kind}>
       <h3 className="flex h-[24px] flex-none items-center gap-1.5 text-[13.5px] font-semibold whitespace-nowrap">
@@ -69,13 +69,13 @@ export function LookChart({ look }: { look: SuctionLook }) {
             {first.bySubmergence && msg('view.suction.submergence')}
           </span>
         )}
-        {!first && <span className="text-inkq text-[12px] font-normal">{msg('view.suction.nothingInTheRangeBrings')}</span>}
+        {!first && <span className="text-inkq text-[12px] font-normal">{msg('view.suction.notReachedInTheRange')}</span>}
       </h3>
       <div className="min-h-0 flex-1">
         <PlotFrame
           label={TITLES[look.kind]}
           x={{ low: x(look.x[0]!), high: x(look.x.at(-1)!), parts: 4, title }}
-          y={{ low, high, parts: 4, title: msg('view.suction.npshaOverItsLimit', { unit: d.unit('head') }) }}
+          y={{ low, high, parts: 4, title: msg('view.suction.npshaAboveItsLimit', { unit: d.unit('head') }) }}
           pad={PAD}
           behind={(p) => <rect x={p.left} width={p.right - p.left} y={p.y(0)} height={Math.max(0, p.bottom - p.y(0))} fill="var(--fails-wash)" opacity={0.6} />} // prettier-ignore
         >

@@ -6,8 +6,8 @@ import { msg } from './words.js';
 
 const VENTING = {
   'self-venting': 'self-venting: gas rises against the flow',
-  pockets: msg('view.suction.gasMayStayInPockets'),
-  swept: msg('view.suction.gasIsSweptAlong'),
+  pockets: msg('view.suction.gasPocketsMayRemain'),
+  swept: msg('view.suction.gasIsCarriedAlong'),
 } as const;
 
 /** How the suction is filled and vented, its inlet, and the margin that is usual: notes beside the NPSH, judged by nothing. */
@@ -30,7 +30,7 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
         {isFlooded ? (
           <>
             <b className="text-ink font-semibold">{msg('view.suction.flooded')}</b>{' '}
-            {msg('view.suction.byFillsItself', { head: head(state.static) })}
+            {msg('view.suction.bySelfFilling', { head: head(state.static) })}
           </>
         ) : (
           <>
@@ -51,7 +51,7 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
         <li title={msg('view.suction.ansiHi966')}>
           {msg('view.suction.straightInlet', { length: length(straight.length) })}
           {straight.length < straight.wanted * (1 - 1e-9) && (
-            <b className="text-near"> {msg('view.suction.ofAdvised', { length: length(straight.wanted) })}</b>
+            <b className="text-near"> {msg('view.suction.recommended', { length: length(straight.wanted) })}</b>
           )}
         </li>
       )}
@@ -59,13 +59,13 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
         <li>
           {msg('view.suction.dissolvedGas')}
           {gasHead < 0 ? (
-            <b className="text-fails">{msg('view.suction.comesOutShort', { head: head(-gasHead) })}</b>
+            <b className="text-fails">{msg('view.suction.releasedShort', { head: head(-gasHead) })}</b>
           ) : (
-            msg('view.suction.staysDissolvedBy', { head: head(gasHead) })
+            msg('view.suction.staysDissolvedReserve', { head: head(gasHead) })
           )}
         </li>
       )}
-      <li>NPSHR {criterion === 'npsh3' ? msg('view.suction.asNpsh33HeadDrop') : msg('view.suction.byTheMakersOwnCriterion')}</li>
+      <li>NPSHR {criterion === 'npsh3' ? msg('view.suction.asNpsh33HeadDrop') : msg('view.suction.byTheMakersCriterion')}</li>
       {byEnergy && (
         <li title={msg('view.suction.ansiHi961')}>
           {msg('view.suction.usualRatioBySuctionEnergy', { byenergy: byEnergy[0], byenergy2: byEnergy[1] })}

@@ -27,9 +27,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id ?? null;
   const { figures, isWorking } = useSuction(work, pump);
   if (pump === null)
-    return (
-      <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.suction.theSuctionSideIsWorked')}</div>
-    );
+    return <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.suction.addAPumpToThe')}</div>;
   const index = study.scenarios.findIndex((s) => s.id === active);
   const built = figures?.builds[active];
   // ghosted beside it: the scenario that is compared, else the first other one
@@ -38,7 +36,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <div className="flex min-h-0 flex-[1.2] gap-2">
-        <section aria-label={msg('view.suction.howNpshaIsBuiltUp')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
+        <section aria-label={msg('view.suction.npshaByComponents')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
           <BuildHeader pump={pump} pumps={pumps} index={index} built={built} />
           <div className="min-h-0 flex-1">
             {built ? (
@@ -52,7 +50,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
               />
             ) : (
               <p className="text-inkq py-4 text-[12px]">
-                {isWorking ? msg('view.suction.workingItOut') : msg('view.suction.inThisScenarioThePump')}
+                {isWorking ? msg('view.suction.calculating') : msg('view.suction.inThisScenarioThePump')}
               </p>
             )}
           </div>
@@ -60,12 +58,12 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
           {figures?.states[active] && <SuctionFacts state={figures.states[active]} pump={pump} />}
         </section>
         <section
-          aria-label={msg('view.suction.availableAgainstRequired')}
+          aria-label={msg('view.suction.npshAvailableAndRequired')}
           className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5"
         >
           <h2 className="flex h-[26px] flex-none items-baseline gap-2 text-[14px] font-semibold">
-            {msg('view.suction.availableAgainstRequired')}
-            <span className="text-inkq text-[12px] font-normal">{msg('view.suction.figuresAreNpshaOverNpshr')}</span>
+            {msg('view.suction.npshAvailableAndRequired')}
+            <span className="text-inkq text-[12px] font-normal">{msg('view.suction.figuresNpshaNpshr')}</span>
           </h2>
           <div className="min-h-0 flex-1">
             <AgainstChart pump={pump} />
@@ -91,7 +89,7 @@ function BuildHeader({ pump, pumps, index, built }: BuildHeaderProps) {
   return (
     <header className="flex h-[26px] flex-none items-center gap-2">
       <ScenarioLetter index={index} letter={letterOf(index)} />
-      <h2 className="text-[14px] font-semibold whitespace-nowrap">{msg('view.suction.howNpshaIsBuiltUp')}</h2>
+      <h2 className="text-[14px] font-semibold whitespace-nowrap">{msg('view.suction.npshaByComponents')}</h2>
       {pumps.length > MOST_TABS && (
         <Select
           label={msg('app.pump')}
@@ -110,7 +108,7 @@ function BuildHeader({ pump, pumps, index, built }: BuildHeaderProps) {
       )}
       {built && (
         <span className="text-inkq truncate text-[12px]">
-          {msg('view.suction.overTheDatumOf', {
+          {msg('view.suction.aboveTheDatumOf', {
             value: pumps.length > 1 ? '' : `${pump}, `,
             datum: d.number(built.datum, 'length', 4),
             unit: d.unit('length'),
@@ -161,7 +159,7 @@ function BuildFigures({ pump, built }: { pump: string; built: SuctionBuild }) {
       )}
       {submergence?.value != null && submergence.limit !== null && (
         <span className="inline-flex items-center gap-1">
-          {msg('view.suction.ofOverTheIntake', {
+          {msg('view.suction.submergenceLimit', {
             supply: built.supply,
             length: d.number(submergence.value, 'length'),
             limit: d.number(submergence.limit, 'length'),
@@ -182,12 +180,12 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
   const hasBoth = all.some(isOfPump) && !all.every(isOfPump);
   const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
   return (
-    <section aria-label={msg('view.suction.howFarItMayGo')} className="panel flex min-h-0 flex-1 flex-col px-3 py-1.5">
+    <section aria-label={msg('view.suction.allowableRange')} className="panel flex min-h-0 flex-1 flex-col px-3 py-1.5">
       {hasBoth && (
         <span className="flex flex-none items-center gap-3">
-          <h2 className="text-[14px] font-semibold">{msg('view.suction.howFarItMayGo')}</h2>
+          <h2 className="text-[14px] font-semibold">{msg('view.suction.allowableRange')}</h2>
           <Segmented
-            label={msg('view.suction.whatMayGoHowFar')}
+            label={msg('view.suction.allowableRangeOf')}
             value={looking}
             onChange={setLooking}
             options={[
@@ -202,7 +200,7 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
           <LookChart key={look.kind} look={look} />
         ))}
       </div>
-      {!figures && <p className="text-inkq py-4 text-[12px]">{msg('view.suction.lookingForHowLowHow')}</p>}
+      {!figures && <p className="text-inkq py-4 text-[12px]">{msg('view.suction.calculatingTheAllowableLevelTemperature')}</p>}
       {figures && figures.looks.length === 0 && (
         <p className="text-inkq py-4 text-[12px]">{msg('view.suction.noScenarioHasAPump')}</p>
       )}
@@ -228,8 +226,8 @@ function PumpTab({ id, isChosen, onChoose }: { id: string; isChosen: boolean; on
       onClick={onChoose}
       title={
         worst
-          ? msg('view.suction.leastNpshaOverNpshrIn', { value: fixed(worst.m.value!, 2), letter: letterOf(worst.i) })
-          : msg('view.suction.itsNpshIsNotJudged')
+          ? msg('view.suction.lowestNpshaNpshrIn', { value: fixed(worst.m.value!, 2), letter: letterOf(worst.i) })
+          : msg('view.suction.npshIsNotJudgedIn')
       }
       className={`border-line flex h-[22px] items-center gap-1 rounded-[3px] border px-1.5 text-[12px] ${isChosen ? 'bg-wash font-semibold' : ''}`}
       data-pump={id}

@@ -30,7 +30,7 @@ const whole = (study: ReturnType<typeof pumpedStudy>): SuctionFigures => {
   }
 };
 
-test('level, heat, fouling, flow and speed: what is left, and where nothing is left, by a plain second run', async () => {
+test('level, heat, fouling, Flow and speed: what is left, and where nothing is left, by a plain second run', async () => {
   const study = pumpedStudy(...more);
   const { builds, looks } = whole(study);
   expect(Object.keys(builds)).toEqual(['day', 'hot']);
@@ -76,12 +76,12 @@ test('the view: parts of NPSHA, what is available against what is required, the 
   jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(260);
   show(opened, <SuctionView work={work} />);
   await act(settle);
-  for (const name of ['How low may the level fall', 'How hot may it get', 'How fouled may it be'])
+  for (const name of ['Lowest allowable level', 'Highest allowable temperature', 'Highest allowable fouling'])
     expect(screen.getByRole('region', { name })).toBeTruthy();
-  const level = within(screen.getByRole('region', { name: 'How low may the level fall' }));
+  const level = within(screen.getByRole('region', { name: 'Lowest allowable level' }));
   expect(level.getByText(/at least|down to the nozzle/)).toBeTruthy();
-  const built = screen.getByRole('region', { name: 'How NPSHA is built up' });
-  expect(built.textContent).toMatch(/over the datum of P-1/);
+  const built = screen.getByRole('region', { name: 'NPSHA by components' });
+  expect(built.textContent).toMatch(/above the datum of P-1/);
   expect(built.textContent).toMatch(/inlet, static .* total .* bar\(a\)/);
 });
 
@@ -105,7 +105,7 @@ describe('beside the NPSH', () => {
     return screen.getByRole('list').textContent;
   };
   test('flooded it fills itself; a lift is primed', async () => {
-    expect(await said({})).toMatch(/flooded by 4\.00 m, fills itself.*Fr 0\.99: gas may stay in pockets.*NPSH3/);
+    expect(await said({})).toMatch(/flooded by 4\.00 m, self-filling.*Fr 0\.99: gas pockets may remain.*NPSH3/);
     cleanup();
     expect(await said({ isFlooded: false, static: -2.5 })).toMatch(
       /suction lift 2\.50 m, priming required; greatest lift 3\.00 m/,
@@ -121,9 +121,9 @@ describe('beside the NPSH', () => {
       },
       { op: 'set', path: ['lines', 0, 'elements', 1, 'service'], value: 'pipeline' },
     );
-    expect(text).toMatch(/◐ of 0\.750 m advised/);
-    expect(text).toMatch(/▲ comes out, 1\.20 m short/);
-    expect(text).toMatch(/maker’s own criterion/);
+    expect(text).toMatch(/◐ recommended: 0\.750 m/);
+    expect(text).toMatch(/▲ released, 1\.20 m short/);
+    expect(text).toMatch(/maker’s criterion/);
     expect(text).toMatch(/by suction energy 1\.2 to 1\.7.*pipeline: ratio 1\.3 and 1\.00 m/);
   });
 });

@@ -31,7 +31,7 @@ export function Breakdown() {
   const shown = useStudy((s) => s.shown);
   const pump = useStudy((s) => s.pump);
   const isKnown = pump !== null && Object.values(shown).some((s) => s.outcome.result?.breakdowns[pump]);
-  if (!isKnown) return <p className="text-inkq p-4">{msg('view.system.theHeadIsBrokenDown')}</p>;
+  if (!isKnown) return <p className="text-inkq p-4">{msg('view.system.theBreakdownAppearsOnceA')}</p>;
   return <Bars pump={pump} />;
 }
 
@@ -81,7 +81,7 @@ function BarChart({ pump, columns, used }: PartsProps) {
   return (
     <div ref={box} className="min-h-[90px] flex-1 overflow-hidden">
       {height > 40 && width > LEFT && (
-        <svg width={width} height={height} role="img" aria-label={msg('view.system.headOfByItsParts', { pump })}>
+        <svg width={width} height={height} role="img" aria-label={msg('view.system.headOfByComponentsIn', { pump })}>
           <defs>
             <pattern id="burnt-head" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width="5" height="5" fill="var(--panel)" />
@@ -147,7 +147,7 @@ function ShareTable({ pump, columns, used }: PartsProps) {
   return (
     <table
       className="w-full flex-none table-fixed text-[12px]"
-      aria-label={msg('view.system.headOfByItsParts2', { pump, unit: display.unit('head') })}
+      aria-label={msg('view.system.headOfByComponents', { pump, unit: display.unit('head') })}
     >
       <thead>
         <tr className="border-soft h-[22px] border-y">

@@ -66,7 +66,7 @@ function CheckRow({ margin, isOpen, onOpen }: { margin: Margin; isOpen: boolean;
           title={
             own
               ? msg('view.system.limitOfThisStudy', { value: own.reason ? `: ${own.reason}` : '' })
-              : msg('view.system.defaultLimitPressToChange')
+              : msg('view.system.defaultLimitClickToChange')
           }
           onClick={() => onOpen(isOpen ? null : check)}
           className={`h-[24px] min-w-[84px] rounded-[3px] px-1 text-right underline decoration-dotted underline-offset-2 ${own ? 'text-cedar font-semibold' : 'text-inkq'}`}

@@ -94,7 +94,7 @@ test('a working opens what it rests on, leads back, and shows the whole chain', 
   const { user } = await panel('P-1');
   await user.click(screen.getByRole('button', { name: 'NPSHA' }));
   await act(settle);
-  const working = screen.getByRole('region', { name: 'Working' });
+  const working = screen.getByRole('region', { name: 'Calculation' });
   expect(working.textContent).toContain('NPSHA = H1 − zd + (pa − pv)/(ρ·g)');
   await user.click(within(working).getByRole('button', { name: 'total head at V-1' }));
   expect(working.textContent).toContain('H = z + hl + ps/(ρ·g)');
@@ -102,7 +102,7 @@ test('a working opens what it rests on, leads back, and shows the whole chain', 
   await user.click(within(working).getByRole('button', { name: /back to NPSHA of P-1/ }));
   expect(working.textContent).toContain('NPSHA = H1');
   await user.click(within(working).getByRole('button', { name: 'Whole chain' }));
-  const chain = within(working).getByRole('list', { name: 'What NPSHA of P-1 rests on' });
+  const chain = within(working).getByRole('list', { name: 'Calculation of NPSHA of P-1' });
   for (const part of ['total head of V-1', 'head loss of L-1', 'vapour pressure of the fluid', 'temperature'])
     expect(chain.textContent).toContain(part);
 });
@@ -111,7 +111,7 @@ test('a valve of another size than its line says so, and takes the bores of the 
   const { store, user } = await panel('CV-1');
   // DN 80 in a line of DN 150, sch 40: 154.1 mm
   expect(screen.getByText(/its FP would be/)).toBeTruthy();
-  await user.click(screen.getByRole('button', { name: 'Take the bores of the line' }));
+  await user.click(screen.getByRole('button', { name: 'Use the bores of the line' }));
   await act(settle);
   const { valves } = store.getState().study as { valves: Record<string, { inside?: string[] }> };
   expect(valves.gx80!.inside).toEqual(['154.08 mm', '154.08 mm']);

@@ -164,7 +164,7 @@ function TakeBores({ id, bore }: { id: string; bore: number }) {
   };
   return (
     <button type="button" onClick={take} className="text-cedar ml-1 underline">
-      {msg('view.system.takeTheBoresOfThe')}
+      {msg('view.system.useTheBoresOfThe')}
     </button>
   );
 }

@@ -43,7 +43,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
         mark={mark}
         value={value}
         options={options}
-        none={names === 'lines' ? msg('view.system.noTeeWithoutLosses') : undefined}
+        none={names === 'lines' ? msg('view.system.noTeeLosses') : undefined}
         isWide={names !== undefined || options.some(([, text]) => text.length > 10)}
         onPut={put}
       />
@@ -123,8 +123,8 @@ function Whose({ id, name, label, value }: { id: string; name: string; label: st
   const letter = letterOf(index);
   const toggle = (): void => {
     const title = isOwn
-      ? msg('view.system.sharedAgain', { label: label.toLowerCase() })
-      : msg('view.system.inAlone', { label: label.toLowerCase(), scenario: scenario?.name ?? active });
+      ? msg('view.system.sharedValueAgain', { label: label.toLowerCase() })
+      : msg('view.system.onlyIn', { label: label.toLowerCase(), scenario: scenario?.name ?? active });
     change(`${id} ${title}`, setOwn(study, active, id, name, isOwn ? undefined : value));
   };
   return (
@@ -133,7 +133,7 @@ function Whose({ id, name, label, value }: { id: string; name: string; label: st
       onClick={toggle}
       aria-pressed={isOwn}
       title={
-        isOwn ? msg('view.system.onlyInScenarioPressTo', { letter }) : msg('view.system.sharedByAllScenariosPress', { letter })
+        isOwn ? msg('view.system.onlyInScenarioClickTo', { letter }) : msg('view.system.sharedByAllScenariosClick', { letter })
       }
       className="flex h-[24px] w-[22px] flex-none items-center justify-end"
     >

@@ -81,7 +81,7 @@ export function Equipment() {
       {chosen ? (
         <Entry key={`${chosen.list}.${chosen.id}`} {...chosen} entry={study[chosen.list]![chosen.id]!} />
       ) : (
-        <p className="text-inkq p-4">{msg('view.system.nothingStandsHereYetAdd')}</p>
+        <p className="text-inkq p-4">{msg('view.system.nothingHereYetAddA')}</p>
       )}
     </div>
   );
@@ -168,10 +168,10 @@ function Entry({ list, id, entry }: Chosen & { entry: RawEntry }) {
             tone="bare"
             className="ml-auto !px-0"
             disabled={users.length > 0}
-            title={users.length > 0 ? msg('view.system.usesIt', { users: users.join(', ') }) : undefined}
-            onClick={() => change(msg('view.system.takeOut', { id }), [{ op: 'set', path: [list, id] }])}
+            title={users.length > 0 ? msg('view.system.usedBy', { users: users.join(', ') }) : undefined}
+            onClick={() => change(msg('view.system.remove', { id }), [{ op: 'set', path: [list, id] }])}
           >
-            {msg('view.system.takeOut2')}
+            {msg('view.system.remove2')}
           </Button>
         </div>
         {list !== 'fluids' && <TakenFrom list={list} id={id} entry={entry} />}

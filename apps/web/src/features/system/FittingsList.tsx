@@ -43,7 +43,7 @@ export function FittingsList({ id, bore, reynolds }: { id: string; bore: number 
       <div className="flex h-[24px] items-center gap-2">
         <h3 className="font-semibold">{msg('view.system.fittings2')}</h3>
         {bore !== null && fittings.length > 0 && (
-          <span className="text-inkq text-[12px]" title={msg('view.system.onTheVelocityHeadIn')}>
+          <span className="text-inkq text-[12px]" title={msg('view.system.basedOnTheVelocityHead')}>
             ΣK {fixed(sum, 2)}
           </span>
         )}

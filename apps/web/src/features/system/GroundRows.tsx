@@ -28,7 +28,7 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
     <div className="text-[12px]">
       <p>
         {rows.length === 0 ? (
-          <span className="text-inkq">{msg('view.system.itRunsStraightFromEnd')}</span>
+          <span className="text-inkq">{msg('view.system.straightFromEndToEnd')}</span>
         ) : (
           <>
             <b className="font-semibold">{rows.length}</b>{' '}
@@ -49,9 +49,9 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
           <button
             type="button"
             className="text-cedar hover:underline"
-            onClick={() => put(msg('view.system.groundLeftOut'), undefined)}
+            onClick={() => put(msg('view.system.removeGroundProfile'), undefined)}
           >
-            {msg('view.system.leaveThemOut')}
+            {msg('view.system.remove3')}
           </button>
         )}
       </div>
@@ -71,10 +71,10 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
 }
 
 const SAID: Readonly<Record<GroundProblem['reason'], (found: string) => string>> = {
-  'not-number': (f) => msg('view.system.isNoNumber', { f }),
-  'not-rising': (f) => msg('view.system.doesNotLieBeyondThe', { f }),
-  beyond: (f) => msg('view.system.liesOutsideThisPipeAnd', { f }),
-  'too-many': (f) => msg('view.system.rowsAreMoreThanA', { f }),
+  'not-number': (f) => msg('view.system.isNotANumber', { f }),
+  'not-rising': (f) => msg('view.system.isNotBeyondTheRow', { f }),
+  beyond: (f) => msg('view.system.isOutsideThisPipeSkipped', { f }),
+  'too-many': (f) => msg('view.system.rowsMoreThanAPipe', { f }),
   empty: () => msg('view.system.noRowsYet'),
 };
 
@@ -139,7 +139,7 @@ function GroundDialog({
           onChange={(elevation) => setUnits({ ...units, elevation })}
         />
         <label className="flex flex-col">
-          <span className="text-inkq">{msg('view.system.thePipeBeginsAt')}</span>
+          <span className="text-inkq">{msg('view.system.pipeBeginsAt')}</span>
           <input
             aria-label={msg('view.system.distanceAtWhichThePipe')}
             value={begin}
@@ -149,16 +149,16 @@ function GroundDialog({
           />
         </label>
       </div>
-      {lacking && <p className="text-fails mb-1">{msg('view.system.theHeadNamesNoUnit')}</p>}
+      {lacking && <p className="text-fails mb-1">{msg('view.system.noUnitsInTheHeader')}</p>}
       {ground.isDecimalUnsure && (
         <p className="text-fails mb-1">
-          {msg('view.system.aCommaStandsBeforeThree')}
+          {msg('view.system.everyCommaIsFollowedBy')}
           <button type="button" className="underline" onClick={() => setUnits({ ...units, decimal: ',' })}>
             {msg('view.system.theDecimalSign')}
           </button>{' '}
           {msg('view.system.or')}
           <button type="button" className="underline" onClick={() => setUnits({ ...units, decimal: '.' })}>
-            {msg('view.system.partsThousands')}
+            {msg('view.system.theThousandsSeparator')}
           </button>
           .
         </p>
@@ -180,7 +180,7 @@ function GroundDialog({
                   : msg('view.system.of4', { length: display.number(length, 'length', 5), unit: display.unit('length') }),
             })}
         </span>
-        <Button onClick={onClose}>{msg('view.system.leaveIt')}</Button>
+        <Button onClick={onClose}>{msg('view.system.cancel2')}</Button>
         <Button tone="main" disabled={ground.rows.length === 0} onClick={() => onTake(ground.rows)}>
           {msg('view.system.takeCountPluralOneOther', { count: ground.rows.length })}
         </Button>

@@ -89,7 +89,7 @@ test('an id that is taken is refused in words; a free one goes everywhere it is 
   expect(store.getState().study.scenarios[0]!.set).toEqual({ 'S-1.length': '12 m' });
 });
 
-test('the quick entry adds after the chosen row in one step, and says how it reads', async () => {
+test('the quick entry adds after the selected row in one step, and says how it reads', async () => {
   const { store, user, ids, quick } = await sheet();
   act(() => store.getState().select('L-1'));
   await user.type(quick, 'pipe 120 m DN100 sch 40');

@@ -33,14 +33,14 @@ export function LineSizes() {
   const { sizes, isOld } = useLineSizes(pipes);
   const [over, setOver] = useState<number | null>(null);
   const display = useDisplay();
-  if (pipes.length === 0) return <p className="text-inkq p-4">{msg('view.system.thereIsNoPipeIn')}</p>;
+  if (pipes.length === 0) return <p className="text-inkq p-4">{msg('view.system.noPipeInThisStudy')}</p>;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="border-soft flex h-[32px] flex-none items-center gap-3 border-b px-3">
         <PipeGroup pipes={pipes} onChange={setChosen} />
         {sizes && (
           <span className="text-inkq text-[12px]">
-            {msg('view.system.ofPipeAtTheFlows', {
+            {msg('view.system.ofPipeAtThePresent', {
               count: display.number(sizes.length, 'length', 4),
               unit: display.unit('length'),
             })}
@@ -56,7 +56,7 @@ export function LineSizes() {
           <LineSizesChart sizes={sizes} over={over} />
         </div>
       ) : (
-        <p className="text-inkq flex-1 p-4">{msg('view.system.sizesAreComparedAsSoon')}</p>
+        <p className="text-inkq flex-1 p-4">{msg('view.system.sizesAreComparedOnceA')}</p>
       )}
       <Economics />
     </div>
@@ -85,11 +85,11 @@ function Band({ pipes }: { pipes: readonly string[] }) {
       limit: band.map((v) => `${Number(v.toPrecision(6))} ${unit}`),
       where,
     }));
-    change(msg('view.system.velocityGuidance'), [{ op: 'set', path: ['limits'], value: [...others, ...own] }]);
+    change(msg('view.system.recommendedVelocity'), [{ op: 'set', path: ['limits'], value: [...others, ...own] }]);
   };
   return (
     <span className="text-inkq ml-auto flex items-center gap-1.5 text-[12px]">
-      {msg('view.system.guidanceForTheVelocity')}
+      {msg('view.system.recommendedVelocity2')}
       {([0, 1] as const).map((end) => (
         <input
           key={`${end}-${limits[end]}-${display.system}`}
@@ -233,10 +233,10 @@ function SizeRow({ size: s, isNow, isCheapest, isOver, onOver, onTake, band, mos
         ) : (
           <Button
             className="!h-[21px] !px-2 !text-[12px]"
-            aria-label={msg('view.system.take2', { size: s.size, schedule: s.schedule })}
+            aria-label={msg('view.system.use2', { size: s.size, schedule: s.schedule })}
             onClick={onTake}
           >
-            {msg('view.system.take')}
+            {msg('view.system.use')}
           </Button>
         )}
       </td>
@@ -268,12 +268,12 @@ function Heads({ hasHead, hasEnergy }: { hasHead: boolean; hasEnergy: boolean })
         </th>
         <th className="font-normal">{msg('view.system.loss', { unit: display.unit('head') })}</th>
         {hasHead && <th className="font-normal">{msg('app.head2', { unit: display.unit('head') })}</th>}
-        <th className="font-normal" title={msg('view.system.flowWithEveryPumpOff')}>
+        <th className="font-normal" title={msg('view.system.flowWithAllPumpsOff')}>
           {msg('view.system.noPump')}
           <br />
           {display.unit('flow')}
         </th>
-        <th className="font-normal">{msg('view.system.aMetre', { currency })}</th>
+        <th className="font-normal">{msg('view.system.m', { currency })}</th>
         {hasEnergy && (
           <>
             <th className="font-normal">
@@ -324,7 +324,7 @@ function Velocities({
   );
 }
 
-const PER_METRE = { type: 'number' as const, min: 0, max: 1e7, label: msg('view.system.costOfAMetre') };
+const PER_METRE = { type: 'number' as const, min: 0, max: 1e7, label: msg('view.system.costPerMetre') };
 
 /** cost of a metre: the study's own, or a guide until one is typed */
 function Cost({ size }: { size: SizedLine }) {
@@ -350,8 +350,8 @@ function Cost({ size }: { size: SizedLine }) {
     <input
       key={text + String(isGuide)}
       defaultValue={text}
-      aria-label={msg('view.system.costOfAMetreOf', { size: size.size })}
-      title={isGuide ? msg('view.system.aGuideThatGrowsWith') : msg('view.system.asTheStudySaysEmpty')}
+      aria-label={msg('view.system.costPerMetreOf', { size: size.size })}
+      title={isGuide ? msg('view.system.guideValueBore15') : msg('view.system.fromTheStudyClearIt')}
       onBlur={(e) => put(e.target.value)}
       onKeyDown={(e) => e.key === 'Enter' && put(e.currentTarget.value)}
       className={`hover:border-edge focus:border-edge h-[21px] w-[50px] rounded-[3px] border border-transparent bg-transparent px-1 text-right ${isGuide ? 'text-inkq italic' : 'font-semibold'}`}

@@ -7,8 +7,8 @@ const FIELDS: readonly { key: keyof RawEconomics & string; label: string; unit: 
   {
     key: 'energyPrice',
     label: msg('view.system.price'),
-    unit: msg('view.system.aKwh'),
-    title: msg('view.system.priceOfAKwhFrom'),
+    unit: msg('view.system.perKwh'),
+    title: msg('view.system.electricityPricePerKwh'),
   },
   { key: 'life', label: msg('view.system.life'), unit: 'years', title: msg('view.system.yearsOverWhichEnergyIs') },
   {
@@ -16,14 +16,14 @@ const FIELDS: readonly { key: keyof RawEconomics & string; label: string; unit: 
     label: msg('view.system.interest'),
     unit: '%',
     isShare: true,
-    title: msg('view.system.interestAYearWithWhich'),
+    title: msg('view.system.annualInterestRateForDiscounting'),
   },
   {
     key: 'efficiency',
     label: msg('view.system.efficiency'),
     unit: '%',
     isShare: true,
-    title: msg('view.system.ofPumpAndDriverTogether'),
+    title: msg('view.system.pumpAndDriverTogetherWhere'),
   },
 ];
 
@@ -81,7 +81,7 @@ export function Economics() {
       <span className="ml-auto">
         {hours > 0
           ? msg('view.system.energyOverTheHoursA', { toLocaleString: hours.toLocaleString('en-US').replaceAll(',', ' ') })
-          : msg('view.system.giveTheScenariosTheirHours')}
+          : msg('view.system.enterOperatingHoursOfThe')}
       </span>
     </div>
   );

@@ -57,10 +57,10 @@ export function PasteRows({
       </div>
       <div className="flex items-center justify-end gap-2">
         <span className="text-inkq mr-auto text-[12px]">
-          {msg('view.system.oneElementARowA')}
+          {msg('view.system.oneElementPerRowA')}
           {bad > 0 && <b className="text-fails"> {msg('view.system.notUnderstood', { bad })}</b>}
         </span>
-        <Button onClick={onClose}>{msg('view.system.leaveIt')}</Button>
+        <Button onClick={onClose}>{msg('view.system.cancel2')}</Button>
         <Button tone="main" disabled={good.length === 0} onClick={() => onTake(good)}>
           {msg('view.system.addCountPluralOneOther', { count: good.length })}
         </Button>

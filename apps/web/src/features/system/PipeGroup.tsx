@@ -23,7 +23,7 @@ export function PipeGroup({ pipes, onChange }: { pipes: readonly string[]; onCha
         <Popover.Content
           align="start"
           sideOffset={4}
-          aria-label={msg('view.system.pipesThatGetOneSize')}
+          aria-label={msg('view.system.pipesOfOneSize')}
           className="panel z-30 max-h-[300px] w-[280px] overflow-auto p-2 shadow-[var(--shadow-lift)]"
         >
           {all.map(({ e, line }) => (

@@ -40,7 +40,7 @@ export function PipeMore({ id, seen }: { id: string; seen: RawEntry }) {
           ))}
         </div>
         <Layers id={id} seen={seen} />
-        {!isThermal && <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.temperatureAlongTheWayIs')}</p>}
+        {!isThermal && <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.temperatureAlongTheLineIs')}</p>}
       </Part>
     </>
   );

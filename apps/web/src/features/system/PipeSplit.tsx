@@ -42,7 +42,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
     // an orifice wants the bore around it
     const whole = entry?.kind === 'orifice' ? { ...entry, ...orificeIn(study, id) } : entry;
     const done = splitPipe(study, id, at, whole, shown[active]?.outcome.result ?? null);
-    if (rebuild(msg('view.system.part', { id }), done)) setTyped('');
+    if (rebuild(msg('view.system.split', { id }), done)) setTyped('');
   };
   return (
     <form
@@ -53,7 +53,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
       }}
     >
       <label htmlFor={SPLIT_FIELD} className="text-inkq">
-        {msg('view.system.partAfter')}
+        {msg('view.system.splitAfter')}
       </label>
       <input
         id={SPLIT_FIELD}
@@ -62,9 +62,9 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
         placeholder={`${rounded(q.si / q.unit.factor / 2, 4)} ${unit}`}
         className="border-edge bg-panel h-[24px] w-[72px] rounded-[3px] border px-1.5 text-right"
       />
-      <span className="text-inkq">{msg('view.system.andPutIn')}</span>
+      <span className="text-inkq">{msg('view.system.andInsert')}</span>
       <Select
-        label={msg('view.system.whatIsPutBetweenThe')}
+        label={msg('view.system.elementBetweenTheParts')}
         value={kind === '' ? undefined : kind}
         none={msg('view.system.nothing')}
         options={Object.entries(INSERTS).map(([k, i]) => [k, i.name])}
@@ -80,7 +80,7 @@ export function PipeSplit({ id, length }: { id: string; length: unknown }) {
               : msg('view.system.between0And', { length: length as string })}
         </span>
         <Button type="submit" disabled={!right} className="!h-[24px]">
-          {msg('view.system.part2')}
+          {msg('view.system.split2')}
         </Button>
       </span>
     </form>

@@ -55,7 +55,7 @@ function Levels({ id, seen }: { id: string; seen: RawEntry }) {
   const change = useStudy((s) => s.change);
   const index = study.scenarios.findIndex((s) => s.id === active);
   const given = LEVELS.filter(([, key]) => typeof seen[key] === 'string');
-  if (given.length === 0) return <p className="text-inkq leading-4">{msg('view.system.giveTheVesselItsLow')}</p>;
+  if (given.length === 0) return <p className="text-inkq leading-4">{msg('view.system.enterLowNormalAndHigh')}</p>;
   const shared = locate(study, id)?.entry.level;
   const options = [...given.map(([word]) => ({ value: word, text: word })), { value: 'typed', text: msg('view.system.asTyped') }];
   const now = given.some(([word]) => seen.level === word) ? String(seen.level) : 'typed';
@@ -96,17 +96,17 @@ function Basis({ id, basis }: { id: string; basis: 'static' | 'total' }) {
         onChange={(b) => change(msg('view.system.is', { id, b }), setShared(study, id, 'basis', b === 'static' ? undefined : b))}
       />
       <p className="text-inkq leading-4">
-        {basis === 'static' ? msg('view.system.atATappingTheLiquid') : msg('view.system.theLiquidHasComeTo')}
+        {basis === 'static' ? msg('view.system.atATappingTheLiquid') : msg('view.system.theLiquidIsAtRest')}
       </p>
     </div>
   );
 }
 
 const TEST_FIELDS = [
-  ['q1', msg('view.system.flow1'), 'flow', ''],
-  ['h1', msg('view.system.level1'), 'length', ''],
-  ['q2', msg('view.system.flow2'), 'flow', ''],
-  ['h2', msg('view.system.level2'), 'length', ''],
+  ['q1', msg('view.system.flow12'), 'flow', ''],
+  ['h1', msg('view.system.level12'), 'length', ''],
+  ['q2', msg('view.system.flow22'), 'flow', ''],
+  ['h2', msg('view.system.level22'), 'length', ''],
 ] as const;
 
 const TEST_FIELD = { flow: thingKind('flow')!.fields.flow!, length: thingKind('well')!.fields.restLevel! };
@@ -133,7 +133,7 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
   const rest = complete ? h1 + q1 / capacity : NaN;
   const right = capacity > 0 && Number.isFinite(rest);
   const take = (): void => {
-    if (!right) return say(msg('view.system.ofTheTwoReadingsThe'));
+    if (!right) return say(msg('view.system.theReadingWithTheGreater'));
     const operations = [
       ...setShared(study, id, 'restLevel', writeQuantity(Number(rest.toPrecision(7)), 'length', display.typed('length'))),
       ...setShared(
@@ -177,9 +177,9 @@ function PumpingTest({ id, seen }: { id: string; seen: RawEntry }) {
               ? msg('view.system.theGreaterFlowMustHave')
               : ''}
         </span>
-        <Button onClick={() => setOpen(false)}>{msg('view.system.leave')}</Button>
+        <Button onClick={() => setOpen(false)}>{msg('view.system.cancel')}</Button>
         <Button tone="main" disabled={!right} onClick={take}>
-          {msg('view.system.take')}
+          {msg('view.system.use')}
         </Button>
       </div>
     </div>

@@ -20,7 +20,7 @@ export function PressureRating({ id, seen, fields }: { id: string; seen: RawEntr
           <Entry key={k} id={id} name={k} field={fields[k]!} value={seen[k]} />
         ))}
       </div>
-      <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.pn16OrClass300Group')}</p>
+      <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.forExamplePn16OrClass')}</p>
       <div className="flex flex-col pt-1">
         <OverTemperature
           field={fields.ratingTable as TableField}

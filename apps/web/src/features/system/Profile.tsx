@@ -91,7 +91,7 @@ export function Profile({ switcher }: { switcher?: ReactNode }) {
           />
         </svg>
       ) : (
-        <p className="text-inkq p-5">{study.lines.length === 0 ? '' : msg('view.system.theProfileAppearsAsSoon')}</p>
+        <p className="text-inkq p-5">{study.lines.length === 0 ? '' : msg('view.system.theProfileAppearsOnceA')}</p>
       )}
       {frame && hasPlaces && (
         <ProfileTools
@@ -353,7 +353,7 @@ function Legend({ letter, index, stale }: { letter: string; index: number; stale
       text: msg('view.system.hydraulicGradeActiveStaleSelect', { letter, stale: stale ? 'yes' : 'no' }),
     },
     { stroke: 'var(--ink-quiet)', width: 1.2, dash: '9 4', text: msg('view.system.theOtherScenarios') },
-    { stroke: 'var(--edge)', width: 1, dash: '', text: msg('view.system.boilsBelowThisLine') },
+    { stroke: 'var(--edge)', width: 1, dash: '', text: msg('view.system.vapourPressureLine') },
   ];
   return (
     <g transform={`translate(${LEFT + 8} ${TOP})`}>

@@ -48,9 +48,9 @@ export function ProfileReadout({
       over < 0
         ? 'boils'
         : over < SAFE_OVER_VAPOUR
-          ? msg('view.system.closeToBoiling')
+          ? msg('view.system.nearVapourPressure')
           : pressure < atmosphere
-            ? msg('view.system.belowAtmosphere')
+            ? msg('view.system.belowAtmosphericPressure2')
             : 'holds';
     return [{ id: s.id, index, pressure, over, velocity, kind, text }];
   });
@@ -71,7 +71,7 @@ export function ProfileReadout({
               </span>
             </th>
             <th className="text-right font-normal">{display.placeUnit}</th>
-            <th className="text-right font-normal">{msg('view.system.overVapour')}</th>
+            <th className="text-right font-normal">{msg('view.system.aboveVapourPressure')}</th>
             <th className="text-right font-normal">{display.unit('velocity')}</th>
           </tr>
         </thead>

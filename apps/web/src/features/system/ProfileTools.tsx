@@ -40,7 +40,7 @@ export function ProfileTools({ scale, onStep, onWhole, drawing, title, isEnergy,
         <Maximize {...size} />
       </Tool>
       <Tool
-        label={isEnergy ? msg('view.system.leaveOutTheEnergyLine') : msg('view.system.drawTheEnergyLineTotal')}
+        label={isEnergy ? msg('view.system.hideTheEnergyGradeLine') : msg('view.system.showTheEnergyGradeLine')}
         onClick={() => onEnergy(!isEnergy)}
       >
         <Waypoints {...size} />

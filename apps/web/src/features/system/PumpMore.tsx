@@ -102,7 +102,7 @@ function DriveFigures({ r }: { r: PumpResult }) {
       msg('view.system.velocityPastTheMotor'),
       r.motorVelocity === undefined ? null : `${d.number(r.motorVelocity, 'velocity')} ${d.unit('velocity')}`,
     ],
-    [msg('view.system.startingTorqueOverThatOf'), r.startTorque === undefined ? null : fixed(r.startTorque, 2)],
+    [msg('view.system.startingTorquePumpTorque'), r.startTorque === undefined ? null : fixed(r.startTorque, 2)],
     [
       msg('view.system.lossOfTheDrive'),
       r.driveLoss === undefined ? null : `${d.number(r.driveLoss, 'power')} ${d.unit('power')}`,
@@ -110,7 +110,7 @@ function DriveFigures({ r }: { r: PumpResult }) {
   ];
   const known = rows.filter(([, v]) => v !== null);
   if (known.length === 0)
-    return <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.voltageAtTheMotorNeeds')}</p>;
+    return <p className="text-inkq pt-1 text-[12px] leading-4">{msg('view.system.voltageAtTheMotorRequires')}</p>;
   return (
     <dl className="pt-1 text-[12px]">
       {known.map(([name, value]) => (

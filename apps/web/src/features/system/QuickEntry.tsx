@@ -46,7 +46,7 @@ export function QuickEntry({
         className={`max-w-[55%] truncate text-[12px] ${read && 'problem' in read ? 'text-fails' : 'text-inkq'}`}
         title={read ? ('problem' in read ? read.problem : read.reads) : ''}
       >
-        {read ? ('problem' in read ? `▲ ${read.problem}` : read.reads) : msg('view.system.addsAfterTheChosenRow')}
+        {read ? ('problem' in read ? `▲ ${read.problem}` : read.reads) : msg('view.system.addsAfterTheSelectedRow')}
       </span>
       <kbd className="border-line text-inkq rounded-[2px] border px-1.5 text-[11px]">{text ? 'Enter' : 'Ctrl Enter'}</kbd>
     </form>

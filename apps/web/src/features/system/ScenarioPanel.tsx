@@ -35,7 +35,7 @@ export function ScenarioPanel() {
       <header className="border-soft flex h-[34px] flex-none items-center gap-2 border-b px-3">
         <ScenarioLetter index={index} letter={letterOf(index)} />
         <h2 className="min-w-0 flex-1 truncate font-semibold">{scenario.name ?? active}</h2>
-        <span className="text-inkq text-[12px]">{msg('view.system.noRowChosen')}</span>
+        <span className="text-inkq text-[12px]">{msg('view.system.noRowSelected')}</span>
       </header>
       <ScenarioEntries index={index} />
       {result && <Judgement result={result} />}
@@ -58,7 +58,7 @@ function ScenarioEntries({ index }: { index: number }) {
   };
   // for all of them: one that departs says so in its file
   const follow = (isFollowed: boolean): void =>
-    void change(isFollowed ? msg('view.system.temperatureAlongTheWay') : msg('view.system.oneTemperatureEverywhere'), [
+    void change(isFollowed ? msg('view.system.temperatureAlongTheLine') : msg('view.system.oneTemperatureEverywhere'), [
       { op: 'set', path: ['thermal'], ...(isFollowed ? { value: true } : {}) },
       ...study.scenarios.flatMap((s, i): Operation[] =>
         s.thermal === undefined ? [] : [{ op: 'set', path: ['scenarios', i, 'thermal'] }],
@@ -87,7 +87,7 @@ function ScenarioEntries({ index }: { index: number }) {
       />
       <label className="col-span-2 flex h-[48px] items-center gap-2 pt-[10px] leading-[15px]">
         <input type="checkbox" checked={scenario.thermal ?? study.thermal === true} onChange={(e) => follow(e.target.checked)} />
-        <span className="text-inkq text-[11.5px]">{msg('view.system.temperatureAlongTheWayIn')}</span>
+        <span className="text-inkq text-[11.5px]">{msg('view.system.temperatureAlongTheLineIn')}</span>
       </label>
       <TypedField
         label={msg('view.system.ambient')}
@@ -161,7 +161,7 @@ function SiteEntries() {
           <Select
             label={datum.label!}
             value={typeof site.datum === 'string' ? site.datum : undefined}
-            none={msg('view.system.notSaid')}
+            none={msg('view.system.notSpecified')}
             options={datum.values.map((v) => [v, datum.words?.[v] ?? v])}
             onChange={(v) => put('datum', datum.label!, v)}
             className="w-full"
@@ -178,7 +178,7 @@ function Heat({ balance }: { balance: NonNullable<ScenarioResult['heatBalance']>
   return (
     <section aria-label={msg('view.system.heatBalance')} className="border-soft border-t text-[12px] leading-4">
       <p className="px-3 pt-2">
-        <span className="text-inkq">{msg('view.system.heatOver0C')}</span>{' '}
+        <span className="text-inkq">{msg('view.system.heatAbove0C')}</span>{' '}
         {msg('view.system.inOut', { power: power(balance.in), power2: power(balance.out) })}
       </p>
       <Working id="heatBalance" kind="heatBalance" />
@@ -192,7 +192,7 @@ function NoPumpYet({ result }: { result: ScenarioResult }) {
   const select = useStudy((s) => s.select);
   return withoutPump(lines, result).map((id) => (
     <button key={id} type="button" onClick={() => select(id)} className="text-inkq text-left hover:underline">
-      {msg('view.system.noPumpChosenYet', { id })}
+      {msg('view.system.noPumpSelectedYet', { id })}
     </button>
   ));
 }
@@ -207,8 +207,8 @@ function Judgement({ result }: { result: ScenarioResult }) {
       {worst.length === 0 && result.incomplete.length === 0 && (
         <p className="text-inkq">
           {overallVerdict(result) === 'holds'
-            ? msg('view.system.everyMarginThatIsJudged')
-            : msg('view.system.nothingRunsHereThatCould')}
+            ? msg('view.system.allMarginsJudgedHereHold')
+            : msg('view.system.nothingRunningHereToJudge')}
         </p>
       )}
       <NoPumpYet result={result} />

@@ -42,7 +42,7 @@ function ResultsOf() {
   return (
     <span className="text-inkq ml-auto flex min-w-0 items-center gap-2 overflow-hidden text-[12px] whitespace-nowrap">
       {msg('view.system.resultsOf2')} <ScenarioLetter index={index} letter={letterOf(index)} small />{' '}
-      {msg('view.system.ticksShowTheOthers', { name: scenarios[index]?.name ?? active })}
+      {msg('view.system.marksShowTheOthers', { name: scenarios[index]?.name ?? active })}
     </span>
   );
 }
@@ -74,15 +74,15 @@ export function SystemView() {
   if (lines.length === 0) {
     return (
       <div className="panel flex flex-1 flex-col items-center justify-center gap-3">
-        <p className="text-[14px] font-semibold">{msg('view.system.nothingLeadsAnywhereYet')}</p>
-        <p className="text-inkq max-w-[420px] text-center">{msg('view.system.beginWithALineFrom')}</p>
-        <Button tone="main" onClick={() => change(msg('view.system.layAFirstLine'), firstLine())}>
-          {msg('view.system.layAFirstLine')}
+        <p className="text-[14px] font-semibold">{msg('view.system.noLinesYet')}</p>
+        <p className="text-inkq max-w-[420px] text-center">{msg('view.system.startWithALineFrom')}</p>
+        <Button tone="main" onClick={() => change(msg('view.system.addAFirstLine'), firstLine())}>
+          {msg('view.system.addAFirstLine')}
         </Button>
       </div>
     );
   }
-  const switcher = <Segmented label={msg('view.system.howTheSystemIsDrawn')} value={drawn} options={DRAWN} onChange={choose} />;
+  const switcher = <Segmented label={msg('view.system.systemView')} value={drawn} options={DRAWN} onChange={choose} />;
   if (drawn === 'distance') return <LongSystem tab={tab} onTab={setTab} switcher={switcher} />;
   return (
     <>

@@ -27,8 +27,7 @@ export function TakenFrom({ list, id, entry }: { list: EquipmentList; id: string
     };
   }, [model]);
   const isTypical = entry.typical === true;
-  if (!model)
-    return isTypical ? <p className="text-near mb-1 text-[12px]">{msg('view.system.typicalCurveNoMakersReplace')}</p> : null;
+  if (!model) return isTypical ? <p className="text-near mb-1 text-[12px]">{msg('view.system.typicalCurveNotAMakers')}</p> : null;
   const take = async (): Promise<void> => {
     try {
       const whole = await api.model(model);
@@ -52,9 +51,9 @@ export function TakenFrom({ list, id, entry }: { list: EquipmentList; id: string
       {newest?.retiredAt && <span className="text-near">{msg('view.system.retiredThere')}</span>}
       {newest && newest.revision > (revision ?? 0) && (
         <>
-          <span className="text-near">{msg('view.system.isNewer', { revision: newest.revision })}</span>
+          <span className="text-near">{msg('view.system.newer', { revision: newest.revision })}</span>
           <Button tone="bare" className="!h-auto !px-0 text-[12px]" onClick={() => void take()}>
-            {msg('app.takeIt')}
+            {msg('view.system.updateToIt')}
           </Button>
         </>
       )}

@@ -10,7 +10,7 @@ import { msg } from './words.js';
 
 const SIDES: Readonly<Record<UnitSide, { name: string; add: string }>> = {
   suction: { name: msg('view.system.suctionSide'), add: msg('view.system.addASuctionPipe') },
-  discharge: { name: msg('view.system.dischargeSide'), add: msg('view.system.addANonReturnAnd') },
+  discharge: { name: msg('view.system.dischargeSide'), add: msg('view.system.addACheckValveAnd') },
 };
 
 /** The piping that each unit of a pump has for itself: entered once, passed by the share of every unit. */
@@ -37,7 +37,7 @@ export function UnitPiping({ id }: { id: string }) {
           ))}
         </div>
       ))}
-      <p className="text-inkq text-[12px] leading-4">{msg('view.system.betweenHeaderAndNozzleThe')}</p>
+      <p className="text-inkq text-[12px] leading-4">{msg('view.system.betweenHeaderAndNozzleWith')}</p>
     </Part>
   );
 }

@@ -60,7 +60,7 @@ function Trip({ t }: { t: Tripped }) {
                 share: Math.round(t.share * 100),
                 value:
                   t.required === null
-                    ? msg('view.system.theBefore', { flow: flow(t.before) })
+                    ? msg('view.system.before', { flow: flow(t.before) })
                     : msg('view.system.theRequired', { flow: flow(t.required) }),
               })}
             </>

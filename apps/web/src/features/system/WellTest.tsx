@@ -76,7 +76,7 @@ function Fitted({ steps, fit }: { steps: readonly TestStep[]; fit: StepTest }) {
       </p>
       {fit.left && (
         <p className="text-near leading-4">
-          ◐ {fit.left === 'loss' ? msg('view.system.theDrawdownPerFlowDoes') : msg('view.system.theStepsLeaveNoAquifer')}
+          ◐ {fit.left === 'loss' ? msg('view.system.drawdownPerFlowDoesNot') : msg('view.system.theFitLeavesNoAquifer')}
         </p>
       )}
     </>

@@ -42,18 +42,18 @@ describe('a point', () => {
     const seen = { ...of.store.getState().study.points['V-1']!, level: 'low' };
     show(of, <PointHelp id="V-1" kind="vessel" seen={seen} />);
     expect(screen.getByRole('radio', { name: 'low' }).getAttribute('aria-checked')).toBe('true');
-    await userEvent.click(screen.getByRole('radio', { name: 'as typed' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'As typed' }));
     expect(own()).toBeUndefined();
     await settle();
   });
 
   test('without levels it says what they are for; a pressure says what it means for the exit', async () => {
     await view('V-1');
-    expect(screen.getByText(/Give the vessel its low, normal and high level/)).toBeTruthy();
+    expect(screen.getByText(/Enter low, normal and high level/)).toBeTruthy();
     cleanup();
     const { of, entry } = await view('V-2', set(['points', 'V-2'], { kind: 'pressure', elevation: '20 m', pressure: '2 bar(g)' })); // prettier-ignore
-    expect(screen.getByText(/velocity head comes on top/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('radio', { name: /^total/ }));
+    expect(screen.getByText(/velocity head adds/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('radio', { name: /^total/i }));
     expect(entry().basis).toBe('total');
     act(() => of.store.getState().undo());
     expect(entry().basis).toBeUndefined();
@@ -68,15 +68,15 @@ describe('a point', () => {
       await userEvent.clear(screen.getByLabelText(label));
       await userEvent.type(screen.getByLabelText(label), `${text}{Enter}`);
     };
-    await type('flow 1', '20 m3/h');
-    await type('level 1', '-8 m');
-    await type('flow 2', '50 m3/h');
-    await type('level 2', '-7 m');
-    expect(screen.getByRole('status').textContent).toBe('the greater flow must have the lower level');
-    expect(screen.getByRole('button', { name: 'Take' })).toHaveProperty('disabled', true);
-    await type('level 2', '-14 m');
+    await type('Flow 1', '20 m3/h');
+    await type('Level 1', '-8 m');
+    await type('Flow 2', '50 m3/h');
+    await type('Level 2', '-7 m');
+    expect(screen.getByRole('status').textContent).toBe('The greater flow must have the lower level');
+    expect(screen.getByRole('button', { name: 'Use' })).toHaveProperty('disabled', true);
+    await type('Level 2', '-14 m');
     // 30 m³/h lower it by 6 m: 5 m³/h a metre; 20 m³/h by 4 m, from −4 m
-    await userEvent.click(screen.getByRole('button', { name: 'Take' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use' }));
     expect(quantityOf(entry().restLevel, 'length')).toBeCloseTo(-4, 6);
     expect(quantityOf(entry().specificCapacity, 'specificCapacity')! * 3600).toBeCloseTo(5, 4);
     await settle();
@@ -90,14 +90,14 @@ describe('a pipe is parted', () => {
     show(of, <PipeSplit id="L-2" length={locate(of.store.getState().study, 'L-2')!.entry.length} />);
     return { of, loss: (before[Object.keys(before)[0]!]!.outcome.result!.elements['L-2'] as PipeResult).headLoss! };
   };
-  const type = (text: string): Promise<void> => userEvent.type(screen.getByLabelText('Part after'), text);
+  const type = (text: string): Promise<void> => userEvent.type(screen.getByLabelText('Split after'), text);
   const status = (): string => screen.getByRole('status').textContent;
 
   test('both lengths are seen before it is done and keep their sum and their loss', async () => {
     const { of, loss } = await view();
     await type('60');
     expect(status()).toBe('60 m + 90 m = 150 m');
-    await userEvent.click(screen.getByRole('button', { name: 'Part' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Split' }));
     await act(settle);
     const { study, shown, active } = of.store.getState();
     const pipes = study.lines[0]!.elements.filter((e) => e.kind === 'pipe' && e.id !== 'L-1');
@@ -109,19 +109,19 @@ describe('a pipe is parted', () => {
   test('not past its ends, and not by what is no length', async () => {
     await view();
     for (const wrong of ['0', '150', '151 m', '-1', '3 bar', 'half']) {
-      await userEvent.clear(screen.getByLabelText('Part after'));
+      await userEvent.clear(screen.getByLabelText('Split after'));
       await type(wrong);
-      expect([wrong, status(), screen.getByRole('button', { name: 'Part' }).hasAttribute('disabled')]).toEqual([wrong, 'between 0 and 150 m', true]); // prettier-ignore
+      expect([wrong, status(), screen.getByRole('button', { name: 'Split' }).hasAttribute('disabled')]).toEqual([wrong, 'between 0 and 150 m', true]); // prettier-ignore
     }
-    await userEvent.clear(screen.getByLabelText('Part after'));
+    await userEvent.clear(screen.getByLabelText('Split after'));
     await type('100 ft');
     expect(status()).toBe('30.48 m + 119.52 m = 150 m');
   });
 
   test('with an orifice between that has the bore around it', async () => {
     const { of } = await view();
-    await userEvent.click(screen.getByRole('combobox', { name: 'What is put between the parts' }));
-    await userEvent.click(screen.getByRole('option', { name: 'an orifice' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Element between the parts' }));
+    await userEvent.click(screen.getByRole('option', { name: 'An orifice' }));
     await type('75{Enter}');
     await act(settle);
     const orifice = of.store.getState().study.lines[0]!.elements.find((e) => e.kind === 'orifice')!;
@@ -168,10 +168,10 @@ describe('the active scenario', () => {
     const held = await view();
     const { margins } = held.of.store.getState().shown[held.scenario().id]!.outcome.result!;
     const isAll = margins.every((m) => m.verdict === 'holds' || m.verdict === 'not-applicable');
-    expect(screen.queryByText('Every margin that is judged here holds.') !== null).toBe(isAll);
+    expect(screen.queryByText('All margins judged here hold.') !== null).toBe(isAll);
     cleanup();
     await view(set(['lines', 0, 'closed'], true));
-    expect(screen.queryByText('Every margin that is judged here holds.')).toBeNull();
+    expect(screen.queryByText('All margins judged here hold.')).toBeNull();
   });
 });
 
@@ -214,7 +214,7 @@ describe('a well', () => {
   test('a test that bends the other way is said', async () => {
     const { specificCapacity: _, ...rest } = well;
     await view({ ...rest, steps: [{ flow: '36 m3/h', drawdown: '3 m' }, { flow: '72 m3/h', drawdown: '5 m' }] }); // prettier-ignore
-    expect(screen.getByText(/does not rise: no well loss is taken/)).toBeTruthy();
+    expect(screen.getByText(/does not increase: well loss set to zero/)).toBeTruthy();
     await settle();
   });
 });

@@ -50,8 +50,8 @@ describe('at one place', () => {
   test.each([
     // vapour pressure of water: 0.0234 bar at 20 °C, 0.845 at 95, 0.943 at 98; before the pump some 0.2 bar over the atmosphere
     ['95 C', [], 'holds'],
-    ['98 C', [{ op: 'set', path: ['points', 'V-1', 'level'], value: '0.2 m' }], 'close to boiling'],
-    ['20 C', [{ op: 'set', path: ['points', 'V-1', 'level'], value: '-5 m' }], 'below atmosphere'],
+    ['98 C', [{ op: 'set', path: ['points', 'V-1', 'level'], value: '0.2 m' }], 'near vapour pressure'],
+    ['20 C', [{ op: 'set', path: ['points', 'V-1', 'level'], value: '-5 m' }], 'below atmospheric pressure'],
     ['98 C', [{ op: 'set', path: ['points', 'V-1', 'level'], value: '-3 m' }], 'boils'],
   ] as [string, Operation[], string][])('at %s with %j it %s', async (temperature, more, word) => {
     const { rows } = await read(0, 1, temperature, ...more);
@@ -100,6 +100,6 @@ describe('drawn', () => {
     expect(picture().getAttribute('class')).toContain('opacity-60');
     cleanup();
     await view({ op: 'set', path: ['points', 'V-1', 'level'], value: 'deep' });
-    expect(screen.getByText(/profile appears as soon as/)).toBeTruthy();
+    expect(screen.getByText(/profile appears once/)).toBeTruthy();
   });
 });

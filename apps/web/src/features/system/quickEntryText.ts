@@ -39,9 +39,9 @@ function notMade(e: RawElement): string | undefined {
   if (typeof inside === 'number') return undefined;
   const what =
     inside.reason === 'unknown-size'
-      ? msg('view.system.isNotInTheTables', { size: e.size })
-      : msg('view.system.isNotMadeInSchedule', { size: e.size, schedule: e.schedule });
-  return msg('view.system.thereAre', { what, known: inside.known.join(', ') });
+      ? msg('view.system.isNotInThePipe', { size: e.size })
+      : msg('view.system.isNotAvailableInSchedule', { size: e.size, schedule: e.schedule });
+  return msg('view.system.available', { what, known: inside.known.join(', ') });
 }
 
 /** how the line was understood, and what was assumed */
@@ -51,7 +51,7 @@ function readsAs(e: RawElement, assumed: readonly Assumption[]): string {
 
 function understood(e: RawElement): string {
   if (e.kind !== 'pipe')
-    return msg('view.system.readsAsA', { label: isElementKind(e.kind) ? ELEMENT_KINDS[e.kind].label.toLowerCase() : e.kind });
+    return msg('view.system.readAs', { label: isElementKind(e.kind) ? ELEMENT_KINDS[e.kind].label.toLowerCase() : e.kind });
   const inside = typeof e.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
   const bore =
     typeof inside === 'number'
@@ -64,7 +64,7 @@ function understood(e: RawElement): string {
       : fittings === 1
         ? msg('view.system.n1Fitting')
         : msg('view.system.fittings', { fittings });
-  return msg('view.system.readsAsOf', { count: String(e.length), bore, count2: count });
+  return msg('view.system.readAsOf', { count: String(e.length), bore, count2: count });
 }
 
 /** One row of a table that was pasted, and how it is understood. */
@@ -85,11 +85,11 @@ export function readPasted(text: string, names: ShortFormNames = {}): PastedRow[
 
 function readCells(cells: readonly string[], names: ShortFormNames): Taken {
   const [first = '', second = '', third = '', fourth = ''] = cells;
-  if (cells.length === 1) return understand(first, names) ?? { problem: msg('view.system.nothingIsTyped') };
+  if (cells.length === 1) return understand(first, names) ?? { problem: msg('view.system.nothingEntered') };
   const kind = kindNamed(first)?.kind;
   if (!kind) {
     const kinds = Object.values(ELEMENT_KINDS).map((k) => k.label.toLowerCase());
-    return { problem: msg('view.system.isNoKindOfElement', { first, kinds: kinds.join(', ') }) };
+    return { problem: msg('view.system.unknownElementExpected', { first, kinds: kinds.join(', ') }) };
   }
   const reading = understandAs(kind, third || second, names);
   if ('problem' in reading) return reading;

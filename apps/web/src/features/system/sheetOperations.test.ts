@@ -47,8 +47,8 @@ describe('a cell of the sheet', () => {
     expect(entryOf(type(firstStudy(), 'L-1', 'name', 'Feed'), 'L-1')).toMatchObject({ name: 'Feed' });
     expect('name' in (entryOf(type(firstStudy(), 'L-1', 'name', ''), 'L-1') as object)).toBe(false);
     expect(entryOf(type(firstStudy(), 'L-1', 'id', 'S-1'), 'S-1')).toMatchObject({ length: '10 m' });
-    expect(type(firstStudy(), 'L-1', 'id', 'P-1')).toContain('stands already');
-    expect(type(firstStudy(), 'L-1', 'id', 'a b')).toContain('cannot be a tag');
+    expect(type(firstStudy(), 'L-1', 'id', 'P-1')).toContain('already in use');
+    expect(type(firstStudy(), 'L-1', 'id', 'a b')).toContain('Invalid tag');
   });
   test('outlets: of an element, of a point, none of a line; empty gives it back', () => {
     expect(entryOf(type(firstStudy(), 'L-1', 'outlet', '3'), 'L-1')).toMatchObject({ outletElevation: '3 m' });
@@ -64,7 +64,7 @@ describe('a cell of the sheet', () => {
     );
     expect(type(study, 'T-2', 'entry', 'V-1 to V-3, shut')).toMatchObject({ lines: [{}, { to: 'V-3', closed: true }] });
     expect(type(study, 'T-2', 'entry', 'V-1 to V-9')).toContain('V-9');
-    expect(type(study, 'T-2', 'outlet', '3 m')).toContain('no elevation of its own');
+    expect(type(study, 'T-2', 'outlet', '3 m')).toContain('Elevations are entered at points');
   });
 });
 
@@ -91,15 +91,15 @@ describe('quick entry', () => {
   };
   test.each([
     // DN150 sch 40: 168.3 − 2·7.11 = 154.1 mm
-    ['pipe 120 m DN150 sch 40, 4 elbow-90-long', 'reads as 120 m of 154.1 mm inside, 4 fittings'],
-    ['120 m DN150', 'reads as 120 m of 154.1 mm inside, no fittings; schedule 40 is taken for DN150'],
-    ['30 m PE 110', 'reads as 30 m of 90.0 mm inside, no fittings; SDR 11 is taken for PE 110'],
-    ['30 m bore 80 mm, a check valve', 'reads as 30 m of 80 mm inside, 1 fitting; “check valve” is read as check-swing'],
-    ['strainer 0.1 bar at 60 m3/h', 'reads as a device'],
-    ['pump 60 m3/h at 40 m', 'reads as a pump; 60 m3/h is imposed, 40 m is kept as the rated head'],
+    ['pipe 120 m DN150 sch 40, 4 elbow-90-long', 'Read as 120 m of 154.1 mm inside, 4 fittings'],
+    ['120 m DN150', 'Read as 120 m of 154.1 mm inside, no fittings; schedule 40 is taken for DN150'],
+    ['30 m PE 110', 'Read as 30 m of 90.0 mm inside, no fittings; SDR 11 is taken for PE 110'],
+    ['30 m bore 80 mm, a check valve', 'Read as 30 m of 80 mm inside, 1 fitting; “check valve” is read as check-swing'],
+    ['strainer 0.1 bar at 60 m3/h', 'Read as device'],
+    ['pump 60 m3/h at 40 m', 'Read as pump; 60 m3/h is imposed, 40 m is kept as the rated head'],
     ['pump holin', '▲ “holin” is not understood here; was “hollin” meant?'],
-    ['120 m DN155 sch 40', '▲ DN155 is not in the tables'],
-    ['120 m DN150 sch 41', '▲ DN150 is not made in schedule 41'],
+    ['120 m DN155 sch 40', '▲ DN155 is not in the pipe tables'],
+    ['120 m DN150 sch 41', '▲ DN150 is not available in schedule 41'],
     ['1,200 m DN150', '▲ The comma may part thousands or decimals'],
     ['   ', null],
   ])('%s', (text, expected) => {
@@ -119,7 +119,7 @@ describe('pasted rows', () => {
     );
     expect(rows).toHaveLength(3);
     expect(rows[0]!.reading).toMatchObject({ entry: { kind: 'pipe', name: 'Feed', outletElevation: '3.5 m' } });
-    expect(rows[1]!.reading).toMatchObject({ problem: expect.stringContaining('no kind of element') });
+    expect(rows[1]!.reading).toMatchObject({ problem: expect.stringContaining('Unknown element') });
     expect(rows[2]!.reading).toMatchObject({ entry: { kind: 'pump', name: 'Main', mode: 'flow' } });
   });
   test('one cell a row in the manner of the quick entry, quoted where it holds a tab', () => {

@@ -38,7 +38,7 @@ export function cellOperations(study: Study, active: string, row: SheetRow, colu
 }
 
 function outletOperations(study: Study, active: string, row: SheetRow, text: string): Operation[] | string {
-  if (row.kind === 'line') return msg('view.system.aLineHasNoElevation');
+  if (row.kind === 'line') return msg('view.system.elevationsAreEnteredAtPoints');
   const key = locate(study, row.id)!.index >= 0 ? 'outletElevation' : 'elevation';
   if (text === '' && key === 'outletElevation') return setShared(study, row.id, key, undefined);
   const field = thingKind(row.kind)!.fields[key]!;

@@ -46,7 +46,7 @@ test('the head by its parts: they add up to the pump’s own, shares to a hundre
 test('without a pump there is nothing to break down', async () => {
   const opened = await open(pumpedStudy({ op: 'remove', path: ['lines', 0, 'elements'], index: 1 }));
   show(opened, <Breakdown />);
-  expect(screen.getByText(/broken down as soon as/)).toBeTruthy();
+  expect(screen.getByText(/The breakdown appears once/)).toBeTruthy();
 });
 
 describe('sizes side by side', () => {
@@ -62,7 +62,7 @@ describe('sizes side by side', () => {
     const opened = await shown();
     expect(row('DN150').textContent).toMatch(/now$/);
     const other = row('DN125');
-    await userEvent.click(within(other).getByRole('button', { name: /^Take DN125/ }));
+    await userEvent.click(within(other).getByRole('button', { name: /^Use DN125/ }));
     await settle();
     const [pipe] = usualGroup(opened.store.getState().study, null);
     const result = runStudy(opened.store.getState().study).scenarios[0]!.result!;
@@ -76,7 +76,7 @@ describe('sizes side by side', () => {
     expect(loss('DN125') / loss('DN150')).toBeLessThan(2.9);
   });
 
-  test('the guidance for the velocity is kept as a limit of these pipes, typed with a comma or in another unit; nonsense is left', async () => {
+  test('the Recommended velocity is kept as a limit of these pipes, typed with a comma or in another unit; nonsense is left', async () => {
     const opened = await shown();
     const least = (): HTMLInputElement => screen.getByLabelText('Least velocity');
     const put = async (text: string): Promise<void> => {
@@ -98,7 +98,7 @@ describe('sizes side by side', () => {
 
   test('a cost is typed over the guide and taken back by an empty field; money is reckoned with what is typed', async () => {
     const opened = await shown();
-    const cost = (): HTMLInputElement => screen.getByLabelText('Cost of a metre of DN125');
+    const cost = (): HTMLInputElement => screen.getByLabelText('Cost per metre of DN125');
     const put = async (field: HTMLElement, text: string): Promise<void> => {
       fireEvent.change(field, { target: { value: text } });
       fireEvent.blur(field);
@@ -109,13 +109,13 @@ describe('sizes side by side', () => {
     expect(economics()!.pipeCosts).toEqual([{ size: 'DN125', schedule: '40', perMetre: 99.5 }]);
     await put(cost(), '');
     expect(economics()!.pipeCosts).toEqual([]);
-    await put(screen.getByLabelText(/^interest/), '7,5 %');
+    await put(screen.getByLabelText(/^interest/i), '7,5 %');
     expect(economics()!.interest).toBeCloseTo(0.075, 12);
-    await put(screen.getByLabelText(/^life/), 'long');
+    await put(screen.getByLabelText(/^life/i), 'long');
     expect(economics()!.life).toBeUndefined();
-    await put(screen.getByLabelText(/^price/), '0.21');
+    await put(screen.getByLabelText(/^price/i), '0.21');
     expect(economics()!.energyPrice).toBe(0.21);
-    await put(screen.getByLabelText(/^price/), '');
+    await put(screen.getByLabelText(/^price/i), '');
     expect(economics()).not.toHaveProperty('energyPrice');
   });
 });

@@ -82,7 +82,7 @@ export function WeakAuthority({ of: { worst, drop } }: { of: NonNullable<ValveFi
   const d = useDisplay();
   return (
     <p role="status" className="text-fails px-3 py-1 text-[12px]">
-      {msg('view.valves.whicheverValveStandsHereIts', {
+      {msg('view.valves.valveAuthorityLimitForAny', {
         value: fixed(worst.value, 2),
         limit: worst.limit,
         drop: d.number(drop, 'pressureDifference'),

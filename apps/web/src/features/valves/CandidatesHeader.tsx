@@ -31,7 +31,7 @@ export function CandidatesHeader({ counts, isWorking, known, filter, onFilter, c
         data-working={isWorking}
       >
         {counts
-          ? msg('view.valves.ofServeSmallestFirst', { serving: counts.serving, left: counts.left })
+          ? msg('view.valves.ofSuitableSmallestFirst', { serving: counts.serving, left: counts.left })
           : msg('view.valves.readingTheCatalogue')}
       </span>
       {children}

@@ -45,7 +45,7 @@ export function CoefficientChart({
   const most = Math.max(at(valve, 1), ...knots.map((k) => k.kv)) * 1.02;
   return (
     <PlotFrame
-      label={msg('view.valves.overTravelAndWhatEach', { name })}
+      label={msg('view.valves.overTravelWithTheCoefficient', { name })}
       x={{ low: 0, high: 100, parts: 5, title: msg('view.valves.travel') }}
       y={{ low: 0, high: most, parts: 4, title: name === 'Kv' ? msg('view.valves.kvMHAt1') : msg('view.valves.cvGpmAt1Psi') }}
       pad={PAD}

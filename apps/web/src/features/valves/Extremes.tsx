@@ -50,7 +50,7 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
       <dl className="text-[12.5px]">
         {kvs.length > 1 && (
           <Line
-            name={msg('view.valves.rangeAsked', {
+            name={msg('view.valves.requiredRange', {
               coefficient,
               number: rounded(Math.max(...kvs), 3),
               number2: rounded(Math.min(...kvs), 3),
@@ -62,7 +62,10 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
         )}
         {most && spare(most[0], 1) !== null && (
           <Line
-            name={msg('view.valves.flowLeftAtTravelIn', { high: Math.round(band.high * 100), letter: letterOf(index(most[0])) })}
+            name={msg('view.valves.flowReserveAtTravelIn', {
+              high: Math.round(band.high * 100),
+              letter: letterOf(index(most[0])),
+            })}
           >
             <b className={`font-semibold ${spare(most[0], 1)! < 0 ? 'text-fails' : ''}`}>{percent(spare(most[0], 1)!)}</b>
           </Line>
@@ -73,7 +76,7 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
           </Line>
         )}
         {least && row?.scenarios[least[0]]?.controls && (
-          <Line name={msg('view.valves.controlsDownToIn', { letter: letterOf(index(least[0])) })}>
+          <Line name={msg('view.valves.lowestControllableFlowIn', { letter: letterOf(index(least[0])) })}>
             <b className="font-semibold">{d.number(row.scenarios[least[0]]!.controls![0], 'flow')}</b> {d.unit('flow')}
           </Line>
         )}
@@ -84,7 +87,7 @@ export function Extremes({ needs, figures, row, band, rangeability }: ExtremesPr
 
 const LOUDER: readonly ValveNoise[] = ['flashing', 'choked', 'cavitating', 'turbulent'];
 const NOISE: Readonly<Record<ValveNoise, string>> = {
-  turbulent: msg('view.valves.ofTheFlowAlone'),
+  turbulent: msg('view.valves.flowNoiseOnly'),
   cavitating: msg('view.valves.cavitatingLoud'),
   choked: msg('view.valves.chokedLoudWearsTheTrim'),
   flashing: msg('view.valves.flashingWearsTheBody'),

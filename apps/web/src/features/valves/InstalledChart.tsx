@@ -26,7 +26,7 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
     return { id, index: index(id), ...t, end: end < 0 ? t.flow.length : end, isCut: end >= 0 };
   });
   if (traces.length === 0)
-    return <p className="text-inkq py-4 text-[12px]">{msg('view.valves.whatItsLineCarriesIs')}</p>; // prettier-ignore
+    return <p className="text-inkq py-4 text-[12px]">{msg('view.valves.theFlowInItsLine')}</p>; // prettier-ignore
   const flow = (si: number): number => d.value(si, 'flow');
   const most = Math.max(...traces.flatMap((t) => t.flow.slice(0, t.end).map(flow)));
   const gains = traces.flatMap((t) => t.gain.slice(1, t.end));
@@ -40,7 +40,7 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
         <PlotFrame
           label={msg('view.valves.flowOverTravelAsInstalled')}
           x={{ low: 0, high: 100, parts: 5, title: '' }}
-          y={{ low: 0, high: most, parts: 4, title: msg('view.valves.flowTheLineTakes', { unit: d.unit('flow') }) }}
+          y={{ low: 0, high: most, parts: 4, title: msg('view.valves.flowInTheLine', { unit: d.unit('flow') }) }}
           pad={PAD}
           behind={(p) => <Band band={band} plot={p} named={false} />}
         >
@@ -131,16 +131,16 @@ export function WindowChart({
   const scenarios = useStudy((s) => s.study.scenarios);
   const active = useStudy((s) => s.active);
   const windows = Object.entries(figures.windows).flatMap(([id, w]) => (w ? [{ id, w }] : []));
-  if (windows.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.valves.noScenarioLeavesTheFlow')}</p>;
+  if (windows.length === 0) return <p className="text-inkq py-4 text-[12px]">{msg('view.valves.inNoScenarioDoesThe')}</p>;
   const flow = (si: number): number => d.value(si, 'flow');
   const head = (si: number): number => d.value(si, 'head');
   const widest = Math.max(...windows.map(({ w }) => w.flow.at(-1)!));
   const most = Math.max(...windows.flatMap(({ w }) => w.left));
   return (
     <PlotFrame
-      label={msg('view.valves.headLeftForTheValve')}
+      label={msg('view.valves.headAvailableForTheValve')}
       x={{ low: 0, high: flow(widest), parts: 5, title: msg('app.flow', { unit: d.unit('flow') }) }}
-      y={{ low: 0, high: head(most), parts: 5, title: msg('view.valves.leftForTheValve', { unit: d.unit('head') }) }}
+      y={{ low: 0, high: head(most), parts: 5, title: msg('view.valves.availableForTheValve', { unit: d.unit('head') }) }}
       pad={{ ...GAIN_PAD, top: 24 }}
     >
       {(p) => (

@@ -55,11 +55,11 @@ export function NeedsPanel({
   const judged = others.filter(({ m }) => m.verdict === 'near' || m.verdict === 'fails');
   return (
     <section
-      aria-label={msg('view.valves.whatEachScenarioAsks')}
+      aria-label={msg('view.valves.requiredByEachScenario')}
       className="panel flex w-[330px] flex-none flex-col overflow-y-auto px-3 py-1.5"
     >
       <h2 className="text-[14px] font-semibold">
-        {msg('view.valves.whatEachIsaloneSelectYes', { isAlone: isAlone ? 'yes' : 'no' })}
+        {msg('view.valves.requiredByEachIsaloneSelect', { isAlone: isAlone ? 'yes' : 'no' })}
       </h2>
       {!isAlone && (
         <p className="text-inkq flex-none truncate text-[12px]">

@@ -37,7 +37,7 @@ export function NeedsTable({ valve, needs, row, isOwn, marginsOf }: NeedsTablePr
           <th className="font-normal whitespace-nowrap">Δp {d.unit('pressureDifference')}</th>
           <th className="font-normal">{us ? 'Cv' : 'Kv'}</th>
           <th className="font-normal">{msg('view.valves.travel4')}</th>
-          <th className="font-normal" title={msg('view.valves.xfOverTheXfzAt')}>
+          <th className="font-normal" title={msg('view.valves.xfRelativeToXfzThe')}>
             {msg('view.valves.xfXfz')}
           </th>
           <td className="w-[16px]" />

@@ -52,8 +52,8 @@ const BAR = 1e5;
 
 const FIELDS = {
   flow: quantity('flow', 1e-6, 1e4, 'Flow'),
-  inlet: quantity('pressure', -1e5, 1e9, msg('view.valves.pressureBefore')),
-  outlet: quantity('pressure', -1e5, 1e9, msg('view.valves.pressureBehind')),
+  inlet: quantity('pressure', -1e5, 1e9, msg('view.valves.inletPressureP1')),
+  outlet: quantity('pressure', -1e5, 1e9, msg('view.valves.outletPressureP2')),
   drop: quantity('pressureDifference', 1, 1e9, 'Drop'),
   temperature: quantity('temperature', 173, 773, 'Temperature'),
   density: quantity('density', 200, 3000, 'Density'),
@@ -63,8 +63,8 @@ const FIELDS = {
 };
 const ROWS = [
   ['flow', 'flow', '1 m3/h', '1 gpm'],
-  ['inlet', msg('view.valves.pBefore'), '1 bar(g)', '1 psi(g)'],
-  ['outlet', msg('view.valves.pBehind'), '1 bar(g)', '1 psi(g)'],
+  ['inlet', msg('view.valves.inletPressureP13'), '1 bar(g)', '1 psi(g)'],
+  ['outlet', msg('view.valves.outletPressureP23'), '1 bar(g)', '1 psi(g)'],
   ['drop', msg('view.valves.orDrop'), '1 bar', '1 psi'],
   ['temperature', 'temperature', '20 degC', '68 degF'],
 ] as const;
@@ -106,7 +106,7 @@ export function SizeValveView() {
   const take = async (model: ModelWhole): Promise<void> => {
     if (!study) return;
     const made = await api.createFrom(
-      studyWith({ ...study, title: msg('view.valves.sizedByItself', { model: model.name }) }, model, SIZED_VALVE),
+      studyWith({ ...study, title: msg('view.valves.sizedWithoutASystem', { model: model.name }) }, model, SIZED_VALVE),
     );
     await navigate(`/studies/${made.id}/valves`);
   };
@@ -116,7 +116,7 @@ export function SizeValveView() {
       <div className="flex min-h-0 flex-1 gap-2">
         <div className="flex w-[440px]">{panel}</div>
         <p className="panel text-inkq flex flex-1 items-center justify-center px-10 text-center">
-          {msg('view.valves.typeAFlowThePressure')}
+          {msg('view.valves.enterFlowInletPressureAnd')}
         </p>
       </div>
     );
@@ -249,7 +249,7 @@ function shadeOf(key: keyof Duty, duty: Duty, d: ReturnType<typeof displayIn>): 
 
 /** a study that is worked out here and kept nowhere */
 function plainStore(study: Study): StudyStore {
-  const nothing = (): Promise<never> => Promise.reject(new Error(msg('view.valves.nothingIsKeptHere')));
+  const nothing = (): Promise<never> => Promise.reject(new Error(msg('view.valves.nothingIsSavedHere')));
   return createStudyStore(
     { id: '', version: 0, savedAt: '', document: study },
     (s, pump) => Promise.resolve(recalculate(s, pump)),

@@ -36,9 +36,9 @@ export function SplitRange({
   if (!second)
     return (
       <p className="border-soft text-inkq flex items-center gap-2 border-b px-3 py-1 text-[12px]">
-        {msg('view.valves.tickASecondValveTo', { name: name(first) })}
+        {msg('view.valves.selectASecondValveFor', { name: name(first) })}
         <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={onClear}>
-          {msg('view.valves.untick')}
+          {msg('view.valves.clear')}
         </Button>
       </p>
     );
@@ -67,14 +67,14 @@ export function SplitRange({
       <h3 className="flex items-center gap-2 text-[13.5px] font-semibold">
         {msg('view.valves.splitRange')}
         <span className="text-inkq text-[12px] font-normal">
-          {msg('view.valves.opensFirstToThenBeside', { name: name(first), upper: Math.round(upper * 100), name2: name(second) })}
+          {msg('view.valves.opensFirstToThenIn', { name: name(first), upper: Math.round(upper * 100), name2: name(second) })}
         </span>
         <span className="ml-auto" />
         <Button className="!h-[22px] text-[12px]" onClick={() => void build()}>
-          {msg('view.valves.buildIt')}
+          {msg('view.valves.addIt')}
         </Button>
         <Button tone="bare" className="!h-[18px] !px-1 text-[12px]" onClick={onClear}>
-          {msg('view.valves.untick')}
+          {msg('view.valves.clear')}
         </Button>
       </h3>
       <table className="text-[12.5px]">
@@ -82,7 +82,7 @@ export function SplitRange({
           <tr className="text-inkq text-right text-[12px]">
             <td />
             <th className="px-3 font-normal">
-              {msg('view.valves.issystemSelectYesOtherAsked', { isSystem: d.system === 'us' ? 'yes' : 'no' })}
+              {msg('view.valves.requiredIssystemSelectYesOther', { isSystem: d.system === 'us' ? 'yes' : 'no' })}
             </th>
             <th className="px-3 font-normal">{msg('view.valves.signal')}</th>
             <th className="px-3 font-normal">{msg('view.valves.firstTravel')}</th>
@@ -101,8 +101,8 @@ export function SplitRange({
                 <td className="px-3">{rounded(s.kv * scale, 3)}</td>
                 <td className="px-3">{Math.round(s.signal * 100)}</td>
                 <td className="px-3">{Math.round(s.first * 100)}</td>
-                <td className="px-3">{s.second === 0 ? msg('view.valves.shut') : Math.round(s.second * 100)}</td>
-                <td className="text-fails pl-2 text-left">{s.reaches ? '' : msg('view.valves.bothWideOpenAreToo')}</td>
+                <td className="px-3">{s.second === 0 ? msg('view.valves.closed') : Math.round(s.second * 100)}</td>
+                <td className="text-fails pl-2 text-left">{s.reaches ? '' : msg('view.valves.bothFullyOpenAreToo')}</td>
               </tr>
             );
           })}

@@ -67,7 +67,7 @@ export function ValveTable({
           <th className="pl-2 font-normal">{msg('view.valves.xfXfz')}</th>
           <th className="pl-2 font-normal">{msg('view.valves.gain')}</th>
           <th className="font-normal max-[1180px]:hidden">FL</th>
-          <th className="pl-3 text-left font-normal">{msg('view.valves.worstOrWhyNot')}</th>
+          <th className="pl-3 text-left font-normal">{msg('view.valves.worstCheckOrReason')}</th>
           <td className="w-[76px]" />
         </tr>
       </thead>
@@ -140,7 +140,7 @@ function Row({
         {onTick && (
           <input
             type="checkbox"
-            aria-label={msg('view.valves.tick', { v: v.name })}
+            aria-label={msg('view.valves.select', { v: v.name })}
             checked={isTicked}
             onClick={(e) => e.stopPropagation()}
             onChange={onTick}
@@ -192,7 +192,7 @@ function Row({
               onTake?.();
             }}
           >
-            {msg('app.takeIt')}
+            {msg('view.valves.useThisValve')}
           </Button>
         )}
       </td>
@@ -202,7 +202,7 @@ function Row({
 
 const WORDS: Readonly<Record<string, string>> = {
   'too-small': msg('view.valves.tooSmall'),
-  'below-range': msg('view.valves.underItsRange'),
+  'below-range': msg('view.valves.belowItsRange'),
 };
 
 function Why({ row, indexOf }: { row: ValveRow; indexOf: (id: string) => number }) {

@@ -33,7 +33,7 @@ import { elementsOf } from '../../state/address.js';
 import { WhatIf } from './WhatIf.js';
 import { msg } from './words.js';
 
-const NO_VALVE = msg('view.valves.noValveIsNamedFor');
+const NO_VALVE = msg('view.valves.noValveSelected');
 
 /** rows that are drawn before more are asked for */
 const MOST_ROWS = 40;
@@ -84,7 +84,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
       const model = await api.model(id);
       if (sizing) return await sizing.onTake(model);
       const isTaken = takeValve(store, model, valve);
-      setProblem(isTaken ? null : msg('view.valves.theStudyHasChangedMeanwhile'));
+      setProblem(isTaken ? null : msg('view.valves.theStudyHasChangedIn'));
       if (isTaken) setLooked(null);
     } catch (e) {
       setProblem(wordsOf(e));
@@ -115,7 +115,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
             <CoefficientChart valve={input} others={others} band={band} row={row} required={figures.required} />
           ) : (
             <p className="text-inkq py-4 text-[12px]">
-              {figures ? msg('view.valves.pressAValveBelowTo') : msg('view.valves.readingWhatEachScenarioAsks')}
+              {figures ? msg('view.valves.clickAValveBelowTo') : msg('view.valves.calculatingTheRequiredDuties')}
             </p>
           )}
         </Coefficient>
@@ -179,7 +179,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
 function NoValve() {
   return (
     <div className="panel text-inkq flex flex-1 flex-col items-center justify-center gap-2">
-      <p>{msg('view.valves.aControlValveStandsHere')}</p>
+      <p>{msg('view.valves.addAControlValveTo')}</p>
       <Link to="/catalogues/valves/sizing" className="text-cedar underline">
         {msg('view.valves.sizeAValveWithoutA')}
       </Link>
@@ -199,7 +199,7 @@ function rowOf(entry: RawEntry, id: string, row: ValveRow, input: ValveInput): S
 
 function takeValve(store: StudyStore, model: ModelWhole, valve: string): boolean {
   const { study, change } = store.getState();
-  return change(msg('view.valves.takeAs', { model: model.name, valve }), takingOperations(study, model, valve).operations);
+  return change(msg('view.valves.useAs', { model: model.name, valve }), takingOperations(study, model, valve).operations);
 }
 
 /** drawn beside the valve that is looked at, where they are of another coefficient: the study's own, the one that is preferred */
@@ -225,10 +225,10 @@ function CandidateList({ list, isRead, ...table }: CandidateListProps) {
   return (
     <div className="min-h-0 flex-1 overflow-auto">
       <ValveTable {...table} valves={isAll ? list : list.slice(0, MOST_ROWS)} />
-      {isRead && list.length === 0 && <p className="text-inkq px-3 py-3">{msg('view.valves.noValveOfTheCatalogue')}</p>}
+      {isRead && list.length === 0 && <p className="text-inkq px-3 py-3">{msg('view.valves.noValveInTheCatalogue')}</p>}
       {!isAll && list.length > MOST_ROWS && (
         <button type="button" className="text-cedar px-3 py-2 text-[12px] hover:underline" onClick={() => setAll(true)}>
-          {msg('view.valves.moreThatFallOut', { count: list.length - MOST_ROWS })}
+          {msg('view.valves.moreRejected', { count: list.length - MOST_ROWS })}
         </button>
       )}
     </div>

@@ -43,7 +43,7 @@ export function WhatIf({
         >
           <Slider.Track className="relative h-px flex-1 bg-[var(--edge)]" />
           <Slider.Thumb
-            aria-label={msg('view.valves.flowThroughTheValveOver')}
+            aria-label={msg('view.valves.flowThroughTheValveRelative')}
             className="bg-cedar border-panel block h-[14px] w-[14px] rounded-full border-[3px] shadow-[0_0_0_1.5px_var(--cedar)]"
           />
         </Slider.Root>
@@ -51,7 +51,7 @@ export function WhatIf({
           <button
             key={t}
             type="button"
-            aria-label={t === 1 ? msg('view.valves.flowAsNow') : msg('view.valves.flowMore', { t: Math.round((t - 1) * 100) })}
+            aria-label={t === 1 ? msg('view.valves.presentFlow') : msg('view.valves.flow2', { t: Math.round((t - 1) * 100) })}
             onClick={() => onFactor(t)}
             className="text-inkq hover:text-cedar absolute top-[13px] -translate-x-1/2 text-[10.5px] leading-[12px]"
             style={{ left: `calc(7px + (100% - 14px) * ${(t - LEAST_FACTOR) / (GREATEST_FACTOR - LEAST_FACTOR)})` }}
@@ -74,7 +74,7 @@ export function WhatIf({
             tone="bare"
             className="!h-[20px] !px-0 text-[12px]"
             disabled={supposed.isAsking}
-            title={msg('view.valves.offersThePumpsOfThe')}
+            title={msg('view.valves.listsTheCataloguePumpsThat')}
             onClick={supposed.ask}
           >
             {supposed.isAsking ? msg('view.valves.ranking') : msg('view.valves.rankPumps')}

@@ -83,7 +83,7 @@ export function useSupposed(study: Study, valve: string | null): Supposed {
             return head ? [{ candidate, head }] : [];
           }),
         );
-        setProblem(best.length === 0 ? msg('view.valves.noPumpOfTheCatalogue') : null);
+        setProblem(best.length === 0 ? msg('view.valves.noPumpInTheCatalogue') : null);
       },
       (e: unknown) => {
         setAsking(false);

@@ -54,7 +54,7 @@ test('each valve of the catalogue has its verdict, the smallest that serves is p
   expect(row('Small').dataset.verdict).toBe('fails');
   expect(row('Small').textContent).toContain('too small');
   expect(row('Vast').dataset.verdict).toBe('fails');
-  expect(row('Vast').textContent).toMatch(/opening|under its range/);
+  expect(row('Vast').textContent).toMatch(/opening|below its range/);
   expect(row('Fitting').dataset.verdict).not.toBe('fails');
   expect(within(row('Fitting')).getByText('preferred')).toBeTruthy();
   // (Kv/45 − 1/50)/(1 − 1/50)
@@ -66,7 +66,7 @@ test('more flow is supposed, and nothing of it is kept', async () => {
   const { store } = await shown();
   const before = store.getState().study;
   const kv = kvOf('night');
-  await userEvent.setup().click(screen.getByRole('button', { name: 'Flow 20 % more' }));
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Flow + 20 %' }));
   await later();
   expect(document.querySelector('[data-asked=night]')!.textContent).toContain('24.0');
   // a fifth more flow against what is left of it is more than a fifth more of a coefficient
@@ -78,7 +78,7 @@ test('one is taken into the position', async () => {
   const { store } = await shown();
   const taken = { ...MODELS[1]!, kind: 'valves' } as unknown as ModelWhole;
   const asked = jest.spyOn(api, 'model').mockResolvedValue(taken);
-  await userEvent.setup().click(within(row('Fitting')).getByRole('button', { name: 'Take it' }));
+  await userEvent.setup().click(within(row('Fitting')).getByRole('button', { name: 'Use this valve' }));
   await later();
   expect(asked).toHaveBeenCalledWith('Fitting');
   const valve = store.getState().study.lines[0]!.elements.find((e) => e.id === 'CV-1')!.valve as string;

@@ -18,7 +18,7 @@ export function Figure({
   // the same is reached by keys in the panel's list of workings; as buttons these would crowd every row
   return (
     <span
-      title={msg('view.working.pressForItsWorking')}
+      title={msg('view.working.clickToShowTheCalculation')}
       onClick={(e) => {
         e.stopPropagation();
         openWorking(id, figure, scenario);

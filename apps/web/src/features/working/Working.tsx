@@ -26,9 +26,9 @@ export function Working({ id, kind }: { id: string; kind: string }) {
   const keys = workedFigures(kind);
   if (keys.length === 0) return null;
   return (
-    <section ref={section} aria-label={msg('view.working.working')} className="border-soft border-t px-3 py-2">
+    <section ref={section} aria-label={msg('view.working.calculation')} className="border-soft border-t px-3 py-2">
       <div className="flex flex-wrap items-center gap-1">
-        <span className="text-inkq mr-1 text-[12px]">{msg('view.working.workingOf')}</span>
+        <span className="text-inkq mr-1 text-[12px]">{msg('view.working.calculationOf2')}</span>
         {keys.map((k) => (
           <button
             key={k}
@@ -112,7 +112,7 @@ function Opened({ first, address, parts, trail, onTrail }: OpenedProps) {
           {whole ? msg('view.working.steps') : msg('view.working.wholeChain')}
         </button>
         <button type="button" className="text-cedar flex h-[24px] items-center gap-1" onClick={copy}>
-          <Copy size={13} aria-hidden="true" /> {msg('view.working.copyTheWholeAsText')}
+          <Copy size={13} aria-hidden="true" /> {msg('view.working.copyAllAsText')}
         </button>
       </div>
     </>

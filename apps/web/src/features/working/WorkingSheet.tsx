@@ -27,7 +27,7 @@ export function WorkingSheet() {
     <aside
       ref={sheet}
       tabIndex={-1}
-      aria-label={msg('view.working.workingOf2', { selected })}
+      aria-label={msg('view.working.calculationOf3', { selected })}
       className="panel fixed top-[54px] right-2.5 bottom-[130px] z-30 flex w-[340px] flex-col overflow-y-auto shadow-[var(--shadow-lift)]"
       onKeyDown={(e) => e.key === 'Escape' && openWorking(selected, null)}
     >
@@ -39,7 +39,7 @@ export function WorkingSheet() {
         </span>
         <button
           type="button"
-          aria-label={msg('view.working.closeTheWorking')}
+          aria-label={msg('view.working.closeTheCalculation')}
           onClick={() => openWorking(selected, null)}
           className="p-1"
         >

@@ -16,7 +16,7 @@ export function WorkingTree({ root, parts, onOpen }: TreeProps) {
   return (
     <ul
       className="mt-2 text-[12px] leading-[18px]"
-      aria-label={msg('view.working.whatRestsOn', { addressName: addressName(root) })}
+      aria-label={msg('view.working.calculationOf', { addressName: addressName(root) })}
     >
       <Node address={root} parts={parts} onOpen={onOpen} above={[]} />
     </ul>

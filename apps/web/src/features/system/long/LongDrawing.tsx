@@ -244,7 +244,7 @@ function Arrivals({
     <>
       {ends.length > 0 && (
         <text x={right + 12} y={Math.min(...ends.map((e) => e.y)) - 12} fontSize={11} fill="var(--ink-quiet)">
-          {msg('view.system.arriveAt')}
+          {msg('view.system.arrival')}
         </text>
       )}
       {[

@@ -62,7 +62,7 @@ export function LongLine({ sights, tools, isHigh }: { sights: LongSights | null;
           </span>
           <label className="flex items-center gap-1.5 text-[12px]">
             <input type="checkbox" checked={isEnergy} onChange={(e) => setEnergy(e.target.checked)} />{' '}
-            {msg('view.system.energyLine')}
+            {msg('view.system.energyGradeLine')}
           </label>
           {tools}
         </div>
@@ -94,7 +94,7 @@ export function LongLine({ sights, tools, isHigh }: { sights: LongSights | null;
           </svg>
         ) : (
           <p className="text-inkq px-4 pt-12">
-            {sights ? msg('view.system.theLineIsDrawnAs') : msg('view.system.workingOutTheLine')}
+            {sights ? msg('view.system.theLineIsDrawnOnce') : msg('view.system.calculatingTheLine')}
           </p>
         )}
       </div>

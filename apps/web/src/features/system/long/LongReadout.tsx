@@ -67,7 +67,7 @@ export function LongReadout({ sights, place }: { sights: LongSights; place: numb
               <span className="sr-only-text">{msg('view.system.scenario')}</span>
             </th>
             <th className="text-right font-normal">{d.unit('pressure')}(g)</th>
-            <th className="text-right font-normal">{msg('view.system.overVapour')}</th>
+            <th className="text-right font-normal">{msg('view.system.aboveVapourPressure')}</th>
             {isWarm && <th className="text-right font-normal">{d.unit('temperature')}</th>}
             <th className="text-right font-normal">{hasGas ? msg('view.system.gas') : d.unit('kinematicViscosity')}</th>
           </tr>
@@ -111,14 +111,14 @@ function Said({ rows }: { rows: readonly { index: number; gauge: number; over: n
   return (
     <p className="text-ink2 my-2 leading-4">
       {limit !== undefined &&
-        msg('view.system.lowestAllowedIsOverVapour', {
+        msg('view.system.limitAboveVapourPressure', {
           limit: d.number(limit, 'pressureDifference'),
           unit: d.unit('pressureDifference'),
         })}
-      {boils.length > 0 && <b className="text-fails">{msg('view.system.boilsHere', { letters: letters(boils) })} </b>}
-      {close.length > 0 && <b className="text-fails">{msg('view.system.hasLess', { letters: letters(close) })} </b>}
-      {below.length > 0 && msg('view.system.countPluralOneOtherBelow', { letters: letters(below), count: below.length })}
-      {boils.length + close.length + below.length === 0 && msg('view.system.everyScenarioHasMoreHere')}
+      {boils.length > 0 && <b className="text-fails">{msg('view.system.liquidBoilsHere', { letters: letters(boils) })} </b>}
+      {close.length > 0 && <b className="text-fails">{msg('view.system.belowTheLimit', { letters: letters(close) })} </b>}
+      {below.length > 0 && msg('view.system.belowAtmosphericPressure', { letters: letters(below) })}
+      {boils.length + close.length + below.length === 0 && msg('view.system.allScenariosAreAboveThis')}
     </p>
   );
 }
@@ -131,10 +131,10 @@ function Legend({ letter, index }: { letter: string; index: number }) {
       dash: '',
       text: msg('view.system.hydraulicGradeActive', { letter }),
     },
-    { stroke: 'var(--ink-quiet)', width: 1.3, dash: '9 4', text: msg('view.system.theOthersInTheirOwn') },
+    { stroke: 'var(--ink-quiet)', width: 1.3, dash: '9 4', text: msg('view.system.otherScenariosEachInIts') },
     { stroke: 'var(--fails)', width: 1.4, dash: '5 3', text: msg('view.system.allowablePressureOf', { letter }) },
     { stroke: 'var(--ink)', width: 3, dash: '', text: msg('view.system.lineOnTheGround') },
-    { stroke: 'var(--edge)', width: 1, dash: '', text: msg('view.system.boilsBelowThisLine') },
+    { stroke: 'var(--edge)', width: 1, dash: '', text: msg('view.system.vapourPressureLine') },
   ];
   return (
     <ul className="border-soft mt-auto border-t pt-2">

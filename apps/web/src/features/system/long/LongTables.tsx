@@ -12,7 +12,7 @@ import { msg } from '../words.js';
 
 /** Stations and largest flows, side by side under the drawing. */
 export function LongTables({ sights }: { sights: LongSights | null }) {
-  if (!sights) return <p className="text-inkq p-4">{msg('view.system.workingOutTheStations')}</p>;
+  if (!sights) return <p className="text-inkq p-4">{msg('view.system.calculatingTheStations')}</p>;
   return (
     <div className="flex min-h-0 flex-1 overflow-auto">
       <StationTable sights={sights} />
@@ -52,11 +52,11 @@ function StationTable({ sights }: { sights: LongSights }) {
             <th className={head}>{unitOfDistance(d)}</th>
             <th className={head}>{msg('view.system.suction')}</th>
             <th className={head}>{msg('view.system.dischargeG', { unit: d.unit('pressure') })}</th>
-            <th className={head}>{msg('view.system.lifts', { unit: d.unit('head') })}</th>
+            <th className={head}>{msg('view.system.head2', { unit: d.unit('head') })}</th>
             <th className={head}>rpm</th>
             <th className={head}>η %</th>
             <th className={head}>{msg('view.system.shaft', { unit: d.unit('power') })}</th>
-            <th className={head}>{msg('view.system.reaches')}</th>
+            <th className={head}>{msg('view.system.reach')}</th>
             <th className={`${head} w-[132px]`}>{msg('view.system.ofPowerAllowed')}</th>
           </tr>
         </thead>
@@ -71,7 +71,7 @@ function StationTable({ sights }: { sights: LongSights }) {
               <td className={cell}>{distanceText(s.chainage, d).split(' ')[0]}</td>
               <td className={cell}>{gauge(s.suction)}</td>
               <td className={`${cell} font-semibold`}>{gauge(s.discharge)}</td>
-              <td className={cell}>{s.head ? d.number(s.head, 'head') : msg('view.system.stands')}</td>
+              <td className={cell}>{s.head ? d.number(s.head, 'head') : msg('view.system.stationary')}</td>
               <td className={cell}>{s.head && s.speed ? Math.round(s.speed) : '–'}</td>
               <td className={cell}>{s.efficiency ? fixed(s.efficiency * 100, 1) : '–'}</td>
               <td className={cell}>
@@ -83,7 +83,7 @@ function StationTable({ sights }: { sights: LongSights }) {
                   </span>
                 )}
               </td>
-              <td className={`${cell} text-inkq`} title={msg('view.system.howFarItsHeadWould')}>
+              <td className={`${cell} text-inkq`} title={msg('view.system.distanceReachedWithoutTheNext')}>
                 {s.head ? (s.reach === null ? msg('view.system.theEnd') : distanceText(s.reach, d)) : '–'}
               </td>
               <td>
@@ -93,7 +93,7 @@ function StationTable({ sights }: { sights: LongSights }) {
           ))}
           <tr className="border-soft h-[24px] border-t">
             <th scope="row" className="text-left font-semibold" colSpan={7}>
-              {msg('view.system.allTogether')}
+              {msg('view.system.total')}
             </th>
             <td className={`${cell} font-semibold`}>{d.number(total, 'power', 4)}</td>
             <td colSpan={2} className="text-inkq text-right whitespace-nowrap">
@@ -150,7 +150,7 @@ function LargestTable({ sights }: { sights: LongSights }) {
     <section aria-label={msg('view.system.largestFlow')} className="min-w-[560px] flex-1 px-3 py-1.5 text-[12px]">
       <p className="text-inkq mb-0.5">
         <b className="text-ink text-[13px] font-semibold">{msg('view.system.largestFlow')}</b>{' '}
-        {msg('view.system.atWhichNothingThatHolds', { unit: d.unit('flow') })}
+        {msg('view.system.withNoFurtherCheckFailing', { unit: d.unit('flow') })}
       </p>
       <table className="w-full">
         <thead>
@@ -162,10 +162,10 @@ function LargestTable({ sights }: { sights: LongSights }) {
             <th className={head} style={{ width: W }}>
               {ticks[0]} … {ticks.at(-1)}
             </th>
-            <th className={head}>{msg('view.system.largest')}</th>
-            <th className={head}>{msg('view.system.left')}</th>
-            <th className={`${lead} pl-2`}>{msg('view.system.heldBackBy')}</th>
-            <th className={`${lead} pl-2`}>{msg('view.system.ifThatWereLifted')}</th>
+            <th className={head}>{msg('view.system.largestFlow2')}</th>
+            <th className={head}>{msg('view.system.reserve')}</th>
+            <th className={`${lead} pl-2`}>{msg('view.system.limitedBy')}</th>
+            <th className={`${lead} pl-2`}>{msg('view.system.ifThatLimitWereRaised')}</th>
           </tr>
         </thead>
         <tbody>
@@ -220,13 +220,13 @@ function Found({
   if (!isAsked)
     return (
       <td colSpan={4} className="text-inkq pl-2">
-        {msg('view.system.itsFlowFollowsFromThe')}
+        {msg('view.system.theFlowFollowsFromThe')}
       </td>
     );
   if (!found)
     return (
       <td colSpan={4} className="text-inkq pl-2">
-        {found === undefined ? msg('view.system.looking') : msg('view.system.notKnown')}
+        {found === undefined ? msg('view.system.calculating2') : msg('view.system.notKnown')}
       </td>
     );
   const { largest, check, where, next, reason } = found;
@@ -236,7 +236,7 @@ function Found({
       <td className={`${cell} font-semibold`}>{open ? `> ${d.number(largest, 'flow')}` : d.number(largest, 'flow')}</td>
       <td className={`${cell} text-inkq`}>{largest === null ? '' : `+${d.number(Math.max(0, largest - now), 'flow')}`}</td>
       <td className="pl-2 font-semibold whitespace-nowrap">
-        {check === null ? msg('view.system.nothingUpToThere') : causeText(check, where, sights, scenario, d)}
+        {check === null ? msg('view.system.noLimitInTheRange') : causeText(check, where, sights, scenario, d)}
       </td>
       <td className="text-inkq pl-2 whitespace-nowrap">
         {next
@@ -258,7 +258,7 @@ function causeText(
   scenario: string,
   d: Display,
 ): string {
-  if (check === 'not-solved') return msg('view.system.nothingSolvesItBeyond');
+  if (check === 'not-solved') return msg('view.system.noSolutionBeyond');
   const name = CHECK_CODES.includes(check) ? checkName(check) : check;
   const sight = sights[scenario];
   const isLow = check === 'lowest-pressure' && sight && sight.elements[sight.element[0]!] !== undefined;
