@@ -164,7 +164,7 @@ test('a size that is taken in the comparison gives what the comparison showed', 
   const row = page.locator('[data-size=DN300]');
   await expect(row).toContainText('303.2');
   const velocity = (await row.locator('td').nth(1).textContent())!.trim();
-  await page.getByRole('button', { name: 'Take DN300 40' }).click();
+  await page.getByRole('button', { name: 'Use DN300 40' }).click();
   await expect(row).toContainText('now');
   await settled(page);
   const { scenarios } = await solveExported(page, id);
@@ -206,7 +206,7 @@ test('one entry too many is named, and taken out where it says so; a line that l
   await page.keyboard.press('Enter');
   await page.getByRole('complementary').getByLabel('K', { exact: true }).fill('');
   await page.keyboard.press('Enter');
-  await expect(alert).toContainText('The rest is worked out without');
+  await expect(alert).toContainText('The rest is calculated without');
   await expect(page.locator('[data-scenario=winter] [data-figure=flow]')).toHaveText('290');
 });
 
@@ -257,7 +257,7 @@ test('a pump and a fluid of one’s own: the curve pasted from a spreadsheet giv
   // a row that does not rise is refused where it stands
   await page.getByLabel('Flow, row 2').fill('90');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('does not rise');
+  await expect(page.getByRole('alert')).toContainText('must be greater than');
   await page.getByLabel('Flow, row 2').fill('40');
   await page.keyboard.press('Enter');
   await page.getByRole('tab', { name: 'Line sheet' }).click();

@@ -38,15 +38,15 @@ test('a table with faults is imported, mended and found again by its duty; what 
   await expect(dock.getByText('3 pumps, 3 curves')).toBeVisible();
   // what is proposed: the letter is read as a digit, the row that falls back is left out, the rest is taken with its mark
   await expect(dock.locator('[data-problem-row="12"]')).toContainText('“7o.4”'.replace(/[“”]/g, '"'));
-  await expect(dock.locator('[data-problem-row="12"]').getByRole('combobox')).toContainText('read 70.4');
+  await expect(dock.locator('[data-problem-row="12"]').getByRole('combobox')).toContainText('Read as 70.4');
   await expect(dock.locator('[data-problem-row="6"]').getByRole('combobox').first()).toContainText('Row skipped');
   const belied = dock.locator('[data-problem-row="21"]').getByRole('combobox');
   await expect(belied).toContainText('Imported, marked');
   await belied.click();
   await page.getByRole('option', { name: 'Efficiency from power' }).click();
   await expect(dock.locator('[data-problem-row="21"]').getByRole('combobox')).toContainText('Efficiency from power');
-  await dock.getByRole('button', { name: 'Take 3 pumps' }).click();
-  await expect(dock.getByText('Taken: 3 new')).toBeVisible();
+  await dock.getByRole('button', { name: 'Import 3 pumps' }).click();
+  await expect(dock.getByText('Imported: 3 new')).toBeVisible();
   await dock.getByRole('button', { name: 'Close' }).click();
 
   // its page: row 21 has the efficiency of its power, η = ρgQH/P; the source stands there
@@ -215,7 +215,7 @@ test('a pump is edited as a further revision; a study that took the older one sa
   await sheet.getByLabel('Minimum continuous flow').fill('40');
   await sheet.getByLabel('Minimum continuous flow').press('Enter');
   await sheet.getByLabel('What changed').fill('least flow from the maker');
-  await sheet.getByRole('button', { name: 'Keep as revision 2' }).click();
+  await sheet.getByRole('button', { name: 'Save as revision 2' }).click();
   await expect(side.getByText('least flow from the maker')).toBeVisible();
   await side.getByRole('button', { name: 'Compare 2 revisions' }).click();
   await expect(side.getByRole('group', { name: 'Comparison of revisions' })).toContainText('minFlow');
@@ -224,7 +224,7 @@ test('a pump is edited as a further revision; a study that took the older one sa
   await page.goto(`/studies/${id}/system`);
   await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
   await page.getByRole('button', { name: new RegExp(name) }).click();
-  await expect(page.getByText('◐ 2 is newer')).toBeVisible();
+  await expect(page.getByText('◐ newer: 2')).toBeVisible();
   await page.getByRole('button', { name: 'Use', exact: true }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Minimum continuous flow' })).toHaveValue('40 m3/h');
@@ -236,7 +236,7 @@ test('a duty begins a study with the pump that was found; the duty is met', asyn
     await page.getByLabel(label, { exact: true }).fill(text);
     await page.getByLabel(label, { exact: true }).press('Enter');
   };
-  await page.getByRole('button', { name: 'reckon a flow' }).click();
+  await page.getByRole('button', { name: 'Estimate flow' }).click();
   await put('Volume, m³', '120');
   await page.getByRole('group', { name: 'Estimate flow' }).getByRole('button', { name: 'Use', exact: true }).click();
   await expect(page.getByLabel('Flow', { exact: true })).toHaveValue('120 m3/h');

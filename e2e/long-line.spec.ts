@@ -60,11 +60,11 @@ test('rows of a survey are read with the units of their head, and a wrong one is
   const text = page.getByRole('textbox', { name: 'Rows of the ground' });
   await text.fill('distance [km];elevation [m]\n1;80\n1;90');
   await expect(page.getByText('row 3: 1 does not lie beyond the row before')).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Take 0 rows/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /^Add 0 rows/ })).toBeDisabled();
   await text.fill('distance [km];elevation [m]\n1,5;80\n4;121,5\n9;160\n12;170');
-  await expect(page.getByText('row 5: 12 lies outside this pipe and is left out')).toBeVisible();
+  await expect(page.getByText('row 5: 12 is outside this pipe; skipped')).toBeVisible();
   expect(await barriers(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Take 3 rows' }).click();
+  await page.getByRole('button', { name: 'Add 3 rows' }).click();
   await expect(panel.getByText(/3 heights between, from 80/)).toBeVisible();
   await settled(page);
 

@@ -78,7 +78,7 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
   await expect(page.locator('[data-check=npsh-ratio] [data-cell=fouled]')).toHaveAttribute('data-verdict', /near|holds/);
   await expect(page.getByText('agreed with the maker')).toBeVisible();
   await page.getByRole('button', { name: 'Calculation', exact: true }).click();
-  await expect(page.getByRole('complementary', { name: 'Working of P-410' })).toContainText('NPSHA/NPSHR');
+  await expect(page.getByRole('complementary', { name: 'Calculation of P-410' })).toContainText('NPSHA/NPSHR');
 });
 
 type Uncertain = { scenarios: Record<string, { margins: { check: string; where: string; fails: number }[] }> };
@@ -105,7 +105,7 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
   await page.getByLabel('Deviation').fill('30 %');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await choose('Uncertain input', /^P-410/);
-  await choose('Uncertain input: which number', /^Curve/);
+  await choose('Uncertain input: parameter', /^Curve/);
   await choose('Grade', /^grade 2B/);
   await expect(page.locator('[data-uncertain]')).toHaveCount(2);
   await settled(page);

@@ -19,7 +19,7 @@ test('parts are chosen, a limit that is changed is seen on its sheet, figures ar
   }
   // a figure opens its working
   await page.locator('[data-sheet=margins] [data-from="npsh-ratio:P-410"][data-scenario=fouled] span').click();
-  await expect(page.getByRole('complementary', { name: 'Working of P-410' })).toContainText('NPSHA/NPSHR');
+  await expect(page.getByRole('complementary', { name: 'Calculation of P-410' })).toContainText('NPSHA/NPSHR');
   await page.keyboard.press('Escape');
 
   await page.getByRole('checkbox', { name: 'Cover' }).uncheck();

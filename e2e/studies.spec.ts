@@ -58,7 +58,7 @@ test('a bad unit is explained at the field, in the sheet and beside it, and the 
   await page.locator('[data-row="L-420"] [data-cell=entry]').dblclick();
   await page.getByLabel('L-420 entry').fill('1150 furlong DN250 sch 40');
   await page.getByLabel('L-420 entry').press('Enter');
-  await expect(page.getByRole('alert')).toContainText('right would be');
+  await expect(page.getByRole('alert')).toContainText('Expected');
   await page.keyboard.press('Escape');
 
   await page.locator('[data-row="L-420"] [data-cell=name]').click();
@@ -205,7 +205,7 @@ test('scenarios: an input is varied in one scenario, shared again, undone; the f
   const winter = (await solveExported(page, id)).scenarios.find((s) => s.id === 'winter')!;
   const valve = winter.elements['CV-415'] as unknown as { opening: number };
   await expect(opening).toContainText(String(Math.round(valve.opening * 100)));
-  await page.getByRole('button', { name: 'Share L-420 roughness again' }).click();
+  await page.getByRole('button', { name: 'Use the shared L-420 roughness' }).click();
   await expect(opening).toContainText('72');
   await page.keyboard.press('Control+z');
   await expect(opening).toContainText(String(Math.round(valve.opening * 100)));
@@ -245,7 +245,7 @@ test('a number of the matrix, or of the sheet, opens its own working in its scen
   await page.getByRole('button', { name: 'Whole chain' }).click();
   await expect(
     page
-      .getByRole('list', { name: /rests on$/ })
+      .getByRole('list', { name: /^Calculation of/ })
       .getByRole('listitem')
       .nth(5),
   ).toBeVisible();
@@ -253,7 +253,7 @@ test('a number of the matrix, or of the sheet, opens its own working in its scen
   const head = page.locator('[data-result="Head"] td').nth(2).locator('span');
   const figure = (await head.textContent())!.trim();
   await head.click();
-  const sheet = page.getByRole('complementary', { name: 'Working of P-410' });
+  const sheet = page.getByRole('complementary', { name: 'Calculation of P-410' });
   await expect(sheet).toContainText('head read on the measured curve');
   await expect(sheet.locator('[data-working] > li').last()).toContainText(`= ${figure}`);
   await expect(page.locator('[data-scenario=summer]')).toHaveAttribute('aria-pressed', 'true');
@@ -263,7 +263,7 @@ test('a number of the matrix, or of the sheet, opens its own working in its scen
   await expect(sheet).toHaveCount(0);
   // the same by keys
   await page.keyboard.press('Control+k');
-  await page.keyboard.type('working of shaft power');
+  await page.keyboard.type('calculation of shaft power');
   await page.keyboard.press('Enter');
   await expect(sheet).toContainText('shaft power of all running units');
   await page.keyboard.press('Escape');

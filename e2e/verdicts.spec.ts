@@ -53,7 +53,7 @@ test('a pump without NPSHR and motor is incomplete everywhere, and what is missi
   expect(said.scenarios[0]).toMatchObject({ verdict: 'incomplete' });
   await page.getByRole('link', { name: 'Studies' }).first().click();
   const home = page.locator('li', { hasText: 'Incomplete service' }).first();
-  await expect(home).toContainText('not judged: NPSH ratio, motor');
+  await expect(home).toContainText('not judged: NPSH ratio, Motor rating');
 
   // the way to the entry: the rating is typed where it leads, and the motor is judged
   await page.goto(`/studies/${id}/margins`);
@@ -158,7 +158,7 @@ test('likely slips are said with a way out, and block nothing', async ({ page })
   await flow.getByRole('button', { name: 'Use 290 m3/h' }).click();
   await expect(flow).toHaveCount(0);
   const level = slips.locator('[data-doubt=level-datum]');
-  await expect(level).toContainText('counts from the nozzle');
+  await expect(level).toContainText('are measured from the nozzle');
   await level.getByRole('button', { name: /^Use / }).click();
   await expect(level).toHaveCount(0);
   await slips

@@ -7,7 +7,7 @@ import { ROOT } from './lib/run.mjs';
 const BUILT = join(ROOT, 'apps/server/dist');
 
 /** stay where they are: they read files or start threads beside their own, have to come before all else, or are found by name at run time */
-const APART = ['exceljs', 'mariadb', 'pdfmake', 'pino', 'piscina', 'reflect-metadata', 'thread-stream', 'umzug'];
+const APART = ['exceljs', 'fontkit', 'mariadb', 'pdfmake', 'pino', 'piscina', 'reflect-metadata', 'thread-stream', 'umzug'];
 /** asked for by packages that do without them; none is installed */
 const ABSENT = [/^pg-hstore$/, /^class-(transformer|validator)(\/|$)/, /^@nestjs\/(microservices|websockets)(\/|$)/];
 

@@ -100,7 +100,7 @@ for (const [thing, key, width] of [
     await unsure.getByRole('option', { name: option }).first().click();
   };
   await choose('Uncertain input', thing);
-  if (key) await choose('Uncertain input: which number', key);
+  if (key) await choose('Uncertain input: parameter', key);
   if (width.startsWith('grade')) await choose('Grade', width);
   else {
     await unsure.getByLabel('Deviation').fill(width);

@@ -37,7 +37,7 @@ export async function createApplication(
 ): Promise<NestExpressApplication> {
   const server = express();
   // `/API/studies` is no other spelling of `/api/studies`: what guards the one would not see the other
-  server.enable(msg('server.caseSensitiveRouting'));
+  server.enable('case sensitive routing');
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), new ExpressAdapter(server), {
     bodyParser: false,
     bufferLogs: true,

@@ -30,7 +30,7 @@ test.each([
   [[], 'The command is one of'],
   [['draw', 'a.json'], 'The command is one of'],
   [['solve'], 'needs the path'],
-  [['solve', 'a', 'b'], '"b" is one word too many'],
+  [['solve', 'a', 'b'], 'Unexpected argument "b"'],
   [['curve', 'a', '--pump'], '--pump needs a value'],
 ])('%j is refused', (argv, message) => expect(refusal(...argv)).toContain(message));
 
@@ -77,8 +77,8 @@ describe('the command itself', () => {
     expect(JSON.stringify(output)).toContain(message);
   });
   test.each([
-    [['--scenario', 'b', '--pump', 'P', '--flows', '1 m3/h'], 'There is no scenario'],
-    [['--scenario', 'a', '--pump', 'P', '--flows', '1 m3/h'], 'There is no pump'],
+    [['--scenario', 'b', '--pump', 'P', '--flows', '1 m3/h'], 'Unknown scenario "b"'],
+    [['--scenario', 'a', '--pump', 'P', '--flows', '1 m3/h'], 'Unknown pump'],
     [['--scenario', 'a', '--flows', '1 m3/h'], 'needs --pump'],
   ])('curve %j: 2', (more, message) => {
     const { code, output } = run('curve', good, ...more);

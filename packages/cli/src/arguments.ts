@@ -54,6 +54,6 @@ export function parseArguments(argv: readonly string[]): Arguments {
   const [command, file, ...rest] = words;
   if (!isCommand(command)) throw new UsageError('', msg('cli.theCommandIsOneOf', { commands: COMMANDS.join(', ') }));
   if (!file) throw new UsageError('', msg('cli.needsThePathOfA', { command }));
-  if (rest.length > 0) throw new UsageError('', msg('cli.isOneWordTooMany', { rest: String(rest[0]) }));
+  if (rest.length > 0) throw new UsageError('', msg('cli.unexpectedArgumentQuoteValuesWith', { rest: String(rest[0]) }));
   return { command, file, options };
 }

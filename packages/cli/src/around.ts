@@ -26,7 +26,7 @@ function wrong(problems: readonly Problem[]): Outcome {
 function countOf(options: Options, name: string, usual: number, least: number, most: number): number {
   const n = Number(options.get(name) ?? usual);
   if (!(Number.isInteger(n) && n >= least && n <= most))
-    throw new UsageError(`--${name}`, msg('cli.isNoCountWrite', { get: String(options.get(name)), name, usual }));
+    throw new UsageError(`--${name}`, msg('cli.isNotACountExpected', { get: String(options.get(name)), name, usual }));
   return n;
 }
 
@@ -74,7 +74,7 @@ export function fit(text: string, options: Options): Outcome {
   const { readings, problems } = readReadings(study);
   if (problems.length > 0) return wrong(problems);
   const addresses = (options.get('inputs') ?? '').split(',').map((a) => a.trim()).filter(Boolean); // prettier-ignore
-  if (addresses.length < 1 || addresses.length > 2) throw new UsageError('--inputs', msg('cli.sayWhatIsToBe'));
+  if (addresses.length < 1 || addresses.length > 2) throw new UsageError('--inputs', msg('cli.missingInputsOneOrTwo'));
   const found = fitReadings(study, readings, addresses);
   if (!found.ok)
     return { code: 3, output: { errors: [{ path: 'readings', code: found.reason, message: noFitText(found.reason) }] } };

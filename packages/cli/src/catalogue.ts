@@ -112,10 +112,10 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     if (value === undefined) return undefined;
     const q = readQuantity(value, dimension);
     const example = dimension === 'flow' ? '55 m3/h' : '190 m';
-    if (!isQuantity(q)) throw new UsageError(`--${name}`, msg('cli.isNoWrite', { value, dimension, name, example }));
+    if (!isQuantity(q)) throw new UsageError(`--${name}`, msg('cli.isNotAExpected', { value, dimension, name, example }));
     const si = q.unit.mass ? q.si / WATER_AT_20_DENSITY : q.si;
     if (!(si > 0) && name !== 'static-head')
-      throw new UsageError(`--${name}`, msg('cli.isMoreThanNothingLike', { name, example }));
+      throw new UsageError(`--${name}`, msg('cli.mustBeGreaterThanZero', { name, example }));
     return si;
   };
   const needed = (name: string, dimension: 'flow' | 'head'): number => {
@@ -127,12 +127,12 @@ export function find(text: string, options: ReadonlyMap<string, string>): Outcom
     const value = options.get(name);
     if (value === undefined) return undefined;
     const x = value.trim().endsWith('%') ? Number(value.trim().slice(0, -1)) / 100 : Number(value);
-    if (!(x >= 0 && x <= 10)) throw new UsageError(`--${name}`, msg('cli.isNoShareWrite0', { value, name }));
+    if (!(x >= 0 && x <= 10)) throw new UsageError(`--${name}`, msg('cli.isNotAShareExpected', { value, name }));
     return x;
   };
   const head = needed('head', 'head');
   const staticHead = asked('static-head', 'head');
-  if (staticHead !== undefined && staticHead >= head) throw new UsageError('--static-head', msg('cli.theStaticHeadIsLess'));
+  if (staticHead !== undefined && staticHead >= head) throw new UsageError('--static-head', msg('cli.staticHeadMustBeLess'));
   const wanted = {
     flow: needed('flow', 'flow'),
     head,

@@ -79,13 +79,13 @@ export function curve(text: string, options: ReadonlyMap<string, string>): Outco
   if (!scenario)
     throw new UsageError(
       'scenario',
-      msg('cli.thereIsNoScenarioThere2', { id, scenarios: run.scenarios.map((s) => s.id).join(', ') }),
+      msg('cli.unknownScenarioScenarios2', { id, scenarios: run.scenarios.map((s) => s.id).join(', ') }),
     );
   const model = scenario.model!;
   const pump = need('pump');
   const pumps = model.elements.filter((e) => e.kind === 'pump').map((e) => e.id);
   if (!pumps.includes(pump))
-    throw new UsageError('pump', msg('cli.thereIsNoPumpThere', { pump, pumps: pumps.join(', ') || 'none' }));
+    throw new UsageError('pump', msg('cli.unknownPumpPumps', { pump, pumps: pumps.join(', ') || 'none' }));
   const valves = options.get('valves') ?? 'found';
   if (!['found', 'open', 'left-out'].includes(valves)) throw new UsageError('valves', msg('cli.valvesIs', { valves }));
   const flows = readFlows(need('flows'), model);
@@ -112,7 +112,7 @@ function readFlows(list: string, model: ScenarioModel): number[] {
   return parts.map((part) => {
     const text = /^[+-]?[\d.]+(?:[eE][+-]?\d+)?$/.test(part) ? `${part} ${unit}` : part;
     const q = readQuantity(text, 'flow');
-    if (!isQuantity(q)) throw new UsageError('flows', msg('cli.isNoFlowWriteFlows', { part }));
+    if (!isQuantity(q)) throw new UsageError('flows', msg('cli.isNotAFlowExpected', { part }));
     return q.unit.mass ? q.si / model.fluid.density : q.si;
   });
 }

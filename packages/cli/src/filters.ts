@@ -20,7 +20,7 @@ export function readFilters(options: ReadonlyMap<string, string>): PumpFilter {
 
 function word({ key, words }: ColumnFilter, text: string): string {
   if (words !== undefined && !words.includes(text))
-    throw new UsageError(`--${optionOf(key)}`, msg('cli.thereIsNoThereAre', { key, text, words: words.join(', ') }));
+    throw new UsageError(`--${optionOf(key)}`, msg('cli.unknownExpectedOneOf', { key, text, words: words.join(', ') }));
   return text;
 }
 
@@ -33,7 +33,7 @@ function number(filter: ColumnFilter, text: string): number {
   if (Number.isNaN(si))
     throw new UsageError(
       option,
-      msg('cli.isNoWrite2', { text, dimension: dimension ?? 'number', option, example: String(example) }),
+      msg('cli.isNotAExpected2', { text, dimension: dimension ?? 'number', option, example: String(example) }),
     );
   if (numbers && !numbers.includes(si))
     throw new UsageError(option, msg('cli.isNot', { option, numbers: numbers.join(' or '), text }));

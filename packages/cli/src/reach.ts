@@ -29,14 +29,14 @@ const MOST_STEPS = 10_000;
 
 function need(options: Options, name: string, example: string): string {
   const value = options.get(name);
-  if (value === undefined) throw new UsageError(`--${name}`, msg('cli.sayWhich', { name, example }));
+  if (value === undefined) throw new UsageError(`--${name}`, msg('cli.missingOptionExpected', { name, example }));
   return value;
 }
 
 function inputOf(study: Study, options: Options, name: string): StudyInput {
   const address = need(options, name, 'T1.level');
   const input = inputAt(study, address);
-  if (!input) throw new UsageError(`--${name}`, msg('cli.isNoNumberOfThis', { address }));
+  if (!input) throw new UsageError(`--${name}`, msg('cli.unknownNumberExpectedIdKey', { address }));
   return input;
 }
 
@@ -53,14 +53,14 @@ function valueOf(
   if (input.field.type === 'number') {
     const percent = /^(.*)%$/.exec(typed.trim())?.[1];
     const n = Number(percent ?? typed) / (percent === undefined ? 1 : 100);
-    if (typed.trim() === '' || !Number.isFinite(n)) throw new UsageError(`--${name}`, msg('cli.isNoNumber', { typed }));
+    if (typed.trim() === '' || !Number.isFinite(n)) throw new UsageError(`--${name}`, msg('cli.isNotANumber', { typed }));
     return n;
   }
   const q = readQuantity(typed, input.field.dimension);
   if (!isQuantity(q))
     throw new UsageError(
       `--${name}`,
-      msg('cli.isNoWriteANumber', { typed, dimension: input.field.dimension, expected: q.expected.slice(0, 4).join(', ') }),
+      msg('cli.isNotAExpectedA', { typed, dimension: input.field.dimension, expected: q.expected.slice(0, 4).join(', ') }),
     );
   const model = scenarios.find((s) => s.model)?.model;
   if (q.unit.mass) {
@@ -78,7 +78,7 @@ function scenariosOf(study: Study, options: Options): SolvedScenario[] {
   if (one.length === 0)
     throw new UsageError(
       '--scenario',
-      msg('cli.thereIsNoScenarioThere2', { id, scenarios: scenarios.map((s) => s.id).join(', ') }),
+      msg('cli.unknownScenarioScenarios2', { id, scenarios: scenarios.map((s) => s.id).join(', ') }),
     );
   return one;
 }
@@ -89,7 +89,7 @@ export function headroom(text: string, options: Options): Outcome {
   if (isOutcome(study)) return study;
   const scenarios = scenariosOf(study, options);
   const isLargest = options.has('largest');
-  if (isLargest && options.has('check')) throw new UsageError('--largest', msg('cli.largestStandsInThePlace'));
+  if (isLargest && options.has('check')) throw new UsageError('--largest', msg('cli.largestAndCheckExcludeEach'));
   const input = inputOf(study, options, isLargest ? 'largest' : 'input');
   const range = Object.fromEntries(
     (['from', 'to'] as const).flatMap((name) => {
@@ -98,7 +98,7 @@ export function headroom(text: string, options: Options): Outcome {
     }),
   );
   if (range.from !== undefined && range.to !== undefined && !(range.from < range.to))
-    throw new UsageError('--to', msg('cli.toIsALargerValue'));
+    throw new UsageError('--to', msg('cli.toMustBeGreaterThan'));
   const probe = (s: SolvedScenario): Probe => new Probe(study, s.id, input, s);
   const found = isLargest
     ? Object.fromEntries(scenarios.map((s) => [s.id, largestOf(probe(s), range)]))
@@ -113,12 +113,12 @@ function headroomsOf<T>(
 ): Record<string, T> {
   const check = need(options, 'check', 'npsh-ratio');
   if (!isCheckCode(check))
-    throw new UsageError('--check', msg('cli.isNoCheckThereAre', { check, checkCodes: CHECK_CODES.join(', ') }));
+    throw new UsageError('--check', msg('cli.unknownCheckChecks', { check, checkCodes: CHECK_CODES.join(', ') }));
   const places = new Set(scenarios.flatMap((s) => s.result?.margins.filter((m) => m.check === check).map((m) => m.where) ?? []));
   const only = places.size === 1 ? [...places][0] : undefined;
   const where = options.get('where') ?? only ?? need(options, 'where', [...places][0] ?? 'P1');
   if (!places.has(where))
-    throw new UsageError('--where', msg('cli.isNotJudgedAtIt', { check, where, value: [...places].join(', ') || 'nothing' }));
+    throw new UsageError('--where', msg('cli.isNotJudgedAtJudged', { check, where, value: [...places].join(', ') || 'nothing' }));
   return Object.fromEntries(scenarios.map((s) => [s.id, of(s, check, where)]));
 }
 
@@ -134,7 +134,7 @@ export function sweep(text: string, options: Options): Outcome {
   const to = valueOf(study, scenarios, input, options, 'to')!;
   const steps = Number(options.get('steps') ?? 20);
   if (!(Number.isInteger(steps) && steps >= 1 && steps <= MOST_STEPS))
-    throw new UsageError('--steps', msg('cli.isNoCountOfSteps', { get: String(options.get('steps')), mostSteps: MOST_STEPS }));
+    throw new UsageError('--steps', msg('cli.isNotANumberOf', { get: String(options.get('steps')), mostSteps: MOST_STEPS }));
   const readings = need(options, 'read', 'P1.flow,npsh-ratio:P1')
     .split(',')
     .map((name) => readingNamed(name.trim(), scenarios));
@@ -155,6 +155,7 @@ function readingNamed(name: string, scenarios: readonly SolvedScenario[]): Sweep
     reading?.kind === 'margin'
       ? solved.some((s) => s.result!.margins.some((m) => m.check === reading.check && m.where === reading.where))
       : reading && solved.some((s) => readAt(s, reading) !== undefined);
-  if (!reading || (solved.length > 0 && !isThere)) throw new UsageError('--read', msg('cli.isNoFigureOfThe', { name }));
+  if (!reading || (solved.length > 0 && !isThere))
+    throw new UsageError('--read', msg('cli.unknownFigureExpectedP1Flow', { name }));
   return reading;
 }

@@ -28,7 +28,7 @@ function partsOf(options: Options): Part[] | undefined {
   if (typed === undefined) return undefined;
   const words = typed.split(',').map((p) => p.trim()).filter((p) => p !== ''); // prettier-ignore
   const wrong = words.find((p) => !isPart(p));
-  if (words.length === 0 || wrong !== undefined) throw new UsageError('--parts', msg('cli.isNoPartThereAre', { wrong: wrong ?? typed, parts: PARTS.join(', ') })); // prettier-ignore
+  if (words.length === 0 || wrong !== undefined) throw new UsageError('--parts', msg('cli.unknownPartParts', { wrong: wrong ?? typed, parts: PARTS.join(', ') })); // prettier-ignore
   return words.filter(isPart);
 }
 
@@ -45,9 +45,13 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   const study = studyOf(text);
   if (isOutcome(study)) return study;
   const out = options.get('out');
-  if (out === undefined) throw new UsageError('--out', msg('cli.sayWhereItIsWritten'));
+  if (out === undefined) throw new UsageError('--out', msg('cli.missingOutputFileExpectedOut'));
   const format = FORMATS.find((f) => `.${f}` === extname(out).toLowerCase());
-  if (!format) throw new UsageError('--out', msg('cli.endsWithNoneOf', { out, formats: FORMATS.map((f) => `.${f}`).join(', ') }));
+  if (!format)
+    throw new UsageError(
+      '--out',
+      msg('cli.hasAnUnknownFormatExpected', { out, formats: FORMATS.map((f) => `.${f}`).join(', ') }),
+    );
   const parts = partsOf(options);
   const paper: Paper = oneOf(options, 'paper', ['A4', 'Letter'] as const) ?? 'A4';
   const units = oneOf(options, 'units', ['metric', 'us'] as const);
@@ -55,7 +59,7 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   if (scenario !== undefined && !study.scenarios.some((s) => s.id === scenario))
     throw new UsageError(
       '--scenario',
-      msg('cli.thereIsNoScenarioThere', { scenario, scenarios: study.scenarios.map((s) => s.id).join(', ') }),
+      msg('cli.unknownScenarioScenarios', { scenario, scenarios: study.scenarios.map((s) => s.id).join(', ') }),
     );
   const picture = logoProblem(study, format);
   if (picture) return refused([picture]);
@@ -84,6 +88,6 @@ export async function report(text: string, options: Options): Promise<Outcome> {
 
 function firstFigure(made: ReportDocument): string {
   const figure = made.sections.flatMap((s) => s.blocks).find((b) => b.kind === 'figure');
-  if (figure?.kind !== 'figure') throw new UsageError('--parts', msg('cli.noneOfThesePartsHas'));
+  if (figure?.kind !== 'figure') throw new UsageError('--parts', msg('cli.thesePartsHaveNoFigure'));
   return figure.svg;
 }

@@ -41,7 +41,7 @@ export const isOutcome = (x: Study | JudgedCatalogue | Outcome): x is Outcome =>
 
 function catalogueOf(options: Options, read: ReadText): JudgedCatalogue | Outcome {
   const file = options.get('catalogue');
-  if (file === undefined) throw new UsageError('--catalogue', msg('cli.nameACatalogueFileCatalogue'));
+  if (file === undefined) throw new UsageError('--catalogue', msg('cli.missingCatalogueExpectedCatalogueFile'));
   const { judged, problems } = ofFile(read(file));
   const errors = problems.filter((p) => p.severity === 'error').map(({ path, message }) => ({ path, message }));
   return errors.length > 0 ? { code: 2, output: { errors } } : judged;
@@ -52,8 +52,8 @@ function elementOf(study: Study, options: Options, name: string, kind: string): 
   const id = options.get(name);
   const there = study.lines.flatMap((l) => l.elements).filter((e) => e.kind === kind);
   const known = there.map((e) => e.id).join(', ') || 'none';
-  if (id === undefined) throw new UsageError(`--${name}`, msg('cli.nameAIdThereAre', { name, known }));
-  if (!there.some((e) => e.id === id)) throw new UsageError(`--${name}`, msg('cli.thereIsNoThereAre2', { name, id, known }));
+  if (id === undefined) throw new UsageError(`--${name}`, msg('cli.missingExpectedIdOneOf', { name, known }));
+  if (!there.some((e) => e.id === id)) throw new UsageError(`--${name}`, msg('cli.unknownExpectedOneOf2', { name, id, known }));
   return id;
 }
 
@@ -73,7 +73,7 @@ export function rank(text: string, options: Options, read: ReadText): Outcome {
   if (isOutcome(catalogue)) return catalogue;
   const top = Number(options.get('top') ?? 50);
   if (!(Number.isInteger(top) && top >= 0 && top <= MOST_LISTED))
-    throw new UsageError('--top', msg('cli.isNoCountWriteTop', { get: String(options.get('top')) }));
+    throw new UsageError('--top', msg('cli.isNotACountExpected2', { get: String(options.get('top')) }));
   const output = rankPumps(
     study,
     pump,
@@ -95,7 +95,7 @@ export function stages(text: string, options: Options, read: ReadText): Outcome 
   const pump = elementOf(study, options, 'pump', 'pump');
   const model = options.get('model');
   const own = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump)!.pump as string | undefined;
-  if (model === undefined && own === undefined) throw new UsageError('--model', msg('cli.namesNoPumpOfThe', { pump }));
+  if (model === undefined && own === undefined) throw new UsageError('--model', msg('cli.hasNoPumpOfThe', { pump }));
   const catalogue =
     model === undefined
       ? ofFile(JSON.stringify({ format: 'cedar-knot-catalogue', version: 1, pumps: study.pumps })).judged
@@ -107,7 +107,7 @@ export function stages(text: string, options: Options, read: ReadText): Outcome 
   if (!entry || !input)
     throw new UsageError(
       '--model',
-      msg('cli.thereIsNoPumpWith', { id, value: [...catalogue.pumps.keys()].slice(0, 20).join(', ') }),
+      msg('cli.unknownPumpWithACurve', { id, value: [...catalogue.pumps.keys()].slice(0, 20).join(', ') }),
     );
   return { code: 0, output: stageLadder(study, pump, entry, input) };
 }

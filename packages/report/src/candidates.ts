@@ -36,20 +36,20 @@ export function candidates(c: ReportContext): Section | null {
     return [
       {
         kind: 'table',
-        caption: msg('report.pumpsBesideEachOther', { named: named(e.id, e.name) }),
+        caption: msg('report.comparisonOfPumps', { named: named(e.id, e.name) }),
         columns: [
           textColumn('pump', 2.4),
           textColumn('verdict', 0.8),
           column('impeller', 'diameter', c.system),
           { label: msg('report.stages') },
-          textColumn(msg('report.nearestToItsLimitOr'), 2.6),
-          column(msg('report.reserveOfHead'), 'percent', c.system),
+          textColumn(msg('report.nearestToOrBeyondIts'), 2.6),
+          column(msg('report.headReserve'), 'percent', c.system),
           { label: msg('report.npshaNpshr') },
           column(msg('report.meanEfficiency'), 'percent', c.system),
           { label: msg('report.electricity'), unit: 'kWh/a' },
         ],
         rows: [
-          { cells: [msg('report.inUseAsItStands', { name: name(e.pump as string) }), ...standing(c, e.id)] },
+          { cells: [msg('report.inUse', { name: name(e.pump as string) }), ...standing(c, e.id)] },
           ...ranking.candidates.map((x): TableRow => ({ cells: [name(x.model), x.verdict, ...figures(c, x)] })),
           ...ranking.fallen.map((f): TableRow => ({
             cells: [name(f.model), 'FAILS', numberCell(f.diameter, 'diameter', c.system), null, reasonOf(c, f)],
@@ -109,7 +109,7 @@ const metres = (c: ReportContext, x: number | null): string => `${cellText(numbe
 
 const reasonOf = (c: ReportContext, f: FallenPump): string =>
   f.reason === 'head-short' && (f.value ?? 0) < 0
-    ? msg('report.itsCurveHasEndedBefore', { scenarioName: scenarioName(c, f.scenario) })
+    ? msg('report.endOfCurveBelowThe', { scenarioName: scenarioName(c, f.scenario) })
     : `${checkText(c, f.reason, f.value, f.limit)}, ${scenarioName(c, f.scenario)}`;
 
 const nameOf = (entry: RawEntry | undefined, model: string): string =>
@@ -154,7 +154,7 @@ function duties(c: ReportContext, list: readonly RankedPump[], name: (model: str
     column('efficiency', 'percent', c.system),
     column('NPSHR', 'head', c.system),
     column(msg('report.shaftPower'), 'power', c.system),
-    column(msg('report.ofBestFlow'), 'percent', c.system),
+    column(msg('report.ofBepFlow'), 'percent', c.system),
   ];
-  return [{ kind: 'table', caption: msg('report.theirDuties'), columns, rows }];
+  return [{ kind: 'table', caption: msg('report.operatingPoints'), columns, rows }];
 }

@@ -31,7 +31,7 @@ const INK = '#22302B';
 const QUIET = '#626C66';
 const RULE = '#EBE6DC';
 const AXIS = '#B9AF9E';
-const FONT = 'Roboto';
+const FONT = 'Source Sans 3';
 
 /** Colours and dashes of scenarios, by their place in the list: told apart in ink alone too. */
 const STYLES = [

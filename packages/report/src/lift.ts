@@ -22,12 +22,12 @@ function liftSheet(c: ReportContext, id: string, name: unknown): Section {
     [msg('report.flowOutOfTheWell'), 'flow', (s) => point(s)?.outflow, 'outflow'],
     [msg('report.waterLevelAtRest'), 'length', (s) => read(s, 'restLevel')],
     ['drawdown', 'length', (s) => point(s)?.drawdown, 'drawdown'],
-    [msg('report.ofItInTheAquifer'), 'length', (s) => point(s)?.aquiferLoss, 'aquiferLoss'],
-    [msg('report.ofItInTheWell'), 'length', (s) => point(s)?.wellLoss, 'wellLoss'],
+    [msg('report.ofWhichInTheAquifer'), 'length', (s) => point(s)?.aquiferLoss, 'aquiferLoss'],
+    [msg('report.ofWhichInTheWell'), 'length', (s) => point(s)?.wellLoss, 'wellLoss'],
     [msg('report.pumpingLevel'), 'length', (s) => point(s)?.totalHead, 'totalHead'],
     ['intake', 'length', (s) => read(s, 'elevation')],
-    [msg('report.waterOverTheIntakeAt'), 'length', (s) => difference(read(s, 'restLevel'), read(s, 'elevation'))],
-    [msg('report.waterOverTheIntakeRunning'), 'length', (s) => difference(point(s)?.totalHead, read(s, 'elevation'))],
+    [msg('report.submergenceOfTheIntakeAt'), 'length', (s) => difference(read(s, 'restLevel'), read(s, 'elevation'))],
+    [msg('report.submergenceOfTheIntakeRunning'), 'length', (s) => difference(point(s)?.totalHead, read(s, 'elevation'))],
   ];
   const [pump] = ofKind(c, 'pump').filter((e) => c.study.lines.some((l) => l.id === e.line && l.from === id));
   const blocks: Block[] = [byScenario(c, id, rows)];
@@ -55,10 +55,10 @@ function pumpRows(id: string): (Row | string)[] {
   return [
     msg('report.pump2', { id }),
     [msg('report.totalHead'), 'head', of('head'), 'head'],
-    [msg('report.ofItLiftFromThe'), 'head', part('lift', 'pressure')],
-    [msg('report.ofItDrawdown'), 'head', part('well')],
-    [msg('report.ofItPipesAndFittings'), 'head', part('pipes', 'fittings')],
-    [msg('report.ofItEquipmentAndControl'), 'head', part('devices', 'valves')],
+    [msg('report.ofWhichStaticHeadAnd'), 'head', part('lift', 'pressure')],
+    [msg('report.ofWhichDrawdown'), 'head', part('well')],
+    [msg('report.ofWhichPipesAndFittings'), 'head', part('pipes', 'fittings')],
+    [msg('report.ofWhichEquipmentAndControl'), 'head', part('devices', 'valves')],
     ['stages', 'count', of('stages'), 'stages'],
     ['speed', 'speed', of('speed'), 'speed'],
     [msg('report.shaftPower'), 'power', of('shaftPower'), 'shaftPower'],
@@ -83,7 +83,7 @@ function testTable(c: ReportContext, id: string): Block[] {
     textColumn('step', 0.6),
     column('flow', 'flow', c.system),
     column('drawdown', 'length', c.system),
-    column(msg('report.measuredLessFitted'), 'length', c.system),
+    column(msg('report.measuredFitted'), 'length', c.system),
   ];
   const table: TableBlock = {
     kind: 'table',

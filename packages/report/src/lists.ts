@@ -112,8 +112,8 @@ export function assumptions(c: ReportContext): Section {
     name: msg('report.assumptions'),
     blocks: [
       site,
-      ...(limits.length > 0 ? [own] : [{ kind: 'text', text: msg('report.allLimitsAreTheDefaults'), tone: 'quiet' } as const]),
-      ...unsolved.map((s) => ({ kind: 'text', text: msg('report.doesNotSolveNothingOf', { scenarioName: scenarioName(c, s.id) }), tone: 'fails' }) as const), // prettier-ignore
+      ...(limits.length > 0 ? [own] : [{ kind: 'text', text: msg('report.allLimitsAreDefaults'), tone: 'quiet' } as const]),
+      ...unsolved.map((s) => ({ kind: 'text', text: msg('report.isNotSolvedAndNot', { scenarioName: scenarioName(c, s.id) }), tone: 'fails' }) as const), // prettier-ignore
       ...[...new Set(said)].map((text) => ({ kind: 'text', text, tone: 'quiet' }) as const),
     ],
   };
@@ -198,7 +198,7 @@ export function lineList(c: ReportContext): Section {
     { kind: 'table', columns, rows: [...rows, sum] },
     ...(weightless.length === 0
       ? []
-      : [{ kind: 'text', text: msg('report.ofNoSizeInThe', { weightless: weightless.join(', ') }), tone: 'quiet' } as const]), // prettier-ignore
+      : [{ kind: 'text', text: msg('report.notIncludedInTheWeight', { weightless: weightless.join(', ') }), tone: 'quiet' } as const]), // prettier-ignore
     { kind: 'table', caption: msg('report.asEntered'), columns: [textColumn('pipe', 1), textColumn('entry', 4)], rows: fittings },
   ];
   return { part: 'line-list', title: msg('report.lineList'), name: msg('report.lines'), blocks };
@@ -243,7 +243,7 @@ export function scenarioTable(c: ReportContext): Section {
     { cells: ['role', ...study.scenarios.map((s) => s.role ?? '')] },
     {
       cells: [
-        msg('report.hoursAYear'),
+        msg('report.hoursPerYear'),
         ...study.scenarios.map((s) => (s.hoursPerYear === undefined ? '' : String(s.hoursPerYear))),
       ],
     },
@@ -271,18 +271,14 @@ export function scenarioTable(c: ReportContext): Section {
     title: msg('report.scenarios'),
     name: msg('report.scenarios'),
     blocks: [
-      { kind: 'table', caption: msg('report.whatIsAsked'), columns: [textColumn('', 1.4), ...heads], rows: inputs },
-      { kind: 'table', caption: msg('report.whatComesOfIt'), columns: [textColumn('', 1.4), textColumn('unit', 0.7), ...study.scenarios.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))], rows: [verdicts, ...results] }, // prettier-ignore
+      { kind: 'table', caption: msg('report.required'), columns: [textColumn('', 1.4), ...heads], rows: inputs },
+      { kind: 'table', caption: msg('report.results'), columns: [textColumn('', 1.4), textColumn('unit', 0.7), ...study.scenarios.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))], rows: [verdicts, ...results] }, // prettier-ignore
     ],
   };
 }
 
 const textOf = (x: unknown): string =>
-  x === null
-    ? msg('report.takenAway')
-    : typeof x === 'string' || typeof x === 'number' || typeof x === 'boolean'
-      ? String(x)
-      : '…';
+  x === null ? msg('report.removed') : typeof x === 'string' || typeof x === 'number' || typeof x === 'boolean' ? String(x) : '…';
 
 function verdictOf(s: SolvedScenario | undefined, isJudged: boolean): string {
   if (!s?.result || s.result.status === 'failed') return msg('report.notSolved');
@@ -342,7 +338,7 @@ export function energy(c: ReportContext): Section | null {
   const columns = [
     textColumn('scenario', 2),
     textColumn(msg('report.unitsRunning'), 1.4),
-    { label: msg('report.hoursAYear') },
+    { label: msg('report.hoursPerYear') },
     column(msg('report.inputPower'), 'power', c.system),
     { label: msg('report.electricity'), unit: 'kWh/a' },
   ];
@@ -351,8 +347,8 @@ export function energy(c: ReportContext): Section | null {
   const isShown = (_: unknown, i: number): boolean => isGroup || i !== 1;
   const all = [...rows, sum].map((r) => ({ ...r, cells: r.cells.filter(isShown) }));
   const blocks: Block[] = [{ kind: 'table', columns: columns.filter(isShown), rows: all }];
-  if (price) blocks.push({ kind: 'text', text: msg('report.atAKwhAYear', { price, currency: c.study.economics?.currency ?? '', whole: Math.round(whole * price) }) }); // prettier-ignore
-  if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: msg('report.whereAPumpHasNo') }); // prettier-ignore
+  if (price) blocks.push({ kind: 'text', text: msg('report.atPerKwhPerYear', { price, currency: c.study.economics?.currency ?? '', whole: Math.round(whole * price) }) }); // prettier-ignore
+  if (isTypical) blocks.push({ kind: 'text', tone: 'quiet', text: msg('report.pumpsWithoutAMotorUse') }); // prettier-ignore
   return { part: 'energy', title: msg('report.energy'), name: msg('report.energy'), blocks };
 }
 
@@ -454,8 +450,8 @@ export function calculation(c: ReportContext, isWhole: boolean): Section | null 
     ];
   });
   if (blocks.length === 0) return null;
-  const which = isWhole ? msg('report.allMargins') : msg('report.theMarginsThatFailOr');
-  return { part: 'working', title: msg('report.calculation'), name: msg('report.calculation'), blocks: [{ kind: 'text', tone: 'quiet', text: msg('report.scenarioEachDownToWhat', { scenarioName: scenarioName(c, s.id), which }) }, ...blocks] }; // prettier-ignore
+  const which = isWhole ? msg('report.allMargins') : msg('report.marginsThatFailOrAre');
+  return { part: 'working', title: msg('report.calculation'), name: msg('report.calculation'), blocks: [{ kind: 'text', tone: 'quiet', text: msg('report.scenarioEachTracedToIts', { scenarioName: scenarioName(c, s.id), which }) }, ...blocks] }; // prettier-ignore
 }
 
 /** One figure of the ledger. */

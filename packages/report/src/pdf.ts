@@ -1,5 +1,3 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import pdfmake from 'pdfmake';
 import {
   cellText,
@@ -13,6 +11,7 @@ import {
   type TextBlock,
 } from './document.js';
 import { inInk } from './drawing.js';
+import { FONT, FONT_FILES, inFonts } from './fonts.js';
 import { writeStructure } from './tagged.js';
 import { msg } from './words.js';
 
@@ -48,25 +47,15 @@ const MOST_COLUMNS = 9;
 
 /** A report as PDF: fonts embedded, figures as lines, contents, bookmarks and tagged titles, page x of y. */
 export async function reportPdf(report: ReportDocument, { paper = 'A4', isInk = false }: PdfOptions = {}): Promise<Buffer> {
-  const folder = fontFolder();
-  pdfmake.setFonts(fontsIn(folder));
-  // nothing is fetched: the fonts lie in the package, all else is in the document
+  pdfmake.setFonts(FONT_FILES);
+  // nothing is fetched: the fonts lie in their packages, all else is in the document
   pdfmake.setUrlAccessPolicy?.(() => false);
-  pdfmake.setLocalAccessPolicy?.((path) => path.startsWith(folder));
+  pdfmake.setLocalAccessPolicy?.((path) => FONT_PATHS.has(path));
   writeStructure({ top: MARGIN.top, bottom: MARGIN.bottom, title: TITLE });
-  return pdfmake.createPdf(definition(report, paper, isInk)).getBuffer();
+  return pdfmake.createPdf(printable(definition(report, paper, isInk), report)).getBuffer();
 }
 
-const fontFolder = (): string =>
-  join(dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')), 'build/fonts/Roboto');
-
-function fontsIn(folder: string): Record<string, Record<string, string>> {
-  const at = (face: string): string => join(folder, `Roboto-${face}.ttf`);
-  return { Roboto: { normal: at('Regular'), bold: at('Medium'), italics: at('Italic'), bolditalics: at('MediumItalic') } };
-}
-
-/** signs that the font has not, as they may be read */
-const inFont = (text: string): string => text.replaceAll('∝', '~').replaceAll('▲', '!').replaceAll('\u202f', ' ');
+const FONT_PATHS = new Set(Object.values(FONT_FILES).flatMap((faces) => Object.values(faces)));
 
 function definition(report: ReportDocument, paper: Paper, isInk: boolean): object {
   const { title, tag, date, failing, sections } = report;
@@ -85,7 +74,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
             margin: [0, 10, 0, 2],
           },
           ...failing.map((text) => ({
-            text: `! ${text}`,
+            text: `▲ ${text}`,
             color: tone(FAILS),
             fontSize: 9,
             margin: [0, 1, 0, 0],
@@ -98,7 +87,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
           {
             columns: [
               ...(report.logo === null ? [] : [{ image: report.logo, fit: [LOGO.width, LOGO.height], width: 'auto' }]),
-              { text: inFont(report.company), alignment: report.logo === null ? 'left' : 'right', color: QUIET, fontSize: 10 },
+              { text: report.company, alignment: report.logo === null ? 'left' : 'right', color: QUIET, fontSize: 10 },
             ],
             columnGap: 12,
             margin: [0, 0, 0, 14],
@@ -136,13 +125,13 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     tagged: true,
     language: 'en',
     displayTitle: true,
-    defaultStyle: { font: 'Roboto', fontSize: 9, color: INK, lineHeight: 1.1 },
+    defaultStyle: { font: FONT, fontSize: 9, color: INK, lineHeight: 1.1 },
     header: (page: number): Content =>
       page === 1
         ? ''
         : {
             columns: [
-              { text: inFont(`${report.company === '' ? '' : `${report.company} · `}${`${tag} ${title}`.trim()}`), color: QUIET },
+              { text: `${report.company === '' ? '' : `${report.company} · `}${`${tag} ${title}`.trim()}`, color: QUIET },
               { text: date, alignment: 'right', color: QUIET },
             ],
             fontSize: 8,
@@ -162,6 +151,39 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     content: [...first, ...inner.flatMap((s) => sectionContent(s, look))],
   };
 }
+
+interface Definition {
+  content: Content[];
+  header: (page: number) => Content;
+  footer: (page: number, pages: number) => Content;
+}
+
+/** Every text in a font that has its signs; what none has is said on the first page. */
+function printable(made: object, { failing, company, title, tag }: ReportDocument): object {
+  const { content, header, footer, ...rest } = made as Definition;
+  const missed = new Set<string>();
+  const miss = (word: string): void => void missed.add(word);
+  const set = inFonts(content, miss) as Content[];
+  // the head of a page is made later: its words are those of the document
+  for (const text of [company, title, tag, ...failing]) inFonts(text, miss);
+  const note: Content[] =
+    missed.size === 0
+      ? []
+      : [{ text: msg('report.cannotBePrinted', { words: [...missed].map(spelling).join(', ') }), color: FAILS, fontSize: 9, margin: [0, 0, 0, 8] }]; // prettier-ignore
+  return {
+    ...rest,
+    content: [...note, ...set],
+    header: (page: number) => inFonts(header(page)),
+    footer: (page: number, pages: number) => inFonts(footer(page, pages)),
+  };
+}
+
+/** a word that cannot be printed, by its signs: U+0645 */
+const spelling = (word: string): string =>
+  [...word]
+    .slice(0, 12)
+    .map((sign) => `U+${sign.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')}`)
+    .join(' ');
 
 /** in colour, or without */
 interface Look {
@@ -225,8 +247,8 @@ function paired(blocks: readonly Block[]): (Block | Step)[] {
 
 const stepOf = ({ formula, said }: Step): Content => ({
   text: [
-    { text: `${inFont(formula.text)}\n`, fontSize: 9 },
-    { text: inFont(said.text), fontSize: 8, color: QUIET },
+    { text: `${formula.text}\n`, fontSize: 9 },
+    { text: said.text, fontSize: 8, color: QUIET },
   ],
   margin: [8, 2, 0, 1],
 });
@@ -240,7 +262,7 @@ function blockOf(b: Block, look: Look): Content {
         strong: { bold: true, fontSize: 10, margin: [0, 8, 0, 1] },
         formula: { fontSize: 9, margin: [8, 3, 0, 0] },
       };
-      return { text: inFont(b.text), margin: [b.tone === 'quiet' ? 8 : 0, 1, 0, 1], ...(b.tone ? looks[b.tone] : {}) };
+      return { text: b.text, margin: [b.tone === 'quiet' ? 8 : 0, 1, 0, 1], ...(b.tone ? looks[b.tone] : {}) };
     }
     case 'figure':
       return {
@@ -320,7 +342,7 @@ function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string)
   const isNear = verdict === 'near' || word === 'near';
   const mark = verdict === 'fails' ? msg('report.fails') : verdict === 'near' ? msg('report.near') : '';
   return {
-    text: inFont(`${cellText(cell)}${mark}`),
+    text: `${cellText(cell)}${mark}`,
     fontSize: size,
     alignment: c.isText ? 'left' : 'right',
     ...(isFailing ? { color: tone(FAILS), bold: true } : isNear ? { color: tone(NEAR) } : {}),

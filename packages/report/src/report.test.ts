@@ -230,7 +230,7 @@ test('a line list: weight and volume by their definitions, in the units of the r
     list('metric')
       .flatMap((b) => (b.kind === 'text' ? [b.text] : []))
       .at(-1),
-  ).toMatch(/weight is not in the sum: L-2\.$/);
+  ).toMatch(/size not in the tables\): L-2\.$/);
   const [lb, gal] = sum(list('us')[1]);
   expect([lb!.unit, gal!.unit]).toEqual(['lb', 'gal']);
   // 1 lb is 0.45359237 kg, a gallon 231 cubic inches

@@ -240,6 +240,11 @@ export function notJudgedText(incomplete: readonly Pick<Incomplete, 'check'>[]):
   return msg('finding.notJudged', { value: [...new Set(incomplete.map((x) => checkName(x.check)))].join(', ') });
 }
 
+/** Name of a check on a card; the full one is had by hover. */
+export function checkShort(check: string): string {
+  return isCheckCode(check) ? (CHECKS[check].short ?? CHECKS[check].label) : check;
+}
+
 /** Trade name of a check. */
 export function checkName(check: string): string {
   return isCheckCode(check) ? CHECKS[check].label : check;

@@ -1,7 +1,16 @@
 export { prettyUnit, inUnits } from './numbers.js';
 export * from './marks.js';
 export { problemText, WORDED_REASONS } from './problems.js';
-export { findingText, marginReason, checkName, checkValue, missingText, neededText, notJudgedText } from './findings.js';
+export {
+  findingText,
+  marginReason,
+  checkName,
+  checkShort,
+  checkValue,
+  missingText,
+  neededText,
+  notJudgedText,
+} from './findings.js';
 export { assumptionText, shortFormText } from './short-form.js';
 export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';
 export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from './catalogue.js';

@@ -72,7 +72,7 @@ test('everything that is said of a table or a curve of a catalogue has a sentenc
   );
   expect(new Set(written)).toEqual(new Set(WORDED_TABLE_CODES));
   const said = curveWarningText({ code: 'efficiency-power', detail: { efficiency: 0.8, byPower: 0.7 } });
-  expect(said).toBe('The efficiency of 80.0 % does not agree with the power, which gives 70.0 % (ρ·g·Q·H/P).');
+  expect(said).toBe('Efficiency 80.0 % does not agree with the power, 70.0 % (ρ·g·Q·H/P).');
 });
 
 test('every finding has a sentence that names its place', () => {
@@ -130,7 +130,7 @@ test('every finding has a sentence that names its place', () => {
   // a head that nothing determines is no number
   const unknown = { mode: 'outlet-pressure', state: 'shut', set: 2e5, found: NaN };
   expect(findingText(finding('set-point-missed', 'X1', unknown))).toMatch(
-    /^X1 is shut and does not hold its .*: nothing determines/,
+    /^X1 is closed and does not hold its .*: the pressure at rest is not determined/,
   );
   // each method says its own range
   const ranges = [
@@ -160,7 +160,7 @@ test('a refusal says what was found and what would be right', () => {
     where: [],
     detail: { reason: 'unknown-unit', found: '30 furlong', dimension: 'length', expected: ['m', 'ft'] },
   });
-  expect(text).toBe('The unit in "30 furlong" is not known; a length takes m, ft.');
+  expect(text).toBe('Unknown unit in "30 furlong". Expected for a length: m, ft.');
 });
 
 test.each([
@@ -190,12 +190,12 @@ test.each(MISTAKES)('%s: the sentence says what was found or what would be right
 });
 
 test('what a near miss would need, in both systems', () => {
-  expect(neededText({ kind: 'npsha', more: 0.4 })).toBe('0.40 m more NPSHA: level, less loss before it, or colder');
+  expect(neededText({ kind: 'npsha', more: 0.4 })).toBe('0.40 m more NPSHA: higher level, lower suction loss, or colder liquid');
   expect(neededText({ kind: 'head', more: 3.048 }, 'us')).toBe('10 ft more head');
   expect(neededText({ kind: 'motor', rating: 30_000 })).toBe('a motor of 30 kW');
   expect(neededText({ kind: 'flow', more: -0.001 })).toBe('3.6 m³/h less through it');
   expect(neededText({ kind: 'flow', more: 0.01 })).toBe('36 m³/h more through it');
-  expect(neededText({ kind: 'rating', factor: 1.084 })).toBe('8.4 % more than the maker allows');
+  expect(neededText({ kind: 'rating', factor: 1.084 })).toBe('8.4 % above the maker’s limit');
 });
 
 describe('what could not be judged', () => {
@@ -207,8 +207,8 @@ describe('what could not be judged', () => {
   };
   it('names the check, the element and the label of what is missing', () => {
     expect(missingText(npsh)).toBe('NPSH ratio of P-1 is not judged: NPSHR is missing');
-    expect(missingText(motor)).toBe('motor of P-1 is not judged: Motor, rated power and Efficiency are missing');
-    expect(notJudgedText([npsh, npsh, motor])).toBe('not judged: NPSH ratio, motor');
+    expect(missingText(motor)).toBe('Motor rating of P-1 is not judged: Motor, rated power and Efficiency are missing');
+    expect(notJudgedText([npsh, npsh, motor])).toBe('not judged: NPSH ratio, Motor rating');
   });
   it('why a check does not apply names the entry by its label', () => {
     expect(marginReason({ check: 'minimum-flow', reason: 'not-given' })).toBe('Minimum continuous flow is not entered');
@@ -223,6 +223,6 @@ test('a slip is said with what it would mean', () => {
     doubtText({ code, id: 'P-1', key: '', scenarios: ['a'], values });
   expect(of('flow-size', { typed: '60 L/h', velocity: 0.000894, bore: 0.1541 })).toBe('P-1: 60 L/h means 0.000894 m/s in a bore of 154 mm. Check the unit.'); // prettier-ignore
   expect(of('level-datum', { typed: '142 m', elevation: 139 })).toContain('a level of 142 m above its nozzle, which is at 139 m');
-  expect(of('no-non-return', { running: 2 })).toContain('2 units run in parallel and no non-return valve is in the line');
+  expect(of('no-non-return', { running: 2 })).toContain('2 units in parallel without a check valve in the line');
   expect(of('negative-head', { head: -23.4, line: 'L1' })).toContain('suction and discharge of line L1 are swapped');
 });

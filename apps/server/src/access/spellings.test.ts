@@ -47,7 +47,7 @@ test('no operation is answered to nobody in any spelling: neither data nor a wri
   const wrong: unknown[] = [];
   for (const { method, path } of operations)
     for (const [name, of] of SPELLINGS) {
-      const isHealth = name === 'As it is' && path === '/api/health';
+      const isHealth = name === 'as it is' && path === '/api/health';
       const body =
         method === 'GET' || method === 'DELETE' ? '' : JSON.stringify({ title: 'x', name: 'x', initials: 'x', version: 1 });
       const answer = await onWire({ port, method, path: of(path), body });

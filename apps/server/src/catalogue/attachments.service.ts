@@ -24,7 +24,7 @@ export class AttachmentsService {
   async add(modelId: string, name: string, role: string, data: Uint8Array): Promise<AttachmentHead> {
     if (!(await this.models.findByPk(modelId, { attributes: ['id'] })))
       throw notFound(msg('server.modelInTheCatalogue2', { modelId }));
-    if (data.byteLength > LARGEST) throw tooLarge(msg('server.anAttachmentHasAtMost', { largest: LARGEST / 1024 / 1024 }));
+    if (data.byteLength > LARGEST) throw tooLarge(msg('server.anAttachmentOfAtMost', { largest: LARGEST / 1024 / 1024 }));
     const mediaType = mediaTypeOf(data);
     if (!mediaType) throw new ApiProblem(422, { error: 'bad-type', message: msg('server.unknownKindOfFileExpected') });
     if ((await this.attachments.count({ where: { modelId } })) >= MAX_ATTACHMENTS)

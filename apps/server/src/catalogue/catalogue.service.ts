@@ -133,7 +133,7 @@ export class CatalogueService {
     const { models } = await this.pool.run({ kind: 'models', of: kind, text: JSON.stringify({ [key]: entry }), at: 'entry' });
     const [model] = models;
     const taken = await this.models.findOne({ where: { kind, key } });
-    if (taken) throw new ApiProblem(409, { error: 'key-taken', message: msg('server.thereIsAModelAlready', { key }) });
+    if (taken) throw new ApiProblem(409, { error: 'key-taken', message: msg('server.modelAlreadyExists', { key }) });
     const result = await this.keep([{ of: kind, model: model! }], originOf(body));
     return this.get(result.ids[`${kind}/${key}`]!);
   }
@@ -164,7 +164,7 @@ export class CatalogueService {
       if (locked!.revision !== body.revision)
         throw new ApiProblem(409, {
           error: 'changed-meanwhile',
-          message: msg('server.thisIsRevisionByNow', { revision: locked!.revision, revision2: body.revision }),
+          message: msg('server.theModelHasRevisionYours', { revision: locked!.revision, revision2: body.revision }),
           version: locked!.revision,
           savedAt: locked!.savedAt.toISOString(),
         });
@@ -183,7 +183,7 @@ export class CatalogueService {
   /** who works here has looked the newest revision over */
   async check(id: string): Promise<ModelWhole> {
     const by = await this.people.get();
-    if (!by) throw new ApiProblem(400, { error: 'no-name', message: msg('server.sayWhoYouAreFirst') });
+    if (!by) throw new ApiProblem(400, { error: 'no-name', message: msg('server.enterYourNameFirstA') });
     const row = await this.row(id);
     await this.revisions.update(
       { checkedByName: by.name, checkedByInitials: by.initials, checkedAt: new Date() },
@@ -200,7 +200,7 @@ export class CatalogueService {
   async import(body: Uint8Array, progress: Progress): Promise<ImportResult> {
     const split = await this.pool.run({ kind: 'split', body, batch: BATCH });
     const total = split.batches.reduce((sum, b) => sum + b.count, 0);
-    if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: msg('server.noPumpValveOrMotor') });
+    if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: msg('server.itContainsNoPumpValve') });
     // two steps of the same length for each model: judged, then kept
     let judged = 0;
     const prepared = await inPieces(split.batches, JUDGED_AT_ONCE, async ({ of, count, text }) => {
@@ -343,7 +343,7 @@ export class CatalogueService {
     if (format === 'csv' && new Set(rows.map((r) => r.of)).size > 1)
       throw new ApiProblem(400, {
         error: 'bad-request',
-        message: msg('server.aCsvHoldsModelsOf'),
+        message: msg('server.aCsvContainsModelsOf'),
       });
     return (await this.pool.run({ kind: 'export', format, title, models: rows })).data;
   }

@@ -53,7 +53,7 @@ export class ProblemFilter implements ExceptionFilter {
   private ofBody(error: unknown): Described | undefined {
     const { type, status = 400, limit, message } = error as { type?: string; status?: number; limit?: number; message?: string };
     if (type === 'entity.too.large')
-      return { status: 413, body: tooLarge(msg('server.aBodyHasAtMost', { megabytes: megabytes(limit) })).body };
+      return { status: 413, body: tooLarge(msg('server.aBodyOfAtMost', { megabytes: megabytes(limit) })).body };
     if (type === 'entity.parse.failed') {
       const errors = [{ path: '', message: String(message) }];
       return {
@@ -81,7 +81,7 @@ export class ProblemFilter implements ExceptionFilter {
 
   private unknown(error: unknown): Described {
     this.logger.error(forLog(error));
-    return { status: 500, body: { error: 'internal', message: msg('server.somethingWentWrongOnOur') } };
+    return { status: 500, body: { error: 'internal', message: msg('server.internalErrorNothingWasChanged') } };
   }
 }
 

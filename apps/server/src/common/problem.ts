@@ -23,7 +23,7 @@ export class ApiProblem extends HttpException {
 }
 
 export function notFound(what: string): ApiProblem {
-  return new ApiProblem(404, { error: 'not-found', message: msg('server.thereIsNo', { what }) });
+  return new ApiProblem(404, { error: 'not-found', message: msg('server.notFound', { what }) });
 }
 
 /** @param what is too much, and how much is taken */

@@ -49,7 +49,7 @@ export async function migrate(
     // the lock belongs to a connection, and a transaction keeps one
     const options = { transaction, type: QueryTypes.SELECT } as const;
     const [got] = await sequelize.query<{ got: number | null }>(`SELECT GET_LOCK('${LOCK}', ${waitSeconds}) AS got`, options);
-    if (Number(got?.got) !== 1) throw new MigrationFailure(msg('server.anotherStartHasBeenChanging', { waitSeconds }));
+    if (Number(got?.got) !== 1) throw new MigrationFailure(msg('server.anotherStartHasBeenUpdating', { waitSeconds }));
     try {
       return await upToDate(sequelize, steps);
     } finally {

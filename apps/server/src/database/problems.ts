@@ -6,9 +6,9 @@ export const diskFull = (): ApiProblem =>
 
 /** @param isWrite whether something was to be changed */
 export function databaseAway(isWrite: boolean): ApiProblem {
-  const unsure = isWrite ? msg('server.itIsNotKnownWhether') : '';
+  const unsure = isWrite ? msg('server.whetherTheChangeWasSaved') : '';
   return new ApiProblem(503, {
     error: 'database',
-    message: msg('server.theDatabaseDoesNotAnswer2', { unsure }),
+    message: msg('server.theDatabaseDoesNotRespond', { unsure }),
   });
 }

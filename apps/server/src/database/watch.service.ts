@@ -79,7 +79,7 @@ export class DatabaseWatch implements OnModuleDestroy {
   private say(isThere: boolean): void {
     if (this.isOver) return;
     if (this.isAway === isThere)
-      this.logger.warn(isThere ? msg('server.theDatabaseAnswersAgain') : msg('server.theDatabaseDoesNotAnswer'));
+      this.logger.warn(isThere ? msg('server.theDatabaseRespondsAgain') : msg('server.theDatabaseDoesNotRespond2'));
     this.isAway = !isThere;
     const isNoRoom = isFull(this.config.folder);
     const now = performance.now();

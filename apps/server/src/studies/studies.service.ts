@@ -155,7 +155,7 @@ export class StudiesService {
     if (document !== sent)
       throw new ApiProblem(409, {
         error: 'save-id-used',
-        message: msg('server.thisSaveIdBelongsTo', { version: kept.version }),
+        message: msg('server.thisSaveIdIsUsed', { version: kept.version }),
       });
     const { title = 'Untitled', tag = '' } = JSON.parse(document) as { title?: string; tag?: string };
     const { version, savedAt } = kept;

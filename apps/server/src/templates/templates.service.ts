@@ -27,7 +27,7 @@ export class TemplatesService {
     if ((await this.templates.count()) >= MAX_TEMPLATES)
       throw new ApiProblem(422, {
         error: 'too-many',
-        message: msg('server.thereAreTemplatesAlreadyTake', { maxTemplates: MAX_TEMPLATES }),
+        message: msg('server.templatesAlreadyExistRemoveOne', { maxTemplates: MAX_TEMPLATES }),
         errors: [],
       });
     return kept(await this.templates.create({ id: randomUUID(), ...written(template) }));

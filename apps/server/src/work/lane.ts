@@ -121,6 +121,6 @@ function asProblem(error: unknown, limitSeconds: number | undefined): unknown {
       error: 'too-slow',
       message: msg('server.stoppedAfterSOfCalculation', { limitSeconds }),
     });
-  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return tooLarge(msg('server.thisNeedsMoreMemoryThan'));
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return tooLarge(msg('server.notEnoughMemoryNothingWas'));
   return error;
 }

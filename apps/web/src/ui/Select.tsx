@@ -34,7 +34,7 @@ export function Select({ value, options, onChange, none, label, id, title, class
         className={`flex h-[24px] min-w-0 items-center gap-0.5 rounded-[3px] px-1 ${bare ? 'justify-end bg-transparent text-right' : 'border-edge bg-panel border text-left'} ${className}`}
       >
         <span className={`min-w-0 truncate ${bare ? '' : 'flex-1'}`}>
-          <Radix.Value placeholder={<span className="text-inkq">{msg('app.choose')}</span>} />
+          <Radix.Value placeholder={<span className="text-inkq">{msg('app.select')}</span>} />
         </span>
         <Radix.Icon className="text-inkq flex-none">
           <ChevronDown size={12} aria-hidden="true" />

@@ -59,7 +59,7 @@ test('a valve by its rated coefficient, its last row of a table, or none', () =>
 describe('the sheet of a pump', () => {
   const pump = toPump(ENTRY)!;
   const sheet = curveSheet(pump, { speed: 2000, stages: 1, diameter: 0.19 });
-  test('has the available diameters and the one that is looked at', () => {
+  test('has the made diameters and the one that is looked at', () => {
     expect(sheet.curves.map((c) => [c.diameter, c.isMade])).toEqual([[0.18, true], [0.2, true], [0.19, false]]); // prettier-ignore
     const made = curveSheet(pump, { speed: 2000, stages: 1, diameter: 0.2 });
     expect(made.curves).toHaveLength(2);

@@ -3,7 +3,7 @@ import type { Check } from './check.js';
 
 /** Outside diameter of a pump over the bore of the casing that it goes into. */
 export const boreFit: Check = {
-  label: 'fit in the bore',
+  label: 'Fit in the bore',
   limit: 1,
   near: { share: 0.02 },
   sense: 'most',

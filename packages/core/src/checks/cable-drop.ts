@@ -4,7 +4,8 @@ import { running } from './pump-case.js';
 
 /** Voltage that the cable to a motor takes, over the rated voltage. */
 export const cableDrop: Check = {
-  label: 'voltage drop of the cable',
+  label: 'Cable voltage drop',
+  short: 'Cable',
   limit: 0.05,
   near: { gap: 0.02 },
   sense: 'most',

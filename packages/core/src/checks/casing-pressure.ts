@@ -9,7 +9,7 @@ const allowedOver = (rows: readonly RatingRow[], temperature: number | undefined
 
 /** Inlet pressure and the unworn shut-off head over what the casing may hold, gauge. */
 export const casingPressure: Check = {
-  label: 'casing pressure',
+  label: 'Casing pressure',
   limit: 1,
   near: { share: 0.05 },
   sense: 'most',

@@ -111,6 +111,8 @@ export interface Judged {
 interface Common<Subject> {
   /** trade name */
   label: string;
+  /** the same on a card, where the full name is had by hover */
+  short?: string;
   /** of value and limit; a ratio when absent */
   dimension?: Dimension;
   limit: Limit;

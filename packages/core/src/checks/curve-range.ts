@@ -3,7 +3,7 @@ import type { Check } from './check.js';
 import { onCurve } from './pump-case.js';
 
 export const curveRange: Check = {
-  label: 'curve range',
+  label: 'Curve range',
   limit: 1,
   near: { share: 0.03 },
   sense: 'most',

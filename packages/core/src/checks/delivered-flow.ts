@@ -25,7 +25,7 @@ function delivered(x: CheckedElement | CheckedPoint, s: CheckedScenario): { flow
 
 /** Flow over the required one: of a pump, all its units together; of a point, what comes to it. */
 export const deliveredFlow: Check = {
-  label: 'delivered flow',
+  label: 'Delivered flow',
   limit: BAND,
   near: { inside: INNER },
   sense: 'band',

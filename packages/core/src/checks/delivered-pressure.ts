@@ -6,7 +6,8 @@ const NEAR = 0.02;
 
 /** Static pressure at a point over the required one. */
 export const deliveredPressure: Check = {
-  label: 'delivered pressure',
+  label: 'Delivered pressure',
+  short: 'Delivered p',
   dimension: 'pressureDifference',
   limit: 0,
   near: null,

@@ -4,7 +4,8 @@ import type { Check } from './check.js';
 import { atBestFlow, byItsCurve, columnOf } from './pump-case.js';
 
 export const flowRegion: Check = {
-  label: 'region',
+  label: 'Operating region',
+  short: 'Region',
   limit: ALLOWABLE,
   near: { inside: PREFERRED },
   sense: 'band',

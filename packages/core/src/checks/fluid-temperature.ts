@@ -4,7 +4,8 @@ import { temperaturesAlong } from './pipe-case.js';
 
 /** Temperature of the liquid against the highest that a pump or a line may see. */
 export const fluidTemperature: Check = {
-  label: 'liquid temperature',
+  label: 'Liquid temperature',
+  short: 'Temperature',
   dimension: 'temperature',
   limit: 0,
   near: { gap: 5 },

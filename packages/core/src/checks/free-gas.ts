@@ -7,7 +7,7 @@ const CRUDE_LIMIT = 0.1;
 
 /** Free gas at the inlet of a pump, by volume. */
 export const freeGas: Check = {
-  label: 'free gas',
+  label: 'Free gas',
   limit: 0.03,
   near: { share: 0.5 },
   sense: 'most',

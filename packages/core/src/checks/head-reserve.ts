@@ -5,7 +5,7 @@ import { ratedPoint } from './rated-case.js';
 
 /** Head of the largest impeller at the rated flow over that of the chosen one. */
 export const headReserve: Check = {
-  label: 'head reserve',
+  label: 'Head reserve',
   limit: 1.05,
   near: null,
   sense: 'least',

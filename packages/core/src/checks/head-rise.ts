@@ -4,7 +4,8 @@ import { onCurve } from './pump-case.js';
 
 /** Shut-off head over duty head: units in parallel want a tenth, a single one only what its study asks for. */
 export const headRise: Check = {
-  label: 'head rise',
+  label: 'Head rise to shut-off',
+  short: 'Head rise',
   limit: 1.1,
   near: null,
   sense: 'least',

@@ -39,7 +39,8 @@ export function highestAt(
 
 /** Highest pressure in a pipe, running or at no flow with the pumps before it, against its design pressure; all absolute. */
 export const highestPressure: Check = {
-  label: 'highest pressure',
+  label: 'Highest pressure',
+  short: 'Highest p',
   dimension: 'absolutePressure',
   limit: 0,
   near: { share: 0.05 },

@@ -5,7 +5,8 @@ import { pressuresAlong, vapourOf } from './pipe-case.js';
 
 /** Distance of the lowest pressure in a pipe from boiling. */
 export const lowestPressure: Check = {
-  label: 'lowest pressure',
+  label: 'Lowest pressure',
+  short: 'Lowest p',
   dimension: 'pressureDifference',
   limit: 20_000,
   near: { share: 1 },

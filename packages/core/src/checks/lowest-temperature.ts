@@ -4,7 +4,7 @@ import { temperaturesAlong } from './pipe-case.js';
 
 /** Lowest temperature in a pipe against the point at which the liquid no longer flows, or freezes. */
 export const lowestTemperature: Check = {
-  label: 'lowest temperature',
+  label: 'Lowest temperature',
   dimension: 'temperature',
   limit: 0,
   near: { gap: 3 },

@@ -5,7 +5,7 @@ import { onCurve } from './pump-case.js';
 
 /** B of the viscosity correction against the range of the tests that it rests on. */
 export const methodRange: Check = {
-  label: 'method range',
+  label: 'Method range',
   limit: VISCOSITY_B_LIMIT,
   near: null,
   sense: 'most',

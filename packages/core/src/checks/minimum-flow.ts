@@ -5,7 +5,7 @@ import { onCurve } from './pump-case.js';
 
 /** Flow of one unit over the maker's minimum continuous flow, which moves with speed and diameter. */
 export const minimumFlow: Check = {
-  label: 'minimum flow',
+  label: 'Minimum flow',
   limit: 1,
   near: { share: 0.1 },
   sense: 'least',

@@ -4,7 +4,8 @@ import { running } from './pump-case.js';
 
 /** Velocity of the liquid past a motor in its bore, which cools it, against the least that its maker asks. */
 export const motorCooling: Check = {
-  label: 'flow past the motor',
+  label: 'Motor cooling flow',
+  short: 'Motor cooling',
   dimension: 'velocity',
   limit: 0,
   near: { share: 0.1 },

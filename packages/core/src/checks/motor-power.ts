@@ -9,7 +9,8 @@ export function motorFactor(ratedPower: number): number {
 }
 
 export const motorPower: Check = {
-  label: 'motor',
+  label: 'Motor rating',
+  short: 'Motor',
   limit: 1.1,
   near: { share: 0.05 },
   sense: 'least',

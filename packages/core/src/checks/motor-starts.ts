@@ -4,7 +4,8 @@ import { running } from './pump-case.js';
 
 /** Starts an hour against those that a motor allows. */
 export const motorStarts: Check = {
-  label: 'starts an hour',
+  label: 'Starts per hour',
+  short: 'Starts',
   limit: 0,
   near: { share: 0.1 },
   sense: 'most',

@@ -12,7 +12,7 @@ const KEYS = ['ratedPressure', 'ratingTable', 'pressureClass'] as const;
 
 /** Highest gauge pressure of a part, running or at no flow, over what its class or its own rating allows at its highest temperature. */
 export const pressureClass: Check = {
-  label: 'pressure class',
+  label: 'Pressure class',
   limit: 1,
   near: { gap: 0.1 },
   sense: 'most',

@@ -7,7 +7,7 @@ const ROUNDING = 1e-6;
 
 /** Head of a running pump: where it is negative the system drives the flow, and a pump is the wrong machine. */
 export const pumpHead: Check = {
-  label: 'pump head',
+  label: 'Pump head',
   dimension: 'head',
   limit: 0,
   near: null,

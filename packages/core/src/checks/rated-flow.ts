@@ -3,7 +3,7 @@ import type { Check } from './check.js';
 import { atBestFlow } from './pump-case.js';
 
 export const ratedFlow: Check = {
-  label: 'rated flow',
+  label: 'Rated flow',
   limit: [0.8, 1.1],
   near: null,
   sense: 'band',

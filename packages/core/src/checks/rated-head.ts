@@ -7,7 +7,7 @@ const GRADES: Readonly<Record<string, number>> = { '1B': 0.03, '1E': 0.03, '1U':
 
 /** Head of the pump at its rated flow over the rated head. */
 export const ratedHead: Check = {
-  label: 'rated head',
+  label: 'Rated head',
   limit: 0.97,
   near: { gap: 0.03 },
   sense: 'least',

@@ -4,7 +4,7 @@ import { valveResult } from './valve-case.js';
 
 /** What a controlling valve reaches over what it is set to: 1 where it controls. */
 export const setPoint: Check = {
-  label: 'set point',
+  label: 'Set point',
   limit: 1,
   near: null,
   sense: 'least',

@@ -4,7 +4,7 @@ import { onCurve } from './pump-case.js';
 
 /** Shaft power of one unit over the largest that its shaft may carry. */
 export const shaftPower: Check = {
-  label: 'shaft power',
+  label: 'Shaft power',
   limit: 1,
   near: { share: 0.05 },
   sense: 'most',

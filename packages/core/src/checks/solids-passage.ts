@@ -4,7 +4,8 @@ import { running } from './pump-case.js';
 
 /** Free passage of a pump over the largest solid in its liquid. */
 export const solidsPassage: Check = {
-  label: 'passage for solids',
+  label: 'Solids passage',
+  short: 'Solids',
   limit: 1,
   near: { share: 0.2 },
   sense: 'least',

@@ -5,7 +5,8 @@ import { running } from './pump-case.js';
 
 /** Speed that a duty asks of a pump of variable speed over the greatest that it is made for. */
 export const speedRange: Check = {
-  label: 'speed',
+  label: 'Speed range',
+  short: 'Speed',
   limit: [0.5, 1],
   near: null,
   sense: 'band',

@@ -6,7 +6,7 @@ import { shaftPower } from './shaft-power.js';
 
 /** The nearest of the limits that a stage count meets: shaft power, casing pressure, fit in the bore. */
 export const stageLimits: Check = {
-  label: 'stage limits',
+  label: 'Stage limits',
   limit: 1,
   near: { share: 0.05 },
   sense: 'most',

@@ -4,7 +4,7 @@ import { running } from './pump-case.js';
 
 /** Units that are installed and do not run, against those that are to stand in reserve. */
 export const standby: Check = {
-  label: 'standby',
+  label: 'Standby',
   limit: 0,
   near: null,
   sense: 'least',

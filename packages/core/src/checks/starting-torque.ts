@@ -4,7 +4,7 @@ import { running } from './pump-case.js';
 
 /** Torque of the motor over that of the pump against its shut valve, the least of both while they run up. */
 export const startingTorque: Check = {
-  label: 'starting torque',
+  label: 'Starting torque',
   limit: 1.1,
   near: { gap: 0.15 },
   sense: 'least',

@@ -19,7 +19,7 @@ function vortexDepth(d: number, flow: number, gravity: number): number {
 
 /** Liquid above an intake against the depth that keeps vortices away: S = D·(1 + 2.3·Fr), Fr = v/√(g·D). */
 export const submergence: Check = {
-  label: 'submergence',
+  label: 'Submergence',
   dimension: 'length',
   limit: 0,
   near: { share: 0.2 },

@@ -4,7 +4,8 @@ import { atBestFlow } from './pump-case.js';
 
 /** n·√Q/NPSHR^0.75 at best efficiency, per eye: rpm, m³/s, m. */
 export const suctionSpecificSpeed: Check = {
-  label: 'suction specific speed',
+  label: 'Suction specific speed',
+  short: 'Suction Nss',
   limit: 213,
   near: null,
   sense: 'most',

@@ -4,7 +4,8 @@ import { running } from './pump-case.js';
 
 /** What the losses of a pump heat the liquid that passes it: g·H·(1/η − 1)/cp. */
 export const temperatureRise: Check = {
-  label: 'temperature rise',
+  label: 'Temperature rise',
+  short: 'Temp. rise',
   dimension: 'temperatureDifference',
   limit: 8,
   near: null,

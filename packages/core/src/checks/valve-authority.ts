@@ -22,7 +22,7 @@ export function wayLoss(e: CheckedElement, s: CheckedScenario): number {
 
 /** Head loss of the valve over that of valve, pipes, fittings and devices along the way. */
 export const valveAuthority: Check = {
-  label: 'valve authority',
+  label: 'Valve authority',
   limit: 0.25,
   near: null,
   sense: 'least',

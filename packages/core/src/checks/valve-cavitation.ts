@@ -6,7 +6,8 @@ import { flowing } from './valve-case.js';
 
 /** xF over xFz: xF refers to p1 − pv; FF belongs to choking alone. */
 export const valveCavitation: Check = {
-  label: 'cavitation',
+  label: 'Valve cavitation',
+  short: 'Cavitation',
   limit: 1,
   near: { share: 0.1 },
   sense: 'most',

@@ -3,7 +3,7 @@ import type { Check } from './check.js';
 import { flowing } from './valve-case.js';
 
 export const valveChoked: Check = {
-  label: 'choked flow',
+  label: 'Choked flow',
   limit: 1,
   near: { share: 0.1 },
   sense: 'most',

@@ -4,7 +4,8 @@ import { flowing } from './valve-case.js';
 
 /** Drop of a valve between the least and the largest that are allowed: of the element, else of its data. */
 export const valveDrop: Check = {
-  label: 'valve drop',
+  label: 'Valve pressure drop',
+  short: 'Valve drop',
   dimension: 'pressureDifference',
   limit: [0, Infinity],
   near: null,

@@ -7,7 +7,8 @@ const BAND = [0.15, 0.85] as const;
 const NORMAL_UPPER = 0.8;
 
 export const valveOpening: Check = {
-  label: 'opening',
+  label: 'Valve opening',
+  short: 'Opening',
   limit: BAND,
   near: { gap: 0.05 },
   sense: 'band',

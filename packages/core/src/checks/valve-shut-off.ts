@@ -4,7 +4,7 @@ import { valveResult } from './valve-case.js';
 
 /** Drop over a valve that shuts against the pumps before it, over the drop against which it is made to shut. */
 export const valveShutOff: Check = {
-  label: 'shut-off of the valve',
+  label: 'Valve shut-off',
   dimension: 'pressureDifference',
   limit: 0,
   near: { share: 0.05 },

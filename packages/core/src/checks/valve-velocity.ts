@@ -4,7 +4,7 @@ import { flowing } from './valve-case.js';
 
 /** Velocity in the nominal bore of a valve. */
 export const valveVelocity: Check = {
-  label: 'velocity in the valve',
+  label: 'Valve velocity',
   dimension: 'velocity',
   limit: 10,
   near: { share: 0.2 },

@@ -9,7 +9,7 @@ const SUCTION = [0.5, 2] as const;
 const AT_REST = 1e-6;
 
 export const velocity: Check = {
-  label: 'velocity',
+  label: 'Velocity',
   dimension: 'velocity',
   limit: DISCHARGE,
   near: null,

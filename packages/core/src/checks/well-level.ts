@@ -3,7 +3,7 @@ import type { Check } from './check.js';
 
 /** Pumping level above the intake of a well. */
 export const wellLevel: Check = {
-  label: 'well level',
+  label: 'Well level',
   dimension: 'length',
   limit: 3,
   near: { share: 0.5 },

@@ -158,8 +158,8 @@ describe('short form', () => {
     ['30 m dn150 sch40', 'DN150', '40'],
     ['30m pe110 sdr11', 'PE 110', 'SDR 11'],
     ['30 m DN100 4.5mm', 'DN100', '4.5 mm'],
-  ])('typed in haste: %s', (typed, Size, schedule) => {
-    expect(readShortForm('pipe', typed)).toMatchObject({ ok: true, entries: { length: '30 m', Size, schedule } });
+  ])('typed in haste: %s', (typed, size, schedule) => {
+    expect(readShortForm('pipe', typed)).toMatchObject({ ok: true, entries: { length: '30 m', size, schedule } });
   });
   test('entries that it does not show stay', () => {
     expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({

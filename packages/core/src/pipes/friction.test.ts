@@ -77,8 +77,8 @@ describe('PVC-U (EN ISO 1452-2, table of walls) and steel by wall (EN 10220, ser
     ['PVC 200', 'SDR 41', 4.9],
     ['PVC 250', 'SDR 21', 11.9],
     ['PVC 315', 'SDR 21', 15],
-  ])('%s %s: wall %d mm', (Size, schedule, wall) => {
-    expect(insideOf(Size, schedule)).toBeCloseTo((Number(size.slice(4)) - 2 * wall) / 1000, 9);
+  ])('%s %s: wall %d mm', (size, schedule, wall) => {
+    expect(insideOf(size, schedule)).toBeCloseTo((Number(size.slice(4)) - 2 * wall) / 1000, 9);
   });
   test('DN65 with a wall is 76.1 mm outside, by schedule 73.0 mm', () => {
     expect(insideOf('DN65', '2.9 mm')).toBeCloseTo(0.0703, 9);
@@ -105,8 +105,8 @@ describe('pipe table (ASME B36.10M: outside − 2·wall)', () => {
     ['DN80', '80', 73.66],
     ['DN150', '4.5 mm', 168.3 - 9],
     ['1-1/2 in', '40', 48.3 - 2 * 3.68],
-  ])('%s %s', (Size, schedule, mm) => {
-    expect(insideOf(Size, schedule)).toBeCloseTo(mm / 1000, 9);
+  ])('%s %s', (size, schedule, mm) => {
+    expect(insideOf(size, schedule)).toBeCloseTo(mm / 1000, 9);
   });
   test('what is not made is refused with what is', () => {
     expect(insideOf('DN155', '40')).toMatchObject({ reason: 'unknown-size' });

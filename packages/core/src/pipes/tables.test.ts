@@ -380,17 +380,17 @@ test('mass of a metre: the ring of the wall, the lining and the liquid', () => {
   expect(pipeWeight('DI 200', 'K9', 0)!.empty).toBeCloseTo(iron + mortar, 6);
   // wall rings of the dimensions above, by the density of each material: PVC-U 1400 (EN ISO 1452), PE 955 (EN 12201), copper 8940 (EN 1057)
   const ring = (size: string, schedule: string): number => {
-    const { outside, wall } = pipeDimensions(Size, schedule)!;
+    const { outside, wall } = pipeDimensions(size, schedule)!;
     return Math.PI * (outside - wall) * wall;
   };
-  for (const [Size, schedule, density] of [
+  for (const [size, schedule, density] of [
     ['PVC 110', 'SDR 21', 1400],
     ['PVC 4 in', 'sch 40', 1400],
     ['HDPE 4 in', 'DR 11', 955],
     ['Cu 54', '1.2 mm', 8940],
     ['OD 76.1', '2.9 mm', 7850],
   ] as const)
-    expect([size, pipeWeight(Size, schedule, 0)!.empty / ring(Size, schedule)]).toEqual([size, expect.closeTo(density, 6)]);
+    expect([size, pipeWeight(size, schedule, 0)!.empty / ring(size, schedule)]).toEqual([size, expect.closeTo(density, 6)]);
 });
 
 test('PVC walls by the series of ISO 4065: SDR = 2·S + 1 with S of the R10 numbers', () => {
@@ -452,7 +452,7 @@ test('the usual schedule of a size is one that it is made in', () => {
 });
 
 test('candidates of a series: those that are made, in rising bore', () => {
-  const names = (size: string, schedule: string) => sizeSeries(Size, schedule).map((c) => c.size);
+  const names = (size: string, schedule: string) => sizeSeries(size, schedule).map((c) => c.size);
   expect(names('DN100', '120')).toEqual([
     'DN100',
     'DN125',

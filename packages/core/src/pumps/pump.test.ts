@@ -84,7 +84,7 @@ describe('a pump as it runs', () => {
     expect(fresh.shaftPower(0.03, 1000, 9.81)).toBeCloseTo(15846.92, 2);
   });
 
-  test('between two available diameters the moved curves are averaged by nearness; outside the nearest is moved and it is said', () => {
+  test('between two made diameters the moved curves are averaged by nearness; outside the nearest is moved and it is said', () => {
     const small = { speed: 3000, diameter: 0.2, rows: rows.map((r) => ({ ...r, flow: r.flow * 0.78, head: r.head * 0.62 })) };
     const two: PumpInput = { ...pump, stages: 1, curves: [small, pump.curves[0]!] };
     const setting = { ...base, stages: 1, diameter: 0.24 };

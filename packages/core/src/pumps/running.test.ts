@@ -50,7 +50,7 @@ describe('head and its slope', () => {
   });
 });
 
-describe('available diameters', () => {
+describe('made diameters', () => {
   const pump: PumpInput = {
     stages: 1,
     curves: [

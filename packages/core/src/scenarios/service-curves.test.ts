@@ -207,7 +207,7 @@ describe('what is drawn of a service', () => {
     curves.scenarios.forEach((s) => s.head.forEach((h, i) => i > 0 && expect(h!).toBeGreaterThan(s.bare[i]!)));
   });
 
-  test('available diameters and the rated point come with the entry', () => {
+  test('made diameters and the rated point come with the entry', () => {
     const rated = { ...element, rated: { flow: '70 m3/h', head: '48 m' } };
     const two = { speed: '2930 rpm', curves: [180, 198].map((mm) => ({ diameter: `${mm} mm`, curve: PUMP.curve })) };
     const run = runStudy(

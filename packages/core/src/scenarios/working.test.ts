@@ -34,7 +34,7 @@ const raw = study(
   { pumps: { p: { ...PUMP, motor: { ratedPower: '15 kW', efficiency: 0.92 } } } },
 );
 
-/** wells, devices, local losses, a trimmed pump between two available diameters in a viscous liquid, a static end */
+/** wells, devices, local losses, a trimmed pump between two made diameters in a viscous liquid, a static end */
 const other = study(
   {
     W: { kind: 'well', elevation: '-30 m', restLevel: '-8 m', specificCapacity: '9 m3/h/m' },

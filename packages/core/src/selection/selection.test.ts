@@ -302,7 +302,7 @@ test('a typical motor: the table of IE3 with four poles at 50 Hz, IEC 60034-30-1
   expect(typicalMotorEfficiency(900_000)).toBe(typicalMotorEfficiency(200_000));
 });
 
-test('Closest to best efficiency: the smaller of the greatest departures from it, on either side', () => {
+test('nearest to best efficiency: the smaller of the greatest departures from it, on either side', () => {
   const at = (model: string, ...ratios: (number | null)[]): Candidate =>
     ({ model, verdict: 'holds', scenarios: Object.fromEntries(ratios.map((flowRatio, i) => [String(i), { flowRatio }])) }) as unknown as Candidate; // prettier-ignore
   const order = (...list: Candidate[]): string => [...list].sort(byRank('best-efficiency')).map((c) => c.model).join(''); // prettier-ignore

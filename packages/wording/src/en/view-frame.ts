@@ -7,6 +7,7 @@ export default {
   'view.frame.anEntryOfTheStudy': 'An entry of the study is invalid.',
   'view.frame.asShownForASpreadsheet': 'As shown, for a spreadsheet',
   'view.frame.bepFlow': 'BEP flow',
+  'view.frame.calculationOfAt': 'Calculation of {figureName} at {id}',
   'view.frame.cardsCurvesAndBreakdownShow': 'Cards, curves and breakdown show this pump',
   'view.frame.catalogues': 'Catalogues',
   'view.frame.cedarKnot': '{title} · Cedar Knot',
@@ -138,7 +139,6 @@ export default {
   'view.frame.versions2': 'Versions',
   'view.frame.versionsOfThisStudy': 'Versions of this study',
   'view.frame.views': 'Views',
-  'view.frame.workingOfAt': 'Working of {figureName} at {id}',
   'view.frame.yourChangesAreKeptIn': '{message} Your changes are kept in this browser and saved as soon as possible',
   'view.frame.yourStudyIsSavedAs': 'Your study is saved as of the last change; nothing is lost. Reload it, or open another one.',
 } as const;

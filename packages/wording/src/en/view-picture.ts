@@ -17,7 +17,6 @@ export default {
   'view.picture.bothValuesAreEqual': 'both values are equal',
   'view.picture.centreOfTheStroke': 'centre of the stroke',
   'view.picture.checks': 'Checks',
-  'view.picture.chooseAPicture': 'Choose a picture',
   'view.picture.clickAlongTheStrokePoints': 'Click along the stroke; points snap to its centre',
   'view.picture.clickCornerOfThePrinted': 'Click corner {count} of the printed frame, clockwise from the upper left',
   'view.picture.clickWhereIsOnThe': 'Click where {value} is on the axis, and enter that value on the right',
@@ -70,6 +69,7 @@ export default {
   'view.picture.scale': 'Scale',
   'view.picture.scaleOf': 'Scale of {label}',
   'view.picture.secondPoint': 'Second point',
+  'view.picture.selectAPicture': 'Select a picture',
   'view.picture.setTheFramesFourCorners': 'Set the frame’s four corners',
   'view.picture.setTwoPointsOnEach':
     'Set two points on each axis, then click a few points along a stroke to trace it. The data are checked at once, and the picture is kept with the pump.',

@@ -14,7 +14,7 @@ export default {
   'view.scenarios.forAll': '{address} for all',
   'view.scenarios.hTooMany': '▲ {used} h too many',
   'view.scenarios.head': 'Head',
-  'view.scenarios.hoursAYear': 'Hours a year',
+  'view.scenarios.hoursPerYear': 'Hours per year',
   'view.scenarios.includedInTheVerdict': 'Included in the verdict',
   'view.scenarios.isOutsideTheMatrix': '“{typed}” is outside the matrix',
   'view.scenarios.labelInScenario': '{id} {label} in {name}',

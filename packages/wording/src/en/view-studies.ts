@@ -16,7 +16,7 @@ export default {
   'view.studies.keep': 'Keep',
   'view.studies.nearALimit': 'near a limit',
   'view.studies.newStudy': 'New study',
-  'view.studies.noPumpChosenYet': 'no pump chosen yet',
+  'view.studies.noPumpSelectedYet': 'no pump selected yet',
   'view.studies.noStudiesYetAStudy': 'No studies yet. A study holds one pump service: its system, its scenarios and its pump.',
   'view.studies.notAccepted': 'Not accepted',
   'view.studies.notSolved': 'not solved',

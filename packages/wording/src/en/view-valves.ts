@@ -1,5 +1,4 @@
 export default {
-  'view.valves.useThisValve': 'Use this valve',
   'view.valves.addAControlValveTo': 'Add a control valve to the system to size it here.',
   'view.valves.addIt': 'Add it',
   'view.valves.anotherPumpAs': 'Another pump as {pump}',
@@ -22,6 +21,7 @@ export default {
   'view.valves.candidates': 'Candidates',
   'view.valves.cavitatingLoud': 'cavitating, loud',
   'view.valves.changedInSystem': 'changed in System',
+  'view.valves.chart': 'Chart',
   'view.valves.choked': 'choked',
   'view.valves.chokedLoudWearsTheTrim': 'choked, loud, wears the trim',
   'view.valves.clear': 'Clear',
@@ -113,13 +113,13 @@ export default {
   'view.valves.travel4': 'Travel',
   'view.valves.typicalFlOrFd': '◐ typical FL or Fd',
   'view.valves.useAs': 'Use {model} as {valve}',
+  'view.valves.useThisValve': 'Use this valve',
   'view.valves.valve': 'valve {own} {unit}',
   'view.valves.valveAuthorityLimitForAny':
     '▲ Valve authority {value}, limit {limit}, for any valve in this place. Required pressure drop: {drop} {unit}.',
   'view.valves.vapourPressure': 'Vapour pressure',
   'view.valves.whatIf': 'What if',
   'view.valves.whatIf2': 'what if',
-  'view.valves.whatIsDrawn': 'What is drawn',
   'view.valves.window': 'Window',
   'view.valves.withoutASystem': 'without a system',
   'view.valves.worstCheckOrReason': 'Worst check, or reason',

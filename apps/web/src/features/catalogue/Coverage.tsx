@@ -63,7 +63,7 @@ export function Coverage({
           height={height}
           role="img"
           aria-label={msg('view.catalogue.coverageOfFlowAndHead', {
-            family: family ?? msg('view.catalogue.whatMatches2'),
+            family: family ?? msg('view.catalogue.matches2'),
             count: fields.length,
           })}
         >
@@ -104,7 +104,7 @@ export function Coverage({
       )}
       {found.of > fields.length && (
         <p className="text-inkq absolute right-3 bottom-[26px] text-[11px]">
-          {msg('view.catalogue.ofDrawnChooseAFamily', { count: fields.length, of_: found.of })}
+          {msg('view.catalogue.ofDrawnSelectAFamily', { count: fields.length, of_: found.of })}
         </p>
       )}
       {found.of === 0 && (

@@ -260,8 +260,8 @@ function ColumnChoice({ kind, keys, onKeys }: { kind: ModelKind; keys: readonly 
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={msg('view.catalogue.chooseColumns')}
-        title={msg('view.catalogue.chooseColumns')}
+        aria-label={msg('view.catalogue.selectColumns')}
+        title={msg('view.catalogue.selectColumns')}
         className="text-inkq"
       >
         <Columns3 size={14} aria-hidden="true" />

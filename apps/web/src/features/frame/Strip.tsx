@@ -1,5 +1,5 @@
 import { overallVerdict, worstMargins, type UnitSystem } from '@cedar-knot/core';
-import { checkName, findingText, missingText, problemText } from '@cedar-knot/wording';
+import { checkName, checkShort, findingText, missingText, problemText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
 import { useRef, type MouseEvent } from 'react';
 import { elementsOf, letterOf } from '../../state/address.js';
@@ -187,7 +187,7 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
     verdict === 'incomplete'
       ? 'incomplete'
       : first
-        ? checkName(first.check)
+        ? checkShort(first.check)
         : verdict === 'holds'
           ? 'holds'
           : msg('view.frame.nothingToJudge');

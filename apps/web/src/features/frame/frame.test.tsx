@@ -149,7 +149,7 @@ describe('commands', () => {
     expect(opened.store.getState().past).toEqual([]);
     await run('units of', 'Units of the study');
     expect(useUnits.getState().system).toBeNull();
-    await run('working npshr', 'Working of .*NPSHR.* at P-1');
+    await run('calculation npshr', 'Calculation of .*NPSHR.* at P-1');
     expect([opened.store.getState().selected, opened.store.getState().asked]).toEqual(['P-1', 'npshr']);
   });
 

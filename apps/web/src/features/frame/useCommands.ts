@@ -83,7 +83,7 @@ function workings(store: StudyStore, ids: readonly string[]): Command[] {
   const { study, openWorking } = store.getState();
   return ids.flatMap((id) =>
     workedFigures(locate(study, id)?.kind ?? '').map((key) => ({
-      name: msg('view.frame.workingOfAt', { figureName: figureName(key), id }),
+      name: msg('view.frame.calculationOfAt', { figureName: figureName(key), id }),
       run: () => openWorking(id, key),
     })),
   );

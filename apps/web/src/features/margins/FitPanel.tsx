@@ -124,7 +124,7 @@ function saying(f: Fitted, study: Study): string | null {
   }
   if (f.address.endsWith('.curve'))
     return msg('view.margins.timesThePublishedHead', { handleName: handleName(study, f.address) });
-  if (f.isFactor) return msg('view.margins.timesWhatIsEnteredWith');
+  if (f.isFactor) return msg('view.margins.timesTheEntry95Within');
   return null;
 }
 

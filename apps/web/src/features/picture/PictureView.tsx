@@ -142,7 +142,7 @@ function NoPicture({
       <p className="text-[14px] font-semibold">{msg('view.picture.aPrintedCurveAsA')}</p>
       <p className="text-inkq">{msg('view.picture.setTwoPointsOnEach')}</p>
       <Button tone="main" onClick={onChoose}>
-        {msg('view.picture.chooseAPicture')}
+        {msg('view.picture.selectAPicture')}
       </Button>
       {draft && <Button onClick={() => onGoOn(draft)}>{msg('view.picture.continueWith', { draft: draft.name })}</Button>}
     </div>

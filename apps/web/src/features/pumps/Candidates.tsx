@@ -1,5 +1,5 @@
 import { entryLabel, spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
-import { checkName, checkValue, notJudgedText, fixed } from '@cedar-knot/wording';
+import { checkShort, checkName, checkValue, notJudgedText, fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { saidNotStated } from '../../state/catalogueList.js';
 
@@ -181,7 +181,8 @@ function Row({
         {c.worst && (
           <span className="inline-flex items-center gap-1">
             <VerdictMark kind={c.worst.verdict} size={9} />
-            {checkName(c.worst.check)} {checkValue(c.worst.check, c.worst.value, d.system)}
+            <span title={checkName(c.worst.check)}>{checkShort(c.worst.check)}</span>{' '}
+            {checkValue(c.worst.check, c.worst.value, d.system)}
             <ScenarioLetter index={index(c.worst.scenario)} letter={letterOf(index(c.worst.scenario))} small />
           </span>
         )}

@@ -89,7 +89,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
           {msg('view.pumps.now', {
             value:
               made.length > 0
-                ? msg('view.pumps.madeWithStages', { value: [...made].sort((a, b) => a - b).join(', ') })
+                ? msg('view.pumps.availableWithStages', { value: [...made].sort((a, b) => a - b).join(', ') })
                 : msg('view.pumps.anyNumberOfStages'),
             now,
           })}

@@ -163,7 +163,7 @@ function Paper() {
           <img src={logo} alt={msg('view.report.logo')} className="max-h-[46px] max-w-[150px]" data-logo />
         )}
         <Button className="!h-[24px] !px-2" onClick={() => file.current?.click()}>
-          {logo === undefined ? msg('view.report.chooseALogo') : msg('view.report.anotherLogo')}
+          {logo === undefined ? msg('view.report.selectALogo') : msg('view.report.anotherLogo')}
         </Button>
         {logo !== undefined && (
           <Button

@@ -112,7 +112,7 @@ const OWN_NAMES = {
   fluid: msg('view.scenarios.fluid'),
   temperature: msg('app.temperature'),
   role: msg('view.scenarios.role'),
-  hoursPerYear: msg('view.scenarios.hoursAYear'),
+  hoursPerYear: msg('view.scenarios.hoursPerYear'),
   judged: msg('view.scenarios.includedInTheVerdict'),
 } as const;
 

@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import { checkName, missingText, notJudgedText } from '@cedar-knot/wording';
+import { checkName, checkShort, missingText, notJudgedText } from '@cedar-knot/wording';
 import { worstOverall, type Margin, type Overall, type Study, type StudyHead } from '@cedar-knot/core';
 import { MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -150,8 +150,8 @@ function Worst({ preview }: { preview: Preview }) {
         <VerdictMark kind={verdict} />
         {found && verdict !== 'incomplete' ? (
           <>
-            {checkName(found.margin.check)} <ScenarioLetter index={found.index} letter={letterOf(found.index)} small />{' '}
-            {count > 1 && `+${count - 1}`}
+            <span title={checkName(found.margin.check)}>{checkShort(found.margin.check)}</span>{' '}
+            <ScenarioLetter index={found.index} letter={letterOf(found.index)} small /> {count > 1 && `+${count - 1}`}
           </>
         ) : (
           WHOLE[verdict]
@@ -162,7 +162,7 @@ function Worst({ preview }: { preview: Preview }) {
           {notJudgedText(incomplete)}
         </span>
       )}
-      {isOpen && <span className="text-inkq text-[12px] leading-[14px]">{msg('view.studies.noPumpChosenYet')}</span>}
+      {isOpen && <span className="text-inkq text-[12px] leading-[14px]">{msg('view.studies.noPumpSelectedYet')}</span>}
     </span>
   );
 }

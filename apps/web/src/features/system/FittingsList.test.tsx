@@ -51,7 +51,7 @@ test('counts are typed or stepped; none takes the piece out', async () => {
 test('the same kind chosen again counts up; a reducer begins with a smaller bore that can be typed over', async () => {
   const { fittings, user } = await list([{ type: 'gate' }]);
   await user.click(screen.getByRole('button', { name: 'Add a fitting' }));
-  const chooser = within(screen.getByRole('dialog', { name: 'Choose a fitting' }));
+  const chooser = within(screen.getByRole('dialog', { name: 'Select a fitting' }));
   await user.click(chooser.getByRole('button', { name: /gate/i }));
   expect(fittings()).toEqual([{ type: 'gate', count: 2 }]);
   await user.click(screen.getByRole('button', { name: 'Add a fitting' }));

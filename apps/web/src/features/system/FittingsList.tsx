@@ -173,7 +173,7 @@ function Row({
       {value !== 'k' && <span className="text-inkq w-[46px] text-right">{k === null ? '' : `K ${fixed(k, 2)}`}</span>}
       <button
         type="button"
-        aria-label={msg('view.system.takeOut3', { name })}
+        aria-label={msg('view.system.remove4', { name })}
         onClick={() => onCount(0)}
         className="text-inkq p-0.5"
       >
@@ -224,7 +224,7 @@ function Chooser({
           align="end"
           sideOffset={4}
           collisionPadding={8}
-          aria-label={msg('view.system.chooseAFitting')}
+          aria-label={msg('view.system.selectAFitting')}
           onKeyDown={keys}
           className="panel z-30 grid max-h-(--radix-popover-content-available-height) w-[460px] gap-x-1 overflow-auto p-2 shadow-[var(--shadow-lift)]"
           style={{ gridTemplateColumns: `repeat(${COLUMNS}, 1fr)` }}

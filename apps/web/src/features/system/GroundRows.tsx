@@ -182,7 +182,7 @@ function GroundDialog({
         </span>
         <Button onClick={onClose}>{msg('view.system.cancel2')}</Button>
         <Button tone="main" disabled={ground.rows.length === 0} onClick={() => onTake(ground.rows)}>
-          {msg('view.system.takeCountPluralOneOther', { count: ground.rows.length })}
+          {msg('view.system.addCountPluralOneOther2', { count: ground.rows.length })}
         </Button>
       </div>
     </Modal>

@@ -80,7 +80,7 @@ export function Economics() {
       })}
       <span className="ml-auto">
         {hours > 0
-          ? msg('view.system.energyOverTheHoursA', { toLocaleString: hours.toLocaleString('en-US').replaceAll(',', ' ') })
+          ? msg('view.system.energyOverTheHoursYear', { toLocaleString: hours.toLocaleString('en-US').replaceAll(',', ' ') })
           : msg('view.system.enterOperatingHoursOfThe')}
       </span>
     </div>

@@ -275,7 +275,7 @@ function AsInstalled({ figures, row, input, band, medium }: AsInstalledProps) {
         <h2 className="text-[14px] font-semibold">{msg('view.valves.asInstalled')}</h2>
         <span className="ml-auto" />
         <Segmented
-          label={msg('view.valves.whatIsDrawn')}
+          label={msg('view.valves.chart')}
           value={what}
           onChange={setWhat}
           options={[
