@@ -58,7 +58,7 @@ const INSIDE_CORE = {
 
 /** every view but those that are open to all */
 const FEATURES = readdirSync(`${import.meta.dirname}/apps/web/src/features`).filter(
-  (f) => !f.includes('.') && !['entry', 'person', 'working'].includes(f),
+  (f) => !f.includes('.') && !['entry', 'help', 'person', 'working'].includes(f),
 );
 
 export default tseslint.config(

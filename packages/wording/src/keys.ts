@@ -4,6 +4,7 @@ import type cli from './en/cli.js';
 import type doubt from './en/doubt.js';
 import type entry from './en/entry.js';
 import type finding from './en/finding.js';
+import type glossary from './en/glossary.js';
 import type problem from './en/problem.js';
 import type reach from './en/reach.js';
 import type report from './en/report.js';
@@ -13,6 +14,7 @@ import type viewCatalogue from './en/view-catalogue.js';
 import type viewCurves from './en/view-curves.js';
 import type viewEntry from './en/view-entry.js';
 import type viewFrame from './en/view-frame.js';
+import type viewHelp from './en/view-help.js';
 import type viewMargins from './en/view-margins.js';
 import type viewPerson from './en/view-person.js';
 import type viewPicture from './en/view-picture.js';
@@ -33,6 +35,7 @@ export type Key =
   | keyof typeof doubt
   | keyof typeof entry
   | keyof typeof finding
+  | keyof typeof glossary
   | keyof typeof problem
   | keyof typeof reach
   | keyof typeof report
@@ -42,6 +45,7 @@ export type Key =
   | keyof typeof viewCurves
   | keyof typeof viewEntry
   | keyof typeof viewFrame
+  | keyof typeof viewHelp
   | keyof typeof viewMargins
   | keyof typeof viewPerson
   | keyof typeof viewPicture
@@ -568,6 +572,7 @@ export interface Parameters {
   'view.entry.row2': { i: string | number; message: string | number };
   'view.entry.sweep': { label: string | number };
   'view.entry.sweepEffectOfChangingIt': { label: string | number };
+  'view.frame.glossaryTerm': { name: string | number };
   'view.frame.calculationOfAt': { figureName: string | number; id: string | number };
   'view.frame.cedarKnot': { title: string | number };
   'view.frame.cedarKnot3': { place: string | number };
@@ -595,6 +600,7 @@ export interface Parameters {
   'view.frame.version': { version: string | number };
   'view.frame.versionWasSavedWhileYou': { version: string | number };
   'view.frame.yourChangesAreKeptIn': { message: string | number };
+  'view.help.explain': { name: string | number };
   'view.margins.aboveItsUpperLimitBy': { away: string | number };
   'view.margins.add2': { count: string | number };
   'view.margins.allOtherEntriesOfEach': { value: string | number };

@@ -151,7 +151,7 @@ describe('what takes a margin', () => {
     });
     expect(text(part('pipes', -2, -0.5))).toBe('The pipes take 2.00 m of 12.0 m; in A 0.500 m.');
     expect(text(part('vapour', -4, 0))).toBe('The vapour pressure takes 4.00 m of 12.0 m; in A nothing.');
-    expect(text(part('element', -3, -1, { where: 'F-1' }))).toBe('F-1 takes 3.00 m of the 12.0 m there is; in A 1.00 m.');
+    expect(text(part('element', -3, -1, { where: 'F-1' }))).toBe('F-1 takes 3.00 m of 12.0 m; in A 1.00 m.');
     expect(text(part('level', 1, 3))).toBe('The level gives 1.00 m; in A 3.00 m.');
     expect(text(part('level', 0.3048, 3.048), 'us')).toBe('The level gives 1.00 ft; in A 10.0 ft.');
   });

@@ -137,7 +137,7 @@ test('every finding has a sentence that names its place', () => {
     ['viscosity', { b: 50, ceta: 0.4 }, /B is 50.0 and Cη 0.400; above B = 40 .* ISO\/TR 17766/],
     ['viscosity', { b: 30, ceta: 0.45 }, /Cη is 0.450 at B = 30.0/],
     ['valve', { ratio: 0.05, most: 0.047 }, /its coefficient is large for its bore/],
-    ['valve-opening', { reynolds: 4 }, /a full-size trim pass less/],
+    ['valve-opening', { reynolds: 4 }, /less flow with a wider opening for a full-size trim/],
     ['drag-reduction', { reynolds: 5000 }, /not fully turbulent/],
     ['gas', { reduced: 1.02 }, /1\.02 times its pseudo-critical temperature/],
     ['nearly-level', { slope: 0.015 }, /at a slope of 1\.50 %/],

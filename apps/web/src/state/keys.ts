@@ -5,7 +5,7 @@ import { msg } from '../words.js';
  * made from it.
  */
 
-export type FrameAction = 'commands' | 'undo' | 'redo' | 'keys';
+export type FrameAction = 'commands' | 'undo' | 'redo' | 'keys' | 'help';
 export type SheetAction = 'branch' | 'split' | 'join' | 'up' | 'down' | 'shut';
 
 interface Key {
@@ -20,6 +20,7 @@ export const FRAME_KEYS: readonly (Key & { action: FrameAction; press: readonly 
   { action: 'undo', press: ['$mod+KeyZ'], shown: 'Ctrl Z', what: msg('app.undo') },
   { action: 'redo', press: ['$mod+KeyY', '$mod+Shift+KeyZ'], shown: 'Ctrl Y', what: msg('app.redo') },
   { action: 'keys', press: ['Shift+?', '?'], shown: '?', what: msg('app.showKeyboardShortcuts') },
+  { action: 'help', press: ['F1'], shown: 'F1', what: msg('app.explainTheTermInFocus'), whileTyping: true },
 ];
 
 export const SHEET_KEYS: readonly (Key & { action: SheetAction; code: string })[] = [

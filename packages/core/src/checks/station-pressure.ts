@@ -32,6 +32,6 @@ const stationPressure = (side: 'inlet' | 'outlet', entry: string, sense: 'least'
 });
 
 /** At the inlet, the least. */
-export const suctionPressure = stationPressure('inlet', 'leastSuctionPressure', 'least', 'suction pressure');
+export const suctionPressure = stationPressure('inlet', 'leastSuctionPressure', 'least', 'Suction pressure');
 /** At the outlet, the most. */
-export const dischargePressure = stationPressure('outlet', 'mostDischargePressure', 'most', 'discharge pressure');
+export const dischargePressure = stationPressure('outlet', 'mostDischargePressure', 'most', 'Discharge pressure');

@@ -1,4 +1,5 @@
 export default {
+  'app.explainTheTermInFocus': 'Explain the term in focus, or open the glossary',
   'app.aBore': 'a bore',
   'app.aJunctionCanBeRemoved': 'A junction can be removed where exactly two lines meet; {count} meet at {id}.',
   'app.activateAScenarioWithAlt': 'Activate a scenario (with Alt inside a cell)',

@@ -1,4 +1,6 @@
 export default {
+  'view.frame.glossary': 'Glossary',
+  'view.frame.glossaryTerm': 'Glossary: {name}',
   'view.frame.absoluteA': 'Absolute, (a)',
   'view.frame.addAScenario': 'Add a scenario',
   'view.frame.addAScenarioLikeThe': 'Add a scenario like the active one',

@@ -16,6 +16,7 @@ import { useCommands } from './useCommands.js';
 import { useFrameKeys } from './useFrameKeys.js';
 import { useWarnBeforeLeaving } from './useWarnBeforeLeaving.js';
 import { msg } from './words.js';
+import { Glossary } from '../help/Glossary.js';
 
 const FOLD_KEY = 'cedar-knot-strip-folded';
 
@@ -76,6 +77,7 @@ export function Frame() {
       <Strip folded={folded} onFold={fold} />
       <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
       <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />
+      <Glossary />
       <Conflict />
     </div>
   );

@@ -1,5 +1,5 @@
 import { placedElements, thingKind, workedFigures, type RawElement } from '@cedar-knot/core';
-import { figureName } from '@cedar-knot/wording';
+import { figureName, glossary } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { elementsOf, letterOf, locate } from '../../state/address.js';
@@ -7,6 +7,7 @@ import { copyScenario } from '../../state/inputs.js';
 import { shownKey } from '../../state/keys.js';
 import { lineActions } from '../../state/lineActions.js';
 import type { StudyStore } from '../../state/studyStore.js';
+import { useGlossary } from '../../state/glossary.js';
 import { useUnits } from '../../state/units.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { VIEWS } from '../../views.js';
@@ -48,6 +49,10 @@ export function useCommands(fold: () => void, keys: () => void): Command[] {
         run: () => store.getState().activate(s.id),
       })),
       ...choices(store, () => go('system')),
+      ...glossary().map((e) => ({
+        name: msg('view.frame.glossaryTerm', { name: e.name }),
+        run: () => useGlossary.getState().show(e.key),
+      })),
     ];
   }, [study, selected, pump, store, id, navigate, fold, keys]);
 }
@@ -74,6 +79,7 @@ function studyCommands(store: StudyStore, id: string, keys: () => void): Command
     { name: msg('view.frame.metricUnits'), run: () => choose('metric') },
     { name: msg('view.frame.usUnits'), run: () => choose('us') },
     { name: msg('view.frame.siUnits'), run: () => choose('si') },
+    { name: msg('view.frame.glossary'), keys: shownKey('help'), run: () => useGlossary.getState().show('') },
     { name: msg('view.frame.showKeyboardShortcuts'), keys: shownKey('keys'), run: keys },
   ];
 }

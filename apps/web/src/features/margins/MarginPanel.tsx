@@ -13,6 +13,7 @@ import type { ReachWork } from '../../worker/reach.js';
 import { useDisplay, useStudy, type Display } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
 import { msg } from './words.js';
+import { Explain } from '../help/Explain.js';
 
 /** a check of an element in a scenario */
 export interface Cell {
@@ -48,7 +49,9 @@ export function MarginPanel({
     <aside aria-label={msg('view.margins.margin')} className="panel flex w-[318px] flex-none flex-col overflow-y-auto px-3 py-2">
       <header className="flex items-center gap-2">
         <ScenarioLetter index={index} letter={letterOf(index)} />
-        <h2 className="min-w-0 flex-1 truncate text-[14px] font-semibold">{checkName(cell.check)}</h2>
+        <h2 className="min-w-0 flex-1 truncate text-[14px] font-semibold">
+          {checkName(cell.check)} <Explain term={cell.check} />
+        </h2>
         <span className="text-inkq text-[12px]">{cell.where}</span>
         <button type="button" aria-label={msg('app.close')} onClick={onClose} className="p-1">
           <X size={15} aria-hidden="true" />

@@ -14,6 +14,7 @@ import { limitText } from '../entry/LimitEntry.js';
 import type { Cell } from './MarginPanel.js';
 import { nearestKey, type NearestMap } from './useNearest.js';
 import { msg } from './words.js';
+import { Explain } from '../help/Explain.js';
 
 interface CellsProps {
   cell: Cell | null;
@@ -186,7 +187,8 @@ function GroupRow({
           </button>
         ) : (
           <span className="block truncate" title={`${checkName(check)} ${name}`}>
-            {!isPlace && checkName(check)} {!isAlone && <span className="text-inkq text-[12px]">{name}</span>}
+            {!isPlace && checkName(check)} {!isAlone && <span className="text-inkq text-[12px]">{name}</span>}{' '}
+            {!isPlace && <Explain term={check} />}
           </span>
         )}
       </th>

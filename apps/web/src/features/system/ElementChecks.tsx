@@ -7,6 +7,7 @@ import { useDisplay, useStudy } from '../context.js';
 import { LimitEntry, limitText } from '../entry/LimitEntry.js';
 import { Figure } from '../working/Figure.js';
 import { msg } from './words.js';
+import { Explain } from '../help/Explain.js';
 
 /** What is judged at a thing in the active scenario: value, limit, mark. A limit is changed where it stands, with its reason. */
 export function ElementChecks({ id }: { id: string }) {
@@ -55,7 +56,9 @@ function CheckRow({ margin, isOpen, onOpen }: { margin: Margin; isOpen: boolean;
     <li>
       <div className="flex h-[24px] items-center gap-1.5">
         <VerdictMark kind={margin.verdict} />
-        <span className="text-ink2 min-w-0 flex-1">{checkName(check)}</span>
+        <span className="text-ink2 min-w-0 flex-1">
+          {checkName(check)} <Explain term={check} />
+        </span>
         <Figure id={margin.where} figure={check}>
           <b className="font-semibold">{write(margin.value)}</b>
         </Figure>

@@ -11,6 +11,7 @@ import { Authority } from './Authority.js';
 import { Extremes } from './Extremes.js';
 import { NeedsTable } from './NeedsTable.js';
 import { msg } from './words.js';
+import { Explain } from '../help/Explain.js';
 
 /** What every scenario asks of the valve, its authority, its range, and what is said of it. */
 export function NeedsPanel({
@@ -92,7 +93,9 @@ export function NeedsPanel({
               <li key={`${id} ${m.check}`} className="flex min-h-[20px] items-center gap-1.5">
                 <VerdictMark kind={m.verdict} size={9} />
                 <ScenarioLetter index={index(id)} letter={letterOf(index(id))} small />
-                <span className="min-w-0 flex-1">{checkName(m.check)}</span>
+                <span className="min-w-0 flex-1">
+                  {checkName(m.check)} <Explain term={m.check} />
+                </span>
                 <Figure id={valve} figure={m.check} scenario={id}>
                   {checkValue(m.check, m.value, d.system)}
                 </Figure>
