@@ -92,7 +92,7 @@ test('a printed curve becomes data within half a per cent, the picture stays wit
   const zoom = (await sheet.boundingBox())!.width / SHEET.width;
   const click = (p: { x: number; y: number }) => sheet.click({ position: { x: p.x * zoom, y: p.y * zoom } });
   const value = (axis: string, which: string, v: number) =>
-    page.getByLabel(`${axis}, ${which} value`, { exact: true }).fill(String(v));
+    page.getByLabel(`${axis[0]!.toUpperCase()}${axis.slice(1)}, ${which} value`, { exact: true }).fill(String(v));
   await value('flow', 'second', 350);
   await value('head', 'first', 10);
   await value('head', 'second', 50);
@@ -225,7 +225,7 @@ test('a pump is edited as a further revision; a study that took the older one sa
   await page.getByRole('tab', { name: 'Fluids, pumps, valves' }).click();
   await page.getByRole('button', { name: new RegExp(name) }).click();
   await expect(page.getByText('◐ newer: 2')).toBeVisible();
-  await page.getByRole('button', { name: 'Use', exact: true }).click();
+  await page.getByRole('button', { name: 'Update' }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Minimum continuous flow' })).toHaveValue('40 m3/h');
 });
@@ -283,5 +283,6 @@ test('valves and motors have their pages; the list sorts, filters and exports; U
   await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('menuitem', { name: 'CSV' }).click();
   expect((await download).suggestedFilename()).toBe('pumps.csv');
+  await page.getByRole('button', { name: 'Units: US' }).click();
   await page.getByRole('radio', { name: 'Metric' }).click();
 });

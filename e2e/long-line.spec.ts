@@ -55,17 +55,17 @@ test('rows of a survey are read with the units of their head, and a wrong one is
   await page.getByRole('tab', { name: 'Line sheet' }).click();
   await page.locator('[data-row="T-1"] [data-cell=entry]').click();
   const panel = page.getByRole('complementary', { name: 'Entries of T-1' });
-  await expect(panel.getByText(/5 heights between, from 74/)).toBeVisible();
+  await expect(panel.getByText(/5 elevations between, from 74/)).toBeVisible();
   await panel.getByRole('button', { name: 'Paste or read rows …' }).click();
   const text = page.getByRole('textbox', { name: 'Rows of the ground' });
   await text.fill('distance [km];elevation [m]\n1;80\n1;90');
-  await expect(page.getByText('row 3: 1 does not lie beyond the row before')).toBeVisible();
+  await expect(page.getByText('row 3: 1 is not beyond the row above')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Add 0 rows/ })).toBeDisabled();
   await text.fill('distance [km];elevation [m]\n1,5;80\n4;121,5\n9;160\n12;170');
   await expect(page.getByText('row 5: 12 is outside this pipe; skipped')).toBeVisible();
   expect(await barriers(page)).toEqual([]);
   await page.getByRole('button', { name: 'Add 3 rows' }).click();
-  await expect(panel.getByText(/3 heights between, from 80/)).toBeVisible();
+  await expect(panel.getByText(/3 elevations between, from 80/)).toBeVisible();
   await settled(page);
 
   // where each property of the crude comes from stands beside it, with what no printed figure was there to check

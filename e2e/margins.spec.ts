@@ -106,7 +106,7 @@ test('uncertain inputs are drawn as the command draws them; readings stand besid
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await choose('Uncertain input', /^P-410/);
   await choose('Uncertain input: parameter', /^Curve/);
-  await choose('Grade', /^grade 2B/);
+  await choose('Grade', /^grade 2B/i);
   await expect(page.locator('[data-uncertain]')).toHaveCount(2);
   await settled(page);
   await expect(page.getByRole('progressbar')).toHaveCount(0);

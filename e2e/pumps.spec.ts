@@ -91,7 +91,7 @@ test('the stage ladder: exact counts, the one that governs, and a rung that is t
   // the well drawn down asks 178 m of stages of 15.2 m
   await expect(page.locator('[data-need] >> nth=3')).toContainText('11.71');
   await expect(page.getByText('Governing')).toBeVisible();
-  await expect(page.locator('[data-rung="12"]')).toContainText('chosen');
+  await expect(page.locator('[data-rung="12"]')).toContainText('selected');
   await expect(page.locator('[data-rung="11"]')).toContainText('not available');
   expect(await barriers(page)).toEqual([]);
   // on the other mains 1.44 times the head of a stage at 140/1.2 = 117 m³/h, 17.2 m on its curve: 178 m of 24.8 m
@@ -103,7 +103,7 @@ test('the stage ladder: exact counts, the one that governs, and a rung that is t
   // 11.71 / 0.92, within the rounding of 11.71
   await expect(page.locator('[data-need] >> nth=3')).toContainText('12.73');
   await page.locator('[data-rung="14"]').getByRole('button', { name: 'Use 14' }).click();
-  await expect(page.locator('[data-rung="14"]')).toContainText('chosen');
+  await expect(page.locator('[data-rung="14"]')).toContainText('selected');
 });
 
 test('every curve is read at a flow, under the pointer and typed; the curves are had as a table', async ({ page }) => {
@@ -200,7 +200,7 @@ test('beside the curve: contours, other speeds, one unit stops, the system as a 
   await expect(page.getByText('2360 rpm', { exact: true })).toBeVisible();
   await expect(page.getByText('80 %', { exact: true }).first()).toBeVisible();
   // of the two that run one stops: the other stays within its curve
-  await expect(page.locator('[data-run-out=inside]')).toContainText(/one stops: \d+ at [\d.]+ m/);
+  await expect(page.locator('[data-run-out=inside]')).toContainText(/one unit trips: \d+ at [\d.]+ m/);
   // the well takes a head that grows with the flow itself: a quadratic is off, at no flow by what it says
   await page.getByLabel('Read at flow').fill('0 m3/h');
   await page.getByLabel('Read at flow').press('Enter');

@@ -98,7 +98,7 @@ test('a letterhead is kept as a template of the plant, taken by another study, a
   await page.getByLabel('what changed of revision A').press('Enter');
   await page.getByLabel('Name of the template').fill(name);
   await page.getByRole('button', { name: 'Save as template' }).click();
-  await expect(page.getByRole('button', { name: `Take the template ${name} out` })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Remove the template ${name}` })).toBeVisible();
   await settled(page);
   expect(await barriers(page)).toEqual([]);
   await page.getByRole('radio', { name: 'Sheets' }).click();
@@ -119,6 +119,6 @@ test('a letterhead is kept as a template of the plant, taken by another study, a
   await page.getByRole('button', { name: 'SVG' }).first().click();
   expect((await saved).suggestedFilename()).toMatch(/\.svg$/);
   await page.getByRole('radio', { name: 'Letterhead' }).click();
-  await page.getByRole('button', { name: `Take the template ${name} out` }).click();
-  await expect(page.getByRole('button', { name: `Take the template ${name} out` })).toHaveCount(0);
+  await page.getByRole('button', { name: `Remove the template ${name}` }).click();
+  await expect(page.getByRole('button', { name: `Remove the template ${name}` })).toHaveCount(0);
 });

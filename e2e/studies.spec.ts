@@ -65,7 +65,7 @@ test('a bad unit is explained at the field, in the sheet and beside it, and the 
   const length = page.getByRole('complementary').getByLabel('Length', { exact: true });
   await length.fill('1150 bar');
   await length.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('a length is needed here');
+  await expect(page.getByRole('alert')).toContainText('Expected: a length');
   await expect(length).toHaveValue('1150 bar');
   await length.fill('2*600 m');
   await expect(page.getByRole('complementary').getByText('reads 1200 m')).toBeVisible();
@@ -84,7 +84,7 @@ test('a blank study gets its first line, a duty, and an entry of its own in one 
   await page.getByRole('button', { name: 'Add a first line' }).click();
   await expect(page.locator('[data-scenario=normal] [data-figure=head]')).toBeVisible();
   await page.getByLabel(/Quick entry/).fill('pipe 40 m DN100 sch 40, 2 elbow-90');
-  await expect(page.getByText('reads as 40 m of 102.3 mm inside, 2 fittings')).toBeVisible();
+  await expect(page.getByText('Read as 40 m of 102.3 mm inside, 2 fittings')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-row="L-3"]')).toBeVisible();
   await page.getByRole('button', { name: 'Add a scenario' }).click();
@@ -182,7 +182,7 @@ test('keys: scenarios, commands and the list of keys', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/curves$/);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('compare a scenario');
+  await expect(page.getByRole('dialog')).toContainText('Compare a scenario');
 });
 
 test('scenarios: an input is varied in one scenario, shared again, undone; the figures are those of the command line', async ({
@@ -195,7 +195,7 @@ test('scenarios: an input is varied in one scenario, shared again, undone; the f
   await page.getByLabel('L-420 Roughness in Winter peak').click();
   await page.keyboard.type('2 bar');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('a roughness is needed here');
+  await expect(page.getByRole('alert')).toContainText('Expected: a roughness');
   await page.getByLabel('L-420 Roughness in Winter peak').fill('2*0.4');
   await expect(page.getByText('reads 0.8 mm')).toBeVisible();
   await page.keyboard.press('Enter');

@@ -228,7 +228,7 @@ for (const [axis, which, value] of [
   ['power', 'second', 40],
   ['NPSHR', 'second', 8],
 ])
-  await picture.getByLabel(`${axis}, ${which} value`, { exact: true }).fill(String(value));
+  await picture.getByLabel(`${axis}, ${which} value`).fill(String(value));
 await sheet.click(onSheet(placeOf('npsh', 0, 0)));
 await sheet.click(onSheet(placeOf('npsh', 350, 0)));
 await sheet.click(onSheet(placeOf('head', 0, 10)));
