@@ -91,7 +91,7 @@ const copied = await (await unsure.request.post(`${address}/api/studies/${study(
 await unsure.goto(`${address}/studies/${copied.id}/margins?sheet=uncertainty`);
 for (const [thing, key, width] of [
   [/^All pipes/, null, '30 %'],
-  [/^P-410/, 'Curve', 'grade 2B'],
+  [/^P-410/, 'Curve', 'Grade 2B'],
   [/^V-401/, null, '0.4 m'],
   [/^CV-415/, 'Flow held', '4 %'],
 ]) {
@@ -101,7 +101,7 @@ for (const [thing, key, width] of [
   };
   await choose('Uncertain input', thing);
   if (key) await choose('Uncertain input: parameter', key);
-  if (width.startsWith('grade')) await choose('Grade', width);
+  if (width.startsWith('Grade')) await choose('Grade', width);
   else {
     await unsure.getByLabel('Deviation').fill(width);
     await unsure.getByRole('button', { name: 'Add', exact: true }).click();

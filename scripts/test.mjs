@@ -50,6 +50,8 @@ function tasks() {
   all.add('server', serverTests, { after: ['libraries'] });
   jest('packages', ['wording', 'report', 'cli'], { after: ['libraries'] });
   all.add('types', (run) => run('npm', ['run', '--silent', 'types'], withRoom()), { after: ['libraries'] });
+  // what is written from the catalogue is as it would be written now
+  all.add('glossary', (run) => run(process.execPath, ['scripts/write-glossary.mjs', '--check']), { after: ['libraries'] });
   all.add('format', (run) => run(bin('prettier'), ['--check', '--log-level', 'warn', '--cache', '.'], withRoom()));
   all.add('busy machine', (run) => node(run, 'scripts/busy.mjs', ['--loops', '1', '--models', '300'], PORTS.busy), built);
   all.add('odd requests', (run) => node(run, 'bench/fuzz.mjs', ['--count', '400'], PORTS.fuzz), built);

@@ -78,8 +78,30 @@ export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?:
     company: study.report?.company ?? '',
     logo: pictureIn(study.report?.logo),
     failing,
-    sections: parts.flatMap((part) => sectionsOf(c, part, head, options)).map((s) => inOwnWords(study, s)),
+    sections: parts.flatMap((part) => sectionsOf(c, part, head, options)).map((s) => headed(inOwnWords(study, s))),
   };
+}
+
+/** symbols and parts of a sum, which begin as they are */
+const UNCAPPED = /^(of which|cos|kWh|sin|min|max)\b/;
+const capped = (label: string): string =>
+  /^[a-z]{2,}(?![\w^=])/.test(label) && !UNCAPPED.test(label) ? label.charAt(0).toUpperCase() + label.slice(1) : label;
+
+/** parts whose rows are the study's own words */
+const OWN_WORDS: ReadonlySet<Part> = new Set(['cover', 'revisions', 'notes']);
+
+/** the heads of columns and of rows in sentence case */
+function headed(s: Section): Section {
+  const blocks = s.blocks.map((b): Block => {
+    if (b.kind !== 'table' || OWN_WORDS.has(s.part)) return b;
+    const columns = b.columns.map((c) => ({ ...c, label: capped(c.label) }));
+    const rows = b.rows.map((r) => {
+      const [first, ...rest] = r.cells;
+      return typeof first === 'string' ? { ...r, cells: [capped(first), ...rest] } : r;
+    });
+    return { ...b, columns, rows };
+  });
+  return { ...s, blocks };
 }
 
 /** a section under the heading that the study has for its part; what follows a part's name (a tag) stays */

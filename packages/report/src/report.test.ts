@@ -112,7 +112,7 @@ describe.each(DEMOS)('%s', (_name, study) => {
     expect(sums).toBeGreaterThan(0);
     // the heads of a sheet with one table stay in view
     const margins = book.getWorksheet('Margins')!;
-    expect(margins.getRow((margins.views[0] as { ySplit: number }).ySplit).getCell(1).value).toBe('check');
+    expect(margins.getRow((margins.views[0] as { ySplit: number }).ySplit).getCell(1).value).toBe('Check');
     const all = book.getWorksheet('Ledger')!;
     expect(all.rowCount).toBe(rows.length + 1);
     const [first] = rows;

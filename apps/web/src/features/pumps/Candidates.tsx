@@ -76,8 +76,8 @@ export function Candidates({
           <th className="font-normal">η %</th>
           <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.lowestNpshRatio')}</th>
           <th className="pl-2 text-left font-normal">{msg('view.pumps.worstCheck')}</th>
-          <th className="font-normal max-[1120px]:hidden">{msg('view.pumps.headReserve')}</th>
-          <th className="font-normal">
+          <th className="pl-2 font-normal max-[1120px]:hidden">{msg('view.pumps.headReserve')}</th>
+          <th className="pl-2 font-normal whitespace-nowrap">
             {isByPower ? msg('view.pumps.powerAtLargestDuty', { unit: d.unit('power') }) : msg('view.pumps.mwhYear')}
           </th>
           <td className="w-[74px]" />

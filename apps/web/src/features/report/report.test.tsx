@@ -159,7 +159,7 @@ describe('letterhead', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('does not respond');
     await userEvent.click(screen.getByRole('button', { name: /Add a line/ }));
     await type('Label of line 1', 'contract');
-    await type('text of line 1', 'C-1188');
+    await type('Text of line 1', 'C-1188');
     expect(report(opened)!.titleFields).toEqual([{ label: 'contract', text: 'C-1188' }]);
     await userEvent.click(screen.getByRole('button', { name: 'Take line 1 out' }));
     expect(report(opened)).not.toHaveProperty('titleFields');
