@@ -164,15 +164,15 @@ function sectionsOf(
 
 function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | 'date', string>, options: ReportOptions): Section {
   const rows = [
-    ['service', head.title],
-    ['tag', head.tag],
-    ['prepared', head.preparedBy],
-    ['checked', options.checkedBy ?? ''],
-    ['approved', options.approvedBy ?? ''],
-    ['revision', options.revision ?? ''],
-    ['date', head.date],
+    [msg('report.coverService'), head.title],
+    [msg('report.coverTag'), head.tag],
+    [msg('report.coverPrepared'), head.preparedBy],
+    [msg('report.coverChecked'), options.checkedBy ?? ''],
+    [msg('report.coverApproved'), options.approvedBy ?? ''],
+    [msg('report.coverRevision'), options.revision ?? ''],
+    [msg('report.coverDate'), head.date],
     ...(c.study.report?.titleFields ?? []).map((f) => [f.label, f.text ?? '']),
-  ].filter(([label, text]) => text !== '' || ['checked', 'approved'].includes(label!));
+  ].filter(([label, text]) => text !== '' || [msg('report.coverChecked'), 'approved'].includes(label!));
   const verdicts = c.scenarios.map((s) => {
     const { result, model } = s;
     const counts = (v: string): string => String(result?.margins.filter((m) => m.verdict === v).length ?? 0);
@@ -195,7 +195,7 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
     };
   });
   const whole = c.study.lines.length === 0 ? 'incomplete' : studyVerdict(c.scenarios);
-  rows.push(['verdict', `${MARK[whole]}${c.study.lines.length === 0 ? msg('report.noLineYet') : ''}`]);
+  rows.push([msg('report.coverVerdict'), `${MARK[whole]}${c.study.lines.length === 0 ? msg('report.noLineYet') : ''}`]);
   const missing = notJudged(c);
   return {
     part: 'cover',

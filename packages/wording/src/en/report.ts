@@ -1,4 +1,12 @@
 export default {
+  'report.coverApproved': 'Approved',
+  'report.coverChecked': 'Checked',
+  'report.coverDate': 'Date',
+  'report.coverPrepared': 'Prepared',
+  'report.coverRevision': 'Revision',
+  'report.coverService': 'Service',
+  'report.coverTag': 'Tag',
+  'report.coverVerdict': 'Verdict',
   'report.aMarginFails': 'A margin fails',
   'report.allLimitsAreDefaults': 'All limits are defaults.',
   'report.allMargins': 'All margins',
