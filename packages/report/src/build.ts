@@ -172,7 +172,7 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
     [msg('report.coverRevision'), options.revision ?? ''],
     [msg('report.coverDate'), head.date],
     ...(c.study.report?.titleFields ?? []).map((f) => [f.label, f.text ?? '']),
-  ].filter(([label, text]) => text !== '' || [msg('report.coverChecked'), 'approved'].includes(label!));
+  ].filter(([label, text]) => text !== '' || [msg('report.coverChecked'), msg('report.coverApproved')].includes(label!));
   const verdicts = c.scenarios.map((s) => {
     const { result, model } = s;
     const counts = (v: string): string => String(result?.margins.filter((m) => m.verdict === v).length ?? 0);

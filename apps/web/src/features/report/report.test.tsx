@@ -161,7 +161,7 @@ describe('letterhead', () => {
     await type('Label of line 1', 'contract');
     await type('Text of line 1', 'C-1188');
     expect(report(opened)!.titleFields).toEqual([{ label: 'contract', text: 'C-1188' }]);
-    await userEvent.click(screen.getByRole('button', { name: 'Take line 1 out' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove line 1' }));
     expect(report(opened)).not.toHaveProperty('titleFields');
     await type('heading of Pump data sheet', 'Pump process data');
     expect(report(opened)!.headings).toEqual([{ part: 'pump-sheet', text: 'Pump process data' }]);
@@ -171,9 +171,9 @@ describe('letterhead', () => {
     // the first is the revision of the title block, the next one number on
     for (let i = 0; i < 2; i++) await userEvent.click(screen.getByRole('button', { name: /Add a revision/ }));
     expect(report(opened)!.revisions!.map((r) => [r.revision, r.date, r.checkedBy])).toEqual([['0', '2026-03-01', 'BL'], ['1', '2026-03-01', 'BL']]); // prettier-ignore
-    await type('what changed of revision 1', 'second pump');
+    await type('What changed of revision 1', 'second pump');
     expect(report(opened)!.revisions![1]!.text).toBe('second pump');
-    for (const r of ['0', '1']) await userEvent.click(screen.getByRole('button', { name: `Take revision ${r} out` }));
+    for (const r of ['0', '1']) await userEvent.click(screen.getByRole('button', { name: `Remove revision ${r}` }));
     expect(report(opened)).not.toHaveProperty('revisions');
     await settle();
   });
