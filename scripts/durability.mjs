@@ -645,7 +645,7 @@ async function elsewhere() {
   made('cedar_knot_broken');
   database.sql('CREATE TABLE cedar_knot_broken.study_versions (other INT)');
   const broken = run('start.mjs', [], { CEDAR_KNOT_DATA: path, ...url('cedar_knot_broken') });
-  expect(!broken.ok && broken.said.includes('could not be brought up to date'), 'a failed migration was not said', broken.said);
+  expect(!broken.ok && broken.said.includes('could not be updated'), 'a failed migration was not said', broken.said);
   const wrong = run('start.mjs', [], { CEDAR_KNOT_DATA: path, CEDAR_KNOT_PORT: 'many' });
   expect(!wrong.ok && wrong.said.includes('CEDAR_KNOT_PORT'), 'a wrong environment was not said', wrong.said);
   await database.stop();
