@@ -38,7 +38,7 @@ test('what every scenario asks of the valve stands as the command solves it; one
   // with a tenth more flow the same valve stands further open, and nothing of it is kept
   const asked = page.locator('[data-asked=winter] td >> nth=1');
   const before = Number(await asked.textContent());
-  await page.getByRole('button', { name: 'Flow 10 % more' }).click();
+  await page.getByRole('button', { name: 'Flow + 10 %' }).click();
   await expect.poll(async () => Number(await asked.textContent()) / before).toBeCloseTo(1.1, 2);
   await expect(page.locator('[data-tried]')).toContainText(/^0 of/);
   await page.getByRole('button', { name: 'As it is' }).click();

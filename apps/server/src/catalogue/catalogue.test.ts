@@ -184,7 +184,7 @@ describe('an import', () => {
     const lines = await take({ pumps: { good: ENTRY, bad: { ...ENTRY, curve: [{ flow: 'x', head: '1 m' }, ENTRY.curve[1]] } } });
     expect(lines.at(-1)!.problem!.errors[0]!.path).toBe('pumps.bad.curve[0].flow');
     expect(await list('pumps')).toHaveLength(before);
-    expect((await take({})).at(-1)!.problem!.message).toContain('No pump');
+    expect((await take({})).at(-1)!.problem!.message).toContain('no pump');
   });
 
   test('several at once of the same new makers: each model is kept once, and none is told of the others', async () => {

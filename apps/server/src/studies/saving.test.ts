@@ -120,7 +120,7 @@ describe('a database that is lost', () => {
     for (const s of open) s.destroy();
     open.clear();
   };
-  test('in the middle of a save: 503, and not known whether it was kept; then all goes on', async () => {
+  test('in the middle of a save: 503, and Whether the change was saved; then all goes on', async () => {
     const { id, document } = await create();
     const sequelize = tests.app.get<Sequelize>(getConnectionToken());
     // hold the study so that the save waits inside its transaction
@@ -141,7 +141,7 @@ describe('a database that is lost', () => {
     cut();
     const answer = await saving;
     expect(answer.status).toBe(503);
-    expect((answer.body as { message: string }).message).toContain('not known whether it was kept');
+    expect((answer.body as { message: string }).message).toContain('Whether the change was saved');
     await holder.rollback().catch(() => undefined);
     expect((await http().get(`/api/studies/${id}`).expect(200)).body).toMatchObject({ version: 1 });
     await http().put(`/api/studies/${id}`).send({ version: 1, document }).expect(200);
@@ -160,8 +160,8 @@ describe('a database that stands still', () => {
     freeze(true);
     const waiting = await Promise.all([save(), http().get(`/api/studies/${id}`), http().get('/api/health')]);
     expect(waiting.map((a) => [a.status, (a.body as { error: string }).error])).toEqual(Array(3).fill([503, 'database']));
-    expect((waiting[0].body as { message: string }).message).toContain('not known whether it was kept');
-    expect((waiting[1].body as { message: string }).message).not.toContain('kept');
+    expect((waiting[0].body as { message: string }).message).toContain('Whether the change was saved');
+    expect((waiting[1].body as { message: string }).message).not.toContain('Whether');
     // by now it is known
     expect((await http().get('/api/studies')).status).toBe(503);
     freeze(false);
