@@ -146,7 +146,7 @@ describe('the entries of a thing', () => {
     const before = put.mock.calls.length;
     await type('Speed of the curve', '3 bar');
     expect(put).toHaveBeenCalledTimes(before);
-    expect(screen.getByText(/is a pressure; a speed is needed here/)).toBeTruthy();
+    expect(screen.getByText(/is a pressure. Expected: a speed/)).toBeTruthy();
   });
 
   test('a record that is not there yet begins with its first entry; words are kept as a list', async () => {

@@ -80,7 +80,7 @@ describe('uncertainty', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Uncertainty' }));
     expect(screen.getByText(/Enter on the left which inputs are uncertain/)).toBeTruthy();
     await fill('All pipes', '3 bar');
-    expect(screen.getByRole('alert').textContent).toMatch(/is a pressure; a roughness is needed here/);
+    expect(screen.getByRole('alert').textContent).toMatch(/is a pressure. Expected: a roughness/);
     expect(opened.store.getState().study.uncertainty).toBeUndefined();
     await userEvent.clear(screen.getByLabelText('Deviation'));
     await userEvent.type(screen.getByLabelText('Deviation'), '30 %');
@@ -113,7 +113,7 @@ describe('readings', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Readings' }));
     const rows = document.querySelectorAll('[data-reading]');
     expect(rows).toHaveLength(3);
-    expect(within(rows[2] as HTMLElement).getByRole('alert').textContent).toMatch(/cannot be read there/);
+    expect(within(rows[2] as HTMLElement).getByRole('alert').textContent).toMatch(/cannot be measured there/);
     expect(Number(rows[1]!.querySelector('[data-off]')!.textContent.replace('−', '-'))).toBeLessThan(-1.5);
     await userEvent.click(screen.getByRole('combobox', { name: 'Fitted input' }));
     await userEvent.click(screen.getByRole('option', { name: /^P-1/ }));
