@@ -47,7 +47,7 @@ test('what cannot be taken stays, marked and explained; Escape brings back what 
   await user.type(field(), '12 bar{Enter}');
   expect(field().value).toBe('12 bar');
   expect(field().getAttribute('aria-invalid')).toBe('true');
-  expect(screen.getByRole('alert').textContent).toContain('a length is needed');
+  expect(screen.getByRole('alert').textContent).toContain('Expected: a length');
   await user.keyboard('{Escape}');
   expect(field().value).toBe('10 m');
   expect(screen.queryByRole('alert')).toBeNull();

@@ -31,7 +31,7 @@ test('a last word of progress that comes after the answer does not put the impor
   const taken = jest.fn();
   const file = { name: 'veldmark.csv', text: () => Promise.resolve('model;flow;head') } as File;
   render(<ImportDock kind="pumps" file={file} onClose={() => undefined} onTaken={taken} />);
-  fireEvent.click(await screen.findByRole('button', { name: 'Take 1 pump' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Import 1 pump' }));
   await act(async () => report(1, 2));
   expect(screen.getByRole('progressbar')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Close' })).toBeNull();

@@ -56,7 +56,7 @@ test('a card says the worst that a judged scenario has, with its letter and how 
   home([head('1'), head('2'), head('3')], { '1': failing, '2': aside, '3': both });
   const said = async (title: string): Promise<string> => {
     const found = await card(title);
-    await waitFor(() => expect(found.textContent).toMatch(/region|all margins hold/));
+    await waitFor(() => expect(found.textContent).toMatch(/Region|all margins hold/));
     return found.textContent;
   };
   expect(await said('Study 1')).toMatch(/region B /);

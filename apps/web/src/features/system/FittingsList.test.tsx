@@ -43,7 +43,7 @@ test('counts are typed or stepped; none takes the piece out', async () => {
   await user.type(count, 'x{Enter}');
   expect(fittings()).toEqual([{ type: 'gate', count: 3 }, { k: 0.5 }]);
   again();
-  await user.click(screen.getByRole('button', { name: /Take out gate/ }));
+  await user.click(screen.getByRole('button', { name: /Remove gate/ }));
   await user.click(screen.getByRole('button', { name: /Take out loss coefficient/ }));
   expect(fittings()).toBeUndefined();
 });

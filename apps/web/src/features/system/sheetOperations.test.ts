@@ -53,7 +53,7 @@ describe('a cell of the sheet', () => {
   test('outlets: of an element, of a point, none of a line; empty gives it back', () => {
     expect(entryOf(type(firstStudy(), 'L-1', 'outlet', '3'), 'L-1')).toMatchObject({ outletElevation: '3 m' });
     expect(entryOf(type(firstStudy(), 'V-2', 'outlet', '60 ft'), 'V-2')).toMatchObject({ elevation: '60 ft' });
-    expect(type(firstStudy(), 'V-2', 'outlet', '3 bar')).toContain('a length is needed');
+    expect(type(firstStudy(), 'V-2', 'outlet', '3 bar')).toContain('Expected: a length');
     const with_ = type(firstStudy(), 'L-1', 'outlet', '3 m') as Study;
     expect('outletElevation' in (entryOf(type(with_, 'L-1', 'outlet', ''), 'L-1') as object)).toBe(false);
   });
@@ -92,15 +92,15 @@ describe('quick entry', () => {
   test.each([
     // DN150 sch 40: 168.3 − 2·7.11 = 154.1 mm
     ['pipe 120 m DN150 sch 40, 4 elbow-90-long', 'Read as 120 m of 154.1 mm inside, 4 fittings'],
-    ['120 m DN150', 'Read as 120 m of 154.1 mm inside, no fittings; schedule 40 is taken for DN150'],
-    ['30 m PE 110', 'Read as 30 m of 90.0 mm inside, no fittings; SDR 11 is taken for PE 110'],
-    ['30 m bore 80 mm, a check valve', 'Read as 30 m of 80 mm inside, 1 fitting; “check valve” is read as check-swing'],
+    ['120 m DN150', 'Read as 120 m of 154.1 mm inside, no fittings; schedule 40 assumed for DN150'],
+    ['30 m PE 110', 'Read as 30 m of 90.0 mm inside, no fittings; SDR 11 assumed for PE 110'],
+    ['30 m bore 80 mm, a check valve', 'Read as 30 m of 80 mm inside, 1 fitting; “check valve” read as check-swing'],
     ['strainer 0.1 bar at 60 m3/h', 'Read as device'],
-    ['pump 60 m3/h at 40 m', 'Read as pump; 60 m3/h is imposed, 40 m is kept as the rated head'],
-    ['pump holin', '▲ “holin” is not understood here; was “hollin” meant?'],
+    ['pump 60 m3/h at 40 m', 'Read as pump; 60 m3/h imposed, 40 m kept as rated head'],
+    ['pump holin', '▲ “holin” is not understood. Did you mean “hollin”?'],
     ['120 m DN155 sch 40', '▲ DN155 is not in the pipe tables'],
     ['120 m DN150 sch 41', '▲ DN150 is not available in schedule 41'],
-    ['1,200 m DN150', '▲ The comma may part thousands or decimals'],
+    ['1,200 m DN150', '▲ Ambiguous decimal or thousands separator'],
     ['   ', null],
   ])('%s', (text, expected) => {
     if (expected === null) expect(readsAs(text)).toBeNull();
@@ -132,7 +132,7 @@ describe('pasted rows', () => {
     expect(readPasted('pipe\tx\t12 m DN100\t3 bar')[0]!.reading).toMatchObject({
       problem: expect.stringContaining('Outlet elevation'),
     });
-    expect(readPasted('pipe\tx\t12 m DN100\t1,200 m')[0]!.reading).toMatchObject({ problem: expect.stringContaining('comma') });
+    expect(readPasted('pipe\tx\t12 m DN100\t1,200 m')[0]!.reading).toMatchObject({ problem: expect.stringContaining('Ambiguous') });
   });
 });
 
