@@ -37,7 +37,7 @@ test('a last word of progress that comes after the answer does not put the impor
   expect(screen.queryByRole('button', { name: 'Close' })).toBeNull();
   await act(async () => answer({ result: { created: 1, revised: 0, unchanged: 0 } }));
   await act(async () => report(2, 2));
-  expect(screen.getByText('Taken: 1 new.')).toBeTruthy();
+  expect(screen.getByText('Imported: 1 new.')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Close' })).toBeTruthy();
   expect(taken).toHaveBeenCalledTimes(1);
 });

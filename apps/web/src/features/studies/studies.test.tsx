@@ -59,7 +59,7 @@ test('a card says the worst that a judged scenario has, with its letter and how 
     await waitFor(() => expect(found.textContent).toMatch(/Region|all margins hold/));
     return found.textContent;
   };
-  expect(await said('Study 1')).toMatch(/region B /);
+  expect(await said('Study 1')).toMatch(/Region B /);
   expect(await said('Study 1')).not.toContain('+');
   expect(await said('Study 2')).toContain('all margins hold');
   expect(await said('Study 3')).toMatch(/region A \+1/);

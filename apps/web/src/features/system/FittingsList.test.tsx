@@ -44,7 +44,7 @@ test('counts are typed or stepped; none takes the piece out', async () => {
   expect(fittings()).toEqual([{ type: 'gate', count: 3 }, { k: 0.5 }]);
   again();
   await user.click(screen.getByRole('button', { name: /Remove gate/ }));
-  await user.click(screen.getByRole('button', { name: /Take out loss coefficient/ }));
+  await user.click(screen.getByRole('button', { name: /Remove loss coefficient/ }));
   expect(fittings()).toBeUndefined();
 });
 
