@@ -62,7 +62,7 @@ test('a card says the worst that a judged scenario has, with its letter and how 
   expect(await said('Study 1')).toMatch(/Region B /);
   expect(await said('Study 1')).not.toContain('+');
   expect(await said('Study 2')).toContain('all margins hold');
-  expect(await said('Study 3')).toMatch(/region A \+1/);
+  expect(await said('Study 3')).toMatch(/Region A \+1/);
 });
 
 test('one that cannot be read says how many entries lack; an alternative names what it is beside', async () => {
