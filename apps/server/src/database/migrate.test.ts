@@ -70,7 +70,7 @@ test('a lock that is not had ends the start in words', async () => {
   const holder = await other.transaction();
   await other.query("SELECT GET_LOCK('cedar_knot_migration', 0)", { transaction: holder, type: QueryTypes.SELECT });
   await expect(migrate(db, { waitSeconds: 1 })).rejects.toThrow(MigrationFailure);
-  await expect(migrate(db, { waitSeconds: 1 })).rejects.toThrow('Another start has been changing the tables');
+  await expect(migrate(db, { waitSeconds: 1 })).rejects.toThrow('Another start has been updating the tables');
   await holder.rollback();
   await other.close();
   expect(await migrate(db)).toEqual([]);
