@@ -36,11 +36,13 @@ export function parametersOf(elements, found = new Map()) {
 
 const quoted = (name) => (/^[A-Za-z_]\w*$/.test(name) ? name : `'${name}'`);
 
+/** file of every key */
+const seen = new Map();
+
 async function written() {
   const files = readdirSync(FOLDER)
     .filter((f) => f.endsWith('.ts'))
     .sort();
-  const seen = new Map();
   const rows = [];
   for (const file of files)
     for (const [key, message] of Object.entries(await messagesOf(file))) {
@@ -72,8 +74,24 @@ async function written() {
   ].join('\n');
 }
 
+/** parts whose keys are put together where they are asked for */
+const BY_CODE = /^glossary\./;
+
+/** Messages that nothing says. */
+function unsaid(keys) {
+  const sources = ['apps', 'packages'].flatMap((folder) =>
+    readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' })
+      .filter((f) => /\.tsx?$/.test(f) && !/node_modules|dist\/|\.test\.|wording\/src\/(en\/|keys\.ts)/.test(f))
+      .map((f) => readFileSync(join(ROOT, folder, f), 'utf8')),
+  );
+  const said = new Set(sources.flatMap((s) => [...s.matchAll(/'([a-z]+(?:\.[\w-]+)+)'/g)].map((m) => m[1])));
+  return keys.filter((key) => !said.has(key) && !BY_CODE.test(key));
+}
+
 async function main() {
   const text = await written();
+  const left = unsaid([...seen.keys()]);
+  if (left.length > 0) throw new Stop(`Nothing says these messages: ${left.join(', ')}.`);
   if (!process.argv.includes('--check')) return writeFileSync(FILE, text);
   // as the formatter leaves it
   const { format, resolveConfig } = await import('prettier');

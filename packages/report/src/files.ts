@@ -1,6 +1,6 @@
 /* What needs a machine behind it, and not a page: PDF, workbook, zip. */
 import type { ReportDocument, ReportFormat } from './document.js';
-import type { LedgerRow } from './lists.js';
+import type { LedgerRow } from './ledger.js';
 import { reportPdf, type PdfOptions } from './pdf.js';
 import { logoProblem } from './pictures.js';
 import { ledgerCsv, reportZip } from './tables.js';

@@ -52,7 +52,7 @@ export async function reportPdf(report: ReportDocument, { paper = 'A4', isInk = 
   pdfmake.setUrlAccessPolicy?.(() => false);
   pdfmake.setLocalAccessPolicy?.((path) => FONT_PATHS.has(path));
   writeStructure({ top: MARGIN.top, bottom: MARGIN.bottom, title: TITLE });
-  return pdfmake.createPdf(printable(definition(report, paper, isInk), report)).getBuffer();
+  return pdfmake.createPdf(printable(definition(report, paper, isInk), report, isInk)).getBuffer();
 }
 
 const FONT_PATHS = new Set(Object.values(FONT_FILES).flatMap((faces) => Object.values(faces)));
@@ -140,7 +140,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     footer: (page: number, pages: number): Content => ({
       columns: [
         {
-          text: failing.length > 0 ? msg('report.failingCountPluralOneOther', { count: failing.length }) : '',
+          text: failing.length > 0 ? msg('report.failingMargins', { count: failing.length }) : '',
           color: tone(FAILS),
         },
         { text: msg('report.pageOf', { page, pages }), alignment: 'right', color: QUIET },
@@ -159,7 +159,7 @@ interface Definition {
 }
 
 /** Every text in a font that has its signs; what none has is said on the first page. */
-function printable(made: object, { failing, company, title, tag }: ReportDocument): object {
+function printable(made: object, { failing, company, title, tag }: ReportDocument, isInk: boolean): object {
   const { content, header, footer, ...rest } = made as Definition;
   const missed = new Set<string>();
   const miss = (word: string): void => void missed.add(word);
@@ -169,7 +169,7 @@ function printable(made: object, { failing, company, title, tag }: ReportDocumen
   const note: Content[] =
     missed.size === 0
       ? []
-      : [{ text: msg('report.cannotBePrinted', { words: [...missed].map(spelling).join(', ') }), color: FAILS, fontSize: 9, margin: [0, 0, 0, 8] }]; // prettier-ignore
+      : [{ text: msg('report.cannotBePrinted', { words: [...missed].map(spelling).join(', ') }), color: isInk ? INK : FAILS, fontSize: 9, margin: [0, 0, 0, 8] }]; // prettier-ignore
   return {
     ...rest,
     content: [...note, ...set],
@@ -338,7 +338,7 @@ const headText = ({ label, unit }: Column): string => (unit ? `${label}, ${unit}
 function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string) => string): Content {
   const verdict = isNumber(cell) ? cell.verdict : undefined;
   const word = typeof cell === 'string' ? cell : '';
-  const isFailing = verdict === 'fails' || word === 'FAILS' || word === 'not solved';
+  const isFailing = verdict === 'fails' || word === 'FAILS' || word === msg('report.notSolved');
   const isNear = verdict === 'near' || word === 'near';
   const mark = verdict === 'fails' ? msg('report.fails') : verdict === 'near' ? msg('report.near') : '';
   return {

@@ -12,7 +12,7 @@ import { buildReport, contextOf, isPart } from './build.js';
 import { isNumber, PARTS, printed, type Block, type NumberCell, type ReportDocument } from './document.js';
 import { chartSvg, styleOf } from './drawing.js';
 import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
-import { ledger } from './lists.js';
+import { ledger } from './ledger.js';
 import { readBack } from './test/read-back.js';
 
 const DEMOS: [string, Study][] = [

@@ -48,7 +48,7 @@ export function stations(c: ReportContext): Section | null {
   const ground: Trace = { points: trace(chosen.line, (p) => p.elevation), colour: INK, width: 2.2 };
   const svg = chartSvg({
     title: msg('report.longLine'),
-    x: { title: msg('report.trueDistanceIsusSelectYes', { isUs: isUs ? 'yes' : 'no' }), from: 0 },
+    x: { title: msg('report.trueDistance', { isUs: isUs ? 'yes' : 'no' }), from: 0 },
     y: { title: msg('report.elevationAndHydraulicGrade', { unit: unit('length') }) },
     traces: [...(allowed.points.some((p) => p !== null) ? [allowed] : []), ground, ...grades],
     ...SIZE,

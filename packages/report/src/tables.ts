@@ -1,7 +1,7 @@
 import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { cellText, isNumber, type Cell, type ReportDocument } from './document.js';
-import type { LedgerRow } from './lists.js';
+import type { LedgerRow } from './ledger.js';
 import { LEDGER_HEADS, ledgerCells } from './workbook.js';
 
 /** what a spreadsheet would take for a formula is marked as text; a quantity like "-5 m" stays as it is */

@@ -1,6 +1,6 @@
 import Excel from 'exceljs';
 import { isNumber, type Cell, type ReportDocument } from './document.js';
-import type { LedgerRow } from './lists.js';
+import type { LedgerRow } from './ledger.js';
 import { msg } from './words.js';
 
 /** letters that a name of a sheet may not hold, and how many it may */

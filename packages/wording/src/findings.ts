@@ -261,7 +261,7 @@ export function neededText(n: Needed, system: UnitSystem = 'metric'): string {
       // ratings are made in whole steps of kilowatts, whatever is shown beside them
       return msg('finding.aMotorOfKw', { rating: n.rating / 1000 });
     case 'flow':
-      return msg('finding.ismoreSelectYesOtherThrough', {
+      return msg('finding.needed-flow', {
         more: inUnits(Math.abs(n.more), 'flow', system, 2),
         isMore: n.more > 0 ? 'yes' : 'no',
       });

@@ -107,7 +107,7 @@ export interface Parameters {
   'app.rowIsMissing': { i: string | number; label: string | number };
   'app.rowMustBeGreaterThan': { i: string | number; label: string | number };
   'app.setToAKnownPressure': { id: string | number };
-  'app.shutSelectYesOtherIn': { shut: string; id: string | number; letter: string | number };
+  'app.openOrCloseInScenario': { shut: string; id: string | number; letter: string | number };
   'app.splitOrInsertIntoIt': { id: string | number };
   'app.swapAnd': { from: string | number; to: string | number };
   'app.theApplicationRespondedWithStatus': { status: string | number };
@@ -211,7 +211,7 @@ export interface Parameters {
   'finding.exit-unsure': { where: string | number };
   'finding.gas-released': { where: string | number; unit: string | number };
   'finding.isNotEntered': { entry: string | number };
-  'finding.ismoreSelectYesOtherThrough': { more: string | number; isMore: string };
+  'finding.needed-flow': { more: string | number; isMore: string };
   'finding.liquid-unsettled': { where: string | number; change: string | number };
   'finding.method-range': { where: string | number; b: string | number; ceta: string | number };
   'finding.method-range2': { where: string | number; ceta: string | number; b: string | number };
@@ -343,7 +343,7 @@ export interface Parameters {
     expected: string | number;
   };
   'reach.givesIn': { who: string | number; m: string | number; beside: string | number; m2: string | number };
-  'reach.iskindSelectYesOtherOf': {
+  'reach.takesOf': {
     who: string | number;
     isKind: string;
     m: string | number;
@@ -362,7 +362,7 @@ export interface Parameters {
   'report.elevationAndHydraulicGrade': { unit: string | number };
   'report.elevationHeavyAndHydraulicGrade': { lines: string | number };
   'report.endOfCurveBelowThe': { scenarioName: string | number };
-  'report.failingCountPluralOneOther': { count: number };
+  'report.failingMargins': { count: number };
   'report.flow': { unit: string | number };
   'report.flowVelocityAndLossIn': { scenarioName: string | number };
   'report.fr': { ventingwords: string | number; froude: string | number };
@@ -394,7 +394,7 @@ export interface Parameters {
   'report.scenarioEachTracedToIts': { scenarioName: string | number; which: string | number };
   'report.sch': { schedule: string | number };
   'report.to': { checkValue: string | number };
-  'report.trueDistanceIsusSelectYes': { isUs: string };
+  'report.trueDistance': { isUs: string };
   'report.well2': { id: string | number };
   'report.wellAndLiftSheet2': { named: string | number };
   'server.aBodyOfAtMost': { megabytes: string | number };
@@ -479,7 +479,7 @@ export interface Parameters {
   'view.catalogue.ofChecked': { tried: string | number };
   'view.catalogue.ofDrawnSelectAFamily': { count: string | number; of_: string | number };
   'view.catalogue.ofRows': { rows: string | number };
-  'view.catalogue.problemcountPluralOneOtherTo': { problemCount: number; from: string | number };
+  'view.catalogue.rowsToReview': { problemCount: number; from: string | number };
   'view.catalogue.pumps': { pumps: string | number };
   'view.catalogue.pumpsCurves': { pumps: string | number; curves: string | number };
   'view.catalogue.rated': { coefficient: string | number };
@@ -595,8 +595,6 @@ export interface Parameters {
   'view.frame.theCalculationStoppedTheStudy': { crashed: string | number };
   'view.frame.theRestIsCalculatedWithout': { leftOut: string | number };
   'view.frame.undoCtrlZ': { label: string | number };
-  'view.frame.unitOf': { quantity: string | number };
-  'view.frame.unitsNow': { name: string | number };
   'view.frame.version': { version: string | number };
   'view.frame.versionWasSavedWhileYou': { version: string | number };
   'view.frame.yourChangesAreKeptIn': { message: string | number };
@@ -615,14 +613,14 @@ export interface Parameters {
   };
   'view.margins.belowItsLowerLimitBy': { away: string | number };
   'view.margins.deviationOfTheReadingsBefore': { before: string | number; after: string | number };
-  'view.margins.fitToUsedPluralOne': { used: number };
+  'view.margins.fitToReadings': { used: number };
   'view.margins.fromReadings': { handleName: string | number };
   'view.margins.grade': { grade: string | number };
   'view.margins.gradeFlowHead': { grade: string | number; range: string | number; range2: string | number };
   'view.margins.in': { value: string | number; letter: string | number };
   'view.margins.inPlaceOfWith95': { shownValue: string | number };
-  'view.margins.isverdictSelectYesOtherIsedge': { isVerdict: string; away: string | number; isEdge: string };
-  'view.margins.limitOwnSelectYesOther': { own: string };
+  'view.margins.fromItsLimit': { isVerdict: string; away: string | number; isEdge: string };
+  'view.margins.limitOrigin': { own: string };
   'view.margins.line': { l: string | number };
   'view.margins.nearest': {
     whose: string | number;
@@ -653,6 +651,9 @@ export interface Parameters {
   'view.margins.to': { least: string | number; most: string | number };
   'view.margins.uncertain': { input: string | number };
   'view.margins.useReading': { i: string | number };
+  'view.person.unitsNow': { name: string | number };
+  'view.person.unitOf': { quantity: string | number };
+  'view.person.asInSet': { unit: string | number; set: string };
   'view.person.shownOnTheVersionsYou': { person: string | number };
   'view.person.yourName': { person: string | number };
   'view.picture.axis': { label: string | number };
@@ -700,7 +701,7 @@ export interface Parameters {
   'view.pumps.hasNoCurveOrNo': { pump: string | number };
   'view.pumps.input': { unit: string | number };
   'view.pumps.isOff': { pump: string | number };
-  'view.pumps.isfitsSelectYesOtherThe': { isFits: string };
+  'view.pumps.fitsTheBore': { isFits: string };
   'view.pumps.min': { unit: string | number };
   'view.pumps.minimumFlowLineAt': { pump: string | number };
   'view.pumps.missingCatalogueData': { value: string | number };
@@ -730,7 +731,6 @@ export interface Parameters {
   'view.pumps.useAs': { name: string | number; pump: string | number };
   'view.pumps.useKw': { fitting: string | number };
   'view.pumps.withoutAUsableCurve': { unusable: string | number };
-  'view.report.asInSet': { unit: string | number; set: string };
   'view.report.atMostCharacters': { longestLine: string | number };
   'view.report.creating': { name: string | number };
   'view.report.figures2': { count: string | number; value: string | number };
@@ -755,7 +755,6 @@ export interface Parameters {
   'view.report.textOfLine': { i: string | number };
   'view.report.thePictureHasKbAt': { size: string | number };
   'view.report.together': { value: string | number; unit: string | number };
-  'view.report.unitOf': { quantity: string | number };
   'view.scenarios.actionsFor': { name: string | number };
   'view.scenarios.andMore': { count: string | number };
   'view.scenarios.clickToRename': { name: string | number };
@@ -817,8 +816,8 @@ export interface Parameters {
   'view.system.add': { id: string | number };
   'view.system.add2': { last: string | number };
   'view.system.addA': { one: string | number };
-  'view.system.addCountPluralOneOther': { count: number };
-  'view.system.addCountPluralOneOther2': { count: number };
+  'view.system.addRows': { count: number };
+  'view.system.addRows2': { count: number };
   'view.system.addElements': { count: string | number };
   'view.system.allowablePressureOf': { letter: string | number };
   'view.system.andMore': { pipes: string | number; count: string | number };
@@ -839,12 +838,7 @@ export interface Parameters {
   'view.system.costOf': { size: string | number };
   'view.system.costPerMetreOf': { size: string | number };
   'view.system.countOf': { name: string | number };
-  'view.system.countPluralOneOtherBetween': {
-    count: number;
-    range: string | number;
-    range2: string | number;
-    unit: string | number;
-  };
+  'view.system.elevationsBetween': { count: number; range: string | number; range2: string | number; unit: string | number };
   'view.system.dischargeG': { unit: string | number };
   'view.system.doNotApply': { count: string | number };
   'view.system.eachAtOfBep': { flowRatio: string | number };
@@ -884,7 +878,7 @@ export interface Parameters {
   'view.system.isNotBeyondTheRow': { f: string | number };
   'view.system.isNotInThePipe': { size: string | number };
   'view.system.isOutsideThisPipeSkipped': { f: string | number };
-  'view.system.isusSelectYesOtherEmpty': { isUs: string };
+  'view.system.emptyWeight': { isUs: string };
   'view.system.kindOf': { id: string | number };
   'view.system.kwhM': { total: string | number };
   'view.system.lettersShowEveryScenario': { name: string | number };
@@ -969,7 +963,7 @@ export interface Parameters {
   'view.system.use2': { size: string | number; schedule: string | number };
   'view.system.usedBy': { users: string | number };
   'view.system.velocitiesOfInAllScenarios': { size: string | number };
-  'view.system.whichSelectYesOtherOf': { which: string; name: string | number };
+  'view.system.coefficientOf': { which: string; name: string | number };
   'view.system.withNoFurtherCheckFailing': { unit: string | number };
   'view.system.year': { currency: string | number };
   'view.valves.anotherPumpAs': { pump: string | number };
@@ -993,7 +987,7 @@ export interface Parameters {
   'view.valves.overTravelWithTheCoefficient': { name: string | number };
   'view.valves.pipesFittingsDevices': { own: string | number; unit: string | number };
   'view.valves.requiredByEachIsaloneSelect': { isAlone: string };
-  'view.valves.requiredIssystemSelectYesOther': { isSystem: string };
+  'view.valves.requiredCoefficient': { isSystem: string };
   'view.valves.requiredRange': { coefficient: string | number; number: string | number; number2: string | number };
   'view.valves.scenario': { letter: string | number };
   'view.valves.select': { v: string | number };

@@ -50,7 +50,7 @@ export function takesText(takes: Takes, beside: string, system: UnitSystem = 'me
     const isTaking = part.here < 0;
     sentences.push(
       isTaking
-        ? msg('reach.iskindSelectYesOtherOf', {
+        ? msg('reach.takesOf', {
             who,
             isKind: part.kind === 'pipes' ? 'yes' : 'no',
             m: m(-part.here),

@@ -139,7 +139,7 @@ export function inputChange(
   if (!input) return null;
   const { field } = input;
   const scale = inputScale(input, system, atmosphere);
-  const figures = (si: number): string => String(rounded(scale.show(si), 4));
+  const figures = (si: number): string => rounded(scale.show(si), 4);
   const change = scale.width(turns - now);
   return {
     whose: input.owner === 'scenario' ? msg('app.liquid') : input.id,

@@ -1,5 +1,5 @@
 import { isNumber, type LedgerRow } from '@cedar-knot/report';
-import { msg } from '../words.js';
+import { figureName } from '@cedar-knot/wording';
 
 export type LedgerGroup = 'scenario' | 'line' | 'kind' | 'figure';
 
@@ -22,14 +22,9 @@ export function filteredLedger(rows: readonly LedgerRow[], typed: string): Ledge
 }
 
 /** figures of which a sum says something: losses and powers of one scenario */
-const SUMMED = new Set([
-  msg('app.headLoss'),
-  'friction',
-  'fittings',
-  msg('app.shaftPower'),
-  msg('app.inputPower'),
-  msg('app.hydraulicPower'),
-]);
+const SUMMED: ReadonlySet<string> = new Set(
+  (['headLoss', 'frictionLoss', 'fittingLoss', 'shaftPower', 'inputPower', 'hydraulicPower'] as const).map(figureName),
+);
 
 /** The sum of a list where all of it is of one figure, one scenario and one unit, and a sum makes sense. */
 export function ledgerSum(rows: readonly LedgerRow[]): { value: number; unit: string } | null {

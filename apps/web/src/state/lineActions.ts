@@ -88,7 +88,7 @@ function shutInScenario(store: StudyStore, id: string): LineAction {
   const set = study.scenarios[index]?.set ?? {};
   const shared = locate(study, id)!.entry.closed === true;
   const shut = set[`${id}.closed`] === undefined ? shared : set[`${id}.closed`] === true;
-  const name = msg('app.shutSelectYesOtherIn', { shut: shut ? 'yes' : 'no', id, letter: letterOf(index) });
+  const name = msg('app.openOrCloseInScenario', { shut: shut ? 'yes' : 'no', id, letter: letterOf(index) });
   const next = { ...set, [`${id}.closed`]: !shut };
   if (!shut === shared) delete next[`${id}.closed`];
   const path = ['scenarios', index, 'set'];

@@ -22,7 +22,7 @@ export default {
   'finding.isFullyOpen': 'is fully open',
   'finding.isNotEntered': '{entry} is not entered',
   'finding.isShut': 'is closed',
-  'finding.ismoreSelectYesOtherThrough': '{more} {isMore, select, yes {more} other {less}} through it',
+  'finding.needed-flow': '{more} {isMore, select, yes {more} other {less}} through it',
   'finding.liquid-unsettled':
     'The liquid along {where} does not converge: flow or pressure still changes by {change} %. With gas and liquid, two given pressures can allow several flows or none. Enter the flow and leave one pressure open.',
   'finding.method-range':

@@ -3,7 +3,7 @@ export default {
   'reach.fewer-readings': 'Fewer readings than inputs. Enter more readings, or select one input.',
   'reach.givesIn': '{who} gives {m}; in {beside} {m2}.',
   'reach.height': 'The height over the pump',
-  'reach.iskindSelectYesOtherOf': '{who} {isKind, select, yes {take} other {takes}} {m} of {m2}; in {beside} {m3}.',
+  'reach.takesOf': '{who} {isKind, select, yes {take} other {takes}} {m} of {m2}; in {beside} {m3}.',
   'reach.level': 'The level',
   'reach.no-input': 'This input cannot be fitted. Select another input.',
   'reach.no-readings': 'No reading is used. Enter readings and select those to use.',

@@ -191,8 +191,7 @@ export default {
   'view.catalogue.pressureDifferenceDestinationSupply': 'Pressure difference, destination − supply',
   'view.catalogue.print': 'Print',
   'view.catalogue.problem': 'Problem',
-  'view.catalogue.problemcountPluralOneOtherTo':
-    '; {problemCount} {problemCount, plural, one {row} other {rows}}{from} to review',
+  'view.catalogue.rowsToReview': '; {problemCount} {problemCount, plural, one {row} other {rows}}{from} to review',
   'view.catalogue.pumps': '{pumps} pumps',
   'view.catalogue.pumpsCurves': '{pumps} pumps, {curves} curves',
   'view.catalogue.pumpsFound': 'Pumps found',

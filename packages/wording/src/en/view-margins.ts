@@ -39,7 +39,7 @@ export default {
   'view.margins.enterOnTheLeftWhich':
     'Enter on the left which inputs are uncertain, and by how much: roughness, fittings, levels, a pump curve by its grade. Their effect on operating points and margins is shown here.',
   'view.margins.fitToTheReadings': 'Fit to the readings',
-  'view.margins.fitToUsedPluralOne': 'Fit to {used} {used, plural, one {reading} other {readings}}',
+  'view.margins.fitToReadings': 'Fit to {used} {used, plural, one {reading} other {readings}}',
   'view.margins.fittedInput': 'Fitted input',
   'view.margins.fromReadings': '{handleName} from readings',
   'view.margins.gauge': 'Gauge',
@@ -56,13 +56,13 @@ export default {
   'view.margins.instrument': 'instrument',
   'view.margins.instrumentWhereWhatReadingElevation': 'instrument, where, what, reading, elevation of the gauge, σ',
   'view.margins.invalidRangeExpectedToGreater': '▲ Invalid range. Expected: “to” greater than “from”.',
-  'view.margins.isverdictSelectYesOtherIsedge':
+  'view.margins.fromItsLimit':
     '{isVerdict, select, yes {Near: } other {}}{away} {isEdge, select, yes {under} other {over}} its limit.',
   'view.margins.itIsAtTheEnd': ' It is at the end of the allowed range.',
   'view.margins.itSolves': 'it solves',
   'view.margins.judged': 'Judged',
   'view.margins.limit': 'limit',
-  'view.margins.limitOwnSelectYesOther': 'limit{own, select, yes {, of this study} other {, by default}}',
+  'view.margins.limitOrigin': 'limit{own, select, yes {, of this study} other {, by default}}',
   'view.margins.line': 'Line {l}',
   'view.margins.margin': 'Margin',
   'view.margins.margins': 'Margins',

@@ -73,7 +73,7 @@ export default {
   'view.pumps.incompleteSomeChecksAreNot': 'Incomplete: some checks are not judged',
   'view.pumps.input': 'Input {unit}',
   'view.pumps.isOff': '{pump} is off',
-  'view.pumps.isfitsSelectYesOtherThe': '{isFits, select, yes {fits} other {does not fit}} the bore: ',
+  'view.pumps.fitsTheBore': '{isFits, select, yes {fits} other {does not fit}} the bore: ',
   'view.pumps.keepsThesePumpsInThe': 'Keeps these pumps in the study; the report compares them with the pump in use',
   'view.pumps.kwhM': 'kWh/m³',
   'view.pumps.largerThanAvailable': '▲ larger than available',

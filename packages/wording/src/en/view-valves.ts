@@ -90,7 +90,7 @@ export default {
   'view.valves.readingTheCatalogue': 'Reading the catalogue …',
   'view.valves.requiredByEachIsaloneSelect': 'Required by each {isAlone, select, yes {duty} other {scenario}}',
   'view.valves.requiredByEachScenario': 'Required by each scenario',
-  'view.valves.requiredIssystemSelectYesOther': 'Required {isSystem, select, yes {Cv} other {Kv}}',
+  'view.valves.requiredCoefficient': 'Required {isSystem, select, yes {Cv} other {Kv}}',
   'view.valves.requiredRange': 'Required range, {coefficient} {number} : {number2}',
   'view.valves.scenario': 'Scenario {letter}',
   'view.valves.seaWater': 'sea water',

@@ -1,3 +1,4 @@
+import { prettyUnit } from '@cedar-knot/wording';
 import { useState } from 'react';
 import type { ListFilter } from '../../state/catalogueList.js';
 import { Select } from '../../ui/Select.js';
@@ -50,7 +51,11 @@ export function Families({ list, filter, onFilter, chosen, onChoose, laid }: Fam
               className="text-cedar flex-none"
             />
           ) : (
-            speed.drawn !== null && <span>{speed.drawn} rpm</span>
+            speed.drawn !== null && (
+              <span>
+                {speed.drawn} {prettyUnit('rpm')}
+              </span>
+            )
           )}
           <span className="text-inkq min-w-0 truncate text-[12px]">{msg('view.catalogue.n70120OfBepFlow')}</span>
           <span className="ml-auto" />

@@ -34,7 +34,7 @@ export function CurvesHeader({ name, entry, trace, hasMade, shows, onToggle, onS
       {trace && (
         <span className="text-inkq">
           {trace.diameter !== null && `Ø ${diameterText(trace.diameter, display)} ${display.unit('diameter')}, `}
-          {Math.round(trace.speed)} rpm
+          {Math.round(trace.speed)} {display.unit('speed')}
         </span>
       )}
       <span className="ml-auto" />

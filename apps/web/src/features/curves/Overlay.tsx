@@ -43,7 +43,7 @@ function scale(axis: Axis, from: number, to: number): Scale {
 }
 
 /** a diameter as it is stamped: 385, 15.16 */
-export const diameterText = (metres: number, display: Display): string => String(rounded(display.value(metres, 'diameter'), 4));
+export const diameterText = (metres: number, display: Display): string => rounded(display.value(metres, 'diameter'), 4);
 
 /** Marks laid over the charts: knots, letters at the lines' ends, best efficiency, the rated point, what the valve burns. */
 export function Overlay({

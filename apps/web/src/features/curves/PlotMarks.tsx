@@ -28,7 +28,7 @@ export function BestTicks({
         <line x1={px} x2={px} y1={py - 8} y2={py + 8} stroke="var(--ink)" strokeWidth={2} />
         {!crowded && (
           <text x={px} y={py + 20} fontSize={11} textAnchor="middle" fill="var(--ink-quiet)" className="halo">
-            BEP
+            {msg('app.bep')}
           </text>
         )}
       </g>

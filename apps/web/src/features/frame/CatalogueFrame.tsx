@@ -5,7 +5,7 @@ import { lastStudy } from '../../state/lastStudy.js';
 import { useUnits } from '../../state/units.js';
 import { PersonMark } from '../person/Person.js';
 import { Rail } from './Rail.js';
-import { UnitsMenu } from './UnitsMenu.js';
+import { UnitsMenu } from '../person/UnitsMenu.js';
 import { msg } from './words.js';
 
 /** What stands around the catalogue: bar and rail, no scenarios. */

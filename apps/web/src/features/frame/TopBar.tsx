@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { Away, SaveState } from '../../state/autosave.js';
 import { useStudy } from '../context.js';
 import { PersonMark } from '../person/Person.js';
-import { UnitsMenu } from './UnitsMenu.js';
+import { UnitsMenu } from '../person/UnitsMenu.js';
 import { Versions } from './Versions.js';
 import { msg } from './words.js';
 

@@ -83,7 +83,7 @@ export function FieldChart({
       {(p) => (
         <>
           {lines.map((t) => (
-            <Level key={t} level={t} xs={xs} ys={ys} values={values} p={p} text={String(rounded(t, 4))} />
+            <Level key={t} level={t} xs={xs} ys={ys} values={values} p={p} text={rounded(t, 4)} />
           ))}
           {limits
             .filter((t) => t > least && t < most)

@@ -66,7 +66,7 @@ export function FitPanel({ work }: { work: ReachWork }) {
         disabled={asked.length === 0 || isWorking || used === 0}
         onClick={() => void fit()}
       >
-        {msg('view.margins.fitToUsedPluralOne', { used })}
+        {msg('view.margins.fitToReadings', { used })}
       </Button>
       {current?.problem && (
         <p role="alert" className="text-fails text-[12px]">

@@ -131,7 +131,7 @@ function Opened({
       )}
       <div className="border-soft mt-2 border-t pt-1.5 text-[12.5px]">
         <div className="flex items-center">
-          <span className="text-inkq flex-1">{msg('view.margins.limitOwnSelectYesOther', { own: own ? 'yes' : 'no' })}</span>
+          <span className="text-inkq flex-1">{msg('view.margins.limitOrigin', { own: own ? 'yes' : 'no' })}</span>
           <button
             type="button"
             aria-expanded={isEditing}
@@ -177,7 +177,7 @@ function sentence(m: Margin, write: (x: number) => string): string {
     return m.value! < edge
       ? msg('view.margins.belowItsLowerLimitBy', { away })
       : msg('view.margins.aboveItsUpperLimitBy', { away });
-  return msg('view.margins.isverdictSelectYesOtherIsedge', {
+  return msg('view.margins.fromItsLimit', {
     isVerdict: m.verdict === 'near' ? 'yes' : 'no',
     away,
     isEdge: m.value! < edge ? 'yes' : 'no',

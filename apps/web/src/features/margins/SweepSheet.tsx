@@ -194,7 +194,7 @@ function Taken({
         {msg('view.margins.xlsx')}
       </Button>
       <Button className="!px-2" onClick={onTable} disabled={!hasRows}>
-        CSV
+        {msg('app.csv')}
       </Button>
       <Button tone="bare" onClick={onClose}>
         <X size={14} aria-hidden="true" /> {msg('view.margins.back')}

@@ -54,7 +54,7 @@ export function EnergyTable({ study, energy }: { study: Study; energy: ReadonlyM
                   {name}
                 </th>
               ))}
-              <th className="px-2 font-normal">MWh</th>
+              <th className="px-2 font-normal">{msg('app.mwh')}</th>
               {economics?.energyPrice !== undefined && <th className="px-2 font-normal">{msg('view.pumps.cost')}</th>}
             </tr>
           </thead>

@@ -1,4 +1,4 @@
-import { fixed } from '@cedar-knot/wording';
+import { fixed, prettyUnit } from '@cedar-knot/wording';
 import type { Study } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import type { DriveFigures } from '../../state/studyStore.js';
@@ -32,7 +32,10 @@ export function MotorTable({ study, duties, rated, fitting, onTake }: MotorTable
             : msg('view.pumps.forEachUnit', { rated: d.number(rated, 'power'), unit: d.unit('power') })}
           {fitting !== undefined && (
             <>
-              {msg('view.pumps.smallestWithItsMarginIn')} <b className="text-ink font-semibold">{fitting / 1000} kW</b>
+              {msg('view.pumps.smallestWithItsMarginIn')}{' '}
+              <b className="text-ink font-semibold">
+                {fitting / 1000} {prettyUnit('kW')}
+              </b>
             </>
           )}
         </span>

@@ -89,7 +89,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
           <td />
           <th className="font-normal">{display.unit('flow')}</th>
           <th className="font-normal">{msg('view.pumps.min', { unit: display.unit('head') })}</th>
-          <th className="font-normal">NPSHA</th>
+          <th className="font-normal">{msg('app.npsha')}</th>
         </tr>
       </thead>
       <tbody>

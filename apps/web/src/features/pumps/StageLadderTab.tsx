@@ -1,4 +1,4 @@
-import { fixed } from '@cedar-knot/wording';
+import { fixed, prettyUnit } from '@cedar-knot/wording';
 import { allElements, quantityOf, type StageLadder } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { letterOf } from '../../state/address.js';
@@ -60,7 +60,9 @@ export function StageLadderTab({ pump }: { pump: string }) {
           ]}
           onChange={setMains}
         />
-        <span className="text-inkq">{fixed(ladder.speed, 0)} rpm</span>
+        <span className="text-inkq">
+          {fixed(ladder.speed, 0)} {prettyUnit('rpm')}
+        </span>
         <label className="flex items-center gap-1.5">
           {msg('view.pumps.wear')}
           <Select
@@ -77,7 +79,7 @@ export function StageLadderTab({ pump }: { pump: string }) {
         {fit !== null && (
           <span data-fit={fit.fits}>
             <VerdictMark kind={fit.fits ? 'holds' : 'fails'} size={9} />{' '}
-            {msg('view.pumps.isfitsSelectYesOtherThe', { isFits: fit.fits ? 'yes' : 'no' })}
+            {msg('view.pumps.fitsTheBore', { isFits: fit.fits ? 'yes' : 'no' })}
             <b className="font-semibold">{display.number(fit.outside, 'diameter')}</b>{' '}
             {msg('view.pumps.of2', { bore: display.number(fit.bore, 'diameter'), unit: display.unit('diameter') })}
           </span>

@@ -142,7 +142,7 @@ function LedgerBar({ own, typed, onType, summary, name, cells }: LedgerBarProps)
         className="!h-[24px] !px-2"
         onClick={() => download(leavingTable(text()), msg('view.report.ledgerCsv', { name }), 'text/csv')}
       >
-        CSV
+        {msg('app.csv')}
       </Button>
     </div>
   );

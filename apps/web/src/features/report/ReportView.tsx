@@ -16,7 +16,7 @@ import { Letterhead } from './Letterhead.js';
 import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
 import { useUnits } from '../../state/units.js';
-import { StudyUnits } from './StudyUnits.js';
+import { StudyUnits } from '../person/StudyUnits.js';
 import { msg } from './words.js';
 
 const FORMATS = [

@@ -89,14 +89,14 @@ function BlockOf({ block: b }: { block: Block }) {
             className="text-cedar hover:underline"
             onClick={() => download(b.svg, `${fileName(b.caption)}.svg`, 'image/svg+xml')}
           >
-            SVG
+            {msg('app.svg')}
           </button>
           <button
             type="button"
             className="text-cedar hover:underline"
             onClick={() => void pngOf(b.svg).then((png) => download(png, `${fileName(b.caption)}.png`))}
           >
-            PNG
+            {msg('app.png')}
           </button>
         </figcaption>
       </figure>

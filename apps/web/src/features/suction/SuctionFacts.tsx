@@ -65,7 +65,10 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
           )}
         </li>
       )}
-      <li>NPSHR {criterion === 'npsh3' ? msg('view.suction.asNpsh33HeadDrop') : msg('view.suction.byTheMakersCriterion')}</li>
+      <li>
+        {msg('app.npshr')}{' '}
+        {criterion === 'npsh3' ? msg('view.suction.asNpsh33HeadDrop') : msg('view.suction.byTheMakersCriterion')}
+      </li>
       {byEnergy && (
         <li title={msg('view.suction.ansiHi961')}>
           {msg('view.suction.usualRatioBySuctionEnergy', { byenergy: byEnergy[0], byenergy2: byEnergy[1] })}

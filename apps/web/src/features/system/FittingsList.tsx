@@ -160,7 +160,7 @@ function Row({
             value === 'to'
               ? msg('view.system.boreOfThe', { name })
               : needed === 'kv'
-                ? msg('view.system.whichSelectYesOtherOf', { which: value === 'cv' ? 'yes' : 'no', name })
+                ? msg('view.system.coefficientOf', { which: value === 'cv' ? 'yes' : 'no', name })
                 : name
           }
           placeholder={needed === 'kv' ? msg('view.system.makersKv') : undefined}

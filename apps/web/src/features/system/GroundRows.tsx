@@ -32,7 +32,7 @@ export function GroundRows({ id, seen }: { id: string; seen: RawEntry }) {
         ) : (
           <>
             <b className="font-semibold">{rows.length}</b>{' '}
-            {msg('view.system.countPluralOneOtherBetween', {
+            {msg('view.system.elevationsBetween', {
               count: rows.length,
               range: range(Math.min),
               range2: range(Math.max),
@@ -182,7 +182,7 @@ function GroundDialog({
         </span>
         <Button onClick={onClose}>{msg('view.system.cancel2')}</Button>
         <Button tone="main" disabled={ground.rows.length === 0} onClick={() => onTake(ground.rows)}>
-          {msg('view.system.addCountPluralOneOther2', { count: ground.rows.length })}
+          {msg('view.system.addRows2', { count: ground.rows.length })}
         </Button>
       </div>
     </Modal>

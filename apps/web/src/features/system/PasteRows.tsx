@@ -62,7 +62,7 @@ export function PasteRows({
         </span>
         <Button onClick={onClose}>{msg('view.system.cancel2')}</Button>
         <Button tone="main" disabled={good.length === 0} onClick={() => onTake(good)}>
-          {msg('view.system.addCountPluralOneOther', { count: good.length })}
+          {msg('view.system.addRows', { count: good.length })}
         </Button>
       </div>
     </div>

@@ -25,7 +25,7 @@ export function PipeNumbers({ entry }: { entry: RawEntry }) {
       <b className="text-ink font-semibold">{display.number(inside, 'diameter', 4)}</b> {display.unit('diameter')}
       <br />
       <b className="text-ink font-semibold">{shown(mass.empty)}</b>{' '}
-      {msg('view.system.isusSelectYesOtherEmpty', { isUs: isUs ? 'yes' : 'no' })}
+      {msg('view.system.emptyWeight', { isUs: isUs ? 'yes' : 'no' })}
       <b className="text-ink font-semibold">{shown(mass.full)}</b> {msg('view.system.full')}
     </p>
   );

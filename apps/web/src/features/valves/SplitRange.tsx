@@ -82,7 +82,7 @@ export function SplitRange({
           <tr className="text-inkq text-right text-[12px]">
             <td />
             <th className="px-3 font-normal">
-              {msg('view.valves.requiredIssystemSelectYesOther', { isSystem: d.system === 'us' ? 'yes' : 'no' })}
+              {msg('view.valves.requiredCoefficient', { isSystem: d.system === 'us' ? 'yes' : 'no' })}
             </th>
             <th className="px-3 font-normal">{msg('view.valves.signal')}</th>
             <th className="px-3 font-normal">{msg('view.valves.firstTravel')}</th>

@@ -66,7 +66,7 @@ export function ValveTable({
           <th className="pl-2 font-normal">{msg('view.valves.least')}</th>
           <th className="pl-2 font-normal">{msg('view.valves.xfXfz')}</th>
           <th className="pl-2 font-normal">{msg('view.valves.gain')}</th>
-          <th className="font-normal max-[1180px]:hidden">FL</th>
+          <th className="font-normal max-[1180px]:hidden">{msg('app.fl')}</th>
           <th className="pl-3 text-left font-normal">{msg('view.valves.worstCheckOrReason')}</th>
           <td className="w-[76px]" />
         </tr>

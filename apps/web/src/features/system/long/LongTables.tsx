@@ -53,7 +53,7 @@ function StationTable({ sights }: { sights: LongSights }) {
             <th className={head}>{msg('view.system.suction')}</th>
             <th className={head}>{msg('view.system.dischargeG', { unit: d.unit('pressure') })}</th>
             <th className={head}>{msg('view.system.head2', { unit: d.unit('head') })}</th>
-            <th className={head}>rpm</th>
+            <th className={head}>{d.unit('speed')}</th>
             <th className={head}>η %</th>
             <th className={head}>{msg('view.system.shaft', { unit: d.unit('power') })}</th>
             <th className={head}>{msg('view.system.reach')}</th>

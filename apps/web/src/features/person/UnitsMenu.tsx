@@ -1,5 +1,5 @@
-import { displayUnit, PERSON_UNITS, unitsOf, unitsToChoose, type UnitSystem } from '@cedar-knot/core';
-import { NUMBER_MARKS, prettyUnit, type NumberStyle } from '@cedar-knot/wording';
+import { displayUnit, PERSON_UNITS, unitsOf, type UnitSystem } from '@cedar-knot/core';
+import { NUMBER_MARKS, type NumberStyle } from '@cedar-knot/wording';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useContext } from 'react';
@@ -9,25 +9,14 @@ import type { StudyState } from '../../state/studyStore.js';
 import { Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { NO_STUDY, StudyContext } from '../context.js';
+import { UnitRows } from './UnitRows.js';
 import { msg } from './words.js';
 
 const NAMES: Readonly<Record<Exclude<UnitSet, 'study'>, string>> = {
-  metric: msg('view.frame.setMetric'),
+  metric: msg('view.person.setMetric'),
   us: 'US',
   si: 'SI',
-  own: msg('view.frame.setOwn'),
-};
-
-const QUANTITIES: Readonly<Record<string, string>> = {
-  flow: msg('view.frame.quantityFlow'),
-  head: msg('view.frame.quantityHead'),
-  length: msg('view.frame.quantityLength'),
-  diameter: msg('view.frame.quantityDiameter'),
-  pressure: msg('view.frame.quantityPressure'),
-  temperature: msg('view.frame.quantityTemperature'),
-  velocity: msg('view.frame.quantityVelocity'),
-  power: msg('view.frame.quantityPower'),
-  viscosity: msg('view.frame.quantityViscosity'),
+  own: msg('view.person.setOwn'),
 };
 
 /** Units and number format of the person: a named set, a unit of one's own for a quantity, gauge or absolute. No study is changed. */
@@ -41,8 +30,8 @@ export function UnitsMenu() {
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={msg('view.frame.unitsNow', { name })}
-        title={msg('view.frame.unitsNow', { name })}
+        aria-label={msg('view.person.unitsNow', { name })}
+        title={msg('view.person.unitsNow', { name })}
         className="border-line bg-panel text-inkq hover:bg-wash flex h-[26px] flex-none items-center gap-1 rounded-[3px] border px-2 text-[12px]"
       >
         {name}
@@ -52,55 +41,49 @@ export function UnitsMenu() {
         <Popover.Content
           align="end"
           sideOffset={6}
-          aria-label={msg('view.frame.unitsAndNumbers')}
+          aria-label={msg('view.person.unitsAndNumbers')}
           className="panel z-50 flex w-[316px] flex-col gap-2.5 p-3 text-[12.5px] shadow-[var(--shadow-lift)]"
         >
-          <p className="text-inkq text-[12px] leading-4">{msg('view.frame.unitsAreYours')}</p>
+          <p className="text-inkq text-[12px] leading-4">{msg('view.person.unitsAreYours')}</p>
           <Segmented<UnitSet>
-            label={msg('view.frame.setOfUnits')}
+            label={msg('view.person.setOfUnits')}
             value={chosen.set}
             onChange={chosen.choose}
             options={[
-              ...(study ? [{ value: 'study' as const, text: msg('view.frame.setStudy') }] : []),
+              ...(study ? [{ value: 'study' as const, text: msg('view.person.setStudy') }] : []),
               ...(['metric', 'us', 'si', 'own'] as const).map((value) => ({ value, text: NAMES[value] })),
             ]}
           />
           <div className="grid grid-cols-[1fr_128px] items-center gap-x-3 gap-y-1.5">
-            {Object.entries(PERSON_UNITS).map(([quantity, [dimension]]) => (
-              <div key={quantity} className="contents">
-                <span>{QUANTITIES[quantity]}</span>
-                <Select
-                  label={msg('view.frame.unitOf', { quantity })}
-                  value={displayUnit(dimension!, system).symbol}
-                  options={unitsToChoose(quantity).map((u) => [u, prettyUnit(u)])}
-                  onChange={(u) => chosen.chooseUnit(quantity, u)}
-                />
-              </div>
-            ))}
-            <span>{msg('view.frame.pressuresShown')}</span>
+            <UnitRows
+              quantities={Object.keys(PERSON_UNITS)}
+              chosen={(quantity) => displayUnit(PERSON_UNITS[quantity]![0]!, system).symbol}
+              onChoose={chosen.chooseUnit}
+            />
+            <span>{msg('view.person.pressuresShown')}</span>
             <Select
-              label={msg('view.frame.pressuresShown')}
+              label={msg('view.person.pressuresShown')}
               value={chosen.pressure}
               options={[
-                ['absolute', msg('view.frame.absoluteA')],
-                ['gauge', msg('view.frame.gaugeG')],
+                ['absolute', msg('view.person.absoluteA')],
+                ['gauge', msg('view.person.gaugeG')],
               ]}
               onChange={(p) => chosen.choosePressure(p === 'gauge' ? 'gauge' : 'absolute')}
             />
-            <span>{msg('view.frame.numbers')}</span>
+            <span>{msg('view.person.numbers')}</span>
             <Select
-              label={msg('view.frame.numbers')}
+              label={msg('view.person.numbers')}
               value={chosen.numbers}
               options={Object.entries(NUMBER_MARKS).map(([style, m]) => [style, `1${m.group}234${m.decimal}5`])}
               onChange={(style) => chosen.chooseNumbers(style as NumberStyle)}
             />
-            <span>{msg('view.frame.tables')}</span>
+            <span>{msg('view.person.tables')}</span>
             <Select
-              label={msg('view.frame.tables')}
+              label={msg('view.person.tables')}
               value={chosen.tables}
               options={[
-                ['plain', msg('view.frame.tablesPlain')],
-                ['local', msg('view.frame.asShownForASpreadsheet')],
+                ['plain', msg('view.person.tablesPlain')],
+                ['local', msg('view.person.asShownForASpreadsheet')],
               ]}
               onChange={(t) => chosen.chooseTables(t === 'local' ? 'local' : 'plain')}
             />

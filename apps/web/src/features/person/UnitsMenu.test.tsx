@@ -2,7 +2,7 @@ import { act, cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
 import { readChoice, shownUnits, styleOf, useUnits } from '../../state/units.js';
-import { StudyUnits } from '../report/StudyUnits.js';
+import { StudyUnits } from './StudyUnits.js';
 import { ScenariosView } from '../scenarios/ScenariosView.js';
 import { UnitsMenu } from './UnitsMenu.js';
 
@@ -42,7 +42,7 @@ test('a person’s units and numbers are shown at once, and the study is as it w
   expect(flow()).toContain('L/s');
   expect(figure(flow())).toBeCloseTo(60 / 3.6, 1);
   // one unit chosen otherwise makes the set one's own
-  await user.click(screen.getByRole('combobox', { name: 'Unit of flow' }));
+  await user.click(screen.getByRole('combobox', { name: 'Unit: Flow' }));
   await user.click(screen.getByRole('option', { name: 'bbl/d' }));
   expect(screen.getByRole('radio', { name: 'Own' }).getAttribute('aria-checked')).toBe('true');
   expect(flow()).toContain('bbl/d');
@@ -77,7 +77,7 @@ test('the report has units of its own, which are a change of the study', async (
   const user = userEvent.setup();
   show(opened, <StudyUnits />);
   await user.click(screen.getByRole('button', { name: 'Units by quantity' }));
-  await user.click(screen.getByRole('combobox', { name: 'Unit of flow' }));
+  await user.click(screen.getByRole('combobox', { name: 'Unit: Flow' }));
   await user.click(screen.getByRole('option', { name: 'bbl/d' }));
   await act(settle);
   expect(store.getState().study.displayUnits).toEqual({ flow: 'bbl/d' });
