@@ -61,7 +61,7 @@ test('two valves in split range are built, and hold what one held', async ({ pag
   const flow = page.locator('[data-scenario] [data-figure=flow]').first();
   const held = await flow.textContent();
   for (const size of ['GC 100 ', 'GC 200 '])
-    await page.getByRole('checkbox', { name: new RegExp(`^Tick Marl ${size}`) }).first().check(); // prettier-ignore
+    await page.getByRole('checkbox', { name: new RegExp(`^Select Marl ${size}`) }).first().check(); // prettier-ignore
   await expect(page.locator('[data-split]')).toHaveCount(5);
   await page.getByRole('button', { name: 'Add it' }).click();
   await settled(page);
@@ -87,7 +87,7 @@ test('a valve is sized without a system, and a study begins with it', async ({ p
   // Q·√(SG/Δp): 120·√(998.2/999.1/3) = 69.3, 160·√(0.9991/2) = 113
   await expect(page.locator('[data-asked=normal]')).toContainText('69.3');
   await expect(page.locator('[data-asked=maximum]')).toContainText('113');
-  await expect(page.locator('[data-tried][data-working=false]')).toContainText(/serve/);
+  await expect(page.locator('[data-tried][data-working=false]')).toContainText(/suitable/);
   expect(await barriers(page)).toEqual([]);
   await page.locator('[data-valve]').first().getByRole('button', { name: 'Use this valve' }).click();
   await expect(page).toHaveURL(/studies\/.*\/valves/);
