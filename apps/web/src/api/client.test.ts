@@ -34,7 +34,7 @@ describe('a refusal', () => {
 
   test('without words says its status; a server that is not there is told from one that refuses', async () => {
     fetched(() => answer(502, '<html>'));
-    expect((await failure(api.list())).message).toBe('The application answered 502.');
+    expect((await failure(api.list())).message).toBe('The application responded with status 502.');
     fetched(() => Promise.reject(new TypeError('Failed to fetch')));
     const e = await failure(api.list());
     expect([e.status, wordsOf(e)]).toEqual([0, 'The application on this computer does not respond.']);
@@ -61,7 +61,7 @@ describe('what only has to wait', () => {
     expect(new Set(sent.map((s) => s.init.body)).size).toBe(1);
     fetched(busy);
     const stop = new AbortController();
-    const report = expect(api.printReport({} as never, { format: 'pdf' }, stop.signal)).rejects.toThrow('ended');
+    const report = expect(api.printReport({} as never, { format: 'pdf' }, stop.signal)).rejects.toThrow('Stopped');
     await jest.advanceTimersByTimeAsync(2500);
     stop.abort();
     await report;
@@ -133,7 +133,7 @@ describe('answers that come a line at a time', () => {
   test('a problem on the way is thrown with its places; an answer that breaks off says that nothing was changed', async () => {
     const broken = await failure(rank(lines('{"piece":1,"done":1,"of":2}\n', '{"problem":{"message":"no","errors":[{"path":"pumps.x","message":"odd"}]}}\n'))); // prettier-ignore
     expect([broken.status, wordsOf(broken)]).toEqual([422, 'pumps.x: odd']);
-    expect((await failure(rank(lines('{"piece":1,"done":1,"of":2}\n{"pie')))).message).toMatch(/ended before its end; nothing was changed/); // prettier-ignore
+    expect((await failure(rank(lines('{"piece":1,"done":1,"of":2}\n{"pie')))).message).toMatch(/cut off. Nothing was changed/); // prettier-ignore
     fetched(() => answer(400, { message: 'no such pump' }));
     expect((await failure(api.rankCatalogue({} as never, 'x', {} as never, () => undefined, new AbortController().signal))).message).toBe('no such pump'); // prettier-ignore
   });

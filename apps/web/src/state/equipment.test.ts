@@ -77,11 +77,11 @@ describe('rows that cannot stand as a table', () => {
     expect(tableProblem(rows('0 m3/h', '10 m3/h', '20 m3/h'), curve)).toBeNull();
     expect(tableProblem(rows('0 m3/h', '10 l/s', '50 m3/h'), curve)).toBeNull();
     expect(tableProblem([], curve)).toBe(`At least ${curve.least} rows required.`);
-    expect(tableProblem(Array.from({ length: curve.most + 1 }, (_, i) => rows(`${i} m3/h`)[0]!), curve)).toBe(`At most ${curve.most} rows required.`); // prettier-ignore
-    expect(tableProblem(rows('0 m3/h', '10 m3/h', '10 m3/h'), curve)).toMatch(/^Row 3 does not rise .* in flow\.$/);
+    expect(tableProblem(Array.from({ length: curve.most + 1 }, (_, i) => rows(`${i} m3/h`)[0]!), curve)).toBe(`At most ${curve.most} rows allowed.`); // prettier-ignore
+    expect(tableProblem(rows('0 m3/h', '10 m3/h', '10 m3/h'), curve)).toBe('Row 3: flow must be greater than in the row above.');
     // 10 l/s are 36 m³/h
-    expect(tableProblem(rows('0 m3/h', '10 l/s', '30 m3/h'), curve)).toMatch(/^Row 3 does not rise/);
-    expect(tableProblem([...rows('0 m3/h', '10 m3/h'), { flow: '20 m3/h' }], curve)).toBe('Row 3 lacks head.');
+    expect(tableProblem(rows('0 m3/h', '10 l/s', '30 m3/h'), curve)).toMatch(/^Row 3: flow must be greater/);
+    expect(tableProblem([...rows('0 m3/h', '10 m3/h'), { flow: '20 m3/h' }], curve)).toBe('Row 3: head is missing.');
     // an efficiency may be missing, and need not rise
     const some = rows('0 m3/h', '10 m3/h', '20 m3/h').map((r, i) => ({ ...r, efficiency: [0.5, undefined, 0.4][i] }));
     expect(tableProblem(some as RawEntry[], curve)).toBeNull();

@@ -98,8 +98,8 @@ describe('a pasted table of readings', () => {
     const { readings, problems } = readPasted(study, text, scenario);
     expect(readings).toEqual([{ at: 'P-1', figure: 'flow', value: '58 m3/h', scenario }]);
     expect(problems.map((p) => p.row)).toEqual([4, 5]);
-    expect(problems[0]!.text).toMatch(/no point, line or element "P-9"/);
-    expect(problems[1]!.text).toMatch(/"3 m" is no reading/);
+    expect(problems[0]!.text).toMatch(/Unknown point, line or element "P-9"/);
+    expect(problems[1]!.text).toMatch(/Invalid reading "3 m"/);
     expect(readPasted(study, '  ', scenario)).toEqual({ readings: [], problems: [] });
   });
 

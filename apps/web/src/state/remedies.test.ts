@@ -23,7 +23,7 @@ test('one entry too many: each of the ways out leaves a study that solves', () =
   const study = first({ op: 'insert', path: ['lines', 0, 'elements'], index: 2, value: valve });
   const [advice] = advices(study);
   expect(advice).toMatchObject({ code: 'over-specified', lead: 'One entry too many. Remove:' });
-  expect(advice!.remedies.map((r) => r.name)).toEqual(['the flow held by CV-1', 'the flow at P-1, and give its head']);
+  expect(advice!.remedies.map((r) => r.name)).toEqual(['the flow held by CV-1', 'the flow at P-1, and enter its head']);
   for (const r of advice!.remedies) {
     let mended = after(study, r.operations);
     // the entry that has to be typed then

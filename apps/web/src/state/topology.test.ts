@@ -128,7 +128,7 @@ test('a new tag goes everywhere', () => {
   expect(JSON.stringify(renamed)).not.toMatch(/"L-2|"V-1"|"T-1"/);
   expect(Object.keys(renamed.points)).toEqual(['TK-1', 'V-2']);
   expect(loss(solve(renamed), '410-DN150')).toBe(loss(solve(study), 'L-2'));
-  expect(rename(study, 'L-2', 'P-1')).toMatchObject({ ok: false, reason: expect.stringContaining('stands already') });
+  expect(rename(study, 'L-2', 'P-1')).toMatchObject({ ok: false, reason: expect.stringContaining('already in use') });
   expect(rename(study, 'L-2', 'a b')).toMatchObject({ ok: false });
 });
 

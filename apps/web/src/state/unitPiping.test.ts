@@ -26,8 +26,8 @@ const [suction] = ids(study, 'suction');
 const [valve, pipe] = ids(study, 'discharge');
 
 test('a side begins with a pipe like the one beside the pump, the discharge with a non-return before it', () => {
-  const { Size, schedule } = bare.lines[0]!.elements.find((e) => e.kind === 'pipe')!;
-  expect(unitElements(pumpOf(study), 'suction')).toMatchObject([{ kind: 'pipe', Size, schedule }]);
+  const { size, schedule } = bare.lines[0]!.elements.find((e) => e.kind === 'pipe')!;
+  expect(unitElements(pumpOf(study), 'suction')).toMatchObject([{ kind: 'pipe', size, schedule }]);
   expect(unitElements(pumpOf(study), 'discharge').map((e) => e.kind)).toEqual(['non-return', 'pipe']);
   const twice = done(study, unitPipingBegun(study, 'P-1', 'discharge'));
   expect(ids(twice, 'discharge')).toHaveLength(4);

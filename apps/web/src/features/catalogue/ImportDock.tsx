@@ -154,9 +154,7 @@ function WhatWasRead({ preview }: { preview: Preview }) {
   return (
     <span className="text-inkq truncate text-[12px]">
       {parts.join(', ') || msg('view.catalogue.nothingToImport')}
-      {problemCount > 0
-        ? msg('view.catalogue.rowsToReview', { problemCount, from })
-        : msg('view.catalogue.noProblems')}
+      {problemCount > 0 ? msg('view.catalogue.rowsToReview', { problemCount, from }) : msg('view.catalogue.noProblems')}
       {errors > 0 && <b className="text-fails font-semibold"> {msg('view.catalogue.stillInvalid', { errors })}</b>}
     </span>
   );

@@ -62,7 +62,7 @@ test('a worn pump stands beside the new one, a new one beside nothing', async ()
 test('with the motor: efficiency and input on the axes of theirs without it', async () => {
   const { model } = await family({ motor: true }, { 'P-1.running': 1 });
   const [, , overall, input] = model.efficiencyTraces;
-  expect([overall!.name, input!.name]).toEqual(['Overall efficiency', 'input power']);
+  expect([overall!.name, input!.name]).toEqual(['Overall efficiency', 'Input power']);
   // 11.75 kW at 60 m³/h; a motor of 18.5 kW and 0.92 takes 0.5·(1 + 0.635²)·1.609 kW more
   const at = (t: typeof overall): number => t!.y[t!.x.findIndex((x) => x > 59.9)]!;
   expect((at(input) * model.powerTop) / 100).toBeCloseTo(12.9, 0);

@@ -132,7 +132,9 @@ describe('pasted rows', () => {
     expect(readPasted('pipe\tx\t12 m DN100\t3 bar')[0]!.reading).toMatchObject({
       problem: expect.stringContaining('Outlet elevation'),
     });
-    expect(readPasted('pipe\tx\t12 m DN100\t1,200 m')[0]!.reading).toMatchObject({ problem: expect.stringContaining('Ambiguous') });
+    expect(readPasted('pipe\tx\t12 m DN100\t1,200 m')[0]!.reading).toMatchObject({
+      problem: expect.stringContaining('Ambiguous'),
+    });
   });
 });
 
