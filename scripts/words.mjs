@@ -1,7 +1,7 @@
-// Writes the types of the catalogue of words, packages/wording/src/keys.ts, from the messages themselves: every key, and what each takes.
-// With --check it only says whether the file is as it would be written.
+// Writes the types of the catalogue of words from the messages themselves: every key and what each takes in packages/wording/src/keys.ts, and
+// the codes that the core speaks in, in packages/core/src/words/codes.ts. With --check it only says whether the files are as they would be written.
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parse, TYPE } from '@formatjs/icu-messageformat-parser';
 import ts from 'typescript';
@@ -9,6 +9,9 @@ import { finish, ROOT, say, Stop } from './lib/run.mjs';
 
 const FOLDER = join(ROOT, 'packages/wording/src/en');
 const FILE = join(ROOT, 'packages/wording/src/keys.ts');
+/** the codes that the core speaks in, and the parts of the catalogue that hold their texts */
+const CODES = join(ROOT, 'packages/core/src/words/codes.ts');
+const OF_THE_CORE = /^core/;
 
 /** The messages of one part of the catalogue. */
 async function messagesOf(file) {
@@ -34,6 +37,8 @@ export function parametersOf(elements, found = new Map()) {
   return found;
 }
 
+const MADE = '// Made by scripts/words.mjs from the messages (npm run words): not to be edited.';
+
 const quoted = (name) => (/^[A-Za-z_]\w*$/.test(name) ? name : `'${name}'`);
 
 /** file of every key */
@@ -44,6 +49,8 @@ async function written() {
     .filter((f) => f.endsWith('.ts'))
     .sort();
   const rows = [];
+  const codes = [];
+  const taken = [];
   for (const file of files)
     for (const [key, message] of Object.entries(await messagesOf(file))) {
       if (seen.has(key)) throw new Stop(`${file}: the key ${key} stands in ${seen.get(key)} too.`);
@@ -56,11 +63,14 @@ async function written() {
       }
       const found = [...parametersOf(elements)];
       if (found.length > 0) rows.push(`  '${key}': { ${found.map(([n, type]) => `${quoted(n)}: ${type}`).join('; ')} };`);
+      if (!OF_THE_CORE.test(file)) continue;
+      codes.push(`  | '${key}'`);
+      if (found.length > 0) taken.push(`  '${key}': ${found.map(([n]) => `'${n}'`).join(' | ')};`);
     }
   const path = (file) => file.replace(/\.ts$/, '');
   const name = (file) => path(file).replace(/-(.)/g, (_, letter) => letter.toUpperCase());
-  return [
-    '// Made by scripts/words.mjs from the messages (npm run words): not to be edited.',
+  const keys = [
+    MADE,
     ...files.map((f) => `import type ${name(f)} from './en/${path(f)}.js';`),
     '',
     '/** every key of the catalogue */',
@@ -71,7 +81,25 @@ async function written() {
     ...rows,
     '}',
     '',
-  ].join('\n');
+  ];
+  const ofTheCore = [
+    MADE,
+    '',
+    '/** what the core says */',
+    'export type WordCode =',
+    ...codes,
+    ';',
+    '',
+    '/** what stands in the braces of those that have any */',
+    'export interface WordValues {',
+    ...taken,
+    '}',
+    '',
+  ];
+  return new Map([
+    [FILE, keys.join('\n')],
+    [CODES, ofTheCore.join('\n')],
+  ]);
 }
 
 /** parts whose keys are put together where they are asked for */
@@ -81,7 +109,7 @@ const BY_CODE = /^glossary\./;
 function unsaid(keys) {
   const sources = ['apps', 'packages'].flatMap((folder) =>
     readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' })
-      .filter((f) => /\.tsx?$/.test(f) && !/node_modules|dist\/|\.test\.|wording\/src\/(en\/|keys\.ts)/.test(f))
+      .filter((f) => /\.tsx?$/.test(f) && !/node_modules|dist\/|\.test\.|wording\/src\/(en\/|keys\.ts)|words\/codes\.ts/.test(f))
       .map((f) => readFileSync(join(ROOT, folder, f), 'utf8')),
   );
   const said = new Set(sources.flatMap((s) => [...s.matchAll(/'([a-z]+(?:\.[\w-]+)+)'/g)].map((m) => m[1])));
@@ -89,15 +117,18 @@ function unsaid(keys) {
 }
 
 async function main() {
-  const text = await written();
+  const texts = await written();
   const left = unsaid([...seen.keys()]);
   if (left.length > 0) throw new Stop(`Nothing says these messages: ${left.join(', ')}.`);
-  if (!process.argv.includes('--check')) return writeFileSync(FILE, text);
-  // as the formatter leaves it
+  // as the formatter leaves them
   const { format, resolveConfig } = await import('prettier');
-  const formatted = await format(text, { ...(await resolveConfig(FILE)), filepath: FILE });
-  if (readFileSync(FILE, 'utf8') !== formatted) throw new Stop('packages/wording/src/keys.ts is stale: run "npm run words".');
-  say('The types of the catalogue are as its messages.');
+  const isCheck = process.argv.includes('--check');
+  for (const [file, text] of texts) {
+    const formatted = await format(text, { ...(await resolveConfig(file)), filepath: file });
+    if (!isCheck) writeFileSync(file, formatted);
+    else if (readFileSync(file, 'utf8') !== formatted) throw new Stop(`${relative(ROOT, file)} is stale: run "npm run words".`);
+  }
+  if (isCheck) say('The types of the catalogue are as its messages.');
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) await main().catch(finish);

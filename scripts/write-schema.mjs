@@ -2,7 +2,8 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { catalogueSchema, studySchema } from '../packages/core/dist/index.js';
+import { said } from '../packages/wording/dist/index.js';
 import { ROOT } from './lib/run.mjs';
 
-writeFileSync(join(ROOT, 'docs/study.schema.json'), `${JSON.stringify(studySchema(), null, 2)}\n`);
-writeFileSync(join(ROOT, 'docs/catalogue.schema.json'), `${JSON.stringify(catalogueSchema(), null, 2)}\n`);
+writeFileSync(join(ROOT, 'docs/study.schema.json'), `${JSON.stringify(studySchema(said), null, 2)}\n`);
+writeFileSync(join(ROOT, 'docs/catalogue.schema.json'), `${JSON.stringify(catalogueSchema(said), null, 2)}\n`);

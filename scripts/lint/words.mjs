@@ -67,3 +67,31 @@ export const wordsInCatalogue = {
     };
   },
 };
+
+/** A word of the core is an object, which `said` of packages/wording turns into text: not a template, String, + or join. */
+export const wordsSaid = {
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: { said: 'This is a word of the core: say it by said() of @cedar-knot/wording.' },
+  },
+  create(context) {
+    const { program, getTypeAtLocation } = context.sourceCode.parserServices;
+    const checker = program.getTypeChecker();
+    const isWord = (type) =>
+      type.isUnion()
+        ? type.types.some(isWord)
+        : (type.aliasSymbol ?? type.symbol)?.name === 'Word' && type.getProperty('word') !== undefined;
+    const check = (node) => isWord(getTypeAtLocation(node)) && context.report({ node, messageId: 'said' });
+    return {
+      TemplateLiteral: (node) => node.expressions.forEach(check),
+      "BinaryExpression[operator='+']": (node) => [node.left, node.right].forEach(check),
+      "CallExpression[callee.name='String']": (node) => node.arguments.slice(0, 1).forEach(check),
+      "CallExpression[callee.property.name='join']": ({ callee: { object } }) => {
+        const of = getTypeAtLocation(object);
+        const item = checker.getIndexTypeOfType(of, 1);
+        if (item && isWord(item)) context.report({ node: object, messageId: 'said' });
+      },
+    };
+  },
+};

@@ -1,19 +1,20 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { catalogueSchema, studySchema } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 
-const validate = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(studySchema());
+const validate = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(studySchema(said));
 
 test('the published schema is the one that the table of fields gives; if not, run npm run schema', () => {
   const published = JSON.parse(readFileSync(join(__dirname, '../../../docs/study.schema.json'), 'utf8')) as unknown;
-  expect(published).toEqual(JSON.parse(JSON.stringify(studySchema())));
+  expect(published).toEqual(JSON.parse(JSON.stringify(studySchema(said))));
 });
 
 test('so is that of the catalogue, and it takes the catalogues of the reference cases', () => {
   const published = JSON.parse(readFileSync(join(__dirname, '../../../docs/catalogue.schema.json'), 'utf8')) as unknown;
-  expect(published).toEqual(JSON.parse(JSON.stringify(catalogueSchema())));
-  const takes = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(catalogueSchema());
+  expect(published).toEqual(JSON.parse(JSON.stringify(catalogueSchema(said))));
+  const takes = new Ajv2020({ strict: false, unicodeRegExp: true }).compile(catalogueSchema(said));
   const plain = {
     format: 'cedar-knot-catalogue',
     version: 1,

@@ -341,3 +341,4 @@ export { longLine, mainWay, type LongLine, type LongPlace, type Station } from '
 export { allowablePressure, GRADES } from './pipes/barlow.js';
 export { typicalMotorEfficiency } from './pumps/typical-motor.js';
 export { STANDARD_ATMOSPHERE } from './units/standard.js';
+export { word, type Word } from './words/word.js';

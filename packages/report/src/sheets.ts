@@ -15,7 +15,7 @@ import {
   type SolvedScenario,
   type ValveResult,
 } from '@cedar-knot/core';
-import { checkName, inUnits, named, fixed, rounded } from '@cedar-knot/wording';
+import { checkName, inUnits, named, fixed, rounded, said } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Column, Part, Section, TableBlock } from './document.js';
 import { MARK, numberCell, textColumn, unitOf, type Shown } from './shown.js';
@@ -236,7 +236,10 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       [msg('report.startsPerHourMax'), numberCell(motor?.startsPerHour, 'number', c.system)],
       [msg('report.freePassageForSolids'), numberCell(p?.solidsPassage, 'diameter', c.system)],
       ['NPSHR', p && (entry.npshrCriterion === 'maker' ? msg('report.byTheMakersCriterion') : msg('report.npsh33HeadDropIso'))],
-      [msg('report.serviceForTheMarginOf'), typeof e.service === 'string' ? SERVICE_WORDS[e.service as Service] : undefined],
+      [
+        msg('report.serviceForTheMarginOf'),
+        typeof e.service === 'string' ? said(SERVICE_WORDS[e.service as Service]) : undefined,
+      ],
       [msg('report.driveEfficiency'), motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
       ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],
       ['curve', entry.typical === true ? msg('report.typicalReplaceByTheMakers') : undefined],

@@ -12,7 +12,7 @@ import {
 } from '@cedar-knot/core';
 import { shortNumber } from './marks.js';
 import { inUnits } from './numbers.js';
-import { msg } from './words.js';
+import { msg, said } from './words.js';
 
 type Values = Finding['values'];
 const n = (v: Values, key: string): number => v[key] as number;
@@ -221,12 +221,14 @@ export function marginReason(margin: Pick<Margin, 'check' | 'reason'>): string |
   if (margin.reason === undefined) return undefined;
   const isOfEntry = margin.reason === 'not-given' || margin.reason === 'not-required';
   const entry = isCheckCode(margin.check) ? CHECKS[margin.check].entry : undefined;
-  return isOfEntry && entry !== undefined ? msg('finding.isNotEntered', { entry }) : REASONS[margin.reason as Reason];
+  return isOfEntry && entry !== undefined
+    ? msg('finding.isNotEntered', { entry: said(entry) })
+    : REASONS[margin.reason as Reason];
 }
 
 /** What is missing for a check that could not be judged, where it leads. */
 export function missingText({ check, where, missing }: Incomplete): string {
-  const names = [...new Set(missing.map(entryLabel))];
+  const names = [...new Set(missing.map((x) => said(entryLabel(x))))];
   return msg('finding.ofIsNotJudgedCount', {
     checkName: checkName(check),
     where,
@@ -242,12 +244,12 @@ export function notJudgedText(incomplete: readonly Pick<Incomplete, 'check'>[]):
 
 /** Name of a check on a card; the full one is had by hover. */
 export function checkShort(check: string): string {
-  return isCheckCode(check) ? (CHECKS[check].short ?? CHECKS[check].label) : check;
+  return isCheckCode(check) ? said(CHECKS[check].short ?? CHECKS[check].label) : check;
 }
 
 /** Trade name of a check. */
 export function checkName(check: string): string {
-  return isCheckCode(check) ? CHECKS[check].label : check;
+  return isCheckCode(check) ? said(CHECKS[check].label) : check;
 }
 
 /** What a pump that fell out would need, in words. */

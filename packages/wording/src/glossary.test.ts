@@ -1,5 +1,6 @@
 import { CHECK_CODES, CHECKS } from '@cedar-knot/core';
 import en from './en/glossary.js';
+import { said } from './words.js';
 import { glossary, glossaryEntry } from './glossary.js';
 
 /* Terms and checks: each once, with what explains it. */
@@ -7,7 +8,7 @@ import { glossary, glossaryEntry } from './glossary.js';
 test('every check has an entry with its meaning, formula, default limit and source', () => {
   for (const code of CHECK_CODES) {
     const entry = glossaryEntry(code)!;
-    expect([code, entry.name]).toEqual([code, CHECKS[code].label]);
+    expect([code, entry.name]).toEqual([code, said(CHECKS[code].label)]);
     for (const part of [entry.meaning, entry.formula, entry.limit, entry.source]) expect(part.length).toBeGreaterThan(0);
     expect(entry.name).toMatch(/^[A-Z]/);
     expect(entry.meaning).toMatch(/^[A-Z].*\.$/);

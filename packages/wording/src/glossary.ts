@@ -1,6 +1,7 @@
 import { CHECKS, CHECK_CODES, isCheckCode, type CheckCode, type UnitSystem } from '@cedar-knot/core';
 import en from './en/glossary.js';
 import { checkName, checkValue } from './findings.js';
+import { said } from './words.js';
 import { register, text, type TextOf } from './messages.js';
 
 register(en);
@@ -167,7 +168,7 @@ function checkEntry(code: CheckCode, system: UnitSystem): GlossaryEntry {
     meaning: msg(`glossary.check.${code}`),
     formula: CHECK_FORMULAS[code],
     limit: limitOf(code, system),
-    source: CHECKS[code].source,
+    source: said(CHECKS[code].source),
   };
 }
 

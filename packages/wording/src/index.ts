@@ -1,5 +1,6 @@
 export { prettyUnit, inUnits } from './numbers.js';
 export * from './marks.js';
+export { said } from './words.js';
 export { problemText, WORDED_REASONS } from './problems.js';
 export {
   findingText,

@@ -1,6 +1,8 @@
 // Made by scripts/words.mjs from the messages (npm run words): not to be edited.
 import type app from './en/app.js';
 import type cli from './en/cli.js';
+import type coreWorking from './en/core-working.js';
+import type core from './en/core.js';
 import type doubt from './en/doubt.js';
 import type entry from './en/entry.js';
 import type finding from './en/finding.js';
@@ -32,6 +34,8 @@ import type working from './en/working.js';
 export type Key =
   | keyof typeof app
   | keyof typeof cli
+  | keyof typeof coreWorking
+  | keyof typeof core
   | keyof typeof doubt
   | keyof typeof entry
   | keyof typeof finding
@@ -173,6 +177,43 @@ export interface Parameters {
   'cli.unknownScenarioScenarios': { scenario: string | number; scenarios: string | number };
   'cli.unknownScenarioScenarios2': { id: string | number; scenarios: string | number };
   'cli.valvesIs': { valves: string | number };
+  'quantity.pressure-allowed-by-the-class': { pressureClass: string | number };
+  'note.row': { flow: string | number; value: string | number };
+  'note.row-from-power': { flow: string | number };
+  'note.between-rows': { below: string | number; above: string | number };
+  'note.between-rows-of-diameter': { diameter: string | number; below: string | number; above: string | number };
+  'how.the-measured-curve-at': { flow: string | number };
+  'note.how-of': { symbol: string | number; how: string | number };
+  'quantity.k1-of': { fitting: string | number };
+  'quantity.fitting': { type: string | number };
+  'quantity.fitting-k': { k: string | number };
+  'quantity.friction-in': { id: string | number };
+  'quantity.fittings-of': { id: string | number };
+  'quantity.minus-the-head-of': { id: string | number };
+  'quantity.loss-over': { id: string | number };
+  'quantity.head-of': { id: string | number };
+  'quantity.surface-at': { id: string | number };
+  'quantity.pressure-head-at': { id: string | number };
+  'quantity.velocity-head-at': { id: string | number };
+  'quantity.drawdown-at': { id: string | number };
+  'note.fluid': { kind: string | number };
+  'note.fluid-named': { kind: string | number; name: string | number };
+  'quantity.diameter-over-layer': { i: string | number };
+  'quantity.conductivity-of-layer': { i: string | number };
+  'quantity.temperature-downstream-of': { id: string | number };
+  'quantity.temperature-of': { id: string | number };
+  'how.summed': { formula: string | number };
+  'quantity.total-head-at': { id: string | number };
+  'source.head-balance-along-line': { line: string | number };
+  'quantity.loss-in-the-tee': { junction: string | number; line: string | number };
+  'quantity.flow-of-the-common-leg': { line: string | number };
+  'quantity.flow-of': { line: string | number };
+  'quantity.bore-of': { line: string | number };
+  'quantity.share-of': { line: string | number };
+  'quantity.coefficient-on-the-velocity-head-of': { line: string | number; common: string | number };
+  'quantity.head-lost-between': { line: string | number; common: string | number };
+  'field.unit-of': { quantity: string | number };
+  'field.in-record': { label: string | number; record: string | number };
   'doubt.flow-size': { where: string | number; typed: string | number; velocity: string | number; bore: string | number };
   'doubt.level-datum': { where: string | number; typed: string | number; elevation: string | number };
   'doubt.negative-head': { where: string | number; head: string | number; line: string | number };

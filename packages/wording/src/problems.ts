@@ -1,9 +1,10 @@
-import { UNITS, type Dimension, type Problem, type UnitSystem } from '@cedar-knot/core';
+import { UNITS, type Dimension, type Problem, type UnitSystem, type Word } from '@cedar-knot/core';
 import { shortNumber } from './marks.js';
 import { inUnits } from './numbers.js';
-import { msg } from './words.js';
+import { msg, said } from './words.js';
 
-type Detail = Problem['detail'];
+/** words of the core stand in `label` and `expected` alone */
+type Detail = Readonly<Record<string, string | number | readonly string[]>>;
 const DIMENSION_NAMES: Readonly<Record<Dimension, string>> = {
   length: msg('problem.length'),
   diameter: msg('problem.diameter'),
@@ -82,7 +83,7 @@ const INCH_MM = 25;
 
 const name = (d: unknown): string => DIMENSION_NAMES[d as Dimension] ?? msg('problem.aQuantity');
 const example = (d: unknown): string => `"${EXAMPLES[d as Dimension] ?? '1 m'}"`;
-const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
+const list = (x: unknown): string => (Array.isArray(x) ? (x as (Word | string)[]).map(said).join(', ') : String(x));
 
 /** bounds in the usual unit of the dimension */
 function bound(x: unknown, dimension: unknown, system: UnitSystem): string {
@@ -119,7 +120,7 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
   'too-few': (d) => msg('problem.too-few', { found: String(d.found), least: String(d.least) }),
   missing: (d) =>
     msg('problem.missing2', {
-      value: d.label === d.key ? `"${d.key}"` : `${d.label} ("${d.key}")`,
+      value: d.label === d.key ? `"${d.key}"` : `${said(d.label as unknown as Word | string)} ("${d.key}")`,
       value2: d.expected ? msg('problem.missing', { expected: list(d.expected) }) : '',
     }),
   'unknown-key': (d) => msg('problem.unknown-key', { found: String(d.found), known: list(d.known) }),
@@ -226,8 +227,7 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
       expected: (d.expected as readonly string[]).map((x) => `"${x}"`).join(' or '),
     }),
   'not-typed': () => msg('problem.not-typed'),
-  'not-in-record': (d) =>
-    msg('problem.not-in-record', { found: String(d.found), expected: (d.expected as readonly string[]).join(', ') }),
+  'not-in-record': (d) => msg('problem.not-in-record', { found: String(d.found), expected: list(d.expected) }),
   lacks: (d, where) =>
     msg('problem.lacks', { where: list(where), keys: (d.keys as readonly string[]).map((k) => `"${k}"`).join(', ') }),
   'no-lines': () => msg('problem.no-lines'),
@@ -246,9 +246,10 @@ const TEXTS: Readonly<Record<string, (d: Detail, where: readonly string[], u: Un
 
 /** One sentence that says what is wrong and what would be right. */
 export function problemText(problem: Problem, units: UnitSystem = 'metric'): string {
-  const reason = String(problem.detail.reason);
+  const detail = problem.detail as Detail;
+  const reason = String(detail.reason);
   const text = TEXTS[reason];
-  return text ? text(problem.detail, problem.where, units) : `${problem.code}: ${reason}`;
+  return text ? text(detail, problem.where, units) : `${problem.code}: ${reason}`;
 }
 
 /** Every reason that has words; a test holds it against the core. */

@@ -1,7 +1,7 @@
 import { displayUnit, toUnit, type Dimension, type NoFit, type Takes, type UnitSystem } from '@cedar-knot/core';
 import { shortNumber } from './marks.js';
 import { prettyUnit } from './numbers.js';
-import { msg } from './words.js';
+import { msg, said } from './words.js';
 
 const NO_FIT: Readonly<Record<NoFit, string>> = {
   'no-readings': msg('reach.no-readings'),
@@ -63,7 +63,8 @@ export function takesText(takes: Takes, beside: string, system: UnitSystem = 'me
   }
   const named = inputs.filter((i, k) => (k === 0 ? !part : i.share >= ALSO));
   for (const { here, there } of named) {
-    const name = here.name.charAt(0).toUpperCase() + here.name.slice(1);
+    const label = said(here.name);
+    const name = label.charAt(0).toUpperCase() + label.slice(1);
     sentences.push(
       `${name}: ${amount(here.value, here.dimension, system)}, in ${beside} ${amount(there.value, there.dimension, system)}.`,
     );

@@ -207,7 +207,7 @@ describe('what could not be judged', () => {
   };
   it('names the check, the element and the label of what is missing', () => {
     expect(missingText(npsh)).toBe('NPSH ratio of P-1 is not judged: NPSHR is missing');
-    expect(missingText(motor)).toBe('Motor rating of P-1 is not judged: Motor, rated power and Efficiency are missing');
+    expect(missingText(motor)).toBe('Motor rating of P-1 is not judged: Rated power (Motor) and Efficiency are missing');
     expect(notJudgedText([npsh, npsh, motor])).toBe('not judged: NPSH ratio, Motor rating');
   });
   it('why a check does not apply names the entry by its label', () => {

@@ -11,7 +11,7 @@ import {
   type WorkingValue,
 } from '@cedar-knot/core';
 import { prettyUnit } from './numbers.js';
-import { msg } from './words.js';
+import { msg, said } from './words.js';
 
 /** A value as it stands in its formula, and in the study's units where those are others. */
 export interface WordedValue {
@@ -48,20 +48,20 @@ export function wordedStep(step: WorkingStep, system: UnitSystem): WordedStep {
   const shown = shownStep(step);
   const value = (v: WorkingValue, s: { number: string; unit: string }): WordedValue => ({
     symbol: v.symbol,
-    name: v.name,
+    name: said(v.name),
     text: `${s.number} ${UNIT_TEXT[s.unit] ?? prettyUnit(s.unit)}${suffix(v)}`.trim(),
     also: alsoIn(v, system),
     from: v.from,
     isEntry: v.entered === true,
   });
   return {
-    name: step.result.name,
-    formula: `${step.result.symbol} = ${step.formula}`,
+    name: said(step.result.name),
+    formula: `${step.result.symbol} = ${said(step.formula)}`,
     numbers: shown.numbers,
     result: value(step.result, shown.result),
     inputs: step.inputs.map((v, i) => value(v, shown.inputs[i]!)),
-    source: step.source,
-    notes: step.notes ?? [],
+    source: said(step.source),
+    notes: (step.notes ?? []).map(said),
   };
 }
 
@@ -94,7 +94,7 @@ export function workingText(title: string, steps: readonly WorkingStep[], system
 }
 
 /** A figure of a result in the words of the trade; a key that is none is said as it is. */
-export const figureName = (key: string): string => (isFigure(key) ? FIGURE_TABLE[key].label : (OTHERS[key] ?? key));
+export const figureName = (key: string): string => (isFigure(key) ? said(FIGURE_TABLE[key].label) : (OTHERS[key] ?? key));
 
 /** steps of a working that are no figure of the results */
 const OTHERS: Readonly<Record<string, string>> = {

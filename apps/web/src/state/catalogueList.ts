@@ -10,6 +10,7 @@ import {
   type ModelHead,
   type ModelKind,
 } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { msg } from '../words.js';
 
 /** What is wanted of the models of a list, in trade terms; what is not said does not matter. */
@@ -112,12 +113,12 @@ function facet(column: ModelColumn, models: readonly ModelHead[]): Facet[] {
 }
 
 /** A value of a filter as it is said: 50 Hz, single phase, end suction. */
-export const saidValue = ({ said, key }: ColumnFilter, value: string | number): string =>
-  said?.[value] ?? (key === 'maker' ? String(value) : spoken(String(value)));
+export const saidValue = ({ said: words, key }: ColumnFilter, value: string | number): string =>
+  said(words?.[value] ?? (key === 'maker' ? String(value) : spoken(String(value))));
 
 /** What a model does not state, by what its filters are called: mains, material. */
 export const saidNotStated = (kind: ModelKind, keys: readonly string[]): string =>
-  filtersOf(kind).filter(({ filter }) => keys.includes(filter.key)).map(({ filter }) => filter.name).join(', '); // prettier-ignore
+  filtersOf(kind).filter(({ filter }) => keys.includes(filter.key)).map(({ filter }) => said(filter.name)).join(', '); // prettier-ignore
 
 export function familiesOf(models: readonly ModelHead[]): FamilyHead[] {
   const found = new Map<string, { count: number; types: Set<string> }>();

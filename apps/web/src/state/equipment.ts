@@ -12,6 +12,7 @@ import {
   type RawEntry,
   type Study,
 } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { msg } from '../words.js';
 
 /** What a study carries with it so that it stands alone: its fluids, pumps and valves. */
@@ -57,7 +58,7 @@ export function usersOf(study: Study, list: EquipmentList, id: string): string[]
 /** What an entry begins with: whole enough to be worked with, to be replaced by what the maker says. */
 export const BEGINNINGS: Readonly<Record<EquipmentList, Readonly<Record<string, { name: string; entry: RawEntry }>>>> = {
   fluids: Object.fromEntries(
-    Object.entries(FLUID_KINDS).map(([kind, k]) => [kind, { name: k.label, entry: { kind, ...k.beginning } }]),
+    Object.entries(FLUID_KINDS).map(([kind, k]) => [kind, { name: said(k.label), entry: { kind, ...k.beginning } }]),
   ),
   pumps: {
     pump: {
@@ -102,13 +103,13 @@ export function tableProblem(rows: readonly RawEntry[], { of, least, most }: Tab
     let before = -Infinity;
     for (const [i, row] of rows.entries()) {
       if (row[key] === undefined) {
-        if (field.required) return msg('app.rowIsMissing', { i: i + 1, label: (field.label ?? key).toLowerCase() });
+        if (field.required) return msg('app.rowIsMissing', { i: i + 1, label: said(field.label ?? key).toLowerCase() });
         continue;
       }
       if (!RISING.has(key)) continue;
       const x = valueOf(row[key], field);
       if (x !== undefined && x <= before)
-        return msg('app.rowMustBeGreaterThan', { i: i + 1, label: (field.label ?? key).toLowerCase() });
+        return msg('app.rowMustBeGreaterThan', { i: i + 1, label: said(field.label ?? key).toLowerCase() });
       before = x ?? before;
     }
   }

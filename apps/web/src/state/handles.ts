@@ -1,4 +1,5 @@
 import { allElements, handleAt, inputAt, type Study } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { movable } from './sweeps.js';
 import { msg } from '../words.js';
 
@@ -38,7 +39,7 @@ export function handleThings(study: Study, onlyNumbers = false): HandleThing[] {
         ],
   );
   const things = movable(study).map(({ id, name, keys }): HandleThing => {
-    const own = keys.map((key) => ({ key, label: inputAt(study, `${id}.${key}`)?.field.label ?? key }));
+    const own = keys.map((key) => ({ key, label: said(inputAt(study, `${id}.${key}`)?.field.label ?? key) }));
     if (onlyNumbers) return { id, name, keys: own };
     const kind = kindOf.get(id);
     if (kind === 'pump' && handleAt(study, `${id}.curve`)) return { id, name, keys: [CURVE, ...own] };
@@ -54,7 +55,7 @@ export function handleName(study: Study, address: string): string {
   const input = inputAt(study, address);
   if (input?.owner === 'scenario')
     return msg('app.liquidInTemperature', { name: study.scenarios.find((s) => s.id === id)?.name ?? id });
-  const label = key === 'fittings' ? 'fittings' : key === 'curve' ? 'curve' : (input?.field.label ?? inputAt(study, firstOfKind(study, id, key))?.field.label ?? key).toLowerCase(); // prettier-ignore
+  const label = key === 'fittings' ? 'fittings' : key === 'curve' ? 'curve' : said(input?.field.label ?? inputAt(study, firstOfKind(study, id, key))?.field.label ?? key).toLowerCase(); // prettier-ignore
   const isGroup = !allElements(study).some((e) => e.id === id) && id === ALL_PIPES;
   return `${isGroup ? msg('app.allPipes') : id}, ${label}`;
 }

@@ -11,7 +11,7 @@ import {
   type StudyInput,
   type UnitSystem,
 } from '@cedar-knot/core';
-import { figureName, prettyUnit, rounded } from '@cedar-knot/wording';
+import { figureName, prettyUnit, rounded, said } from '@cedar-knot/wording';
 import { readEntry } from './entry.js';
 import { setOwn, setShared } from './address.js';
 import { quantity } from './quantities.js';
@@ -89,7 +89,12 @@ export function readFor(
   }
   const { dimension } = field;
   // ends of a range may lie outside of what the entry itself takes
-  const read = readEntry(typed, quantity(dimension, -1e12, 1e12, field.label ?? input.key), unitOf(dimension, system), system);
+  const read = readEntry(
+    typed,
+    quantity(dimension, -1e12, 1e12, said(field.label ?? input.key)),
+    unitOf(dimension, system),
+    system,
+  );
   if (!read.ok) return read;
   const q = readQuantity(String(read.value), dimension);
   if (!isQuantity(q)) return { ok: false, message: '' };
@@ -143,8 +148,8 @@ export function inputChange(
   const change = scale.width(turns - now);
   return {
     whose: input.owner === 'scenario' ? msg('app.liquid') : input.id,
-    label: withinText(field.label ?? figureName(input.key)),
-    short: withinText(field.short ?? field.label ?? figureName(input.key)),
+    label: withinText(said(field.label ?? figureName(input.key))),
+    short: withinText(said(field.short ?? field.label ?? figureName(input.key))),
     from: figures(now),
     to: figures(turns),
     by: `${change < 0 ? '−' : '+'}${rounded(Math.abs(change), 2)} ${scale.widthUnit}`.trim(),

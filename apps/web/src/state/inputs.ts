@@ -1,4 +1,5 @@
 import { allElements, applyOperations, thingKind, type Field, type Operation, type Study } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { freeScenarioId, locate, setOwn, setShared } from './address.js';
 
 /** An input that scenarios can depart from. */
@@ -31,7 +32,7 @@ export function inputAt(study: Study, address: string): Input | undefined {
   const found = locate(study, id);
   if (!found) return undefined;
   const field = thingKind(found.kind)?.fields[key];
-  return field && { address, id, key, field, label: field.label ?? key };
+  return field && { address, id, key, field, label: said(field.label ?? key) };
 }
 
 /** Every input that some scenario has an entry of its own for, in the order in which they came. */
@@ -51,7 +52,7 @@ export function variableInputs(study: Study): Input[] {
     Object.entries(fields ?? {}).flatMap(([key, field]) =>
       NOT_VARIED.has(key) || field.type === 'list'
         ? []
-        : [{ stands: key in entry, input: { address: `${id}.${key}`, id, key, field, label: field.label ?? key } }],
+        : [{ stands: key in entry, input: { address: `${id}.${key}`, id, key, field, label: said(field.label ?? key) } }],
     ),
   );
   return [...all.filter((x) => x.stands), ...all.filter((x) => !x.stands)].map((x) => x.input);

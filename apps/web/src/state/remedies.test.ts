@@ -1,7 +1,7 @@
-import { applyOperations, blankStudy, runStudy, type Operation, type Study } from '@cedar-knot/core';
+import { applyOperations, blankStudy, runStudy, thingKind, type Operation, type RawEntry, type Study } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { recalculate } from '../worker/outcome.js';
 import { firstLine, setShared } from './address.js';
-import { thingKind } from '@cedar-knot/core';
 import { adviceFor } from './remedies.js';
 import { branchAt } from './topology.js';
 
@@ -104,17 +104,21 @@ test('with a line that lacks something the rest is worked out', () => {
 });
 
 test('givens and unknowns in trade words', () => {
-  expect(thingKind('pump')!.givens({ mode: 'flow', flow: '9 m3/h' })).toEqual({ given: ['flow'], solved: ['head'] });
-  expect(thingKind('control-valve')!.givens({ mode: 'opening', opening: 'solve' })).toEqual({ given: [], solved: ['opening'] });
-  expect(thingKind('vessel')!.givens({ level: 'solve' })).toEqual({ given: ['flow'], solved: ['level'] });
-  expect(thingKind('pipe')!.givens({})).toBeUndefined();
-  expect(thingKind('junction')!.givens({})).toEqual({ given: [], solved: ['pressure'] });
-  expect(thingKind('junction')!.givens({ offtake: '5 m3/h' })?.given).toEqual(['offtake']);
-  expect(thingKind('well')!.givens({})?.solved).toEqual(['level', 'flow']);
-  expect(thingKind('flow')!.givens({ flow: 'solve' })).toEqual({ given: [], solved: ['flow', 'pressure'] });
-  expect(thingKind('device')!.givens({ drop: 'solve' })).toEqual({ given: [], solved: ['drop'] });
+  const of = (kind: string, e: RawEntry) => {
+    const g = thingKind(kind)!.givens(e);
+    return g && { given: g.given.map(said), solved: g.solved.map(said) };
+  };
+  expect(of('pump', { mode: 'flow', flow: '9 m3/h' })).toEqual({ given: ['flow'], solved: ['head'] });
+  expect(of('control-valve', { mode: 'opening', opening: 'solve' })).toEqual({ given: [], solved: ['opening'] });
+  expect(of('vessel', { level: 'solve' })).toEqual({ given: ['flow'], solved: ['level'] });
+  expect(of('pipe', {})).toBeUndefined();
+  expect(of('junction', {})).toEqual({ given: [], solved: ['pressure'] });
+  expect(of('junction', { offtake: '5 m3/h' })?.given).toEqual(['offtake']);
+  expect(of('well', {})?.solved).toEqual(['level', 'flow']);
+  expect(of('flow', { flow: 'solve' })).toEqual({ given: [], solved: ['flow', 'pressure'] });
+  expect(of('device', { drop: 'solve' })).toEqual({ given: [], solved: ['drop'] });
   for (const mode of ['flow', 'head', 'power', 'curve', 'off'])
-    expect(thingKind('pump')!.givens({ mode })!.given).toHaveLength(mode === 'power' ? 2 : 1);
+    expect(of('pump', { mode })!.given).toHaveLength(mode === 'power' ? 2 : 1);
   for (const mode of ['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'])
-    expect([mode, thingKind('control-valve')!.givens({ mode })!.given.length]).toEqual([mode, 1]);
+    expect([mode, of('control-valve', { mode })!.given.length]).toEqual([mode, 1]);
 });

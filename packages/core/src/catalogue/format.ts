@@ -6,6 +6,7 @@ import { readPumpEntry, readValveEntry } from '../document/read-study.js';
 import { MOTOR_LIMITS } from '../document/fields.js';
 import type { RawEntry } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
+import { word } from '../words/word.js';
 
 export const CATALOGUE_FORMAT = 'cedar-knot-catalogue';
 const CATALOGUE_VERSION = 1;
@@ -26,16 +27,16 @@ export interface Catalogue {
 
 export const MOTOR_ENTRY_FIELDS: Fields = {
   ...named,
-  maker: text('Maker'),
-  ratedPower: quantity('power', 1, 1e9, 'Rated power', { required: true }),
-  poles: number(2, 100, 'Poles', { integer: true }),
-  frequency: quantity('frequency', 1, 1000, 'Frequency'),
-  voltage: quantity('voltage', 1, 1e6, 'Voltage'),
-  efficiency: number(0.01, 1, 'Efficiency', { percent: true, series: 3 }),
-  powerFactor: number(0.01, 1, 'Power factor', { series: 3 }),
-  frame: text('Frame'),
-  phases: number(1, 3, 'Phases', { integer: true }),
-  duty: choice(['S1', 'S3', 'S6'], 'Duty'),
+  maker: text(word('field.maker')),
+  ratedPower: quantity('power', 1, 1e9, word('field.rated-power'), { required: true }),
+  poles: number(2, 100, word('field.poles'), { integer: true }),
+  frequency: quantity('frequency', 1, 1000, word('field.frequency')),
+  voltage: quantity('voltage', 1, 1e6, word('field.voltage')),
+  efficiency: number(0.01, 1, word('field.efficiency'), { percent: true, series: 3 }),
+  powerFactor: number(0.01, 1, word('field.power-factor'), { series: 3 }),
+  frame: text(word('field.frame')),
+  phases: number(1, 3, word('field.phases'), { integer: true }),
+  duty: choice(['S1', 'S3', 'S6'], word('field.duty')),
   ...MOTOR_LIMITS,
 };
 

@@ -1,5 +1,6 @@
 import type { ModelHead } from '../document/stored.js';
 import type { Dimension } from '../units/units.js';
+import type { Word } from '../words/word.js';
 
 /* A column of the catalogue as it is described (`model-columns.ts` has them all), and what a model says in it. */
 
@@ -29,7 +30,7 @@ export interface ColumnFilter {
   /** in a request; on the command line with hyphens: `maxSpeed`, `--max-speed` */
   key: string;
   /** in a menu: mains, speed at most */
-  name: string;
+  name: Word;
   value: 'word' | 'number';
   /** a model is it, or has at least or at most as much */
   is: 'same' | 'least' | 'most';
@@ -45,7 +46,7 @@ export interface ColumnFilter {
   words?: readonly string[];
   numbers?: readonly number[];
   /** how some values are said */
-  said?: Readonly<Record<string, string>>;
+  said?: Readonly<Record<string, Word>>;
   /** by how much numbers that are the same may differ in writing */
   within?: number;
   /** asked beside a search, not in a menu alone */
@@ -59,8 +60,8 @@ export interface ModelColumn {
   path?: readonly string[];
   of?: (m: Described) => Known;
   /** without the unit, which follows from how it is shown */
-  heading: string;
-  hint?: string;
+  heading: Word;
+  hint?: Word;
   /** in the list, px */
   width: number;
   shown: Shown;
@@ -69,7 +70,7 @@ export interface ModelColumn {
   isUnsorted?: true;
   filter?: ColumnFilter;
   /** on the data sheet, with its label where that is not the heading */
-  sheet?: true | string;
+  sheet?: true | Word;
   /** there under its limits */
   isLimit?: true;
   /** what makers call it beside its own name, without case, blanks and marks */

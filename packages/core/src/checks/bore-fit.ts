@@ -1,16 +1,17 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { word } from '../words/word.js';
 
 /** Outside diameter of a pump over the bore of the casing that it goes into. */
 export const boreFit: Check = {
-  label: 'Fit in the bore',
+  label: word('check.bore-fit'),
   limit: 1,
   near: { share: 0.02 },
   sense: 'most',
   worst: 'fails',
-  source: 'the maker and the well',
+  source: word('check.bore-fit.source'),
   reasons: ['not-given'],
-  entry: 'Bore that it goes into, or the outside diameter of the pump',
+  entry: word('check.bore-fit.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e) => {
@@ -22,8 +23,8 @@ export const boreFit: Check = {
       how: () => ({
         formula: 'Do/Db',
         inputs: [
-          worth('Do', 'outside diameter of the pump', outside, 'diameter', { from: 'pump.outsideDiameter' }),
-          worth('Db', 'bore that it goes into', bore, 'diameter', { from: `${e.id}.bore` }),
+          worth('Do', word('quantity.outside-diameter-of-the-pump'), outside, 'diameter', { from: 'pump.outsideDiameter' }),
+          worth('Db', word('quantity.bore-of-the-well-or-casing'), bore, 'diameter', { from: `${e.id}.bore` }),
         ],
       }),
     };

@@ -1,18 +1,19 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Voltage that the cable to a motor takes, over the rated voltage. */
 export const cableDrop: Check = {
-  label: 'Cable voltage drop',
-  short: 'Cable',
+  label: word('check.cable-drop'),
+  short: word('check.cable-drop.short'),
   limit: 0.05,
   near: { gap: 0.02 },
   sense: 'most',
   worst: 'fails',
-  source: 'IEC 60364-5-52, annex G',
+  source: word('check.cable-drop.source'),
   reasons: ['off', 'not-given'],
-  entry: 'Cable, with the motor’s rated power, efficiency, power factor and voltage',
+  entry: word('check.cable-drop.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -24,7 +25,7 @@ export const cableDrop: Check = {
       value: drop,
       how: () => ({
         formula: 'u',
-        inputs: [worth('u', 'voltage drop over the rated voltage', drop, 'ratio', { from: `${e.id}.cableDrop` })],
+        inputs: [worth('u', word('quantity.voltage-drop-over-the-rated-voltage'), drop, 'ratio', { from: `${e.id}.cableDrop` })],
       }),
     };
   },

@@ -3,20 +3,21 @@ import type { Check } from './check.js';
 import { allowedAt, type RatingRow } from '../pipes/pressure-class.js';
 import { densityOf, hottest } from './pipe-case.js';
 import { onCurve } from './pump-case.js';
+import { word } from '../words/word.js';
 
 const allowedOver = (rows: readonly RatingRow[], temperature: number | undefined): number | undefined =>
   temperature === undefined ? undefined : allowedAt(rows, temperature);
 
 /** Inlet pressure and the unworn shut-off head over what the casing may hold, gauge. */
 export const casingPressure: Check = {
-  label: 'Casing pressure',
+  label: word('check.casing-pressure'),
   limit: 1,
   near: { share: 0.05 },
   sense: 'most',
   worst: 'fails',
-  source: 'the maker',
+  source: word('check.casing-pressure.source'),
   reasons: ['off', 'no-curve', 'not-given', 'no-rating', 'no-pressure'],
-  entry: 'Casing pressure',
+  entry: word('check.casing-pressure.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -35,12 +36,16 @@ export const casingPressure: Check = {
       how: () => ({
         formula: '(ρ·g·H0 + p1 − pa)/pmax',
         inputs: [
-          worth('ρ', 'density', density.value, 'density', { from: density.from }),
-          worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
-          worth('H0', 'shut-off head of the new pump', shutOff, 'head'),
-          worth('p1', 'static pressure at the inlet', r.inletPressure!, 'absolutePressure', { from: `${e.id}.inletPressure` }),
-          worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
-          worth('pmax', 'casing pressure of the maker, gauge', most, 'pressureDifference', { from: 'pump.casingPressure' }),
+          worth('ρ', word('quantity.density'), density.value, 'density', { from: density.from }),
+          worth('g', word('quantity.gravity'), s.gravity, 'acceleration', { from: 'site.gravity' }),
+          worth('H0', word('quantity.shut-off-head-of-the-new-pump'), shutOff, 'head'),
+          worth('p1', word('quantity.static-pressure-at-the-inlet'), r.inletPressure!, 'absolutePressure', {
+            from: `${e.id}.inletPressure`,
+          }),
+          worth('pa', word('quantity.site-atmosphere'), s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
+          worth('pmax', word('quantity.casing-pressure-from-the-maker-gauge'), most, 'pressureDifference', {
+            from: 'pump.casingPressure',
+          }),
         ],
       }),
     };

@@ -5,6 +5,7 @@ import type { ScenarioResult } from '../results/results.js';
 import type { WorkingValue } from '../results/working.js';
 import type { Dimension } from '../units/units.js';
 import type { ValveInput } from '../valves/valve.js';
+import type { Word } from '../words/word.js';
 
 /** What a check sees of an element: its entries in SI, its data, and where it stands. */
 export interface CheckedElement {
@@ -86,11 +87,10 @@ export type Reason =
   | 'no-specific-heat'
   | 'no-rating';
 
-/** How a value was worked out: a formula with its values, or words. */
+/** How a value was worked out: a formula, or words, with the values that go in. */
 export interface How {
-  formula: string;
+  formula: string | Word;
   inputs: WorkingValue[];
-  inWords?: boolean;
 }
 
 /** A value, with the limit that holds for this subject where it is not the default of the check. */
@@ -110,9 +110,9 @@ export interface Judged {
 
 interface Common<Subject> {
   /** trade name */
-  label: string;
+  label: Word;
   /** the same on a card, where the full name is had by hover */
-  short?: string;
+  short?: Word;
   /** of value and limit; a ratio when absent */
   dimension?: Dimension;
   limit: Limit;
@@ -122,11 +122,11 @@ interface Common<Subject> {
   sense: 'least' | 'most' | 'band';
   /** what it is at beyond its limit: some are only a warning */
   worst: 'near' | 'fails';
-  source: string;
+  source: Word;
   /** reasons for which it may not apply */
   reasons: readonly Reason[];
   /** label of the entry without which it is not judged */
-  entry?: string;
+  entry?: Word;
   /** a value, or why there is none; `isOwn`: the study has a limit for it here */
   judge: (subject: Subject, scenario: CheckedScenario, isOwn: boolean) => Judged | Reason;
   /**

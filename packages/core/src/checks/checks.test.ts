@@ -956,9 +956,9 @@ test('a flow that is missed is shown as flows', () => {
 test('an onset of cavitation that is typical of the body says so, one of the maker does not', () => {
   const named = (valveEntry: object): string =>
     marginWorking(made({ valveEntry }), marginOf('valve-cavitation', { valveEntry }))!.inputs.find((v) => v.symbol === 'xFz')!
-      .name;
-  expect(named({ xfz: 0.3 })).toBe('onset of cavitation');
-  expect(named({ body: 'globe' })).toBe('onset of cavitation, typical of the body');
+      .name.word;
+  expect(named({ xfz: 0.3 })).toBe('quantity.onset-of-cavitation');
+  expect(named({ body: 'globe' })).toBe('quantity.onset-of-cavitation-typical');
 });
 
 test('a pressure that is missed is shown as pressures', () => {

@@ -1,14 +1,15 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { onCurve } from './pump-case.js';
+import { word } from '../words/word.js';
 
 export const curveRange: Check = {
-  label: 'Curve range',
+  label: word('check.curve-range'),
   limit: 1,
   near: { share: 0.03 },
   sense: 'most',
   worst: 'fails',
-  source: 'the published curve',
+  source: word('check.curve-range.source'),
   reasons: ['off', 'no-curve'],
   at: 'element',
   kinds: ['pump'],
@@ -20,9 +21,9 @@ export const curveRange: Check = {
       how: () => ({
         formula: 'Q/n/Qend',
         inputs: [
-          worth('Q', 'flow', c.r.flow, 'flow', { from: `${e.id}.flow` }),
-          worth('n', 'units running', c.r.running, 'ratio', { from: `${e.id}.running` }),
-          worth('Qend', 'last flow of the published curve as it runs', c.p.lastFlow, 'flow'),
+          worth('Q', word('quantity.flow'), c.r.flow, 'flow', { from: `${e.id}.flow` }),
+          worth('n', word('quantity.units-running'), c.r.running, 'ratio', { from: `${e.id}.running` }),
+          worth('Qend', word('quantity.last-flow-of-the-published-curve-as'), c.p.lastFlow, 'flow'),
         ],
       }),
     };

@@ -2,6 +2,7 @@ import { massKeys } from '../fields/reader.js';
 import { worth } from '../results/working.js';
 import type { Check, CheckedElement, CheckedPoint, CheckedScenario, Judged, Reason } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** rounding of a flow that is held where it is required */
 const ROUNDING = 1e-6;
@@ -25,14 +26,14 @@ function delivered(x: CheckedElement | CheckedPoint, s: CheckedScenario): { flow
 
 /** Flow over the required one: of a pump, all its units together; of a point, what comes to it. */
 export const deliveredFlow: Check = {
-  label: 'Delivered flow',
+  label: word('check.delivered-flow'),
   limit: BAND,
   near: { inside: INNER },
   sense: 'band',
   worst: 'fails',
-  source: 'the required flow that is entered; 97 to 120 % for a pump are usual',
+  source: word('check.delivered-flow.source'),
   reasons: ['off', 'not-required', 'no-flow'],
-  entry: 'Required flow',
+  entry: word('check.delivered-flow.entry'),
   at: 'both',
   kinds: ['pump', 'vessel', 'pressure', 'flow', 'well', 'junction'],
   judge: (x, s) => {
@@ -51,10 +52,10 @@ export const deliveredFlow: Check = {
       how: () => ({
         formula: 'Q/Qr',
         inputs: [
-          worth('Q', isPump(x) ? 'flow of all units' : 'flow that comes to it', found.flow, 'flow', {
+          worth('Q', isPump(x) ? word('quantity.total-flow-of-all-units') : word('quantity.flow-delivered'), found.flow, 'flow', {
             from: `${x.id}.${isPump(x) ? 'flow' : 'outflow'}`,
           }),
-          worth('Qr', 'required flow', asked, 'flow', { from: `${x.id}.requiredFlow` }),
+          worth('Qr', word('quantity.required-flow'), asked, 'flow', { from: `${x.id}.requiredFlow` }),
         ],
       }),
     };

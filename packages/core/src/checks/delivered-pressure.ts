@@ -1,21 +1,22 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { word } from '../words/word.js';
 
 /** near within this share of what is required, gauge */
 const NEAR = 0.02;
 
 /** Static pressure at a point over the required one. */
 export const deliveredPressure: Check = {
-  label: 'Delivered pressure',
-  short: 'Delivered p',
+  label: word('check.delivered-pressure'),
+  short: word('check.delivered-pressure.short'),
   dimension: 'pressureDifference',
   limit: 0,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'the required pressure that is entered',
+  source: word('check.delivered-pressure.source'),
   reasons: ['not-required', 'no-pressure'],
-  entry: 'Required pressure',
+  entry: word('check.delivered-pressure.entry'),
   at: 'point',
   kinds: ['vessel', 'pressure', 'flow', 'well', 'junction'],
   judge: (p, s) => {
@@ -29,8 +30,12 @@ export const deliveredPressure: Check = {
       how: () => ({
         formula: 'p − pr',
         inputs: [
-          worth('p', 'static pressure there', found, 'absolutePressure', { from: `${p.id}.staticPressure` }),
-          worth('pr', 'required pressure', required + s.atmosphere, 'absolutePressure', { from: `${p.id}.requiredPressure` }),
+          worth('p', word('quantity.static-pressure-at-this-place'), found, 'absolutePressure', {
+            from: `${p.id}.staticPressure`,
+          }),
+          worth('pr', word('quantity.required-pressure'), required + s.atmosphere, 'absolutePressure', {
+            from: `${p.id}.requiredPressure`,
+          }),
         ],
       }),
     };

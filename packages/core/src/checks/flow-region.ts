@@ -2,17 +2,18 @@ import { ALLOWABLE, PREFERRED, regionsOf } from '../pumps/regions.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { atBestFlow, byItsCurve, columnOf } from './pump-case.js';
+import { word } from '../words/word.js';
 
 export const flowRegion: Check = {
-  label: 'Operating region',
-  short: 'Region',
+  label: word('check.flow-region'),
+  short: word('check.flow-region.short'),
   limit: ALLOWABLE,
   near: { inside: PREFERRED },
   sense: 'band',
   worst: 'fails',
-  source: 'ANSI/HI 9.6.3; ISO 13709, 6.1.12',
+  source: word('check.flow-region.source'),
   reasons: ['off', 'no-curve', 'no-best-flow'],
-  entry: 'Efficiency',
+  entry: word('check.flow-region.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -28,7 +29,11 @@ export const flowRegion: Check = {
       ...region,
       how: () => ({
         formula: 'q',
-        inputs: [worth('q', 'flow of a unit over best efficiency', c.flowRatio, 'ratio', { from: `${e.id}.flowRatio` })],
+        inputs: [
+          worth('q', word('quantity.flow-per-unit-over-best-efficiency-flow'), c.flowRatio, 'ratio', {
+            from: `${e.id}.flowRatio`,
+          }),
+        ],
       }),
     };
   },

@@ -2,15 +2,16 @@ import { PumpPerformance } from '../pumps/pump.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { ratedPoint } from './rated-case.js';
+import { word } from '../words/word.js';
 
 /** Head of the largest impeller at the rated flow over that of the chosen one. */
 export const headReserve: Check = {
-  label: 'Head reserve',
+  label: word('check.head-reserve'),
   limit: 1.05,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'ISO 13709, 6.1.6: 5 % more head at the rated flow by a larger impeller',
+  source: word('check.head-reserve.source'),
   reasons: ['off', 'no-curve', 'no-rated-point', 'one-diameter'],
   at: 'element',
   kinds: ['pump'],
@@ -28,8 +29,8 @@ export const headReserve: Check = {
       how: () => ({
         formula: 'Hmax/H',
         inputs: [
-          worth('Hmax', 'head of the largest impeller at the rated flow', most, 'head'),
-          worth('H', 'head of the chosen impeller there', head, 'head'),
+          worth('Hmax', word('quantity.head-of-the-largest-impeller-at-the'), most, 'head'),
+          worth('H', word('quantity.head-of-the-selected-impeller-at-the'), head, 'head'),
         ],
       }),
     };

@@ -1,16 +1,17 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { onCurve } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Shut-off head over duty head: units in parallel want a tenth, a single one only what its study asks for. */
 export const headRise: Check = {
-  label: 'Head rise to shut-off',
-  short: 'Head rise',
+  label: word('check.head-rise'),
+  short: word('check.head-rise.short'),
   limit: 1.1,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'ISO 13709, 6.1.11: at least 10 % to shut-off in parallel operation, a curve that falls all the way',
+  source: word('check.head-rise.source'),
   reasons: ['off', 'no-curve', 'no-flow'],
   at: 'element',
   kinds: ['pump'],
@@ -28,8 +29,8 @@ export const headRise: Check = {
       how: () => ({
         formula: 'H0/H',
         inputs: [
-          worth('H0', 'shut-off head as it runs', p.head(0), 'head'),
-          worth('H', 'head', r.head!, 'head', { from: `${e.id}.head` }),
+          worth('H0', word('quantity.shut-off-head-as-operated'), p.head(0), 'head'),
+          worth('H', word('quantity.head'), r.head!, 'head', { from: `${e.id}.head` }),
         ],
       }),
     };

@@ -2,6 +2,7 @@ import { allowablePressure } from '../pipes/barlow.js';
 import { worth, type WorkingValue } from '../results/working.js';
 import type { Check, CheckedElement, CheckedScenario } from './check.js';
 import { pressuresAlong } from './pipe-case.js';
+import { word } from '../words/word.js';
 
 /**
  * Highest pressure at an element, Pa absolute, while running or at no flow with the pumps before it, with which of the two it is and how it is
@@ -21,34 +22,34 @@ export function highestAt(
       value: running,
       governs: 'running',
       formula: 'p',
-      inputs: () => [worth('p', 'highest pressure at its ends and profile points', running, 'absolutePressure')],
+      inputs: () => [worth('p', word('quantity.highest-pressure-at-ends-and-profile-points'), running, 'absolutePressure')],
     };
   return {
     value: still,
     governs: 'dead-head',
     formula: 'pa + ρ·g·(H0 − z)',
     inputs: () => [
-      worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
-      worth('ρ', 'density', s.fluid.density, 'density', { from: 'fluid.density' }),
-      worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
-      worth('H0', 'head of the supply and the shut-off heads on the way', dead!, 'head'),
-      worth('z', 'lowest elevation', s.lowestOf(e), 'length'),
+      worth('pa', word('quantity.site-atmosphere'), s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
+      worth('ρ', word('quantity.density'), s.fluid.density, 'density', { from: 'fluid.density' }),
+      worth('g', word('quantity.gravity'), s.gravity, 'acceleration', { from: 'site.gravity' }),
+      worth('H0', word('quantity.supply-head-plus-shut-off-heads-upstream'), dead!, 'head'),
+      worth('z', word('quantity.lowest-elevation'), s.lowestOf(e), 'length'),
     ],
   };
 }
 
 /** Highest pressure in a pipe, running or at no flow with the pumps before it, against its design pressure; all absolute. */
 export const highestPressure: Check = {
-  label: 'Highest pressure',
-  short: 'Highest p',
+  label: word('check.highest-pressure'),
+  short: word('check.highest-pressure.short'),
   dimension: 'absolutePressure',
   limit: 0,
   near: { share: 0.05 },
   sense: 'most',
   worst: 'fails',
-  source: 'design pressure of the line, or ASME B31.4 by grade and wall',
+  source: word('check.highest-pressure.source'),
   reasons: ['not-given', 'no-pressure'],
-  entry: 'Design pressure',
+  entry: word('check.highest-pressure.entry'),
   at: 'element',
   kinds: ['pipe'],
   judge: (e, s, isOwn) => {

@@ -1,5 +1,5 @@
 import type { Limit, Margin } from '../results/margin.js';
-import { inWords, step, worth, type WorkingStep } from '../results/working.js';
+import { worth, type WorkingStep } from '../results/working.js';
 import {
   weigh,
   type Check,
@@ -118,7 +118,7 @@ export function marginWorking(scenario: CheckedScenario, margin: Margin): Workin
   const subject = [...scenario.elements, ...scenario.points].find((x) => x.id === margin.where);
   const found = subject && judged(check, subject, scenario, margin.isOwn === true);
   if (!found || typeof found === 'string') return undefined;
-  const { formula, inputs, inWords: isWords } = found.how();
+  const { formula, inputs } = found.how();
   const value = worth('m', check.label, margin.value, check.dimension ?? 'ratio');
-  return isWords ? inWords('value', value, formula, inputs, check.source) : step('value', value, formula, inputs, check.source);
+  return { result: value, formula, inputs, source: check.source };
 }

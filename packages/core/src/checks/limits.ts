@@ -9,6 +9,7 @@ import type { Dimension } from '../units/units.js';
 import type { Check, LimitOverride } from './check.js';
 import { CHECK_CODES, CHECKS, isCheckCode, type CheckCode } from './index.js';
 import { STANDARD_ATMOSPHERE } from '../units/standard.js';
+import { word } from '../words/word.js';
 
 const LONGEST_REASON = 2000;
 const KEYS = ['check', 'limit', 'where', 'scenario', 'reason'];
@@ -32,7 +33,7 @@ export function readLimit(raw: Record<string, unknown>, path: string, reader: Re
     return undefined;
   }
   if (raw.limit === undefined) {
-    reader.add('missing', `${path}.limit`, { reason: 'missing', key: 'limit', label: 'Limit' });
+    reader.add('missing', `${path}.limit`, { reason: 'missing', key: 'limit', label: word('check.limit') });
     return undefined;
   }
   const check: Check = CHECKS[raw.check];

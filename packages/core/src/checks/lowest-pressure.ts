@@ -2,17 +2,18 @@ import type { PipeResult } from '../results/results.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { pressuresAlong, vapourOf } from './pipe-case.js';
+import { word } from '../words/word.js';
 
 /** Distance of the lowest pressure in a pipe from boiling. */
 export const lowestPressure: Check = {
-  label: 'Lowest pressure',
-  short: 'Lowest p',
+  label: word('check.lowest-pressure'),
+  short: word('check.lowest-pressure.short'),
   dimension: 'pressureDifference',
   limit: 20_000,
   near: { share: 1 },
   sense: 'least',
   worst: 'fails',
-  source: 'vapour pressure with a reserve',
+  source: word('check.lowest-pressure.source'),
   reasons: ['no-pressure'],
   at: 'element',
   kinds: ['pipe'],
@@ -32,8 +33,8 @@ export const lowestPressure: Check = {
       how: () => ({
         formula: 'p − pv',
         inputs: [
-          worth('p', 'lowest pressure at its ends and profile points', lowest, 'absolutePressure'),
-          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from }),
+          worth('p', word('quantity.lowest-pressure-at-ends-and-profile-points'), lowest, 'absolutePressure'),
+          worth('pv', word('quantity.vapour-pressure'), vapourPressure, 'absolutePressure', { from }),
         ],
       }),
     };

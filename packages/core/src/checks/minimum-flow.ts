@@ -2,17 +2,18 @@ import { entrySpeed } from '../pumps/standing.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { onCurve } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Flow of one unit over the maker's minimum continuous flow, which moves with speed and diameter. */
 export const minimumFlow: Check = {
-  label: 'Minimum flow',
+  label: word('check.minimum-flow'),
   limit: 1,
   near: { share: 0.1 },
   sense: 'least',
   worst: 'fails',
-  source: 'the maker; ISO 13709, 6.1.13; affinity Q ∝ n·D',
+  source: word('check.minimum-flow.source'),
   reasons: ['off', 'no-curve', 'not-given'],
-  entry: 'Minimum continuous flow',
+  entry: word('check.minimum-flow.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -30,11 +31,11 @@ export const minimumFlow: Check = {
       how: () => ({
         formula: 'Q/n/(Qmin·rn·rD)',
         inputs: [
-          worth('Q', 'flow', c.r.flow, 'flow', { from: `${e.id}.flow` }),
-          worth('n', 'units running', c.r.running, 'ratio', { from: `${e.id}.running` }),
-          worth('Qmin', 'minimum continuous flow of the maker', given, 'flow', { from: 'pump.minFlow' }),
-          worth('rn', 'speed over that of the curve', speed, 'ratio', { from: `${e.id}.speed` }),
-          worth('rD', 'diameter over that of the curve', cut, 'ratio', { from: `${e.id}.diameter` }),
+          worth('Q', word('quantity.flow'), c.r.flow, 'flow', { from: `${e.id}.flow` }),
+          worth('n', word('quantity.units-running'), c.r.running, 'ratio', { from: `${e.id}.running` }),
+          worth('Qmin', word('quantity.minimum-continuous-flow-from-the-maker'), given, 'flow', { from: 'pump.minFlow' }),
+          worth('rn', word('quantity.speed-over-speed-of-the-curve'), speed, 'ratio', { from: `${e.id}.speed` }),
+          worth('rD', word('quantity.diameter-over-diameter-of-the-curve'), cut, 'ratio', { from: `${e.id}.diameter` }),
         ],
       }),
     };

@@ -1,19 +1,20 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Velocity of the liquid past a motor in its bore, which cools it, against the least that its maker asks. */
 export const motorCooling: Check = {
-  label: 'Motor cooling flow',
-  short: 'Motor cooling',
+  label: word('check.motor-cooling'),
+  short: word('check.motor-cooling.short'),
   dimension: 'velocity',
   limit: 0,
   near: { share: 0.1 },
   sense: 'least',
   worst: 'fails',
-  source: 'the maker of the motor',
+  source: word('check.motor-cooling.source'),
   reasons: ['off', 'not-given'],
-  entry: 'Bore, with the motor’s outside diameter and least velocity',
+  entry: word('check.motor-cooling.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s, isOwn) => {
@@ -27,7 +28,7 @@ export const motorCooling: Check = {
       ...(least === undefined ? {} : { limit: least }),
       how: () => ({
         formula: 'v',
-        inputs: [worth('v', 'velocity past the motor', v, 'velocity', { from: `${e.id}.motorVelocity` })],
+        inputs: [worth('v', word('quantity.velocity-past-the-motor'), v, 'velocity', { from: `${e.id}.motorVelocity` })],
       }),
     };
   },

@@ -2,6 +2,7 @@ import { usableShare } from '../pumps/derating.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { byItsCurve, columnOf, entryOf, result, running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Motor rating over shaft power, by the rated power of the motor, W: 1.25 to 22 kW, 1.15 to 55 kW, 1.10 above. */
 export function motorFactor(ratedPower: number): number {
@@ -9,15 +10,15 @@ export function motorFactor(ratedPower: number): number {
 }
 
 export const motorPower: Check = {
-  label: 'Motor rating',
-  short: 'Motor',
+  label: word('check.motor-power'),
+  short: word('check.motor-power.short'),
   limit: 1.1,
   near: { share: 0.05 },
   sense: 'least',
   worst: 'fails',
-  source: 'ISO 13709 (API 610), power margins of motors',
+  source: word('check.motor-power.source'),
   reasons: ['off', 'no-curve', 'not-given'],
-  entry: 'Rated power of the motor',
+  entry: word('check.motor-power.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -34,10 +35,16 @@ export const motorPower: Check = {
       how: () => ({
         formula: share === 1 ? 'Pr/(P/n)' : 'k·Pr/(P/n)',
         inputs: [
-          worth('Pr', 'rated power of the motor', rated, 'power', { from: 'pump.motor' }),
-          ...(share === 1 ? [] : [worth('k', 'derating by altitude, ambient and drive', share, 'ratio', { from: 'pump.motor' })]),
-          worth('P', 'shaft power of all running units', r.shaftPower!, 'power', { from: `${e.id}.shaftPower` }),
-          worth('n', 'units running', r.running, 'ratio', { from: `${e.id}.running` }),
+          worth('Pr', word('quantity.rated-power-of-the-motor'), rated, 'power', { from: 'pump.motor' }),
+          ...(share === 1
+            ? []
+            : [
+                worth('k', word('quantity.derating-for-altitude-ambient-temperature-and-drive'), share, 'ratio', {
+                  from: 'pump.motor',
+                }),
+              ]),
+          worth('P', word('quantity.shaft-power-of-all-running-units'), r.shaftPower!, 'power', { from: `${e.id}.shaftPower` }),
+          worth('n', word('quantity.units-running'), r.running, 'ratio', { from: `${e.id}.running` }),
         ],
       }),
     };

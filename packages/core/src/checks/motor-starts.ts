@@ -1,18 +1,19 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Starts an hour against those that a motor allows. */
 export const motorStarts: Check = {
-  label: 'Starts per hour',
-  short: 'Starts',
+  label: word('check.motor-starts'),
+  short: word('check.motor-starts.short'),
   limit: 0,
   near: { share: 0.1 },
   sense: 'most',
   worst: 'fails',
-  source: 'the maker of the motor',
+  source: word('check.motor-starts.source'),
   reasons: ['off', 'not-given'],
-  entry: 'Starts an hour, and the most that the motor allows',
+  entry: word('check.motor-starts.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s, isOwn) => {
@@ -21,7 +22,7 @@ export const motorStarts: Check = {
     const starts = e.read.starts as number | undefined;
     const most = e.pump?.motor?.startsPerHour;
     if (starts === undefined || (most === undefined && !isOwn)) return 'not-given';
-    const input = worth('i', 'starts an hour', starts, 'ratio', { from: `${e.id}.starts` });
+    const input = worth('i', word('quantity.starts-per-hour'), starts, 'ratio', { from: `${e.id}.starts` });
     return { value: starts, ...(most === undefined ? {} : { limit: most }), how: () => ({ formula: 'i', inputs: [input] }) };
   },
 };

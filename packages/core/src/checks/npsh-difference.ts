@@ -1,16 +1,17 @@
 import type { Check } from './check.js';
 import { npsh, npshValues } from './pump-case.js';
+import { word } from '../words/word.js';
 
 export const npshDifference: Check = {
-  label: 'NPSH margin',
+  label: word('check.npsh-difference'),
   dimension: 'head',
   limit: 0.6,
   near: { share: 0.5 },
   sense: 'least',
   worst: 'fails',
-  source: 'ANSI/HI 9.6.1, margins by service',
+  source: word('check.npsh-difference.source'),
   reasons: ['off', 'no-flow', 'no-npshr'],
-  entry: 'NPSHR',
+  entry: word('check.npsh-difference.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

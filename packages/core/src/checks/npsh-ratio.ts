@@ -1,15 +1,16 @@
 import type { Check } from './check.js';
 import { byItsCurve, columnOf, npsh, npshValues, result } from './pump-case.js';
+import { word } from '../words/word.js';
 
 export const npshRatio: Check = {
-  label: 'NPSH ratio',
+  label: word('check.npsh-ratio'),
   limit: 1.3,
   near: { share: 0.1 },
   sense: 'least',
   worst: 'fails',
-  source: 'ANSI/HI 9.6.1, margins by service',
+  source: word('check.npsh-ratio.source'),
   reasons: ['off', 'no-flow', 'no-npshr'],
-  entry: 'NPSHR',
+  entry: word('check.npsh-ratio.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {

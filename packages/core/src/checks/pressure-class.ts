@@ -3,6 +3,7 @@ import { worth } from '../results/working.js';
 import type { Check, CheckedElement } from './check.js';
 import { highestAt } from './highest-pressure.js';
 import { hottest } from './pipe-case.js';
+import { word } from '../words/word.js';
 
 /** what says how much it may hold: the entry of a control valve, the element itself else */
 const partOf = (e: CheckedElement): RatedPart => (e.kind === 'control-valve' ? (e.valve ?? {}) : e.read);
@@ -12,14 +13,14 @@ const KEYS = ['ratedPressure', 'ratingTable', 'pressureClass'] as const;
 
 /** Highest gauge pressure of a part, running or at no flow, over what its class or its own rating allows at its highest temperature. */
 export const pressureClass: Check = {
-  label: 'Pressure class',
+  label: word('check.pressure-class'),
   limit: 1,
   near: { gap: 0.1 },
   sense: 'most',
   worst: 'fails',
-  source: 'ASME B16.5 and B16.34, group 1.1; PN of EN 1333 to 50 °C; else the maker',
+  source: word('check.pressure-class.source'),
   reasons: ['not-given', 'no-rating', 'no-pressure'],
-  entry: 'Pressure class',
+  entry: word('check.pressure-class.entry'),
   at: 'element',
   kinds: ['pipe', 'control-valve', 'device', 'hand-valve', 'non-return'],
   judge: (e, s) => {
@@ -30,7 +31,10 @@ export const pressureClass: Check = {
     const highest = highestAt(e, s);
     if (!highest) return 'no-pressure';
     const key = KEYS.find((k) => part[k] !== undefined)!;
-    const name = `allowed by ${key === 'pressureClass' ? part.pressureClass! : 'its rating'} at the highest temperature there, gauge`;
+    const name =
+      key === 'pressureClass'
+        ? word('quantity.pressure-allowed-by-the-class', { pressureClass: part.pressureClass! })
+        : word('quantity.pressure-allowed-by-the-rating');
     const from = `${e.kind === 'control-valve' ? 'valve' : e.id}.${key}`;
     return {
       value: (highest.value - s.atmosphere) / rating,
@@ -40,7 +44,11 @@ export const pressureClass: Check = {
         inputs: [
           ...highest.inputs().filter((x) => x.symbol !== 'pa'),
           ...(highest.governs === 'running'
-            ? [worth('pa', 'site atmosphere', s.atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' })]
+            ? [
+                worth('pa', word('quantity.site-atmosphere'), s.atmosphere, 'absolutePressure', {
+                  from: 'site.atmosphericPressure',
+                }),
+              ]
             : []),
           worth('pr', name, rating, 'pressureDifference', { from }),
         ],

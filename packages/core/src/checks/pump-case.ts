@@ -1,6 +1,7 @@
 import type { PumpResult } from '../results/results.js';
 import { worth, type WorkingValue } from '../results/working.js';
 import type { CheckedElement, CheckedScenario, Reason } from './check.js';
+import { word } from '../words/word.js';
 
 /* What several checks of a pump ask first. */
 
@@ -56,7 +57,7 @@ export function npsh(e: CheckedElement, s: CheckedScenario): { available: number
 
 export function npshValues(id: string, n: { available: number; required: number }): WorkingValue[] {
   return [
-    worth('NPSHA', 'NPSH available', n.available, 'head', { from: `${id}.npsha` }),
-    worth('NPSHR', 'NPSH required', n.required, 'head', { from: `${id}.npshr` }),
+    worth('NPSHA', word('quantity.npsh-available'), n.available, 'head', { from: `${id}.npsha` }),
+    worth('NPSHR', word('quantity.npsh-required'), n.required, 'head', { from: `${id}.npshr` }),
   ];
 }

@@ -1,19 +1,20 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** m: what rounding leaves of no head */
 const ROUNDING = 1e-6;
 
 /** Head of a running pump: where it is negative the system drives the flow, and a pump is the wrong machine. */
 export const pumpHead: Check = {
-  label: 'Pump head',
+  label: word('check.pump-head'),
   dimension: 'head',
   limit: 0,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'a pump adds head',
+  source: word('check.pump-head.source'),
   reasons: ['off', 'no-flow'],
   at: 'element',
   kinds: ['pump'],
@@ -25,7 +26,10 @@ export const pumpHead: Check = {
     return {
       value: head,
       verdict: (limit) => (head < limit - ROUNDING ? 'fails' : 'holds'),
-      how: () => ({ formula: 'H', inputs: [worth('H', 'head of the pump', head, 'head', { from: `${e.id}.head` })] }),
+      how: () => ({
+        formula: 'H',
+        inputs: [worth('H', word('quantity.head-of-the-pump'), head, 'head', { from: `${e.id}.head` })],
+      }),
     };
   },
 };

@@ -1,18 +1,19 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { ratedPoint } from './rated-case.js';
+import { word } from '../words/word.js';
 
 /** Head that a grade of acceptance tests lets lack, of the guaranteed one. Source: ISO 9906:2012, table 8. */
 const GRADES: Readonly<Record<string, number>> = { '1B': 0.03, '1E': 0.03, '1U': 0, '2B': 0.05, '2U': 0, '3B': 0.07 };
 
 /** Head of the pump at its rated flow over the rated head. */
 export const ratedHead: Check = {
-  label: 'Rated head',
+  label: word('check.rated-head'),
   limit: 0.97,
   near: { gap: 0.03 },
   sense: 'least',
   worst: 'fails',
-  source: 'ISO 9906:2012, table 8: by the grade of the rated point, else grade 1B',
+  source: word('check.rated-head.source'),
   reasons: ['off', 'no-curve', 'no-rated-point'],
   at: 'element',
   kinds: ['pump'],
@@ -29,8 +30,8 @@ export const ratedHead: Check = {
       how: () => ({
         formula: 'H/Hr',
         inputs: [
-          worth('H', 'head of the pump at the rated flow', head, 'head'),
-          worth('Hr', 'rated head', rated.head, 'head', { from: `${e.id}.rated` }),
+          worth('H', word('quantity.head-of-the-pump-at-the-rated'), head, 'head'),
+          worth('Hr', word('quantity.rated-head'), rated.head, 'head', { from: `${e.id}.rated` }),
         ],
       }),
     };

@@ -1,15 +1,16 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { valveResult } from './valve-case.js';
+import { word } from '../words/word.js';
 
 /** What a controlling valve reaches over what it is set to: 1 where it controls. */
 export const setPoint: Check = {
-  label: 'Set point',
+  label: word('check.set-point'),
   limit: 1,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'the entry',
+  source: word('check.set-point.source'),
   reasons: ['not-controlling'],
   at: 'element',
   kinds: ['control-valve'],
@@ -28,7 +29,10 @@ export const setPoint: Check = {
       verdict: (limit) => (Math.min(value, 1 / value) < limit ? 'fails' : 'holds'),
       how: () => ({
         formula: 'y/ys',
-        inputs: [worth('y', 'what is reached', found, dimension), worth('ys', 'set point', set, dimension)],
+        inputs: [
+          worth('y', word('quantity.value-reached'), found, dimension),
+          worth('ys', word('quantity.set-point'), set, dimension),
+        ],
       }),
     };
   },

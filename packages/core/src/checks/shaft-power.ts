@@ -1,17 +1,18 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { onCurve } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Shaft power of one unit over the largest that its shaft may carry. */
 export const shaftPower: Check = {
-  label: 'Shaft power',
+  label: word('check.shaft-power'),
   limit: 1,
   near: { share: 0.05 },
   sense: 'most',
   worst: 'fails',
-  source: 'the maker',
+  source: word('check.shaft-power.source'),
   reasons: ['off', 'no-curve', 'not-given'],
-  entry: 'Largest shaft power',
+  entry: word('check.shaft-power.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -25,9 +26,9 @@ export const shaftPower: Check = {
       how: () => ({
         formula: 'P/n/Pmax',
         inputs: [
-          worth('P', 'shaft power of all running units', r.shaftPower!, 'power', { from: `${e.id}.shaftPower` }),
-          worth('n', 'units running', r.running, 'ratio', { from: `${e.id}.running` }),
-          worth('Pmax', 'largest shaft power of the maker', most, 'power', { from: 'pump.maxShaftPower' }),
+          worth('P', word('quantity.shaft-power-of-all-running-units'), r.shaftPower!, 'power', { from: `${e.id}.shaftPower` }),
+          worth('n', word('quantity.units-running'), r.running, 'ratio', { from: `${e.id}.running` }),
+          worth('Pmax', word('quantity.maximum-shaft-power-from-the-maker'), most, 'power', { from: 'pump.maxShaftPower' }),
         ],
       }),
     };

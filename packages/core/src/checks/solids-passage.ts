@@ -1,18 +1,19 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Free passage of a pump over the largest solid in its liquid. */
 export const solidsPassage: Check = {
-  label: 'Solids passage',
-  short: 'Solids',
+  label: word('check.solids-passage'),
+  short: word('check.solids-passage.short'),
   limit: 1,
   near: { share: 0.2 },
   sense: 'least',
   worst: 'fails',
-  source: 'the maker, and the liquid',
+  source: word('check.solids-passage.source'),
   reasons: ['off', 'not-given'],
-  entry: 'Largest solid of the fluid, or the free passage of the pump',
+  entry: word('check.solids-passage.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -26,8 +27,8 @@ export const solidsPassage: Check = {
       how: () => ({
         formula: 'Dp/ds',
         inputs: [
-          worth('Dp', 'free passage of the pump', passage, 'diameter', { from: 'pump.solidsPassage' }),
-          worth('ds', 'largest solid', size, 'diameter', { from: 'fluid.solidSize' }),
+          worth('Dp', word('quantity.free-passage-of-the-pump'), passage, 'diameter', { from: 'pump.solidsPassage' }),
+          worth('ds', word('quantity.largest-solid'), size, 'diameter', { from: 'fluid.solidSize' }),
         ],
       }),
     };

@@ -2,18 +2,19 @@ import { driveRange } from '../pumps/standing.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Speed that a duty asks of a pump of variable speed over the greatest that it is made for. */
 export const speedRange: Check = {
-  label: 'Speed range',
-  short: 'Speed',
+  label: word('check.speed-range'),
+  short: word('check.speed-range.short'),
   limit: [0.5, 1],
   near: null,
   sense: 'band',
   worst: 'fails',
-  source: 'the maker',
+  source: word('check.speed-range.source'),
   reasons: ['off', 'not-given', 'no-flow'],
-  entry: 'Speed follows the duty',
+  entry: word('check.speed-range.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -25,8 +26,8 @@ export const speedRange: Check = {
     // no speed gives it: beyond whatever the pump is made for
     const speed = e.performance === undefined ? Infinity : r.speed!;
     const inputs = [
-      worth('n', 'speed that the duty asks', speed, 'speed', { from: `${e.id}.speed` }),
-      worth('nmax', 'greatest speed', most, 'speed', { from: 'pump.maxSpeed' }),
+      worth('n', word('quantity.speed-required-for-the-duty'), speed, 'speed', { from: `${e.id}.speed` }),
+      worth('nmax', word('quantity.maximum-speed'), most, 'speed', { from: 'pump.maxSpeed' }),
     ];
     return { value: Math.min(speed / most, 9.99), limit: [least / most, 1], how: () => ({ formula: 'n/nmax', inputs }) };
   },

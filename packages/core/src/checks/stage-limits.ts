@@ -3,17 +3,18 @@ import { casingPressure } from './casing-pressure.js';
 import type { Check, Judged } from './check.js';
 import { onCurve } from './pump-case.js';
 import { shaftPower } from './shaft-power.js';
+import { word } from '../words/word.js';
 
 /** The nearest of the limits that a stage count meets: shaft power, casing pressure, fit in the bore. */
 export const stageLimits: Check = {
-  label: 'Stage limits',
+  label: word('check.stage-limits'),
   limit: 1,
   near: { share: 0.05 },
   sense: 'most',
   worst: 'fails',
-  source: 'the maker',
+  source: word('check.stage-limits.source'),
   reasons: ['off', 'no-curve', 'not-given'],
-  entry: 'Largest shaft power, casing pressure or bore',
+  entry: word('check.stage-limits.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s, isOwn) => {

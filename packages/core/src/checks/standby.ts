@@ -1,17 +1,18 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Units that are installed and do not run, against those that are to stand in reserve. */
 export const standby: Check = {
-  label: 'Standby',
+  label: word('check.standby'),
   limit: 0,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'the study: units wanted in reserve',
+  source: word('check.standby.source'),
   reasons: ['off', 'not-given'],
-  entry: 'Units in standby',
+  entry: word('check.standby.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -26,8 +27,8 @@ export const standby: Check = {
       how: () => ({
         formula: 'ni − n',
         inputs: [
-          worth('ni', 'units installed', installed, 'ratio', { from: `${e.id}.installed` }),
-          worth('n', 'units running', r.running, 'ratio', { from: `${e.id}.running` }),
+          worth('ni', word('quantity.units-installed'), installed, 'ratio', { from: `${e.id}.installed` }),
+          worth('n', word('quantity.units-running'), r.running, 'ratio', { from: `${e.id}.running` }),
         ],
       }),
     };

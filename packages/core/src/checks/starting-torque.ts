@@ -1,17 +1,18 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** Torque of the motor over that of the pump against its shut valve, the least of both while they run up. */
 export const startingTorque: Check = {
-  label: 'Starting torque',
+  label: word('check.starting-torque'),
   limit: 1.1,
   near: { gap: 0.15 },
   sense: 'least',
   worst: 'fails',
-  source: 'ISO 13709 (API 610), drivers: a tenth more than the pump asks',
+  source: word('check.starting-torque.source'),
   reasons: ['off', 'not-given'],
-  entry: 'Starting torque and rated power of the motor',
+  entry: word('check.starting-torque.entry'),
   at: 'element',
   kinds: ['pump'],
   judge: (e, s) => {
@@ -23,7 +24,9 @@ export const startingTorque: Check = {
       value: ratio,
       how: () => ({
         formula: 'm',
-        inputs: [worth('m', 'least torque of the motor over that of the pump', ratio, 'ratio', { from: `${e.id}.startTorque` })],
+        inputs: [
+          worth('m', word('quantity.lowest-ratio-of-motor-torque-to-pump'), ratio, 'ratio', { from: `${e.id}.startTorque` }),
+        ],
       }),
     };
   },

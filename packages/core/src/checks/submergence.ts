@@ -1,5 +1,6 @@
 import { worth } from '../results/working.js';
 import type { Check, CheckedPoint, CheckedScenario } from './check.js';
+import { word } from '../words/word.js';
 
 /** liquid above the intake of a vessel or a well, m; null where it is not known */
 function liquidAbove(p: CheckedPoint, s: CheckedScenario): number | null {
@@ -19,15 +20,15 @@ function vortexDepth(d: number, flow: number, gravity: number): number {
 
 /** Liquid above an intake against the depth that keeps vortices away: S = D·(1 + 2.3·Fr), Fr = v/√(g·D). */
 export const submergence: Check = {
-  label: 'Submergence',
+  label: word('check.submergence'),
   dimension: 'length',
   limit: 0,
   near: { share: 0.2 },
   sense: 'least',
   worst: 'fails',
-  source: 'ANSI/HI 9.8 (Hecker)',
+  source: word('check.submergence.source'),
   reasons: ['not-given', 'no-flow', 'no-level'],
-  entry: 'Bore of the intake',
+  entry: word('check.submergence.entry'),
   at: 'point',
   kinds: ['vessel', 'well'],
   judge: (p, s, isOwn) => {
@@ -37,7 +38,7 @@ export const submergence: Check = {
     if (!(flow > 0)) return 'no-flow';
     const above = liquidAbove(p, s);
     if (above === null) return 'no-level';
-    const input = worth('hl', 'liquid above the intake', above, 'length', { from: `${p.id}.level` });
+    const input = worth('hl', word('quantity.liquid-level-above-the-intake'), above, 'length', { from: `${p.id}.level` });
     return {
       value: above,
       ...(d === undefined ? {} : { limit: vortexDepth(d, flow, s.gravity) }),

@@ -1,16 +1,17 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { atBestFlow } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** n·√Q/NPSHR^0.75 at best efficiency, per eye: rpm, m³/s, m. */
 export const suctionSpecificSpeed: Check = {
-  label: 'Suction specific speed',
-  short: 'Suction Nss',
+  label: word('check.suction-specific-speed'),
+  short: word('check.suction-specific-speed.short'),
   limit: 213,
   near: null,
   sense: 'most',
   worst: 'near',
-  source: 'ISO 17769-1; 213 (11 000 in US units) is a usual limit of users of process pumps',
+  source: word('check.suction-specific-speed.source'),
   reasons: ['off', 'no-curve', 'no-best-flow', 'no-npshr'],
   at: 'element',
   kinds: ['pump'],
@@ -26,10 +27,12 @@ export const suctionSpecificSpeed: Check = {
       how: () => ({
         formula: 'N·√(Qb/ne)/NPSHRb^0.75',
         inputs: [
-          worth('N', 'speed', r.speed!, 'speed', { from: `${e.id}.speed` }),
-          worth('Qb', 'best-efficiency flow of a unit as it runs', p.bestFlow, 'flow', { from: `${e.id}.bestFlow` }),
-          worth('ne', 'suction eyes', eyes, 'ratio', { from: 'pump.eyes' }),
-          worth('NPSHRb', 'NPSH required there', required, 'head'),
+          worth('N', word('quantity.speed'), r.speed!, 'speed', { from: `${e.id}.speed` }),
+          worth('Qb', word('quantity.best-efficiency-flow-per-unit-as-operated'), p.bestFlow, 'flow', {
+            from: `${e.id}.bestFlow`,
+          }),
+          worth('ne', word('quantity.suction-eyes'), eyes, 'ratio', { from: 'pump.eyes' }),
+          worth('NPSHRb', word('quantity.npsh-required-at-best-efficiency'), required, 'head'),
         ],
       }),
     };

@@ -1,17 +1,18 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { running } from './pump-case.js';
+import { word } from '../words/word.js';
 
 /** What the losses of a pump heat the liquid that passes it: g·H·(1/η − 1)/cp. */
 export const temperatureRise: Check = {
-  label: 'Temperature rise',
-  short: 'Temp. rise',
+  label: word('check.temperature-rise'),
+  short: word('check.temperature-rise.short'),
   dimension: 'temperatureDifference',
   limit: 8,
   near: null,
   sense: 'most',
   worst: 'near',
-  source: 'Karassik et al., Pump Handbook, 4th ed.: 8 K (15 °F) is a usual limit',
+  source: word('check.temperature-rise.source'),
   reasons: ['off', 'no-flow', 'no-efficiency', 'no-specific-heat'],
   at: 'element',
   kinds: ['pump'],
@@ -27,10 +28,13 @@ export const temperatureRise: Check = {
       how: () => ({
         formula: 'g·H·(1/η − 1)/cp',
         inputs: [
-          worth('g', 'gravity', s.gravity, 'acceleration', { from: 'site.gravity' }),
-          worth('H', 'head', head, 'head', { from: `${e.id}.head` }),
-          worth('η', 'efficiency of a unit at its share', efficiency, 'ratio', { from: `${e.id}.efficiency` }),
-          worth('cp', 'specific heat', s.specificHeat!, 'specificHeat', { unit: 'J/kg/K', from: 'fluid.specificHeat' }),
+          worth('g', word('quantity.gravity'), s.gravity, 'acceleration', { from: 'site.gravity' }),
+          worth('H', word('quantity.head'), head, 'head', { from: `${e.id}.head` }),
+          worth('η', word('quantity.pump-efficiency-at-this-flow'), efficiency, 'ratio', { from: `${e.id}.efficiency` }),
+          worth('cp', word('quantity.specific-heat'), s.specificHeat!, 'specificHeat', {
+            unit: 'J/kg/K',
+            from: 'fluid.specificHeat',
+          }),
         ],
       }),
     };

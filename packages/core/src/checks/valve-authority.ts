@@ -1,6 +1,7 @@
 import { worth } from '../results/working.js';
 import type { Check, CheckedElement, CheckedScenario } from './check.js';
 import { flowing } from './valve-case.js';
+import { word } from '../words/word.js';
 
 /** head loss of the whole way of the pump that passes the valve, its own included; of its own line where no pump's does */
 export function wayLoss(e: CheckedElement, s: CheckedScenario): number {
@@ -22,12 +23,12 @@ export function wayLoss(e: CheckedElement, s: CheckedScenario): number {
 
 /** Head loss of the valve over that of valve, pipes, fittings and devices along the way. */
 export const valveAuthority: Check = {
-  label: 'Valve authority',
+  label: word('check.valve-authority'),
   limit: 0.25,
   near: null,
   sense: 'least',
   worst: 'fails',
-  source: 'IEC 60534-2-4, installed characteristic; a quarter at the greatest flow is usual',
+  source: word('check.valve-authority.source'),
   reasons: ['no-flow', 'not-controlling', 'not-maximum', 'no-loss'],
   at: 'element',
   kinds: ['control-valve'],
@@ -45,8 +46,8 @@ export const valveAuthority: Check = {
       how: () => ({
         formula: 'h/hw',
         inputs: [
-          worth('h', 'head over the valve', own, 'head', { from: `${e.id}.headLoss` }),
-          worth('hw', 'valve, pipes, fittings and devices along the way', all, 'head'),
+          worth('h', word('quantity.head-loss-of-the-valve'), own, 'head', { from: `${e.id}.headLoss` }),
+          worth('hw', word('quantity.head-loss-of-valve-pipes-fittings-and'), all, 'head'),
         ],
       }),
     };

@@ -3,18 +3,19 @@ import type { Check } from './check.js';
 import { typicalOf, typicalXfz } from '../valves/typical.js';
 import { vapourOf } from './pipe-case.js';
 import { flowing } from './valve-case.js';
+import { word } from '../words/word.js';
 
 /** xF over xFz: xF refers to p1 − pv; FF belongs to choking alone. */
 export const valveCavitation: Check = {
-  label: 'Valve cavitation',
-  short: 'Cavitation',
+  label: word('check.valve-cavitation'),
+  short: word('check.valve-cavitation.short'),
   limit: 1,
   near: { share: 0.1 },
   sense: 'most',
   worst: 'near',
-  source: 'IEC 60534-8-4',
+  source: word('check.valve-cavitation.source'),
   reasons: ['no-flow', 'not-given', 'no-pressure'],
-  entry: 'Onset of cavitation xFz',
+  entry: word('check.valve-cavitation.entry'),
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s) => {
@@ -33,12 +34,18 @@ export const valveCavitation: Check = {
       how: () => ({
         formula: 'Δp/(p1 − pv)/xFz',
         inputs: [
-          worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
-          worth('p1', 'static pressure at the inlet', p1, 'absolutePressure', { from: `${e.id}.inletPressure` }),
-          worth('pv', 'vapour pressure', vapourPressure, 'absolutePressure', { from }),
-          worth('xFz', `onset of cavitation${typical === undefined ? '' : ', typical of the body'}`, xfz, 'ratio', {
-            from: 'valve.xfz',
-          }),
+          worth('Δp', word('quantity.pressure-drop'), c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
+          worth('p1', word('quantity.static-pressure-at-the-inlet'), p1, 'absolutePressure', { from: `${e.id}.inletPressure` }),
+          worth('pv', word('quantity.vapour-pressure'), vapourPressure, 'absolutePressure', { from }),
+          worth(
+            'xFz',
+            word(typical === undefined ? 'quantity.onset-of-cavitation' : 'quantity.onset-of-cavitation-typical'),
+            xfz,
+            'ratio',
+            {
+              from: 'valve.xfz',
+            },
+          ),
         ],
       }),
     };

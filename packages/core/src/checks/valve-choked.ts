@@ -1,14 +1,15 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { flowing } from './valve-case.js';
+import { word } from '../words/word.js';
 
 export const valveChoked: Check = {
-  label: 'Choked flow',
+  label: word('check.valve-choked'),
   limit: 1,
   near: { share: 0.1 },
   sense: 'most',
   worst: 'fails',
-  source: 'IEC 60534-2-1',
+  source: word('check.valve-choked.source'),
   reasons: ['no-flow', 'no-pressure'],
   at: 'element',
   kinds: ['control-valve'],
@@ -22,8 +23,8 @@ export const valveChoked: Check = {
       how: () => ({
         formula: 'Δp/Δpc',
         inputs: [
-          worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
-          worth('Δpc', 'choked drop', choked, 'pressureDifference', { from: `${e.id}.chokedDrop` }),
+          worth('Δp', word('quantity.pressure-drop'), c.drop, 'pressureDifference', { from: `${e.id}.drop` }),
+          worth('Δpc', word('quantity.choked-drop'), choked, 'pressureDifference', { from: `${e.id}.chokedDrop` }),
         ],
       }),
     };

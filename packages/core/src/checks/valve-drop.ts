@@ -1,19 +1,20 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { flowing } from './valve-case.js';
+import { word } from '../words/word.js';
 
 /** Drop of a valve between the least and the largest that are allowed: of the element, else of its data. */
 export const valveDrop: Check = {
-  label: 'Valve pressure drop',
-  short: 'Valve drop',
+  label: word('check.valve-drop'),
+  short: word('check.valve-drop.short'),
   dimension: 'pressureDifference',
   limit: [0, Infinity],
   near: null,
   sense: 'band',
   worst: 'fails',
-  source: 'the maker or the plant',
+  source: word('check.valve-drop.source'),
   reasons: ['no-flow', 'not-given'],
-  entry: 'Least or largest allowable drop',
+  entry: word('check.valve-drop.entry'),
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s, isOwn) => {
@@ -22,7 +23,7 @@ export const valveDrop: Check = {
     const least = (e.read.minDrop as number | undefined) ?? e.valve?.minDrop;
     const most = (e.read.maxDrop as number | undefined) ?? e.valve?.maxDrop;
     if (least === undefined && most === undefined && !isOwn) return 'not-given';
-    const drop = worth('Δp', 'pressure drop', c.drop, 'pressureDifference', { from: `${e.id}.drop` });
+    const drop = worth('Δp', word('quantity.pressure-drop'), c.drop, 'pressureDifference', { from: `${e.id}.drop` });
     return { value: c.drop, limit: [least ?? 0, most ?? Infinity], how: () => ({ formula: 'Δp', inputs: [drop] }) };
   },
 };

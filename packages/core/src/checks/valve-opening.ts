@@ -1,19 +1,20 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { flowing } from './valve-case.js';
+import { word } from '../words/word.js';
 
 const BAND = [0.15, 0.85] as const;
 /** at most, in the normal scenario: something has to be left there */
 const NORMAL_UPPER = 0.8;
 
 export const valveOpening: Check = {
-  label: 'Valve opening',
-  short: 'Opening',
+  label: word('check.valve-opening'),
+  short: word('check.valve-opening.short'),
   limit: BAND,
   near: { gap: 0.05 },
   sense: 'band',
   worst: 'fails',
-  source: 'IEC 60534-2-4 (travel); the band is a usual limit of plant owners',
+  source: word('check.valve-opening.source'),
   reasons: ['no-flow', 'no-valve'],
   at: 'element',
   kinds: ['control-valve'],
@@ -25,7 +26,7 @@ export const valveOpening: Check = {
     return {
       value: opening,
       ...(s.role === 'normal' ? { limit: [BAND[0], NORMAL_UPPER] as const } : {}),
-      how: () => ({ formula: 'x', inputs: [worth('x', 'travel', opening, 'ratio', { from: `${e.id}.opening` })] }),
+      how: () => ({ formula: 'x', inputs: [worth('x', word('quantity.travel'), opening, 'ratio', { from: `${e.id}.opening` })] }),
     };
   },
 };

@@ -1,18 +1,19 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { valveResult } from './valve-case.js';
+import { word } from '../words/word.js';
 
 /** Drop over a valve that shuts against the pumps before it, over the drop against which it is made to shut. */
 export const valveShutOff: Check = {
-  label: 'Valve shut-off',
+  label: word('check.valve-shut-off'),
   dimension: 'pressureDifference',
   limit: 0,
   near: { share: 0.05 },
   sense: 'most',
   worst: 'fails',
-  source: 'the maker; pressures at no flow',
+  source: word('check.valve-shut-off.source'),
   reasons: ['not-given', 'no-pressure'],
-  entry: 'Drop against which it shuts',
+  entry: word('check.valve-shut-off.entry'),
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s, isOwn) => {
@@ -30,8 +31,10 @@ export const valveShutOff: Check = {
       how: () => ({
         formula: 'pd − p2',
         inputs: [
-          worth('pd', 'highest pressure before it, running or at no flow', before, 'absolutePressure'),
-          worth('p2', 'static pressure behind it', r.outletPressure!, 'absolutePressure', { from: `${e.id}.outletPressure` }),
+          worth('pd', word('quantity.highest-inlet-pressure-running-or-at-no'), before, 'absolutePressure'),
+          worth('p2', word('quantity.static-outlet-pressure'), r.outletPressure!, 'absolutePressure', {
+            from: `${e.id}.outletPressure`,
+          }),
         ],
       }),
     };

@@ -1,18 +1,19 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
 import { flowing } from './valve-case.js';
+import { word } from '../words/word.js';
 
 /** Velocity in the nominal bore of a valve. */
 export const valveVelocity: Check = {
-  label: 'Valve velocity',
+  label: word('check.valve-velocity'),
   dimension: 'velocity',
   limit: 10,
   near: { share: 0.2 },
   sense: 'most',
   worst: 'near',
-  source: 'usual for liquids in the bodies of control valves',
+  source: word('check.valve-velocity.source'),
   reasons: ['no-flow', 'not-given'],
-  entry: 'Nominal size of the valve',
+  entry: word('check.valve-velocity.entry'),
   at: 'element',
   kinds: ['control-valve'],
   judge: (e, s) => {
@@ -25,8 +26,8 @@ export const valveVelocity: Check = {
       how: () => ({
         formula: 'Q/(π/4·d²)',
         inputs: [
-          worth('Q', 'flow', c.r.flow, 'flow', { from: `${e.id}.flow` }),
-          worth('d', 'nominal bore of the valve', bore, 'diameter', { from: 'valve.size' }),
+          worth('Q', word('quantity.flow'), c.r.flow, 'flow', { from: `${e.id}.flow` }),
+          worth('d', word('quantity.nominal-bore-of-the-valve'), bore, 'diameter', { from: 'valve.size' }),
         ],
       }),
     };

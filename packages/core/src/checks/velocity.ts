@@ -1,6 +1,7 @@
 import type { PipeResult } from '../results/results.js';
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { word } from '../words/word.js';
 
 const DISCHARGE = [1, 4] as const;
 /** suction lines are held to lower velocities */
@@ -9,13 +10,13 @@ const SUCTION = [0.5, 2] as const;
 const AT_REST = 1e-6;
 
 export const velocity: Check = {
-  label: 'Velocity',
+  label: word('check.velocity'),
   dimension: 'velocity',
   limit: DISCHARGE,
   near: null,
   sense: 'band',
   worst: 'near',
-  source: 'usual in water lines; ISO 13709 asks for no more in suction lines',
+  source: word('check.velocity.source'),
   reasons: ['no-flow'],
   at: 'element',
   kinds: ['pipe'],
@@ -23,7 +24,7 @@ export const velocity: Check = {
     const r = s.result.elements[e.id] as PipeResult;
     const v = Math.abs(r.velocity);
     if (v < AT_REST) return 'no-flow';
-    const input = worth('v', 'velocity', r.velocity, 'velocity', { from: `${e.id}.velocity` });
+    const input = worth('v', word('quantity.velocity'), r.velocity, 'velocity', { from: `${e.id}.velocity` });
     return {
       value: v,
       limit: s.suction.has(e.id) ? SUCTION : DISCHARGE,

@@ -1,15 +1,16 @@
 import { worth } from '../results/working.js';
 import type { Check } from './check.js';
+import { word } from '../words/word.js';
 
 /** Pumping level above the intake of a well. */
 export const wellLevel: Check = {
-  label: 'Well level',
+  label: word('check.well-level'),
   dimension: 'length',
   limit: 3,
   near: { share: 0.5 },
   sense: 'least',
   worst: 'fails',
-  source: 'usual in water wells',
+  source: word('check.well-level.source'),
   reasons: ['no-level'],
   at: 'point',
   kinds: ['well'],
@@ -22,8 +23,8 @@ export const wellLevel: Check = {
       how: () => ({
         formula: 'H − z',
         inputs: [
-          worth('H', 'pumping level', level, 'length', { from: `${p.id}.totalHead` }),
-          worth('z', 'intake', intake, 'length', { from: `${p.id}.elevation` }),
+          worth('H', word('quantity.pumping-level'), level, 'length', { from: `${p.id}.totalHead` }),
+          worth('z', word('quantity.intake'), intake, 'length', { from: `${p.id}.elevation` }),
         ],
       }),
     };

@@ -18,8 +18,11 @@ import {
 import { ID_PATTERN } from './ids.js';
 import { MOST_OF_UNIT, UNIT_KINDS, UNIT_PIPING } from './unit-piping.js';
 import { LINE, POINT_KINDS } from './points.js';
+import type { Word } from '../words/word.js';
 
 type Json = Record<string, unknown>;
+/** text of a label */
+type Say = (word: Word | string) => string;
 
 /** number, space, unit; pressures may say (g) or (a) */
 const QUANTITY = '^\\s*[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?\\s*\\S+.*$';
@@ -27,14 +30,16 @@ const QUANTITY = '^\\s*[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?\\s*\\S+.*$';
 /**
  * JSON Schema (2020-12) of the study file, made from the same table of fields that reads it. It holds forms and names; bounds
  * in units, ids that must exist and what each mode needs are judged by `cedar-knot check`.
+ *
+ * @param say text of a label
  */
-export function studySchema(): Json {
+export function studySchema(say: Say): Json {
   const id = { type: 'string', pattern: ID_PATTERN };
-  const points = byKind(POINT_KINDS, {});
+  const points = byKind(say, POINT_KINDS, {});
   const ofUnits = Object.fromEntries(UNIT_KINDS.map((kind) => [kind, ELEMENT_KINDS[kind]]));
-  const side = { type: 'array', maxItems: MOST_OF_UNIT, items: byKind(ofUnits, { id }) };
+  const side = { type: 'array', maxItems: MOST_OF_UNIT, items: byKind(say, ofUnits, { id }) };
   const piping = { type: 'object', properties: { suction: side, discharge: side }, additionalProperties: false };
-  const elements = byKind(ELEMENT_KINDS, { id }, { pump: { [UNIT_PIPING]: piping } });
+  const elements = byKind(say, ELEMENT_KINDS, { id }, { pump: { [UNIT_PIPING]: piping } });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Cedar Knot study, version 1',
@@ -48,21 +53,21 @@ export function studySchema(): Json {
       preparedBy: { type: 'string' },
       notes: { type: 'string' },
       units: { enum: ['metric', 'us'] },
-      displayUnits: record(DISPLAY_UNIT_FIELDS),
-      site: record(SITE_FIELDS),
-      economics: record(ECONOMICS_FIELDS),
-      uncertainty: { type: 'array', maxItems: LARGEST_COLLECTION.uncertainty, items: record(UNCERTAINTY_FIELDS) },
-      report: record(REPORT_FIELDS),
-      readings: { type: 'array', maxItems: LARGEST_COLLECTION.readings, items: record(READING_FIELDS) },
-      fluids: map(byKind(FLUID_KINDS, {}), LARGEST_COLLECTION.fluids),
-      pumps: map(record(PUMP_ENTRY_FIELDS), LARGEST_COLLECTION.pumps),
-      valves: map(record(VALVE_ENTRY_FIELDS), LARGEST_COLLECTION.valves),
+      displayUnits: record(say, DISPLAY_UNIT_FIELDS),
+      site: record(say, SITE_FIELDS),
+      economics: record(say, ECONOMICS_FIELDS),
+      uncertainty: { type: 'array', maxItems: LARGEST_COLLECTION.uncertainty, items: record(say, UNCERTAINTY_FIELDS) },
+      report: record(say, REPORT_FIELDS),
+      readings: { type: 'array', maxItems: LARGEST_COLLECTION.readings, items: record(say, READING_FIELDS) },
+      fluids: map(byKind(say, FLUID_KINDS, {}), LARGEST_COLLECTION.fluids),
+      pumps: map(record(say, PUMP_ENTRY_FIELDS), LARGEST_COLLECTION.pumps),
+      valves: map(record(say, VALVE_ENTRY_FIELDS), LARGEST_COLLECTION.valves),
       points: map(points, LARGEST_COLLECTION.points),
       lines: {
         type: 'array',
         maxItems: LARGEST_COLLECTION.lines,
         items: {
-          ...record(LINE.fields, {
+          ...record(say, LINE.fields, {
             id,
             from: id,
             to: id,
@@ -75,7 +80,7 @@ export function studySchema(): Json {
         type: 'array',
         minItems: 1,
         maxItems: LARGEST_COLLECTION.scenarios,
-        items: { ...record(SCENARIO_FIELDS, { id: { type: 'string' }, set: { type: 'object' } }), required: ['id'] },
+        items: { ...record(say, SCENARIO_FIELDS, { id: { type: 'string' }, set: { type: 'object' } }), required: ['id'] },
       },
       limits: {
         type: 'array',
@@ -102,9 +107,9 @@ export function map(value: Json, most: number): Json {
 }
 
 /** Schema of a record of fields. */
-export function record(fields: Fields, more: Json = {}): Json {
+export function record(say: Say, fields: Fields, more: Json = {}): Json {
   const required = Object.entries(fields).flatMap(([key, f]) => (f.required ? [key] : []));
-  const properties = Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, schemaOf(f)]));
+  const properties = Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, schemaOf(say, f)]));
   return {
     type: 'object',
     ...(required.length > 0 ? { required } : {}),
@@ -114,24 +119,31 @@ export function record(fields: Fields, more: Json = {}): Json {
 }
 
 /** @param own further properties of single kinds */
-function byKind(kinds: Readonly<Record<string, { fields: Fields }>>, more: Json, own: Readonly<Record<string, Json>> = {}): Json {
+function byKind(
+  say: Say,
+  kinds: Readonly<Record<string, { fields: Fields }>>,
+  more: Json,
+  own: Readonly<Record<string, Json>> = {},
+): Json {
   return {
     type: 'object',
     required: [...Object.keys(more), 'kind'],
     properties: { kind: { enum: Object.keys(kinds) } },
-    oneOf: Object.entries(kinds).map(([kind, { fields }]) => record(fields, { ...more, ...own[kind], kind: { const: kind } })),
+    oneOf: Object.entries(kinds).map(([kind, { fields }]) =>
+      record(say, fields, { ...more, ...own[kind], kind: { const: kind } }),
+    ),
   };
 }
 
-function schemaOf(field: Field): Json {
-  const title = field.label ? { title: field.label } : {};
+function schemaOf(say: Say, field: Field): Json {
+  const title = field.label ? { title: say(field.label) } : {};
   switch (field.type) {
     case 'quantity': {
       const units = UNITS[field.dimension].map((u) => u.symbol).join(', ');
       const texts: Json[] = [{ type: 'string', pattern: QUANTITY, description: `${field.dimension}: ${units}` }];
       if (field.solve) texts.push({ const: 'solve' });
       if (field.words) texts.push({ enum: Object.keys(field.words) });
-      if (field.rows) texts.push(schemaOf(field.rows));
+      if (field.rows) texts.push(schemaOf(say, field.rows));
       if (field.bare) texts.push({ type: 'number', description: 'specific gravity, times 999.1 kg/m³' });
       return { ...title, ...(texts.length === 1 ? texts[0] : { anyOf: texts }) };
     }
@@ -150,7 +162,7 @@ function schemaOf(field: Field): Json {
     case 'choice':
       return { ...title, enum: field.values };
     case 'list':
-      return { ...title, type: 'array', minItems: field.least, maxItems: field.most, items: record(field.of) };
+      return { ...title, type: 'array', minItems: field.least, maxItems: field.most, items: record(say, field.of) };
     case 'numbers':
       return {
         ...title,
@@ -166,6 +178,6 @@ function schemaOf(field: Field): Json {
     case 'texts':
       return { ...title, type: 'array', maxItems: field.most, items: { type: 'string', maxLength: 200 } };
     case 'record':
-      return { ...title, ...record(field.fields) };
+      return { ...title, ...record(say, field.fields) };
   }
 }

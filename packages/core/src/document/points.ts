@@ -1,3 +1,4 @@
+import type { Givens } from '../elements/kind.js';
 import { choice, elevation, flow, gauge, named, number, bore, quantity, text, yesNo, type Fields } from '../fields/field.js';
 import {
   joined,
@@ -10,37 +11,38 @@ import {
   type Piece,
   type ShortForm,
 } from '../fields/short-form.js';
+import { word, type Word } from '../words/word.js';
 
 /* Where lines begin and end: what each kind of point holds, how it is typed, what it fixes. */
 
 /** `"level": "low"` is the entry `lowLevel` of the same vessel */
 export const LEVEL_WORDS = { low: 'lowLevel', normal: 'normalLevel', high: 'highLevel' } as const;
 
-const level = (label: string, more: object = {}) => quantity('length', -1000, 10_000, label, more);
-const outflow = (more: object = {}) => flow('Flow into the system', more);
+const level = (label: Word, more: object = {}) => quantity('length', -1000, 10_000, label, more);
+const outflow = (more: object = {}) => flow(word('field.flow-into-the-system'), more);
 /** of what a point feeds into the system, where temperature is followed */
-const fed = quantity('temperature', 1, 3000, 'Temperature of what it feeds', { short: 'Temperature' });
+const fed = quantity('temperature', 1, 3000, word('field.temperature-of-the-inflow'), { short: word('field.short.temperature') });
 /** bore of an intake in the liquid, for the submergence that keeps vortices away */
-const intake = bore('Bore of the intake', { short: 'Intake bore' });
+const intake = bore(word('field.intake-bore'), { short: word('field.short.intake-bore') });
 
 /** what is to arrive at a point, whatever its kind */
 const REQUIRED: Fields = {
-  requiredFlow: quantity('flow', 0, 1e5, 'Required flow into it', { short: 'Required Q' }),
-  requiredPressure: gauge('Required pressure', { short: 'Required p' }),
+  requiredFlow: quantity('flow', 0, 1e5, word('field.required-flow'), { short: word('field.short.required-q') }),
+  requiredPressure: gauge(word('field.required-pressure'), { short: word('field.short.required-p') }),
 };
 
 const REQUIRES = 'requires|required(?: flow| pressure)?';
 const REQUIREMENTS = Object.keys(REQUIRED);
 
 export interface PointKind {
-  label: string;
+  label: Word;
   prefix: string;
   fields: Fields;
   /** entries without which nothing can be worked out */
   needs: (e: Entries) => readonly string[];
   /** entries that its panel shows */
   shown: (e: Entries) => readonly string[];
-  givens: (e: Entries) => { given: readonly string[]; solved: readonly string[] };
+  givens: (e: Entries) => Givens;
   shortForm: ShortForm;
   worked: readonly string[];
 }
@@ -53,7 +55,10 @@ const REQUIRED_PIECES: readonly Piece[] = [
 const requiredText = (e: Entries): string =>
   [e.requiredFlow, e.requiredPressure].flatMap((x) => (x === undefined ? [] : [`requires ${shown(x)}`])).join(', ');
 
-const sought = (e: Entries, ...keys: string[]): string[] => keys.filter((k) => e[k] === 'solve');
+const sought = (e: Entries): Word[] => [
+  ...(e.level === 'solve' ? [word('given.level')] : []),
+  ...(e.pressure === 'solve' ? [word('given.pressure')] : []),
+];
 
 const levelWord: Piece = (at, draft) => {
   const found = at.take(/(?:level\s+)?(low|normal|high)(?:\s+level)?(?!\w)/iy);
@@ -61,16 +66,25 @@ const levelWord: Piece = (at, draft) => {
 };
 
 const vessel: PointKind = {
-  label: 'Vessel',
+  label: word('kind.vessel'),
   prefix: 'V',
   fields: {
     ...named,
-    elevation: elevation('Nozzle elevation', { short: 'Elevation' }),
-    level: level('Liquid level above the nozzle', { solve: true, words: LEVEL_WORDS, short: 'Liquid level', default: '0 m' }),
-    lowLevel: level('Low level'),
-    normalLevel: level('Normal level'),
-    highLevel: level('High level'),
-    pressure: gauge('Pressure on the surface', { solve: true, short: 'Pressure', default: '0 bar(g)' }),
+    elevation: elevation(word('field.nozzle-elevation'), { short: word('field.short.elevation') }),
+    level: level(word('field.liquid-level-above-nozzle'), {
+      solve: true,
+      words: LEVEL_WORDS,
+      short: word('field.short.liquid-level'),
+      default: '0 m',
+    }),
+    lowLevel: level(word('field.low-level')),
+    normalLevel: level(word('field.normal-level')),
+    highLevel: level(word('field.high-level')),
+    pressure: gauge(word('field.pressure-on-the-surface'), {
+      solve: true,
+      short: word('field.short.pressure'),
+      default: '0 bar(g)',
+    }),
     flow: outflow(),
     temperature: fed,
     bore: intake,
@@ -79,9 +93,9 @@ const vessel: PointKind = {
   needs: () => [],
   shown: () => ['elevation', 'level', 'pressure', 'lowLevel', 'normalLevel', 'highLevel', ...REQUIREMENTS, 'temperature', 'bore'],
   givens: (e) =>
-    sought(e, 'level', 'pressure').length > 0
-      ? { given: ['flow'], solved: sought(e, 'level', 'pressure') }
-      : { given: ['level', 'surface pressure'], solved: ['flow'] },
+    sought(e).length > 0
+      ? { given: [word('given.flow')], solved: sought(e) }
+      : { given: [word('given.level'), word('given.surface-pressure')], solved: [word('given.flow')] },
   shortForm: {
     write: (e) =>
       joined(
@@ -103,20 +117,23 @@ const vessel: PointKind = {
 };
 
 const pressure: PointKind = {
-  label: 'Pressure',
+  label: word('kind.pressure'),
   prefix: 'B',
   fields: {
     ...named,
-    elevation: elevation('Elevation'),
-    pressure: gauge('Pressure', { solve: true }),
-    basis: choice(['static', 'total'], 'Pressure is', { default: 'static' }),
+    elevation: elevation(word('field.elevation')),
+    pressure: gauge(word('field.pressure'), { solve: true }),
+    basis: choice(['static', 'total'], word('field.pressure-type'), { default: 'static' }),
     flow: outflow(),
     temperature: fed,
     ...REQUIRED,
   },
   needs: () => ['pressure'],
   shown: () => ['elevation', 'pressure', ...REQUIREMENTS, 'temperature'],
-  givens: (e) => (e.pressure === 'solve' ? { given: ['flow'], solved: ['pressure'] } : { given: ['pressure'], solved: ['flow'] }),
+  givens: (e) =>
+    e.pressure === 'solve'
+      ? { given: [word('given.flow')], solved: [word('given.pressure')] }
+      : { given: [word('given.pressure')], solved: [word('given.flow')] },
   shortForm: {
     write: (e) => joined(shown(e.pressure), e.basis === 'total' ? 'total' : 'static', requiredText(e)),
     example: '2.5 bar(g), static',
@@ -132,15 +149,21 @@ const pressure: PointKind = {
 };
 
 const flowPoint: PointKind = {
-  label: 'Flow',
+  label: word('kind.flow'),
   prefix: 'Q',
-  fields: { ...named, elevation: elevation('Elevation'), flow: outflow({ solve: true }), temperature: fed, ...REQUIRED },
+  fields: {
+    ...named,
+    elevation: elevation(word('field.elevation')),
+    flow: outflow({ solve: true }),
+    temperature: fed,
+    ...REQUIRED,
+  },
   needs: () => ['flow'],
   shown: () => ['elevation', 'flow', ...REQUIREMENTS, 'temperature'],
   givens: (e) =>
     e.flow === undefined || e.flow === 'solve'
-      ? { given: [], solved: ['flow', 'pressure'] }
-      : { given: ['flow'], solved: ['pressure'] },
+      ? { given: [], solved: [word('given.flow'), word('given.pressure')] }
+      : { given: [word('given.flow')], solved: [word('given.pressure')] },
   shortForm: {
     write: (e) => joined(shown(e.flow), requiredText(e)),
     example: '-40 m3/h',
@@ -151,22 +174,26 @@ const flowPoint: PointKind = {
 };
 
 const well: PointKind = {
-  label: 'Well',
+  label: word('kind.well'),
   prefix: 'W',
   fields: {
     ...named,
-    elevation: elevation('Intake elevation', { short: 'Intake' }),
-    restLevel: elevation('Water level at rest', { short: 'Rest level' }),
-    specificCapacity: quantity('specificCapacity', 1e-9, 1e4, 'Specific capacity', { short: 'Capacity' }),
-    wellLoss: quantity('wellLoss', 0, 1e9, 'Well loss, with the square of the flow', { short: 'Well loss' }),
+    elevation: elevation(word('field.intake-elevation'), { short: word('field.short.intake') }),
+    restLevel: elevation(word('field.water-level-at-rest'), { short: word('field.short.rest-level') }),
+    specificCapacity: quantity('specificCapacity', 1e-9, 1e4, word('field.specific-capacity'), {
+      short: word('field.short.capacity'),
+    }),
+    wellLoss: quantity('wellLoss', 0, 1e9, word('field.well-loss-coefficient-flow-squared'), {
+      short: word('field.short.well-loss'),
+    }),
     steps: {
       type: 'list',
       least: 2,
       most: 100,
-      label: 'Step test',
+      label: word('field.step-test'),
       of: {
-        flow: quantity('flow', 1e-9, 1e4, 'Flow', { required: true }),
-        drawdown: quantity('length', 0, 5000, 'Drawdown', { required: true }),
+        flow: quantity('flow', 1e-9, 1e4, word('field.flow'), { required: true }),
+        drawdown: quantity('length', 0, 5000, word('field.drawdown'), { required: true }),
       },
     },
     temperature: fed,
@@ -183,8 +210,8 @@ const well: PointKind = {
     'bore',
   ],
   givens: (e) => ({
-    given: ['rest level', e.steps === undefined ? 'specific capacity' : 'step test'],
-    solved: ['level', 'flow'],
+    given: [word('given.rest-level'), e.steps === undefined ? word('given.specific-capacity') : word('given.step-test')],
+    solved: [word('given.level'), word('given.flow')],
   }),
   shortForm: {
     write: (e) =>
@@ -209,20 +236,23 @@ const well: PointKind = {
 };
 
 const junction: PointKind = {
-  label: 'Junction',
+  label: word('kind.junction'),
   prefix: 'J',
   fields: {
     ...named,
-    elevation: elevation('Elevation'),
-    offtake: flow('Flow leaving here', { short: 'Offtake', default: '0 m3/h' }),
+    elevation: elevation(word('field.elevation')),
+    offtake: flow(word('field.flow-leaving-here'), { short: word('field.short.offtake'), default: '0 m3/h' }),
     temperature: fed,
-    branch: text('Branch of the tee (its losses by flow ratio)', { names: 'lines', short: 'Tee: branch line' }),
-    rounding: number(0, 0.5, 'Rounding of the tee’s edge, radius over bore of the run', { default: 0, short: 'Edge r/D' }),
+    branch: text(word('field.tee-branch-line-losses-by-flow-ratio'), {
+      names: 'lines',
+      short: word('field.short.tee-branch-line'),
+    }),
+    rounding: number(0, 0.5, word('field.tee-edge-radius-over-run-bore'), { default: 0, short: word('field.short.edge-r-d') }),
     ...REQUIRED,
   },
   needs: () => [],
   shown: (e) => ['elevation', 'offtake', ...REQUIREMENTS, 'branch', ...(e.branch === undefined ? [] : ['rounding'])],
-  givens: (e) => ({ given: e.offtake === undefined ? [] : ['offtake'], solved: ['pressure'] }),
+  givens: (e) => ({ given: e.offtake === undefined ? [] : [word('given.offtake')], solved: [word('given.pressure')] }),
   shortForm: {
     write: (e) =>
       joined(
@@ -255,13 +285,13 @@ export function isPointKind(kind: string): kind is PointKindName {
 
 /** A line: a run of elements between two points, with its own flow or shut. */
 export const LINE: Pick<PointKind, 'label' | 'prefix' | 'fields' | 'shown' | 'shortForm'> & {
-  givens: (e: Entries) => { given: readonly string[]; solved: readonly string[] } | undefined;
+  givens: (e: Entries) => Givens | undefined;
 } = {
-  label: 'Line',
+  label: word('kind.line'),
   prefix: 'T',
-  fields: { ...named, flow: flow('Flow fixed'), closed: yesNo('Shut', { default: false }) },
+  fields: { ...named, flow: flow(word('field.flow-fixed')), closed: yesNo(word('field.shut'), { default: false }) },
   shown: () => ['flow', 'closed'],
-  givens: (e) => (e.flow === undefined ? undefined : { given: ['flow'], solved: [] }),
+  givens: (e) => (e.flow === undefined ? undefined : { given: [word('given.flow')], solved: [] }),
   shortForm: {
     write: (e) =>
       joined(

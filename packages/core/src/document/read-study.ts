@@ -21,6 +21,7 @@ import { textFault } from './json-text.js';
 import { LINE, POINT_KINDS, type PointKindName } from './points.js';
 import { MOST_OF_UNIT, placedElements, UNIT_KINDS, UNIT_PIPING, UNIT_SIDES } from './unit-piping.js';
 import { LARGEST_STUDY, MOST_TO_SOLVE, STUDY_FORMAT, STUDY_VERSION, type RawElement, type RawLine, type Study } from './study.js';
+import { word } from '../words/word.js';
 
 /** A study file's text as JSON, or why it is none. */
 export function parseStudyText(text: string): { raw: unknown } | { problem: Problem } {
@@ -157,9 +158,11 @@ function outlineMaps(raw: Record<string, unknown>, reader: Reader): boolean {
   return sound;
 }
 
+const LINE_KEYS = { id: word('field.id'), from: word('field.from'), to: word('field.to') } as const;
+
 function outlineLines(raw: Record<string, unknown>, reader: Reader): boolean {
   if (raw.lines === undefined) {
-    reader.add('missing', 'lines', { reason: 'missing', key: 'lines', label: 'lines' });
+    reader.add('missing', 'lines', { reason: 'missing', key: 'lines', label: word('field.lines') });
     return false;
   }
   if (!reader.isList(raw.lines, 'lines', [], 0, LARGEST_COLLECTION.lines)) return false;
@@ -171,14 +174,14 @@ function outlineLines(raw: Record<string, unknown>, reader: Reader): boolean {
       sound = false;
       return;
     }
-    for (const key of ['id', 'from', 'to']) {
+    for (const key of ['id', 'from', 'to'] as const) {
       if (typeof line[key] === 'string') continue;
       sound = false;
-      if (line[key] === undefined) reader.add('missing', `${path}.${key}`, { reason: 'missing', key, label: key });
+      if (line[key] === undefined) reader.add('missing', `${path}.${key}`, { reason: 'missing', key, label: LINE_KEYS[key] });
       else reader.add('bad-value', `${path}.${key}`, { reason: 'not-text', found: describe(line[key]) });
     }
     if (line.elements === undefined) {
-      reader.add('missing', `${path}.elements`, { reason: 'missing', key: 'elements', label: 'elements' });
+      reader.add('missing', `${path}.elements`, { reason: 'missing', key: 'elements', label: word('field.elements') });
       sound = false;
     } else if (!reader.isList(line.elements, `${path}.elements`, [], 0, LARGEST_COLLECTION.elements)) {
       sound = false;
@@ -195,7 +198,7 @@ function outlineElement(e: unknown, path: string, reader: Reader, kinds: object 
   let sound = true;
   if (typeof e.id !== 'string') {
     sound = false;
-    if (e.id === undefined) reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
+    if (e.id === undefined) reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: word('field.id') });
     else reader.add('bad-id', `${path}.id`, { reason: 'not-text', found: describe(e.id) });
   }
   if (!checkKind(e, kinds as Readonly<Record<string, unknown>>, path, reader)) return false;
@@ -229,7 +232,12 @@ function checkKind(
 ): boolean {
   if (typeof entry.kind === 'string' && Object.hasOwn(kinds, entry.kind)) return true;
   if (entry.kind === undefined)
-    reader.add('missing', `${path}.kind`, { reason: 'missing', key: 'kind', label: 'kind', expected: Object.keys(kinds) });
+    reader.add('missing', `${path}.kind`, {
+      reason: 'missing',
+      key: 'kind',
+      label: word('field.kind'),
+      expected: Object.keys(kinds),
+    });
   else
     reader.add('bad-value', `${path}.kind`, { reason: 'not-choice', found: describe(entry.kind), expected: Object.keys(kinds) });
   return false;
@@ -240,7 +248,7 @@ function outlineScenarios(raw: Record<string, unknown>, reader: Reader): boolean
     if (isObject(point) && !checkKind(point, POINT_KINDS, `points.${id}`, reader)) return false;
   }
   if (raw.scenarios === undefined) {
-    reader.add('missing', 'scenarios', { reason: 'missing', key: 'scenarios', label: 'scenarios' });
+    reader.add('missing', 'scenarios', { reason: 'missing', key: 'scenarios', label: word('field.scenarios') });
     return false;
   }
   if (!reader.isList(raw.scenarios, 'scenarios', [], 1, LARGEST_COLLECTION.scenarios)) return false;
@@ -255,7 +263,7 @@ function outlineScenarios(raw: Record<string, unknown>, reader: Reader): boolean
       });
       sound = false;
     } else if (typeof s.id !== 'string') {
-      reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: 'id' });
+      reader.add('missing', `${path}.id`, { reason: 'missing', key: 'id', label: word('field.id') });
       sound = false;
     } else if (seen.has(s.id)) {
       reader.add('duplicate-id', `${path}.id`, { reason: 'duplicate-id', found: s.id }, [s.id]);
@@ -312,13 +320,13 @@ export function readFluid(raw: Record<string, unknown>, path: string, id: string
 export function readPumpEntry(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
   const read = reader.record(raw, PUMP_ENTRY_FIELDS, path, [id]);
   if (!('curve' in raw) && !('curves' in raw)) {
-    reader.add('missing', `${path}.curve`, { reason: 'missing', key: 'curve', label: 'Curve' }, [id]);
+    reader.add('missing', `${path}.curve`, { reason: 'missing', key: 'curve', label: word('field.curve') }, [id]);
   }
   risingFlow(read.curve, `${path}.curve`, id, reader);
   const curves = (read.curves ?? []) as Record<string, unknown>[];
   // curves with speeds of their own need none of the entry
   if (!('speed' in raw) && (curves.length === 0 || curves.some((c) => c.speed === undefined)))
-    reader.add('missing', `${path}.speed`, { reason: 'missing', key: 'speed', label: 'Speed of the curve' }, [id]);
+    reader.add('missing', `${path}.speed`, { reason: 'missing', key: 'speed', label: word('field.speed-of-the-curve') }, [id]);
   curves.forEach((c, i) => {
     risingFlow(c.curve, `${path}.curves[${i}].curve`, id, reader);
     const before = curves[i - 1]?.diameter as number | undefined;
@@ -365,10 +373,10 @@ function risingFlow(rows: unknown, path: string, id: string, reader: Reader): vo
 export function readValveEntry(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
   const read = reader.record(raw, VALVE_ENTRY_FIELDS, path, [id]);
   if (!('ratedKv' in raw) && !('ratedCv' in raw) && !('table' in raw)) {
-    reader.add('missing', `${path}.ratedKv`, { reason: 'missing', key: 'ratedKv', label: 'Rated Kv or Cv' }, [id]);
+    reader.add('missing', `${path}.ratedKv`, { reason: 'missing', key: 'ratedKv', label: word('field.rated-kv-or-cv') }, [id]);
   }
   if (read.characteristic === 'table' && !('table' in raw)) {
-    reader.add('missing', `${path}.table`, { reason: 'missing', key: 'table', label: 'Kv over travel' }, [id]);
+    reader.add('missing', `${path}.table`, { reason: 'missing', key: 'table', label: word('field.kv-over-travel') }, [id]);
   }
   const rows = (read.table ?? []) as { travel?: number; kv?: number }[];
   for (let i = 1; i < rows.length; i++) {
@@ -388,7 +396,9 @@ function readPoints(study: Study, reader: Reader, readings: Readings): void {
       reader.record(point, POINT_KINDS[point.kind as PointKindName].fields, `points.${id}`, [id], ['kind']),
     );
     if (point.elevation === undefined || point.elevation === null) {
-      reader.add('missing', `points.${id}.elevation`, { reason: 'missing', key: 'elevation', label: 'Elevation' }, [id]);
+      reader.add('missing', `points.${id}.elevation`, { reason: 'missing', key: 'elevation', label: word('field.elevation') }, [
+        id,
+      ]);
     }
   }
 }

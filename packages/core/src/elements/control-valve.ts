@@ -44,43 +44,65 @@ import {
 } from './kind.js';
 import { coefficientLaw, fixedLaw, NO_LOSS, ViscousValveLaw, type LossLaw } from './laws.js';
 import { State, type ControlValveModel, type Medium } from './model.js';
+import { word, type Word } from '../words/word.js';
 
 const CONTROL_VALVE_FIELDS: Fields = {
   ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  mode: choice(['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'], 'Given', {
+  outletElevation: elevation(word('field.outlet-elevation'), { short: word('field.short.outlet') }),
+  mode: choice(['opening', 'kv', 'cv', 'drop', 'flow', 'outlet-pressure', 'inlet-pressure'], word('field.specified-by'), {
     words: {
-      opening: 'opening',
-      kv: 'Kv',
-      cv: 'Cv',
-      drop: 'pressure drop',
-      flow: 'flow',
-      'outlet-pressure': 'holds outlet pressure',
-      'inlet-pressure': 'holds inlet pressure',
+      opening: word('choice.opening'),
+      kv: word('choice.kv'),
+      cv: word('choice.cv'),
+      drop: word('choice.pressure-drop'),
+      flow: word('choice.flow'),
+      'outlet-pressure': word('choice.outlet-pressure-held'),
+      'inlet-pressure': word('choice.inlet-pressure-held'),
     },
   }),
-  valve: text('Valve', { names: 'valves' }),
-  opening: number(0, 1, 'Opening', { solve: true, percent: true }),
-  kv: kv('Kv', { solve: true }),
-  cv: kv('Cv', { solve: true }),
-  drop: drop('Pressure drop', { solve: true, short: 'Drop' }),
-  flow: flow('Flow held'),
-  pressure: gauge('Pressure held'),
-  minDrop: drop('Least allowable drop', { short: 'Least drop' }),
-  maxDrop: drop('Largest allowable drop', { short: 'Largest drop' }),
+  valve: text(word('field.valve'), { names: 'valves' }),
+  opening: number(0, 1, word('field.opening'), { solve: true, percent: true }),
+  kv: kv(word('field.kv'), { solve: true }),
+  cv: kv(word('field.cv'), { solve: true }),
+  drop: drop(word('field.pressure-drop'), { solve: true, short: word('field.short.drop') }),
+  flow: flow(word('field.flow-held')),
+  pressure: gauge(word('field.pressure-held')),
+  minDrop: drop(word('field.minimum-allowable-pressure-drop'), { short: word('field.short.min-drop') }),
+  maxDrop: drop(word('field.maximum-allowable-pressure-drop'), { short: word('field.short.max-drop') }),
 };
 
 /** what each mode needs, and what it fixes */
 const MODES: Readonly<Record<string, { needs: readonly string[]; key: string; givens: Givens }>> = {
-  opening: { needs: ['valve', 'opening'], key: 'opening', givens: { given: ['opening'], solved: ['drop'] } },
-  kv: { needs: ['kv'], key: 'kv', givens: { given: ['Kv'], solved: ['drop'] } },
-  cv: { needs: ['cv'], key: 'cv', givens: { given: ['Cv'], solved: ['drop'] } },
-  drop: { needs: ['drop'], key: 'drop', givens: { given: ['drop'], solved: ['Kv'] } },
-  flow: { needs: ['flow'], key: 'flow', givens: { given: ['flow'], solved: ['drop', 'opening'] } },
-  'outlet-pressure': { needs: ['pressure'], key: 'pressure', givens: { given: ['outlet pressure'], solved: ['opening'] } },
-  'inlet-pressure': { needs: ['pressure'], key: 'pressure', givens: { given: ['inlet pressure'], solved: ['opening'] } },
+  opening: {
+    needs: ['valve', 'opening'],
+    key: 'opening',
+    givens: { given: [word('given.opening')], solved: [word('given.drop')] },
+  },
+  kv: { needs: ['kv'], key: 'kv', givens: { given: [word('given.kv')], solved: [word('given.drop')] } },
+  cv: { needs: ['cv'], key: 'cv', givens: { given: [word('given.cv')], solved: [word('given.drop')] } },
+  drop: { needs: ['drop'], key: 'drop', givens: { given: [word('given.drop')], solved: [word('given.kv')] } },
+  flow: {
+    needs: ['flow'],
+    key: 'flow',
+    givens: { given: [word('given.flow')], solved: [word('given.drop'), word('given.opening')] },
+  },
+  'outlet-pressure': {
+    needs: ['pressure'],
+    key: 'pressure',
+    givens: { given: [word('given.outlet-pressure')], solved: [word('given.opening')] },
+  },
+  'inlet-pressure': {
+    needs: ['pressure'],
+    key: 'pressure',
+    givens: { given: [word('given.inlet-pressure')], solved: [word('given.opening')] },
+  },
 };
-const SOUGHT: Readonly<Record<string, string>> = { opening: 'opening', kv: 'Kv', cv: 'Cv', drop: 'drop' };
+const SOUGHT: Readonly<Record<string, Word>> = {
+  opening: word('given.opening'),
+  kv: word('given.kv'),
+  cv: word('given.cv'),
+  drop: word('given.drop'),
+};
 
 /** Effective coefficient of a valve with its pipes: FP·Kv. */
 export function effectiveKv(model: ControlValveModel, coefficient: number): number {
@@ -353,7 +375,7 @@ const shortForm: ShortForm = {
 };
 
 export const controlValve: ElementKind<ValveResult> = {
-  label: 'Control valve',
+  label: word('kind.control-valve'),
   prefix: 'CV',
   words: 'control[- ]valve|cv(?!\\s*[\\d=.])|fcv|pcv|lcv|prv',
   fields: CONTROL_VALVE_FIELDS,

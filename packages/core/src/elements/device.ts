@@ -18,23 +18,24 @@ import { fixedLaw, PowerLaw, type Loss, type LossLaw } from './laws.js';
 import { reportLoss } from './loss-result.js';
 import type { DeviceModel, State } from './model.js';
 import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
+import { word } from '../words/word.js';
 
 const DEVICE_FIELDS: Fields = {
   ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  drop: drop('Pressure drop', { solve: true, short: 'Drop' }),
-  at: quantity('flow', 1e-12, 1e5, 'at flow'),
-  exponent: number(0.1, 5, 'Exponent', { default: 2 }),
+  outletElevation: elevation(word('field.outlet-elevation'), { short: word('field.short.outlet') }),
+  drop: drop(word('field.pressure-drop'), { solve: true, short: word('field.short.drop') }),
+  at: quantity('flow', 1e-12, 1e5, word('field.at-flow')),
+  exponent: number(0.1, 5, word('field.exponent'), { default: 2 }),
   table: {
     type: 'list',
     least: 1,
     most: 500,
-    label: 'Drop over flow',
-    of: { flow: flow('Flow', { min: 0, required: true }), drop: drop('Drop', { required: true }) },
+    label: word('field.drop-over-flow'),
+    of: { flow: flow(word('field.flow'), { min: 0, required: true }), drop: drop(word('field.drop'), { required: true }) },
   },
-  fouling: number(0, 1e4, 'Fouling factor on the drop', { default: 1, short: 'Fouling ×' }),
-  duty: quantity('power', -1e10, 1e10, 'Heat given to the liquid', { short: 'Duty' }),
-  outletTemperature: quantity('temperature', 1, 3000, 'Temperature at which it leaves', { short: 'Outlet T' }),
+  fouling: number(0, 1e4, word('field.fouling-factor-on-the-drop'), { default: 1, short: word('field.short.fouling-x') }),
+  duty: quantity('power', -1e10, 1e10, word('field.heat-added-to-the-liquid'), { short: word('field.short.duty') }),
+  outletTemperature: quantity('temperature', 1, 3000, word('field.outlet-temperature'), { short: word('field.short.outlet-t') }),
   ...RATING_FIELDS,
 };
 
@@ -175,21 +176,27 @@ function working(w: WorkedElement, r: LossResult): KeyedStep[] {
   const own = (key: string) => ({ from: `${w.id}.${key}` });
   const { law } = model;
   const s = w.medium;
-  const q = worth('Q', 'flow', r.flow, 'flow', own('flow'));
-  const fouling = worth('F', 'fouling', model.fouling, 'ratio', own('fouling'));
-  const lost = worth('Δp', 'pressure drop', r.drop, 'pressureDifference', own('drop'));
-  const h = worth('h', 'head loss', r.headLoss ?? NaN, 'head', own('headLoss'));
-  const loss = step('headLoss', h, 'Δp/(ρ·g)', [lost, s.density, s.gravity], 'definition');
+  const q = worth('Q', word('quantity.flow'), r.flow, 'flow', own('flow'));
+  const fouling = worth('F', word('quantity.fouling'), model.fouling, 'ratio', own('fouling'));
+  const lost = worth('Δp', word('quantity.pressure-drop'), r.drop, 'pressureDifference', own('drop'));
+  const h = worth('h', word('quantity.head-loss'), r.headLoss ?? NaN, 'head', own('headLoss'));
+  const loss = step('headLoss', h, 'Δp/(ρ·g)', [lost, s.density, s.gravity], word('source.definition'));
   if (law.kind === 'power') {
-    const given = worth('Δp0', 'drop at the known flow', law.drop, 'pressureDifference', { ...own('drop'), entered: true });
-    const at = worth('Q0', 'known flow', law.at, 'flow', own('at'));
-    const n = worth('n', 'exponent', law.exponent, 'ratio', own('exponent'));
+    const given = worth('Δp0', word('quantity.drop-at-the-known-flow'), law.drop, 'pressureDifference', {
+      ...own('drop'),
+      entered: true,
+    });
+    const at = worth('Q0', word('quantity.known-flow'), law.at, 'flow', own('at'));
+    const n = worth('n', word('quantity.exponent'), law.exponent, 'ratio', own('exponent'));
     const formula = 'sign(Q)·F·Δp0·(abs(Q)/Q0)^n';
-    return [step('drop', lost, formula, [q, fouling, given, at, n], 'the maker’s point; turbulent, n = 2'), loss];
+    return [step('drop', lost, formula, [q, fouling, given, at, n], word('source.the-makers-point-turbulent-n-2')), loss];
   }
   if (law.kind === 'table') return [tableStep(law, { q, fouling, lost }, own('table')), loss];
-  const words = law.kind === 'fixed' ? 'the given drop times F, against the flow' : 'what the rest leaves';
-  return [inWords('drop', lost, words, [q, fouling], law.kind === 'sought' ? 'solved' : 'the maker'), loss];
+  const words = word(law.kind === 'fixed' ? 'how.drop-times-fouling' : 'how.rest-of-the-head-balance');
+  return [
+    inWords('drop', lost, words, [q, fouling], law.kind === 'sought' ? word('source.solved') : word('source.the-maker')),
+    loss,
+  ];
 }
 
 function tableStep(
@@ -199,11 +206,17 @@ function tableStep(
 ): KeyedStep {
   const { flows, drops } = law;
   const q = Math.abs(at.q.value);
-  const source = 'the maker’s table, linear between rows from 0, 0; quadratic beyond';
+  const source = word('source.the-makers-table-from-zero');
   const i = flows.findIndex((x) => q <= x);
   const row = (k: number, mark: string) => [
-    worth(`Q${mark}`, `flow of the row ${mark === '1' ? 'below' : 'above'}`, k < 0 ? 0 : flows[k]!, 'flow', from),
-    worth(`Δp${mark}`, 'drop there', k < 0 ? 0 : drops[k]!, 'pressureDifference', from),
+    worth(
+      `Q${mark}`,
+      word(mark === '1' ? 'quantity.flow-of-the-row-below' : 'quantity.flow-of-the-row-above'),
+      k < 0 ? 0 : flows[k]!,
+      'flow',
+      from,
+    ),
+    worth(`Δp${mark}`, word('quantity.drop-in-that-row'), k < 0 ? 0 : drops[k]!, 'pressureDifference', from),
   ];
   if (i < 0)
     return step('drop', at.lost, 'sign(Q)·F·Δp2·(abs(Q)/Q2)²', [at.q, at.fouling, ...row(flows.length - 1, '2')], source);
@@ -212,12 +225,12 @@ function tableStep(
 }
 
 export const device: ElementKind<LossResult> = {
-  label: 'Device',
+  label: word('kind.device'),
   prefix: 'D',
   words: 'device|filter|strainer|(?:heat )?exchanger|hx|meter|flow ?meter',
   fields: DEVICE_FIELDS,
   shown: () => ['drop', 'at', 'exponent', 'fouling', 'duty', 'outletTemperature', 'outletElevation'],
-  givens: (e) => (e.drop === 'solve' ? { given: [], solved: ['drop'] } : undefined),
+  givens: (e) => (e.drop === 'solve' ? { given: [], solved: [word('given.drop')] } : undefined),
   beginning: {},
   shortForm,
   build,

@@ -5,6 +5,7 @@ import type { LossResult, PipeResult, PumpResult, ValveResult } from '../results
 import { fixedLaw, NO_LOSS } from './laws.js';
 import { State } from './model.js';
 import { ELEMENT_KINDS, elementKind, isElementKind } from './index.js';
+import { word } from '../words/word.js';
 
 const G = 9.80665;
 
@@ -212,8 +213,8 @@ describe('control valve', () => {
 
 test('a valve whose coefficient is sought has nothing given; the mode says the rest', () => {
   const { givens } = ELEMENT_KINDS['control-valve'];
-  expect(givens({ mode: 'kv', kv: 'solve' })).toEqual({ given: [], solved: ['Kv'] });
-  expect(givens({ mode: 'flow', flow: '30 m3/h' })!.given).toEqual(['flow']);
+  expect(givens({ mode: 'kv', kv: 'solve' })).toEqual({ given: [], solved: [word('given.kv')] });
+  expect(givens({ mode: 'flow', flow: '30 m3/h' })!.given).toEqual([word('given.flow')]);
 });
 
 describe('pipe', () => {

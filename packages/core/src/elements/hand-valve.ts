@@ -6,15 +6,16 @@ import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { localWorking, reportLoss } from './loss-result.js';
 import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
+import { word } from '../words/word.js';
 
 const FIELDS: Fields = {
   ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  k: number(0, 1e9, 'K'),
-  inside: bore('Inside diameter', { short: 'Inside' }),
-  kv: kv('Kv'),
-  cv: kv('Cv'),
-  closed: yesNo('Closed', { default: false }),
+  outletElevation: elevation(word('field.outlet-elevation'), { short: word('field.short.outlet') }),
+  k: number(0, 1e9, word('field.k')),
+  inside: bore(word('field.inside-diameter'), { short: word('field.short.inside') }),
+  kv: kv(word('field.kv')),
+  cv: kv(word('field.cv')),
+  closed: yesNo(word('field.closed'), { default: false }),
   ...RATING_FIELDS,
 };
 
@@ -28,7 +29,7 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
 }
 
 export const handValve: ElementKind<LossResult> = {
-  label: 'Hand valve',
+  label: word('kind.hand-valve'),
   prefix: 'HV',
   words: 'hand[- ]valve|isolating valve|isolation valve',
   fields: FIELDS,

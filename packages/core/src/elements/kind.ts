@@ -7,6 +7,7 @@ import type { Holder } from '../results/figures.js';
 import type { ElementResult, HeadBreakdown } from '../results/results.js';
 import type { KeyedStep, MediumValues } from '../results/working.js';
 import type { ValveInput } from '../valves/valve.js';
+import type { Word } from '../words/word.js';
 import type { LocalState } from './local-state.js';
 import type { ElementModel, State } from './model.js';
 
@@ -96,8 +97,8 @@ export interface WorkedElement extends BuiltElement {
 
 /** What the entries of a thing fix and what is found for it, in trade words. */
 export interface Givens {
-  given: readonly string[];
-  solved: readonly string[];
+  given: readonly Word[];
+  solved: readonly Word[];
 }
 
 /**
@@ -105,7 +106,7 @@ export interface Givens {
  */
 export interface ElementKind<Result extends ElementResult = ElementResult> {
   /** trade name */
-  label: string;
+  label: Word;
   /** letters with which its tags begin */
   prefix: string;
   /** words with which a typed line says that it is one, as a pattern */

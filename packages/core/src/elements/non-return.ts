@@ -5,12 +5,13 @@ import type { LossResult } from '../results/results.js';
 import { ENDS, isKnown, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { localWorking, reportLoss } from './loss-result.js';
 import { RATED_IN_LINE, RATING_PIECES, RATING_WORDS, ratingText } from './rating-short-form.js';
+import { word } from '../words/word.js';
 
 const FIELDS: Fields = {
   ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  k: number(0, 1e9, 'K'),
-  inside: bore('Inside diameter', { short: 'Inside' }),
+  outletElevation: elevation(word('field.outlet-elevation'), { short: word('field.short.outlet') }),
+  k: number(0, 1e9, word('field.k')),
+  inside: bore(word('field.inside-diameter'), { short: word('field.short.inside') }),
   ...RATING_FIELDS,
 };
 
@@ -21,7 +22,7 @@ function build(id: string, e: Entries, context: BuildContext): BuiltElement | un
 }
 
 export const nonReturn: ElementKind<LossResult> = {
-  label: 'Non-return',
+  label: word('kind.non-return'),
   prefix: 'NR',
   words: 'non[- ]return(?: valve)?|nrv|check(?: valve)?',
   fields: FIELDS,

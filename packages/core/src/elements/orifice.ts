@@ -6,13 +6,14 @@ import type { LossResult } from '../results/results.js';
 import { step, worth } from '../results/working.js';
 import { ENDS, lacks, type BuildContext, type BuiltElement, type ElementKind, type Entries } from './kind.js';
 import { localWorking, reportLoss } from './loss-result.js';
+import { word } from '../words/word.js';
 
 const ORIFICE_FIELDS: Fields = {
   ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  bore: bore('Orifice bore'),
-  inside: bore('Pipe inside diameter', { short: 'Inside' }),
-  cd: number(0.1, 1, 'Discharge coefficient', { default: 0.61 }),
+  outletElevation: elevation(word('field.outlet-elevation'), { short: word('field.short.outlet') }),
+  bore: bore(word('field.orifice-bore')),
+  inside: bore(word('field.pipe-inside-diameter'), { short: word('field.short.inside') }),
+  cd: number(0.1, 1, word('field.discharge-coefficient'), { default: 0.61 }),
 };
 
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
@@ -40,7 +41,7 @@ const boreIn: Piece = (at, draft) => {
 };
 
 export const orifice: ElementKind<LossResult> = {
-  label: 'Orifice',
+  label: word('kind.orifice'),
   prefix: 'FO',
   words: 'orifice(?: plate)?|restriction',
   fields: ORIFICE_FIELDS,
@@ -62,15 +63,18 @@ export const orifice: ElementKind<LossResult> = {
   working: (w, r) => {
     const { read, id } = w;
     const own = (key: string) => ({ from: `${id}.${key}` });
-    const hole = worth('d', 'orifice bore', read.bore as number, 'diameter', { unit: 'mm', ...own('bore') });
-    const inside = worth('D', 'inside diameter', read.inside as number, 'diameter', { unit: 'mm', ...own('inside') });
-    const beta = worth('β', 'bore over inside diameter', hole.value / inside.value, 'ratio', own('beta'));
+    const hole = worth('d', word('quantity.orifice-bore'), read.bore as number, 'diameter', { unit: 'mm', ...own('bore') });
+    const inside = worth('D', word('quantity.inside-diameter'), read.inside as number, 'diameter', {
+      unit: 'mm',
+      ...own('inside'),
+    });
+    const beta = worth('β', word('quantity.bore-over-inside-diameter'), hole.value / inside.value, 'ratio', own('beta'));
     const c = numberOr(ORIFICE_FIELDS, read, 'cd');
-    const cd = worth('C', 'discharge coefficient', c, 'ratio', own('cd'));
-    const k = worth('K', 'loss coefficient', orificeK(beta.value, c), 'ratio', own('k'));
+    const cd = worth('C', word('quantity.discharge-coefficient'), c, 'ratio', own('cd'));
+    const k = worth('K', word('quantity.loss-coefficient'), orificeK(beta.value, c), 'ratio', own('k'));
     return localWorking(w, r, [
-      step('beta', beta, 'd/D', [hole, inside], 'definition'),
-      step('k', k, '(√(1 − β^4·(1 − C²))/(C·β²) − 1)²', [beta, cd], 'ISO 5167-2, eq. 8'),
+      step('beta', beta, 'd/D', [hole, inside], word('source.definition')),
+      step('k', k, '(√(1 − β^4·(1 − C²))/(C·β²) − 1)²', [beta, cd], word('source.iso-5167-2-eq-8')),
     ]);
   },
 };

@@ -3,21 +3,22 @@ import { bore, choice, length, number, text, type Fields, type ListField } from 
 import { FITTING_TYPES, neededEntry, type FittingInput } from '../fittings/fitting.js';
 import { nominalInches } from '../pipes/size.js';
 import type { BuildContext, Entries } from './kind.js';
+import { word } from '../words/word.js';
 
 const FITTING_FIELDS: Fields = {
-  k: number(0, 1e6, 'K'),
-  type: choice(FITTING_TYPES, 'Type'),
-  equivalentLength: length('Equivalent length'),
-  count: number(0, 10_000, 'Count', { default: 1 }),
-  to: bore('Other bore'),
-  kv: number(1e-6, 1e6, 'Kv of the maker'),
-  cv: number(1e-6, 1e6, 'Cv of the maker'),
-  angle: number(1, 180, 'Included angle in degrees'),
+  k: number(0, 1e6, word('field.k')),
+  type: choice(FITTING_TYPES, word('field.type')),
+  equivalentLength: length(word('field.equivalent-length')),
+  count: number(0, 10_000, word('field.count'), { default: 1 }),
+  to: bore(word('field.other-bore')),
+  kv: number(1e-6, 1e6, word('field.kv-from-the-maker')),
+  cv: number(1e-6, 1e6, word('field.cv-from-the-maker')),
+  angle: number(1, 180, word('field.included-angle-in-degrees')),
   name: text(),
 };
 
 /** The list of a pipe's fittings; each is given by one of k, type and equivalentLength. */
-export const FITTINGS: ListField = { type: 'list', least: 0, most: 500, label: 'Fittings', of: FITTING_FIELDS };
+export const FITTINGS: ListField = { type: 'list', least: 0, most: 500, label: word('field.fittings'), of: FITTING_FIELDS };
 
 /** Dn of the three-constant method, inches: the nominal size, else the bore */
 export const nominal = (e: Entries, inside: number): number =>

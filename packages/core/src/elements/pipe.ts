@@ -26,53 +26,61 @@ import type { PipeModel } from './model.js';
 import { FITTINGS, fittingsComplete, listed, nominal } from './pipe-fittings.js';
 import { pipeShortForm } from './pipe-short-form.js';
 import { pipeWorking } from './pipe-working.js';
+import { word } from '../words/word.js';
 
 const PIPE_FIELDS: Fields = {
   ...named,
-  outletElevation: elevation('Outlet elevation', { short: 'Outlet' }),
-  length: length('Length'),
-  inside: bore('Inside diameter', { short: 'Inside' }),
-  size: text('Nominal size', { short: 'Size' }),
-  schedule: text('Schedule'),
-  material: text('Material'),
-  roughness: quantity('roughness', 0, 1, 'Roughness', { default: '0.05 mm' }),
+  outletElevation: elevation(word('field.outlet-elevation'), { short: word('field.short.outlet') }),
+  length: length(word('field.length')),
+  inside: bore(word('field.inside-diameter'), { short: word('field.short.inside') }),
+  size: text(word('field.nominal-size'), { short: word('field.short.size') }),
+  schedule: text(word('field.schedule')),
+  material: text(word('field.material')),
+  roughness: quantity('roughness', 0, 1, word('field.roughness'), { default: '0.05 mm' }),
   fittings: FITTINGS,
-  hazenWilliams: number(10, 300, 'Hazen–Williams C'),
+  hazenWilliams: number(10, 300, word('field.hazen-williams-c')),
   profile: {
     type: 'list',
     least: 0,
     most: 5000,
-    label: 'Profile',
-    of: { distance: length('Distance', { required: true }), elevation: elevation('Elevation', { required: true }) },
+    label: word('field.profile'),
+    of: {
+      distance: length(word('field.distance'), { required: true }),
+      elevation: elevation(word('field.elevation'), { required: true }),
+    },
   },
-  designPressure: gauge('Design pressure', { short: 'Design p' }),
-  grade: choice(Object.keys(GRADES), 'Grade of the steel, API 5L', { short: 'Grade' }),
-  designFactor: number(0.1, 1, 'Design factor', { default: DESIGN_FACTOR }),
-  jointFactor: number(0.1, 1, 'Weld joint factor', { default: 1 }),
-  dragReduction: number(0, 0.8, 'Friction taken away by an additive', { percent: true, default: 0, short: 'Drag reduction' }),
-  maxTemperature: quantity('temperature', 1, 3000, 'Highest temperature', { short: 'Highest T' }),
+  designPressure: gauge(word('field.design-pressure'), { short: word('field.short.design-p') }),
+  grade: choice(Object.keys(GRADES), word('field.steel-grade-api-5l'), { short: word('field.short.grade') }),
+  designFactor: number(0.1, 1, word('field.design-factor'), { default: DESIGN_FACTOR }),
+  jointFactor: number(0.1, 1, word('field.weld-joint-factor'), { default: 1 }),
+  dragReduction: number(0, 0.8, word('field.drag-reduction-by-an-additive'), {
+    percent: true,
+    default: 0,
+    short: word('field.short.drag-reduction'),
+  }),
+  maxTemperature: quantity('temperature', 1, 3000, word('field.maximum-temperature'), { short: word('field.short.max-t') }),
   ...RATING_FIELDS,
-  suction: yesNo('Suction line', { short: 'Suction' }),
-  u: quantity('heatTransfer', 0, 1e5, 'Heat transfer on the outside diameter, U', { short: 'U' }),
+  suction: yesNo(word('field.suction-line'), { short: word('field.short.suction') }),
+  u: quantity('heatTransfer', 0, 1e5, word('field.heat-transfer-coefficient-u-on-the-outside'), { short: word('field.short.u') }),
   insulation: {
     type: 'list',
     least: 0,
     most: 20,
-    label: 'Insulation, from the pipe outward',
+    label: word('field.insulation-from-the-pipe-outward'),
     of: {
-      thickness: quantity('diameter', 0, 5, 'Thickness', { required: true }),
-      conductivity: quantity('conductivity', 1e-4, 1000, 'Conductivity', { required: true }),
+      thickness: quantity('diameter', 0, 5, word('field.thickness'), { required: true }),
+      conductivity: quantity('conductivity', 1e-4, 1000, word('field.conductivity'), { required: true }),
     },
   },
   burial: {
     type: 'record',
-    label: 'Burial',
+    label: word('field.burial'),
     fields: {
-      depth: quantity('length', 0, 100, 'Depth of the axis', { required: true }),
-      conductivity: quantity('conductivity', 1e-3, 100, 'Conductivity of the soil', { required: true }),
+      depth: quantity('length', 0, 100, word('field.depth-of-the-pipe-axis'), { required: true }),
+      conductivity: quantity('conductivity', 1e-3, 100, word('field.soil-conductivity'), { required: true }),
     },
   },
-  ambient: quantity('temperature', 1, 1000, 'Temperature around it', { short: 'Ambient' }),
+  ambient: quantity('temperature', 1, 1000, word('field.ambient-temperature'), { short: word('field.short.ambient') }),
 };
 function build(id: string, e: Entries, context: BuildContext): BuiltElement | undefined {
   if (lacks(id, e, e.inside === undefined ? ['length', 'size', 'schedule'] : ['length'], context)) return undefined;
@@ -282,7 +290,7 @@ function hazenWilliamsRange(e: SolvedElement, velocity: number, inside: number):
 }
 
 export const pipe: ElementKind<PipeResult> = {
-  label: 'Pipe',
+  label: word('kind.pipe'),
   prefix: 'L',
   words: 'pipe|pipeline|line',
   fields: PIPE_FIELDS,

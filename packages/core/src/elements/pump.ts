@@ -25,6 +25,7 @@ import { isOff, MODES, PUMP_FIELDS } from './pump-fields.js';
 import { following, settingOf } from './pump-setting.js';
 import { pumpShortForm } from './pump-short-form.js';
 import { pumpWorking } from './pump-working.js';
+import { word } from '../words/word.js';
 
 /** Head above which a pump of imposed power is held at vanishing flow, m. */
 export const POWER_HEAD_BOUND = 5000;
@@ -265,12 +266,13 @@ function say(e: SolvedElement, p: PumpPerformance, r: PumpResult): void {
 }
 
 export const pump: ElementKind<PumpResult> = {
-  label: 'Pump',
+  label: word('kind.pump'),
   prefix: 'P',
   words: 'pump',
   fields: PUMP_FIELDS,
   shown: (e) => ['mode', ...(MODES[e.mode as string]?.shown ?? []), 'datum'],
-  givens: (e) => (e.mode === 'head' && e.head === 'solve' ? { given: [], solved: ['head'] } : MODES[e.mode as string]?.givens),
+  givens: (e) =>
+    e.mode === 'head' && e.head === 'solve' ? { given: [], solved: [word('given.head')] } : MODES[e.mode as string]?.givens,
   beginning: {},
   shortForm: pumpShortForm,
   build,

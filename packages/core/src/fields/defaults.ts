@@ -14,7 +14,7 @@ const known = new WeakMap<Field, number | string | boolean>();
 export function defaultOf(field: Field): number | string | boolean {
   const found = known.get(field);
   if (found !== undefined) return found;
-  if (field.default === undefined) throw new Error(`${field.label ?? 'the field'} has no default`);
+  if (field.default === undefined) throw new Error(`a field of ${field.type} has no default`);
   const value = field.type === 'quantity' ? siOf(String(field.default), field.dimension) : field.default;
   known.set(field, value);
   return value;

@@ -1,4 +1,5 @@
 import type { Dimension } from '../units/units.js';
+import { word, type Word } from '../words/word.js';
 
 /*
  * What an entry of a study may be. The reader, the JSON Schema, the web's fields, the defaults and the docs are made from
@@ -6,10 +7,10 @@ import type { Dimension } from '../units/units.js';
  */
 
 interface Common {
-  /** trade term shown beside the field */
-  label?: string;
+  /** trade term shown beside the field; text where a program has worded a field of its own */
+  label?: Word | string;
   /** the same where its column is narrow */
-  short?: string;
+  short?: Word;
   required?: boolean;
   /** what is used where the entry is empty, as it would be typed */
   default?: string | number | boolean;
@@ -46,7 +47,7 @@ type TextField = Common & {
   /** names an entry of the study's pumps or valves, or a line that meets the point */
   names?: 'pumps' | 'valves' | 'lines';
 };
-type ChoiceField = Common & { type: 'choice'; values: readonly string[]; words?: Readonly<Record<string, string>> };
+type ChoiceField = Common & { type: 'choice'; values: readonly string[]; words?: Readonly<Record<string, Word>> };
 export type ListField = Common & { type: 'list'; of: Fields; least: number; most: number };
 
 export type Field =
@@ -70,50 +71,53 @@ export const quantity = (
   dimension: Dimension,
   min: number,
   max: number,
-  label: string,
+  label: Word | string,
   more: Partial<QuantityField> = {},
 ): QuantityField => ({ type: 'quantity', dimension, min, max, label, ...more });
-export const number = (min: number, max: number, label: string, more: Partial<NumberField> = {}): NumberField => ({
+export const number = (min: number, max: number, label: Word | string, more: Partial<NumberField> = {}): NumberField => ({
   type: 'number',
   min,
   max,
   label,
   ...more,
 });
-export const text = (label?: string, more: Partial<TextField> = {}): TextField => ({
+export const text = (label?: Word | string, more: Partial<TextField> = {}): TextField => ({
   type: 'text',
   most: LONGEST_NAME,
   ...(label ? { label } : {}),
   ...more,
 });
-export const choice = (values: readonly string[], label: string, more: Partial<ChoiceField> = {}): ChoiceField => ({
+export const choice = (values: readonly string[], label: Word | string, more: Partial<ChoiceField> = {}): ChoiceField => ({
   type: 'choice',
   values,
   label,
   ...more,
 });
-export const yesNo = (label: string, more: { default?: boolean; short?: string } = {}): Field => ({
+export const yesNo = (label: Word | string, more: { default?: boolean; short?: Word } = {}): Field => ({
   type: 'boolean',
   label,
   ...more,
 });
 
-export const length = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+export const length = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
   quantity('length', 0, 1e7, label, more);
-export const elevation = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+export const elevation = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
   quantity('length', -15_000, 15_000, label, more);
-export const bore = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+export const bore = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
   quantity('diameter', 1e-4, 30, label, more);
-export const impeller = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+export const impeller = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
   quantity('diameter', 1e-3, 20, label, more);
-export const flow = (label: string, more: Partial<QuantityField> = {}): QuantityField => quantity('flow', -1e5, 1e5, label, more);
-export const head = (label: string, more: Partial<QuantityField> = {}): QuantityField => quantity('head', -1e5, 1e5, label, more);
-export const drop = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+export const flow = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('flow', -1e5, 1e5, label, more);
+export const head = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('head', -1e5, 1e5, label, more);
+export const drop = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
   quantity('pressureDifference', 0, 1e9, label, more);
-export const gauge = (label: string, more: Partial<QuantityField> = {}): QuantityField =>
+export const gauge = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
   quantity('pressure', -1.1e5, 1e9, label, more);
-export const kv = (label: string, more: Partial<NumberField> = {}): NumberField => number(0, 1e6, label, more);
-export const speed = (label: string, more: Partial<QuantityField> = {}): QuantityField => quantity('speed', 1, 1e5, label, more);
+export const kv = (label: Word | string, more: Partial<NumberField> = {}): NumberField => number(0, 1e6, label, more);
+export const speed = (label: Word | string, more: Partial<QuantityField> = {}): QuantityField =>
+  quantity('speed', 1, 1e5, label, more);
 
 /** what every point, line, element, fluid, pump and valve may carry */
-export const named: Fields = { name: text('Name'), notes: text('Notes', { most: LONGEST_NOTES }) };
+export const named: Fields = { name: text(word('field.name')), notes: text(word('field.notes'), { most: LONGEST_NOTES }) };

@@ -166,7 +166,7 @@ export function readTypedRecord(
       return true;
     });
     if (!isTaken)
-      return refused('not-in-record', { found: piece, expected: Object.values(field.fields).map((f) => f.label ?? '') });
+      return refused('not-in-record', { found: piece, expected: Object.values(field.fields).flatMap((f) => f.label ?? []) });
   }
   const reader = new Reader(siteContext());
   reader.value(value, field, '', []);

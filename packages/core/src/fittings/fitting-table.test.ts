@@ -1,4 +1,5 @@
 import { FITTING_TYPES, FITTING_WORDS, fittingTerms, geometricK, neededEntry, sumFittings } from './fitting.js';
+import { word } from '../words/word.js';
 
 /*
  * Every fitting of the three-constant table against the figures printed there, typed anew: K1, Ki, Kd.
@@ -138,10 +139,10 @@ test('the terms of a list are what its sum is made of', () => {
   expect(total('perReynolds')).toBe(sum.perReynolds);
   expect(total('equivalentLength')).toBe(8);
   expect(terms.map((t) => [t.name, t.how])).toEqual([
-    ['gate', '0.037·(1 + 3.9/4.000^0.3), K1 300'],
-    ['K 0.7', 'as given'],
-    ['equivalent length', 'as given'],
-    ['exit', 'from its geometry'],
+    [word('quantity.fitting', { type: 'gate' }), '0.037·(1 + 3.9/4.000^0.3), K1 300'],
+    [word('quantity.fitting-k', { k: 0.7 }), word('how.as-given')],
+    [word('quantity.equivalent-length'), word('how.as-given')],
+    [word('quantity.fitting', { type: 'exit' }), word('how.from-its-geometry')],
   ]);
 });
 

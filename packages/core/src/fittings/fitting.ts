@@ -1,6 +1,7 @@
 import { KV_PER_CV } from '../units/flow-coefficient.js';
 import { THREE_CONSTANTS } from './data/three-constants.js';
 import { BY_BORE, BY_COEFFICIENT, coefficientK } from './pieces.js';
+import { word, type Word } from '../words/word.js';
 
 /** One entry of a pipe's list of fittings, SI. Exactly one of k, type and equivalentLength is given. */
 export interface FittingInput {
@@ -99,12 +100,13 @@ export function neededEntry(type: unknown): 'to' | 'kv' | undefined {
 
 /** One entry of a list of fittings as the sum takes it: what it adds once, how often, and how that was worked out. */
 interface FittingTerm {
-  name: string;
+  name: Word;
   count: number;
   constant: number;
   perReynolds: number;
   equivalentLength: number;
-  how: string;
+  /** a formula, or words */
+  how: string | Word;
 }
 
 /**
@@ -127,7 +129,12 @@ export function sumFittings(list: readonly FittingInput[], inside: number, nomin
 export function fittingTerms(list: readonly FittingInput[], inside: number, nominalInches: number): FittingTerm[] {
   return list.map((f) => ({
     ...termOf(f, inside, nominalInches),
-    name: f.type ?? (f.k !== undefined ? `K ${f.k}` : 'equivalent length'),
+    name:
+      f.type !== undefined
+        ? word('quantity.fitting', { type: f.type })
+        : f.k !== undefined
+          ? word('quantity.fitting-k', { k: f.k })
+          : word('quantity.equivalent-length'),
     count: f.count,
     how: howOf(f, nominalInches),
   }));
@@ -160,13 +167,13 @@ function reducedBallK(f: FittingInput, inside: number): number {
   return seat + geometricK({ ...f, to: own, type: 'reducer' }, inside) + geometricK({ ...f, to: own, type: 'expansion' }, inside);
 }
 
-function howOf(f: FittingInput, nominalInches: number): string {
+function howOf(f: FittingInput, nominalInches: number): string | Word {
   const c = f.type === undefined ? undefined : THREE_CONSTANTS[f.type];
   if (c) return `${c.ki}·(1 + ${c.kd}/${nominalInches.toPrecision(4)}^${c.sizeExponent}), K1 ${c.k1}`;
   if (f.type !== undefined && Object.hasOwn(BY_TURBULENCE, f.type)) return `${diametersOf(f.type, nominalInches)}·fT`;
   if (f.type !== undefined && Object.hasOwn(BY_BORE, f.type)) return BY_BORE[f.type]!.how;
   if (f.type !== undefined && Object.hasOwn(BY_COEFFICIENT, f.type)) return f.kv === undefined ? `Cv ${f.cv}` : `Kv ${f.kv}`;
-  return f.type === undefined ? 'as given' : 'from its geometry';
+  return word(f.type === undefined ? 'how.as-given' : 'how.from-its-geometry');
 }
 
 /**

@@ -3,6 +3,7 @@ import { solutionState, type FluidKind } from './kind.js';
 import { heated, strength } from './properties.js';
 import { waterDensity, waterSaturationPressure, waterViscosity } from './water.js';
 import { STANDARD_ATMOSPHERE } from '../units/standard.js';
+import { word } from '../words/word.js';
 
 /** Coefficients of one salt: apparent density c0…c4 and viscosity v1…v6. */
 interface Salt {
@@ -101,11 +102,11 @@ function pureWater(celsius: number): { density: number; viscosity: number } {
 const MOST_COMMON_SALT = 0.26;
 
 export const brine: FluidKind<{ salt: SaltName; concentration: number }> = {
-  label: 'Brine',
+  label: word('fluid.brine'),
   fields: {
     ...heated,
-    salt: choice(['NaCl', 'CaCl2'], 'Salt', { required: true }),
-    concentration: strength(0.37, 'Concentration, kg salt per kg'),
+    salt: choice(['NaCl', 'CaCl2'], word('field.salt'), { required: true }),
+    concentration: strength(0.37, word('field.concentration-of-salt')),
   },
   beginning: { name: 'Brine', salt: 'NaCl', concentration: '10 %' },
   problems: (read, raw) =>
@@ -124,8 +125,8 @@ export const brine: FluidKind<{ salt: SaltName; concentration: number }> = {
     return solutionState(brineDensity(salt, w, t), brineViscosity(salt, w, t), brineVapourPressure(salt, w, t));
   },
   sources: {
-    density: 'Laliberté & Cooper 2004',
-    viscosity: 'Laliberté 2007',
-    vapourPressure: 'water of IAPWS-IF97 with its activity: Robinson & Stokes 1959 (NaCl), Conde 2004 (CaCl2)',
+    density: word('source.lalibert-cooper-2004'),
+    viscosity: word('source.lalibert-2007'),
+    vapourPressure: word('source.water-of-iapws-if97-times-its-activity'),
   },
 };

@@ -1,5 +1,6 @@
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind } from './kind.js';
 import { criticalPressure, density, heated, kinematicViscosity, vapourPressure, viscosity } from './properties.js';
+import { word } from '../words/word.js';
 
 export interface ConstantRead {
   density: number;
@@ -9,10 +10,10 @@ export interface ConstantRead {
   criticalPressure?: number;
 }
 
-const GIVEN = 'as given';
+const GIVEN = word('source.as-given');
 
 export const constant: FluidKind<ConstantRead> = {
-  label: 'Fixed properties',
+  label: word('fluid.fixed-properties'),
   fields: {
     ...heated,
     density: density(),
@@ -25,7 +26,7 @@ export const constant: FluidKind<ConstantRead> = {
   problems: (_read, raw) =>
     'viscosity' in raw || 'kinematicViscosity' in raw
       ? []
-      : [missing('viscosity', 'viscosity', 'Viscosity, dynamic or kinematic')],
+      : [missing('viscosity', 'viscosity', word('field.viscosity-dynamic-or-kinematic'))],
   range: () => undefined,
   state: (f) => ({
     density: f.density,

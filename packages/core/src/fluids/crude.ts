@@ -6,6 +6,7 @@ import { heated } from './properties.js';
 import { seaWaterDensity, seaWaterViscosity } from './sea-water.js';
 import { waterSaturationPressure } from './water.js';
 import { STANDARD_ATMOSPHERE } from '../units/standard.js';
+import { word } from '../words/word.js';
 
 /*
  * Crude oil with water and dissolved gas. The correlations are those of the trade, in its own units: psi, °F, scf/STB, °API; SI outside.
@@ -207,34 +208,34 @@ function deadAt(f: CrudeRead, api: number, temperature: number): number {
 }
 
 export const crude: FluidKind<CrudeRead> = {
-  label: 'Crude oil with water and gas',
+  label: word('fluid.crude-oil-with-water-and-gas'),
   isCompressible: true,
   fields: {
     ...heated,
-    gravity: quantity('density', 700, 1050, 'Oil gravity', { required: true, bare: true }),
-    gasOilRatio: quantity('gasOilRatio', 0, 400, 'Gas–oil ratio', { required: true }),
-    gasGravity: number(0.5, 1.7, 'Gas gravity, air 1', { required: true }),
-    waterCut: number(0, 1, 'Water cut', { percent: true, default: 0 }),
-    salinity: number(0, 0.15, 'Salinity of the water, kg salt per kg', { percent: true, default: 0 }),
-    correlation: choice(['standing', 'vasquez-beggs'], 'Dissolved gas by', {
+    gravity: quantity('density', 700, 1050, word('field.oil-gravity'), { required: true, bare: true }),
+    gasOilRatio: quantity('gasOilRatio', 0, 400, word('field.gas-oil-ratio'), { required: true }),
+    gasGravity: number(0.5, 1.7, word('field.gas-gravity-air-1'), { required: true }),
+    waterCut: number(0, 1, word('field.water-cut'), { percent: true, default: 0 }),
+    salinity: number(0, 0.15, word('field.salinity-of-the-water-kg-salt-per'), { percent: true, default: 0 }),
+    correlation: choice(['standing', 'vasquez-beggs'], word('field.dissolved-gas-method'), {
       default: 'standing',
-      words: { standing: 'Standing 1947', 'vasquez-beggs': 'Vasquez & Beggs 1980' },
+      words: { standing: word('choice.standing-1947'), 'vasquez-beggs': word('choice.vasquez-beggs-1980') },
     }),
     viscosities: {
       type: 'list',
       least: 2,
       most: 2,
-      label: 'Two viscosity points of the oil without gas',
+      label: word('field.two-viscosity-points-gas-free-oil'),
       of: {
-        temperature: quantity('temperature', 200, 700, 'Temperature', { required: true }),
-        kinematicViscosity: quantity('kinematicViscosity', 0.21e-6, 20, 'Kinematic viscosity', { required: true }),
+        temperature: quantity('temperature', 200, 700, word('field.temperature'), { required: true }),
+        kinematicViscosity: quantity('kinematicViscosity', 0.21e-6, 20, word('field.kinematic-viscosity'), { required: true }),
       },
     },
-    inversion: number(0.2, 0.95, 'Water cut at which water carries the oil', { percent: true, default: INVERSION }),
-    vapourPressure: quantity('absolutePressure', 0, 1e8, 'Vapour pressure'),
-    gradient: choice(['as-one', 'beggs-brill'], 'Below the bubble point', {
+    inversion: number(0.2, 0.95, word('field.inversion-water-cut'), { percent: true, default: INVERSION }),
+    vapourPressure: quantity('absolutePressure', 0, 1e8, word('field.vapour-pressure')),
+    gradient: choice(['as-one', 'beggs-brill'], word('field.method-below-the-bubble-point'), {
       default: 'as-one',
-      words: { 'as-one': 'gas and liquid as one', 'beggs-brill': 'Beggs & Brill 1973' },
+      words: { 'as-one': word('choice.homogeneous-mixture-of-gas-and-liquid'), 'beggs-brill': word('choice.beggs-brill-1973') },
     }),
   },
   beginning: { name: 'Crude', gravity: '32 API', gasOilRatio: '50 Sm3/Sm3', gasGravity: 0.75, waterCut: '20 %' },
@@ -254,11 +255,9 @@ export const crude: FluidKind<CrudeRead> = {
       : { lowest: 283.15, highest: 423.15 },
   state,
   sources: {
-    density:
-      'Standing 1947 or Vasquez & Beggs 1980, gas by Dranchuk & Abou-Kassem 1975 (gas not checked against a printed figure)',
-    viscosity:
-      'Beggs & Robinson 1975 or ASTM D341 through two points; water in oil by Brinkman 1952 (with gas and with water not checked against a printed figure)',
-    vapourPressure: 'as given, else that of the water in it',
-    specificHeat: 'Gambill 1957 for the oil, water and gas by mass (not checked against a printed figure)',
+    density: word('source.standing-1947-or-vasquez-beggs-1980-gas'),
+    viscosity: word('source.beggs-robinson-1975-or-astm-d341-through'),
+    vapourPressure: word('source.as-given-otherwise-that-of-the-water'),
+    specificHeat: word('source.gambill-1957-for-the-oil-water-and'),
   },
 };

@@ -2,6 +2,7 @@ import { choice } from '../fields/field.js';
 import { solutionState, type FluidKind } from './kind.js';
 import { heated, strength } from './properties.js';
 import { waterSaturationPressure } from './water.js';
+import { word } from '../words/word.js';
 
 type GlycolName = 'ethylene' | 'propylene';
 
@@ -62,11 +63,11 @@ function mixed(glycol: number, water: number, w: number, excess: number): number
 
 /** From where ice appears to 100 °C (ethylene) or 40 °C (propylene). */
 export const glycol: FluidKind<{ glycol: GlycolName; concentration: number }> = {
-  label: 'Glycol solution',
+  label: word('fluid.glycol-solution'),
   fields: {
     ...heated,
-    glycol: choice(['ethylene', 'propylene'], 'Glycol', { required: true }),
-    concentration: strength(0.6, 'Concentration, kg glycol per kg'),
+    glycol: choice(['ethylene', 'propylene'], word('field.glycol'), { required: true }),
+    concentration: strength(0.6, word('field.concentration-of-glycol')),
   },
   beginning: { name: 'Propylene glycol 40 %', glycol: 'propylene', concentration: '40 %' },
   freezes: true,
@@ -76,8 +77,8 @@ export const glycol: FluidKind<{ glycol: GlycolName; concentration: number }> = 
     return solutionState(glycolDensity(name, w, t), glycolViscosity(name, w, t), glycolVapourPressure(name, w, t));
   },
   sources: {
-    density: 'Bohne et al. 1984 (ethylene), Conde 2011 (propylene)',
-    viscosity: 'Bohne et al. 1984 (ethylene), Conde 2011 (propylene)',
-    vapourPressure: 'Raoult’s law over water of IAPWS-IF97',
+    density: word('source.bohne-et-al-1984-ethylene-conde-2011'),
+    viscosity: word('source.bohne-et-al-1984-ethylene-conde-2011'),
+    vapourPressure: word('source.raoults-law-over-water-of-iapws-if97'),
   },
 };

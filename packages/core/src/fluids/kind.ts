@@ -1,5 +1,6 @@
 import type { Fields } from '../fields/field.js';
 import type { Problem } from '../issues/issues.js';
+import type { Word } from '../words/word.js';
 
 /** Properties of the liquid of one scenario, SI; pressures absolute. */
 export interface FluidState {
@@ -40,7 +41,7 @@ export type FluidProblem = Pick<Problem, 'code' | 'path' | 'detail'>;
 
 /** One kind of fluid: everything that the core knows of it. `Read` are its entries in SI. */
 export interface FluidKind<Read = never> {
-  label: string;
+  label: Word;
   fields: Fields;
   /** what a new one is entered with */
   beginning: FluidEntries;
@@ -55,7 +56,7 @@ export interface FluidKind<Read = never> {
   /** its properties change with the pressure */
   isCompressible?: true;
   /** equation and source of each property */
-  sources: { density: string; viscosity: string; vapourPressure: string; specificHeat?: string };
+  sources: { density: Word; viscosity: Word; vapourPressure: Word; specificHeat?: Word };
 }
 
 /** a solution in water: critical pressure as of water, for want of a better one */
@@ -63,7 +64,7 @@ export function solutionState(density: number, viscosity: number, vapourPressure
   return { density, viscosity, vapourPressure, criticalPressure: DEFAULT_CRITICAL_PRESSURE };
 }
 
-export const missing = (path: string, key: string, label: string): FluidProblem => ({
+export const missing = (path: string, key: string, label: Word): FluidProblem => ({
   code: 'missing',
   path,
   detail: { reason: 'missing', key, label },

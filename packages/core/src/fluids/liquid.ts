@@ -2,6 +2,7 @@ import { choice } from '../fields/field.js';
 import { LIQUIDS, type LiquidData } from './data/liquids.js';
 import type { FluidKind } from './kind.js';
 import { heated } from './properties.js';
+import { word } from '../words/word.js';
 
 type Substance = keyof typeof LIQUIDS;
 
@@ -17,10 +18,10 @@ function liquidDensity({ molarMass, density: [c1, c2, c3, c4] }: LiquidData, t: 
 
 /** A pure liquid of the library, saturated: what a pressure above that adds to its density is passed over. */
 export const liquid: FluidKind<{ substance: Substance }> = {
-  label: 'Common liquid',
+  label: word('fluid.common-liquid'),
   fields: {
     ...heated,
-    substance: choice(Object.keys(LIQUIDS), 'Liquid', {
+    substance: choice(Object.keys(LIQUIDS), word('field.liquid'), {
       required: true,
       words: Object.fromEntries(Object.entries(LIQUIDS).map(([key, { label }]) => [key, label])),
     }),
@@ -40,8 +41,8 @@ export const liquid: FluidKind<{ substance: Substance }> = {
     };
   },
   sources: {
-    density: 'Perry’s Handbook, DIPPR equation 105',
-    viscosity: 'Perry’s Handbook, DIPPR equation 101',
-    vapourPressure: 'Perry’s Handbook, DIPPR equation 101',
+    density: word('source.perrys-handbook-dippr-equation-105'),
+    viscosity: word('source.perrys-handbook-dippr-equation-101'),
+    vapourPressure: word('source.perrys-handbook-dippr-equation-101'),
   },
 };

@@ -1,6 +1,7 @@
 import { choice, quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, type FluidKind } from './kind.js';
 import { criticalPressure, density, heated, vapourPressure } from './properties.js';
+import { word } from '../words/word.js';
 /** Kinematic viscosity at a temperature: m²/s, K. */
 interface ViscosityPoint {
   temperature: number;
@@ -56,20 +57,20 @@ export interface OilRead {
 }
 
 export const oil: FluidKind<OilRead> = {
-  label: 'Oil by two viscosities',
+  label: word('fluid.oil-by-two-viscosities'),
   fields: {
     ...heated,
-    density: density('Density at 15 °C', 500, 1200),
-    group: choice(['fuel', 'lubricating', 'crude', 'gasoline', 'jet'], 'Expansion as of', { default: 'fuel' }),
+    density: density(word('field.density-at-15'), 500, 1200),
+    group: choice(['fuel', 'lubricating', 'crude', 'gasoline', 'jet'], word('field.thermal-expansion-of'), { default: 'fuel' }),
     viscosities: {
       type: 'list',
       least: 2,
       most: 2,
       required: true,
-      label: 'Two viscosity points',
+      label: word('field.two-viscosity-points'),
       of: {
-        temperature: quantity('temperature', 200, 700, 'Temperature', { required: true }),
-        kinematicViscosity: quantity('kinematicViscosity', 0.21e-6, 20, 'Kinematic viscosity', { required: true }),
+        temperature: quantity('temperature', 200, 700, word('field.temperature'), { required: true }),
+        kinematicViscosity: quantity('kinematicViscosity', 0.21e-6, 20, word('field.kinematic-viscosity'), { required: true }),
       },
     },
     vapourPressure: vapourPressure(),
@@ -103,5 +104,9 @@ export const oil: FluidKind<OilRead> = {
       criticalPressure: f.criticalPressure ?? DEFAULT_CRITICAL_PRESSURE,
     };
   },
-  sources: { density: 'API MPMS 11.1', viscosity: 'ASTM D341 through two points', vapourPressure: 'as given' },
+  sources: {
+    density: word('source.api-mpms-11-1'),
+    viscosity: word('source.astm-d341-through-two-points'),
+    vapourPressure: word('source.as-given'),
+  },
 };

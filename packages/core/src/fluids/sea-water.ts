@@ -2,6 +2,7 @@ import { solutionState, type FluidKind } from './kind.js';
 import { heated, strength } from './properties.js';
 import { waterSaturationPressure, waterViscosity, waterDensity } from './water.js';
 import { STANDARD_ATMOSPHERE } from '../units/standard.js';
+import { word } from '../words/word.js';
 
 /*
  * Sea water by salinity. Source: Sharqawy, Lienhard & Zubair 2010, Desalination and Water Treatment 16, 354–380: density eq. 8, dynamic viscosity
@@ -41,8 +42,8 @@ function freezingPoint(salinity: number): number {
 }
 
 export const seaWater: FluidKind<{ salinity: number }> = {
-  label: 'Sea water',
-  fields: { ...heated, salinity: strength(0.15, 'Salinity, kg salt per kg') },
+  label: word('fluid.sea-water'),
+  fields: { ...heated, salinity: strength(0.15, word('field.salinity')) },
   beginning: { name: 'Sea water', salinity: '3.5 %' },
   freezes: true,
   range: ({ salinity }) => ({ lowest: 273.15 + Math.max(LOWEST, freezingPoint(salinity)), highest: 453.15 }),
@@ -51,8 +52,8 @@ export const seaWater: FluidKind<{ salinity: number }> = {
     return solutionState(seaWaterDensity(t, s), seaWaterViscosity(t, s), seaWaterVapourPressure(t, s));
   },
   sources: {
-    density: 'Sharqawy, Lienhard & Zubair 2010',
-    viscosity: 'Sharqawy, Lienhard & Zubair 2010',
-    vapourPressure: 'Sharqawy, Lienhard & Zubair 2010',
+    density: word('source.sharqawy-lienhard-zubair-2010'),
+    viscosity: word('source.sharqawy-lienhard-zubair-2010'),
+    vapourPressure: word('source.sharqawy-lienhard-zubair-2010'),
   },
 };

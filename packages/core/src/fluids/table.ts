@@ -1,6 +1,7 @@
 import { quantity } from '../fields/field.js';
 import { DEFAULT_CRITICAL_PRESSURE, missing, type FluidKind, type FluidProblem } from './kind.js';
 import { criticalPressure, density, heated, kinematicViscosity, vapourPressure, viscosity } from './properties.js';
+import { word } from '../words/word.js';
 
 interface FluidTableRow {
   temperature: number;
@@ -17,7 +18,7 @@ export interface TableRead {
 
 /** Properties over temperature: density linear, viscosity and vapour pressure linear in their logarithms; no extrapolation. */
 export const table: FluidKind<TableRead> = {
-  label: 'Table over temperature',
+  label: word('fluid.table-over-temperature'),
   fields: {
     ...heated,
     criticalPressure: criticalPressure(),
@@ -26,9 +27,9 @@ export const table: FluidKind<TableRead> = {
       least: 1,
       most: 500,
       required: true,
-      label: 'Properties over temperature',
+      label: word('field.properties-over-temperature'),
       of: {
-        temperature: quantity('temperature', 1, 3000, 'Temperature', { required: true }),
+        temperature: quantity('temperature', 1, 3000, word('field.temperature'), { required: true }),
         density: density(),
         viscosity: viscosity(),
         kinematicViscosity: kinematicViscosity(),
@@ -59,9 +60,9 @@ export const table: FluidKind<TableRead> = {
     return { density: rho, viscosity: mu, vapourPressure: pv, criticalPressure: critical };
   },
   sources: {
-    density: 'the table, linear in temperature between its rows',
-    viscosity: 'the table, linear in the logarithm between its rows',
-    vapourPressure: 'the table, linear in the logarithm between its rows',
+    density: word('source.the-table-linear-in-temperature-between-its'),
+    viscosity: word('source.the-table-linear-in-the-logarithm-between'),
+    vapourPressure: word('source.the-table-linear-in-the-logarithm-between'),
   },
 };
 
@@ -69,7 +70,7 @@ function rowProblems(row: Partial<FluidTableRow>, before: typeof row | undefined
   const problems: FluidProblem[] = [];
   const given = typeof typed === 'object' && typed !== null ? typed : {};
   if (!('viscosity' in given) && !('kinematicViscosity' in given))
-    problems.push(missing(`${at}.viscosity`, 'viscosity', 'Viscosity, dynamic or kinematic'));
+    problems.push(missing(`${at}.viscosity`, 'viscosity', word('field.viscosity-dynamic-or-kinematic')));
   if (before && row.temperature !== undefined && !(row.temperature > before.temperature!))
     problems.push({ code: 'bad-value', path: `${at}.temperature`, detail: { reason: 'not-rising' } });
   if (before && (before.viscosity === undefined) !== (row.viscosity === undefined))

@@ -2,6 +2,7 @@ import { common } from './properties.js';
 import { solutionState, type FluidKind } from './kind.js';
 import { REGION_1, REGION_1_CALORIC, SATURATION, VISCOSITY_DILUTE, VISCOSITY_FINITE } from './water-coefficients.js';
 import { STANDARD_ATMOSPHERE } from '../units/standard.js';
+import { word } from '../words/word.js';
 
 const R = 461.526; // J/(kg·K), IAPWS-IF97
 const CRITICAL_TEMPERATURE = 647.096;
@@ -60,7 +61,7 @@ export function waterViscosity(temperature: number, density: number): number {
 
 /** Water at the larger of 1 atm and saturation, 0–200 °C. */
 export const water: FluidKind<object> = {
-  label: 'Water',
+  label: word('fluid.water'),
   fields: common,
   beginning: { name: 'Water' },
   freezes: true,
@@ -72,9 +73,9 @@ export const water: FluidKind<object> = {
     return { ...state, specificHeat: waterSpecificHeat(temperature, Math.max(STANDARD_ATMOSPHERE, pv)) };
   },
   sources: {
-    density: 'IAPWS-IF97, region 1, at the larger of 1 atm and saturation',
-    viscosity: 'IAPWS R12-08',
-    vapourPressure: 'IAPWS-IF97, region 4',
-    specificHeat: 'IAPWS-IF97, region 1',
+    density: word('source.iapws-if97-region-1-at-the-larger'),
+    viscosity: word('source.iapws-r12-08'),
+    vapourPressure: word('source.iapws-if97-region-4'),
+    specificHeat: word('source.iapws-if97-region-1'),
   },
 };

@@ -1,3 +1,4 @@
+import type { Word } from '../words/word.js';
 /*
  * Findings are data: a code, where it applies and numbers (SI). Wording is made at the edge, in packages/wording.
  */
@@ -24,7 +25,7 @@ export interface Problem {
   path: string;
   /** ids of the elements, points or scenarios concerned */
   where: string[];
-  detail: Readonly<Record<string, string | number | readonly string[]>>;
+  detail: Readonly<Record<string, string | number | readonly string[] | Word | readonly (Word | string)[]>>;
 }
 
 export type Severity = 'note' | 'warning' | 'error';

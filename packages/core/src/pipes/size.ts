@@ -4,6 +4,7 @@ import { EN_1057 } from './data/copper.js';
 import { DUCTILE_OUTSIDE, ductileLining, ductileWall } from './data/ductile.js';
 import { PE_OUTSIDE, PE_SERIES, peWall } from './data/pe.js';
 import { PVC_OUTSIDE, PVC_SERIES, pvcWall } from './data/pvc.js';
+import { word, type Word } from '../words/word.js';
 
 type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: string[] };
 
@@ -11,7 +12,7 @@ type SizeProblem = { reason: 'unknown-size' | 'unknown-schedule'; known: string[
 interface PipeDimensions {
   outside: number;
   wall: number;
-  source: string;
+  source: Word;
 }
 
 /**
@@ -102,7 +103,7 @@ const FAMILIES: readonly Family[] = [
     density: 7850,
     names: () => [],
     usual: '',
-    find: (nominal, schedule) => ofWall(Number(nominal), schedule, 'outside diameter and wall as given'),
+    find: (nominal, schedule) => ofWall(Number(nominal), schedule, word('source.outside-diameter-and-wall-as-given')),
   },
 ];
 
@@ -133,18 +134,19 @@ function steelOf(size: string, schedule: string): Found {
   const row = findRow(size);
   if (!row) return { reason: 'unknown-size', known: STEEL.names() };
   const [dn, , outside, walls] = row;
-  if (WALL.test(schedule.trim())) return ofWall(EN_10220_OUTSIDE[dn] ?? outside, schedule, 'EN 10220, series 1; wall as given');
+  if (WALL.test(schedule.trim()))
+    return ofWall(EN_10220_OUTSIDE[dn] ?? outside, schedule, word('source.en-10220-series-1-wall-as-given'));
   const stainless = B36_19[dn] ?? {};
   const own = stainless[plainSchedule(schedule)];
-  if (own !== undefined) return dimensions(outside, own, 'ASME B36.19M, table 1');
+  if (own !== undefined) return dimensions(outside, own, word('source.asme-b36-19m-table-1'));
   const wall = wallOf(schedule, walls);
   const named = [...Object.keys(walls), ...Object.keys(stainless)];
   if (wall === undefined) return { reason: 'unknown-schedule', known: named.length > 0 ? named : USUAL_WALLS };
-  return dimensions(outside, wall, 'ASME B36.10M, table 1');
+  return dimensions(outside, wall, word('source.asme-b36-10m-table-1'));
 }
 
 /** mm → m */
-const dimensions = (outside: number, wall: number, source: string, lining = 0): PipeDimensions & { inside: number } => ({
+const dimensions = (outside: number, wall: number, source: Word, lining = 0): PipeDimensions & { inside: number } => ({
   outside: outside / 1000,
   wall: wall / 1000,
   inside: (outside - 2 * (wall + lining)) / 1000,
@@ -159,7 +161,7 @@ const USUAL_WALLS = ['8 mm', '10 mm', '12.5 mm', '16 mm', '20 mm', '25 mm'];
 /** outside diameters of EN 10220 series 1 that differ from ASME B36.10M, mm by DN */
 const EN_10220_OUTSIDE: Readonly<Record<number, number>> = { 20: 26.9, 25: 33.7, 32: 42.4, 65: 76.1, 125: 139.7 };
 
-function ofWall(outside: number, schedule: string, source: string): Found {
+function ofWall(outside: number, schedule: string, source: Word): Found {
   const wall = Number(WALL.exec(schedule.trim())?.[1]);
   const isMade = wall > 0 && 2 * wall < outside;
   return isMade ? dimensions(outside, wall, source) : { reason: 'unknown-schedule', known: ['4.5 mm'] };
@@ -174,7 +176,7 @@ const rising = (of: Readonly<Record<string, unknown>>): string[] => Object.keys(
 function peOf(outside: number, schedule: string): Found {
   if (!PE_OUTSIDE.includes(outside)) return { reason: 'unknown-size', known: PE_OUTSIDE.map((d) => `PE ${d}`) };
   const wall = peWall(outside, SDR.exec(schedule.trim())?.[1] ?? '');
-  if (wall !== undefined) return dimensions(outside, wall, 'EN 12201-2, table 2');
+  if (wall !== undefined) return dimensions(outside, wall, word('source.en-12201-2-table-2'));
   const made = rising(PE_SERIES).filter((sdr) => peWall(outside, sdr) !== undefined);
   return { reason: 'unknown-schedule', known: made.map((s) => `SDR ${s}`) };
 }
@@ -183,7 +185,7 @@ function peOf(outside: number, schedule: string): Found {
 function pvcOf(outside: number, schedule: string): Found {
   if (!PVC_OUTSIDE.includes(outside)) return { reason: 'unknown-size', known: PVC_OUTSIDE.map((d) => `PVC ${d}`) };
   const wall = pvcWall(outside, SDR.exec(schedule.trim())?.[1] ?? '');
-  if (wall !== undefined) return dimensions(outside, wall, 'EN ISO 1452-2; ISO 4065');
+  if (wall !== undefined) return dimensions(outside, wall, word('source.en-iso-1452-2-iso-4065'));
   const made = rising(PVC_SERIES).filter((sdr) => pvcWall(outside, sdr) !== undefined);
   return { reason: 'unknown-schedule', known: made.map((s) => `SDR ${s}`) };
 }
@@ -194,7 +196,12 @@ function ductileOf(dn: number, schedule: string): Found {
   if (outside === undefined) return { reason: 'unknown-size', known: Object.keys(DUCTILE_OUTSIDE).map((d) => `DI ${d}`) };
   const k = /^K\s*(\d+)$/i.exec(schedule.trim())?.[1];
   if (k === undefined || Number(k) < 7 || Number(k) > 14) return { reason: 'unknown-schedule', known: ['K8', 'K9', 'K10'] };
-  return dimensions(outside, ductileWall(dn, Number(k)), 'EN 545, class K with cement mortar lining', ductileLining(dn));
+  return dimensions(
+    outside,
+    ductileWall(dn, Number(k)),
+    word('source.en-545-class-k-with-cement-mortar-lining'),
+    ductileLining(dn),
+  );
 }
 
 /** `"Cu 22"` with `"1 mm"`, without a wall the usual one (EN 1057) */
@@ -203,7 +210,7 @@ function copperOf(outside: number, schedule: string): Found {
   if (!walls) return { reason: 'unknown-size', known: Object.keys(EN_1057).map((d) => `Cu ${d}`) };
   const given = WALL.exec(schedule.trim())?.[1];
   const wall = given === undefined ? (schedule.trim() === '' ? walls[0]! : undefined) : Number(given);
-  if (wall !== undefined && walls.includes(wall)) return dimensions(outside, wall, 'EN 1057, table 3');
+  if (wall !== undefined && walls.includes(wall)) return dimensions(outside, wall, word('source.en-1057-table-3'));
   return { reason: 'unknown-schedule', known: walls.map((w) => `${w} mm`) };
 }
 
@@ -241,10 +248,10 @@ function usPlastic(nominal: string, schedule: string, isPvc: boolean): Found {
   const [, , outside, walls] = row;
   const ratio = Number(SDR.exec(schedule.trim())?.[1]);
   const ratios = isPvc ? US_RATIOS.pvc : US_RATIOS.pe;
-  if (ratios.includes(ratio)) return dimensions(outside, outside / ratio, isPvc ? 'ASTM D2241' : 'ASTM F714');
+  if (ratios.includes(ratio)) return dimensions(outside, outside / ratio, word(isPvc ? 'source.astm-d2241' : 'source.astm-f714'));
   const name = plainSchedule(schedule);
   const scheduled = isPvc && (name === '40' || name === '80') ? walls[name] : undefined;
-  if (scheduled !== undefined) return dimensions(outside, scheduled, 'ASTM D1785');
+  if (scheduled !== undefined) return dimensions(outside, scheduled, word('source.astm-d1785'));
   const known = ratios.map((r) => `${isPvc ? 'SDR' : 'DR'} ${r}`);
   return { reason: 'unknown-schedule', known: isPvc ? ['40', '80', ...known] : known };
 }

@@ -1,3 +1,4 @@
+import { word, type Word } from '../words/word.js';
 /*
  * Suction energy: how much the liquid that enters an impeller can do when vapour collapses in it.
  * Source: ANSI/HI 9.6.1 (De·N·S·SG in inches, rpm and US units of suction specific speed; eye estimated from the nozzle where it is
@@ -39,16 +40,16 @@ export function suctionEnergy(
 export const SERVICES = ['petroleum', 'chemical', 'power', 'cooling-tower', 'water', 'general', 'building', 'pipeline', 'flood-injection'] as const; // prettier-ignore
 export type Service = (typeof SERVICES)[number];
 
-export const SERVICE_WORDS: Readonly<Record<Service, string>> = {
-  petroleum: 'petroleum process',
-  chemical: 'chemical process',
-  power: 'electric power',
-  'cooling-tower': 'cooling tower',
-  water: 'water and waste water',
-  general: 'general industry',
-  building: 'building services',
-  pipeline: 'pipeline',
-  'flood-injection': 'water flood, injection',
+export const SERVICE_WORDS: Readonly<Record<Service, Word>> = {
+  petroleum: word('choice.service.petroleum'),
+  chemical: word('choice.service.chemical'),
+  power: word('choice.service.power'),
+  'cooling-tower': word('choice.service.cooling-tower'),
+  water: word('choice.service.water'),
+  general: word('choice.service.general'),
+  building: word('choice.service.building'),
+  pipeline: word('choice.service.pipeline'),
+  'flood-injection': word('choice.service.flood-injection'),
 };
 
 /** least NPSHA over NPSHR, and least difference, m, in the preferred region. Source: ANSI/HI 9.6.1-2012, table of margins by service */

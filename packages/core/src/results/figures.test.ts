@@ -1,5 +1,6 @@
 import { junction, line, pipe, solved, study, vessel } from '../test/studies.js';
 import { columnsOf, isFigure, readOf, sweptOf, usageOf, type Holder } from './figures.js';
+import { word } from '../words/word.js';
 
 test('every number of a result has its row, and the row says that it stands there', () => {
   const r = solved(
@@ -32,6 +33,10 @@ test('what instruments show, what is swept and what has a column, by the thing i
   expect(readOf('loss')).toEqual(['flow', ...ends, 'drop']);
   expect(sweptOf('pump')).toEqual(['flow', 'head', 'efficiency', 'shaftPower', 'npsha', 'npshr']);
   expect(sweptOf('point')).toEqual(['drawdown']);
-  expect(columnsOf('pipe').map((c) => c.heading)).toEqual(['velocity', 'Re ×10⁶', 'Darcy f']);
+  expect(columnsOf('pipe').map((c) => c.heading)).toEqual([
+    word('figure.head.velocity'),
+    word('figure.head.re-x10'),
+    word('figure.head.darcy-f'),
+  ]);
   expect([isFigure('head'), isFigure('toString'), usageOf('head', 'pipe')]).toEqual([true, false, undefined]);
 });

@@ -1,5 +1,6 @@
 import type { Dimension } from '../units/units.js';
 import type { LineResult, LossResult, PipeResult, PointResult, PumpResult, ValveResult } from './results.js';
+import { word, type Word } from '../words/word.js';
 
 /* The figures of the results, each once: what it is called, in which unit it is shown, where it stands, and what is made of it there.
    Tables, the ledger, sweeps, readings and words are read from here. A figure of results.ts without a row does not compile. */
@@ -26,7 +27,7 @@ type HoldersOf<K extends FigureKey> = { [H in Holder]: K extends NumbersOf<Resul
 /** What is made of a figure at one holder. */
 export interface Use {
   /** the head of its column in the holder's own table, before the unit; without one it has no column there */
-  heading?: string;
+  heading?: Word | '';
   /** worth a curve while an input is moved */
   isSwept?: true;
   /** an instrument shows it, by this name */
@@ -65,7 +66,7 @@ export interface Digits {
 
 export interface Figure<K extends FigureKey = FigureKey> {
   /** in the words of the trade */
-  label: string;
+  label: Word;
   shown: FigureShown;
   digits?: Digits;
   on: { readonly [H in HoldersOf<K>]: Use };
@@ -79,15 +80,24 @@ const gauges = (read: ReadFigure) => ({ pipe: { read }, pump: { read }, 'control
 
 /** In the order of the columns of tables. */
 export const FIGURE_TABLE: { readonly [K in FigureKey]: Figure<K> } = {
-  totalHead: { label: 'total head', shown: 'head', digits: { figures: 4 }, on: { point: { heading: 'head' } } },
-  staticPressure: { label: 'static pressure', shown: 'absolutePressure', on: { point: { heading: '', read: 'pressure' } } },
-  totalPressure: { label: 'total pressure', shown: 'absolutePressure', on: { point: STANDS } },
-  drawdown: { label: 'drawdown', shown: 'length', on: { point: { isSwept: true } } },
-  aquiferLoss: { label: 'aquifer loss', shown: 'length', on: { point: STANDS } },
-  wellLoss: { label: 'well loss', shown: 'length', on: { point: STANDS } },
-  outflow: { label: 'outflow', shown: 'flow', on: { point: { heading: 'out' } } },
+  totalHead: {
+    label: word('figure.total-head'),
+    shown: 'head',
+    digits: { figures: 4 },
+    on: { point: { heading: word('figure.head.head') } },
+  },
+  staticPressure: {
+    label: word('figure.static-pressure'),
+    shown: 'absolutePressure',
+    on: { point: { heading: '', read: 'pressure' } },
+  },
+  totalPressure: { label: word('figure.total-pressure'), shown: 'absolutePressure', on: { point: STANDS } },
+  drawdown: { label: word('figure.drawdown'), shown: 'length', on: { point: { isSwept: true } } },
+  aquiferLoss: { label: word('figure.aquifer-loss'), shown: 'length', on: { point: STANDS } },
+  wellLoss: { label: word('figure.well-loss'), shown: 'length', on: { point: STANDS } },
+  outflow: { label: word('figure.outflow'), shown: 'flow', on: { point: { heading: word('figure.head.outflow') } } },
   flow: {
-    label: 'flow',
+    label: word('figure.flow'),
     shown: 'flow',
     on: {
       line: { read: 'flow' },
@@ -97,72 +107,103 @@ export const FIGURE_TABLE: { readonly [K in FigureKey]: Figure<K> } = {
       loss: { heading: '', isSwept: true, read: 'flow' },
     },
   },
-  surfaceFlow: { label: 'flow at the surface', shown: 'flow', on: { line: STANDS } },
-  cells: { label: 'cells followed', shown: 'number', digits: { decimals: 0 }, on: { line: STANDS } },
-  velocity: { label: 'velocity', shown: 'velocity', on: { pipe: { heading: 'velocity', isSwept: true } } },
-  reynolds: { label: 'Re', shown: 'number', digits: { per: 1e6, decimals: 2 }, on: { pipe: { heading: 'Re ×10⁶' } } },
-  frictionFactor: { label: 'Darcy f', shown: 'number', digits: { decimals: 4 }, on: { pipe: { heading: 'Darcy f' } } },
-  frictionLoss: { label: 'friction', shown: 'head', on: { pipe: STANDS } },
-  fittingLoss: { label: 'fittings', shown: 'head', on: { pipe: STANDS } },
-  headLoss: { label: 'head loss', shown: 'head', on: { pipe: { isSwept: true }, 'control-valve': STANDS, loss: STANDS } },
-  inletPressure: { label: 'inlet pressure', shown: 'absolutePressure', on: gauges('inletPressure') },
-  outletPressure: { label: 'outlet pressure', shown: 'absolutePressure', on: gauges('outletPressure') },
-  head: { label: 'head', shown: 'head', on: { pump: { heading: '', isSwept: true, read: 'head' } } },
-  efficiency: { label: 'efficiency', shown: 'percent', on: { pump: { heading: 'η %', isSwept: true } } },
-  shaftPower: { label: 'shaft power', shown: 'power', on: { pump: { heading: '', isSwept: true, read: 'shaftPower' } } },
-  npsha: { label: 'NPSHA', shown: 'head', on: { pump: { heading: 'NPSHA', isSwept: true } } },
-  npshr: { label: 'NPSHR', shown: 'head', on: { pump: { heading: 'NPSHR', isSwept: true } } },
+  surfaceFlow: { label: word('figure.flow-at-surface-conditions'), shown: 'flow', on: { line: STANDS } },
+  cells: { label: word('figure.calculation-steps'), shown: 'number', digits: { decimals: 0 }, on: { line: STANDS } },
+  velocity: {
+    label: word('figure.velocity'),
+    shown: 'velocity',
+    on: { pipe: { heading: word('figure.head.velocity'), isSwept: true } },
+  },
+  reynolds: {
+    label: word('figure.re'),
+    shown: 'number',
+    digits: { per: 1e6, decimals: 2 },
+    on: { pipe: { heading: word('figure.head.re-x10') } },
+  },
+  frictionFactor: {
+    label: word('figure.darcy-f'),
+    shown: 'number',
+    digits: { decimals: 4 },
+    on: { pipe: { heading: word('figure.head.darcy-f') } },
+  },
+  frictionLoss: { label: word('figure.friction'), shown: 'head', on: { pipe: STANDS } },
+  fittingLoss: { label: word('figure.fittings'), shown: 'head', on: { pipe: STANDS } },
+  headLoss: {
+    label: word('figure.head-loss'),
+    shown: 'head',
+    on: { pipe: { isSwept: true }, 'control-valve': STANDS, loss: STANDS },
+  },
+  inletPressure: { label: word('figure.inlet-pressure'), shown: 'absolutePressure', on: gauges('inletPressure') },
+  outletPressure: { label: word('figure.outlet-pressure'), shown: 'absolutePressure', on: gauges('outletPressure') },
+  head: { label: word('figure.head'), shown: 'head', on: { pump: { heading: '', isSwept: true, read: 'head' } } },
+  efficiency: {
+    label: word('figure.efficiency'),
+    shown: 'percent',
+    on: { pump: { heading: word('figure.head.eta-pct'), isSwept: true } },
+  },
+  shaftPower: {
+    label: word('figure.shaft-power'),
+    shown: 'power',
+    on: { pump: { heading: '', isSwept: true, read: 'shaftPower' } },
+  },
+  npsha: { label: word('figure.npsha'), shown: 'head', on: { pump: { heading: word('figure.head.npsha'), isSwept: true } } },
+  npshr: { label: word('figure.npshr'), shown: 'head', on: { pump: { heading: word('figure.head.npshr'), isSwept: true } } },
   drop: {
-    label: 'drop',
+    label: word('figure.drop'),
     shown: 'pressureDifference',
     on: {
-      'control-valve': { heading: 'Δp', isSwept: true, read: 'drop' },
-      loss: { heading: 'Δp', isSwept: true, read: 'drop' },
+      'control-valve': { heading: word('figure.head.dp'), isSwept: true, read: 'drop' },
+      loss: { heading: word('figure.head.dp'), isSwept: true, read: 'drop' },
     },
   },
-  kv: { label: 'Kv', shown: 'number', digits: { decimals: 1 }, on: { 'control-valve': { heading: 'Kv', isSwept: true } } },
-  cv: { label: 'Cv', shown: 'number', on: { 'control-valve': STANDS } },
-  opening: {
-    label: 'opening',
-    shown: 'percent',
-    on: { 'control-valve': { heading: 'open %', isSwept: true, read: 'opening' } },
+  kv: {
+    label: word('figure.kv'),
+    shown: 'number',
+    digits: { decimals: 1 },
+    on: { 'control-valve': { heading: word('figure.head.kv'), isSwept: true } },
   },
-  chokedDrop: { label: 'choked drop', shown: 'pressureDifference', on: { 'control-valve': STANDS } },
-  fr: { label: 'FR', shown: 'number', on: { 'control-valve': STANDS } },
-  fp: { label: 'FP', shown: 'number', on: { 'control-valve': STANDS } },
-  hydraulicPower: { label: 'hydraulic power', shown: 'power', on: { pump: STANDS } },
-  speed: { label: 'speed', shown: 'speed', on: { pump: STANDS } },
-  diameter: { label: 'impeller diameter', shown: 'diameter', on: { pump: STANDS } },
-  stages: { label: 'stages', shown: 'count', on: { pump: STANDS } },
-  running: { label: 'units running', shown: 'count', on: { pump: STANDS } },
-  bestFlow: { label: 'best-efficiency flow', shown: 'flow', on: { pump: STANDS } },
-  flowRatio: { label: '% BEP', shown: 'percent', on: { pump: STANDS } },
-  b: { label: 'B', shown: 'number', on: { pump: STANDS } },
-  cq: { label: 'CQ', shown: 'number', on: { pump: STANDS } },
-  ch: { label: 'CH', shown: 'number', on: { pump: STANDS } },
-  ceta: { label: 'Cη', shown: 'number', on: { pump: STANDS } },
-  specificSpeed: { label: 'specific speed', shown: 'number', on: { pump: STANDS } },
-  suctionSpecificSpeed: { label: 'suction specific speed', shown: 'number', on: { pump: STANDS } },
-  suctionEnergy: { label: 'suction energy', shown: 'number', on: { pump: STANDS } },
-  inputPower: { label: 'input power', shown: 'power', on: { pump: { read: 'inputPower' } } },
-  motorEfficiency: { label: 'motor efficiency', shown: 'percent', on: { pump: STANDS } },
-  powerFactor: { label: 'power factor', shown: 'number', on: { pump: STANDS } },
-  current: { label: 'current', shown: 'current', on: { pump: { read: 'current' } } },
-  cableDrop: { label: 'voltage drop of the cable', shown: 'percent', on: { pump: STANDS } },
-  motorVoltage: { label: 'voltage at the motor', shown: 'voltage', on: { pump: STANDS } },
-  motorVelocity: { label: 'velocity past the motor', shown: 'velocity', on: { pump: STANDS } },
-  startTorque: { label: 'starting torque over that of the pump', shown: 'number', on: { pump: STANDS } },
-  driveLoss: { label: 'loss of the drive', shown: 'power', on: { pump: STANDS } },
-  gasHead: { label: 'head over the release of gas', shown: 'head', on: { pump: STANDS } },
-  greatestPower: { label: 'greatest shaft power', shown: 'power', on: { pump: STANDS } },
-  heatDuty: { label: 'heat given to the liquid', shown: 'power', on: { loss: STANDS } },
-  temperature: { label: 'temperature', shown: 'temperature', on: { point: STANDS } },
-  inletTemperature: { label: 'temperature at the inlet', shown: 'temperature', on: ALONG },
-  outletTemperature: { label: 'temperature at the outlet', shown: 'temperature', on: ALONG },
-  density: { label: 'density', shown: 'density', on: { point: STANDS, ...ALONG } },
-  kinematicViscosity: { label: 'kinematic viscosity', shown: 'kinematicViscosity', on: ALONG },
-  vapourPressure: { label: 'vapour pressure', shown: 'absolutePressure', on: ALONG },
-  freeGas: { label: 'free gas', shown: 'percent', on: ALONG },
+  cv: { label: word('figure.cv'), shown: 'number', on: { 'control-valve': STANDS } },
+  opening: {
+    label: word('figure.opening'),
+    shown: 'percent',
+    on: { 'control-valve': { heading: word('figure.head.open-pct'), isSwept: true, read: 'opening' } },
+  },
+  chokedDrop: { label: word('figure.choked-drop'), shown: 'pressureDifference', on: { 'control-valve': STANDS } },
+  fr: { label: word('figure.fr'), shown: 'number', on: { 'control-valve': STANDS } },
+  fp: { label: word('figure.fp'), shown: 'number', on: { 'control-valve': STANDS } },
+  hydraulicPower: { label: word('figure.hydraulic-power'), shown: 'power', on: { pump: STANDS } },
+  speed: { label: word('figure.speed'), shown: 'speed', on: { pump: STANDS } },
+  diameter: { label: word('figure.impeller-diameter'), shown: 'diameter', on: { pump: STANDS } },
+  stages: { label: word('figure.stages'), shown: 'count', on: { pump: STANDS } },
+  running: { label: word('figure.units-running'), shown: 'count', on: { pump: STANDS } },
+  bestFlow: { label: word('figure.best-efficiency-flow'), shown: 'flow', on: { pump: STANDS } },
+  flowRatio: { label: word('figure.pct-bep'), shown: 'percent', on: { pump: STANDS } },
+  b: { label: word('figure.b'), shown: 'number', on: { pump: STANDS } },
+  cq: { label: word('figure.cq'), shown: 'number', on: { pump: STANDS } },
+  ch: { label: word('figure.ch'), shown: 'number', on: { pump: STANDS } },
+  ceta: { label: word('figure.ceta'), shown: 'number', on: { pump: STANDS } },
+  specificSpeed: { label: word('figure.specific-speed'), shown: 'number', on: { pump: STANDS } },
+  suctionSpecificSpeed: { label: word('figure.suction-specific-speed'), shown: 'number', on: { pump: STANDS } },
+  suctionEnergy: { label: word('figure.suction-energy'), shown: 'number', on: { pump: STANDS } },
+  inputPower: { label: word('figure.input-power'), shown: 'power', on: { pump: { read: 'inputPower' } } },
+  motorEfficiency: { label: word('figure.motor-efficiency'), shown: 'percent', on: { pump: STANDS } },
+  powerFactor: { label: word('figure.power-factor'), shown: 'number', on: { pump: STANDS } },
+  current: { label: word('figure.current'), shown: 'current', on: { pump: { read: 'current' } } },
+  cableDrop: { label: word('figure.cable-voltage-drop'), shown: 'percent', on: { pump: STANDS } },
+  motorVoltage: { label: word('figure.voltage-at-the-motor'), shown: 'voltage', on: { pump: STANDS } },
+  motorVelocity: { label: word('figure.velocity-past-the-motor'), shown: 'velocity', on: { pump: STANDS } },
+  startTorque: { label: word('figure.motor-torque-over-pump-torque-at-start'), shown: 'number', on: { pump: STANDS } },
+  driveLoss: { label: word('figure.drive-losses'), shown: 'power', on: { pump: STANDS } },
+  gasHead: { label: word('figure.head-above-gas-release'), shown: 'head', on: { pump: STANDS } },
+  greatestPower: { label: word('figure.maximum-shaft-power'), shown: 'power', on: { pump: STANDS } },
+  heatDuty: { label: word('figure.heat-added-to-the-liquid'), shown: 'power', on: { loss: STANDS } },
+  temperature: { label: word('figure.temperature'), shown: 'temperature', on: { point: STANDS } },
+  inletTemperature: { label: word('figure.inlet-temperature'), shown: 'temperature', on: ALONG },
+  outletTemperature: { label: word('figure.outlet-temperature'), shown: 'temperature', on: ALONG },
+  density: { label: word('figure.density'), shown: 'density', on: { point: STANDS, ...ALONG } },
+  kinematicViscosity: { label: word('figure.kinematic-viscosity'), shown: 'kinematicViscosity', on: ALONG },
+  vapourPressure: { label: word('figure.vapour-pressure'), shown: 'absolutePressure', on: ALONG },
+  freeGas: { label: word('figure.free-gas'), shown: 'percent', on: ALONG },
 };
 
 export const FIGURE_KEYS = Object.keys(FIGURE_TABLE) as readonly FigureKey[];
@@ -176,7 +217,7 @@ export const usageOf = (key: FigureKey, holder: Holder): Use | undefined =>
 /** A column of a table of results. */
 export interface ResultFigure {
   key: FigureKey;
-  heading: string;
+  heading: Word | '';
 }
 
 /** The columns of a holder's own table. */

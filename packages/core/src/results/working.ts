@@ -1,6 +1,8 @@
 import { evaluateFormula, putNumbers } from '../numerics/formula.js';
 import { findUnit, type Dimension } from '../units/units.js';
 import { toUnit } from '../units/quantity.js';
+import type { Word } from '../words/word.js';
+import { word } from '../words/word.js';
 
 /** What a value of a working is of: a dimension, or something that has no unit of the person's choice. */
 type WorkingDimension = Dimension | 'ratio' | 'area' | 'coefficient' | 'perHead';
@@ -8,7 +10,7 @@ type WorkingDimension = Dimension | 'ratio' | 'area' | 'coefficient' | 'perHead'
 /** A value in a step. */
 export interface WorkingValue {
   symbol: string;
-  name: string;
+  name: Word;
   /** SI */
   value: number;
   dimension: WorkingDimension;
@@ -24,12 +26,11 @@ export interface WorkingValue {
 export interface WorkingStep {
   result: WorkingValue;
   /** in the symbols of `inputs`; a look-up or a solution is said in words and has no symbols to put in */
-  formula: string;
-  isFormula: boolean;
+  formula: string | Word;
   inputs: WorkingValue[];
-  source: string;
+  source: Word;
   /** what was read where: rows of a table, fittings of a list */
-  notes?: readonly string[];
+  notes?: readonly Word[];
 }
 
 /** a step with the name of the result that it gives */
@@ -72,7 +73,7 @@ const FORMULA_UNITS: Readonly<Record<WorkingDimension, string>> = {
 
 export const worth = (
   symbol: string,
-  name: string,
+  name: Word,
   value: number,
   dimension: WorkingDimension = 'ratio',
   more: Pick<WorkingValue, 'unit' | 'from' | 'entered'> = {},
@@ -86,22 +87,22 @@ export function step(
   result: WorkingValue,
   formula: string,
   inputs: WorkingValue[],
-  source: string,
-  notes?: readonly string[],
+  source: Word,
+  notes?: readonly Word[],
 ): KeyedStep {
-  return { key, result, formula, inputs, source, isFormula: true, ...(notes ? { notes } : {}) };
+  return { key, result, formula, inputs, source, ...(notes ? { notes } : {}) };
 }
 
 /** a look-up or a solution, said in words */
 export function inWords(
   key: string,
   result: WorkingValue,
-  words: string,
+  words: Word,
   inputs: WorkingValue[],
-  source: string,
-  notes?: readonly string[],
+  source: Word,
+  notes?: readonly Word[],
 ): KeyedStep {
-  return { ...step(key, result, words, inputs, source, notes), isFormula: false };
+  return { key, result, formula: words, inputs, source, ...(notes ? { notes } : {}) };
 }
 
 /** The unit of a value in its formula, and its number there. */
@@ -137,7 +138,7 @@ export function shownStep(s: WorkingStep): ShownStep {
       return { number: figures(number, n), unit };
     });
     const done = { result: { number: shown, unit: result.unit }, inputs };
-    if (!s.isFormula) return { ...done, numbers: null };
+    if (typeof s.formula !== 'string') return { ...done, numbers: null };
     const numbers = Object.fromEntries(s.inputs.map((v, i) => [v.symbol, inputs[i]!.number]));
     const values = Object.fromEntries(Object.entries(numbers).map(([symbol, x]) => [symbol, Number(x)]));
     const off = Math.abs(evaluateFormula(s.formula, values) - Number(shown));
@@ -167,11 +168,19 @@ export function mediumValues(
 ): MediumValues {
   const of = (key: string) => ({ from: `fluid.${key}` });
   return {
-    density: worth('ρ', 'density', fluid.density, 'density', of('density')),
-    gravity: worth('g', 'gravity', gravity, 'acceleration', { from: 'site.gravity' }),
-    kinematic: worth('ν', 'kinematic viscosity', fluid.viscosity / fluid.density, 'kinematicViscosity', of('kinematicViscosity')),
-    vapour: worth('pv', 'vapour pressure', fluid.vapourPressure, 'absolutePressure', of('vapourPressure')),
-    critical: worth('pc', 'critical pressure', fluid.criticalPressure, 'absolutePressure', of('criticalPressure')),
-    atmosphere: worth('pa', 'site atmosphere', atmosphere, 'absolutePressure', { from: 'site.atmosphericPressure' }),
+    density: worth('ρ', word('quantity.density'), fluid.density, 'density', of('density')),
+    gravity: worth('g', word('quantity.gravity'), gravity, 'acceleration', { from: 'site.gravity' }),
+    kinematic: worth(
+      'ν',
+      word('quantity.kinematic-viscosity'),
+      fluid.viscosity / fluid.density,
+      'kinematicViscosity',
+      of('kinematicViscosity'),
+    ),
+    vapour: worth('pv', word('quantity.vapour-pressure'), fluid.vapourPressure, 'absolutePressure', of('vapourPressure')),
+    critical: worth('pc', word('quantity.critical-pressure'), fluid.criticalPressure, 'absolutePressure', of('criticalPressure')),
+    atmosphere: worth('pa', word('quantity.site-atmosphere'), atmosphere, 'absolutePressure', {
+      from: 'site.atmosphericPressure',
+    }),
   };
 }

@@ -8,6 +8,7 @@ import type { AlongInput } from '../network/types.js';
 import { beggsBrill } from '../pipes/beggs-brill.js';
 import type { PointDetail, ScenarioModel } from './model.js';
 import type { Site } from './site.js';
+import { word, type Word } from '../words/word.js';
 
 /** the fluid of a scenario: which, as entered, and its properties at the temperature */
 export interface ChosenFluid {
@@ -30,13 +31,13 @@ export function alongInput(
   const isCompressible = kind.isCompressible === true;
   if (!isThermal && !isCompressible) return undefined;
   const temperature = own.temperature as number | undefined;
-  const lack = (path: string, key: string, label: string): undefined =>
+  const lack = (path: string, key: string, label: Word): undefined =>
     void problems.push({ code: 'missing', path, where: [raw.id], detail: { reason: 'missing', key, label } });
   if (isThermal && state.specificHeat === undefined)
-    return lack(`fluids.${name}.specificHeat`, 'specificHeat', 'Specific heat, for the temperature along the way');
+    return lack(`fluids.${name}.specificHeat`, 'specificHeat', word('field.specific-heat-for-the-temperature-along-the'));
   const isFed = points.every((p) => p.kind === 'junction' || typeof p.read.temperature === 'number');
   if (temperature === undefined && (!isThermal || !isFed))
-    return lack(`scenarios[${study.scenarios.indexOf(raw)}].temperature`, 'temperature', 'Temperature');
+    return lack(`scenarios[${study.scenarios.indexOf(raw)}].temperature`, 'temperature', word('field.temperature'));
   const mixture = entries.gradient === 'beggs-brill' ? beggsBrill : undefined;
   if (mixture && isBranched(study)) {
     problems.push({

@@ -3,6 +3,7 @@ import { Marcher } from '../network/march.js';
 import type { NetworkInput, NetworkSolution } from '../network/types.js';
 import type { HeatBalance } from '../results/results.js';
 import { step, worth, type KeyedStep } from '../results/working.js';
+import { word, type Word } from '../words/word.js';
 
 /** 0 °C, over which enthalpies are told, K */
 const ZERO = 273.15;
@@ -40,22 +41,22 @@ export function heatBalance(
 /** Both sums; `key`s `in` and `out`. */
 export function heatBalanceSteps(b: HeatBalance | undefined): KeyedStep[] {
   if (!b) return [];
-  const source = 'balance of enthalpies over 0 °C, integrals of cp';
-  const sum = (key: 'in' | 'out', symbol: string, label: string, parts: [string, string, number][]): KeyedStep => {
+  const source = word('source.balance-of-enthalpies');
+  const sum = (key: 'in' | 'out', symbol: string, label: Word, parts: [string, Word, number][]): KeyedStep => {
     const inputs = parts.map(([s, l, value]) => worth(s, l, value, 'power'));
     const of = worth(symbol, label, b[key], 'power', { from: `heatBalance.${key}` });
     return step(key, of, inputs.map((v) => v.symbol).join(' + '), inputs, source);
   };
   return [
-    sum('in', 'Pin', 'heat that comes in', [
-      ['Pf', 'enthalpy of what points feed', b.fed],
-      ['Ph', 'heating by devices and warmer surroundings', b.heating],
-      ['Pr', 'friction and losses of pumps', b.friction],
+    sum('in', 'Pin', word('quantity.heat-supplied'), [
+      ['Pf', word('quantity.enthalpy-of-the-inflows'), b.fed],
+      ['Ph', word('quantity.heat-from-devices-and-surroundings'), b.heating],
+      ['Pr', word('quantity.friction-and-pump-losses'), b.friction],
     ]),
-    sum('out', 'Pout', 'heat that leaves', [
-      ['Po', 'enthalpy of what points receive', b.received],
-      ['Pc', 'cooling by devices', b.cooling],
-      ['Pl', 'lost through the walls of pipes', b.lost],
+    sum('out', 'Pout', word('quantity.heat-removed'), [
+      ['Po', word('quantity.enthalpy-of-the-outflows'), b.received],
+      ['Pc', word('quantity.cooling-by-devices'), b.cooling],
+      ['Pl', word('quantity.heat-lost-through-pipe-walls'), b.lost],
     ]),
   ];
 }

@@ -26,6 +26,7 @@ import { ScenarioBuild } from './scenario-build.js';
 import { siteOf, type Site } from './site.js';
 import { structureKey, structureProblems } from './structure.js';
 import { placeTees } from './tee-place.js';
+import { word } from '../words/word.js';
 
 /**
  * Reads a study once and makes of each scenario what the solver takes. Problems name JSON paths; a scenario with problems has
@@ -162,7 +163,9 @@ class Preparer {
     const names = Object.keys(fluids);
     const name = (own.fluid as string | undefined) ?? (names.length === 1 ? names[0] : undefined);
     if (name === undefined) {
-      reader.add('missing', `${path}.fluid`, { reason: 'missing', key: 'fluid', label: 'Fluid', expected: names }, [raw.id]);
+      reader.add('missing', `${path}.fluid`, { reason: 'missing', key: 'fluid', label: word('field.fluid'), expected: names }, [
+        raw.id,
+      ]);
       return undefined;
     }
     if (!Object.hasOwn(fluids, name)) {

@@ -45,10 +45,11 @@ export function takesMost(
   const stepOf = ({ model, result }: SolvedScenario): WorkingStep | undefined =>
     working(model!, result!, `${check}:${where}`)?.at(-1);
   const [own, other] = [stepOf(here.s), stepOf(best.s)];
-  if (!own?.isFormula || !other?.isFormula || own.formula !== other.formula) return undefined;
+  const formula = own?.formula;
+  if (!own || !other || typeof formula !== 'string' || formula !== other.formula) return undefined;
   const there = (symbol: string): WorkingValue | undefined => other.inputs.find((i) => i.symbol === symbol);
   const value = (inputs: readonly WorkingValue[]): number =>
-    evaluateFormula(own.formula, Object.fromEntries(inputs.map((i) => [i.symbol, plain(i)])));
+    evaluateFormula(formula, Object.fromEntries(inputs.map((i) => [i.symbol, plain(i)])));
   const now = value(own.inputs);
   const changes = own.inputs.flatMap((i) => {
     const put = there(i.symbol);

@@ -2,13 +2,14 @@ import { elementKind } from '../elements/index.js';
 import type { ScenarioResult } from '../results/results.js';
 import { step, worth, type KeyedStep, type WorkingValue } from '../results/working.js';
 import type { ElementDetail, ScenarioModel } from './model.js';
+import { word, type Word } from '../words/word.js';
 
 const NAMES = {
-  pipes: 'friction in pipes',
-  fittings: 'fittings and local losses',
-  devices: 'devices',
-  valves: 'control valves',
-  otherPumps: 'given by other pumps',
+  pipes: word('quantity.part.pipes'),
+  fittings: word('quantity.sum-of-fittings'),
+  devices: word('quantity.part.devices'),
+  valves: word('quantity.part.valves'),
+  otherPumps: word('quantity.part.otherPumps'),
 } as const;
 type Part = keyof typeof NAMES;
 
@@ -26,24 +27,33 @@ export function breakdownSteps(model: ScenarioModel, result: ScenarioResult, pum
     const inputs: WorkingValue[] = losses.map((t, i) => worth(`h${i + 1}`, t.name, t.value, 'head', { from: t.from }));
     const formula = losses.map((t, i) => `${t.sign < 0 ? (i === 0 ? '−' : ' − ') : i === 0 ? '' : ' + '}h${i + 1}`).join('');
     const sum = worth('h', NAMES[part], parts[part], 'head', { from: `breakdown.${pump}.${part}` });
-    return [step(part, sum, formula, inputs, 'sum along the way of the greatest flow')];
+    return [step(part, sum, formula, inputs, word('source.sum-along-the-path-of-the-highest'))];
   });
   return [...endSteps(model, result, pump, way), ...taken];
 }
 
 /** what an element adds to a part; friction and fittings of a pipe belong to different ones */
-function lossesOf(e: ElementDetail, result: ScenarioResult, part: Part): { name: string; value: number; from: string }[] {
+function lossesOf(e: ElementDetail, result: ScenarioResult, part: Part): { name: Word; value: number; from: string }[] {
   const r = result.elements[e.id]!;
   if (r.kind === 'pipe') {
-    if (part === 'pipes') return [{ name: `friction in ${e.id}`, value: r.frictionLoss, from: `${e.id}.frictionLoss` }];
+    if (part === 'pipes')
+      return [{ name: word('quantity.friction-in', { id: e.id }), value: r.frictionLoss, from: `${e.id}.frictionLoss` }];
     return part === 'fittings' && r.fittingLoss !== 0
-      ? [{ name: `fittings of ${e.id}`, value: r.fittingLoss, from: `${e.id}.fittingLoss` }]
+      ? [{ name: word('quantity.fittings-of', { id: e.id }), value: r.fittingLoss, from: `${e.id}.fittingLoss` }]
       : [];
   }
   if (elementKind(e.kind).part !== part) return [];
-  if (r.kind === 'pump') return [{ name: `minus the head of ${e.id}`, value: -(r.head ?? NaN), from: `${e.id}.head` }];
-  return [{ name: `loss over ${e.id}`, value: r.headLoss ?? NaN, from: `${e.id}.headLoss` }];
+  if (r.kind === 'pump')
+    return [{ name: word('quantity.minus-the-head-of', { id: e.id }), value: -(r.head ?? NaN), from: `${e.id}.head` }];
+  return [{ name: word('quantity.loss-over', { id: e.id }), value: r.headLoss ?? NaN, from: `${e.id}.headLoss` }];
 }
+
+const ENDS = {
+  lift: { name: word('quantity.part.lift'), at: 'quantity.surface-at' },
+  pressure: { name: word('quantity.pressure-head-over-the-surface'), at: 'quantity.pressure-head-at' },
+  velocity: { name: word('quantity.velocity-head-of-a-static-boundary'), at: 'quantity.velocity-head-at' },
+  well: { name: word('quantity.drawdown'), at: 'quantity.drawdown-at' },
+} as const;
 
 /** lift, pressure, velocity head and drawdown: what stands at the two ends of the way */
 function endSteps(model: ScenarioModel, result: ScenarioResult, pump: string, way: ScenarioResult['ways'][string]): KeyedStep[] {
@@ -68,22 +78,22 @@ function endSteps(model: ScenarioModel, result: ScenarioResult, pump: string, wa
     return isStatic && head.kind === 'known' ? head.head : total(i);
   };
   const isWell = (i: number): boolean => points[i]!.head.kind === 'well';
-  const value = (symbol: string, name: string, i: number, x: number): WorkingValue =>
-    worth(symbol, `${name} at ${points[i]!.id}`, x, 'head', {
-      from: `${points[i]!.id}.${name === 'surface' ? 'elevation' : 'totalHead'}`,
-    });
-  const pair = (part: 'lift' | 'pressure' | 'velocity' | 'well', name: string, of: (i: number) => number): KeyedStep => {
+  const pair = (part: keyof typeof ENDS, of: (i: number) => number): KeyedStep => {
+    const { name, at: atPoint } = ENDS[part];
+    const value = (symbol: string, i: number): WorkingValue => {
+      const { id } = points[i]!;
+      return worth(symbol, word(atPoint, { id }), of(i), 'head', {
+        from: `${id}.${part === 'lift' ? 'elevation' : 'totalHead'}`,
+      });
+    };
     const sum = worth('h', name, parts[part], 'head', { from: `breakdown.${pump}.${part}` });
-    const inputs = [
-      value('he', part === 'lift' ? 'surface' : name, end, of(end)),
-      value('hs', part === 'lift' ? 'surface' : name, begin, of(begin)),
-    ];
-    return step(part, sum, 'he − hs', inputs, 'Bernoulli between the two ends of the way');
+    const inputs = [value('he', end), value('hs', begin)];
+    return step(part, sum, 'he − hs', inputs, word('source.bernoulli-between-the-two-ends-of-the'));
   };
   return [
-    pair('lift', 'lift between the surfaces', surface),
-    pair('pressure', 'head of pressure over the surface', (i) => (isWell(i) ? 0 : still(i) - surface(i))),
-    pair('velocity', 'velocity head of a static boundary', (i) => (isWell(i) ? 0 : total(i) - still(i))),
-    pair('well', 'drawdown', (i) => (isWell(i) ? total(i) - surface(i) : 0)),
+    pair('lift', surface),
+    pair('pressure', (i) => (isWell(i) ? 0 : still(i) - surface(i))),
+    pair('velocity', (i) => (isWell(i) ? 0 : total(i) - still(i))),
+    pair('well', (i) => (isWell(i) ? total(i) - surface(i) : 0)),
   ];
 }

@@ -1,6 +1,7 @@
 import { step, worth, type KeyedStep, type MediumValues, type WorkingValue } from '../results/working.js';
 import type { ScenarioResult, TeeLegResult, TeeResult } from '../results/results.js';
 import type { ScenarioModel } from './model.js';
+import { word, type Word } from '../words/word.js';
 
 /** key of the head that a leg of a tee loses, below its junction */
 const keyOf = (line: string): string => `tee-${line}`;
@@ -17,7 +18,7 @@ export function teeTerm(
   const leg = tee?.legs.find((l) => l.line === line);
   if (!tee || !leg) return { formula: '', inputs: [], sum: 0 };
   const loses = tee.divides === sign > 0;
-  const input = worth(`h${mark}`, `loss in the tee ${junction} to ${line}`, leg.headLoss, 'head', {
+  const input = worth(`h${mark}`, word('quantity.loss-in-the-tee', { junction, line }), leg.headLoss, 'head', {
     from: `${junction}.${keyOf(line)}`,
   });
   return { formula: ` ${loses ? '−' : '+'} h${mark}`, inputs: [input], sum: loses ? -leg.headLoss : leg.headLoss };
@@ -44,34 +45,38 @@ function legSteps(
   const flowOf = (line: string): number => Math.abs(result.lines[line]!.flow);
   const branch = isFromBranch ? leg : tee.legs.find((l) => l.isBranch)!;
   const common = tee.common!;
-  const qc = worth('Qc', `flow of the common leg ${common}`, flowOf(common), 'flow', { from: `${common}.flow` });
-  const ql = worth('Ql', `flow of ${branch.line}`, flowOf(branch.line), 'flow', { from: `${branch.line}.flow` });
-  const dc = worth('Dc', `bore of ${common}`, tee.bore!, 'diameter', { unit: 'mm' });
-  const dl = worth('Dl', `bore of ${branch.line}`, branch.bore, 'diameter', { unit: 'mm' });
-  const q = worth('q', `share of ${branch.line}`, ql.value / qc.value, 'ratio');
-  const a = worth('a', 'ratio of the areas', (branch.bore / tee.bore!) ** 2, 'ratio');
-  const r = worth('r', 'rounding of the edge, r/D', rounding, 'ratio', { from: `${id}.rounding` });
+  const qc = worth('Qc', word('quantity.flow-of-the-common-leg', { line: common }), flowOf(common), 'flow', {
+    from: `${common}.flow`,
+  });
+  const ql = worth('Ql', word('quantity.flow-of', { line: branch.line }), flowOf(branch.line), 'flow', {
+    from: `${branch.line}.flow`,
+  });
+  const dc = worth('Dc', word('quantity.bore-of', { line: common }), tee.bore!, 'diameter', { unit: 'mm' });
+  const dl = worth('Dl', word('quantity.bore-of', { line: branch.line }), branch.bore, 'diameter', { unit: 'mm' });
+  const q = worth('q', word('quantity.share-of', { line: branch.line }), ql.value / qc.value, 'ratio');
+  const a = worth('a', word('quantity.area-ratio'), (branch.bore / tee.bore!) ** 2, 'ratio');
+  const r = worth('r', word('quantity.edge-radius-over-bore-r-d'), rounding, 'ratio', { from: `${id}.rounding` });
   const { formula, inputs, source } = coefficient(leg, tee.divides, isFromBranch, { q, a, r });
-  const k = worth('Kt', `coefficient of ${leg.line} on the velocity head of ${common}`, leg.k, 'ratio');
-  const loss = worth('ht', `head lost between ${leg.line} and ${common}`, leg.headLoss, 'head');
+  const k = worth('Kt', word('quantity.coefficient-on-the-velocity-head-of', { line: leg.line, common }), leg.k, 'ratio');
+  const loss = worth('ht', word('quantity.head-lost-between', { line: leg.line, common }), leg.headLoss, 'head');
   const key = keyOf(leg.line);
   return [
-    step(`${key}Share`, q, 'Ql/Qc', [ql, qc], 'continuity'),
-    step(`${key}Area`, a, '(Dl/Dc)²', [dl, dc], 'geometry'),
+    step(`${key}Share`, q, 'Ql/Qc', [ql, qc], word('source.continuity')),
+    step(`${key}Area`, a, '(Dl/Dc)²', [dl, dc], word('source.geometry')),
     step(`${key}K`, k, formula, inputs, source),
-    step(key, loss, 'Kt·(Qc/(π/4·(Dc/1000)²))²/(2·g)', [k, qc, dc, s.gravity], 'definition of K'),
+    step(key, loss, 'Kt·(Qc/(π/4·(Dc/1000)²))²/(2·g)', [k, qc, dc, s.gravity], word('source.definition-of-k')),
   ];
 }
 
-const GARDEL = 'Gardel 1957, branch square to the run';
-const IDELCHIK = 'Idelchik, 4th ed., diagram 7-29';
+const GARDEL = word('source.gardel-1957');
+const IDELCHIK = word('source.idelchik-7-29');
 
 function coefficient(
   leg: TeeLegResult,
   divides: boolean,
   isFromBranch: boolean,
   { q, a, r }: Record<'q' | 'a' | 'r', WorkingValue>,
-): { formula: string; inputs: WorkingValue[]; source: string } {
+): { formula: string; inputs: WorkingValue[]; source: Word } {
   if (isFromBranch) {
     const formula = divides ? '1 + 0.3·(q/a)²' : '1 + (1 + 3·(q² − q))/a²';
     return { formula, inputs: [q, a], source: IDELCHIK };

@@ -123,7 +123,6 @@ export default {
   'view.system.fromTheStudyClearIt': 'From the study. Clear it to use the guide value',
   'view.system.fromTwoReadingsOfA': 'From two readings of a pumping test …',
   'view.system.full': 'full',
-  'view.system.gas': 'Gas %',
   'view.system.given': '{given} given',
   'view.system.given2': 'given',
   'view.system.gradeIso9906': 'Grade, ISO 9906',
@@ -244,7 +243,6 @@ export default {
   'view.system.or': 'or ',
   'view.system.otherPumps': 'Other pumps',
   'view.system.otherScenariosEachInIts': 'Other scenarios, each in its own liquid',
-  'view.system.out': 'Out',
   'view.system.outlet': 'outlet {unit}',
   'view.system.outletElevation': 'Outlet elevation: {message}',
   'view.system.outside': 'outside',
@@ -410,4 +408,5 @@ export default {
   'view.system.yearsOverWhichEnergyIs': 'Years over which energy is counted',
   'view.system.zoomInOrTheWheel': 'Zoom in (+, or the wheel)',
   'view.system.zoomOut': 'Zoom out (−)',
+  'view.system.gas': 'gas',
 } as const;

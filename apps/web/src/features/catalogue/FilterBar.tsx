@@ -1,4 +1,5 @@
 import { filtersOf, quantityOf, type ColumnFilter, type Field, type ModelKind } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { Plus, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -65,11 +66,11 @@ export function FilterBar({
       {typing && (
         <div className="w-[150px]">
           <TypedField
-            label={typing.name}
+            label={said(typing.name)}
             name={typing.key}
             hideLabel
             value=""
-            placeholder={typing.dimension ? `${typing.name}, ${display.unit(typing.dimension)}` : typing.name}
+            placeholder={typing.dimension ? `${said(typing.name)}, ${display.unit(typing.dimension)}` : said(typing.name)}
             read={(typed) => readLimit(typed, typing, display)}
             onCommit={(v) => {
               const si = typing.dimension ? quantityOf(v, typing.dimension) : Number(v);
@@ -89,7 +90,7 @@ export function FilterBar({
               .filter((f) => f.is === 'same')
               .map((f) => (
                 <DropdownMenu.Sub key={f.key}>
-                  <DropdownMenu.SubTrigger className={ITEM}>{f.name}</DropdownMenu.SubTrigger>
+                  <DropdownMenu.SubTrigger className={ITEM}>{said(f.name)}</DropdownMenu.SubTrigger>
                   <DropdownMenu.Portal>
                     <DropdownMenu.SubContent className={`${MENU} max-h-[300px] overflow-auto`}>
                       {(facets?.[f.key] ?? []).map(({ value, count }) => (
@@ -113,7 +114,7 @@ export function FilterBar({
               .filter((f) => f.is !== 'same')
               .map((f) => (
                 <DropdownMenu.Item key={f.key} className={ITEM} onSelect={() => setTyping(f)}>
-                  {f.name} …
+                  {said(f.name)} …
                 </DropdownMenu.Item>
               ))}
             {kind === 'pumps' && (
@@ -128,11 +129,10 @@ export function FilterBar({
   );
 }
 
-/** head ≥ 30 m */
-function limitText({ name, is, dimension }: ColumnFilter, value: number, display: Display): string {
-  const what = name.replace(/ at (?:least|most)$/, '');
+/** minimum head 30 m */
+function limitText({ name, dimension }: ColumnFilter, value: number, display: Display): string {
   const number = dimension ? `${display.number(value, dimension)} ${display.unit(dimension)}` : String(value);
-  return `${what} ${is === 'least' ? '≥' : '≤'} ${number}`;
+  return `${said(name)} ${number}`;
 }
 
 function readLimit(typed: string, { dimension, range: [min, max] = [0, 1e9], name }: ColumnFilter, display: Display) {

@@ -1,4 +1,4 @@
-import { fixed } from '@cedar-knot/wording';
+import { fixed, said } from '@cedar-knot/wording';
 import {
   knownOf,
   KV_PER_CV,
@@ -88,7 +88,8 @@ const dimensionOf = ({ shown }: ModelColumn) => ('dimension' in shown ? shown.di
 /** heading with the unit that its figures have */
 function headingOf(column: ModelColumn, d: Display): string {
   const dimension = dimensionOf(column);
-  return dimension === undefined ? column.heading : `${column.heading} ${d.unit(dimension)}`;
+  const head = said(column.heading);
+  return dimension === undefined ? head : `${head} ${d.unit(dimension)}`;
 }
 
 function listed(column: ModelColumn): Column {
@@ -96,7 +97,7 @@ function listed(column: ModelColumn): Column {
   return {
     key,
     name: (d) => headingOf(column, d),
-    title: column.hint,
+    title: column.hint && said(column.hint),
     width: column.width,
     isText: ['text', 'word'].includes(shown.as) || (shown.as === 'drawn' && key !== 'data'),
     isUsual: column.isMore !== true,
@@ -120,6 +121,8 @@ export function sheetFacts(kind: ModelKind, part: 'data' | 'limits', m: Describe
     if (knownOf(c, m) === undefined) return [];
     const dimension = dimensionOf(c);
     const text = shownIn(c, m, d);
-    return [[typeof c.sheet === 'string' ? c.sheet : c.heading, dimension === undefined ? text : `${text} ${d.unit(dimension)}`]];
+    return [
+      [said(typeof c.sheet === 'object' ? c.sheet : c.heading), dimension === undefined ? text : `${text} ${d.unit(dimension)}`],
+    ];
   });
 }

@@ -1,4 +1,4 @@
-import { fixed } from '@cedar-knot/wording';
+import { fixed, said } from '@cedar-knot/wording';
 import {
   allElements,
   defaultOf,
@@ -161,7 +161,7 @@ function Handle({ pump, name, value, min, max, step, ticks, tickText, onGrab }: 
   const study = useStudy((s) => s.study);
   const field = PUMP_FIELDS[name] as QuantityField;
   const { dimension } = field;
-  const label = field.label!;
+  const label = said(field.label!);
   // the entry itself, when there is one: the curve answers a moment later, and keys pressed fast must not be lost
   const entry = held ?? entryIn(study, study.scenarios[index], pump, name).value;
   const now = quantityOf(entry, dimension) ?? value;

@@ -1,4 +1,5 @@
 import { defaultOf, type Field, type Fields, type ListField, type RawEntry } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { useState } from 'react';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
 import { withTable } from '../../state/equipment.js';
@@ -38,7 +39,7 @@ export function EntryFields({
         .map(([key, field]) =>
           field.type === 'record' ? (
             <fieldset key={key} className="border-soft col-span-3 mt-2 grid grid-cols-3 gap-x-2 gap-y-1 border-t pt-1">
-              <legend className="text-inkq pr-2 text-[12px]">{field.label}</legend>
+              <legend className="text-inkq pr-2 text-[12px]">{field.label && said(field.label)}</legend>
               {Object.entries(field.fields).map(([inner, f]) => (
                 <OneField
                   key={inner}
@@ -82,7 +83,7 @@ export function EntryTables({ fields, entry, onPut: put }: { fields: Fields; ent
     ) : (
       <RowsTable
         key={key}
-        label={f.label ?? key}
+        label={said(f.label ?? key)}
         field={f}
         rows={(entry[key] ?? []) as RawEntry[]}
         onRows={(rows) => put([key], rows)}
@@ -105,7 +106,7 @@ export function OverTemperature({
     { temperature: '50 C', pressure: '16 bar(g)' },
     { temperature: '120 C', pressure: '14 bar(g)' },
   ];
-  const label = field.label ?? msg('view.entry.overTemperature');
+  const label = said(field.label ?? msg('view.entry.overTemperature'));
   return (
     <>
       {rows && <RowsTable label={label} field={field} rows={rows} onRows={onRows} />}
@@ -136,7 +137,7 @@ function Measured({
   ];
   return (
     <>
-      {rows && <RowsTable label={field.label ?? msg('view.entry.viscosities')} field={field} rows={rows} onRows={onRows} />}
+      {rows && <RowsTable label={said(field.label ?? msg('view.entry.viscosities'))} field={field} rows={rows} onRows={onRows} />}
       <button
         type="button"
         onClick={() => onRows(rows ? undefined : begin)}
@@ -226,7 +227,7 @@ function OneField({
   onPut: (value: unknown) => void;
 }) {
   const display = useDisplay();
-  const label = field.label ?? name;
+  const label = said(field.label ?? name);
   const isWide = field.type === 'text';
   if (field.type === 'choice')
     return (
@@ -235,7 +236,7 @@ function OneField({
         <Select
           label={label}
           value={value === undefined ? undefined : String(value)}
-          options={field.values.map((v) => [v, field.words?.[v] ?? v])}
+          options={field.values.map((v) => [v, said(field.words?.[v] ?? v)])}
           onChange={onPut}
         />
       </label>

@@ -1,4 +1,5 @@
 import { displayUnit, splitNumber, unitIn, type Field, type RawEntry, type UnitSystem } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { readTable } from '../../state/table.js';
 import { Plus, X } from 'lucide-react';
 import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
@@ -35,7 +36,8 @@ export function RowsTable({
           <tr className="text-inkq h-[20px] text-right">
             {columns.map(([key, f]) => (
               <th key={key} className="pr-1.5 font-normal whitespace-nowrap">
-                {heading(f.label ?? key)} {f.type === 'quantity' ? unitOf(key, f) : f.type === 'number' && f.percent ? '0…1' : ''}
+                {heading(said(f.label ?? key))}{' '}
+                {f.type === 'quantity' ? unitOf(key, f) : f.type === 'number' && f.percent ? '0…1' : ''}
               </th>
             ))}
             <td className="w-[22px]" />
@@ -49,7 +51,7 @@ export function RowsTable({
                   <input
                     key={String(row[key])}
                     data-cell={`${i}-${c}`}
-                    aria-label={msg('view.entry.row', { label: f.label ?? key, i: i + 1 })}
+                    aria-label={msg('view.entry.row', { label: said(f.label ?? key), i: i + 1 })}
                     defaultValue={plain(row[key], unitOf(key, f))}
                     onFocus={(e) => e.target.select()}
                     onBlur={(e) => {

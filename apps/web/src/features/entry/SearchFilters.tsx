@@ -1,4 +1,5 @@
 import { filtersOf, type ModelHead, type PumpFilter } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { facetsOf, saidValue } from '../../state/catalogueList.js';
 import { Select } from '../../ui/Select.js';
@@ -30,9 +31,9 @@ export function SearchFilters({
       return (
         <Select
           key={f.key}
-          label={capital(f.name)}
+          label={capital(said(f.name))}
           value={value === undefined ? undefined : String(value)}
-          none={msg('view.entry.any', { f: f.name })}
+          none={msg('view.entry.any', { f: said(f.name) })}
           options={values.map((v) => [v, saidValue(f, v)])}
           onChange={(v) => put(f.key, v === undefined || f.value === 'word' ? v : Number(v))}
         />

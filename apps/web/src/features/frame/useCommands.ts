@@ -1,5 +1,5 @@
 import { placedElements, thingKind, workedFigures, type RawElement } from '@cedar-knot/core';
-import { figureName, glossary } from '@cedar-knot/wording';
+import { figureName, glossary, said } from '@cedar-knot/wording';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { elementsOf, letterOf, locate } from '../../state/address.js';
@@ -106,7 +106,10 @@ function choices(store: StudyStore, toSystem: () => void): Command[] {
     ]),
   ] as RawElement[];
   return things.map((e) => ({
-    name: msg('view.frame.select', { e: e.id, e2: typeof e.name === 'string' ? e.name : (thingKind(e.kind)?.label ?? e.kind) }),
+    name: msg('view.frame.select', {
+      e: e.id,
+      e2: typeof e.name === 'string' ? e.name : said(thingKind(e.kind)?.label ?? e.kind),
+    }),
     run: () => {
       select(e.id);
       toSystem();

@@ -1,5 +1,5 @@
 import { CHECKS, nearestLimit, type Bringing, type CheckCode, type Margin, type Study, type Takes } from '@cedar-knot/core';
-import { checkName, checkValue, marginReason, takesText } from '@cedar-knot/wording';
+import { checkName, checkValue, marginReason, takesText, said } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
@@ -144,7 +144,7 @@ function Opened({
         </div>
         {own?.reason && <p className="text-inkq text-[12px]">{own.reason}</p>}
         {isEditing && <LimitEntry margin={m} check={check} own={own} onClose={() => setEditing(false)} />}
-        <p className="text-inkq text-[12px]">{CHECKS[check].source}</p>
+        <p className="text-inkq text-[12px]">{said(CHECKS[check].source)}</p>
         {isJudged && (
           <Button tone="bare" className="!h-[24px] !px-0 text-[12px]" onClick={() => openWorking(where, check, cell.scenario)}>
             {msg('view.margins.calculation')}

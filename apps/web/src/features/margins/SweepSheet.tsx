@@ -1,4 +1,4 @@
-import { rounded } from '@cedar-knot/wording';
+import { rounded, said } from '@cedar-knot/wording';
 import { dimensionShown, inputAt, type StudyInput } from '@cedar-knot/core';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -167,7 +167,7 @@ export function SweepSheet({ begun, work, onClose }: { begun: Begun; work: Reach
   );
 }
 
-const labelOf = (i: StudyInput): string => `${i.id} ${withinText(i.field.label ?? i.key)}`;
+const labelOf = (i: StudyInput): string => `${i.id} ${withinText(said(i.field.label ?? i.key))}`;
 
 /** how a figure that is read is shown, and in which unit */
 function shownFigure(shown: ReturnType<typeof dimensionOf>, d: Display): { y: (si: number) => number; unit: string } {

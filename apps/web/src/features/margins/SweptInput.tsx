@@ -1,5 +1,5 @@
 import { inputAt, type Largest, type StudyInput } from '@cedar-knot/core';
-import { checkName, rounded } from '@cedar-knot/wording';
+import { checkName, rounded, said } from '@cedar-knot/wording';
 import { readFor, type InputScale } from '../../state/inputScale.js';
 import { LIQUID, type movable } from '../../state/sweeps.js';
 import { Select } from '../../ui/Select.js';
@@ -49,7 +49,7 @@ export function SweptInput({
         <Select
           label={msg('view.margins.parameter')}
           value={key}
-          options={(things.find((t) => t.id === thing)?.keys ?? (key === undefined ? [] : [key])).map((k) => [k, inputAt(study, `${thing}.${k}`)?.field.label ?? k])} // prettier-ignore
+          options={(things.find((t) => t.id === thing)?.keys ?? (key === undefined ? [] : [key])).map((k) => [k, said(inputAt(study, `${thing}.${k}`)?.field.label ?? k)])} // prettier-ignore
           onChange={(k) => onInput(`${thing}.${k}`)}
         />
       )}

@@ -60,7 +60,7 @@ test('a cell says what takes its margin, beside the scenario that has most of it
   await userEvent.click(document.querySelector<HTMLElement>('[data-check=flow-region] [data-cell=night]')!);
   await waitFor(() =>
     expect(document.querySelector('[data-takes]')?.textContent).toBe(
-      `Flow of a unit over best efficiency: ${(15 / BEST_FLOW).toFixed(3)}, in A ${(60 / BEST_FLOW).toFixed(3)}.`,
+      `Flow per unit over best-efficiency flow: ${(15 / BEST_FLOW).toFixed(3)}, in A ${(60 / BEST_FLOW).toFixed(3)}.`,
     ),
   );
 });

@@ -1,5 +1,5 @@
 import { entryLabel, spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
-import { checkShort, checkName, checkValue, notJudgedText, fixed } from '@cedar-knot/wording';
+import { checkShort, checkName, checkValue, notJudgedText, fixed, said } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { saidNotStated } from '../../state/catalogueList.js';
 
@@ -216,7 +216,7 @@ function Row({
 /** the entries of the model that are missing */
 const missingOf = (incomplete: RankedPump['incomplete']): string =>
   msg('view.pumps.missingCatalogueData', {
-    value: [...new Set(incomplete.flatMap((x) => x.missing.map(entryLabel)))].join(', '),
+    value: [...new Set(incomplete.flatMap((x) => x.missing.map((a) => said(entryLabel(a)))))].join(', '),
   });
 
 /** J as MWh: whole ones, tenths below ten */

@@ -1,4 +1,4 @@
-import { fixed } from '@cedar-knot/wording';
+import { fixed, said } from '@cedar-knot/wording';
 import { SERVICE_WORDS, type Service, type SuctionState } from '@cedar-knot/core';
 import { entryIn } from '../../state/address.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -77,7 +77,7 @@ export function SuctionFacts({ state, pump }: { state: SuctionState; pump: strin
       {byService && service && (
         <li title={msg('view.suction.ansiHi9612')}>
           {msg('view.suction.ratioAnd', {
-            servicewords: SERVICE_WORDS[service],
+            servicewords: said(SERVICE_WORDS[service]),
             ratio: byService.ratio,
             head: head(byService.difference),
           })}

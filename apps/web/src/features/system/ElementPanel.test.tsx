@@ -98,7 +98,7 @@ test('a working opens what it rests on, leads back, and shows the whole chain', 
   expect(working.textContent).toContain('NPSHA = H1 − zd + (pa − pv)/(ρ·g)');
   await user.click(within(working).getByRole('button', { name: 'total head at V-1' }));
   expect(working.textContent).toContain('H = z + hl + ps/(ρ·g)');
-  expect(working.textContent).toContain('liquid over the nozzle 2 m');
+  expect(working.textContent).toContain('liquid level above the nozzle 2 m');
   await user.click(within(working).getByRole('button', { name: /back to NPSHA of P-1/ }));
   expect(working.textContent).toContain('NPSHA = H1');
   await user.click(within(working).getByRole('button', { name: 'Whole chain' }));
@@ -178,7 +178,7 @@ test('a cable: its second entry comes with the first, and both go together', asy
   await user.click(screen.getByText('Motor, cable, start'));
   await user.type(screen.getByLabelText('Cable'), '120 m{Enter}');
   expect(element().cable).toEqual({ length: '120 m', section: '16 mm2' });
-  const section = screen.getByLabelText('Section');
+  const section = screen.getByLabelText('Cross-section');
   await user.clear(section);
   await user.type(section, '25{Enter}');
   expect(element().cable).toEqual({ length: '120 m', section: '25 mm2' });

@@ -1,4 +1,5 @@
 import { thingKind, type RawEntry } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { GlyphIcon } from '../../kinds/index.js';
 import { locate } from '../../state/address.js';
@@ -40,7 +41,7 @@ export function ElementPanel({ id }: { id: string }) {
         <GlyphIcon kind={found.kind} />
         <h2 className="font-semibold">{id}</h2>
         <span className="text-ink2 min-w-0 flex-1 truncate">
-          {typeof found.entry.name === 'string' ? found.entry.name : kind.label}
+          {typeof found.entry.name === 'string' ? found.entry.name : said(kind.label)}
         </span>
         <button type="button" aria-label={msg('app.close')} onClick={() => select(null)} className="p-1">
           <X size={15} aria-hidden="true" />
@@ -90,13 +91,13 @@ function GivenAndSolved({ kind, seen }: { kind: string; seen: RawEntry }) {
     <p className="text-inkq flex-none px-3 pb-2 text-[12px]">
       {g.given.length > 0 && (
         <>
-          {msg('view.system.given2')} <b className="text-ink font-semibold">{g.given.join(', ')}</b>
+          {msg('view.system.given2')} <b className="text-ink font-semibold">{g.given.map(said).join(', ')}</b>
         </>
       )}
       {g.given.length > 0 && g.solved.length > 0 && ' · '}
       {g.solved.length > 0 && (
         <>
-          {msg('view.system.solved2')} <b className="text-ink font-semibold">{g.solved.join(', ')}</b>
+          {msg('view.system.solved2')} <b className="text-ink font-semibold">{g.solved.map(said).join(', ')}</b>
         </>
       )}
     </p>

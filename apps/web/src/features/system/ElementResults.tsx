@@ -8,8 +8,9 @@ import {
   type PointResult,
   type ResultFigure,
   type ElementResult,
+  word,
 } from '@cedar-knot/core';
-import { findingText, fixed } from '@cedar-knot/wording';
+import { findingText, fixed, said } from '@cedar-knot/wording';
 import { kindView } from '../../kinds/index.js';
 import { letterOf, locate } from '../../state/address.js';
 import { ScenarioLetter } from '../../ui/marks.js';
@@ -22,8 +23,8 @@ import { msg } from './words.js';
 /** where temperature or gas is followed along the way */
 const WARM: readonly ResultFigure[] = [
   { key: 'temperature', heading: '' },
-  { key: 'outletTemperature', heading: msg('view.system.out') },
-  { key: 'freeGas', heading: msg('view.system.gas') },
+  { key: 'outletTemperature', heading: word('figure.head.outlet') },
+  { key: 'freeGas', heading: word('figure.head.gas') },
 ];
 
 const isKnown = (r: ElementResult | PointResult | undefined, key: string): boolean =>
@@ -173,7 +174,8 @@ function TakeBores({ id, bore }: { id: string; bore: number }) {
 const PLACES: readonly string[] = ['pressure', 'totalPressure', 'inletPressure', 'outletPressure'];
 const isPlace = (key: string): boolean => PLACES.includes(key);
 
-function heading({ key, heading: head }: ResultFigure, display: Display): string {
+function heading({ key, heading: at }: ResultFigure, display: Display): string {
+  const head = said(at);
   const dimension = dimensionShown(FIGURE_TABLE[key].shown);
   if (isPlace(key)) return `${head} ${display.placeUnit}`;
   return dimension === null ? head : `${head} ${display.unit(dimension)}${dimension === 'absolutePressure' ? '(a)' : ''}`.trim();

@@ -1,5 +1,5 @@
 import { insideOf, quantityOf, type Field, type RawEntry, type Study } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
+import { problemText, said } from '@cedar-knot/wording';
 import type { ReactNode } from 'react';
 import { letterOf, setOwn, setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
@@ -22,7 +22,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
   const display = useDisplay();
   const problem = useStudy((s) => s.outcome?.problems.find((p) => p.where.includes(id) && p.path.endsWith(`.${name}`)));
   const index = study.scenarios.findIndex((s) => s.id === active);
-  const label = `${field.short ?? field.label ?? name}${name === 'elevation' ? above(study) : ''}`;
+  const label = `${said(field.short ?? field.label ?? name)}${name === 'elevation' ? above(study) : ''}`;
   const put = (next: unknown): void => {
     change(`${id} ${label.toLowerCase()}`, setSeen(study, study.scenarios[index], id, name, next));
   };
@@ -110,7 +110,7 @@ function namedOf(study: Study, names: 'pumps' | 'valves' | 'lines', id: string):
 }
 
 const choices = (field: Field): (readonly [string, string])[] =>
-  field.type === 'choice' ? field.values.map((v) => [v, field.words?.[v] ?? v] as const) : [];
+  field.type === 'choice' ? field.values.map((v) => [v, said(field.words?.[v] ?? v)] as const) : [];
 
 /** the letter of the active scenario where the entry is its own, or an empty box that makes it so */
 function Whose({ id, name, label, value }: { id: string; name: string; label: string; value: unknown }) {

@@ -1,4 +1,5 @@
 import { fluidKind, type Operation, type RawEntry } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { DropdownMenu } from 'radix-ui';
 import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -139,7 +140,7 @@ function Sources({ kind }: { kind: unknown }) {
           source && (
             <div key={key} className="contents">
               <dt>{name}</dt>
-              <dd className="text-ink2">{source}</dd>
+              <dd className="text-ink2">{said(source)}</dd>
             </div>
           )
         );

@@ -1,4 +1,5 @@
 import { ELEMENT_KINDS, quantityOf, type Field, type RawEntry } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { useState } from 'react';
 import { locate, setShared } from '../../state/address.js';
 import type { TableField } from '../../state/equipment.js';
@@ -83,7 +84,7 @@ function Layers({ id, seen }: { id: string; seen: RawEntry }) {
         {(['depth', 'conductivity'] as const).map((key) => (
           <TypedField
             key={key}
-            label={soil.fields[key]!.label ?? key}
+            label={said(soil.fields[key]!.label ?? key)}
             name={`burial-${key}`}
             value={burial[key] === undefined ? '' : String(burial[key])}
             read={(typed) =>

@@ -1,4 +1,4 @@
-import { rounded, fixed } from '@cedar-knot/wording';
+import { rounded, fixed, said } from '@cedar-knot/wording';
 import { ELEMENT_KINDS, type Field, type PumpResult, type RawEntry } from '@cedar-knot/core';
 import { setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry, usedText } from '../../state/entry.js';
@@ -66,7 +66,7 @@ function Cable({ id, seen }: { id: string; seen: RawEntry }) {
         return (
           <TypedField
             key={key}
-            label={field.short ?? field.label}
+            label={said(field.short ?? field.label ?? key)}
             name={`cable.${key}`}
             value={cable?.[key] === undefined ? '' : String(cable[key])}
             placeholder={usedText(field, undefined, display.system)}

@@ -1,4 +1,5 @@
 import { ELEMENT_KINDS, type Field, type RawEntry } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { setSeen } from '../../state/address.js';
 import { inDisplayUnit, readEntry } from '../../state/entry.js';
 import { largestRequired } from '../../state/largestRequired.js';
@@ -43,7 +44,7 @@ export function RatedPoint({ id, seen }: { id: string; seen: RawEntry }) {
           return (
             <TypedField
               key={key}
-              label={field.short ?? field.label}
+              label={said(field.short ?? field.label ?? key)}
               name={`rated.${key}`}
               value={rated[key] === undefined ? '' : String(rated[key])}
               read={(typed) => readEntry(typed, field, rated[key] ?? inDisplayUnit(field, display.system), display.system)}

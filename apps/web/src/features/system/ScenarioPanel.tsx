@@ -10,7 +10,7 @@ import {
   type RawEntry,
   type ScenarioResult,
 } from '@cedar-knot/core';
-import { checkName, findingText } from '@cedar-knot/wording';
+import { checkName, findingText, said } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { inDisplayUnit, readEntry } from '../../state/entry.js';
@@ -112,7 +112,7 @@ function ScenarioEntries({ index }: { index: number }) {
         />
       </label>
       <TypedField
-        label={SCENARIO_FIELDS.hoursPerYear!.label}
+        label={said(SCENARIO_FIELDS.hoursPerYear!.label!)}
         name="hoursPerYear"
         value={scenario.hoursPerYear === undefined ? '' : String(scenario.hoursPerYear)}
         read={(typed) => readEntry(typed, SCENARIO_FIELDS.hoursPerYear!, undefined, display.system)}
@@ -146,24 +146,24 @@ function SiteEntries() {
           return (
             <TypedField
               key={key}
-              label={field.short ?? field.label}
+              label={said(field.short ?? field.label ?? key)}
               name={`site.${key}`}
               value={typeof site[key] === 'string' ? site[key] : ''}
               placeholder={field.default === undefined ? '' : String(field.default)}
               read={(typed) => readEntry(typed, field, site[key] ?? inDisplayUnit(field, display.system), display.system)}
-              onCommit={(v) => put(key, field.label!, v)}
+              onCommit={(v) => put(key, said(field.label!), v)}
               optional
             />
           );
         })}
         <div>
-          <span className="text-inkq flex min-h-[24px] items-end pb-0.5 text-[11.5px] leading-[13px]">{datum.label}</span>
+          <span className="text-inkq flex min-h-[24px] items-end pb-0.5 text-[11.5px] leading-[13px]">{said(datum.label!)}</span>
           <Select
-            label={datum.label!}
+            label={said(datum.label!)}
             value={typeof site.datum === 'string' ? site.datum : undefined}
             none={msg('view.system.notSpecified')}
-            options={datum.values.map((v) => [v, datum.words?.[v] ?? v])}
-            onChange={(v) => put('datum', datum.label!, v)}
+            options={datum.values.map((v) => [v, said(datum.words?.[v] ?? v)])}
+            onChange={(v) => put('datum', said(datum.label!), v)}
             className="w-full"
           />
         </div>

@@ -1,4 +1,5 @@
 import { thingKind, type ElementResult } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import type { ReactNode } from 'react';
 import { GlyphIcon, kindView } from '../../kinds/index.js';
 import { ScenarioLetter } from '../../ui/marks.js';
@@ -203,10 +204,10 @@ function LossCell({
   const given =
     g &&
     (g.solved.length > 0 && row.kind === 'pump'
-      ? msg('view.system.solved', { solved: g.solved[0]! })
+      ? msg('view.system.solved', { solved: said(g.solved[0]!) })
       : g.given.length > 0
-        ? msg('view.system.given', { given: g.given[0]! })
-        : msg('view.system.solved', { solved: g.solved[0] ?? '' }));
+        ? msg('view.system.given', { given: said(g.given[0]!) })
+        : msg('view.system.solved', { solved: said(g.solved[0] ?? '') }));
   return (
     <span role="gridcell" className="text-inkq overflow-hidden pl-4 text-[12px] whitespace-nowrap">
       {row.kind === 'line' && flow !== undefined ? (

@@ -8,7 +8,7 @@ import {
   type RawElement,
   type ShortFormNames,
 } from '@cedar-knot/core';
-import { assumptionText, numberMarks, shortFormText, fixed } from '@cedar-knot/wording';
+import { assumptionText, numberMarks, shortFormText, fixed, said } from '@cedar-knot/wording';
 import { readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 import { msg } from './words.js';
@@ -51,7 +51,7 @@ function readsAs(e: RawElement, assumed: readonly Assumption[]): string {
 
 function understood(e: RawElement): string {
   if (e.kind !== 'pipe')
-    return msg('view.system.readAs', { label: isElementKind(e.kind) ? ELEMENT_KINDS[e.kind].label.toLowerCase() : e.kind });
+    return msg('view.system.readAs', { label: isElementKind(e.kind) ? said(ELEMENT_KINDS[e.kind].label).toLowerCase() : e.kind });
   const inside = typeof e.size === 'string' && typeof e.schedule === 'string' ? insideOf(e.size, e.schedule) : undefined;
   const bore =
     typeof inside === 'number'
@@ -88,7 +88,7 @@ function readCells(cells: readonly string[], names: ShortFormNames): Taken {
   if (cells.length === 1) return understand(first, names) ?? { problem: msg('view.system.nothingEntered') };
   const kind = kindNamed(first)?.kind;
   if (!kind) {
-    const kinds = Object.values(ELEMENT_KINDS).map((k) => k.label.toLowerCase());
+    const kinds = Object.values(ELEMENT_KINDS).map((k) => said(k.label).toLowerCase());
     return { problem: msg('view.system.unknownElementExpected', { first, kinds: kinds.join(', ') }) };
   }
   const reading = understandAs(kind, third || second, names);

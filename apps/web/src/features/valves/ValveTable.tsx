@@ -1,5 +1,5 @@
 import { entryLabel, spoken, KV_PER_CV, type ModelEntry, type ValveRow } from '@cedar-knot/core';
-import { checkName, checkValue, notJudgedText, rounded, fixed } from '@cedar-knot/wording';
+import { checkName, checkValue, notJudgedText, rounded, fixed, said } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 
 import { Button } from '../../ui/controls.js';
@@ -212,7 +212,7 @@ function Why({ row, indexOf }: { row: ValveRow; indexOf: (id: string) => number 
       <span
         className="inline-flex items-center gap-1"
         title={msg('view.valves.missingInTheCatalogue', {
-          incomplete: row.incomplete.flatMap((x) => x.missing.map(entryLabel)).join(', '),
+          incomplete: row.incomplete.flatMap((x) => x.missing.map((a) => said(entryLabel(a)))).join(', '),
         })}
       >
         <VerdictMark kind="incomplete" size={9} /> {notJudgedText(row.incomplete)}

@@ -1,4 +1,5 @@
 import { thingKind } from '@cedar-knot/core';
+import { said } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { letterOf, locate } from '../../state/address.js';
@@ -35,7 +36,7 @@ export function WorkingSheet() {
         <ScenarioLetter index={index} letter={letterOf(index)} small />
         <h2 className="font-semibold">{selected}</h2>
         <span className="text-ink2 min-w-0 flex-1 truncate">
-          {typeof found.entry.name === 'string' ? found.entry.name : (thingKind(found.kind)?.label ?? '')}
+          {typeof found.entry.name === 'string' ? found.entry.name : said(thingKind(found.kind)?.label ?? '')}
         </span>
         <button
           type="button"
