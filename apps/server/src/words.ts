@@ -5,3 +5,5 @@ register(en);
 
 /** words of what the server answers */
 export const msg: TextOf<'server'> = text;
+
+export { said, worded, type Worded } from '@cedar-knot/wording/messages';

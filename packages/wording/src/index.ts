@@ -1,6 +1,5 @@
 export { prettyUnit, inUnits } from './numbers.js';
 export * from './marks.js';
-export { said } from './words.js';
 export { problemText, WORDED_REASONS } from './problems.js';
 export {
   findingText,
@@ -18,5 +17,5 @@ export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from 
 export { doubtText } from './doubts.js';
 export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';
-export { register, text, type Key, type TextOf, type ValuesOf } from './messages.js';
+export { register, said, text, worded, type Worded, type Key, type TextOf, type ValuesOf } from './messages.js';
 export { glossary, glossaryEntry, type GlossaryEntry, type Term } from './glossary.js';

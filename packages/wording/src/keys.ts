@@ -462,6 +462,16 @@ export interface Parameters {
   'server.thisSaveIdIsUsed': { version: string | number };
   'server.tooLarge': { what: string | number };
   'server.versionOfStudy': { version: string | number; id: string | number };
+  'server.studyNotAccepted': { problem: string | number };
+  'server.catalogueNotAccepted': { problem: string | number };
+  'server.fileNotAccepted': { problem: string | number };
+  'server.reportNotCreated': { problem: string | number };
+  'server.notUtf8': { line: string | number; column: string | number };
+  'server.noSuchPump': { pump: string | number };
+  'server.spreadsheetRows': { most: string | number };
+  'server.sheetColumns': { most: string | number; sheet: string | number };
+  'server.spreadsheetCells': { most: string | number };
+  'server.spreadsheetLetters': { most: string | number };
   'table.column-twice': { header: string | number; column: string | number; other: string | number };
   'table.efficiency-high': { efficiency: string | number };
   'table.efficiency-power': { efficiency: string | number; byPower: string | number };

@@ -42,3 +42,34 @@ function formatOf(key: string, message: string): IntlMessageFormat {
   if (!format) compiled.set(key, (format = new IntlMessageFormat(message, LANGUAGE, undefined, { ignoreTag: true })));
   return format;
 }
+
+/** Words as a code with what stands in its braces, which may be words in their turn: for who says them elsewhere, in a language of theirs. */
+export interface Worded {
+  readonly word: string;
+  readonly values?: Readonly<Record<string, string | number | Worded>>;
+}
+
+type WordedValuesOf<K extends Key> = K extends keyof Parameters
+  ? [values: Record<keyof Parameters[K], string | number | Worded>]
+  : [];
+
+/** Example: worded('server.notFound', { what: worded('server.study', { id }) }) */
+export const worded = <K extends Key>(word: K, ...taken: WordedValuesOf<K>): Worded => {
+  const [values] = taken as [Worded['values']?];
+  return values ? { word, values } : { word };
+};
+
+/**
+ * The text of words; what a person wrote is passed through.
+ *
+ * @throws Error when the part of the catalogue that holds them was not registered
+ */
+export function said(words: Worded | string): string {
+  if (typeof words === 'string') return words;
+  const values = Object.entries(words.values ?? {}).map(([name, value]) => [
+    name,
+    typeof value === 'object' ? said(value) : value,
+  ]);
+  // a code's values are held to it where it is written
+  return (text as (key: string, values: object) => string)(words.word, Object.fromEntries(values) as object);
+}

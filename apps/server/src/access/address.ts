@@ -1,6 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import { refuse } from './refuse.js';
-import { msg } from '../words.js';
+import { bodyOf } from '../common/problem.js';
+import { worded } from '../words.js';
 
 /** `//host`, `/.//host`, `/x/../y`, `\`: addresses that another reader takes for something else than we do */
 const AMBIGUOUS = /^(?!\/)|^[^?]*(?:\/\/|\\)|^[^?]*\/\.{1,2}(?:[/?]|$)/;
@@ -17,5 +18,5 @@ export function isPlain(url: string): boolean {
 /** Refuses addresses that can be read in two ways, before anything is decided by them. */
 export function plainAddress(request: Request, response: Response, next: NextFunction): void {
   if (isPlain(request.url)) return next();
-  refuse(request, response, 400, { error: 'bad-address', message: msg('server.invalidAddressExpectedAPath') });
+  refuse(request, response, 400, bodyOf('bad-address', worded('server.invalidAddressExpectedAPath')));
 }

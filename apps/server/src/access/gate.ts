@@ -4,7 +4,8 @@ import type { Request, RequestHandler } from 'express';
 import type { AccountLookup } from './account.js';
 import { refuse } from './refuse.js';
 import { SESSION_MS, type SessionsService } from './sessions.service.js';
-import { msg } from '../words.js';
+import { bodyOf } from '../common/problem.js';
+import { worded } from '../words.js';
 
 /*
  * Other accounts of the same machine reach every loopback port, so the API asks who it is. A program names the key, which is made anew
@@ -48,10 +49,7 @@ export class Gate {
     if (this.isKey(bearerOf(request))) return next();
     this.sessionOf(request).then((session) => {
       if (session !== undefined) return next();
-      refuse(request, response, 401, {
-        error: 'no-session',
-        message: msg('server.accessDeniedNoSessionReload'),
-      });
+      refuse(request, response, 401, bodyOf('no-session', worded('server.accessDeniedNoSessionReload')));
     }, next);
   };
 

@@ -1,9 +1,10 @@
 import type { NextFunction, Request, Response } from 'express';
 import { refuse } from './refuse.js';
-import { msg } from '../words.js';
+import { bodyOf } from '../common/problem.js';
+import { worded } from '../words.js';
 
 const LOCAL = /^(?:127\.0\.0\.1|localhost|\[::1\])(?::\d+)?$/;
-const OTHER_SITE = { error: 'other-site', message: msg('server.onlyPagesOfCedarKnot') };
+const OTHER_SITE = bodyOf('other-site', worded('server.onlyPagesOfCedarKnot'));
 
 /**
  * Only pages of this application may talk to it: a name that resolves to loopback (DNS rebinding) or another site's form is

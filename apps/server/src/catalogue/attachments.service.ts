@@ -2,12 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectModel } from '@nestjs/sequelize';
 import type { AttachmentHead } from '@cedar-knot/core';
-import { ApiProblem, notFound, tooLarge } from '../common/problem.js';
+import { ApiProblem, notFound, tooLarge, bodyOf } from '../common/problem.js';
 import { AttachmentModel, CatalogueModel } from '../database/models/catalogue.models.js';
 import { PeopleService } from '../people/people.service.js';
 import { mediaTypeOf } from './media.js';
 import { attachmentHead } from './rows.js';
-import { msg } from '../words.js';
+import { worded } from '../words.js';
 
 const LARGEST = 20 * 1024 * 1024;
 const MAX_ATTACHMENTS = 20;
@@ -23,15 +23,12 @@ export class AttachmentsService {
 
   async add(modelId: string, name: string, role: string, data: Uint8Array): Promise<AttachmentHead> {
     if (!(await this.models.findByPk(modelId, { attributes: ['id'] })))
-      throw notFound(msg('server.modelInTheCatalogue2', { modelId }));
-    if (data.byteLength > LARGEST) throw tooLarge(msg('server.anAttachmentOfAtMost', { largest: LARGEST / 1024 / 1024 }));
+      throw notFound(worded('server.modelInTheCatalogue2', { modelId }));
+    if (data.byteLength > LARGEST) throw tooLarge(worded('server.anAttachmentOfAtMost', { largest: LARGEST / 1024 / 1024 }));
     const mediaType = mediaTypeOf(data);
-    if (!mediaType) throw new ApiProblem(422, { error: 'bad-type', message: msg('server.unknownKindOfFileExpected') });
+    if (!mediaType) throw new ApiProblem(422, bodyOf('bad-type', worded('server.unknownKindOfFileExpected')));
     if ((await this.attachments.count({ where: { modelId } })) >= MAX_ATTACHMENTS)
-      throw new ApiProblem(422, {
-        error: 'too-many',
-        message: msg('server.aModelHasAtMost', { maxAttachments: MAX_ATTACHMENTS }),
-      });
+      throw new ApiProblem(422, bodyOf('too-many', worded('server.aModelHasAtMost', { maxAttachments: MAX_ATTACHMENTS })));
     const person = await this.people.get();
     const row = await this.attachments.create({
       id: randomUUID(),
@@ -50,13 +47,13 @@ export class AttachmentsService {
 
   async get(id: string): Promise<{ name: string; mediaType: string; data: Buffer }> {
     const row = await this.attachments.findByPk(id);
-    if (!row) throw notFound(msg('server.attachment', { id }));
+    if (!row) throw notFound(worded('server.attachment', { id }));
     return { name: row.name, mediaType: row.mediaType, data: row.data };
   }
 
   async remove(id: string): Promise<AttachmentHead> {
     const row = await this.attachments.findByPk(id, { attributes: { exclude: ['data'] } });
-    if (!row) throw notFound(msg('server.attachment', { id }));
+    if (!row) throw notFound(worded('server.attachment', { id }));
     const head = attachmentHead(row);
     await this.attachments.destroy({ where: { id } });
     return head;

@@ -6,7 +6,7 @@ import type { Request, Response } from 'express';
 import { answers, asks, refusals } from '../common/api-schemas.js';
 import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { ApiProblem, forLog } from '../common/problem.js';
+import { ApiProblem, forLog, bodyOf } from '../common/problem.js';
 import { list, type Of } from '../common/shape.js';
 import { CHANGES } from '../studies/schemas.js';
 import { AttachmentsService } from './attachments.service.js';
@@ -37,6 +37,7 @@ import {
   type ExportBody,
   type ReviseBody,
 } from './schemas.js';
+import { worded } from '../words.js';
 
 const MEDIA = {
   json: 'application/json; charset=utf-8',
@@ -215,7 +216,7 @@ export class CatalogueController {
       else if (error instanceof ApiProblem) write({ problem: error.body });
       else {
         this.logger.error(forLog(error));
-        write({ problem: { error: 'failed', message: 'This could not be done to its end; nothing was changed.' } });
+        write({ problem: bodyOf('failed', worded('server.notCompleted')) });
       }
     }
     response.end();

@@ -4,7 +4,7 @@ import { InjectConnection, InjectModel } from '@nestjs/sequelize';
 import type { DocumentChange, ImportResult, ModelEntry, ModelHead, ModelKind, ModelWhole, Person } from '@cedar-knot/core';
 import { Op, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { ApiProblem, notFound } from '../common/problem.js';
+import { ApiProblem, notFound, bodyOf } from '../common/problem.js';
 import {
   AttachmentModel,
   CatalogueModel,
@@ -21,7 +21,7 @@ import type { ExportedModel, Listed, PreparedModel } from '../work/task.js';
 import { CatalogueRepository, type StaleModel } from './catalogue.repository.js';
 import { attachmentHead, revisionHead } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
-import { msg } from '../words.js';
+import { msg, worded } from '../words.js';
 
 /** models judged in one piece of work */
 const BATCH = 200;
@@ -79,7 +79,7 @@ export class CatalogueService {
 
   async get(id: string): Promise<ModelWhole> {
     const head = await this.rows.head(id);
-    if (!head) throw notFound(msg('server.modelInTheCatalogue', { id }));
+    if (!head) throw notFound(worded('server.modelInTheCatalogue', { id }));
     const revisions = await this.revisions.findAll({
       where: { modelId: id },
       order: [['revision', 'DESC']],
@@ -111,7 +111,7 @@ export class CatalogueService {
 
   private async entryOf(id: string, revision: number): Promise<string> {
     const row = await this.revisions.findOne({ where: { modelId: id, revision }, attributes: ['entry'] });
-    if (!row) throw notFound(msg('server.revisionOfModel', { revision, id }));
+    if (!row) throw notFound(worded('server.revisionOfModel', { revision, id }));
     return row.entry;
   }
 
@@ -133,7 +133,7 @@ export class CatalogueService {
     const { models } = await this.pool.run({ kind: 'models', of: kind, text: JSON.stringify({ [key]: entry }), at: 'entry' });
     const [model] = models;
     const taken = await this.models.findOne({ where: { kind, key } });
-    if (taken) throw new ApiProblem(409, { error: 'key-taken', message: msg('server.modelAlreadyExists', { key }) });
+    if (taken) throw new ApiProblem(409, bodyOf('key-taken', worded('server.modelAlreadyExists', { key })));
     const result = await this.keep([{ of: kind, model: model! }], originOf(body));
     return this.get(result.ids[`${kind}/${key}`]!);
   }
@@ -162,12 +162,14 @@ export class CatalogueService {
     await inTransaction(this.sequelize, async (transaction) => {
       const locked = await this.models.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (locked!.revision !== body.revision)
-        throw new ApiProblem(409, {
-          error: 'changed-meanwhile',
-          message: msg('server.theModelHasRevisionYours', { revision: locked!.revision, revision2: body.revision }),
-          version: locked!.revision,
-          savedAt: locked!.savedAt.toISOString(),
-        });
+        throw new ApiProblem(
+          409,
+          bodyOf(
+            'changed-meanwhile',
+            worded('server.theModelHasRevisionYours', { revision: locked!.revision, revision2: body.revision }),
+            { version: locked!.revision, savedAt: locked!.savedAt.toISOString() },
+          ),
+        );
       const places = await this.places([models[0]!], transaction);
       await this.addRevisions([{ row: locked!, model: models[0]! }], origin, places, transaction);
     });
@@ -183,7 +185,7 @@ export class CatalogueService {
   /** who works here has looked the newest revision over */
   async check(id: string): Promise<ModelWhole> {
     const by = await this.people.get();
-    if (!by) throw new ApiProblem(400, { error: 'no-name', message: msg('server.enterYourNameFirstA') });
+    if (!by) throw new ApiProblem(400, bodyOf('no-name', worded('server.enterYourNameFirstA')));
     const row = await this.row(id);
     await this.revisions.update(
       { checkedByName: by.name, checkedByInitials: by.initials, checkedAt: new Date() },
@@ -200,7 +202,7 @@ export class CatalogueService {
   async import(body: Uint8Array, progress: Progress): Promise<ImportResult> {
     const split = await this.pool.run({ kind: 'split', body, batch: BATCH });
     const total = split.batches.reduce((sum, b) => sum + b.count, 0);
-    if (total === 0) throw new ApiProblem(422, { error: 'bad-catalogue', message: msg('server.itContainsNoPumpValve') });
+    if (total === 0) throw new ApiProblem(422, bodyOf('bad-catalogue', worded('server.itContainsNoPumpValve')));
     // two steps of the same length for each model: judged, then kept
     let judged = 0;
     const prepared = await inPieces(split.batches, JUDGED_AT_ONCE, async ({ of, count, text }) => {
@@ -339,12 +341,9 @@ export class CatalogueService {
   async export({ format, title, ids }: ExportBody): Promise<Uint8Array> {
     const rows: ExportedModel[] = [];
     for (let i = 0; i < ids.length; i += 1000) rows.push(...(await this.rows.chosen(ids.slice(i, i + 1000))));
-    if (rows.length === 0) throw notFound(msg('server.modelOfThoseInThe'));
+    if (rows.length === 0) throw notFound(worded('server.modelOfThoseInThe'));
     if (format === 'csv' && new Set(rows.map((r) => r.of)).size > 1)
-      throw new ApiProblem(400, {
-        error: 'bad-request',
-        message: msg('server.aCsvContainsModelsOf'),
-      });
+      throw new ApiProblem(400, bodyOf('bad-request', worded('server.aCsvContainsModelsOf')));
     return (await this.pool.run({ kind: 'export', format, title, models: rows })).data;
   }
 
@@ -386,7 +385,7 @@ export class CatalogueService {
 
   private async row(id: string): Promise<CatalogueModel> {
     const row = await this.models.findByPk(id);
-    if (!row) throw notFound(msg('server.modelInTheCatalogue', { id }));
+    if (!row) throw notFound(worded('server.modelInTheCatalogue', { id }));
     return row;
   }
 }

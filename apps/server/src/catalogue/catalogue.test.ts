@@ -253,13 +253,13 @@ describe('what leaves comes back', () => {
   test.each<[string, (sheet: ExcelJS.Worksheet) => void, string]>([
     ['a row of 16,000 columns', (s) => void s.addRow(new Array(16_000).fill('x'.repeat(500))), 'columns'],
     ['a cell at the far end', (s) => void (s.getCell('A500000').value = 1), 'rows'],
-    ['more letters than a table has', (s) => s.addRows(new Array(1200).fill([`${'x'.repeat(30_000)}`])), 'letters'],
+    ['more letters than a table has', (s) => s.addRows(new Array(1200).fill([`${'x'.repeat(30_000)}`])), 'characters'],
   ])('a spreadsheet with %s is too large, and says of what', async (_name, fill, what) => {
     const book = new ExcelJS.Workbook();
     fill(book.addWorksheet('wide'));
     const data = Buffer.from(await book.xlsx.writeBuffer());
     const sent = http().post('/api/catalogue/sheets').set('Content-Type', 'application/octet-stream').send(data);
-    expect((await sent.expect(413)).body).toEqual({ error: 'too-large', message: expect.stringContaining(what) as string });
+    expect((await sent.expect(413)).body).toMatchObject({ error: 'too-large', message: expect.stringContaining(what) as string });
   });
 
   test('a pump is found for a duty by the whole catalogue, retired ones left out', async () => {
@@ -334,7 +334,7 @@ test('all pumps are ranked in a position of a study, piece by piece, as the core
   );
   expect(alone.fallen).toEqual([one]);
   const wrong = await http().post('/api/catalogue/rank').send({ document, pump: 'L-401' }).buffer(true).parse(bytes).expect(200);
-  expect((wrong.body as Buffer).toString('utf8')).toContain('There is no pump');
+  expect((wrong.body as Buffer).toString('utf8')).toContain('Unknown pump');
 });
 
 describe('attachments', () => {

@@ -1,9 +1,11 @@
 import { applyDecorators } from '@nestjs/common';
 import { ApiQuery, ApiResponse, type ApiResponseOptions, type OpenAPIObject } from '@nestjs/swagger';
 import { CHANGES } from '../studies/schemas.js';
+import type { FieldProblem } from '@cedar-knot/core';
+import type { Worded } from '../words.js';
 import type { ProblemBody } from './problem.js';
 import { described } from './described.js';
-import { list, may, named, object, saying, text, time, version, type Shape } from './shape.js';
+import { list, may, named, object, open, saying, text, time, version, type Shape } from './shape.js';
 
 /* What the description of the API says of answers; a test holds real ones against it. */
 
@@ -12,8 +14,18 @@ const PROBLEM: Shape<ProblemBody> = named(
   saying(
     object({
       error: saying(text(), 'a word that stays'),
-      message: saying(text(), 'a sentence for a person'),
-      errors: may(list(object({ path: text(), message: text(), code: may(text()) }))),
+      message: saying(text(), 'a sentence for a person, in English'),
+      words: may(open<Worded>('the same as a code with its values')),
+      errors: may(
+        list(
+          object({
+            path: text(),
+            message: text(),
+            code: may(text()),
+            problem: may(open<NonNullable<FieldProblem['problem']>>('the same as codes and values')),
+          }),
+        ),
+      ),
       version: may(version()),
       savedAt: may(time()),
       changes: may(CHANGES),

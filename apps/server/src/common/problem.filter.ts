@@ -3,8 +3,8 @@ import type { Request, Response } from 'express';
 import { DatabaseError } from 'sequelize';
 import { isFull } from '../database/disk.js';
 import { databaseAway, diskFull } from '../database/problems.js';
-import { ApiProblem, forLog, tooLarge, type ProblemBody } from './problem.js';
-import { msg } from '../words.js';
+import { ApiProblem, forLog, tooLarge, type ProblemBody, bodyOf } from './problem.js';
+import { worded } from '../words.js';
 
 interface Described {
   status: number;
@@ -53,12 +53,12 @@ export class ProblemFilter implements ExceptionFilter {
   private ofBody(error: unknown): Described | undefined {
     const { type, status = 400, limit, message } = error as { type?: string; status?: number; limit?: number; message?: string };
     if (type === 'entity.too.large')
-      return { status: 413, body: tooLarge(msg('server.aBodyOfAtMost', { megabytes: megabytes(limit) })).body };
+      return { status: 413, body: tooLarge(worded('server.aBodyOfAtMost', { megabytes: megabytes(limit) })).body };
     if (type === 'entity.parse.failed') {
       const errors = [{ path: '', message: String(message) }];
       return {
         status: 400,
-        body: { error: 'bad-json', message: msg('server.theBodyIsNotJson', { message: String(message) }), errors },
+        body: bodyOf('bad-json', worded('server.theBodyIsNotJson', { message: String(message) }), { errors }),
       };
     }
     const isBad = type !== undefined && /^(?:encoding|charset|request|entity)\./.test(type);
@@ -81,7 +81,7 @@ export class ProblemFilter implements ExceptionFilter {
 
   private unknown(error: unknown): Described {
     this.logger.error(forLog(error));
-    return { status: 500, body: { error: 'internal', message: msg('server.internalErrorNothingWasChanged') } };
+    return { status: 500, body: bodyOf('internal', worded('server.internalErrorNothingWasChanged')) };
   }
 }
 

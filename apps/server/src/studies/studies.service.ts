@@ -4,7 +4,7 @@ import { InjectConnection, InjectModel } from '@nestjs/sequelize';
 import type { DocumentChange, Person, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { ApiProblem, notFound } from '../common/problem.js';
+import { ApiProblem, notFound, bodyOf } from '../common/problem.js';
 import { inTransaction } from '../database/transaction.js';
 import { StudyModel } from '../database/models/study.model.js';
 import type { StudyVersionModel } from '../database/models/study-version.model.js';
@@ -12,7 +12,7 @@ import { PeopleService } from '../people/people.service.js';
 import { versionHead, VersionsService } from '../versions/versions.service.js';
 import { WorkPool } from '../work/pool.js';
 import type { Accepted, PrintedReport } from '../work/task.js';
-import { msg } from '../words.js';
+import { worded } from '../words.js';
 
 /** A head with its document as JSON text, which is answered as it stands. */
 export interface Stored<Head> {
@@ -81,7 +81,7 @@ export class StudiesService {
 
   async restore(id: string): Promise<StudyHead> {
     const row = await this.studies.findByPk(id);
-    if (!row) throw notFound(msg('server.study', { id }));
+    if (!row) throw notFound(worded('server.study', { id }));
     return head(await row.update({ deletedAt: null }));
   }
 
@@ -153,10 +153,7 @@ export class StudiesService {
   ): Promise<Stored<StudyHead>> {
     const document = await this.versions.read(kept, transaction);
     if (document !== sent)
-      throw new ApiProblem(409, {
-        error: 'save-id-used',
-        message: msg('server.thisSaveIdIsUsed', { version: kept.version }),
-      });
+      throw new ApiProblem(409, bodyOf('save-id-used', worded('server.thisSaveIdIsUsed', { version: kept.version })));
     const { title = 'Untitled', tag = '' } = JSON.parse(document) as { title?: string; tag?: string };
     const { version, savedAt } = kept;
     return { head: { ...head(row), title, tag, version, savedAt: savedAt.toISOString() }, document };
@@ -191,14 +188,14 @@ export class StudiesService {
 
   private async find(id: string, transaction?: Transaction): Promise<StudyModel> {
     const row = await this.studies.findByPk(id, transaction ? { transaction, lock: transaction.LOCK.UPDATE } : {});
-    if (!row || row.deletedAt !== null) throw notFound(msg('server.study', { id }));
+    if (!row || row.deletedAt !== null) throw notFound(worded('server.study', { id }));
     return row;
   }
 
   private async findVersion(id: string, version: number): Promise<StudyVersionModel> {
     await this.find(id);
     const row = await this.versions.find(id, version);
-    if (!row) throw notFound(msg('server.versionOfStudy', { version, id }));
+    if (!row) throw notFound(worded('server.versionOfStudy', { version, id }));
     return row;
   }
 
@@ -209,13 +206,14 @@ export class StudiesService {
   private async conflict(row: StudyModel, seen: number, transaction: Transaction): Promise<ApiProblem> {
     const base = await this.versions.find(row.id, seen, transaction);
     const changes = base ? await this.compare(await this.versions.read(base, transaction), row.document) : [];
-    return new ApiProblem(409, {
-      error: 'changed-meanwhile',
-      message: msg('server.theStudyWasSavedElsewhere', { version: row.version, seen }),
-      version: row.version,
-      savedAt: row.savedAt.toISOString(),
-      changes,
-    });
+    return new ApiProblem(
+      409,
+      bodyOf('changed-meanwhile', worded('server.theStudyWasSavedElsewhere', { version: row.version, seen }), {
+        version: row.version,
+        savedAt: row.savedAt.toISOString(),
+        changes,
+      }),
+    );
   }
 }
 

@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectModel } from '@nestjs/sequelize';
 import type { KeptTemplate, ReportTemplate } from '@cedar-knot/core';
-import { ApiProblem, notFound } from '../common/problem.js';
+import { ApiProblem, notFound, bodyOf } from '../common/problem.js';
 import { TemplateModel } from '../database/models/template.model.js';
 import { WorkPool } from '../work/pool.js';
-import { msg } from '../words.js';
+import { worded } from '../words.js';
 
 /** a plant has a handful of them */
 const MAX_TEMPLATES = 100;
@@ -25,11 +25,10 @@ export class TemplatesService {
   async create(template: ReportTemplate): Promise<KeptTemplate> {
     await this.checkLogo(template);
     if ((await this.templates.count()) >= MAX_TEMPLATES)
-      throw new ApiProblem(422, {
-        error: 'too-many',
-        message: msg('server.templatesAlreadyExistRemoveOne', { maxTemplates: MAX_TEMPLATES }),
-        errors: [],
-      });
+      throw new ApiProblem(
+        422,
+        bodyOf('too-many', worded('server.templatesAlreadyExistRemoveOne', { maxTemplates: MAX_TEMPLATES }), { errors: [] }),
+      );
     return kept(await this.templates.create({ id: randomUUID(), ...written(template) }));
   }
 
@@ -52,7 +51,7 @@ export class TemplatesService {
 
   private async found(id: string): Promise<TemplateModel> {
     const row = await this.templates.findByPk(id);
-    if (!row) throw notFound(msg('server.reportTemplate', { id }));
+    if (!row) throw notFound(worded('server.reportTemplate', { id }));
     return row;
   }
 }

@@ -1,8 +1,8 @@
 import { parseStudyText } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
 import { validated } from '../common/joi.pipe.js';
-import { ApiProblem } from '../common/problem.js';
+import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import type { Shape } from '../common/shape.js';
+import { said, worded } from '../words.js';
 
 /* Bodies as they arrived, to what they hold. */
 
@@ -15,9 +15,8 @@ export function decoded(body: Uint8Array): string {
     return new TextDecoder('utf-8', { fatal: true }).decode(body);
   } catch {
     const lines = new TextDecoder().decode(body).split('\uFFFD', 1)[0]!.split('\n');
-    const at = `line ${lines.length}, column ${lines[lines.length - 1]!.length + 1}`;
-    const message = `This is not UTF-8 text at ${at}.`;
-    throw new ApiProblem(422, { error: 'bad-study', message, errors: [{ path: '', message, code: 'bad-json' }] });
+    const words = worded('server.notUtf8', { line: lines.length, column: lines[lines.length - 1]!.length + 1 });
+    throw new ApiProblem(422, bodyOf('bad-study', words, { errors: [{ path: '', message: said(words), code: 'bad-json' }] }));
   }
 }
 
@@ -26,11 +25,10 @@ export function parsed(text: string, broken: 400 | 422): unknown {
   const read = parseStudyText(text);
   if ('raw' in read) return read.raw;
   const isBroken = read.problem.code === 'bad-json';
-  const { path, code } = read.problem;
-  const message = problemText(read.problem);
-  throw new ApiProblem(isBroken ? broken : 422, {
-    error: isBroken && broken === 400 ? 'bad-json' : 'bad-study',
-    message: `This was not taken: ${path ? `${path}: ` : ''}${message}`,
-    errors: [{ path: path.replace(/^document\.?/, ''), message, code }],
-  });
+  const errors = [fieldProblem(read.problem, read.problem.path.replace(/^document\.?/, ''))];
+  const error = isBroken && broken === 400 ? 'bad-json' : 'bad-study';
+  throw new ApiProblem(
+    isBroken ? broken : 422,
+    bodyOf(error, worded('server.fileNotAccepted', { problem: firstOf(errors) }), { errors }),
+  );
 }

@@ -12,13 +12,13 @@ import {
   type RawEntry,
   type Study,
 } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
 import Papa from 'papaparse';
 import { IMPORT, RANK } from '../catalogue/schemas.js';
-import { ApiProblem, tooLarge } from '../common/problem.js';
+import { ApiProblem, tooLarge, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import { envelope } from './bodies.js';
 import { LISTED_COLUMNS } from './listed.js';
 import type { ExportedModel, Handlers, Listed, PreparedModel } from './task.js';
+import { said, worded } from '../words.js';
 
 const MOST_ERRORS = 50;
 /** of one piece of a ranking: all of it */
@@ -65,8 +65,8 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
     const { document, pump, ...options } = envelope(body, RANK);
     const position = (document.lines ?? []).flatMap((l) => l.elements).find((e) => e.id === pump);
     if (position?.kind !== 'pump') {
-      const message = `There is no pump "${pump}" in this study.`;
-      throw new ApiProblem(422, { error: 'bad-request', message, errors: [{ path: 'pump', message }] });
+      const words = worded('server.noSuchPump', { pump: String(pump) });
+      throw new ApiProblem(422, bodyOf('bad-request', words, { errors: [{ path: 'pump', message: said(words) }] }));
     }
     return { study: JSON.stringify(document), pump, options: { ...options, top: MOST_RANKED } };
   },
@@ -104,13 +104,13 @@ function prepare(of: ModelKind, written: Entries, at: string): PreparedModel[] {
   const judged = judgeCatalogue(catalogueOf({ [of]: entries }));
   const wrong = judged.problems.filter((p) => p.code !== 'unknown-key');
   if (wrong.length > 0) {
-    const errors = wrong.slice(0, MOST_ERRORS).map((p) => ({
-      path: at === '' ? p.path : p.path.replace(`${of}.${Object.keys(written)[0]}`, at),
-      message: problemText(p),
-      code: p.code,
-    }));
-    const message = `Nothing was taken: ${errors[0]!.path}: ${errors[0]!.message}`;
-    throw new ApiProblem(422, { error: 'bad-catalogue', message, errors });
+    const errors = wrong
+      .slice(0, MOST_ERRORS)
+      .map((p) => fieldProblem(p, at === '' ? p.path : p.path.replace(`${of}.${Object.keys(written)[0]}`, at)));
+    throw new ApiProblem(
+      422,
+      bodyOf('bad-catalogue', worded('server.catalogueNotAccepted', { problem: firstOf(errors) }), { errors }),
+    );
   }
   return Object.entries(entries).map(([key, entry]) => {
     const read = judged[of].get(key)!;
@@ -157,21 +157,22 @@ async function readSheets(body: Uint8Array): Promise<{ name: string; rows: strin
   try {
     await book.xlsx.load(body.buffer.slice(body.byteOffset, body.byteOffset + body.byteLength) as ArrayBuffer);
   } catch {
-    throw new ApiProblem(422, { error: 'bad-spreadsheet', message: 'This is not a spreadsheet that can be read (.xlsx).' });
+    throw new ApiProblem(422, bodyOf('bad-spreadsheet', worded('server.badSpreadsheet')));
   }
   const count = { rows: 0, cells: 0, letters: 0 };
   return book.worksheets.map((sheet) => {
     count.rows += sheet.rowCount;
-    if (count.rows > MOST_ROWS) throw tooLarge(`a spreadsheet has at most ${MOST_ROWS} rows.`);
-    if (sheet.columnCount > MOST_COLUMNS) throw tooLarge(`a sheet has at most ${MOST_COLUMNS} columns (${sheet.name}).`);
+    if (count.rows > MOST_ROWS) throw tooLarge(worded('server.spreadsheetRows', { most: MOST_ROWS }));
+    if (sheet.columnCount > MOST_COLUMNS)
+      throw tooLarge(worded('server.sheetColumns', { most: MOST_COLUMNS, sheet: sheet.name }));
     const rows: string[][] = [];
     sheet.eachRow({ includeEmpty: true }, (row, number) => {
       const values = Array.isArray(row.values) ? row.values.slice(1) : [];
       const texts = Array.from(values, (v) => cellText(v));
       count.cells += texts.length;
       for (const text of texts) count.letters += text.length;
-      if (count.cells > MOST_CELLS) throw tooLarge(`a spreadsheet has at most ${MOST_CELLS} cells.`);
-      if (count.letters > MOST_LETTERS) throw tooLarge(`a spreadsheet has at most ${MOST_LETTERS} letters.`);
+      if (count.cells > MOST_CELLS) throw tooLarge(worded('server.spreadsheetCells', { most: MOST_CELLS }));
+      if (count.letters > MOST_LETTERS) throw tooLarge(worded('server.spreadsheetLetters', { most: MOST_LETTERS }));
       rows[number - 1] = texts;
     });
     return { name: sheet.name, rows: Array.from(rows, (r) => r ?? []) };

@@ -1,10 +1,10 @@
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import PQueue from 'p-queue';
 import { Piscina } from 'piscina';
-import { ApiProblem, tooLarge } from '../common/problem.js';
+import { ApiProblem, tooLarge, bodyOf } from '../common/problem.js';
 import type { Task } from './task.js';
 import { workedSeconds } from './thread-time.js';
-import { msg } from '../words.js';
+import { worded } from '../words.js';
 
 /** how often it is looked how long a thread has worked, ms */
 const LOOK_MS = 250;
@@ -110,17 +110,14 @@ export class Lane {
 }
 
 function busy(): ApiProblem {
-  const body = { error: 'busy', message: msg('server.tooManyRequestsAreWaiting') };
+  const body = bodyOf('busy', worded('server.tooManyRequestsAreWaiting'));
   return new ApiProblem(503, body, RETRY_AFTER_SECONDS);
 }
 
 function asProblem(error: unknown, limitSeconds: number | undefined): unknown {
   const { name, code } = error as { name?: string; code?: string };
   if (name === 'AbortError' && limitSeconds !== undefined)
-    return new ApiProblem(422, {
-      error: 'too-slow',
-      message: msg('server.stoppedAfterSOfCalculation', { limitSeconds }),
-    });
-  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return tooLarge(msg('server.notEnoughMemoryNothingWas'));
+    return new ApiProblem(422, bodyOf('too-slow', worded('server.stoppedAfterSOfCalculation', { limitSeconds })));
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return tooLarge(worded('server.notEnoughMemoryNothingWas'));
   return error;
 }

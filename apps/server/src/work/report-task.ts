@@ -1,11 +1,12 @@
 import { fatalProblems, runStudy } from '@cedar-knot/core';
 import { buildReport, contextOf, ledger } from '@cedar-knot/report';
 import { logoProblem, reportFile } from '@cedar-knot/report/files';
-import { problemText, writeNumbers } from '@cedar-knot/wording';
-import { ApiProblem } from '../common/problem.js';
+import { writeNumbers } from '@cedar-knot/wording';
+import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import { REPORT } from '../studies/schemas.js';
 import { envelope } from './bodies.js';
 import type { Handlers } from './task.js';
+import { worded } from '../words.js';
 
 const MOST_ERRORS = 50;
 /** letters that no file name should hold */
@@ -16,8 +17,8 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
   logo: ({ logo }) => {
     const problem = logoProblem({ report: { logo } }, 'pdf');
     if (!problem) return null;
-    const errors = [{ path: 'logo', message: problemText(problem), code: problem.code }];
-    throw new ApiProblem(422, { error: 'bad-picture', message: `logo: ${errors[0]!.message}`, errors });
+    const errors = [fieldProblem(problem, 'logo')];
+    throw new ApiProblem(422, { error: 'bad-picture', message: firstOf(errors), errors });
   },
 
   report: async ({ body }) => {
@@ -27,9 +28,8 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
     const picture = logoProblem(study, format);
     const fatal = [...fatalProblems(run), ...(picture ? [picture] : [])];
     if (fatal.length > 0) {
-      const errors = fatal.slice(0, MOST_ERRORS).map((p) => ({ path: p.path, message: problemText(p), code: p.code }));
-      const message = `Nothing was printed: ${errors[0]!.path ? `${errors[0]!.path}: ` : ''}${errors[0]!.message}`;
-      throw new ApiProblem(422, { error: 'bad-study', message, errors });
+      const errors = fatal.slice(0, MOST_ERRORS).map((p) => fieldProblem(p));
+      throw new ApiProblem(422, bodyOf('bad-study', worded('server.reportNotCreated', { problem: firstOf(errors) }), { errors }));
     }
     writeNumbers(numbers);
     try {

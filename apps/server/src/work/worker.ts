@@ -7,14 +7,14 @@ import {
   type ProblemCode,
   type Study,
 } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
-import { ApiProblem } from '../common/problem.js';
+import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import { CREATE, SAVE } from '../studies/schemas.js';
 import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
 import { decoded, envelope, parsed } from './bodies.js';
 import type { Handed } from './lane.js';
 import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
 import { ownThread } from './thread-time.js';
+import { worded } from '../words.js';
 
 const MOST_CHANGES = 200;
 const MOST_ERRORS = 50;
@@ -95,12 +95,6 @@ function stored(study: Study): Accepted {
 
 /** paths are those of the study, without the envelope around it */
 function refusal(problems: readonly Problem[]): ApiProblem {
-  const errors = problems.slice(0, MOST_ERRORS).map((p) => ({
-    path: p.path.replace(/^document\.?/, ''),
-    message: problemText(p),
-    code: p.code,
-  }));
-  const first = errors[0]!;
-  const message = `The study was not taken: ${first.path ? `${first.path}: ` : ''}${first.message}`;
-  return new ApiProblem(422, { error: 'bad-study', message, errors });
+  const errors = problems.slice(0, MOST_ERRORS).map((p) => fieldProblem(p, p.path.replace(/^document\.?/, '')));
+  return new ApiProblem(422, bodyOf('bad-study', worded('server.studyNotAccepted', { problem: firstOf(errors) }), { errors }));
 }

@@ -32,6 +32,15 @@ describe('a refusal', () => {
     expect(wordsOf(await failure(api.importText('')))).toBe('The file is empty.');
   });
 
+  test('that says codes and values is worded here, in the units of the person', async () => {
+    const words = { word: 'server.notFound', values: { what: { word: 'server.study', values: { id: 'x1' } } } };
+    fetched(() => answer(404, { error: 'not-found', message: 'in English', words }));
+    expect((await failure(api.get('x1'))).message).toBe('Not found: study x1.');
+    const detail = { reason: 'missing', key: 'length', label: { word: 'field.length' } };
+    fetched(() => answer(422, { message: 'bad', errors: [{ path: 'p', message: 'in English', problem: { code: 'missing', where: [], detail } }] })); // prettier-ignore
+    expect(wordsOf(await failure(api.importText('{}')))).toBe('p: Length ("length") is missing.');
+  });
+
   test('without words says its status; a server that is not there is told from one that refuses', async () => {
     fetched(() => answer(502, '<html>'));
     expect((await failure(api.list())).message).toBe('The application responded with status 502.');

@@ -24,6 +24,8 @@ import type {
   Vary,
   Wanted,
 } from '@cedar-knot/core';
+import { problemText, register, said, type Worded } from '@cedar-knot/wording';
+import { shownUnits } from '../state/units.js';
 import { msg } from '../words.js';
 
 /** A refusal by the server, with its words; `status` 0 means that it could not be reached. */
@@ -107,10 +109,32 @@ function pause(ms: number, signal: AbortSignal | undefined): Promise<void> {
   });
 }
 
-function refused(status: number, answer: unknown): ApiError {
-  const { message, errors, ...rest } = answer as { message?: string; errors?: FieldProblem[] };
-  return new ApiError(status, message ?? msg('app.theApplicationRespondedWithStatus', { status }), errors ?? [], rest);
+/** What the server says, as codes and values where it has them, and in English. */
+interface Refusal {
+  message?: string;
+  words?: Worded;
+  errors?: FieldProblem[];
 }
+
+/** The refusal in the words and units of the person. */
+async function refused(status: number, answer: Refusal): Promise<ApiError> {
+  const { message, words, errors = [], ...rest } = answer;
+  const fallback = message ?? msg('app.theApplicationRespondedWithStatus', { status });
+  return new ApiError(status, words ? await wordedHere(words, fallback) : fallback, errors.map(fieldHere), rest);
+}
+
+/** the server's part of the catalogue comes when it is first needed; where it cannot be had, its English stands */
+const wordedHere = (words: Worded, fallback: string): Promise<string> =>
+  import('@cedar-knot/wording/en/server').then(
+    ({ default: part }) => {
+      register(part);
+      return said(words);
+    },
+    () => fallback,
+  );
+
+const fieldHere = (e: FieldProblem): FieldProblem =>
+  e.problem ? { ...e, message: problemText({ ...e.problem, path: e.path }, shownUnits({})) } : e;
 
 /** @param body sent as JSON; a text or a file as it is */
 async function call<T>(method: string, path: string, body?: unknown, isText = false): Promise<T> {
@@ -125,7 +149,7 @@ async function call<T>(method: string, path: string, body?: unknown, isText = fa
   });
   const answer: unknown = await response.json().catch(() => ({}));
   if (response.ok) return answer as T;
-  throw refused(response.status, answer);
+  throw await refused(response.status, answer as Refusal);
 }
 
 export const api = {
@@ -201,7 +225,7 @@ export interface ImportSource {
   from?: string;
 }
 
-type Line<T> = T | { problem: { message: string; errors?: FieldProblem[] } };
+type Line<T> = T | { problem: Refusal };
 
 /**
  * Sends something whose answer comes a line at a time, and hands each on.
@@ -220,7 +244,7 @@ async function byLines<T extends object, R>(
     headers: { 'content-type': 'application/json' },
     signal,
   });
-  if (!response.ok || !response.body) throw refused(response.status, await response.json().catch(() => ({})));
+  if (!response.ok || !response.body) throw await refused(response.status, (await response.json().catch(() => ({}))) as Refusal);
   let rest = '';
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   for (;;) {
@@ -230,7 +254,7 @@ async function byLines<T extends object, R>(
     rest = lines.pop()!;
     for (const text of lines) {
       const line = JSON.parse(text) as Line<T | { result: R }>;
-      if ('problem' in line) throw new ApiError(422, line.problem.message, line.problem.errors ?? []);
+      if ('problem' in line) throw await refused(422, line.problem);
       if ('result' in line) return line.result;
       onLine(line);
     }
@@ -298,6 +322,6 @@ async function fileFrom(path: string, body: object, signal?: AbortSignal): Promi
     headers: { 'content-type': 'application/json' },
     ...(signal ? { signal } : {}),
   });
-  if (!response.ok) throw refused(response.status, await response.json().catch(() => ({})));
+  if (!response.ok) throw await refused(response.status, (await response.json().catch(() => ({}))) as Refusal);
   return response.blob();
 }

@@ -1,3 +1,4 @@
+import type { Problem } from '../issues/issues.js';
 import type { RawEntry, RawReport, Study } from './study.js';
 
 /** What is listed of a study that is kept. */
@@ -55,8 +56,11 @@ export interface VersionPage {
 /** One thing that is wrong with a request, at a JSON path of its body. */
 export interface FieldProblem {
   path: string;
+  /** in English */
   message: string;
   code?: string;
+  /** what it is said of, for a page that words it itself */
+  problem?: Pick<Problem, 'code' | 'where' | 'detail'>;
 }
 
 /** Kinds of things that the catalogue keeps, as its file has them. */
