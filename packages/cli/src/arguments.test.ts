@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArguments, UsageError } from './arguments.js';
+import { asksForHelp, helpText } from './help.js';
 
 const refusal = (...argv: string[]): string => {
   try {
@@ -33,6 +34,39 @@ test.each([
   [['solve', 'a', 'b'], 'Unexpected argument "b"'],
   [['curve', 'a', '--pump'], '--pump needs a value'],
 ])('%j is refused', (argv, message) => expect(refusal(...argv)).toContain(message));
+
+test('help of all commands, or of the one that is named', () => {
+  expect([['--help'], ['rank', '-h'], ['help', 'fit'], ['solve', 'help.json'], []].map(asksForHelp)).toEqual([true, true, true, false, false]); // prettier-ignore
+  const all = helpText(['--help']);
+  for (const command of [
+    'solve',
+    'curve',
+    'check',
+    'catalogue',
+    'find',
+    'rank',
+    'stages',
+    'valves',
+    'headroom',
+    'sweep',
+    'uncertainty',
+    'fit',
+    'report',
+  ])
+    expect(all).toContain(`cedar-knot ${command} `);
+  const one = helpText(['rank', '--help']);
+  expect(one).toContain('--vary diameter|speed|none');
+  expect(one).toContain('[--frequency 50]');
+  expect(one).not.toContain('cedar-knot solve');
+  expect(
+    Math.max(
+      ...all
+        .split('\n')
+        .filter((l) => l.startsWith('  '))
+        .map((l) => l.length),
+    ),
+  ).toBeLessThanOrEqual(170);
+});
 
 describe('the command itself', () => {
   const command = join(__dirname, '../../../bin/cedar-knot');

@@ -26,13 +26,15 @@ const COMMANDS = [
   'report',
 ] as const;
 
+export type Command = (typeof COMMANDS)[number];
+
 interface Arguments {
-  command: (typeof COMMANDS)[number];
+  command: Command;
   file: string;
   options: ReadonlyMap<string, string>;
 }
 
-const isCommand = (word: string | undefined): word is Arguments['command'] =>
+export const isCommand = (word: string | undefined): word is Command =>
   (COMMANDS as readonly (string | undefined)[]).includes(word);
 
 /** Reads `COMMAND FILE --name value …`; `--name=value` is the same. */

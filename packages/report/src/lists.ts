@@ -59,14 +59,14 @@ export function assumptions(c: ReportContext): Section {
       ? [
           {
             cells: [
-              'atmosphere',
+              msg('report.atmosphere'),
               numberCell(first.model!.network.atmosphere, 'absolutePressure', c.system),
               unitOf('absolutePressure', c.system),
             ],
           },
           {
             cells: [
-              'gravity',
+              msg('report.gravity'),
               numberCell(first.model!.network.gravity, 'acceleration', c.system, { figures: 6 }),
               unitOf('acceleration', c.system),
             ],
@@ -229,9 +229,9 @@ export function scenarioTable(c: ReportContext): Section {
   const addresses = [...new Set(study.scenarios.flatMap((s) => Object.keys(s.set ?? {})))];
   const heads = study.scenarios.map((s) => textColumn(scenarioName(c, s.id), 1.2));
   const inputs = [
-    { cells: ['fluid', ...study.scenarios.map((s) => s.fluid ?? '')] },
-    { cells: ['temperature', ...study.scenarios.map((s) => s.temperature ?? '')] },
-    { cells: ['role', ...study.scenarios.map((s) => s.role ?? '')] },
+    { cells: [msg('report.fluid'), ...study.scenarios.map((s) => s.fluid ?? '')] },
+    { cells: [msg('report.temperature'), ...study.scenarios.map((s) => s.temperature ?? '')] },
+    { cells: [msg('report.role'), ...study.scenarios.map((s) => s.role ?? '')] },
     {
       cells: [
         msg('report.hoursPerYear'),
@@ -255,7 +255,7 @@ export function scenarioTable(c: ReportContext): Section {
     })),
   );
   const verdicts = {
-    cells: ['verdict', '', ...study.scenarios.map((s) => verdictOf(c.scenarios.find((x) => x.id === s.id), s.judged !== false))] as Cell[], // prettier-ignore
+    cells: [msg('report.verdict'), '', ...study.scenarios.map((s) => verdictOf(c.scenarios.find((x) => x.id === s.id), s.judged !== false))] as Cell[], // prettier-ignore
   };
   return {
     part: 'scenarios',
@@ -277,13 +277,13 @@ function verdictOf(s: SolvedScenario | undefined, isJudged: boolean): string {
 }
 
 const BREAKDOWN: readonly (readonly [keyof HeadBreakdown, string])[] = [
-  ['lift', 'lift'],
-  ['pressure', 'pressure'],
-  ['velocity', 'velocity'],
-  ['well', 'wells'],
-  ['pipes', 'pipes'],
-  ['fittings', 'fittings'],
-  ['devices', 'equipment'],
+  ['lift', msg('report.lift')],
+  ['pressure', msg('report.pressure')],
+  ['velocity', msg('report.velocity')],
+  ['well', msg('report.wells')],
+  ['pipes', msg('report.pipes')],
+  ['fittings', msg('report.fittings')],
+  ['devices', msg('report.equipment2')],
   ['valves', msg('report.controlValves')],
   ['otherPumps', msg('report.otherPumps')],
   ['columns', msg('report.warmAndColdColumns')],
@@ -297,7 +297,7 @@ export function breakdown(c: ReportContext): Section | null {
     if (own.length === 0) return [];
     const part = (key: keyof HeadBreakdown) => own.map((s) => numberCell(s.result!.breakdowns[e.id]![key], 'head', c.system, { from: `breakdown.${e.id}.${key}`, scenario: s.id })); // prettier-ignore
     const rows = BREAKDOWN.map(([key, label]) => ({ cells: [label, ...part(key)] as Cell[] })).filter((r) => r.cells.slice(1).some((x) => typeof x === 'object' && x !== null && x.si !== 0)); // prettier-ignore
-    const head = { cells: ['head', ...own.map((s) => numberCell((s.result!.elements[e.id] as PumpResult).head, 'head', c.system, { from: `${e.id}.head`, scenario: s.id }))] as Cell[] }; // prettier-ignore
+    const head = { cells: [msg('report.head2'), ...own.map((s) => numberCell((s.result!.elements[e.id] as PumpResult).head, 'head', c.system, { from: `${e.id}.head`, scenario: s.id }))] as Cell[] }; // prettier-ignore
     return [{ kind: 'table', caption: named(e.id, e.name), columns: [textColumn('', 1.4), ...own.map((s) => column(scenarioName(c, s.id), 'head', c.system))], rows: [...rows, head] }]; // prettier-ignore
   });
   return blocks.length === 0
@@ -334,7 +334,7 @@ export function energy(c: ReportContext): Section | null {
     { label: msg('report.electricity'), unit: 'kWh/a' },
   ];
   const price = c.study.economics?.energyPrice;
-  const sum = { isSum: true, cells: ['all', '', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
+  const sum = { isSum: true, cells: [msg('report.all'), '', null, null, numberCell(whole, 'number', c.system)] as Cell[] };
   const isShown = (_: unknown, i: number): boolean => isGroup || i !== 1;
   const all = [...rows, sum].map((r) => ({ ...r, cells: r.cells.filter(isShown) }));
   const blocks: Block[] = [{ kind: 'table', columns: columns.filter(isShown), rows: all }];

@@ -1,4 +1,5 @@
 import {
+  ELEMENT_KINDS,
   withUnits,
   SERVICE_WORDS,
   suctionState,
@@ -24,10 +25,10 @@ import { msg } from './words.js';
 export type Row = readonly [label: string, shown: Shown, of: (s: SolvedScenario) => unknown, key?: string];
 
 const LIQUID: readonly Row[] = [
-  ['liquid', 'number', (s) => s.model!.fluidName],
-  ['temperature', 'temperature', (s) => s.model!.temperature],
-  ['density', 'density', (s) => s.model!.fluid.density],
-  ['viscosity', 'viscosity', (s) => s.model!.fluid.viscosity],
+  [msg('report.liquid'), 'number', (s) => s.model!.fluidName],
+  [msg('report.temperature'), 'temperature', (s) => s.model!.temperature],
+  [msg('report.density'), 'density', (s) => s.model!.fluid.density],
+  [msg('report.viscosity'), 'viscosity', (s) => s.model!.fluid.viscosity],
   [msg('report.vapourPressure'), 'absolutePressure', (s) => s.model!.fluid.vapourPressure],
 ];
 
@@ -164,7 +165,11 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     ['NPSHA', 'head', per((r) => r.npsha), 'npsha'],
     msg('report.suction'),
     [msg('report.headOfTheSupplyOver'), 'head', suction((x) => x.static)],
-    ['priming', 'number', suction((x) => (x.isFlooded ? msg('report.floodedSelfFilling') : msg('report.liftPrimingRequired')))],
+    [
+      msg('report.priming'),
+      'number',
+      suction((x) => (x.isFlooded ? msg('report.floodedSelfFilling') : msg('report.liftPrimingRequired'))),
+    ],
     [msg('report.greatestStaticLift'), 'head', suction((x) => x.greatestLift)],
     [msg('report.inletVelocity'), 'velocity', suction((x) => x.velocity)],
     [
@@ -179,10 +184,10 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     [msg('report.relativeToBepFlowPer'), 'percent', tripped((t) => t.flowRatio)],
     msg('report.performance'),
     ['NPSHR', 'head', per((r) => r.npshr), 'npshr'],
-    ['speed', 'speed', per((r) => r.speed), 'speed'],
+    [msg('report.speed'), 'speed', per((r) => r.speed), 'speed'],
     [msg('report.impellerDiameter'), 'diameter', per((r) => r.diameter), 'diameter'],
-    ['stages', 'count', per((r) => r.stages), 'stages'],
-    ['efficiency', 'percent', per((r) => r.efficiency), 'efficiency'],
+    [msg('report.stages'), 'count', per((r) => r.stages), 'stages'],
+    [msg('report.efficiency2'), 'percent', per((r) => r.efficiency), 'efficiency'],
     [msg('report.shaftPower'), 'power', per((r) => r.shaftPower), 'shaftPower'],
     [msg('report.hydraulicPower'), 'power', per((r) => r.hydraulicPower), 'hydraulicPower'],
     [msg('report.highestShaftPowerOnThe'), 'power', per((r) => r.greatestPower), 'greatestPower'],
@@ -212,12 +217,12 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
   const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
   const construction = facts(
     [
-      ['maker', words(entry.maker)],
-      ['model', words(entry.name) ?? (typeof e.pump === 'string' ? e.pump : undefined)],
-      ['type', words(entry.type)],
-      ['size', words(entry.size)],
-      ['materials', words(entry.materials)],
-      ['liquids', words(entry.liquids)],
+      [msg('report.maker'), words(entry.maker)],
+      [msg('report.model'), words(entry.name) ?? (typeof e.pump === 'string' ? e.pump : undefined)],
+      [msg('report.type'), words(entry.type)],
+      [msg('report.size'), words(entry.size)],
+      [msg('report.materials'), words(entry.materials)],
+      [msg('report.liquids'), words(entry.liquids)],
       [msg('report.speedOfTheCurve'), numberCell(p?.speed, 'speed', c.system)],
       [msg('report.largestImpeller'), numberCell(p?.maxDiameter ?? p?.curves.at(-1)?.diameter, 'diameter', c.system)],
       [
@@ -241,12 +246,18 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
         typeof e.service === 'string' ? said(SERVICE_WORDS[e.service as Service]) : undefined,
       ],
       [msg('report.driveEfficiency'), motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
-      ['voltage', numberCell(motor?.voltage, 'voltage', c.system)],
-      ['curve', entry.typical === true ? msg('report.typicalReplaceByTheMakers') : undefined],
+      [msg('report.voltage'), numberCell(motor?.voltage, 'voltage', c.system)],
+      [msg('report.curve'), entry.typical === true ? msg('report.typicalReplaceByTheMakers') : undefined],
     ],
     msg('report.pumpAndDriver'),
   );
   return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDataSheet'), name: msg('report.pump') }, [condition, construction]);
+}
+
+/** `outlet-pressure` → outlet pressure held */
+function modeText(mode: string): string {
+  const field = ELEMENT_KINDS['control-valve'].fields.mode!;
+  return said((field.type === 'choice' && field.words?.[mode]) || mode);
 }
 
 /** The data sheet of a control valve: fields as IEC 60534-7 asks for them, as far as the study knows them. */
@@ -257,37 +268,37 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
   const condition = byScenario(c, e.id, [
     msg('report.serviceConditions'),
     ...LIQUID,
-    ['flow', 'flow', per((r) => r.flow), 'flow'],
+    [msg('report.flow2'), 'flow', per((r) => r.flow), 'flow'],
     [msg('report.inletPressure'), 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
     [msg('report.outletPressure'), 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
-    ['drop', 'pressureDifference', per((r) => r.drop), 'drop'],
+    [msg('report.drop'), 'pressureDifference', per((r) => r.drop), 'drop'],
     msg('report.sizingIec6053421'),
     [msg('report.chokedDrop'), 'pressureDifference', per((r) => r.chokedDrop), 'chokedDrop'],
     [msg('report.requiredKv'), 'number', per((r) => r.kv), 'kv'],
     [msg('report.requiredCv'), 'number', per((r) => r.cv), 'cv'],
     [msg('report.pipingFactorFp'), 'number', per((r) => r.fp), 'fp'],
     [msg('report.reynoldsFactorFr'), 'number', per((r) => r.fr), 'fr'],
-    ['travel', 'percent', per((r) => r.opening), 'opening'],
-    ['choked', 'number', per((r) => (r.choked ? 'yes' : 'no'))],
+    [msg('report.travel'), 'percent', per((r) => r.opening), 'opening'],
+    [msg('report.choked'), 'number', per((r) => (r.choked ? 'yes' : 'no'))],
     [msg('report.flowRegime'), 'number', (s) => noiseIn(s, e.id)],
   ]);
   const construction = facts(
     [
-      ['maker', entry.maker as string | undefined],
-      ['model', (entry.name as string | undefined) ?? (typeof e.valve === 'string' ? e.valve : undefined)],
-      ['type', (entry.type ?? entry.body) as string | undefined],
+      [msg('report.maker'), entry.maker as string | undefined],
+      [msg('report.model'), (entry.name as string | undefined) ?? (typeof e.valve === 'string' ? e.valve : undefined)],
+      [msg('report.type'), (entry.type ?? entry.body) as string | undefined],
       [msg('report.nominalSize'), entry.size as string | undefined],
       [msg('report.pressureClass'), entry.pressureClass as string | undefined],
       [msg('report.pressureRating'), ratingCell(c, v?.ratedPressure ?? v?.ratingTable)],
       [msg('report.ratedKv'), numberCell(v?.ratedKv, 'number', c.system)],
       [msg('report.inherentCharacteristic'), v?.characteristic],
-      ['rangeability', numberCell(v?.rangeability, 'number', c.system)],
+      [msg('report.rangeability'), numberCell(v?.rangeability, 'number', c.system)],
       ['FL', numberCell(v?.fl, 'number', c.system)],
       ['xFz', numberCell(v?.xfz, 'number', c.system)],
       [msg('report.allowableDrop'), numberCell(v?.maxDrop, 'pressureDifference', c.system)],
-      ['holds', typeof e.mode === 'string' ? e.mode.replaceAll('-', ' ') : undefined],
+      [msg('report.holds'), typeof e.mode === 'string' ? modeText(e.mode) : undefined],
     ],
-    'Valve',
+    msg('report.valve'),
   );
   return sheetOf(c, 'valve-sheet', e, { title: msg('report.controlValveDataSheet'), name: msg('report.valve') }, [
     condition,

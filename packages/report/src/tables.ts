@@ -2,6 +2,7 @@ import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { cellText, isNumber, type Cell, type ReportDocument } from './document.js';
 import type { LedgerRow } from './ledger.js';
+import { msg } from './words.js';
 import { LEDGER_HEADS, ledgerCells } from './workbook.js';
 
 /** what a spreadsheet would take for a formula is marked as text; a quantity like "-5 m" stays as it is */
@@ -27,6 +28,6 @@ export async function reportZip(report: ReportDocument, rows: readonly LedgerRow
     });
     s.blocks.forEach((b, i) => b.kind === 'figure' && zip.file(`${s.name} ${i + 1}.svg`, b.svg));
   }
-  zip.file('Ledger.csv', ledgerCsv(rows));
+  zip.file(`${msg('report.ledgerSheet')}.csv`, ledgerCsv(rows));
   return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' });
 }

@@ -57,7 +57,7 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
     }
     sheet.columns.forEach((c, k) => (c.width = k === 0 ? 34 : 16));
   }
-  const all = sheetNamed('Ledger', 1);
+  const all = sheetNamed(msg('report.ledgerSheet'), 1);
   all.addRow(LEDGER_HEADS).font = { bold: true };
   for (const r of rows) putRow(all, ledgerCells(r), false);
   all.columns.forEach((c, k) => (c.width = k < 5 ? 18 : 14));
@@ -76,7 +76,16 @@ function putLetterhead(book: Excel.Workbook, sheet: Excel.Worksheet, { company, 
   sheet.addImage(id, { tl: { col: 7, row: 0 }, ext: LOGO });
 }
 
-export const LEDGER_HEADS = ['scenario', 'line', 'id', 'kind', 'figure', 'value', 'unit', msg('report.siValue')];
+export const LEDGER_HEADS = [
+  msg('report.scenario'),
+  msg('report.line'),
+  msg('report.id'),
+  msg('report.kind'),
+  msg('report.figure'),
+  msg('report.value'),
+  msg('report.unit'),
+  msg('report.siValue'),
+];
 
 export function ledgerCells(r: LedgerRow): Cell[] {
   const { cell } = r;
