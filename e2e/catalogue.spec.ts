@@ -258,8 +258,8 @@ test('a duty begins a study with the pump that was found; the duty is met', asyn
 test('valves and motors have their pages; the list sorts, filters and exports; US units', async ({ page }) => {
   await page.goto('/catalogues/valves');
   await expect(models(page).first()).toBeVisible();
-  await page.getByRole('button', { name: 'rated Kv' }).click();
-  await page.getByRole('button', { name: 'rated Kv' }).click();
+  await page.getByRole('button', { name: 'Rated Kv' }).click();
+  await page.getByRole('button', { name: 'Rated Kv' }).click();
   await expect(models(page).first()).toContainText('Ternel BF 600');
   await models(page).first().click();
   await expect(page.getByRole('img', { name: 'Kv and FL over travel' })).toBeVisible();

@@ -80,7 +80,7 @@ export default {
   'app.hasNoLength': '{id} has no length.',
   'app.hasNoLengthToSplit': '{last} has no length to split.',
   'app.head': 'head, {unit}',
-  'app.head2': 'head {unit}',
+  'app.head2': 'Head {unit}',
   'app.head3': 'Head',
   'app.holdsNeitherAFlowNor': '{valve} holds neither a flow nor a pressure: nothing to split.',
   'app.impellerDiameter': 'Impeller diameter',

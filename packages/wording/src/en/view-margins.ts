@@ -61,7 +61,7 @@ export default {
   'view.margins.itIsAtTheEnd': ' It is at the end of the allowed range.',
   'view.margins.itSolves': 'it solves',
   'view.margins.judged': 'Judged',
-  'view.margins.limit': 'limit',
+  'view.margins.limit': 'Limit',
   'view.margins.limitOrigin': 'limit{own, select, yes {, of this study} other {, by default}}',
   'view.margins.line': 'Line {l}',
   'view.margins.margin': 'Margin',

@@ -41,7 +41,7 @@ export default {
   'view.pumps.controlMethodsAreComparedWhere': 'Control methods are compared where the pump has a curve and a required flow.',
   'view.pumps.controlValves': 'Control valves',
   'view.pumps.cos': 'cos φ',
-  'view.pumps.cost': 'cost',
+  'view.pumps.cost': 'Cost',
   'view.pumps.diameterMm': '{pump}: Ø {mm} mm',
   'view.pumps.diameterStages': 'Ø, stages',
   'view.pumps.differenceToTheFirst': 'Difference to the first',

@@ -75,7 +75,7 @@ test('a pump’s figures in the units that are shown', () => {
   expect(Number(us.flow)).toBeCloseTo(396, 0);
   expect(Number(us.head)).toBeCloseTo(164, 0);
   expect(Number(us.power)).toBeCloseTo(21.5, 1);
-  expect(COLUMNS_OF.pumps.find((c) => c.key === 'head')!.name(displayIn('us'))).toBe('head ft');
+  expect(COLUMNS_OF.pumps.find((c) => c.key === 'head')!.name(displayIn('us'))).toBe('Head ft');
 });
 
 test('what a maker does not say is a dash, never a zero; several stages are a range', () => {

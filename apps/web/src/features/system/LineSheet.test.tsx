@@ -150,8 +150,8 @@ test('in US units outlets and losses stand in feet, what was typed in its own un
     ),
   );
   await act(settle);
-  expect(screen.getByRole('columnheader', { name: 'outlet ft' })).toBeTruthy();
-  expect(screen.getByRole('columnheader', { name: 'loss ft' })).toBeTruthy();
+  expect(screen.getByRole('columnheader', { name: 'Outlet ft' })).toBeTruthy();
+  expect(screen.getByRole('columnheader', { name: 'Loss ft' })).toBeTruthy();
   const first = store.getState().study.lines[0]!.elements[0]!.id;
   expect(cell(first, 'outlet').textContent).toBe('3 m');
 });

@@ -158,7 +158,7 @@ function LargestTable({ sights }: { sights: LongSights }) {
             <th className={lead} colSpan={2}>
               {msg('view.system.scenario')}
             </th>
-            <th className={head}>{msg('app.now')}</th>
+            <th className={head}>{msg('view.system.nowColumn')}</th>
             <th className={head} style={{ width: W }}>
               {ticks[0]} … {ticks.at(-1)}
             </th>
