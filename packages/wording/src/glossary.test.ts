@@ -1,7 +1,7 @@
-import { CHECK_CODES, CHECKS } from '@cedar-knot/core';
+import { CHECK_CODES, CHECKS, studySchema } from '@cedar-knot/core';
 import en from './en/glossary.js';
 import { said } from './words.js';
-import { glossary, glossaryEntry } from './glossary.js';
+import { glossary, glossaryEntry, OF_ENTRIES } from './glossary.js';
 
 /* Terms and checks: each once, with what explains it. */
 
@@ -34,4 +34,18 @@ test('entries stand by name, each once, and no words are left over', () => {
     ...terms.flatMap((t) => [`glossary.term.${t}.name`, `glossary.term.${t}.meaning`]),
   ];
   expect(new Set(Object.keys(en))).toEqual(new Set(used));
+});
+
+test('the entries that are explained are entries of the study file, and their terms have entries', () => {
+  const keys = new Set<string>();
+  const walk = (x: unknown): void => {
+    if (typeof x !== 'object' || x === null) return;
+    for (const [key, value] of Object.entries(x)) {
+      if (key === 'properties') Object.keys(value as object).forEach((k) => keys.add(k));
+      walk(value);
+    }
+  };
+  walk(studySchema(said));
+  expect(Object.keys(OF_ENTRIES).filter((key) => !keys.has(key))).toEqual([]);
+  expect(Object.values(OF_ENTRIES).filter((term) => glossaryEntry(term) === undefined)).toEqual([]);
 });

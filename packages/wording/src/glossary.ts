@@ -196,3 +196,54 @@ function limitOf(code: CheckCode, system: UnitSystem): string {
   const shown = (x: number): string => checkValue(code, x, system);
   return typeof limit === 'number' ? `${SIGN[sense]} ${shown(limit)}`.trim() : `${shown(limit[0])} – ${shown(limit[1])}`;
 }
+
+/** entries whose label is a term of the glossary, or whose value a check is about */
+export const OF_ENTRIES: Readonly<Record<string, Term | CheckCode>> = {
+  roughness: 'roughness',
+  npshr: 'npshr',
+  npshrCriterion: 'npsh3',
+  efficiency: 'efficiency',
+  flow: 'flow',
+  head: 'head',
+  requiredFlow: 'delivered-flow',
+  requiredPressure: 'delivered-pressure',
+  kv: 'kv',
+  cv: 'cv',
+  ratedKv: 'kv',
+  ratedCv: 'cv',
+  fl: 'fl',
+  xfz: 'xfz',
+  opening: 'opening',
+  characteristic: 'inherent-characteristic',
+  rated: 'rated-point',
+  stages: 'number-of-stages',
+  diameter: 'trim',
+  variableSpeed: 'vfd',
+  minSpeed: 'speed-range',
+  maxSpeed: 'speed-range',
+  running: 'parallel-operation',
+  standby: 'standby-pump',
+  minFlow: 'minimum-continuous-flow',
+  bestFlow: 'bep',
+  preferredRegion: 'por',
+  allowableRegion: 'aor',
+  derating: 'derating',
+  service: 'npsh-difference',
+  density: 'sg',
+  vapourPressure: 'vapour-pressure',
+  specificCapacity: 'specific-capacity',
+  pressureClass: 'pressure-class',
+  ratedPressure: 'pressure-class',
+  casingPressure: 'casing-pressure',
+  designPressure: 'highest-pressure',
+  maxTemperature: 'fluid-temperature',
+  startsPerHour: 'motor-starts',
+  startTorque: 'starting-torque',
+  solidsPassage: 'solids-passage',
+  freeGas: 'free-gas',
+  grade: 'head-tolerance',
+};
+
+/** What the glossary has of an entry, by its key: `npshr`; undefined where the label says all. */
+export const termOfEntry = (key: string): Term | CheckCode | undefined =>
+  Object.hasOwn(OF_ENTRIES, key) ? OF_ENTRIES[key] : undefined;

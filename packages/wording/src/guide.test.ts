@@ -21,8 +21,7 @@ test('every label of the user guide stands in the catalogue', () => {
       // `From the largest required flow, {flow} {unit}`, `Loss {unit}`
       return (
         text === label ||
-        (text.startsWith(label) &&
-          (text.length < label.length + LONGER || /^,? ?\{/.test(text.slice(label.length))))
+        (text.startsWith(label) && (text.length < label.length + LONGER || /^,? ?\{/.test(text.slice(label.length))))
       );
     });
   expect(labels.filter((label) => !isSaid(label))).toEqual([]);

@@ -18,4 +18,4 @@ export { doubtText } from './doubts.js';
 export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';
 export { register, said, text, worded, type Worded, type Key, type TextOf, type ValuesOf } from './messages.js';
-export { glossary, glossaryEntry, type GlossaryEntry, type Term } from './glossary.js';
+export { glossary, glossaryEntry, termOfEntry, type GlossaryEntry, type Term } from './glossary.js';

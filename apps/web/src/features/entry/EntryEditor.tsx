@@ -9,6 +9,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay } from '../context.js';
 import { RowsTable } from './RowsTable.js';
 import { SweepThis } from './SweepThis.js';
+import { ExplainEntry } from '../help/Explain.js';
 import { msg } from './words.js';
 
 /** Where an entry is changed: a path in it and its new value, or that it goes. */
@@ -314,7 +315,12 @@ function OneField({
         onCommit={onPut}
         optional={!field.required}
         isText={isWide}
-        mark={of !== undefined && field.type !== 'text' && <SweepThis address={`${of}.${name}`} label={`${of} ${label}`} />}
+        mark={
+          <>
+            <ExplainEntry name={name} />
+            {of !== undefined && field.type !== 'text' && <SweepThis address={`${of}.${name}`} label={`${of} ${label}`} />}
+          </>
+        }
       />
     </div>
   );

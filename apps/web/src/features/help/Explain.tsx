@@ -1,4 +1,4 @@
-import { glossaryEntry } from '@cedar-knot/wording';
+import { glossaryEntry, termOfEntry } from '@cedar-knot/wording';
 import { CircleQuestionMark } from 'lucide-react';
 import { useGlossary } from '../../state/glossary.js';
 import { msg } from './words.js';
@@ -19,5 +19,13 @@ export function Explain({ term, className = '' }: { term: string; className?: st
     >
       <CircleQuestionMark size={13} aria-hidden="true" />
     </button>
+  );
+}
+
+/** Behind the label of an entry, seen while the pointer or the focus is there; nothing for an entry that is no term. */
+export function ExplainEntry({ name }: { name: string }) {
+  const term = termOfEntry(name);
+  return term === undefined ? null : (
+    <Explain term={term} className="hidden group-focus-within:inline-flex group-hover:inline-flex" />
   );
 }

@@ -8,6 +8,7 @@ import { TypedField } from '../../ui/TypedField.js';
 import { useDisplay, useStudy } from '../context.js';
 import { SweepThis } from '../entry/SweepThis.js';
 import { Select } from '../../ui/Select.js';
+import { ExplainEntry } from '../help/Explain.js';
 import { msg } from './words.js';
 
 /** entries without which a thing cannot stand: an empty field keeps what was there */
@@ -28,6 +29,7 @@ export function Entry({ id, name, field, value }: { id: string; name: string; fi
   };
   const mark = (
     <>
+      <ExplainEntry name={name} />
       <SweepThis address={`${id}.${name}`} label={`${id} ${label}`} />
       {value !== undefined && field.type !== 'list' && <Whose id={id} name={name} label={label} value={value} />}
     </>
