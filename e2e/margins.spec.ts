@@ -71,7 +71,7 @@ test('a cell says what would bring it to its limit; a limit is changed where it 
   await page.locator('[data-check=npsh-ratio] [data-cell=fouled]').click();
 
   await page.getByRole('button', { name: '≥ 1.30' }).click();
-  await page.getByLabel('limit', { exact: true }).fill('0.95');
+  await page.getByLabel('Limit', { exact: true }).fill('0.95');
   await page.getByLabel('reason').fill('agreed with the maker');
   await page.getByRole('button', { name: 'Set', exact: true }).click();
   await settled(page);

@@ -36,7 +36,7 @@ test('parts are chosen, a limit that is changed is seen on its sheet, figures ar
   await page.goto(`/studies/${id}/margins`);
   await page.locator('[data-check=npsh-ratio] [data-cell=fouled]').click();
   await page.getByRole('button', { name: '≥ 1.30' }).click();
-  await page.getByLabel('limit', { exact: true }).fill('0.95');
+  await page.getByLabel('Limit', { exact: true }).fill('0.95');
   await page.getByLabel('reason').fill('agreed with the maker');
   await page.getByRole('button', { name: 'Set', exact: true }).click();
   await settled(page);

@@ -345,7 +345,7 @@ export default {
   'quantity.elevation': 'elevation',
   'quantity.water-level-at-rest': 'water level at rest',
   'quantity.flow-out-of-the-well': 'flow out of the well',
-  'quantity.liquid-level-above-the-nozzle': 'liquid level above the nozzle',
+  'quantity.liquid-level-above-the-nozzle': 'liquid level above nozzle',
   'quantity.pressure-on-the-surface-gauge': 'pressure on the surface, gauge',
   'source.bernoulli-liquid-at-rest': 'Bernoulli, liquid at rest',
   'source.bernoulli': 'Bernoulli',

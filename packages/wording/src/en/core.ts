@@ -668,7 +668,7 @@ export default {
   'field.concentration-of-glycol': 'Concentration, kg glycol per kg',
   'field.density-at-15': 'Density at 15 °C',
   'field.salinity': 'Salinity, kg salt per kg',
-  'field.liquid-level-above-nozzle': 'Liquid level above the nozzle',
+  'field.liquid-level-above-nozzle': 'Liquid level above nozzle',
   'figure.head.outlet': 'Out',
   'figure.head.gas': 'Gas',
 } as const;

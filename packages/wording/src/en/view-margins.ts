@@ -19,7 +19,7 @@ export default {
   'view.margins.band': '± band',
   'view.margins.belowItsLowerLimitBy': 'Below its lower limit by {away}.',
   'view.margins.byKind': 'By kind',
-  'view.margins.byScenario': 'by scenario',
+  'view.margins.byScenario': 'By scenario',
   'view.margins.calculating': 'Calculating …',
   'view.margins.calculation': 'Calculation',
   'view.margins.cancel': 'Cancel',
@@ -33,7 +33,7 @@ export default {
   'view.margins.distribution': 'Distribution',
   'view.margins.drawing': 'Drawing …',
   'view.margins.eachAloneNearestFirst': 'each alone, nearest first',
-  'view.margins.elevationOfTheGauge': 'elevation of the gauge',
+  'view.margins.elevationOfTheGauge': 'Elevation of the gauge',
   'view.margins.enterInstrumentReadingsInThe':
     'Enter instrument readings in the scenario in which the plant ran. Each is compared with the model here. Wear, roughness, fouling or a level can be fitted to them.',
   'view.margins.enterOnTheLeftWhich':
@@ -53,7 +53,7 @@ export default {
   'view.margins.inTheCells': 'In the cells',
   'view.margins.input': 'Input',
   'view.margins.inputsThatReachTheLimit': 'Inputs that reach the limit',
-  'view.margins.instrument': 'instrument',
+  'view.margins.instrument': 'Instrument',
   'view.margins.instrumentWhereWhatReadingElevation': 'instrument, where, what, reading, elevation of the gauge, σ',
   'view.margins.invalidRangeExpectedToGreater': '▲ Invalid range. Expected: “to” greater than “from”.',
   'view.margins.fromItsLimit':
@@ -106,7 +106,7 @@ export default {
   'view.margins.pressureAtTheOutlet': 'pressure at the outlet',
   'view.margins.probabilityOfFailing': 'Probability of failing',
   'view.margins.rankCorrelationOfTheMargin': 'Rank correlation of the margin with each input; dashed: as entered',
-  'view.margins.reading': 'reading',
+  'view.margins.reading': 'Reading',
   'view.margins.readingAt': 'reading at {at}',
   'view.margins.readingModel': 'reading − model',
   'view.margins.readings': 'Readings',

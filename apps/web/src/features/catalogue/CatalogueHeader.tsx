@@ -62,10 +62,7 @@ export function CatalogueHeader({ kind, family, total, count, marked, onImport, 
           </Button>
           <Button onClick={() => void navigate('/catalogues/pumps/new/picture')}>
             <Crosshair size={14} aria-hidden="true" />
-            <span>
-              {msg('view.catalogue.digitiseACurve2')}
-              <span className="max-[1100px]:sr-only"> {msg('view.catalogue.digitise')}</span>
-            </span>
+            {msg('view.catalogue.digitiseACurve2')}
           </Button>
         </>
       )}

@@ -87,7 +87,7 @@ test('a static head that is not less than the head is said, and not asked for', 
 });
 
 test('one is the beginning of a study that runs through the duty; without any a typical curve is', async () => {
-  view([found('a'), found('b')]);
+  const asked = view([found('a'), found('b')]);
   const created = jest.spyOn(api, 'createFrom').mockResolvedValue({ id: 'new' } as never);
   const made = jest.spyOn(api, 'createModel').mockResolvedValue({ id: 't', kind: 'pumps', key: 't', name: 'Typical', revision: 1, entry: ENTRY } as never); // prettier-ignore
   await type('Flow', '72');
@@ -103,6 +103,8 @@ test('one is the beginning of a study that runs through the duty; without any a 
   // n·√Q/H^0.75 = 2950·√0.02/50^0.75 = 22: a radial pump; of 5000 m³/h at 2 m there is none at that speed
   await type('Flow', '5000');
   await type('Head at that flow', '2');
+  // the search that the entry begins takes the last answer away
+  await waitFor(() => expect(asked.mock.lastCall).toMatchObject([{ head: 2 }]));
   await userEvent.click(screen.getByRole('button', { name: /typical curve/ }));
   expect((await screen.findByRole('alert')).textContent).toMatch(/specific speed of 2067, outside/);
 });

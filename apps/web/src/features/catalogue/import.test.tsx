@@ -44,7 +44,7 @@ describe('problems', () => {
   test('an error that no choice mends is a matter of the columns, a mere word is only said; the rest is counted', () => {
     view([problem('a', 3, { choices: [] }), problem('b', null, { choices: [], severity: 'warning' })], OPTIONS, 40);
     const cells = (row: string): string[] => within(document.querySelector<HTMLElement>(`[data-problem-row="${row}"]`)!).getAllByRole('cell').map((c) => c.textContent); // prettier-ignore
-    expect(cells('3').at(-1)).toBe('see columns');
+    expect(cells('3').at(-1)).toBe('See columns');
     expect(cells('TC 80').at(-1)).toBe('note only');
     expect(screen.getByText('and 38 more, treated the same way')).toBeTruthy();
     cleanup();

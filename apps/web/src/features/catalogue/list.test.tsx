@@ -135,7 +135,7 @@ describe('filters', () => {
 
   test('a limit is typed in any unit and kept in SI; it can be taken away, and words narrow while they are typed', async () => {
     render(<Bar start={{}} />);
-    await userEvent.click(screen.getByRole('button', { name: 'add a filter' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add a filter' }));
     await userEvent.click(await screen.findByText('minimum head …'));
     await userEvent.type(screen.getByLabelText('minimum head'), '100 ft{Enter}');
     expect(now.minHead).toBeCloseTo(30.48, 9);

@@ -72,7 +72,7 @@ test('a further crossing is marked where the system’s curve is, as one that do
   // 20 m of lift, and little more at 20 m³/h
   expect(number(mark, 'cy')).toBeLessThan(y(20));
   expect(number(mark, 'cy')).toBeGreaterThan(y(35));
-  expect(mark.querySelector('title')!.textContent).toBe('unstable operating point');
+  expect(mark.querySelector('title')!.textContent).toBe('Unstable operating point');
   expect(mark.getAttribute('stroke-dasharray')).toBe('2 2');
 });
 

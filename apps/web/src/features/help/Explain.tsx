@@ -4,7 +4,7 @@ import { useGlossary } from '../../state/glossary.js';
 import { msg } from './words.js';
 
 /** Behind a label: opens what the glossary says of it. F1 does the same while the focus is in its row. */
-export function Explain({ term, className = '' }: { term: string; className?: string }) {
+export function Explain({ term, className = 'inline-flex' }: { term: string; className?: string }) {
   const show = useGlossary((s) => s.show);
   const name = glossaryEntry(term)?.name;
   if (name === undefined) return null;
@@ -15,7 +15,7 @@ export function Explain({ term, className = '' }: { term: string; className?: st
       aria-label={msg('view.help.explain', { name })}
       title={msg('view.help.explain', { name })}
       onClick={() => show(term)}
-      className={`text-inkq hover:text-cedar inline-flex align-[-2px] ${className}`}
+      className={`text-inkq hover:text-cedar align-[-2px] ${className}`}
     >
       <CircleQuestionMark size={13} aria-hidden="true" />
     </button>

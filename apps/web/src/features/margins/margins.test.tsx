@@ -91,9 +91,9 @@ test('a limit is changed where it stands, and its reason is kept', async () => {
   await user.click(cell('flow-region', 'night'));
   const panel = within(screen.getByRole('complementary', { name: 'Margin' }));
   await user.click(panel.getByRole('button', { name: /0\.500/ }));
-  await user.clear(panel.getByLabelText('limit'));
-  await user.type(panel.getByLabelText('limit'), '0.1 – 1.3');
-  await user.type(panel.getByLabelText('reason'), 'an hour a year');
+  await user.clear(panel.getByLabelText('Limit'));
+  await user.type(panel.getByLabelText('Limit'), '0.1 – 1.3');
+  await user.type(panel.getByLabelText('Reason'), 'an hour a year');
   await user.click(panel.getByRole('button', { name: 'Set' }));
   await act(settle);
   expect(opened.store.getState().study.limits).toEqual([{ check: 'flow-region', where: 'P-1', limit: [0.1, 1.3], reason: 'an hour a year' }]); // prettier-ignore

@@ -221,7 +221,7 @@ describe('the ledger', () => {
     expect(['day', 'night'].map((s) => Number(row.querySelector(`[data-value=${s}]`)!.textContent))).toEqual(heads.map((h) => expect.closeTo(h, 2) as number)); // prettier-ignore
     await userEvent.click(row.querySelector<HTMLElement>('[data-value=night]')!);
     expect([opened.store.getState().active, opened.store.getState().asked]).toEqual(['night', 'head']);
-    await userEvent.click(screen.getByRole('button', { name: 'columns' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
     await userEvent.click(await screen.findByRole('menuitemcheckbox', { name: /kind/ }));
     expect(ledgerOf()!.hidden).toEqual(['si', 'kind']);
     await userEvent.keyboard('{Escape}');

@@ -59,21 +59,21 @@ test('results stand under their scenarios, live: the flow that is held, its powe
 
 test('a number alone takes the unit that stood there; what is refused stays typed with its reason', async () => {
   const { sets, cell, user } = await matrix();
-  await user.click(cell('V-2 Liquid level above the nozzle in Night'));
-  const typed = screen.getByLabelText<HTMLInputElement>('V-2 Liquid level above the nozzle in Night');
+  await user.click(cell('V-2 Liquid level above nozzle in Night'));
+  const typed = screen.getByLabelText<HTMLInputElement>('V-2 Liquid level above nozzle in Night');
   await user.clear(typed);
   await user.type(typed, '2.5{Enter}');
   expect(sets()[1]!['V-2.level']).toBe('2.5 m');
-  await user.click(cell('V-2 Liquid level above the nozzle in Day'));
-  await user.clear(screen.getByLabelText('V-2 Liquid level above the nozzle in Day'));
-  await user.type(screen.getByLabelText('V-2 Liquid level above the nozzle in Day'), '3 bar{Enter}');
+  await user.click(cell('V-2 Liquid level above nozzle in Day'));
+  await user.clear(screen.getByLabelText('V-2 Liquid level above nozzle in Day'));
+  await user.type(screen.getByLabelText('V-2 Liquid level above nozzle in Day'), '3 bar{Enter}');
   expect(screen.getByRole('alert').textContent).toContain('bar');
   expect(sets()[0]!['V-2.level']).toBe('1 m');
 });
 
 test('Delete shares a cell again; a whole row is shared again with one press', async () => {
   const { sets, cell, user } = await matrix();
-  cell('V-2 Liquid level above the nozzle in Night').focus();
+  cell('V-2 Liquid level above nozzle in Night').focus();
   await user.keyboard('{Delete}');
   expect(sets()).toEqual([{ 'V-2.level': '1 m' }, { 'CV-1.flow': '40 m3/h' }, {}]);
   await user.click(screen.getByRole('button', { name: 'Use the shared CV-1 flow held' }));
@@ -83,11 +83,11 @@ test('Delete shares a cell again; a whole row is shared again with one press', a
 test('arrows go from cell to cell, from the shared value to the last scenario and no farther', async () => {
   const { cell, user } = await matrix();
   const focused = () => document.activeElement?.getAttribute('aria-label');
-  cell('V-2 Liquid level above the nozzle in Day').focus();
+  cell('V-2 Liquid level above nozzle in Day').focus();
   await user.keyboard('{ArrowLeft}{ArrowLeft}');
-  expect(focused()).toBe('V-2 Liquid level above the nozzle, shared');
+  expect(focused()).toBe('V-2 Liquid level above nozzle, shared');
   await user.keyboard('{ArrowRight}{ArrowRight}{ArrowRight}{ArrowRight}');
-  expect(focused()).toBe('V-2 Liquid level above the nozzle in Peak');
+  expect(focused()).toBe('V-2 Liquid level above nozzle in Peak');
   await user.keyboard('{ArrowUp}{ArrowUp}');
   const top = focused();
   await user.keyboard('{ArrowDown}');
@@ -96,7 +96,7 @@ test('arrows go from cell to cell, from the shared value to the last scenario an
 
 test('Shift Enter fills a value to the scenarios on the right, in one step', async () => {
   const { store, sets, cell, user } = await matrix();
-  cell('V-2 Liquid level above the nozzle in Day').focus();
+  cell('V-2 Liquid level above nozzle in Day').focus();
   const steps = store.getState().past.length;
   await user.keyboard('{Shift>}{Enter}{/Shift}');
   await act(settle);
@@ -106,7 +106,7 @@ test('Shift Enter fills a value to the scenarios on the right, in one step', asy
 
 test('a block is pasted cell by cell; what does not fit is said and the rest is taken', async () => {
   const { store, sets, cell, paste } = await matrix();
-  paste(cell('V-2 Liquid level above the nozzle in Day'), '1.1\tdeep\t1.3\t1.4');
+  paste(cell('V-2 Liquid level above nozzle in Day'), '1.1\tdeep\t1.3\t1.4');
   expect(sets().map((s) => s['V-2.level'])).toEqual(['1.1 m', '2 m', '1.3 m']);
   expect(store.getState().notice).toContain('deep');
   expect(store.getState().notice).toContain('outside the matrix');

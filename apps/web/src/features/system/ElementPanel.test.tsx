@@ -55,13 +55,13 @@ test('a limit is changed where it stands, with a reason that is kept, and given 
   const limit = () => screen.getByRole('button', { name: 'Limit of NPSH ratio at P-1' });
   expect(limit().textContent).toBe('≥ 1.30');
   await user.click(limit());
-  const typed = screen.getByLabelText('limit');
+  const typed = screen.getByLabelText('Limit');
   await user.clear(typed);
   await user.type(typed, 'x{Enter}');
   expect(screen.getByRole('alert').textContent).toContain('number');
   await user.clear(typed);
   await user.type(typed, '1.7');
-  await user.type(screen.getByLabelText('reason'), 'hot condensate');
+  await user.type(screen.getByLabelText('Reason'), 'hot condensate');
   await user.click(screen.getByRole('button', { name: 'Set' }));
   await act(settle);
   expect(store.getState().study.limits).toEqual([{ check: 'npsh-ratio', where: 'P-1', limit: 1.7, reason: 'hot condensate' }]);
@@ -76,7 +76,7 @@ test('a limit is changed where it stands, with a reason that is kept, and given 
 test('a band is typed as two, in the units of the study', async () => {
   const { store, user } = await panel('L-2', { op: 'set', path: ['units'], value: 'us' });
   await user.click(screen.getByRole('button', { name: 'Limit of Velocity at L-2' }));
-  const typed = screen.getByLabelText<HTMLInputElement>('limit');
+  const typed = screen.getByLabelText<HTMLInputElement>('Limit');
   // 1 to 4 m/s
   expect(typed.value).toBe('3.281 ft/s – 13.12 ft/s');
   await user.clear(typed);
@@ -98,7 +98,7 @@ test('a working opens what it rests on, leads back, and shows the whole chain', 
   expect(working.textContent).toContain('NPSHA = H1 − zd + (pa − pv)/(ρ·g)');
   await user.click(within(working).getByRole('button', { name: 'total head at V-1' }));
   expect(working.textContent).toContain('H = z + hl + ps/(ρ·g)');
-  expect(working.textContent).toContain('liquid level above the nozzle 2 m');
+  expect(working.textContent).toContain('liquid level above nozzle 2 m');
   await user.click(within(working).getByRole('button', { name: /back to NPSHA of P-1/ }));
   expect(working.textContent).toContain('NPSHA = H1');
   await user.click(within(working).getByRole('button', { name: 'Whole chain' }));
@@ -158,7 +158,7 @@ test('a class is entered folded away, and judged', async () => {
   await user.type(screen.getByLabelText('Class'), 'PN16{Enter}');
   await settle();
   expect(element().pressureClass).toBe('PN16');
-  expect(screen.getByRole('button', { name: 'Explain Pressure class' })).toBeTruthy();
+  expect(screen.getAllByRole('button', { name: 'Explain Pressure class' }).length).toBeGreaterThan(0);
 });
 
 test('an unknown size is said at its field, with sizes that are near, and margins are not shown as if they held', async () => {

@@ -38,7 +38,7 @@ export function Equipment() {
     const [list, id, ...keys] = (wanted ?? '').split('.');
     if (!EQUIPMENT.some((e) => e.list === list) || id === undefined) return;
     setPicked({ list: list as EquipmentList, id });
-    focusSoon(keys[0]?.endsWith('[]') ? msg('view.system.tableInput') : `[name="${keys.join('.')}"]`);
+    focusSoon(keys[0]?.endsWith('[]') ? 'table input' : `[name="${keys.join('.')}"]`);
   }, [wanted]);
   const first = EQUIPMENT.flatMap(({ list }) => Object.keys(study[list] ?? {}).map((id) => ({ list, id })))[0];
   const chosen = picked && study[picked.list]?.[picked.id] ? picked : (first ?? null);

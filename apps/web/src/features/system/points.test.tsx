@@ -24,7 +24,7 @@ describe('a point', () => {
   test('of another kind keeps what that kind knows', async () => {
     const { entry } = await view('V-2');
     await userEvent.click(screen.getByRole('combobox', { name: 'Kind of V-2' }));
-    await userEvent.click(screen.getByRole('option', { name: 'known pressure' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Known pressure' }));
     expect(entry()).toMatchObject({ kind: 'pressure', name: 'Destination', elevation: '20 m' });
     expect(entry()).not.toHaveProperty('level');
     await settle();
