@@ -173,7 +173,7 @@ test('a size that is taken in the comparison gives what the comparison showed', 
   // a cost of one's own, and a narrower band
   await page.getByLabel('Cost per metre of DN300').fill('900');
   await page.keyboard.press('Enter');
-  await page.getByLabel('Least velocity').fill('1.5');
+  await page.getByLabel('Minimum velocity').fill('1.5');
   await page.keyboard.press('Enter');
   await settled(page);
   const file = JSON.parse(await (await page.request.get(`/api/studies/${id}/file`)).text()) as {

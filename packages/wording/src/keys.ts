@@ -1017,6 +1017,7 @@ export interface Parameters {
   'view.system.coefficientOf': { which: string; name: string | number };
   'view.system.withNoFurtherCheckFailing': { unit: string | number };
   'view.system.year': { currency: string | number };
+  'view.system.abovePv': { unit: string | number };
   'view.valves.anotherPumpAs': { pump: string | number };
   'view.valves.asItIs': { pump: string | number };
   'view.valves.at': { letter: string | number; opening: string | number; verdict: string | number };

@@ -67,7 +67,7 @@ export default {
   'report.fr': '{ventingwords}, Fr {froude}',
   'report.freePassageForSolids': 'free passage for solids',
   'report.gasInTheSuctionLine': 'gas in the suction line',
-  'report.greatestStaticLift': 'greatest static lift',
+  'report.greatestStaticLift': 'maximum static lift',
   'report.groundHeavyAndHydraulicGrade':
     'Ground (heavy) and hydraulic grade by scenario, in metres of its liquid, with the allowable pressure',
   'report.head': 'head, {unit}',
@@ -90,7 +90,7 @@ export default {
   'report.inputPower': 'input power',
   'report.isNotSolvedAndNot': '{scenarioName} is not solved and not included in this report.',
   'report.largestImpeller': 'largest impeller',
-  'report.leastImpeller': 'least impeller',
+  'report.leastImpeller': 'minimum impeller',
   'report.liftPrimingRequired': 'lift: priming required',
   'report.limitsOfThisStudy': 'Limits of this study',
   'report.lineList': 'Line list',

@@ -270,4 +270,12 @@ export default {
   'view.catalogue.whichSheet': 'Which sheet?',
   'view.catalogue.withInsufficientNpsh': ', {npsh} with insufficient NPSH',
   'view.catalogue.withoutACurve': ', {unusable} without a curve',
+  'view.catalogue.mainsFact': 'Mains',
+  'view.catalogue.dutyFact': 'Duty',
+  'view.catalogue.ratedFact': 'Rated',
+  'view.catalogue.casingFact': 'Casing',
+  'view.catalogue.speedFact': 'Speed',
+  'view.catalogue.noteFact': 'Note',
+  'view.catalogue.printedFact': 'Printed',
+  'view.catalogue.bodyFact': 'Body',
 } as const;

@@ -86,11 +86,12 @@ export default {
   'view.curves.unitsRunning': 'Units running',
   'view.curves.unstableOperatingPoint': 'Unstable operating point',
   'view.curves.valve': 'valve {c}',
-  'view.curves.valveBurns': 'head loss of the valve ',
+  'view.curves.valveBurns': 'valve head loss ',
   'view.curves.valveFullyOpenAndAt': 'Valve fully open and at its opening limits',
   'view.curves.valveOpening': 'Valve opening',
   'view.curves.valveRange': 'Valve range',
   'view.curves.wear': 'Wear',
   'view.curves.withoutTheValve': '{s} without the valve',
   'view.curves.zoomToOperatingPoints': 'Zoom to operating points',
+  'view.curves.pointHead': 'Point',
 } as const;

@@ -36,4 +36,5 @@ export default {
   'view.entry.useGravityInstead': 'Use gravity instead',
   'view.entry.useOneFlForAll': 'Use one FL for all travels',
   'view.entry.viscosities': 'Viscosities',
+  'view.entry.efficiency': 'efficiency',
 } as const;

@@ -84,7 +84,7 @@ export default {
   'view.frame.scenario': 'Scenario {letter}: {s}',
   'view.frame.scenario2': 'Scenario {letter} {name}',
   'view.frame.scenarioCards': 'Scenario cards',
-  'view.frame.scenarios': 'scenarios',
+  'view.frame.scenarios': 'Scenarios',
   'view.frame.searchOrRunACommand': 'Search or run a command',
   'view.frame.select': 'Select {e}: {e2}',
   'view.frame.setPointMissed': 'set point missed',

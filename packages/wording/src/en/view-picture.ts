@@ -94,4 +94,5 @@ export default {
   'view.picture.value': '{label}, {which} value',
   'view.picture.whereTheScanIsSkewed': 'where the scan is skewed',
   'view.picture.wholeSheet': 'Whole sheet',
+  'view.picture.lin': 'lin',
 } as const;

@@ -61,7 +61,7 @@ export default {
   'view.pumps.fullImpellerSpeedByScenario': 'Full impeller, speed by scenario',
   'view.pumps.fullSpeedAndImpellerExcess': 'Full speed and impeller; excess flow returns to the supply',
   'view.pumps.governing': 'Governing:',
-  'view.pumps.greatestNpshRatio': 'Greatest NPSH ratio',
+  'view.pumps.greatestNpshRatio': 'Highest NPSH ratio',
   'view.pumps.hYear': 'h/year',
   'view.pumps.hasNoCurveOrNo': '{pump} has no curve, or no scenario requires a flow of it.',
   'view.pumps.headByNumberOfStages': 'Head by number of stages, with the system curves',
@@ -185,4 +185,8 @@ export default {
   'view.pumps.withinAllLimitsInAll': 'Within all limits in all scenarios',
   'view.pumps.withoutAUsableCurve': '{unusable} without a usable curve',
   'view.pumps.worstCheck': 'Worst check',
+  'view.pumps.equipment': 'equipment',
+  'view.pumps.pumpCause': 'pump',
+  'view.pumps.throttled': 'throttled',
+  'view.pumps.trimmed': 'trimmed',
 } as const;

@@ -22,9 +22,9 @@ export function MotorSheet({ model }: { model: ModelWhole }) {
         title={msg('view.catalogue.plate')}
         facts={[
           [msg('view.catalogue.ratedPower'), e.ratedPower],
-          ['mains', [e.voltage, e.frequency].filter(Boolean).join(', ')],
+          [msg('view.catalogue.mainsFact'), [e.voltage, e.frequency].filter(Boolean).join(', ')],
           ...sheetFacts('motors', 'data', describeEntry('motors', read), display),
-          ['duty', e.duty],
+          [msg('view.catalogue.dutyFact'), e.duty],
         ]}
       />
       <Facts

@@ -67,7 +67,10 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
           <Facts
             title={msg('app.motor')}
             facts={[
-              ['rated', motor && [motor.ratedPower, motor.voltage, motor.frequency].filter(Boolean).join(', ')],
+              [
+                msg('view.catalogue.ratedFact'),
+                motor && [motor.ratedPower, motor.voltage, motor.frequency].filter(Boolean).join(', '),
+              ],
               [msg('view.catalogue.efficiencyAt5075100'), efficiencies(motor?.efficiency)],
               [
                 msg('view.catalogue.largestDiameterEndOfCurve'),
@@ -84,9 +87,12 @@ export function PumpSheet({ model, duties }: { model: ModelWhole; duties: readon
             title={msg('view.catalogue.limits')}
             facts={[
               ...sheetFacts('pumps', 'limits', described, display),
-              ['casing', [written.casingPressure, written.maxTemperature?.replace('degC', '°C')].filter(Boolean).join(' at ')],
               [
-                'speed',
+                msg('view.catalogue.casingFact'),
+                [written.casingPressure, written.maxTemperature?.replace('degC', '°C')].filter(Boolean).join(', '),
+              ],
+              [
+                msg('view.catalogue.speedFact'),
                 [read.minSpeed, read.maxSpeed].every((v) => v !== undefined)
                   ? `${Math.round(read.minSpeed!)} – ${Math.round(read.maxSpeed!)} rpm`
                   : undefined,

@@ -24,7 +24,7 @@ export function Revisions({ model }: { model: ModelWhole }) {
               model.from ?? msg('view.catalogue.source'),
               [first.source, first.rows && msg('view.catalogue.rows2', { rows: first.rows })].filter(Boolean).join(', '),
             ],
-            ['printed', first.page],
+            [msg('view.catalogue.printedFact'), first.page],
             [msg('view.catalogue.imported2'), [who(first.by), day(first.savedAt)].filter(Boolean).join(', ')],
             [
               msg('view.catalogue.checked'),
@@ -40,7 +40,7 @@ export function Revisions({ model }: { model: ModelWhole }) {
           <Facts
             title={msg('view.catalogue.revision', { revision: model.revision })}
             facts={[
-              ['says', first.note],
+              [msg('view.catalogue.noteFact'), first.note],
               [
                 msg('view.catalogue.idInFiles'),
                 <code key="k" className="font-mono text-[11px]">

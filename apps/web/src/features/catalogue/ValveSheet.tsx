@@ -94,7 +94,7 @@ export function ValveSheet({ model }: { model: ModelWhole }) {
           title={msg('view.catalogue.data')}
           facts={[
             [msg('view.catalogue.rated', { coefficient }), rounded(valve.ratedKv * scale, 4)],
-            ['body', written.body === undefined ? undefined : spoken(String(written.body))],
+            [msg('view.catalogue.bodyFact'), written.body === undefined ? undefined : spoken(String(written.body))],
             ...sheetFacts('valves', 'data', describeEntry('valves', read), display),
           ]}
         />

@@ -9,7 +9,7 @@ import { msg } from './words.js';
 export function KnotTable({ knots }: { knots: readonly Knot[] }) {
   const display = useDisplay();
   const shown = useStudy((s) => s.shown);
-  const heads = ['knots', display.unit('flow'), display.unit('head'), 'η %', msg('view.curves.bep')];
+  const heads = [msg('view.curves.pointHead'), display.unit('flow'), display.unit('head'), 'η %', msg('view.curves.bep')];
   return (
     <table aria-label={msg('view.curves.operatingPoints')} className="w-full text-[12px]">
       <thead>

@@ -36,7 +36,7 @@ export interface AskedPoint {
 /** what stands beside the heads: of one unit at a flow, SI; on water at 20 °C where it is a power */
 type Second = 'efficiency' | 'overall' | 'power' | 'npshr' | 'difference';
 const SECOND: readonly (readonly [Second, string])[] = [
-  ['efficiency', 'efficiency'],
+  ['efficiency', msg('view.entry.efficiency')],
   ['overall', msg('view.entry.efficiencyWithTheMotor')],
   ['power', msg('app.shaftPower')],
   ['npshr', 'NPSHR'],

@@ -258,12 +258,12 @@ const BAR = 5;
 
 /** heads of the table, each with what its column has of its own */
 const HEADS = [
-  ['used', 'px-3'],
-  ['instrument', 'px-2'],
-  ['in', 'px-2'],
-  ['where', 'px-2'],
-  ['reading', 'px-2 text-right'],
-  ['model', 'px-2 text-right'],
+  [msg('view.margins.usedHead'), 'px-3'],
+  [msg('view.margins.instrumentHead'), 'px-2'],
+  [msg('view.margins.scenarioHead'), 'px-2'],
+  [msg('view.margins.locationHead'), 'px-2'],
+  [msg('view.margins.readingHead'), 'px-2 text-right'],
+  [msg('view.margins.modelHead'), 'px-2 text-right'],
   [msg('view.margins.readingModel'), 'px-2 text-right'],
   [msg('view.margins.inOfTheInstrument'), 'w-[150px] px-2'],
 ] as const;

@@ -132,7 +132,7 @@ function AxisRow({
           label={msg('view.picture.scaleOf', { label })}
           value={a.isLog ? 'log' : 'linear'}
           options={[
-            { value: 'linear', text: 'lin' },
+            { value: 'linear', text: msg('view.picture.lin') },
             { value: 'log', text: msg('view.picture.log') },
           ]}
           onChange={(v) => set((x) => ({ ...x, isLog: v === 'log' }))}

@@ -8,8 +8,8 @@ import { megawattHours } from './energyText.js';
 import { msg } from './words.js';
 
 const SCHEMES: Readonly<Record<ControlScheme['kind'], readonly [name: string, how: string]>> = {
-  throttle: ['throttled', msg('view.pumps.asItIsAValve')],
-  trim: ['trimmed', msg('view.pumps.impellerTrimmedAsFarAs')],
+  throttle: [msg('view.pumps.throttled'), msg('view.pumps.asItIsAValve')],
+  trim: [msg('view.pumps.trimmed'), msg('view.pumps.impellerTrimmedAsFarAs')],
   speed: [msg('view.pumps.variableSpeed'), msg('view.pumps.speedSetInEachScenario')],
   bypass: [msg('view.pumps.bypass'), msg('view.pumps.fullSpeedAndImpellerExcess')],
 };

@@ -7,9 +7,9 @@ import { msg } from './words.js';
 const CAUSES: readonly (readonly [keyof EnergyByCause, string, string])[] = [
   ['lift', msg('view.pumps.staticHeadAndPressure'), 'var(--ink-2)'],
   ['friction', msg('view.pumps.pipesAndFittings'), 'var(--cedar)'],
-  ['devices', 'equipment', 'var(--edge)'],
+  ['devices', msg('view.pumps.equipment'), 'var(--edge)'],
   ['valves', msg('view.pumps.controlValves'), 'var(--cedar-deep)'],
-  ['pump', 'pump', 'var(--gauge-pref)'],
+  ['pump', msg('view.pumps.pumpCause'), 'var(--gauge-pref)'],
   ['motor', msg('view.pumps.motorAndDrive'), 'var(--gauge-allow)'],
 ];
 /** px, of the largest scenario */

@@ -267,12 +267,12 @@ function Headings() {
 }
 
 const COLUMNS: readonly (readonly [keyof RawRevision & string, string, string])[] = [
-  ['revision', 'rev', 'w-[44px]'],
-  ['date', 'date', 'w-[88px]'],
+  ['revision', msg('view.report.revHead'), 'w-[44px]'],
+  ['date', msg('view.report.dateHead'), 'w-[88px]'],
   ['text', msg('view.report.whatChanged'), ''],
-  ['preparedBy', 'prepared', 'w-[84px]'],
-  ['checkedBy', 'checked', 'w-[84px]'],
-  ['approvedBy', 'approved', 'w-[84px]'],
+  ['preparedBy', msg('view.report.preparedHead'), 'w-[84px]'],
+  ['checkedBy', msg('view.report.checkedHead'), 'w-[84px]'],
+  ['approvedBy', msg('view.report.approvedHead'), 'w-[84px]'],
 ];
 
 /** what was changed when; the part of revisions prints it */

@@ -5,11 +5,11 @@ import { msg } from './words.js';
 
 /** what stands of a figure beside its value, with its width, px: where its values stand one under the other, and where side by side */
 export const COLUMNS = [
-  ['line', 'line', 64, 46],
-  ['id', 'element', 88, 74],
-  ['kind', 'kind', 104, 64],
-  ['figure', 'figure', 132, 110],
-  ['unit', 'unit', 64, 56],
+  ['line', msg('view.report.lineHead'), 64, 46],
+  ['id', msg('view.report.elementHead'), 88, 74],
+  ['kind', msg('view.report.kindHead'), 104, 64],
+  ['figure', msg('view.report.figureHead'), 132, 110],
+  ['unit', msg('view.report.unitHead'), 64, 56],
   ['si', msg('view.report.siValue'), 104, 104],
 ] as const;
 /** of a value, px, in the same way */
@@ -72,7 +72,7 @@ export const textOf = (r: Drawn, key: ColumnKey): string =>
 export function ledgerCells(study: Study, drawn: readonly Drawn[], layout: LedgerLayout): (string | number | null)[][] {
   const { isAcross, before, behind, scenarios } = layout;
   const nameOf = (id: string): string => study.scenarios.find((s) => s.id === id)?.name ?? id;
-  const heads = [...(isAcross ? [] : ['scenario']), ...before.map(([, n]) => n), ...(isAcross ? study.scenarios.map((s) => s.name ?? s.id) : ['value']), ...behind.map(([, n]) => n)]; // prettier-ignore
+  const heads = [...(isAcross ? [] : [msg('view.report.scenarioHead')]), ...before.map(([, n]) => n), ...(isAcross ? study.scenarios.map((s) => s.name ?? s.id) : [msg('view.report.value')]), ...behind.map(([, n]) => n)]; // prettier-ignore
   const number = (c: Cell | undefined): number | null => (c !== undefined && isNumber(c) ? c.value : null);
   return [
     heads,

@@ -9,15 +9,15 @@ import { useDisplay, useStudy } from '../context.js';
 import { msg } from './words.js';
 
 const NAMES: Readonly<Record<SuctionPart['kind'], readonly string[]>> = {
-  atmosphere: ['atmosphere'],
-  surface: ['surface', 'pressure'],
-  level: ['liquid', 'level'],
-  height: ['nozzle', 'height'],
+  atmosphere: [msg('view.suction.partAtmosphere')],
+  surface: [msg('view.suction.partSurface'), msg('view.suction.partPressure')],
+  level: [msg('view.suction.partLiquid'), msg('view.suction.partLevel')],
+  height: [msg('view.suction.partNozzle'), msg('view.suction.partHeight')],
   supply: [msg('view.suction.headOf'), msg('view.suction.supply2')],
-  vapour: ['vapour', 'pressure'],
-  pipes: ['suction', 'pipes'],
+  vapour: [msg('view.suction.partVapour'), msg('view.suction.partPressure')],
+  pipes: [msg('view.suction.partSuction'), msg('view.suction.partPipes')],
   element: [],
-  rest: ['velocity,', 'tees'],
+  rest: [msg('view.suction.partVelocity'), msg('view.suction.partTees')],
 };
 const PAD = { left: 34, right: 8, top: 20, bottom: 34 };
 

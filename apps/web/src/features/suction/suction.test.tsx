@@ -108,7 +108,7 @@ describe('beside the NPSH', () => {
     expect(await said({})).toMatch(/flooded by 4\.00 m, self-filling.*Fr 0\.99: gas pockets may remain.*NPSH3/);
     cleanup();
     expect(await said({ isFlooded: false, static: -2.5 })).toMatch(
-      /suction lift 2\.50 m, priming required; greatest lift 3\.00 m/,
+      /suction lift 2\.50 m, priming required; maximum lift 3\.00 m/,
     );
   });
   test('a short inlet, gas that comes out, and what is usual', async () => {

@@ -10,14 +10,14 @@ import { msg } from './words.js';
 
 /** parts from the bottom of a bar upward; what is burnt in valves is hatched, the rest stands in timber tones */
 const PARTS: readonly { key: keyof HeadBreakdown; name: string; fill: string }[] = [
-  { key: 'lift', name: 'lift', fill: '#6b5d4d' },
-  { key: 'pressure', name: 'pressure', fill: '#82725f' },
-  { key: 'well', name: 'wells', fill: '#948470' },
-  { key: 'pipes', name: 'pipes', fill: '#b9a78c' },
-  { key: 'fittings', name: 'fittings', fill: '#cbbb9f' },
-  { key: 'devices', name: 'devices', fill: '#ddd1b9' },
-  { key: 'velocity', name: 'velocity', fill: '#e7dfcf' },
-  { key: 'valves', name: 'valves', fill: 'url(#burnt-head)' },
+  { key: 'lift', name: msg('view.system.partLift'), fill: '#6b5d4d' },
+  { key: 'pressure', name: msg('view.system.partPressure'), fill: '#82725f' },
+  { key: 'well', name: msg('view.system.partWells'), fill: '#948470' },
+  { key: 'pipes', name: msg('view.system.partPipes'), fill: '#b9a78c' },
+  { key: 'fittings', name: msg('view.system.partFittings'), fill: '#cbbb9f' },
+  { key: 'devices', name: msg('view.system.partDevices'), fill: '#ddd1b9' },
+  { key: 'velocity', name: msg('view.system.partVelocity'), fill: '#e7dfcf' },
+  { key: 'valves', name: msg('view.system.partValves'), fill: 'url(#burnt-head)' },
   { key: 'otherPumps', name: msg('view.system.otherPumps'), fill: '#46524c' },
   { key: 'columns', name: msg('view.system.warmAndColdColumns'), fill: '#b8702f' },
 ];

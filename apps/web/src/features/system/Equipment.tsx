@@ -127,8 +127,8 @@ function Sources({ kind }: { kind: unknown }) {
   const sources = fluidKind(kind)?.sources;
   if (!sources) return null;
   const names = {
-    density: 'density',
-    viscosity: 'viscosity',
+    density: msg('view.system.densityOf'),
+    viscosity: msg('view.system.viscosityOf'),
     vapourPressure: msg('view.system.vapourPressure'),
     specificHeat: msg('view.system.specificHeat'),
   };

@@ -81,8 +81,8 @@ function Cable({ id, seen }: { id: string; seen: RawEntry }) {
         <Select
           label={msg('view.system.conductor')}
           value={typeof cable?.material === 'string' ? cable.material : undefined}
-          none="copper"
-          options={[['aluminium', 'aluminium']]}
+          none={msg('view.system.copper')}
+          options={[['aluminium', msg('view.system.aluminium')]]}
           onChange={(v) => put('material', v)}
           className="w-full"
         />

@@ -78,7 +78,7 @@ describe('sizes side by side', () => {
 
   test('the Recommended velocity is kept as a limit of these pipes, typed with a comma or in another unit; nonsense is left', async () => {
     const opened = await shown();
-    const least = (): HTMLInputElement => screen.getByLabelText('Least velocity');
+    const least = (): HTMLInputElement => screen.getByLabelText('Minimum velocity');
     const put = async (text: string): Promise<void> => {
       fireEvent.change(least(), { target: { value: text } });
       fireEvent.blur(least());

@@ -18,7 +18,11 @@ import { WorkingSheet } from '../working/WorkingSheet.js';
 import { ValvesView } from './ValvesView.js';
 import { msg } from './words.js';
 
-const LIQUIDS = { water: 'water', 'sea-water': msg('view.valves.seaWater'), own: msg('view.valves.givenProperties') } as const;
+const LIQUIDS = {
+  water: msg('view.valves.water'),
+  'sea-water': msg('view.valves.seaWater'),
+  own: msg('view.valves.givenProperties'),
+} as const;
 type Liquid = keyof typeof LIQUIDS;
 
 interface Duty {

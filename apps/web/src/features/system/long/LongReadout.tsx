@@ -67,9 +67,11 @@ export function LongReadout({ sights, place }: { sights: LongSights; place: numb
               <span className="sr-only-text">{msg('view.system.scenario')}</span>
             </th>
             <th className="text-right font-normal">{d.unit('pressure')}(g)</th>
-            <th className="text-right font-normal">{msg('view.system.aboveVapourPressure')}</th>
-            {isWarm && <th className="text-right font-normal">{d.unit('temperature')}</th>}
-            <th className="text-right font-normal">{hasGas ? msg('view.system.gas') : d.unit('kinematicViscosity')}</th>
+            <th className="pl-1 text-right font-normal" title={msg('view.system.aboveVapourPressure')}>
+              {msg('view.system.abovePv', { unit: d.unit('pressureDifference') })}
+            </th>
+            {isWarm && <th className="pl-2 text-right font-normal">{d.unit('temperature')}</th>}
+            <th className="pl-2 text-right font-normal">{hasGas ? msg('view.system.gas') : d.unit('kinematicViscosity')}</th>
           </tr>
         </thead>
         <tbody>
@@ -85,8 +87,8 @@ export function LongReadout({ sights, place }: { sights: LongSights; place: numb
               <td className={`text-right ${r.kind === 'holds' ? '' : 'text-near font-semibold'}`}>
                 {d.number(r.over, 'pressureDifference')}
               </td>
-              {isWarm && <td className="text-right">{Number.isFinite(r.t) ? d.number(r.t, 'temperature') : '–'}</td>}
-              <td className="text-right">{hasGas ? fixed(r.gas * 100, 1) : d.number(r.nu, 'kinematicViscosity')}</td>
+              {isWarm && <td className="pl-2 text-right">{Number.isFinite(r.t) ? d.number(r.t, 'temperature') : '–'}</td>}
+              <td className="pl-2 text-right">{hasGas ? fixed(r.gas * 100, 1) : d.number(r.nu, 'kinematicViscosity')}</td>
             </tr>
           ))}
         </tbody>

@@ -179,7 +179,7 @@ function LargestTable({ sights }: { sights: LongSights }) {
                 <td className="w-[22px] pl-1">
                   <ScenarioLetter index={index} letter={letterOf(index)} small />
                 </td>
-                <th scope="row" className="max-w-[110px] truncate text-left font-normal">
+                <th scope="row" className="max-w-[110px] truncate pl-1.5 text-left font-normal">
                   {s.name ?? s.id}
                 </th>
                 <td className={cell}>{d.number(now, 'flow')}</td>
@@ -238,7 +238,7 @@ function Found({
       <td className="pl-2 font-semibold whitespace-nowrap">
         {check === null ? msg('view.system.noLimitInTheRange') : causeText(check, where, sights, scenario, d)}
       </td>
-      <td className="text-inkq pl-2 whitespace-nowrap">
+      <td className="text-inkq max-w-[190px] truncate pl-2 whitespace-nowrap">
         {next
           ? msg('view.system.then', {
               largest: d.number(next.largest, 'flow'),
