@@ -222,7 +222,7 @@ describe('the ledger', () => {
     await userEvent.click(row.querySelector<HTMLElement>('[data-value=night]')!);
     expect([opened.store.getState().active, opened.store.getState().asked]).toEqual(['night', 'head']);
     await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
-    await userEvent.click(await screen.findByRole('menuitemcheckbox', { name: /kind/ii }));
+    await userEvent.click(await screen.findByRole('menuitemcheckbox', { name: /kind/i }));
     expect(ledgerOf()!.hidden).toEqual(['si', 'kind']);
     await userEvent.keyboard('{Escape}');
     cleanup();
