@@ -114,7 +114,7 @@ await unsure.request.delete(`${address}/api/studies/${copied.id}`);
 const long = await page();
 await long.goto(`${address}/studies/${study('Harbour to Ostermoor, 142 km')}/system`);
 // the last product's largest flow is found last
-await long.getByRole('row', { name: /PS-2 standing.*then/ }).waitFor({ timeout: 60_000 });
+await long.getByRole('row', { name: /PS-2 standing.*\d, [A-Z]/ }).waitFor({ timeout: 60_000 });
 await settle(long, 400);
 await shot(long, '07-long-line');
 
