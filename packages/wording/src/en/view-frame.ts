@@ -22,7 +22,7 @@ export default {
   'view.frame.confirmAsIntended': 'Confirm as intended',
   'view.frame.confirmedAsIntended': '{id} confirmed as intended',
   'view.frame.ctrlK': 'Ctrl K',
-  'view.frame.digitise': 'digitise',
+  'view.frame.digitise': 'Digitise a curve',
   'view.frame.drawing': 'Drawing …',
   'view.frame.expand': 'Expand',
   'view.frame.exportTheStudyFile': 'Export the study file',

@@ -94,5 +94,5 @@ export default {
   'view.picture.value': '{label}, {which} value',
   'view.picture.whereTheScanIsSkewed': 'where the scan is skewed',
   'view.picture.wholeSheet': 'Whole sheet',
-  'view.picture.lin': 'lin',
+  'view.picture.lin': 'Lin',
 } as const;

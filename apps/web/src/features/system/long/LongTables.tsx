@@ -231,6 +231,12 @@ function Found({
     );
   const { largest, check, where, next, reason } = found;
   const open = reason === 'not-in-range';
+  const after = next
+    ? msg('view.system.then', {
+        largest: d.number(next.largest, 'flow'),
+        cause: causeText(next.check, next.where, sights, scenario, d),
+      })
+    : '';
   return (
     <>
       <td className={`${cell} font-semibold`}>{open ? `> ${d.number(largest, 'flow')}` : d.number(largest, 'flow')}</td>
@@ -238,13 +244,8 @@ function Found({
       <td className="pl-2 font-semibold whitespace-nowrap">
         {check === null ? msg('view.system.noLimitInTheRange') : causeText(check, where, sights, scenario, d)}
       </td>
-      <td className="text-inkq max-w-[190px] truncate pl-2 whitespace-nowrap">
-        {next
-          ? msg('view.system.then', {
-              largest: d.number(next.largest, 'flow'),
-              cause: causeText(next.check, next.where, sights, scenario, d),
-            })
-          : ''}
+      <td className="text-inkq max-w-[108px] truncate pl-2" title={after}>
+        {after}
       </td>
     </>
   );
