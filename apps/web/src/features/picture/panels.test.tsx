@@ -48,7 +48,7 @@ describe('axes', () => {
     await userEvent.click(within(axis('head')).getByRole('radio', { name: 'Log' }));
     expect(now.axes.head.isLog).toBe(true);
     expect(axis('head').textContent).toContain('a logarithmic axis has no zero');
-    await userEvent.click(within(axis('head')).getByRole('radio', { name: 'lin' }));
+    await userEvent.click(within(axis('head')).getByRole('radio', { name: 'Lin' }));
     const value = screen.getByLabelText('Head, second value');
     await userEvent.clear(value);
     await userEvent.type(value, '0');
