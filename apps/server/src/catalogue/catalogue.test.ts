@@ -307,7 +307,7 @@ test('a pump that does not say what is asked is found after those that do; a lis
   await tests.app.get(CatalogueService).relist((line) => said.push(line));
   expect(await words()).toEqual(now);
   expect((await get(silent.id)).summary).toEqual(silent.summary);
-  expect(said).toEqual(['the lists of the catalogue: 2 models looked at anew']);
+  expect(said).toEqual(['the lists of the catalogue: 2 models updated']);
 });
 
 test('all pumps are ranked in a position of a study, piece by piece, as the core ranks them at once', async () => {

@@ -339,7 +339,7 @@ export default {
   'how.head-remaining-at-the-inlet': 'head remaining at the inlet',
   'source.head-balance-along-the-line-in-metres': 'head balance along the line, in metres of the liquid at each place',
   'source.head-balance-along-the-line': 'head balance along the line',
-  'how.shut-on-both-sides-the-head-is': 'shut on both sides: the head is undetermined and kept',
+  'how.shut-on-both-sides-the-head-is': 'shut on both sides: the head is undetermined',
   'source.head-balance-of-the-line': 'head balance of the line',
   'quantity.total-head': 'total head',
   'quantity.elevation': 'elevation',

@@ -64,7 +64,7 @@ export default {
   'problem.not-integer': 'Found {found}. Expected: a whole number.',
   'problem.not-list': 'Found {found}. Expected: a list [ … ].',
   'problem.not-number': 'Found {found}. Expected: a finite number without a unit.',
-  'problem.not-object': "Found {found}; an object '{' … '}' belongs here.",
+  'problem.not-object': "Found {found}. Expected: an object '{' … '}'.",
   'problem.not-quantity': 'Found {found}. Expected: {dimension} such as {example}.',
   'problem.not-rising': 'Rows must increase: this one is not greater than the one before.',
   'problem.not-text': 'Found {found}. Expected: a text in quotes.',

@@ -31,7 +31,7 @@ export default {
   'server.theDatabaseDoesNotRespond2': 'the database does not respond',
   'server.theDatabaseRespondsAgain': 'the database responds again',
   'server.theDiskIsFullNothing': 'The disk is full: nothing was changed. Make room, then try again.',
-  'server.theListsOfTheCatalogue': 'the lists of the catalogue: {done} models looked at anew',
+  'server.theListsOfTheCatalogue': 'the lists of the catalogue: {done} models updated',
   'server.theModelHasRevisionYours':
     'The model has revision {revision}; yours is based on revision {revision2}. Nothing was overwritten.',
   'server.theStudyWasSavedElsewhere':

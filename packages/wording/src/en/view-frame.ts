@@ -95,7 +95,7 @@ export default {
   'view.frame.someoneElseSavedThisStudy': 'Someone else saved this study',
   'view.frame.studies': 'Studies',
   'view.frame.study': 'Study',
-  'view.frame.theCalculationStoppedTheStudy': '▲ The calculation stopped: {crashed}. The study itself is kept.',
+  'view.frame.theCalculationStoppedTheStudy': '▲ The calculation stopped: {crashed}. The study is unchanged.',
   'view.frame.theRestIsCalculatedWithout': 'The rest is calculated without {leftOut}.',
   'view.frame.thisPageHasNoSession':
     'This page has no session. Open the address with the key that was printed at the start. Your changes are kept in this browser and saved then',

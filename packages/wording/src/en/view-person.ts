@@ -29,7 +29,7 @@ export default {
   'view.person.initials': 'Initials',
   'view.person.keep': 'Keep',
   'view.person.nameAndInitialsAreShown':
-    'Name and initials are shown on every version you save. They are asked once and kept on this computer.',
+    'Name and initials are shown on every version you save. They are stored on this computer.',
   'view.person.noNameEnteredYet': 'No name entered yet',
   'view.person.notNow': 'Not now',
   'view.person.shownOnEveryVersionYou': 'Shown on every version you save.',

@@ -72,7 +72,7 @@ export default {
   'view.picture.selectAPicture': 'Select a picture',
   'view.picture.setTheFramesFourCorners': 'Set the frame’s four corners',
   'view.picture.setTwoPointsOnEach':
-    'Set two points on each axis, then click a few points along a stroke to trace it. The data are checked at once, and the picture is kept with the pump.',
+    'Set two points on each axis, then click a few points along a stroke to trace it. The data are checked at once, and the picture is stored with the pump.',
   'view.picture.smaller': 'Smaller',
   'view.picture.smallerDiametersAreLower': 'Smaller diameters are lower',
   'view.picture.speed': 'Speed',

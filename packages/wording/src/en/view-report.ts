@@ -46,7 +46,7 @@ export default {
   'view.report.letter': 'Letter',
   'view.report.letterhead': 'Letterhead',
   'view.report.letterhead2': 'Letterhead',
-  'view.report.letterheadTitleLinesAndHeadings': 'letterhead, title lines and headings kept for the plant',
+  'view.report.letterheadTitleLinesAndHeadings': 'letterhead, title lines and headings stored for the plant',
   'view.report.linesAndCalculationOf': 'Lines and calculation of',
   'view.report.logo': 'Logo',
   'view.report.logoOfTheReport': 'logo of the report',
