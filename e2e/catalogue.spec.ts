@@ -212,8 +212,8 @@ test('a pump is edited as a further revision; a study that took the older one sa
 
   await side.getByRole('button', { name: 'Actions' }).click();
   await page.getByRole('menuitem', { name: 'Edit its data' }).click();
-  await sheet.getByLabel('Minimum continuous flow').fill('40');
-  await sheet.getByLabel('Minimum continuous flow').press('Enter');
+  await sheet.getByRole('textbox', { name: 'Minimum continuous flow' }).fill('40');
+  await sheet.getByRole('textbox', { name: 'Minimum continuous flow' }).press('Enter');
   await sheet.getByLabel('What changed').fill('least flow from the maker');
   await sheet.getByRole('button', { name: 'Save as revision 2' }).click();
   await expect(side.getByText('least flow from the maker')).toBeVisible();

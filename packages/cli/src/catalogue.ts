@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import {
   countsOf,
+  delimiterOf,
   findPumps,
   isQuantity,
   judgeCatalogue,
@@ -34,7 +35,8 @@ interface Written {
 
 /** `catalogue`: reads a table or a catalogue file, judges its curves and, with --out, writes it as a catalogue file. */
 export function catalogue(text: string, file: string, options: ReadonlyMap<string, string>): Outcome {
-  const { judged, problems } = isTable(text, file) ? ofTable(text) : ofFile(text);
+  const decimal = decimalSign(options.get('decimal'));
+  const { judged, problems } = isTable(text, file) ? ofTable(text, decimal) : ofFile(text);
   const errors = problems.filter((p) => p.severity === 'error');
   const ok = errors.length === 0;
   const out = options.get('out');
@@ -70,9 +72,18 @@ function curveWarning(w: CurveWarning): Written {
   return { path: w.path, severity: 'warning', code: w.code, message: `${w.model}: ${curveWarningText(w)}` };
 }
 
+const DECIMALS: Readonly<Record<string, '.' | ','>> = { point: '.', '.': '.', comma: ',', ',': ',' };
+
+function decimalSign(typed: string | undefined): '.' | ',' | undefined {
+  if (typed === undefined) return undefined;
+  const sign = Object.hasOwn(DECIMALS, typed) ? DECIMALS[typed] : undefined;
+  if (sign === undefined) throw new UsageError('--decimal', msg('cli.isNotDecimal', { typed }));
+  return sign;
+}
+
 /** everything of a table is said at its row */
-function ofTable(text: string): { judged: JudgedCatalogue; problems: Written[] } {
-  const { judged, problems } = judgeTable(tableOf(text));
+function ofTable(text: string, decimal: '.' | ',' | undefined): { judged: JudgedCatalogue; problems: Written[] } {
+  const { judged, problems } = judgeTable(tableOf(text, decimal));
   return {
     judged,
     problems: problems.map((p) => ({ row: p.row, severity: p.severity, code: p.problem.code, message: rowProblemText(p) })),
@@ -80,15 +91,16 @@ function ofTable(text: string): { judged: JudgedCatalogue; problems: Written[] }
 }
 
 /** rows as papaparse finds them, with the line of the file on which each begins */
-export function tableOf(text: string): ReadTable {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [';', '\t', ',', '|'] });
+export function tableOf(text: string, decimal?: '.' | ','): ReadTable {
+  const plain = text.replace(/^\uFEFF/, '');
+  const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   let line = 1;
   const lines = data.map((cells) => {
     const begin = line;
     line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0);
     return begin;
   });
-  return readTable(data, { lines });
+  return readTable(data, { lines, ...(decimal ? { decimal } : {}) });
 }
 
 function write(file: string, made: Catalogue): void {

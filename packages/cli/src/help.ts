@@ -11,7 +11,7 @@ const CALLS: Readonly<Record<Command, readonly string[]>> = {
   solve: ['STUDY.json'],
   curve: ['STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [--valves found|open|left-out]'],
   check: ['STUDY.json'],
-  catalogue: ['IN.csv|IN.json [--out OUT.catalogue.json]'],
+  catalogue: ['IN.csv|IN.json [--out OUT.catalogue.json] [--decimal point|comma]'],
   find: [
     `CATALOGUE.json --flow "55 m3/h" --head "190 m" [--static-head "150 m"] [--npsha "6 m"] [--flow-tolerance 0.1] [--head-tolerance 0.1] ${FILTERED}`,
   ],

@@ -342,3 +342,4 @@ export { allowablePressure, GRADES } from './pipes/barlow.js';
 export { typicalMotorEfficiency } from './pumps/typical-motor.js';
 export { STANDARD_ATMOSPHERE } from './units/standard.js';
 export { word, type Word } from './words/word.js';
+export { delimiterOf } from './catalogue/table-layout.js';

@@ -28,6 +28,16 @@ const TABLE: Readonly<Record<string, (d: Detail) => string>> = {
     msg('table.column-twice', { header: String(d.header), column: column(d.column), other: String(d.other) }),
   'unit-assumed': (d) => msg('table.unit-assumed', { header: String(d.header), unit: String(d.unit) }),
   'unknown-unit': (d) => msg('table.unknown-unit', { found: String(d.found), header: String(d.header) }),
+  'ambiguous-number': (d) =>
+    msg('table.ambiguous-number', {
+      header: String(d.header),
+      found: String(d.found),
+      point: String(d.point),
+      comma: String(d.comma),
+    }),
+  'ambiguous-unit': (d) =>
+    msg('table.ambiguous-unit', { header: String(d.header), unit: String(d.unit), other: String(d.other) }),
+  'input-power': (d) => msg('table.input-power', { header: String(d.header) }),
   missing: (d) => msg('table.missing', { column: column(d.column) }),
   'not-number': (d) => msg('table.not-number', { found: String(d.found), column: column(d.column) }),
   'unknown-type': (d) => msg('table.unknown-type', { found: String(d.found), known: list(d.known) }),

@@ -125,6 +125,7 @@ export interface Parameters {
   'app.thereIsNoLine': { id: string | number };
   'app.unknownPointPoints': { p: string | number; keys: string | number };
   'app.use': { meant: string | number };
+  'cli.isNotDecimal': { typed: string | number };
   'cli.cannotBeRead': { file: string | number; code: string | number };
   'cli.cannotBeWritten': { file: string | number; code: string | number };
   'cli.cannotBeWritten2': { out: string | number; code: string | number };
@@ -472,6 +473,9 @@ export interface Parameters {
   'server.sheetColumns': { most: string | number; sheet: string | number };
   'server.spreadsheetCells': { most: string | number };
   'server.spreadsheetLetters': { most: string | number };
+  'table.ambiguous-number': { header: string | number; found: string | number; point: string | number; comma: string | number };
+  'table.ambiguous-unit': { header: string | number; unit: string | number; other: string | number };
+  'table.input-power': { header: string | number };
   'table.column-twice': { header: string | number; column: string | number; other: string | number };
   'table.efficiency-high': { efficiency: string | number };
   'table.efficiency-power': { efficiency: string | number; byPower: string | number };

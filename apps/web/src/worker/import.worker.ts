@@ -1,5 +1,6 @@
 import {
   countsOf,
+  delimiterOf,
   judgeCatalogue,
   judgeTable,
   meantNumber,
@@ -80,7 +81,7 @@ function openText(text: string): string | null {
     opened = { of: 'file', raw: parsed.raw };
     return null;
   }
-  const { data } = Papa.parse<string[]>(plain, { delimitersToGuess: [';', '\t', ',', '|'] });
+  const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   let line = 1;
   const lines = data.map((cells) => {
     const begin = line;
@@ -130,7 +131,7 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
   return {
     kind,
     columns: untouched.columns,
-    sample: rows.slice(1, 4),
+    sample: untouched.rows.slice(1, 4).map((r) => [...r]),
     decimal: untouched.decimal,
     counts: { ...countsOf(table.catalogue), curves: curvesIn(table.catalogue) },
     rows: rows.length - 1,
@@ -148,13 +149,16 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
   };
 }
 
+/** what is settled under Columns and units, not at a row */
+const OF_COLUMNS: ReadonlySet<string> = new Set(['no-columns', 'unknown-unit', 'ambiguous-number', 'ambiguous-unit']);
+
 function choicesFor(p: RowProblem): Choice[] {
   const take: Choice = { mend: null, text: msg('app.importedMarked') };
   const leave: Choice = { mend: { do: 'leave-out' }, text: msg('app.rowSkipped') };
   const leaveModel: Choice = { mend: { do: 'leave-model' }, text: msg('app.modelSkipped') };
   if (p.of === 'cell') {
     const { code, detail } = p.problem;
-    if (p.severity === 'warning' || code === 'no-columns' || code === 'unknown-unit') return [];
+    if (p.severity === 'warning' || OF_COLUMNS.has(code)) return [];
     const meant = code === 'not-number' ? meantNumber(String(detail.found)) : undefined;
     const read: Choice[] =
       meant === undefined

@@ -20,6 +20,7 @@ export type ColumnName =
   | 'head'
   | 'efficiency'
   | 'power'
+  | 'input_power'
   | 'npshr'
   | 'rated_kv'
   | 'rated_cv'
@@ -43,27 +44,107 @@ interface Column {
 
 export const COLUMNS: Readonly<Record<ColumnName, Column>> = {
   id: { names: ['id', 'modelid'] },
-  model: { names: ['model', 'modell', 'modelname', 'pump', 'pumpmodel', 'valve', 'article', 'designation', 'typecode'] },
-  maker: { names: ['maker', 'manufacturer', 'make', 'brand', 'vendor', 'supplier'] },
-  family: { names: ['family', 'series', 'range', 'productline', 'line'] },
-  type: { names: ['type', 'kind', 'pumptype', 'valvetype', 'body', 'bodytype'] },
-  size: { names: ['size', 'dn', 'nominalsize', 'nps', 'framesize'] },
-  speed: { names: ['speed', 'n', 'rpm', 'nominalspeed', 'ratedspeed', 'rotationalspeed'], dimension: 'speed', usual: 'rpm' },
+  model: {
+    names: [
+      ...['model', 'modell', 'modelname', 'pump', 'pumpmodel', 'valve', 'article', 'designation', 'typecode'],
+      ...['typ', 'bezeichnung', 'pumpentyp', 'pumpe', 'modele', 'pompe', 'modelo', 'bomba', 'modello', 'pompa', 'pumpmodell'],
+    ],
+  },
+  maker: {
+    names: [
+      ...['maker', 'manufacturer', 'make', 'brand', 'vendor', 'supplier'],
+      ...['hersteller', 'fabricant', 'constructeur', 'fabricante', 'costruttore', 'fabbricante', 'producent', 'tillverkare'],
+    ],
+  },
+  family: { names: ['family', 'series', 'range', 'productline', 'line', 'baureihe', 'gamme', 'serie', 'seria'] },
+  type: { names: ['type', 'kind', 'pumptype', 'valvetype', 'body', 'bodytype', 'bauart'] },
+  size: { names: ['size', 'dn', 'nominalsize', 'nps', 'framesize', 'baugrosse', 'taille', 'tamano', 'taglia'] },
+  speed: {
+    names: [
+      ...['speed', 'n', 'rpm', 'nominalspeed', 'ratedspeed', 'rotationalspeed', 'drehzahl', 'nenndrehzahl'],
+      ...['vitesse', 'vitessederotation', 'velocidad', 'velocidaddegiro', 'velocita', 'velocitadirotazione', 'giri'],
+      ...['velocidade', 'velocidadederotacao', 'rotacao', 'obroty', 'predkoscobrotowa', 'varvtal'],
+    ],
+    dimension: 'speed',
+    usual: 'rpm',
+  },
   diameter: {
-    names: ['diameter', 'd', 'd2', 'dia', 'impeller', 'impellerdiameter', 'impellerdia', 'trim'],
+    names: [
+      ...['diameter', 'd', 'd2', 'dia', 'ø', 'impeller', 'impellerdiameter', 'impellerdia', 'trim'],
+      ...['laufraddurchmesser', 'laufrad', 'roue', 'diametre', 'diametrederoue', 'diametredelaroue'],
+      ...['diametro', 'diametrodelimpulsor', 'diametroimpulsor', 'impulsor', 'rodete', 'diametrodelrodete'],
+      ...[
+        'diametrogirante',
+        'girante',
+        'diametrodorotor',
+        'rotor',
+        'srednica',
+        'srednicawirnika',
+        'pumphjulsdiameter',
+        'pumphjul',
+      ],
+    ],
     dimension: 'diameter',
     usual: 'mm',
   },
-  stages: { names: ['stages', 'stage', 'numberofstages', 'nostages', 'nstages', 'z'] },
-  flow: { names: ['flow', 'q', 'flowrate', 'capacity', 'rate', 'discharge', 'volumeflow'], dimension: 'flow', usual: 'm3/h' },
-  head: { names: ['head', 'h', 'totalhead', 'tdh', 'deliveryhead'], dimension: 'head', usual: 'm' },
-  efficiency: { names: ['efficiency', 'eta', 'η', 'eff', 'pumpefficiency'], isShare: true },
+  stages: {
+    names: [
+      ...['stages', 'stage', 'numberofstages', 'nostages', 'nstages', 'z', 'stufen', 'stufenzahl', 'etages', 'nombredetages'],
+      ...['etapas', 'numerodeetapas', 'stadi', 'numerostadi', 'numerodistadi', 'estagios', 'stopnie', 'liczbastopni', 'steg'],
+    ],
+  },
+  flow: {
+    names: [
+      ...['flow', 'q', 'flowrate', 'capacity', 'rate', 'discharge', 'volumeflow', 'forderstrom', 'volumenstrom', 'fordermenge'],
+      ...['debit', 'caudal', 'portata', 'vazao', 'wydajnosc', 'przepływ', 'flode'],
+    ],
+    dimension: 'flow',
+    usual: 'm3/h',
+  },
+  head: {
+    names: [
+      ...['head', 'h', 'totalhead', 'tdh', 'deliveryhead', 'forderhohe', 'gesamtforderhohe', 'hmt', 'hauteur'],
+      ...['hauteurmanometrique', 'hauteurmanometriquetotale', 'hauteurtotale', 'altura', 'alturamanometrica', 'alturatotal'],
+      ...['prevalenza', 'prevalenzatotale', 'alturamanometricatotal', 'wysokoscpodnoszenia', 'uppfordringshojd', 'tryckhojd'],
+    ],
+    dimension: 'head',
+    usual: 'm',
+  },
+  efficiency: {
+    names: [
+      ...['efficiency', 'eta', 'η', 'eff', 'pumpefficiency', 'wirkungsgrad', 'rendement', 'rendimiento', 'eficiencia'],
+      ...['rendimento', 'sprawnosc', 'verkningsgrad'],
+    ],
+    isShare: true,
+  },
   power: {
-    names: ['power', 'p', 'p2', 'shaftpower', 'brakepower', 'bhp', 'powerinput', 'absorbedpower'],
+    names: [
+      ...['power', 'p', 'p2', 'shaftpower', 'brakepower', 'bhp', 'powerinput', 'powerinputp2', 'absorbedpower'],
+      ...['leistung', 'wellenleistung', 'leistungsbedarf', 'puissance', 'puissancealarbre', 'puissanceabsorbee'],
+      ...['potencia', 'potenciaabsorbida', 'potenciaeneleje', 'potenza', 'potenzaassorbita', 'potenzaallasse', 'potencianoeixo'],
+      ...['moc', 'mocnawale', 'effekt', 'axeleffekt'],
+    ],
     dimension: 'power',
     usual: 'kW',
   },
-  npshr: { names: ['npshr', 'npsh', 'npsh3', 'npshrequired', 'npshreq'], dimension: 'head', usual: 'm' },
+  // what the motor takes from the mains: read, and not used for the pump
+  input_power: {
+    names: [
+      ...['p1', 'powerinputp1', 'electricalinput', 'electricinput', 'electricalpower', 'electricpower', 'inputpower'],
+      ...['motorinput', 'motorinputpower', 'motorpowerinput', 'powerconsumption', 'leistungsaufnahme', 'leistungsaufnahmep1'],
+      ...['puissanceelectrique', 'potenciaelectrica', 'potenzaelettrica', 'potenciaeletrica', 'mocpobierana'],
+    ],
+    dimension: 'power',
+    usual: 'kW',
+  },
+  npshr: {
+    names: [
+      ...['npshr', 'npsh', 'npsh3', 'npshrequired', 'npshreq', 'npshwert', 'npsherf', 'npsherforderlich', 'haltedruckhohe'],
+      ...['npshrequis', 'npshrequerido', 'npshrichiesto', 'npshwymagane'],
+    ],
+    dimension: 'head',
+    usual: 'm',
+  },
   rated_kv: { names: ['ratedkv', 'kvs', 'kvrated', 'kv100'] },
   rated_cv: { names: ['ratedcv', 'cvs', 'cvrated', 'cvmax', 'cv100', 'cv'] },
   characteristic: { names: ['characteristic', 'char', 'inherentcharacteristic', 'flowcharacteristic'] },
@@ -79,6 +160,10 @@ const BY_NAME = new Map(
   (Object.entries(COLUMNS) as [ColumnName, Column][]).flatMap(([column, { names }]) => names.map((n) => [n, column] as const)),
 );
 
+/** A name without case, accents, blanks and marks: `Förderhöhe` → forderhohe */
+export const plainWords = (text: string): string =>
+  plainName(text).normalize('NFD').replace(/\p{M}+/gu, '').replace(/[’'`ˆ]/g, ''); // prettier-ignore
+
 /** A column of a table as it was understood. */
 export interface MatchedColumn {
   /** text of the header */
@@ -91,6 +176,8 @@ export interface MatchedColumn {
   isAssumed?: boolean;
   /** what stands in the header for a unit and is none of this column */
   wrongUnit?: string;
+  /** a row of units under the heads says another than the head */
+  otherUnit?: string;
 }
 
 /** `flow [m3/h]`, `Q (m³/h)`, `Head m`, `NPSH3/m`: what it is, and its unit. */
@@ -102,8 +189,10 @@ export function matchColumn(header: string): MatchedColumn {
   // an entry's own name goes before a maker's other word for a common column, and that before one for an entry
   const [more] = moreNamed(name);
   const isOwn = more !== undefined && plainName(more.name) === plainName(name);
-  const column = isOwn ? undefined : (BY_NAME.get(plainName(name)) ?? BY_NAME.get(plainName(text)));
-  if (column !== undefined) return { header, column, ...unitFor(column, typed) };
+  const column = isOwn ? undefined : (BY_NAME.get(plainWords(name)) ?? BY_NAME.get(plainWords(text)));
+  // brake horsepower is a unit too
+  const own = plainWords(name) === 'bhp' ? 'hp' : undefined;
+  if (column !== undefined) return { header, column, ...unitFor(column, typed || own) };
   return more ? { header, more: more.name, ...unitOfMore(more, typed) } : { header };
 }
 
@@ -133,7 +222,7 @@ export function unitFor(column: ColumnName, typed: string | undefined): Pick<Mat
 function withoutUnit(text: string): [string, string | undefined] {
   for (const found of text.matchAll(/[\s/,;_]+/g)) {
     const [name, rest] = [text.slice(0, found.index), text.slice(found.index + found[0].length)];
-    const column = BY_NAME.get(plainName(name));
+    const column = BY_NAME.get(plainWords(name));
     const dimension = column && COLUMNS[column].dimension;
     if (dimension && findUnit(dimension, rest)) return [name, rest];
     if (column && COLUMNS[column].isShare && rest === '%') return [name, rest];

@@ -1,6 +1,7 @@
 import { readTable } from './table.js';
 import { judgeCatalogue } from './judge.js';
 import { matchColumn } from './columns.js';
+import { delimiterOf } from './table-layout.js';
 
 const cells = (text: string, by = ';'): string[][] => text.trim().split('\n').map((l) => l.split(by).map((c) => c.trim())); // prettier-ignore
 const read = (text: string, more = {}) => readTable(cells(text), more);
@@ -156,4 +157,107 @@ valve,Cv,FL,xFz
 X,120,0.85,0.3`.replaceAll(',', ';'),
   );
   expect(plain.catalogue.valves.X).toEqual({ name: 'X', ratedCv: 120, fl: 0.85, xfz: 0.3 });
+});
+
+describe('how a table stands', () => {
+  const one = (t: ReturnType<typeof readTable>) => Object.values(t.catalogue.pumps)[0] as unknown as Entry;
+  interface Entry {
+    curve: Readonly<Record<string, unknown>>[];
+    stages?: number;
+    stageOptions?: number[];
+  }
+  const HEADS = 'model; speed [rpm]; flow [m3/h]; head [m]; efficiency';
+
+  test.each([
+    ['a;b;c\n1,5;2,5;3', ';'],
+    ['a,b\n"1,5",2', ','],
+    ['a\tb\n1,5\t2', '\t'],
+    ['title\na;b', ','],
+    ['', ','],
+  ])('%j is parted by %j', (text, by) => expect(delimiterOf(text)).toBe(by));
+
+  test('a row of units under the heads is read; one with a number, or with a word that is no unit, is none', () => {
+    const t = read(`
+model; speed; flow; head; colour
+; rpm; gpm; ft; RAL
+A; 2900; 0; 100; red
+; ; 50; 90; red`);
+    expect(said(t)).toEqual([[1, 'warning', 'unknown-column']]);
+    expect(one(t).curve).toEqual([
+      { flow: '0 gpm', head: '100 ft' },
+      { flow: '50 gpm', head: '90 ft' },
+    ]);
+    // lines stay those of the file
+    expect(t.rowOf.get('pumps.A.curve[1]')).toBe(4);
+    const word = read('model; speed; flow; head\nA; rpm; gpm; bar\n; 2900; 0; 100');
+    expect(
+      said(word)
+        .filter(([, severity]) => severity === 'error')
+        .map(([, , code]) => code),
+    ).toContain('not-number');
+  });
+
+  test('a unit of the head that the row contradicts is asked about', () => {
+    const t = read('model; speed [rpm]; flow [m3/h]; head [m]\n; rpm; gpm; m\nA; 2900; 0; 10\n; ; 20; 9');
+    expect(said(t)).toEqual([[1, 'error', 'ambiguous-unit']]);
+  });
+
+  test.each<[string, string, string[], string | null]>([
+    ['nothing tells', '1,200', ['0', '10'], 'ambiguous-number'],
+    ['a point before three digits tells no more', '1.200', ['0', '10'], 'ambiguous-number'],
+    ['a decimal point elsewhere: thousands', '1,200', ['0', '10.5'], '1200 m3/h'],
+    ['a decimal comma elsewhere: a decimal', '1,200', ['0', '10,5'], '1.200 m3/h'],
+    ['thousands twice', '1,200,000', ['0', '10'], '1200000 m3/h'],
+    ['both signs', '1.200,5', ['0', '10'], '1200.5 m3/h'],
+    ['a nought before it is a decimal', '0,200', ['0', '10'], '0.200 m3/h'],
+    ['a blank parts thousands', '1\u202f200', ['0', '10'], '1200 m3/h'],
+  ])('%s', (_name, flow, [, head], meant) => {
+    const t = read(`${HEADS}\nA; 2900; 0; 12; 0\n; ; ${flow}; ${head!}; 0`);
+    if (meant === 'ambiguous-number') expect(said(t)).toEqual([[3, 'error', meant]]);
+    else {
+      expect(said(t)).toEqual([]);
+      expect(one(t).curve[1]!.flow).toBe(meant);
+    }
+  });
+
+  test('a percentage is a matter of the whole column: 1 among others to 80 is one per cent, 0.8 under % is a fraction', () => {
+    const shares = (head: string, ...values: string[]) =>
+      one(read(`model; speed [rpm]; flow [m3/h]; head [m]; ${head}\n${values.map((v, i) => `A; 2900; ${i}; ${20 - i}; ${v}`).join('\n')}`)).curve.map((r) => r.efficiency); // prettier-ignore
+    expect(shares('efficiency', '1', '40', '80')).toEqual([0.01, 0.4, 0.8]);
+    expect(shares('efficiency', '0', '0.4', '1')).toEqual([0, 0.4, 1]);
+    expect(shares('efficiency [%]', '0', '0.4', '0.8')).toEqual([0, 0.4, 0.8]);
+    expect(shares('efficiency [%]', '0.5', '40', '80')).toEqual([0.005, 0.4, 0.8]);
+    expect(shares('efficiency', '0', '0.4', '80 %')).toEqual([0, 0.4, 0.8]);
+  });
+
+  test('a curve that is listed from its end is turned; one that goes to and fro is not', () => {
+    const flows = (...list: number[]) =>
+      one(read(`${HEADS}\n${list.map((q) => `A; 2900; ${q}; ${90 - q}; 0`).join('\n')}`)).curve.map((r) => r.flow);
+    expect(flows(30, 20, 0)).toEqual(['0 m3/h', '20 m3/h', '30 m3/h']);
+    expect(flows(30, 0, 20)).toEqual(['30 m3/h', '0 m3/h', '20 m3/h']);
+  });
+
+  test('counts of stages: one pump where the heads a stage agree within 3 %, else one each', () => {
+    const by = (second: number) =>
+      read(`model; speed [rpm]; stages; flow [m3/h]; head [m]\nA; 2900; 2; 0; 20\nA; 2900; 2; 10; 16\nA; 2900; 3; 0; ${second}\nA; 2900; 3; 10; 24`); // prettier-ignore
+    // 20 m of two stages are 30 of three: 30.9 is 3 % more, 31 is beyond
+    expect(one(by(30.9))).toMatchObject({ stages: 2, stageOptions: [2, 3] });
+    expect(Object.keys(by(30.9).catalogue.pumps)).toEqual(['A']);
+    const apart = by(31).catalogue.pumps;
+    expect(Object.entries(apart).map(([id, e]) => [id, e.stages, e.stageOptions])).toEqual([
+      ['A-2', 2, undefined],
+      ['A-3', 3, undefined],
+    ]);
+  });
+
+  test('power input beside shaft power is that of the motor; alone it is the shaft’s, and P1 never is', () => {
+    const powers = (...heads: string[]) => {
+      const t = read(`model; speed [rpm]; flow [m3/h]; head [m]; ${heads.join('; ')}\nA; 2900; 0; 20; ${heads.map((_, i) => i + 1).join('; ')}`); // prettier-ignore
+      return [one(t).curve[0]!.power, ...said(t).map(([, , code]) => code)];
+    };
+    expect(powers('power input [kW]', 'P2 [kW]')).toEqual(['2 kW', 'input-power']);
+    expect(powers('power input [kW]')).toEqual(['1 kW']);
+    expect(powers('P1 [kW]')).toEqual([undefined, 'input-power']);
+    expect(powers('BHP')).toEqual(['1 hp']);
+  });
 });

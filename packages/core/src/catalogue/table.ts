@@ -6,6 +6,8 @@ import { COLUMNS, matchColumn, saidColumn, type ColumnName, type MatchedColumn }
 import { moreColumn, type MoreColumn, type TableKind } from './more-columns.js';
 import { efficiencyOfPower } from './physical.js';
 import type { Catalogue } from './format.js';
+import { turned, withoutInput, withUnitsOf } from './table-layout.js';
+import { decimalOf, isNumeric, percentColumns, pointed, type Decimal } from './table-numbers.js';
 
 /** Something at a row of a table: an error keeps the row out, a warning does not. */
 export interface TableProblem {
@@ -29,7 +31,7 @@ export type Mend =
 export interface TableOptions {
   /** by place, in place of what the header says; null leaves a column out */
   columns?: Readonly<Record<number, { column: string; unit?: string } | null>>;
-  decimal?: '.' | ',';
+  decimal?: Decimal;
   /** by line of the file */
   mends?: Readonly<Record<number, Mend>>;
   /** line of the file of each row; counted from 1 where it is not given */
@@ -39,7 +41,9 @@ export interface TableOptions {
 export interface ReadTable {
   catalogue: Catalogue;
   columns: MatchedColumn[];
-  decimal: '.' | ',';
+  decimal: Decimal;
+  /** as it was read: heads first, a point a row */
+  rows: readonly (readonly string[])[];
   problems: TableProblem[];
   /** line of the file from which an entry of the catalogue comes, by its JSON path: `pumps.x.curve[3]` */
   rowOf: Map<string, number>;
@@ -51,20 +55,30 @@ const CARRIED = ['id', 'model', 'maker', 'family', 'type', 'size', 'speed', 'dia
 /** by column; those of entries of their own under `more:` and their name */
 type Cells = Partial<Record<ColumnName | `more:${string}`, string>>;
 
-/** Makes a catalogue of a table as a spreadsheet or a CSV has it: the first row names the columns. */
-export function readTable(rows: readonly (readonly string[])[], options: TableOptions = {}): ReadTable {
+/** Makes a catalogue of a table as a spreadsheet or a CSV has it: the first row, or the first column, names what stands in it. */
+export function readTable(sheet: readonly (readonly string[])[], options: TableOptions = {}): ReadTable {
   const problems: TableProblem[] = [];
-  const lineOf = (i: number): number => options.lines?.[i] ?? i + 1;
-  const named = (rows[0] ?? []).map((header, i) => columnAt(header, options.columns?.[i]));
+  const isAcross = runsAcross(sheet);
+  const all = isAcross ? turned(sheet) : sheet;
+  // of a table that runs across a point has no line of its own
+  const lineIn = (i: number): number => options.lines?.[isAcross ? 0 : i] ?? (isAcross ? 1 : i + 1);
+  const named = withoutInput((all[0] ?? []).map((header, i) => columnAt(header, options.columns?.[i])));
   const kind = kindOf(named);
-  const columns = named.map((c) =>
+  const known = named.map((c) =>
     kind === undefined || c.more === undefined || moreColumn(kind, c.more) ? c : { header: c.header },
   );
-  const decimal = options.decimal ?? decimalOf(rows.slice(1), columns);
+  const below = kind && withUnitsOf(known, all[1] ?? [], kind);
+  const columns = below ?? known;
+  const skipped = below ? 2 : 1;
+  const rows = below ? [all[0]!, ...all.slice(2)] : all;
+  const lineOf = (i: number): number => lineIn(i === 0 ? 0 : i + skipped - 1);
+  const found = decimalOf(rows.slice(1), columns, (i) => lineOf(i + 1));
+  const decimal = options.decimal ?? found.decimal;
   const result: ReadTable = {
     catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: {}, valves: {}, motors: {} },
     columns,
     decimal,
+    rows,
     problems,
     rowOf: new Map(),
   };
@@ -72,6 +86,10 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
   if (!kind) {
     problems.push({ row: lineOf(0), severity: 'error', code: 'no-columns', detail: { found: columns.map((c) => c.header) } });
     return result;
+  }
+  if (found.doubt && options.decimal === undefined) {
+    const { row, ...detail } = found.doubt;
+    problems.push({ row, severity: 'error', code: 'ambiguous-number', detail });
   }
   const mends = options.mends ?? {};
   const body = rows.slice(1).flatMap((cells, i): Row[] => {
@@ -81,8 +99,15 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
     if (mend?.do === 'read') read[mend.column] = mend.as;
     return Object.keys(read).length === 0 ? [] : [{ cells: read, line }];
   });
-  new TableReader(result, columns, kind, mends)[kind](body);
+  const percents = percentColumns(columns, body.map((r) => r.cells)); // prettier-ignore
+  new TableReader(result, columns, kind, mends, percents)[kind](body);
   return result;
+}
+
+/** heads that say nothing in the first row, and a table of pumps in the first column */
+function runsAcross(rows: readonly (readonly string[])[]): boolean {
+  const kindBy = (heads: readonly string[]): TableKind | undefined => kindOf(heads.map((h) => matchColumn(h)));
+  return kindBy(rows[0] ?? []) === undefined && kindBy(rows.map((r) => r[0] ?? '')) === 'pumps';
 }
 
 /** what a table is of, by the columns that it has */
@@ -99,6 +124,15 @@ interface Row {
   line: number;
 }
 
+/** Points of one diameter, speed and count of stages, with what is said of them and their lines. */
+interface TableCurve {
+  key: string;
+  line: number;
+  about: Cells;
+  points: RawEntry[];
+  lines: number[];
+}
+
 function columnAt(header: string, said: { column: string; unit?: string } | null | undefined): MatchedColumn {
   if (said === undefined) return matchColumn(header);
   return said === null ? { header } : saidColumn(header, said.column, said.unit);
@@ -106,7 +140,7 @@ function columnAt(header: string, said: { column: string; unit?: string } | null
 
 function headerProblems(columns: readonly MatchedColumn[], problems: TableProblem[], row: number): void {
   const seen = new Map<string, string>();
-  for (const { header, column: common, more, unit, isAssumed, wrongUnit } of columns) {
+  for (const { header, column: common, more, unit, isAssumed, wrongUnit, otherUnit } of columns) {
     if (header.trim() === '') continue;
     const column = common ?? more;
     const warn = (code: string, detail: TableProblem['detail']): void => {
@@ -116,39 +150,25 @@ function headerProblems(columns: readonly MatchedColumn[], problems: TableProble
     else if (seen.has(column)) warn('column-twice', { column, other: seen.get(column)! });
     else seen.set(column, header);
     if (isAssumed) warn('unit-assumed', { unit: unit! });
+    if (column === 'input_power') warn('input-power', {});
+    if (otherUnit !== undefined)
+      problems.push({ row, severity: 'error', code: 'ambiguous-unit', detail: { header, unit: unit!, other: otherUnit } });
     if (wrongUnit !== undefined)
       problems.push({ row, severity: 'error', code: 'unknown-unit', detail: { header, found: wrongUnit } });
   }
 }
 
-/** a decimal comma where numbers have one and no number has a point */
-function decimalOf(rows: readonly (readonly string[])[], columns: readonly MatchedColumn[]): '.' | ',' {
-  let commas = 0;
-  let points = 0;
-  for (const cells of rows)
-    columns.forEach(({ column }, i) => {
-      if (column === undefined || ['id', 'model', 'maker', 'family', 'type', 'size', 'characteristic'].includes(column)) return;
-      const text = (cells[i] ?? '').trim();
-      if (/^[+-]?\d*,\d+/.test(text)) commas++;
-      else if (/^[+-]?\d*\.\d+/.test(text)) points++;
-    });
-  return commas > points ? ',' : '.';
-}
-
-function cellsOf(cells: readonly string[], columns: readonly MatchedColumn[], decimal: '.' | ','): Cells {
+function cellsOf(cells: readonly string[], columns: readonly MatchedColumn[], decimal: Decimal): Cells {
   const read: Cells = {};
   columns.forEach(({ column, more }, i) => {
     const text = (cells[i] ?? '').trim();
     if (text === '') return;
     if (more !== undefined) read[`more:${more}`] ??= text;
     if (column === undefined || read[column] !== undefined) return;
-    const isWord = !COLUMNS[column].dimension && !COLUMNS[column].isShare && !NUMBERS.has(column);
-    read[column] = isWord || decimal === '.' ? text : text.replace(/\.(?=\d{3}(?:\D|$))/g, '').replace(',', '.');
+    read[column] = isNumeric(column) ? pointed(text, decimal) : text;
   });
   return read;
 }
-
-const NUMBERS: ReadonlySet<ColumnName> = new Set(['stages', 'rated_kv', 'rated_cv', 'rangeability', 'fl', 'xfz', 'kv', 'fl_at']);
 
 /** Rows to entries; what cannot be read is said at its row and left out. */
 class TableReader {
@@ -159,6 +179,7 @@ class TableReader {
     columns: readonly MatchedColumn[],
     private readonly kind: TableKind,
     private readonly mends: Readonly<Record<number, Mend>>,
+    private readonly percents: ReadonlySet<string>,
   ) {
     // of two that are the same the first is taken
     const units = new Map<string, string>();
@@ -171,8 +192,8 @@ class TableReader {
 
   pumps(rows: readonly Row[]): void {
     let carried: Cells = {};
-    let curve: { key: string; line: number; about: Cells; points: RawEntry[]; lines: number[] } | undefined;
-    const curves = new Map<string, (typeof curve & object)[]>();
+    let curve: TableCurve | undefined;
+    const curves = new Map<string, TableCurve[]>();
     const left = new Set<string>();
     for (const { cells, line } of rows) {
       const isNewModel = cells.model !== undefined && cells.model !== carried.model;
@@ -184,7 +205,7 @@ class TableReader {
         this.error(line, 'missing', { column: 'model' });
         continue;
       }
-      const key = [carried.model, carried.diameter ?? '', carried.speed ?? ''].join('\n');
+      const key = [carried.model, carried.diameter ?? '', carried.speed ?? '', carried.stages ?? ''].join('\n');
       if (curve?.key !== key) {
         curve = { key, line, about: carried, points: [], lines: [] };
         curves.set(carried.model, [...(curves.get(carried.model) ?? []), curve]);
@@ -194,7 +215,7 @@ class TableReader {
       curve.points.push(point);
       curve.lines.push(line);
     }
-    for (const [model, list] of curves) if (!left.has(model)) this.pump(model, list);
+    for (const [model, list] of curves) if (!left.has(model)) this.byStages(model, list);
     this.forget(curves, left);
   }
 
@@ -221,7 +242,23 @@ class TableReader {
     return isWhole ? withoutGaps(point) : undefined;
   }
 
-  private pump(model: string, list: readonly { line: number; about: Cells; points: RawEntry[]; lines: number[] }[]): void {
+  /** counts whose head a stage is the same are one pump of the smallest, with the others to choose; else each is a pump of its own */
+  private byStages(model: string, list: readonly TableCurve[]): void {
+    const counts = new Map<string, TableCurve[]>();
+    for (const c of list) counts.set(c.about.stages ?? '', [...(counts.get(c.about.stages ?? '') ?? []), upward(c)]);
+    const bySize = [...counts].sort(([a], [b]) => Number(a) - Number(b));
+    const [first, ...others] = bySize;
+    if (!first || bySize.some(([n]) => !(Number(n) > 0)) || others.length === 0) return this.pump(model, list.map(upward));
+    if (others.every((o) => agreesPerStage(first, o)))
+      return this.pump(
+        model,
+        first[1],
+        bySize.map(([n]) => Number(n)),
+      );
+    for (const [n, own] of bySize) this.pump(`${model} ${n}`, own);
+  }
+
+  private pump(model: string, list: readonly TableCurve[], stageOptions?: readonly number[]): void {
     const first = list[0]!;
     const id = this.idOf(first.about.id ?? model, this.result.catalogue.pumps);
     const base = `pumps.${id}`;
@@ -234,6 +271,7 @@ class TableReader {
     const speed = (c: Cells, line: number): string | undefined => c.speed && this.quantity('speed', c.speed, line);
     const diameter = (c: Cells, line: number): string | undefined => c.diameter && this.quantity('diameter', c.diameter, line);
     if (first.about.stages !== undefined) entry.stages = this.number('stages', first.about.stages, first.line);
+    if (stageOptions) entry.stageOptions = stageOptions;
     entry.speed ??= speed(first.about, first.line);
     if (entry.speed === undefined) this.error(first.line, 'missing', { column: 'speed' });
     const rowsAt = (path: string, lines: readonly number[]): void =>
@@ -356,7 +394,7 @@ class TableReader {
 
   /** a number of a file with decimal commas, with a point */
   private pointed(text: string): string {
-    return this.result.decimal === '.' ? text : text.replace(/\.(?=\d{3}(?:\D|$))/g, '').replace(',', '.');
+    return pointed(text, this.result.decimal);
   }
 
   /** maker, family, type and size; a type that is none of ours is said and kept as the family says it */
@@ -385,14 +423,16 @@ class TableReader {
     return undefined;
   }
 
-  /** 0.76, 76 or "76 %"; more than 1.5 cannot be a share and is a percentage */
+  /** 0.76, 76 or "76 %": a bare number by what its column as a whole is */
   private share(column: string, text: string, line: number): number | undefined {
     const split = splitNumber(text);
     if (!split || !['', '%'].includes(split.rest)) {
       this.error(line, 'not-number', { column, found: text });
       return undefined;
     }
-    const isPercent = split.rest === '%' || this.units.get(column) === '%' || split.number > 1.5;
+    const isOwn = Object.hasOwn(COLUMNS, column);
+    const isBare = isOwn ? this.percents.has(column) : this.units.get(column) === '%' || split.number > 1.5;
+    const isPercent = split.rest === '%' || isBare;
     return isPercent ? Number((split.number / 100).toPrecision(12)) : split.number;
   }
 
@@ -441,6 +481,42 @@ function byPower(point: Readonly<Record<string, unknown>>): number | undefined {
   if (flow === undefined || head === undefined || power === undefined) return undefined;
   const eta = efficiencyOfPower({ flow, head, power });
   return eta === undefined ? undefined : Number(eta.toFixed(4));
+}
+
+const inSi = (x: unknown, dimension: 'flow' | 'head'): number => {
+  const q = typeof x === 'string' ? readQuantity(x, dimension) : undefined;
+  return q && isQuantity(q) ? q.si : NaN;
+};
+
+/** a curve that is listed from its end is turned */
+function upward(c: TableCurve): TableCurve {
+  const flows = c.points.map((p) => inSi(p.flow, 'flow'));
+  const falls = flows.length > 1 && flows.every((q, i) => i === 0 || q < flows[i - 1]!);
+  return falls ? { ...c, points: c.points.toReversed(), lines: c.lines.toReversed() } : c;
+}
+
+/** by which heads a stage of two counts may differ and be those of one pump */
+const SAME_STAGE = 0.03;
+
+/** whether the curves of two counts have the same heads a stage at the same flows */
+function agreesPerStage(
+  [a, first]: readonly [string, readonly TableCurve[]],
+  [b, other]: readonly [string, readonly TableCurve[]],
+): boolean {
+  // prettier-ignore
+  if (first.length !== other.length) return false;
+  return first.every((c, i) => {
+    const o = other[i]!;
+    if (c.points.length !== o.points.length || c.about.diameter !== o.about.diameter || c.about.speed !== o.about.speed)
+      return false;
+    return c.points.every((p, k) => {
+      const [q, q2] = [inSi(p.flow, 'flow'), inSi(o.points[k]!.flow, 'flow')];
+      const [h, h2] = [inSi(p.head, 'head') / Number(a), inSi(o.points[k]!.head, 'head') / Number(b)];
+      return (
+        Math.abs(q - q2) <= SAME_STAGE * Math.max(q, q2) && Math.abs(h - h2) <= SAME_STAGE * Math.max(Math.abs(h), Math.abs(h2))
+      );
+    });
+  });
 }
 
 function withoutGaps(entry: Record<string, unknown>): RawEntry {

@@ -129,13 +129,18 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'in', factor: IN },
   ],
   flow: [
-    { symbol: 'm3/h', shown: 'm³/h', factor: 1 / 3600, aliases: ['m³/h', 'm^3/h', 'cum/h'] },
+    {
+      symbol: 'm3/h',
+      shown: 'm³/h',
+      factor: 1 / 3600,
+      aliases: ['m³/h', 'm^3/h', 'cum/h', 'm³/hr', 'm3/hr', 'm³/Std', 'm3/Std'],
+    },
     { symbol: 'm3/s', shown: 'm³/s', factor: 1, aliases: ['m³/s', 'm^3/s'] },
     { symbol: 'm3/d', shown: 'm³/d', factor: 1 / 86400, aliases: ['m³/d'] },
     { symbol: 'L/s', factor: 1e-3, aliases: ['l/s'] },
     { symbol: 'L/min', factor: 1e-3 / 60, aliases: ['l/min'] },
     { symbol: 'L/h', factor: 1e-3 / 3600, aliases: ['l/h'] },
-    { symbol: 'gpm', factor: GAL / 60, aliases: ['gpm(US)', 'USgpm'] },
+    { symbol: 'gpm', factor: GAL / 60, aliases: ['gpm(US)', 'USgpm', 'US gpm', 'U.S. gpm', 'gal/min'] },
     { symbol: 'bbl/d', factor: (42 * GAL) / 86400 },
     { symbol: 'MLD', factor: 1000 / 86400 },
     { symbol: 'bbl/h', factor: (42 * GAL) / 3600 },
@@ -195,7 +200,11 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'PS', factor: 75 * STANDARD_GRAVITY },
   ],
   speed: [
-    { symbol: 'rpm', factor: 1, aliases: ['1/min', 'r/min'] },
+    {
+      symbol: 'rpm',
+      factor: 1,
+      aliases: ['1/min', 'r/min', 'min-1', 'min⁻¹', 'U/min', 'tr/min', 'giri/min', 'obr/min', 'varv/min'],
+    },
     { symbol: 'Hz', factor: 60 },
     { symbol: '1/s', factor: 60, aliases: ['r/s', 'rps'] },
     { symbol: 'rad/s', factor: 30 / Math.PI },

@@ -1,4 +1,5 @@
 export default {
+  'cli.isNotDecimal': '--decimal is point or comma, not "{typed}".',
   'cli.cannotBeRead': '{file} cannot be read: {code}.',
   'cli.cannotBeWritten': '{file} cannot be written: {code}.',
   'cli.cannotBeWritten2': '{out} cannot be written: {code}.',

@@ -1,4 +1,8 @@
 export default {
+  'table.ambiguous-number':
+    'Column "{header}": "{found}" is {point} with a decimal point, {comma} with a decimal comma. Select the decimal sign (--decimal point or --decimal comma).',
+  'table.ambiguous-unit': 'Column "{header}": the head says {unit}, the row of units {other}. Correct one of them.',
+  'table.input-power': 'Column "{header}" is the electrical input power of the motor; it is not used as shaft power.',
   'table.best-at-end': 'Best efficiency is at the end of the curve: the BEP is beyond it.',
   'table.column-twice': 'Column "{header}" repeats {column}; "{other}" is used.',
   'table.efficiency-high': 'Efficiency {efficiency}, above 93 %: not plausible.',
