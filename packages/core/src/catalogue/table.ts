@@ -6,6 +6,7 @@ import { COLUMNS, matchColumn, saidColumn, type ColumnName, type MatchedColumn }
 import { moreColumn, type MoreColumn, type TableKind } from './more-columns.js';
 import { efficiencyOfPower } from './physical.js';
 import type { Catalogue } from './format.js';
+import { agreesPerStage, upward, type Cells, type TableCurve } from './table-curves.js';
 import { turned, withoutInput, withUnitsOf } from './table-layout.js';
 import { decimalOf, isNumeric, percentColumns, pointed, type Decimal } from './table-numbers.js';
 
@@ -51,9 +52,6 @@ export interface ReadTable {
 
 /** columns that may stand only in the first row of a curve */
 const CARRIED = ['id', 'model', 'maker', 'family', 'type', 'size', 'speed', 'diameter', 'stages'] as const;
-
-/** by column; those of entries of their own under `more:` and their name */
-type Cells = Partial<Record<ColumnName | `more:${string}`, string>>;
 
 /** Makes a catalogue of a table as a spreadsheet or a CSV has it: the first row, or the first column, names what stands in it. */
 export function readTable(sheet: readonly (readonly string[])[], options: TableOptions = {}): ReadTable {
@@ -122,15 +120,6 @@ function kindOf(columns: readonly MatchedColumn[]): TableKind | undefined {
 interface Row {
   cells: Cells;
   line: number;
-}
-
-/** Points of one diameter, speed and count of stages, with what is said of them and their lines. */
-interface TableCurve {
-  key: string;
-  line: number;
-  about: Cells;
-  points: RawEntry[];
-  lines: number[];
 }
 
 function columnAt(header: string, said: { column: string; unit?: string } | null | undefined): MatchedColumn {
@@ -481,42 +470,6 @@ function byPower(point: Readonly<Record<string, unknown>>): number | undefined {
   if (flow === undefined || head === undefined || power === undefined) return undefined;
   const eta = efficiencyOfPower({ flow, head, power });
   return eta === undefined ? undefined : Number(eta.toFixed(4));
-}
-
-const inSi = (x: unknown, dimension: 'flow' | 'head'): number => {
-  const q = typeof x === 'string' ? readQuantity(x, dimension) : undefined;
-  return q && isQuantity(q) ? q.si : NaN;
-};
-
-/** a curve that is listed from its end is turned */
-function upward(c: TableCurve): TableCurve {
-  const flows = c.points.map((p) => inSi(p.flow, 'flow'));
-  const falls = flows.length > 1 && flows.every((q, i) => i === 0 || q < flows[i - 1]!);
-  return falls ? { ...c, points: c.points.toReversed(), lines: c.lines.toReversed() } : c;
-}
-
-/** by which heads a stage of two counts may differ and be those of one pump */
-const SAME_STAGE = 0.03;
-
-/** whether the curves of two counts have the same heads a stage at the same flows */
-function agreesPerStage(
-  [a, first]: readonly [string, readonly TableCurve[]],
-  [b, other]: readonly [string, readonly TableCurve[]],
-): boolean {
-  // prettier-ignore
-  if (first.length !== other.length) return false;
-  return first.every((c, i) => {
-    const o = other[i]!;
-    if (c.points.length !== o.points.length || c.about.diameter !== o.about.diameter || c.about.speed !== o.about.speed)
-      return false;
-    return c.points.every((p, k) => {
-      const [q, q2] = [inSi(p.flow, 'flow'), inSi(o.points[k]!.flow, 'flow')];
-      const [h, h2] = [inSi(p.head, 'head') / Number(a), inSi(o.points[k]!.head, 'head') / Number(b)];
-      return (
-        Math.abs(q - q2) <= SAME_STAGE * Math.max(q, q2) && Math.abs(h - h2) <= SAME_STAGE * Math.max(Math.abs(h), Math.abs(h2))
-      );
-    });
-  });
 }
 
 function withoutGaps(entry: Record<string, unknown>): RawEntry {
