@@ -17,6 +17,7 @@ import {
   type JudgedCatalogue,
   type Problem,
   type ReadTable,
+  type RowProblem,
 } from '@cedar-knot/core';
 import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wording';
 import Papa from 'papaparse';
@@ -72,6 +73,10 @@ function curveWarning(w: CurveWarning): Written {
   return { path: w.path, severity: 'warning', code: w.code, message: `${w.model}: ${curveWarningText(w)}` };
 }
 
+/** what is asked, with the options that answer */
+const answered = (p: RowProblem): string =>
+  p.problem.code === 'ambiguous-number' ? `${rowProblemText(p)} ${msg('cli.decimalOption')}` : rowProblemText(p);
+
 const DECIMALS: Readonly<Record<string, '.' | ','>> = { point: '.', '.': '.', comma: ',', ',': ',' };
 
 function decimalSign(typed: string | undefined): '.' | ',' | undefined {
@@ -86,7 +91,7 @@ function ofTable(text: string, decimal: '.' | ',' | undefined): { judged: Judged
   const { judged, problems } = judgeTable(tableOf(text, decimal));
   return {
     judged,
-    problems: problems.map((p) => ({ row: p.row, severity: p.severity, code: p.problem.code, message: rowProblemText(p) })),
+    problems: problems.map((p) => ({ row: p.row, severity: p.severity, code: p.problem.code, message: answered(p) })),
   };
 }
 

@@ -95,7 +95,7 @@ describe('a table that can be read in two ways', () => {
     expect(errors).toHaveLength(1);
     expect(errors[0]!.path).toBe('row 3');
     expect(errors[0]!.message).toBe(
-      'Column "Flow [m3/h]": "1,200" is 1200 with a decimal point, 1.200 with a decimal comma. Select the decimal sign (--decimal point or --decimal comma).',
+      'Column "Flow [m3/h]": "1,200" is 1200 with a decimal point, 1.200 with a decimal comma. Select the decimal sign. Options: --decimal point, --decimal comma.',
     );
   });
   test('and is read as it is answered', () => {

@@ -535,8 +535,8 @@ export interface Parameters {
   'view.catalogue.ofDrawnSelectAFamily': { count: string | number; of_: string | number };
   'view.catalogue.ofRows': { rows: string | number };
   'view.catalogue.rowsToReview': { problemCount: number; from: string | number };
-  'view.catalogue.pumps': { pumps: string | number };
-  'view.catalogue.pumpsCurves': { pumps: string | number; curves: string | number };
+  'view.catalogue.pumps': { pumps: number };
+  'view.catalogue.pumpsCurves': { pumps: number; curves: number };
   'view.catalogue.rated': { coefficient: string | number };
   'view.catalogue.remove': { tag: string | number };
   'view.catalogue.remove2': { text: string | number };

@@ -48,7 +48,8 @@ export interface Preview {
   columns: MatchedColumn[];
   /** what stands in the first rows, to tell columns by */
   sample: string[][];
-  decimal: '.' | ',';
+  /** empty while it reads in two ways and nobody has said */
+  decimal: '.' | ',' | '';
   counts: { pumps: number; valves: number; motors: number; curves: number };
   rows: number;
   problems: PreviewProblem[];
@@ -132,7 +133,7 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
     kind,
     columns: untouched.columns,
     sample: untouched.rows.slice(1, 4).map((r) => [...r]),
-    decimal: untouched.decimal,
+    decimal: untouched.problems.some((p) => p.code === 'ambiguous-number') ? '' : untouched.decimal,
     counts: { ...countsOf(table.catalogue), curves: curvesIn(table.catalogue) },
     rows: rows.length - 1,
     problems: problems.slice(0, MOST_LISTED).map((p, i) => ({

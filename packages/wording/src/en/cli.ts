@@ -1,4 +1,5 @@
 export default {
+  'cli.decimalOption': 'Options: --decimal point, --decimal comma.',
   'cli.isNotDecimal': '--decimal is point or comma, not "{typed}".',
   'cli.cannotBeRead': '{file} cannot be read: {code}.',
   'cli.cannotBeWritten': '{file} cannot be written: {code}.',

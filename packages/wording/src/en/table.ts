@@ -1,6 +1,6 @@
 export default {
   'table.ambiguous-number':
-    'Column "{header}": "{found}" is {point} with a decimal point, {comma} with a decimal comma. Select the decimal sign (--decimal point or --decimal comma).',
+    'Column "{header}": "{found}" is {point} with a decimal point, {comma} with a decimal comma. Select the decimal sign.',
   'table.ambiguous-unit': 'Column "{header}": the head says {unit}, the row of units {other}. Correct one of them.',
   'table.input-power': 'Column "{header}" is the electrical input power of the motor; it is not used as shaft power.',
   'table.best-at-end': 'Best efficiency is at the end of the curve: the BEP is beyond it.',

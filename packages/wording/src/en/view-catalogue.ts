@@ -191,8 +191,9 @@ export default {
   'view.catalogue.print': 'Print',
   'view.catalogue.problem': 'Problem',
   'view.catalogue.rowsToReview': '; {problemCount} {problemCount, plural, one {row} other {rows}}{from} to review',
-  'view.catalogue.pumps': '{pumps} pumps',
-  'view.catalogue.pumpsCurves': '{pumps} pumps, {curves} curves',
+  'view.catalogue.pumps': '{pumps, plural, one {{pumps} pump} other {{pumps} pumps}}',
+  'view.catalogue.pumpsCurves':
+    '{pumps, plural, one {{pumps} pump} other {{pumps} pumps}}, {curves, plural, one {{curves} curve} other {{curves} curves}}',
   'view.catalogue.pumpsFound': 'Pumps found',
   'view.catalogue.rated': 'rated {coefficient}',
   'view.catalogue.ratedPower': 'Rated power',

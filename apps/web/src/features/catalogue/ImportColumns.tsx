@@ -34,7 +34,7 @@ export function ImportColumns({
             { value: '.', text: msg('view.catalogue.point') },
             { value: ',', text: msg('view.catalogue.comma') },
           ]}
-          onChange={(decimal) => onOptions({ ...options, decimal })}
+          onChange={(decimal) => decimal !== '' && onOptions({ ...options, decimal })}
         />
       </div>
       <table className="text-[12px]">

@@ -148,7 +148,7 @@ function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<Impo
         </>
       )}
       <text x={W - 8} y={H - 8} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-        {most.q.toPrecision(3)} m³/h
+        {Number(most.q.toPrecision(3))} m³/h
       </text>
     </svg>
   );

@@ -103,4 +103,12 @@ describe('columns', () => {
     expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: ',' });
     expect(screen.getByRole('cell', { name: '50' })).toBeTruthy();
   });
+
+  test('while numbers read in two ways neither mark is chosen, and either can be', async () => {
+    const said = jest.fn();
+    render(<ImportColumns preview={preview({ columns, sample: [], decimal: '' })} options={OPTIONS} kind="pumps" onOptions={said} />); // prettier-ignore
+    expect(screen.getAllByRole('radio').map((r) => r.getAttribute('aria-checked'))).toEqual(['false', 'false']);
+    await userEvent.click(screen.getByRole('radio', { name: 'Point' }));
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: '.' });
+  });
 });
