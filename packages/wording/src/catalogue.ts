@@ -1,4 +1,4 @@
-import type { CurveWarning, RowProblem, TableProblem } from '@cedar-knot/core';
+import type { CurveWarning, RowProblem, TableProblem, UnitSystem } from '@cedar-knot/core';
 import { shortNumber } from './marks.js';
 import { inUnits } from './numbers.js';
 import { problemText } from './problems.js';
@@ -6,9 +6,9 @@ import { msg } from './words.js';
 
 type Detail = Readonly<Record<string, unknown>>;
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
+const head = (x: unknown, u: UnitSystem): string => inUnits(Number(x), 'head', u);
+const flow = (x: unknown, u: UnitSystem): string => inUnits(Number(x), 'flow', u);
 const percent = (x: unknown): string => `${shortNumber(Number(x) * 100)} %`;
-const head = (x: unknown): string => inUnits(Number(x), 'head', 'metric');
-const flow = (x: unknown): string => inUnits(Number(x), 'flow', 'metric');
 
 /** column names as people say them */
 const COLUMN_NAMES: Readonly<Record<string, string>> = {
@@ -48,25 +48,25 @@ export function tableText(p: TableProblem): string {
   return TABLE[p.code]?.(p.detail) ?? p.code;
 }
 
-const CURVE: Readonly<Record<CurveWarning['code'], (d: Detail) => string>> = {
-  'flow-not-rising': (d) => msg('table.flow-not-rising', { flow: flow(d.here), flow2: flow(d.before) }),
-  'head-rises': (d) => msg('table.head-rises', { head: head(d.here), head2: head(d.before) }),
-  'npshr-falls': (d) => msg('table.npshr-falls', { head: head(d.here), head2: head(d.before) }),
+const CURVE: Readonly<Record<CurveWarning['code'], (d: Detail, u: UnitSystem) => string>> = {
+  'flow-not-rising': (d, u) => msg('table.flow-not-rising', { flow: flow(d.here, u), flow2: flow(d.before, u) }),
+  'head-rises': (d, u) => msg('table.head-rises', { head: head(d.here, u), head2: head(d.before, u) }),
+  'npshr-falls': (d, u) => msg('table.npshr-falls', { head: head(d.here, u), head2: head(d.before, u) }),
   'efficiency-high': (d) => msg('table.efficiency-high', { efficiency: percent(d.efficiency) }),
   'efficiency-power': (d) => msg('table.efficiency-power', { efficiency: percent(d.efficiency), byPower: percent(d.byPower) }),
   'best-at-end': () => msg('table.best-at-end'),
-  'trim-above': (d) => msg('table.trim-above', { head: head(d.here), head2: head(d.larger) }),
+  'trim-above': (d, u) => msg('table.trim-above', { head: head(d.here, u), head2: head(d.larger, u) }),
 };
 
 /** One sentence for what a measured curve does not do. */
-export function curveWarningText(w: Pick<CurveWarning, 'code' | 'detail'>): string {
-  return CURVE[w.code](w.detail);
+export function curveWarningText(w: Pick<CurveWarning, 'code' | 'detail'>, units: UnitSystem = 'metric'): string {
+  return CURVE[w.code](w.detail, units);
 }
 
 /** One sentence for what stands at a row of a table. */
-export function rowProblemText(p: RowProblem): string {
+export function rowProblemText(p: RowProblem, units: UnitSystem = 'metric'): string {
   if (p.of === 'cell') return tableText(p.problem);
-  return p.of === 'entry' ? problemText(p.problem) : `${p.problem.model}: ${curveWarningText(p.problem)}`;
+  return p.of === 'entry' ? problemText(p.problem, units) : `${p.problem.model}: ${curveWarningText(p.problem, units)}`;
 }
 
 /** Every code that has words; a test holds it against the core. */

@@ -19,7 +19,7 @@ import {
   type TableKind,
   type TableOptions,
 } from '@cedar-knot/core';
-import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wording';
+import { problemText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
 import Papa from 'papaparse';
 import { api, ApiError } from '../api/client.js';
@@ -39,7 +39,8 @@ export interface PreviewProblem {
   row: number | null;
   model: string;
   severity: 'error' | 'warning';
-  message: string;
+  /** in codes and values: the page words it in the person's units */
+  said: Pick<RowProblem, 'of' | 'problem'>;
   choices: Choice[];
 }
 
@@ -141,7 +142,7 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
       row: p.row,
       model: place(p.row),
       severity: p.severity,
-      message: rowProblemText(p).replace(/^[^:]+: /, p.of === 'curve' ? '' : '$&'),
+      said: p,
       choices: choices.get(p)!,
     })),
     problemCount: problems.length,
@@ -216,8 +217,8 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
   const judged = judgeCatalogue(raw);
   const kindOf = (path: string): string => /^(pumps|valves|motors)\.([^.[]+)/.exec(path)?.slice(1, 3).join('/') ?? '';
   const problems = [
-    ...judged.problems.map((p) => ({ path: p.path, severity: severityOf(p), message: `${p.path}: ${problemText(p)}` })),
-    ...judged.warnings.map((w) => ({ path: w.path, severity: 'warning' as const, message: curveWarningText(w) })),
+    ...judged.problems.map((p) => ({ path: p.path, severity: severityOf(p), said: { of: 'entry' as const, problem: p } })),
+    ...judged.warnings.map((w) => ({ path: w.path, severity: 'warning' as const, said: { of: 'curve' as const, problem: w } })),
   ];
   const wrong = new Set(problems.filter((p) => p.severity === 'error').map((p) => kindOf(p.path)));
   const isOut = (key: string): boolean => options.left.includes(key) || (wrong.has(key) && !options.left.includes(`!${key}`));
@@ -238,7 +239,7 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
       row: null,
       model: kindOf(p.path),
       severity: p.severity,
-      message: p.message,
+      said: p.said,
       choices: p.severity === 'error' ? [{ mend: { do: 'leave-model' }, text: msg('app.modelSkipped') }] : [{ mend: null, text: msg('app.importedMarked') }, { mend: { do: 'leave-model' }, text: msg('app.modelSkipped') }], // prettier-ignore
     })),
     problemCount: problems.length,

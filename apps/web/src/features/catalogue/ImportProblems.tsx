@@ -1,9 +1,11 @@
-import type { Mend } from '@cedar-knot/core';
+import type { Mend, RowProblem, UnitSystem } from '@cedar-knot/core';
+import { curveWarningText, problemText, tableText } from '@cedar-knot/wording';
 import type * as Comlink from 'comlink';
 import { useEffect, useState } from 'react';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
 import type { ImportWorkerApi, Preview, PreviewOptions, PreviewProblem } from '../../worker/import.worker.js';
+import { useDisplay } from '../context.js';
 import { msg } from './words.js';
 
 /** What is wrong with the rows and curves of a table, and what will be done about each; beside it the curve that is looked at. */
@@ -18,6 +20,7 @@ export function ImportProblems({
   remote: Comlink.Remote<ImportWorkerApi>;
   onOptions: (o: PreviewOptions) => void;
 }) {
+  const display = useDisplay();
   const [at, setAt] = useState<PreviewProblem | null>(
     preview.problems.find((p) => p.model !== '') ?? preview.problems[0] ?? null,
   );
@@ -65,7 +68,7 @@ export function ImportProblems({
                 <td className="max-w-[190px] truncate pr-2" title={p.model}>
                   {p.model}
                 </td>
-                <td className="pr-2">{p.message}</td>
+                <td className="pr-2">{saidOf(p, display.system)}</td>
                 <td>
                   {p.choices.length > 0 ? (
                     <Select
@@ -99,10 +102,19 @@ export function ImportProblems({
   );
 }
 
+/** what is wrong, without the row or the model beside it; an entry of a file has its path */
+function saidOf({ row, said }: PreviewProblem, units: UnitSystem): string {
+  const { of, problem } = said as RowProblem;
+  if (of === 'cell') return tableText(problem);
+  if (of === 'curve') return curveWarningText(problem, units);
+  return row === null ? `${problem.path}: ${problemText(problem, units)}` : problemText(problem, units);
+}
+
 const same = (a: Mend | null, b: Mend | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** the curve to which a row belongs, with the row ringed */
 function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<ImportWorkerApi> }) {
+  const display = useDisplay();
   const [curve, setCurve] = useState<{ points: { q: number; h: number }[]; at: number } | null>(null);
   useEffect(() => {
     let gone = false;
@@ -148,7 +160,7 @@ function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<Impo
         </>
       )}
       <text x={W - 8} y={H - 8} fontSize={11} fill="var(--ink-quiet)" textAnchor="end">
-        {Number(most.q.toPrecision(3))} m³/h
+        {display.number(most.q / 3600, 'flow')} {display.unit('flow')}
       </text>
     </svg>
   );

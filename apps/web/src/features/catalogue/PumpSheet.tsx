@@ -145,6 +145,7 @@ function diameters(
 
 /** what a measured curve does not do, each with its reason; that all agrees where nothing is odd */
 export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
+  const display = useDisplay();
   const has = (...codes: string[]): boolean => warnings.some((w) => codes.includes(w.code));
   const said: [string, boolean][] = [
     [msg('view.catalogue.headDecreases'), has('head-rises', 'flow-not-rising')],
@@ -167,7 +168,7 @@ export function Agreement({ warnings }: { warnings: readonly CurveWarning[] }) {
         <ul className="text-near mt-1">
           {warnings.slice(0, 6).map((w) => (
             <li key={`${w.path}${w.code}`}>
-              ◐ {rowOf(w.path)}: {curveWarningText(w)}
+              ◐ {rowOf(w.path)}: {curveWarningText(w, display.system)}
             </li>
           ))}
           {warnings.length > 6 && <li className="text-inkq">{msg('view.catalogue.andMore', { count: warnings.length - 6 })}</li>}

@@ -1,5 +1,6 @@
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { useUnits } from '../../state/units.js';
 import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
 import { ImportColumns } from './ImportColumns.js';
 import { ImportProblems } from './ImportProblems.js';
@@ -11,7 +12,7 @@ afterEach(cleanup);
 const OPTIONS = { columns: {}, mends: {}, left: [] } as unknown as PreviewOptions;
 const take = { text: 'take as it is', mend: null };
 const leaveRow = { text: 'leave the row out', mend: { kind: 'leave' } };
-const problem = (key: string, row: number | null, more: object = {}) => ({ key, row, model: 'TC 80', severity: 'error', message: `wrong ${key}`, choices: [leaveRow, take], ...more }); // prettier-ignore
+const problem = (key: string, row: number | null, more: object = {}) => ({ key, row, model: 'TC 80', severity: 'error', said: { of: 'cell', problem: { row: row ?? 0, severity: 'error', code: 'missing', detail: { column: key } } }, choices: [leaveRow, take], ...more }); // prettier-ignore
 const preview = (more: object): Preview => ({ kind: 'pumps', decimal: '.', columns: [], sample: [], problems: [], problemCount: 0, ...more }) as unknown as Preview; // prettier-ignore
 const remote = (points: { q: number; h: number }[] = [], at = 1) => ({ curveAt: jest.fn().mockResolvedValue({ points, at }) }) as never; // prettier-ignore
 
@@ -50,6 +51,16 @@ describe('problems', () => {
     cleanup();
     view([]);
     expect(screen.getByText(/All rows were read/)).toBeTruthy();
+  });
+
+  test('what a curve does is said in the units of the person', () => {
+    const rises = problem('a', 7, { said: { of: 'curve', problem: { model: 'x', code: 'head-rises', path: 'pumps.x', detail: { here: 30.48, before: 3.048 } } } }); // prettier-ignore
+    act(() => useUnits.getState().choose('us'));
+    view([rises]);
+    // 30.48 m are 100 ft
+    expect(screen.getByText('Head increases with flow: 100 ft after 10.0 ft.')).toBeTruthy();
+    act(() => useUnits.getState().choose('study'));
+    expect(screen.getByText('Head increases with flow: 30.5 m after 3.05 m.')).toBeTruthy();
   });
 
   test('beside it the curve to which the row belongs, with that row ringed where it lies', async () => {

@@ -1,6 +1,7 @@
 import type { CurveWarning, RawEntry } from '@cedar-knot/core';
 import { curveWarningText } from '@cedar-knot/wording';
 import { VerdictMark, type MarkKind } from '../../ui/marks.js';
+import { useDisplay } from '../context.js';
 import { msg } from './words.js';
 
 const CHECKS: readonly { text: string; codes: readonly string[]; needs: (e: RawEntry) => boolean }[] = [
@@ -32,6 +33,7 @@ function has(entry: RawEntry, key: string): boolean {
 
 /** What a measured curve does, of what was picked so far. */
 export function ChecksPanel({ entry, warnings }: { entry: RawEntry | undefined; warnings: readonly CurveWarning[] }) {
+  const display = useDisplay();
   return (
     <ul className="text-[12px]">
       {CHECKS.map(({ text, codes, needs }) => {
@@ -42,7 +44,11 @@ export function ChecksPanel({ entry, warnings }: { entry: RawEntry | undefined; 
             <VerdictMark kind={kind} size={9} />
             <span className="flex-none">{text}</span>
             <span className="text-inkq min-w-0 flex-1 text-right">
-              {kind === 'not-applicable' ? msg('view.picture.needsMoreCurves') : odd[0] ? curveWarningText(odd[0]) : ''}
+              {kind === 'not-applicable'
+                ? msg('view.picture.needsMoreCurves')
+                : odd[0]
+                  ? curveWarningText(odd[0], display.system)
+                  : ''}
             </span>
           </li>
         );
