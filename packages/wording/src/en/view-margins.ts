@@ -62,7 +62,7 @@ export default {
   'view.margins.itSolves': 'it solves',
   'view.margins.judged': 'Judged',
   'view.margins.limit': 'Limit',
-  'view.margins.limitOrigin': 'limit{own, select, yes {, of this study} other {, by default}}',
+  'view.margins.limitOrigin': 'Limit{own, select, yes { of this study} other { by default}}',
   'view.margins.line': 'Line {l}',
   'view.margins.margin': 'Margin',
   'view.margins.margins': 'Margins',
@@ -162,4 +162,6 @@ export default {
   'view.margins.locationHead': 'Location',
   'view.margins.readingHead': 'Reading',
   'view.margins.modelHead': 'Model',
+  'view.margins.fromBound': 'From',
+  'view.margins.toBound': 'To',
 } as const;

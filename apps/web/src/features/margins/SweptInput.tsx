@@ -84,7 +84,7 @@ function Bound({
   const atmosphere = useStudy((s) => s.shown[s.active]?.outcome.medium?.atmosphere ?? 0);
   return (
     <TypedField
-      label={name}
+      label={name === 'from' ? msg('view.margins.fromBound') : msg('view.margins.toBound')}
       name={`sweep-${name}`}
       value={scale.entry(si, 5)}
       optional

@@ -47,8 +47,8 @@ export function ControlSchemes({
                 <ScenarioLetter index={index(s)} letter={letterOf(index(s))} small />
               </th>
             ))}
-            <th className="font-normal">{msg('view.pumps.mwhYear')}</th>
-            <th className="font-normal">{msg('view.pumps.differenceToTheFirst')}</th>
+            <th className="pl-3 font-normal">{msg('view.pumps.mwhYear')}</th>
+            <th className="pl-3 font-normal">{msg('view.pumps.differenceToTheFirst')}</th>
             <td className="w-[90px]" />
           </tr>
         </thead>
@@ -68,7 +68,7 @@ export function ControlSchemes({
                 {scenarios.map((id) => {
                   const p = s.scenarios[id];
                   return (
-                    <td key={id} className="whitespace-nowrap">
+                    <td key={id} className="pl-3 whitespace-nowrap">
                       {p ? (
                         `${d.number(p.inputPower, 'power')} ${d.unit('power')}`
                       ) : (

@@ -1,0 +1,370 @@
+import type { RawEntry } from '../document/study.js';
+import { isId } from '../document/ids.js';
+import { PUMP_TYPES, VALVE_TYPES } from '../document/fields.js';
+import { isQuantity, readQuantity, splitNumber } from '../units/quantity.js';
+import { COLUMNS, type ColumnName, type MatchedColumn } from './columns.js';
+import { moreColumn, type MoreColumn, type TableKind } from './more-columns.js';
+import { efficiencyOfPower } from './physical.js';
+import type { Catalogue } from './format.js';
+import { agreesPerStage, upward, type Cells, type TableCurve } from './table-curves.js';
+import { pointed, type Decimal } from './table-numbers.js';
+
+/* Rows of a table to entries of a catalogue. */
+
+/** Something at a row of a table: an error keeps the row out, a warning does not. */
+export interface TableProblem {
+  /** line of the file; the header is 1 */
+  row: number;
+  severity: 'error' | 'warning';
+  code: string;
+  detail: Readonly<Record<string, string | number | readonly string[]>>;
+}
+
+/** What is to be done with a row at which something is wrong. */
+export type Mend =
+  | { do: 'leave-out' }
+  /** the model to which the row belongs */
+  | { do: 'leave-model' }
+  /** efficiency from the power of the row */
+  | { do: 'take-power' }
+  | { do: 'read'; column: ColumnName; as: string };
+
+/** A table as it was understood, with the entries that it makes. */
+export interface ReadTable {
+  catalogue: Catalogue;
+  columns: MatchedColumn[];
+  decimal: Decimal;
+  /** as it was read: heads first, a point a row */
+  rows: readonly (readonly string[])[];
+  problems: TableProblem[];
+  /** line of the file from which an entry of the catalogue comes, by its JSON path: `pumps.x.curve[3]` */
+  rowOf: Map<string, number>;
+}
+
+/** columns that may stand only in the first row of a curve */
+const CARRIED = ['id', 'model', 'maker', 'family', 'type', 'size', 'speed', 'diameter', 'stages'] as const;
+
+/** A row as it was read, with its line of the file. */
+export interface Row {
+  cells: Cells;
+  line: number;
+}
+
+/** Rows to entries; what cannot be read is said at its row and left out. */
+export class TableReader {
+  private readonly units: ReadonlyMap<string, string>;
+
+  constructor(
+    private readonly result: ReadTable,
+    columns: readonly MatchedColumn[],
+    private readonly kind: TableKind,
+    private readonly mends: Readonly<Record<number, Mend>>,
+    private readonly percents: ReadonlySet<string>,
+  ) {
+    // of two that are the same the first is taken
+    const units = new Map<string, string>();
+    for (const { column, more, unit } of columns) {
+      const name = column ?? more;
+      if (name && unit && !units.has(name)) units.set(name, unit);
+    }
+    this.units = units;
+  }
+
+  pumps(rows: readonly Row[]): void {
+    let carried: Cells = {};
+    let curve: TableCurve | undefined;
+    const curves = new Map<string, TableCurve[]>();
+    const left = new Set<string>();
+    for (const { cells, line } of rows) {
+      const isNewModel = cells.model !== undefined && cells.model !== carried.model;
+      carried = { ...(isNewModel ? {} : carried), ...pickCarried(cells) };
+      const mend = this.mends[line]?.do;
+      if (mend === 'leave-model' && carried.model !== undefined) left.add(carried.model);
+      if (mend === 'leave-out') continue;
+      if (carried.model === undefined) {
+        this.error(line, 'missing', { column: 'model' });
+        continue;
+      }
+      const key = [carried.model, carried.diameter ?? '', carried.speed ?? '', carried.stages ?? ''].join('\n');
+      if (curve?.key !== key) {
+        curve = { key, line, about: carried, points: [], lines: [] };
+        curves.set(carried.model, [...(curves.get(carried.model) ?? []), curve]);
+      }
+      const point = this.point(cells, line);
+      if (!point) continue;
+      curve.points.push(point);
+      curve.lines.push(line);
+    }
+    for (const [model, list] of curves) if (!left.has(model)) this.byStages(model, list);
+    this.forget(curves, left);
+  }
+
+  /** what was said of rows whose model is left out */
+  private forget(curves: ReadonlyMap<string, readonly { line: number; lines: number[] }[]>, left: ReadonlySet<string>): void {
+    if (left.size === 0) return;
+    const gone = new Set<number>();
+    for (const model of left) for (const c of curves.get(model) ?? []) for (const line of [c.line, ...c.lines]) gone.add(line);
+    const kept = this.result.problems.filter((p) => !gone.has(p.row) && this.mends[p.row]?.do !== 'leave-model');
+    this.result.problems.splice(0, Infinity, ...kept);
+  }
+
+  private point(cells: Cells, line: number): RawEntry | undefined {
+    const point: Record<string, unknown> = {};
+    for (const column of ['flow', 'head'] as const) {
+      if (cells[column] === undefined) this.error(line, 'missing', { column });
+      else point[column] = this.quantity(column, cells[column], line);
+    }
+    for (const column of ['power', 'npshr'] as const)
+      if (cells[column] !== undefined) point[column] = this.quantity(column, cells[column], line);
+    if (cells.efficiency !== undefined) point.efficiency = this.share('efficiency', cells.efficiency, line);
+    if (this.mends[line]?.do === 'take-power') point.efficiency = byPower(point) ?? point.efficiency;
+    const isWhole = point.flow !== undefined && point.head !== undefined;
+    return isWhole ? withoutGaps(point) : undefined;
+  }
+
+  /** counts whose head a stage is the same are one pump of the smallest, with the others to choose; else each is a pump of its own */
+  private byStages(model: string, list: readonly TableCurve[]): void {
+    const counts = new Map<string, TableCurve[]>();
+    for (const c of list) counts.set(c.about.stages ?? '', [...(counts.get(c.about.stages ?? '') ?? []), upward(c)]);
+    const bySize = [...counts].sort(([a], [b]) => Number(a) - Number(b));
+    const [first, ...others] = bySize;
+    if (!first || bySize.some(([n]) => !(Number(n) > 0)) || others.length === 0) return this.pump(model, list.map(upward));
+    if (others.every((o) => agreesPerStage(first, o)))
+      return this.pump(
+        model,
+        first[1],
+        bySize.map(([n]) => Number(n)),
+      );
+    for (const [n, own] of bySize) this.pump(`${model} ${n}`, own);
+  }
+
+  private pump(model: string, list: readonly TableCurve[], stageOptions?: readonly number[]): void {
+    const first = list[0]!;
+    const id = this.idOf(first.about.id ?? model, this.result.catalogue.pumps);
+    const base = `pumps.${id}`;
+    this.result.rowOf.set(base, first.line);
+    const entry: Record<string, unknown> = {
+      name: model,
+      ...this.about(first.about, PUMP_TYPES, first.line),
+      ...this.more(first.about, first.line),
+    };
+    const speed = (c: Cells, line: number): string | undefined => c.speed && this.quantity('speed', c.speed, line);
+    const diameter = (c: Cells, line: number): string | undefined => c.diameter && this.quantity('diameter', c.diameter, line);
+    if (first.about.stages !== undefined) entry.stages = this.number('stages', first.about.stages, first.line);
+    if (stageOptions) entry.stageOptions = stageOptions;
+    entry.speed ??= speed(first.about, first.line);
+    if (entry.speed === undefined) this.error(first.line, 'missing', { column: 'speed' });
+    const rowsAt = (path: string, lines: readonly number[]): void =>
+      lines.forEach((line, i) => this.result.rowOf.set(`${path}[${i}]`, line));
+    if (list.length === 1) {
+      entry.diameter = diameter(first.about, first.line);
+      entry.curve = first.points;
+      rowsAt(`${base}.curve`, first.lines);
+    } else
+      entry.curves = list.map((c, i) => {
+        const own = diameter(c.about, c.line);
+        if (own === undefined) this.error(c.line, 'missing', { column: 'diameter' });
+        this.result.rowOf.set(`${base}.curves[${i}]`, c.line);
+        rowsAt(`${base}.curves[${i}].curve`, c.lines);
+        const turned = speed(c.about, c.line);
+        return withoutGaps({ diameter: own, ...(turned === entry.speed ? {} : { speed: turned }), curve: c.points });
+      });
+    this.result.catalogue.pumps[id] = withoutGaps(entry);
+  }
+
+  valves(rows: readonly Row[]): void {
+    let carried: Cells = {};
+    const models = new Map<string, { line: number; about: Cells; table: RawEntry[]; recovery: RawEntry[]; lines: number[] }>();
+    const left = new Set<string>();
+    for (const { cells, line } of rows) {
+      const isNewModel = cells.model !== undefined && cells.model !== carried.model;
+      carried = { ...(isNewModel ? {} : carried), ...cells };
+      const mend = this.mends[line]?.do;
+      if (mend === 'leave-model' && carried.model !== undefined) left.add(carried.model);
+      if (mend === 'leave-out') continue;
+      if (carried.model === undefined) {
+        this.error(line, 'missing', { column: 'model' });
+        continue;
+      }
+      const model = models.get(carried.model) ?? { line, about: carried, table: [], recovery: [], lines: [] };
+      models.set(carried.model, model);
+      if (cells.travel === undefined || (cells.kv === undefined && cells.fl_at === undefined)) continue;
+      const travel = this.share('travel', cells.travel, line);
+      const fl = cells.fl_at === undefined ? undefined : this.number('fl_at', cells.fl_at, line);
+      if (travel !== undefined && fl !== undefined) model.recovery.push({ travel, fl });
+      const kv = cells.kv === undefined ? undefined : this.number('kv', cells.kv, line);
+      if (travel === undefined || kv === undefined) continue;
+      model.table.push({ travel, kv });
+      model.lines.push(line);
+    }
+    for (const [model, { line, about, table, recovery, lines }] of models) {
+      if (left.has(model)) continue;
+      const id = this.idOf(about.id ?? model, this.result.catalogue.valves);
+      const numbers = { ratedKv: 'rated_kv', ratedCv: 'rated_cv', rangeability: 'rangeability', fl: 'fl', xfz: 'xfz' } as const;
+      const entry: Record<string, unknown> = { name: model, ...this.about(about, VALVE_TYPES, line), ...this.more(about, line) };
+      for (const [key, column] of Object.entries(numbers))
+        if (about[column] !== undefined) entry[key] = this.number(column, about[column], line);
+      if (about.characteristic !== undefined) entry.characteristic = about.characteristic.toLowerCase().replace(/[\s_]+/g, '-');
+      if (table.length > 0) entry.table = table;
+      if (recovery.length > 0) entry.flTable = recovery;
+      this.result.rowOf.set(`valves.${id}`, line);
+      lines.forEach((l, i) => this.result.rowOf.set(`valves.${id}.table[${i}]`, l));
+      this.result.catalogue.valves[id] = withoutGaps(entry);
+    }
+  }
+
+  motors(rows: readonly Row[]): void {
+    for (const { cells, line } of rows) {
+      if (this.mends[line]?.do === 'leave-out' || this.mends[line]?.do === 'leave-model') continue;
+      if (cells.model === undefined) {
+        this.error(line, 'missing', { column: 'model' });
+        continue;
+      }
+      const id = this.idOf(cells.id ?? cells.model, this.result.catalogue.motors);
+      // one efficiency, or those at 50, 75 and 100 % load
+      const shares = (cells.efficiency ?? '').split(/[;|]/).filter((t) => t.trim() !== '').map((t) => this.share('efficiency', t, line)); // prettier-ignore
+      const efficiency = shares.length === 1 ? shares[0] : shares.length > 1 ? shares : undefined;
+      const entry = { name: cells.model, maker: cells.maker, ...this.more(cells, line), efficiency };
+      this.result.rowOf.set(`motors.${id}`, line);
+      this.result.catalogue.motors[id] = withoutGaps(entry);
+    }
+  }
+
+  /** the entries that have columns of their own */
+  private more(cells: Cells, line: number): Record<string, unknown> {
+    const entry: Record<string, unknown> = {};
+    for (const [key, text] of Object.entries(cells)) {
+      const column = key.startsWith('more:') ? moreColumn(this.kind, key.slice(5)) : undefined;
+      if (!column || text === undefined) continue;
+      const value = this.moreValue(column, text, line);
+      if (value === undefined) continue;
+      const [first, inner] = column.path as [string, string?];
+      if (inner === undefined) entry[first] = value;
+      else entry[first] = { ...(entry[first] as object | undefined), [inner]: value };
+    }
+    return entry;
+  }
+
+  private moreValue({ name, field }: MoreColumn, text: string, line: number): unknown {
+    const parts = (): string[] => text.split(/\s*[;|]\s*/).filter((t) => t !== '');
+    const numbers = (): (number | undefined)[] => parts().map((t) => this.number(name, this.pointed(t), line));
+    switch (field.type) {
+      case 'quantity': {
+        const split = splitNumber(this.pointed(text));
+        if (split) return `${split.typed} ${split.rest || (this.units.get(name) ?? '')}`.trim();
+        return this.error(line, 'not-number', { column: name, found: text });
+      }
+      case 'number': {
+        if (field.series !== undefined && parts().length > 1) return numbers();
+        return field.percent ? this.share(name, this.pointed(text), line) : this.number(name, this.pointed(text), line);
+      }
+      case 'numbers':
+        return numbers();
+      case 'texts':
+      case 'lengths':
+        return parts();
+      case 'boolean':
+        return /^(?:yes|true|1|x)$/i.test(text);
+      case 'choice':
+        return field.values.includes(text) ? text : text.toLowerCase().replace(/[\s_]+/g, '-');
+      default:
+        return text;
+    }
+  }
+
+  /** a number of a file with decimal commas, with a point */
+  private pointed(text: string): string {
+    return pointed(text, this.result.decimal);
+  }
+
+  /** maker, family, type and size; a type that is none of ours is said and kept as the family says it */
+  private about(c: Cells, types: readonly string[], line: number): Record<string, unknown> {
+    const type = c.type?.toLowerCase().replace(/[\s_]+/g, '-');
+    const isKnown = type === undefined || types.includes(type);
+    if (!isKnown) this.warning(line, 'unknown-type', { found: c.type!, known: types });
+    const size = c.size !== undefined && /^\d+$/.test(c.size) && types.includes('globe') ? `DN${c.size}` : c.size;
+    return { maker: c.maker, family: c.family, type: isKnown ? type : 'other', size };
+  }
+
+  private quantity(column: ColumnName, text: string, line: number): string | undefined {
+    const split = splitNumber(text);
+    if (!split) return this.error(line, 'not-number', { column, found: text });
+    const written = `${split.typed} ${split.rest === '' ? this.units.get(column)! : split.rest}`;
+    // "7o" begins with a number, and o is no unit
+    if (!isQuantity(readQuantity(written, COLUMNS[column].dimension!)))
+      return this.error(line, 'not-number', { column, found: text });
+    return written;
+  }
+
+  private number(column: string, text: string, line: number): number | undefined {
+    const split = splitNumber(text);
+    if (split?.rest === '') return split.number;
+    this.error(line, 'not-number', { column, found: text });
+    return undefined;
+  }
+
+  /** 0.76, 76 or "76 %": a bare number by what its column as a whole is */
+  private share(column: string, text: string, line: number): number | undefined {
+    const split = splitNumber(text);
+    if (!split || !['', '%'].includes(split.rest)) {
+      this.error(line, 'not-number', { column, found: text });
+      return undefined;
+    }
+    const isOwn = Object.hasOwn(COLUMNS, column);
+    const isBare = isOwn ? this.percents.has(column) : this.units.get(column) === '%' || split.number > 1.5;
+    const isPercent = split.rest === '%' || isBare;
+    return isPercent ? Number((split.number / 100).toPrecision(12)) : split.number;
+  }
+
+  /** a model's name as an id: what an id cannot hold becomes a hyphen; two that become one get a number */
+  private idOf(model: string, taken: Readonly<Record<string, unknown>>): string {
+    const short = model.replace(/[^\p{L}\p{N}_\-/]+/gu, '-').replace(/^[-/]+|-+$/g, '').slice(0, 40); // prettier-ignore
+    const base = isId(short) ? short : 'model';
+    for (let n = 1; ; n++) {
+      const id = n === 1 ? base : `${base.slice(0, 36)}-${n}`;
+      if (!Object.hasOwn(taken, id)) return id;
+    }
+  }
+
+  private error(row: number, code: string, detail: TableProblem['detail']): undefined {
+    this.result.problems.push({ row, severity: 'error', code, detail });
+    return undefined;
+  }
+
+  private warning(row: number, code: string, detail: TableProblem['detail']): void {
+    this.result.problems.push({ row, severity: 'warning', code, detail });
+  }
+}
+
+function pickCarried(cells: Cells): Cells {
+  const picked: Cells = {};
+  for (const c of CARRIED) if (cells[c] !== undefined) picked[c] = cells[c];
+  // what stands in the first row of a model is said of all of it
+  if (cells.model !== undefined)
+    for (const key of Object.keys(cells) as (keyof Cells)[]) if (key.startsWith('more:')) picked[key] = cells[key]!;
+  return picked;
+}
+
+/** Letters that stand for digits in a scanned or badly typed number: `7o.4` → 70.4; undefined where that makes none either. */
+export function meantNumber(text: string): string | undefined {
+  const meant = text.replace(/[oO]/g, '0').replace(/[lI|]/g, '1').replace(/,/g, '.').replace(/\s+/g, '').replace(/[^\d.eE+-]/g, ''); // prettier-ignore
+  return meant !== '' && Number.isFinite(Number(meant)) ? meant : undefined;
+}
+
+/** η = ρ·g·Q·H/P of a point as it is written */
+function byPower(point: Readonly<Record<string, unknown>>): number | undefined {
+  const si = (key: 'flow' | 'head' | 'power'): number | undefined => {
+    const q = typeof point[key] === 'string' ? readQuantity(point[key], key) : undefined;
+    return q && isQuantity(q) ? q.si : undefined;
+  };
+  const [flow, head, power] = [si('flow'), si('head'), si('power')];
+  if (flow === undefined || head === undefined || power === undefined) return undefined;
+  const eta = efficiencyOfPower({ flow, head, power });
+  return eta === undefined ? undefined : Number(eta.toFixed(4));
+}
+
+function withoutGaps(entry: Record<string, unknown>): RawEntry {
+  const whole: Record<string, unknown> = {};
+  for (const [key, value] of Object.entries(entry)) if (value !== undefined) whole[key] = value;
+  return whole;
+}
