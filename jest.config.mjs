@@ -32,6 +32,7 @@ const shared = {
     '^@cedar-knot/core$': join(BUILT, 'core.cjs'),
     '^@cedar-knot/wording(/messages|/marks)?$': join(BUILT, 'wording.cjs'),
     '^@cedar-knot/wording/en/(.*)$': '<rootDir>/packages/wording/src/en/$1.ts',
+    '^@cedar-knot/tables$': '<rootDir>/packages/tables/src/index.ts',
     '^@cedar-knot/report$': '<rootDir>/packages/report/src/index.ts',
     '^@cedar-knot/report/files$': '<rootDir>/packages/report/src/files.ts',
   },
@@ -57,6 +58,7 @@ export default {
   projects: [
     project('core', 'packages/core'),
     project('wording', 'packages/wording'),
+    project('tables', 'packages/tables'),
     project('report', 'packages/report'),
     project('cli', 'packages/cli'),
     project('web', 'apps/web'),

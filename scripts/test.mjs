@@ -48,7 +48,7 @@ function tasks() {
   jest('core', ['core']);
   jest('components', ['web', 'components']);
   all.add('server', serverTests, { after: ['libraries'] });
-  jest('packages', ['wording', 'report', 'cli'], { after: ['libraries'] });
+  jest('packages', ['wording', 'tables', 'report', 'cli'], { after: ['libraries'] });
   all.add('types', (run) => run('npm', ['run', '--silent', 'types'], withRoom()), { after: ['libraries'] });
   // what is written from the catalogue is as it would be written now
   all.add('glossary', (run) => run(process.execPath, ['scripts/write-glossary.mjs', '--check']), { after: ['libraries'] });

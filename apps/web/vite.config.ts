@@ -11,7 +11,7 @@ export default defineConfig({
     alias: [
       // a part of a package: its messages, or the words of one view
       { find: /^@cedar-knot\/wording\/(messages|marks|en\/.*)$/, replacement: `${packages}wording/src/$1.ts` },
-      { find: /^@cedar-knot\/(core|wording|report)$/, replacement: `${packages}$1/src/index.ts` },
+      { find: /^@cedar-knot\/(core|wording|report|tables)$/, replacement: `${packages}$1/src/index.ts` },
     ],
   },
   worker: { format: 'es' },

@@ -161,6 +161,7 @@ lines"
     expect(taken).toMatchObject({ code: 0, output: { ok: true, pumps: 1, valves: 0 } });
     expect(taken.output.problems.map((p: any) => [p.row, p.severity, p.code])).toEqual([
       [1, 'warning', 'unknown-column'],
+      [2, 'warning', 'no-npshr'],
       [6, 'warning', 'efficiency-high'],
     ]);
     const again = run('catalogue', out);

@@ -1,26 +1,31 @@
 import { writeFileSync } from 'node:fs';
 import {
+  COLUMNS,
   countsOf,
-  delimiterOf,
   findPumps,
   isQuantity,
   judgeCatalogue,
   judgeTable,
+  MORE_COLUMNS,
   parseStudyText,
+  placeOfRow,
+  questionsOf,
   readQuantity,
-  readTable,
+  readSheets,
   severityOf,
   STANDARD_GRAVITY,
   WATER_AT_20_DENSITY,
   type Catalogue,
   type CurveWarning,
   type JudgedCatalogue,
+  type Mend,
   type Problem,
-  type ReadTable,
+  type Question,
   type RowProblem,
+  type TableOptions,
 } from '@cedar-knot/core';
-import { curveWarningText, problemText, rowProblemText } from '@cedar-knot/wording';
-import Papa from 'papaparse';
+import { BookError, ENCODINGS, isEncoding, readBook, type Book } from '@cedar-knot/tables';
+import { curveWarningText, problemText, readingText, rowProblemText, tableFileText } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
 import { readFilters } from './filters.js';
@@ -28,6 +33,8 @@ import { msg } from './words.js';
 
 interface Written {
   row?: number;
+  /** of a spreadsheet */
+  sheet?: string;
   path?: string;
   severity: 'error' | 'warning';
   code: string;
@@ -35,9 +42,15 @@ interface Written {
 }
 
 /** `catalogue`: reads a table or a catalogue file, judges its curves and, with --out, writes it as a catalogue file. */
-export function catalogue(text: string, file: string, options: ReadonlyMap<string, string>): Outcome {
-  const decimal = decimalSign(options.get('decimal'));
-  const { judged, problems } = isTable(text, file) ? ofTable(text, decimal) : ofFile(text);
+export async function catalogue(
+  bytes: Uint8Array,
+  file: string,
+  options: ReadonlyMap<string, string>,
+  mends?: string,
+): Promise<Outcome> {
+  const { judged, problems } = isCatalogueFile(bytes, file)
+    ? ofFile(utf8(bytes, file))
+    : await ofTable(bytes, options, mends === undefined ? {} : readMends(mends));
   const errors = problems.filter((p) => p.severity === 'error');
   const ok = errors.length === 0;
   const out = options.get('out');
@@ -45,15 +58,27 @@ export function catalogue(text: string, file: string, options: ReadonlyMap<strin
   const counts = countsOf(judged.catalogue);
   const output = { ok, ...counts, problems };
   if (ok) return { code: 0, output };
-  const named = errors.map((p) => ({
-    path: p.row === undefined ? (p.path ?? '') : msg('cli.row', { row: p.row }),
-    message: p.message,
-  }));
+  const named = errors.map((p) => ({ path: placeText(p), message: p.message }));
   return { code: 2, output: { ...output, errors: named }, notes: named.map((e) => `${e.path}: ${e.message}`) };
 }
 
-function isTable(text: string, file: string): boolean {
-  return !/\.json$/i.test(file) && !/^\uFEFF?\s*\{/.test(text);
+function placeText({ row, sheet, path }: Written): string {
+  if (row === undefined) return path ?? '';
+  return sheet ? msg('cli.sheetRow', { sheet, row }) : msg('cli.row', { row });
+}
+
+function isCatalogueFile(bytes: Uint8Array, file: string): boolean {
+  const first = new TextDecoder('windows-1252').decode(bytes.subarray(0, 400)).replace(/^\u00ef\u00bb\u00bf/, '');
+  return /\.json$/i.test(file) || /^\s*\{/.test(first);
+}
+
+/** the text of a catalogue file */
+export function utf8(bytes: Uint8Array, file: string): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new UsageError('', msg('cli.notUtf8', { file }));
+  }
 }
 
 /** A catalogue file as it is judged. */
@@ -73,39 +98,140 @@ function curveWarning(w: CurveWarning): Written {
   return { path: w.path, severity: 'warning', code: w.code, message: `${w.model}: ${curveWarningText(w)}` };
 }
 
-/** what is asked, with the options that answer */
-const answered = (p: RowProblem): string =>
-  p.problem.code === 'ambiguous-number' ? `${rowProblemText(p)} ${msg('cli.decimalOption')}` : rowProblemText(p);
+/** options that answer what is asked */
+const ANSWERS: Readonly<Record<string, string>> = {
+  'ambiguous-number': msg('cli.decimalOption'),
+  'ambiguous-unit': msg('cli.unitsOption'),
+  'ambiguous-layout': msg('cli.layoutOption'),
+  'ambiguous-curve': msg('cli.sheetOption'),
+};
 
-const DECIMALS: Readonly<Record<string, '.' | ','>> = { point: '.', '.': '.', comma: ',', ',': ',' };
+function answered(p: RowProblem): string {
+  const answer = Object.hasOwn(ANSWERS, p.problem.code) ? ANSWERS[p.problem.code] : undefined;
+  return answer === undefined ? rowProblemText(p) : `${rowProblemText(p)} ${answer}`;
+}
 
-function decimalSign(typed: string | undefined): '.' | ',' | undefined {
-  if (typed === undefined) return undefined;
-  const sign = Object.hasOwn(DECIMALS, typed) ? DECIMALS[typed] : undefined;
-  if (sign === undefined) throw new UsageError('--decimal', msg('cli.isNotDecimal', { typed }));
-  return sign;
+/** which of several readings can be that of pumps */
+function likelyText(p: RowProblem, questions: readonly Question[]): string {
+  const question = questions.find((q) => q.problem === p.problem);
+  const likely = question?.readings.find((r) => r.isLikely);
+  return question && likely ? ` ${msg('cli.likely', { reading: readingText(question, likely) })}` : '';
 }
 
 /** everything of a table is said at its row */
-function ofTable(text: string, decimal: '.' | ',' | undefined): { judged: JudgedCatalogue; problems: Written[] } {
-  const { judged, problems } = judgeTable(tableOf(text, decimal));
+async function ofTable(
+  bytes: Uint8Array,
+  options: ReadonlyMap<string, string>,
+  mends: TableOptions['mends'] & object,
+): Promise<{ judged: JudgedCatalogue; problems: Written[] }> {
+  const said = { ...tableOptions(options), mends };
+  const book = await openBook(bytes, options);
+  const table = readSheets(book.sheets, checkedSheets(book, said));
+  const { judged, problems } = judgeTable(table);
+  const questions = questionsOf(book.sheets, table, said);
   return {
     judged,
-    problems: problems.map((p) => ({ row: p.row, severity: p.severity, code: p.problem.code, message: answered(p) })),
+    problems: problems.map((p): Written => {
+      const { sheet, line } = placeOfRow(p.row);
+      const name = table.sheets[sheet];
+      const message = `${answered(p)}${likelyText(p, questions)}`;
+      return { row: line, ...(name ? { sheet: name } : {}), severity: p.severity, code: codeOf(p.problem.code), message };
+    }),
   };
 }
 
-/** rows as papaparse finds them, with the line of the file on which each begins */
-export function tableOf(text: string, decimal?: '.' | ','): ReadTable {
-  const plain = text.replace(/^\uFEFF/, '');
-  const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
-  let line = 1;
-  const lines = data.map((cells) => {
-    const begin = line;
-    line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0);
-    return begin;
-  });
-  return readTable(data, { lines, ...(decimal ? { decimal } : {}) });
+/** of the contract: two curves of one pump are two layouts of its file */
+const codeOf = (code: string): string => (code === 'ambiguous-curve' ? 'ambiguous-layout' : code);
+
+export async function openBook(bytes: Uint8Array, options: ReadonlyMap<string, string>): Promise<Book> {
+  const encoding = options.get('encoding')?.toLowerCase();
+  const known = encoding === 'latin-1' || encoding === 'iso-8859-1' ? 'windows-1252' : encoding;
+  if (known !== undefined && !isEncoding(known))
+    throw new UsageError('--encoding', msg('cli.isNotEncoding', { typed: known, known: ENCODINGS.join(', ') }));
+  try {
+    return await readBook(bytes, { encoding: known });
+  } catch (error) {
+    if (error instanceof BookError) throw new UsageError('', tableFileText(error.fault, error.detail));
+    throw error;
+  }
+}
+
+function checkedSheets(book: Book, said: TableOptions): TableOptions {
+  const names = book.sheets.map((s) => s.name);
+  for (const name of said.sheets ?? [])
+    if (!names.includes(name)) throw new UsageError('--sheet', msg('cli.noSuchSheet', { name, names: names.join(', ') }));
+  return said;
+}
+
+const DECIMALS: Readonly<Record<string, '.' | ','>> = { point: '.', '.': '.', comma: ',', ',': ',' };
+
+/** What the options say of a table. */
+export function tableOptions(options: ReadonlyMap<string, string>): TableOptions {
+  const oneOf = <T>(name: string, known: Readonly<Record<string, T>>, wrong: (typed: string) => string): T | undefined => {
+    const typed = options.get(name);
+    if (typed === undefined) return undefined;
+    if (!Object.hasOwn(known, typed)) throw new UsageError(`--${name}`, wrong(typed));
+    return known[typed];
+  };
+  const decimal = oneOf('decimal', DECIMALS, (typed) => msg('cli.isNotDecimal', { typed }));
+  const layout = oneOf('layout', { each: 'each', first: 'first' } as const, (typed) => msg('cli.isNotLayout', { typed }));
+  const hidden = oneOf('hidden', { read: true, skip: false }, (typed) => msg('cli.isNotHidden', { typed }));
+  const sheets = options.get('sheet')?.split(';').map((t) => t.trim()).filter((t) => t !== ''); // prettier-ignore
+  const map = options.get('map');
+  const units = options.get('units');
+  return {
+    ...(decimal ? { decimal } : {}),
+    ...(layout ? { layout } : {}),
+    ...(hidden ? { hidden } : {}),
+    ...(sheets ? { sheets } : {}),
+    ...(map === undefined ? {} : { heads: readMap(map) }),
+    ...(units === undefined ? {} : { units: readUnits(units) }),
+  };
+}
+
+const known = (column: string): boolean =>
+  Object.hasOwn(COLUMNS, column) || Object.values(MORE_COLUMNS).some((list) => list.some((c) => c.name === column));
+
+/** `Förderleistung=flow [m3/h]; Bemerkung=-` */
+function readMap(text: string): TableOptions['heads'] & object {
+  const pairs = text.split(';').filter((t) => t.trim() !== '').map((pair) => {
+    const [, head, column, unit] = /^\s*(.+?)\s*=\s*([\w-]+)\s*(?:\[\s*(.+?)\s*\])?\s*$/.exec(pair) ?? [];
+    if (head === undefined || column === undefined) throw new UsageError('--map', msg('cli.isNotMap', { pair: pair.trim() }));
+    if (column === '-') return [head, null] as const;
+    if (!known(column)) throw new UsageError('--map', msg('cli.isNotColumn', { column, known: Object.keys(COLUMNS).join(', ') }));
+    return [head, { column, ...(unit === undefined ? {} : { unit }) }] as const;
+  }); // prettier-ignore
+  return Object.fromEntries(pairs);
+}
+
+/** `flow=gpm; head=ft` */
+function readUnits(text: string): Record<string, string> {
+  const pairs = text.split(';').filter((t) => t.trim() !== '').map((pair) => {
+    const [, column, unit] = /^\s*([\w-]+)\s*=\s*(\S.*?)\s*$/.exec(pair) ?? [];
+    if (column === undefined || unit === undefined || !Object.hasOwn(COLUMNS, column))
+      throw new UsageError('--units', msg('cli.isNotUnits', { pair: pair.trim() }));
+    return [column, unit] as const;
+  }); // prettier-ignore
+  return Object.fromEntries(pairs);
+}
+
+const MENDS = '{ "12": { "do": "leave-out" }, "14": { "do": "read", "column": "flow", "as": "70.4" } }';
+
+/** what is to be done about rows: `{ "12": { "do": "leave-out" }, "14": { "do": "read", "column": "flow", "as": "70.4" } }` */
+function readMends(text: string): TableOptions['mends'] & object {
+  const wrong = (): UsageError => new UsageError('--mend', msg('cli.isNotMends', { example: MENDS }));
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    throw wrong();
+  }
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) throw wrong();
+  for (const [row, mend] of Object.entries(raw as Record<string, Partial<Mend & { column: string; as: string }> | null>)) {
+    const isRead = mend?.do === 'read' && Object.hasOwn(COLUMNS, String(mend.column)) && typeof mend.as === 'string';
+    if (!/^\d+$/.test(row) || !(isRead || ['leave-out', 'leave-model', 'take-power'].includes(mend?.do ?? ''))) throw wrong();
+  }
+  return raw as Record<number, Mend>;
 }
 
 function write(file: string, made: Catalogue): void {

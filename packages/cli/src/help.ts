@@ -11,7 +11,9 @@ const CALLS: Readonly<Record<Command, readonly string[]>> = {
   solve: ['STUDY.json'],
   curve: ['STUDY.json --pump P1 --scenario winter --flows "0,10,20 m3/h" [--valves found|open|left-out]'],
   check: ['STUDY.json'],
-  catalogue: ['IN.csv|IN.json [--out OUT.catalogue.json] [--decimal point|comma]'],
+  catalogue: [
+    'IN.csv|IN.xlsx|IN.json [--out OUT.catalogue.json] [--decimal point|comma] [--encoding utf-8|windows-1252|windows-1250|utf-16le] [--sheet NAME] [--map "HEAD=COLUMN [UNIT]; HEAD=-"] [--units "flow=gpm; head=ft"] [--layout each|first] [--hidden read] [--mend MENDS.json]',
+  ],
   find: [
     `CATALOGUE.json --flow "55 m3/h" --head "190 m" [--static-head "150 m"] [--npsha "6 m"] [--flow-tolerance 0.1] [--head-tolerance 0.1] ${FILTERED}`,
   ],

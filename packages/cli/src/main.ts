@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fit, uncertainty } from './around.js';
-import { catalogue, find } from './catalogue.js';
+import { catalogue, find, utf8 } from './catalogue.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
 import { asksForHelp, helpText } from './help.js';
@@ -10,7 +10,7 @@ import { msg } from './words.js';
 
 function run(argv: readonly string[]): Outcome | Promise<Outcome> {
   const args = parseArguments(argv);
-  const text = readText(args.file);
+  const text = args.command === 'catalogue' ? '' : readText(args.file);
   switch (args.command) {
     case 'solve':
       return solve(text);
@@ -19,7 +19,7 @@ function run(argv: readonly string[]): Outcome | Promise<Outcome> {
     case 'check':
       return check(text);
     case 'catalogue':
-      return catalogue(text, args.file, args.options);
+      return catalogue(readBytes(args.file), args.file, args.options, mendsOf(args.options));
     case 'find':
       return find(text, args.options);
     case 'rank':
@@ -42,21 +42,22 @@ function run(argv: readonly string[]): Outcome | Promise<Outcome> {
   }
 }
 
-function readText(file: string): string {
-  let bytes: Uint8Array;
+const readText = (file: string): string => utf8(readBytes(file), file);
+
+function readBytes(file: string): Uint8Array {
   try {
-    bytes = readFileSync(file);
+    return readFileSync(file);
   } catch (error) {
     throw new UsageError(
       '',
       msg('cli.cannotBeRead', { file, code: (error as NodeJS.ErrnoException).code ?? msg('cli.unknownReason') }),
     );
   }
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    throw new UsageError('', msg('cli.notUtf8', { file }));
-  }
+}
+
+function mendsOf(options: ReadonlyMap<string, string>): string | undefined {
+  const file = options.get('mend');
+  return file === undefined ? undefined : readText(file);
 }
 
 async function main(): Promise<void> {

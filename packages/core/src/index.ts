@@ -243,8 +243,20 @@ export {
   type Wanted,
 } from './catalogue/find.js';
 export { PUMP_TYPES, VALVE_TYPES } from './document/fields.js';
-export { meantNumber, readTable, type Mend, type ReadTable, type TableOptions, type TableProblem } from './catalogue/table.js';
-export { COLUMNS, type ColumnName, type MatchedColumn } from './catalogue/columns.js';
+export {
+  meantNumber,
+  readSheets,
+  readTable,
+  type Layout,
+  type Mend,
+  type ReadTable,
+  type TableOptions,
+  type TableProblem,
+} from './catalogue/table.js';
+export { questionsOf, type Choice as ReadingChoice, type Fact, type Question, type TableReading } from './catalogue/readings.js';
+export { figuresOf, isPlausible, type Figure, type Plausibility } from './catalogue/plausible.js';
+export { placeOfRow, sheetOf, type Sheet, type SheetCell, type SheetRow } from './catalogue/cells.js';
+export { COLUMNS, knownHeads, type ColumnName, type MatchedColumn } from './catalogue/columns.js';
 export { ENTRY_FIELDS, MORE_COLUMNS, type TableKind } from './catalogue/more-columns.js';
 export { writeTable, type Cell, type WrittenTable } from './catalogue/write-table.js';
 export { canonicalEntry } from './catalogue/canonical.js';
@@ -342,4 +354,3 @@ export { allowablePressure, GRADES } from './pipes/barlow.js';
 export { typicalMotorEfficiency } from './pumps/typical-motor.js';
 export { STANDARD_ATMOSPHERE } from './units/standard.js';
 export { word, type Word } from './words/word.js';
-export { delimiterOf } from './catalogue/table-layout.js';

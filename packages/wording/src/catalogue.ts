@@ -1,4 +1,4 @@
-import type { CurveWarning, RowProblem, TableProblem, UnitSystem } from '@cedar-knot/core';
+import type { CurveWarning, Plausibility, Question, RowProblem, TableProblem, TableReading, UnitSystem } from '@cedar-knot/core';
 import { shortNumber } from './marks.js';
 import { inUnits } from './numbers.js';
 import { problemText } from './problems.js';
@@ -21,6 +21,15 @@ const COLUMN_NAMES: Readonly<Record<string, string>> = {
 };
 const column = (x: unknown): string => COLUMN_NAMES[String(x)] ?? String(x);
 
+const FIGURE_NAMES: Readonly<Record<Plausibility, string>> = {
+  'best-efficiency': msg('table.figure.best-efficiency'),
+  'head-coefficient': msg('table.figure.head-coefficient'),
+  'specific-speed': msg('table.figure.specific-speed'),
+  'suction-specific-speed': msg('table.figure.suction-specific-speed'),
+};
+const figureName = (code: unknown): string => FIGURE_NAMES[code as Plausibility];
+const figureValue = (code: unknown, x: unknown): string => (code === 'best-efficiency' ? percent(x) : shortNumber(Number(x)));
+
 const TABLE: Readonly<Record<string, (d: Detail) => string>> = {
   'no-columns': (d) => msg('table.no-columns', { found: list(d.found) }),
   'unknown-column': (d) => msg('table.unknown-column', { header: String(d.header) }),
@@ -40,6 +49,34 @@ const TABLE: Readonly<Record<string, (d: Detail) => string>> = {
   'input-power': (d) => msg('table.input-power', { header: String(d.header) }),
   missing: (d) => msg('table.missing', { column: column(d.column) }),
   'not-number': (d) => msg('table.not-number', { found: String(d.found), column: column(d.column) }),
+  'ambiguous-layout': (d) => msg('table.ambiguous-layout', { count: String(d.count), heads: list(d.heads) }),
+  'ambiguous-curve': (d) => msg('table.ambiguous-curve', { model: String(d.model), sheets: list(d.sheets) }),
+  'cell-formula': (d) => msg('table.cell-formula', { header: String(d.header), found: String(d.found) }),
+  'cell-error': (d) => msg('table.cell-error', { header: String(d.header), found: String(d.found) }),
+  'cell-date': (d) => msg('table.cell-date', { header: String(d.header), found: String(d.found) }),
+  'hidden-rows': (d) => msg('table.hidden-rows', { count: Number(d.count) }),
+  'hidden-columns': (d) => msg('table.hidden-columns', { count: Number(d.count) }),
+  mark: (d) => msg('table.mark', { header: String(d.header), found: String(d.found), read: String(d.read) }),
+  remark: (d) => msg('table.remark', { text: String(d.text) }),
+  'name-from-sheet': (d) => msg('table.name-from-sheet', { model: String(d.model) }),
+  'name-from-title': (d) => msg('table.name-from-title', { model: String(d.model) }),
+  'thousands-in-column': (d) =>
+    msg('table.thousands-in-column', { header: String(d.header), found: String(d.found), read: String(d.read) }),
+  polynomial: () => msg('table.polynomial'),
+  'polynomial-range': () => msg('table.polynomial-range'),
+  'curve-twice': (d) => msg('table.curve-twice', { model: String(d.model) }),
+  'curve-differs': (d) => msg('table.curve-differs', { model: String(d.model), row: String(d.row) }),
+  'speeds-agree': (d) => msg('table.speeds-agree', { model: String(d.model), speeds: list(d.speeds) }),
+  'speeds-apart': (d) => msg('table.speeds-apart', { model: String(d.model), speeds: list(d.speeds) }),
+  'no-npshr': (d) => msg('table.no-npshr', { count: Number(d.count), of: Number(d.of), model: String(d.model) }),
+  implausible: (d) =>
+    msg('table.implausible', {
+      model: String(d.model),
+      figure: figureName(d.figure),
+      value: figureValue(d.figure, d.value),
+      from: figureValue(d.figure, d.from),
+      to: figureValue(d.figure, d.to),
+    }),
   'unknown-type': (d) => msg('table.unknown-type', { found: String(d.found), known: list(d.known) }),
 };
 
@@ -68,6 +105,67 @@ export function rowProblemText(p: RowProblem, units: UnitSystem = 'metric'): str
   if (p.of === 'cell') return tableText(p.problem);
   return p.of === 'entry' ? problemText(p.problem, units) : `${p.problem.model}: ${curveWarningText(p.problem, units)}`;
 }
+
+/** One sentence for what holds of a reading of a table, or does not. */
+export function factText({ isMet, fact }: TableReading['facts'][number]): string {
+  if (fact.code === 'error') return msg('table.fact.error', { count: fact.count });
+  if (fact.code === 'flow-rises') return msg('table.fact.flow-rises', { met: fact.met, of: fact.of });
+  if (fact.code === 'power-agrees') return msg('table.fact.power-agrees', { met: fact.met, of: fact.of });
+  const { code, value, from, to } = fact.figure;
+  const said = { figure: figureName(code), value: figureValue(code, value), model: fact.model };
+  if (isMet) return msg('table.fact.figure', said);
+  return msg('table.fact.figureOut', { ...said, from: figureValue(code, from), to: figureValue(code, to) });
+}
+
+/** What a reading takes for what was asked: `1,200 is 1200`. */
+export function readingText({ problem }: Question, { choice }: TableReading): string {
+  const { detail } = problem;
+  if (choice.decimal !== undefined)
+    return msg('table.reading.decimal', {
+      found: String(detail.found),
+      value: String(choice.decimal === '.' ? detail.point : detail.comma),
+    });
+  if (choice.layout === 'each') return msg('table.reading.each', { count: Number(detail.count) });
+  if (choice.layout === 'first') return msg('table.reading.first');
+  if (choice.units)
+    return msg('table.reading.unit', { header: String(detail.header), unit: list(Object.values(choice.units).slice(-1)) });
+  return msg('table.reading.sheets', { sheets: list(choice.sheets) });
+}
+
+interface FaultDetail {
+  most?: number;
+  sheet?: string;
+}
+
+const FAULTS: Readonly<Record<TableFault, (d: Required<FaultDetail>) => string>> = {
+  ods: () => msg('table.file.ods'),
+  xls: () => msg('table.file.xls'),
+  pdf: () => msg('table.file.pdf'),
+  binary: () => msg('table.file.binary'),
+  empty: () => msg('table.file.empty'),
+  broken: () => msg('table.file.broken'),
+  'too-many-rows': ({ most }) => msg('table.file.too-many-rows', { most }),
+  'too-many-columns': ({ most, sheet }) => msg('table.file.too-many-columns', { most, sheet }),
+  'too-many-cells': ({ most }) => msg('table.file.too-many-cells', { most }),
+  'too-much-text': ({ most }) => msg('table.file.too-much-text', { most }),
+};
+
+/** Why no table can be read of a file, and what to do. */
+export const tableFileText = (fault: TableFault, { most = 0, sheet = '' }: Readonly<FaultDetail> = {}): string =>
+  FAULTS[fault]({ most, sheet });
+
+/** a fault of `@cedar-knot/tables` */
+export type TableFault =
+  | 'ods'
+  | 'xls'
+  | 'pdf'
+  | 'binary'
+  | 'empty'
+  | 'broken'
+  | 'too-many-rows'
+  | 'too-many-columns'
+  | 'too-many-cells'
+  | 'too-much-text';
 
 /** Every code that has words; a test holds it against the core. */
 export const WORDED_TABLE_CODES: readonly string[] = Object.keys(TABLE);

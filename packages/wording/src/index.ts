@@ -13,7 +13,16 @@ export {
 } from './findings.js';
 export { assumptionText, shortFormText } from './short-form.js';
 export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';
-export { curveWarningText, rowProblemText, tableText, WORDED_TABLE_CODES } from './catalogue.js';
+export {
+  curveWarningText,
+  factText,
+  readingText,
+  rowProblemText,
+  tableFileText,
+  tableText,
+  WORDED_TABLE_CODES,
+  type TableFault,
+} from './catalogue.js';
 export { doubtText } from './doubts.js';
 export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';

@@ -66,7 +66,7 @@ test('every reason of a problem that core and report write has words, and every 
 
 test('everything that is said of a table or a curve of a catalogue has a sentence', () => {
   const core = join(__dirname, '../../core/src/catalogue');
-  const text = ['table.ts', 'table-entries.ts'].map((f) => readFileSync(join(core, f), 'utf8')).join('\n');
+  const text = ['table.ts', 'table-entries.ts', 'judge-table.ts'].map((f) => readFileSync(join(core, f), 'utf8')).join('\n');
   const written = [...text.matchAll(/(?:this\.(?:error|warning)\([\w.]+, |warn\()'([a-z-]+)'|code: '([a-z-]+)'/g)].map(
     (m) => m[1] ?? m[2]!,
   );

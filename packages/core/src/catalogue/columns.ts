@@ -178,6 +178,10 @@ export interface MatchedColumn {
   wrongUnit?: string;
   /** a row of units under the heads says another than the head */
   otherUnit?: string;
+  /** what the header says of the curve beside the column: `H Ø 209` */
+  about?: Readonly<Partial<Record<'diameter' | 'speed' | 'stages', string>>>;
+  /** a coefficient of a curve that is given as a polynomial of the flow, or an end of its range */
+  polynomial?: { of: 'head' | 'efficiency' | 'power' | 'npshr'; power: number } | { of: 'range'; end: 'from' | 'to' };
 }
 
 /** `flow [m3/h]`, `Q (m³/h)`, `Head m`, `NPSH3/m`: what it is, and its unit. */
@@ -194,6 +198,57 @@ export function matchColumn(header: string): MatchedColumn {
   const own = plainWords(name) === 'bhp' ? 'hp' : undefined;
   if (column !== undefined) return { header, column, ...unitFor(column, typed || own) };
   return more ? { header, more: more.name, ...unitOfMore(more, typed) } : { header };
+}
+
+/** How many of the texts are heads that a table may have. */
+export const knownHeads = (texts: readonly string[]): number =>
+  texts.filter((t) => t.trim() !== '' && matchHead(t.replace(/^"|"$/g, '')).column !== undefined).length;
+
+/** A head of a table, which may name the curve too: `H [m] Ø 209`, `Head 1450 rpm`. */
+export function matchHead(header: string): MatchedColumn {
+  const plain = matchColumn(header);
+  if (plain.column !== undefined || plain.more !== undefined) return plain;
+  const { rest, ...about } = labelOf(header);
+  if (Object.keys(about).length === 0 || rest === '') return plain;
+  const found = matchColumn(rest);
+  return found.column === undefined ? plain : { ...found, header, about };
+}
+
+/** What a label says of a curve, and what is left of it: `IB 200-400 Ø 404` → its diameter, and `IB 200-400`. */
+export interface Label {
+  diameter?: string;
+  speed?: string;
+  stages?: string;
+  rest: string;
+}
+
+const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
+const IN_LABEL: Readonly<Record<'diameter' | 'speed' | 'stages', readonly RegExp[]>> = {
+  diameter: [
+    new RegExp(
+      String.raw`(?:[Øø⌀]|\b(?:dia(?:meter)?|impeller|laufrad|d2)\b\.?)\s*[=:]?\s*${NUMBER}\s*(mm|cm|in\b|inch|")?`,
+      'iu',
+    ),
+    new RegExp(String.raw`(?<![\d.,\-/])${NUMBER}\s*(mm)\b`, 'iu'),
+  ],
+  speed: [
+    new RegExp(String.raw`\bn\s*=\s*${NUMBER}\s*(rpm|1/min|min-1|min⁻¹|u/min|tr/min|r/min)?`, 'iu'),
+    new RegExp(String.raw`(?<![\d.,\-/])${NUMBER}\s*(rpm|1/min|min-1|min⁻¹|u/min|tr/min|r/min|obr/min|varv/min)`, 'iu'),
+  ],
+  stages: [new RegExp(String.raw`(?<![\d.,\-/])(\d+)\s*[-‑]?\s*(?:stages?|stufig|stufen|étages?|etapas|stadi)\b`, 'iu')],
+};
+
+export function labelOf(text: string): Label {
+  const label: Label = { rest: text };
+  for (const key of ['speed', 'diameter', 'stages'] as const) {
+    const found = IN_LABEL[key].map((r) => r.exec(label.rest)).find((m) => m !== null);
+    if (!found) continue;
+    const unit = found[2]?.replace('"', 'in');
+    label[key] = unit ? `${found[1]!} ${unit}` : found[1]!;
+    label.rest = label.rest.replace(found[0], ' ');
+  }
+  label.rest = label.rest.replace(/[\s,;:()]+/g, ' ').trim();
+  return label;
 }
 
 /** A column as a person says it is: one of a maker's table, or a further one. */

@@ -1,5 +1,6 @@
 import type { Problem } from '../issues/issues.js';
 import { judgeCatalogue, type CurveWarning, type JudgedCatalogue } from './judge.js';
+import { figuresOf, isPlausible } from './plausible.js';
 import type { ReadTable, TableProblem } from './table.js';
 
 /** Something at a row of a table: of its cells, of the entry that it makes, or of the curve to which it belongs. */
@@ -24,7 +25,17 @@ export function judgeTable(table: ReadTable): { judged: JudgedCatalogue; problem
     of: 'curve',
     problem,
   }));
-  return { judged, problems: [...cells, ...entries, ...curves].sort((a, b) => a.row - b.row) };
+  const doubtful = [...judged.pumps].flatMap(([model, entry]) =>
+    figuresOf(entry)
+      // too high an efficiency is said at its row
+      .filter((f) => !isPlausible(f) && !(f.code === 'best-efficiency' && f.value > f.to))
+      .map(({ code, value, from, to }): RowProblem => {
+        const row = table.rowOf.get(`pumps.${model}`) ?? 1;
+        const detail = { model, figure: code, value, from, to };
+        return { row, severity: 'warning', of: 'cell', problem: { row, severity: 'warning', code: 'implausible', detail } };
+      }),
+  );
+  return { judged, problems: [...cells, ...doubtful, ...entries, ...curves].sort((a, b) => a.row - b.row) };
 }
 
 /** an entry with a key that nobody knows can be read all the same */

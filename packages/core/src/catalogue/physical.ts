@@ -37,10 +37,11 @@ function curveWarnings({ rows }: CheckedCurve, curve: number): PhysicalWarning[]
   const warn = (code: PhysicalCode, row: number, detail: Record<string, number>): void => {
     found.push({ code, curve, row, detail });
   };
+  const astray = outOfOrder(rows.map((r) => r.flow));
   rows.forEach((r, i) => {
     const before = rows[i - 1];
+    if (astray.has(i)) warn('flow-not-rising', i, { before: (before ?? rows[i + 1]!).flow!, here: r.flow! });
     if (before) {
-      compare(before.flow, r.flow, (a, b) => b <= a && warn('flow-not-rising', i, { before: a, here: b }));
       compare(before.head, r.head, (a, b) => b > a * (1 + ROUNDING) && warn('head-rises', i, { before: a, here: b }));
       compare(before.npshr, r.npshr, (a, b) => b < a * (1 - ROUNDING) && warn('npshr-falls', i, { before: a, here: b }));
     }
@@ -53,6 +54,28 @@ function curveWarnings({ rows }: CheckedCurve, curve: number): PhysicalWarning[]
   const best = bestRow(rows);
   if (best !== undefined && best === rows.length - 1) warn('best-at-end', best, { efficiency: rows[best]!.efficiency! });
   return found;
+}
+
+/** The fewest flows without which the others rise: of a row with a slip, that row, not the one behind it. */
+function outOfOrder(flows: readonly (number | undefined)[]): ReadonlySet<number> {
+  const known = flows.flatMap((q, i) => (q === undefined ? [] : [{ q, i }]));
+  const isAstray = ({ q }: { q: number }, k: number): boolean => k > 0 && q <= known[k - 1]!.q;
+  if (!known.some(isAstray)) return new Set();
+  // no maker lists so many points: what follows takes the square of their number
+  if (known.length > 2000) return new Set(known.filter(isAstray).map(({ i }) => i));
+  // the longest rising run that ends at each, and the one before it; of equals the earlier stands
+  const longest: { length: number; before: number }[] = [];
+  known.forEach(({ q }, k) => {
+    let [length, before] = [1, -1];
+    for (let j = 0; j < k; j++)
+      if (known[j]!.q < q && longest[j]!.length + 1 > length) [length, before] = [longest[j]!.length + 1, j];
+    longest.push({ length, before });
+  });
+  let end = 0;
+  longest.forEach((l, k) => l.length > longest[end]!.length && (end = k));
+  const kept = new Set<number>();
+  for (let k = end; k >= 0; k = longest[k]!.before) kept.add(k);
+  return new Set(known.flatMap(({ i }, k) => (kept.has(k) ? [] : [i])));
 }
 
 function compare(a: number | undefined, b: number | undefined, use: (a: number, b: number) => unknown): void {

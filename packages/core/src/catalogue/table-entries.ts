@@ -2,11 +2,22 @@ import type { RawEntry } from '../document/study.js';
 import { isId } from '../document/ids.js';
 import { PUMP_TYPES, VALVE_TYPES } from '../document/fields.js';
 import { isQuantity, readQuantity, splitNumber } from '../units/quantity.js';
+import { placeOfRow } from './cells.js';
 import { COLUMNS, type ColumnName, type MatchedColumn } from './columns.js';
 import { moreColumn, type MoreColumn, type TableKind } from './more-columns.js';
 import { efficiencyOfPower } from './physical.js';
 import type { Catalogue } from './format.js';
-import { agreesPerStage, upward, type Cells, type TableCurve } from './table-curves.js';
+import type { Layout } from './table-blocks.js';
+import {
+  agreesBySpeed,
+  agreesPerStage,
+  sameAbout,
+  sameCurve,
+  speedOf,
+  upward,
+  type Cells,
+  type TableCurve,
+} from './table-curves.js';
 import { pointed, type Decimal } from './table-numbers.js';
 
 /* Rows of a table to entries of a catalogue. */
@@ -36,6 +47,10 @@ export interface ReadTable {
   decimal: Decimal;
   /** as it was read: heads first, a point a row */
   rows: readonly (readonly string[])[];
+  /** names of the sheets that were read; rows of the second begin at `rowIn(1, 1)` */
+  sheets: readonly string[];
+  /** how it stands on its sheets */
+  layouts: readonly Layout[];
   problems: TableProblem[];
   /** line of the file from which an entry of the catalogue comes, by its JSON path: `pumps.x.curve[3]` */
   rowOf: Map<string, number>;
@@ -48,62 +63,100 @@ const CARRIED = ['id', 'model', 'maker', 'family', 'type', 'size', 'speed', 'dia
 export interface Row {
   cells: Cells;
   line: number;
+  /** the first of a table: nothing is carried to it from before */
+  begins?: boolean;
 }
 
 /** Rows to entries; what cannot be read is said at its row and left out. */
 export class TableReader {
-  private readonly units: ReadonlyMap<string, string>;
-
   constructor(
     private readonly result: ReadTable,
-    columns: readonly MatchedColumn[],
     private readonly kind: TableKind,
     private readonly mends: Readonly<Record<number, Mend>>,
-    private readonly percents: ReadonlySet<string>,
-  ) {
-    // of two that are the same the first is taken
-    const units = new Map<string, string>();
-    for (const { column, more, unit } of columns) {
-      const name = column ?? more;
-      if (name && unit && !units.has(name)) units.set(name, unit);
-    }
-    this.units = units;
+  ) {}
+
+  read(rows: readonly Row[]): void {
+    this[this.kind](rows);
   }
 
   pumps(rows: readonly Row[]): void {
     let carried: Cells = {};
-    let curve: TableCurve | undefined;
-    const curves = new Map<string, TableCurve[]>();
+    let block = 0;
+    const models = new Map<string, { name: string; curves: TableCurve[] }>();
     const left = new Set<string>();
-    for (const { cells, line } of rows) {
+    rows.forEach(({ cells, line, begins }, i) => {
+      if (begins) block++;
       const isNewModel = cells.model !== undefined && cells.model !== carried.model;
-      carried = { ...(isNewModel ? {} : carried), ...pickCarried(cells) };
+      carried = { ...(isNewModel || begins ? {} : carried), ...pickCarried(cells) };
+      const { model } = carried;
       const mend = this.mends[line]?.do;
-      if (mend === 'leave-model' && carried.model !== undefined) left.add(carried.model);
-      if (mend === 'leave-out') continue;
-      if (carried.model === undefined) {
-        this.error(line, 'missing', { column: 'model' });
-        continue;
-      }
-      const key = [carried.model, carried.diameter ?? '', carried.speed ?? '', carried.stages ?? ''].join('\n');
-      if (curve?.key !== key) {
-        curve = { key, line, about: carried, points: [], lines: [] };
-        curves.set(carried.model, [...(curves.get(carried.model) ?? []), curve]);
-      }
+      const name = `${carried.maker ?? ''}\n${model ?? ''}`;
+      if (mend === 'leave-model' && model !== undefined) left.add(name);
+      if (mend === 'leave-out') return;
+      if (model === undefined) return this.error(line, 'missing', { column: 'model' });
+      if (isHeading(cells, rows[i + 1])) return;
+      const key = [carried.diameter ?? '', carried.speed ?? '', carried.stages ?? ''].join('\n');
+      const known = models.get(name) ?? { name: model, curves: [] };
+      models.set(name, known);
+      let curve = known.curves.find((c) => c.key === key && c.block === block);
+      if (!curve) known.curves.push((curve = { key, block, line, about: carried, points: [], lines: [] }));
       const point = this.point(cells, line);
-      if (!point) continue;
+      if (!point) return;
       curve.points.push(point);
       curve.lines.push(line);
+    });
+    for (const [key, { name, curves }] of models) if (!left.has(key)) this.byStages(name, this.once(name, curves));
+    this.forget([...left].flatMap((key) => models.get(key)?.curves ?? []));
+    this.withoutNpshr();
+  }
+
+  /** a curve that stands twice, as on a sheet in other units, once; two that differ are a question */
+  private once(name: string, curves: readonly TableCurve[]): TableCurve[] {
+    const kept: TableCurve[] = [];
+    for (const c of curves) {
+      const twin = kept.find((k) => k.block !== c.block && sameAbout(k, c));
+      if (!twin) kept.push(c);
+      else if (sameCurve(twin, c)) this.warning(c.line, 'curve-twice', { model: name });
+      else {
+        const [first, second] = [placeOfRow(twin.line), placeOfRow(c.line)];
+        if (first.sheet !== second.sheet) this.error(c.line, 'ambiguous-curve', { model: name, sheets: this.sheetsOf(twin, c) });
+        // those of one row of heads are asked about there
+        else if (!this.asks('ambiguous-layout')) this.error(c.line, 'curve-differs', { model: name, row: first.line });
+      }
     }
-    for (const [model, list] of curves) if (!left.has(model)) this.byStages(model, list);
-    this.forget(curves, left);
+    return kept;
+  }
+
+  private asks(code: string): boolean {
+    return this.result.problems.some((p) => p.code === code);
+  }
+
+  /** a cell of the row has no value, and that was said */
+  private isSaid(line: number): boolean {
+    return this.result.problems.some((p) => p.row === line && p.code.startsWith('cell-'));
+  }
+
+  private sheetsOf(...curves: readonly TableCurve[]): string[] {
+    return curves.map((c) => this.result.sheets[placeOfRow(c.line).sheet] ?? '');
+  }
+
+  /** once for all: the suction of such pumps cannot be checked */
+  private withoutNpshr(): void {
+    const { pumps } = this.result.catalogue;
+    const none = Object.entries(pumps).filter(([, p]) => {
+      const curves = (p.curves as { curve: RawEntry[] }[] | undefined) ?? [{ curve: (p.curve as RawEntry[] | undefined) ?? [] }];
+      return curves.every((c) => c.curve.every((r) => r.npshr === undefined)) && p.npshr === undefined;
+    });
+    const [first] = none;
+    if (!first) return;
+    const row = this.result.rowOf.get(`pumps.${first[0]}`) ?? 1;
+    this.warning(row, 'no-npshr', { count: none.length, of: Object.keys(pumps).length, model: String(first[1].name) });
   }
 
   /** what was said of rows whose model is left out */
-  private forget(curves: ReadonlyMap<string, readonly { line: number; lines: number[] }[]>, left: ReadonlySet<string>): void {
-    if (left.size === 0) return;
-    const gone = new Set<number>();
-    for (const model of left) for (const c of curves.get(model) ?? []) for (const line of [c.line, ...c.lines]) gone.add(line);
+  private forget(curves: readonly TableCurve[]): void {
+    if (curves.length === 0) return;
+    const gone = new Set(curves.flatMap((c) => [c.line, ...c.lines]));
     const kept = this.result.problems.filter((p) => !gone.has(p.row) && this.mends[p.row]?.do !== 'leave-model');
     this.result.problems.splice(0, Infinity, ...kept);
   }
@@ -111,8 +164,8 @@ export class TableReader {
   private point(cells: Cells, line: number): RawEntry | undefined {
     const point: Record<string, unknown> = {};
     for (const column of ['flow', 'head'] as const) {
-      if (cells[column] === undefined) this.error(line, 'missing', { column });
-      else point[column] = this.quantity(column, cells[column], line);
+      if (cells[column] === undefined && !this.isSaid(line)) this.error(line, 'missing', { column });
+      else if (cells[column] !== undefined) point[column] = this.quantity(column, cells[column], line);
     }
     for (const column of ['power', 'npshr'] as const)
       if (cells[column] !== undefined) point[column] = this.quantity(column, cells[column], line);
@@ -128,7 +181,7 @@ export class TableReader {
     for (const c of list) counts.set(c.about.stages ?? '', [...(counts.get(c.about.stages ?? '') ?? []), upward(c)]);
     const bySize = [...counts].sort(([a], [b]) => Number(a) - Number(b));
     const [first, ...others] = bySize;
-    if (!first || bySize.some(([n]) => !(Number(n) > 0)) || others.length === 0) return this.pump(model, list.map(upward));
+    if (!first || bySize.some(([n]) => !(Number(n) > 0)) || others.length === 0) return this.bySpeeds(model, list.map(upward));
     if (others.every((o) => agreesPerStage(first, o)))
       return this.pump(
         model,
@@ -136,6 +189,22 @@ export class TableReader {
         bySize.map(([n]) => Number(n)),
       );
     for (const [n, own] of bySize) this.pump(`${model} ${n}`, own);
+  }
+
+  /** speeds of one wheel that follow from each other are one pump at the highest; else each is a pump of its own */
+  private bySpeeds(model: string, list: readonly TableCurve[]): void {
+    const speeds = new Set(list.map((c) => c.about.speed));
+    const isOneWheel = new Set(list.map((c) => c.about.diameter)).size === 1 && speeds.size === list.length;
+    if (list.length === 1 || !isOneWheel) return this.pump(model, list);
+    const bySpeed = [...list].sort((a, b) => speedOf(b) - speedOf(a));
+    const fastest = bySpeed[0]!;
+    const numbers = bySpeed.map((c) => c.about.speed ?? '');
+    if (bySpeed.slice(1).every((c) => agreesBySpeed(fastest, c))) {
+      this.warning(fastest.line, 'speeds-agree', { model, speeds: numbers });
+      return this.pump(model, [fastest]);
+    }
+    for (const c of list) this.pump(`${model} ${c.about.speed ?? ''}`.trim(), [c]);
+    this.warning(fastest.line, 'speeds-apart', { model, speeds: numbers });
   }
 
   private pump(model: string, list: readonly TableCurve[], stageOptions?: readonly number[]): void {
@@ -176,9 +245,9 @@ export class TableReader {
     let carried: Cells = {};
     const models = new Map<string, { line: number; about: Cells; table: RawEntry[]; recovery: RawEntry[]; lines: number[] }>();
     const left = new Set<string>();
-    for (const { cells, line } of rows) {
+    for (const { cells, line, begins } of rows) {
       const isNewModel = cells.model !== undefined && cells.model !== carried.model;
-      carried = { ...(isNewModel ? {} : carried), ...cells };
+      carried = { ...(isNewModel || begins ? {} : carried), ...cells };
       const mend = this.mends[line]?.do;
       if (mend === 'leave-model' && carried.model !== undefined) left.add(carried.model);
       if (mend === 'leave-out') continue;
@@ -251,7 +320,7 @@ export class TableReader {
     switch (field.type) {
       case 'quantity': {
         const split = splitNumber(this.pointed(text));
-        if (split) return `${split.typed} ${split.rest || (this.units.get(name) ?? '')}`.trim();
+        if (split) return `${split.typed} ${split.rest}`.trim();
         return this.error(line, 'not-number', { column: name, found: text });
       }
       case 'number': {
@@ -289,7 +358,7 @@ export class TableReader {
   private quantity(column: ColumnName, text: string, line: number): string | undefined {
     const split = splitNumber(text);
     if (!split) return this.error(line, 'not-number', { column, found: text });
-    const written = `${split.typed} ${split.rest === '' ? this.units.get(column)! : split.rest}`;
+    const written = `${split.typed} ${split.rest === '' ? COLUMNS[column].usual! : split.rest}`;
     // "7o" begins with a number, and o is no unit
     if (!isQuantity(readQuantity(written, COLUMNS[column].dimension!)))
       return this.error(line, 'not-number', { column, found: text });
@@ -303,16 +372,14 @@ export class TableReader {
     return undefined;
   }
 
-  /** 0.76, 76 or "76 %": a bare number by what its column as a whole is */
+  /** 0.76 or "76 %"; of a further column 76 too */
   private share(column: string, text: string, line: number): number | undefined {
     const split = splitNumber(text);
     if (!split || !['', '%'].includes(split.rest)) {
       this.error(line, 'not-number', { column, found: text });
       return undefined;
     }
-    const isOwn = Object.hasOwn(COLUMNS, column);
-    const isBare = isOwn ? this.percents.has(column) : this.units.get(column) === '%' || split.number > 1.5;
-    const isPercent = split.rest === '%' || isBare;
+    const isPercent = split.rest === '%' || (!Object.hasOwn(COLUMNS, column) && split.number > 1.5);
     return isPercent ? Number((split.number / 100).toPrecision(12)) : split.number;
   }
 
@@ -334,6 +401,13 @@ export class TableReader {
   private warning(row: number, code: string, detail: TableProblem['detail']): void {
     this.result.problems.push({ row, severity: 'warning', code, detail });
   }
+}
+
+/** a name alone, above the points to which it belongs */
+function isHeading(cells: Cells, next: Row | undefined): boolean {
+  const isPoint = (c: Cells): boolean => c.flow !== undefined || c.head !== undefined;
+  const isEmpty = !isPoint(cells) && cells.efficiency === undefined && cells.power === undefined && cells.npshr === undefined;
+  return isEmpty && next !== undefined && !next.begins && next.cells.model === undefined && isPoint(next.cells);
 }
 
 function pickCarried(cells: Cells): Cells {

@@ -1,11 +1,11 @@
 import { readTable } from './table.js';
 import { judgeCatalogue } from './judge.js';
 import { matchColumn } from './columns.js';
-import { delimiterOf } from './table-layout.js';
 
 const cells = (text: string, by = ';'): string[][] => text.trim().split('\n').map((l) => l.split(by).map((c) => c.trim())); // prettier-ignore
 const read = (text: string, more = {}) => readTable(cells(text), more);
-const said = (t: ReturnType<typeof readTable>) => t.problems.map((p) => [p.row, p.severity, p.code]);
+// few of the tables here state NPSHR, which has a test of its own
+const said = (t: ReturnType<typeof readTable>) => t.problems.filter((p) => p.code !== 'no-npshr').map((p) => [p.row, p.severity, p.code]); // prettier-ignore
 
 test.each([
   ['flow [m3/h]', 'flow', 'm3/h'],
@@ -167,14 +167,6 @@ describe('how a table stands', () => {
     stageOptions?: number[];
   }
   const HEADS = 'model; speed [rpm]; flow [m3/h]; head [m]; efficiency';
-
-  test.each([
-    ['a;b;c\n1,5;2,5;3', ';'],
-    ['a,b\n"1,5",2', ','],
-    ['a\tb\n1,5\t2', '\t'],
-    ['title\na;b', ','],
-    ['', ','],
-  ])('%j is parted by %j', (text, by) => expect(delimiterOf(text)).toBe(by));
 
   test('a row of units under the heads is read; one with a number, or with a word that is no unit, is none', () => {
     const t = read(`

@@ -1,9 +1,11 @@
-import { matchColumn, saidColumn, type ColumnName, type MatchedColumn } from './columns.js';
-import { moreColumn, type TableKind } from './more-columns.js';
+import { COLUMNS, saidColumn, unitFor, plainWords, type ColumnName, type MatchedColumn } from './columns.js';
+import { seenOf, sheetOf, rowIn, type Sheet, type SheetCell } from './cells.js';
+import type { TableKind } from './more-columns.js';
+import { blocksOf, type Block, type Layout } from './table-blocks.js';
 import type { Cells } from './table-curves.js';
 import { TableReader, type Mend, type ReadTable, type Row, type TableProblem } from './table-entries.js';
-import { turned, withoutInput, withUnitsOf } from './table-layout.js';
-import { decimalOf, isNumeric, percentColumns, pointed, type Decimal } from './table-numbers.js';
+import { blankOr, decimalOf, isNumeric, percentColumns, pointed, unmarked, type Decimal } from './table-numbers.js';
+import { polynomialPoints } from './table-polynomial.js';
 
 export { meantNumber, type Mend, type ReadTable, type TableProblem } from './table-entries.js';
 
@@ -11,110 +13,261 @@ export { meantNumber, type Mend, type ReadTable, type TableProblem } from './tab
 export interface TableOptions {
   /** by place, in place of what the header says; null leaves a column out */
   columns?: Readonly<Record<number, { column: string; unit?: string } | null>>;
+  /** the same by header */
+  heads?: Readonly<Record<string, { column: string; unit?: string } | null>>;
+  /** by column: the unit of heads that name none, or another */
+  units?: Readonly<Record<string, string>>;
   decimal?: Decimal;
-  /** by line of the file */
+  /** by row */
   mends?: Readonly<Record<number, Mend>>;
   /** line of the file of each row; counted from 1 where it is not given */
   lines?: readonly number[];
+  /** heads of one kind beside each other that nothing tells apart: each a curve of a pump of its own, or only the first */
+  layout?: 'each' | 'first';
+  /** names of the sheets to read; all that are shown, where it is not given */
+  sheets?: readonly string[];
+  /** hidden rows and columns too */
+  hidden?: boolean;
 }
 
 /** Makes a catalogue of a table as a spreadsheet or a CSV has it: the first row, or the first column, names what stands in it. */
-export function readTable(sheet: readonly (readonly string[])[], options: TableOptions = {}): ReadTable {
+export const readTable = (rows: readonly (readonly string[])[], options: TableOptions = {}): ReadTable =>
+  readSheets([sheetOf(rows, options.lines)], options);
+
+/** A block on its sheet, whose rows are numbered among those of all sheets. */
+interface Placed extends Block {
+  sheet: number;
+}
+
+/** Makes a catalogue of the sheets of a maker's file. */
+export function readSheets(all: readonly Sheet[], options: TableOptions = {}): ReadTable {
   const problems: TableProblem[] = [];
-  const isAcross = runsAcross(sheet);
-  const all = isAcross ? turned(sheet) : sheet;
-  // of a table that runs across a point has no line of its own
-  const lineIn = (i: number): number => options.lines?.[isAcross ? 0 : i] ?? (isAcross ? 1 : i + 1);
-  const named = withoutInput((all[0] ?? []).map((header, i) => columnAt(header, options.columns?.[i])));
-  const kind = kindOf(named);
-  const known = named.map((c) =>
-    kind === undefined || c.more === undefined || moreColumn(kind, c.more) ? c : { header: c.header },
-  );
-  const below = kind && withUnitsOf(known, all[1] ?? [], kind);
-  const columns = below ?? known;
-  const skipped = below ? 2 : 1;
-  const rows = below ? [all[0]!, ...all.slice(2)] : all;
-  const lineOf = (i: number): number => lineIn(i === 0 ? 0 : i + skipped - 1);
-  const found = decimalOf(rows.slice(1), columns, (i) => lineOf(i + 1));
+  const read = all.filter((s) => options.sheets?.includes(s.name) ?? !s.isHidden);
+  const sheets: string[] = [];
+  const blocks: Placed[] = [];
+  for (const sheet of read) {
+    const seen = seenOf(sheet, options.hidden === true);
+    const at = sheets.length;
+    const grid = seen.rows.map((r) => ({ line: rowIn(at, r.line), cells: r.cells }));
+    const found = blocksOf(sheet.name, grid, (header, place) => saidOf(header, place, options)).map((b) => ({
+      ...b,
+      columns: b.columns.map((c) => withUnit(c, options.units ?? {})),
+      heads: b.heads.map((c) => withUnit(c, options.units ?? {})),
+    }));
+    const blocksHere = told(found, options.layout);
+    if (found.length === 0 && read.length > 1) continue;
+    sheets.push(sheet.name);
+    blocks.push(...blocksHere.map((b) => ({ ...b, sheet: at })));
+    const row = grid[0]?.line ?? 1;
+    if (seen.hiddenRows > 0) problems.push({ row, severity: 'warning', code: 'hidden-rows', detail: { count: seen.hiddenRows } });
+    if (seen.hiddenColumns > 0)
+      problems.push({ row, severity: 'warning', code: 'hidden-columns', detail: { count: seen.hiddenColumns } });
+    if (found.length === 0) {
+      const heads = (grid.find((r) => r.cells.some((c) => c.text.trim() !== ''))?.cells ?? []).map((c) => c.text);
+      problems.push({ row, severity: 'error', code: 'no-columns', detail: { found: heads } });
+    }
+  }
+  const numbers = blocks.flatMap((b) => b.rows.map((r) => ({ ...r, columns: b.columns })));
+  const found = decimalOf(numbers);
   const decimal = options.decimal ?? found.decimal;
+  const first = blocks[0];
   const result: ReadTable = {
     catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: {}, valves: {}, motors: {} },
-    columns,
+    columns: [...(first?.heads ?? [])],
     decimal,
-    rows,
+    rows: first ? [first.heads.map((h) => h.header), ...blocks.flatMap((b) => b.rows.map((r) => r.cells.map((c) => c.text)))] : [], // prettier-ignore
     problems,
     rowOf: new Map(),
+    sheets,
+    layouts: [...new Set(blocks.map((b) => b.layout))],
   };
-  headerProblems(columns, problems, lineOf(0));
-  if (!kind) {
-    problems.push({ row: lineOf(0), severity: 'error', code: 'no-columns', detail: { found: columns.map((c) => c.header) } });
-    return result;
-  }
+  headProblems(blocks, problems);
   if (found.doubt && options.decimal === undefined) {
     const { row, ...detail } = found.doubt;
     problems.push({ row, severity: 'error', code: 'ambiguous-number', detail });
   }
-  const mends = options.mends ?? {};
-  const body = rows.slice(1).flatMap((cells, i): Row[] => {
-    const line = lineOf(i + 1);
-    const read = cellsOf(cells, columns, decimal);
-    const mend = mends[line];
-    if (mend?.do === 'read') read[mend.column] = mend.as;
-    return Object.keys(read).length === 0 ? [] : [{ cells: read, line }];
-  });
-  const percents = percentColumns(columns, body.map((r) => r.cells)); // prettier-ignore
-  new TableReader(result, columns, kind, mends, percents)[kind](body);
+  for (const thousands of options.decimal === undefined ? found.thousands : [])
+    problems.push({ row: thousands.row, severity: 'warning', code: 'thousands-in-column', detail: thousands.detail });
+  const percents = percentColumns(blocks.map((b) => ({ columns: b.columns, rows: b.rows })), decimal); // prettier-ignore
+  for (const kind of ['pumps', 'valves', 'motors'] as const) {
+    const rows = blocks
+      .filter((b) => b.kind === kind)
+      .flatMap((b) => rowsOf(b, { decimal, percents, mends: options.mends ?? {}, problems, thousands: found.columns }));
+    if (rows.length > 0) new TableReader(result, kind, options.mends ?? {}).read(rows);
+  }
   return result;
 }
 
-/** heads that say nothing in the first row, and a table of pumps in the first column */
-function runsAcross(rows: readonly (readonly string[])[]): boolean {
-  const kindBy = (heads: readonly string[]): TableKind | undefined => kindOf(heads.map((h) => matchColumn(h)));
-  return kindBy(rows[0] ?? []) === undefined && kindBy(rows.map((r) => r[0] ?? '')) === 'pumps';
+/** curves that nothing tells apart, as a person says: each a pump with a number, or the first alone */
+function told(blocks: readonly Block[], layout: TableOptions['layout']): Block[] {
+  if (layout === undefined) return [...blocks];
+  return blocks.flatMap((b) => {
+    if (!b.isUnclear) return [b];
+    const beside = blocks.filter((x) => x.headLine === b.headLine);
+    const n = beside.indexOf(b);
+    const { isUnclear: _, ...clear } = b;
+    if (layout === 'first') return n === 0 ? [clear] : [];
+    return [{ ...clear, suffix: ` ${n + 1}` }];
+  });
 }
 
-/** what a table is of, by the columns that it has */
-function kindOf(columns: readonly MatchedColumn[]): TableKind | undefined {
-  const has = (c: ColumnName): boolean => columns.some((x) => x.column === c);
-  const hasMore = (c: string): boolean => columns.some((x) => x.more === c);
-  if (has('flow') && has('head')) return 'pumps';
-  if (has('rated_kv') || has('rated_cv') || (has('travel') && has('kv'))) return 'valves';
-  return hasMore('rated_power') && hasMore('poles') ? 'motors' : undefined;
-}
-
-function columnAt(header: string, said: { column: string; unit?: string } | null | undefined): MatchedColumn {
-  if (said === undefined) return matchColumn(header);
+function saidOf(header: string, place: number, options: TableOptions): MatchedColumn | undefined {
+  const byHead = Object.entries(options.heads ?? {}).find(([h]) => plainWords(h) === plainWords(header))?.[1];
+  const said = options.columns?.[place] !== undefined ? options.columns[place] : byHead;
+  if (said === undefined) return undefined;
   return said === null ? { header } : saidColumn(header, said.column, said.unit);
 }
 
-function headerProblems(columns: readonly MatchedColumn[], problems: TableProblem[], row: number): void {
+/** a column with the unit that a person says of all heads of its kind */
+function withUnit(c: MatchedColumn, units: Readonly<Record<string, string>>): MatchedColumn {
+  const unit = c.column === undefined ? undefined : units[c.column];
+  if (unit === undefined) return c;
+  const { unit: _u, isAssumed: _a, wrongUnit: _w, otherUnit: _o, ...rest } = c;
+  return { ...rest, ...unitFor(c.column!, unit) };
+}
+
+/** what is said of heads, once for each row of them */
+function headProblems(blocks: readonly Placed[], problems: TableProblem[]): void {
+  const done = new Set<number>();
+  for (const block of blocks) {
+    for (const { line, text } of block.remarks)
+      problems.push({ row: line, severity: 'warning', code: 'remark', detail: { text } });
+    if (block.nameFrom === 'sheet' || block.nameFrom === 'title')
+      problems.push({ row: block.headLine, severity: 'warning', code: NAMED_BY[block.nameFrom].code, detail: { model: block.about.model! } }); // prettier-ignore
+    if (done.has(block.headLine)) continue;
+    done.add(block.headLine);
+    const beside = blocks.filter((b) => b.headLine === block.headLine);
+    if (block.isUnclear && beside.some((b) => b.about.diameter === undefined && b.about.speed === undefined)) {
+      const heads = block.heads.filter((c) => c.column === 'head').map((c) => c.header);
+      problems.push({ row: block.headLine, severity: 'error', code: 'ambiguous-layout', detail: { heads, count: heads.length } });
+    }
+    if (block.layout === 'polynomial')
+      problems.push({ row: block.headLine, severity: 'warning', code: 'polynomial', detail: {} });
+    ofHeads(block.heads, problems, block.headLine, beside.length > 1);
+  }
+}
+
+function ofHeads(columns: readonly MatchedColumn[], problems: TableProblem[], row: number, isBeside: boolean): void {
   const seen = new Map<string, string>();
-  for (const { header, column: common, more, unit, isAssumed, wrongUnit, otherUnit } of columns) {
+  for (const { header, column: common, more, unit, isAssumed, wrongUnit, otherUnit, polynomial } of columns) {
     if (header.trim() === '') continue;
     const column = common ?? more;
     const warn = (code: string, detail: TableProblem['detail']): void => {
       problems.push({ row, severity: 'warning', code, detail: { header, ...detail } });
     };
-    if (column === undefined) warn('unknown-column', {});
-    else if (seen.has(column)) warn('column-twice', { column, other: seen.get(column)! });
-    else seen.set(column, header);
-    if (isAssumed) warn('unit-assumed', { unit: unit! });
-    if (column === 'input_power') warn('input-power', {});
+    if (column === undefined && !isBeside && !polynomial) warn('unknown-column', {});
+    else if (column !== undefined && seen.has(column) && !isBeside) warn('column-twice', { column, other: seen.get(column)! });
+    else if (column !== undefined && !seen.has(column)) {
+      seen.set(column, header);
+      if (isAssumed) warn('unit-assumed', { unit: unit! });
+      if (column === 'input_power') warn('input-power', {});
+    }
     if (otherUnit !== undefined)
-      problems.push({ row, severity: 'error', code: 'ambiguous-unit', detail: { header, unit: unit!, other: otherUnit } });
+      problems.push({ row, severity: 'error', code: 'ambiguous-unit', detail: { header, column: column ?? '', unit: unit!, other: otherUnit } }); // prettier-ignore
     if (wrongUnit !== undefined)
       problems.push({ row, severity: 'error', code: 'unknown-unit', detail: { header, found: wrongUnit } });
   }
 }
 
-function cellsOf(cells: readonly string[], columns: readonly MatchedColumn[], decimal: Decimal): Cells {
-  const read: Cells = {};
-  columns.forEach(({ column, more }, i) => {
-    const text = (cells[i] ?? '').trim();
-    if (text === '') return;
-    if (more !== undefined) read[`more:${more}`] ??= text;
-    if (column === undefined || read[column] !== undefined) return;
-    read[column] = isNumeric(column) ? pointed(text, decimal) : text;
-  });
-  return read;
+const FAULTS = { formula: { code: 'cell-formula' }, error: { code: 'cell-error' }, date: { code: 'cell-date' } } as const;
+const NAMED_BY = { sheet: { code: 'name-from-sheet' }, title: { code: 'name-from-title' } } as const;
+
+interface How {
+  decimal: Decimal;
+  percents: ReadonlySet<string>;
+  mends: Readonly<Record<number, Mend>>;
+  problems: TableProblem[];
+  /** columns, by header, in which the sign of decimals parts thousands */
+  thousands: ReadonlySet<string>;
 }
+
+/** Rows of a block with a unit at each number. */
+function rowsOf(block: Placed, how: How): Row[] {
+  const rows = block.layout === 'polynomial' ? polynomialRows(block, how) : block.rows.flatMap((r) => plainRow(block, r, how));
+  return rows.map((row, i) => {
+    const about = i === 0 ? block.about : {};
+    const cells = { ...about, ...row.cells };
+    if (block.suffix !== undefined && cells.model !== undefined) cells.model += block.suffix;
+    return { ...row, cells, begins: i === 0 };
+  });
+}
+
+function plainRow(block: Placed, { line, cells }: Block['rows'][number], how: How): Row[] {
+  const read: Cells = {};
+  const units = new Map<string, MatchedColumn>();
+  block.columns.forEach((c, i) => {
+    const name = c.column ?? (c.more === undefined ? undefined : (`more:${c.more}` as const));
+    if (name === undefined) return;
+    if (!units.has(name)) units.set(name, c);
+    const text = cellText(cells[i], c, line, how);
+    if (text !== '') read[name] ??= text;
+  });
+  const mend = how.mends[line];
+  if (mend?.do === 'read') read[mend.column] = mend.as;
+  for (const [name, c] of units) {
+    const text = read[name as ColumnName];
+    if (text !== undefined) read[name as ColumnName] = withUnitOf(text, c, how.percents);
+  }
+  return Object.keys(read).length === 0 ? [] : [{ cells: read, line }];
+}
+
+function cellText(cell: SheetCell | undefined, c: MatchedColumn, line: number, how: How): string {
+  if (cell?.fault !== undefined) {
+    how.problems.push({
+      row: line,
+      severity: 'error',
+      code: FAULTS[cell.fault].code,
+      detail: { header: c.header, found: cell.text },
+    });
+    return '';
+  }
+  const text = (cell?.text ?? '').trim();
+  if (c.column === undefined || !isNumeric(c.column)) return blankOr(text, c.more !== undefined);
+  if (cell?.isNumber) return text;
+  const { bare, mark } = unmarked(blankOr(text, true));
+  if (mark !== undefined)
+    how.problems.push({ row: line, severity: 'warning', code: 'mark', detail: { header: c.header, found: text, read: bare } });
+  const decimal = how.thousands.has(c.header) ? (how.decimal === ',' ? '.' : ',') : how.decimal;
+  return pointed(bare, decimal);
+}
+
+/** a bare number with the unit of its column */
+function withUnitOf(text: string, { column, header, unit }: MatchedColumn, percents: ReadonlySet<string>): string {
+  if (column === undefined) return unit && /^[\d.,\s]+$/.test(text) ? `${text} ${unit}` : text;
+  const { dimension, isShare } = COLUMNS[column];
+  if (isShare)
+    return text.split(/[;|]/).map((t) => (percents.has(header) && /^\s*[\d.]+\s*$/.test(t) ? `${t.trim()} %` : t)).join(';'); // prettier-ignore
+  return dimension && unit !== undefined && /^[+-]?[\d.]+(?:e[+-]?\d+)?$/i.test(text) ? `${text} ${unit}` : text;
+}
+
+function polynomialRows(block: Placed, how: How): Row[] {
+  const unitOf = (of: string): string => {
+    const c = block.columns.find(({ polynomial: p }) =>
+      p?.of === 'range' ? of === 'flow' && p.end === 'to' : p?.of === of && p.power === 0,
+    );
+    return c?.unit ?? '';
+  };
+  return block.rows.flatMap((row) => {
+    const own = plainRow(block, row, how)[0]?.cells ?? {};
+    const numbers = block.columns.map((c, i) => {
+      const cell = row.cells[i];
+      const text = c.polynomial && cell ? pointed(cell.text.trim(), cell.isNumber ? '.' : how.decimal) : '';
+      return text !== '' && Number.isFinite(Number(text)) ? Number(text) : undefined;
+    });
+    const points = polynomialPoints(block.columns, numbers);
+    if (!points) {
+      how.problems.push({ row: row.line, severity: 'error', code: 'polynomial-range', detail: {} });
+      return [];
+    }
+    const isPercent = points.some((p) => (p.efficiency ?? 0) > 1.5);
+    return points.map((p, i): Row => {
+      const cells: Cells = i === 0 ? { ...own } : {};
+      for (const [of, x] of Object.entries(p))
+        cells[of as ColumnName] = of === 'efficiency' ? `${Math.max(0, x)}${isPercent ? ' %' : ''}` : `${x} ${unitOf(of)}`.trim();
+      return { cells, line: row.line };
+    });
+  });
+}
+
+export type { Layout };
+export type { TableKind };

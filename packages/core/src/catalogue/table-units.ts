@@ -3,24 +3,7 @@ import { findUnit } from '../units/units.js';
 import { COLUMNS, plainWords, type MatchedColumn } from './columns.js';
 import { moreColumn, type TableKind } from './more-columns.js';
 
-/* How a table stands on its sheet: what parts its cells, whether it runs down or across, and the row of units under its heads. */
-
-const DELIMITERS = [';', '\t', '|', ','] as const;
-export type Delimiter = (typeof DELIMITERS)[number];
-
-/** What parts the cells of a text: what its first rows have the same number of, the most; a comma last, for it may be a decimal sign. */
-export function delimiterOf(text: string): Delimiter {
-  const rows = text.split(/\r?\n/).filter((l) => l.trim() !== '').slice(0, 5).map((l) => l.replace(/"[^"]*"/g, '')); // prettier-ignore
-  const count = (d: string): number => Math.min(...rows.map((r) => r.split(d).length - 1));
-  const found = DELIMITERS.map((d) => ({ d, n: rows.length === 0 ? 0 : count(d) }));
-  const [first] = found.filter((x) => x.n > 0);
-  // a semicolon, a tab or a bar is no part of a number
-  return first?.d ?? ',';
-}
-
-/** A table that runs across, turned: its first column has the heads, and each further one a point. */
-export const turned = (rows: readonly (readonly string[])[]): string[][] =>
-  Array.from({ length: Math.max(0, ...rows.map((r) => r.length)) }, (_, i) => rows.map((r) => r[i] ?? ''));
+/* The row of units under the heads of a table. */
 
 /** a cell of a row of units that says nothing */
 const BLANK = /^[-–—]?$/;
