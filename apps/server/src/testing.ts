@@ -34,6 +34,7 @@ export const TABLES = [
   'studies',
   'settings',
   'report_templates',
+  'import_templates',
   'sessions',
 ];
 

@@ -253,6 +253,7 @@ export {
   type TableOptions,
   type TableProblem,
 } from './catalogue/table.js';
+export { optionsOfTemplate, type ImportTemplate, type KeptImportTemplate } from './catalogue/import-template.js';
 export { questionsOf, type Choice as ReadingChoice, type Fact, type Question, type TableReading } from './catalogue/readings.js';
 export { figuresOf, isPlausible, type Figure, type Plausibility } from './catalogue/plausible.js';
 export { placeOfRow, sheetOf, type Sheet, type SheetCell, type SheetRow } from './catalogue/cells.js';

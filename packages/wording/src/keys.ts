@@ -479,6 +479,7 @@ export interface Parameters {
   'server.reportNotCreated': { problem: string | number };
   'server.notUtf8': { line: string | number; column: string | number };
   'server.noSuchPump': { pump: string | number };
+  'server.importTemplate': { id: string | number };
   'server.spreadsheetRows': { most: string | number };
   'server.sheetColumns': { most: string | number; sheet: string | number };
   'server.spreadsheetCells': { most: string | number };
@@ -493,6 +494,7 @@ export interface Parameters {
   'table.head-rises': { head: string | number; head2: string | number };
   'table.missing': { column: string | number };
   'table.no-columns': { found: string | number };
+  'table.no-table': { sheet: string | number };
   'table.not-number': { found: string | number; column: string | number };
   'table.npshr-falls': { head: string | number; head2: string | number };
   'table.trim-above': { head: string | number; head2: string | number };

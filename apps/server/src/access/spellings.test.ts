@@ -27,6 +27,7 @@ const kept = async (): Promise<string> => {
     '/api/studies?deleted=true',
     '/api/person',
     '/api/report-templates',
+    '/api/import-templates',
     '/api/catalogue/models?kind=pumps',
   ];
   return JSON.stringify(await Promise.all(paths.map(async (p) => (await tests.http().get(p).expect(200)).body as unknown)));

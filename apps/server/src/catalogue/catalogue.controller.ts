@@ -224,7 +224,7 @@ export class CatalogueController {
 
   @Post('sheets')
   @HttpCode(200)
-  @ApiOperation({ summary: 'The cells of a spreadsheet (.xlsx) as texts' })
+  @ApiOperation({ summary: 'The cells of a table (.xlsx, or a text with commas, semicolons or tabs), and what is hidden in it' })
   @takesFile('application/octet-stream')
   @answers(200, SHEETS)
   @refusals(422, 503)

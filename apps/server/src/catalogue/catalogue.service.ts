@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import type { DocumentChange, ImportResult, ModelEntry, ModelHead, ModelKind, ModelWhole, Person } from '@cedar-knot/core';
+import type { DocumentChange, ImportResult, ModelEntry, ModelHead, ModelKind, ModelWhole, Person, Sheet } from '@cedar-knot/core';
 import { Op, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound, bodyOf } from '../common/problem.js';
@@ -379,7 +379,7 @@ export class CatalogueService {
     }
   }
 
-  async sheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
+  async sheets(body: Uint8Array): Promise<Sheet[]> {
     return (await this.pool.run({ kind: 'sheets', body })).sheets;
   }
 

@@ -11,6 +11,7 @@ import {
   type Objective,
   type PumpFilter,
   type RevisionHead,
+  type Sheet,
   type Vary,
 } from '@cedar-knot/core';
 import {
@@ -172,7 +173,24 @@ export const MODEL_WHOLE: Shape<ModelWhole> = named(
 );
 export const MODEL_REVISION = named('ModelRevision', object({ revision: version(), entry: ENTRY }));
 export const NEWEST_REVISIONS = list(object({ id: id(), revision: version(), retiredAt: orNull(time()) }));
-export const SHEETS = list(named('Sheet', object({ name: text(), rows: list(list(text())) })));
+/** the cells of a table with what is hidden, and why a cell has no value */
+export const SHEETS: Shape<Sheet[]> = list(
+  named(
+    'Sheet',
+    object({
+      name: text(),
+      isHidden: may(yesNo()),
+      hiddenColumns: may(list(whole(0))),
+      rows: list(
+        object({
+          line: whole(1),
+          isHidden: may(yesNo()),
+          cells: list(object({ text: text(), isNumber: may(yesNo()), fault: may(oneOf(['formula', 'error', 'date'])) })),
+        }),
+      ),
+    }),
+  ),
+);
 const found = orNull(figure());
 export const FOUND_PUMPS: Shape<FoundPumps> = named(
   'FoundPumps',

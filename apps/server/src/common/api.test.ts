@@ -83,6 +83,13 @@ test('real answers are of the shapes that the description gives, refusals too', 
   asDescribed('post', `${one}/restore`, await http().post(`${at}/restore`));
   asDescribed('get', '/api/person', await http().get('/api/person'));
   asDescribed('put', '/api/person', await http().put('/api/person').send({ name: 'A B', initials: 'AB' }));
+  const table = { maker: 'Brandel', decimal: ',', heads: [{ header: 'Q', column: 'flow', unit: 'L/s' }, { header: 'X' }] };
+  const way = asDescribed('put', '/api/import-templates', await http().put('/api/import-templates').send(table));
+  asDescribed('put', '/api/import-templates', await http().put('/api/import-templates').send({ decimal: ',' }));
+  asDescribed('get', '/api/import-templates', await http().get('/api/import-templates'));
+  const ofWay = `/api/import-templates/${(way.body as { id: string }).id}`;
+  asDescribed('delete', '/api/import-templates/{id}', await http().delete(ofWay));
+  asDescribed('delete', '/api/import-templates/{id}', await http().delete(ofWay));
   const template = '/api/report-templates/{id}';
   const kept = asDescribed('post', '/api/report-templates', await http().post('/api/report-templates').send({ name: 'Plant', parts: ['cover'] })); // prettier-ignore
   const of = `/api/report-templates/${(kept.body as { id: string }).id}`;
@@ -142,7 +149,7 @@ test('the catalogue answers as described, refusals too', async () => {
   asDescribed('post', '/api/catalogue/find', await http().post('/api/catalogue/find').send({ flow: 0.008, head: 34 }));
   asDescribed('post', '/api/catalogue/export', await http().post('/api/catalogue/export').send({ format: 'csv', ids: [] }));
   const bytes = (path: string, data: string) => http().post(path).set('Content-Type', 'application/octet-stream').send(data);
-  asDescribed('post', '/api/catalogue/sheets', await bytes('/api/catalogue/sheets', 'no book'));
+  asDescribed('post', '/api/catalogue/sheets', await bytes('/api/catalogue/sheets', 'PK\u0003\u0004 no book'));
   const attached = asDescribed('post', `${one}/attachments`, await bytes(`${at}/attachments?name=m.pdf`, '%PDF-1.7'));
   const file = `/api/catalogue/attachments/${(attached.body as { id: string }).id}`;
   asDescribed('delete', '/api/catalogue/attachments/{id}', await http().delete(file));

@@ -4,6 +4,7 @@ import type { Config } from '../config.js';
 import { AttachmentModel, CatalogueModel, FamilyModel, MakerModel, ModelRevisionModel } from './models/catalogue.models.js';
 import { SettingModel } from './models/setting.model.js';
 import { SessionModel } from './models/session.model.js';
+import { ImportTemplateModel } from './models/import-template.model.js';
 import { TemplateModel } from './models/template.model.js';
 import { StudyModel } from './models/study.model.js';
 import { StudyVersionModel } from './models/study-version.model.js';
@@ -33,6 +34,7 @@ export class DatabaseModule {
             SessionModel,
             SettingModel,
             TemplateModel,
+            ImportTemplateModel,
           ],
           logging: false,
           pool: { max: 8, acquire: 20_000 },

@@ -1,12 +1,15 @@
 import { Module } from '@nestjs/common';
 import { SequelizeModule } from '@nestjs/sequelize';
 import { SettingModel } from '../database/models/setting.model.js';
+import { ImportTemplateModel } from '../database/models/import-template.model.js';
 import { TemplateModel } from '../database/models/template.model.js';
 import { SettingsRepository } from '../database/settings.repository.js';
 import { StudyModel } from '../database/models/study.model.js';
 import { StudyVersionModel } from '../database/models/study-version.model.js';
 import { PeopleController } from '../people/people.controller.js';
 import { PeopleService } from '../people/people.service.js';
+import { ImportTemplatesController } from '../templates/import-templates.controller.js';
+import { ImportTemplatesService } from '../templates/import-templates.service.js';
 import { TemplatesController } from '../templates/templates.controller.js';
 import { TemplatesService } from '../templates/templates.service.js';
 import { VersionsService } from '../versions/versions.service.js';
@@ -14,9 +17,9 @@ import { StudiesController } from './studies.controller.js';
 import { StudiesService } from './studies.service.js';
 
 @Module({
-  imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel, TemplateModel, SettingModel])],
-  controllers: [StudiesController, PeopleController, TemplatesController],
-  providers: [SettingsRepository, StudiesService, VersionsService, PeopleService, TemplatesService],
+  imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel, TemplateModel, ImportTemplateModel, SettingModel])],
+  controllers: [StudiesController, PeopleController, TemplatesController, ImportTemplatesController],
+  providers: [SettingsRepository, StudiesService, VersionsService, PeopleService, TemplatesService, ImportTemplatesService],
   exports: [SettingsRepository, StudiesService, PeopleService],
 })
 export class StudiesModule {}

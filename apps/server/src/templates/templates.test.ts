@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { KeptTemplate } from '@cedar-knot/core';
+import type { KeptImportTemplate, KeptTemplate } from '@cedar-knot/core';
 import { PNG } from 'pngjs';
 import request from 'supertest';
 import { served } from '../testing.js';
@@ -65,4 +65,19 @@ test('a picture that cannot be read to its end is refused with its place, new or
 test('nobody without the key reads or writes', async () => {
   await request(tests.app.getHttpServer()).get(AT).expect(401);
   await request(tests.app.getHttpServer()).post(AT).send({ name: 'x' }).expect(401);
+});
+
+test('how the tables of a maker are read is kept once a maker, and is forgotten when that is asked', async () => {
+  const at = '/api/import-templates';
+  const first = { maker: 'Brandel', decimal: ',', heads: [{ header: 'Q', column: 'flow', unit: 'L/s' }, { header: 'Bem.' }] };
+  const { id } = (await http().put(at).send(first).expect(200)).body as KeptImportTemplate;
+  await http().put(at).send({ maker: 'Aldby', layout: 'each' }).expect(200);
+  const second = { maker: 'Brandel', decimal: '.', units: [{ column: 'head', unit: 'ft' }] };
+  expect((await http().put(at).send(second).expect(200)).body).toMatchObject({ id, template: second });
+  const list = (await http().get(at).expect(200)).body as KeptImportTemplate[];
+  expect(list.map((t) => t.template)).toEqual([{ maker: 'Aldby', layout: 'each' }, second]);
+  await http().delete(`${at}/${id}`).expect(200);
+  await http().delete(`${at}/${id}`).expect(404);
+  await http().put(at).send({ maker: 'x', decimal: ';' }).expect(400);
+  await request(tests.app.getHttpServer()).get(at).expect(401);
 });

@@ -10,6 +10,7 @@ import {
   type Cell,
   type ModelKind,
   type RawEntry,
+  type Sheet,
   type Study,
 } from '@cedar-knot/core';
 import Papa from 'papaparse';
@@ -142,51 +143,30 @@ function listedOf(of: ModelKind, entry: RawEntry, read: Record<string, unknown>,
   };
 }
 
-/** what of a workbook is read: more is no table of a maker, and its answer would be larger than the file by far */
-const MOST_ROWS = 400_000;
-const MOST_COLUMNS = 1000;
-const MOST_CELLS = 2_000_000;
-const MOST_LETTERS = 32_000_000;
-
 /** loaded where it is asked for: most threads never see a spreadsheet */
 const newBook = async () => new (await import('exceljs')).default.Workbook();
 
-/** the cells of a workbook as texts, sheet by sheet */
-async function readSheets(body: Uint8Array): Promise<{ name: string; rows: string[][] }[]> {
-  const book = await newBook();
+/** the cells of a file, sheet by sheet, as the page and the command line read them */
+async function readSheets(body: Uint8Array): Promise<Sheet[]> {
+  const { BookError, readBook } = await import('@cedar-knot/tables');
   try {
-    await book.xlsx.load(body.buffer.slice(body.byteOffset, body.byteOffset + body.byteLength) as ArrayBuffer);
-  } catch {
-    throw new ApiProblem(422, bodyOf('bad-spreadsheet', worded('server.badSpreadsheet')));
+    return (await readBook(body)).sheets;
+  } catch (error) {
+    if (!(error instanceof BookError)) throw error;
+    const { most = 0, sheet = '' } = error.detail;
+    switch (error.fault) {
+      case 'too-many-rows':
+        throw tooLarge(worded('server.spreadsheetRows', { most }));
+      case 'too-many-columns':
+        throw tooLarge(worded('server.sheetColumns', { most, sheet }));
+      case 'too-many-cells':
+        throw tooLarge(worded('server.spreadsheetCells', { most }));
+      case 'too-much-text':
+        throw tooLarge(worded('server.spreadsheetLetters', { most }));
+      default:
+        throw new ApiProblem(422, bodyOf('bad-spreadsheet', worded('server.badSpreadsheet')));
+    }
   }
-  const count = { rows: 0, cells: 0, letters: 0 };
-  return book.worksheets.map((sheet) => {
-    count.rows += sheet.rowCount;
-    if (count.rows > MOST_ROWS) throw tooLarge(worded('server.spreadsheetRows', { most: MOST_ROWS }));
-    if (sheet.columnCount > MOST_COLUMNS)
-      throw tooLarge(worded('server.sheetColumns', { most: MOST_COLUMNS, sheet: sheet.name }));
-    const rows: string[][] = [];
-    sheet.eachRow({ includeEmpty: true }, (row, number) => {
-      const values = Array.isArray(row.values) ? row.values.slice(1) : [];
-      const texts = Array.from(values, (v) => cellText(v));
-      count.cells += texts.length;
-      for (const text of texts) count.letters += text.length;
-      if (count.cells > MOST_CELLS) throw tooLarge(worded('server.spreadsheetCells', { most: MOST_CELLS }));
-      if (count.letters > MOST_LETTERS) throw tooLarge(worded('server.spreadsheetLetters', { most: MOST_LETTERS }));
-      rows[number - 1] = texts;
-    });
-    return { name: sheet.name, rows: Array.from(rows, (r) => r ?? []) };
-  });
-}
-
-/** what a cell shows: of a formula its result, of rich text its letters */
-function cellText(value: unknown): string {
-  if (value === null || value === undefined) return '';
-  if (typeof value !== 'object') return String(value);
-  const { result, richText, text } = value as { result?: unknown; richText?: { text: string }[]; text?: unknown };
-  if (richText) return richText.map((r) => r.text).join('');
-  if (text !== undefined) return cellText(text);
-  return result === undefined ? '' : cellText(result);
 }
 
 async function written(format: string, title: string, models: readonly ExportedModel[]): Promise<Uint8Array> {

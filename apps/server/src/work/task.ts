@@ -1,4 +1,4 @@
-import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Ranking, RankOptions, Wanted } from '@cedar-knot/core';
+import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Ranking, RankOptions, Sheet, Wanted } from '@cedar-knot/core';
 import type { ReportFormat } from '@cedar-knot/report';
 import type { ProblemBody } from '../common/problem.js';
 
@@ -101,7 +101,7 @@ export interface TaskResults {
   compare: { changes: DocumentChange[] };
   models: { models: PreparedModel[] };
   split: SplitImport;
-  sheets: { sheets: { name: string; rows: string[][] }[] };
+  sheets: { sheets: Sheet[] };
   export: { data: Uint8Array };
   find: FoundPumps;
   report: PrintedReport;

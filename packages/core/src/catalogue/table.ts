@@ -45,6 +45,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
   const read = all.filter((s) => options.sheets?.includes(s.name) ?? !s.isHidden);
   const sheets: string[] = [];
   const blocks: Placed[] = [];
+  const bare: { row: number; name: string; heads: string[] }[] = [];
   for (const sheet of read) {
     const seen = seenOf(sheet, options.hidden === true);
     const at = sheets.length;
@@ -55,7 +56,6 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
       heads: b.heads.map((c) => withUnit(c, options.units ?? {})),
     }));
     const blocksHere = told(found, options.layout);
-    if (found.length === 0 && read.length > 1) continue;
     sheets.push(sheet.name);
     blocks.push(...blocksHere.map((b) => ({ ...b, sheet: at })));
     const row = grid[0]?.line ?? 1;
@@ -64,9 +64,16 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
       problems.push({ row, severity: 'warning', code: 'hidden-columns', detail: { count: seen.hiddenColumns } });
     if (found.length === 0) {
       const heads = (grid.find((r) => r.cells.some((c) => c.text.trim() !== ''))?.cells ?? []).map((c) => c.text);
-      problems.push({ row, severity: 'error', code: 'no-columns', detail: { found: heads } });
+      bare.push({ row, name: sheet.name, heads });
     }
   }
+  // a sheet of notes beside tables is only said
+  for (const { row, name, heads } of bare)
+    problems.push(
+      blocks.length > 0
+        ? { row, severity: 'warning', code: 'no-table', detail: { sheet: name } }
+        : { row, severity: 'error', code: 'no-columns', detail: { found: heads } },
+    );
   const numbers = blocks.flatMap((b) => b.rows.map((r) => ({ ...r, columns: b.columns })));
   const found = decimalOf(numbers);
   const decimal = options.decimal ?? found.decimal;

@@ -52,6 +52,7 @@ export default {
   'server.reportNotCreated': 'No report was created. {problem}',
   'server.notUtf8': 'Not UTF-8 text at line {line}, column {column}.',
   'server.noSuchPump': 'Unknown pump "{pump}" in this study.',
+  'server.importTemplate': 'import template {id}',
   'server.badSpreadsheet': 'Invalid spreadsheet. Expected: a file in .xlsx format.',
   'server.spreadsheetRows': 'a spreadsheet of at most {most} rows is allowed.',
   'server.sheetColumns': 'a sheet of at most {most} columns is allowed ({sheet}).',

@@ -12,6 +12,7 @@ export default {
   'table.missing': 'Missing {column}.',
   'table.no-columns':
     'Unknown columns: {found}. Expected: a table of pumps (flow and head) or of valves (rated Kv or Cv, or travel and Kv).',
+  'table.no-table': 'Sheet "{sheet}" has no table; it is not read.',
   'table.not-number': 'Invalid number "{found}" for {column}.',
   'table.npshr-falls': 'NPSHR decreases with flow: {head} after {head2}.',
   'table.rated_cv': 'rated Cv',
