@@ -229,7 +229,8 @@ function readMends(text: string): TableOptions['mends'] & object {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) throw wrong();
   for (const [row, mend] of Object.entries(raw as Record<string, Partial<Mend & { column: string; as: string }> | null>)) {
     const isRead = mend?.do === 'read' && Object.hasOwn(COLUMNS, String(mend.column)) && typeof mend.as === 'string';
-    if (!/^\d+$/.test(row) || !(isRead || ['leave-out', 'leave-model', 'take-power'].includes(mend?.do ?? ''))) throw wrong();
+    if (!/^\d+$/.test(row) || !(isRead || ['leave-out', 'leave-model', 'take-power', 'without'].includes(mend?.do ?? '')))
+      throw wrong();
   }
   return raw as Record<number, Mend>;
 }

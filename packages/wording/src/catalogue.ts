@@ -1,8 +1,18 @@
-import type { CurveWarning, Plausibility, Question, RowProblem, TableProblem, TableReading, UnitSystem } from '@cedar-knot/core';
+import {
+  MORE_COLUMNS,
+  type ColumnName,
+  type CurveWarning,
+  type Plausibility,
+  type Question,
+  type RowProblem,
+  type TableProblem,
+  type TableReading,
+  type UnitSystem,
+} from '@cedar-knot/core';
 import { shortNumber } from './marks.js';
 import { inUnits } from './numbers.js';
 import { problemText } from './problems.js';
-import { msg } from './words.js';
+import { msg, said } from './words.js';
 
 type Detail = Readonly<Record<string, unknown>>;
 const list = (x: unknown): string => (Array.isArray(x) ? (x as string[]).join(', ') : String(x));
@@ -10,16 +20,51 @@ const head = (x: unknown, u: UnitSystem): string => inUnits(Number(x), 'head', u
 const flow = (x: unknown, u: UnitSystem): string => inUnits(Number(x), 'flow', u);
 const percent = (x: unknown): string => `${shortNumber(Number(x) * 100)} %`;
 
-/** column names as people say them */
-const COLUMN_NAMES: Readonly<Record<string, string>> = {
-  npshr: 'NPSHR',
-  rated_kv: msg('table.rated_kv'),
-  rated_cv: msg('table.rated_cv'),
-  kv: 'Kv',
-  fl: 'FL',
-  xfz: 'xFz',
+/** columns of a maker's table as people say them */
+const COLUMN_NAMES: Readonly<Record<ColumnName, string>> = {
+  id: msg('table.column.id'),
+  model: msg('table.column.model'),
+  maker: msg('table.column.maker'),
+  family: msg('table.column.family'),
+  type: msg('table.column.type'),
+  size: msg('table.column.size'),
+  speed: msg('table.column.speed'),
+  diameter: msg('table.column.diameter'),
+  stages: msg('table.column.stages'),
+  flow: msg('table.column.flow'),
+  head: msg('table.column.head'),
+  efficiency: msg('table.column.efficiency'),
+  power: msg('table.column.power'),
+  input_power: msg('table.column.input_power'),
+  npshr: msg('table.column.npshr'),
+  rated_kv: msg('table.column.rated_kv'),
+  rated_cv: msg('table.column.rated_cv'),
+  characteristic: msg('table.column.characteristic'),
+  rangeability: msg('table.column.rangeability'),
+  fl: msg('table.column.fl'),
+  xfz: msg('table.column.xfz'),
+  travel: msg('table.column.travel'),
+  kv: msg('table.column.kv'),
+  fl_at: msg('table.column.fl_at'),
 };
-const column = (x: unknown): string => COLUMN_NAMES[String(x)] ?? String(x);
+
+/** A column of a table: of a maker's, or one of an entry of the catalogue (`motor_rated_power`: Motor, rated power). */
+export function columnText(name: string): string {
+  if (Object.hasOwn(COLUMN_NAMES, name)) return COLUMN_NAMES[name as ColumnName];
+  const more = Object.values(MORE_COLUMNS).flat().find((c) => c.name === name); // prettier-ignore
+  const label = more?.field.label;
+  if (!more || label === undefined) return name.replace(/_/g, ' ');
+  const [outer] = more.path.length > 1 ? more.path : [];
+  return outer === undefined ? capital(said(label)) : `${capital(spokenKey(outer))}: ${said(label)}`;
+}
+
+const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);
+const spokenKey = (key: string): string => key.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+/** in a sentence: an abbreviation keeps its capitals */
+const column = (x: unknown): string => {
+  const text = columnText(String(x));
+  return /^\p{Lu}\p{Ll}/u.test(text) ? text.slice(0, 1).toLowerCase() + text.slice(1) : text;
+};
 
 const FIGURE_NAMES: Readonly<Record<Plausibility, string>> = {
   'best-efficiency': msg('table.figure.best-efficiency'),
@@ -113,9 +158,9 @@ export function factText({ isMet, fact }: TableReading['facts'][number]): string
   if (fact.code === 'flow-rises') return msg('table.fact.flow-rises', { met: fact.met, of: fact.of });
   if (fact.code === 'power-agrees') return msg('table.fact.power-agrees', { met: fact.met, of: fact.of });
   const { code, value, from, to } = fact.figure;
-  const said = { figure: figureName(code), value: figureValue(code, value), model: fact.model };
-  if (isMet) return msg('table.fact.figure', said);
-  return msg('table.fact.figureOut', { ...said, from: figureValue(code, from), to: figureValue(code, to) });
+  const words = { figure: capital(figureName(code)), value: figureValue(code, value), model: fact.model };
+  if (isMet) return msg('table.fact.figure', words);
+  return msg('table.fact.figureOut', { ...words, from: figureValue(code, from), to: figureValue(code, to) });
 }
 
 /** What a reading takes for what was asked: `1,200 is 1200`. */

@@ -14,6 +14,7 @@ export {
 export { assumptionText, shortFormText } from './short-form.js';
 export { figureName, wordedStep, workingText, type WordedStep, type WordedValue } from './working.js';
 export {
+  columnText,
   curveWarningText,
   factText,
   readingText,

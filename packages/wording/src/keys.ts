@@ -551,6 +551,11 @@ export interface Parameters {
     range: string | number;
     range2: string | number;
   };
+  'view.catalogue.allSheets': { count: string | number };
+  'view.catalogue.asKept': { maker: string | number };
+  'view.catalogue.question': { number: string | number };
+  'view.catalogue.rememberFor': { maker: string | number };
+  'view.catalogue.templateKept': { maker: string | number };
   'view.catalogue.actionForRow': { row: string | number };
   'view.catalogue.allOfTheList': { count: string | number };
   'view.catalogue.andFlOverTravel': { coefficient: string | number };
@@ -603,7 +608,6 @@ export interface Parameters {
   'view.catalogue.revision2': { revision: string | number; day: string | number; value: string | number };
   'view.catalogue.row': { value: string | number; number: string | number };
   'view.catalogue.row3': { row: string | number };
-  'view.catalogue.rows': { count: string | number };
   'view.catalogue.rows2': { rows: string | number };
   'view.catalogue.saveAsRevision': { revision: string | number };
   'view.catalogue.select': { m: string | number };

@@ -5,6 +5,8 @@ import type {
   FieldProblem,
   FoundPumps,
   ImportResult,
+  ImportTemplate,
+  KeptImportTemplate,
   KeptTemplate,
   ModelEntry,
   ModelHead,
@@ -200,7 +202,9 @@ export const api = {
   newestRevisions: (ids: string[]) =>
     call<{ id: string; revision: number; retiredAt: string | null }[]>('POST', '/catalogue/revisions', { ids }),
   findPumps: (wanted: Partial<Wanted>) => call<FoundPumps>('POST', '/catalogue/find', wanted),
-  sheets: (data: Blob) => call<{ name: string; rows: string[][] }[]>('POST', '/catalogue/sheets', data),
+  importTemplates: () => call<KeptImportTemplate[]>('GET', '/import-templates'),
+  keepImportTemplate: (template: ImportTemplate) => call<KeptImportTemplate>('PUT', '/import-templates', template),
+  forgetImportTemplate: (id: string) => call<KeptImportTemplate>('DELETE', `/import-templates/${id}`),
   attach: (id: string, name: string, role: string, data: Blob) =>
     call<AttachmentHead>('POST', `/catalogue/models/${id}/attachments?name=${encodeURIComponent(name)}&role=${role}`, data),
   detach: (id: string) => call<AttachmentHead>('DELETE', `/catalogue/attachments/${id}`),

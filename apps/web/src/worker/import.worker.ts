@@ -1,27 +1,32 @@
 import {
   countsOf,
-  delimiterOf,
   judgeCatalogue,
   judgeTable,
   meantNumber,
+  optionsOfTemplate,
   parseStudyText,
+  placeOfRow,
   quantityOf,
-  readTable,
+  questionsOf,
+  readSheets,
   severityOf,
   type Catalogue,
-  type ImportResult,
   type ColumnName,
+  type ImportResult,
+  type ImportTemplate,
+  type Layout,
   type MatchedColumn,
   type Mend,
+  type Question,
   type RawEntry,
   type ReadTable,
   type RowProblem,
   type TableKind,
   type TableOptions,
 } from '@cedar-knot/core';
-import { problemText } from '@cedar-knot/wording';
+import { BookError, readBook, type Book, type Delimiter, type Encoding } from '@cedar-knot/tables';
+import { problemText, tableFileText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
-import Papa from 'papaparse';
 import { api, ApiError } from '../api/client.js';
 import { msg } from '../words.js';
 
@@ -37,11 +42,22 @@ export interface Choice {
 export interface PreviewProblem {
   key: string;
   row: number | null;
+  /** line of the row, and its sheet where there are several */
+  where: string;
   model: string;
   severity: 'error' | 'warning';
   /** in codes and values: the page words it in the person's units */
   said: Pick<RowProblem, 'of' | 'problem'>;
   choices: Choice[];
+}
+
+/** How a file was read: what was guessed of it, and what it has. */
+export interface FileRead {
+  of: 'text' | 'spreadsheet';
+  encoding: Encoding | null;
+  delimiter: Delimiter | null;
+  sheets: { name: string; isHidden: boolean }[];
+  layouts: readonly Layout[];
 }
 
 export interface Preview {
@@ -59,87 +75,124 @@ export interface Preview {
   /** that stand after what is done about rows */
   errors: number;
   warnings: number;
+  /** of a table */
+  file: FileRead | null;
+  questions: Question[];
+  makers: string[];
 }
 
 export interface PreviewOptions {
   columns: TableOptions['columns'];
   decimal?: '.' | ',';
+  encoding?: Encoding;
+  layout?: 'each' | 'first';
+  units?: Readonly<Record<string, string>>;
+  sheets?: readonly string[];
+  hidden?: boolean;
+  /** what is kept for the maker, under what is said here */
+  template?: ImportTemplate;
   mends: Readonly<Record<number, Mend | null>>;
   /** keys of a catalogue file that are left out */
   left: readonly string[];
 }
 
-type Opened = { of: 'table'; rows: string[][]; lines: number[] } | { of: 'file'; raw: unknown };
+type Opened = { of: 'table'; bytes: Uint8Array; book: Book } | { of: 'file'; raw: unknown };
 
 let opened: Opened | undefined;
+/** as it was read for the last preview */
+let shown: ReadTable | undefined;
 let taken: { catalogue: Catalogue; rows: Record<string, string> } | undefined;
 
-/** Opens a text: a catalogue file, or a table with commas, semicolons or tabs. Answers with why it cannot be. */
-function openText(text: string): string | null {
-  const plain = text.replace(/^\uFEFF/, '');
-  if (/^\s*\{/.test(plain)) {
-    const parsed = parseStudyText(plain);
+/** Opens a file: a catalogue file, a text with commas, semicolons or tabs, or a spreadsheet. Answers with why it cannot be. */
+async function openBytes(bytes: Uint8Array): Promise<string | null> {
+  const plain = /^\s*\{/.test(new TextDecoder().decode(bytes.subarray(0, 400)));
+  if (plain) {
+    const parsed = parseStudyText(new TextDecoder().decode(bytes));
     if ('problem' in parsed) return problemText(parsed.problem);
     opened = { of: 'file', raw: parsed.raw };
     return null;
   }
-  const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
-  let line = 1;
-  const lines = data.map((cells) => {
-    const begin = line;
-    line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0);
-    return begin;
-  });
-  return openRows(data, lines);
+  try {
+    opened = { of: 'table', bytes, book: await readBook(bytes) };
+    return null;
+  } catch (error) {
+    if (error instanceof BookError) return tableFileText(error.fault, error.detail);
+    throw error;
+  }
 }
 
-function openRows(rows: string[][], lines = rows.map((_, i) => i + 1)): string | null {
-  const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
-  if (first < 0) return msg('app.theFileIsEmpty');
-  opened = { of: 'table', rows: rows.slice(first), lines: lines.slice(first) };
-  return null;
-}
+const openText = (text: string): Promise<string | null> => openBytes(new TextEncoder().encode(text));
 
 const MOST_LISTED = 400;
+/** as often as what is done about rows is looked at anew: what is left out may leave something else that is wrong */
+const MOST_ROUNDS = 4;
 
 /** Reads and judges what is open, with what a person said of its columns and rows. */
-function preview(options: PreviewOptions): Preview {
+async function preview(options: PreviewOptions): Promise<Preview> {
   if (!opened) throw new Error(msg('app.nothingIsOpen'));
-  return opened.of === 'table' ? previewTable(opened, options) : previewFile(opened.raw, options);
+  if (opened.of === 'file') return previewFile(opened.raw, options);
+  const wanted = options.encoding ?? (options.template?.encoding as Encoding | undefined);
+  if (wanted !== undefined && opened.book.of === 'text' && opened.book.encoding !== wanted)
+    opened = { ...opened, book: await readBook(opened.bytes, { encoding: wanted }) };
+  return previewTable(opened.book, options);
 }
 
-function previewTable({ rows, lines }: Opened & { of: 'table' }, options: PreviewOptions): Preview {
-  const said = { lines, columns: options.columns ?? {}, ...(options.decimal ? { decimal: options.decimal } : {}) };
-  const untouched = readTable(rows, said);
-  const { problems } = judgeTable(untouched);
-  const place = placesOf(untouched);
+function optionsOf(options: PreviewOptions): TableOptions {
+  const kept = options.template ? optionsOfTemplate(options.template) : {};
+  const { columns, decimal, layout, units, sheets, hidden } = options;
+  return {
+    ...kept,
+    columns: columns ?? {},
+    ...(decimal ? { decimal } : {}),
+    ...(layout ? { layout } : {}),
+    ...(units ? { units: { ...kept.units, ...units } } : {}),
+    ...(sheets ? { sheets } : {}),
+    ...(hidden ? { hidden } : {}),
+  };
+}
+
+function previewTable(book: Book, options: PreviewOptions): Preview {
+  const said = optionsOf(options);
+  const untouched = readSheets(book.sheets, said);
+  let table = untouched;
+  let after = judgeTable(table).problems;
+  const problems = [...after];
   const choices = new Map(problems.map((p) => [p, choicesFor(p)]));
-  // the first choice is made until a person makes another
+  // the first choice is made until a person makes another; what comes to light then is looked at too
   const mends: Record<number, Mend> = {};
-  for (const p of problems) {
-    const usual = choices.get(p)![0]?.mend;
-    if (usual && !(p.row in mends)) mends[p.row] = usual;
+  for (const [row, mend] of Object.entries(options.mends)) if (mend !== null) mends[Number(row)] = mend;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const before = JSON.stringify(mends);
+    for (const p of after) {
+      if (!choices.has(p)) {
+        if (problems.some((x) => x.row === p.row && x.problem.code === p.problem.code)) continue;
+        problems.push(p);
+        choices.set(p, choicesFor(p));
+      }
+      const usual = choices.get(p)![0]?.mend;
+      if (usual && !(p.row in mends) && options.mends[p.row] !== null) mends[p.row] = usual;
+    }
+    // where nothing more is to be done about any row, what was read stands
+    if (JSON.stringify(mends) === before && (round > 0 || Object.keys(mends).length === 0)) break;
+    table = readSheets(book.sheets, { ...said, mends });
+    after = judgeTable(table).problems;
   }
-  for (const [row, mend] of Object.entries(options.mends)) {
-    if (mend === null) delete mends[Number(row)];
-    else mends[Number(row)] = mend;
-  }
-  // where nothing is to be done about any row, what was read stands
-  const isWhole = Object.keys(mends).length === 0;
-  const table = isWhole ? untouched : readTable(rows, { ...said, mends });
-  const after = isWhole ? problems : judgeTable(table).problems;
+  shown = untouched;
   taken = { catalogue: table.catalogue, rows: rowsOfModels(table) };
+  const place = placesOf(untouched);
   const kind: TableKind | null = (['pumps', 'valves', 'motors'] as const).find((k) => Object.keys(untouched.catalogue[k]).length > 0) ?? null; // prettier-ignore
+  const entries = (['pumps', 'valves', 'motors'] as const).flatMap((k) => Object.values(untouched.catalogue[k]));
   return {
     kind,
     columns: untouched.columns,
-    sample: untouched.rows.slice(1, 4).map((r) => [...r]),
+    sample: untouched.rows.slice(1, 13).map((r) => [...r]),
     decimal: untouched.problems.some((p) => p.code === 'ambiguous-number') ? '' : untouched.decimal,
     counts: { ...countsOf(table.catalogue), curves: curvesIn(table.catalogue) },
-    rows: rows.length - 1,
+    rows: Math.max(0, untouched.rows.length - 1),
     problems: problems.slice(0, MOST_LISTED).map((p, i) => ({
       key: `${p.row}-${i}`,
       row: p.row,
+      where: whereOf(p.row, untouched),
       model: place(p.row),
       severity: p.severity,
       said: p,
@@ -147,12 +200,32 @@ function previewTable({ rows, lines }: Opened & { of: 'table' }, options: Previe
     })),
     problemCount: problems.length,
     errors: after.filter((p) => p.severity === 'error').length,
-    warnings: after.filter((p) => p.severity === 'warning' && p.row !== lines[0]).length,
+    warnings: after.filter((p) => p.severity === 'warning').length,
+    file: {
+      of: book.of,
+      encoding: book.encoding ?? null,
+      delimiter: book.delimiter ?? null,
+      sheets: book.sheets.map((s) => ({ name: s.name, isHidden: s.isHidden === true })),
+      layouts: untouched.layouts,
+    },
+    questions: questionsOf(book.sheets, untouched, said),
+    makers: [...new Set([...untouched.makers, ...entries.flatMap((e) => (typeof e.maker === 'string' ? [e.maker] : []))])].slice(
+      0,
+      20,
+    ),
   };
 }
 
-/** what is settled under Columns and units, not at a row */
-const OF_COLUMNS: ReadonlySet<string> = new Set(['no-columns', 'unknown-unit', 'ambiguous-number', 'ambiguous-unit']);
+/** the line of a row, with its sheet where there are several */
+function whereOf(row: number, { sheets }: ReadTable): string {
+  const { sheet, line } = placeOfRow(row);
+  return sheets.length > 1 ? `${sheets[sheet] ?? ''} ${line}` : String(line);
+}
+
+/** what is settled as a whole, not at a row */
+const OF_COLUMNS: ReadonlySet<string> = new Set(['no-columns', 'unknown-unit', 'ambiguous-number', 'ambiguous-unit', 'ambiguous-layout', 'ambiguous-curve']); // prettier-ignore
+/** said at the first row of a model, of all of it */
+const OF_MODELS: ReadonlySet<string> = new Set(['speed', 'diameter']);
 
 function choicesFor(p: RowProblem): Choice[] {
   const take: Choice = { mend: null, text: msg('app.importedMarked') };
@@ -161,14 +234,22 @@ function choicesFor(p: RowProblem): Choice[] {
   if (p.of === 'cell') {
     const { code, detail } = p.problem;
     if (p.severity === 'warning' || OF_COLUMNS.has(code)) return [];
+    // a speed that is not there is missing from every row: leaving out the first would not help
+    if (code === 'curve-differs' || (code === 'missing' && OF_MODELS.has(String(detail.column)))) return [leaveModel];
+    const isNeeded = detail.column === 'flow' || detail.column === 'head';
+    const isValue = code === 'not-number' || code.startsWith('cell-');
+    const without: Choice[] = isValue && !isNeeded ? [{ mend: { do: 'without' }, text: msg('app.withoutTheValue') }] : [];
     const meant = code === 'not-number' ? meantNumber(String(detail.found)) : undefined;
     const read: Choice[] =
       meant === undefined
         ? []
         : [{ mend: { do: 'read', column: detail.column as ColumnName, as: meant }, text: msg('app.readAs', { meant }) }];
-    return [...read, leave, leaveModel];
+    return [...read, ...without, leave, leaveModel];
   }
-  if (p.of === 'entry') return p.severity === 'warning' ? [] : [leave, leaveModel];
+  if (p.of === 'entry') {
+    if (p.severity === 'warning') return [];
+    return /curve\[\d+\]/.test(p.problem.path) ? [leave, leaveModel] : [leaveModel];
+  }
   if (p.problem.code === 'flow-not-rising') return [leave, take, leaveModel];
   if (p.problem.code === 'efficiency-power') return [take, { mend: { do: 'take-power' }, text: msg('app.efficiencyFromPower') }, leave, leaveModel]; // prettier-ignore
   return [take, leave, leaveModel];
@@ -198,7 +279,7 @@ function placesOf(read: ReadTable): (row: number) => string {
   };
 }
 
-/** first and last row of each model: `412–487` */
+/** first and last row of each model: `412–487`, `Sheet 2 4–9` */
 function rowsOfModels(read: ReadTable): Record<string, string> {
   const spans = new Map<string, [number, number]>();
   for (const [path, row] of read.rowOf) {
@@ -206,7 +287,8 @@ function rowsOfModels(read: ReadTable): Record<string, string> {
     const span = spans.get(`${kind}/${key}`) ?? [row, row];
     spans.set(`${kind}/${key}`, [Math.min(span[0], row), Math.max(span[1], row)]);
   }
-  return Object.fromEntries([...spans].map(([k, [a, b]]) => [k, a === b ? String(a) : `${a}–${b}`]));
+  const spanText = (a: number, b: number): string => (a === b ? whereOf(a, read) : `${whereOf(a, read)}–${placeOfRow(b).line}`);
+  return Object.fromEntries([...spans].map(([k, [a, b]]) => [k, spanText(a, b)]));
 }
 
 function curvesIn({ pumps }: Catalogue): number {
@@ -237,6 +319,7 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
     problems: problems.slice(0, MOST_LISTED).map((p, i) => ({
       key: `${p.path}-${i}`,
       row: null,
+      where: '–',
       model: kindOf(p.path),
       severity: p.severity,
       said: p.said,
@@ -246,13 +329,16 @@ function previewFile(raw: unknown, options: PreviewOptions): Preview {
     // what concerns no single model cannot be left out
     errors: wrong.has('') ? 1 : 0,
     warnings: judged.warnings.length,
+    file: null,
+    questions: [],
+    makers: [],
   };
 }
 
 /** The curve to which a row belongs, m³/h and m, with the row in it: to see what is meant. */
 function curveAt(row: number): { points: { q: number; h: number }[]; at: number } | null {
-  if (!opened || opened.of !== 'table') return null;
-  const read = readTable(opened.rows, { lines: opened.lines });
+  const read = shown;
+  if (!read) return null;
   for (const [path, line] of read.rowOf) {
     const found = /^pumps\.([^.[]+)(?:\.curves\[(\d+)\])?\.?curve\[(\d+)\]$/.exec(path);
     if (!found || line !== row) continue;
@@ -291,6 +377,6 @@ async function take(
 
 const stop = (): void => sending?.abort();
 
-const importing = { openText, openRows, preview, curveAt, take, stop };
+const importing = { openBytes, openText, preview, curveAt, take, stop };
 export type ImportWorkerApi = typeof importing;
 Comlink.expose(importing);

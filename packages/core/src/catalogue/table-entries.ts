@@ -38,6 +38,8 @@ export type Mend =
   | { do: 'leave-model' }
   /** efficiency from the power of the row */
   | { do: 'take-power' }
+  /** the row as it is, without the value that cannot be read */
+  | { do: 'without' }
   | { do: 'read'; column: ColumnName; as: string };
 
 /** A table as it was understood, with the entries that it makes. */
@@ -49,6 +51,8 @@ export interface ReadTable {
   rows: readonly (readonly string[])[];
   /** names of the sheets that were read; rows of the second begin at `rowIn(1, 1)` */
   sheets: readonly string[];
+  /** those of the column of makers: known before the rest is */
+  makers: readonly string[];
   /** how it stands on its sheets */
   layouts: readonly Layout[];
   problems: TableProblem[];
@@ -394,6 +398,7 @@ export class TableReader {
   }
 
   private error(row: number, code: string, detail: TableProblem['detail']): undefined {
+    if (code === 'not-number' && this.mends[row]?.do === 'without' && !isNeeded(detail.column)) return undefined;
     this.result.problems.push({ row, severity: 'error', code, detail });
     return undefined;
   }
@@ -402,6 +407,9 @@ export class TableReader {
     this.result.problems.push({ row, severity: 'warning', code, detail });
   }
 }
+
+/** a point is none without */
+export const isNeeded = (column: unknown): boolean => column === 'flow' || column === 'head';
 
 /** a name alone, above the points to which it belongs */
 function isHeading(cells: Cells, next: Row | undefined): boolean {

@@ -1,9 +1,18 @@
-import { COLUMNS, saidColumn, unitFor, plainWords, type ColumnName, type MatchedColumn } from './columns.js';
+import {
+  COLUMNS,
+  knownHeads,
+  matchHead,
+  saidColumn,
+  unitFor,
+  plainWords,
+  type ColumnName,
+  type MatchedColumn,
+} from './columns.js';
 import { seenOf, sheetOf, rowIn, type Sheet, type SheetCell } from './cells.js';
 import type { TableKind } from './more-columns.js';
-import { blocksOf, type Block, type Layout } from './table-blocks.js';
+import { blocksOf, type Block, type Layout, type Said } from './table-blocks.js';
 import type { Cells } from './table-curves.js';
-import { TableReader, type Mend, type ReadTable, type Row, type TableProblem } from './table-entries.js';
+import { isNeeded, TableReader, type Mend, type ReadTable, type Row, type TableProblem } from './table-entries.js';
 import { blankOr, decimalOf, isNumeric, percentColumns, pointed, unmarked, type Decimal } from './table-numbers.js';
 import { polynomialPoints } from './table-polynomial.js';
 
@@ -45,7 +54,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
   const read = all.filter((s) => options.sheets?.includes(s.name) ?? !s.isHidden);
   const sheets: string[] = [];
   const blocks: Placed[] = [];
-  const bare: { row: number; name: string; heads: string[] }[] = [];
+  const bare: ({ row: number; name: string } & LikelyHeads)[] = [];
   for (const sheet of read) {
     const seen = seenOf(sheet, options.hidden === true);
     const at = sheets.length;
@@ -63,8 +72,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     if (seen.hiddenColumns > 0)
       problems.push({ row, severity: 'warning', code: 'hidden-columns', detail: { count: seen.hiddenColumns } });
     if (found.length === 0) {
-      const heads = (grid.find((r) => r.cells.some((c) => c.text.trim() !== ''))?.cells ?? []).map((c) => c.text);
-      bare.push({ row, name: sheet.name, heads });
+      bare.push({ row, name: sheet.name, ...likelyHeads(grid, (header, place) => saidOf(header, place, options)) });
     }
   }
   // a sheet of notes beside tables is only said
@@ -72,7 +80,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     problems.push(
       blocks.length > 0
         ? { row, severity: 'warning', code: 'no-table', detail: { sheet: name } }
-        : { row, severity: 'error', code: 'no-columns', detail: { found: heads } },
+        : { row, severity: 'error', code: 'no-columns', detail: { found: heads.map((h) => h.header) } },
     );
   const numbers = blocks.flatMap((b) => b.rows.map((r) => ({ ...r, columns: b.columns })));
   const found = decimalOf(numbers);
@@ -80,13 +88,14 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
   const first = blocks[0];
   const result: ReadTable = {
     catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: {}, valves: {}, motors: {} },
-    columns: [...(first?.heads ?? [])],
+    columns: [...(first?.heads ?? bare[0]?.heads ?? [])],
     decimal,
     rows: first ? [first.heads.map((h) => h.header), ...blocks.flatMap((b) => b.rows.map((r) => r.cells.map((c) => c.text)))] : [], // prettier-ignore
     problems,
     rowOf: new Map(),
     sheets,
     layouts: [...new Set(blocks.map((b) => b.layout))],
+    makers: makersIn(first ? numbers : bare.flatMap((b) => b.rows.slice(1).map((r) => ({ columns: b.heads, cells: r.map((text) => ({ text })) })))), // prettier-ignore
   };
   headProblems(blocks, problems);
   if (found.doubt && options.decimal === undefined) {
@@ -116,6 +125,25 @@ function told(blocks: readonly Block[], layout: TableOptions['layout']): Block[]
     if (layout === 'first') return n === 0 ? [clear] : [];
     return [{ ...clear, suffix: ` ${n + 1}` }];
   });
+}
+
+interface LikelyHeads {
+  heads: MatchedColumn[];
+  rows: string[][];
+}
+
+/** the rows of a sheet without a table from the one that is most like heads, so that a person can say what they are */
+function likelyHeads(grid: readonly { cells: readonly SheetCell[] }[], said: Said): LikelyHeads {
+  const texts = grid.map((r) => r.cells.map((c) => c.text.trim())).filter((r) => r.some((t) => t !== ''));
+  const likeness = (row: readonly string[]): number => knownHeads(row) + row.filter((t) => /^\p{L}/u.test(t)).length / 100;
+  const looked = texts.slice(0, 40);
+  const best = looked.reduce((a, b) => (likeness(b) > likeness(a) ? b : a), looked[0] ?? []);
+  return { heads: best.map((h, i) => said(h, i) ?? matchHead(h)), rows: texts.slice(texts.indexOf(best)) };
+}
+
+function makersIn(rows: readonly { columns: readonly MatchedColumn[]; cells: readonly { text: string }[] }[]): string[] {
+  const found = rows.flatMap(({ columns, cells }) => cells.filter((_, k) => columns[k]?.column === 'maker').map((c) => c.text.trim())); // prettier-ignore
+  return [...new Set(found)].filter((t) => t !== '');
 }
 
 function saidOf(header: string, place: number, options: TableOptions): MatchedColumn | undefined {
@@ -220,12 +248,14 @@ function plainRow(block: Placed, { line, cells }: Block['rows'][number], how: Ho
 
 function cellText(cell: SheetCell | undefined, c: MatchedColumn, line: number, how: How): string {
   if (cell?.fault !== undefined) {
-    how.problems.push({
-      row: line,
-      severity: 'error',
-      code: FAULTS[cell.fault].code,
-      detail: { header: c.header, found: cell.text },
-    });
+    const { header, column = '' } = c;
+    if (how.mends[line]?.do !== 'without' || isNeeded(column))
+      how.problems.push({
+        row: line,
+        severity: 'error',
+        code: FAULTS[cell.fault].code,
+        detail: { header, column, found: cell.text },
+      });
     return '';
   }
   const text = (cell?.text ?? '').trim();

@@ -204,7 +204,6 @@ export default {
   'app.theDatabaseDoesNotRespond': 'The database does not respond.',
   'app.theDrop': 'the drop',
   'app.theElevation': 'the elevation',
-  'app.theFileIsEmpty': 'The file is empty.',
   'app.theFirstPartOfMust': 'The first part of {id} must be longer than 0 and shorter than {count}.',
   'app.theFlow': 'the flow',
   'app.theFlowHeld': 'the flow held',
@@ -244,4 +243,5 @@ export default {
   'app.vapourPressure': 'vapour pressure',
   'app.vesselsAndWells': 'Vessels and wells',
   'app.wideOpen': 'wide open',
+  'app.withoutTheValue': 'Row without the value',
 } as const;

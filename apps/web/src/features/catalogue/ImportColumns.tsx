@@ -1,5 +1,5 @@
 import { COLUMNS, MORE_COLUMNS, type ModelKind } from '@cedar-knot/core';
-import { Segmented } from '../../ui/controls.js';
+import { columnText } from '@cedar-knot/wording';
 import { Select } from '../../ui/Select.js';
 import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
 import { msg } from './words.js';
@@ -25,18 +25,6 @@ export function ImportColumns({
   };
   return (
     <div className="min-h-0 flex-1 overflow-auto px-3 pb-2">
-      <div className="mb-1 flex items-center gap-2 text-[12px]">
-        <span className="text-inkq">{msg('view.catalogue.decimalMark')}</span>
-        <Segmented
-          label={msg('view.catalogue.decimalMark2')}
-          value={preview.decimal}
-          options={[
-            { value: '.', text: msg('view.catalogue.point') },
-            { value: ',', text: msg('view.catalogue.comma') },
-          ]}
-          onChange={(decimal) => decimal !== '' && onOptions({ ...options, decimal })}
-        />
-      </div>
       <table className="text-[12px]">
         <thead>
           <tr>
@@ -46,7 +34,7 @@ export function ImportColumns({
                 <Select
                   label={msg('view.catalogue.meaningOfColumn', { header: c.header })}
                   value={c.column ?? c.more ?? LEFT_OUT}
-                  options={[[LEFT_OUT, msg('view.catalogue.leftOut')], ...known.map((k) => [k, k.replace(/_/g, ' ')] as const)]}
+                  options={[[LEFT_OUT, msg('view.catalogue.leftOut')], ...known.map((k) => [k, columnText(k)] as const)]}
                   onChange={(v) => say(i, v, c.unit)}
                   className="w-[112px]"
                 />
@@ -65,7 +53,7 @@ export function ImportColumns({
           </tr>
         </thead>
         <tbody>
-          {preview.sample.map((r, k) => (
+          {preview.sample.slice(0, 6).map((r, k) => (
             <tr key={k}>
               {preview.columns.map((_, i) => (
                 <td key={i} className="text-inkq max-w-[130px] truncate px-1.5">

@@ -3,7 +3,7 @@ import { ImportDock } from './ImportDock.js';
 
 /** what the worker would say, in the order in which the test lets it arrive */
 const worker = {
-  openText: () => Promise.resolve(null),
+  openBytes: () => Promise.resolve(null),
   preview: () =>
     Promise.resolve({
       counts: { pumps: 1, curves: 1, valves: 0, motors: 0 },
@@ -13,6 +13,9 @@ const worker = {
       errors: 0,
       columns: [],
       sample: [],
+      file: null,
+      questions: [],
+      makers: [],
     }),
   take: (_name: string, _from: string, progress: (done: number, of: number) => void) => {
     report = progress;
@@ -22,14 +25,14 @@ const worker = {
 let report: (done: number, of: number) => void;
 let answer: (value: unknown) => void;
 
-jest.mock('comlink', () => ({ wrap: () => worker, proxy: (f: unknown) => f }));
+jest.mock('comlink', () => ({ wrap: () => worker, proxy: (f: unknown) => f, transfer: (x: unknown) => x }));
 beforeAll(() => {
   Object.assign(globalThis, { Worker: class { terminate() {} } }); // prettier-ignore
 });
 
 test('a last word of progress that comes after the answer does not put the import back to taking', async () => {
   const taken = jest.fn();
-  const file = { name: 'veldmark.csv', text: () => Promise.resolve('model;flow;head') } as File;
+  const file = { name: 'veldmark.csv', arrayBuffer: () => Promise.resolve(new ArrayBuffer(8)) } as File;
   render(<ImportDock kind="pumps" file={file} onClose={() => undefined} onTaken={taken} />);
   fireEvent.click(await screen.findByRole('button', { name: 'Import 1 pump' }));
   await act(async () => report(1, 2));

@@ -1,12 +1,15 @@
-import type { ImportResult, ModelKind } from '@cedar-knot/core';
+import type { ImportResult, ImportTemplate, ModelKind } from '@cedar-knot/core';
 import { useRef, useState } from 'react';
 import { Button } from '../../ui/controls.js';
+import { download, fileName } from '../../ui/exportSvg.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { VerdictMark } from '../../ui/marks.js';
-import type { Preview } from '../../worker/import.worker.js';
+import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
 import { ImportColumns } from './ImportColumns.js';
+import { ImportFile } from './ImportFile.js';
 import { ImportProblems } from './ImportProblems.js';
-import { useImport, type Stage } from './useImport.js';
+import { ImportQuestions } from './ImportQuestions.js';
+import { TEMPLATE_FORMAT, useImport, type Stage } from './useImport.js';
 import { msg } from './words.js';
 
 /** What a maker gives, brought in under the list: read, judged row by row, corrected, and taken as a whole or not at all. */
@@ -23,9 +26,15 @@ export function ImportDock({
 }) {
   const { stage, problem, options, remote, ...act } = useImport(file, onTaken);
   const [showsColumns, setShowsColumns] = useState(false);
+  const [remembers, setRemembers] = useState(true);
+  const asks = stage.kind === 'preview' && stage.preview.questions.length > 0;
+  const toKeep = stage.kind === 'preview' ? templateFrom(stage.preview, options) : undefined;
 
   return (
-    <section aria-label={msg('view.catalogue.import')} className="panel flex h-[300px] flex-none flex-col">
+    <section
+      aria-label={msg('view.catalogue.import')}
+      className={`panel flex flex-none flex-col ${asks ? 'h-[430px] max-h-[62vh]' : 'h-[320px]'}`}
+    >
       <header className="flex min-h-[38px] flex-none items-center gap-3 px-3 pt-1.5">
         <h2 className="text-[14px] font-semibold">{msg('view.catalogue.import')}</h2>
         {'name' in stage && <code className="truncate font-mono text-[12px]">{stage.name}</code>}
@@ -40,14 +49,16 @@ export function ImportDock({
           <Button onClick={act.stop}>{msg('view.catalogue.stopImportNothing')}</Button>
         ) : (
           <Button onClick={onClose}>
-            {stage.kind === 'taken' || stage.kind === 'choose' ? msg('app.close') : msg('view.catalogue.discard')}
+            {stage.kind === 'taken' || stage.kind === 'choose' || stage.kind === 'kept'
+              ? msg('app.close')
+              : msg('view.catalogue.discard')}
           </Button>
         )}
         {stage.kind === 'preview' && (
           <Button
             tone="main"
             disabled={stage.preview.errors > 0 || totalOf(stage.preview) === 0}
-            onClick={() => act.take(stage.name)}
+            onClick={() => act.take(stage.name, remembers ? toKeep : undefined)}
           >
             {msg('view.catalogue.import2', { taken: takenText(stage.preview) })}
           </Button>
@@ -60,14 +71,43 @@ export function ImportDock({
       ))}
       {stage.kind === 'choose' && <Choose onFile={act.openFile} onText={act.openText} />}
       {stage.kind === 'reading' && <p className="text-inkq px-3 py-4">{msg('view.catalogue.readingAndChecking')}</p>}
-      {stage.kind === 'sheets' && <WhichSheet stage={stage} onRows={act.openRows} />}
+      {stage.kind === 'preview' && (
+        <ImportFile preview={stage.preview} options={options} onOptions={(o) => act.look(stage.name, o)}>
+          {options.template && !toKeep && (
+            <span className="flex items-center gap-1.5">
+              {msg('view.catalogue.asKept', { maker: options.template.maker })}
+              <Button tone="bare" onClick={() => act.look(stage.name, withoutTemplate(options))}>
+                {msg('view.catalogue.readWithout')}
+              </Button>
+              <Button tone="bare" onClick={() => downloadTemplate(options.template!)}>
+                {msg('view.catalogue.downloadTemplate')}
+              </Button>
+            </span>
+          )}
+          {toKeep && (
+            <label className="flex items-center gap-1.5">
+              <input type="checkbox" checked={remembers} onChange={(e) => setRemembers(e.target.checked)} />
+              {msg('view.catalogue.rememberFor', { maker: toKeep.maker })}
+            </label>
+          )}
+        </ImportFile>
+      )}
       {stage.kind === 'preview' && showsColumns && (
         <ImportColumns preview={stage.preview} options={options} kind={kind} onOptions={(o) => act.look(stage.name, o)} />
       )}
-      {stage.kind === 'preview' && !showsColumns && (
+      {stage.kind === 'preview' && !showsColumns && asks && (
+        <ImportQuestions preview={stage.preview} options={options} onOptions={(o) => act.look(stage.name, o)} />
+      )}
+      {stage.kind === 'preview' && !showsColumns && !asks && (
         <ImportProblems preview={stage.preview} options={options} remote={remote} onOptions={(o) => act.look(stage.name, o)} />
       )}
       {stage.kind === 'taking' && <Taking stage={stage} />}
+      {stage.kind === 'kept' && (
+        <p className="flex items-center gap-2 px-3 py-4">
+          <VerdictMark kind="holds" />
+          {msg('view.catalogue.templateKept', { maker: stage.maker })}
+        </p>
+      )}
       {stage.kind === 'taken' && (
         <p className="flex items-center gap-2 px-3 py-4">
           <VerdictMark kind="holds" />
@@ -77,6 +117,43 @@ export function ImportDock({
     </section>
   );
 }
+
+function withoutTemplate(options: PreviewOptions): PreviewOptions {
+  const { template: _, ...rest } = options;
+  return rest;
+}
+
+/** what a person said of a table, to be kept for the maker; nothing where nothing was said, or of tables of several makers */
+function templateFrom(preview: Preview, options: PreviewOptions): ImportTemplate | undefined {
+  const [maker, ...others] = preview.makers;
+  const { columns = {}, decimal, encoding, layout, units } = options;
+  const isSaid = Object.keys(columns).length > 0 || decimal !== undefined || encoding !== undefined || layout !== undefined || units !== undefined; // prettier-ignore
+  if (maker === undefined || others.length > 0 || !isSaid) return undefined;
+  const { heads: keptHeads = [], units: keptUnits = [], ...kept } = options.template ?? { maker };
+  const heads = Object.entries(columns).flatMap(([i, said]) => {
+    const header = preview.columns[Number(i)]?.header.trim() ?? '';
+    return header === '' ? [] : [{ header, ...(said ?? {}) }];
+  });
+  const allHeads = [...keptHeads.filter((h) => !heads.some((x) => x.header === h.header)), ...heads];
+  const saidUnits = Object.entries(units ?? {}).map(([column, unit]) => ({ column, unit }));
+  const allUnits = [...keptUnits.filter((u) => !saidUnits.some((x) => x.column === u.column)), ...saidUnits];
+  return {
+    ...kept,
+    maker,
+    ...(decimal ? { decimal } : {}),
+    ...(encoding ? { encoding } : {}),
+    ...(layout ? { layout } : {}),
+    ...(allHeads.length > 0 ? { heads: allHeads } : {}),
+    ...(allUnits.length > 0 ? { units: allUnits } : {}),
+  };
+}
+
+const downloadTemplate = (template: ImportTemplate): void =>
+  download(
+    JSON.stringify({ format: TEMPLATE_FORMAT, ...template }, null, 1),
+    fileName(`${template.maker}.import-template.json`),
+    'application/json',
+  );
 
 type StageOf<K extends Stage['kind']> = Extract<Stage, { kind: K }>;
 
@@ -108,20 +185,6 @@ function Choose({ onFile, onText }: { onFile: (file: File) => void; onText: (tex
           {msg('view.catalogue.readIt')}
         </Button>
       </div>
-    </div>
-  );
-}
-
-function WhichSheet({ stage, onRows }: { stage: StageOf<'sheets'>; onRows: (name: string, rows: string[][]) => void }) {
-  return (
-    <div className="flex flex-wrap items-center gap-2 px-3 py-3">
-      <span className="text-inkq">{msg('view.catalogue.whichSheet')}</span>
-      {stage.sheets.map((s) => (
-        <Button key={s.name} onClick={() => onRows(stage.name, s.rows)}>
-          {s.name} <span className="text-inkq">{msg('view.catalogue.rows', { count: s.rows.length - 1 })}</span>
-        </Button>
-      ))}
-      {stage.sheets.length === 0 && <span>{msg('view.catalogue.noSheetHasRows')}</span>}
     </div>
   );
 }

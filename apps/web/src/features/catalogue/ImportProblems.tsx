@@ -61,7 +61,7 @@ export function ImportProblems({
                 onClick={() => setAt(p)}
                 className={`border-soft h-[27px] border-t ${at?.key === p.key ? 'bg-wash' : ''}`}
               >
-                <td>{p.row ?? '–'}</td>
+                <td className="whitespace-nowrap pr-2">{p.where}</td>
                 <td>
                   <VerdictMark kind={p.severity === 'error' ? 'fails' : 'near'} size={9} />
                 </td>
@@ -73,7 +73,7 @@ export function ImportProblems({
                   {p.choices.length > 0 ? (
                     <Select
                       bare
-                      label={msg('view.catalogue.actionForRow', { row: p.row ?? p.model })}
+                      label={msg('view.catalogue.actionForRow', { row: p.row === null ? p.model : p.where })}
                       value={String(doneOf(p))}
                       options={p.choices.map((c, i) => [String(i), c.text])}
                       onChange={(v) => choose(p, Number(v))}
@@ -97,7 +97,7 @@ export function ImportProblems({
           </p>
         )}
       </div>
-      {at?.row != null && <CurveAround key={at.row} row={at.row} remote={remote} />}
+      {at?.row != null && <CurveAround key={at.row} row={at.row} where={at.where} remote={remote} />}
     </div>
   );
 }
@@ -113,7 +113,7 @@ function saidOf({ row, said }: PreviewProblem, units: UnitSystem): string {
 const same = (a: Mend | null, b: Mend | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** the curve to which a row belongs, with the row ringed */
-function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<ImportWorkerApi> }) {
+function CurveAround({ row, where, remote }: { row: number; where: string; remote: Comlink.Remote<ImportWorkerApi> }) {
   const display = useDisplay();
   const [curve, setCurve] = useState<{ points: { q: number; h: number }[]; at: number } | null>(null);
   useEffect(() => {
@@ -137,7 +137,7 @@ function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<Impo
       height={H}
       className="border-soft flex-none border-l"
       role="img"
-      aria-label={msg('view.catalogue.curveWithRow', { row })}
+      aria-label={msg('view.catalogue.curveWithRow', { row: where })}
     >
       <polyline points={good.map((p) => `${x(p.q)},${y(p.h)}`).join(' ')} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
       {good.map((p, i) => (
@@ -155,7 +155,7 @@ function CurveAround({ row, remote }: { row: number; remote: Comlink.Remote<Impo
             textAnchor="middle"
             className="halo"
           >
-            {msg('view.catalogue.row3', { row })}
+            {msg('view.catalogue.row3', { row: where })}
           </text>
         </>
       )}

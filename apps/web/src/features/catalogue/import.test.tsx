@@ -3,7 +3,9 @@ import userEvent from '@testing-library/user-event';
 import { useUnits } from '../../state/units.js';
 import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
 import { ImportColumns } from './ImportColumns.js';
+import { ImportFile } from './ImportFile.js';
 import { ImportProblems } from './ImportProblems.js';
+import { ImportQuestions } from './ImportQuestions.js';
 
 /* A table before it is taken: how its columns were understood, what is wrong in it, and what is to be done about each. */
 
@@ -12,8 +14,8 @@ afterEach(cleanup);
 const OPTIONS = { columns: {}, mends: {}, left: [] } as unknown as PreviewOptions;
 const take = { text: 'take as it is', mend: null };
 const leaveRow = { text: 'leave the row out', mend: { kind: 'leave' } };
-const problem = (key: string, row: number | null, more: object = {}) => ({ key, row, model: 'TC 80', severity: 'error', said: { of: 'cell', problem: { row: row ?? 0, severity: 'error', code: 'missing', detail: { column: key } } }, choices: [leaveRow, take], ...more }); // prettier-ignore
-const preview = (more: object): Preview => ({ kind: 'pumps', decimal: '.', columns: [], sample: [], problems: [], problemCount: 0, ...more }) as unknown as Preview; // prettier-ignore
+const problem = (key: string, row: number | null, more: object = {}) => ({ key, row, where: row === null ? '–' : String(row), model: 'TC 80', severity: 'error', said: { of: 'cell', problem: { row: row ?? 0, severity: 'error', code: 'missing', detail: { column: key } } }, choices: [leaveRow, take], ...more }); // prettier-ignore
+const preview = (more: object): Preview => ({ kind: 'pumps', decimal: '.', columns: [], sample: [], problems: [], problemCount: 0, file: null, questions: [], makers: [], ...more }) as unknown as Preview; // prettier-ignore
 const remote = (points: { q: number; h: number }[] = [], at = 1) => ({ curveAt: jest.fn().mockResolvedValue({ points, at }) }) as never; // prettier-ignore
 
 describe('problems', () => {
@@ -95,7 +97,7 @@ describe('columns', () => {
     expect(screen.getByLabelText('Unit of Förderstrom').className).toContain('italic');
     expect(screen.queryByLabelText('Unit of Remark')).toBeNull();
     await userEvent.click(screen.getByRole('combobox', { name: 'Meaning of column Remark' }));
-    await userEvent.click(screen.getByRole('option', { name: 'npshr' }));
+    await userEvent.click(screen.getByRole('option', { name: 'NPSHR' }));
     expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, columns: { 2: { column: 'npshr' } } });
     await userEvent.click(screen.getByRole('combobox', { name: 'Meaning of column Förderstrom' }));
     await userEvent.click(screen.getByRole('option', { name: 'Left out' }));
@@ -107,19 +109,59 @@ describe('columns', () => {
     fireEvent.blur(screen.getByLabelText('Unit of Förderstrom'));
     expect(said).toHaveBeenCalledTimes(count);
   });
+});
 
-  test('the decimal mark can be the other one', async () => {
-    const said = view();
-    await userEvent.click(screen.getByRole('radio', { name: 'Comma' }));
-    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: ',' });
-    expect(screen.getByRole('cell', { name: '50' })).toBeTruthy();
-  });
-
-  test('while numbers read in two ways neither mark is chosen, and either can be', async () => {
+describe('a file as a whole', () => {
+  const sheets = [{ name: '2023', isHidden: false }, { name: '2025', isHidden: false }, { name: 'old', isHidden: true }]; // prettier-ignore
+  const view = (more: object, options = OPTIONS) => {
     const said = jest.fn();
-    render(<ImportColumns preview={preview({ columns, sample: [], decimal: '' })} options={OPTIONS} kind="pumps" onOptions={said} />); // prettier-ignore
-    expect(screen.getAllByRole('radio').map((r) => r.getAttribute('aria-checked'))).toEqual(['false', 'false']);
-    await userEvent.click(screen.getByRole('radio', { name: 'Point' }));
-    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: '.' });
+    const file = { of: 'text', encoding: 'windows-1252', delimiter: ';', sheets: [{ name: '', isHidden: false }], layouts: ['down'] }; // prettier-ignore
+    render(<ImportFile preview={preview({ file, ...more })} options={options} onOptions={said} />);
+    return said;
+  };
+  const choose = async (name: string, option: string): Promise<void> => {
+    await userEvent.click(screen.getByRole('combobox', { name }));
+    await userEvent.click(screen.getByRole('option', { name: option }));
+  };
+
+  test('letters and decimal mark can be said otherwise; while numbers read in two ways no mark is chosen', async () => {
+    const said = view({ decimal: '' });
+    expect(screen.getByRole('combobox', { name: 'Encoding' }).textContent).toBe('Windows-1252');
+    expect(screen.getByRole('combobox', { name: 'Decimal mark' }).textContent).toMatch(/^select/);
+    await choose('Decimal mark', 'Comma');
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: ',' });
+    await choose('Encoding', 'Windows-1250');
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, encoding: 'windows-1250' });
+    expect(screen.queryByRole('combobox', { name: 'Sheet' })).toBeNull();
+    expect(screen.queryByRole('combobox', { name: 'Hidden rows and columns' })).toBeNull();
   });
+
+  test('of a spreadsheet all sheets that are shown are read, or one; what is hidden on demand', async () => {
+    const hidden = problem('x', 1, { said: { of: 'cell', problem: { code: 'hidden-rows', detail: { count: 5 } } } });
+    const file = { of: 'spreadsheet', encoding: null, delimiter: null, sheets, layouts: ['blocks'] };
+    const said = view({ file, problems: [hidden] }, { ...OPTIONS, sheets: ['2025'] } as PreviewOptions);
+    expect(screen.getByRole('combobox', { name: 'Sheet' }).textContent).toBe('2025');
+    await choose('Sheet', 'All 2');
+    expect(said).toHaveBeenLastCalledWith(OPTIONS);
+    await choose('Hidden rows and columns', 'Read');
+    expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, sheets: ['2025'], hidden: true });
+    expect(screen.getByText('a block for each pump')).toBeTruthy();
+  });
+});
+
+test('a question has a card a reading, with what speaks against it; the one that is chosen is said', async () => {
+  const detail = { header: 'Flow [m3/h]', found: '1,200', point: '1200', comma: '1.200' };
+  const figure = (value: number) => ({ fact: { code: 'figure', model: 'A', figure: { code: 'specific-speed', value, from: 4, to: 400 } } }); // prettier-ignore
+  const readings = [
+    { choice: { decimal: '.' }, isLikely: true, facts: [{ isMet: true, fact: { code: 'flow-rises', met: 1, of: 1 } }, { isMet: true, ...figure(52) }], curves: [[{ q: 0, h: 88 }, { q: 1, h: 61 }]] }, // prettier-ignore
+    { choice: { decimal: ',' }, isLikely: false, facts: [{ isMet: false, ...figure(1.65) }], curves: [] },
+  ];
+  const said = jest.fn();
+  const question = { problem: { row: 3, severity: 'error', code: 'ambiguous-number', detail }, readings };
+  render(<ImportQuestions preview={preview({ questions: [question] })} options={OPTIONS} onOptions={said} />);
+  const cards = screen.getAllByRole('radio');
+  expect(cards.map((c) => c.getAttribute('aria-label'))).toEqual(['1,200 is 1200: Most plausible', '1,200 is 1.200: Not plausible']); // prettier-ignore
+  expect(cards[1]!.textContent).toContain('Specific speed nq 1.65, outside 4.00 to 400 (A)');
+  await userEvent.click(cards[0]!);
+  expect(said).toHaveBeenLastCalledWith({ ...OPTIONS, decimal: '.' });
 });

@@ -1,4 +1,4 @@
-import type { ImportResult } from '@cedar-knot/core';
+import type { ImportResult, ImportTemplate, KeptImportTemplate } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { api, ApiError, wordsOf } from '../../api/client.js';
@@ -8,10 +8,25 @@ import { msg } from './words.js';
 export type Stage =
   | { kind: 'choose' }
   | { kind: 'reading'; name: string }
-  | { kind: 'sheets'; name: string; sheets: { name: string; rows: string[][] }[] }
   | { kind: 'preview'; name: string; preview: Preview }
   | { kind: 'taking'; name: string; done: number; of: number }
-  | { kind: 'taken'; name: string; result: ImportResult };
+  | { kind: 'taken'; name: string; result: ImportResult }
+  | { kind: 'kept'; name: string; maker: string };
+
+/** what is kept for one of the makers; nothing where it cannot be asked for */
+async function templatesOf(makers: readonly string[]): Promise<KeptImportTemplate | undefined> {
+  const all = await api.importTemplates().catch(() => []);
+  return all.find((t) => makers.includes(t.template.maker));
+}
+
+/** marks a file as a template that was downloaded */
+export const TEMPLATE_FORMAT = 'cedar-knot-import-template';
+
+function templateIn(text: string): ImportTemplate | undefined {
+  if (!text.includes(TEMPLATE_FORMAT)) return undefined;
+  const { format, ...template } = JSON.parse(text) as { format?: string } & ImportTemplate;
+  return format === TEMPLATE_FORMAT ? template : undefined;
+}
 
 const NOTHING: PreviewOptions = { columns: {}, mends: {}, left: [] };
 
@@ -43,16 +58,22 @@ export function useImport(file: File | null, onTaken: () => void) {
       setStage({ kind: 'choose' });
       return;
     }
-    await look(name, NOTHING);
+    const first = await remote.preview(NOTHING);
+    // what is kept for the maker answers before anything is asked
+    const kept = first.makers.length > 0 ? await templatesOf(first.makers) : undefined;
+    await look(name, kept ? { ...NOTHING, template: kept.template } : NOTHING);
   };
   const openFile = async (chosen: File): Promise<void> => {
     try {
-      if (/\.xlsx$/i.test(chosen.name)) {
-        setStage({ kind: 'reading', name: chosen.name });
-        const sheets = (await api.sheets(chosen)).filter((s) => s.rows.length > 1);
-        if (sheets.length === 1) await open(chosen.name, remote.openRows(sheets[0]!.rows));
-        else setStage({ kind: 'sheets', name: chosen.name, sheets });
-      } else await open(chosen.name, remote.openText(await chosen.text()));
+      const template = /\.json$/i.test(chosen.name) ? templateIn(await chosen.text()) : undefined;
+      if (template) {
+        await api.keepImportTemplate(template);
+        setProblem([]);
+        setStage({ kind: 'kept', name: chosen.name, maker: template.maker });
+        return;
+      }
+      const bytes = new Uint8Array(await chosen.arrayBuffer());
+      await open(chosen.name, remote.openBytes(Comlink.transfer(bytes, [bytes.buffer])));
     } catch (e) {
       fail(e);
       setStage({ kind: 'choose' });
@@ -64,7 +85,7 @@ export function useImport(file: File | null, onTaken: () => void) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [file]);
 
-  const take = async (name: string): Promise<void> => {
+  const take = async (name: string, remember?: ImportTemplate): Promise<void> => {
     setProblem([]);
     setStage({ kind: 'taking', name, done: 0, of: 1 });
     const from = /\.xlsx$/i.test(name) ? 'xlsx' : /\.json$/i.test(name) ? 'json' : 'csv';
@@ -74,6 +95,7 @@ export function useImport(file: File | null, onTaken: () => void) {
     );
     const done = await remote.take(name, from, progress);
     if (done && 'result' in done) {
+      if (remember) await api.keepImportTemplate(remember).catch(fail);
       setStage({ kind: 'taken', name, result: done.result });
       onTaken();
       return;
@@ -90,9 +112,8 @@ export function useImport(file: File | null, onTaken: () => void) {
     remote,
     openFile: (chosen: File) => void openFile(chosen),
     openText: (text: string) => attempt(open(msg('view.catalogue.pastedTable'), remote.openText(text))),
-    openRows: (name: string, rows: string[][]) => attempt(open(name, remote.openRows(rows))),
     look: (name: string, next: PreviewOptions) => attempt(look(name, next)),
-    take: (name: string) => void take(name),
+    take: (name: string, remember?: ImportTemplate) => void take(name, remember),
     stop: () => void remote.stop(),
   };
 }
