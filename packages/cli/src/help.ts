@@ -18,7 +18,7 @@ const CALLS: Readonly<Record<Command, readonly string[]>> = {
     `CATALOGUE.json --flow "55 m3/h" --head "190 m" [--static-head "150 m"] [--npsha "6 m"] [--flow-tolerance 0.1] [--head-tolerance 0.1] ${FILTERED}`,
   ],
   rank: [
-    `STUDY.json --pump P1 --catalogue CATALOGUE.json [--vary diameter|speed|none] [--objective energy|best-efficiency|stages|npsh] [--top 50] ${FILTERED}`,
+    `STUDY.json --pump P1 --catalogue CATALOGUE.json [--vary diameter|speed|none] [--objective energy|best-efficiency|stages|npsh|cost] [--years 10] [--top 50] ${FILTERED}`,
   ],
   stages: ['STUDY.json --pump P1 [--model ID --catalogue CATALOGUE.json]'],
   valves: ['STUDY.json --valve CV1 --catalogue CATALOGUE.json'],

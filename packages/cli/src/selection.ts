@@ -7,6 +7,7 @@ import {
   stageLadder,
   usable,
   type JudgedCatalogue,
+  OBJECTIVES,
   type Objective,
   type Problem,
   type Study,
@@ -64,6 +65,15 @@ function oneOf<T extends string>(options: Options, name: string, words: readonly
   return word as T;
 }
 
+/** of service, for the objective `cost` */
+function yearsOf(options: Options): { years?: number } {
+  const typed = options.get('years');
+  if (typed === undefined) return {};
+  const years = Number(typed);
+  if (!(years > 0 && years <= 100)) throw new UsageError('--years', msg('cli.isNotYears', { typed }));
+  return { years };
+}
+
 /** `rank`: every pump of a catalogue in a position of a study. */
 export function rank(text: string, options: Options, read: ReadText): Outcome {
   const study = studyOf(text);
@@ -80,7 +90,8 @@ export function rank(text: string, options: Options, read: ReadText): Outcome {
     { written: catalogue.catalogue!.pumps, read: catalogue.pumps },
     {
       vary: oneOf<Vary>(options, 'vary', ['diameter', 'speed', 'none'], 'diameter'),
-      objective: oneOf<Objective>(options, 'objective', ['energy', 'best-efficiency', 'stages', 'npsh'], 'energy'),
+      objective: oneOf<Objective>(options, 'objective', OBJECTIVES, 'energy'),
+      ...yearsOf(options),
       top,
       ...readFilters(options),
     },

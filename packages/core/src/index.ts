@@ -224,7 +224,6 @@ export {
   annuity,
   compareLineSizes,
   costPerMetre,
-  ECONOMICS,
   share,
   sizeOperations,
   type LineSizes,
@@ -310,7 +309,11 @@ export type {
   RankOptions,
   Vary,
 } from './selection/ranking.js';
+export { USUAL_YEARS } from './selection/cost.js';
+export { ECONOMICS } from './document/economics.js';
 export { byRank } from './selection/order.js';
+export { OBJECTIVES } from './selection/ranking.js';
+export { readMoney, type Money } from './units/money.js';
 export { wholeStudy, type WholeStudy } from './selection/whole.js';
 export { stepTest, type StepTest, type TestStep } from './network/well.js';
 export { leastUnits } from './selection/running-units.js';

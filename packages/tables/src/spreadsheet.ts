@@ -64,7 +64,7 @@ function valueOf(value: CellValue, percent: boolean): SheetCell {
   if (typeof value !== 'object') return { text: String(value) };
   if ('error' in value) return { text: value.error, fault: 'error' };
   if ('richText' in value) return { text: value.richText.map((r) => r.text).join('') };
-  if ('hyperlink' in value) return valueOf(value.text as CellValue, percent);
+  if ('hyperlink' in value) return valueOf(value.text, percent);
   const { formula, sharedFormula, result } = value as { formula?: string; sharedFormula?: string; result?: CellValue };
   if (result === undefined || result === null) return { text: `=${formula ?? sharedFormula ?? ''}`, fault: 'formula' };
   return valueOf(result, percent);

@@ -112,6 +112,7 @@ const TABLE: Readonly<Record<string, (d: Detail) => string>> = {
   'curve-twice': (d) => msg('table.curve-twice', { model: String(d.model) }),
   'curve-differs': (d) => msg('table.curve-differs', { model: String(d.model), row: String(d.row) }),
   'no-table': (d) => msg('table.no-table', { sheet: String(d.sheet) }),
+  'not-money': (d) => msg('table.not-money', { found: String(d.found) }),
   'speeds-agree': (d) => msg('table.speeds-agree', { model: String(d.model), speeds: list(d.speeds) }),
   'speeds-apart': (d) => msg('table.speeds-apart', { model: String(d.model), speeds: list(d.speeds) }),
   'no-npshr': (d) => msg('table.no-npshr', { count: Number(d.count), of: Number(d.of), model: String(d.model) }),

@@ -135,6 +135,7 @@ export interface Parameters {
   'cli.likely': { reading: string | number };
   'cli.noSuchSheet': { name: string | number; names: string | number };
   'cli.sheetRow': { sheet: string | number; row: string | number };
+  'cli.isNotYears': { typed: string | number };
   'cli.isNotDecimal': { typed: string | number };
   'cli.cannotBeRead': { file: string | number; code: string | number };
   'cli.cannotBeWritten': { file: string | number; code: string | number };
@@ -346,6 +347,7 @@ export interface Parameters {
   'problem.no-temperature': { fluid: string | number; least: string | number; most: string | number };
   'problem.no-unit': { found: string | number; dimension: string | number; example: string | number; expected: string | number };
   'problem.not-boolean': { found: string | number };
+  'problem.not-money': { found: string | number };
   'problem.not-choice': { found: string | number; expected: string | number };
   'problem.not-format': { found: string | number; expected: string | number };
   'problem.not-in-record': { found: string | number; expected: string | number };
@@ -495,6 +497,7 @@ export interface Parameters {
   'table.missing': { column: string | number };
   'table.no-columns': { found: string | number };
   'table.no-table': { sheet: string | number };
+  'table.not-money': { found: string | number };
   'table.not-number': { found: string | number; column: string | number };
   'table.npshr-falls': { head: string | number; head2: string | number };
   'table.trim-above': { head: string | number; head2: string | number };
@@ -821,6 +824,7 @@ export interface Parameters {
   'view.pumps.missingCatalogueData': { value: string | number };
   'view.pumps.motorOfKw': { entryName: string | number; fitting: string | number };
   'view.pumps.mwhDistributedByHeadG': { megawattHours: string | number; value: string | number; isTypical: string };
+  'view.pumps.days': { days: number };
   'view.pumps.near': { near: string | number };
   'view.pumps.noPumpInTheCatalogue': { value: string | number };
   'view.pumps.noShaftPowerForIts': { pump: string | number };

@@ -1,5 +1,6 @@
 import {
   filtersOf,
+  OBJECTIVES,
   STANDARD_GRAVITY,
   WATER_AT_20_DENSITY,
   type AttachmentHead,
@@ -99,7 +100,8 @@ export const RANK = named(
     document: STUDY,
     pump: text(100, 1),
     vary: usually(oneOf<Vary>(['diameter', 'speed', 'none']), 'diameter'),
-    objective: usually(oneOf<Objective>(['energy', 'best-efficiency', 'stages', 'npsh']), 'energy'),
+    objective: usually(oneOf<Objective>(OBJECTIVES), 'energy'),
+    years: may(positive(100)),
     ...FILTERS,
   }),
 );

@@ -285,6 +285,8 @@ function importCatalogue(
 export interface RankAsked extends PumpFilter {
   vary: Vary;
   objective: Objective;
+  /** of service, for the objective of cost */
+  years?: number;
 }
 
 /** Ranks the pumps of the catalogue in a position of a study; pieces come as they are worked out, the first with what is required. */

@@ -1,5 +1,6 @@
 import { isQuantity, readQuantity } from '../units/quantity.js';
 import { findUnit, type Dimension } from '../units/units.js';
+import { currencyOf, daysOf } from './offer.js';
 import { moreNamed, plainName, type MoreColumn } from './more-columns.js';
 
 /*
@@ -258,8 +259,13 @@ export function saidColumn(header: string, name: string, unit: string | undefine
   return Object.hasOwn(COLUMNS, name) ? { header, column: name as ColumnName, ...unitFor(name as ColumnName, unit) } : { header };
 }
 
-function unitOfMore({ field }: MoreColumn, typed: string | undefined): Pick<MatchedColumn, 'unit' | 'wrongUnit'> {
+function unitOfMore({ name, field }: MoreColumn, typed: string | undefined): Pick<MatchedColumn, 'unit' | 'wrongUnit'> {
   if (!typed) return {};
+  if (field.type === 'text' && field.money) {
+    const currency = currencyOf(typed);
+    return currency === undefined ? { wrongUnit: typed } : { unit: currency };
+  }
+  if (name === 'delivery_time') return daysOf(typed) === undefined ? { wrongUnit: typed } : { unit: typed };
   if (field.type !== 'quantity') return typed === '%' ? { unit: '%' } : {};
   return isQuantity(readQuantity(`1 ${typed}`, field.dimension)) ? { unit: typed } : { wrongUnit: typed };
 }

@@ -3,7 +3,7 @@ import { choice, named, number, quantity, text, type Fields } from '../fields/fi
 import { describe, isObject, Reader } from '../fields/reader.js';
 import { isId } from '../document/ids.js';
 import { readPumpEntry, readValveEntry } from '../document/read-study.js';
-import { MOTOR_LIMITS } from '../document/fields.js';
+import { MOTOR_LIMITS, OFFER_FIELDS } from '../document/fields.js';
 import type { RawEntry } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
 import { word } from '../words/word.js';
@@ -38,6 +38,7 @@ export const MOTOR_ENTRY_FIELDS: Fields = {
   phases: number(1, 3, word('field.phases'), { integer: true }),
   duty: choice(['S1', 'S3', 'S6'], word('field.duty')),
   ...MOTOR_LIMITS,
+  ...OFFER_FIELDS,
 };
 
 const TOP: Fields = { title: text(), maker: text(), notes: text(undefined, { most: 20_000 }) };

@@ -97,6 +97,40 @@ const LAST = [
   { key: 'saved', of: (m) => m.savedAt, heading: word('column.changed'), width: 84, shown: { as: 'day' }, isMore: true },
 ] as const satisfies readonly ModelColumn[];
 
+/** what an offer says */
+const OFFER = [
+  {
+    key: 'price',
+    path: ['price'],
+    heading: word('column.price'),
+    width: 84,
+    shown: { as: 'text' },
+    isMore: true,
+    sheet: true,
+    aliases: ['listprice', 'netprice', 'preis', 'listenpreis', 'nettopreis', 'prix', 'prixnet', 'precio', 'prezzo', 'preco', 'cena', 'pris'], // prettier-ignore
+  },
+  {
+    key: 'deliveryTime',
+    path: ['deliveryTime'],
+    heading: word('column.delivery'),
+    width: 84,
+    shown: { as: 'number', digits: 0 },
+    isMore: true,
+    sheet: true,
+    aliases: ['delivery', 'leadtime', 'lieferzeit', 'delai', 'delaidelivraison', 'plazodeentrega', 'tempidiconsegna', 'prazodeentrega', 'czasdostawy', 'leveranstid'], // prettier-ignore
+  },
+  {
+    key: 'weight',
+    path: ['weight'],
+    heading: word('column.weight'),
+    width: 64,
+    shown: { as: 'quantity', dimension: 'weight' },
+    isMore: true,
+    sheet: true,
+    aliases: ['mass', 'gewicht', 'masse', 'poids', 'peso', 'masa', 'waga', 'vikt'],
+  },
+] as const satisfies readonly ModelColumn[];
+
 const PUMPS = [
   NAME,
   {
@@ -262,6 +296,7 @@ const PUMPS = [
     width: 34,
     shown: { as: 'drawn' },
   },
+  ...OFFER,
   ...LAST,
 ] as const satisfies readonly ModelColumn[];
 
@@ -334,6 +369,7 @@ const VALVES = [
     aliases: ['maxpressure', 'pmax', 'maximumpressure', 'designpressure'],
   },
   MAKER,
+  ...OFFER,
   ...LAST,
 ] as const satisfies readonly ModelColumn[];
 
@@ -368,6 +404,7 @@ const MOTORS = [
   },
   { ...phases(['phases']), sheet: true },
   MAKER,
+  ...OFFER,
   ...LAST,
 ] as const satisfies readonly ModelColumn[];
 

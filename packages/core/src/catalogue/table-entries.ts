@@ -2,6 +2,7 @@ import type { RawEntry } from '../document/study.js';
 import { isId } from '../document/ids.js';
 import { PUMP_TYPES, VALVE_TYPES } from '../document/fields.js';
 import { isQuantity, readQuantity, splitNumber } from '../units/quantity.js';
+import { deliveryDays, moneyText } from './offer.js';
 import { placeOfRow } from './cells.js';
 import { COLUMNS, type ColumnName, type MatchedColumn } from './columns.js';
 import { moreColumn, type MoreColumn, type TableKind } from './more-columns.js';
@@ -321,7 +322,11 @@ export class TableReader {
   private moreValue({ name, field }: MoreColumn, text: string, line: number): unknown {
     const parts = (): string[] => text.split(/\s*[;|]\s*/).filter((t) => t !== '');
     const numbers = (): (number | undefined)[] => parts().map((t) => this.number(name, this.pointed(t), line));
+    if (name === 'delivery_time') return deliveryDays(this.pointed(text), undefined) ?? this.error(line, 'not-number', { column: name, found: text }); // prettier-ignore
     switch (field.type) {
+      case 'text':
+        if (!field.money) return text;
+        return moneyText(this.pointed(text), undefined) ?? this.error(line, 'not-money', { column: name, found: text });
       case 'quantity': {
         const split = splitNumber(this.pointed(text));
         if (split) return `${split.typed} ${split.rest}`.trim();

@@ -270,7 +270,7 @@ function cellText(cell: SheetCell | undefined, c: MatchedColumn, line: number, h
 
 /** a bare number with the unit of its column */
 function withUnitOf(text: string, { column, header, unit }: MatchedColumn, percents: ReadonlySet<string>): string {
-  if (column === undefined) return unit && /^[\d.,\s]+$/.test(text) ? `${text} ${unit}` : text;
+  if (column === undefined) return unit && /^[\d.,\s–-]+$/.test(text) ? `${text} ${unit}` : text;
   const { dimension, isShare } = COLUMNS[column];
   if (isShare)
     return text.split(/[;|]/).map((t) => (percents.has(header) && /^\s*[\d.]+\s*$/.test(t) ? `${t.trim()} %` : t)).join(';'); // prettier-ignore

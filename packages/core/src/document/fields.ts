@@ -86,6 +86,13 @@ export const MOTOR_LIMITS: Fields = {
   leastVelocity: quantity('velocity', 0, 20, word('field.minimum-velocity-past-the-motor')),
 };
 
+/** what an offer says, of pumps, valves and motors */
+export const OFFER_FIELDS: Fields = {
+  price: text(word('field.price'), { most: 40, money: true }),
+  deliveryTime: number(0, 3650, word('field.delivery-time-days')),
+  weight: quantity('weight', 0, 1e6, word('field.weight')),
+};
+
 export const PUMP_ENTRY_FIELDS: Fields = {
   ...named,
   maker: text(word('field.maker')),
@@ -150,6 +157,7 @@ export const PUMP_ENTRY_FIELDS: Fields = {
   maxSpeed: speed(word('field.maximum-speed')),
   trimStep: quantity('diameter', 1e-5, 1, word('field.trim-step')),
   typical: yesNo(word('field.typical-curve')),
+  ...OFFER_FIELDS,
   from: FROM,
 };
 
@@ -193,6 +201,7 @@ export const VALVE_ENTRY_FIELDS: Fields = {
   maxDrop: quantity('pressureDifference', 0, 1e9, word('field.maximum-allowable-pressure-drop')),
   type: choice(VALVE_TYPES, word('field.type')),
   ...RATING_FIELDS,
+  ...OFFER_FIELDS,
   from: FROM,
 };
 

@@ -1,3 +1,4 @@
+import { MONEY_PATTERN } from '../units/money.js';
 import { UNITS } from '../units/units.js';
 import { CHECK_CODES } from '../checks/index.js';
 import { ELEMENT_KINDS } from '../elements/index.js';
@@ -158,7 +159,7 @@ function schemaOf(say: Say, field: Field): Json {
     case 'boolean':
       return { ...title, type: 'boolean' };
     case 'text':
-      return { ...title, type: 'string', maxLength: field.most };
+      return { ...title, type: 'string', maxLength: field.most, ...(field.money ? { pattern: MONEY_PATTERN } : {}) };
     case 'choice':
       return { ...title, enum: field.values };
     case 'list':

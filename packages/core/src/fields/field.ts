@@ -44,6 +44,8 @@ type TextField = Common & {
   type: 'text';
   /** longest text, characters */
   most: number;
+  /** an amount with its currency: `4200 EUR` */
+  money?: true;
   /** names an entry of the study's pumps or valves, or a line that meets the point */
   names?: 'pumps' | 'valves' | 'lines';
 };

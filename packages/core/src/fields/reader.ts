@@ -1,3 +1,4 @@
+import { readMoney } from '../units/money.js';
 import { REFERENCE_DENSITY, STANDARD_ATMOSPHERE } from '../units/standard.js';
 import type { Problem, ProblemCode } from '../issues/issues.js';
 import { isQuantity, readQuantity } from '../units/quantity.js';
@@ -116,6 +117,10 @@ export class Reader {
         this.add('bad-value', path, { reason: 'not-boolean', found: describe(raw) }, where);
         return undefined;
       case 'text':
+        if (field.money && (typeof raw !== 'string' || !readMoney(raw))) {
+          this.add('bad-value', path, { reason: 'not-money', found: describe(raw) }, where);
+          return undefined;
+        }
         if (typeof raw === 'string' && raw.length <= field.most) return raw;
         this.add('bad-value', path, { reason: typeof raw === 'string' ? 'too-long' : 'not-text', found: describe(raw) }, where);
         return undefined;

@@ -60,6 +60,7 @@ const FORMULA_UNITS: Readonly<Record<WorkingDimension, string>> = {
   velocity: 'm/s',
   acceleration: 'm/s2',
   voltage: 'V',
+  weight: 'kg',
   crossSection: 'm2',
   specificHeat: 'J/kg/K',
   heatTransfer: 'W/m2/K',

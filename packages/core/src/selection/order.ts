@@ -21,6 +21,8 @@ function byObjective(objective: Objective): (a: Candidate, b: Candidate) => numb
       return (a, b) => a.stages - b.stages || energy(a, b);
     case 'best-efficiency':
       return (a, b) => departure(a) - departure(b);
+    case 'cost':
+      return (a, b) => lower(a.cost ?? null, b.cost ?? null) || energy(a, b);
     case 'npsh':
       return (a, b) => (b.npshRatio ?? 0) - (a.npshRatio ?? 0);
   }

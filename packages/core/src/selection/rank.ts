@@ -16,6 +16,7 @@ import { findUnit } from '../units/units.js';
 import type { CheckCode } from '../checks/index.js';
 import { orderOf } from '../checks/judge.js';
 import { dutyOf } from './duty.js';
+import { costOf, offerOf } from './cost.js';
 import { energyOf, inputOf, largestDuty } from './energy.js';
 import { firstFailing, firstFailure, marginsAt, worstMargin, type Worst } from './judged.js';
 import { byRank } from './order.js';
@@ -192,6 +193,11 @@ function judgeModel(
   const incomplete = incompleteIn(scenarios, model, pump, isAsked);
   const headAt = (d: number | undefined): number =>
     greatest ? performanceAt(input, { ...chosen, diameter: d }, greatest.running).head(greatest.flow) : NaN;
+  const energy = energyOf(scenarios, pump);
+  const offer = offerOf(read);
+  const position = study.lines.flatMap((l) => l.elements).find((e) => e.id === pump);
+  const most = Math.max(1, ...scenarios.map((s) => (s.result!.elements[pump] as PumpResult).running));
+  const installed = typeof position?.installed === 'number' ? position.installed : most;
   return {
     model,
     diameter,
@@ -200,7 +206,9 @@ function judgeModel(
     verdict: incomplete.length > 0 ? 'incomplete' : margins.some((m) => m.verdict === 'near') ? 'near' : 'holds',
     incomplete,
     worst,
-    ...energyOf(scenarios, pump),
+    ...energy,
+    ...offer,
+    ...(options.objective === 'cost' ? { cost: costOf(study, { ...energy, ...offer }, installed, options) } : {}),
     powerAtLargest: inputOf(largestDuty(scenarios, pump, greatest?.scenario)),
     headReserve: headAt(largestDiameter(input)) / headAt(chosen.diameter) - 1,
     npshRatio: least(margins.filter((m) => m.margin.check === 'npsh-ratio').map((m) => m.margin.value)),

@@ -7,11 +7,14 @@ import type { Worst } from './judged.js';
 /* What a ranking is asked, and what it answers; in SI. */
 
 export type Vary = 'diameter' | 'speed' | 'none';
-export type Objective = 'energy' | 'best-efficiency' | 'stages' | 'npsh';
+export const OBJECTIVES = ['energy', 'best-efficiency', 'stages', 'npsh', 'cost'] as const;
+export type Objective = (typeof OBJECTIVES)[number];
 
 export interface RankOptions extends PumpFilter {
   vary: Vary;
   objective: Objective;
+  /** of service, for the objective `cost`; 10 where it is not given */
+  years?: number;
   top: number;
   /** reads the study anew for each pump: what the usual way is held against */
   isPlain?: boolean;
@@ -30,6 +33,12 @@ export interface Candidate {
   energyPerYear: number | null;
   /** the motor is a typical one, the entry has none */
   energyIsTypical: boolean;
+  /** price of all installed units with the energy of the years, in the study's currency; only where it is asked for: null without a price, or in another currency */
+  cost?: number | null;
+  /** what the maker says of its offer */
+  price?: string;
+  deliveryTime?: number;
+  weight?: number;
   /** W from the mains in the scenario with the largest required flow; null where a power is not known */
   powerAtLargest: number | null;
   meanEfficiency: number | null;

@@ -371,3 +371,34 @@ test('pumps for one duty: those that could not be judged whole after those that 
   expect(found.map((c) => [c.model, c.verdict])).toEqual([['off', 'holds'], ['bare', 'incomplete'], ['blind', 'incomplete']]); // prettier-ignore
   expect(found[2]!.incomplete).toEqual([{ check: 'npsh-ratio', missing: ['pumps.blind.curve[].npshr'] }]);
 });
+
+describe('by cost', () => {
+  const currency = { economics: { currency: 'EUR', energyPrice: 0.2 } };
+  const pumps = {
+    a: straight(30, { price: '9000 EUR', deliveryTime: 42, weight: '120 kg' }),
+    b: straight(30, { price: 'EUR 5000' }),
+    c: straight(30, { price: '10 SEK' }),
+    d: straight(),
+  };
+  const costs = (of: Study, options: Partial<RankOptions> = {}) => rank(pumps, { objective: 'cost', ...options }, of).candidates.map((c) => [c.model, c.cost]); // prettier-ignore
+
+  test('price and the energy of the years; without a price, or in another currency, last', () => {
+    const of = lift({}, currency);
+    const { candidates, orderedBy } = rank(pumps, { objective: 'cost' }, of);
+    // alike but for the price: energy a year in kWh at 0.2 for ten years
+    const energy = (candidates[0]!.energyPerYear! / 3.6e6) * 0.2 * 10;
+    expect(energy).toBeGreaterThan(1000);
+    expect([orderedBy, candidates.map((c) => c.model)]).toEqual(['cost', ['b', 'a', 'c', 'd']]);
+    expect(candidates.map((c) => c.cost)).toEqual([expect.closeTo(5000 + energy, 6), expect.closeTo(9000 + energy, 6), null, null]); // prettier-ignore
+    expect(candidates[1]).toMatchObject({ price: '9000 EUR', deliveryTime: 42, weight: 120 });
+    // two years are a fifth of ten
+    expect(costs(of, { years: 2 })[0]).toEqual(['b', expect.closeTo(5000 + energy / 5, 6)]);
+    expect(rank(pumps, {}, of).candidates[0]!.cost).toBeUndefined();
+  });
+
+  test('a price is that of a unit: three installed cost three', () => {
+    const two = lift({ running: 2, installed: 3, flow: '180 m3/h' }, { ...currency, scenarios: [{ id: 's', temperature: '20 C', hoursPerYear: 1 }] }); // prettier-ignore
+    const { candidates } = rank(pumps, { objective: 'cost' }, two);
+    expect(candidates[0]!.cost).toBeCloseTo(15_000 + (candidates[0]!.energyPerYear! / 3.6e6) * 2, 6);
+  });
+});

@@ -1,3 +1,4 @@
+import { ECONOMICS } from '../document/economics.js';
 import { allElements, elementPath } from '../document/unit-piping.js';
 import type { RawEconomics, Study } from '../document/study.js';
 import { applyOperations, type Operation } from '../document/operations.js';
@@ -9,9 +10,6 @@ import type { PumpResult, ScenarioResult } from '../results/results.js';
 import { runStudy, type SolvedScenario } from '../scenarios/run.js';
 import { solveScenario } from '../scenarios/solve-scenario.js';
 import { systemCurve } from '../scenarios/system-curve.js';
-
-/** What the comparison reckons with when the study says nothing else. */
-export const ECONOMICS = { energyPrice: 0.15, life: 20, interest: 0.05, efficiency: 0.65 } as const;
 
 export interface LineSizesRequest {
   /** pipes that get one size together */

@@ -170,7 +170,7 @@ export const MISTAKES: readonly [string, (s: Raw) => unknown, string, string][] 
   ],
   [
     'a departure in the wrong unit',
-    (s) => (s.scenarios[0].set = { 'T.level': '1 kg' }),
+    (s) => (s.scenarios[0].set = { 'T.level': '1 mol' }),
     'scenarios[0].set.T.level',
     'unknown-unit',
   ],

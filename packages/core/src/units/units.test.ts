@@ -116,6 +116,10 @@ const FACTORS: readonly [Dimension, string, number][] = [
   ['acceleration', 'ft/s2', 0.3048],
   ['voltage', 'V', 1],
   ['voltage', 'kV', 1000],
+  ['weight', 'kg', 1],
+  ['weight', 't', 1000],
+  // the pound of 1959
+  ['weight', 'lb', 0.45359237],
   ['crossSection', 'mm2', 1e-6],
   ['crossSection', 'cm2', 1e-4],
   ['crossSection', 'm2', 1],

@@ -25,6 +25,7 @@ export type Dimension =
   | 'velocity'
   | 'acceleration'
   | 'voltage'
+  | 'weight'
   | 'crossSection'
   | 'specificHeat'
   | 'heatTransfer'
@@ -241,6 +242,11 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'V', factor: 1 },
     { symbol: 'kV', factor: 1e3 },
   ],
+  weight: [
+    { symbol: 'kg', factor: 1 },
+    { symbol: 't', factor: 1000, aliases: ['tonne', 'tonnes'] },
+    { symbol: 'lb', factor: 0.45359237, aliases: ['lbs', 'pound', 'pounds'] },
+  ],
   crossSection: [
     { symbol: 'mm2', shown: 'mm²', factor: 1e-6, aliases: ['mm²', 'mm^2'] },
     { symbol: 'cm2', shown: 'cm²', factor: 1e-4, aliases: ['cm²'] },
@@ -368,6 +374,7 @@ export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimensio
     velocity: 'm/s',
     acceleration: 'm/s2',
     voltage: 'V',
+    weight: 'kg',
     crossSection: 'mm2',
     specificHeat: 'kJ/kg/K',
     heatTransfer: 'W/m2/K',
@@ -397,6 +404,7 @@ export const DISPLAY_UNITS: Readonly<Record<SystemName, Readonly<Record<Dimensio
     velocity: 'ft/s',
     acceleration: 'ft/s2',
     voltage: 'V',
+    weight: 'lb',
     crossSection: 'kcmil',
     specificHeat: 'Btu/lb/F',
     heatTransfer: 'Btu/h/ft2/F',

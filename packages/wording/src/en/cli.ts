@@ -13,6 +13,7 @@ export default {
   'cli.sheetOption': 'Option: --sheet NAME.',
   'cli.sheetRow': 'sheet "{sheet}", row {row}',
   'cli.unitsOption': 'Options: --units, --map.',
+  'cli.isNotYears': '--years is a number above 0, not "{typed}".',
   'cli.isNotDecimal': '--decimal is point or comma, not "{typed}".',
   'cli.cannotBeRead': '{file} cannot be read: {code}.',
   'cli.cannotBeWritten': '{file} cannot be written: {code}.',

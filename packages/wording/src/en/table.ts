@@ -13,6 +13,7 @@ export default {
   'table.no-columns':
     'Unknown columns: {found}. Expected: a table of pumps (flow and head) or of valves (rated Kv or Cv, or travel and Kv).',
   'table.no-table': 'Sheet "{sheet}" has no table; it is not read.',
+  'table.not-money': 'Invalid price "{found}". Expected: an amount with its currency, such as 4200 EUR.',
   'table.not-number': 'Invalid number "{found}" for {column}.',
   'table.npshr-falls': 'NPSHR decreases with flow: {head} after {head2}.',
   'table.trim-above': 'The curve of this smaller diameter is above that of a larger one: {head}, {head2}.',

@@ -94,6 +94,10 @@ export default {
   'view.pumps.motorOfKw': '{entryName}: motor of {fitting} kW',
   'view.pumps.mwhDistributedByHeadG':
     '{megawattHours} MWh{value}; distributed by head, ρ·g·Q·H{isTypical, select, yes {; typical motor} other {}}',
+  'view.pumps.lowestCost': 'Lowest cost: price and energy',
+  'view.pumps.yearsOfService': 'Years of service',
+  'view.pumps.costOverTheYears': 'Cost',
+  'view.pumps.days': '{days, plural, one {# day} other {# days}}',
   'view.pumps.mwhYear': 'MWh/year',
   'view.pumps.mwhYearAllPumps': 'MWh/year, all pumps',
   'view.pumps.near': '{near} near',

@@ -93,7 +93,8 @@ export function ImportFile({
       )}
       <span className="flex items-center gap-1.5">
         <span className="text-inkq">{msg('view.catalogue.layoutOfTable')}</span>
-        {file.layouts.map((l) => LAYOUT_NAMES[l]).join(', ')}</span>
+        {file.layouts.map((l) => LAYOUT_NAMES[l]).join(', ')}
+      </span>
       <span className="ml-auto flex items-center gap-3">{children}</span>
     </div>
   );

@@ -139,7 +139,7 @@ describe('a file as a whole', () => {
   test('of a spreadsheet all sheets that are shown are read, or one; what is hidden on demand', async () => {
     const hidden = problem('x', 1, { said: { of: 'cell', problem: { code: 'hidden-rows', detail: { count: 5 } } } });
     const file = { of: 'spreadsheet', encoding: null, delimiter: null, sheets, layouts: ['blocks'] };
-    const said = view({ file, problems: [hidden] }, { ...OPTIONS, sheets: ['2025'] } as PreviewOptions);
+    const said = view({ file, problems: [hidden] }, { ...OPTIONS, sheets: ['2025'] });
     expect(screen.getByRole('combobox', { name: 'Sheet' }).textContent).toBe('2025');
     await choose('Sheet', 'All 2');
     expect(said).toHaveBeenLastCalledWith(OPTIONS);

@@ -1,4 +1,4 @@
-import { entryLabel, spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
+import { entryLabel, readMoney, spoken, type ModelHead, type PumpSummary, type RankedPump } from '@cedar-knot/core';
 import { checkShort, checkName, checkValue, notJudgedText, fixed, said } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { saidNotStated } from '../../state/catalogueList.js';
@@ -25,7 +25,7 @@ export function Candidates({
   onKeep,
   isRunning,
   objective,
-  isByPower,
+  by,
   onlyOf,
   onEveryType,
 }: {
@@ -38,8 +38,8 @@ export function Candidates({
   onKeep: (c: RankedPump) => void;
   isRunning: boolean;
   objective: string;
-  /** no scenario has hours: the power at the largest duty stands for the energy of a year */
-  isByPower: boolean;
+  /** what the last column has; without hours the power at the largest duty stands for the energy of a year */
+  by: LastColumn;
   /** the one type of pump that was tried, in words */
   onlyOf?: string | undefined;
   onEveryType: () => void;
@@ -78,7 +78,11 @@ export function Candidates({
           <th className="pl-2 text-left font-normal">{msg('view.pumps.worstCheck')}</th>
           <th className="pl-2 font-normal max-[1120px]:hidden">{msg('view.pumps.headReserve')}</th>
           <th className="pl-2 font-normal whitespace-nowrap">
-            {isByPower ? msg('view.pumps.powerAtLargestDuty', { unit: d.unit('power') }) : msg('view.pumps.mwhYear')}
+            {by === 'power'
+              ? msg('view.pumps.powerAtLargestDuty', { unit: d.unit('power') })
+              : by === 'cost'
+                ? msg('view.pumps.costOverTheYears')
+                : msg('view.pumps.mwhYear')}
           </th>
           <td className="w-[74px]" />
         </tr>
@@ -103,7 +107,7 @@ export function Candidates({
                 onTick={onTick}
                 onTake={onTake}
                 onKeep={onKeep}
-                isByPower={isByPower}
+                by={by}
               />
             ))}
           </tbody>
@@ -120,10 +124,10 @@ function Row({
   onTick,
   onTake,
   onKeep,
-  isByPower,
+  by,
 }: {
   c: RankedPump;
-  isByPower: boolean;
+  by: LastColumn;
   head: ModelHead | undefined;
   isTicked: boolean;
   onTick: (id: string) => void;
@@ -149,6 +153,7 @@ function Row({
         <span className="text-inkq block text-[12px] leading-[14px]">
           {head?.type ? spoken(head.type) : ''}
           {head?.isTypical && <span className="text-near"> {msg('app.typical')}</span>}
+          {offerText(c, d) !== '' && <span>{` ${offerText(c, d)}`}</span>}
           {c.otherMains && <span className="text-near"> {msg('view.pumps.otherMainsFrequencyThanThe')}</span>}
           {c.notStated && (
             <span title={msg('view.pumps.notStatedByTheMaker')}>
@@ -190,7 +195,13 @@ function Row({
       <td className="max-[1120px]:hidden">{Number.isFinite(c.headReserve) ? `+${fixed(c.headReserve * 100, 1)} %` : '–'}</td>
       <td>
         <b className="font-semibold">
-          {isByPower ? d.number(c.powerAtLargest, 'power') : c.energyPerYear === null ? '–' : megawattHours(c.energyPerYear)}
+          {by === 'power'
+            ? d.number(c.powerAtLargest, 'power')
+            : by === 'cost'
+              ? costText(c)
+              : c.energyPerYear === null
+                ? '–'
+                : megawattHours(c.energyPerYear)}
         </b>
         {c.energyIsTypical && (
           <span className="text-inkq block text-[11px] leading-[12px]">{msg('view.pumps.typicalMotor')}</span>
@@ -218,6 +229,23 @@ const missingOf = (incomplete: RankedPump['incomplete']): string =>
   msg('view.pumps.missingCatalogueData', {
     value: [...new Set(incomplete.flatMap((x) => x.missing.map((a) => said(entryLabel(a)))))].join(', '),
   });
+
+/** what the last column has */
+type LastColumn = 'energy' | 'power' | 'cost';
+
+/** whole units of the currency in which the price is */
+const costText = ({ cost, price }: RankedPump): string =>
+  cost == null || price === undefined ? '–' : `${fixed(cost, 0)} ${readMoney(price)?.currency ?? ''}`;
+
+/** what the maker says of its offer: `4200 EUR, 42 days, 120 kg` */
+function offerText({ price, deliveryTime, weight }: RankedPump, d: ReturnType<typeof useDisplay>): string {
+  const parts = [
+    price,
+    deliveryTime === undefined ? undefined : msg('view.pumps.days', { days: deliveryTime }),
+    weight === undefined ? undefined : `${d.number(weight, 'weight')} ${d.unit('weight')}`,
+  ];
+  return parts.filter((t) => t !== undefined).join(', ');
+}
 
 /** J as MWh: whole ones, tenths below ten */
 const megawattHours = (joules: number): string => fixed(joules / 3.6e9, joules < 3.6e10 ? 1 : 0);

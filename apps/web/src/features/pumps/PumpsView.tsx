@@ -89,7 +89,7 @@ function Ranked({ pump }: { pump: string }) {
               onKeep={actions.keep}
               isRunning={ranking.isRunning}
               objective={ranking.orderedBy === 'power' ? BY_POWER : OBJECTIVES.find(([o]) => o === asked.objective)![1]}
-              isByPower={ranking.orderedBy === 'power'}
+              by={ranking.orderedBy === 'power' || ranking.orderedBy === 'cost' ? ranking.orderedBy : 'energy'}
               onlyOf={asked.type?.replaceAll('-', ' ')}
               onEveryType={() => setAsked(({ type: _, ...others }) => others)}
             />

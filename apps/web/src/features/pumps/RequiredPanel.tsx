@@ -1,4 +1,4 @@
-import { quantityOf, type Objective, type PumpFilter, type Vary } from '@cedar-knot/core';
+import { quantityOf, USUAL_YEARS, type Objective, type PumpFilter, type Vary } from '@cedar-knot/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { RankAsked } from '../../api/client.js';
@@ -17,6 +17,7 @@ export const OBJECTIVES: readonly (readonly [Objective, string])[] = [
   ['best-efficiency', msg('view.pumps.closestToBestEfficiency')],
   ['stages', msg('view.pumps.fewestStages')],
   ['npsh', msg('view.pumps.greatestNpshRatio')],
+  ['cost', msg('view.pumps.lowestCost')],
 ];
 /** without hours there is no energy of a year */
 export const BY_POWER = msg('view.pumps.noOperatingHoursEnteredLowest');
@@ -140,14 +141,27 @@ function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelP
         options={OBJECTIVES}
         onChange={(v) => onAsk((a) => ({ ...a, objective: v as Objective }))}
       />
+      {asked.objective === 'cost' && (
+        <label className="flex items-center gap-2 text-[12px]">
+          <span className="text-inkq flex-1">{msg('view.pumps.yearsOfService')}</span>
+          <input
+            type="number"
+            min={1}
+            max={100}
+            value={asked.years ?? USUAL_YEARS}
+            onChange={(e) => Number(e.target.value) > 0 && onAsk((a) => ({ ...a, years: Number(e.target.value) }))}
+            className="border-edge bg-panel h-[24px] w-[64px] rounded-[3px] border px-1 text-right"
+          />
+        </label>
+      )}
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.filters')}</h3>
       <SearchFilters
         heads={all}
         filter={filterOf(asked)}
-        onFilter={(f) => onAsk((a) => ({ vary: a.vary, objective: a.objective, ...f }))}
+        onFilter={(f) => onAsk((a) => ({ vary: a.vary, objective: a.objective, ...(a.years ? { years: a.years } : {}), ...f }))}
       />
     </>
   );
 }
 
-const filterOf = ({ vary: _vary, objective: _objective, ...filter }: RankAsked): PumpFilter => filter;
+const filterOf = ({ vary: _vary, objective: _objective, years: _years, ...filter }: RankAsked): PumpFilter => filter;

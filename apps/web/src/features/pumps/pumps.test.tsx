@@ -23,7 +23,7 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
   const [taken, kept, ticked] = [jest.fn(), jest.fn(), jest.fn()];
   const near = ranked('b', { verdict: 'near', energyPerYear: 1.8e10, energyIsTypical: true });
   const all = [ranked('a'), near];
-  show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" isByPower={false} onEveryType={jest.fn()} />); // prettier-ignore
+  show(await opened(), <Candidates candidates={all} heads={NONE} ticked={['b']} onTick={ticked} onTake={taken} onKeep={kept} isRunning={false} objective="least energy" by="energy" onEveryType={jest.fn()} />); // prettier-ignore
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   const at = (text: string): number => rows.findIndex((r) => r.includes(text));
   expect(at('Within all limits')).toBeLessThan(at('Near a limit'));
@@ -43,7 +43,7 @@ test('candidates stand by verdict, those that hold first; one is taken, another 
 
 test('where no pump of the type holds, every type is offered; where all were tried, nothing more is', async () => {
   const everyType = jest.fn();
-  const empty = { candidates: [], heads: NONE, ticked: [], onTick: jest.fn(), onTake: jest.fn(), onKeep: jest.fn(), isRunning: false, objective: 'least energy', isByPower: false, onEveryType: everyType }; // prettier-ignore
+  const empty = { candidates: [], heads: NONE, ticked: [], onTick: jest.fn(), onTake: jest.fn(), onKeep: jest.fn(), isRunning: false, objective: 'least energy', by: 'energy' as const, onEveryType: everyType }; // prettier-ignore
   show(await opened(), <Candidates {...empty} onlyOf="end suction" />);
   screen.getByText(/^No end suction pump in the catalogue meets/);
   await userEvent.setup().click(screen.getByRole('button', { name: 'Try every type' }));
