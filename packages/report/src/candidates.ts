@@ -33,6 +33,7 @@ export function candidates(c: ReportContext): Section | null {
     const read = new Map([...pumps].filter(([key]) => key !== e.pump));
     const ranking = rankPumps(c.study, e.id, { written, read }, { vary: 'diameter', objective: 'energy', top: read.size });
     const name = (model: string): string => nameOf(written[model], model);
+    const isPriced = ranking.candidates.some((x) => x.price !== undefined);
     return [
       {
         kind: 'table',
@@ -47,10 +48,13 @@ export function candidates(c: ReportContext): Section | null {
           { label: msg('report.npshaNpshr') },
           column(msg('report.meanEfficiency'), 'percent', c.system),
           { label: msg('report.electricity'), unit: 'kWh/a' },
+          ...(isPriced ? [textColumn(msg('report.price'), 1)] : []),
         ],
         rows: [
           { cells: [msg('report.inUse', { name: name(e.pump as string) }), ...standing(c, e.id)] },
-          ...ranking.candidates.map((x): TableRow => ({ cells: [name(x.model), x.verdict, ...figures(c, x)] })),
+          ...ranking.candidates.map((x): TableRow => ({
+            cells: [name(x.model), x.verdict, ...figures(c, x), ...(isPriced ? [x.price ?? null] : [])],
+          })),
           ...ranking.fallen.map((f): TableRow => ({
             cells: [name(f.model), 'FAILS', numberCell(f.diameter, 'diameter', c.system), null, reasonOf(c, f)],
           })),

@@ -274,3 +274,15 @@ test('a line across the land: its stations in every scenario with the figures of
   expect(second.rows[4]!.cells[4]).toBeNull();
   expect(buildReport(demo, { parts: ['stations'] }).sections).toEqual([]);
 });
+
+test('what a maker offers stands on the sheet of its pump, in the units of the report', () => {
+  const study = reinjectionStudy();
+  const element = study.lines.flatMap((l) => l.elements).find((e) => typeof e.pump === 'string')!;
+  Object.assign(study.pumps![element.pump as string]!, { price: '18400 EUR', deliveryTime: 56, weight: '640 kg' });
+  const facts = buildReport(study, { parts: ['pump-sheet'], units: 'us' }, runStudy(study).scenarios)
+    .sections.flatMap((s) => s.blocks)
+    .flatMap((b) => (b.kind === 'table' ? b.rows.map((r) => r.cells.slice(0, 2).map((c) => (isNumber(c as never) ? (c as NumberCell).value : c))) : [])); // prettier-ignore
+  const of = (label: string) => facts.find(([l]) => l === label)?.[1];
+  // 640/0.45359237
+  expect([of('Price'), of('Delivery time, days'), of('Weight')]).toEqual(['18400 EUR', 56, expect.closeTo(1410.96, 1)]);
+});

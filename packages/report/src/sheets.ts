@@ -15,6 +15,7 @@ import {
   type RawEntry,
   type SolvedScenario,
   type ValveResult,
+  quantityOf,
 } from '@cedar-knot/core';
 import { checkName, inUnits, named, fixed, rounded, said } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
@@ -247,11 +248,24 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
       ],
       [msg('report.driveEfficiency'), motor?.driveEfficiency === undefined ? undefined : percentCells(motor.driveEfficiency)],
       [msg('report.voltage'), numberCell(motor?.voltage, 'voltage', c.system)],
+      ...offer(c, entry),
       [msg('report.curve'), entry.typical === true ? msg('report.typicalReplaceByTheMakers') : undefined],
     ],
     msg('report.pumpAndDriver'),
   );
   return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDataSheet'), name: msg('report.pump') }, [condition, construction]);
+}
+
+/** what the maker says of its offer */
+function offer(c: ReportContext, entry: RawEntry): [string, Cell | undefined][] {
+  return [
+    [msg('report.price'), entry.price as string | undefined],
+    [
+      msg('report.deliveryTimeDays'),
+      numberCell(typeof entry.deliveryTime === 'number' ? entry.deliveryTime : undefined, 'number', c.system),
+    ],
+    [msg('report.weight'), numberCell(quantityOf(entry.weight, 'weight'), 'weight', c.system)],
+  ];
 }
 
 /** `outlet-pressure` → outlet pressure held */
@@ -297,6 +311,7 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
       ['xFz', numberCell(v?.xfz, 'number', c.system)],
       [msg('report.allowableDrop'), numberCell(v?.maxDrop, 'pressureDifference', c.system)],
       [msg('report.holds'), typeof e.mode === 'string' ? modeText(e.mode) : undefined],
+      ...offer(c, entry),
     ],
     msg('report.valve'),
   );
