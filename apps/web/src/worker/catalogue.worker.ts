@@ -38,8 +38,30 @@ let found: ListRow[] = [];
 async function load(kind: ModelKind, retired: boolean): Promise<Overview> {
   const models = await server.models(kind, retired);
   kept.set(`${kind} ${retired}`, models);
-  return { total: models.length, families: familiesOf(models), facets: facetsOf(kind, models) };
+  return overviewOf(kind, models);
 }
+
+/** A model that goes, or comes back, without the list being fetched anew. */
+function retire(kind: ModelKind, id: string, retiredAt: string | null, retired: boolean): Overview {
+  const all = [...kept].flatMap(([name, list]) => (name.startsWith(`${kind} `) ? list : []));
+  const head = all.find((m) => m.id === id);
+  for (const isAll of [true, false]) {
+    const name = `${kind} ${isAll}`;
+    const list = kept.get(name);
+    if (!list || !head) continue;
+    const changed = { ...head, retiredAt };
+    const isListed = list.some((m) => m.id === id);
+    const isShown = isAll || retiredAt === null;
+    kept.set(name, isListed ? list.flatMap((m) => (m.id !== id ? [m] : isShown ? [changed] : [])) : isShown ? [...list, changed] : list); // prettier-ignore
+  }
+  return overviewOf(kind, kept.get(`${kind} ${retired}`) ?? []);
+}
+
+const overviewOf = (kind: ModelKind, models: readonly ModelHead[]): Overview => ({
+  total: models.length,
+  families: familiesOf(models),
+  facets: facetsOf(kind, models),
+});
 
 export interface Answer {
   count: number;
@@ -97,6 +119,6 @@ function fields(family: string | undefined, filter: ListFilter, wanted: number |
 /** speeds that differ by the slip alone are one */
 const rounded = (speed: number): number => Math.round(speed / 10) * 10;
 
-const api = { load, query, rows, indexOf, allIds, fields };
+const api = { load, retire, query, rows, indexOf, allIds, fields };
 export type CatalogueWorkerApi = typeof api;
 Comlink.expose(api);

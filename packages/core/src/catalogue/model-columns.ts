@@ -28,7 +28,6 @@ const MAKER = {
   heading: word('column.maker'),
   width: 90,
   shown: { as: 'text' },
-  isMore: true,
   filter: { key: 'maker', name: word('column.name.maker'), value: 'word', is: 'same' },
 } as const satisfies ModelColumn;
 const mains = <P extends readonly string[]>(path: P) =>

@@ -320,7 +320,7 @@ export class TableReader {
   }
 
   private moreValue({ name, field }: MoreColumn, text: string, line: number): unknown {
-    const parts = (): string[] => text.split(/\s*[;|]\s*/).filter((t) => t !== '');
+    const parts = (): string[] => partsOf(text);
     const numbers = (): (number | undefined)[] => parts().map((t) => this.number(name, this.pointed(t), line));
     if (name === 'delivery_time') return deliveryDays(this.pointed(text), undefined) ?? this.error(line, 'not-number', { column: name, found: text }); // prettier-ignore
     switch (field.type) {
@@ -412,6 +412,10 @@ export class TableReader {
     this.result.problems.push({ row, severity: 'warning', code, detail });
   }
 }
+
+/** The parts of a list; what parts them may stand in one behind a backslash. */
+const partsOf = (text: string): string[] =>
+  text.split(/(?<!\\)[;|]/).map((t) => t.trim().replace(/\\([;|\\])/g, '$1')).filter((t) => t !== ''); // prettier-ignore
 
 /** a point is none without */
 export const isNeeded = (column: unknown): boolean => column === 'flow' || column === 'head';

@@ -100,7 +100,7 @@ function more(kind: TableKind, entry: RawEntry): Row {
 }
 
 function written(value: unknown, field: Field): unknown {
-  if (Array.isArray(value)) return value.join('; ');
+  if (Array.isArray(value)) return value.map((x) => String(x).replace(/[;|\\]/g, '\\$&')).join('; ');
   return field.type === 'boolean' ? (value === true ? 'yes' : 'no') : value;
 }
 

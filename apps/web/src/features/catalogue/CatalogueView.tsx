@@ -126,7 +126,15 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
           />
         ) : (
           id !== undefined && (
-            <ModelPage key={id} kind={kind} id={id} onClose={close} onChanged={list.reload} duties={laid.duties} />
+            <ModelPage
+              key={id}
+              kind={kind}
+              id={id}
+              onClose={close}
+              onChanged={list.reload}
+              onRetired={list.retire}
+              duties={laid.duties}
+            />
           )
         )}
       </div>

@@ -23,11 +23,13 @@ interface ModelPageProps {
   onClose: () => void;
   /** the list has to be read again */
   onChanged: () => void;
+  /** it goes from the list, or comes back */
+  onRetired: (id: string, retiredAt: string | null) => void;
   duties: readonly Duty[];
 }
 
 /** A model beside the list: its curves and data, whether they agree, where they came from and where they are used. */
-export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPageProps) {
+export function ModelPage({ kind, id, onClose, onChanged, onRetired, duties }: ModelPageProps) {
   const [model, setModel] = useState<ModelWhole | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [isUsing, setUsing] = useState(false);
@@ -37,8 +39,8 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
     api.model(id).then(setModel, (e: unknown) => setProblem(wordsOf(e)));
   }, [id]);
   useEffect(load, [load]);
-  const act = (what: 'retire' | 'restore' | 'check'): void => {
-    api.actOnModel(id, what).then(
+  const check = (): void => {
+    api.actOnModel(id, 'check').then(
       (m) => {
         setModel(m);
         setProblem(null);
@@ -46,6 +48,20 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
       },
       (e: unknown) => setProblem(wordsOf(e)),
     );
+  };
+  // shown at once, and taken back where it cannot be kept
+  const retire = (isRetired: boolean): void => {
+    const show = (retiredAt: string | null): void => {
+      setModel((m) => m && { ...m, retiredAt });
+      onRetired(id, retiredAt);
+    };
+    const before = model?.retiredAt ?? null;
+    show(isRetired ? new Date().toISOString() : null);
+    setProblem(null);
+    api.actOnModel(id, isRetired ? 'retire' : 'restore').catch((e: unknown) => {
+      show(before);
+      setProblem(wordsOf(e));
+    });
   };
   return (
     <aside
@@ -79,13 +95,13 @@ export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPagePro
                   {msg('view.catalogue.digitiseACurve')}
                 </DropdownMenu.Item>
               )}
-              <DropdownMenu.Item className={ITEM} disabled={!person} onSelect={() => act('check')}>
+              <DropdownMenu.Item className={ITEM} disabled={!person} onSelect={check}>
                 {person ? msg('view.catalogue.markAsChecked') : msg('view.catalogue.enterYourNameToCheck')}
               </DropdownMenu.Item>
               <DropdownMenu.Item className={ITEM} onSelect={() => window.print()}>
                 <Printer size={13} className="mr-1.5" aria-hidden="true" /> {msg('view.catalogue.print')}
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={ITEM} onSelect={() => act(model?.retiredAt ? 'restore' : 'retire')}>
+              <DropdownMenu.Item className={ITEM} onSelect={() => retire(!model?.retiredAt)}>
                 {model?.retiredAt ? msg('view.catalogue.restore') : msg('view.catalogue.retire')}
               </DropdownMenu.Item>
             </DropdownMenu.Content>

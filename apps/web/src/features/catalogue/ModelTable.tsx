@@ -140,13 +140,13 @@ function useChosenRow(
   }, [answer]);
 
   return (event) => {
-    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
+    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12, Home: -Infinity, End: Infinity }[event.key];
     if (step === undefined || !count) return;
     event.preventDefault();
     void catalogueWorker()
       .indexOf(chosen ?? '')
       .then(async (at) => {
-        const next = Math.max(0, Math.min(count - 1, at < 0 ? 0 : at + step));
+        const next = Math.max(0, Math.min(count - 1, at < 0 && Number.isFinite(step) ? 0 : at + step));
         const [row] = await catalogueWorker().rows(next, next + 1);
         rows.scrollToIndex(next, { align: 'auto' });
         if (row) onChoose(row.id);

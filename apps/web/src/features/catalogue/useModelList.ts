@@ -21,6 +21,8 @@ export interface ModelList {
   /** counts the answers: another number, other rows */
   answer: number;
   reload: () => void;
+  /** a model goes, or comes back, at once */
+  retire: (id: string, retiredAt: string | null) => void;
 }
 
 /** The models of a kind that match a filter, as the worker holds them; rows come as they are scrolled to. */
@@ -37,10 +39,13 @@ export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilt
   const rows = useRef(new Map<number, ListRow>());
   const asked = useRef(new Set<number>());
   const answer = useRef(0);
+  const shown = useRef('');
 
   useEffect(() => {
     let gone = false;
-    setOverview(null);
+    // what stands is shown until the new list is here
+    if (shown.current !== `${kind} ${retired}`) setOverview(null);
+    shown.current = `${kind} ${retired}`;
     catalogueWorker()
       .load(kind, retired)
       .then(
@@ -90,5 +95,9 @@ export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilt
   }, []);
   const row = useCallback((index: number) => rows.current.get(index), []);
   const reload = useCallback(() => setLoads((n) => n + 1), []);
-  return { overview, problem, count: found.count, notStated: found.notStated, row, need, answer: found.answer, reload };
+  const retire = useCallback(
+    (id: string, retiredAt: string | null) => void catalogueWorker().retire(kind, id, retiredAt, retired).then(setOverview),
+    [kind, retired],
+  );
+  return { overview, problem, count: found.count, notStated: found.notStated, row, need, answer: found.answer, reload, retire };
 }
