@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, useLocation } from 'react-router';
 import { api } from '../../api/client.js';
 import { pumpedStudy } from '../../test/open.js';
+import { ModelPage } from './ModelPage.js';
 import { Revisions } from './Revisions.js';
 import { UseInStudy } from './UseInStudy.js';
 
@@ -109,4 +110,27 @@ describe('into a study', () => {
     expect(next.lines).toEqual(pumpedStudy().lines);
     expect(Object.keys(next.pumps!)).toHaveLength(2);
   });
+});
+
+test('a model that is retired is shown so at once, and as it was where that cannot be kept', async () => {
+  const motor = model({ kind: 'motors', name: 'M 75', retiredAt: null, entry: { name: 'M 75', ratedPower: '75 kW', poles: 4 } });
+  jest.spyOn(api, 'model').mockResolvedValue(motor);
+  let refuse: (e: Error) => void = () => undefined;
+  const asked = jest.spyOn(api, 'actOnModel').mockReturnValue(new Promise((_, reject) => (refuse = reject)));
+  const retired = jest.fn();
+  render(
+    <MemoryRouter>
+      <ModelPage kind="motors" id={motor.id} onClose={jest.fn()} onChanged={jest.fn()} onRetired={retired} duties={[]} />
+    </MemoryRouter>,
+  );
+  await screen.findByRole('heading', { name: 'M 75' });
+  await userEvent.click(screen.getByRole('button', { name: 'Actions' }));
+  await userEvent.click(screen.getByRole('menuitem', { name: 'Retire' }));
+  // nothing has answered yet
+  expect(screen.getByText('◐ retired')).toBeTruthy();
+  expect([asked.mock.calls[0], retired.mock.lastCall![0], typeof retired.mock.lastCall![1]]).toEqual([[motor.id, 'retire'], motor.id, 'string']); // prettier-ignore
+  refuse(new Error('no connection'));
+  expect(await screen.findByText('▲ no connection')).toBeTruthy();
+  expect(screen.queryByText('◐ retired')).toBeNull();
+  expect(retired).toHaveBeenLastCalledWith(motor.id, null);
 });
