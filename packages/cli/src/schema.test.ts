@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { catalogueSchema, studySchema } from '@cedar-knot/core';
+import { catalogueSchema, prepareStudy, studySchema } from '@cedar-knot/core';
 import { said } from '@cedar-knot/wording';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 
@@ -29,8 +29,10 @@ test('it takes every study of the reference cases that the program takes, and re
   const studies = readdirSync(folder).map(
     (f) => (JSON.parse(readFileSync(join(folder, f), 'utf8')) as { study: Record<string, unknown> }).study,
   );
-  expect(studies.length).toBeGreaterThan(25);
-  for (const study of studies) {
+  // two of them have a unit that there is not
+  const taken = studies.filter((s) => !prepareStudy(s).problems.some((p) => p.code === 'bad-quantity'));
+  expect([studies.length > 25, studies.length - taken.length < 4]).toEqual([true, true]);
+  for (const study of taken) {
     validate(study);
     expect(validate.errors ?? []).toEqual([]);
   }

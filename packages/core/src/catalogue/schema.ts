@@ -1,5 +1,4 @@
-import { PUMP_ENTRY_FIELDS, VALVE_ENTRY_FIELDS } from '../document/fields.js';
-import { map, record } from '../document/json-schema.js';
+import { map, orNull, pumpEntry, quantityDefinitions, record, valveEntry } from '../document/json-schema.js';
 import { CATALOGUE_FORMAT, MOST_ENTRIES, MOTOR_ENTRY_FIELDS } from './format.js';
 import type { Word } from '../words/word.js';
 
@@ -8,17 +7,19 @@ export function catalogueSchema(say: (word: Word | string) => string): Record<st
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Cedar Knot catalogue, version 1',
+    $defs: quantityDefinitions(),
     type: 'object',
     required: ['format', 'version'],
     properties: {
       format: { const: CATALOGUE_FORMAT },
       version: { const: 1 },
-      title: { type: 'string' },
-      maker: { type: 'string' },
-      notes: { type: 'string' },
-      pumps: map(record(say, PUMP_ENTRY_FIELDS), MOST_ENTRIES),
-      valves: map(record(say, VALVE_ENTRY_FIELDS), MOST_ENTRIES),
-      motors: map(record(say, MOTOR_ENTRY_FIELDS), MOST_ENTRIES),
+      title: { type: ['string', 'null'] },
+      maker: { type: ['string', 'null'] },
+      notes: { type: ['string', 'null'] },
+      pumps: orNull(map(pumpEntry(say), MOST_ENTRIES)),
+      valves: orNull(map(valveEntry(say), MOST_ENTRIES)),
+      motors: orNull(map(record(say, MOTOR_ENTRY_FIELDS), MOST_ENTRIES)),
     },
+    additionalProperties: false,
   };
 }

@@ -316,16 +316,19 @@ export function readFluid(raw: Record<string, unknown>, path: string, id: string
   return read;
 }
 
+/** null stands for an entry that is left empty */
+const isEntered = (x: unknown): boolean => x !== undefined && x !== null;
+
 /** A catalogue pump's entries in SI, its rows checked for rising flow. */
 export function readPumpEntry(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
   const read = reader.record(raw, PUMP_ENTRY_FIELDS, path, [id]);
-  if (!('curve' in raw) && !('curves' in raw)) {
+  if (!isEntered(raw.curve) && !isEntered(raw.curves)) {
     reader.add('missing', `${path}.curve`, { reason: 'missing', key: 'curve', label: word('field.curve') }, [id]);
   }
   risingFlow(read.curve, `${path}.curve`, id, reader);
   const curves = (read.curves ?? []) as Record<string, unknown>[];
   // curves with speeds of their own need none of the entry
-  if (!('speed' in raw) && (curves.length === 0 || curves.some((c) => c.speed === undefined)))
+  if (!isEntered(raw.speed) && (curves.length === 0 || curves.some((c) => c.speed === undefined)))
     reader.add('missing', `${path}.speed`, { reason: 'missing', key: 'speed', label: word('field.speed-of-the-curve') }, [id]);
   curves.forEach((c, i) => {
     risingFlow(c.curve, `${path}.curves[${i}].curve`, id, reader);
@@ -372,10 +375,10 @@ function risingFlow(rows: unknown, path: string, id: string, reader: Reader): vo
 /** A catalogue valve's entries in SI. */
 export function readValveEntry(raw: Record<string, unknown>, path: string, id: string, reader: Reader): Record<string, unknown> {
   const read = reader.record(raw, VALVE_ENTRY_FIELDS, path, [id]);
-  if (!('ratedKv' in raw) && !('ratedCv' in raw) && !('table' in raw)) {
+  if (!isEntered(raw.ratedKv) && !isEntered(raw.ratedCv) && !isEntered(raw.table)) {
     reader.add('missing', `${path}.ratedKv`, { reason: 'missing', key: 'ratedKv', label: word('field.rated-kv-or-cv') }, [id]);
   }
-  if (read.characteristic === 'table' && !('table' in raw)) {
+  if (read.characteristic === 'table' && !isEntered(raw.table)) {
     reader.add('missing', `${path}.table`, { reason: 'missing', key: 'table', label: word('field.kv-over-travel') }, [id]);
   }
   const rows = (read.table ?? []) as { travel?: number; kv?: number }[];

@@ -24,7 +24,7 @@ export const constant: FluidKind<ConstantRead> = {
   },
   beginning: { name: 'Liquid', density: '1000 kg/m3', viscosity: '1 mPa.s', vapourPressure: '2.3 kPa(a)' },
   problems: (_read, raw) =>
-    'viscosity' in raw || 'kinematicViscosity' in raw
+    (raw.viscosity ?? raw.kinematicViscosity ?? null) !== null
       ? []
       : [missing('viscosity', 'viscosity', word('field.viscosity-dynamic-or-kinematic'))],
   range: () => undefined,

@@ -420,6 +420,9 @@ for (const [dimension, list] of Object.entries(UNITS) as [Dimension, readonly Un
   index.set(dimension, names);
 }
 
+/** Everything that is written for a unit of a dimension. */
+export const unitNames = (dimension: Dimension): string[] => [...index.get(dimension)!.keys()];
+
 /** The unit of a dimension that is written so, or undefined. */
 export function findUnit(dimension: Dimension, symbol: string): Unit | undefined {
   return index.get(dimension)!.get(symbol);
