@@ -50,7 +50,7 @@ export async function catalogue(
 ): Promise<Outcome> {
   const { judged, problems } = isCatalogueFile(bytes, file)
     ? ofFile(utf8(bytes, file))
-    : await ofTable(bytes, options, mends === undefined ? {} : readMends(mends));
+    : await ofTable(bytes, file, options, mends === undefined ? {} : readMends(mends));
   const errors = problems.filter((p) => p.severity === 'error');
   const ok = errors.length === 0;
   const out = options.get('out');
@@ -121,10 +121,11 @@ function likelyText(p: RowProblem, questions: readonly Question[]): string {
 /** everything of a table is said at its row */
 async function ofTable(
   bytes: Uint8Array,
+  file: string,
   options: ReadonlyMap<string, string>,
   mends: TableOptions['mends'] & object,
 ): Promise<{ judged: JudgedCatalogue; problems: Written[] }> {
-  const said = { ...tableOptions(options), mends };
+  const said = { ...tableOptions(options), mends, file };
   const book = await openBook(bytes, options);
   const table = readSheets(book.sheets, checkedSheets(book, said));
   const { judged, problems } = judgeTable(table);

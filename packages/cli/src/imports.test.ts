@@ -43,7 +43,7 @@ interface Truth {
 
 async function pumpsOf(file: string, options: TableOptions = {}): Promise<{ pumps: Read[]; codes: string[] }> {
   const book = await readBook(bytesOf(file));
-  const { judged, problems } = judgeTable(readSheets(book.sheets, options));
+  const { judged, problems } = judgeTable(readSheets(book.sheets, { ...options, file }));
   expect([file, problems.filter((p) => p.severity === 'error')]).toEqual([file, []]);
   return { pumps: [...judged.pumps.values()] as unknown as Read[], codes: problems.map((p) => p.problem.code) };
 }
@@ -98,6 +98,7 @@ const TRUTH = JSON.parse(readFileSync(join(FOLDER, 'truth.json'), 'utf8')) as Re
 const SAID: Readonly<Record<string, string[]>> = {
   'title-lines.csv': ['remark'],
   'two-speeds.csv': ['speeds-agree'],
+  'T-29.csv': ['name-from-file'],
   'marks.csv': ['mark', 'mark', 'mark', 'remark'],
   'thousands-in-flow.csv': ['unit-assumed', 'thousands-in-column', 'thousands-in-column'],
   'metric-and-us.xlsx': ['curve-twice'],

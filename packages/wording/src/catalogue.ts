@@ -104,6 +104,7 @@ const TABLE: Readonly<Record<string, (d: Detail) => string>> = {
   mark: (d) => msg('table.mark', { header: String(d.header), found: String(d.found), read: String(d.read) }),
   remark: (d) => msg('table.remark', { text: String(d.text) }),
   'name-from-sheet': (d) => msg('table.name-from-sheet', { model: String(d.model) }),
+  'name-from-file': (d) => msg('table.name-from-file', { model: String(d.model) }),
   'name-from-title': (d) => msg('table.name-from-title', { model: String(d.model) }),
   'thousands-in-column': (d) =>
     msg('table.thousands-in-column', { header: String(d.header), found: String(d.found), read: String(d.read) }),

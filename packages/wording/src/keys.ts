@@ -523,6 +523,7 @@ export interface Parameters {
   };
   'table.mark': { header: string | number; found: string | number; read: string | number };
   'table.name-from-sheet': { model: string | number };
+  'table.name-from-file': { model: string | number };
   'table.name-from-title': { model: string | number };
   'table.no-npshr': { count: number; model: string | number; of: string | number };
   'table.remark': { text: string | number };

@@ -96,7 +96,7 @@ export interface PreviewOptions {
   left: readonly string[];
 }
 
-type Opened = { of: 'table'; bytes: Uint8Array; book: Book } | { of: 'file'; raw: unknown };
+type Opened = { of: 'table'; bytes: Uint8Array; book: Book; name: string } | { of: 'file'; raw: unknown };
 
 let opened: Opened | undefined;
 /** as it was read for the last preview */
@@ -104,7 +104,7 @@ let shown: ReadTable | undefined;
 let taken: { catalogue: Catalogue; rows: Record<string, string> } | undefined;
 
 /** Opens a file: a catalogue file, a text with commas, semicolons or tabs, or a spreadsheet. Answers with why it cannot be. */
-async function openBytes(bytes: Uint8Array): Promise<string | null> {
+async function openBytes(bytes: Uint8Array, name: string): Promise<string | null> {
   const plain = /^\s*\{/.test(new TextDecoder().decode(bytes.subarray(0, 400)));
   if (plain) {
     const parsed = parseStudyText(new TextDecoder().decode(bytes));
@@ -113,7 +113,7 @@ async function openBytes(bytes: Uint8Array): Promise<string | null> {
     return null;
   }
   try {
-    opened = { of: 'table', bytes, book: await readBook(bytes) };
+    opened = { of: 'table', bytes, book: await readBook(bytes), name };
     return null;
   } catch (error) {
     if (error instanceof BookError) return tableFileText(error.fault, error.detail);
@@ -121,7 +121,7 @@ async function openBytes(bytes: Uint8Array): Promise<string | null> {
   }
 }
 
-const openText = (text: string): Promise<string | null> => openBytes(new TextEncoder().encode(text));
+const openText = (text: string): Promise<string | null> => openBytes(new TextEncoder().encode(text), '');
 
 const MOST_LISTED = 400;
 /** as often as what is done about rows is looked at anew: what is left out may leave something else that is wrong */
@@ -134,7 +134,7 @@ async function preview(options: PreviewOptions): Promise<Preview> {
   const wanted = options.encoding ?? (options.template?.encoding as Encoding | undefined);
   if (wanted !== undefined && opened.book.of === 'text' && opened.book.encoding !== wanted)
     opened = { ...opened, book: await readBook(opened.bytes, { encoding: wanted }) };
-  return previewTable(opened.book, options);
+  return previewTable(opened.book, opened.name, options);
 }
 
 function optionsOf(options: PreviewOptions): TableOptions {
@@ -151,8 +151,8 @@ function optionsOf(options: PreviewOptions): TableOptions {
   };
 }
 
-function previewTable(book: Book, options: PreviewOptions): Preview {
-  const said = optionsOf(options);
+function previewTable(book: Book, file: string, options: PreviewOptions): Preview {
+  const said = { ...optionsOf(options), file };
   const untouched = readSheets(book.sheets, said);
   let table = untouched;
   let after = judgeTable(table).problems;

@@ -21,7 +21,7 @@ export interface Figure {
 const RANGES: Readonly<Record<Plausibility, readonly [number, number]>> = {
   'best-efficiency': [0.2, 0.93],
   'specific-speed': [4, 400],
-  'head-coefficient': [0.25, 2.6],
+  'head-coefficient': [0.25, 2.2],
   'suction-specific-speed': [30, 600],
 };
 

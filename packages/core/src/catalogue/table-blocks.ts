@@ -32,7 +32,7 @@ export interface Block {
   /** what titles and labels say of all rows */
   about: Cells;
   /** where the name of the pump comes from, when no column has it */
-  nameFrom?: 'sheet' | 'title' | 'label';
+  nameFrom?: 'sheet' | 'file' | 'title' | 'label';
   /** rows of text between the points */
   remarks: { line: number; text: string }[];
   /** heads of one kind beside each other which nothing tells apart */
@@ -44,7 +44,13 @@ export interface Block {
 /** What a person says of the columns of a sheet: by place, or by head; null leaves one out. */
 export type Said = (header: string, place: number) => MatchedColumn | undefined;
 
-export function blocksOf(name: string, grid: readonly GridRow[], said: Said): Block[] {
+/** What a pump is called that its table does not name. */
+export interface SheetName {
+  name: string;
+  of: 'sheet' | 'file';
+}
+
+export function blocksOf(name: SheetName, grid: readonly GridRow[], said: Said): Block[] {
   const rows = grid.filter((r) => r.cells.some(isFilled));
   const down = blocksDown(name, rows, said, 'down');
   if (down.length > 0) return down;
@@ -71,7 +77,7 @@ interface Heads {
   columns: MatchedColumn[];
 }
 
-function blocksDown(name: string, rows: readonly GridRow[], said: Said, layout: 'down' | 'across'): Block[] {
+function blocksDown(name: SheetName, rows: readonly GridRow[], said: Said, layout: 'down' | 'across'): Block[] {
   const heads: Heads[] = [];
   for (let i = 0; i < rows.length;) {
     const found = headsAt(rows, i, said);
@@ -278,11 +284,15 @@ function withoutRemarks(block: Block): Block {
     if (isText && (column === undefined || isNumeric(column) || isNote)) remarks.push({ line: row.line, text: first!.text });
     else rows.push(row);
   });
-  return { ...block, rows, remarks };
+  // some makers say the speed below the points
+  const below = aboutOfTitles(remarks.map((r) => [{ text: r.text }]));
+  const isUsed = (text: string): boolean => Object.keys(aboutOfTitles([[{ text }]])).some((k) => !(k in block.about) && k !== 'model'); // prettier-ignore
+  const { model: _, ...rest } = below;
+  return { ...block, about: { ...rest, ...block.about }, rows, remarks: remarks.filter((r) => !isUsed(r.text)) };
 }
 
 /** The block with the name of its pump: from a label, the sheet or the title; texts that each stand above points are names too. */
-function named(block: Block, label: string | undefined, sheet: string, title: string | undefined): Block[] {
+function named(block: Block, label: string | undefined, sheet: SheetName, title: string | undefined): Block[] {
   const k = block.columns.findIndex((c) => c.column === 'model');
   const hasColumn = k >= 0 && block.rows.some((r) => textOf(r, k) !== '');
   if (hasColumn || block.about.model !== undefined) return [block];
@@ -307,10 +317,12 @@ function named(block: Block, label: string | undefined, sheet: string, title: st
         nameFrom: 'label',
       };
     });
-  const bySheet = sheetName(sheet);
+  const byName = sheetName(sheet.name);
+  const bySheet = sheet.of === 'sheet' ? byName : undefined;
   if (label !== undefined) return [{ ...block, about: { ...block.about, model: label }, nameFrom: 'label' }];
   if (bySheet !== undefined) return [{ ...block, about: { ...block.about, model: bySheet }, nameFrom: 'sheet' }];
   if (title !== undefined) return [{ ...block, about: { ...block.about, model: title }, nameFrom: 'title' }];
+  if (byName !== undefined) return [{ ...block, about: { ...block.about, model: byName }, nameFrom: 'file' }];
   return [block];
 }
 

@@ -87,6 +87,7 @@ export class TableReader {
   pumps(rows: readonly Row[]): void {
     let carried: Cells = {};
     let block = 0;
+    let nameless = -1;
     const models = new Map<string, { name: string; curves: TableCurve[] }>();
     const left = new Set<string>();
     rows.forEach(({ cells, line, begins }, i) => {
@@ -98,7 +99,12 @@ export class TableReader {
       const name = `${carried.maker ?? ''}\n${model ?? ''}`;
       if (mend === 'leave-model' && model !== undefined) left.add(name);
       if (mend === 'leave-out') return;
-      if (model === undefined) return this.error(line, 'missing', { column: 'model' });
+      if (model === undefined) {
+        // once for all of a table
+        if (nameless !== block) this.error(line, 'missing', { column: 'model' });
+        nameless = block;
+        return;
+      }
       if (isHeading(cells, rows[i + 1])) return;
       const key = [carried.diameter ?? '', carried.speed ?? '', carried.stages ?? ''].join('\n');
       const known = models.get(name) ?? { name: model, curves: [] };

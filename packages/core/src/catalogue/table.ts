@@ -10,7 +10,7 @@ import {
 } from './columns.js';
 import { seenOf, sheetOf, rowIn, type Sheet, type SheetCell } from './cells.js';
 import type { TableKind } from './more-columns.js';
-import { blocksOf, type Block, type Layout, type Said } from './table-blocks.js';
+import { blocksOf, type Block, type Layout, type Said, type SheetName } from './table-blocks.js';
 import type { Cells } from './table-curves.js';
 import { isNeeded, TableReader, type Mend, type ReadTable, type Row, type TableProblem } from './table-entries.js';
 import { blankOr, decimalOf, isNumeric, percentColumns, pointed, unmarked, type Decimal } from './table-numbers.js';
@@ -35,6 +35,8 @@ export interface TableOptions {
   layout?: 'each' | 'first';
   /** names of the sheets to read; all that are shown, where it is not given */
   sheets?: readonly string[];
+  /** its name, for a pump that nothing in it names */
+  file?: string;
   /** hidden rows and columns too */
   hidden?: boolean;
 }
@@ -59,11 +61,13 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     const seen = seenOf(sheet, options.hidden === true);
     const at = sheets.length;
     const grid = seen.rows.map((r) => ({ line: rowIn(at, r.line), cells: r.cells }));
-    const found = blocksOf(sheet.name, grid, (header, place) => saidOf(header, place, options)).map((b) => ({
-      ...b,
-      columns: b.columns.map((c) => withUnit(c, options.units ?? {})),
-      heads: b.heads.map((c) => withUnit(c, options.units ?? {})),
-    }));
+    const found = blocksOf(nameFor(sheet.name, options.file), grid, (header, place) => saidOf(header, place, options)).map(
+      (b) => ({
+        ...b,
+        columns: b.columns.map((c) => withUnit(c, options.units ?? {})),
+        heads: b.heads.map((c) => withUnit(c, options.units ?? {})),
+      }),
+    );
     const blocksHere = told(found, options.layout);
     sheets.push(sheet.name);
     blocks.push(...blocksHere.map((b) => ({ ...b, sheet: at })));
@@ -127,6 +131,12 @@ function told(blocks: readonly Block[], layout: TableOptions['layout']): Block[]
   });
 }
 
+/** by what a pump is called that its table does not name: the sheet, or the file where a text has none */
+const nameFor = (sheet: string, file: string | undefined): SheetName =>
+  sheet !== '' || file === undefined
+    ? { name: sheet, of: 'sheet' }
+    : { name: file.replace(/^.*[\\/]/, '').replace(/\.[^.]*$/, ''), of: 'file' };
+
 interface LikelyHeads {
   heads: MatchedColumn[];
   rows: string[][];
@@ -167,7 +177,7 @@ function headProblems(blocks: readonly Placed[], problems: TableProblem[]): void
   for (const block of blocks) {
     for (const { line, text } of block.remarks)
       problems.push({ row: line, severity: 'warning', code: 'remark', detail: { text } });
-    if (block.nameFrom === 'sheet' || block.nameFrom === 'title')
+    if (block.nameFrom !== undefined && block.nameFrom !== 'label')
       problems.push({ row: block.headLine, severity: 'warning', code: NAMED_BY[block.nameFrom].code, detail: { model: block.about.model! } }); // prettier-ignore
     if (done.has(block.headLine)) continue;
     done.add(block.headLine);
@@ -205,7 +215,11 @@ function ofHeads(columns: readonly MatchedColumn[], problems: TableProblem[], ro
 }
 
 const FAULTS = { formula: { code: 'cell-formula' }, error: { code: 'cell-error' }, date: { code: 'cell-date' } } as const;
-const NAMED_BY = { sheet: { code: 'name-from-sheet' }, title: { code: 'name-from-title' } } as const;
+const NAMED_BY = {
+  sheet: { code: 'name-from-sheet' },
+  title: { code: 'name-from-title' },
+  file: { code: 'name-from-file' },
+} as const;
 
 interface How {
   decimal: Decimal;

@@ -35,6 +35,7 @@ export default {
   'table.implausible': '{model}: {figure} {value}, outside {from} to {to}. Check units, decimal sign and stages.',
   'table.mark': 'Column "{header}": "{found}" is read as {read}.',
   'table.name-from-sheet': 'The table has no model; the name of the sheet is used: {model}.',
+  'table.name-from-file': 'The table has no model; the name of the file is used: {model}.',
   'table.name-from-title': 'The table has no model; the title is used: {model}.',
   'table.no-npshr': '{count, plural, one {{model} has} other {{count} of {of} pumps have}} no NPSHR: suction cannot be checked.',
   'table.polynomial': 'The curves are polynomials; 13 points of each are used.',

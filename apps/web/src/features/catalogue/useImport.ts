@@ -73,7 +73,7 @@ export function useImport(file: File | null, onTaken: () => void) {
         return;
       }
       const bytes = new Uint8Array(await chosen.arrayBuffer());
-      await open(chosen.name, remote.openBytes(Comlink.transfer(bytes, [bytes.buffer])));
+      await open(chosen.name, remote.openBytes(Comlink.transfer(bytes, [bytes.buffer]), chosen.name));
     } catch (e) {
       fail(e);
       setStage({ kind: 'choose' });
