@@ -2,7 +2,6 @@ import {
   countsOf,
   judgeCatalogue,
   judgeTable,
-  meantNumber,
   optionsOfTemplate,
   parseStudyText,
   placeOfRow,
@@ -11,7 +10,6 @@ import {
   readSheets,
   severityOf,
   type Catalogue,
-  type ColumnName,
   type ImportResult,
   type ImportTemplate,
   type Layout,
@@ -29,14 +27,11 @@ import { problemText, tableFileText } from '@cedar-knot/wording';
 import * as Comlink from 'comlink';
 import { api, ApiError } from '../api/client.js';
 import { msg } from '../words.js';
+import { choicesFor, type Choice } from './import-choices.js';
+
+export type { Choice } from './import-choices.js';
 
 /* What a maker gives, read and judged away from the page: 5,000 pumps are 50,000 rows. */
-
-/** What may be done about something; the first is done unless a person says otherwise. */
-export interface Choice {
-  mend: Mend | null;
-  text: string;
-}
 
 /** Something at a row (or, in a catalogue file, at a path) with what may be done about it. */
 export interface PreviewProblem {
@@ -220,39 +215,6 @@ function previewTable(book: Book, file: string, options: PreviewOptions): Previe
 function whereOf(row: number, { sheets }: ReadTable): string {
   const { sheet, line } = placeOfRow(row);
   return sheets.length > 1 ? `${sheets[sheet] ?? ''} ${line}` : String(line);
-}
-
-/** what is settled as a whole, not at a row */
-const OF_COLUMNS: ReadonlySet<string> = new Set(['no-columns', 'unknown-unit', 'ambiguous-number', 'ambiguous-unit', 'ambiguous-layout', 'ambiguous-curve']); // prettier-ignore
-/** said at the first row of a model, of all of it */
-const OF_MODELS: ReadonlySet<string> = new Set(['speed', 'diameter']);
-
-function choicesFor(p: RowProblem): Choice[] {
-  const take: Choice = { mend: null, text: msg('app.importedMarked') };
-  const leave: Choice = { mend: { do: 'leave-out' }, text: msg('app.rowSkipped') };
-  const leaveModel: Choice = { mend: { do: 'leave-model' }, text: msg('app.modelSkipped') };
-  if (p.of === 'cell') {
-    const { code, detail } = p.problem;
-    if (p.severity === 'warning' || OF_COLUMNS.has(code)) return [];
-    // a speed that is not there is missing from every row: leaving out the first would not help
-    if (code === 'curve-differs' || (code === 'missing' && OF_MODELS.has(String(detail.column)))) return [leaveModel];
-    const isNeeded = detail.column === 'flow' || detail.column === 'head';
-    const isValue = code === 'not-number' || code.startsWith('cell-');
-    const without: Choice[] = isValue && !isNeeded ? [{ mend: { do: 'without' }, text: msg('app.withoutTheValue') }] : [];
-    const meant = code === 'not-number' ? meantNumber(String(detail.found)) : undefined;
-    const read: Choice[] =
-      meant === undefined
-        ? []
-        : [{ mend: { do: 'read', column: detail.column as ColumnName, as: meant }, text: msg('app.readAs', { meant }) }];
-    return [...read, ...without, leave, leaveModel];
-  }
-  if (p.of === 'entry') {
-    if (p.severity === 'warning') return [];
-    return /curve\[\d+\]/.test(p.problem.path) ? [leave, leaveModel] : [leaveModel];
-  }
-  if (p.problem.code === 'flow-not-rising') return [leave, take, leaveModel];
-  if (p.problem.code === 'efficiency-power') return [take, { mend: { do: 'take-power' }, text: msg('app.efficiencyFromPower') }, leave, leaveModel]; // prettier-ignore
-  return [take, leave, leaveModel];
 }
 
 /** what a row belongs to: `PN 100/40, Ø 392 mm` */
