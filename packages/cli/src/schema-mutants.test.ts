@@ -14,7 +14,7 @@ import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjec
 
 const FOLDER = join(__dirname, '../cases');
 const cases = readdirSync(FOLDER).map((f) => (JSON.parse(readFileSync(join(FOLDER, f), 'utf8')) as { study: object }).study);
-const STUDIES = [...cases, networkStudy(), productionStudy(), reinjectionStudy()] as Record<string, Record<string, object>>[];
+const STUDIES = [...cases, networkStudy(), productionStudy(), reinjectionStudy()] as { pumps?: object; valves?: object }[];
 const CATALOGUES = STUDIES.map(({ pumps = {}, valves = {} }) => ({ format: 'cedar-knot-catalogue', version: 1, pumps, valves, motors: { m: { ratedPower: '75 kW', poles: 4, efficiency: [0.93, 0.94, 0.93] } } })); // prettier-ignore
 
 const ajv = new Ajv2020({ strict: false, unicodeRegExp: true });
@@ -81,7 +81,7 @@ test.each(['study', 'catalogue'] as const)('a thousand of each: %s', (of) => {
   const stricter: string[] = [];
   const looser: string[] = [];
   for (let i = 0; i < 1000; i++) {
-    const { document, what } = slipped(oneOf(sources));
+    const { document, what } = slipped(oneOf<object>(sources));
     const problems = judge(document);
     const isTaken = takes(document);
     if (!isTaken && problems.length === 0) stricter.push(`${what}: ${ajv.errorsText(takes.errors).slice(0, 200)}`);
