@@ -19,7 +19,6 @@ import {
   type Problem,
   type Question,
   type RowProblem,
-  type TableOptions,
 } from '@cedar-knot/core';
 import { curveWarningText, problemText, readingText, rowProblemText } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
@@ -45,15 +44,15 @@ export async function catalogue(
   options: ReadonlyMap<string, string>,
   mends?: string,
 ): Promise<Outcome> {
-  const { judged, problems } = isCatalogueFile(bytes, file)
+  const { judged, problems, ...read } = isCatalogueFile(bytes, file)
     ? ofFile(utf8(bytes, file))
-    : await ofTable(bytes, file, options, mends === undefined ? {} : readMends(mends));
+    : await ofTable(bytes, file, options, mends);
   const errors = problems.filter((p) => p.severity === 'error');
   const ok = errors.length === 0;
   const out = options.get('out');
   if (ok && out !== undefined && judged.catalogue) write(out, judged.catalogue);
   const counts = countsOf(judged.catalogue);
-  const output = { ok, ...counts, problems };
+  const output = { ok, ...counts, problems, ...read };
   if (ok) return { code: 0, output };
   const named = errors.map((p) => ({ path: placeText(p), message: p.message }));
   return { code: 2, output: { ...output, errors: named }, notes: named.map((e) => `${e.path}: ${e.message}`) };
@@ -120,15 +119,18 @@ async function ofTable(
   bytes: Uint8Array,
   file: string,
   options: ReadonlyMap<string, string>,
-  mends: TableOptions['mends'] & object,
-): Promise<{ judged: JudgedCatalogue; problems: Written[] }> {
-  const said = { ...tableOptions(options), mends, file };
+  mends: string | undefined,
+): Promise<{ judged: JudgedCatalogue; problems: Written[]; encoding?: string }> {
   const book = await openBook(bytes, options);
-  const table = readSheets(book.sheets, checkedSheets(book, said));
+  const asked = checkedSheets(book, tableOptions(options));
+  const said = { ...asked, mends: readMends(mends, book, asked.sheets), file };
+  const table = readSheets(book.sheets, said);
   const { judged, problems } = judgeTable(table);
   const questions = questionsOf(book.sheets, table, said);
   return {
     judged,
+    // of a text: how its letters were read
+    ...(book.encoding ? { encoding: book.encoding } : {}),
     problems: problems.map((p): Written => {
       const { sheet, line } = placeOfRow(p.row);
       const name = table.sheets[sheet];

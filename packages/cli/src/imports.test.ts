@@ -219,6 +219,12 @@ test('columns are said by their heads, rows are mended, hidden rows are read whe
   expect([mended.code, (mended.output as { pumps: number }).pumps]).toEqual([0, 1]);
   await expect(call(undefined, ['map', 'X=discharge-ish'])).rejects.toThrow('"discharge-ish" is no column.');
   await expect(call('[]', map)).rejects.toThrow('Invalid --mend file.');
+  await expect(call('{ "Other!3": { "do": "leave-out" } }', map)).rejects.toThrow('Invalid --mend file.');
+  // a row of the second sheet
+  const second = await catalogue(bytesOf('12-sheet-per-pump.xlsx'), 'x.xlsx', new Map(), '{ "H5-12B!4": { "do": "leave-model" } }'); // prettier-ignore
+  expect((second.output as { pumps: number }).pumps).toBe(1);
+  const west = await catalogue(bytesOf('windows-1250.csv'), 'x.csv', new Map());
+  expect(west.output).toMatchObject({ ok: true, encoding: 'windows-1250' });
   const { curve } = await pumpOf('22-hidden-rows.xlsx');
   expect(curve![0]!.head).toBe(42);
   const hidden = await catalogue(bytesOf('22-hidden-rows.xlsx'), 'x.xlsx', new Map([['hidden', 'read']]));

@@ -1,4 +1,4 @@
-import { COLUMNS, MORE_COLUMNS, type Mend, type TableOptions } from '@cedar-knot/core';
+import { COLUMNS, MORE_COLUMNS, rowIn, type Mend, type TableOptions } from '@cedar-knot/core';
 import { BookError, ENCODINGS, isEncoding, readBook, type Book } from '@cedar-knot/tables';
 import { tableFileText } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
@@ -82,7 +82,8 @@ function readUnits(text: string): Record<string, string> {
 const MENDS = '{ "12": { "do": "leave-out" }, "14": { "do": "read", "column": "flow", "as": "70.4" } }';
 
 /** what is to be done about rows: `{ "12": { "do": "leave-out" }, "14": { "do": "read", "column": "flow", "as": "70.4" } }` */
-export function readMends(text: string): TableOptions['mends'] & object {
+export function readMends(text: string | undefined, book: Book, sheets: readonly string[] | undefined): Record<number, Mend> {
+  if (text === undefined) return {};
   const wrong = (): UsageError => new UsageError('--mend', msg('cli.isNotMends', { example: MENDS }));
   let raw: unknown;
   try {
@@ -91,10 +92,17 @@ export function readMends(text: string): TableOptions['mends'] & object {
     throw wrong();
   }
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) throw wrong();
-  for (const [row, mend] of Object.entries(raw as Record<string, Partial<Mend & { column: string; as: string }> | null>)) {
-    const isRead = mend?.do === 'read' && Object.hasOwn(COLUMNS, String(mend.column)) && typeof mend.as === 'string';
-    if (!/^\d+$/.test(row) || !(isRead || ['leave-out', 'leave-model', 'take-power', 'without'].includes(mend?.do ?? '')))
-      throw wrong();
-  }
-  return raw as Record<number, Mend>;
+  const read = book.sheets.filter((s) => sheets?.includes(s.name) ?? !s.isHidden).map((s) => s.name);
+  const mends = Object.entries(raw as Record<string, Partial<Mend & { column: string; as: string }> | null>).map(
+    ([place, mend]) => {
+      // of a spreadsheet with several sheets: `Sheet!12`
+      const [, sheet, line] = /^(?:(.*)!)?(\d+)$/.exec(place) ?? [];
+      const at = sheet === undefined ? 0 : read.indexOf(sheet);
+      const isRead = mend?.do === 'read' && Object.hasOwn(COLUMNS, String(mend.column)) && typeof mend.as === 'string';
+      const isKnown = isRead || ['leave-out', 'leave-model', 'take-power', 'without'].includes(mend?.do ?? '');
+      if (line === undefined || at < 0 || !isKnown) throw wrong();
+      return [rowIn(at, Number(line)), mend as Mend] as const;
+    },
+  );
+  return Object.fromEntries(mends);
 }

@@ -255,7 +255,7 @@ export {
 export { optionsOfTemplate, type ImportTemplate, type KeptImportTemplate } from './catalogue/import-template.js';
 export { questionsOf, type Choice as ReadingChoice, type Fact, type Question, type TableReading } from './catalogue/readings.js';
 export { figuresOf, isPlausible, type Figure, type Plausibility } from './catalogue/plausible.js';
-export { placeOfRow, sheetOf, type Sheet, type SheetCell, type SheetRow } from './catalogue/cells.js';
+export { placeOfRow, rowIn, sheetOf, type Sheet, type SheetCell, type SheetRow } from './catalogue/cells.js';
 export { COLUMNS, knownHeads, type ColumnName, type MatchedColumn } from './catalogue/columns.js';
 export { ENTRY_FIELDS, MORE_COLUMNS, type TableKind } from './catalogue/more-columns.js';
 export { writeTable, type Cell, type WrittenTable } from './catalogue/write-table.js';

@@ -253,3 +253,9 @@ A; 2900; 0; 100; red
     expect(powers('BHP')).toEqual(['1 hp']);
   });
 });
+
+test('of a sheet without a table the row that is most like heads is shown, with what stands below it', () => {
+  const table = read('Ostby pumps\n\nMaker; Model; Qx; Hx\nOstby; A; 0; 42');
+  expect(said(table)).toEqual([[1, 'error', 'no-columns']]);
+  expect([table.columns.map((c) => c.header), table.rows[1], table.makers]).toEqual([['Maker', 'Model', 'Qx', 'Hx'], ['Ostby', 'A', '0', '42'], ['Ostby']]); // prettier-ignore
+});

@@ -94,7 +94,9 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: {}, valves: {}, motors: {} },
     columns: [...(first?.heads ?? bare[0]?.heads ?? [])],
     decimal,
-    rows: first ? [first.heads.map((h) => h.header), ...[...new Set(blocks.flatMap((b) => b.rows))].map((r) => r.cells.map((c) => c.text))] : [], // prettier-ignore
+    rows: first
+      ? [first.heads.map((h) => h.header), ...[...new Set(blocks.flatMap((b) => b.rows))].map((r) => r.cells.map((c) => c.text))]
+      : (bare[0]?.rows ?? []),
     problems,
     rowOf: new Map(),
     sheets,
