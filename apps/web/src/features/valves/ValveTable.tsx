@@ -19,7 +19,7 @@ export interface ShownValve {
   id: string;
   row: ValveRow;
   name: string;
-  /** body and size */
+  /** body, size and price */
   sort: string;
   inherent: string;
   range: string;
@@ -298,14 +298,14 @@ function Strip({
 export function shownValve(
   row: ValveRow,
   model: Pick<ModelEntry, 'id' | 'name' | 'maker' | 'type' | 'size'>,
-  input: { characteristic: string; rangeability: number; fl: number; isTypical?: boolean; body?: string },
+  input: { characteristic: string; rangeability: number; fl: number; isTypical?: boolean; body?: string; price?: string },
 ): ShownValve {
   const { characteristic, rangeability } = input;
   return {
     id: model.id,
     row,
     name: valveName(model),
-    sort: [model.type ?? input.body, model.size].filter((t): t is string => Boolean(t)).map((t) => (t.startsWith('DN') ? t : spoken(t))).join(', '), // prettier-ignore
+    sort: [model.type ?? input.body, model.size, input.price].filter((t): t is string => Boolean(t)).map((t) => (t.startsWith('DN') || t === input.price ? t : spoken(t))).join(', '), // prettier-ignore
     inherent: characteristic === 'table' ? msg('view.valves.ownCurve') : spoken(characteristic),
     range: characteristic === 'table' ? '' : `${rangeability}:1`,
     fl: input.fl,

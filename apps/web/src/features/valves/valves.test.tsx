@@ -7,6 +7,7 @@ import { ValveCatalogue } from '../../worker/valveFigures.js';
 import type { ValveWork } from '../../worker/valves.js';
 import { splitOperations } from '../../state/splitValves.js';
 import { ValvesView } from './ValvesView.js';
+import { shownValve } from './ValveTable.js';
 
 afterEach(cleanup);
 
@@ -112,4 +113,11 @@ test('split range: the first opens to its edge, the second holds the rest; toget
   expect(flows('night')['CV-2']!.flow).toBe(0);
   expect(flows('day')['CV-2']!.flow * 3600).toBeCloseTo(24, 3);
   expect(splitOperations(pumpedStudy({ op: 'set', path: ['lines', 0, 'elements', 2, 'mode'], value: 'opening' }), 'CV-1', [whole(MODELS[1]!), whole(MODELS[2]!)], duties, null)).toMatchObject({ ok: false }); // prettier-ignore
+});
+
+test('a valve is listed with body, size and the price that its maker states', () => {
+  const model = { id: 'x', name: 'GX', maker: null, type: 'globe-cage', size: 'DN50' };
+  const input = { characteristic: 'linear', rangeability: 50, fl: 0.9 };
+  const sort = (price?: string): string => shownValve({} as never, model, price === undefined ? input : { ...input, price }).sort;
+  expect([sort(), sort('900 EUR')]).toEqual(['globe cage, DN50', 'globe cage, DN50, 900 EUR']);
 });
