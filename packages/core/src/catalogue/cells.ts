@@ -41,7 +41,9 @@ export function seenOf(sheet: Sheet, all: boolean): Seen {
   const out = new Set(all ? [] : sheet.hiddenColumns);
   const isFilled = (c: SheetCell): boolean => c.text.trim() !== '' || c.fault !== undefined;
   const isShown = (r: SheetRow): boolean => all || !r.isHidden;
-  const rows = sheet.rows.filter(isShown).map((r) => ({ line: r.line, cells: r.cells.filter((_, k) => !out.has(k)) }));
+  const rows = sheet.rows
+    .filter(isShown)
+    .map((r) => ({ line: r.line, cells: out.size === 0 ? r.cells : r.cells.filter((_, k) => !out.has(k)) }));
   return {
     rows,
     hiddenRows: sheet.rows.filter((r) => !isShown(r) && r.cells.some(isFilled)).length,

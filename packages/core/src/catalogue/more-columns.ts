@@ -78,12 +78,24 @@ export const moreColumn = (kind: TableKind, name: string): MoreColumn | undefine
 /** What a name of a table is beside the columns of the contract: an entry's own name, else what makers call it. */
 export function moreNamed(name: string): MoreColumn[] {
   const plain = plainName(name);
-  const all = (Object.keys(MORE_COLUMNS) as TableKind[]).flatMap((kind) =>
-    MORE_COLUMNS[kind].map((column) => ({ kind, column })),
-  );
-  const own = all.filter(({ column }) => plainName(column.name) === plain);
-  const found = own.length > 0 ? own : all.filter(({ kind, column }) => aliasesOf(kind, column).includes(plain));
-  return found.map(({ column }) => column);
+  index ??= indexed();
+  return index.own.get(plain) ?? index.aliases.get(plain) ?? [];
+}
+
+/** made once: tables of makers ask for the cells of every row that may be heads */
+let index: Record<'own' | 'aliases', Map<string, MoreColumn[]>> | undefined;
+
+function indexed(): NonNullable<typeof index> {
+  const made: NonNullable<typeof index> = { own: new Map(), aliases: new Map() };
+  const add = (to: Map<string, MoreColumn[]>, name: string, column: MoreColumn): void => {
+    to.set(name, [...(to.get(name) ?? []), column]);
+  };
+  for (const kind of Object.keys(MORE_COLUMNS) as TableKind[])
+    for (const column of MORE_COLUMNS[kind]) {
+      add(made.own, plainName(column.name), column);
+      for (const alias of aliasesOf(kind, column)) add(made.aliases, alias, column);
+    }
+  return made;
 }
 
 const aliasesOf = (kind: TableKind, { path }: MoreColumn): readonly string[] =>

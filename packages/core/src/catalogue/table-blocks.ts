@@ -67,6 +67,7 @@ function turnedGrid(rows: readonly GridRow[]): GridRow[] {
 const EMPTY: SheetCell = { text: '' };
 const isFilled = (c: SheetCell): boolean => c.text.trim() !== '' || c.fault !== undefined;
 const textOf = (row: GridRow | undefined, k: number): string => row?.cells[k]?.text.trim() ?? '';
+const HEAD_FIRST = /^\s*[^\d\s.,+–-]/;
 const NUMBER_FIRST = /^[<>≤≥~≈+-]?\s*\d/;
 
 /** Heads at a row: what the columns are, and how many rows the heads take. */
@@ -100,7 +101,10 @@ function blocksDown(name: SheetName, rows: readonly GridRow[], said: Said, layou
     sheetAbout = ofSheet;
     const last = blocks.at(-1);
     // heads that a page repeats
-    if (last && titles.length === 0 && sameHeads(last.heads, h.columns)) return void last.rows.push(...body);
+    if (last && titles.length === 0 && sameHeads(last.heads, h.columns)) {
+      for (const r of body) last.rows.push(r);
+      return;
+    }
     const parts = partsOf(h.columns, rows, begin, stop);
     parts.forEach((part) => {
       const label = labelAt(titles, part.from, part.to);
@@ -125,6 +129,9 @@ function blocksDown(name: SheetName, rows: readonly GridRow[], said: Said, layou
 
 function headsAt(rows: readonly GridRow[], at: number, said: Said): Heads | undefined {
   const row = rows[at]!;
+  // most rows are points, which are not looked at closer
+  const isWorded = row.cells.filter((c) => HEAD_FIRST.test(c.text)).length >= 2;
+  if (!isWorded && !row.cells.some((c, k) => said(c.text, k) !== undefined)) return undefined;
   const single = matched(row.cells.map((c) => c.text), said); // prettier-ignore
   // what a person says of a place holds for heads, not for the points below them
   const isData = single.some((c, k) => (c.column === 'flow' || c.column === 'head') && NUMBER_FIRST.test(textOf(row, k)));
@@ -269,19 +276,31 @@ function partsOf(columns: readonly MatchedColumn[], rows: readonly GridRow[], be
 
 const aboutOfHead = (columns: readonly MatchedColumn[]): Cells => Object.assign({}, ...columns.map((c) => c.about)) as Cells;
 
+/** the place of the only cell of a row that says something */
+function onlyCell(row: GridRow): number | undefined {
+  let found: number | undefined;
+  for (let k = 0; k < row.cells.length; k++) {
+    if (row.cells[k]!.text === '' || row.cells[k]!.text.trim() === '') continue;
+    if (found !== undefined) return undefined;
+    found = k;
+  }
+  return found;
+}
+
 /** Text between the points, which is no point: a remark, or the name of what follows. */
 function withoutRemarks(block: Block): Block {
   const rows: GridRow[] = [];
   const remarks: Block['remarks'] = [];
   block.rows.forEach((row, i) => {
-    const cells = row.cells.map((c, k) => ({ text: c.text.trim(), k })).filter((c) => c.text !== '');
-    const [first] = cells;
-    const column = first && block.columns[first.k]?.column;
-    const isText = cells.length === 1 && /^[\p{L}*†‡¹(]/u.test(first!.text) && !row.cells.some((c) => c.fault);
+    const at = onlyCell(row);
+    const text = at === undefined ? '' : textOf(row, at);
+    const isText = /^[\p{L}*†‡¹(]/u.test(text) && !row.cells.some((c) => c.fault);
+    if (at === undefined || !isText) return void rows.push(row);
+    const column = block.columns[at]?.column;
     // a name with no points below it, or a footnote, stands in the column of names
     const next = block.rows[i + 1];
-    const isNote = /^[*†‡¹]/u.test(first?.text ?? '') || !next || (textOf(next, first?.k ?? 0) !== '' && column === 'model');
-    if (isText && (column === undefined || isNumeric(column) || isNote)) remarks.push({ line: row.line, text: first!.text });
+    const isNote = /^[*†‡¹]/u.test(text) || !next || (textOf(next, at) !== '' && column === 'model');
+    if (column === undefined || isNumeric(column) || isNote) remarks.push({ line: row.line, text });
     else rows.push(row);
   });
   // some makers say the speed below the points

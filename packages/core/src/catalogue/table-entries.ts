@@ -169,7 +169,8 @@ export class TableReader {
     if (curves.length === 0) return;
     const gone = new Set(curves.flatMap((c) => [c.line, ...c.lines]));
     const kept = this.result.problems.filter((p) => !gone.has(p.row) && this.mends[p.row]?.do !== 'leave-model');
-    this.result.problems.splice(0, Infinity, ...kept);
+    this.result.problems.length = 0;
+    for (const p of kept) this.result.problems.push(p);
   }
 
   private point(cells: Cells, line: number): RawEntry | undefined {

@@ -38,10 +38,10 @@ interface Sign {
   three?: { row: number; header: string; text: string };
 }
 
-interface NumberRow {
-  line: number;
-  cells: readonly SheetCell[];
+/** rows with the columns in which they stand */
+interface NumberTable {
   columns: readonly MatchedColumn[];
+  rows: readonly { line: number; cells: readonly SheetCell[] }[];
 }
 
 type Signs = Record<Decimal, Sign>;
@@ -57,18 +57,24 @@ export interface Signed {
   thousands: { row: number; detail: { header: string; found: string; read: string } }[];
 }
 
+const SIGN = /[.,]/;
+
 /** The sign of decimals. `1,200` tells nothing by itself; `0,5`, `1,25`, `12,500.5` and `1.234.567` do, for the whole table. */
-export function decimalOf(rows: readonly NumberRow[]): Signed {
+export function decimalOf(tables: readonly NumberTable[]): Signed {
   const seen = noSigns();
   const byHead = new Map<string, Signs>();
-  for (const { line, cells, columns } of rows)
+  for (const { columns, rows } of tables)
     columns.forEach(({ column, header, polynomial }, k) => {
-      const cell = cells[k];
-      if (!cell || cell.isNumber || !((column !== undefined && isNumeric(column)) || polynomial)) return;
+      if (!((column !== undefined && isNumeric(column)) || polynomial)) return;
       const own = byHead.get(header) ?? noSigns();
       byHead.set(header, own);
-      look(seen, cell.text.trim(), line, header);
-      look(own, cell.text.trim(), line, header);
+      for (const { line, cells } of rows) {
+        const cell = cells[k];
+        const found = cell && !cell.isNumber && SIGN.test(cell.text) ? look(cell.text.trim()) : undefined;
+        if (!found) continue;
+        note(seen, found, line, header);
+        note(own, found, line, header);
+      }
     });
   const none = { columns: new Set<string>(), thousands: [] };
   const { '.': point, ',': comma } = seen;
@@ -76,7 +82,7 @@ export function decimalOf(rows: readonly NumberRow[]): Signed {
   if (byThousands !== 0) return { ...none, decimal: byThousands > 0 ? '.' : ',' };
   if (comma.decimals + point.decimals > 0) {
     const decimal = comma.decimals > point.decimals ? ',' : '.';
-    return { decimal, ...thousandsUnder(decimal, byHead, rows) };
+    return { decimal, ...thousandsUnder(decimal, byHead, tables) };
   }
   const three = comma.three ?? point.three;
   if (!three) return { ...none, decimal: '.' };
@@ -88,7 +94,7 @@ export function decimalOf(rows: readonly NumberRow[]): Signed {
 function thousandsUnder(
   decimal: Decimal,
   byHead: ReadonlyMap<string, Signs>,
-  rows: readonly NumberRow[],
+  tables: readonly NumberTable[],
 ): Pick<Signed, 'columns' | 'thousands'> {
   const columns = new Set<string>();
   const thousands: Signed['thousands'] = [];
@@ -96,7 +102,7 @@ function thousandsUnder(
   for (const [header, signs] of byHead) {
     const { three, decimals } = signs[decimal];
     if (!three || decimals > 0 || signs[other].decimals + signs[other].thousands > 0) continue;
-    const texts = rows.flatMap(({ cells, columns: all }) => all.flatMap((c, k) => (c.header === header ? [{ column: c.column, text: cells[k]?.text.trim() ?? '', k }] : []))); // prettier-ignore
+    const texts = tables.flatMap(({ columns: all, rows }) => all.flatMap((c, k) => (c.header === header ? rows.map((r) => ({ column: c.column, text: r.cells[k]?.text.trim() ?? '', k })) : []))); // prettier-ignore
     // no speed is written to a thousandth of a turn
     const isSpeed = texts.some((t) => t.column === 'speed');
     const isFlow = texts.some((t) => t.column === 'flow');
@@ -112,33 +118,42 @@ function turnsBack(texts: readonly { text: string; k: number }[], sign: Decimal)
   let count = 0;
   for (const k of new Set(texts.map((t) => t.k))) {
     const x = texts.flatMap((t) => (t.k === k && /^\d/.test(t.text) ? [Number(pointed(t.text, sign))] : []));
-    const least = Math.min(...x);
+    const least = x.reduce((a, b) => Math.min(a, b), Infinity);
     count += x.filter((q, i) => i > 0 && q < x[i - 1]! && q > least).length;
   }
   return count;
 }
 
-function look(seen: Signs, text: string, row: number, header: string): void {
-  const number = /^[+-]?(\d[\d.,]*)/.exec(text)?.[1] ?? '';
-  const signs = [...number.matchAll(/[.,]/g)].map((m) => m[0] as Decimal);
-  const [first, last] = [signs[0], signs.at(-1)];
-  if (first === undefined || last === undefined) return;
-  if (first !== last) {
-    seen[last].decimals++;
-    seen[first].thousands++;
-    return;
-  }
-  if (signs.length > 1) {
-    seen[first].thousands++;
-    return;
-  }
-  const [whole, fraction] = number.split(first) as [string, string];
-  if (fraction.length === 3 && /^[1-9]\d{0,2}$/.test(whole)) seen[first].three ??= { row, header, text: number };
-  else if (fraction !== '') seen[first].decimals++;
+/** What the sign in a number can be: the last of two parts decimals, one that stands twice thousands, one alone either. */
+function look(text: string): { sign: Decimal; is: 'decimals' | 'thousands' | 'both' | 'three'; number: string } | undefined {
+  const number = NUMBER.exec(text)?.[1];
+  const at = number?.search(SIGN) ?? -1;
+  if (number === undefined || at < 0) return undefined;
+  const sign = number[at] as Decimal;
+  const last = Math.max(number.lastIndexOf('.'), number.lastIndexOf(','));
+  if (number[last] !== sign) return { sign: number[last] as Decimal, is: 'both', number };
+  if (last !== at) return { sign, is: 'thousands', number };
+  const fraction = number.length - at - 1;
+  if (fraction === 0) return undefined;
+  return { sign, is: fraction === 3 && at <= 3 && number[0] !== '0' ? 'three' : 'decimals', number };
 }
+
+const NUMBER = /^[+-]?(\d[\d.,]*)/;
+
+function note(seen: Signs, { sign, is, number }: NonNullable<ReturnType<typeof look>>, row: number, header: string): void {
+  if (is === 'three') seen[sign].three ??= { row, header, text: number };
+  else if (is === 'both') {
+    seen[sign].decimals++;
+    seen[sign === '.' ? ',' : '.'].thousands++;
+  } else seen[sign][is]++;
+}
+
+/** with nothing in it that could be a sign of either */
+const PLAIN = /^\d*$/;
 
 /** A number of the table with a decimal point, and without signs of thousands: blanks too. */
 export function pointed(text: string, decimal: Decimal): string {
+  if (PLAIN.test(text)) return text;
   const close = text.replace(/(?<=\d)[\s\u00a0\u2009\u202f'’](?=\d{3}(?:\D|$))/g, '');
   return decimal === '.'
     ? close.replace(/(?<=\d),(?=\d{3}(?:\D|$))/g, '')
@@ -153,8 +168,11 @@ export const blankOr = (text: string, isNumber: boolean): string => (isNumber &&
 /** before a number: about, at most, at least; behind it: a footnote */
 const MARKED = /^(?:([<>≤≥~≈]|ca\.|approx\.?)\s*)?([+-]?\d.*?)\s*([*†‡]+|\s\d\)|[¹²³](?![\p{L}/]))?$/u;
 
+const UNMARKED = /^[\d.,]*$/;
+
 /** `209*`, `<1.6` and `~35` without their marks */
 export function unmarked(text: string): { bare: string; mark?: string } {
+  if (UNMARKED.test(text)) return { bare: text };
   const [, before, number, behind] = MARKED.exec(text) ?? [];
   const mark = before ?? behind;
   return mark === undefined || number === undefined ? { bare: text } : { bare: number.trim(), mark };
@@ -180,7 +198,7 @@ export function percentColumns(
       const texts = rows.flatMap(({ cells }) => (cells[k]?.text ?? '').split(/[;|]/).map((t) => (cells[k]?.isNumber ? t.trim() : pointed(t.trim(), decimal)))); // prettier-ignore
       const numbers = texts.flatMap((t) => (/^\d+(?:\.\d+)?$/.test(t) ? [Number(t)] : []));
       const before = most.get(header)?.most ?? 0;
-      most.set(header, { most: Math.max(before, ...numbers), isPercent: unit === '%' });
+      most.set(header, { most: numbers.reduce((a, b) => Math.max(a, b), before), isPercent: unit === '%' });
     });
   return new Set(
     [...most].flatMap(([header, { most: x, isPercent }]) =>

@@ -86,8 +86,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
         ? { row, severity: 'warning', code: 'no-table', detail: { sheet: name } }
         : { row, severity: 'error', code: 'no-columns', detail: { found: heads.map((h) => h.header) } },
     );
-  const numbers = blocks.flatMap((b) => b.rows.map((r) => ({ ...r, columns: b.columns })));
-  const found = decimalOf(numbers);
+  const found = decimalOf(blocks);
   const decimal = options.decimal ?? found.decimal;
   const first = blocks[0];
   const result: ReadTable = {
@@ -101,7 +100,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     rowOf: new Map(),
     sheets,
     layouts: [...new Set(blocks.map((b) => b.layout))],
-    makers: makersIn(first ? numbers : bare.flatMap((b) => b.rows.slice(1).map((r) => ({ columns: b.heads, cells: r.map((text) => ({ text })) })))), // prettier-ignore
+    makers: makersIn(first ? blocks : bare.map((b) => ({ columns: b.heads, rows: b.rows.slice(1).map((r) => ({ cells: r.map((text) => ({ text })) })) }))), // prettier-ignore
   };
   headProblems(blocks, problems);
   if (found.doubt && options.decimal === undefined) {
@@ -153,9 +152,16 @@ function likelyHeads(grid: readonly { cells: readonly SheetCell[] }[], said: Sai
   return { heads: best.map((h, i) => said(h, i) ?? matchHead(h)), rows: texts.slice(texts.indexOf(best)) };
 }
 
-function makersIn(rows: readonly { columns: readonly MatchedColumn[]; cells: readonly { text: string }[] }[]): string[] {
-  const found = rows.flatMap(({ columns, cells }) => cells.filter((_, k) => columns[k]?.column === 'maker').map((c) => c.text.trim())); // prettier-ignore
-  return [...new Set(found)].filter((t) => t !== '');
+function makersIn(
+  tables: readonly { columns: readonly MatchedColumn[]; rows: readonly { cells: readonly { text: string }[] }[] }[],
+): string[] {
+  const found = new Set<string>();
+  for (const { columns, rows } of tables) {
+    const k = columns.findIndex((c) => c.column === 'maker');
+    if (k >= 0) for (const { cells } of rows) found.add(cells[k]?.text.trim() ?? '');
+  }
+  found.delete('');
+  return [...found];
 }
 
 function saidOf(header: string, place: number, options: TableOptions): MatchedColumn | undefined {
@@ -234,32 +240,47 @@ interface How {
 
 /** Rows of a block with a unit at each number. */
 function rowsOf(block: Placed, how: How): Row[] {
-  const rows = block.layout === 'polynomial' ? polynomialRows(block, how) : block.rows.flatMap((r) => plainRow(block, r, how));
-  return rows.map((row, i) => {
-    const about = i === 0 ? block.about : {};
-    const cells = { ...about, ...row.cells };
-    if (block.suffix !== undefined && cells.model !== undefined) cells.model += block.suffix;
-    return { ...row, cells, begins: i === 0 };
+  const wanted = wantedOf(block.columns);
+  const rows =
+    block.layout === 'polynomial' ? polynomialRows(block, how) : block.rows.flatMap((r) => plainRow(wanted, r, how) ?? []);
+  const [first] = rows;
+  if (!first) return rows;
+  const cells = { ...block.about, ...first.cells };
+  rows[0] = { ...first, cells, begins: true };
+  if (block.suffix !== undefined) for (const row of rows) if (row.cells.model !== undefined) row.cells.model += block.suffix;
+  return rows;
+}
+
+interface WantedColumn {
+  at: number;
+  name: ColumnName | `more:${string}`;
+  column: MatchedColumn;
+}
+
+function wantedOf(columns: readonly MatchedColumn[]): WantedColumn[] {
+  return columns.flatMap((column, at) => {
+    const name = column.column ?? (column.more === undefined ? undefined : (`more:${column.more}` as const));
+    return name === undefined ? [] : [{ at, name, column }];
   });
 }
 
-function plainRow(block: Placed, { line, cells }: Block['rows'][number], how: How): Row[] {
+function plainRow(wanted: readonly WantedColumn[], { line, cells }: Block['rows'][number], how: How): Row | undefined {
   const read: Cells = {};
-  const units = new Map<string, MatchedColumn>();
-  block.columns.forEach((c, i) => {
-    const name = c.column ?? (c.more === undefined ? undefined : (`more:${c.more}` as const));
-    if (name === undefined) return;
-    if (!units.has(name)) units.set(name, c);
-    const text = cellText(cells[i], c, line, how);
-    if (text !== '') read[name] ??= text;
-  });
-  const mend = how.mends[line];
-  if (mend?.do === 'read') read[mend.column] = mend.as;
-  for (const [name, c] of units) {
-    const text = read[name as ColumnName];
-    if (text !== undefined) read[name as ColumnName] = withUnitOf(text, c, how.percents);
+  let isEmpty = true;
+  for (const { at, name, column } of wanted) {
+    const text = cellText(cells[at], column, line, how);
+    // of two that are the same the first is taken
+    if (text === '' || read[name] !== undefined) continue;
+    read[name] = withUnitOf(text, column, how.percents);
+    isEmpty = false;
   }
-  return Object.keys(read).length === 0 ? [] : [{ cells: read, line }];
+  const mend = how.mends[line];
+  if (mend?.do === 'read') {
+    const column = wanted.find((w) => w.name === mend.column)?.column;
+    read[mend.column] = column ? withUnitOf(mend.as, column, how.percents) : mend.as;
+    isEmpty = false;
+  }
+  return isEmpty ? undefined : { cells: read, line };
 }
 
 function cellText(cell: SheetCell | undefined, c: MatchedColumn, line: number, how: How): string {
@@ -294,6 +315,7 @@ function withUnitOf(text: string, { column, header, unit }: MatchedColumn, perce
 }
 
 function polynomialRows(block: Placed, how: How): Row[] {
+  const wanted = wantedOf(block.columns);
   const unitOf = (of: string): string => {
     const c = block.columns.find(({ polynomial: p }) =>
       p?.of === 'range' ? of === 'flow' && p.end === 'to' : p?.of === of && p.power === 0,
@@ -301,7 +323,7 @@ function polynomialRows(block: Placed, how: How): Row[] {
     return c?.unit ?? '';
   };
   return block.rows.flatMap((row) => {
-    const own = plainRow(block, row, how)[0]?.cells ?? {};
+    const own = plainRow(wanted, row, how)?.cells ?? {};
     const numbers = block.columns.map((c, i) => {
       const cell = row.cells[i];
       const text = c.polynomial && cell ? pointed(cell.text.trim(), cell.isNumber ? '.' : how.decimal) : '';
