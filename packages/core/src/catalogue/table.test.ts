@@ -259,3 +259,20 @@ test('of a sheet without a table the row that is most like heads is shown, with 
   expect(said(table)).toEqual([[1, 'error', 'no-columns']]);
   expect([table.columns.map((c) => c.header), table.rows[1], table.makers]).toEqual([['Maker', 'Model', 'Qx', 'Hx'], ['Ostby', 'A', '0', '42'], ['Ostby']]); // prettier-ignore
 });
+
+test('a table of a hundred and thirty thousand rows is read as a short one is', () => {
+  const rows = Array.from({ length: 130_000 }, (_, i) => [
+    i % 10 === 0 ? `P${i / 10}` : '',
+    '2900',
+    String((i % 10) * 10),
+    `${40 - (i % 10)}`,
+    '76',
+  ]);
+  const table = readTable([['model', 'n [rpm]', 'Q [m3/h]', 'H [m]', 'eta [%]'], ...rows]);
+  expect([Object.keys(table.catalogue.pumps).length, said(table)]).toEqual([13_000, []]);
+  expect((table.catalogue.pumps.P12999 as { curve: object[] }).curve[9]).toEqual({
+    flow: '90 m3/h',
+    head: '31 m',
+    efficiency: 0.76,
+  });
+});
