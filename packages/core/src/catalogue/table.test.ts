@@ -276,3 +276,12 @@ test('a table of a hundred and thirty thousand rows is read as a short one is', 
     efficiency: 0.76,
   });
 });
+
+test('thousands of a column are those of the sign that was found: with the other sign, said by a person, the column has decimals', () => {
+  const text = 'model; speed [rpm]; flow [m3/h]; head [m]\nA; 2900; 0; 40,5\n; ; 800; 38,5\n; ; 1,000; 36,5';
+  const flow = (more: object) => (read(text, more).catalogue.pumps.A as { curve: { flow: string }[] }).curve[2]?.flow;
+  expect([flow({}), flow({ decimal: ',' })]).toEqual(['1000 m3/h', '1000 m3/h']);
+  expect(said(read(text)).filter(([, , code]) => code === 'thousands-in-column')).toHaveLength(1);
+  // 40,5 is no number of a table with decimal points
+  expect(said(read(text, { decimal: '.' })).map(([, , code]) => code)).toEqual(['not-number', 'not-number', 'not-number']);
+});

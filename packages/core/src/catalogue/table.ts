@@ -107,13 +107,15 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     const { row, ...detail } = found.doubt;
     problems.push({ row, severity: 'error', code: 'ambiguous-number', detail });
   }
-  for (const thousands of options.decimal === undefined ? found.thousands : [])
-    problems.push({ row: thousands.row, severity: 'warning', code: 'thousands-in-column', detail: thousands.detail });
+  // with another sign of decimals than the one that was found they are no thousands
+  const thousands = decimal === found.decimal ? found : { columns: new Set<string>(), thousands: [] };
+  for (const { row, detail } of thousands.thousands)
+    problems.push({ row, severity: 'warning', code: 'thousands-in-column', detail });
   const percents = percentColumns(blocks.map((b) => ({ columns: b.columns, rows: b.rows })), decimal); // prettier-ignore
   for (const kind of ['pumps', 'valves', 'motors'] as const) {
     const rows = blocks
       .filter((b) => b.kind === kind)
-      .flatMap((b) => rowsOf(b, { decimal, percents, mends: options.mends ?? {}, problems, thousands: found.columns }));
+      .flatMap((b) => rowsOf(b, { decimal, percents, mends: options.mends ?? {}, problems, thousands: thousands.columns }));
     if (rows.length > 0) new TableReader(result, kind, options.mends ?? {}).read(rows);
   }
   return result;
