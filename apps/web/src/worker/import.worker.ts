@@ -140,7 +140,7 @@ function optionsOf(options: PreviewOptions): TableOptions {
     columns: columns ?? {},
     ...(decimal ? { decimal } : {}),
     ...(layout ? { layout } : {}),
-    ...(units ? { units: { ...kept.units, ...units } } : {}),
+    ...(units ? { units } : {}),
     ...(sheets ? { sheets } : {}),
     ...(hidden ? { hidden } : {}),
   };

@@ -22,9 +22,11 @@ export interface KeptImportTemplate {
 export function optionsOfTemplate({ decimal, layout, heads, units }: ImportTemplate): TableOptions {
   const said = (heads ?? []).map(({ header, column, unit }) => [header, column === undefined ? null : { column, ...(unit === undefined ? {} : { unit }) }] as const); // prettier-ignore
   return {
-    ...(decimal ? { decimal } : {}),
+    usual: {
+      ...(decimal ? { decimal } : {}),
+      ...(units?.length ? { units: Object.fromEntries(units.map((u) => [u.column, u.unit])) } : {}),
+    },
     ...(layout ? { layout } : {}),
     ...(said.length > 0 ? { heads: Object.fromEntries(said) } : {}),
-    ...(units?.length ? { units: Object.fromEntries(units.map((u) => [u.column, u.unit])) } : {}),
   };
 }

@@ -54,6 +54,8 @@ export function blocksOf(name: SheetName, grid: readonly GridRow[], said: Said):
   const rows = grid.filter((r) => r.cells.some(isFilled));
   const down = blocksDown(name, rows, said, 'down');
   if (down.length > 0) return down;
+  // a table that runs across has a row a column: one of thousands is none
+  if (rows.length > MOST_ACROSS) return [];
   return blocksDown(name, turnedGrid(rows), said, 'across').filter((b) => b.kind === 'pumps');
 }
 
@@ -64,6 +66,7 @@ function turnedGrid(rows: readonly GridRow[]): GridRow[] {
   return Array.from({ length: width }, (_, k) => ({ line, cells: rows.map((r) => r.cells[k] ?? EMPTY) }));
 }
 
+const MOST_ACROSS = 2000;
 const EMPTY: SheetCell = { text: '' };
 const isFilled = (c: SheetCell): boolean => c.text.trim() !== '' || c.fault !== undefined;
 const textOf = (row: GridRow | undefined, k: number): string => row?.cells[k]?.text.trim() ?? '';

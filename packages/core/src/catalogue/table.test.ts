@@ -1,3 +1,4 @@
+import { optionsOfTemplate } from './import-template.js';
 import { readTable } from './table.js';
 import { judgeCatalogue } from './judge.js';
 import { matchColumn } from './columns.js';
@@ -284,4 +285,21 @@ test('thousands of a column are those of the sign that was found: with the other
   expect(said(read(text)).filter(([, , code]) => code === 'thousands-in-column')).toHaveLength(1);
   // 40,5 is no number of a table with decimal points
   expect(said(read(text, { decimal: '.' })).map(([, , code]) => code)).toEqual(['not-number', 'not-number', 'not-number']);
+});
+
+test('what is kept for a maker answers what a table leaves open, and overrules nothing that it says', () => {
+  const usual = optionsOfTemplate({ maker: 'M', decimal: ',', units: [{ column: 'flow', unit: 'gpm' }] });
+  const point = (text: string) => {
+    const table = read(`model; speed [rpm]; ${text}`, usual);
+    return [said(table), (table.catalogue.pumps.A as { curve: { flow: string; head: string }[] }).curve[1]];
+  };
+  // open: 1,200 and a flow without a unit
+  expect(point('flow; head [m]\nA; 2900; 0; 40\n; ; 1,200; 30')).toEqual([[], { flow: '1.200 gpm', head: '30 m' }]);
+  // said: a decimal point elsewhere, and the unit in the head
+  expect(point('flow [m3/h]; head [m]\nA; 2900; 0; 40.5\n; ; 1,200; 30.5')).toEqual([[], { flow: '1200 m3/h', head: '30.5 m' }]);
+});
+
+test('of a long sheet without a table its heads are shown all the same', () => {
+  const rows = Array.from({ length: 150_000 }, (_, i) => [String(i), 'x']);
+  expect(said(readTable([['Qx', 'Hx'], ...rows]))).toEqual([[1, 'error', 'no-columns']]);
 });

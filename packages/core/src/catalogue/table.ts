@@ -27,6 +27,8 @@ export interface TableOptions {
   /** by column: the unit of heads that name none, or another */
   units?: Readonly<Record<string, string>>;
   decimal?: Decimal;
+  /** what is kept for the maker: it answers what the table leaves open, and overrules nothing that it says */
+  usual?: { decimal?: Decimal; units?: Readonly<Record<string, string>> };
   /** by row */
   mends?: Readonly<Record<number, Mend>>;
   /** line of the file of each row; counted from 1 where it is not given */
@@ -64,8 +66,8 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     const found = blocksOf(nameFor(sheet.name, options.file), grid, (header, place) => saidOf(header, place, options)).map(
       (b) => ({
         ...b,
-        columns: b.columns.map((c) => withUnit(c, options.units ?? {})),
-        heads: b.heads.map((c) => withUnit(c, options.units ?? {})),
+        columns: b.columns.map((c) => withUnit(c, options)),
+        heads: b.heads.map((c) => withUnit(c, options)),
       }),
     );
     const blocksHere = told(found, options.layout);
@@ -87,7 +89,8 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
         : { row, severity: 'error', code: 'no-columns', detail: { found: heads.map((h) => h.header) } },
     );
   const found = decimalOf(blocks);
-  const decimal = options.decimal ?? found.decimal;
+  const said = options.decimal ?? (found.doubt ? options.usual?.decimal : undefined);
+  const decimal = said ?? found.decimal;
   const first = blocks[0];
   const result: ReadTable = {
     catalogue: { format: 'cedar-knot-catalogue', version: 1, pumps: {}, valves: {}, motors: {} },
@@ -103,7 +106,7 @@ export function readSheets(all: readonly Sheet[], options: TableOptions = {}): R
     makers: makersIn(first ? blocks : bare.map((b) => ({ columns: b.heads, rows: b.rows.slice(1).map((r) => ({ cells: r.map((text) => ({ text })) })) }))), // prettier-ignore
   };
   headProblems(blocks, problems);
-  if (found.doubt && options.decimal === undefined) {
+  if (found.doubt && said === undefined) {
     const { row, ...detail } = found.doubt;
     problems.push({ row, severity: 'error', code: 'ambiguous-number', detail });
   }
@@ -173,12 +176,14 @@ function saidOf(header: string, place: number, options: TableOptions): MatchedCo
   return said === null ? { header } : saidColumn(header, said.column, said.unit);
 }
 
-/** a column with the unit that a person says of all heads of its kind */
-function withUnit(c: MatchedColumn, units: Readonly<Record<string, string>>): MatchedColumn {
-  const unit = c.column === undefined ? undefined : units[c.column];
+/** a column with the unit that a person says of all heads of its kind, or that is usual where the table leaves it open */
+function withUnit(c: MatchedColumn, { units = {}, usual = {} }: TableOptions): MatchedColumn {
+  if (c.column === undefined) return c;
+  const isOpen = c.isAssumed === true || c.otherUnit !== undefined;
+  const unit = units[c.column] ?? (isOpen ? usual.units?.[c.column] : undefined);
   if (unit === undefined) return c;
   const { unit: _u, isAssumed: _a, wrongUnit: _w, otherUnit: _o, ...rest } = c;
-  return { ...rest, ...unitFor(c.column!, unit) };
+  return { ...rest, ...unitFor(c.column, unit) };
 }
 
 /** what is said of heads, once for each row of them */
