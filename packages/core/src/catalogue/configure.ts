@@ -1,5 +1,5 @@
 import { entrySpeed } from '../pumps/standing.js';
-import { PumpPerformance, type PumpInput, type PumpSetting } from '../pumps/pump.js';
+import { headOf, PumpPerformance, type PumpInput, type PumpSetting } from '../pumps/pump.js';
 
 /** How a pump runs beside its stages and its diameter. */
 export type Running = Omit<PumpSetting, 'stages' | 'diameter' | 'speed'>;
@@ -53,7 +53,7 @@ export function configure(
   // what asks for the most head is missed first
   const hardest = [...requirements].sort((a, b) => b.head - a.head);
   const meets = (stages: number, diameter: number | undefined): boolean =>
-    hardest.every((r) => performanceAt(pump, { speed, stages, diameter }, r.running).head(r.flow) >= r.head);
+    hardest.every((r) => headOf(pump, settingAt({ speed, stages, diameter }, r.running), r.flow) >= r.head);
   const counts = pump.stageOptions ? [...pump.stageOptions].sort((a, b) => a - b) : [pump.stages];
   const stages = counts.find((n) => meets(n, largest));
   if (stages === undefined) return { speed, diameter: largest, stages: counts[counts.length - 1]!, meets: false };
@@ -78,14 +78,20 @@ export const ONE_UNIT: Running = { running: 1, wear: 0 };
 /** The curve of a pump as it is configured and as it runs. */
 export function performanceAt(
   pump: PumpInput,
-  { speed, stages, diameter }: Pick<Configured, 'speed' | 'stages' | 'diameter'>,
+  at: Pick<Configured, 'speed' | 'stages' | 'diameter'>,
   running = ONE_UNIT,
 ): PumpPerformance {
-  const { kinematicViscosity, viscousNpshr } = running;
-  // written out: catalogues are configured by the hundred thousand
-  const setting: PumpSetting = { speed, stages, running: running.running, wear: running.wear };
+  return new PumpPerformance(pump, settingAt(at, running));
+}
+
+/** written out: catalogues are configured by the hundred thousand */
+function settingAt(
+  { speed, stages, diameter }: Pick<Configured, 'speed' | 'stages' | 'diameter'>,
+  { running, wear, kinematicViscosity, viscousNpshr }: Running,
+): PumpSetting {
+  const setting: PumpSetting = { speed, stages, running, wear };
   if (diameter !== undefined) setting.diameter = diameter;
   if (kinematicViscosity !== undefined) setting.kinematicViscosity = kinematicViscosity;
   if (viscousNpshr !== undefined) setting.viscousNpshr = viscousNpshr;
-  return new PumpPerformance(pump, setting);
+  return setting;
 }

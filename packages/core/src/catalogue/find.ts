@@ -1,10 +1,11 @@
 import { greatestFall } from '../numerics/roots.js';
 import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
+import { entrySpeed } from '../pumps/standing.js';
 import { regionsOf } from '../pumps/regions.js';
 import { describeEntry, narrowed } from './filter.js';
 import type { PumpFilter } from './model-columns.js';
-import { configure, ONE_UNIT, performanceAt } from './configure.js';
+import { configure, largestDiameter, ONE_UNIT, performanceAt } from './configure.js';
 
 /** A duty that a pump is sought for; SI. */
 export interface Wanted extends PumpFilter {
@@ -122,6 +123,8 @@ function sound(entry: Readonly<Record<string, unknown>>): PumpInput | undefined 
 }
 
 function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | 'beyond' | undefined {
+  const most = largestOf(pump);
+  if (isShort(most, wanted)) return isBeyond(most, wanted) ? 'beyond' : undefined;
   const configured = configure(pump, [{ flow: wanted.flow, head: wanted.head, running: ONE_UNIT }]);
   const { diameter, stages } = configured;
   const p = performanceAt(pump, configured);
@@ -154,6 +157,39 @@ function tryPump(model: string, pump: PumpInput, wanted: Wanted): FoundPump | 'b
   };
 }
 
+/** the pump at its largest diameter with the most stages; kept, since every search begins with it */
+function largestOf(pump: PumpInput): PumpPerformance {
+  let found = largest.get(pump);
+  if (!found) {
+    const stages = pump.stageOptions ? Math.max(...pump.stageOptions) : pump.stages;
+    found = performanceAt(pump, { speed: entrySpeed(pump), stages, diameter: largestDiameter(pump) });
+    largest.set(pump, found);
+  }
+  return found;
+}
+
+const largest = new WeakMap<PumpInput, PumpPerformance>();
+
+/** no head of a pump at its largest comes near the wanted one, and it falls all the way: it stays at its largest, and is no candidate */
+function isShort(p: PumpPerformance, { head, headTolerance = DEFAULT_TOLERANCE }: Wanted): boolean {
+  return p.mostHead < head * Math.min(1, 1 - headTolerance) * CERTAIN && p.falling;
+}
+
+/** of a head: by more than so much nothing is off by rounding */
+const CERTAIN = 1 - 1e-9;
+
+/** what a falling curve leaves over the system that is asked for */
+const surplusOf = (p: PumpPerformance, { flow, head, staticHead = head }: Wanted): ((q: number) => number) => {
+  const rise = head - staticHead;
+  return (q) => p.head(q) - staticHead - rise * (q / flow) ** 2;
+};
+
+/** a curve that falls under a system curve that rises: where it is above at its end, it is so everywhere */
+function isBeyond(p: PumpPerformance, wanted: Wanted): boolean {
+  const last = p.lastFlow * BEYOND;
+  return wanted.staticHead === undefined ? wanted.flow > last : surplusOf(p, wanted)(last) > 0;
+}
+
 /** what belongs to every pump and its entry does not say: as the checks of a scenario have it */
 function incompleteEntry(model: string, p: PumpPerformance, { npshr, shaftPower }: FoundDuty): FoundPump['incomplete'] {
   const rows = `pumps.${model}.${p.pump.curves.length > 1 ? 'curves[].' : ''}curve[].`;
@@ -181,9 +217,10 @@ function isNear(p: PumpPerformance, { flow, npshr }: FoundDuty, { npsha }: Wante
 }
 
 /** the stable crossing of greatest flow; undefined where the pump is short of the static head */
-function trueFlow(p: PumpPerformance, { flow, head, staticHead }: Wanted): number | 'beyond' | undefined {
+function trueFlow(p: PumpPerformance, wanted: Wanted): number | 'beyond' | undefined {
+  const { flow, head, staticHead } = wanted;
   const last = p.lastFlow * BEYOND;
   if (staticHead === undefined) return flow > last ? 'beyond' : flow;
-  const surplus = (q: number): number => p.head(q) - staticHead - (head - staticHead) * (q / flow) ** 2;
-  return greatestFall(surplus, last) ?? (surplus(last) > 0 ? 'beyond' : undefined);
+  const surplus = surplusOf(p, wanted);
+  return greatestFall(surplus, last, p.falling && head >= staticHead) ?? (surplus(last) > 0 ? 'beyond' : undefined);
 }

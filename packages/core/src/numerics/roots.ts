@@ -51,11 +51,27 @@ export function bracketedNewton(f: SlopedFunction, lo: number, hi: number, start
 /** parts of a range that are looked at for a crossing */
 const PIECES = 60;
 
-/** The greatest x from 0 to an end at which a function falls through zero; undefined where it does so nowhere. NaN is no crossing. */
-export function greatestFall(f: (x: number) => number, end: number): number | undefined {
-  for (let i = PIECES; i >= 1; i--) {
-    const [low, high] = [(end * (i - 1)) / PIECES, (end * i) / PIECES];
-    if (f(low) > 0 && f(high) <= 0) return bracketedSecant(f, low, high);
+/**
+ * The greatest x from 0 to an end at which a function falls through zero; undefined where it does so nowhere. NaN is no crossing.
+ *
+ * @param isFalling it rises nowhere: there is one crossing at the most, and its part is found by halving
+ */
+export function greatestFall(f: (x: number) => number, end: number, isFalling = false): number | undefined {
+  const at = (i: number): number => (end * i) / PIECES;
+  if (isFalling) {
+    if (!(f(0) > 0) || !(f(end) <= 0)) return undefined;
+    let [above, below] = [0, PIECES];
+    while (below - above > 1) {
+      const middle = (above + below) >> 1;
+      if (f(at(middle)) > 0) above = middle;
+      else below = middle;
+    }
+    return bracketedSecant(f, at(above), at(below));
+  }
+  for (let i = PIECES, high = f(end); i >= 1; i--) {
+    const low = f(at(i - 1));
+    if (low > 0 && high <= 0) return bracketedSecant(f, at(i - 1), at(i));
+    high = low;
   }
   return undefined;
 }

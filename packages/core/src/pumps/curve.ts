@@ -24,6 +24,8 @@ export class MeasuredCurve {
   readonly rows: readonly CurveRow[];
   /** the head rises nowhere along the rows, and so nowhere between them */
   readonly falls: boolean;
+  /** m; interpolation stays between its rows, and past the last one the end slope goes on */
+  readonly mostHead: number;
   private readonly made: { head?: Pchip; npshr?: Pchip | null; eta?: Pchip | null; watts?: Pchip | null } = {};
   private best: number | undefined;
 
@@ -33,6 +35,8 @@ export class MeasuredCurve {
     this.diameter = input.diameter;
     this.lastFlow = input.rows[input.rows.length - 1]!.flow;
     this.falls = input.rows.every((r, i) => i === 0 || r.head <= input.rows[i - 1]!.head);
+    const [before, last] = input.rows.slice(-2);
+    this.mostHead = last && last.head > before!.head ? Infinity : Math.max(...input.rows.map((r) => r.head));
   }
 
   private column(key: keyof CurveRow): Pchip | null {

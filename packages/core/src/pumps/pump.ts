@@ -179,30 +179,20 @@ export class PumpPerformance {
 
   private choose(): boolean {
     const { pump, setting } = this;
-    const measured = measuredCurves(pump);
-    const wanted = setting.diameter;
-    const add = (curve: MeasuredCurve, weight: number): void => {
-      const n = setting.speed / curve.speed;
-      const d = wanted !== undefined && curve.diameter !== undefined ? wanted / curve.diameter : 1;
-      this.shares.push({ curve, weight, toFlow: n * d, toHead: n * n * d * d, toNpsh: n * n });
-    };
-    const above = measured.findIndex((c) => wanted === undefined || c.diameter === undefined || c.diameter >= wanted - 1e-9);
-    if (above === -1 || above === 0 || measured.length === 1) {
-      const nearest = measured[above === -1 ? measured.length - 1 : 0]!;
-      add(nearest, 1);
-      return measured.length > 1 && nearest.diameter !== undefined && Math.abs(nearest.diameter - wanted!) > 1e-9;
-    }
-    const low = measured[above - 1]!;
-    const high = measured[above]!;
-    const t = (wanted! - low.diameter!) / (high.diameter! - low.diameter!);
-    if (t < 1) add(low, 1 - t);
-    add(high, t);
-    return false;
+    const { low, high, share, isOutside } = around(measuredCurves(pump), setting.diameter);
+    if (low && share < 1) this.shares.push(shareOf(low, 1 - share, setting));
+    this.shares.push(shareOf(high, share, setting));
+    return isOutside;
   }
 
   /** head at a flow of the group, m; below zero flow the shut-off head */
   head(flow: number): number {
     return this.unwornHead(flow / this.setting.running) * (1 - this.setting.wear);
+  }
+
+  /** no head of a thin liquid lies above it, m, as far as the curve goes and past its end; Infinity where it rises there */
+  get mostHead(): number {
+    return this.sum((s) => s.curve.mostHead * s.toHead) * this.stageFactor * (1 - this.setting.wear);
   }
 
   /** slope of the head over the flow of the group, m/(m³/s) */
@@ -383,4 +373,45 @@ function measuredCurves(pump: PumpInput): MeasuredCurve[] {
   let curves = made.get(pump);
   if (!curves) made.set(pump, (curves = pump.curves.map((c) => new MeasuredCurve(c))));
   return curves;
+}
+
+interface Around {
+  low: MeasuredCurve | undefined;
+  high: MeasuredCurve;
+  /** of the upper one */
+  share: number;
+  /** the diameter lies outside those that were measured */
+  isOutside: boolean;
+}
+
+/** the measured curves between which a diameter lies; the nearest alone outside them, and where nobody says which */
+function around(measured: readonly MeasuredCurve[], wanted: number | undefined): Around {
+  const above = measured.findIndex((c) => wanted === undefined || c.diameter === undefined || c.diameter >= wanted - 1e-9);
+  if (above <= 0) {
+    const high = measured[above === -1 ? measured.length - 1 : 0]!;
+    const isOutside = measured.length > 1 && high.diameter !== undefined && Math.abs(high.diameter - wanted!) > 1e-9;
+    return { low: undefined, high, share: 1, isOutside };
+  }
+  const [low, high] = [measured[above - 1]!, measured[above]!];
+  return { low, high, share: (wanted! - low.diameter!) / (high.diameter! - low.diameter!), isOutside: false };
+}
+
+function shareOf(curve: MeasuredCurve, weight: number, { speed, diameter }: Pick<PumpSetting, 'speed' | 'diameter'>): Share {
+  const n = speed / curve.speed;
+  const d = diameter !== undefined && curve.diameter !== undefined ? diameter / curve.diameter : 1;
+  return { curve, weight, toFlow: n * d, toHead: n * n * d * d, toNpsh: n * n };
+}
+
+/** Head of a group at a flow, m: that of its performance, which is not built for a thin liquid. Catalogues are trimmed by the hundred thousand. */
+export function headOf(pump: PumpInput, setting: PumpSetting, flow: number): number {
+  const { kinematicViscosity: nu, running, wear, stages } = setting;
+  if (nu !== undefined && !isCleanColdWater(nu)) return new PumpPerformance(pump, setting).head(flow);
+  const q = Math.max(0, flow / running);
+  const { low, high, share } = around(measuredCurves(pump), setting.diameter);
+  const of = (curve: MeasuredCurve, weight: number): number => {
+    const { toFlow, toHead } = shareOf(curve, weight, setting);
+    return weight * curve.head.value(q / toFlow) * toHead;
+  };
+  const h = (low && share < 1 ? of(low, 1 - share) : 0) + of(high, share);
+  return h * (stages / pump.stages) * (1 - wear);
 }
