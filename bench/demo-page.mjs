@@ -8,7 +8,7 @@ export async function demoPage(view) {
   const browser = await chromium.launch(options);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(address);
-  const list = await (await page.request.get(`${address}/api/studies`)).json();
+  const { studies: list } = await (await page.request.get(`${address}/api/studies`)).json();
   const demo = list.find((s) => s.title === 'Reinjection transfer');
   const copy = await (await page.request.post(`${address}/api/studies/${demo.id}/copy`)).json();
   await page.goto(`${address}/studies/${copy.id}/${view}`);

@@ -252,7 +252,7 @@ function ofStudies(ids, demo) {
       return pick([
         ['DELETE', `/api/studies/${pick(['none', id])}`],
         ['POST', `/api/studies/${id}/${pick(['copy', 'restore', 'none'])}`],
-        ['GET', `/api/studies?deleted=${number}`],
+        ['GET', `/api/studies?deleted=${number}&text=${encodeURIComponent(String(pick(ODD)()))}&from=${number}`],
         ['OPTIONS', `/api/studies/${id}`],
       ]);
   }
@@ -311,10 +311,10 @@ async function main() {
   application = new Application(folder, account, { logLevel: 'error' });
   token = folder.key();
   await application.start(port, () => undefined);
-  const list = JSON.parse((await send('GET', '/api/studies')).text);
+  const { studies: list } = JSON.parse((await send('GET', '/api/studies')).text);
   const demo = await Promise.all(list.map(async (s) => JSON.parse((await send('GET', `/api/studies/${s.id}`)).text).document));
   const models = JSON.parse((await send('GET', '/api/catalogue/models?kind=pumps')).text)
-    .slice(0, 5)
+    .rows.slice(0, 5)
     .map((m) => m.id);
   const book = await workbook();
   const ids = [];

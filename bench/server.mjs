@@ -16,7 +16,11 @@ const PER_FILE = 5000;
 async function send(method, path, body) {
   const begin = performance.now();
   const headers = { authorization, ...(body === undefined ? {} : { 'content-type': 'application/json' }) };
-  const response = await fetch(`${address}/api${path}`, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+  const response = await fetch(`${address}/api${path}`, {
+    method,
+    headers,
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
   const reader = response.body.getReader();
   let [first, text] = [undefined, ''];
   const decoder = new TextDecoder();
@@ -47,7 +51,10 @@ async function several(what, times, work) {
 }
 
 say('memory before', `${memory()} MB`);
-const all = Object.entries(generatePumps(count)).map(([id, entry]) => [`b-${id}`.slice(0, 40), { ...entry, maker: `Bench ${entry.maker}` }]);
+const all = Object.entries(generatePumps(count)).map(([id, entry]) => [
+  `b-${id}`.slice(0, 40),
+  { ...entry, maker: `Bench ${entry.maker}` },
+]);
 let begin = performance.now();
 for (let i = 0; i < all.length; i += PER_FILE) {
   const pumps = Object.fromEntries(all.slice(i, i + PER_FILE));

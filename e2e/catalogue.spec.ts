@@ -58,7 +58,11 @@ test('a table with faults is imported, mended and found again by its duty; what 
   await models(page).first().click();
   const side = page.getByRole('complementary', { name: 'Model' });
   await expect(side.getByText('veldmark.csv, rows 16–22')).toBeVisible();
-  const list = (await (await page.request.get('/api/catalogue/models?kind=pumps')).json()) as { id: string; name: string }[];
+  const list = (
+    (await (await page.request.get('/api/catalogue/models?kind=pumps&count=500')).json()) as {
+      rows: { id: string; name: string }[];
+    }
+  ).rows;
   const id = list.find((m) => m.name === `${name} x3`)!.id;
   const kept = (await (await page.request.get(`/api/catalogue/models/${id}`)).json()) as {
     entry: { curve: { flow: string; efficiency: number; head: string; power: string }[] };
@@ -352,7 +356,9 @@ test('valves and motors have their pages; the list sorts, filters and exports; U
   await page.getByRole('button', { name: 'add a filter' }).click();
   await page.getByRole('menuitem', { name: 'type' }).hover();
   await page.getByRole('menuitem', { name: /^sump/ }).click();
-  const pumps = (await (await page.request.get('/api/catalogue/models?kind=pumps')).json()) as { type: string | null }[];
+  const pumps = (
+    (await (await page.request.get('/api/catalogue/models?kind=pumps&count=500')).json()) as { rows: { type: string | null }[] }
+  ).rows;
   // one that does not state its type may be one
   const sumps = pumps.filter((m) => m.type === 'sump' || m.type === null);
   await expect(page.locator('[data-figure=count]')).toHaveText(String(sumps.length));

@@ -51,7 +51,7 @@ export async function barriers(page: Page, tags?: string[]): Promise<string[]> {
 
 /** A fresh copy of the demo study, opened in the system view. */
 export async function openDemoCopy(page: Page): Promise<string> {
-  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const copy = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as { id: string };
   await page.goto(`/studies/${copy.id}/system`);

@@ -37,7 +37,7 @@ test('the name is asked once beside the studies, and stands on the versions from
 });
 
 test('a junction becomes a tee: its branch is chosen, what it takes is shown and has its working', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
   const network = list.find((s) => s.title === 'Network circulation')!;
   const copy = (await (await page.request.post(`/api/studies/${network.id}/copy`)).json()) as { id: string };
   await page.goto(`/studies/${copy.id}/system`);

@@ -6,7 +6,7 @@ type Solved = { scenarios: { id: string; elements: Record<string, Pump & { outle
 type Largest = { scenarios: Record<string, { largest: number; check: string; where: string; next?: { largest: number } }> };
 
 test('a line over the land: stations and largest flows as the commands have them, the place read by keys', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const { id } = list.find((s) => s.title.startsWith('Harbour to Ostermoor'))!;
   await page.goto(`/studies/${id}/system`);
   const stations = page.getByRole('region', { name: 'Stations' });
@@ -48,7 +48,7 @@ test('a line over the land: stations and largest flows as the commands have them
 test('rows of a survey are read with the units of their head, and a wrong one is said before anything is taken', async ({
   page,
 }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const demo = list.find((s) => s.title === 'Birk gathering line')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   await page.goto(`/studies/${id}/system`);
@@ -77,7 +77,7 @@ test('rows of a survey are read with the units of their head, and a wrong one is
 test('temperature along the way is switched on beside the scenario; a fluid without a specific heat is asked for it', async ({
   page,
 }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   await page.goto(`/studies/${id}/system`);

@@ -13,7 +13,7 @@ const DEMOS = [
 ];
 
 test('margins of every demo study: as often near, failing and held as the command solves', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   for (const title of DEMOS) {
     const { id } = list.find((s) => s.title === title)!;
     const solved = (await command<Solved>(page, 'solve', id)).scenarios;
@@ -37,7 +37,7 @@ test('margins of every demo study: as often near, failing and held as the comman
 });
 
 test('a cell says what would bring it to its limit; a limit is changed where it stands, with its reason', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   await page.goto(`/studies/${id}/margins`);
@@ -87,7 +87,7 @@ type Fitted = { inputs: { value: number; interval: number }[] };
 test('uncertain inputs are drawn as the command draws them; readings stand beside the model, and wear is found from them', async ({
   page,
 }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   // from the entry that is uncertain

@@ -6,7 +6,7 @@ type Head = { id: string; title: string };
 test('parts are chosen, a limit that is changed is seen on its sheet, figures are those of solve, and every file is exported', async ({
   page,
 }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
   await page.goto(`/studies/${id}/report`);
@@ -83,7 +83,7 @@ test('parts are chosen, a limit that is changed is seen on its sheet, figures ar
 });
 
 test('a letterhead is kept as a template of the plant, taken by another study, and printed', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const copy = async (title: string): Promise<string> =>
     ((await (await page.request.post(`/api/studies/${list.find((s) => s.title === title)!.id}/copy`)).json()) as Head).id;
   const name = `Plant ${Date.now()}`;

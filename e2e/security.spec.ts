@@ -36,7 +36,7 @@ interface Document {
 }
 
 async function hostileStudy(api: APIRequestContext): Promise<{ id: string; document: Document }> {
-  const list = (await (await api.get('/api/studies')).json()) as { id: string; title: string }[];
+  const list = ((await (await api.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
   const { id: demo } = list.find((s) => s.title === 'Reinjection transfer')!;
   const { document: own } = (await (await api.get(`/api/studies/${demo}`)).json()) as { document: Document };
   const document = planted(own) as Document;
@@ -183,7 +183,7 @@ test.describe('a session', () => {
       baseURL: baseURL!,
       extraHTTPHeaders: key ? { authorization: `Bearer ${key}` } : {},
     });
-    const list = (await (await owner.get('/api/studies')).json()) as { id: string; title: string }[];
+    const list = ((await (await owner.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
     const { id: demo } = list.find((s) => s.title === 'Reinjection transfer')!;
     const { id } = (await (await owner.post(`/api/studies/${demo}/copy`)).json()) as { id: string };
     await page.goto(`${baseURL}/studies/${id}/system`);

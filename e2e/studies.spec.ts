@@ -271,7 +271,7 @@ test('a number of the matrix, or of the sheet, opens its own working in its scen
 });
 
 test('the breakdown of a branched, closed network sums to the head on the card', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
   await page.goto(`/studies/${list.find((s) => s.title === 'Network circulation')!.id}/system`);
   await page.getByRole('tab', { name: 'Breakdown' }).click();
   for (const s of ['design', 'spring', 'trip']) {

@@ -4,7 +4,7 @@ type Head = { id: string; title: string };
 type Headroom = { scenarios: { fouled: { turns: number } } };
 
 test('what NPSHA is made of sums to it; how low, how hot and how fouled, in every scenario', async ({ page }) => {
-  const list = (await (await page.request.get('/api/studies')).json()) as Head[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   await page.goto(`/studies/${demo.id}/suction`);
   await expect(page.locator('[data-look=fouling]')).toBeVisible({ timeout: 30_000 });

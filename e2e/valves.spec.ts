@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { barriers, command, expect, settled, test } from './fixtures.js';
 
 async function openValves(page: Page, title: string): Promise<string> {
-  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
   const demo = list.find((s) => s.title === title)!;
   const copy = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as { id: string };
   await page.goto(`/studies/${copy.id}/valves`);

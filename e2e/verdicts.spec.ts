@@ -12,7 +12,7 @@ interface Document {
 
 /** a copy of the demo service with a name of its own and a change, opened in a view */
 async function opened(page: Page, title: string, view: string, change: (d: Document) => void): Promise<string> {
-  const list = (await (await page.request.get('/api/studies')).json()) as { id: string; title: string }[];
+  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
   const demo = list.find((s) => s.title === 'Reinjection transfer')!;
   const { document } = (await (await page.request.get(`/api/studies/${demo.id}`)).json()) as { document: Document };
   document.title = title;

@@ -81,7 +81,7 @@ async function crowd({ saves, reports, imports, models }) {
   const address = await ready(one, 'crowd');
   const key = new DataFolder(path).key();
   const demo = await Promise.all(
-    (await call(address, key, 'GET', '/studies')).map((s) => call(address, key, 'GET', `/studies/${s.id}`)),
+    (await call(address, key, 'GET', '/studies')).studies.map((s) => call(address, key, 'GET', `/studies/${s.id}`)),
   );
   const { id, document } = await call(address, key, 'POST', '/studies', { title: 'Crowd', document: demo[0].document });
   const watcher = new Worker(HEALTH_WATCHER, { eval: true, workerData: `${address}/api/health` });

@@ -186,7 +186,7 @@ async function backUpOne(state) {
 }
 
 async function checkWork(state, when) {
-  const models = await callAt(address, folder.key(), 'GET', '/catalogue/models?kind=pumps');
+  const models = (await callAt(address, folder.key(), 'GET', '/catalogue/models?kind=pumps&count=500')).rows;
   for (const [maker, isAcknowledged] of state.imports) {
     const count = models.filter((m) => m.maker === maker).length;
     if (count !== PUMPS && (count !== 0 || isAcknowledged))
@@ -429,7 +429,7 @@ async function everything(key) {
       return { ...s, documents };
     }),
   );
-  const models = await callAt(address, key, 'GET', '/catalogue/models?kind=pumps');
+  const models = (await callAt(address, key, 'GET', '/catalogue/models?kind=pumps&count=500')).rows;
   const attached = models.filter((m) => m.name.startsWith('Attached'));
   const files = await Promise.all(
     attached.map(async (m) => {

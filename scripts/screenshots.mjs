@@ -30,7 +30,7 @@ await home.goto(address);
 await home.request.put(`${address}/api/person`, { data: { name: 'Inga Mørk', initials: 'IM' } });
 await home.reload();
 // the page was handed the key of the API
-const list = await (await home.request.get(`${address}/api/studies`)).json();
+const { studies: list } = await (await home.request.get(`${address}/api/studies`)).json();
 const study = (title) => list.find((s) => s.title === title).id;
 // the cards work out their own verdicts
 await settle(home, 8000);

@@ -5,6 +5,7 @@ import { ExpressAdapter } from '@nestjs/platform-express';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { getConnectionToken } from '@nestjs/sequelize';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import compression from 'compression';
 import express, { Router, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
@@ -52,7 +53,7 @@ export async function createApplication(
   app.use(securityHeaders);
   app.use(plainAddress);
   app.use(ownOrigin);
-  app.use('/api', beforeApi(gate, app.get(DatabaseWatch)));
+  app.use('/api', beforeApi(gate, app.get(DatabaseWatch)), compressed);
   if (config.web !== undefined) serveWeb(app, config.web, gate);
   app.setGlobalPrefix('api');
   app.useGlobalInterceptors(new BodyReader(app.get(Reflector)));
@@ -79,6 +80,12 @@ const securityHeaders = helmet({
     },
   },
   strictTransportSecurity: false,
+});
+
+/** what is answered a line at a time goes as it comes */
+const compressed = compression({
+  filter: (request, response) =>
+    !String(response.getHeader('Content-Type')).startsWith('application/x-ndjson') && compression.filter(request, response),
 });
 
 /** The one router that every request to the API comes through before its handler: who asks, then whether there is a database. */

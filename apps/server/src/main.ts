@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { fileURLToPath } from 'node:url';
 import { createApplication } from './application.js';
+import { CatalogueShelves } from './catalogue/shelves.service.js';
 import { readConfig } from './config.js';
 import { MigrationFailure } from './database/migrate.js';
 
@@ -24,6 +25,8 @@ try {
     void app.close().then(() => process.exit(0));
   };
   await app.listen(config.port, '127.0.0.1');
+  // nobody has asked yet: the first who does finds the catalogue in its threads
+  app.get(CatalogueShelves).prepare();
 } catch (error) {
   // said by the start script in the words of the failure; anything else is a bug and keeps its stack
   const why = error instanceof MigrationFailure ? error.message : undefined;

@@ -91,6 +91,7 @@ export type {
   Provenance,
   RevisionHead,
   StudyHead,
+  StudyPage,
   StudyWhole,
   VersionHead,
   VersionPage,
@@ -236,8 +237,11 @@ export { countsOf, judgeCatalogue, type CurveWarning, type JudgedCatalogue } fro
 export {
   byDeparture,
   findPumps,
+  FOUND_ORDERS,
   noFindCounts,
+  orderFound,
   type Finding as FoundPumps,
+  type FoundOrder,
   type FoundPump,
   type Wanted,
 } from './catalogue/find.js';
@@ -289,6 +293,23 @@ export {
 } from './catalogue/typical.js';
 export { splitStages } from './catalogue/stages.js';
 export { describeEntry, filtersOf, narrowed, type Filtered } from './catalogue/filter.js';
+export {
+  coverageFields,
+  facetsOf,
+  familiesOf,
+  found,
+  ordered,
+  overviewOf,
+  type CoverageField,
+  type CoverageFields,
+  type Facet,
+  type Facets,
+  type FamilyHead,
+  type ListFilter,
+  type ListOrder,
+  type ListRow,
+  type Overview,
+} from './catalogue/list.js';
 export { knownOf, spoken, type ColumnFilter, type Described, type Known, type ModelColumn } from './catalogue/model-column.js';
 export { MODEL_COLUMNS, wordsOf, type ModelFilter, type PumpFilter } from './catalogue/model-columns.js';
 export { MOTOR_ENTRY_FIELDS } from './catalogue/format.js';
@@ -300,7 +321,7 @@ export type { Picture, Place } from './digitise/picture.js';
 export { toPump, toValve, usableValve } from './scenarios/equipment.js';
 export { catalogueSchema } from './catalogue/schema.js';
 export type { Catalogue } from './catalogue/format.js';
-export { mergeRankings, Ranker, rankPumps } from './selection/rank.js';
+export { hasMassFlow, mergeRankings, nearestFallen, Ranker, rankPumps, type RankedEntry } from './selection/rank.js';
 export type {
   Candidate as RankedPump,
   Fallen as FallenPump,
@@ -351,7 +372,7 @@ export { SIZED_VALVE, VALVE_DUTIES, valveDutyStudy, type DutyName, type ValveDut
 export { withFlowThrough } from './selection/suppose.js';
 export { SPLIT_AT, splitRange, type SplitStand } from './selection/split-range.js';
 export type { ValveWindow } from './scenarios/valve-window.js';
-export { usable } from './catalogue/find.js';
+export { readyForSearch, usable } from './catalogue/find.js';
 export { readGround, type Ground, type GroundOptions, type GroundProblem } from './document/ground.js';
 export { longLine, mainWay, type LongLine, type LongPlace, type Station } from './scenarios/long-line.js';
 export { allowablePressure, GRADES } from './pipes/barlow.js';

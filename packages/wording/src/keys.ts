@@ -898,6 +898,8 @@ export interface Parameters {
   'view.studies.alternativeOf': { base: string | number };
   'view.studies.delete': { title: string | number };
   'view.studies.entriesAreMissingOrInvalid': { count: string | number };
+  'view.studies.showMore': { shown: string | number; of_: string | number };
+  'view.studies.studiesCounted': { count: number };
   'view.studies.version': { version: string | number };
   'view.suction.aboveTheDatumOf': { value: string | number; datum: string | number; unit: string | number };
   'view.suction.bySelfFilling': { head: string | number };

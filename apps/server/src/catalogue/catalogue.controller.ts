@@ -1,33 +1,51 @@
 import { Body, Controller, Delete, Get, HttpCode, Logger, Param, Post, Put, Query, Req, Res } from '@nestjs/common';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
-import type { AttachmentHead, DocumentChange, FoundPumps, ModelEntry, ModelHead, ModelWhole, Wanted } from '@cedar-knot/core';
+import type {
+  AttachmentHead,
+  CoverageFields,
+  DocumentChange,
+  ModelEntry,
+  ModelHead,
+  ModelWhole,
+  Overview,
+} from '@cedar-knot/core';
 import { create as contentDisposition } from 'content-disposition';
 import type { Request, Response } from 'express';
 import { answers, asks, refusals } from '../common/api-schemas.js';
 import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { ApiProblem, forLog, bodyOf } from '../common/problem.js';
+import { revalidated } from '../common/revalidated.js';
 import { list, type Of } from '../common/shape.js';
 import { CHANGES } from '../studies/schemas.js';
 import { AttachmentsService } from './attachments.service.js';
-import { CatalogueSearchService } from './catalogue-search.service.js';
+import { CatalogueSearchService, type FoundPage } from './catalogue-search.service.js';
 import { CatalogueService } from './catalogue.service.js';
+import { CatalogueShelves } from './shelves.service.js';
+import type { Listing, ListQuery } from '../work/task.js';
 import {
   ATTACH,
   ATTACHMENT,
+  COVERAGE,
   CREATE_MODEL,
   EXPORT,
+  FIELDS_OF,
   FIND,
   FOUND_PUMPS,
+  HEADS_OF,
   IMPORT,
   LIST_ENTRIES,
+  LIST_IDS,
   LIST_MODELS,
   MODEL_ENTRY,
   MODEL_HEAD,
   MODEL_ID,
+  MODEL_LIST,
   MODEL_REVISION,
   MODEL_WHOLE,
   NEWEST_REVISIONS,
+  OVERVIEW,
+  OVERVIEW_OF,
   RANK,
   REVISE,
   REVISION,
@@ -35,6 +53,7 @@ import {
   SHEETS,
   type CreateModelBody,
   type ExportBody,
+  type FindBody,
   type ReviseBody,
 } from './schemas.js';
 import { worded } from '../words.js';
@@ -46,6 +65,15 @@ const MEDIA = {
 };
 const FILE_NAMES = { json: 'catalogue.catalogue.json', csv: 'catalogue.csv', xlsx: 'catalogue.xlsx' };
 
+function queryOf(asked: Of<typeof LIST_IDS> | Of<typeof FIELDS_OF>): ListQuery {
+  const { kind: of, retired, odd, ...filter } = asked;
+  const { sort: column = 'name', down: isDown = false } = asked as { sort?: string; down?: boolean };
+  const rest = Object.entries(filter).filter(([key]) => !NO_FILTERS.has(key));
+  return { of, retired, filter: { ...Object.fromEntries(rest), ...(odd ? { isOdd: true } : {}) }, order: { column, isDown } };
+}
+
+const NO_FILTERS: ReadonlySet<string> = new Set(['sort', 'down', 'from', 'count', 'place', 'speed', 'chosen']);
+
 @ApiTags('catalogue')
 @Controller('catalogue')
 export class CatalogueController {
@@ -54,18 +82,73 @@ export class CatalogueController {
   constructor(
     private readonly catalogue: CatalogueService,
     private readonly search: CatalogueSearchService,
+    private readonly shelves: CatalogueShelves,
     private readonly attachments: AttachmentsService,
   ) {}
 
   @Get('models')
   @ApiOperation({
-    summary: 'All models of a kind without their data, with what lists and charts show; retired ones with ?retired=true',
+    summary:
+      'Models of a kind without their data, with what lists show: a page of those that match, sorted by a column, and how many there are',
   })
   @asks(LIST_MODELS)
+  @answers(200, MODEL_LIST)
+  @refusals(503)
+  list(
+    @Query(new JoiPipe(LIST_MODELS)) asked: Of<typeof LIST_MODELS>,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<Listing> {
+    const { from, count, place } = asked;
+    revalidated(response);
+    return this.shelves.list('list', { query: queryOf(asked), from, count, place });
+  }
+
+  @Get('overview')
+  @ApiOperation({
+    summary: 'How many models of a kind there are, their families, and what can be chosen in the filters of the list',
+  })
+  @asks(OVERVIEW_OF)
+  @answers(200, OVERVIEW)
+  @refusals(503)
+  overview(
+    @Query(new JoiPipe(OVERVIEW_OF)) { kind, retired }: Of<typeof OVERVIEW_OF>,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<Overview> {
+    revalidated(response);
+    return this.shelves.list('overview', { of: kind, retired });
+  }
+
+  @Get('ids')
+  @ApiOperation({ summary: 'All models that match, in their order' })
+  @asks(LIST_IDS)
+  @answers(200, list(MODEL_ID))
+  @refusals(503)
+  async ids(@Query(new JoiPipe(LIST_IDS)) asked: Of<typeof LIST_IDS>): Promise<string[]> {
+    return (await this.shelves.list('ids', { query: queryOf(asked) })).ids;
+  }
+
+  @Get('fields')
+  @ApiOperation({ summary: 'Fields of flow and head of the pumps that match: of a family at one of its speeds' })
+  @asks(FIELDS_OF)
+  @answers(200, COVERAGE)
+  @refusals(503)
+  fields(
+    @Query(new JoiPipe(FIELDS_OF)) asked: Of<typeof FIELDS_OF>,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<CoverageFields> {
+    const { speed = null, chosen } = asked;
+    revalidated(response);
+    return this.shelves.list('fields', { query: queryOf(asked), speed, chosen });
+  }
+
+  @Post('heads')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'What lists show of some models' })
+  @takes(HEADS_OF)
   @answers(200, list(MODEL_HEAD))
   @refusals(503)
-  list(@Query(new JoiPipe(LIST_MODELS)) { kind, retired }: Of<typeof LIST_MODELS>): Promise<ModelHead[]> {
-    return this.catalogue.list(kind, retired);
+  async heads(@Body() { ids }: Of<typeof HEADS_OF>): Promise<ModelHead[]> {
+    return (await this.shelves.list('heads', { ids })).heads;
   }
 
   @Get('entries')
@@ -246,12 +329,12 @@ export class CatalogueController {
 
   @Post('find')
   @HttpCode(200)
-  @ApiOperation({ summary: 'Pumps of the catalogue for one duty; SI' })
+  @ApiOperation({ summary: 'Pumps of the catalogue for one duty, a page of them in the order of a column; SI' })
   @takes(FIND)
   @answers(200, FOUND_PUMPS)
   @refusals(422, 503)
-  find(@Body() wanted: Wanted): Promise<FoundPumps> {
-    return this.search.find(wanted);
+  find(@Body() { sort, down, from, count, ...wanted }: FindBody): Promise<FoundPage> {
+    return this.search.page(wanted, { by: sort, isDown: down }, from, count);
   }
 
   @Post('models/:id/attachments')

@@ -12,6 +12,7 @@ import { AttachmentsService } from './attachments.service.js';
 import { CatalogueRepository } from './catalogue.repository.js';
 import { CatalogueController } from './catalogue.controller.js';
 import { CatalogueSearchService } from './catalogue-search.service.js';
+import { CatalogueShelves } from './shelves.service.js';
 import { CatalogueService } from './catalogue.service.js';
 
 @Module({
@@ -20,7 +21,7 @@ import { CatalogueService } from './catalogue.service.js';
     StudiesModule,
   ],
   controllers: [CatalogueController],
-  providers: [CatalogueRepository, CatalogueService, CatalogueSearchService, AttachmentsService],
-  exports: [CatalogueService],
+  providers: [CatalogueRepository, CatalogueShelves, CatalogueService, CatalogueSearchService, AttachmentsService],
+  exports: [CatalogueService, CatalogueShelves],
 })
 export class CatalogueModule {}

@@ -1,9 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectConnection } from '@nestjs/sequelize';
-import type { ModelEntry, ModelHead, ModelKind } from '@cedar-knot/core';
+import type { ModelEntry, ModelHead, ModelKind, ModelWhole } from '@cedar-knot/core';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import type { ExportedModel, StoredModel } from '../work/task.js';
+import { KEPT_BY_THIS } from '../work/kept-entry.js';
+import { inTransaction } from '../database/transaction.js';
+import type { ExportedModel, ReadAnew, StoredPump } from '../work/task.js';
 import { modelHead, type ModelRow } from './rows.js';
 
 const HEADS = `SELECT m.id, m.kind, m.file_key AS \`key\`, m.name, k.name AS maker, f.name AS family, m.type, m.size, m.revision, m.listed,
@@ -27,9 +29,45 @@ export interface StaleModel {
 export class CatalogueRepository {
   constructor(@InjectConnection() private readonly sequelize: Sequelize) {}
 
-  async heads(kind: ModelKind, isRetired: boolean): Promise<ModelHead[]> {
-    const where = `WHERE m.kind = :kind AND m.retired_at IS ${isRetired ? 'NOT NULL' : 'NULL'} ORDER BY m.name`;
-    return (await this.select<ModelRow>(`${HEADS} ${where}`, { kind })).map(modelHead);
+  /** changes whenever any model does: its data, or whether it is offered */
+  async stamp(): Promise<string> {
+    const [row] = await this.select<Record<string, unknown>>(
+      'SELECT COUNT(*) AS n, SUM(revision) AS r, COUNT(retired_at) AS t, SUM(retired_at + 0) AS s FROM models FORCE INDEX (models_standing)',
+    );
+    return JSON.stringify(row);
+  }
+
+  /** all models, each with what tells whether it has changed; `retired` is 0 where it is offered */
+  standing(): Promise<{ id: string; kind: string; revision: number; retired: string }[]> {
+    return this.select(
+      "SELECT id, kind, revision, COALESCE(CAST(retired_at + 0 AS CHAR), '0') AS retired FROM models FORCE INDEX (models_standing) ORDER BY id",
+    );
+  }
+
+  /** what lists show of some models */
+  async headRows(ids: readonly string[]): Promise<ModelRow[]> {
+    return ids.length === 0 ? [] : this.select<ModelRow>(`${HEADS} WHERE m.id IN (:ids)`, { ids: [...ids] });
+  }
+
+  /** some pumps as they are searched; what another version kept in SI is not brought */
+  async pumps(ids: readonly string[]): Promise<StoredPump[]> {
+    if (ids.length === 0) return [];
+    return this.select<StoredPump>(
+      `SELECT m.id AS \`key\`, m.revision, r.entry, IF(r.in_si LIKE :kept, r.in_si, NULL) AS inSi ${NEWEST} WHERE m.id IN (:ids)`,
+      { ids: [...ids], kept: KEPT_BY_THIS.replace(/_/g, '\\_') },
+    );
+  }
+
+  /** pumps in SI that this version has read */
+  keepInSi(read: readonly ReadAnew[]): Promise<void> {
+    return inTransaction(this.sequelize, async (transaction) => {
+      for (const { key, revision, text } of read)
+        await this.sequelize.query('UPDATE model_revisions SET in_si = :text WHERE model_id = :key AND revision = :revision', {
+          replacements: { key, revision, text },
+          type: QueryTypes.UPDATE,
+          transaction,
+        });
+    });
   }
 
   async head(id: string): Promise<ModelHead | undefined> {
@@ -48,24 +86,18 @@ export class CatalogueRepository {
     return rows.map((r) => ({ ...r, entry: JSON.parse(r.entry) as ModelEntry['entry'] }));
   }
 
-  /** data of all pumps that are offered, as they are kept */
-  offeredPumps(): Promise<StoredModel[]> {
-    return this.select<StoredModel>(
-      `SELECT m.id AS \`key\`, m.revision, r.entry ${NEWEST} WHERE m.kind = 'pumps' AND m.retired_at IS NULL`,
-    );
-  }
-
   chosen(ids: readonly string[]): Promise<ExportedModel[]> {
     return this.select<ExportedModel>(`SELECT m.kind AS \`of\`, m.file_key AS \`key\`, r.entry ${NEWEST} WHERE m.id IN (:ids)`, {
       ids: [...ids],
     });
   }
 
-  /** studies that name a model somewhere */
-  studiesWith(id: string): Promise<{ id: string; title: string; tag: string; document: string }[]> {
+  /** studies whose entries were taken from a model, with the revision that they took */
+  studiesWith(id: string): Promise<ModelWhole['usedIn']> {
     return this.select(
-      'SELECT id, title, tag, document FROM studies WHERE deleted_at IS NULL AND document LIKE :part ORDER BY title LIMIT 100',
-      { part: `%"${id}"%` },
+      `SELECT s.id, s.title, s.tag, u.revision FROM study_models u JOIN studies s ON s.id = u.study_id
+       WHERE u.model_id = :id AND s.deleted_at IS NULL ORDER BY s.title LIMIT 100`,
+      { id },
     );
   }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import type { DocumentChange, ImportResult, ModelEntry, ModelHead, ModelKind, ModelWhole, Person, Sheet } from '@cedar-knot/core';
+import type { DocumentChange, ImportResult, ModelEntry, ModelKind, ModelWhole, Person, Sheet } from '@cedar-knot/core';
 import { Op, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound, bodyOf } from '../common/problem.js';
@@ -19,6 +19,7 @@ import { WorkPool } from '../work/pool.js';
 import { LISTED_COLUMNS } from '../work/listed.js';
 import type { ExportedModel, Listed, PreparedModel } from '../work/task.js';
 import { CatalogueRepository, type StaleModel } from './catalogue.repository.js';
+import { CatalogueShelves } from './shelves.service.js';
 import { attachmentHead, revisionHead } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
 import { msg, worded } from '../words.js';
@@ -66,11 +67,8 @@ export class CatalogueService {
     private readonly rows: CatalogueRepository,
     private readonly people: PeopleService,
     private readonly pool: WorkPool,
+    private readonly shelves: CatalogueShelves,
   ) {}
-
-  list(kind: ModelKind, isRetired: boolean): Promise<ModelHead[]> {
-    return this.rows.heads(kind, isRetired);
-  }
 
   /** data of all models of a kind that are offered */
   entries(kind: ModelKind): Promise<ModelEntry[]> {
@@ -83,7 +81,7 @@ export class CatalogueService {
     const revisions = await this.revisions.findAll({
       where: { modelId: id },
       order: [['revision', 'DESC']],
-      attributes: { exclude: ['entry'] },
+      attributes: { exclude: ['entry', 'inSi'] },
     });
     const attached = await this.attachments.findAll({
       where: { modelId: id },
@@ -95,7 +93,7 @@ export class CatalogueService {
       entry: JSON.parse(await this.entryOf(id, head.revision)) as Record<string, unknown>,
       revisions: revisions.map(revisionHead),
       attachments: attached.map(attachmentHead),
-      usedIn: await this.usedIn(id),
+      usedIn: await this.rows.studiesWith(id),
     };
   }
 
@@ -113,12 +111,6 @@ export class CatalogueService {
     const row = await this.revisions.findOne({ where: { modelId: id, revision }, attributes: ['entry'] });
     if (!row) throw notFound(worded('server.revisionOfModel', { revision, id }));
     return row.entry;
-  }
-
-  /** studies whose entries were taken from a model, with the revision that they took */
-  private async usedIn(id: string): Promise<ModelWhole['usedIn']> {
-    const found = await this.rows.studiesWith(id);
-    return found.map(({ document, ...study }) => ({ ...study, revision: takenRevision(document, id) }));
   }
 
   /** newest revisions of some models, for studies that took older ones */
@@ -212,7 +204,9 @@ export class CatalogueService {
       return models.map((model): Kept => ({ of, model }));
     });
     const origin = { source: split.file, page: split.page, rows: split.rows, from: split.from, note: null };
-    return this.keep(prepared.flat(), origin, (done) => progress(total + done, 2 * total));
+    const result = await this.keep(prepared.flat(), origin, (done) => progress(total + done, 2 * total));
+    this.shelves.prepare();
+    return result;
   }
 
   /** @param first what is done in the same transaction before; false ends it */
@@ -272,6 +266,7 @@ export class CatalogueService {
         modelId: id,
         revision: 1,
         entry: model.entry,
+        inSi: model.inSi,
         savedAt: now,
         ...originColumns(origin, `${of}/${model.key}`),
       })),
@@ -308,7 +303,14 @@ export class CatalogueService {
       const revision = row.revision + 1;
       await row.update({ ...columnsOf(model, origin, places), revision, savedAt, retiredAt: null }, { transaction });
       await this.revisions.create(
-        { modelId: row.id, revision, entry: model.entry, savedAt, ...originColumns(origin, `${row.kind}/${row.key}`) },
+        {
+          modelId: row.id,
+          revision,
+          entry: model.entry,
+          inSi: model.inSi,
+          savedAt,
+          ...originColumns(origin, `${row.kind}/${row.key}`),
+        },
         { transaction },
       );
       count++;
@@ -420,14 +422,4 @@ function originColumns({ source, page, rows, note, byName, byInitials }: Signed,
 
 function originOf({ source, page, note, from }: { source?: string; page?: string; note?: string; from?: string }): Origin {
   return { source: source || null, page: page || null, note: note || null, from: from ?? 'typed', rows: {} };
-}
-
-/** the revision that a study says it took, of the entries that name the model */
-function takenRevision(document: string, id: string): number | null {
-  const { pumps = {}, valves = {} } = JSON.parse(document) as Record<
-    'pumps' | 'valves',
-    Record<string, { from?: { model?: string; revision?: number } }> | undefined
-  >;
-  const taken = [...Object.values(pumps), ...Object.values(valves)].find((e) => e.from?.model === id);
-  return taken?.from?.revision ?? null;
 }

@@ -1,15 +1,17 @@
 import {
   filtersOf,
+  FOUND_ORDERS,
   OBJECTIVES,
   STANDARD_GRAVITY,
   WATER_AT_20_DENSITY,
   type AttachmentHead,
-  type FoundPumps,
+  type CoverageField,
   type ModelEntry,
   type ModelHead,
   type ModelKind,
   type ModelWhole,
   type Objective,
+  type Overview,
   type PumpFilter,
   type RevisionHead,
   type Sheet,
@@ -51,7 +53,52 @@ const SAID = { note: may(text(2000)), source: may(text(300)), page: may(text(100
 
 export const MODEL_ID = id();
 export const REVISION = version();
-export const LIST_MODELS = object({ kind, retired: usually(yesNo(), false) });
+/** in trade terms, what a model has to be: every filter that a column of the catalogue has */
+const filters = (of: ModelKind) =>
+  Object.fromEntries(
+    filtersOf(of).map(({ filter: { key, value, words, numbers, range = [] } }) => [
+      key,
+      may<string | number>(
+        numbers ? oneOf(numbers) : value === 'number' ? figure(...range) : words ? oneOf(words) : text(100, 1),
+      ),
+    ]),
+  );
+/** of a list of any kind: what a word is that only one of them knows, nobody judges */
+const anyFilters = Object.fromEntries(
+  KINDS.flatMap((of) => filtersOf(of)).map(({ filter: { key, value } }) => [
+    key,
+    may<string | number>(value === 'number' ? figure() : text(100, 1)),
+  ]),
+);
+const FILTERS = filters('pumps') as unknown as { [K in keyof PumpFilter]-?: May<NonNullable<PumpFilter[K]>> };
+const MOST_ROWS = 500;
+const ORDER = { sort: usually(text(40, 1), 'name'), down: usually(yesNo(), false) };
+/** what is asked of a list: `text` in names and types, `family` with its maker, `odd`: with warnings, and the filters of its columns */
+const OF_LIST = {
+  kind,
+  retired: usually(yesNo(), false),
+  text: may(text(200, 1)),
+  family: may(text(400)),
+  odd: may(yesNo()),
+  ...anyFilters,
+} as {
+  kind: Shape<ModelKind>;
+  retired: Shape<boolean>;
+  text: May<string>;
+  family: May<string>;
+  odd: May<boolean>;
+} & typeof FILTERS;
+export const LIST_MODELS = object({
+  ...OF_LIST,
+  ...ORDER,
+  from: usually(whole(0), 0),
+  count: usually(whole(0, MOST_ROWS), 100),
+  place: may(id()),
+});
+export const LIST_IDS = object({ ...OF_LIST, ...ORDER });
+export const OVERVIEW_OF = object({ kind, retired: usually(yesNo(), false) });
+export const FIELDS_OF = object({ ...OF_LIST, speed: may(positive(1e5)), chosen: may(id()) });
+export const HEADS_OF = named('HeadsOfModels', object({ ids: list(id(), 2000) }));
 export const LIST_ENTRIES = object({ kind: oneOf(['valves', 'motors']) });
 export const ATTACH = object({ name: text(200, 1), role: usually(oneOf(['drawing', 'manual', 'curve', 'other']), 'other') });
 
@@ -86,14 +133,6 @@ export const EXPORT = named(
 );
 export type ExportBody = Of<typeof EXPORT>;
 
-/** in trade terms, what a pump has to be: every filter that a column of the catalogue has */
-const FILTERS = Object.fromEntries(
-  filtersOf('pumps').map(({ filter: { key, value, words, numbers, range = [] } }) => [
-    key,
-    may<string | number>(numbers ? oneOf(numbers) : value === 'number' ? figure(...range) : words ? oneOf(words) : text(100, 1)),
-  ]),
-) as unknown as { [K in keyof PumpFilter]-?: May<NonNullable<PumpFilter[K]>> };
-
 export const RANK = named(
   'RankPumps',
   object({
@@ -117,8 +156,13 @@ export const FIND = named(
     ...FILTERS,
     density: usually(figure(100, 5000), WATER_AT_20_DENSITY),
     gravity: usually(figure(9, 10.5), STANDARD_GRAVITY),
+    sort: usually(oneOf(FOUND_ORDERS), 'departure'),
+    down: usually(yesNo(), false),
+    from: usually(whole(0), 0),
+    count: usually(whole(0, MOST_ROWS), 200),
   }),
 );
+export type FindBody = Of<typeof FIND>;
 
 const word = orNull(text());
 const HEAD = {
@@ -140,6 +184,33 @@ const HEAD = {
   words: open<ModelHead['words']>('what the entry says, by the columns of the catalogue'),
 };
 export const MODEL_HEAD: Shape<ModelHead> = named('ModelHead', object(HEAD));
+export const MODEL_LIST = named(
+  'ModelList',
+  object({
+    count: saying(whole(0), 'models that match'),
+    notStated: saying(whole(0), 'how many of them, at the end, do not state all that is asked'),
+    rows: list(named('ModelRow', object({ ...HEAD, notStated: may(list(text())) }))),
+    place: saying(orNull(whole(-1)), 'where the model stands that was asked for; −1: nowhere'),
+  }),
+);
+const facet = list(object({ value: text(), count: whole(0) }));
+export const OVERVIEW: Shape<Overview> = named(
+  'CatalogueOverview',
+  object({
+    total: whole(0),
+    families: list(object({ name: text(), types: text(), count: whole(0) })),
+    facets: map(facet),
+  }),
+);
+export const COVERAGE = named(
+  'CoverageFields',
+  object({
+    fields: list(object({ id: id(), name: text(), size: text(), summary: open<CoverageField['summary']>() })),
+    speeds: list(figure()),
+    speed: orNull(figure()),
+    of: whole(0),
+  }),
+);
 const { key, name, maker, type, size, revision } = HEAD;
 export const MODEL_ENTRY: Shape<ModelEntry> = named(
   'ModelEntry',
@@ -194,11 +265,13 @@ export const SHEETS: Shape<Sheet[]> = list(
   ),
 );
 const found = orNull(figure());
-export const FOUND_PUMPS: Shape<FoundPumps> = named(
+/** a page of what was found, each with what lists show of it */
+export const FOUND_PUMPS = named(
   'FoundPumps',
   object({
     candidates: list(
       object({
+        head: MODEL_HEAD,
         model: id(),
         diameter: found,
         stages: whole(0),

@@ -120,6 +120,11 @@ test('the catalogue answers as described, refusals too', async () => {
   );
   asDescribed('get', models, await http().get(`${models}?kind=pumps`));
   asDescribed('get', models, await http().get(`${models}?kind=fans`));
+  for (const part of ['overview', 'ids', 'fields']) {
+    asDescribed('get', `/api/catalogue/${part}`, await http().get(`/api/catalogue/${part}?kind=pumps`));
+    asDescribed('get', `/api/catalogue/${part}`, await http().get(`/api/catalogue/${part}`));
+  }
+  asDescribed('post', '/api/catalogue/heads', await http().post('/api/catalogue/heads').send({ ids: [id] })); // prettier-ignore
   asDescribed(
     'put',
     one,

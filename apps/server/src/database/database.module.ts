@@ -6,7 +6,7 @@ import { SettingModel } from './models/setting.model.js';
 import { SessionModel } from './models/session.model.js';
 import { ImportTemplateModel } from './models/import-template.model.js';
 import { TemplateModel } from './models/template.model.js';
-import { StudyModel } from './models/study.model.js';
+import { StudyModel, StudyModelTaken } from './models/study.model.js';
 import { StudyVersionModel } from './models/study-version.model.js';
 
 @Module({})
@@ -25,6 +25,7 @@ export class DatabaseModule {
           database: name,
           models: [
             StudyModel,
+            StudyModelTaken,
             StudyVersionModel,
             MakerModel,
             FamilyModel,

@@ -1,4 +1,4 @@
-import type { DocumentChange, StudyHead, StudyWhole, VersionHead, VersionPage } from '@cedar-knot/core';
+import type { DocumentChange, StudyHead, StudyPage, StudyWhole, VersionHead, VersionPage } from '@cedar-knot/core';
 import { REPORT_FORMATS } from '@cedar-knot/report';
 import { NUMBER_MARKS, type NumberStyle } from '@cedar-knot/wording/marks';
 import {
@@ -30,7 +30,18 @@ const title = text(300, 1);
 
 export const ID = id();
 export const VERSION = version();
-export const LIST = object({ deleted: usually(yesNo(), false) });
+/** in which order studies are listed */
+export const STUDY_ORDERS = ['saved', 'title', 'tag'] as const;
+export const LIST = object({
+  deleted: usually(yesNo(), false),
+  text: may(saying(text(200, 1), 'words of title and tag')),
+  of: may(saying(id(), 'a study and its alternatives alone')),
+  sort: usually(oneOf(STUDY_ORDERS), 'saved'),
+  down: may(yesNo()),
+  from: usually(whole(0), 0),
+  count: usually(whole(0, 500), 200),
+});
+export type ListQuery = Of<typeof LIST>;
 export const PAGE = object({ before: may(version()), limit: usually(whole(1, 500), 100), named: usually(yesNo(), false) });
 export type PageQuery = Of<typeof PAGE>;
 
@@ -75,6 +86,15 @@ const HEAD = {
   alternativeOf: orNull(id()),
 };
 export const STUDY_HEAD: Shape<StudyHead> = named('StudyHead', object(HEAD));
+export const STUDY_LIST: Shape<StudyPage> = named(
+  'StudyList',
+  object({
+    count: saying(whole(0), 'studies that match'),
+    studies: list(
+      named('ListedStudy', object({ ...HEAD, base: saying(orNull(text()), 'title of the study that it is an alternative of') })),
+    ),
+  }),
+);
 export const STUDY_WHOLE: Shape<StudyWhole> = named('StudyWhole', object({ ...HEAD, document: STUDY }));
 const VERSION_HEAD_FIELDS = { version: version(), savedAt: time(), name: orNull(text()), by: orNull(PERSON) };
 export const VERSION_HEAD: Shape<VersionHead> = named('VersionHead', object(VERSION_HEAD_FIELDS));

@@ -1,13 +1,14 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import type { DocumentChange, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
+import type { DocumentChange, StudyHead, StudyPage, VersionHead, VersionPage } from '@cedar-knot/core';
 import type { ReportFormat } from '@cedar-knot/report';
 import { create as contentDisposition } from 'content-disposition';
 import type { Response } from 'express';
 import { answers, asks, refusals } from '../common/api-schemas.js';
 import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { list, type Of } from '../common/shape.js';
+import { revalidated } from '../common/revalidated.js';
+import type { Of } from '../common/shape.js';
 import {
   CHANGES,
   CREATE,
@@ -20,11 +21,13 @@ import {
   SAVE,
   STUDY,
   STUDY_HEAD,
+  STUDY_LIST,
   STUDY_WHOLE,
   VERSION,
   VERSION_HEAD,
   VERSION_PAGE,
   VERSION_WHOLE,
+  type ListQuery,
   type PageQuery,
   type RenameBody,
 } from './schemas.js';
@@ -44,12 +47,16 @@ export class StudiesController {
   constructor(private readonly studies: StudiesService) {}
 
   @Get()
-  @ApiOperation({ summary: 'All studies without their documents, the last saved first; deleted ones with ?deleted=true' })
+  @ApiOperation({
+    summary:
+      'Studies without their documents: a page of those that match, the last saved first, and how many there are; deleted ones with ?deleted=true',
+  })
   @asks(LIST)
-  @answers(200, list(STUDY_HEAD))
+  @answers(200, STUDY_LIST)
   @refusals(503)
-  list(@Query(new JoiPipe(LIST)) query: Of<typeof LIST>): Promise<StudyHead[]> {
-    return this.studies.list(query.deleted);
+  list(@Query(new JoiPipe(LIST)) query: ListQuery, @Res({ passthrough: true }) response: Response): Promise<StudyPage> {
+    revalidated(response);
+    return this.studies.list(query);
   }
 
   @Post()

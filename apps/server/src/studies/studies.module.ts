@@ -4,7 +4,7 @@ import { SettingModel } from '../database/models/setting.model.js';
 import { ImportTemplateModel } from '../database/models/import-template.model.js';
 import { TemplateModel } from '../database/models/template.model.js';
 import { SettingsRepository } from '../database/settings.repository.js';
-import { StudyModel } from '../database/models/study.model.js';
+import { StudyModel, StudyModelTaken } from '../database/models/study.model.js';
 import { StudyVersionModel } from '../database/models/study-version.model.js';
 import { PeopleController } from '../people/people.controller.js';
 import { PeopleService } from '../people/people.service.js';
@@ -17,7 +17,16 @@ import { StudiesController } from './studies.controller.js';
 import { StudiesService } from './studies.service.js';
 
 @Module({
-  imports: [SequelizeModule.forFeature([StudyModel, StudyVersionModel, TemplateModel, ImportTemplateModel, SettingModel])],
+  imports: [
+    SequelizeModule.forFeature([
+      StudyModel,
+      StudyModelTaken,
+      StudyVersionModel,
+      TemplateModel,
+      ImportTemplateModel,
+      SettingModel,
+    ]),
+  ],
   controllers: [StudiesController, PeopleController, TemplatesController, ImportTemplatesController],
   providers: [SettingsRepository, StudiesService, VersionsService, PeopleService, TemplatesService, ImportTemplatesService],
   exports: [SettingsRepository, StudiesService, PeopleService],

@@ -1,18 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
-import type { DocumentChange, Person, StudyHead, VersionHead, VersionPage } from '@cedar-knot/core';
-import type { Transaction } from 'sequelize';
+import type { DocumentChange, Person, StudyHead, StudyPage, VersionHead, VersionPage } from '@cedar-knot/core';
+import { Op, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { ApiProblem, notFound, bodyOf } from '../common/problem.js';
 import { inTransaction } from '../database/transaction.js';
-import { StudyModel } from '../database/models/study.model.js';
+import type { TakenModel } from '../database/models-taken.js';
+import { StudyModel, StudyModelTaken } from '../database/models/study.model.js';
 import type { StudyVersionModel } from '../database/models/study-version.model.js';
 import { PeopleService } from '../people/people.service.js';
 import { versionHead, VersionsService } from '../versions/versions.service.js';
 import { WorkPool } from '../work/pool.js';
 import type { Accepted, PrintedReport } from '../work/task.js';
 import { worded } from '../words.js';
+import type { ListQuery } from './schemas.js';
 
 /** A head with its document as JSON text, which is answered as it stands. */
 export interface Stored<Head> {
@@ -24,15 +26,38 @@ export interface Stored<Head> {
 export class StudiesService {
   constructor(
     @InjectModel(StudyModel) private readonly studies: typeof StudyModel,
+    @InjectModel(StudyModelTaken) private readonly taken: typeof StudyModelTaken,
     @InjectConnection() private readonly sequelize: Sequelize,
     private readonly versions: VersionsService,
     private readonly people: PeopleService,
     private readonly pool: WorkPool,
   ) {}
 
-  async list(deleted: boolean): Promise<StudyHead[]> {
-    const rows = await this.studies.findAll({ attributes: { exclude: ['document'] }, order: [['savedAt', 'DESC']] });
-    return rows.filter((r) => (r.deletedAt !== null) === deleted).map(head);
+  /** studies that match, some of them in an order, each with the title of what it is an alternative of */
+  async list({ deleted, text, of, sort, down = sort === 'saved', from, count }: ListQuery): Promise<StudyPage> {
+    const words = (text ?? '').split(/\s+/).filter((w) => w !== '');
+    const where = {
+      deletedAt: deleted ? { [Op.not]: null } : null,
+      [Op.and]: [
+        ...words.map((w) => ({ [Op.or]: ['title', 'tag'].map((key) => ({ [key]: { [Op.like]: `%${escaped(w)}%` } })) })),
+        ...(of === undefined ? [] : [{ [Op.or]: [{ id: of }, { alternativeOf: of }] }]),
+      ],
+    };
+    const order: [string, string][] = [
+      [sort === 'saved' ? 'savedAt' : sort, down ? 'DESC' : 'ASC'],
+      ['id', 'ASC'],
+    ];
+    const { count: all, rows } = await this.studies.findAndCountAll({
+      attributes: { exclude: ['document'] },
+      where,
+      order,
+      offset: from,
+      limit: count,
+    });
+    const ids = [...new Set(rows.flatMap((r) => r.alternativeOf ?? []))];
+    const bases = ids.length === 0 ? [] : await this.studies.findAll({ attributes: ['id', 'title'], where: { id: ids } });
+    const titles = new Map(bases.map((b) => [b.id, b.title]));
+    return { count: all, studies: rows.map((r) => ({ ...head(r), base: titles.get(r.alternativeOf ?? '') ?? null })) };
   }
 
   async get(id: string): Promise<Stored<StudyHead>> {
@@ -136,7 +161,9 @@ export class StudiesService {
       if (row.version !== seen) throw await this.conflict(row, seen, transaction);
       const savedAt = new Date();
       const version = seen + 1;
-      await row.update({ ...document, version, savedAt }, { transaction });
+      const { taken, ...columns } = document;
+      await row.update({ ...columns, version, savedAt }, { transaction });
+      await this.keepTaken(id, taken, transaction);
       await this.versions.add({ studyId: id, version, document: document.document, savedAt, saveId, by }, transaction);
       return whole(row);
     });
@@ -171,15 +198,26 @@ export class StudiesService {
   ): Promise<Stored<StudyHead>> {
     const now = new Date();
     const id = randomUUID();
+    const { taken, ...columns } = document;
     const row = await this.studies.create(
-      { id, ...document, version: 1, createdAt: now, savedAt: now, deletedAt: null },
+      { id, ...columns, version: 1, createdAt: now, savedAt: now, deletedAt: null },
       { transaction },
     );
+    await this.keepTaken(id, taken, transaction);
     await this.versions.add(
       { studyId: id, version: 1, document: document.document, savedAt: now, saveId: undefined, by },
       transaction,
     );
     return whole(row);
+  }
+
+  /** which models of the catalogue the study has taken, for their pages */
+  private async keepTaken(id: string, taken: readonly TakenModel[], transaction: Transaction): Promise<void> {
+    await this.taken.destroy({ where: { studyId: id }, transaction });
+    await this.taken.bulkCreate(
+      taken.map(({ model, revision }) => ({ studyId: id, modelId: model, revision })),
+      { transaction },
+    );
   }
 
   private async by(): Promise<Person | undefined> {
@@ -216,6 +254,9 @@ export class StudiesService {
     );
   }
 }
+
+/** letters that stand for themselves in LIKE */
+const escaped = (word: string): string => word.replace(/[\\%_]/g, '\\$&');
 
 function head(row: StudyModel): StudyHead {
   const { id, title, tag, version, alternativeOf } = row;

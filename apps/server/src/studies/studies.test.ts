@@ -46,7 +46,7 @@ test('a study is created blank, listed, renamed, copied, deleted and had back', 
   await http().delete(`/api/studies/${made.id}`).expect(200);
   await http().get(`/api/studies/${made.id}`).expect(404);
   const listed = async (query: string) =>
-    ((await http().get(`/api/studies${query}`).expect(200)).body as Whole[]).map((s) => s.id);
+    ((await http().get(`/api/studies${query}`).expect(200)).body as { studies: Whole[] }).studies.map((s) => s.id);
   expect(await listed('')).not.toContain(made.id);
   expect(await listed('?deleted=true')).toContain(made.id);
   await http().post(`/api/studies/${made.id}/restore`).expect(200);
@@ -66,10 +66,38 @@ test('a study is kept as an alternative of another; one of an alternative is one
     document: { title: 'With the smaller pump' },
   });
   expect(((await keep(first.id)).body as Head).alternativeOf).toBe(base.id);
-  const list = (await http().get('/api/studies').expect(200)).body as Head[];
+  const list = ((await http().get('/api/studies').expect(200)).body as { studies: Head[] }).studies;
   expect(list.filter((s) => s.alternativeOf === base.id)).toHaveLength(2);
   expect((await keep('3f1f0c6e-0000-4000-8000-000000000000')).status).toBe(404);
   expect((await keep('x')).status).toBe(400);
+});
+
+test('a list of studies: words of title and tag, sorted, a page at a time, with how many there are; asked again it is not sent again', async () => {
+  const titled = async (title: string, tag: string) => {
+    const { id } = (await http().post('/api/studies').send({ title }).expect(201)).body as Head;
+    await http().patch(`/api/studies/${id}`).send({ version: 1, title, tag }).expect(200);
+    return id;
+  };
+  const [b, a, c] = [await titled('Quench b 50%', 'Q-2'), await titled('Quench a', 'Q-3'), await titled('Quench c', 'Q-1')];
+  type Page = { count: number; studies: (Head & { base: string | null })[] };
+  const page = async (query: string) => (await http().get(`/api/studies?${query}`).expect(200)).body as Page;
+  const ids = async (query: string): Promise<[number, string[]]> => {
+    const { count, studies } = await page(query);
+    return [count, studies.map((s) => s.id)];
+  };
+  expect(await ids('text=quench')).toEqual([3, [c, a, b]]);
+  expect(await ids('text=quench&sort=title')).toEqual([3, [a, b, c]]);
+  expect(await ids('text=quench&sort=tag&down=true')).toEqual([3, [a, b, c]]);
+  expect(await ids('text=quench&sort=title&from=1&count=1')).toEqual([3, [b]]);
+  // both words, one of them of the tag; a mark of the search stands for itself
+  expect([await ids('text=Q-1%20quench'), await ids('text=50%25'), await ids('text=quench%20_')]).toEqual([[1, [c]], [1, [b]], [0, []]]); // prettier-ignore
+  const other = (await http().post('/api/studies').send({ document: reinjectionStudy(), title: 'Quench d', alternativeOf: a })).body as Head; // prettier-ignore
+  expect((await page(`of=${a}&sort=title`)).studies.map((s) => [s.id, s.base])).toEqual([[a, null], [other.id, 'Quench a']]); // prettier-ignore
+  const { etag } = (await http().get('/api/studies?text=quench').expect(200)).headers as { etag: string };
+  await http().get('/api/studies?text=quench').set('If-None-Match', etag).expect(304);
+  await http().delete(`/api/studies/${c}`).expect(200);
+  await http().get('/api/studies?text=quench').set('If-None-Match', etag).expect(200);
+  await http().get('/api/studies?count=501').expect(400);
 });
 
 test('a save on an old version is refused with what changed, and nothing is overwritten', async () => {
@@ -168,7 +196,7 @@ describe('what is wrong is refused with its path, and the stored study stays as 
 test('the demo is put in once; deleted, it stays deleted; migrations run once', async () => {
   const seed = tests.app.get(SeedService);
   const demos = async () =>
-    ((await http().get('/api/studies')).body as Whole[]).filter((s) => s.title === 'Reinjection transfer');
+    ((await http().get('/api/studies')).body as { studies: Whole[] }).studies.filter((s) => s.title === 'Reinjection transfer');
   const before = (await demos()).length;
   await seed.seed();
   const after = await demos();

@@ -1,9 +1,8 @@
 import {
   canonicalEntry,
   ENTRY_FIELDS,
-  findPumps,
   judgeCatalogue,
-  Ranker,
+  hasMassFlow,
   summariseModel,
   wordsOf,
   writeTable,
@@ -11,13 +10,14 @@ import {
   type ModelKind,
   type RawEntry,
   type Sheet,
-  type Study,
 } from '@cedar-knot/core';
 import Papa from 'papaparse';
 import { IMPORT, RANK } from '../catalogue/schemas.js';
 import { ApiProblem, tooLarge, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import { envelope } from './bodies.js';
+import { textOfRead } from './kept-entry.js';
 import { LISTED_COLUMNS } from './listed.js';
+import { requiredFor } from './shelf-tasks.js';
 import type { ExportedModel, Handlers, Listed, PreparedModel } from './task.js';
 import { said, worded } from '../words.js';
 
@@ -37,7 +37,7 @@ const catalogueOf = (entries: Partial<Record<ModelKind, Entries>>) => ({
 });
 
 /** What is done with catalogues in worker threads. */
-export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 'export' | 'find' | 'asked' | 'rank'> = {
+export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 'export' | 'asked' | 'required'> = {
   models: ({ of, text, at }) => ({ models: prepare(of, JSON.parse(text) as Entries, at) }),
 
   split: ({ body, batch }) => {
@@ -60,7 +60,6 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
 
   sheets: async ({ body }) => ({ sheets: await readSheets(body) }),
   export: async ({ format, title, models }) => ({ data: await written(format, title, models) }),
-  find: ({ models, wanted }) => findPumps(new Map(models.map((m) => [m.key, readOnce(m)])), wanted),
 
   asked: ({ body }) => {
     const { document, pump, ...options } = envelope(body, RANK);
@@ -71,29 +70,8 @@ export const CATALOGUE_HANDLERS: Pick<Handlers, 'models' | 'split' | 'sheets' | 
     }
     return { study: JSON.stringify(document), pump, options: { ...options, top: MOST_RANKED } };
   },
-  rank: ({ asked, models }) => {
-    const text = JSON.stringify(asked);
-    if (ranker?.text !== text) ranker = { text, ranker: new Ranker(JSON.parse(asked.study) as Study, asked.pump, asked.options) };
-    return ranker.ranker.rank(models.map((m) => [m.key, { read: readOnce(m), written: () => JSON.parse(m.entry) as RawEntry }]));
-  },
+  required: ({ asked }) => requiredFor(asked),
 };
-
-/** the ranking at which this thread is: its pieces come one after the other */
-let ranker: { text: string; ranker: Ranker } | undefined;
-
-/** entries in SI by model and revision, which never changes; the oldest go */
-const reads = new Map<string, Record<string, unknown>>();
-const MOST_READ = 25_000;
-
-function readOnce({ key, revision, entry }: { key: string; revision: number; entry: string }): Record<string, unknown> {
-  const name = `${key} ${revision}`;
-  let read = reads.get(name);
-  if (read) return read;
-  read = judgeCatalogue(catalogueOf({ pumps: { [key]: JSON.parse(entry) as RawEntry } })).pumps.get(key) ?? {};
-  if (reads.size >= MOST_READ) reads.delete(reads.keys().next().value!);
-  reads.set(name, read);
-  return read;
-}
 
 const isRecord = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x);
 
@@ -116,11 +94,16 @@ function prepare(of: ModelKind, written: Entries, at: string): PreparedModel[] {
   return Object.entries(entries).map(([key, entry]) => {
     const read = judged[of].get(key)!;
     const warnings = judged.warnings.filter((w) => w.model === key).map((w) => w.code);
-    return { ...named(key, entry), entry: JSON.stringify({ name: key, ...entry }), listed: listedOf(of, entry, read, warnings) };
+    return {
+      ...named(key, entry),
+      entry: JSON.stringify({ name: key, ...entry }),
+      inSi: of === 'pumps' ? textOfRead({ byMass: hasMassFlow(entry), read }) : null,
+      listed: listedOf(of, entry, read, warnings),
+    };
   });
 }
 
-function named(key: string, entry: RawEntry): Omit<PreparedModel, 'entry' | 'listed'> {
+function named(key: string, entry: RawEntry): Omit<PreparedModel, 'entry' | 'inSi' | 'listed'> {
   const word = (x: unknown): string | null => (typeof x === 'string' && x !== '' ? x.slice(0, 200) : null);
   return {
     key,

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { ApiProblem } from '../common/problem.js';
 import { Lane, type TaskOptions } from './lane.js';
-import type { Done, Task, TaskResults } from './task.js';
+import type { Done, ShelfTask, Task, TaskResults } from './task.js';
 
 const MOST_THREADS = 4;
 /** how long a task may work, s */
@@ -13,10 +13,7 @@ const LONGEST_REPORT_SECONDS = 60;
 /** what a person has typed and waits to see kept: it stands behind nothing else */
 const SAVING: ReadonlySet<Task['kind']> = new Set(['save', 'retitle', 'compare']);
 /** short ones that a person waits for, before those that come in many pieces */
-const SHORT: ReadonlySet<Task['kind']> = new Set(['create', 'file', 'copy', 'write', 'logo', 'asked']);
-
-/** ended by the person alone: nobody knows how long is right */
-const WITHOUT_LIMIT: ReadonlySet<Task['kind']> = new Set(['rank']);
+const SHORT: ReadonlySet<Task['kind']> = new Set(['create', 'file', 'copy', 'write', 'logo', 'asked', 'required']);
 
 export type WorkOptions = Pick<TaskOptions, 'signal' | 'isPart'> & { hasNoLimit?: boolean };
 
@@ -28,25 +25,44 @@ export type WorkOptions = Pick<TaskOptions, 'signal' | 'isPart'> & { hasNoLimit?
 export class WorkPool implements OnModuleDestroy {
   private readonly saving: Lane;
   private readonly working: Lane;
+  /** begun when they are first asked */
+  private readonly held: Lane[] = [];
+  /** threads that hold a share of the pumps each; one more, with this number, holds the lists */
+  readonly shelves: number;
 
   /** @param worker path of the built `worker.js` */
-  constructor(worker: string) {
+  constructor(private readonly worker: string) {
     this.saving = new Lane({ worker, threads: 2 });
-    this.working = new Lane({ worker, threads: Math.max(2, Math.min(MOST_THREADS, availableParallelism())) });
+    const threads = Math.max(2, Math.min(MOST_THREADS, availableParallelism()));
+    this.working = new Lane({ worker, threads });
+    this.shelves = threads;
   }
 
   /** @throws ApiProblem the refusal of the task itself, or one of {@link Lane.run} */
   async run<K extends Task['kind']>(task: Extract<Task, { kind: K }>, options: WorkOptions = {}): Promise<TaskResults[K]> {
     const lane = SAVING.has(task.kind) ? this.saving : this.working;
-    const { hasNoLimit = WITHOUT_LIMIT.has(task.kind), ...more } = options;
+    const { hasNoLimit = false, ...more } = options;
     const limitSeconds = hasNoLimit ? undefined : task.kind === 'report' ? LONGEST_REPORT_SECONDS : LONGEST_SECONDS;
     const done = (await lane.run(task, { priority: priorityOf(task.kind), limitSeconds, ...more })) as Done<K>;
     if (done.ok) return done.value;
     throw new ApiProblem(done.status, done.body);
   }
 
+  /**
+   * Asks a thread that holds part of the catalogue. There is no limit: who has gone sends no further pieces, and a thread that is ended
+   * has to be filled again.
+   *
+   * @param shelf number of the thread, below {@link shelves}
+   */
+  async ask<K extends ShelfTask['kind']>(shelf: number, task: Extract<ShelfTask, { kind: K }>): Promise<TaskResults[K]> {
+    const lane = (this.held[shelf] ??= new Lane({ worker: this.worker, threads: 1 }));
+    const done = (await lane.run(task, { priority: task.kind === 'rank' ? 0 : 1, isPart: true })) as Done<K>;
+    if (done.ok) return done.value;
+    throw new ApiProblem(done.status, done.body);
+  }
+
   async onModuleDestroy(): Promise<void> {
-    await Promise.all([this.saving.close(), this.working.close()]);
+    await Promise.all([this.saving, this.working, ...this.held].map((lane) => lane?.close()));
   }
 }
 

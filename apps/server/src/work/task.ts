@@ -1,5 +1,21 @@
-import type { DocumentChange, FoundPumps, ModelHead, ModelKind, Ranking, RankOptions, Sheet, Wanted } from '@cedar-knot/core';
+import type {
+  CoverageFields,
+  DocumentChange,
+  FoundPumps,
+  ListFilter,
+  ListOrder,
+  ListRow,
+  ModelHead,
+  ModelKind,
+  Overview,
+  Ranking,
+  RankOptions,
+  Sheet,
+  Wanted,
+} from '@cedar-knot/core';
 import type { ReportFormat } from '@cedar-knot/report';
+import type { ModelRow } from '../catalogue/rows.js';
+import type { TakenModel } from '../database/models-taken.js';
 import type { ProblemBody } from '../common/problem.js';
 
 /*
@@ -21,18 +37,64 @@ export type Task =
   | { kind: 'split'; body: Uint8Array; batch: number }
   | { kind: 'sheets'; body: Uint8Array }
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
-  | { kind: 'find'; models: StoredModel[]; wanted: Wanted }
   | { kind: 'report'; body: Uint8Array }
   /** whether a picture for the head of a report can be printed */
   | { kind: 'logo'; logo: string }
   | { kind: 'asked'; body: Uint8Array }
-  | { kind: 'rank'; asked: RankAsked; models: StoredModel[] };
+  /** what a position asks for, before any pump is tried */
+  | { kind: 'required'; asked: RankAsked }
+  | ShelfTask;
 
-/** A model as it is kept; what a revision holds never changes. */
-export interface StoredModel {
+/** What is asked of a thread that holds part of the catalogue; `at` is the state of its shelf. */
+export type ShelfTask =
+  /** models that are new, and those that are gone; `from` null: all anew */
+  | { kind: 'shelve'; from: number | null; to: number; pumps: StoredPump[]; heads: ModelRow[]; gone: string[]; isLast: boolean }
+  | { kind: 'find'; at: number; wanted: Wanted }
+  | { kind: 'rank'; at: number; asked: RankAsked; from: number; count: number }
+  | { kind: 'list'; at: number; query: ListQuery; from: number; count: number; place: string | undefined }
+  | { kind: 'ids'; at: number; query: ListQuery }
+  | { kind: 'heads'; at: number; ids: string[] }
+  | { kind: 'overview'; at: number; of: ModelKind; retired: boolean }
+  | { kind: 'fields'; at: number; query: ListQuery; speed: number | null; chosen: string | undefined };
+
+/** A pump that was not kept in SI by this version: what is to be kept of it. */
+export interface ReadAnew {
+  key: string;
+  revision: number;
+  text: string;
+}
+
+/** The shelf does not hold the state that was asked for: it holds another, or nothing since its thread began anew. */
+export interface Lost {
+  isLost: true;
+  holds: number | null;
+}
+
+export interface ListQuery {
+  of: ModelKind;
+  retired: boolean;
+  filter: ListFilter;
+  order: ListOrder;
+}
+
+/** Some rows of a list. */
+export interface Listing {
+  count: number;
+  /** how many of them, at the end, do not state all that is asked */
+  notStated: number;
+  rows: ListRow[];
+  /** where the model stands that was asked for; −1: nowhere */
+  place: number | null;
+}
+
+/** A pump as it is kept; what a revision holds never changes. */
+export interface StoredPump {
+  /** its id */
   key: string;
   revision: number;
   entry: string;
+  /** as `textOfRead` has it; null where this version did not keep it */
+  inSi: string | null;
 }
 
 /** What is to be ranked: a position of a study, and how. */
@@ -56,6 +118,8 @@ export interface PreparedModel {
   key: string;
   /** JSON text */
   entry: string;
+  /** of a pump, for searches */
+  inSi: string | null;
   name: string;
   maker: string | null;
   family: string | null;
@@ -84,6 +148,8 @@ export interface Accepted {
   tag: string;
   /** JSON text, letter for letter what will be answered */
   document: string;
+  /** models of the catalogue that it has taken */
+  taken: TakenModel[];
 }
 
 export interface AcceptedSave extends Accepted {
@@ -103,11 +169,19 @@ export interface TaskResults {
   split: SplitImport;
   sheets: { sheets: Sheet[] };
   export: { data: Uint8Array };
-  find: FoundPumps;
   report: PrintedReport;
   logo: null;
   asked: RankAsked;
-  rank: Ranking;
+  required: Ranking;
+  /** of those that had to be read anew, what is to be kept */
+  shelve: { read: ReadAnew[] } | Lost;
+  find: FoundPumps | Lost;
+  rank: Ranking | Lost;
+  list: Listing | Lost;
+  ids: { ids: string[] } | Lost;
+  heads: { heads: ModelHead[] } | Lost;
+  overview: Overview | Lost;
+  fields: CoverageFields | Lost;
 }
 
 /** A report in one of its formats. */

@@ -7,12 +7,14 @@ import {
   type ProblemCode,
   type Study,
 } from '@cedar-knot/core';
+import { modelsTaken } from '../database/models-taken.js';
 import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import { CREATE, SAVE } from '../studies/schemas.js';
 import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
 import { decoded, envelope, parsed } from './bodies.js';
 import type { Handed } from './lane.js';
 import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
+import { SHELF_HANDLERS } from './shelf-tasks.js';
 import { ownThread } from './thread-time.js';
 import { worded } from '../words.js';
 
@@ -38,6 +40,7 @@ const isUnfinished = (p: Problem): boolean => UNFINISHED.has(p.code) && !(p.code
 
 const HANDLERS: Handlers = {
   ...CATALOGUE_HANDLERS,
+  ...SHELF_HANDLERS,
   // loaded where it is asked for: what prints is most of what a thread could load
   report: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.report(task),
   logo: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.logo(task),
@@ -90,6 +93,7 @@ function stored(study: Study): Accepted {
     title: (study.title ?? 'Untitled').slice(0, 300),
     tag: (study.tag ?? '').slice(0, 100),
     document: JSON.stringify(study),
+    taken: modelsTaken(study),
   };
 }
 

@@ -1,18 +1,25 @@
 import type {
   AttachmentHead,
   Catalogue,
+  CoverageFields,
   DocumentChange,
   FieldProblem,
+  FoundOrder,
+  FoundPump,
   FoundPumps,
   ImportResult,
   ImportTemplate,
   KeptImportTemplate,
   KeptTemplate,
+  ListFilter,
+  ListOrder,
+  ListRow,
   ModelEntry,
   ModelHead,
   ModelKind,
   ModelWhole,
   Objective,
+  Overview,
   Person,
   PumpFilter,
   Ranking,
@@ -20,10 +27,11 @@ import type {
   ReportTemplate,
   Study,
   StudyHead,
+  StudyPage,
   StudyWhole,
+  Vary,
   VersionHead,
   VersionPage,
-  Vary,
   Wanted,
 } from '@cedar-knot/core';
 import { problemText, register, said, type Worded } from '@cedar-knot/wording';
@@ -161,7 +169,7 @@ export const api = {
       (r) => r.ok,
       () => false,
     ),
-  list: (deleted = false) => call<StudyHead[]>('GET', `/studies${deleted ? '?deleted=true' : ''}`),
+  list: (asked: StudiesAsked = {}) => call<StudyPage>('GET', `/studies${queryOf(asked)}`),
   get: (id: string) => call<StudyWhole>('GET', `/studies/${id}`),
   create: (title: string) => call<StudyWhole>('POST', '/studies', { title }),
   createFrom: (document: Study) => call<StudyWhole>('POST', '/studies', { document }),
@@ -187,8 +195,14 @@ export const api = {
   putTemplate: (id: string, template: ReportTemplate) => call<KeptTemplate>('PUT', `/report-templates/${id}`, template),
   removeTemplate: (id: string) => call<KeptTemplate>('DELETE', `/report-templates/${id}`),
   restore: (id: string) => call<StudyHead>('POST', `/studies/${id}/restore`),
-  models: (kind: ModelKind, retired = false) =>
-    call<ModelHead[]>('GET', `/catalogue/models?kind=${kind}${retired ? '&retired=true' : ''}`),
+  models: (asked: ListAsked, from: number, count: number, place?: string) =>
+    call<ModelListing>('GET', `/catalogue/models${listQuery(asked, { from, count, place })}`),
+  modelIds: (asked: ListAsked) => call<string[]>('GET', `/catalogue/ids${listQuery(asked)}`),
+  overview: (kind: ModelKind, retired = false) =>
+    call<Overview>('GET', `/catalogue/overview?kind=${kind}${retired ? '&retired=true' : ''}`),
+  coverage: (filter: ListFilter, speed: number | null, chosen: string | undefined) =>
+    call<CoverageFields>('GET', `/catalogue/fields${listQuery({ kind: 'pumps', retired: false, filter }, { speed, chosen })}`),
+  heads: (ids: readonly string[]) => call<ModelHead[]>('POST', '/catalogue/heads', { ids }),
   entries: (kind: 'valves' | 'motors') => call<ModelEntry[]>('GET', `/catalogue/entries?kind=${kind}`),
   model: (id: string) => call<ModelWhole>('GET', `/catalogue/models/${id}`),
   createModel: (body: { kind: ModelKind; entry: RawEntry } & Said) => call<ModelWhole>('POST', '/catalogue/models', body),
@@ -201,7 +215,8 @@ export const api = {
     call<DocumentChange[]>('GET', `/catalogue/models/${id}/revisions/${before}/changes/${after}`),
   newestRevisions: (ids: string[]) =>
     call<{ id: string; revision: number; retiredAt: string | null }[]>('POST', '/catalogue/revisions', { ids }),
-  findPumps: (wanted: Partial<Wanted>) => call<FoundPumps>('POST', '/catalogue/find', wanted),
+  findPumps: (wanted: Partial<Wanted>, order: FoundOrder) =>
+    call<FoundPage>('POST', '/catalogue/find', { ...wanted, sort: order.by, down: order.isDown }),
   importTemplates: () => call<KeptImportTemplate[]>('GET', '/import-templates'),
   keepImportTemplate: (template: ImportTemplate) => call<KeptImportTemplate>('PUT', '/import-templates', template),
   forgetImportTemplate: (id: string) => call<KeptImportTemplate>('DELETE', `/import-templates/${id}`),
@@ -213,6 +228,49 @@ export const api = {
   printReport,
   rankCatalogue,
 };
+
+/** Which studies are listed, and in which order: the last saved first where nothing is said. */
+export interface StudiesAsked {
+  deleted?: boolean;
+  text?: string | undefined;
+  /** a study and its alternatives alone */
+  of?: string;
+  sort?: 'saved' | 'title' | 'tag';
+  from?: number;
+  count?: number;
+}
+
+function queryOf(asked: object): string {
+  const given = Object.entries(asked).filter(([, v]) => v !== undefined && v !== null && v !== '');
+  return given.length === 0 ? '' : `?${new URLSearchParams(given.map(([key, v]) => [key, String(v)])).toString()}`;
+}
+
+/** Which models of a kind are listed, in which order. */
+export interface ListAsked {
+  kind: ModelKind;
+  retired: boolean;
+  filter: ListFilter;
+  order?: ListOrder;
+}
+
+/** Some rows of a list; the counts are of all that match. */
+export interface ModelListing {
+  count: number;
+  notStated: number;
+  rows: ListRow[];
+  /** where the model stands that was asked for; −1: nowhere */
+  place: number | null;
+}
+
+/** Some of the pumps found, the first in an order; the counts are of all. */
+export interface FoundPage extends FoundPumps {
+  candidates: (FoundPump & { head: ModelHead })[];
+}
+
+function listQuery({ kind, retired, filter: { isOdd, ...filter }, order }: ListAsked, more: object = {}): string {
+  const all = { kind, retired: retired || undefined, ...filter, odd: isOdd, sort: order?.column, down: order?.isDown, ...more };
+  return queryOf(all);
+}
 
 /** What is said of where data come from. */
 export interface Said {

@@ -1,6 +1,6 @@
-import { applyOperations, mergeRankings, type FallenPump, type RankedPump, type Ranking } from '@cedar-knot/core';
+import { applyOperations, mergeRankings, nearestFallen, type FallenPump, type RankedPump, type Ranking } from '@cedar-knot/core';
 import { candidate } from '../test/candidate.js';
-import { configureOperations, nearMisses } from './ranking.js';
+import { configureOperations } from './ranking.js';
 import { studyOfDuty } from './takeModel.js';
 
 const piece = (candidates: RankedPump[], fallen: FallenPump[] = []): Ranking => ({
@@ -54,7 +54,7 @@ describe('pieces of a ranking', () => {
 
 test('near misses: by the share that they lack; those without a figure are none', () => {
   const list = [fallen('far', 20, 50), fallen('near', 49, 50), fallen('none', null, null), fallen('over', 60, 50)];
-  expect(nearMisses(list, 2).map((f) => f.model)).toEqual(['near', 'over']);
+  expect(nearestFallen(list, 2).map((f) => f.model)).toEqual(['near', 'over']);
 });
 
 describe('a position configured as a candidate was judged', () => {

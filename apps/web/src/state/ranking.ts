@@ -1,16 +1,7 @@
-import { applyOperations, type FallenPump, type ModelWhole, type Operation, type RankedPump, type Study } from '@cedar-knot/core';
+import { applyOperations, type ModelWhole, type Operation, type RankedPump, type Study } from '@cedar-knot/core';
 import { locate, setShared } from './address.js';
 import { requiredOperations } from './required.js';
 import { takingOperations } from './takeModel.js';
-
-/** Pumps that fell out by the least: how far their value is from its limit, as a share of that. */
-export function nearMisses(fallen: readonly FallenPump[], most: number): FallenPump[] {
-  const share = (f: FallenPump): number => Math.abs(f.value! - f.limit!) / (Math.abs(f.limit!) || 1);
-  return fallen
-    .filter((f) => f.value !== null && f.limit !== null)
-    .sort((a, b) => share(a) - share(b))
-    .slice(0, most);
-}
 
 /** entries of a position that belong to the pump that stands there */
 const CONFIGURED = ['diameter', 'stages', 'speed', 'mode', 'pump', 'flow', 'head'];

@@ -57,6 +57,48 @@ export const byDeparture = (a: FoundPump, b: FoundPump): number =>
   departure(a) - departure(b) ||
   (a.model < b.model ? -1 : 1);
 
+export const FOUND_ORDERS = ['departure', 'name', 'flow', 'head', 'efficiency', 'power', 'npshr', 'diameter'] as const;
+
+/** By which column found pumps are shown. */
+export interface FoundOrder {
+  by: (typeof FOUND_ORDERS)[number];
+  isDown: boolean;
+}
+
+const names = new Intl.Collator('en', { numeric: true });
+
+/** Found pumps in the order of one column, names by their numbers; those that do not state what is asked after those that do. */
+export function orderFound(
+  list: readonly FoundPump[],
+  { by, isDown }: FoundOrder,
+  nameOf: (model: string) => string,
+): FoundPump[] {
+  const of = (c: FoundPump): number | string => {
+    switch (by) {
+      case 'name':
+        return nameOf(c.model);
+      case 'departure':
+        return departure(c);
+      case 'diameter':
+        return c.diameter ?? 0;
+      case 'flow':
+      case 'head':
+        return c.duty[by];
+      case 'power':
+        return c.duty.shaftPower ?? Infinity;
+      default:
+        return c.duty[by] ?? 0;
+    }
+  };
+  const sign = isDown ? -1 : 1;
+  const isLast = (c: FoundPump): number => (c.notStated ? Object.keys(ORDER).length : 0) + ORDER[c.verdict];
+  return [...list].sort((a, b) => {
+    if (isLast(a) !== isLast(b)) return isLast(a) - isLast(b);
+    const [x, y] = [of(a), of(b)];
+    return sign * (typeof x === 'string' ? names.compare(x, String(y)) : x === y ? 0 : x - Number(y));
+  });
+}
+
 export interface Finding {
   candidates: FoundPump[];
   /** `beyond`: those whose duty would lie past 125 % of the last row of their table, where nothing is known of them */
@@ -169,6 +211,12 @@ function largestOf(pump: PumpInput): PumpPerformance {
 }
 
 const largest = new WeakMap<PumpInput, PumpPerformance>();
+
+/** Makes of an entry what searches begin with, before anybody waits for one. */
+export function readyForSearch(entry: Readonly<Record<string, unknown>>): void {
+  const pump = usable(entry);
+  if (pump) largestOf(pump).head(0);
+}
 
 /** no head of a pump at its largest comes near the wanted one, and it falls all the way: it stays at its largest, and is no candidate */
 function isShort(p: PumpPerformance, { head, headTolerance = DEFAULT_TOLERANCE }: Wanted): boolean {

@@ -15,6 +15,13 @@ export interface StudyHead {
   alternativeOf: string | null;
 }
 
+/** Some of the studies that match, in an order, and how many there are. */
+export interface StudyPage {
+  count: number;
+  /** `base`: title of the study that it is an alternative of */
+  studies: (StudyHead & { base: string | null })[];
+}
+
 export interface StudyWhole extends StudyHead {
   document: Study;
 }

@@ -28,6 +28,8 @@ import { withPump, type PumpPlace } from './substitute.js';
 export interface RankedEntry {
   read: Record<string, unknown>;
   written: () => RawEntry;
+  /** whether it gives flows by mass, where that is known: see {@link hasMassFlow} */
+  byMass?: boolean;
 }
 
 /**
@@ -128,6 +130,15 @@ function withoutFault(model: string, scenario: string, judge: () => Candidate | 
   }
 }
 
+/** Those that fell by the least: how far their value is from its limit, as a share of that. */
+export function nearestFallen(fallen: readonly Fallen[], most: number): Fallen[] {
+  const share = (f: Fallen): number => Math.abs(f.value! - f.limit!) / (Math.abs(f.limit!) || 1);
+  return fallen
+    .filter((f) => f.value !== null && f.limit !== null)
+    .sort((a, b) => share(a) - share(b))
+    .slice(0, most);
+}
+
 const noCounts = (): Ranking['counts'] => ({ tried: 0, candidates: 0, fallen: 0, filtered: 0, unusable: 0, byReason: {} });
 
 /** Rankings of parts of a catalogue as one: candidates in the order of the contract, fallen as they came, counts added. */
@@ -149,7 +160,7 @@ function judgeModel(
   study: Study,
   pump: string,
   model: string,
-  { read, written }: RankedEntry,
+  { read, written, byMass: isKnownByMass }: RankedEntry,
   input: PumpInput,
   requirements: readonly ScenarioRequirement[],
   options: RankOptions,
@@ -168,7 +179,7 @@ function judgeModel(
     speed: (s: string) => speeds?.get(s) ?? chosen.speed,
   };
   // a mass flow becomes a volume flow with the density of each scenario: such a curve is read with the study
-  const byTrial = trial && !isByMass(read, written) ? trial : undefined;
+  const byTrial = trial && !(isKnownByMass ?? isByMass(read, written)) ? trial : undefined;
   const diameter = chosen.diameter ?? null;
   const early = byTrial?.before(place, input, written);
   if (early && BEFORE_SOLVING.has(early.check)) return fallenBy(model, early, diameter, undefined);
@@ -350,7 +361,8 @@ function isByMass(read: object, written: () => RawEntry): boolean {
   return found;
 }
 
-function hasMassFlow(entry: RawEntry): boolean {
+/** Whether an entry gives flows by mass: what they are as volumes depends on the liquid of the study. */
+export function hasMassFlow(entry: RawEntry): boolean {
   const curves = (entry.curves as { curve?: RawEntry[] }[] | undefined)?.map((c) => c.curve) ?? [entry.curve as RawEntry[]];
   const flows = [entry.bestFlow, entry.minFlow, ...curves.flatMap((rows) => (rows ?? []).map((r) => r.flow))];
   return flows.some((f) => typeof f === 'string' && findUnit('flow', splitNumber(f)?.rest ?? '')?.mass === true);

@@ -52,7 +52,7 @@ test('seven studies with thirty versions', async () => {
   const get = async <T>(path: string): Promise<T> =>
     (await request(app.getHttpServer()).get(`/api/studies${path}`).set('Authorization', `Bearer ${TEST_KEY}`).expect(200))
       .body as T;
-  const list = await get<{ id: string }[]>('');
+  const { studies: list } = await get<{ studies: { id: string }[] }>('');
   expect(list.map((s) => s.id).sort()).toEqual(expected.map((s) => s.id).sort());
   for (const { versions, ...study } of expected) {
     expect(await get(`/${study.id}`)).toMatchObject(study);

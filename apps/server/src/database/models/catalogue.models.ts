@@ -78,6 +78,10 @@ export class ModelRevisionModel extends Model {
   @Column({ type: DataType.TEXT('long'), allowNull: false })
   declare entry: string;
 
+  /** of a pump: the entry in SI, as searches take it */
+  @Column({ type: DataType.TEXT('medium'), allowNull: true, field: 'in_si' })
+  declare inSi: string | null;
+
   @Column({ type: DataType.DATE(3), allowNull: false, field: 'saved_at' })
   declare savedAt: Date;
 

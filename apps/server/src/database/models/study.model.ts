@@ -32,3 +32,17 @@ export class StudyModel extends Model {
   @Column({ type: DataType.DATE(3), allowNull: true, field: 'deleted_at' })
   declare deletedAt: Date | null;
 }
+
+/** A model of the catalogue that a study has taken. */
+@Table({ tableName: 'study_models', timestamps: false })
+export class StudyModelTaken extends Model {
+  @Column({ type: DataType.CHAR(36), primaryKey: true, field: 'study_id' })
+  declare studyId: string;
+
+  @Column({ type: DataType.CHAR(36), primaryKey: true, field: 'model_id' })
+  declare modelId: string;
+
+  /** in which it was taken; null where the study does not say */
+  @Column({ type: DataType.INTEGER, allowNull: true })
+  declare revision: number | null;
+}

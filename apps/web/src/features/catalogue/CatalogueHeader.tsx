@@ -3,10 +3,9 @@ import { Crosshair, Download, FileDown, Plus, Search } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Link, useNavigate } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
-import { KINDS } from '../../state/catalogueList.js';
+import { familyName, KINDS } from '../../state/catalogueList.js';
 import { Button, ITEM, MENU } from '../../ui/controls.js';
 import { download } from '../../ui/exportSvg.js';
-import { catalogueWorker } from '../../worker/catalogue.js';
 import { msg } from './words.js';
 
 /** in the place of a model's id */
@@ -20,19 +19,21 @@ interface CatalogueHeaderProps {
   /** models of the list, and those of them that are marked */
   count: number | null;
   marked: ReadonlySet<string>;
+  /** of the whole list */
+  allIds: () => Promise<string[]>;
   onImport: () => void;
   onProblem: (problem: string | null) => void;
 }
 
 /** Kinds, and what is done with a catalogue: found in, added to, imported, exported. */
-export function CatalogueHeader({ kind, family, total, count, marked, onImport, onProblem }: CatalogueHeaderProps) {
+export function CatalogueHeader({ kind, family, total, count, marked, allIds, onImport, onProblem }: CatalogueHeaderProps) {
   const navigate = useNavigate();
   const { name: kindName, one } = KINDS.find((k) => k.kind === kind)!;
   const exportAs = async (format: 'json' | 'csv' | 'xlsx'): Promise<void> => {
     try {
-      const ids = marked.size > 0 ? [...marked] : await catalogueWorker().allIds();
-      const blob = await api.exportModels(format, ids, family ?? kindName);
-      const name = `${(family ?? kind).toLowerCase().replace(/\s+/g, '-')}.${format === 'json' ? 'catalogue.json' : format}`;
+      const ids = marked.size > 0 ? [...marked] : await allIds();
+      const blob = await api.exportModels(format, ids, family === undefined ? kindName : familyName(family));
+      const name = `${(family === undefined ? kind : familyName(family)).toLowerCase().replace(/\s+/g, '-')}.${format === 'json' ? 'catalogue.json' : format}`;
       download(blob, name, blob.type);
       onProblem(null);
     } catch (error) {

@@ -1,7 +1,7 @@
-import type { ModelKind } from '@cedar-knot/core';
+import type { ListFilter, ListOrder, ModelKind } from '@cedar-knot/core';
 import { useCallback, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import { isKind, type ListFilter, type ListOrder } from '../../state/catalogueList.js';
+import { isKind } from '../../state/catalogueList.js';
 import { CatalogueHeader, NEW } from './CatalogueHeader.js';
 import { EditSheet } from './EditSheet.js';
 import { Families } from './Families.js';
@@ -62,6 +62,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
         total={overview?.total}
         count={list.count}
         marked={marked}
+        allIds={list.ids}
         onImport={() => setImporting(true)}
         onProblem={setProblem}
       />
@@ -126,15 +127,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
           />
         ) : (
           id !== undefined && (
-            <ModelPage
-              key={id}
-              kind={kind}
-              id={id}
-              onClose={close}
-              onChanged={list.reload}
-              onRetired={list.retire}
-              duties={laid.duties}
-            />
+            <ModelPage key={id} kind={kind} id={id} onClose={close} onChanged={list.reload} duties={laid.duties} />
           )
         )}
       </div>

@@ -1,12 +1,11 @@
-import { FIELD, type PumpReach } from '@cedar-knot/core';
+import { FIELD, type CoverageField, type CoverageFields, type ListFilter, type PumpReach } from '@cedar-knot/core';
 import { scaleLog, type ScaleLogarithmic } from 'd3-scale';
 import { useEffect, useRef, useState } from 'react';
-import type { ListFilter } from '../../state/catalogueList.js';
+import { api } from '../../api/client.js';
+import { familyName } from '../../state/catalogueList.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
-import { catalogueWorker } from '../../worker/catalogue.js';
-import type { CoverageField, Fields } from '../../worker/catalogue.worker.js';
 import { useDisplay } from '../context.js';
 import type { Duty } from './FlowStrip.js';
 import { msg } from './words.js';
@@ -63,7 +62,7 @@ export function Coverage({
           height={height}
           role="img"
           aria-label={msg('view.catalogue.coverageOfFlowAndHead', {
-            family: family ?? msg('view.catalogue.matches2'),
+            family: family === undefined ? msg('view.catalogue.matches2') : familyName(family),
             count: fields.length,
           })}
         >
@@ -169,19 +168,21 @@ function useFields(
   chosen: string | undefined,
   answer: number,
   onSpeeds: (speeds: readonly number[], drawn: number | null) => void,
-): Fields {
-  const [found, setFound] = useState<Fields>({ fields: [], speeds: [], speed: null, of: 0 });
+): CoverageFields {
+  const [found, setFound] = useState<CoverageFields>({ fields: [], speeds: [], speed: null, of: 0 });
   const tell = useRef(onSpeeds);
   tell.current = onSpeeds;
   useEffect(() => {
     let gone = false;
-    void catalogueWorker()
-      .fields(family, filter, speed, chosen)
-      .then((f) => {
+    // what is wrong with the server is said by the list below
+    api.coverage(family === undefined ? filter : { ...filter, family }, speed, chosen).then(
+      (f) => {
         if (gone) return;
         setFound(f);
         tell.current(f.speeds, f.speed);
-      });
+      },
+      () => undefined,
+    );
     return () => {
       gone = true;
     };

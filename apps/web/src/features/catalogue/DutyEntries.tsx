@@ -1,4 +1,4 @@
-import { headOf, STANDARD_GRAVITY, WATER_AT_20_DENSITY, type ModelHead } from '@cedar-knot/core';
+import { headOf, STANDARD_GRAVITY, WATER_AT_20_DENSITY, type Facets } from '@cedar-knot/core';
 import { useState } from 'react';
 
 import { readEntry } from '../../state/entry.js';
@@ -77,10 +77,10 @@ export function DutyEntries({ asked, onPut: put }: DutyEntriesProps) {
 }
 
 /** By what a pump is narrowed: type, mains, liquid, material. */
-export function DutyChoices({ asked, onPut: put, heads }: DutyEntriesProps & { heads: readonly ModelHead[] }) {
+export function DutyChoices({ asked, onPut: put, facets }: DutyEntriesProps & { facets: Facets | undefined }) {
   return (
     <div className="grid grid-cols-2 gap-2">
-      <SearchFilters heads={heads} filter={asked.filter} onFilter={(filter) => put({ filter })} />
+      <SearchFilters facets={facets} filter={asked.filter} onFilter={(filter) => put({ filter })} />
     </div>
   );
 }

@@ -1,6 +1,7 @@
+import type { FamilyHead, ListFilter } from '@cedar-knot/core';
 import { prettyUnit } from '@cedar-knot/wording';
 import { useState } from 'react';
-import type { ListFilter } from '../../state/catalogueList.js';
+import { familyName } from '../../state/catalogueList.js';
 import { Select } from '../../ui/Select.js';
 import { Coverage } from './Coverage.js';
 import { LaidOver, type useDuties } from './LaidOver.js';
@@ -40,7 +41,9 @@ export function Families({ list, filter, onFilter, chosen, onChoose, laid }: Fam
       />
       <div className="flex min-w-0 flex-1 flex-col px-3 pt-2 pb-1">
         <div className="flex flex-none items-baseline gap-2">
-          <h2 className="text-[14px] font-semibold whitespace-nowrap">{family ?? msg('view.catalogue.matches')}</h2>
+          <h2 className="text-[14px] font-semibold whitespace-nowrap">
+            {family === undefined ? msg('view.catalogue.matches') : familyName(family)}
+          </h2>
           {speed.all.length > 1 ? (
             <Select
               label={msg('view.catalogue.speedShown')}
@@ -87,7 +90,7 @@ function FamilyList({
   chosen,
   onChoose,
 }: {
-  families: readonly { name: string; types: string; count: number }[];
+  families: readonly FamilyHead[];
   total: number;
   chosen: string | undefined;
   onChoose: (family: string | undefined) => void;
@@ -117,7 +120,7 @@ function FamilyList({
         onChoose(undefined),
       )}
       {families.map((f) =>
-        row(f.name, f.types, f.count, chosen === f.name, () => onChoose(chosen === f.name ? undefined : f.name)),
+        row(familyName(f.name), f.types, f.count, chosen === f.name, () => onChoose(chosen === f.name ? undefined : f.name)),
       )}
     </div>
   );

@@ -1,9 +1,17 @@
-import { filtersOf, quantityOf, type ColumnFilter, type Field, type ModelKind } from '@cedar-knot/core';
+import {
+  filtersOf,
+  quantityOf,
+  type ColumnFilter,
+  type Facets,
+  type Field,
+  type ListFilter,
+  type ModelKind,
+} from '@cedar-knot/core';
 import { said } from '@cedar-knot/wording';
 import { Plus, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { saidValue, type Facets, type ListFilter } from '../../state/catalogueList.js';
+import { familyName, saidValue } from '../../state/catalogueList.js';
 import { readEntry } from '../../state/entry.js';
 import { ITEM, MENU } from '../../ui/controls.js';
 import { TypedField } from '../../ui/TypedField.js';
@@ -31,7 +39,7 @@ export function FilterBar({
     onFilter(rest);
   };
   const pills: [string, string][] = [];
-  if (filter.family !== undefined) pills.push(['family', filter.family]);
+  if (filter.family !== undefined) pills.push(['family', familyName(filter.family)]);
   for (const f of filters) {
     const value = given[f.key];
     if (value !== undefined) pills.push([f.key, f.is === 'same' ? saidValue(f, value) : limitText(f, Number(value), display)]);

@@ -1,8 +1,17 @@
 import { fixed } from '@cedar-knot/wording';
-import { performanceAt, typicalPump, usable, type FoundPumps, type ModelHead, type ModelWhole } from '@cedar-knot/core';
-import { useEffect, useMemo, useState } from 'react';
+import {
+  performanceAt,
+  typicalPump,
+  usable,
+  type FoundOrder,
+  type FoundPump,
+  type FoundPumps,
+  type ModelWhole,
+  type Overview,
+} from '@cedar-knot/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, wordsOf } from '../../api/client.js';
+import { api, wordsOf, type FoundPage } from '../../api/client.js';
 import { studyOfDuty } from '../../state/takeModel.js';
 import { Button } from '../../ui/controls.js';
 import { useDisplay } from '../context.js';
@@ -10,7 +19,7 @@ import { judgedEntry } from '../entry/judged.js';
 import { PumpCurves, type PumpLine } from '../entry/PumpCurves.js';
 import { NOTHING, systemThrough, wantedOf, type Asked, type Wanted } from './duty.js';
 import { DutyChoices, DutyEntries } from './DutyEntries.js';
-import { FoundList, sorted, type Sort } from './FoundList.js';
+import { FoundList } from './FoundList.js';
 import { msg } from './words.js';
 
 const KEY = 'cedar-knot-find';
@@ -25,24 +34,24 @@ export function FindView() {
     ...NOTHING,
     ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Asked>),
   }));
-  const [order, setOrder] = useState<{ by: Sort; isDown: boolean }>({ by: 'efficiency', isDown: true });
+  const [order, setOrder] = useState<FoundOrder>({ by: 'efficiency', isDown: true });
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [wholes, setWholes] = useState<Readonly<Record<string, ModelWhole>>>({});
   const put = (more: Partial<Asked>): void => setAsked((a) => ({ ...a, ...more }));
 
   const wanted = useMemo(() => wantedOf(asked), [asked]);
   const isStaticWrong = wanted?.staticHead !== undefined && wanted.staticHead >= wanted.head;
-  const { found, problem, setProblem } = useFound(asked, isStaticWrong ? null : wanted);
+  const { found, problem, setProblem } = useFound(asked, isStaticWrong ? null : wanted, order);
+  const overview = useOverview();
 
   const compare = (id: string): void => {
     setCompared((c) => (c.includes(id) ? c.filter((x) => x !== id) : [...c, id].slice(-MOST_COMPARED)));
     if (!wholes[id]) void api.model(id).then((m) => setWholes((w) => ({ ...w, [id]: m })), () => undefined); // prettier-ignore
   };
-  const models = useMemo(() => [...(found?.heads.values() ?? [])], [found?.heads]);
   const start = useStudyStart(wanted, wholes, setProblem);
-  const rows = useMemo(() => (found ? sorted(found.pumps.candidates, order, found.heads) : []), [found, order]);
+  const rows = found?.candidates ?? [];
   const lines = compared.flatMap((id) => {
-    const c = found?.pumps.candidates.find((x) => x.model === id);
+    const c = rows.find((x) => x.model === id);
     return c ? lineOf(c, wholes[id]) : [];
   });
   return (
@@ -55,8 +64,8 @@ export function FindView() {
         <p className="text-inkq text-[12px]">{msg('view.catalogue.oneFlowAndOneHead')}</p>
         <DutyEntries asked={asked} onPut={put} />
         {isStaticWrong && <p className="text-fails text-[12px]">{msg('view.catalogue.staticHeadMustBeLess')}</p>}
-        <DutyChoices asked={asked} onPut={put} heads={models} />
-        {found && wanted && <Counts counts={found.pumps.counts} />}
+        <DutyChoices asked={asked} onPut={put} facets={overview?.facets} />
+        {found && wanted && <Counts counts={found.counts} />}
         {problem && (
           <p role="alert" className="text-fails text-[12px]">
             ▲ {problem}
@@ -78,7 +87,7 @@ export function FindView() {
           ) : (
             <FoundList
               rows={rows}
-              heads={found.heads}
+              of={found.counts.candidates}
               order={order}
               onOrder={setOrder}
               compared={compared}
@@ -97,29 +106,43 @@ export function FindView() {
   );
 }
 
+/** what there is to choose from */
+function useOverview(): Overview | null {
+  const [overview, setOverview] = useState<Overview | null>(null);
+  useEffect(() => void api.overview('pumps').then(setOverview, () => undefined), []);
+  return overview;
+}
+
 /** what the catalogue has for a duty, once typing has come to rest; what was typed is kept for the session */
-function useFound(asked: Asked, wanted: Wanted | null) {
-  const [found, setFound] = useState<{ pumps: FoundPumps; heads: Map<string, ModelHead> } | null>(null);
+function useFound(asked: Asked, wanted: Wanted | null, order: FoundOrder) {
+  const [found, setFound] = useState<FoundPage | null>(null);
+  const before = useRef(wanted);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     sessionStorage.setItem(KEY, JSON.stringify(asked));
     if (!wanted) return;
     let gone = false;
-    const wait = setTimeout(() => {
-      Promise.all([api.findPumps(wanted), api.models('pumps')]).then(
-        ([pumps, models]) => {
-          if (gone) return;
-          setProblem(null);
-          setFound({ pumps, heads: new Map(models.map((m) => [m.id, m])) });
-        },
-        (e: unknown) => !gone && setProblem(wordsOf(e)),
-      );
-    }, QUIET_MS);
+    // typing comes to rest first; another order is asked for at once
+    const isTyped = before.current !== wanted;
+    before.current = wanted;
+    const wait = setTimeout(
+      () => {
+        api.findPumps(wanted, order).then(
+          (page) => {
+            if (gone) return;
+            setProblem(null);
+            setFound(page);
+          },
+          (e: unknown) => !gone && setProblem(wordsOf(e)),
+        );
+      },
+      isTyped ? QUIET_MS : 0,
+    );
     return () => {
       gone = true;
       clearTimeout(wait);
     };
-  }, [asked, wanted]);
+  }, [asked, wanted, order]);
   return { found, problem, setProblem };
 }
 
@@ -170,7 +193,7 @@ function useStudyStart(
 }
 
 /** a found pump as it would run; nothing where its model is not here yet */
-function lineOf(c: FoundPumps['candidates'][number], model: ModelWhole | undefined): PumpLine[] {
+function lineOf(c: FoundPump, model: ModelWhole | undefined): PumpLine[] {
   const pump = model && usable(judgedEntry(model.entry).read);
   if (!pump) return [];
   const performance = performanceAt(pump, { speed: c.speed, stages: c.stages, diameter: c.diameter ?? undefined });

@@ -1,6 +1,7 @@
-import type { FoundPump, ModelHead } from '@cedar-knot/core';
+import type { FoundOrder } from '@cedar-knot/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Link } from 'react-router';
+import type { FoundPage } from '../../api/client.js';
 import { saidNotStated } from '../../state/catalogueList.js';
 import { notJudgedText, fixed } from '@cedar-knot/wording';
 import { Button } from '../../ui/controls.js';
@@ -8,56 +9,24 @@ import { VerdictMark } from '../../ui/marks.js';
 import { useDisplay } from '../context.js';
 import { msg } from './words.js';
 
-const MOST_SHOWN = 200;
-
-export type Sort = 'departure' | 'name' | 'flow' | 'head' | 'efficiency' | 'power' | 'npshr' | 'diameter';
-
-/** Found pumps in the order of one column, names by their numbers; those that do not state what is asked after those that do. */
-export function sorted(
-  list: readonly FoundPump[],
-  { by, isDown }: { by: Sort; isDown: boolean },
-  heads: ReadonlyMap<string, ModelHead>,
-): FoundPump[] {
-  const of = (c: FoundPump): number | string => {
-    switch (by) {
-      case 'name':
-        return heads.get(c.model)?.name ?? '';
-      case 'departure':
-        return Math.hypot(c.flowDeviation, c.headDeviation);
-      case 'diameter':
-        return c.diameter ?? 0;
-      case 'flow':
-      case 'head':
-        return c.duty[by];
-      case 'power':
-        return c.duty.shaftPower ?? Infinity;
-      default:
-        return c.duty[by] ?? 0;
-    }
-  };
-  const sign = isDown ? -1 : 1;
-  const isLast = (c: FoundPump): number => (c.notStated ? 3 : 0) + ['holds', 'near', 'incomplete'].indexOf(c.verdict);
-  return [...list].sort((a, b) => {
-    if (isLast(a) !== isLast(b)) return isLast(a) - isLast(b);
-    const [x, y] = [of(a), of(b)];
-    return sign * (typeof x === 'string' ? x.localeCompare(String(y), 'en', { numeric: true }) : x - Number(y));
-  });
-}
+type Sort = FoundOrder['by'];
 
 /** The pumps found for a duty, each where it would run, with what it departs from the duty. */
 export function FoundList({
   rows,
-  heads,
+  of,
   order,
   onOrder,
   compared,
   onCompare,
   onBegin,
 }: {
-  rows: readonly FoundPump[];
-  heads: ReadonlyMap<string, ModelHead>;
-  order: { by: Sort; isDown: boolean };
-  onOrder: (o: { by: Sort; isDown: boolean }) => void;
+  /** the first in the order */
+  rows: FoundPage['candidates'];
+  /** how many were found */
+  of: number;
+  order: FoundOrder;
+  onOrder: (o: FoundOrder) => void;
   compared: readonly string[];
   onCompare: (id: string) => void;
   onBegin: (id: string) => void;
@@ -98,23 +67,23 @@ export function FoundList({
         </tr>
       </thead>
       <tbody>
-        {rows.slice(0, MOST_SHOWN).map((c) => {
-          const head = heads.get(c.model);
+        {rows.map((c) => {
+          const { head } = c;
           return (
-            <tr key={c.model} data-found={head?.key} className="border-soft hover:bg-quiet h-[28px] border-b text-right">
+            <tr key={c.model} data-found={head.key} className="border-soft hover:bg-quiet h-[28px] border-b text-right">
               <td className="pl-2 text-left">
                 <input
                   type="checkbox"
-                  aria-label={msg('view.catalogue.compare', { head: head?.name ?? c.model })}
+                  aria-label={msg('view.catalogue.compare', { head: head.name })}
                   checked={compared.includes(c.model)}
                   onChange={() => onCompare(c.model)}
                 />
               </td>
               <td className="text-left">
                 <Link to={`/catalogues/pumps/${c.model}`} className="font-semibold hover:text-[var(--cedar)]">
-                  {head?.name ?? c.model}
+                  {head.name}
                 </Link>
-                {head?.isTypical && <span className="text-near"> {msg('app.typical')}</span>}
+                {head.isTypical && <span className="text-near"> {msg('app.typical')}</span>}
                 {c.notStated && (
                   <span className="text-inkq">
                     {msg('view.catalogue.notStated', { saidNotStated: saidNotStated('pumps', c.notStated) })}
@@ -145,11 +114,11 @@ export function FoundList({
           );
         })}
       </tbody>
-      {rows.length > MOST_SHOWN && (
+      {of > rows.length && (
         <tfoot>
           <tr>
             <td colSpan={11} className="text-inkq px-3 py-1.5">
-              {msg('view.catalogue.andMoreReduceTheTolerances', { count: rows.length - MOST_SHOWN })}
+              {msg('view.catalogue.andMoreReduceTheTolerances', { count: of - rows.length })}
             </td>
           </tr>
         </tfoot>

@@ -43,8 +43,8 @@ export function useDuties(): Laid {
   useEffect(() => {
     const id = sessionStorage.getItem(KEY);
     if (id === null) return;
-    void api.list().then(
-      (all) => lay(all.find((s) => s.id === id) ?? null),
+    void api.list({ of: id }).then(
+      ({ studies }) => lay(studies.find((s) => s.id === id) ?? null),
       () => undefined,
     );
   }, [lay]);
@@ -65,7 +65,7 @@ async function dutiesOf(id: string): Promise<Duty[]> {
 export function LaidOver({ laid: { study, problem, lay } }: { laid: Laid }) {
   const [studies, setStudies] = useState<StudyHead[]>([]);
   const read = (open: boolean): void => {
-    if (open) void api.list().then(setStudies, () => setStudies([]));
+    if (open) void api.list().then(({ studies: all }) => setStudies(all), () => setStudies([])); // prettier-ignore
   };
   return (
     <span className="flex items-center gap-1.5 text-[12px]">

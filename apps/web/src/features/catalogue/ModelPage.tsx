@@ -24,12 +24,11 @@ interface ModelPageProps {
   /** the list has to be read again */
   onChanged: () => void;
   /** it goes from the list, or comes back */
-  onRetired: (id: string, retiredAt: string | null) => void;
   duties: readonly Duty[];
 }
 
 /** A model beside the list: its curves and data, whether they agree, where they came from and where they are used. */
-export function ModelPage({ kind, id, onClose, onChanged, onRetired, duties }: ModelPageProps) {
+export function ModelPage({ kind, id, onClose, onChanged, duties }: ModelPageProps) {
   const [model, setModel] = useState<ModelWhole | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [isUsing, setUsing] = useState(false);
@@ -51,14 +50,11 @@ export function ModelPage({ kind, id, onClose, onChanged, onRetired, duties }: M
   };
   // shown at once, and taken back where it cannot be kept
   const retire = (isRetired: boolean): void => {
-    const show = (retiredAt: string | null): void => {
-      setModel((m) => m && { ...m, retiredAt });
-      onRetired(id, retiredAt);
-    };
+    const show = (retiredAt: string | null): void => setModel((m) => m && { ...m, retiredAt });
     const before = model?.retiredAt ?? null;
     show(isRetired ? new Date().toISOString() : null);
     setProblem(null);
-    api.actOnModel(id, isRetired ? 'retire' : 'restore').catch((e: unknown) => {
+    api.actOnModel(id, isRetired ? 'retire' : 'restore').then(onChanged, (e: unknown) => {
       show(before);
       setProblem(wordsOf(e));
     });

@@ -1,10 +1,8 @@
-import type { ModelHead, ModelKind } from '@cedar-knot/core';
+import type { ListOrder, ModelHead, ModelKind } from '@cedar-knot/core';
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { ListOrder } from '../../state/catalogueList.js';
-import { catalogueWorker } from '../../worker/catalogue.js';
 import { displayIn, useDisplay, type Display } from '../context.js';
 import { COLUMNS_OF, type Column } from './columns.js';
 import type { Duty } from './FlowStrip.js';
@@ -124,7 +122,7 @@ export function ModelTable({
 function useChosenRow(
   rows: Pick<Virtualizer<HTMLDivElement, Element>, 'scrollToIndex'>,
   chosen: string | undefined,
-  { answer, count }: ModelList,
+  { answer, count, placeOf, at: modelAt }: ModelList,
   onChoose: (id: string) => void,
 ): (event: KeyboardEvent) => void {
   // what the address names is brought into sight when the list comes
@@ -132,9 +130,7 @@ function useChosenRow(
   wanted.current = chosen;
   useEffect(() => {
     if (wanted.current === undefined || answer === 0) return;
-    void catalogueWorker()
-      .indexOf(wanted.current)
-      .then((i) => i >= 0 && rows.scrollToIndex(i, { align: 'auto' }));
+    void placeOf(wanted.current).then((i) => i >= 0 && rows.scrollToIndex(i, { align: 'auto' }), () => undefined); // prettier-ignore
     // with each answer, not with each row that is drawn
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [answer]);
@@ -143,14 +139,14 @@ function useChosenRow(
     const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12, Home: -Infinity, End: Infinity }[event.key];
     if (step === undefined || !count) return;
     event.preventDefault();
-    void catalogueWorker()
-      .indexOf(chosen ?? '')
-      .then(async (at) => {
-        const next = Math.max(0, Math.min(count - 1, at < 0 && Number.isFinite(step) ? 0 : at + step));
-        const [row] = await catalogueWorker().rows(next, next + 1);
-        rows.scrollToIndex(next, { align: 'auto' });
-        if (row) onChoose(row.id);
-      });
+    const go = async (): Promise<void> => {
+      const at = chosen === undefined ? -1 : await placeOf(chosen);
+      const next = Math.max(0, Math.min(count - 1, at < 0 && Number.isFinite(step) ? 0 : at + step));
+      rows.scrollToIndex(next, { align: 'auto' });
+      const row = await modelAt(next);
+      if (row) onChoose(row.id);
+    };
+    void go().catch(() => undefined);
   };
 }
 

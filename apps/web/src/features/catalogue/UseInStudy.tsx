@@ -23,7 +23,7 @@ export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () 
   const navigate = useNavigate();
   const fail = (e: unknown): void => setProblem(wordsOf(e));
   useEffect(() => {
-    api.list().then((all) => {
+    api.list().then(({ studies: all }) => {
       setStudies(all);
       setChosen(all.find((s) => s.id === lastStudy())?.id ?? all[0]?.id);
     }, fail);

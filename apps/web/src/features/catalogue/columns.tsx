@@ -6,12 +6,13 @@ import {
   spoken,
   type Described,
   type Dimension,
+  type ListRow,
   type ModelColumn,
   type ModelKind,
   type PumpSummary,
 } from '@cedar-knot/core';
 import type { ReactNode } from 'react';
-import { saidNotStated, type ListRow } from '../../state/catalogueList.js';
+import { saidNotStated } from '../../state/catalogueList.js';
 import { VerdictMark } from '../../ui/marks.js';
 import type { Display } from '../context.js';
 import type { Fact } from './Facts.js';

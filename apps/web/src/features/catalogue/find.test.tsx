@@ -1,10 +1,9 @@
-import type { FoundPump, FoundPumps } from '@cedar-knot/core';
+import { orderFound, type FoundPump } from '@cedar-knot/core';
 import { act, cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, useLocation } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, type FoundPage } from '../../api/client.js';
 import { FindView } from './FindView.js';
-import { sorted } from './FoundList.js';
 
 /* Pumps for one duty: what is asked of the server, what its answer is shown as, and where it leads. */
 
@@ -27,9 +26,9 @@ const found = (model: string, more: Partial<FoundPump> = {}): FoundPump => ({
   headDeviation: 0.04,
   ...more,
 });
-const answer = (candidates: FoundPump[], counts = {}): FoundPumps => ({ candidates, counts: { tried: 9, candidates: candidates.length, filtered: 0, npsh: 0, unusable: 0, beyond: 0, ...counts } }); // prettier-ignore
 const head = (id: string, name: string, words: object) => ({ id, name, kind: 'pumps', words, warnings: [], summary: null });
 const HEADS = [head('a', 'TC 80', { materials: ['duplex'], frequency: 50 }), head('b', 'TC 100', {})];
+const answer = (candidates: FoundPump[], counts = {}): FoundPage => ({ candidates: candidates.map((c) => ({ ...c, head: HEADS.find((h) => h.id === c.model)! as never })), counts: { tried: 9, candidates: candidates.length, filtered: 0, npsh: 0, unusable: 0, beyond: 0, ...counts } }); // prettier-ignore
 const ENTRY = { name: 'TC 80', speed: '2950 rpm', diameter: '200 mm', curve: [0, 60, 90].map((q) => ({ flow: `${q} m3/h`, head: `${60 - q / 5} m`, efficiency: 0.7 })) }; // prettier-ignore
 let at = '';
 const Where = (): null => {
@@ -38,8 +37,15 @@ const Where = (): null => {
 };
 
 function view(candidates: FoundPump[], counts = {}) {
-  const asked = jest.spyOn(api, 'findPumps').mockResolvedValue(answer(candidates, counts));
-  jest.spyOn(api, 'models').mockResolvedValue(HEADS as never);
+  const asked = jest.spyOn(api, 'findPumps').mockImplementation((_, order) =>
+    Promise.resolve(
+      answer(
+        orderFound(candidates, order, () => ''),
+        counts,
+      ),
+    ),
+  );
+  jest.spyOn(api, 'overview').mockResolvedValue({ total: 2, families: [], facets: {} });
   jest.spyOn(api, 'model').mockImplementation((id) => Promise.resolve({ id, kind: 'pumps', key: id, name: id === 'a' ? 'TC 80' : 'TC 100', revision: 1, entry: ENTRY } as never)); // prettier-ignore
   render(<MemoryRouter><FindView /><Where /></MemoryRouter>); // prettier-ignore
   return asked;
@@ -56,7 +62,7 @@ test('nothing is asked before there is a flow and a head; then all of it in SI, 
   await type('Head at that flow', '50');
   await type('NPSHA', '12 ft');
   await type('Flow tolerance', '5 %');
-  await waitFor(() => expect(asked).toHaveBeenLastCalledWith({ flow: expect.closeTo(0.02, 9) as number, head: 50, npsha: expect.closeTo(3.6576, 9) as number, flowTolerance: 0.05, headTolerance: 0.1 })); // prettier-ignore
+  await waitFor(() => expect(asked).toHaveBeenLastCalledWith({ flow: expect.closeTo(0.02, 9) as number, head: 50, npsha: expect.closeTo(3.6576, 9) as number, flowTolerance: 0.05, headTolerance: 0.1 }, { by: 'efficiency', isDown: true })); // prettier-ignore
   await waitFor(() => expect(screen.getByRole('status').textContent).toBe('1 of 9 checked, 2 excluded by filters, 1 with insufficient NPSH')); // prettier-ignore
   // it stands again when the page is come back to
   expect(JSON.parse(sessionStorage.getItem('cedar-knot-find')!)).toMatchObject({ flow: '72 m3/h', head: '50 m' });
@@ -104,25 +110,26 @@ test('one is the beginning of a study that runs through the duty; without any a 
   await type('Flow', '5000');
   await type('Head at that flow', '2');
   // the search that the entry begins takes the last answer away
-  await waitFor(() => expect(asked.mock.lastCall).toMatchObject([{ head: 2 }]));
+  await waitFor(() => expect(asked.mock.lastCall).toMatchObject([{ head: 2 }, {}]));
   await userEvent.click(screen.getByRole('button', { name: /typical curve/ }));
   expect((await screen.findByRole('alert')).textContent).toMatch(/specific speed of 2067, outside/);
 });
 
 test('a server that refuses is quoted', async () => {
   jest.spyOn(api, 'findPumps').mockRejectedValue(new Error('The catalogue is being taken in.'));
-  jest.spyOn(api, 'models').mockResolvedValue([]);
+  jest.spyOn(api, 'overview').mockRejectedValue(new Error('no'));
   render(<MemoryRouter><FindView /></MemoryRouter>); // prettier-ignore
   await type('Flow', '72');
   await type('Head at that flow', '50');
   expect((await screen.findByRole('alert')).textContent).toBe('▲ The catalogue is being taken in.');
 });
 
-test('found pumps in the order of any column: names by their numbers, what has no power last when it rises', () => {
-  const heads = new Map(HEADS.map((h) => [h.id, h])) as never;
-  const list = [found('a'), found('b', { duty: { flow: 0.019, head: 49, efficiency: 0.72, npshr: 2, shaftPower: null }, flowDeviation: -0.05, headDeviation: 0 })]; // prettier-ignore
-  const order = (by: Parameters<typeof sorted>[1]['by'], isDown = false): string => sorted(list, { by, isDown }, heads).map((c) => c.model).join(''); // prettier-ignore
-  expect([order('name'), order('name', true), order('efficiency'), order('npshr'), order('flow'), order('power')]).toEqual(['ab', 'ba', 'ab', 'ba', 'ba', 'ab']); // prettier-ignore
-  // √(0.02² + 0.04²) = 0.0447 against 0.05
-  expect([order('departure'), order('departure', true)]).toEqual(['ab', 'ba']);
+test('another column is asked of the server, and what it left out is counted', async () => {
+  const asked = view([found('a'), found('b')], { candidates: 312 });
+  await type('Flow', '72');
+  await type('Head at that flow', '50');
+  await screen.findByRole('table');
+  expect(screen.getByText(/310 more/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: /^NPSHR/ }));
+  await waitFor(() => expect(asked.mock.lastCall![1]).toEqual({ by: 'npshr', isDown: false }));
 });

@@ -1,8 +1,7 @@
-import type { ModelHead } from '@cedar-knot/core';
+import { facetsOf, found, ordered, type ListFilter, type ModelHead } from '@cedar-knot/core';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
-import { facetsOf, matches, ordered, type ListFilter } from '../../state/catalogueList.js';
 import { displayIn } from '../context.js';
 import { COLUMNS_OF } from './columns.js';
 import { FilterBar } from './FilterBar.js';
@@ -131,7 +130,7 @@ describe('filters', () => {
     now = filter;
     return <FilterBar kind="pumps" filter={filter} facets={facetsOf('pumps', models)} onFilter={setFilter} />;
   }
-  const names = (): string[] => models.filter((m) => matches(m, now)).map((m) => m.name);
+  const names = (): string[] => found(models, now, { column: 'none', isDown: false }).map((m) => m.name).sort((a, b) => models.findIndex((m) => m.name === a) - models.findIndex((m) => m.name === b)); // prettier-ignore
 
   test('a limit is typed in any unit and kept in SI; it can be taken away, and words narrow while they are typed', async () => {
     render(<Bar start={{}} />);

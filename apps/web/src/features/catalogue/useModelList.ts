@@ -1,9 +1,6 @@
-import type { ModelKind } from '@cedar-knot/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { catalogueWorker } from '../../worker/catalogue.js';
-import type { Overview } from '../../worker/catalogue.worker.js';
-import { wordsOf } from '../../api/client.js';
-import type { ListFilter, ListOrder, ListRow } from '../../state/catalogueList.js';
+import type { ListFilter, ListOrder, ListRow, ModelKind, Overview } from '@cedar-knot/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { api, wordsOf, type ListAsked } from '../../api/client.js';
 
 /** rows that are fetched together */
 const BLOCK = 60;
@@ -18,86 +15,106 @@ export interface ModelList {
   row: (index: number) => ListRow | undefined;
   /** fetches the rows of a range that are not here yet */
   need: (from: number, to: number) => void;
+  /** where a model stands among those that match; −1: nowhere */
+  placeOf: (id: string) => Promise<number>;
+  /** the model at a place */
+  at: (index: number) => Promise<ListRow | undefined>;
+  /** all that match, in their order */
+  ids: () => Promise<string[]>;
   /** counts the answers: another number, other rows */
   answer: number;
   reload: () => void;
-  /** a model goes, or comes back, at once */
-  retire: (id: string, retiredAt: string | null) => void;
 }
 
-/** The models of a kind that match a filter, as the worker holds them; rows come as they are scrolled to. */
+interface Found {
+  count: number | null;
+  notStated: number;
+  answer: number;
+}
+
+/** The models of a kind that match a filter: the server finds and sorts them, rows come as they are scrolled to. */
 export function useModelList(kind: ModelKind, retired: boolean, filter: ListFilter, order: ListOrder): ModelList {
   const [overview, setOverview] = useState<Overview | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [found, setFound] = useState<{ count: number | null; notStated: number; answer: number }>({
-    count: null,
-    notStated: 0,
-    answer: 0,
-  });
+  const [found, setFound] = useState<Found>({ count: null, notStated: 0, answer: 0 });
   const [, setArrived] = useState(0);
   const [loads, setLoads] = useState(0);
   const rows = useRef(new Map<number, ListRow>());
   const asked = useRef(new Set<number>());
   const answer = useRef(0);
   const shown = useRef('');
+  const query = useMemo((): ListAsked => ({ kind, retired, filter, order }), [kind, retired, filter, order]);
 
   useEffect(() => {
     let gone = false;
     // what stands is shown until the new list is here
     if (shown.current !== `${kind} ${retired}`) setOverview(null);
     shown.current = `${kind} ${retired}`;
-    catalogueWorker()
-      .load(kind, retired)
-      .then(
-        (o) => {
-          if (gone) return;
-          setProblem(null);
-          setOverview(o);
-        },
-        (e: unknown) => !gone && setProblem(wordsOf(e)),
-      );
+    api.overview(kind, retired).then(
+      (o) => !gone && setOverview(o),
+      (e: unknown) => !gone && setProblem(wordsOf(e)),
+    );
     return () => {
       gone = true;
     };
   }, [kind, retired, loads]);
 
   useEffect(() => {
-    if (!overview) return;
     let gone = false;
-    void catalogueWorker()
-      .query(kind, retired, filter, order)
-      .then(async ({ count, notStated }) => {
-        const first = await catalogueWorker().rows(0, BLOCK);
+    api.models(query, 0, BLOCK).then(
+      ({ count, notStated, rows: first }) => {
         if (gone) return;
         answer.current++;
         rows.current = new Map(first.map((r, i) => [i, r]));
         asked.current = new Set([0]);
+        setProblem(null);
         setFound({ count, notStated, answer: answer.current });
-      });
+      },
+      (e: unknown) => !gone && setProblem(wordsOf(e)),
+    );
     return () => {
       gone = true;
     };
-  }, [overview, kind, retired, filter, order]);
+  }, [query, loads]);
 
-  const need = useCallback((from: number, to: number): void => {
-    const now = answer.current;
-    for (let b = Math.floor(from / BLOCK); b <= Math.floor(to / BLOCK); b++) {
-      if (asked.current.has(b)) continue;
+  const block = useCallback(
+    async (b: number): Promise<void> => {
+      const now = answer.current;
       asked.current.add(b);
-      void catalogueWorker()
-        .rows(b * BLOCK, (b + 1) * BLOCK)
-        .then((list) => {
-          if (now !== answer.current) return;
-          list.forEach((r, i) => rows.current.set(b * BLOCK + i, r));
-          setArrived((n) => n + 1);
-        });
-    }
-  }, []);
-  const row = useCallback((index: number) => rows.current.get(index), []);
-  const reload = useCallback(() => setLoads((n) => n + 1), []);
-  const retire = useCallback(
-    (id: string, retiredAt: string | null) => void catalogueWorker().retire(kind, id, retiredAt, retired).then(setOverview),
-    [kind, retired],
+      try {
+        const { rows: list } = await api.models(query, b * BLOCK, BLOCK);
+        if (now !== answer.current) return;
+        list.forEach((r, i) => rows.current.set(b * BLOCK + i, r));
+        setArrived((n) => n + 1);
+      } catch (e) {
+        asked.current.delete(b);
+        setProblem(wordsOf(e));
+      }
+    },
+    [query],
   );
-  return { overview, problem, count: found.count, notStated: found.notStated, row, need, answer: found.answer, reload, retire };
+  const need = useCallback(
+    (from: number, to: number): void => {
+      for (let b = Math.floor(from / BLOCK); b <= Math.floor(to / BLOCK); b++) if (!asked.current.has(b)) void block(b);
+    },
+    [block],
+  );
+  const row = useCallback((index: number) => rows.current.get(index), []);
+  const at = useCallback(
+    async (index: number) => {
+      if (!rows.current.has(index)) await block(Math.floor(index / BLOCK));
+      return rows.current.get(index);
+    },
+    [block],
+  );
+  const placeOf = useCallback(
+    async (id: string) => {
+      const here = [...rows.current].find(([, m]) => m.id === id);
+      return here ? here[0] : ((await api.models(query, 0, 0, id)).place ?? -1);
+    },
+    [query],
+  );
+  const ids = useCallback(() => api.modelIds(query), [query]);
+  const reload = useCallback(() => setLoads((n) => n + 1), []);
+  return { overview, problem, count: found.count, notStated: found.notStated, row, need, placeOf, at, ids, answer: found.answer, reload }; // prettier-ignore
 }

@@ -1,21 +1,20 @@
-import { filtersOf, type ModelHead, type PumpFilter } from '@cedar-knot/core';
+import { filtersOf, type Facets, type PumpFilter } from '@cedar-knot/core';
 import { said } from '@cedar-knot/wording';
-import { useMemo } from 'react';
-import { facetsOf, saidValue } from '../../state/catalogueList.js';
+import { saidValue } from '../../state/catalogueList.js';
 import { Select } from '../../ui/Select.js';
 import { msg } from './words.js';
 
 /** What pumps are narrowed by beside a search: a choice for each filter that is asked for often. */
 export function SearchFilters({
-  heads,
+  facets,
   filter,
   onFilter,
 }: {
-  heads: readonly ModelHead[];
+  /** what there is in the catalogue; undefined until that is known */
+  facets: Facets | undefined;
   filter: PumpFilter;
   onFilter: (filter: PumpFilter) => void;
 }) {
-  const facets = useMemo(() => facetsOf('pumps', heads), [heads]);
   const given = filter as Readonly<Record<string, string | number | undefined>>;
   const put = (key: string, value: string | number | undefined): void => {
     const { [key]: _was, ...rest } = given;
@@ -25,7 +24,7 @@ export function SearchFilters({
     .filter((c) => c.filter.isCommon)
     .map(({ filter: f }) => {
       const value = given[f.key];
-      const there = (facets[f.key] ?? []).map((x) => x.value);
+      const there = (facets?.[f.key] ?? []).map((x) => x.value);
       // what is always offered, and what stands in the catalogue
       const values = [...new Set([...Object.keys(f.said ?? {}), ...(f.words ?? there)])];
       return (

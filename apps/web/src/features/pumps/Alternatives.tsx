@@ -59,9 +59,9 @@ function useAlternatives(kept: number) {
   useEffect(() => {
     let gone = false;
     const read = async (): Promise<void> => {
-      const all = await api.list();
-      const root = all.find((s) => s.id === id)?.alternativeOf ?? id;
-      const heads = all.filter((s) => s.id === root || s.alternativeOf === root);
+      const near = (await api.list({ of: id })).studies;
+      const root = near.find((s) => s.id === id)?.alternativeOf ?? id;
+      const heads: StudyHead[] = root === id ? near : (await api.list({ of: root })).studies;
       heads.sort((a, b) => Number(b.id === root) - Number(a.id === root) || (a.title < b.title ? -1 : 1));
       const whole = await Promise.all(heads.map((head) => api.get(head.id)));
       if (!gone) setOthers(heads.map((head, i) => ({ head, study: whole[i]!.document })));

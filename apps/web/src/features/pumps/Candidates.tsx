@@ -8,9 +8,9 @@ import { LetterTag, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { CANDIDATES_SHOWN } from './useRanking.js';
 import { msg } from './words.js';
 
-const ROWS_SHOWN = 120;
 const STRIP = 236;
 /** of best-efficiency flow, across the strip */
 const [LOW, HIGH] = [0.3, 1.45];
@@ -98,7 +98,7 @@ export function Candidates({
                 <span className="text-inkq text-[12px]">{msg('view.pumps.first', { count: list.length, objective })}</span>
               </td>
             </tr>
-            {list.slice(0, ROWS_SHOWN).map((c) => (
+            {list.slice(0, CANDIDATES_SHOWN).map((c) => (
               <Row
                 key={c.model}
                 c={c}

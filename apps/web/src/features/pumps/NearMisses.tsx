@@ -1,13 +1,11 @@
-import { neededFor, type FallenPump, type ModelHead } from '@cedar-knot/core';
+import { nearestFallen, neededFor, type FallenPump, type ModelHead } from '@cedar-knot/core';
 import { checkName, checkValue, neededText, fixed } from '@cedar-knot/wording';
 import { Link } from 'react-router';
 import { letterOf } from '../../state/address.js';
-import { nearMisses } from '../../state/ranking.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { useDisplay, useStudy } from '../context.js';
+import { MISSES_SHOWN } from './useRanking.js';
 import { msg } from './words.js';
-
-const ROWS_SHOWN = 40;
 
 /** The pumps that fell out by the least: by what, in which scenario, and what they would need. */
 export function NearMisses({
@@ -22,7 +20,7 @@ export function NearMisses({
   const display = useDisplay();
   const scenarios = useStudy((s) => s.study.scenarios);
   const index = (scenario: string): number => scenarios.findIndex((s) => s.id === scenario);
-  const misses = nearMisses(fallen, ROWS_SHOWN);
+  const misses = nearestFallen(fallen, MISSES_SHOWN);
   if (misses.length === 0)
     return <p className="text-inkq py-3">{isRunning ? msg('view.pumps.checking') : msg('view.pumps.noneRejected')}</p>;
   return (

@@ -1,5 +1,5 @@
-import { quantityOf, USUAL_YEARS, type Objective, type PumpFilter, type Vary } from '@cedar-knot/core';
-import { useMemo } from 'react';
+import { quantityOf, USUAL_YEARS, type Facets, type Objective, type PumpFilter, type Vary } from '@cedar-knot/core';
+
 import { Link } from 'react-router';
 import type { RankAsked } from '../../api/client.js';
 import { elementsOf, entryIn, letterOf } from '../../state/address.js';
@@ -28,7 +28,6 @@ const WAYS: readonly (readonly [Vary, string])[] = [
 ];
 
 type Ranking = ReturnType<typeof useRanking>;
-type Heads = Ranking['heads'];
 
 interface RequiredPanelProps {
   position: Position;
@@ -44,7 +43,7 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
     useStudy((s) => s.study.lines),
     'pump',
   );
-  const { heads } = ranking;
+  const { overview } = ranking;
   return (
     <aside
       aria-label={msg('view.pumps.required')}
@@ -65,11 +64,11 @@ export function RequiredPanel({ position, ranking, asked, onAsk }: RequiredPanel
           {ranking.isRunning ? msg('view.pumps.calculatingTheRequiredDuties') : msg('view.pumps.noJudgedScenarioRequiresA')}
         </p>
       )}
-      <Choices heads={heads} asked={asked} onAsk={onAsk} />
+      <Choices facets={overview?.facets} asked={asked} onAsk={onAsk} />
       <p className="text-inkq mt-auto pt-2 text-[12px]">
         {msg('view.pumps.minimumHeadWithControlValves')}
         <Link to="/catalogues/pumps" className="text-cedar underline">
-          {msg('view.pumps.pumps2', { size: heads.size })}
+          {msg('view.pumps.pumps2', { size: overview?.total ?? '…' })}
         </Link>{' '}
         {msg('view.pumps.inTheCatalogue')}
       </p>
@@ -124,8 +123,7 @@ function RequiredTable({ position, required }: { position: Position; required: R
   );
 }
 
-function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelProps, 'asked' | 'onAsk'>) {
-  const all = useMemo(() => [...heads.values()], [heads]);
+function Choices({ facets, asked, onAsk }: { facets: Facets | undefined } & Pick<RequiredPanelProps, 'asked' | 'onAsk'>) {
   return (
     <>
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.method')}</h3>
@@ -156,7 +154,7 @@ function Choices({ heads, asked, onAsk }: { heads: Heads } & Pick<RequiredPanelP
       )}
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.pumps.filters')}</h3>
       <SearchFilters
-        heads={all}
+        facets={facets}
         filter={filterOf(asked)}
         onFilter={(f) => onAsk((a) => ({ vary: a.vary, objective: a.objective, ...(a.years ? { years: a.years } : {}), ...f }))}
       />

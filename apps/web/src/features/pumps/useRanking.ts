@@ -1,9 +1,21 @@
-import { mergeRankings, type FallenPump, type ModelHead, type RankedPump, type Ranking, type Study } from '@cedar-knot/core';
+import {
+  mergeRankings,
+  nearestFallen,
+  type FallenPump,
+  type ModelHead,
+  type Overview,
+  type RankedPump,
+  type Ranking,
+  type Study,
+} from '@cedar-knot/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, wordsOf, type RankAsked } from '../../api/client.js';
 
 import { withRequired } from '../../state/required.js';
 
+/** rows of both tables */
+export const CANDIDATES_SHOWN = 120;
+export const MISSES_SHOWN = 40;
 const QUIET_MS = 350;
 /** between two drawings while pieces come, ms */
 const DRAW_MS = 120;
@@ -20,7 +32,10 @@ export interface RankingState {
   /** the study has changed since, or more is still to come */
   isRunning: boolean;
   problem: string | null;
+  /** of the candidates and near misses that are shown */
   heads: ReadonlyMap<string, ModelHead>;
+  /** of the whole catalogue; null until it is known */
+  overview: Overview | null;
   stop: () => void;
 }
 
@@ -28,7 +43,7 @@ const NONE: Ranking['counts'] = { tried: 0, candidates: 0, fallen: 0, filtered: 
 
 /** The pumps of the catalogue in a position of the study, as they are judged; begun anew when study, position or question change. */
 export function useRanking(study: Study, pump: string | null, asked: RankAsked): RankingState {
-  const [found, setFound] = useState<Omit<RankingState, 'stop' | 'heads'>>({
+  const [found, setFound] = useState<Omit<RankingState, 'stop' | 'heads' | 'overview'>>({
     required: {},
     candidates: [],
     fallen: [],
@@ -38,10 +53,10 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
     isRunning: true,
     problem: null,
   });
-  const [heads, setHeads] = useState<ReadonlyMap<string, ModelHead>>(new Map());
+  const [overview, setOverview] = useState<Overview | null>(null);
   const running = useRef<AbortController | null>(null);
   useEffect(() => {
-    void api.models('pumps').then((all) => setHeads(new Map(all.map((m) => [m.id, m]))), () => undefined); // prettier-ignore
+    void api.overview('pumps').then(setOverview, () => undefined);
   }, []);
   const question = useMemo(() => ({ study, pump, asked }), [study, pump, asked]);
   useEffect(() => {
@@ -86,5 +101,23 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
     running.current?.abort();
     setFound((f) => ({ ...f, isRunning: false }));
   };
-  return { ...found, heads, stop };
+  const heads = useHeads(found.candidates, found.fallen);
+  return { ...found, heads, overview, stop };
+}
+
+/** what lists show of the pumps that a ranking shows, asked for once each */
+function useHeads(candidates: readonly RankedPump[], fallen: readonly FallenPump[]): ReadonlyMap<string, ModelHead> {
+  const [heads, setHeads] = useState<ReadonlyMap<string, ModelHead>>(new Map());
+  const asked = useRef(new Set<string>());
+  useEffect(() => {
+    const shown = [...candidates.slice(0, CANDIDATES_SHOWN), ...nearestFallen(fallen, MISSES_SHOWN)];
+    const wanted = shown.map((c) => c.model).filter((id) => !asked.current.has(id));
+    if (wanted.length === 0) return;
+    for (const id of wanted) asked.current.add(id);
+    api.heads(wanted).then(
+      (list) => setHeads((h) => new Map([...h, ...list.map((m) => [m.id, m] as const)])),
+      () => wanted.forEach((id) => asked.current.delete(id)),
+    );
+  }, [candidates, fallen]);
+  return heads;
 }

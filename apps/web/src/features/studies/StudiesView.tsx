@@ -1,9 +1,10 @@
-import type { StudyHead } from '@cedar-knot/core';
+import type { StudyHead, StudyPage } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { AskPerson, PersonMark } from '../person/Person.js';
-import { api, ApiError } from '../../api/client.js';
+import { api, ApiError, type StudiesAsked } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
+import { Select } from '../../ui/Select.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { StudyCard } from './StudyCard.js';
 import { msg } from './words.js';
@@ -16,7 +17,10 @@ type Asked =
 
 /** Home: every study with a picture of its curves and its worst margin; new ones from blank, a copy or a file. */
 export function StudiesView() {
-  const { studies, deleted, problem, load } = useStudies();
+  const [search, setSearch] = useState('');
+  const [sort, setSort] = useState<Order>('saved');
+  const { page, deleted, problem, load, more } = useStudies(search, sort);
+  const studies = page?.studies;
   const [asked, setAsked] = useState<Asked | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -61,7 +65,13 @@ export function StudiesView() {
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
         <AskPerson />
-        {studies?.length === 0 && (
+        {page && (page.count > FIRST || search !== '') && (
+          <Search search={search} onSearch={setSearch} sort={sort} onSort={setSort} count={page.count} />
+        )}
+        {studies?.length === 0 && search !== '' && (
+          <p className="text-inkq py-6 text-center">{msg('view.studies.noneMatches')}</p>
+        )}
+        {studies?.length === 0 && search === '' && (
           <div className="panel flex flex-col items-center gap-3 py-14">
             <p>{msg('view.studies.noStudiesYetAStudy')}</p>
             <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
@@ -74,13 +84,14 @@ export function StudiesView() {
             <StudyCard
               key={s.id}
               head={s}
-              base={s.alternativeOf === null ? undefined : studies.find((b) => b.id === s.alternativeOf)?.title}
+              base={s.base ?? undefined}
               onCopy={() => void act(() => api.copy(s.id))}
               onRename={() => setAsked({ kind: 'rename', study: s })}
               onDelete={() => setAsked({ kind: 'delete', study: s })}
             />
           ))}
         </ul>
+        {page && page.studies.length < page.count && <More onSeen={more} shown={page.studies.length} of={page.count} />}
         <Deleted studies={deleted} onRestore={(s) => void act(() => api.restore(s.id))} />
       </main>
       {asked && (
@@ -101,26 +112,107 @@ export function StudiesView() {
   );
 }
 
-/** the studies that there are, and those that were deleted and can be had back */
-function useStudies() {
-  const [studies, setStudies] = useState<StudyHead[] | null>(null);
+/** studies that are read together; so many are shown before there is anything to search in */
+const FIRST = 30;
+const QUIET_MS = 150;
+type Order = NonNullable<StudiesAsked['sort']>;
+const ORDERS: readonly (readonly [Order, string])[] = [
+  ['saved', msg('view.studies.lastSaved')],
+  ['title', msg('view.studies.title')],
+  ['tag', msg('view.studies.tagOfTheService')],
+];
+
+/** the studies that match, as many as have come into sight, and those that were deleted and can be had back */
+function useStudies(search: string, sort: Order) {
+  const [page, setPage] = useState<StudyPage | null>(null);
   const [deleted, setDeleted] = useState<StudyHead[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
+  const shown = useRef(FIRST);
+  const asked = useRef(0);
+  const text = search.trim();
+  const said = (error: unknown): void => setProblem(error instanceof ApiError ? error.message : String(error));
+  /** @param from of the rows that come; what stands before them stays */
+  const read = useCallback(
+    async (from: number, count: number) => {
+      const own = ++asked.current;
+      const found = await api.list({ text, sort, from, count });
+      if (own !== asked.current) return;
+      setPage((p) => ({
+        count: found.count,
+        studies: from > 0 && p ? [...p.studies.slice(0, from), ...found.studies] : found.studies,
+      }));
+      setProblem(null);
+    },
+    [text, sort],
+  );
   const load = useCallback(async () => {
     try {
-      const [now, gone] = await Promise.all([api.list(), api.list(true)]);
-      setStudies(now);
-      setDeleted(gone);
-      setProblem(null);
+      const [gone] = await Promise.all([api.list({ deleted: true }), read(0, shown.current)]);
+      setDeleted(gone.studies);
     } catch (error) {
-      setProblem(error instanceof ApiError ? error.message : String(error));
+      said(error);
     }
-  }, []);
+  }, [read]);
+  const more = useCallback(() => {
+    const from = shown.current;
+    shown.current += FIRST;
+    read(from, FIRST).catch(said);
+  }, [read]);
   useEffect(() => {
     document.title = msg('view.studies.studiesCedarKnot');
-    void load();
-  }, [load]);
-  return { studies, deleted, problem, load };
+    shown.current = FIRST;
+    const wait = setTimeout(() => void load(), text === '' ? 0 : QUIET_MS);
+    return () => clearTimeout(wait);
+  }, [load, text]);
+  return { page, deleted, problem, load, more };
+}
+
+/** What is looked for, in which order, and how many there are. */
+function Search({
+  search,
+  onSearch,
+  sort,
+  onSort,
+  count,
+}: {
+  search: string;
+  onSearch: (text: string) => void;
+  sort: Order;
+  onSort: (sort: Order) => void;
+  count: number;
+}) {
+  return (
+    <div className="mb-2 flex items-center gap-3">
+      <input
+        type="search"
+        aria-label={msg('view.studies.searchByTitleOrTag')}
+        placeholder={msg('view.studies.searchByTitleOrTag')}
+        value={search}
+        onChange={(e) => onSearch(e.target.value)}
+        className="border-edge bg-panel h-[28px] w-[280px] rounded-[3px] border px-2"
+      />
+      <Select label={msg('view.studies.sortBy')} value={sort} options={ORDERS} onChange={(v) => v && onSort(v as Order)} />
+      <span className="text-inkq ml-auto text-[12px]" role="status">
+        {msg('view.studies.studiesCounted', { count })}
+      </span>
+    </div>
+  );
+}
+
+/** Brings further studies when the end of the list comes into sight. */
+function More({ onSeen, shown, of }: { onSeen: () => void; shown: number; of: number }) {
+  const end = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    const watched = new IntersectionObserver((seen) => seen.some((e) => e.isIntersecting) && onSeen(), { rootMargin: '400px' });
+    watched.observe(end.current!);
+    return () => watched.disconnect();
+    // with each page that came: one that is still in sight asks for the next
+  }, [onSeen, shown]);
+  return (
+    <button ref={end} type="button" onClick={onSeen} className="text-cedar mt-2 text-[12px] hover:underline">
+      {msg('view.studies.showMore', { shown, of_: of })}
+    </button>
+  );
 }
 
 function Deleted({ studies, onRestore }: { studies: readonly StudyHead[]; onRestore: (s: StudyHead) => void }) {

@@ -33,7 +33,10 @@ const Where = (): null => {
 };
 
 function home(heads: StudyHead[], documents: Record<string, Study>, deleted: StudyHead[] = []) {
-  jest.spyOn(api, 'list').mockImplementation((gone) => Promise.resolve(gone ? deleted : heads));
+  jest.spyOn(api, 'list').mockImplementation((asked) => {
+    const all = asked?.deleted ? deleted : heads;
+    return Promise.resolve({ count: all.length, studies: all.map((h) => ({ ...h, base: heads.find((b) => b.id === h.alternativeOf)?.title ?? null })) }); // prettier-ignore
+  });
   jest.spyOn(api, 'get').mockImplementation((id) => Promise.resolve({ ...head(id), document: documents[id] ?? firstStudy() }));
   render(
     <MemoryRouter>

@@ -67,16 +67,16 @@ export function useSupposed(study: Study, valve: string | null): Supposed {
     running.current = ended;
     setAsking(true);
     const all: RankedPump[] = [];
-    Promise.all([
-      api.models('pumps'),
-      api.rankCatalogue(study, pump, { vary: 'diameter', objective: 'energy' }, (piece) => all.push(...piece.candidates), ended.signal), // prettier-ignore
-    ]).then(
-      ([heads]) => {
+    const best = async (): Promise<{ best: RankedPump[]; heads: ModelHead[] }> => {
+      await api.rankCatalogue(study, pump, { vary: 'diameter', objective: 'energy' }, (piece) => all.push(...piece.candidates), ended.signal); // prettier-ignore
+      const rank = (c: RankedPump): number => ['holds', 'near', 'incomplete'].indexOf(c.verdict);
+      all.sort((a, b) => rank(a) - rank(b) || (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity));
+      const first = all.slice(0, MOST_CHOICES);
+      return { best: first, heads: await api.heads(first.map((c) => c.model)) };
+    };
+    best().then(
+      ({ best, heads }) => {
         setAsking(false);
-        const rank = (c: RankedPump): number => ['holds', 'near', 'incomplete'].indexOf(c.verdict);
-        const best = all
-          .sort((a, b) => rank(a) - rank(b) || (a.energyPerYear ?? Infinity) - (b.energyPerYear ?? Infinity))
-          .slice(0, MOST_CHOICES);
         setFound(
           best.flatMap((candidate) => {
             const head = heads.find((h) => h.id === candidate.model);

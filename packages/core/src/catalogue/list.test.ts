@@ -1,5 +1,5 @@
-import type { ModelHead } from '@cedar-knot/core';
-import { facetsOf, familiesOf, found, ordered, saidNotStated, type ListFilter } from './catalogueList.js';
+import type { ModelHead } from '../document/stored.js';
+import { facetsOf, familiesOf, found, ordered, type ListFilter } from './list.js';
 
 const head = (name: string, more: Partial<ModelHead> = {}): ModelHead => ({
   id: name,
@@ -63,7 +63,6 @@ test('what does not say what is asked stands after what does, whichever way it i
       ['No curve', ['frequency', 'phases']],
     ]);
   }
-  expect(saidNotStated('pumps', ['frequency', 'phases'])).toBe('mains, phases');
 });
 
 test('sorted by a column: numbers in names count, those without a value stand last whichever way', () => {
@@ -76,8 +75,9 @@ test('sorted by a column: numbers in names count, those without a value stand la
 test('families and what can be chosen, with how often', () => {
   expect(familiesOf(LIST)).toEqual([
     { name: 'Hollin TC', count: 2, types: 'end suction' },
-    { name: 'no family', count: 1, types: '' },
     { name: 'Rowan S', count: 1, types: 'sump' },
+    // those of none last
+    { name: '', count: 1, types: '' },
   ]);
   const facets = facetsOf('pumps', LIST);
   expect(facets.frequency).toEqual([{ value: '50', count: 2 }, { value: '60', count: 1 }]); // prettier-ignore
