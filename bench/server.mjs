@@ -79,7 +79,7 @@ const demo = async (title) => {
 };
 for (const [title, pump] of [
   ['reinjection', 'P-410'],
-  ['snowmelt', 'P-510'],
+  ['snow-melt', 'P-510'],
 ]) {
   const document = await demo(title).catch(() => undefined);
   if (!document) continue;

@@ -33,7 +33,8 @@ export class Application {
     let isUp = false;
     const child = background(process.execPath, [join(ROOT, 'apps/server/dist/bundle/main.js')], {
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      env: { ...this.environment, CEDAR_KNOT_PORT: String(port) },
+      // each of many threads would keep what it once needed for itself (malloc(3), mallopt(3))
+      env: { MALLOC_ARENA_MAX: '2', ...this.environment, CEDAR_KNOT_PORT: String(port) },
     });
     this.child = child;
     child.on('message', (m) => {

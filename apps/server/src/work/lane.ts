@@ -12,6 +12,7 @@ const LOOK_MS = 250;
 const MOST_IDLE = 240;
 /** who has gone may have been within a moment of the end: a thread that is ended has to be started again, ms */
 const GRACE_MS = 1000;
+const YOUNG_MB = 32;
 /** tasks that wait; more than that is a flood, and is told to come again */
 const MOST_WAITING = 200;
 const RETRY_AFTER_SECONDS = 1;
@@ -22,6 +23,8 @@ export interface LaneOptions {
   threads: number;
   /** of each thread; what Node gives a process where it is absent */
   memoryMb?: number;
+  /** of each thread for what is made and gone at once: the more, the seldomer it is collected, and it is not given back */
+  youngMb?: number;
 }
 
 export interface TaskOptions {
@@ -46,7 +49,7 @@ export class Lane {
   private readonly queue: PQueue;
   private readonly threads: Piscina;
 
-  constructor({ worker, threads, memoryMb }: LaneOptions) {
+  constructor({ worker, threads, memoryMb, youngMb = YOUNG_MB }: LaneOptions) {
     this.queue = new PQueue({ concurrency: threads });
     this.threads = new Piscina({
       filename: worker,
@@ -56,8 +59,7 @@ export class Lane {
       // a thread that is ended while it loads its modules by `require` takes the whole process with it (Node 20, ModuleWrap::InstantiateSync);
       // by `import` it does not
       execArgv: ['--no-experimental-require-module'],
-      // judging makes much that is gone at once: with more room for the young a ranking takes a third less
-      resourceLimits: { maxYoungGenerationSizeMb: 128, ...(memoryMb ? { maxOldGenerationSizeMb: memoryMb } : {}) },
+      resourceLimits: { maxYoungGenerationSizeMb: youngMb, ...(memoryMb ? { maxOldGenerationSizeMb: memoryMb } : {}) },
     });
   }
 

@@ -5,6 +5,10 @@ import { Lane, type TaskOptions } from './lane.js';
 import type { Done, ShelfTask, Task, TaskResults } from './task.js';
 
 const MOST_THREADS = 4;
+/** solving makes much that is gone at once */
+const YOUNG_MB = 64;
+/** of a share of the catalogue: 10,000 pumps take 130 MB. The less a thread may take, the sooner it collects what is gone. */
+const HELD_MB = 1024;
 /** how long a task may work, s */
 const LONGEST_SECONDS = 10;
 /** a report of a large network lays out a hundred pages */
@@ -55,7 +59,7 @@ export class WorkPool implements OnModuleDestroy {
    * @param shelf number of the thread, below {@link shelves}
    */
   async ask<K extends ShelfTask['kind']>(shelf: number, task: Extract<ShelfTask, { kind: K }>): Promise<TaskResults[K]> {
-    const lane = (this.held[shelf] ??= new Lane({ worker: this.worker, threads: 1 }));
+    const lane = (this.held[shelf] ??= new Lane({ worker: this.worker, threads: 1, youngMb: YOUNG_MB, memoryMb: HELD_MB }));
     const done = (await lane.run(task, { priority: task.kind === 'rank' ? 0 : 1, isPart: true })) as Done<K>;
     if (done.ok) return done.value;
     throw new ApiProblem(done.status, done.body);

@@ -51,6 +51,13 @@ function kept<T>(all: Map<string, T>, name: string, make: () => T): T {
   return value;
 }
 
+/** Bytes that keep nothing else in memory: what zlib returns, and small buffers that are copied, are parts of larger blocks. */
+function ofItsOwn(bytes: Uint8Array): Buffer {
+  const own = Buffer.allocUnsafeSlow(bytes.length);
+  own.set(bytes);
+  return own;
+}
+
 const lost = (): { isLost: true; holds: number | null } => ({ isLost: true, holds: state });
 
 export const SHELF_HANDLERS: Pick<Handlers, ShelfTask['kind']> = {
@@ -66,7 +73,7 @@ export const SHELF_HANDLERS: Pick<Handlers, ShelfTask['kind']> = {
       const entryRead = inSi === null ? entryOfWritten(key, entry) : entryOfText(inSi);
       if (inSi === null) read.push({ key, revision, text: textOfRead(entryRead) });
       // asked for of a few: the first of a ranking, and those that only the study read anew tells
-      const packed = deflateRawSync(entry, { level: constants.Z_BEST_SPEED });
+      const packed = ofItsOwn(deflateRawSync(entry, { level: constants.Z_BEST_SPEED }));
       const written = (): RawEntry => JSON.parse(inflateRawSync(packed).toString()) as RawEntry;
       readyForSearch(entryRead.read);
       pumps.set(key, { ...entryRead, written });

@@ -215,7 +215,9 @@ const largest = new WeakMap<PumpInput, PumpPerformance>();
 /** Makes of an entry what searches begin with, before anybody waits for one. */
 export function readyForSearch(entry: Readonly<Record<string, unknown>>): void {
   const pump = usable(entry);
-  if (pump) largestOf(pump).head(0);
+  if (!pump) return;
+  const { speed, stages } = largestOf(pump).setting;
+  for (const { diameter } of pump.curves) performanceAt(pump, { speed, stages, diameter }).head(0);
 }
 
 /** no head of a pump at its largest comes near the wanted one, and it falls all the way: it stays at its largest, and is no candidate */

@@ -8,57 +8,66 @@
  * Past the last knot the end slope goes on; before the first knot the first value is held.
  */
 export class Pchip {
-  readonly x: Float64Array;
-  readonly y: Float64Array;
-  readonly slope: Float64Array;
-  /** interval of the last look-up: curves are evaluated along rising flow, so the next one is near */
+  /** knot, value and slope, one knot after the other: three arrays of each of a hundred thousand curves would be most of their memory */
+  private readonly of: Float64Array;
+  /** where the interval of the last look-up begins: curves are evaluated along rising flow, so the next one is near */
   private at = 0;
 
   /** @param x strictly rising knots (at least one) @param y values at the knots, same length */
   constructor(x: ArrayLike<number>, y: ArrayLike<number>) {
-    this.x = Float64Array.from(x);
-    this.y = Float64Array.from(y);
-    this.slope = pchipSlopes(this.x, this.y);
+    const slopes = pchipSlopes(x, y);
+    const of = new Float64Array(3 * x.length);
+    for (let i = 0; i < x.length; i++) {
+      of[3 * i] = x[i]!;
+      of[3 * i + 1] = y[i]!;
+      of[3 * i + 2] = slopes[i]!;
+    }
+    this.of = of;
+  }
+
+  /** at the knots */
+  get slope(): number[] {
+    return Array.from({ length: this.of.length / 3 }, (_, i) => this.of[3 * i + 2]!);
   }
 
   get last(): number {
-    return this.x[this.x.length - 1]!;
+    return this.of[this.of.length - 3]!;
   }
 
   value(x: number): number {
-    const { x: xs, y: ys, slope: ds } = this;
-    const n = xs.length;
-    if (n === 1 || x <= xs[0]!) return ys[0]!;
-    if (x >= xs[n - 1]!) return ys[n - 1]! + ds[n - 1]! * (x - xs[n - 1]!);
+    const { of } = this;
+    const end = of.length - 3;
+    if (end === 0 || x <= of[0]!) return of[1]!;
+    if (x >= of[end]!) return of[end + 1]! + of[end + 2]! * (x - of[end]!);
     const i = this.locate(x);
-    const h = xs[i + 1]! - xs[i]!;
-    const t = (x - xs[i]!) / h;
+    const h = of[i + 3]! - of[i]!;
+    const t = (x - of[i]!) / h;
     const u = 1 - t;
-    return ys[i]! * (1 + 2 * t) * u * u + h * ds[i]! * t * u * u + ys[i + 1]! * t * t * (3 - 2 * t) - h * ds[i + 1]! * t * t * u;
+    return of[i + 1]! * (1 + 2 * t) * u * u + h * of[i + 2]! * t * u * u + of[i + 4]! * t * t * (3 - 2 * t) - h * of[i + 5]! * t * t * u; // prettier-ignore
   }
 
   derivative(x: number): number {
-    const { x: xs, y: ys, slope: ds } = this;
-    const n = xs.length;
-    if (n === 1 || x < xs[0]!) return 0;
-    if (x >= xs[n - 1]!) return ds[n - 1]!;
+    const { of } = this;
+    const end = of.length - 3;
+    if (end === 0 || x < of[0]!) return 0;
+    if (x >= of[end]!) return of[end + 2]!;
     const i = this.locate(x);
-    const h = xs[i + 1]! - xs[i]!;
-    const t = (x - xs[i]!) / h;
-    return ((ys[i + 1]! - ys[i]!) / h) * 6 * t * (1 - t) + ds[i]! * (1 - t) * (1 - 3 * t) + ds[i + 1]! * t * (3 * t - 2);
+    const h = of[i + 3]! - of[i]!;
+    const t = (x - of[i]!) / h;
+    return ((of[i + 4]! - of[i + 1]!) / h) * 6 * t * (1 - t) + of[i + 2]! * (1 - t) * (1 - 3 * t) + of[i + 5]! * t * (3 * t - 2);
   }
 
   private locate(x: number): number {
-    const xs = this.x;
+    const { of } = this;
     let i = this.at;
-    if (x < xs[i]!) while (x < xs[i]!) i--;
-    else while (x >= xs[i + 1]!) i++;
+    if (x < of[i]!) while (x < of[i]!) i -= 3;
+    else while (x >= of[i + 3]!) i += 3;
     this.at = i;
     return i;
   }
 }
 
-function pchipSlopes(x: Float64Array, y: Float64Array): Float64Array {
+function pchipSlopes(x: ArrayLike<number>, y: ArrayLike<number>): Float64Array {
   const n = x.length;
   const d = new Float64Array(n);
   if (n < 2) return d;

@@ -21,7 +21,6 @@ export class MeasuredCurve {
   readonly speed: number;
   readonly diameter: number | undefined;
   readonly lastFlow: number;
-  readonly rows: readonly CurveRow[];
   /** the head rises nowhere along the rows, and so nowhere between them */
   readonly falls: boolean;
   /** m; interpolation stays between its rows, and past the last one the end slope goes on */
@@ -29,18 +28,23 @@ export class MeasuredCurve {
   private readonly made: { head?: Pchip; npshr?: Pchip | null; eta?: Pchip | null; watts?: Pchip | null } = {};
   private best: number | undefined;
 
-  constructor(input: CurveInput) {
-    this.rows = input.rows;
+  constructor(private readonly input: CurveInput) {
+    const { rows } = input;
     this.speed = input.speed;
     this.diameter = input.diameter;
-    this.lastFlow = input.rows[input.rows.length - 1]!.flow;
-    this.falls = input.rows.every((r, i) => i === 0 || r.head <= input.rows[i - 1]!.head);
-    const [before, last] = input.rows.slice(-2);
-    this.mostHead = last && last.head > before!.head ? Infinity : Math.max(...input.rows.map((r) => r.head));
+    this.lastFlow = rows[rows.length - 1]!.flow;
+    this.falls = rows.every((r, i) => i === 0 || r.head <= rows[i - 1]!.head);
+    const [before, last] = rows.slice(-2);
+    this.mostHead = last && last.head > before!.head ? Infinity : Math.max(...rows.map((r) => r.head));
+  }
+
+  /** they may be made each time they are asked for */
+  get rows(): readonly CurveRow[] {
+    return this.input.rows;
   }
 
   private column(key: keyof CurveRow): Pchip | null {
-    const known = this.rows.filter((r) => r[key] !== undefined);
+    const known = this.input.rows.filter((r) => r[key] !== undefined);
     if (known.length < 2) return null;
     return new Pchip(
       known.map((r) => r.flow),
@@ -99,9 +103,10 @@ export class MeasuredCurve {
 
   /** the two rows between which a flow lies; the last two beyond them */
   rowsAround(flow: number): readonly [CurveRow, CurveRow] {
-    const after = this.rows.findIndex((r) => r.flow > flow);
-    const i = after < 0 ? this.rows.length - 1 : Math.max(1, after);
-    return [this.rows[i - 1]!, this.rows[i]!];
+    const { rows } = this;
+    const after = rows.findIndex((r) => r.flow > flow);
+    const i = after < 0 ? rows.length - 1 : Math.max(1, after);
+    return [rows[i - 1]!, rows[i]!];
   }
 
   /** efficiency 0…1 on water, past the last row that of the last row; undefined when the table has neither efficiency nor power */

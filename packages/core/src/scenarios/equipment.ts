@@ -11,15 +11,31 @@ import type { ValveInput } from '../valves/valve.js';
 /** A pump's entries (SI) as the calculation takes them, curves in rising diameter. */
 export function toPump(r: Read): PumpInput | undefined {
   const speed = r.speed as number;
-  const curves: CurveInput[] = [];
   const list = r.curves as { diameter: number; speed?: number; curve: CurveRow[] }[] | undefined;
-  if (list)
-    for (const c of [...list].sort((a, b) => a.diameter - b.diameter))
-      curves.push({ speed: c.speed ?? speed, diameter: c.diameter, rows: c.curve });
-  else
-    curves.push({ speed, ...(r.diameter !== undefined ? { diameter: r.diameter as number } : {}), rows: r.curve as CurveRow[] });
-  if (curves.some((c) => !c.rows || c.rows.some((row) => row.flow === undefined || row.head === undefined))) return undefined;
+  const curves = list
+    ? [...list].sort((a, b) => a.diameter - b.diameter).map((c) => new EntryCurve(c, c.speed ?? speed, c.diameter))
+    : [new EntryCurve(r as { curve: CurveRow[] }, speed, r.diameter as number | undefined)];
+  for (const { rows } of curves) if (!rows?.every((row) => row.flow !== undefined && row.head !== undefined)) return undefined;
   return { ...(r as object), curves, stages: numberOr(PUMP_ENTRY_FIELDS, r, 'stages') };
+}
+
+/** A curve whose rows stay where they are: who holds many makes them when they are asked for. */
+class EntryCurve implements CurveInput {
+  readonly speed: number;
+  declare readonly diameter?: number;
+
+  constructor(
+    private readonly of: { curve: CurveRow[] },
+    speed: number,
+    diameter: number | undefined,
+  ) {
+    this.speed = speed;
+    if (diameter !== undefined) this.diameter = diameter;
+  }
+
+  get rows(): readonly CurveRow[] {
+    return this.of.curve;
+  }
 }
 
 /** A valve's entries as the calculation takes them: one rated Kv, defaults filled in. */
