@@ -64,9 +64,17 @@ export class Seeker {
    *
    * @returns null where a newer question ended it
    */
-  async suction(study: Study, pump: string): Promise<SuctionFigures | null> {
+  async suction(
+    study: Study,
+    pump: string,
+    said: (soFar: SuctionFigures) => void = () => undefined,
+  ): Promise<SuctionFigures | null> {
     const own = ++this.question;
-    const found = await inSlices(suctionFigures(study, pump), () => own === this.question);
+    const found = await inSlices(
+      suctionFigures(study, pump),
+      () => own === this.question,
+      (soFar) => soFar && said(soFar),
+    );
     return found && found.value;
   }
 

@@ -10,7 +10,8 @@ import type { SuctionFigures } from './suctionFigures.js';
 /** Where it is looked for what brings a margin to its limit: in a worker on the page, plainly in a test. */
 export interface ReachWork {
   seek(study: Study, cell: CellAsked, said: (found: Bringing[]) => void): Promise<boolean>;
-  suction(study: Study, pump: string): Promise<SuctionFigures | null>;
+  /** @param said told what is known so far: what NPSHA is made of first, then one search after the other */
+  suction(study: Study, pump: string, said: (soFar: SuctionFigures) => void): Promise<SuctionFigures | null>;
   sweep(study: Study, asked: SweepAsked): Promise<Swept | null>;
   largest(study: Study, scenario: string, address: string): Promise<Largest | null>;
   stop(): void;
@@ -35,7 +36,7 @@ export function reachWorker(): ReachWork {
   let second: Comlink.Remote<ReachWorkerApi> | undefined;
   made = {
     seek: (study, cell, said) => found.seek(study, cell, Comlink.proxy(said)),
-    suction: (study, pump) => found.suction(study, pump),
+    suction: (study, pump, said) => found.suction(study, pump, Comlink.proxy(said)),
     sweep: (study, asked) => found.sweep(study, asked),
     largest: (study, scenario, address) => found.largest(study, scenario, address),
     stop: () => void found.stop(),

@@ -49,8 +49,11 @@ const FURTHEST = { level: 8, heat: 120, fouling: 30, flow: 0.5, speed: 1000 } as
 const ROOM = { level: 0.5, heat: 5, fouling: 0.3 } as const;
 const SHARE = 0.12;
 
-/** What the suction of a pump rests on, and how far level, heat and fouling are from its limit; yields between two solutions. */
-export function* suctionFigures(study: Study, pump: string): Generator<undefined, SuctionFigures> {
+/**
+ * What the suction of a pump rests on, and how far level, heat and fouling are from its limit; yields between two solutions: what is known so
+ * far where that is more than before.
+ */
+export function* suctionFigures(study: Study, pump: string): Generator<SuctionFigures | undefined, SuctionFigures> {
   const solved = runStudy(study).scenarios.filter((s) => s.model && s.result && s.result.status !== 'failed');
   const builds: SuctionFigures['builds'] = {};
   const states: SuctionFigures['states'] = {};
@@ -60,6 +63,7 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
     const state = suctionState(s.model!, s.result!, pump);
     if (state) states[s.id] = state;
   }
+  yield { builds, states, looks: [] };
   const all = Object.values(builds);
   const supply = all[0]?.supply;
   const devices = allElements(study).filter((e) => e.kind === 'device').map((e) => e.id); // prettier-ignore
@@ -111,6 +115,7 @@ export function* suctionFigures(study: Study, pump: string): Generator<undefined
       scenarios[id] = { y, now, left: leftAt(probe.present, pump), turns: turns.get(id) ?? null, ...by };
     }
     looks.push({ kind, where, x, scenarios });
+    yield { builds, states, looks: [...looks] };
   }
   return { builds, states, looks };
 }

@@ -58,11 +58,17 @@ type Judged = ReturnType<typeof judgeCatalogue>;
 /** Holds the valves of the catalogue, read once, against one position after another. */
 export class ValveCatalogue {
   private judged: Judged | undefined;
+  /** of what was judged: ids and revisions */
+  private of = '';
 
   /** takes the valves of the catalogue; those without a coefficient are left out */
   keep(models: readonly ModelEntry[]): KnownValve[] {
-    const valves = Object.fromEntries(models.map((m) => [m.id, m.entry]));
-    this.judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves });
+    const of = models.map((m) => `${m.id} ${m.revision}`).join();
+    if (of !== this.of || !this.judged) {
+      const valves = Object.fromEntries(models.map((m) => [m.id, m.entry]));
+      this.judged = judgeCatalogue({ format: 'cedar-knot-catalogue', version: 1, valves });
+      this.of = of;
+    }
     return models.flatMap((model) => {
       const input = this.inputOf(model.id);
       return input ? [{ model, input }] : [];

@@ -55,6 +55,7 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
   });
   const [overview, setOverview] = useState<Overview | null>(null);
   const running = useRef<AbortController | null>(null);
+  const isFirst = useRef(true);
   useEffect(() => {
     void api.overview('pumps').then(setOverview, () => undefined);
   }, []);
@@ -62,6 +63,9 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
   useEffect(() => {
     if (question.pump === null) return;
     const { study: document, pump: position, asked: how } = question;
+    // typing comes to rest first; a view that opens waits for nothing
+    const rest = isFirst.current ? 0 : QUIET_MS;
+    isFirst.current = false;
     const ended = new AbortController();
     running.current = ended;
     setFound((f) => ({ ...f, isRunning: true }));
@@ -91,7 +95,7 @@ export function useRanking(study: Study, pump: string | null, asked: RankAsked):
             setFound((f) => ({ ...f, isRunning: false, problem: wordsOf(e) }));
           },
         );
-    }, QUIET_MS);
+    }, rest);
     return () => {
       clearTimeout(wait);
       ended.abort();

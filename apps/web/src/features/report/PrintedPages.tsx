@@ -89,9 +89,12 @@ function usePrinted(study: Study, isInk: boolean): { pdf: PDFDocumentProxy | nul
   const [pdf, setPdf] = useState<PDFDocumentProxy | null>(null);
   const [isPrinting, setPrinting] = useState(true);
   const [problem, setProblem] = useState<string | null>(null);
+  const isFirst = useRef(true);
   useEffect(() => {
     const stop = new AbortController();
     setPrinting(true);
+    const rest = isFirst.current ? 0 : REST;
+    isFirst.current = false;
     const timer = setTimeout(() => {
       printed(study, isInk, stop.signal).then(
         (found) => {
@@ -106,7 +109,7 @@ function usePrinted(study: Study, isInk: boolean): { pdf: PDFDocumentProxy | nul
           setPrinting(false);
         },
       );
-    }, REST);
+    }, rest);
     return () => {
       stop.abort();
       clearTimeout(timer);

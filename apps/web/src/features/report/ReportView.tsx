@@ -94,9 +94,12 @@ function useReport(work: ReportWork): { made: ReportMade | null; isWorking: bool
   const study = useStudy((s) => s.study);
   const [made, setMade] = useState<ReportMade | null>(null);
   const [isWorking, setWorking] = useState(true);
+  const isFirst = useRef(true);
   useEffect(() => {
     let gone = false;
     setWorking(true);
+    const rest = isFirst.current ? 0 : REST;
+    isFirst.current = false;
     const timer = setTimeout(() => {
       work.make(study, {}).then(
         (found) => {
@@ -106,7 +109,7 @@ function useReport(work: ReportWork): { made: ReportMade | null; isWorking: bool
         },
         () => !gone && setWorking(false),
       );
-    }, REST);
+    }, rest);
     return () => {
       gone = true;
       clearTimeout(timer);

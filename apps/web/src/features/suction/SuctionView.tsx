@@ -70,7 +70,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
           </div>
         </section>
       </div>
-      <Looks figures={figures} />
+      <Looks figures={figures} isWorking={isWorking} />
     </div>
   );
 }
@@ -173,7 +173,7 @@ function BuildFigures({ pump, built }: { pump: string; built: SuctionBuild }) {
 }
 
 /** how low, how hot, how fouled; how much flow and speed */
-function Looks({ figures }: { figures: SuctionFigures | null }) {
+function Looks({ figures, isWorking }: { figures: SuctionFigures | null; isWorking: boolean }) {
   const [looking, setLooking] = useState<'supply' | 'pump'>('supply');
   const isOfPump = (look: SuctionLook): boolean => look.kind === 'flow' || look.kind === 'speed';
   const all = figures?.looks ?? [];
@@ -200,8 +200,10 @@ function Looks({ figures }: { figures: SuctionFigures | null }) {
           <LookChart key={look.kind} look={look} />
         ))}
       </div>
-      {!figures && <p className="text-inkq py-4 text-[12px]">{msg('view.suction.calculatingTheAllowableLevelTemperature')}</p>}
-      {figures && figures.looks.length === 0 && (
+      {isWorking && all.length === 0 && (
+        <p className="text-inkq py-4 text-[12px]">{msg('view.suction.calculatingTheAllowableLevelTemperature')}</p>
+      )}
+      {!isWorking && figures?.looks.length === 0 && (
         <p className="text-inkq py-4 text-[12px]">{msg('view.suction.noScenarioHasAPump')}</p>
       )}
     </section>
@@ -248,7 +250,12 @@ function useSuction(work: ReachWork, pump: string | null): { figures: SuctionFig
     if (pump === null) return;
     let gone = false;
     setWorking(true);
-    work.suction(study, pump).then(
+    // a search that is not done yet shows what it came to before
+    const soFar = (found: SuctionFigures): void => {
+      if (gone) return;
+      setFigures((before) => ({ ...found, looks: besideThem(before?.looks ?? [], found.looks) }));
+    };
+    work.suction(study, pump, soFar).then(
       (found) => {
         if (gone || !found) return;
         setFigures(found);
@@ -262,4 +269,10 @@ function useSuction(work: ReachWork, pump: string | null): { figures: SuctionFig
     };
   }, [work, study, pump]);
   return { figures, isWorking };
+}
+
+/** new looks in the place of those of their kind, others behind them */
+function besideThem(before: readonly SuctionLook[], found: readonly SuctionLook[]): SuctionLook[] {
+  const rest = found.filter((look) => !before.some((b) => b.kind === look.kind));
+  return [...before.map((b) => found.find((look) => look.kind === b.kind) ?? b), ...rest];
 }

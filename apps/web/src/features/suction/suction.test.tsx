@@ -85,6 +85,14 @@ test('the view: parts of NPSHA, what is available against what is required, the 
   expect(built.textContent).toMatch(/inlet, static .* total .* bar\(a\)/);
 });
 
+test('what NPSHA is made of is said at once, then one search after the other', async () => {
+  const study = pumpedStudy(...more);
+  const said: SuctionFigures[] = [];
+  const all = await new Seeker().suction(study, 'P-1', (soFar) => said.push(soFar));
+  expect(said.map((f) => f.looks.map((look) => look.kind).join())).toEqual(['', 'level', 'level,heat', 'level,heat,fouling', 'level,heat,fouling,flow', 'level,heat,fouling,flow,speed']); // prettier-ignore
+  expect(said[0]!.builds).toEqual(all!.builds);
+});
+
 test('a newer question ends the one before it', async () => {
   const seeker = new Seeker();
   const study = pumpedStudy(...more);

@@ -36,8 +36,11 @@ export function useValves(work: ValveWork, study: Study, asked: ValvesAsked | nu
     };
   }, [work]);
   const key = asked && `${asked.valve} ${asked.factor} ${asked.looked ?? ''}`;
-  const question = useMemo(() => asked && { study, asked }, [study, key]); // eslint-disable-line react-hooks/exhaustive-deps
+  // what the position asks and the study's own valve need no catalogue; with it they are asked for again
+  const question = useMemo(() => asked && { study, asked, known }, [study, key, known]); // eslint-disable-line react-hooks/exhaustive-deps
   const waiting = useRef<typeof question>(null);
+  const isLoading = useRef(true);
+  isLoading.current = known === null;
   const busy = useRef(false);
   const alive = useRef(true);
   useEffect(() => {
@@ -45,7 +48,7 @@ export function useValves(work: ValveWork, study: Study, asked: ValvesAsked | nu
     return () => void (alive.current = false);
   }, []);
   useEffect(() => {
-    if (!known || !question) return;
+    if (!question) return;
     waiting.current = question;
     setWorking(true);
     if (busy.current) return;
@@ -64,8 +67,8 @@ export function useValves(work: ValveWork, study: Study, asked: ValvesAsked | nu
         }
       }
       busy.current = false;
-      if (alive.current) setWorking(false);
+      if (alive.current) setWorking(isLoading.current);
     })();
-  }, [known, question, work]);
+  }, [question, work]);
   return { known: known ?? NONE, figures, isWorking, problem };
 }

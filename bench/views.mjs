@@ -1,0 +1,81 @@
+/*
+ * Opens every view of every demo study three times from the view beside it, in a running application with the demo data alone: when its
+ * first figure stands, when nothing more is drawn, and the longest task of the main thread. The middle one of three, as a table.
+ *   CEDAR_KNOT_ADDRESS=http://127.0.0.1:4310 CEDAR_KNOT_KEY=… node bench/views.mjs [--json FILE]
+ */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+import { median } from 'simple-statistics';
+
+const TIMES = 3;
+/** so long nothing has been drawn, ms */
+const QUIET = 400;
+const LONGEST = 20_000;
+const VIEWS = ['system', 'scenarios', 'curves', 'pumps', 'valves', 'suction', 'margins', 'report'];
+
+const address = process.env.CEDAR_KNOT_ADDRESS ?? 'http://127.0.0.1:4310';
+const options = JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', import.meta.url), 'utf8'));
+
+/** in the page: goes to a view, and says what happened when */
+const opened = ({ view, quiet, longest }) =>
+  new Promise((resolve) => {
+    const link = document.querySelector(`nav a[href$="/${view}"]`);
+    const begin = performance.now();
+    let [first, last, task] = [null, 0, 0];
+    const tasks = new PerformanceObserver((seen) => seen.getEntries().forEach((e) => (task = Math.max(task, e.duration))));
+    tasks.observe({ type: 'longtask' });
+    // a number with its decimals, of this view: what stood there before is gone with the address
+    const look = () => {
+      const main = location.pathname.endsWith(`/${view}`) && document.querySelector('main');
+      if (main && /\d[.,]\d/.test(main.innerText)) first = performance.now() - begin;
+    };
+    const seen = new MutationObserver(() => {
+      last = performance.now() - begin;
+      if (first === null) look();
+    });
+    seen.observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true });
+    link.click();
+    const wait = setInterval(() => {
+      const now = performance.now() - begin;
+      if (first === null) look();
+      if (now - last < quiet && now < longest) return;
+      clearInterval(wait);
+      seen.disconnect();
+      tasks.disconnect();
+      resolve({ first, complete: last, task });
+    }, 50);
+  });
+
+const browser = await chromium.launch(options);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.goto(process.env.CEDAR_KNOT_KEY ? `${address}/?key=${process.env.CEDAR_KNOT_KEY}` : address);
+await page.locator('main').waitFor();
+const listed = await (await page.request.get(`${address}/api/studies`)).json();
+const rows = [];
+for (const { id, title } of listed.studies ?? listed) {
+  await page.goto(`${address}/studies/${id}/system`);
+  await page.locator('main').waitFor();
+  await page.waitForTimeout(3000);
+  for (const view of VIEWS) {
+    const runs = [];
+    for (let i = 0; i < TIMES; i++) {
+      // from a view that is quick, or from the other one
+      await page.locator(`nav a[href$="/${view === 'scenarios' ? 'system' : 'scenarios'}"]`).click();
+      await page.waitForTimeout(700);
+      runs.push(await page.evaluate(opened, { view, quiet: QUIET, longest: LONGEST }));
+    }
+    const of = (key) => median(runs.map((r) => r[key] ?? LONGEST));
+    rows.push({ study: title, view, first: of('first'), complete: of('complete'), task: of('task') });
+    console.error(
+      `${title}, ${view}: ${of('first').toFixed(0)} / ${of('complete').toFixed(0)} ms, task ${of('task').toFixed(0)} ms`,
+    );
+  }
+}
+await browser.close();
+const cell = (r) => (r ? `${r.first.toFixed(0)} / ${r.complete.toFixed(0)} / ${r.task.toFixed(0)}` : '');
+const studies = [...new Set(rows.map((r) => r.study))];
+console.log(`| first figure / complete / longest task, ms | ${VIEWS.join(' | ')} |\n|---|${VIEWS.map(() => '---|').join('')}`);
+for (const s of studies)
+  console.log(`| ${s} | ${VIEWS.map((v) => cell(rows.find((r) => r.study === s && r.view === v))).join(' | ')} |`);
+const at = process.argv.indexOf('--json');
+if (at > 0) writeFileSync(process.argv[at + 1], JSON.stringify(rows));
