@@ -1,6 +1,7 @@
 import {
   joined,
   numberPiece,
+  Phrase,
   put,
   quantityPiece,
   shown,
@@ -116,7 +117,7 @@ const COUNT = /(?:(\d+)|(one|two|three|four|five|six|a|an)(?=\s))\s*(?:x(?![\p{L
 const NUMERALS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6 };
 
 /** made when the first fitting is read: it takes as long as most of what a start of the program does */
-let types: readonly { type: string; phrase: string; pattern: RegExp }[] | undefined;
+let types: readonly { type: string; phrase: string; pattern: Phrase }[] | undefined;
 const fittingTypes = (): NonNullable<typeof types> =>
   (types ??= Object.entries(FITTING_WORDS)
     .flatMap(([type, phrases]) => phrases.map((phrase) => ({ type, phrase })))
@@ -124,9 +125,9 @@ const fittingTypes = (): NonNullable<typeof types> =>
     .map((t) => ({ ...t, pattern: phrasePattern(t.phrase) })));
 
 /** words in any case, joined by blanks or hyphens, in the singular or the plural */
-function phrasePattern(phrase: string): RegExp {
+function phrasePattern(phrase: string): Phrase {
   const parts = phrase.split(' ').map((w) => `${w}${/\d$/.test(w) ? '(?:°|\\s?deg(?:rees)?)?' : '(?:e?s)?'}`);
-  return new RegExp(`${parts.join('[\\s-]*')}(?![\\p{L}\\p{N}])`, 'iyu');
+  return new Phrase(parts.join('[\\s-]*'));
 }
 
 const fitted: Piece = (at, draft) => {

@@ -1,6 +1,7 @@
 import {
   joined,
   namePiece,
+  Phrase,
   put,
   quantityPiece,
   shareOf,
@@ -66,12 +67,13 @@ const runningAndStandby: Piece = (at, draft) => {
   return false;
 };
 
-const counted =
-  (key: string, behind: string): Piece =>
-  (at, draft) => {
-    const found = at.take(new RegExp(`(\\d+)\\s*-?\\s*(?:${behind})(?![\\p{L}\\p{N}])`, 'iyu'));
+const counted = (key: string, behind: string): Piece => {
+  const pattern = new Phrase(`(\\d+)\\s*-?\\s*(?:${behind})`);
+  return (at, draft) => {
+    const found = at.take(pattern);
     return found !== undefined && put(draft, key, Number(found[1]));
   };
+};
 
 /** a share of a hundred behind its word, or before it */
 const efficiency: Piece = (at, draft) => {

@@ -73,7 +73,9 @@ class Cursor {
   }
 
   /** what a sticky pattern finds here, taken; undefined when it does not fit */
-  take(pattern: RegExp): RegExpExecArray | undefined {
+  take(wanted: RegExp | Phrase): RegExpExecArray | undefined {
+    const pattern = wanted instanceof Phrase ? wanted.at(this.text, this.at) : wanted;
+    if (!pattern) return undefined;
     pattern.lastIndex = this.at;
     const found = pattern.exec(this.text);
     if (!found) return undefined;
@@ -125,8 +127,38 @@ class Cursor {
   }
 }
 
-/** a pattern with words in it, sticky, without regard to case, ending where a word ends */
-export const words = (source: string): RegExp => new RegExp(`(?:${source})(?![\\p{L}\\p{N}])\\s*[=:]?\\s*`, 'iyu');
+/**
+ * A pattern with words in it, sticky, without regard to case, ending where a word ends. Where letters end is asked of a text that has the
+ * words at all: a pattern that knows the letters of every script takes a hundred times as long to make, and most are never asked.
+ */
+export class Phrase {
+  private readonly begins: RegExp;
+  private made: RegExp | undefined;
+
+  /** @param behind pattern of what goes with it */
+  constructor(
+    private readonly source: string,
+    private readonly behind = '',
+  ) {
+    this.begins = new RegExp(`(?:${source})`, 'iy');
+  }
+
+  /** what finds it in a text at a place; undefined where not even its words stand there */
+  at(text: string, place: number): RegExp | undefined {
+    this.begins.lastIndex = place;
+    if (!this.begins.test(text)) return undefined;
+    return (this.made ??= new RegExp(`(?:${this.source})(?![\\p{L}\\p{N}])${this.behind}`, 'iyu'));
+  }
+}
+
+/** words before what they are about: `length = 20 m` */
+export function words(source: string): Phrase {
+  let phrase = phrases.get(source);
+  if (!phrase) phrases.set(source, (phrase = new Phrase(source, '\\s*[=:]?\\s*')));
+  return phrase;
+}
+
+const phrases = new Map<string, Phrase>();
 
 function attempt(at: Cursor, run: () => boolean): boolean {
   const back = at.at;

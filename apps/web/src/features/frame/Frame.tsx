@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useEffect, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { rememberStudy } from '../../state/lastStudy.js';
 import type { StudyState } from '../../state/studyStore.js';
@@ -45,14 +45,15 @@ export function Frame() {
   }, []);
   const id = useStudy((s) => s.id);
   const title = useStudy((s) => `${s.study.tag ?? ''} ${s.study.title ?? ''}`.trim());
-  const problems = useStudy((s) => s.outcome?.problems ?? null);
+  const system = useStudy((s) => (s.outcome?.problems.length ?? 0) > 0);
   const failing = useStudy((s) => s.outcome?.scenarios.some((x) => x.result?.status === 'failed') ?? false);
   const valves = useStudy(valvesFail);
   const margins = useStudy(anyFails);
+  const attention = useMemo(() => ({ system, curves: failing, valves, margins }), [system, failing, valves, margins]);
   const view = useLocation().pathname.split('/').at(-1);
   const openCommands = useCallback(() => setCommandsOpen(true), []);
   const openKeys = useCallback(() => setKeysOpen(true), []);
-  const commands = useCommands(fold, openKeys);
+  const commands = useCommands(commandsOpen, fold, openKeys);
   useFrameKeys({ commands: openCommands, keys: openKeys });
   useWarnBeforeLeaving();
   useEffect(() => rememberStudy(id), [id]);
@@ -64,7 +65,7 @@ export function Frame() {
     <div className="flex h-full flex-col overflow-hidden">
       <TopBar onCommands={openCommands} />
       <div className="flex min-h-0 flex-1">
-        <Rail base={`/studies/${id}`} attention={{ system: (problems?.length ?? 0) > 0, curves: failing, valves, margins }} />
+        <Rail base={`/studies/${id}`} attention={attention} />
         <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
           <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.drawing')}</p>}>

@@ -1,5 +1,5 @@
 import { NavLink } from 'react-router';
-import type { ReactElement } from 'react';
+import { memo, type ReactElement } from 'react';
 import { LINE, VIEWS } from '../../views.js';
 import { msg } from './words.js';
 
@@ -9,7 +9,13 @@ const CATALOGUES = <path d="M4 4h4v16H4zM10 4h4v16h-4zM16.500 5l3.600-.8 3 15.20
  * @param base address of the study to which the views belong; null where none is known
  * @param attention views in which something wants it
  */
-export function Rail({ base, attention = {} }: { base: string | null; attention?: Readonly<Record<string, boolean>> }) {
+export const Rail = memo(function Rail({
+  base,
+  attention = {},
+}: {
+  base: string | null;
+  attention?: Readonly<Record<string, boolean>>;
+}) {
   return (
     <nav
       aria-label={msg('view.frame.views')}
@@ -24,7 +30,7 @@ export function Rail({ base, attention = {} }: { base: string | null; attention?
       <RailItem to="/catalogues" name="Catalogues" icon={CATALOGUES} why="" dot={false} />
     </nav>
   );
-}
+});
 
 function RailItem({
   to,

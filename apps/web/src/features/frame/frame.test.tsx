@@ -122,7 +122,7 @@ describe('commands', () => {
   let at = '';
   function All() {
     at = useLocation().pathname;
-    return <Commands open onClose={() => undefined} commands={useCommands(jest.fn(), jest.fn())} />;
+    return <Commands open onClose={() => undefined} commands={useCommands(true, jest.fn(), jest.fn())} />;
   }
   const run = async (words: string, name: string): Promise<void> => {
     const input = screen.getByPlaceholderText(/Type a command/);

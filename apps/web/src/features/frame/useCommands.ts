@@ -20,15 +20,16 @@ export interface Command {
   run: () => void;
 }
 
-/** Everything that can be done by name: going somewhere, changing the study, asking for a working, choosing a thing. */
-export function useCommands(fold: () => void, keys: () => void): Command[] {
-  const study = useStudy((s) => s.study);
+/** Everything that can be done by name: going somewhere, changing the study, asking for a working, choosing a thing; while it is asked for. */
+export function useCommands(isOpen: boolean, fold: () => void, keys: () => void): Command[] {
+  const study = useStudy((s) => (isOpen ? s.study : null));
   const id = useStudy((s) => s.id);
-  const selected = useStudy((s) => s.selected);
-  const pump = useStudy((s) => s.pump);
+  const selected = useStudy((s) => (isOpen ? s.selected : null));
+  const pump = useStudy((s) => (isOpen ? s.pump : null));
   const store = useStudyStore();
   const navigate = useNavigate();
   return useMemo(() => {
+    if (!study) return [];
     const go = (view: string): void => void navigate(`/studies/${id}/${view}`);
     return [
       ...VIEWS.map((v) => ({ name: msg('view.frame.goTo', { v: v.name }), run: () => go(v.to) })),

@@ -1,15 +1,16 @@
 import type { RawElement } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { ownEntries } from '../../state/address.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
+import { useUnits } from '../../state/units.js';
 import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { PasteRows } from './PasteRows.js';
 import { QuickEntry } from './QuickEntry.js';
 import { addElements, namesOf } from './sheetOperations.js';
 import { Row } from './SheetRow.js';
-import { lossOf, sheetRows } from './sheetRows.js';
+import { lossOf, sheetRows, type Column, type SheetRow } from './sheetRows.js';
 import { useSheetEditing } from './useSheetEditing.js';
 import { useSheetKeys } from './useSheetKeys.js';
 import { msg } from './words.js';
@@ -25,7 +26,12 @@ export function LineSheet() {
   const select = useStudy((s) => s.select);
   const display = useDisplay();
   const result = shown[active]?.outcome.result ?? null;
-  const rows = sheetRows(study, active, result, (m) => `${display.number(m, 'length', 4)} ${display.unit('length')}`);
+  // numbers are written anew when another way is chosen
+  const numbers = useUnits((s) => s.numbers);
+  const rows = useMemo(
+    () => sheetRows(study, active, result, (m) => `${display.number(m, 'length', 4)} ${display.unit('length')}`),
+    [study, active, result, display, numbers], // eslint-disable-line react-hooks/exhaustive-deps
+  );
   const [pasted, setPasted] = useState<string | null>(null);
   const quick = useRef<HTMLInputElement>(null);
   const grid = useRef<HTMLDivElement>(null);
@@ -48,16 +54,35 @@ export function LineSheet() {
     )
       select(last);
   };
+  const chosen = rows[at]?.id;
   useEffect(() => {
-    if (at >= 0) grid.current?.querySelector(`[data-row="${rows[at]!.id}"]`)?.scrollIntoView({ block: 'nearest' });
-  }, [at, rows]);
+    // only when another row is chosen, or it has moved: to look where it stands makes the page be laid out
+    if (chosen !== undefined) grid.current?.querySelector(`[data-row="${chosen}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [at, chosen]);
 
-  const problems = new Map(
-    [...(found ?? [])].reverse().flatMap((p) => p.where.map((id) => [id, problemText(p, display.system)] as const)),
+  const problems = useMemo(
+    () =>
+      new Map([...(found ?? [])].reverse().flatMap((p) => p.where.map((id) => [id, problemText(p, display.system)] as const))),
+    [found, display.system],
   );
-  const scale = lossScale(
-    shown,
-    study.scenarios.map((s) => s.id),
+  const { scenarios, scale, others, marks } = useBeside(rows, activeIndex);
+  // the same for every row and every drawing: what they do is looked up when they are called
+  const now = useRef({ rows, sheet });
+  now.current = { rows, sheet };
+  const acts = useMemo(
+    () => ({
+      pick: (i: number, col: Column): void => {
+        if (!now.current.sheet.commit()) return;
+        now.current.sheet.move(i, col);
+        grid.current?.focus();
+      },
+      edit: (i: number, col: Column): void => {
+        if (now.current.sheet.commit()) now.current.sheet.begin(i, col);
+      },
+      text: (text: string): void => now.current.sheet.type(text),
+      leave: (): void => now.current.sheet.leave(),
+    }),
+    [],
   );
   return (
     <>
@@ -84,21 +109,16 @@ export function LineSheet() {
             result={result?.elements[r.id]}
             problem={problems.get(r.id)}
             flow={r.kind === 'line' ? result?.lines[r.id]?.flow : undefined}
-            others={study.scenarios
-              .map((s, k) => ({ index: k, loss: lossOf(shown[s.id]?.outcome.result?.elements[r.id]) }))
-              .filter((o) => o.index !== activeIndex)}
+            others={others.get(r.id)!}
             activeColor={lineStyle(activeIndex).color}
             scale={scale}
-            marks={ownEntries(study, r.id)}
-            scenarios={study.scenarios.map((s) => s.id)}
-            onPick={(col) => {
-              if (!sheet.commit()) return;
-              sheet.move(i, col);
-              grid.current?.focus();
-            }}
-            onEdit={(col) => (sheet.commit() ? sheet.begin(i, col) : undefined)}
-            onText={sheet.type}
-            onLeave={sheet.leave}
+            marks={marks.get(r.id)!}
+            scenarios={scenarios}
+            at={i}
+            onPick={acts.pick}
+            onEdit={acts.edit}
+            onText={acts.text}
+            onLeave={acts.leave}
           />
         ))}
       </div>
@@ -120,6 +140,28 @@ export function LineSheet() {
       <QuickEntry field={quick} names={namesOf(study)} onAdd={(entry) => add([entry])} onLeave={() => grid.current?.focus()} />
     </>
   );
+}
+
+/** what stands beside the figures of each row: its losses in the other scenarios, and which have entries of their own */
+function useBeside(rows: readonly SheetRow[], activeIndex: number) {
+  const study = useStudy((s) => s.study);
+  const shown = useStudy((s) => s.shown);
+  const scenarios = useMemo(() => study.scenarios.map((s) => s.id), [study.scenarios]);
+  const scale = useMemo(() => lossScale(shown, scenarios), [shown, scenarios]);
+  const others = useMemo(
+    () =>
+      new Map(
+        rows.map((r) => [
+          r.id,
+          scenarios
+            .map((s, index) => ({ index, loss: lossOf(shown[s]?.outcome.result?.elements[r.id]) }))
+            .filter((o) => o.index !== activeIndex),
+        ]),
+      ),
+    [rows, scenarios, shown, activeIndex],
+  );
+  const marks = useMemo(() => new Map(rows.map((r) => [r.id, ownEntries(study, r.id)])), [rows, study]);
+  return { scenarios, scale, others, marks };
 }
 
 function SheetHead({ template }: { template: string }) {

@@ -1,6 +1,6 @@
 import { thingKind, type ElementResult } from '@cedar-knot/core';
 import { said } from '@cedar-knot/wording';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { GlyphIcon, kindView } from '../../kinds/index.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -40,13 +40,16 @@ interface RowProps {
   scale: number;
   marks: readonly { letter: string; scenario: string }[];
   scenarios: readonly string[];
-  onPick: (column: Column) => void;
-  onEdit: (column: Column) => void;
+  /** place among the rows */
+  at: number;
+  onPick: (at: number, column: Column) => void;
+  onEdit: (at: number, column: Column) => void;
   onText: (text: string) => void;
   onLeave: () => void;
 }
 
-export function Row({
+/** drawn again only when something of it changed: of what is typed in one row the others know nothing */
+export const Row = memo(function Row({
   template,
   row,
   number,
@@ -61,6 +64,7 @@ export function Row({
   scale,
   marks,
   scenarios,
+  at,
   onPick,
   onEdit,
   onText,
@@ -77,8 +81,8 @@ export function Row({
       className={className}
       editing={editing?.column === col ? editing : null}
       isChosen={isSelected && column === col}
-      onPick={() => onPick(col)}
-      onEdit={() => onEdit(col)}
+      onPick={() => onPick(at, col)}
+      onEdit={() => onEdit(at, col)}
       onText={onText}
       onLeave={onLeave}
     >
@@ -136,7 +140,7 @@ export function Row({
       <LossCell row={row} flow={flow} loss={lossOf(result)} others={others} activeColor={activeColor} scale={scale} />
     </div>
   );
-}
+});
 
 interface EditCellProps {
   id: string;
