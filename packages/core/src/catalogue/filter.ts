@@ -6,8 +6,13 @@ import { MODEL_COLUMNS, wordsOf, type ModelFilter } from './model-columns.js';
 export type Filtered = ModelColumn & { filter: ColumnFilter };
 
 /** The columns by which models of a kind can be narrowed. */
-export const filtersOf = (kind: ModelKind): readonly Filtered[] =>
-  MODEL_COLUMNS[kind].filter((c): c is Filtered => c.filter !== undefined);
+export function filtersOf(kind: ModelKind): readonly Filtered[] {
+  let found = filtered.get(kind);
+  if (!found) filtered.set(kind, (found = MODEL_COLUMNS[kind].filter((c): c is Filtered => c.filter !== undefined)));
+  return found;
+}
+
+const filtered = new Map<ModelKind, readonly Filtered[]>();
 
 /** An entry of a catalogue (SI) as a model of a list; its summary is worked out when it is looked at. */
 export function describeEntry(kind: ModelKind, read: Readonly<Record<string, unknown>>): Described {
@@ -41,6 +46,12 @@ export function narrowed(kind: ModelKind, m: Described, wanted: ModelFilter): st
     else if (![known].flat().some((v) => isMet(column.filter, v!, asked))) return false;
   }
   return notStated;
+}
+
+/** The same of an entry of a catalogue (SI); one of which nothing is asked is not described. */
+export function narrowedEntry(kind: ModelKind, read: Readonly<Record<string, unknown>>, wanted: ModelFilter): string[] | false {
+  const isAsked = filtersOf(kind).some(({ filter }) => (wanted as Record<string, unknown>)[filter.key] !== undefined);
+  return isAsked ? narrowed(kind, describeEntry(kind, read), wanted) : [];
 }
 
 function isMet({ is, within = 0 }: ColumnFilter, stated: string | number, asked: string | number): boolean {

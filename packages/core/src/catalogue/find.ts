@@ -3,7 +3,7 @@ import { toPump } from '../scenarios/equipment.js';
 import type { PumpInput, PumpPerformance } from '../pumps/pump.js';
 import { entrySpeed } from '../pumps/standing.js';
 import { regionsOf } from '../pumps/regions.js';
-import { describeEntry, narrowed } from './filter.js';
+import { narrowedEntry } from './filter.js';
 import type { PumpFilter } from './model-columns.js';
 import { configure, largestDiameter, ONE_UNIT, performanceAt } from './configure.js';
 
@@ -123,7 +123,7 @@ export function findPumps(pumps: ReadonlyMap<string, Record<string, unknown>>, w
   const result: Finding = { candidates: [], counts: noFindCounts() };
   const { counts } = result;
   for (const [model, entry] of pumps) {
-    const notStated = narrowed('pumps', describeEntry('pumps', entry), wanted);
+    const notStated = narrowedEntry('pumps', entry, wanted);
     if (!notStated) {
       counts.filtered++;
       continue;

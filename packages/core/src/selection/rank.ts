@@ -1,6 +1,6 @@
 import { driveRange } from '../pumps/standing.js';
 import { configure, largestDiameter, performanceAt, type Configured } from '../catalogue/configure.js';
-import { describeEntry, narrowed } from '../catalogue/filter.js';
+import { narrowedEntry } from '../catalogue/filter.js';
 import { usable } from '../catalogue/find.js';
 import type { RawEntry, Study } from '../document/study.js';
 import type { Problem } from '../issues/issues.js';
@@ -87,7 +87,7 @@ export class Ranker {
     };
     const { counts } = ranking;
     for (const [model, entry] of pumps) {
-      const notStated = narrowed('pumps', describeEntry('pumps', entry.read), options);
+      const notStated = narrowedEntry('pumps', entry.read, options);
       if (!notStated) {
         counts.filtered++;
         continue;
