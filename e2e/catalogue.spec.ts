@@ -26,6 +26,17 @@ function plantedCsv(name: string): string {
   return rows.join('\n');
 }
 
+/** all pumps of the catalogue, a page at a time as the API has them */
+async function pumpsListed(page: Page): Promise<{ id: string; name: string; type: string | null }[]> {
+  const all = [];
+  for (;;) {
+    const answer = await page.request.get(`/api/catalogue/models?kind=pumps&count=500&from=${all.length}`);
+    const { rows, count } = (await answer.json()) as { count: number; rows: { id: string; name: string; type: string | null }[] };
+    all.push(...rows);
+    if (all.length >= count) return all;
+  }
+}
+
 test('a table with faults is imported, mended and found again by its duty; what it kept is what was typed', async ({ page }) => {
   const name = `PN ${Date.now() % 100_000}`;
   await page.goto('/catalogues/pumps');
@@ -58,11 +69,7 @@ test('a table with faults is imported, mended and found again by its duty; what 
   await models(page).first().click();
   const side = page.getByRole('complementary', { name: 'Model' });
   await expect(side.getByText('veldmark.csv, rows 16–22')).toBeVisible();
-  const list = (
-    (await (await page.request.get('/api/catalogue/models?kind=pumps&count=500')).json()) as {
-      rows: { id: string; name: string }[];
-    }
-  ).rows;
+  const list = await pumpsListed(page);
   const id = list.find((m) => m.name === `${name} x3`)!.id;
   const kept = (await (await page.request.get(`/api/catalogue/models/${id}`)).json()) as {
     entry: { curve: { flow: string; efficiency: number; head: string; power: string }[] };
@@ -356,9 +363,7 @@ test('valves and motors have their pages; the list sorts, filters and exports; U
   await page.getByRole('button', { name: 'add a filter' }).click();
   await page.getByRole('menuitem', { name: 'type' }).hover();
   await page.getByRole('menuitem', { name: /^sump/ }).click();
-  const pumps = (
-    (await (await page.request.get('/api/catalogue/models?kind=pumps&count=500')).json()) as { rows: { type: string | null }[] }
-  ).rows;
+  const pumps = await pumpsListed(page);
   // one that does not state its type may be one
   const sumps = pumps.filter((m) => m.type === 'sump' || m.type === null);
   await expect(page.locator('[data-figure=count]')).toHaveText(String(sumps.length));

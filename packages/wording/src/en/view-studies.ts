@@ -28,7 +28,7 @@ export default {
   'view.studies.onePumpServiceEachWith': 'One pump service each, with all its operating cases.',
   'view.studies.rename': 'Rename',
   'view.studies.restore': 'Restore',
-  'view.studies.searchByTitleOrTag': 'Search by title or tag',
+  'view.studies.searchStudies': 'Search studies',
   'view.studies.showMore': 'Show more ({shown} of {of_})',
   'view.studies.sortBy': 'Sort by',
   'view.studies.studies': 'Studies',
@@ -37,5 +37,6 @@ export default {
   'view.studies.studyFile': 'Study file',
   'view.studies.tagOfTheService': 'Tag of the service',
   'view.studies.title': 'Title',
+  'view.studies.titleOrTag': 'Title or tag',
   'view.studies.version': 'version {version}',
 } as const;

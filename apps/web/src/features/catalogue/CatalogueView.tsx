@@ -31,6 +31,8 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
   const [problem, setProblem] = useState<string | null>(null);
   const list = useModelList(kind, retired, filter, order);
   const laid = useDuties();
+  // a new one has no place in the list yet
+  const chosen = id === NEW ? undefined : id;
   const choose = useCallback((m: string) => void navigate(`/catalogues/${kind}/${m}`), [navigate, kind]);
   const close = (): void => void navigate(`/catalogues/${kind}`);
   const { overview } = list;
@@ -70,7 +72,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
       <div className="flex min-h-0 flex-1 gap-2">
         <div className={`no-print flex min-w-0 flex-1 flex-col gap-2 ${id ? 'max-[1150px]:hidden' : ''}`}>
           {kind === 'pumps' && !isImporting && (
-            <Families list={list} filter={filter} onFilter={setFilter} chosen={id} onChoose={choose} laid={laid} />
+            <Families list={list} filter={filter} onFilter={setFilter} chosen={chosen} onChoose={choose} laid={laid} />
           )}
           <section aria-label={msg('view.catalogue.models')} className="panel flex min-h-0 flex-1 flex-col">
             <div className="border-soft flex min-h-[36px] flex-none items-center gap-2 border-b px-2.5 py-1">
@@ -94,7 +96,7 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
               list={list}
               order={order}
               onOrder={setOrder}
-              chosen={id}
+              chosen={chosen}
               onChoose={choose}
               duties={laid.duties}
               marked={marked}

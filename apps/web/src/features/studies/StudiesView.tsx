@@ -185,8 +185,8 @@ function Search({
     <div className="mb-2 flex items-center gap-3">
       <input
         type="search"
-        aria-label={msg('view.studies.searchByTitleOrTag')}
-        placeholder={msg('view.studies.searchByTitleOrTag')}
+        aria-label={msg('view.studies.searchStudies')}
+        placeholder={msg('view.studies.titleOrTag')}
         value={search}
         onChange={(e) => onSearch(e.target.value)}
         className="border-edge bg-panel h-[28px] w-[280px] rounded-[3px] border px-2"

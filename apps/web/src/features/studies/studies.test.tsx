@@ -1,5 +1,5 @@
 import { runStudy, type Operation, type Study, type StudyHead } from '@cedar-knot/core';
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, useLocation } from 'react-router';
 import { api, ApiError } from '../../api/client.js';
@@ -130,4 +130,40 @@ test('a server that does not answer is said, not an empty list', async () => {
   render(<MemoryRouter><StudiesView /></MemoryRouter>); // prettier-ignore
   expect(await screen.findByText(/does not respond/)).toBeTruthy();
   expect(screen.queryByText(/No study yet/)).toBeNull();
+});
+
+test('many studies come as they are scrolled to; words and the order are asked of the server', async () => {
+  let seen: () => void = () => undefined;
+  class Watch {
+    constructor(told: (entries: { isIntersecting: boolean }[]) => void) {
+      seen = () => told([{ isIntersecting: true }]);
+    }
+    observe = jest.fn();
+    disconnect = jest.fn();
+  }
+  Object.assign(globalThis, { IntersectionObserver: Watch });
+  const all = Array.from({ length: 70 }, (_, n) => ({ ...head(`s${n}`, { title: `Service ${n}` }), base: null }));
+  home([], {});
+  const list = jest.spyOn(api, 'list').mockImplementation(({ deleted, text = '', from = 0, count = 200 } = {}) => {
+    const found = deleted ? [] : all.filter((s) => s.title.includes(text));
+    return Promise.resolve({ count: found.length, studies: found.slice(from, from + count) });
+  });
+  cleanup();
+  render(<MemoryRouter><StudiesView /></MemoryRouter>); // prettier-ignore
+  const titles = (): string[] => screen.queryAllByText(/^Service \d+$/).map((e) => e.textContent);
+  await waitFor(() => expect(titles()).toHaveLength(30));
+  expect(screen.getByText('70 studies')).toBeTruthy();
+  act(() => seen());
+  await waitFor(() => expect(titles()).toHaveLength(60));
+  act(() => seen());
+  await waitFor(() => expect(titles()).toEqual(all.map((s) => s.title)));
+  expect(screen.queryByText(/^Show more/)).toBeNull();
+  await userEvent.type(screen.getByRole('searchbox', { name: 'Search studies' }), '7');
+  await waitFor(() => expect(titles()).toEqual(['Service 7', 'Service 17', 'Service 27', 'Service 37', 'Service 47', 'Service 57', 'Service 67'])); // prettier-ignore
+  expect(list.mock.calls.filter(([a]) => !a?.deleted).at(-1)![0]).toMatchObject({ text: '7', sort: 'saved', from: 0 });
+  await userEvent.click(screen.getByRole('combobox', { name: 'Sort by' }));
+  await userEvent.click(screen.getByRole('option', { name: 'Title' }));
+  await waitFor(() => expect(list.mock.calls.filter(([a]) => !a?.deleted).at(-1)![0]).toMatchObject({ sort: 'title' }));
+  await userEvent.type(screen.getByRole('searchbox', { name: 'Search studies' }), 'xyz');
+  expect(await screen.findByText(/No study matches/)).toBeTruthy();
 });
