@@ -4,6 +4,7 @@
  *   CEDAR_KNOT_ADDRESS=http://127.0.0.1:4310 CEDAR_KNOT_KEY=… node bench/server.mjs [number of pumps]
  */
 import { execFileSync } from 'node:child_process';
+import { TextDecoder } from 'node:util';
 import { readFileSync } from 'node:fs';
 import { median } from 'simple-statistics';
 import { generatePumps } from '../apps/server/dist/seed/makers/pumps.js';

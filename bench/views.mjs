@@ -19,27 +19,29 @@ const options = JSON.parse(readFileSync(new URL('../scripts/lib/chromium.json', 
 /** in the page: goes to a view, and says what happened when */
 const opened = ({ view, quiet, longest }) =>
   new Promise((resolve) => {
-    const link = document.querySelector(`nav a[href$="/${view}"]`);
+    const link = globalThis.document.querySelector(`nav a[href$="/${view}"]`);
     const begin = performance.now();
     let [first, last, task] = [null, 0, 0];
-    const tasks = new PerformanceObserver((seen) => seen.getEntries().forEach((e) => (task = Math.max(task, e.duration))));
+    const tasks = new globalThis.PerformanceObserver((seen) =>
+      seen.getEntries().forEach((e) => (task = Math.max(task, e.duration))),
+    );
     tasks.observe({ type: 'longtask' });
     // a number with its decimals, of this view: what stood there before is gone with the address
     const look = () => {
-      const main = location.pathname.endsWith(`/${view}`) && document.querySelector('main');
+      const main = globalThis.location.pathname.endsWith(`/${view}`) && globalThis.document.querySelector('main');
       if (main && /\d[.,]\d/.test(main.innerText)) first = performance.now() - begin;
     };
-    const seen = new MutationObserver(() => {
+    const seen = new globalThis.MutationObserver(() => {
       last = performance.now() - begin;
       if (first === null) look();
     });
-    seen.observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true });
+    seen.observe(globalThis.document.body, { subtree: true, childList: true, characterData: true, attributes: true });
     link.click();
-    const wait = setInterval(() => {
+    const wait = globalThis.setInterval(() => {
       const now = performance.now() - begin;
       if (first === null) look();
       if (now - last < quiet && now < longest) return;
-      clearInterval(wait);
+      globalThis.clearInterval(wait);
       seen.disconnect();
       tasks.disconnect();
       resolve({ first, complete: last, task });

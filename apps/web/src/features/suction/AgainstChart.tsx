@@ -63,6 +63,7 @@ export function AgainstChart({ pump }: { pump: string }) {
                 plot={p}
                 isActive={duty.id === active}
                 word={words[meetings.findIndex((x) => x.id === duty.id)]}
+                isLeft={standsLeft(duty, duties, (r) => p.x(q(r.flow)), p.right)}
               />
             ))}
           </>
@@ -93,6 +94,22 @@ function RequiredBand({ trace, points, limit, plot: p }: Required & { limit: num
   );
 }
 
+/** room that a ratio with its mark takes beside its line, px */
+const FIGURE = 44;
+
+/** a figure stands left of its line where the next line, or the edge, leaves no room on its right and the one before does on its left */
+function standsLeft(
+  duty: SuctionDuty,
+  all: readonly SuctionDuty[],
+  at: (r: SuctionDuty['result']) => number,
+  edge: number,
+): boolean {
+  const x = at(duty.result);
+  const others = all.filter((o) => o.id !== duty.id).map((o) => at(o.result) - x);
+  const isRightTaken = x + 8 + FIGURE > edge || others.some((by) => by >= 0 && by < 8 + FIGURE);
+  return isRightTaken && !others.some((by) => by < 0 && by > -2 * (8 + FIGURE));
+}
+
 /** where a scenario stands, its margin in figures, and the flow from which the limit is not held */
 function Duty({
   id,
@@ -103,7 +120,8 @@ function Duty({
   plot: p,
   isActive,
   word,
-}: SuctionDuty & { plot: Plot; isActive: boolean; word: number | undefined }) {
+  isLeft,
+}: SuctionDuty & { plot: Plot; isActive: boolean; word: number | undefined; isLeft: boolean }) {
   const d = useDisplay();
   const activate = useStudy((s) => s.activate);
   const q = (si: number): number => d.value(si, 'flow');
@@ -123,7 +141,7 @@ function Duty({
         {letterOf(index)}
       </text>
       {m?.value != null && (
-        <g transform={`translate(${x + 8} ${(y + p.y(h(r.npshr ?? 0))) / 2})`}>
+        <g transform={`translate(${x + (isLeft ? -8 - FIGURE : 8)} ${(y + p.y(h(r.npshr ?? 0))) / 2})`}>
           {m.verdict !== 'holds' && <MarkShape kind={m.verdict} />}
           <text
             x={m.verdict === 'holds' ? 0 : 8}

@@ -181,9 +181,10 @@ function Looks({ figures, isWorking }: { figures: SuctionFigures | null; isWorki
   const looks = hasBoth ? all.filter((look) => isOfPump(look) === (looking === 'pump')) : all;
   return (
     <section aria-label={msg('view.suction.allowableRange')} className="panel flex min-h-0 flex-1 flex-col px-3 py-1.5">
-      {hasBoth && (
-        <span className="flex flex-none items-center gap-3">
-          <h2 className="text-[14px] font-semibold">{msg('view.suction.allowableRange')}</h2>
+      {/* its place stands from the first search on: nothing moves when those of the pump come */}
+      <span className="flex min-h-[26px] flex-none items-center gap-3">
+        <h2 className="text-[14px] font-semibold">{msg('view.suction.allowableRange')}</h2>
+        {hasBoth && (
           <Segmented
             label={msg('view.suction.allowableRangeOf')}
             value={looking}
@@ -193,8 +194,8 @@ function Looks({ figures, isWorking }: { figures: SuctionFigures | null; isWorki
               { value: 'pump', text: msg('view.suction.flowAndSpeed') },
             ]}
           />
-        </span>
-      )}
+        )}
+      </span>
       <div className="flex min-h-0 flex-1 gap-4">
         {looks.map((look) => (
           <LookChart key={look.kind} look={look} />
