@@ -71,6 +71,15 @@ function lives(pid) {
 }
 
 /** of the instance at the present address */
+/** all pumps, a page at a time as the API has them */
+async function pumpsAt(at, key) {
+  const all = [];
+  for (;;) {
+    const { rows, count } = await callAt(at, key, 'GET', `/catalogue/models?kind=pumps&count=500&from=${all.length}`);
+    all.push(...rows);
+    if (all.length >= count) return all;
+  }
+}
 const call = (method, path, body, key = folder.key()) => callAt(address, key, method, `/studies${path}`, body);
 
 /** saves as fast as it is answered until nobody answers; the last one then may have been kept or not */
@@ -186,7 +195,7 @@ async function backUpOne(state) {
 }
 
 async function checkWork(state, when) {
-  const models = (await callAt(address, folder.key(), 'GET', '/catalogue/models?kind=pumps&count=500')).rows;
+  const models = await pumpsAt(address, folder.key());
   for (const [maker, isAcknowledged] of state.imports) {
     const count = models.filter((m) => m.maker === maker).length;
     if (count !== PUMPS && (count !== 0 || isAcknowledged))
@@ -246,7 +255,7 @@ async function killWhileMigrating() {
   await coming;
   await beside.start(port, () => undefined);
   address = `http://127.0.0.1:${port}`;
-  const demo = await call('GET', '');
+  const { studies: demo } = await call('GET', '');
   if (demo.length !== DEMO_STUDIES) throw new Stop(`after a kill while migrating ${demo.length} studies are there`);
   await beside.stop();
 }
@@ -421,7 +430,7 @@ function expect(condition, what, said = '') {
 
 /** everything that the application answers of what is kept, the bytes of attachments too */
 async function everything(key) {
-  const studies = await call('GET', '', undefined, key);
+  const { studies } = await call('GET', '', undefined, key);
   const whole = await Promise.all(
     studies.map(async (s) => {
       const { versions } = await call('GET', `/${s.id}/versions?limit=500`, undefined, key);
@@ -429,7 +438,7 @@ async function everything(key) {
       return { ...s, documents };
     }),
   );
-  const models = (await callAt(address, key, 'GET', '/catalogue/models?kind=pumps&count=500')).rows;
+  const models = await pumpsAt(address, key);
   const attached = models.filter((m) => m.name.startsWith('Attached'));
   const files = await Promise.all(
     attached.map(async (m) => {
