@@ -70,7 +70,6 @@ function lives(pid) {
   }
 }
 
-/** of the instance at the present address */
 /** all pumps, a page at a time as the API has them */
 async function pumpsAt(at, key) {
   const all = [];
@@ -80,6 +79,8 @@ async function pumpsAt(at, key) {
     if (all.length >= count) return all;
   }
 }
+
+/** of the instance at the present address */
 const call = (method, path, body, key = folder.key()) => callAt(address, key, method, `/studies${path}`, body);
 
 /** saves as fast as it is answered until nobody answers; the last one then may have been kept or not */

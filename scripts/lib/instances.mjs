@@ -63,7 +63,7 @@ export async function call(address, key, method, path, body) {
 
 /** one healthy instance with the whole demo plant */
 export async function healthy(path, address, when) {
-  const demo = await call(address, new DataFolder(path).key(), 'GET', '/studies');
+  const { studies: demo } = await call(address, new DataFolder(path).key(), 'GET', '/studies');
   if (demo.length !== DEMO_STUDIES) throw new Stop(`${when}: ${demo.length} studies are there`);
 }
 
