@@ -53,8 +53,9 @@ test('a study is created blank, listed, renamed, copied, deleted and had back', 
   expect(await listed('')).toEqual(expect.arrayContaining([made.id, copy.id]));
 });
 
+type Head = { id: string; alternativeOf: string | null };
+
 test('a study is kept as an alternative of another; one of an alternative is one more of the same', async () => {
-  type Head = { id: string; alternativeOf: string | null };
   const base = (await create()) as unknown as Head;
   expect(base.alternativeOf).toBeNull();
   const keep = async (alternativeOf: string) =>
