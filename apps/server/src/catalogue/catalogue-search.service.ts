@@ -55,7 +55,7 @@ export class CatalogueSearchService {
   /** pumps of the catalogue for one duty */
   private async find(wanted: Wanted): Promise<FoundPumps> {
     const shares = await this.shelves.shares();
-    const of = shares.map((s) => s.at).join(' ');
+    const of = shares.map((s) => s.standing.at).join(' ');
     const name = JSON.stringify(wanted);
     const kept = this.kept.get(name);
     if (kept?.of === of) return kept.found;
@@ -77,7 +77,7 @@ export class CatalogueSearchService {
    */
   async rank(body: Uint8Array, said: (piece: Ranking, done: number, of: number) => void, signal: AbortSignal): Promise<void> {
     const [asked, shares] = await Promise.all([this.pool.run({ kind: 'asked', body }, { signal }), this.shelves.shares()]);
-    const begun = shares.map((shelf) => ({ shelf, at: shelf.at, size: shelf.size }));
+    const begun = shares.map((shelf) => ({ shelf, ...shelf.standing }));
     const of = begun.reduce((sum, { size }) => sum + size, 0);
     // what is required is known before any pump is tried
     said(await this.pool.run({ kind: 'required', asked }, { signal, isPart: true }), 0, of);

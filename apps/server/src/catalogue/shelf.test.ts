@@ -31,7 +31,7 @@ test('what has changed goes over, and no more', async () => {
   await shelf.bring(marks({ a: '1', b: '2' }), load);
   await shelf.bring(marks({ a: '1', b: '2' }), load);
   expect(it.put).toEqual([['a', 'b', 'old'], ['b']]);
-  expect([[...it.holds].sort(), shelf.size, anew]).toEqual([['a', 'b'], 2, ['old']]);
+  expect([[...it.holds].sort(), shelf.standing.size, anew]).toEqual([['a', 'b'], 2, ['old']]);
 });
 
 test('a thread that has begun anew is filled again, by the next who asks or brings', async () => {
@@ -55,11 +55,22 @@ test('more models than go over together, and loading that fails in the middle go
   let calls = 0;
   const failing = (ids: string[]): Promise<Batch> => (++calls === 2 ? Promise.reject(new Error('gone')) : load(ids));
   await expect(shelf.bring(all, failing)).rejects.toThrow('gone');
+  // what is there in part is nothing to begin with
+  expect(shelf.standing).toBeNull();
   await shelf.bring(all, load);
-  expect([it.put.map((p) => p.length), it.holds.size]).toEqual([[400, 400, 100], 900]);
+  expect([it.put.map((p) => p.length), it.holds.size, shelf.standing]).toEqual([[400, 400, 100], 900, { at: 3, size: 900 }]);
+});
+
+test('what was begun at a state is not gone on with at another', async () => {
+  const { pool } = thread();
+  const shelf = new Shelf(pool, 3);
+  await shelf.bring(marks({ a: '1' }), load);
+  const { at } = shelf.standing;
+  await shelf.bring(marks({ b: '1' }), load);
+  await expect(shelf.ask('ids', { query: {} as never }, () => Promise.resolve(), at)).rejects.toThrow('shelf 3 holds 2, not 1');
 });
 
 test('a shelf that never holds what is asked for says so', async () => {
   const shelf = new Shelf({ ask: () => Promise.resolve({ isLost: true, holds: 7 }) } as never, 3);
-  await expect(shelf.ask('ids', { query: {} as never }, () => Promise.resolve(), 1)).rejects.toThrow('shelf 3 holds 7');
+  await expect(shelf.ask('ids', { query: {} as never }, () => Promise.resolve())).rejects.toThrow('shelf 3 holds 7');
 });

@@ -154,3 +154,18 @@ test('a file is handed on as bytes, a refusal in its place as words', async () =
   fetched(() => answer(422, { message: 'Nothing was printed' }));
   expect((await failure(api.exportModels('csv', ['a'], 't'))).message).toBe('Nothing was printed');
 });
+
+test('a list is asked for by what is said alone; models without a family are asked for by an empty name', async () => {
+  fetched(() => answer(200, {}));
+  const filter = { family: '', maxSpeed: 1500, isOdd: true } as const;
+  await api.models({ kind: 'pumps', retired: false, filter, order: { column: 'head', isDown: true } }, 60, 60);
+  await api.models({ kind: 'valves', retired: true, filter: {} }, 0, 0, 'm');
+  await api.list();
+  await api.list({ deleted: true, count: 500 });
+  expect(sent.map((s) => s.path)).toEqual([
+    '/api/catalogue/models?kind=pumps&family=&maxSpeed=1500&odd=true&sort=head&down=true&from=60&count=60',
+    '/api/catalogue/models?kind=valves&retired=true&from=0&count=0&place=m',
+    '/api/studies',
+    '/api/studies?deleted=true&count=500',
+  ]);
+});

@@ -241,7 +241,7 @@ export interface StudiesAsked {
 }
 
 function queryOf(asked: object): string {
-  const given = Object.entries(asked).filter(([, v]) => v !== undefined && v !== null && v !== '');
+  const given = Object.entries(asked).filter(([, v]) => v !== undefined && v !== null);
   return given.length === 0 ? '' : `?${new URLSearchParams(given.map(([key, v]) => [key, String(v)])).toString()}`;
 }
 

@@ -48,7 +48,7 @@ function crossing(p: PumpPerformance, { flow, head, staticHead }: Wanted): numbe
   if (staticHead === undefined) return flow > last ? 'beyond' : flow;
   const surplus = (q: number): number => p.head(q) - staticHead - (head - staticHead) * (q / flow) ** 2;
   if (surplus(last) > 0) return 'beyond';
-  const STEPS = 3000;
+  const STEPS = 400;
   for (let i = STEPS; i > 0; i--) {
     let [low, high] = [(last * (i - 1)) / STEPS, (last * i) / STEPS];
     if (!(surplus(low) > 0)) continue;
@@ -64,7 +64,7 @@ function crossing(p: PumpPerformance, { flow, head, staticHead }: Wanted): numbe
 
 test('the pumps, their diameters and stages, and how many are beyond, as by trying each', () => {
   const next = drawn(35);
-  const pumps = new Map(Array.from({ length: 400 }, (_, i) => [`p${i}`, pumpOf(next)]));
+  const pumps = new Map(Array.from({ length: 250 }, (_, i) => [`p${i}`, pumpOf(next)]));
   let [found, beyond, short] = [0, 0, 0];
   for (let i = 0; i < 24; i++) {
     const head = 15 + 110 * next();
@@ -90,5 +90,5 @@ test('the pumps, their diameters and stages, and how many are beyond, as by tryi
     expect(counts.beyond).toBe(plainBeyond);
   }
   // each way out was gone
-  expect([found > 300, beyond > 100, short > 1000]).toEqual([true, true, true]);
+  expect([found > 150, beyond > 60, short > 600]).toEqual([true, true, true]);
 });

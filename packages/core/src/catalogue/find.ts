@@ -221,8 +221,9 @@ export function readyForSearch(entry: Readonly<Record<string, unknown>>): void {
 }
 
 /** no head of a pump at its largest comes near the wanted one, and it falls all the way: it stays at its largest, and is no candidate */
-function isShort(p: PumpPerformance, { head, headTolerance = DEFAULT_TOLERANCE }: Wanted): boolean {
-  return p.mostHead < head * Math.min(1, 1 - headTolerance) * CERTAIN && p.falling;
+function isShort(p: PumpPerformance, { head, staticHead = head, headTolerance = DEFAULT_TOLERANCE }: Wanted): boolean {
+  // under a system curve that falls a crossing may lie before its end
+  return staticHead <= head && p.mostHead < head * Math.min(1, 1 - headTolerance) * CERTAIN && p.falling;
 }
 
 /** of a head: by more than so much nothing is off by rounding */

@@ -62,10 +62,13 @@ async function dutiesOf(id: string): Promise<Duty[]> {
   });
 }
 
+/** studies in the menu, the last saved first */
+const MOST = 500;
+
 export function LaidOver({ laid: { study, problem, lay } }: { laid: Laid }) {
   const [studies, setStudies] = useState<StudyHead[]>([]);
   const read = (open: boolean): void => {
-    if (open) void api.list().then(({ studies: all }) => setStudies(all), () => setStudies([])); // prettier-ignore
+    if (open) void api.list({ count: MOST }).then(({ studies: all }) => setStudies(all), () => setStudies([])); // prettier-ignore
   };
   return (
     <span className="flex items-center gap-1.5 text-[12px]">

@@ -9,6 +9,8 @@ import { Button } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { msg } from './words.js';
 
+/** studies to choose from, the last saved first */
+const MOST = 500;
 const ON_LIST = msg('view.catalogue.list');
 
 /** Takes a model into a study: onto its list, or into the place of a pump or valve there. The study keeps this revision. */
@@ -23,7 +25,7 @@ export function UseInStudy({ model, onClose }: { model: ModelWhole; onClose: () 
   const navigate = useNavigate();
   const fail = (e: unknown): void => setProblem(wordsOf(e));
   useEffect(() => {
-    api.list().then(({ studies: all }) => {
+    api.list({ count: MOST }).then(({ studies: all }) => {
       setStudies(all);
       setChosen(all.find((s) => s.id === lastStudy())?.id ?? all[0]?.id);
     }, fail);

@@ -114,6 +114,8 @@ export function StudiesView() {
 
 /** studies that are read together; so many are shown before there is anything to search in */
 const FIRST = 30;
+/** of deleted ones */
+const MOST = 500;
 const QUIET_MS = 150;
 type Order = NonNullable<StudiesAsked['sort']>;
 const ORDERS: readonly (readonly [Order, string])[] = [
@@ -135,7 +137,7 @@ function useStudies(search: string, sort: Order) {
   const read = useCallback(
     async (from: number, count: number) => {
       const own = ++asked.current;
-      const found = await api.list({ text, sort, from, count });
+      const found = await api.list({ ...(text === '' ? {} : { text }), sort, from, count });
       if (own !== asked.current) return;
       setPage((p) => ({
         count: found.count,
@@ -147,7 +149,7 @@ function useStudies(search: string, sort: Order) {
   );
   const load = useCallback(async () => {
     try {
-      const [gone] = await Promise.all([api.list({ deleted: true }), read(0, shown.current)]);
+      const [gone] = await Promise.all([api.list({ deleted: true, count: MOST }), read(0, shown.current)]);
       setDeleted(gone.studies);
     } catch (error) {
       said(error);
