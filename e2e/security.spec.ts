@@ -130,7 +130,7 @@ test('and in what is printed: PDF, workbook, tables and drawings', async ({ page
   writeFileSync(pdf, await printed('pdf'));
   const reader = fileURLToPath(new URL('../packages/report/src/test/pdf-text.mjs', import.meta.url));
   const read = spawnSync(process.execPath, [reader, pdf], { encoding: 'utf8', maxBuffer: 1e8 });
-  expect((JSON.parse(read.stdout) as { pages: string[][] }).pages.flat().join('')).toContain('{{7*7}}');
+  expect((JSON.parse(read.stdout) as { pages: string[][] }[])[0]!.pages.flat().join('')).toContain('{{7*7}}');
   expect(readFileSync(pdf, 'latin1')).not.toMatch(/\/(?:JavaScript|JS|Launch|URI|SubmitForm)\b/);
 
   const book = new ExcelJS.Workbook();

@@ -3,7 +3,7 @@ import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
 import { liftSheets } from './lift.js';
-import { PART_NAMES, PARTS, type Block, type Part, type ReportDocument, type Section } from './document.js';
+import { PART_NAMES, PARTS, SHEETS, type Block, type Part, type ReportDocument, type Section } from './document.js';
 import { candidates } from './candidates.js';
 import { curves, profile } from './figures.js';
 import { assumptions, breakdown, energy, equipment, fluids, lineList, scenarioTable } from './lists.js';
@@ -90,6 +90,13 @@ const capped = (label: string): string =>
 
 /** parts whose rows are the study's own words */
 const OWN_WORDS: ReadonlySet<Part> = new Set(['cover', 'revisions', 'notes']);
+
+/** The parts with which a report of the study begins, up to the first that begins on a page of its own whatever it holds. */
+export function firstParts(study: Study, asked: ReportOptions = {}): Part[] {
+  const parts = withOwn(study, asked).parts ?? PARTS;
+  const end = parts.findIndex((p) => SHEETS.has(p));
+  return end < 0 ? [...parts] : parts.slice(0, end);
+}
 
 /** the heads of columns and of rows in sentence case */
 function headed(s: Section): Section {

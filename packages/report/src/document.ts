@@ -31,6 +31,9 @@ export const PARTS = [
 ] as const;
 export type Part = (typeof PARTS)[number];
 
+/** parts that begin on a page of their own: what leaves the building as a sheet */
+export const SHEETS: ReadonlySet<Part> = new Set(['pump-sheet', 'valve-sheet', 'curves', 'working']);
+
 export const PART_NAMES: Readonly<Record<Part, string>> = {
   cover: msg('report.cover'),
   revisions: msg('report.revisions'),
@@ -158,3 +161,6 @@ export function printed(x: number, figures = 4): string {
   const whole = Math.floor(Math.log10(Number(size.toPrecision(figures)))) + 1;
   return written(x.toFixed(Math.min(8, Math.max(0, figures - whole))), '');
 }
+
+/** What stands at the foot of a page. */
+export const pageOf = (page: number, pages: number): string => msg('report.pageOf', { page, pages });

@@ -1,13 +1,13 @@
 /* What needs a machine behind it, and not a page: PDF, workbook, zip. */
 import type { ReportDocument, ReportFormat } from './document.js';
 import type { LedgerRow } from './ledger.js';
-import { reportPdf, type PdfOptions } from './pdf.js';
+import { chapterPdf, chaptersOf, reportPdf, type PdfOptions } from './pdf.js';
 import { logoProblem } from './pictures.js';
 import { ledgerCsv, reportZip } from './tables.js';
 import { reportWorkbook } from './workbook.js';
 
-export { ledgerCsv, logoProblem, reportPdf, reportWorkbook, reportZip };
-export type { Paper, PdfOptions } from './pdf.js';
+export { chapterPdf, chaptersOf, ledgerCsv, logoProblem, reportPdf, reportWorkbook, reportZip };
+export type { ChapterOptions, Paper, PdfOptions, PrintedChapter } from './pdf.js';
 
 /** A report as the bytes of a file. */
 export async function reportFile(

@@ -1,5 +1,5 @@
-export { buildReport, contextOf, isPart, type ReportOptions } from './build.js';
-export { cellText, isNumber, PART_NAMES, PARTS, printed, REPORT_FORMATS, type Block, type Cell, type Column, type NumberCell, type Part, type ReportDocument, type ReportFormat, type Section } from './document.js'; // prettier-ignore
+export { buildReport, contextOf, firstParts, isPart, type ReportOptions } from './build.js';
+export { cellText, isNumber, pageOf, PART_NAMES, PARTS, printed, REPORT_FORMATS, type Block, type Cell, type Column, type NumberCell, type Part, type ReportDocument, type ReportFormat, type Section } from './document.js'; // prettier-ignore
 export { pictureIn } from './letterhead.js';
 export { ledger, type LedgerRow } from './ledger.js';
 export type { ReportContext } from './context.js';

@@ -2,6 +2,8 @@ import pdfmake from 'pdfmake';
 import {
   cellText,
   isNumber,
+  pageOf,
+  SHEETS,
   type Block,
   type Cell,
   type Column,
@@ -36,6 +38,8 @@ const NEAR = '#855A10';
 const MARGIN = { side: 40, top: 56, bottom: 48 };
 /** type of the document's title, points */
 const TITLE = 20;
+/** room of a page's number in the contents, points */
+const PAGE_NUMBER = 34;
 /** room of the picture in the head of the first page, points */
 const LOGO = { width: 150, height: 46 };
 /** points between the lines of a table */
@@ -47,21 +51,102 @@ const MOST_COLUMNS = 9;
 
 /** A report as PDF: fonts embedded, figures as lines, contents, bookmarks and tagged titles, page x of y. */
 export async function reportPdf(report: ReportDocument, { paper = 'A4', isInk = false }: PdfOptions = {}): Promise<Buffer> {
+  const contents = innerOf(report).map((s, k) => ({ title: s.title, to: { pageReference: placeOf(k) } }));
+  const made = definition(report, paper, isInk, { isFirst: true, contents, hasCount: true });
+  return bytesOf(printable(made, report, isInk, []).definition);
+}
+
+/** A chapter of a report as it is looked at before the whole is printed. */
+export interface PrintedChapter {
+  pdf: Buffer;
+  pages: number;
+  /** page of the chapter on which each of its sections begins, from 1 on */
+  starts: number[];
+  /** words that no font here has */
+  missed: string[];
+}
+
+export interface ChapterOptions extends PdfOptions {
+  /** it begins with the head of the first page */
+  isFirst: boolean;
+  /** of the first one: the sections of the report, and their pages as far as they are known */
+  contents?: readonly { title: string; page: number | null }[];
+  /** words of other chapters that no font here has */
+  missed?: readonly string[];
+}
+
+/**
+ * One chapter on pages of its own, laid out as it is in the whole; how many pages there are is not known yet, and the foot leaves the
+ * room for it.
+ *
+ * @param report with the sections of the chapter alone: see {@link chaptersOf}
+ */
+export async function chapterPdf(
+  report: ReportDocument,
+  { paper = 'A4', isInk = false, isFirst, contents = [], missed = [] }: ChapterOptions,
+): Promise<PrintedChapter> {
+  const rows = contents.map(({ title, page }) => ({ title, to: { text: page === null ? '' : String(page) } }));
+  const made = definition(report, paper, isInk, { isFirst, contents: rows, hasCount: false });
+  let pages = 0;
+  const { footer } = made;
+  const set = printable({ ...made, footer: (page, of) => footer(page, (pages = of)) }, report, isInk, isFirst ? missed : null);
+  const pdf = await bytesOf(set.definition);
+  const starts = (set.definition.content as { stack?: Laid[] }[]).flatMap((c) => {
+    const [head] = c.stack ?? [];
+    return head?.outline ? [head.positions![0]!.pageNumber] : [];
+  });
+  return { pdf, pages, starts, missed: set.missed };
+}
+
+/** a heading as it was laid out */
+interface Laid {
+  outline?: boolean;
+  positions?: { pageNumber: number }[];
+}
+
+async function bytesOf(made: object): Promise<Buffer> {
   pdfmake.setFonts(FONT_FILES);
   // nothing is fetched: the fonts lie in their packages, all else is in the document
   pdfmake.setUrlAccessPolicy?.(() => false);
   pdfmake.setLocalAccessPolicy?.((path) => FONT_PATHS.has(path));
   writeStructure({ top: MARGIN.top, bottom: MARGIN.bottom, title: TITLE });
-  return pdfmake.createPdf(printable(definition(report, paper, isInk), report, isInk)).getBuffer();
+  return pdfmake.createPdf(made).getBuffer();
+}
+
+const innerOf = (report: ReportDocument): Section[] => report.sections.filter((s) => s.part !== 'cover');
+
+/** what the contents refer to */
+const placeOf = (k: number): string => `section-${k}`;
+
+/** The sections that lie on pages of their own, in their order: none of them changes how another is laid out. The cover is in the first. */
+export function chaptersOf(report: ReportDocument): Section[][] {
+  const [cover] = report.sections.filter((s) => s.part === 'cover');
+  const chapters: Section[][] = [cover ? [cover] : []];
+  let wasLying = false;
+  for (const s of innerOf(report)) {
+    const isLying = liesDown(s);
+    if (isLying || wasLying || SHEETS.has(s.part)) chapters.push([]);
+    chapters.at(-1)!.push(s);
+    wasLying = isLying;
+  }
+  return chapters;
+}
+
+/** how a definition stands: the whole, or a chapter of it */
+interface Standing {
+  isFirst: boolean;
+  contents: readonly { title: string; to: object }[];
+  /** "page x of y" is printed */
+  hasCount: boolean;
 }
 
 const FONT_PATHS = new Set(Object.values(FONT_FILES).flatMap((faces) => Object.values(faces)));
 
-function definition(report: ReportDocument, paper: Paper, isInk: boolean): object {
+function definition(report: ReportDocument, paper: Paper, isInk: boolean, { isFirst, contents, hasCount }: Standing): Definition {
   const { title, tag, date, failing, sections } = report;
   const look: Look = { isInk, tone: (colour) => (isInk ? INK : colour) };
   const { tone } = look;
-  const inner = sections.filter((s) => s.part !== 'cover');
+  const inner = innerOf(report);
   const [cover] = sections.filter((s) => s.part === 'cover');
   const said: Content[] =
     failing.length === 0
@@ -99,20 +184,12 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     { text: tag, fontSize: 12, color: QUIET, margin: [0, 0, 0, 12] },
     ...(cover ? cover.blocks.map((b) => blockOf(b, look)) : []),
     ...said,
-    ...(inner.length > 1
-      ? [
-          {
-            toc: {
-              title: { text: msg('report.contents'), bold: true, fontSize: 12, margin: [0, 16, 0, 4] },
-              numberStyle: { color: QUIET },
-            },
-          },
-        ]
-      : []),
+    ...(contents.length > 1 ? contentsOf(contents) : []),
   ];
   return {
     pageSize: paper === 'A4' ? 'A4' : 'LETTER',
     pageMargins: [MARGIN.side, MARGIN.top, MARGIN.side, MARGIN.bottom],
+    ...(!isFirst && inner[0] && liesDown(inner[0]) ? { pageOrientation: 'landscape' } : {}),
     info: {
       title: `${tag} ${title}`.trim(),
       author: report.preparedBy,
@@ -127,7 +204,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
     displayTitle: true,
     defaultStyle: { font: FONT, fontSize: 9, color: INK, lineHeight: 1.1 },
     header: (page: number): Content =>
-      page === 1
+      isFirst && page === 1
         ? ''
         : {
             columns: [
@@ -143,39 +220,64 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean): objec
           text: failing.length > 0 ? msg('report.failingMargins', { count: failing.length }) : '',
           color: tone(FAILS),
         },
-        { text: msg('report.pageOf', { page, pages }), alignment: 'right', color: QUIET },
+        { text: hasCount ? pageOf(page, pages) : '', alignment: 'right', color: QUIET },
       ],
       fontSize: 8,
       margin: [MARGIN.side, 14, MARGIN.side, 0],
     }),
-    content: [...first, ...inner.flatMap((s) => sectionContent(s, look))],
+    content: [
+      ...(isFirst ? first : []),
+      ...inner.flatMap((s, k) => sectionContent(s, look, placeOf(k), isFirst || k > 0, hasCount)),
+    ],
   };
 }
 
+/** the sections with the pages on which they begin */
+const contentsOf = (contents: Standing['contents']): Content[] => [
+  { text: msg('report.contents'), bold: true, fontSize: 12, margin: [0, 16, 0, 4] },
+  {
+    table: {
+      dontBreakRows: true,
+      widths: ['*', PAGE_NUMBER],
+      body: contents.map(({ title, to }, k) => [
+        { text: title, linkToDestination: placeOf(k) },
+        { ...to, linkToDestination: placeOf(k), alignment: 'right', color: QUIET },
+      ]),
+    },
+    layout: 'noBorders',
+  },
+];
+
 interface Definition {
+  [more: string]: unknown;
   content: Content[];
   header: (page: number) => Content;
   footer: (page: number, pages: number) => Content;
 }
 
-/** Every text in a font that has its signs; what none has is said on the first page. */
-function printable(made: object, { failing, company, title, tag }: ReportDocument, isInk: boolean): object {
-  const { content, header, footer, ...rest } = made as Definition;
-  const missed = new Set<string>();
+/** Every text in a font that has its signs; what none has, here or as it is known of other pages, is said on the first page where there is one. */
+function printable(
+  { content, header, footer, ...rest }: Definition,
+  { failing, company, title, tag }: ReportDocument,
+  isInk: boolean,
+  known: readonly string[] | null,
+): { definition: Definition; missed: string[] } {
+  const missed = new Set<string>(known ?? []);
   const miss = (word: string): void => void missed.add(word);
   const set = inFonts(content, miss) as Content[];
   // the head of a page is made later: its words are those of the document
   for (const text of [company, title, tag, ...failing]) inFonts(text, miss);
   const note: Content[] =
-    missed.size === 0
+    missed.size === 0 || known === null
       ? []
       : [{ text: msg('report.cannotBePrinted', { words: [...missed].map(spelling).join(', ') }), color: isInk ? INK : FAILS, fontSize: 9, margin: [0, 0, 0, 8] }]; // prettier-ignore
-  return {
+  const definition = {
     ...rest,
     content: [...note, ...set],
-    header: (page: number) => inFonts(header(page)),
-    footer: (page: number, pages: number) => inFonts(footer(page, pages)),
+    header: (page: number) => inFonts(header(page)) as Content,
+    footer: (page: number, pages: number) => inFonts(footer(page, pages)) as Content,
   };
+  return { definition, missed: [...missed] };
 }
 
 /** a word that cannot be printed, by its signs: U+0645 */
@@ -198,32 +300,34 @@ const notAlone = (heading: Content): Record<string, unknown> => ({
   margin: [0, 0, 0, -UNDER_HEADING - 2],
 });
 
-/** sections that begin on a page of their own: what leaves the building as a sheet */
-const SHEETS = new Set<Section['part']>(['pump-sheet', 'valve-sheet', 'curves', 'working']);
+/** whether a section is printed across pages that lie */
+const liesDown = (s: Section): boolean => s.blocks.some((b) => b.kind === 'table' && b.columns.length > MOST_COLUMNS);
 
-function sectionContent(s: Section, look: Look): Content[] {
-  const columns = Math.max(0, ...s.blocks.map((b) => (b.kind === 'table' ? b.columns.length : 0)));
-  const isLying = columns > MOST_COLUMNS;
+/** @param place by which the contents name it @param breaks it begins no document @param hasNext pages follow, which stand again */
+function sectionContent(s: Section, look: Look, place: string, breaks: boolean, hasNext: boolean): Content[] {
+  const isLying = liesDown(s);
   const title = {
+    id: place,
     text: s.title,
     fontSize: 13,
     bold: true,
     color: look.tone(CEDAR),
     margin: [0, 14, 0, 5],
-    tocItem: true,
     outline: true,
   };
   const head: Content = {
     ...notAlone(title),
-    ...(isLying
+    ...(isLying && breaks
       ? { pageBreak: 'before', pageOrientation: 'landscape' }
-      : SHEETS.has(s.part)
+      : SHEETS.has(s.part) && breaks
         ? { pageBreak: 'before', pageOrientation: 'portrait' }
         : {}),
   };
   const blocks = paired(s.blocks).map((b) => (b.kind === 'step' ? stepOf(b) : blockOf(b, look)));
   // what follows a lying page stands again
-  return isLying ? [head, ...blocks, { text: '', pageBreak: 'after', pageOrientation: 'portrait' }] : [head, ...blocks];
+  return isLying && hasNext
+    ? [head, ...blocks, { text: '', pageBreak: 'after', pageOrientation: 'portrait' }]
+    : [head, ...blocks];
 }
 
 interface Step {

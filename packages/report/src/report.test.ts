@@ -11,9 +11,9 @@ import { snowmeltStudy } from '../../../apps/server/src/seed/tarnholt-snowmelt.j
 import { buildReport, contextOf, isPart } from './build.js';
 import { isNumber, PARTS, printed, type Block, type NumberCell, type ReportDocument } from './document.js';
 import { chartSvg, styleOf } from './drawing.js';
-import { ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
+import { chapterPdf, chaptersOf, ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
 import { ledger } from './ledger.js';
-import { readBack } from './test/read-back.js';
+import { readBack, readBackAll } from './test/read-back.js';
 
 const DEMOS: [string, Study][] = [
   ['reinjection', reinjectionStudy()],
@@ -145,6 +145,18 @@ describe.each(DEMOS)('%s', (_name, study) => {
     expect(pages.flat().join('')).not.toContain('\uFFFD');
     expect(pages.at(-1)!.join('')).toContain(`page ${pages.length} of ${pages.length}`);
     for (const text of report.failing) expect(pages[0]!.join('').replace(/\s+/g, '')).toContain(text.replace(/\s+/g, ''));
+    // the chapters, printed one by one, are the same pages, but for the count at their feet
+    const chapters = chaptersOf(report).map((sections) => ({ ...report, sections }));
+    const others = await Promise.all(chapters.slice(1).map((c) => chapterPdf(c, { isFirst: false })));
+    const titles = report.sections.filter((x) => x.part !== 'cover').map((x) => x.title);
+    const first = (of: (number | null)[]) => chapterPdf(chapters[0]!, { isFirst: true, contents: titles.map((t, k) => ({ title: t, page: of[k] ?? null })) }); // prettier-ignore
+    const all = [await first([]), ...others];
+    const before = all.map((_, k) => all.slice(0, k).reduce((sum, c) => sum + c.pages, 0));
+    const starts = all.flatMap((c, k) => c.starts.map((n) => before[k]! + n));
+    const printedPages = readBackAll([await first(starts), ...others].map((c) => c.pdf)).flatMap((r) => r.pages);
+    const counted = (page: string[]): string => page.join('').replace(/page \d+ of \d+/, '').replace(/\s+/g, ''); // prettier-ignore
+    expect(printedPages.map(counted)).toEqual(pages.map(counted));
+    expect(all.reduce((sum, c) => sum + c.pages, 0)).toBe(pages.length);
   });
 });
 

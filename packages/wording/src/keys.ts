@@ -867,6 +867,8 @@ export interface Parameters {
   'view.report.page': { n: string | number };
   'view.report.pageAsItPrints': { number: string | number };
   'view.report.pages2': { count: string | number };
+  'view.report.pagesSoFar': { count: string | number };
+  'view.report.printingParts': { done: string | number; count: string | number };
   'view.report.removeLine': { i: string | number };
   'view.report.removeRevision': { revision: string | number };
   'view.report.removeTheTemplate': { name: string | number };

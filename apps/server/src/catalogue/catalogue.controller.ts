@@ -14,7 +14,7 @@ import type { Request, Response } from 'express';
 import { answers, asks, refusals } from '../common/api-schemas.js';
 import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
-import { ApiProblem, forLog, bodyOf } from '../common/problem.js';
+import { inLines } from '../common/lines.js';
 import { revalidated } from '../common/revalidated.js';
 import { list, type Of } from '../common/shape.js';
 import { CHANGES } from '../studies/schemas.js';
@@ -56,7 +56,6 @@ import {
   type FindBody,
   type ReviseBody,
 } from './schemas.js';
-import { worded } from '../words.js';
 
 const MEDIA = {
   json: 'application/json; charset=utf-8',
@@ -257,7 +256,7 @@ export class CatalogueController {
   @takesBytes(IMPORT, 'large')
   @ApiProduces('application/x-ndjson')
   async import(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
-    await this.lines(request, response, async (say) => {
+    await inLines(request, response, async (say) => {
       say({ result: await this.catalogue.import(bytesOf(body), (done, of) => say({ done, of })) });
     });
   }
@@ -271,38 +270,10 @@ export class CatalogueController {
   @takesBytes(RANK, 'large')
   @ApiProduces('application/x-ndjson')
   async rank(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
-    await this.lines(request, response, async (say, signal) => {
+    await inLines(request, response, async (say, signal) => {
       await this.search.rank(bytesOf(body), (piece, done, of) => say({ piece, done, of }), signal);
       say({ result: true });
     });
-  }
-
-  /** Answers with a line of JSON at a time; what fails is the last line, and work ends when who asked has gone. */
-  private async lines(
-    request: Request,
-    response: Response,
-    work: (say: (line: object) => void, signal: AbortSignal) => Promise<void>,
-  ): Promise<void> {
-    response.setHeader('Content-Type', 'application/x-ndjson');
-    const gone = new AbortController();
-    response.on('close', () => !response.writableFinished && gone.abort());
-    const write = (line: object): void => void response.write(`${JSON.stringify(line)}\n`);
-    try {
-      await work((line) => {
-        gone.signal.throwIfAborted();
-        write(line);
-      }, gone.signal);
-    } catch (error) {
-      if (gone.signal.aborted) this.logger.log(`${request.path} was ended by who asked`);
-      // nothing was begun: it is to come again as a whole
-      else if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined && !response.headersSent) throw error;
-      else if (error instanceof ApiProblem) write({ problem: error.body });
-      else {
-        this.logger.error(forLog(error));
-        write({ problem: bodyOf('failed', worded('server.notCompleted')) });
-      }
-    }
-    response.end();
   }
 
   @Post('sheets')

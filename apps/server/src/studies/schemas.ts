@@ -64,16 +64,28 @@ export const SAVE = named(
 export const RENAME = named('Rename', object({ version: version(), title, tag: may(text(100)) }));
 export type RenameBody = Of<typeof RENAME>;
 export const NAME_VERSION = named('NameVersion', object({ name: text(200) }));
-export const REPORT = named(
-  'PrintReport',
-  object({
-    document: STUDY,
-    format: oneOf(REPORT_FORMATS),
-    units: may(saying(oneOf(['metric', 'us']), 'those of the study where nothing is said')),
-    date: may(saying(text(60, 1), 'as it is printed')),
-    ink: usually(saying(yesNo(), 'no colour'), false),
-    numbers: usually(saying(oneOf(Object.keys(NUMBER_MARKS) as NumberStyle[]), 'how numbers are printed'), 'iso'),
-  }),
+/** how a report is printed */
+const PRINTED = {
+  document: STUDY,
+  units: may(saying(oneOf(['metric', 'us']), 'those of the study where nothing is said')),
+  date: may(saying(text(60, 1), 'as it is printed')),
+  ink: usually(saying(yesNo(), 'no colour'), false),
+  numbers: usually(saying(oneOf(Object.keys(NUMBER_MARKS) as NumberStyle[]), 'how numbers are printed'), 'iso'),
+};
+
+export const REPORT = named('PrintReport', object({ ...PRINTED, format: oneOf(REPORT_FORMATS) }));
+
+/** a chapter that whoever asks has kept from before */
+const KNOWN_CHAPTER = object({
+  key: text(100, 1),
+  pages: whole(0, 10_000),
+  starts: list(whole(1, 10_000), 5000),
+  missed: list(text(1000), 1000),
+});
+
+export const REPORT_PAGES = named(
+  'PrintPages',
+  object({ ...PRINTED, known: may(saying(list(KNOWN_CHAPTER, 1000), 'chapters that are not sent again')) }),
 );
 
 const HEAD = {

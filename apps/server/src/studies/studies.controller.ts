@@ -1,11 +1,12 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
-import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Req, Res } from '@nestjs/common';
+import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { DocumentChange, StudyHead, StudyPage, VersionHead, VersionPage } from '@cedar-knot/core';
 import type { ReportFormat } from '@cedar-knot/report';
 import { create as contentDisposition } from 'content-disposition';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { answers, asks, refusals } from '../common/api-schemas.js';
 import { bytesOf, takes, takesBytes, takesFile } from '../common/body.js';
+import { inLines } from '../common/lines.js';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { revalidated } from '../common/revalidated.js';
 import type { Of } from '../common/shape.js';
@@ -18,6 +19,7 @@ import {
   PAGE,
   RENAME,
   REPORT,
+  REPORT_PAGES,
   SAVE,
   STUDY,
   STUDY_HEAD,
@@ -83,10 +85,27 @@ export class StudiesController {
   @takesBytes(REPORT)
   @refusals(422, 503)
   async report(@Body() body: unknown, @Res() response: Response): Promise<void> {
-    const { data, format, name } = await this.studies.report(bytesOf(body));
+    const gone = new AbortController();
+    response.on('close', () => !response.writableFinished && gone.abort());
+    const { data, format, name } = await this.studies.report(bytesOf(body), gone.signal);
     response.setHeader('Content-Type', REPORT_MEDIA[format]);
     response.setHeader('Content-Disposition', contentDisposition(`${name}.${format}`));
     response.send(Buffer.from(data));
+  }
+
+  @Post('report/pages')
+  @HttpCode(200)
+  @ApiOperation({
+    summary:
+      'The pages of a report, chapter by chapter, to be looked at. The answer is a line of JSON at a time: {"chapter","of","key","pages","starts","missed","pdf"}, the first pages before the rest is known, then {"result"} or {"problem"}; chapters that are named as known come without their PDF; it ends with the connection',
+  })
+  @takesBytes(REPORT_PAGES)
+  @ApiProduces('application/x-ndjson')
+  async pages(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await inLines(request, response, async (say, signal) => {
+      await this.studies.pages(bytesOf(body), say, signal);
+      say({ result: true });
+    });
   }
 
   @Get(':id')

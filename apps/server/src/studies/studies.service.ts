@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectConnection, InjectModel } from '@nestjs/sequelize';
 import type { DocumentChange, Person, StudyHead, StudyPage, VersionHead, VersionPage } from '@cedar-knot/core';
@@ -12,7 +12,7 @@ import type { StudyVersionModel } from '../database/models/study-version.model.j
 import { PeopleService } from '../people/people.service.js';
 import { versionHead, VersionsService } from '../versions/versions.service.js';
 import { WorkPool } from '../work/pool.js';
-import type { Accepted, PrintedReport } from '../work/task.js';
+import type { Accepted, ChapterPages, ChapterTask, PrintedReport } from '../work/task.js';
 import { worded } from '../words.js';
 import type { ListQuery } from './schemas.js';
 
@@ -21,6 +21,25 @@ export interface Stored<Head> {
   head: Head;
   document: string;
 }
+
+/** A chapter of a report as it is answered; without a PDF it is one that is known. */
+export interface PrintedChapter extends ChapterPages {
+  chapter: number;
+  /** how many there are, once that is known */
+  of: number | null;
+  /** by which it is known again; null of pages that are not yet whole */
+  key: string | null;
+  /** base64 */
+  pdf: string | null;
+}
+
+type Sent = ChapterPages & { pdf?: Uint8Array };
+const sent = ({ pages, starts, missed, pdf }: Sent): Omit<PrintedChapter, 'chapter' | 'of' | 'key'> => ({
+  pages,
+  starts,
+  missed,
+  pdf: pdf ? Buffer.from(pdf).toString('base64') : null,
+});
 
 @Injectable()
 export class StudiesService {
@@ -81,8 +100,51 @@ export class StudiesService {
   }
 
   /** The report of a study as it was sent. */
-  report(body: Uint8Array): Promise<PrintedReport> {
-    return this.pool.run({ kind: 'report', body });
+  report(body: Uint8Array, signal: AbortSignal): Promise<PrintedReport> {
+    return this.pool.run({ kind: 'report', body }, { signal });
+  }
+
+  /**
+   * The pages of a report as they are printed, chapter by chapter: the first pages before the rest is put together, those that are known
+   * without their PDF, and the first chapter once more when the contents are known.
+   */
+  async pages(body: Uint8Array, said: (chapter: PrintedChapter) => void, signal: AbortSignal): Promise<void> {
+    const first = this.pool.run({ kind: 'firstPages', body }, { signal });
+    const whole = this.pool.run({ kind: 'chapters', body }, { signal });
+    // a refusal comes with either of them, once
+    const early = first.then(
+      (printed) => printed && said({ chapter: 0, of: null, key: null, ...sent(printed) }),
+      (error: unknown) => (signal.aborted ? undefined : Promise.reject(error as Error)),
+    );
+    const [{ look, chapters, known }] = await Promise.all([whole, early]);
+    const of = chapters.length;
+    type Rest = Pick<ChapterTask, 'contents' | 'missed'>;
+    const print = (chapter: number, rest: Rest): Promise<Sent> => {
+      const { text } = chapters[chapter]!;
+      return this.pool.run({ kind: 'chapter', text, look, isFirst: chapter === 0, ...rest }, { signal, isPart: true });
+    };
+    const answered = async (chapter: number, key: string, make: () => Promise<Sent>): Promise<ChapterPages> => {
+      const made = known.get(key) ?? (await make());
+      said({ chapter, of, key, ...sent(made) });
+      return made;
+    };
+    const others = await Promise.all(
+      chapters.slice(1).map(({ key }, k) => answered(k + 1, key, () => print(k + 1, { contents: [], missed: [] }))),
+    );
+    const titles = chapters.flatMap((c) => c.titles);
+    const missed = [...new Set(others.flatMap((c) => c.missed))];
+    const stands = [chapters[0]!.key, titles, others.map((c) => [c.pages, c.starts]), missed];
+    await answered(0, createHash('sha256').update(JSON.stringify(stands)).digest('base64url'), async () => {
+      // how many pages the contents take is known when they are laid out, with or without their numbers
+      const head = await print(0, { contents: titles.map((title) => ({ title, page: null })), missed });
+      let before = 0;
+      const starts = [head, ...others].flatMap((c) => {
+        const from = before;
+        before += c.pages;
+        return c.starts.map((n) => from + n);
+      });
+      return print(0, { contents: titles.map((title, k) => ({ title, page: starts[k] ?? null })), missed });
+    });
   }
 
   async rename(id: string, version: number, title: string, tag: string | undefined): Promise<Stored<StudyHead>> {

@@ -14,10 +14,12 @@ const LONGEST_SECONDS = 10;
 /** a report of a large network lays out a hundred pages */
 const LONGEST_REPORT_SECONDS = 60;
 
+const PRINTING: ReadonlySet<Task['kind']> = new Set(['report', 'firstPages', 'chapters', 'chapter']);
+
 /** what a person has typed and waits to see kept: it stands behind nothing else */
 const SAVING: ReadonlySet<Task['kind']> = new Set(['save', 'retitle', 'compare']);
 /** short ones that a person waits for, before those that come in many pieces */
-const SHORT: ReadonlySet<Task['kind']> = new Set(['create', 'file', 'copy', 'write', 'logo', 'asked', 'required']);
+const SHORT: ReadonlySet<Task['kind']> = new Set(['firstPages', 'create', 'file', 'copy', 'write', 'logo', 'asked', 'required']);
 
 export type WorkOptions = Pick<TaskOptions, 'signal' | 'isPart'> & { hasNoLimit?: boolean };
 
@@ -46,7 +48,7 @@ export class WorkPool implements OnModuleDestroy {
   async run<K extends Task['kind']>(task: Extract<Task, { kind: K }>, options: WorkOptions = {}): Promise<TaskResults[K]> {
     const lane = SAVING.has(task.kind) ? this.saving : this.working;
     const { hasNoLimit = false, ...more } = options;
-    const limitSeconds = hasNoLimit ? undefined : task.kind === 'report' ? LONGEST_REPORT_SECONDS : LONGEST_SECONDS;
+    const limitSeconds = hasNoLimit ? undefined : PRINTING.has(task.kind) ? LONGEST_REPORT_SECONDS : LONGEST_SECONDS;
     const done = (await lane.run(task, { priority: priorityOf(task.kind), limitSeconds, ...more })) as Done<K>;
     if (done.ok) return done.value;
     throw new ApiProblem(done.status, done.body);

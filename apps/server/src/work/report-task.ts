@@ -1,19 +1,60 @@
-import { fatalProblems, runStudy } from '@cedar-knot/core';
-import { buildReport, contextOf, ledger } from '@cedar-knot/report';
-import { logoProblem, reportFile } from '@cedar-knot/report/files';
+import { createHash } from 'node:crypto';
+import { fatalProblems, runStudy, type SolvedScenario, type Study } from '@cedar-knot/core';
+import { buildReport, contextOf, firstParts, ledger, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
+import { chapterPdf, chaptersOf, logoProblem, reportFile } from '@cedar-knot/report/files';
 import { writeNumbers } from '@cedar-knot/wording';
+import type { NumberStyle } from '@cedar-knot/wording/marks';
 import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
-import { REPORT } from '../studies/schemas.js';
+import type { Of } from '../common/shape.js';
+import { REPORT, REPORT_PAGES } from '../studies/schemas.js';
 import { envelope } from './bodies.js';
-import type { Handlers } from './task.js';
+import type { ChapterPages, ChapterTask, Handlers, Look } from './task.js';
 import { worded } from '../words.js';
 
 const MOST_ERRORS = 50;
 /** letters that no file name should hold */
 const NOT_IN_NAME = /[^\p{L}\p{N} ._-]+/gu;
 
+type Printed = Of<typeof REPORT> | Of<typeof REPORT_PAGES>;
+
+/** The study solved, with what of it is said; or a refusal with what is wrong. */
+function solved({ document, units, date }: Printed, format: ReportFormat): Solved {
+  const run = runStudy(document);
+  const picture = logoProblem(document, format);
+  const fatal = [...fatalProblems(run), ...(picture ? [picture] : [])];
+  if (fatal.length > 0) {
+    const errors = fatal.slice(0, MOST_ERRORS).map((p) => fieldProblem(p));
+    throw new ApiProblem(422, bodyOf('bad-study', worded('server.reportNotCreated', { problem: firstOf(errors) }), { errors }));
+  }
+  return { study: document, scenarios: run.scenarios, options: { ...(units ? { units } : {}), ...(date ? { date } : {}) } };
+}
+
+interface Solved {
+  study: Study;
+  scenarios: readonly SolvedScenario[];
+  options: ReportOptions;
+}
+
+const lookOf = ({ document, ink, numbers }: Printed): Look => ({ paper: document.report?.paper ?? 'A4', ink, numbers });
+
+/** numbers as they are asked for; what the thread says next is for programs again */
+async function withNumbers<T>(numbers: NumberStyle, work: () => T | Promise<T>): Promise<T> {
+  writeNumbers(numbers);
+  try {
+    return await work();
+  } finally {
+    writeNumbers('iso');
+  }
+}
+
+const printedChapter = async ({ text, look, ...more }: ChapterTask): Promise<ChapterPages & { pdf: Uint8Array }> => {
+  const { paper, ink } = look;
+  const { pdf, ...pages } = await chapterPdf(JSON.parse(text) as ReportDocument, { paper, isInk: ink, ...more });
+  return { ...pages, pdf: new Uint8Array(pdf) };
+};
+
 /** Prints the report of a study as it stands on the screen, saved or not. */
-export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
+export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo' | 'firstPages' | 'chapters' | 'chapter'> = {
   logo: ({ logo }) => {
     const problem = logoProblem({ report: { logo } }, 'pdf');
     if (!problem) return null;
@@ -22,25 +63,48 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo'> = {
   },
 
   report: async ({ body }) => {
-    const { document, format, units, date, ink, numbers } = envelope(body, REPORT);
-    const study = document;
-    const run = runStudy(study);
-    const picture = logoProblem(study, format);
-    const fatal = [...fatalProblems(run), ...(picture ? [picture] : [])];
-    if (fatal.length > 0) {
-      const errors = fatal.slice(0, MOST_ERRORS).map((p) => fieldProblem(p));
-      throw new ApiProblem(422, bodyOf('bad-study', worded('server.reportNotCreated', { problem: firstOf(errors) }), { errors }));
-    }
-    writeNumbers(numbers);
-    try {
-      const options = { ...(units ? { units } : {}), ...(date ? { date } : {}) };
-      const made = buildReport(study, options, run.scenarios);
-      const rows = ledger(contextOf(study, options, run.scenarios));
+    const asked = envelope(body, REPORT);
+    const { format, ink, numbers } = asked;
+    const { study, scenarios, options } = solved(asked, format);
+    return withNumbers(numbers, async () => {
+      const made = buildReport(study, options, scenarios);
+      const rows = ledger(contextOf(study, options, scenarios));
       const name = `${study.tag ?? ''} ${study.title ?? 'study'}`.replace(NOT_IN_NAME, ' ').trim().slice(0, 80);
       return { data: await reportFile(made, rows, format, { paper: study.report?.paper ?? 'A4', isInk: ink }), format, name };
-    } finally {
-      // what the thread says next is for programs
-      writeNumbers('iso');
-    }
+    });
   },
+
+  firstPages: ({ body }) => {
+    const asked = envelope(body, REPORT_PAGES);
+    if (asked.known?.length) return null;
+    const { study, scenarios, options } = solved(asked, 'pdf');
+    return withNumbers(asked.numbers, () => {
+      const made = buildReport(study, { ...options, parts: firstParts(study, options) }, scenarios);
+      const text = JSON.stringify({ ...made, sections: chaptersOf(made)[0] });
+      return printedChapter({ text, look: lookOf(asked), isFirst: true, contents: [], missed: [] });
+    });
+  },
+
+  chapters: ({ body }) => {
+    const asked = envelope(body, REPORT_PAGES);
+    const { study, scenarios, options } = solved(asked, 'pdf');
+    const look = lookOf(asked);
+    return withNumbers(asked.numbers, () => {
+      const made = buildReport(study, options, scenarios);
+      const chapters = chaptersOf(made).map((sections, k) => {
+        // what the first page alone has would make every other chapter another one
+        const text = JSON.stringify({
+          ...made,
+          sections,
+          ...(k === 0 ? {} : { logo: null, failing: made.failing.map(() => '') }),
+        });
+        const titles = sections.filter((s) => s.part !== 'cover').map((s) => s.title);
+        return { key: createHash('sha256').update(JSON.stringify(look)).update(text).digest('base64url'), text, titles };
+      });
+      const known = new Map((asked.known ?? []).map(({ key, ...pages }) => [key, pages]));
+      return { look, chapters, known };
+    });
+  },
+
+  chapter: (task) => withNumbers(task.look.numbers, () => printedChapter(task)),
 };

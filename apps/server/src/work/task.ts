@@ -14,6 +14,8 @@ import type {
   Wanted,
 } from '@cedar-knot/core';
 import type { ReportFormat } from '@cedar-knot/report';
+import type { Paper } from '@cedar-knot/report/files';
+import type { NumberStyle } from '@cedar-knot/wording/marks';
 import type { ModelRow } from '../catalogue/rows.js';
 import type { TakenModel } from '../database/models-taken.js';
 import type { ProblemBody } from '../common/problem.js';
@@ -38,6 +40,11 @@ export type Task =
   | { kind: 'sheets'; body: Uint8Array }
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
   | { kind: 'report'; body: Uint8Array }
+  /** the first pages of a report, before the rest of it is put together */
+  | { kind: 'firstPages'; body: Uint8Array }
+  /** what the chapters of a report hold, unprinted */
+  | { kind: 'chapters'; body: Uint8Array }
+  | ({ kind: 'chapter' } & ChapterTask)
   /** whether a picture for the head of a report can be printed */
   | { kind: 'logo'; logo: string }
   | { kind: 'asked'; body: Uint8Array }
@@ -170,6 +177,10 @@ export interface TaskResults {
   sheets: { sheets: Sheet[] };
   export: { data: Uint8Array };
   report: PrintedReport;
+  /** null where something of it is known where it is looked at */
+  firstPages: (ChapterPages & { pdf: Uint8Array }) | null;
+  chapters: Chapters;
+  chapter: ChapterPages & { pdf: Uint8Array };
   logo: null;
   asked: RankAsked;
   required: Ranking;
@@ -190,6 +201,35 @@ export interface PrintedReport {
   format: ReportFormat;
   /** without its ending */
   name: string;
+}
+
+/** A chapter of a report, as JSON text, with how it is printed; of the first one what stands on other pages. */
+export interface ChapterTask {
+  text: string;
+  look: Look;
+  isFirst: boolean;
+  contents: { title: string; page: number | null }[];
+  missed: string[];
+}
+
+export interface Look {
+  paper: Paper;
+  ink: boolean;
+  numbers: NumberStyle;
+}
+
+/** A chapter that is printed, here or where it is looked at. */
+export interface ChapterPages {
+  pages: number;
+  starts: number[];
+  missed: string[];
+}
+
+export interface Chapters {
+  look: Look;
+  chapters: { key: string; text: string; titles: string[] }[];
+  /** what whoever asks has of them, by key */
+  known: Map<string, ChapterPages>;
 }
 
 /** A refusal crosses threads as data. */

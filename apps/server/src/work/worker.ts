@@ -43,6 +43,9 @@ const HANDLERS: Handlers = {
   ...SHELF_HANDLERS,
   // loaded where it is asked for: what prints is most of what a thread could load
   report: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.report(task),
+  firstPages: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.firstPages(task),
+  chapters: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.chapters(task),
+  chapter: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.chapter(task),
   logo: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.logo(task),
   save: ({ body }) => {
     const { version, saveId, document } = envelope(body, SAVE);

@@ -225,6 +225,7 @@ export const api = {
   detach: (id: string) => call<AttachmentHead>('DELETE', `/catalogue/attachments/${id}`),
   importCatalogue,
   exportModels,
+  printPages,
   printReport,
   rankCatalogue,
 };
@@ -300,7 +301,7 @@ async function byLines<T extends object, R>(
   onLine: (line: T) => void,
   signal: AbortSignal,
 ): Promise<R> {
-  const response = await reached(`/api/catalogue/${path}`, {
+  const response = await reached(`/api/${path}`, {
     method: 'POST',
     body: JSON.stringify(body),
     headers: { 'content-type': 'application/json' },
@@ -332,7 +333,7 @@ function importCatalogue(
   signal: AbortSignal,
 ): Promise<ImportResult> {
   return byLines<{ done: number; of: number }, ImportResult>(
-    'import',
+    'catalogue/import',
     { source, catalogue },
     (l) => progress(l.done, l.of),
     signal,
@@ -356,7 +357,7 @@ function rankCatalogue(
   signal: AbortSignal,
 ): Promise<true> {
   type Piece = { piece: Ranking; done: number; of: number };
-  return byLines<Piece, true>('rank', { document, pump, ...asked }, (l) => onPiece(l.piece, l.done, l.of), signal);
+  return byLines<Piece, true>('catalogue/rank', { document, pump, ...asked }, (l) => onPiece(l.piece, l.done, l.of), signal);
 }
 
 /** What a report is printed as. */
@@ -372,6 +373,34 @@ export interface ReportAsked {
 /** The report of a study as it stands on the page, saved or not. */
 function printReport(document: Study, asked: ReportAsked, signal?: AbortSignal): Promise<Blob> {
   return fileFrom('/api/studies/report', { document, ...asked }, signal);
+}
+
+/** A chapter of a report as it is printed; without a PDF it is one that was named as known. */
+export interface PrintedChapter extends ChapterPages {
+  chapter: number;
+  /** how many there are, once that is known */
+  of: number | null;
+  /** by which it is known again; null of pages that are not yet whole */
+  key: string | null;
+  /** base64 */
+  pdf: string | null;
+}
+
+/** How many pages a chapter has, on which its sections begin, and what of it has no sign in any font. */
+export interface ChapterPages {
+  pages: number;
+  starts: number[];
+  missed: string[];
+}
+
+/** The pages of a report, chapter by chapter as they are printed; those that are known come without their PDF. */
+function printPages(
+  document: Study,
+  asked: Omit<ReportAsked, 'format'> & { known: ({ key: string } & ChapterPages)[] },
+  onChapter: (chapter: PrintedChapter) => void,
+  signal: AbortSignal,
+): Promise<true> {
+  return byLines<PrintedChapter, true>('studies/report/pages', { document, ...asked }, onChapter, signal);
 }
 
 /** Some models as a file. */

@@ -16,10 +16,17 @@ export interface ReadBack {
 }
 
 /** A PDF as another program reads it. */
-export function readBack(pdf: Buffer): ReadBack {
-  const file = join(mkdtempSync(join(tmpdir(), 'cedar-knot-report-')), 'r.pdf');
-  writeFileSync(file, pdf);
-  const read = spawnSync(process.execPath, [join(__dirname, 'pdf-text.mjs'), file], { encoding: 'utf8', maxBuffer: 1e8 });
+export const readBack = (pdf: Buffer): ReadBack => readBackAll([pdf])[0]!;
+
+/** Some at once: the program that reads them takes a second to begin. */
+export function readBackAll(pdfs: readonly Buffer[]): ReadBack[] {
+  const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-report-'));
+  const files = pdfs.map((pdf, i) => {
+    const file = join(folder, `${i}.pdf`);
+    writeFileSync(file, pdf);
+    return file;
+  });
+  const read = spawnSync(process.execPath, [join(__dirname, 'pdf-text.mjs'), ...files], { encoding: 'utf8', maxBuffer: 1e8 });
   expect(read.stderr).toBe('');
-  return JSON.parse(read.stdout) as ReadBack;
+  return JSON.parse(read.stdout) as ReadBack[];
 }

@@ -1,13 +1,11 @@
-import type { Study } from '@cedar-knot/core';
-import type { PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist';
+import { pageOf } from '@cedar-knot/report';
+import type { PDFPageProxy } from 'pdfjs-dist';
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { api, wordsOf } from '../../api/client.js';
 import { useStudy } from '../context.js';
+import { usePrinted, type PrintedPage } from './usePrinted.js';
 import { msg } from './words.js';
 
-/** ms of rest before a change is printed anew */
-const REST = 700;
 /** px of a page's width at a zoom of 1, and of one in the strip */
 const WIDE = 560;
 const SMALL = 54;
@@ -16,17 +14,29 @@ const ZOOMS = [0.6, 0.8, 1, 1.3, 1.7, 2.2] as const;
 /** The pages of the PDF as they are printed, with a strip of all of them; printed anew when the study rests. */
 export function PrintedPages({ isInk }: { isInk: boolean }) {
   const study = useStudy((s) => s.study);
-  const { pdf, isPrinting, problem } = usePrinted(study, isInk);
+  const { pages, isWhole, isPrinting, done, of, problem, stop } = usePrinted(study, isInk);
   const [zoom, setZoom] = useState(2);
-  const pages = Array.from({ length: pdf?.numPages ?? 0 }, (_, i) => i + 1);
+  const counted = (i: number): string => (isWhole ? pageOf(i + 1, pages.length) : '');
+  const working = of === null ? msg('view.report.printing') : msg('view.report.printingParts', { done, count: of });
   const box = useRef<HTMLDivElement>(null);
   const show = (n: number): void => box.current?.querySelector(`[data-page="${n}"]`)?.scrollIntoView({ block: 'start' });
   return (
     <div className="flex min-h-0 flex-1 flex-col" data-pages={pages.length} data-printing={isPrinting}>
       <div className="flex flex-none items-center gap-2 px-3 pb-1 text-[12px]">
         <span role="status" className="text-inkq">
-          {isPrinting ? msg('view.report.printing') : problem === null ? msg('view.report.pages2', { count: pages.length }) : ''}
+          {isPrinting
+            ? working
+            : problem !== null
+              ? ''
+              : isWhole
+                ? msg('view.report.pages2', { count: pages.length })
+                : msg('view.report.pagesSoFar', { count: pages.length })}
         </span>
+        {isPrinting && (
+          <button type="button" className="text-cedar hover:underline" onClick={stop}>
+            {msg('view.report.stop')}
+          </button>
+        )}
         {problem && (
           <span role="alert" className="text-fails">
             ▲ {problem}
@@ -59,97 +69,63 @@ export function PrintedPages({ isInk }: { isInk: boolean }) {
         role="region"
         aria-label={msg('view.report.pages3')}
       >
-        {pdf &&
-          pages.map((n) => (
-            <div key={n} className="mb-3 flex justify-center" data-page={n}>
-              <Page pdf={pdf} number={n} width={WIDE * ZOOMS[zoom]!} />
-            </div>
-          ))}
+        {pages.map((p, i) => (
+          <div key={i} className="mb-3 flex justify-center" data-page={i + 1}>
+            <Page page={p} number={i + 1} foot={counted(i)} width={WIDE * ZOOMS[zoom]!} />
+          </div>
+        ))}
       </div>
       <div className="flex flex-none gap-2 overflow-x-auto px-3 py-2" role="group" aria-label={msg('view.report.pageStrip')}>
-        {pdf &&
-          pages.map((n) => (
-            <button
-              key={n}
-              type="button"
-              onClick={() => show(n)}
-              className="flex flex-none flex-col items-center text-[11px]"
-              aria-label={msg('view.report.page', { n })}
-            >
-              <Page pdf={pdf} number={n} width={SMALL} />
-              {n}
-            </button>
-          ))}
+        {pages.map((p, i) => (
+          <button
+            key={i}
+            type="button"
+            onClick={() => show(i + 1)}
+            className="flex flex-none flex-col items-center text-[11px]"
+            aria-label={msg('view.report.page', { n: i + 1 })}
+          >
+            <Page page={p} number={i + 1} foot="" width={SMALL} />
+            {i + 1}
+          </button>
+        ))}
       </div>
     </div>
   );
 }
 
-function usePrinted(study: Study, isInk: boolean): { pdf: PDFDocumentProxy | null; isPrinting: boolean; problem: string | null } {
-  const [pdf, setPdf] = useState<PDFDocumentProxy | null>(null);
-  const [isPrinting, setPrinting] = useState(true);
-  const [problem, setProblem] = useState<string | null>(null);
-  const isFirst = useRef(true);
-  useEffect(() => {
-    const stop = new AbortController();
-    setPrinting(true);
-    const rest = isFirst.current ? 0 : REST;
-    isFirst.current = false;
-    const timer = setTimeout(() => {
-      printed(study, isInk, stop.signal).then(
-        (found) => {
-          if (stop.signal.aborted) return void found.loadingTask.destroy();
-          setProblem(null);
-          setPdf(found);
-          setPrinting(false);
-        },
-        (e: unknown) => {
-          if (stop.signal.aborted) return;
-          setProblem(wordsOf(e));
-          setPrinting(false);
-        },
-      );
-    }, rest);
-    return () => {
-      stop.abort();
-      clearTimeout(timer);
-    };
-  }, [study, isInk]);
-  // the document that is shown no more lets go of its worker
-  useEffect(() => () => void pdf?.loadingTask.destroy(), [pdf]);
-  return { pdf, isPrinting, problem };
-}
+/** where the count stands at the foot of a page, and how large, points from its right and its lower edge */
+const FOOT = { right: 40, up: 25.8, size: 8, colour: '#626C66' };
 
-async function printed(study: Study, ink: boolean, signal: AbortSignal): Promise<PDFDocumentProxy> {
-  const date = study.report?.date;
-  const blob = await api.printReport(study, { format: 'pdf', ink, ...(date ? { date } : {}) }, signal);
-  const pdfjs = await import('pdfjs-dist');
-  pdfjs.GlobalWorkerOptions.workerSrc = new URL('pdfjs-dist/build/pdf.worker.min.mjs', import.meta.url).href;
-  return pdfjs.getDocument({ data: new Uint8Array(await blob.arrayBuffer()), disableFontFace: true }).promise;
-}
-
-/** one page, drawn as sharp as the screen is */
-function Page({ pdf, number, width }: { pdf: PDFDocumentProxy; number: number; width: number }) {
+/** One page, drawn as sharp as the screen is. @param foot the count, which no chapter knows by itself */
+function Page({ page: { pdf, at }, number, foot, width }: { page: PrintedPage; number: number; foot: string; width: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     let gone = false;
     let task: ReturnType<PDFPageProxy['render']> | undefined;
-    void pdf.getPage(number).then((page) => {
-      const at = canvas.current;
-      if (gone || !at) return;
+    void pdf.getPage(at).then((page) => {
+      const on = canvas.current;
+      if (gone || !on) return;
       const plain = page.getViewport({ scale: 1 });
-      const viewport = page.getViewport({ scale: (width / plain.width) * devicePixelRatio });
-      at.width = Math.round(viewport.width);
-      at.height = Math.round(viewport.height);
-      at.style.width = `${width}px`;
-      task = page.render({ canvas: at, viewport });
-      task.promise.catch(() => undefined);
+      const scale = (width / plain.width) * devicePixelRatio;
+      const viewport = page.getViewport({ scale });
+      on.width = Math.round(viewport.width);
+      on.height = Math.round(viewport.height);
+      on.style.width = `${width}px`;
+      task = page.render({ canvas: on, viewport });
+      task.promise.then(() => {
+        const pen = on.getContext('2d');
+        if (gone || foot === '' || !pen) return;
+        pen.font = `${FOOT.size * scale}px ${getComputedStyle(on).fontFamily}`;
+        pen.fillStyle = FOOT.colour;
+        pen.textAlign = 'right';
+        pen.fillText(foot, on.width - FOOT.right * scale, on.height - FOOT.up * scale);
+      }, () => undefined); // prettier-ignore
     }, () => undefined); // prettier-ignore
     return () => {
       gone = true;
       task?.cancel();
     };
-  }, [pdf, number, width]);
+  }, [pdf, at, foot, width]);
   return (
     <canvas
       ref={canvas}
