@@ -4,7 +4,7 @@ import { Recalculation, runStudy, serviceCurves } from '../packages/core/dist/in
 import { benchNetworks, benchRandom } from './networks.mjs';
 import { benchLongLine } from './long-line.mjs';
 import { longStudy, roundTrip } from './worker.mjs';
-import { finishRatios, ratio } from './ratios.mjs';
+import { ratio } from './ratios.mjs';
 import { CompiledLine } from '../packages/core/dist/network/line.js';
 
 const CURVE_POINTS = 61;
@@ -108,4 +108,3 @@ ratio('200 elements in five scenarios, through a worker', longOutcome, longFloor
 benchNetworks((name, ms) => ratio(name, ms, floor));
 benchRandom(process.argv.includes('--quick') ? 1000 : 10_000, (ms) => ratio('a random system', ms, floor));
 benchLongLine(ratio);
-finishRatios();

@@ -56,7 +56,7 @@ async function main() {
     if (!response.ok) throw new Error(`${response.status}: ${answer.message}`);
     return answer;
   };
-  const demo = (await call('GET', '')).find((s) => s.title === 'Reinjection transfer');
+  const demo = (await call('GET', '')).studies.find((s) => s.title === 'Reinjection transfer');
   const made = await call('POST', '', { document: large((await call('GET', `/${demo.id}`)).document) });
   const { id, document } = made;
   const size = JSON.stringify(document).length;

@@ -1,5 +1,13 @@
 import { runStudy, type Study } from '@cedar-knot/core';
-import { buildReport, contextOf, ledger, type LedgerRow, type ReportDocument, type ReportOptions } from '@cedar-knot/report';
+import {
+  buildReport,
+  contextOf,
+  firstParts,
+  ledger,
+  type LedgerRow,
+  type ReportDocument,
+  type ReportOptions,
+} from '@cedar-knot/report';
 import * as Comlink from 'comlink';
 
 /** What the report view shows. */
@@ -9,6 +17,10 @@ export interface ReportMade {
 }
 
 const api = {
+  /** the first sheets, before the rest is put together */
+  first(study: Study, options: ReportOptions): ReportDocument {
+    return buildReport(study, { ...options, parts: firstParts(study, options) });
+  },
   make(study: Study, options: ReportOptions): ReportMade {
     const { scenarios } = runStudy(study);
     return { report: buildReport(study, options, scenarios), rows: ledger(contextOf(study, options, scenarios)) };

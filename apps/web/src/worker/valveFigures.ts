@@ -75,7 +75,8 @@ export class ValveCatalogue {
     });
   }
 
-  figures(study: Study, { valve, factor, looked }: ValvesAsked): ValveFigures {
+  /** @param onFirst told what is asked and the study's own valve, before the catalogue is held against it */
+  figures(study: Study, { valve, factor, looked }: ValvesAsked, onFirst?: (first: ValveFigures) => void): ValveFigures {
     const begin = performance.now();
     const now = new ValvePosition(study, valve);
     const position = factor === 1 ? now : new ValvePosition(withFlowThrough(study, valve, now.required, factor), valve);
@@ -88,10 +89,10 @@ export class ValveCatalogue {
       installed[id] = { flow: TRAVELS.map((x) => v.flow(x)), gain: TRAVELS.map((x) => v.gain(x)) };
     const { judged } = this;
     const ids = Object.keys(position.required);
-    return {
+    const first: ValveFigures = {
       required: position.asked(own),
       own: entry && own ? position.row('', entry, own) : null,
-      rows: judged ? position.rows({ written: judged.catalogue?.valves ?? {}, read: judged.valves }) : [],
+      rows: [],
       travels: TRAVELS,
       installed,
       windows: Object.fromEntries(ids.map((id) => [id, position.window(id)])),
@@ -99,6 +100,10 @@ export class ValveCatalogue {
       authority: position.authority,
       took: performance.now() - begin,
     };
+    if (!judged) return first;
+    onFirst?.(first);
+    const rows = position.rows({ written: judged.catalogue?.valves ?? {}, read: judged.valves });
+    return { ...first, rows, took: performance.now() - begin };
   }
 
   private inputOf(model: string): ValveInput | undefined {

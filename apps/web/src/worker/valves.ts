@@ -6,13 +6,19 @@ import type { ValveWorkerApi } from './valves.worker.js';
 /** Where valves are held against a position: in a worker on the page, plainly in a test. */
 export interface ValveWork {
   load(): Promise<KnownValve[]>;
-  figures(study: Study, asked: ValvesAsked): Promise<ValveFigures>;
+  /** @param onFirst told what needs no catalogue, before the rest */
+  figures(study: Study, asked: ValvesAsked, onFirst?: (first: ValveFigures) => void): Promise<ValveFigures>;
 }
 
-let remote: Comlink.Remote<ValveWorkerApi> | undefined;
+let made: ValveWork | undefined;
 
 /** The worker for valves, apart from that of the recalculation, which it would hold up; made when the first view wants it. */
 export function valveWorker(): ValveWork {
-  remote ??= Comlink.wrap<ValveWorkerApi>(new Worker(new URL('./valves.worker.ts', import.meta.url), { type: 'module' }));
-  return remote;
+  if (made) return made;
+  const remote = Comlink.wrap<ValveWorkerApi>(new Worker(new URL('./valves.worker.ts', import.meta.url), { type: 'module' }));
+  made = {
+    load: () => remote.load(),
+    figures: (study, asked, onFirst) => remote.figures(study, asked, onFirst && Comlink.proxy(onFirst)),
+  };
+  return made;
 }

@@ -99,8 +99,15 @@ function useReport(work: ReportWork): { made: ReportMade | null; isWorking: bool
     let gone = false;
     setWorking(true);
     const rest = isFirst.current ? 0 : REST;
+    const isOpening = isFirst.current;
     isFirst.current = false;
     const timer = setTimeout(() => {
+      // the worker takes one after the other
+      if (isOpening)
+        work.first?.(study, {}).then(
+          (report) => !gone && setMade((m) => m ?? { report, rows: [] }),
+          () => undefined,
+        );
       work.make(study, {}).then(
         (found) => {
           if (gone) return;

@@ -1,20 +1,33 @@
 import { cellText, isNumber, type Block, type Cell, type Column, type ReportDocument, type Section } from '@cedar-knot/report';
+import { memo, useEffect, useState } from 'react';
 import { download, fileName, pngOf } from '../../ui/exportSvg.js';
 import { useStudy } from '../context.js';
 import { msg } from './words.js';
 
 /** The sections of a report as sheets, the first with what fails; a figure that has a working opens it. */
 export function Sheets({ report }: { report: ReportDocument }) {
+  const shown = useGrowing(report.sections.length);
   return (
     <div className="min-h-0 flex-1 overflow-auto px-3 pb-3" tabIndex={0} role="region" aria-label={msg('view.report.sheets2')}>
-      {report.sections.map((s, i) => (
+      {report.sections.slice(0, shown).map((s, i) => (
         <Sheet key={`${s.part} ${s.name}`} section={s} report={report} isFirst={i === 0} number={i + 1} />
       ))}
     </div>
   );
 }
 
-function Sheet({
+/** So many of a long list, more of them a frame: what stands above the fold is there at once. */
+function useGrowing(all: number): number {
+  const [shown, setShown] = useState(2);
+  useEffect(() => {
+    if (shown >= all) return;
+    const frame = requestAnimationFrame(() => setShown(shown + 1));
+    return () => cancelAnimationFrame(frame);
+  }, [shown, all]);
+  return Math.min(shown, all);
+}
+
+const Sheet = memo(function Sheet({
   section,
   report,
   isFirst,
@@ -66,7 +79,7 @@ function Sheet({
       ))}
     </article>
   );
-}
+});
 
 const TONES = {
   quiet: 'text-inkq pl-3 text-[12px]',

@@ -58,7 +58,7 @@ export function useValves(work: ValveWork, study: Study, asked: ValvesAsked | nu
         const next = waiting.current;
         waiting.current = null;
         try {
-          const found = await work.figures(next.study, next.asked);
+          const found = await work.figures(next.study, next.asked, (first) => alive.current && setFigures((f) => f ?? first));
           if (!alive.current) break;
           setFigures(found);
           setProblem(null);
