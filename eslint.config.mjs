@@ -25,6 +25,7 @@ const ROOMS = {
   selection: [...BASE, 'pumps', 'valves', 'results', 'checks', 'document', 'scenarios', 'catalogue'],
   reach: [...BASE, 'fields', 'fluids', 'pumps', 'elements', 'results', 'checks', 'document', 'scenarios'],
   catalogue: [...BASE, 'fields', 'pumps', 'valves', 'document', 'scenarios'],
+  comparison: [...BASE, 'fields', 'fluids', 'results', 'document', 'checks', 'scenarios'],
   digitise: ['numerics'],
   doubts: [...BASE, 'results', 'document', 'scenarios', 'reach'],
 };

@@ -226,6 +226,13 @@ export interface Parameters {
   'quantity.head-lost-between': { line: string | number; common: string | number };
   'field.unit-of': { quantity: string | number };
   'field.in-record': { label: string | number; record: string | number };
+  'change.row': { label: string | number; row: string | number; column: string | number };
+  'change.rows': { count: number };
+  'change.band': { from: string | number; to: string | number };
+  'change.limit-of': { check: string | number };
+  'change.reason-of-the-limit': { check: string | number };
+  'change.uncertainty-of': { input: string | number };
+  'change.reading-of': { figure: string | number };
   'doubt.flow-size': { where: string | number; typed: string | number; velocity: string | number; bore: string | number };
   'doubt.level-datum': { where: string | number; typed: string | number; elevation: string | number };
   'doubt.negative-head': { where: string | number; head: string | number; line: string | number };

@@ -1149,7 +1149,22 @@ export type WordCode =
   | 'field.salinity'
   | 'field.liquid-level-above-nozzle'
   | 'figure.head.outlet'
-  | 'figure.head.gas';
+  | 'figure.head.gas'
+  | 'field.title'
+  | 'field.tag'
+  | 'field.units'
+  | 'change.pump-data'
+  | 'change.valve-data'
+  | 'change.row'
+  | 'change.rows'
+  | 'change.a-picture'
+  | 'change.order-of-elements'
+  | 'change.order-of-scenarios'
+  | 'change.band'
+  | 'change.limit-of'
+  | 'change.reason-of-the-limit'
+  | 'change.uncertainty-of'
+  | 'change.reading-of';
 
 /** what stands in the braces of those that have any */
 export interface WordValues {
@@ -1190,4 +1205,11 @@ export interface WordValues {
   'quantity.head-lost-between': 'line' | 'common';
   'field.unit-of': 'quantity';
   'field.in-record': 'label' | 'record';
+  'change.row': 'label' | 'row' | 'column';
+  'change.rows': 'count';
+  'change.band': 'from' | 'to';
+  'change.limit-of': 'check';
+  'change.reason-of-the-limit': 'check';
+  'change.uncertainty-of': 'input';
+  'change.reading-of': 'figure';
 }
