@@ -24,13 +24,19 @@ const COMMANDS = [
   'uncertainty',
   'fit',
   'report',
+  'compare',
 ] as const;
 
 export type Command = (typeof COMMANDS)[number];
 
+/** options that take no value */
+const FLAGS = new Set(['text']);
+
 interface Arguments {
   command: Command;
   file: string;
+  /** the second file of `compare` */
+  other: string;
   options: ReadonlyMap<string, string>;
 }
 
@@ -49,13 +55,15 @@ export function parseArguments(argv: readonly string[]): Arguments {
     }
     const equals = word.indexOf('=');
     const name = equals < 0 ? word.slice(2) : word.slice(2, equals);
-    const value = equals < 0 ? argv[++i] : word.slice(equals + 1);
+    const value = equals >= 0 ? word.slice(equals + 1) : FLAGS.has(name) ? '' : argv[++i];
     if (value === undefined) throw new UsageError(name, msg('cli.needsAValue', { name }));
     options.set(name, value);
   }
-  const [command, file, ...rest] = words;
+  const [command, file, ...more] = words;
   if (!isCommand(command)) throw new UsageError('', msg('cli.theCommandIsOneOf', { commands: COMMANDS.join(', ') }));
   if (!file) throw new UsageError('', msg('cli.needsThePathOfA', { command }));
+  const [other = '', ...rest] = command === 'compare' ? more : ['', ...more];
+  if (command === 'compare' && other === '') throw new UsageError('', msg('cli.compareNeedsTwo'));
   if (rest.length > 0) throw new UsageError('', msg('cli.unexpectedArgumentQuoteValuesWith', { rest: String(rest[0]) }));
-  return { command, file, options };
+  return { command, file, other, options };
 }

@@ -117,9 +117,17 @@ function readFlows(list: string, model: ScenarioModel): number[] {
   });
 }
 
-function refused(problems: readonly Problem[]): Outcome {
-  const errors = problems.map((p) => ({ path: p.path, message: problemText(p), code: p.code, where: p.where }));
-  return { code: 2, output: { errors }, notes: errors.map((e) => `${e.path || 'study'}: ${e.message}`) };
+/** @param file which of several it is said of */
+export function refused(problems: readonly Problem[], file?: string): Outcome {
+  const errors = problems.map((p) => ({
+    path: p.path,
+    message: problemText(p),
+    code: p.code,
+    where: p.where,
+    ...(file === undefined ? {} : { file }),
+  }));
+  const at = file === undefined ? '' : `${file}: `;
+  return { code: 2, output: { errors }, notes: errors.map((e) => `${at}${e.path || 'study'}: ${e.message}`) };
 }
 
 /** A result in the shape of the results format. */

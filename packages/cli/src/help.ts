@@ -34,6 +34,7 @@ const CALLS: Readonly<Record<Command, readonly string[]>> = {
   report: [
     'STUDY.json --out FILE.pdf|.xlsx|.csv|.zip|.json|.svg [--parts pump-sheet,valve-sheet,line-list,scenarios,curves,profile,margins,working,assumptions] [--paper A4|Letter] [--units metric|us] [--scenario winter]',
   ],
+  compare: ['BEFORE.json AFTER.json [--tolerance 0.001] [--text]'],
 };
 
 const PURPOSES: Readonly<Record<Command, string>> = {
@@ -50,6 +51,7 @@ const PURPOSES: Readonly<Record<Command, string>> = {
   uncertainty: msg('cli.help.uncertainty'),
   fit: msg('cli.help.fit'),
   report: msg('cli.help.report'),
+  compare: msg('cli.help.compare'),
 };
 
 /** `--help`, `-h` and `help` ask for it, before or after a command. */

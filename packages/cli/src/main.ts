@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fit, uncertainty } from './around.js';
 import { catalogue, find, utf8 } from './catalogue.js';
+import { compare } from './compare.js';
 import { check, curve, solve, type Outcome } from './commands.js';
 import { UsageError, parseArguments } from './arguments.js';
 import { asksForHelp, helpText } from './help.js';
@@ -14,6 +15,8 @@ function run(argv: readonly string[]): Outcome | Promise<Outcome> {
   switch (args.command) {
     case 'solve':
       return solve(text);
+    case 'compare':
+      return compare([args.file, args.other], [text, readText(args.other)], args.options);
     case 'curve':
       return curve(text, args.options);
     case 'check':

@@ -29,3 +29,16 @@ export { letterOf, named } from './names.js';
 export { noFitText, takesText } from './reach.js';
 export { register, said, text, worded, type Worded, type Key, type TextOf, type ValuesOf } from './messages.js';
 export { glossary, glossaryEntry, termOfEntry, type GlossaryEntry, type Term } from './glossary.js';
+export {
+  briefly,
+  changedFigureText,
+  changedInputText,
+  changedVerdictText,
+  enteredText,
+  figureText,
+  fromTo,
+  judgedName,
+  turnedText,
+  whereText,
+  type NameOf,
+} from './comparison.js';

@@ -1,6 +1,7 @@
 // Made by scripts/words.mjs from the messages (npm run words): not to be edited.
 import type app from './en/app.js';
 import type cli from './en/cli.js';
+import type comparison from './en/comparison.js';
 import type coreWorking from './en/core-working.js';
 import type core from './en/core.js';
 import type doubt from './en/doubt.js';
@@ -34,6 +35,7 @@ import type working from './en/working.js';
 export type Key =
   | keyof typeof app
   | keyof typeof cli
+  | keyof typeof comparison
   | keyof typeof coreWorking
   | keyof typeof core
   | keyof typeof doubt
@@ -189,6 +191,17 @@ export interface Parameters {
   'cli.unknownScenarioScenarios': { scenario: string | number; scenarios: string | number };
   'cli.unknownScenarioScenarios2': { id: string | number; scenarios: string | number };
   'cli.valvesIs': { valves: string | number };
+  'cli.toleranceIsAShare': { typed: string | number };
+  'comparison.input': { where: string | number; label: string | number; values: string | number };
+  'comparison.inputIn': { where: string | number; label: string | number; scenario: string | number; values: string | number };
+  'comparison.fromTo': { before: string | number; after: string | number };
+  'comparison.added': { where: string | number; label: string | number; text: string | number };
+  'comparison.removed': { where: string | number; label: string | number; text: string | number };
+  'comparison.moreChanges': { text: string | number; count: number };
+  'comparison.noFigure': { share: string | number };
+  'comparison.inputs': { count: string | number };
+  'comparison.figures': { count: string | number };
+  'comparison.verdicts': { count: string | number };
   'quantity.pressure-allowed-by-the-class': { pressureClass: string | number };
   'note.row': { flow: string | number; value: string | number };
   'note.row-from-power': { flow: string | number };

@@ -13,7 +13,7 @@ import type { Word } from '../words/word.js';
 import { changedVerdicts, moved, turn } from './results.js';
 
 /* A row as it is expected: written down by who made the change, not read off the comparison. */
-type Expected = Omit<ChangedInput, 'label' | 'address'> & { label: string };
+type Expected = Omit<ChangedInput, 'label' | 'address' | 'whole'> & { label: string };
 
 const plain = ({ where, label, scenario, before, after }: ChangedInput): Expected => ({
   where,
@@ -225,4 +225,18 @@ test('a scenario that is solved no longer says so once, before all else', () => 
   expect(changedVerdicts([failed, ...others], scenarios)).toEqual([
     { ...solution, before: 'failed', after: first!.result!.status },
   ]);
+});
+
+test('a new element says what of it does not hold, and nothing of what does', () => {
+  const before = reinjectionStudy();
+  const after = structuredClone(before);
+  // 290 m³/h = 0.0806 m³/s in a bore of 120 mm, 0.01131 m²: 7.1 m/s
+  after.lines[0]!.elements.splice(1, 0, { id: 'X-1', kind: 'pipe', length: '1 m', inside: '120 mm' });
+  const ofIt = compareStudies(before, after).verdicts.filter((v) => v.where === 'X-1');
+  expect(ofIt.length).toBeGreaterThan(0);
+  expect(ofIt.every((v) => v.before === null && (v.after === 'fails' || v.after === 'near'))).toBe(true);
+  const gone = compareStudies(after, before).verdicts.filter((v) => v.where === 'X-1');
+  expect(gone.map((v) => [v.check, v.scenario, v.before, v.after])).toEqual(
+    ofIt.map((v) => [v.check, v.scenario, v.after, v.before]),
+  );
 });

@@ -35,6 +35,8 @@ export interface ChangedInput {
   after: Entered;
   /** `CV-415.flow`, where scenarios may depart from it */
   address?: string;
+  /** a thing that came or went as a whole: `before` or `after` is null */
+  whole?: true;
 }
 
 /** Where an entry stands. */
@@ -105,7 +107,7 @@ const labelOfKind = (e: RawEntry): Word | string => thingKind(String(e.kind))?.l
 
 /** one thing that came, went, became another kind, or has other entries */
 function thing(place: Place, label: Word | string, a: RawEntry | undefined, b: RawEntry | undefined, read: Read): ChangedInput[] {
-  if (!a || !b) return [row(place, label, a ? read.text(a) : null, b ? read.text(b) : null)];
+  if (!a || !b) return [{ ...row(place, label, a ? read.text(a) : null, b ? read.text(b) : null), whole: true }];
   if (a.kind !== b.kind) return [row(place, word('field.kind'), kindText(a), kindText(b))];
   return recordChanges(place, read.fields(b) ?? {}, a, b);
 }
@@ -267,9 +269,9 @@ function orderChanges(a: ReadonlyMap<string, Standing>, b: ReadonlyMap<string, S
 function scenarioChanges(before: Study, after: Study): ChangedInput[] {
   const byId = (s: Study): Record<string, RawScenario> => Object.fromEntries(s.scenarios.map((x) => [x.id, x]));
   const nameIn = (s: RawScenario | undefined): Entered => (s ? (s.name ?? s.id) : null);
-  const changes = keyed(byId(before), byId(after)).flatMap(([id, a, b]) => {
+  const changes = keyed(byId(before), byId(after)).flatMap(([id, a, b]): ChangedInput[] => {
     const place = { where: id, scenario: id };
-    if (!a || !b) return [row(place, word('field.scenario'), nameIn(a), nameIn(b))];
+    if (!a || !b) return [{ ...row(place, word('field.scenario'), nameIn(a), nameIn(b)), whole: true }];
     const set = keyed(a.set, b.set).flatMap(([address, x, y]) => {
       const dot = address.indexOf('.');
       const [where, key] = [address.slice(0, dot), address.slice(dot + 1)];

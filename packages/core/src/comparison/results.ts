@@ -137,7 +137,9 @@ function checksTurned(a: ScenarioResult, b: ScenarioResult): ChangedVerdict[] {
     .flatMap((key): ChangedVerdict[] => {
       const [before, after] = [x.get(key), y.get(key)];
       const [from, to] = [before?.verdict ?? null, after?.verdict ?? null];
-      if (from === to || (isUnasked(from) && isUnasked(to))) return [];
+      // of what stands in one of them alone only what does not hold is told
+      const isQuiet = (from === null && !isWeak(to)) || (to === null && !isWeak(from));
+      if (from === to || isQuiet) return [];
       const { check, where } = (after ?? before)!;
       const margins = { before: before?.margin ?? null, after: after?.margin ?? null };
       return [{ where, check, scenario: b.id, before: from, after: to, margins }];
@@ -145,4 +147,4 @@ function checksTurned(a: ScenarioResult, b: ScenarioResult): ChangedVerdict[] {
     .sort((p, q) => CHECK_CODES.indexOf(p.check as CheckCode) - CHECK_CODES.indexOf(q.check as CheckCode));
 }
 
-const isUnasked = (t: Turned): boolean => t === null || t === 'not-applicable';
+const isWeak = (t: Turned): boolean => t === 'fails' || t === 'near' || t === 'incomplete';

@@ -88,5 +88,8 @@ export default {
   'cli.help.sweep': 'Varies one input over a range and reads figures or margins at each step.',
   'cli.help.uncertainty': 'Range of the margins for uncertain inputs, by random draws.',
   'cli.help.fit': 'Fits one or two inputs to measured readings.',
+  'cli.help.compare': 'Changed inputs, figures and verdicts between two studies, what turned bad first.',
+  'cli.compareNeedsTwo': 'compare requires two study files: BEFORE.json AFTER.json.',
+  'cli.toleranceIsAShare': '--tolerance is a number from 0 to 1, for example 0.001; “{typed}” is not.',
   'cli.help.report': 'Writes the report of a study as PDF, spreadsheet, CSV, ZIP, JSON or drawing.',
 } as const;
