@@ -17,6 +17,7 @@ const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').t
 const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
 const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
 const SizeValveView = lazy(() => import('./features/valves/SizeValveView.js').then((m) => ({ default: m.SizeValveView })));
+const CompareView = lazy(() => import('./features/compare/CompareView.js').then((m) => ({ default: m.CompareView })));
 const PictureView = lazy(() => import('./features/picture/PictureView.js').then((m) => ({ default: m.PictureView })));
 
 const opening = (view: ReactElement): ReactElement => (
@@ -32,6 +33,7 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="system" replace /> },
       ...VIEWS.map(({ to, view: View }) => ({ path: to, element: <View /> })),
+      { path: 'compare', element: <CompareView /> },
     ],
   },
   {

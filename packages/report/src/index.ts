@@ -3,3 +3,4 @@ export { cellText, isNumber, pageOf, PART_NAMES, PARTS, printed, REPORT_FORMATS,
 export { pictureIn } from './letterhead.js';
 export { ledger, type LedgerRow } from './ledger.js';
 export type { ReportContext } from './context.js';
+export { changedCurves, type Side } from './changed-curves.js';

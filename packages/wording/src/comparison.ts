@@ -10,7 +10,7 @@ import {
   type UnitSystem,
 } from '@cedar-knot/core';
 import { checkName } from './findings.js';
-import { shortNumber } from './marks.js';
+import { shortNumber, written } from './marks.js';
 import { inUnits, prettyUnit } from './numbers.js';
 import { msg, said } from './words.js';
 
@@ -23,7 +23,7 @@ export type NameOf = (scenario: string) => string;
 export function enteredText(x: Entered): string {
   if (x === null) return msg('comparison.none');
   if (typeof x === 'boolean') return x ? msg('comparison.yes') : msg('comparison.no');
-  if (typeof x === 'number') return shortNumber(x, 6);
+  if (typeof x === 'number') return written(String(Number(x.toPrecision(12))));
   if (typeof x !== 'string') return said(x);
   const split = splitNumber(x);
   const unit = split && prettyUnit(split.rest);
@@ -31,7 +31,7 @@ export function enteredText(x: Entered): string {
 }
 
 /** a number as it is written, and its unit */
-const NUMBER_AND_UNIT = /^([−+-]?[\d.,\u00a0\u2009\u202f ]*\d(?:[eE][−+-]?\d+)?) (\D\S*)$/;
+const NUMBER_AND_UNIT = /^([−+-]?[\d.,\u00a0\u2009\u202f ]*\d(?:[eE][−+-]?\d+)?) (\D.*)$/;
 
 /** Both entries of a row, a common unit once: 290 → 313 m³/h. */
 export function fromTo(before: Entered, after: Entered): string {

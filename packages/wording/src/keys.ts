@@ -14,6 +14,7 @@ import type report from './en/report.js';
 import type server from './en/server.js';
 import type table from './en/table.js';
 import type viewCatalogue from './en/view-catalogue.js';
+import type viewCompare from './en/view-compare.js';
 import type viewCurves from './en/view-curves.js';
 import type viewEntry from './en/view-entry.js';
 import type viewFrame from './en/view-frame.js';
@@ -48,6 +49,7 @@ export type Key =
   | keyof typeof server
   | keyof typeof table
   | keyof typeof viewCatalogue
+  | keyof typeof viewCompare
   | keyof typeof viewCurves
   | keyof typeof viewEntry
   | keyof typeof viewFrame
@@ -645,6 +647,15 @@ export interface Parameters {
   'view.catalogue.valves': { valves: string | number };
   'view.catalogue.withInsufficientNpsh': { npsh: string | number };
   'view.catalogue.withoutACurve': { unusable: string | number };
+  'view.compare.kept': { kept: string | number };
+  'view.compare.version': { version: string | number };
+  'view.compare.alternative': { title: string | number };
+  'view.compare.curves': { pump: string | number };
+  'view.compare.ofWorstFirst': { count: string | number; all: string | number };
+  'view.compare.stillFails': { count: string | number };
+  'view.compare.moreRows': { count: string | number };
+  'view.compare.chooseTheEarlierSide': { version: string | number };
+  'view.compare.older': { count: string | number };
   'view.curves.andTotalShaftPower': { unit: string | number };
   'view.curves.before': { i: string | number };
   'view.curves.calculatedFor': { flow: string | number; unit: string | number };

@@ -187,7 +187,6 @@ export const api = {
   version: (id: string, version: number) => call<VersionHead & { document: Study }>('GET', `/studies/${id}/versions/${version}`),
   nameVersion: (id: string, version: number, name: string) =>
     call<VersionHead>('PATCH', `/studies/${id}/versions/${version}`, { name }),
-  changesSince: (id: string, version: number) => call<DocumentChange[]>('GET', `/studies/${id}/versions/${version}/changes`),
   person: () => call<{ person: Person | null }>('GET', '/person'),
   setPerson: (person: Person) => call<{ person: Person }>('PUT', '/person', person),
   templates: () => call<KeptTemplate[]>('GET', '/report-templates'),

@@ -1,6 +1,7 @@
 import type { Study } from '@cedar-knot/core';
 import type { ReportDocument, ReportOptions } from '@cedar-knot/report';
 import * as Comlink from 'comlink';
+import type { Compared, VersionBrief } from './comparison.js';
 import type { ReportMade, ReportWorkerApi } from './report.worker.js';
 
 /** Where a report is put together: in a worker on the page, plainly in a test. */
@@ -10,16 +11,32 @@ export interface ReportWork {
   make(study: Study, options: ReportOptions): Promise<ReportMade>;
 }
 
+/** Where studies are held against each other: beside the reports, in their worker. */
+export interface ComparisonWork {
+  compared(before: Study, after: Study, pump: string | undefined): Promise<Compared>;
+  briefOf(before: Study | undefined, version: Study): Promise<VersionBrief>;
+}
+
+let remote: Comlink.Remote<ReportWorkerApi> | undefined;
 let made: ReportWork | undefined;
 
-/** The worker that puts reports together; made when the view is opened first, and then the same. */
+/** made when a view opens that needs it, and then the same */
+function worker(): Comlink.Remote<ReportWorkerApi> {
+  remote ??= Comlink.wrap<ReportWorkerApi>(new Worker(new URL('./report.worker.ts', import.meta.url), { type: 'module' }));
+  return remote;
+}
+
+/** The worker that puts reports together. */
 export function reportWorker(): ReportWork {
-  if (made) return made;
-  const worker = new Worker(new URL('./report.worker.ts', import.meta.url), { type: 'module' });
-  const found = Comlink.wrap<ReportWorkerApi>(worker);
-  made = {
+  const found = worker();
+  made ??= {
     first: (study, options) => found.first(study, options),
     make: (study, options) => found.make(study, options),
   };
   return made;
 }
+
+export const comparisonWork: ComparisonWork = {
+  compared: (before, after, pump) => worker().compared(before, after, pump),
+  briefOf: (before, version) => worker().briefOf(before, version),
+};

@@ -9,6 +9,7 @@ import {
   type ReportOptions,
 } from '@cedar-knot/report';
 import * as Comlink from 'comlink';
+import { briefOf, compared } from './comparison.js';
 
 /** What the report view shows. */
 export interface ReportMade {
@@ -17,6 +18,8 @@ export interface ReportMade {
 }
 
 const api = {
+  compared,
+  briefOf,
   /** the first sheets, before the rest is put together */
   first(study: Study, options: ReportOptions): ReportDocument {
     return buildReport(study, { ...options, parts: firstParts(study, options) });

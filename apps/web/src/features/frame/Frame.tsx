@@ -75,7 +75,8 @@ export function Frame() {
       </div>
       <Notice />
       {view !== 'system' && <WorkingSheet />}
-      <Strip folded={folded} onFold={fold} />
+      {/* a comparison has the room: what its cards say stands over its columns */}
+      <Strip folded={folded || view === 'compare'} onFold={fold} />
       <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
       <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />
       <Glossary />

@@ -1,11 +1,11 @@
-import type { DocumentChange, Operation, Study, VersionHead, VersionPage } from '@cedar-knot/core';
+import { changedInputs, type Operation, type Study, type VersionHead, type VersionPage } from '@cedar-knot/core';
+import { changedInputText } from '@cedar-knot/wording';
 import { Popover } from 'radix-ui';
-import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/client.js';
 import { Button } from '../../ui/controls.js';
 import { useStudy } from '../context.js';
-import { brief } from './brief.js';
 import { msg } from './words.js';
 
 /** Every saved version of the study: the newest first, named revisions marked, each to be looked at, named or had back. */
@@ -158,11 +158,11 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
   const change = useStudy((s) => s.change);
   const say = useStudy((s) => s.say);
   const navigate = useNavigate();
-  const [changes, setChanges] = useState<readonly DocumentChange[] | null>(null);
+  const [then, setThen] = useState<Study | null>(null);
   useEffect(() => {
     let gone = false;
-    api.changesSince(id, version.version).then(
-      (list) => !gone && setChanges(list),
+    api.version(id, version.version).then(
+      ({ document }) => !gone && setThen(document),
       () => undefined,
     );
     return () => {
@@ -170,6 +170,9 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
     };
   }, [id, version.version]);
   const study = useStudy((s) => s.study);
+  const changes = useMemo(() => then && changedInputs(then, study), [then, study]);
+  const nameOf = (scenario: string): string =>
+    [...study.scenarios, ...(then?.scenarios ?? [])].find((s) => s.id === scenario)?.name ?? scenario;
   const failed = (e: unknown): void => say(e instanceof Error ? e.message : String(e));
   const restore = (): void => {
     api.version(id, version.version).then(({ document }) => {
@@ -190,16 +193,27 @@ function Older({ version, onDone }: { version: VersionHead; onDone: () => void }
   };
   return (
     <>
-      <ul className="border-soft max-h-[132px] overflow-auto border-y py-1 font-mono text-[11.5px] leading-[17px]">
+      <ul className="border-soft max-h-[132px] overflow-auto border-y py-1 text-[12px] leading-[17px]">
         {changes === null && <li className="text-inkq">{msg('view.frame.comparing')}</li>}
         {changes?.length === 0 && <li className="text-inkq">{msg('view.frame.sameAsThePresentVersion')}</li>}
-        {changes?.map((c) => (
-          <li key={c.path} className="truncate" title={c.path}>
-            {c.path}: <span className="text-inkq">{brief(c.before)} →</span> {brief(c.after)}
-          </li>
-        ))}
+        {changes?.map((c, i) => {
+          const words = changedInputText(c, nameOf);
+          return (
+            <li key={i} className="truncate" title={words}>
+              {words}
+            </li>
+          );
+        })}
       </ul>
       <div className="flex justify-end gap-2">
+        <Button
+          onClick={() => {
+            void navigate(`/studies/${id}/compare?from=v${version.version}`);
+            onDone();
+          }}
+        >
+          {msg('view.frame.compareWithNow')}
+        </Button>
         <Button onClick={open}>{msg('view.frame.openAsACopy')}</Button>
         <Button tone="main" onClick={restore}>
           {msg('view.frame.restoreThisVersion')}
