@@ -221,7 +221,7 @@ test('versions: one is named, another had back, and the step back is undone', as
   const list = page.getByRole('dialog', { name: 'Versions of this study' });
   await expect(list).toContainText('2 kept');
   await list.getByRole('button', { name: /^1/ }).click();
-  await expect(list).toContainText('elements[L-401].name');
+  await expect(list).toContainText('L-401, Name: Drum to filters → Second');
   await list.getByLabel('Name of version 1').fill('Rev A');
   await page.keyboard.press('Enter');
   await expect(list.getByRole('button', { name: /^1/ })).toContainText('Rev A');

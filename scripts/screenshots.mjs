@@ -140,9 +140,26 @@ await two.setContent(`<body style="margin:0;display:flex;gap:8px;padding:8px;bac
 await settle(two, 300);
 await shot(two, '15-report-pages');
 
-await matrix.locator('[data-result=Head] td').nth(2).locator('span').click();
-await settle(matrix, 500);
-await shot(matrix, '12-working');
+const late = await page();
+await late.goto(address);
+const copied = await (await late.request.post(`${address}/api/studies/${study('Reinjection transfer')}/copy`)).json();
+let saved = await (await late.request.get(`${address}/api/studies/${copied.id}`)).json();
+for (const change of [
+  (d) => (d.points['W-7'].specificCapacity = '11.2 m3/h/m'),
+  (d) => (d.lines.flatMap((l) => l.elements).find((e) => e.id === 'CV-415').flow = '313 m3/h'),
+  (d) => (d.scenarios[1].set['CV-415.flow'] = '180 m3/h'),
+  (d) => (d.lines.flatMap((l) => l.elements).find((e) => e.id === 'P-410').diameter = '395 mm'),
+]) {
+  change(saved.document);
+  const { version, document } = saved;
+  saved = await (await late.request.put(`${address}/api/studies/${copied.id}`, { data: { version, document } })).json();
+}
+await late.request.patch(`${address}/api/studies/${copied.id}/versions/1`, { data: { name: 'For enquiry' } });
+await late.goto(`${address}/studies/${copied.id}/compare?from=v1`);
+await late.locator('[data-matrix]').waitFor({ timeout: 60_000 });
+await settle(late, 3000);
+await shot(late, '12-compare');
+await late.request.delete(`${address}/api/studies/${copied.id}`);
 
 const ranked = await page();
 await ranked.goto(`${address}/studies/${study('Production well W-3')}/pumps`);

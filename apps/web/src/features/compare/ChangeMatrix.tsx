@@ -122,7 +122,7 @@ const Line = ({ width, text, isQuiet = false }: { width: number; text: string; i
 const Row = ({ row }: { row: ChangeRow }) => (
   <tr className="border-soft h-[25px] border-b" data-change={row.key}>
     <th scope="row" className="px-3 text-left font-normal whitespace-nowrap">
-      <b className="font-semibold">{row.where}</b> {row.label}
+      <b className="font-semibold">{row.where}</b> <span className="inline-block first-letter:uppercase">{row.label}</span>
     </th>
     <td className="text-inkq px-1 whitespace-nowrap">{row.unit}</td>
     {row.cells.map((c, i) => (

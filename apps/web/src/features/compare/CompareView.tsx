@@ -5,6 +5,7 @@ import { api } from '../../api/client.js';
 import { Segmented } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
 import { Select } from '../../ui/Select.js';
+import { comparisonWork, type ComparisonWork } from '../../worker/report.js';
 import { useStudy } from '../context.js';
 import { ChangeMatrix } from './ChangeMatrix.js';
 import { TurnedVerdicts } from './TurnedVerdicts.js';
@@ -13,7 +14,7 @@ import { VersionsPanel } from './VersionsPanel.js';
 import { msg } from './words.js';
 
 /** Two sides of a study held against each other: versions, alternatives, or newer data of the catalogue. */
-export function CompareView() {
+export function CompareView({ work = comparisonWork }: { work?: ComparisonWork }) {
   const [params, setParams] = useSearchParams();
   const { page, more } = useVersions();
   const others = useAlternatives();
@@ -23,7 +24,7 @@ export function CompareView() {
   // the version before the newest one where nothing is chosen
   const usual = page && (page.versions[1] ?? page.versions[0]);
   const from = params.get('from') ?? (usual ? `v${usual.version}` : null);
-  const { shown, problem } = useCompared(from, to, pump);
+  const { shown, problem } = useCompared(from, to, pump, work);
   const put = (key: 'from' | 'to', side: string | undefined): void => {
     const next = new URLSearchParams(params);
     if (side !== undefined) next.set(key, side);
@@ -45,7 +46,13 @@ export function CompareView() {
   ];
   return (
     <div className="flex min-h-0 flex-1 gap-2" data-compared={shown ? shown.compared.inputs.length : ''}>
-      <VersionsPanel page={page} chosen={[from ?? '', to]} onChoose={(side) => put('from', side)} onMore={more} />
+      <VersionsPanel
+        work={work}
+        page={page}
+        chosen={[from, to].map((side) => (side === 'now' ? `v${page?.versions[0]?.version ?? 0}` : (side ?? '')))}
+        onChoose={(side) => put('from', side)}
+        onMore={more}
+      />
       <div className="flex min-w-0 flex-1 flex-col gap-2">
         <header className="panel flex h-[42px] flex-none items-center gap-3 px-3">
           <h1 className="text-[14px] font-semibold">{msg('view.compare.comparison')}</h1>

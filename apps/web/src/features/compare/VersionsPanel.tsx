@@ -4,24 +4,26 @@ import { useEffect, useRef, useState } from 'react';
 import { api } from '../../api/client.js';
 import { VerdictMark } from '../../ui/marks.js';
 import type { VersionBrief } from '../../worker/comparison.js';
-import { comparisonWork } from '../../worker/report.js';
+import type { ComparisonWork } from '../../worker/report.js';
 import { useStudy } from '../context.js';
 import { msg } from './words.js';
 
 /** The kept versions, each with what changed in words and what its margins come to; a click makes one the earlier side. */
 export function VersionsPanel({
+  work,
   page,
   chosen,
   onChoose,
   onMore,
 }: {
+  work: ComparisonWork;
   page: VersionPage | null;
   chosen: readonly string[];
   onChoose: (side: string) => void;
   onMore: () => void;
 }) {
   const list = page?.versions ?? [];
-  const briefs = useBriefs(list);
+  const briefs = useBriefs(work, list);
   const study = useStudy((s) => s.study);
   const nameOf = (id: string): string => study.scenarios.find((s) => s.id === id)?.name ?? id;
   return (
@@ -104,7 +106,7 @@ const dayOf = (iso: string): string =>
   new Date(iso).toLocaleDateString([], { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
 
 /** what each version is beside the one before it, worked out from the newest on, one after the other */
-function useBriefs(list: readonly VersionHead[]): ReadonlyMap<number, VersionBrief> {
+function useBriefs(work: ComparisonWork, list: readonly VersionHead[]): ReadonlyMap<number, VersionBrief> {
   const id = useStudy((s) => s.id);
   const [briefs, setBriefs] = useState<ReadonlyMap<number, VersionBrief>>(new Map());
   const documents = useRef(new Map<number, Promise<Study>>());
@@ -124,7 +126,7 @@ function useBriefs(list: readonly VersionHead[]): ReadonlyMap<number, VersionBri
         // the last of the page waits for the next one
         if (older === undefined && version !== 1) continue;
         const [before, now] = await Promise.all([older === undefined ? undefined : read(older), read(version)]);
-        const brief = await comparisonWork.briefOf(before, now);
+        const brief = await work.briefOf(before, now);
         known.current.add(version);
         documents.current.delete(version);
         if (!gone) setBriefs((b) => new Map(b).set(version, brief));
@@ -133,6 +135,6 @@ function useBriefs(list: readonly VersionHead[]): ReadonlyMap<number, VersionBri
     return () => {
       gone = true;
     };
-  }, [id, list]);
+  }, [id, list, work]);
   return briefs;
 }

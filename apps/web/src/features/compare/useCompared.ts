@@ -2,7 +2,7 @@ import type { Study } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { wordsOf } from '../../api/client.js';
 import type { Compared } from '../../worker/comparison.js';
-import { comparisonWork, type ComparisonWork } from '../../worker/report.js';
+import type { ComparisonWork } from '../../worker/report.js';
 import { useStudy } from '../context.js';
 import { studyOf } from './sides.js';
 
@@ -20,7 +20,7 @@ export function useCompared(
   from: string | null,
   to: string,
   pump: string | undefined,
-  work: ComparisonWork = comparisonWork,
+  work: ComparisonWork,
 ): { shown: Shown | null; problem: string | null } {
   const id = useStudy((s) => s.id);
   const now = useStudy((s) => s.study);

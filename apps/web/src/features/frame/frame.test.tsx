@@ -215,7 +215,7 @@ describe('versions', () => {
     await waitFor(() => expect(rows().map((t) => t[0])).toEqual(['3', '2', '1']));
     expect(pages).toHaveBeenLastCalledWith('x', 2, false);
     await userEvent.click(screen.getByRole('button', { name: /^1.*Rev A/ }));
-    expect((await screen.findByText(/^V-1, /)).textContent).toBe('V-1, Level: 1 → 2 m');
+    expect((await screen.findByText(/^V-1, /)).textContent).toBe('V-1, Liquid level above nozzle: 1 → 2 m');
     await userEvent.clear(screen.getByLabelText('Name of version 1'));
     await userEvent.type(screen.getByLabelText('Name of version 1'), 'Rev B');
     await userEvent.click(screen.getByRole('button', { name: 'Name' }));

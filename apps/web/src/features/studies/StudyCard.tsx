@@ -57,7 +57,17 @@ export function StudyCard({
           <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
           <span className="text-[15px] font-semibold">{head.title}</span>
         </Link>
-        {base !== undefined && <span className="text-inkq ml-2 text-[12px]">{msg('view.studies.alternativeOf', { base })}</span>}
+        {base !== undefined && (
+          <span className="text-inkq ml-2 text-[12px]">
+            {msg('view.studies.alternativeOf', { base })}{' '}
+            <Link
+              to={`/studies/${head.id}/compare?from=s:${head.alternativeOf}`}
+              className="text-cedar relative z-10 ml-1 hover:underline"
+            >
+              {msg('view.studies.compareWithIt')}
+            </Link>
+          </span>
+        )}
         <p className="text-inkq mt-0.5 truncate" title={preview?.study.notes ?? ''}>
           {preview?.study.notes ?? ''}
         </p>
