@@ -142,8 +142,8 @@ await shot(two, '15-report-pages');
 
 const late = await page();
 await late.goto(address);
-const copied = await (await late.request.post(`${address}/api/studies/${study('Reinjection transfer')}/copy`)).json();
-let saved = await (await late.request.get(`${address}/api/studies/${copied.id}`)).json();
+const revised = await (await late.request.post(`${address}/api/studies/${study('Reinjection transfer')}/copy`)).json();
+let saved = await (await late.request.get(`${address}/api/studies/${revised.id}`)).json();
 for (const change of [
   (d) => (d.points['W-7'].specificCapacity = '11.2 m3/h/m'),
   (d) => (d.lines.flatMap((l) => l.elements).find((e) => e.id === 'CV-415').flow = '313 m3/h'),
@@ -152,14 +152,14 @@ for (const change of [
 ]) {
   change(saved.document);
   const { version, document } = saved;
-  saved = await (await late.request.put(`${address}/api/studies/${copied.id}`, { data: { version, document } })).json();
+  saved = await (await late.request.put(`${address}/api/studies/${revised.id}`, { data: { version, document } })).json();
 }
-await late.request.patch(`${address}/api/studies/${copied.id}/versions/1`, { data: { name: 'For enquiry' } });
-await late.goto(`${address}/studies/${copied.id}/compare?from=v1`);
+await late.request.patch(`${address}/api/studies/${revised.id}/versions/1`, { data: { name: 'For enquiry' } });
+await late.goto(`${address}/studies/${revised.id}/compare?from=v1`);
 await late.locator('[data-matrix]').waitFor({ timeout: 60_000 });
 await settle(late, 3000);
 await shot(late, '12-compare');
-await late.request.delete(`${address}/api/studies/${copied.id}`);
+await late.request.delete(`${address}/api/studies/${revised.id}`);
 
 const ranked = await page();
 await ranked.goto(`${address}/studies/${study('Production well W-3')}/pumps`);
