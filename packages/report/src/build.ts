@@ -3,14 +3,14 @@ import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
 import { liftSheets } from './lift.js';
-import { PART_NAMES, PARTS, SHEETS, type Block, type Part, type ReportDocument, type Section } from './document.js';
+import { PART_NAMES, PARTS, SHEETS, type Block, type Cell, type Part, type ReportDocument, type Section } from './document.js';
 import { candidates } from './candidates.js';
 import { curves, profile } from './figures.js';
 import { assumptions, breakdown, energy, equipment, fluids, lineList, scenarioTable } from './lists.js';
 import { calculation, margins } from './margins.js';
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';
 import { stations } from './stations.js';
-import { MARK, textColumn } from './shown.js';
+import { MARK, numberCell, textColumn } from './shown.js';
 import { msg } from './words.js';
 
 export interface ReportOptions {
@@ -40,6 +40,15 @@ function withOwn(study: Study, asked: ReportOptions): ReportOptions {
     ...(wholeWorking === undefined ? {} : { isWhole: wholeWorking }),
     ...asked,
   };
+}
+
+const slug = (text: string): string => text.normalize('NFKC').replace(/[^\p{L}\p{M}\p{N}_.]+/gu, '-').replace(/^[-.]+|[-.]+$/g, ''); // prettier-ignore
+
+/** Name of a report's file without its ending: tag, title and revision, those that there are: P-410_reinjection-transfer_revB. */
+export function reportName({ tag, title, report }: Pick<Study, 'tag' | 'title' | 'report'>): string {
+  const revision = slug(report?.revision ?? '');
+  const parts = [slug(tag ?? ''), slug(title ?? '').toLowerCase(), revision === '' ? '' : `rev${revision}`];
+  return parts.filter((p) => p !== '').join('_').slice(0, 120) || 'study'; // prettier-ignore
 }
 
 /** Whether a word names a part of a report. */
@@ -183,7 +192,8 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
   ].filter(([label, text]) => text !== '' || [msg('report.coverChecked'), msg('report.coverApproved')].includes(label!));
   const verdicts = c.scenarios.map((s) => {
     const { result, model } = s;
-    const counts = (v: string): string => String(result?.margins.filter((m) => m.verdict === v).length ?? 0);
+    const count = (n: number | undefined): Cell => numberCell(n ?? 0, 'count', c.system);
+    const counts = (v: string): Cell => count(result?.margins.filter((m) => m.verdict === v).length);
     const verdict =
       !result || result.status === 'failed'
         ? msg('report.notSolved')
@@ -198,7 +208,7 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
         counts('fails'),
         counts('near'),
         counts('holds'),
-        String(result?.incomplete.length ?? 0),
+        count(result?.incomplete.length),
       ],
     };
   });

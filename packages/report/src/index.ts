@@ -1,4 +1,4 @@
-export { buildReport, contextOf, firstParts, isPart, type ReportOptions } from './build.js';
+export { buildReport, contextOf, firstParts, isPart, reportName, type ReportOptions } from './build.js';
 export { cellText, isNumber, pageOf, PART_NAMES, PARTS, printed, REPORT_FORMATS, type Block, type Cell, type Column, type NumberCell, type Part, type ReportDocument, type ReportFormat, type Section } from './document.js'; // prettier-ignore
 export { pictureIn } from './letterhead.js';
 export { ledger, type LedgerRow } from './ledger.js';

@@ -17,12 +17,21 @@ import { msg } from './words.js';
 function marginCell(c: ReportContext, s: SolvedScenario, m: Margin | undefined): Cell {
   if (!m) return null;
   if (m.value === null || m.verdict === 'not-applicable') return null;
-  const dimension = isCheckCode(m.check) ? CHECKS[m.check].dimension : undefined;
-  return numberCell(m.value, dimension ?? 'ratio', c.system, {
+  return numberCell(m.value, dimensionOf(m.check) ?? 'ratio', c.system, {
     verdict: m.verdict,
     from: `${m.check}:${m.where}`,
     scenario: s.id,
   });
+}
+
+const dimensionOf = (check: string): Dimension | undefined => (isCheckCode(check) ? CHECKS[check].dimension : undefined);
+
+/** the limit of a margin as it is printed: ≥ 1.30, or both ends of a band */
+function limitText(c: ReportContext, { check, limit, upper }: Margin): string {
+  const ends = [limit, upper].filter((x): x is number => typeof x === 'number' && Number.isFinite(x));
+  const shown = ends.map((x) => numberCell(x, dimensionOf(check) ?? 'ratio', c.system)).map((x) => (typeof x === 'object' && x !== null ? rounded(x.value, 4) : '')); // prettier-ignore
+  const sense = isCheckCode(check) ? { least: '≥ ', most: '≤ ', band: '' }[CHECKS[check].sense] : '';
+  return `${sense}${shown.join(' – ')}`;
 }
 
 /** Every check at every place in every scenario, with its limit and its verdict. */
@@ -33,19 +42,25 @@ export function margins(c: ReportContext): Section {
     s.result!.margins.find((m) => `${m.check} ${m.where}` === key);
   const rows = keys.flatMap((key) => {
     const own = solved.map((s) => find(s, key));
-    const judged = own.find((m) => m && m.value !== null && m.verdict !== 'not-applicable');
-    if (!judged) return [];
-    const dimension: Dimension | undefined = isCheckCode(judged.check) ? CHECKS[judged.check].dimension : undefined;
-    const limits = [judged.limit, judged.upper].filter((x): x is number => typeof x === 'number' && Number.isFinite(x));
-    const shown = limits.map((x) => numberCell(x, dimension ?? 'ratio', c.system)).map((x) => (typeof x === 'object' && x !== null ? rounded(x.value, 4) : '')); // prettier-ignore
-    const sense = isCheckCode(judged.check) ? { least: '≥ ', most: '≤ ', band: '' }[CHECKS[judged.check].sense] : '';
-    const cells: Cell[] = [
-      `${checkName(judged.check)}, ${judged.where}`,
-      dimension ? unitOf(dimension, c.system) : '',
-      `${sense}${shown.join(' – ')}`,
-      ...solved.map((s, i): Cell => marginCell(c, s, own[i]) ?? (own[i]?.reason ? `– ${marginReason(own[i])}` : null)),
-    ];
-    return [{ cells }];
+    const judged = own.filter((m): m is Margin => m !== undefined && m.value !== null && m.verdict !== 'not-applicable');
+    // where scenarios have other limits, each limit has a row of its own
+    const limits = [...new Set(judged.map((m) => limitText(c, m)))];
+    return limits.map((limit, k) => {
+      const { check, where } = judged[0]!;
+      const dimension = dimensionOf(check);
+      const cells: Cell[] = [
+        `${checkName(check)}, ${where}`,
+        dimension ? unitOf(dimension, c.system) : '',
+        limit,
+        ...solved.map((s, n): Cell => {
+          const m = own[n];
+          const cell = marginCell(c, s, m);
+          if (cell !== null) return limitText(c, m!) === limit ? cell : null;
+          return k === 0 && m?.reason ? `– ${marginReason(m)}` : null;
+        }),
+      ];
+      return { cells };
+    });
   });
   const columns = [textColumn('check', 2.2), textColumn('unit', 0.7), textColumn('limit', 1), ...solved.map((s) => ({ label: scenarioName(c, s.id), width: 1.2 }))]; // prettier-ignore
   return {

@@ -8,7 +8,7 @@ import { crudeStudy } from '../../../apps/server/src/seed/kelvarra-crude.js';
 import { productsStudy } from '../../../apps/server/src/seed/kelvarra-products.js';
 import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
 import { snowmeltStudy } from '../../../apps/server/src/seed/tarnholt-snowmelt.js';
-import { buildReport, contextOf, isPart } from './build.js';
+import { buildReport, contextOf, isPart, reportName } from './build.js';
 import { isNumber, PARTS, printed, type Block, type NumberCell, type ReportDocument } from './document.js';
 import { chartSvg, styleOf } from './drawing.js';
 import { chapterPdf, chaptersOf, ledgerCsv, reportPdf, reportWorkbook, reportZip } from './files.js';
@@ -297,4 +297,29 @@ test('what a maker offers stands on the sheet of its pump, in the units of the r
   const of = (label: string) => facts.find(([l]) => l === label)?.[1];
   // 640/0.45359237
   expect([of('Price'), of('Delivery time, days'), of('Weight')]).toEqual(['18400 EUR', 56, expect.closeTo(1410.96, 1)]);
+});
+
+test('the file is called by tag, title and revision, those that there are', () => {
+  expect(reportName({ tag: 'P-410', title: 'Reinjection transfer', report: { revision: 'B' } })).toBe(
+    'P-410_reinjection-transfer_revB',
+  );
+  expect(reportName({ title: 'Reinjection transfer' })).toBe('reinjection-transfer');
+  expect(reportName({ tag: 'P-410 A/B', title: '', report: {} })).toBe('P-410-A-B');
+  expect(reportName({ tag: ' / ', title: '…' })).toBe('study');
+});
+
+test('where scenarios have other limits, each value stands in the row of its own limit; counts on the cover are numbers', () => {
+  const study = reinjectionStudy();
+  const [first, second] = study.scenarios;
+  study.limits = [{ check: 'npsh-ratio', where: 'P-410', scenario: second!.id, limit: 1.7 }];
+  const [cover, sheet] = buildReport(study, { parts: ['cover', 'margins'] }).sections;
+  const table = sheet!.blocks[0]!;
+  const rows = table.kind === 'table' ? table.rows.filter((r) => r.cells[0] === 'NPSH ratio, P-410').map((r) => r.cells) : [];
+  // columns: check, unit, limit, then the scenarios; 1.3 is the limit of the check where nothing is said
+  expect(rows.map((r) => r[2])).toEqual(['≥ 1.3', '≥ 1.7']);
+  expect(rows.map((r) => [isNumber(r[3]!), isNumber(r[4]!)])).toEqual([[true, false], [false, true]]); // prettier-ignore
+  expect(first!.id).not.toBe(second!.id);
+  const verdicts = cover!.blocks.flatMap((b) => (b.kind === 'table' && b.caption !== undefined ? b.rows : []))[0]!.cells;
+  const holding = runStudy(study).scenarios[0]!.result!.margins.filter((m) => m.verdict === 'holds').length;
+  expect(verdicts[5]).toMatchObject({ value: holding, unit: '' });
 });

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { fatalProblems, runStudy, type SolvedScenario, type Study } from '@cedar-knot/core';
-import { buildReport, contextOf, firstParts, ledger, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
+import { buildReport, contextOf, firstParts, ledger, reportName, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
 import { chapterPdf, chaptersOf, logoProblem, reportFile } from '@cedar-knot/report/files';
 import { writeNumbers } from '@cedar-knot/wording';
 import type { NumberStyle } from '@cedar-knot/wording/marks';
@@ -12,8 +12,6 @@ import type { ChapterPages, ChapterTask, Handlers, Look } from './task.js';
 import { worded } from '../words.js';
 
 const MOST_ERRORS = 50;
-/** letters that no file name should hold */
-const NOT_IN_NAME = /[^\p{L}\p{N} ._-]+/gu;
 
 type Printed = Of<typeof REPORT> | Of<typeof REPORT_PAGES>;
 
@@ -69,7 +67,7 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo' | 'firstPages' | 
     return withNumbers(numbers, async () => {
       const made = buildReport(study, options, scenarios);
       const rows = ledger(contextOf(study, options, scenarios));
-      const name = `${study.tag ?? ''} ${study.title ?? 'study'}`.replace(NOT_IN_NAME, ' ').trim().slice(0, 80);
+      const name = reportName(study);
       return { data: await reportFile(made, rows, format, { paper: study.report?.paper ?? 'A4', isInk: ink }), format, name };
     });
   },

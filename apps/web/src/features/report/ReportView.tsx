@@ -1,4 +1,4 @@
-import { PART_NAMES, PARTS, type Part } from '@cedar-knot/report';
+import { PART_NAMES, PARTS, reportName, type Part } from '@cedar-knot/report';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { api, wordsOf } from '../../api/client.js';
@@ -305,7 +305,7 @@ function useExport(isInk: boolean) {
         },
         stop.current.signal,
       );
-      download(blob, `${fileName(`${study.tag ?? ''} ${study.title ?? 'study'}`)}.${format}`);
+      download(blob, `${reportName(study)}.${format}`);
     } catch (e) {
       if (!(e instanceof DOMException && e.name === 'AbortError')) setProblem(wordsOf(e));
     } finally {
