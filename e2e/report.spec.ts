@@ -1,5 +1,7 @@
+import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { barriers, expect, settled, solveExported, test } from './fixtures.js';
+import { fileURLToPath } from 'node:url';
+import { barriers, expect, openDemoCopy, settled, solveExported, test } from './fixtures.js';
 
 type Head = { id: string; title: string };
 
@@ -121,4 +123,30 @@ test('a letterhead is kept as a template of the plant, taken by another study, a
   await page.getByRole('radio', { name: 'Letterhead' }).click();
   await page.getByRole('button', { name: `Remove the template ${name}` }).click();
   await expect(page.getByRole('button', { name: `Remove the template ${name}` })).toHaveCount(0);
+});
+
+test('what the browser prints of margins, scenarios and the report is all that the view holds, not one screen of it', async ({
+  page,
+}) => {
+  const id = await openDemoCopy(page);
+  const reader = fileURLToPath(new URL('../packages/report/src/test/pdf-text.mjs', import.meta.url));
+  const printed = async (view: string, ready: string): Promise<string> => {
+    await page.goto(`/studies/${id}/${view}`);
+    await expect(page.locator(ready).first()).toBeVisible();
+    await settled(page);
+    const file = test.info().outputPath(`${view}.pdf`);
+    await page.pdf({ path: file, format: 'A4', landscape: true, printBackground: true });
+    const { stdout } = spawnSync(process.execPath, [reader, file], { encoding: 'utf8', maxBuffer: 1e8 });
+    return (JSON.parse(stdout) as { pages: string[][] }[])[0]!.pages.flat().join(' ').replace(/\s+/g, ' ');
+  };
+  const margins = await printed('margins', '[data-check]');
+  const checks = await page.locator('[data-check]').evaluateAll((rows) => rows.map((r) => (r as HTMLElement).innerText.split('\n')[0]!.trim())); // prettier-ignore
+  expect(checks.length).toBeGreaterThan(20);
+  expect(checks.filter((c) => !margins.includes(c))).toEqual([]);
+  const scenarios = await printed('scenarios', '[data-result]');
+  const results = await page.locator('[data-result]').evaluateAll((rows) => rows.map((r) => r.getAttribute('data-result')!));
+  expect(results.filter((r) => !scenarios.includes(r))).toEqual([]);
+  const report = await printed('report', '[data-sheet=working]');
+  for (const title of ['Pump data sheet', 'Line list', 'Head breakdown', 'Margins', 'Calculation'])
+    expect(report).toContain(title);
 });

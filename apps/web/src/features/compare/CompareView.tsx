@@ -45,7 +45,7 @@ export function CompareView({ work = comparisonWork }: { work?: ComparisonWork }
     ...versions,
   ];
   return (
-    <div className="flex min-h-0 flex-1 gap-2" data-compared={shown ? shown.compared.inputs.length : ''}>
+    <div className="print-long flex min-h-0 flex-1 gap-2" data-compared={shown ? shown.compared.inputs.length : ''}>
       <VersionsPanel
         work={work}
         page={page}

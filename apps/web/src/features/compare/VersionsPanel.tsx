@@ -27,7 +27,7 @@ export function VersionsPanel({
   const study = useStudy((s) => s.study);
   const nameOf = (id: string): string => study.scenarios.find((s) => s.id === id)?.name ?? id;
   return (
-    <aside aria-label={msg('view.compare.versions')} className="panel flex w-[262px] flex-none flex-col">
+    <aside aria-label={msg('view.compare.versions')} className="panel no-print flex w-[262px] flex-none flex-col">
       <header className="border-soft flex h-[38px] flex-none items-center gap-2 border-b px-3">
         <h2 className="text-[14px] font-semibold">{msg('view.compare.versions')}</h2>
         <span className="text-inkq text-[12px]">{page && msg('view.compare.kept', { kept: page.kept })}</span>

@@ -33,7 +33,12 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
   const { width } = useSize(cards);
   const isCompact = width > 0 && width / scenarios.length < ROOMY_CARD_PX;
   return (
-    <section aria-label={msg('app.scenarios')} className="bg-deep flex flex-none" style={{ height: folded ? 34 : 118 }}>
+    <section
+      data-strip
+      aria-label={msg('app.scenarios')}
+      className="bg-deep flex flex-none"
+      style={{ height: folded ? 34 : 118 }}
+    >
       <div className="border-line flex w-[72px] flex-none flex-col items-center justify-between border-t border-r py-1.5">
         {!folded && (
           <>

@@ -40,7 +40,11 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
   const [shows, setShows] = useState<keyof typeof SAYS>('sheets');
   const [isInk, setInk] = useState(false);
   return (
-    <div className="flex min-h-0 flex-1 gap-2" data-report={made?.report.sections.length ?? 0} data-working={isWorking}>
+    <div
+      className="print-long flex min-h-0 flex-1 gap-2"
+      data-report={made?.report.sections.length ?? 0}
+      data-working={isWorking}
+    >
       <Parts />
       <section
         aria-label={msg('view.report.printPreview')}
@@ -132,7 +136,10 @@ function Parts() {
   const put = (next: Part[]): unknown => change(msg('view.report.partsOfTheReport'), setReport(study, 'parts', next));
   const rows = [...parts, ...PARTS.filter((p) => !parts.includes(p))];
   return (
-    <aside aria-label={msg('view.report.parts')} className="panel flex w-[212px] flex-none flex-col overflow-y-auto py-2">
+    <aside
+      aria-label={msg('view.report.parts')}
+      className="panel no-print flex w-[212px] flex-none flex-col overflow-y-auto py-2"
+    >
       <h2 className="px-3 pb-1 text-[14px] font-semibold">{msg('view.report.parts')}</h2>
       <ul>
         {rows.map((p) => {
@@ -203,7 +210,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
   return (
     <aside
       aria-label={msg('view.report.export')}
-      className="panel flex w-[224px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2 text-[12.5px]"
+      className="panel no-print flex w-[224px] flex-none flex-col gap-2 overflow-y-auto px-3 py-2 text-[12.5px]"
     >
       <h2 className="text-[14px] font-semibold">{msg('view.report.export')}</h2>
       {FORMATS.map(([format, name, what]) => (

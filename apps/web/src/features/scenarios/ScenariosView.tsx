@@ -44,7 +44,7 @@ export function ScenariosView() {
         </div>
         <HoursBar />
       </div>
-      <section aria-label={msg('view.scenarios.scenarioMatrix')} className="panel min-h-0 flex-1 overflow-auto">
+      <section aria-label={msg('view.scenarios.scenarioMatrix')} className="panel print-long min-h-0 flex-1 overflow-auto">
         <table
           {...keys}
           className="table-fixed border-separate border-spacing-0"
