@@ -67,3 +67,11 @@ export function served(more: () => Partial<Config> | Promise<Partial<Config>> = 
   afterAll(() => it.app.close());
   return it;
 }
+
+/** parts of an answer, whatever its type */
+export const bytes = (response: request.Response, done: (error: Error | null, body: Buffer) => void): void => {
+  const stream = response as unknown as NodeJS.ReadableStream;
+  const parts: Buffer[] = [];
+  stream.on('data', (d: Buffer) => parts.push(d));
+  stream.on('end', () => done(null, Buffer.concat(parts)));
+};

@@ -1,6 +1,5 @@
 import { getModelToken } from '@nestjs/sequelize';
 import ExcelJS from 'exceljs';
-import type request from 'supertest';
 import {
   mergeRankings,
   judgeCatalogue,
@@ -17,7 +16,7 @@ import { CatalogueService } from './catalogue.service.js';
 import { generatePumps } from '../seed/makers/pumps.js';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { generateValves } from '../seed/makers/valves.js';
-import { TEST_KEY, served } from '../testing.js';
+import { bytes, TEST_KEY, served } from '../testing.js';
 
 const tests = served();
 const { http } = tests;
@@ -40,13 +39,6 @@ async function take(catalogue: object, source: object = {}): Promise<Line[]> {
   const answer = await http().post('/api/catalogue/import').send({ source, catalogue: { format: 'cedar-knot-catalogue', version: 1, ...catalogue } }).buffer(true).parse(bytes).expect(200); // prettier-ignore
   return (answer.body as Buffer).toString('utf8').trim().split('\n').map((l) => JSON.parse(l) as Line); // prettier-ignore
 }
-/** parts of an answer, whatever its type */
-const bytes = (response: request.Response, done: (error: Error | null, body: Buffer) => void): void => {
-  const stream = response as unknown as NodeJS.ReadableStream;
-  const parts: Buffer[] = [];
-  stream.on('data', (d: Buffer) => parts.push(d));
-  stream.on('end', () => done(null, Buffer.concat(parts)));
-};
 interface Page {
   count: number;
   notStated: number;

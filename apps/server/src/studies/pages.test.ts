@@ -1,7 +1,6 @@
 import type { Study } from '@cedar-knot/core';
-import type request from 'supertest';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
-import { served } from '../testing.js';
+import { bytes, served } from '../testing.js';
 import type { PrintedChapter } from './studies.service.js';
 
 /* The pages of a report as they are printed to be looked at. What stands on them is held by the tests of the report. */
@@ -10,12 +9,6 @@ const tests = served();
 const { http } = tests;
 
 type Line = PrintedChapter & { result?: true; problem?: { errors: { path: string }[] } };
-
-const bytes = (response: request.Response, done: (error: Error | null, body: Buffer) => void): void => {
-  const stream = response as unknown as NodeJS.ReadableStream;
-  const parts: Buffer[] = [];
-  stream.on('data', (b: Buffer) => parts.push(b)).on('end', () => done(null, Buffer.concat(parts)));
-};
 
 async function print(document: object, known?: object[]): Promise<Line[]> {
   const answer = await http().post('/api/studies/report/pages').send({ document, known }).buffer(true).parse(bytes).expect(200);
