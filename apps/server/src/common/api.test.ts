@@ -160,7 +160,7 @@ test('the catalogue answers as described, refusals too', async () => {
   asDescribed('delete', '/api/catalogue/attachments/{id}', await http().delete(file));
   asDescribed('get', '/api/catalogue/attachments/{id}', await http().get(file));
   // a line of JSON at a time
-  for (const path of ['import', 'rank']) tried.add(`post /api/catalogue/${path} 200`);
+  for (const path of ['catalogue/import', 'catalogue/rank', 'studies/report/pages']) tried.add(`post /api/${path} 200`);
 });
 
 test('what is refused before an operation is reached is described for all: addresses, sites, bodies', async () => {

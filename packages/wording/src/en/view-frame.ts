@@ -18,6 +18,7 @@ export default {
   'view.frame.collapse': 'Collapse',
   'view.frame.collapseOrExpandTheScenario': 'Collapse or expand the scenario strip',
   'view.frame.command': 'Command',
+  'view.frame.compareVersions': 'Compare versions',
   'view.frame.compareWithNow': 'Compare with now',
   'view.frame.comparing': 'comparing …',
   'view.frame.confirmAsIntended': 'Confirm as intended',

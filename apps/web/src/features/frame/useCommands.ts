@@ -33,6 +33,7 @@ export function useCommands(isOpen: boolean, fold: () => void, keys: () => void)
     const go = (view: string): void => void navigate(`/studies/${id}/${view}`);
     return [
       ...VIEWS.map((v) => ({ name: msg('view.frame.goTo', { v: v.name }), run: () => go(v.to) })),
+      { name: msg('view.frame.compareVersions'), run: () => go('compare') },
       { name: msg('view.frame.goToAllStudies'), run: () => void navigate('/') },
       { name: msg('view.frame.goToTheCatalogues'), run: () => void navigate('/catalogues') },
       ...studyCommands(store, id, keys),
