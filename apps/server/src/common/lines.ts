@@ -17,7 +17,13 @@ export async function inLines(
   // each part of the work listens
   setMaxListeners(0, gone.signal);
   response.on('close', () => !response.writableFinished && gone.abort());
-  const write = (line: object): void => void response.write(`${JSON.stringify(line)}\n`);
+  let isOver = false;
+  const end = (): void => {
+    isOver = true;
+    gone.abort();
+  };
+  // parts of the work that another one's failure has overtaken say nothing more
+  const write = (line: object): void => void (isOver || response.write(`${JSON.stringify(line)}\n`));
   try {
     await work((line) => {
       gone.signal.throwIfAborted();
@@ -26,12 +32,15 @@ export async function inLines(
   } catch (error) {
     if (gone.signal.aborted) logger.log(`${request.path} was ended by who asked`);
     // nothing was begun: it is to come again as a whole
-    else if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined && !response.headersSent) throw error;
-    else if (error instanceof ApiProblem) write({ problem: error.body });
+    else if (error instanceof ApiProblem && error.retryAfterSeconds !== undefined && !response.headersSent) {
+      end();
+      throw error;
+    } else if (error instanceof ApiProblem) write({ problem: error.body });
     else {
       logger.error(forLog(error));
       write({ problem: bodyOf('failed', worded('server.notCompleted')) });
     }
   }
+  end();
   response.end();
 }
