@@ -380,7 +380,7 @@ export { typicalMotorEfficiency } from './pumps/typical-motor.js';
 export { STANDARD_ATMOSPHERE } from './units/standard.js';
 export { word, type Word } from './words/word.js';
 export { compareStudies, USUAL_TOLERANCE, type CompareOptions, type Comparison } from './comparison/compare.js';
-export { changedInputs, sharedAt, type ChangedInput, type Entered } from './comparison/inputs.js';
+export { changedInputs, entryInScenario, type ChangedInput, type Entered } from './comparison/inputs.js';
 export {
   changedFigures,
   changedVerdicts,

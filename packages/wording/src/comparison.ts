@@ -10,7 +10,7 @@ import {
   type UnitSystem,
 } from '@cedar-knot/core';
 import { checkName } from './findings.js';
-import { shortNumber, written } from './marks.js';
+import { shortNumber, written, writtenEntryText } from './marks.js';
 import { inUnits, prettyUnit } from './numbers.js';
 import { msg, said } from './words.js';
 
@@ -26,18 +26,23 @@ export function enteredText(x: Entered): string {
   if (typeof x === 'number') return written(String(Number(x.toPrecision(12))));
   if (typeof x !== 'string') return said(x);
   const split = splitNumber(x);
-  const unit = split && prettyUnit(split.rest);
-  return split && unit !== split.rest ? `${split.typed} ${unit}` : x;
+  return writtenEntryText(split && split.rest !== '' ? `${split.typed} ${prettyUnit(split.rest)}` : x);
 }
 
-/** a number as it is written, and its unit */
-const NUMBER_AND_UNIT = /^([−+-]?[\d.,\u00a0\u2009\u202f ]*\d(?:[eE][−+-]?\d+)?) (\D.*)$/;
+/** a number as anybody writes it, and its unit */
+const NUMBER_AND_UNIT = /^([−+-]?[\d.,’\s]*\d(?:[eE][−+-]?\d+)?)(?: (\D.*))?$/;
+
+/** The number and the unit of a text that is shown; undefined of one that is no number. */
+export function partsOfText(shown: string): { number: string; unit: string } | undefined {
+  const found = NUMBER_AND_UNIT.exec(shown);
+  return found ? { number: found[1]!, unit: found[2] ?? '' } : undefined;
+}
 
 /** Both entries of a row, a common unit once: 290 → 313 m³/h. */
 export function fromTo(before: Entered, after: Entered): string {
   const [a, b] = [enteredText(before), enteredText(after)];
-  const [p, q] = [NUMBER_AND_UNIT.exec(a), NUMBER_AND_UNIT.exec(b)];
-  return msg('comparison.fromTo', { before: p && q && p[2] === q[2] ? p[1]! : a, after: b });
+  const [p, q] = [partsOfText(a), partsOfText(b)];
+  return msg('comparison.fromTo', { before: p && q && p.unit === q.unit ? p.number : a, after: b });
 }
 
 /** What the study itself is called in a row, or the thing by its id. */

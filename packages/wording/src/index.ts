@@ -38,6 +38,7 @@ export {
   figureText,
   fromTo,
   judgedName,
+  partsOfText,
   turnedText,
   whereText,
   type NameOf,

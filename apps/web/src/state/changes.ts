@@ -1,6 +1,5 @@
-import { allElements, sharedAt, type ChangedFigure, type ChangedInput, type Comparison, type Entered, type FigureKey, type RawScenario, type Study } from '@cedar-knot/core'; // prettier-ignore
-import { enteredText, figureText, said } from '@cedar-knot/wording';
-import { FIGURE_TABLE, type UnitSystem } from '@cedar-knot/core';
+import { allElements, entryInScenario, FIGURE_TABLE, turn, type ChangedFigure, type ChangedInput, type Comparison, type Entered, type FigureKey, type RawScenario, type Study, type UnitSystem } from '@cedar-knot/core'; // prettier-ignore
+import { enteredText, figureText, fixed, numberMarks, partsOfText, said } from '@cedar-knot/wording';
 
 /* A comparison as rows over scenarios. */
 
@@ -22,11 +21,6 @@ export interface ChangeRow {
   cells: (ChangeCell | undefined)[];
 }
 
-/** a number as it is shown, and what is behind it */
-const NUMBER = /^([−+-]?[\d.,\s]*\d(?:[eE][−+-]?\d+)?)(?: (\D.*))?$/;
-
-const numberOf = (shown: string): number => Number(shown.replace('−', '-').replace(/[\s,\u2009\u202f\u00a0]/g, ''));
-
 /** a row whose cells share a unit has it once */
 function rowOf(
   key: string,
@@ -39,10 +33,10 @@ function rowOf(
     texts
       .flatMap((t) => t ?? [])
       .filter((t) => t !== '–')
-      .map((t) => NUMBER.exec(t)?.[2] ?? ''),
+      .map((t) => partsOfText(t)?.unit ?? ''),
   );
   const unit = units.size === 1 ? [...units][0]! : '';
-  const bare = (t: string): string => (unit === '' ? t : (NUMBER.exec(t)?.[1] ?? t));
+  const bare = (t: string): string => (unit === '' ? t : (partsOfText(t)?.number ?? t));
   const cells = texts.map((t, i): ChangeCell | undefined => {
     if (!t) return undefined;
     const [before, after] = [bare(t[0]), bare(t[1])];
@@ -51,11 +45,19 @@ function rowOf(
   return { key, where, label, unit, cells };
 }
 
+/** of two numbers as they are shown, with as many decimals as the one that has more; empty where they are no numbers */
 function differenceOf(before: string, after: string): string {
   const [a, b] = [numberOf(before), numberOf(after)];
-  if (!/\d/.test(before) || !/\d/.test(after) || !Number.isFinite(a) || !Number.isFinite(b) || a === b) return '';
-  const decimals = Math.max(...[before, after].map((t) => (t.split('.')[1] ?? '').length));
-  return `${b > a ? '+' : '−'}${Math.abs(b - a).toFixed(decimals)}`;
+  if (a === undefined || b === undefined || a === b) return '';
+  const decimals = Math.max(...[before, after].map((t) => (t.split(numberMarks().decimal)[1] ?? '').length));
+  return `${b > a ? '+' : ''}${fixed(b - a, decimals)}`;
+}
+
+/** a number that is shown as the person writes numbers */
+function numberOf(shown: string): number | undefined {
+  const { decimal, group } = numberMarks();
+  const plain = shown.replaceAll(group, '').replace(decimal, '.').replace('−', '-');
+  return /^[+-]?\d*\.?\d+$/.test(plain) ? Number(plain) : undefined;
 }
 
 /** Inputs that scenarios may depart from, each as it holds in every scenario; the others stay as they are. */
@@ -67,7 +69,7 @@ export function inputRows(
   const rows = new Map<string, ChangeRow>();
   const others: ChangedInput[] = [];
   for (const c of inputs) {
-    if (c.address === undefined || c.whole || !isSpread(after, c)) {
+    if (!isSpread(c)) {
       others.push(c);
       continue;
     }
@@ -77,18 +79,15 @@ export function inputRows(
   return { rows: [...rows.values()], others };
 }
 
-/** an entry of an element, a point or a line that is one value */
-function isSpread(study: Study, { where, address, before, after }: ChangedInput): boolean {
-  const isThing =
-    where in study.points || study.lines.some((l) => l.id === where) || allElements(study).some((e) => e.id === where);
+/** one value on both sides, of a thing that both have */
+function isSpread({ address, whole, before, after }: ChangedInput): boolean {
   const isPlain = (x: Entered): boolean => typeof x !== 'object' || x === null;
-  return isThing && address!.startsWith(`${where}.`) && isPlain(before) && isPlain(after);
+  return address !== undefined && !whole && isPlain(before) && isPlain(after);
 }
 
 function spread(before: Study, after: Study, c: ChangedInput, key: string): ChangeRow {
-  const entry = c.address!.slice(c.where.length + 1);
   const valueIn = (study: Study, scenario: RawScenario): string => {
-    const value = scenario.set?.[c.address!] ?? sharedAt(study, c.where, entry);
+    const value = entryInScenario(study, scenario, c.address!);
     return value === undefined || typeof value === 'object' ? '–' : enteredText(value as Entered);
   };
   const texts = after.scenarios.map((s) => {
@@ -133,8 +132,9 @@ export function resultRows(
   });
 }
 
-/** verdicts that turned, apart by the way in which they did */
-export const byTurn = (verdicts: Comparison['verdicts'], turn: (v: Comparison['verdicts'][number]) => number) => ({
+/** Verdicts that turned, apart by the way in which they did; what is judged now, or no longer, and does hold is neither. */
+export const byTurn = (verdicts: Comparison['verdicts']): Record<'worse' | 'better' | 'neither', Comparison['verdicts']> => ({
   worse: verdicts.filter((v) => turn(v) < 0),
   better: verdicts.filter((v) => turn(v) > 0),
+  neither: verdicts.filter((v) => turn(v) === 0),
 });

@@ -2,12 +2,12 @@ import {
   changedInputs,
   compareStudies,
   runStudy,
-  unitsOf,
   type ChangedInput,
   type Comparison,
   type Overall,
   type SolvedScenario,
   type Study,
+  type UnitSystem,
 } from '@cedar-knot/core';
 import { changedCurves } from '@cedar-knot/report';
 
@@ -36,8 +36,8 @@ export interface VersionBrief {
 
 const CHART = { width: 420, height: 262 };
 
-/** Two studies held against each other, with what the view shows of them. */
-export function compared(before: Study, after: Study, pump: string | undefined): Compared {
+/** Two studies held against each other, with what the view shows of them. @param units of the curves */
+export function compared(before: Study, after: Study, pump: string | undefined, units: UnitSystem): Compared {
   const [a, b] = [runStudy(before).scenarios, runStudy(after).scenarios];
   const found = compareStudies(before, after, { solved: { before: a, after: b } });
   const pumps = after.lines.flatMap((l) => l.elements.filter((e) => e.kind === 'pump').map((e) => e.id));
@@ -62,9 +62,7 @@ export function compared(before: Study, after: Study, pump: string | undefined):
       ]),
     ),
     curves:
-      of === undefined
-        ? null
-        : changedCurves({ study: before, scenarios: a }, { study: after, scenarios: b }, of, unitsOf(after), CHART),
+      of === undefined ? null : changedCurves({ study: before, scenarios: a }, { study: after, scenarios: b }, of, units, CHART),
     pumps,
   };
 }

@@ -1,4 +1,4 @@
-import type { Study } from '@cedar-knot/core';
+import type { Study, UnitSystem } from '@cedar-knot/core';
 import type { ReportDocument, ReportOptions } from '@cedar-knot/report';
 import * as Comlink from 'comlink';
 import type { Compared, VersionBrief } from './comparison.js';
@@ -13,7 +13,7 @@ export interface ReportWork {
 
 /** Where studies are held against each other: beside the reports, in their worker. */
 export interface ComparisonWork {
-  compared(before: Study, after: Study, pump: string | undefined): Promise<Compared>;
+  compared(before: Study, after: Study, pump: string | undefined, units: UnitSystem): Promise<Compared>;
   briefOf(before: Study | undefined, version: Study): Promise<VersionBrief>;
 }
 
@@ -37,6 +37,6 @@ export function reportWorker(): ReportWork {
 }
 
 export const comparisonWork: ComparisonWork = {
-  compared: (before, after, pump) => worker().compared(before, after, pump),
-  briefOf: (before, version) => worker().briefOf(before, version),
+  compared: (...asked) => worker().compared(...asked),
+  briefOf: (...asked) => worker().briefOf(...asked),
 };

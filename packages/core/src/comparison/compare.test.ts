@@ -56,8 +56,8 @@ const CHANGES: Record<string, Change> = {
     e.length = `${Number(String(e.length).slice(0, -2)) / 1000} km`;
     c.touch(e.id);
   },
-  'an elevation that was not there': (c, n) => {
-    const e = pick(freePipes(c).filter((x) => !('fouling' in x) && !('roughness' in x)), n); // prettier-ignore
+  'an entry that was not there': (c, n) => {
+    const e = pick(freePipes(c).filter((x) => !('roughness' in x)), n); // prettier-ignore
     if (!e) return;
     e.roughness = '0.9 mm';
     c.expected.push({ where: e.id, label: 'field.roughness', scenario: null, before: null, after: '0.9 mm' });
@@ -79,6 +79,20 @@ const CHANGES: Record<string, Change> = {
     const was = s.set![address] as string;
     delete s.set![address];
     if (shared !== was) c.expected.push({ where: id, label: labelOf(thing, key), scenario: s.id, before: was, after: shared });
+  },
+  'a scenario takes an entry away': (c, n) => {
+    const e = pick(freePipes(c).filter((x) => typeof x.roughness === 'string'), n); // prettier-ignore
+    const s = pick(c.study.scenarios.filter((x) => !x.id.startsWith('later')), n); // prettier-ignore
+    if (!e || !s) return;
+    s.set = { ...s.set, [`${e.id}.roughness`]: null };
+    c.expected.push({ where: e.id, label: 'field.roughness', scenario: s.id, before: e.roughness as string, after: null });
+  },
+  'a line ends elsewhere': (c, n) => {
+    const l = pick(c.study.lines.filter((x) => c.free(x.id)), n); // prettier-ignore
+    const to = pick(Object.keys(c.study.points), n)!;
+    if (!l || l.to === to) return;
+    c.expected.push({ where: l.id, label: 'field.to', scenario: null, before: l.to, after: to });
+    l.to = to;
   },
   'an element comes': (c, n) => {
     const list = pick(lists(c.study), n)!;
@@ -239,4 +253,24 @@ test('a new element says what of it does not hold, and nothing of what does', ()
   expect(gone.map((v) => [v.check, v.scenario, v.before, v.after])).toEqual(
     ofIt.map((v) => [v.check, v.scenario, v.after, v.before]),
   );
+});
+
+test('scenarios may depart from entries of elements, points and lines alone: no other row has an address', () => {
+  const before = reinjectionStudy();
+  const after = structuredClone(before);
+  const [first] = after.scenarios;
+  const pipe = lists(after).flat().find((e) => e.kind === 'pipe')!; // prettier-ignore
+  pipe.length = '7 m';
+  // a scenario, a liquid and a pump that are called like the pipe
+  first!.id = pipe.id;
+  for (const s of [before, after]) s.scenarios[0]!.id = pipe.id;
+  first!.name = 'Other';
+  after.pumps = { ...after.pumps, [pipe.id]: { name: 'X' } };
+  before.pumps = { ...before.pumps, [pipe.id]: { name: 'Y' } };
+  const rows = changedInputs(before, after).filter((c) => c.where === pipe.id);
+  expect(rows.map((c) => [(c.label as Word).word, c.address])).toEqual([
+    ['field.name', undefined],
+    ['field.length', `${pipe.id}.length`],
+    ['field.name', undefined],
+  ]);
 });

@@ -88,6 +88,8 @@ export function changedInputs(before: Study, after: Study): ChangedInput[] {
 interface Read {
   text: (e: RawEntry) => Entered;
   fields: (e: RawEntry) => Fields | undefined;
+  /** a scenario may depart from its entries */
+  varies?: true;
 }
 
 const nameOf = (e: RawEntry): string => (typeof e.name === 'string' && e.name !== '' ? e.name : '–');
@@ -100,16 +102,29 @@ const fluidOf: Read = {
 const ofKind: Read = {
   text: (e) => writeShortForm(String(e.kind), e) || labelOfKind(e),
   fields: (e) => thingKind(String(e.kind))?.fields,
+  varies: true,
 };
-const ofLine: Read = { text: (e) => writeShortForm('line', e), fields: () => thingKind('line')!.fields };
+/** a line with its ends, which name points */
+const LINE_ENTRIES: Fields = {
+  from: { type: 'text', most: 200, label: word('field.from') },
+  to: { type: 'text', most: 200, label: word('field.to') },
+  ...thingKind('line')!.fields,
+};
+const ofLine: Read = { text: (e) => writeShortForm('line', e), fields: () => LINE_ENTRIES, varies: true };
 
 const labelOfKind = (e: RawEntry): Word | string => thingKind(String(e.kind))?.label ?? String(e.kind ?? '');
 
 /** one thing that came, went, became another kind, or has other entries */
-function thing(place: Place, label: Word | string, a: RawEntry | undefined, b: RawEntry | undefined, read: Read): ChangedInput[] {
-  if (!a || !b) return [{ ...row(place, label, a ? read.text(a) : null, b ? read.text(b) : null), whole: true }];
+function thing(
+  place: Place,
+  label: Word | string,
+  a: RawEntry | undefined,
+  b: RawEntry | undefined,
+  { text, fields, varies }: Read,
+): ChangedInput[] {
+  if (!a || !b) return [{ ...row(place, label, a ? text(a) : null, b ? text(b) : null), whole: true }];
   if (a.kind !== b.kind) return [row(place, word('field.kind'), kindText(a), kindText(b))];
-  return recordChanges(place, read.fields(b) ?? {}, a, b);
+  return recordChanges(place, fields(b) ?? {}, a, b, undefined, varies ? place.where : undefined);
 }
 
 const kindText = (e: RawEntry): Entered => labelOfKind(e) || '–';
@@ -136,18 +151,16 @@ const own = <T>(of: Readonly<Record<string, T>>, key: string): T | undefined => 
 const NO_ENTRY = new Set(['id', 'kind', 'elements', 'set', 'format', 'version']);
 const TOP_LISTS = new Set(['fluids', 'pumps', 'valves', 'points', 'lines', 'scenarios', 'limits', 'uncertainty', 'readings']);
 
-function recordChanges(place: Place, fields: Fields, a: RawEntry, b: RawEntry, of?: Word | string): ChangedInput[] {
+/** @param of what the record is called within its thing @param at address of what scenarios may depart from; none of the others */
+function recordChanges(place: Place, fields: Fields, a: RawEntry, b: RawEntry, of?: Word | string, at?: string): ChangedInput[] {
   return keyed(a, b).flatMap(([key, x, y]) => {
     if (NO_ENTRY.has(key) || (fields === TOP && TOP_LISTS.has(key)) || isThings(x) || isThings(y)) return [];
     const field = own(fields, key);
-    if (field?.type === 'record') {
-      const [p, q] = [entriesOf(x), entriesOf(y)];
-      return recordChanges(place, field.fields, p, q, field.label ?? of);
-    }
-    return valueChanges(place, field, inRecord(field?.label ?? key, of), x, y).map((r) => ({
-      ...r,
-      address: `${place.where}.${key}`,
-    }));
+    const address = at === undefined ? undefined : `${at}.${key}`;
+    if (field?.type === 'record')
+      return recordChanges(place, field.fields, entriesOf(x), entriesOf(y), field.label ?? of, address);
+    const changes = valueChanges(place, field, inRecord(field?.label ?? key, of), x, y);
+    return address === undefined ? changes : changes.map((r) => ({ ...r, address }));
   });
 }
 
@@ -243,18 +256,9 @@ function lineChanges(before: Study, after: Study): ChangedInput[] {
     const changes = thing(place, labelOfKind((y ?? x)!.element), x?.element, y?.element, ofKind);
     return x && y && x.in !== y.in ? [row(place, word('kind.line'), x.in, y.in), ...changes] : changes;
   });
-  const lines = keyed(byId(before), byId(after)).flatMap(([id, x, y]) => {
-    const ends = (key: 'from' | 'to', label: Word): ChangedInput[] =>
-      x && y && x[key] !== y[key] ? [row({ where: id }, label, entered(x[key]), entered(y[key]))] : [];
-    const changes =
-      x && y ? recordChanges({ where: id }, withoutEnds, x, y) : thing({ where: id }, word('kind.line'), x, y, ofLine);
-    return [...ends('from', word('field.from')), ...ends('to', word('field.to')), ...changes];
-  });
+  const lines = keyed(byId(before), byId(after)).flatMap(([id, x, y]) => thing({ where: id }, word('kind.line'), x, y, ofLine));
   return [...lines, ...elements, ...orderChanges(a, b)];
 }
-
-/** the ends of a line are its own rows */
-const withoutEnds = thingKind('line')!.fields;
 
 /** elements that stand in another order among those that both have in the same list */
 function orderChanges(a: ReadonlyMap<string, Standing>, b: ReadonlyMap<string, Standing>): ChangedInput[] {
@@ -272,10 +276,10 @@ function scenarioChanges(before: Study, after: Study): ChangedInput[] {
   const changes = keyed(byId(before), byId(after)).flatMap(([id, a, b]): ChangedInput[] => {
     const place = { where: id, scenario: id };
     if (!a || !b) return [{ ...row(place, word('field.scenario'), nameIn(a), nameIn(b)), whole: true }];
-    const set = keyed(a.set, b.set).flatMap(([address, x, y]) => {
+    const set = keyed(a.set, b.set).flatMap(([address]) => {
       const dot = address.indexOf('.');
       const [where, key] = [address.slice(0, dot), address.slice(dot + 1)];
-      const [p, q] = [x ?? sharedAt(before, where, key), y ?? sharedAt(after, where, key)];
+      const [p, q] = [entryInScenario(before, a, address), entryInScenario(after, b, address)];
       const field = fieldAt(after, where, key) ?? fieldAt(before, where, key);
       return valueChanges({ where, scenario: id }, field, field?.label ?? key, p, q).map((r) => ({ ...r, address }));
     });
@@ -296,8 +300,16 @@ function entryOf(study: Study, where: string): { e: RawEntry; fields: Fields | u
   return at && { e: at, fields: ofKind.fields(at) };
 }
 
-/** What all scenarios have at an address; undefined where nothing stands there. */
-export function sharedAt(study: Study, where: string, key: string): unknown {
+/** What a scenario has at an address, `P-410.diameter`: its own entry, also one that takes it away, or that of all; undefined for none. */
+export function entryInScenario(study: Study, scenario: RawScenario, address: string): unknown {
+  const set = scenario.set ?? {};
+  if (Object.hasOwn(set, address)) return set[address] ?? undefined;
+  const dot = address.indexOf('.');
+  return sharedAt(study, address.slice(0, dot), address.slice(dot + 1)) ?? undefined;
+}
+
+/** what all scenarios have at an address; undefined where nothing stands there */
+function sharedAt(study: Study, where: string, key: string): unknown {
   return key.split('.').reduce<unknown>((x, k) => entriesOf(x)[k], entryOf(study, where)?.e);
 }
 
@@ -348,10 +360,7 @@ function uncertaintyChanges(before: Study, after: Study): ChangedInput[] {
     const dot = address.indexOf('.');
     const [where, key] = dot < 0 ? [address, ''] : [address.slice(0, dot), address.slice(dot + 1)];
     const label = fieldAt(after, where, key)?.label ?? fieldAt(before, where, key)?.label ?? address;
-    if (a && b)
-      return recordChanges({ where }, UNCERTAINTY_FIELDS, a, b, word('change.uncertainty-of', { input: label })).map(
-        withoutAddress,
-      );
+    if (a && b) return recordChanges({ where }, UNCERTAINTY_FIELDS, a, b, word('change.uncertainty-of', { input: label }));
     const text = (u: RawEntry | undefined): Entered => (u ? entered(u.band ?? u.deviation ?? u.grade ?? null) : null);
     return [row({ where }, word('change.uncertainty-of', { input: label }), text(a), text(b))];
   });
@@ -366,9 +375,7 @@ function readingChanges(before: Study, after: Study): ChangedInput[] {
     const label = word('change.reading-of', {
       figure: isFigure(String(figure)) ? FIGURE_TABLE[figure as FigureKey].label : String(figure),
     });
-    if (a && b) return recordChanges(place, READING_FIELDS, a, b, label).map(withoutAddress);
+    if (a && b) return recordChanges(place, READING_FIELDS, a, b, label);
     return [row(place, label, entered(a?.value), entered(b?.value))];
   });
 }
-
-const withoutAddress = ({ address: _, ...r }: ChangedInput): ChangedInput => r;

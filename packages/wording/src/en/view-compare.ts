@@ -19,6 +19,7 @@ export default {
   'view.compare.ofWorstFirst': '{count} of {all}, worst first',
   'view.compare.worse': 'Worse',
   'view.compare.better': 'Better',
+  'view.compare.neither': 'Applicable now, or no longer',
   'view.compare.stillFails': 'Still fails: {count}',
   'view.compare.noVerdict': 'No verdict changed.',
   'view.compare.changedInputs': 'Changed inputs',

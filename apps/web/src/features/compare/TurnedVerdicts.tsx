@@ -1,4 +1,4 @@
-import { turn, unitsOf, type ChangedVerdict, type Margin, type Study } from '@cedar-knot/core';
+import { unitsOf, type ChangedVerdict, type Margin, type Study } from '@cedar-knot/core';
 import { checkValue, judgedName } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { useUnits } from '../../state/units.js';
@@ -9,7 +9,7 @@ import { msg } from './words.js';
 
 /** Verdicts that turned, what turned bad first, with the values and the limit that was crossed. */
 export function TurnedVerdicts({ shown: { after, compared } }: { shown: Shown }) {
-  const { worse, better } = byTurn(compared.verdicts, turn);
+  const { worse, better, neither } = byTurn(compared.verdicts);
   const { fails, near, holds } = compared.counts.after;
   return (
     <section
@@ -27,6 +27,7 @@ export function TurnedVerdicts({ shown: { after, compared } }: { shown: Shown })
         {compared.verdicts.length === 0 && <p className="text-inkq px-3 py-2">{msg('view.compare.noVerdict')}</p>}
         <Group title={msg('view.compare.worse')} list={worse} study={after} />
         <Group title={msg('view.compare.better')} list={better} study={after} />
+        <Group title={msg('view.compare.neither')} list={neither} study={after} />
         {compared.stillFail > 0 && (
           <p className="flex items-center gap-2 px-3 py-1.5">
             <VerdictMark kind="fails" /> {msg('view.compare.stillFails', { count: compared.stillFail })}

@@ -125,13 +125,17 @@ function useBriefs(work: ComparisonWork, list: readonly VersionHead[]): Readonly
         const older = list[i + 1]?.version;
         // the last of the page waits for the next one
         if (older === undefined && version !== 1) continue;
-        const [before, now] = await Promise.all([older === undefined ? undefined : read(older), read(version)]);
-        const brief = await work.briefOf(before, now);
-        known.current.add(version);
+        const brief = await Promise.all([older === undefined ? undefined : read(older), read(version)])
+          .then(([before, now]) => work.briefOf(before, now))
+          // a version may be thinned out meanwhile: the others are said
+          .catch(() => undefined);
+        if (gone) return;
         documents.current.delete(version);
-        if (!gone) setBriefs((b) => new Map(b).set(version, brief));
+        if (!brief) continue;
+        known.current.add(version);
+        setBriefs((b) => new Map(b).set(version, brief));
       }
-    })().catch(() => undefined);
+    })();
     return () => {
       gone = true;
     };

@@ -27,7 +27,7 @@ const work: ComparisonWork = {
 };
 
 test('an input is spread over the scenarios as it holds in each; what is no entry of a thing is a line', () => {
-  const { inputs, figures, now } = compared(before, after, undefined);
+  const { inputs, figures, now } = compared(before, after, undefined, 'metric');
   const { rows, others } = inputRows(before, after, inputs);
   expect(rows.map((r) => [r.where, r.label, r.unit, r.cells])).toEqual([
     ['CV-1', 'Flow held', 'm³/h', [
@@ -80,7 +80,7 @@ test('newer data of the catalogue are a side of their own', async () => {
   const { studyOf } = await import('./sides.js');
   const newer = await studyOf('data', 'x', taken);
   expect(model).toHaveBeenCalledWith('m1');
-  expect(compared(taken, newer, undefined).inputs.map((c) => [c.where, c.before, c.after])).toEqual(
+  expect(compared(taken, newer, undefined, 'metric').inputs.map((c) => [c.where, c.before, c.after])).toEqual(
     expect.arrayContaining([['hollin', '200 mm', '210 mm'], ['hollin', 3, 4]]),
   ); // prettier-ignore
   expect(await studyOf('now', 'x', taken)).toBe(taken);

@@ -1,5 +1,5 @@
 import type { RawEntry, Study } from '@cedar-knot/core';
-import { api } from '../../api/client.js';
+import { api, ApiError } from '../../api/client.js';
 import { takenEntry } from '../../state/takeModel.js';
 
 /*
@@ -21,8 +21,14 @@ async function withNewestData(study: Study): Promise<Study> {
     for (const [key, entry] of Object.entries(list)) {
       const from = entry.from as RawEntry | undefined;
       if (typeof from?.model !== 'string') continue;
-      const model = await api.model(from.model).catch(() => null);
+      const model = await api.model(from.model).catch(unlessGone);
       if (model && model.revision !== from.revision) list[key] = takenEntry(model);
     }
   return next;
+}
+
+/** a model that the catalogue no longer has leaves the entry as it is; whatever else failed is said */
+function unlessGone(e: unknown): null {
+  if (e instanceof ApiError && e.status === 404) return null;
+  throw e;
 }

@@ -1,8 +1,9 @@
-import type { Study } from '@cedar-knot/core';
+import { unitsOf, type Study } from '@cedar-knot/core';
 import { useEffect, useState } from 'react';
 import { wordsOf } from '../../api/client.js';
 import type { Compared } from '../../worker/comparison.js';
 import type { ComparisonWork } from '../../worker/report.js';
+import { useUnits } from '../../state/units.js';
 import { useStudy } from '../context.js';
 import { studyOf } from './sides.js';
 
@@ -24,6 +25,7 @@ export function useCompared(
 ): { shown: Shown | null; problem: string | null } {
   const id = useStudy((s) => s.id);
   const now = useStudy((s) => s.study);
+  const units = useUnits((s) => s.system);
   const [shown, setShown] = useState<Shown | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
@@ -32,7 +34,11 @@ export function useCompared(
     const timer = setTimeout(
       () => {
         Promise.all([studyOf(from, id, now), studyOf(to, id, now)])
-          .then(async ([before, after]) => ({ before, after, compared: await work.compared(before, after, pump) }))
+          .then(async ([before, after]) => ({
+            before,
+            after,
+            compared: await work.compared(before, after, pump, units ?? unitsOf(after)),
+          }))
           .then(
             (found) => {
               if (gone) return;
@@ -48,6 +54,6 @@ export function useCompared(
       gone = true;
       clearTimeout(timer);
     };
-  }, [from, to, id, now, pump, work]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [from, to, id, now, pump, units, work]); // eslint-disable-line react-hooks/exhaustive-deps
   return { shown, problem };
 }

@@ -62,22 +62,33 @@ export function usePrinted(study: Study, isInk: boolean): Printed {
     };
     const timer = setTimeout(() => {
       const date = study.report?.date;
+      // a chapter may come again at another place: none is let go of before the last has come
+      const held = [...kept.current];
       const show = (next: (Chapter | undefined)[], all: number | null, there: number): void => {
-        letGo(kept.current, next);
+        held.push(...next);
         kept.current = next;
         setShown({ chapters: next, of: all, done: there });
       };
-      printed(study, { ink: isInk, numbers, ...(date ? { date } : {}) }, kept.current, show, ending.signal).then(
-        () => end(null),
-        (e: unknown) => end(wordsOf(e)),
-      );
+      printed(study, { ink: isInk, numbers, ...(date ? { date } : {}) }, kept.current, show, ending.signal)
+        .then(
+          () => end(null),
+          (e: unknown) => end(wordsOf(e)),
+        )
+        .finally(() => letGo(held, kept.current));
     }, rest);
     return () => {
       ending.abort();
       clearTimeout(timer);
     };
   }, [study, isInk, numbers]);
-  useEffect(() => () => letGo(kept.current, []), []);
+  useEffect(
+    () => () => {
+      const last = kept.current;
+      kept.current = [];
+      letGo(last, []);
+    },
+    [],
+  );
   const end = chapters.findIndex((c) => c === undefined);
   const shown = (end < 0 ? chapters : chapters.slice(0, end)) as Chapter[];
   const pages = shown.flatMap(({ pdf, pages: n }) => Array.from({ length: n }, (_, i) => ({ pdf, at: i + 1 })));
@@ -125,7 +136,8 @@ async function printed(
 /** documents that are shown no more let go of what they hold */
 function letGo(before: readonly (Chapter | undefined)[], next: readonly (Chapter | undefined)[]): void {
   const stays = new Set(next.map((c) => c?.pdf));
-  for (const c of before) if (c && !stays.has(c.pdf)) void c.pdf.loadingTask.destroy();
+  const gone = new Set(before.flatMap((c) => (c && !stays.has(c.pdf) ? [c.pdf] : [])));
+  for (const pdf of gone) void pdf.loadingTask.destroy();
 }
 
 /** one for all chapters */
