@@ -1,17 +1,9 @@
-import {
-  displayUnit,
-  serviceCurves,
-  toUnit,
-  type PumpResult,
-  type SolvedScenario,
-  type Study,
-  type UnitSystem,
-} from '@cedar-knot/core';
-import { letterOf, prettyUnit } from '@cedar-knot/wording';
-import { chartSvg, styleOf, type Mark, type Trace } from './drawing.js';
+import { displayUnit, serviceCurves, type SolvedScenario, type Study, type UnitSystem } from '@cedar-knot/core';
+import { prettyUnit } from '@cedar-knot/wording';
+import { chartSvg, type Trace } from './drawing.js';
+import { pumpIn, serviceTraces, type ServiceTraces } from './service-traces.js';
 import { msg } from './words.js';
 
-const INK = '#22302B';
 /** what it was: a ghost under what it is */
 const GHOST = '#B9AF9E';
 /** of a curve: close to its ends it is cut */
@@ -62,34 +54,8 @@ export function changedCurves(
   });
 }
 
-function tracesOf(
-  { study, scenarios }: Side,
-  pump: string,
-  system: UnitSystem,
-): { systems: Trace[]; pumps: Trace[]; duties: Mark[] } | null {
-  const pumpIn = (s: SolvedScenario | undefined): PumpResult | undefined => {
-    const r = s?.result?.elements[pump];
-    return r?.kind === 'pump' ? r : undefined;
-  };
-  const running = scenarios.filter((s) => s.model && s.result?.status !== 'failed' && (pumpIn(s)?.running ?? 0) > 0);
-  const found = serviceCurves(running, pump, POINTS);
-  if (found.scenarios.length === 0) return null;
-  const index = (id: string): number => study.scenarios.findIndex((s) => s.id === id);
-  const flow = (si: number): number => toUnit(si, displayUnit('flow', system));
-  const head = (si: number): number => toUnit(si, displayUnit('head', system));
-  const line = (q: readonly number[], y: readonly (number | null)[]): Trace['points'] =>
-    q.map((x, i) => (y[i] == null ? null : ([flow(x), head(y[i])] as const)));
-  const duties = found.scenarios.flatMap(({ id }): Mark[] => {
-    const r = pumpIn(running.find((s) => s.id === id));
-    if (!r || r.head === null) return [];
-    return [{ at: [flow(r.flow), head(r.head)], colour: styleOf(index(id)).colour, letter: letterOf(index(id)) }];
-  });
-  return {
-    systems: found.scenarios.map((s): Trace => {
-      const { colour, dash } = styleOf(index(s.id));
-      return { points: line(found.flows, s.head), colour, letter: letterOf(index(s.id)), ...(dash ? { dash } : {}) };
-    }),
-    pumps: found.pumps.map((p): Trace => ({ points: line(p.flow, p.head), colour: INK, width: 2 })),
-    duties,
-  };
+function tracesOf({ study, scenarios }: Side, pump: string, system: UnitSystem): ServiceTraces | null {
+  const running = scenarios.filter((s) => s.model && s.result?.status !== 'failed');
+  const found = serviceCurves(running.filter((s) => (pumpIn(s, pump)?.running ?? 0) > 0), pump, POINTS); // prettier-ignore
+  return found.scenarios.length === 0 ? null : serviceTraces(found, study, running, pump, system);
 }

@@ -1,8 +1,9 @@
 import { displayUnit, serviceCurves, toUnit, type Dimension, type PumpResult } from '@cedar-knot/core';
-import { letterOf, named, prettyUnit } from '@cedar-knot/wording';
+import { named, prettyUnit } from '@cedar-knot/wording';
 import { solvedOf, type ReportContext } from './context.js';
 import type { Block, FigureBlock, Section } from './document.js';
-import { chartSvg, styleOf, type Mark, type Trace } from './drawing.js';
+import { chartSvg, type Trace } from './drawing.js';
+import { pointsOf, scenarioTrace, serviceTraces } from './service-traces.js';
 import { ofKind } from './sheets.js';
 import { msg } from './words.js';
 
@@ -17,7 +18,6 @@ export function curves(c: ReportContext): Section | null {
   const solved = solvedOf(c);
   const unit = (d: Dimension): string => prettyUnit(displayUnit(d, c.system).symbol);
   const show = (si: number, d: Dimension): number => toUnit(si, displayUnit(d, c.system));
-  const index = (id: string): number => c.study.scenarios.findIndex((s) => s.id === id);
   const flowTitle = msg('report.flow', { unit: unit('flow') });
   const blocks = ofKind(c, 'pump').flatMap((e): Block[] => {
     // where it is off nothing is asked of it
@@ -25,17 +25,9 @@ export function curves(c: ReportContext): Section | null {
     const found = serviceCurves(running, e.id, POINTS);
     if (found.scenarios.length === 0) return [];
     const line = (flow: readonly number[], y: readonly (number | null)[], of: (v: number) => number): Trace['points'] =>
-      flow.map((q, i) => (y[i] == null ? null : ([show(q, 'flow'), of(y[i])] as const)));
+      pointsOf(flow, y, of, c.system);
     const head = (v: number): number => show(v, 'head');
-    const systems = found.scenarios.map((s): Trace => {
-      const { colour, dash } = styleOf(index(s.id));
-      return { points: line(found.flows, s.head, head), colour, letter: letterOf(index(s.id)), ...(dash ? { dash } : {}) };
-    });
-    const pumps = found.pumps.map((p): Trace => ({ points: line(p.flow, p.head, head), colour: INK, width: 2 }));
-    const duties = found.scenarios.flatMap((s): Mark[] => {
-      const r = solved.find((x) => x.id === s.id)!.result!.elements[e.id] as PumpResult | undefined;
-      return r && r.head !== null && r.running > 0 ? [{ at: [show(r.flow, 'flow'), head(r.head)], colour: styleOf(index(s.id)).colour, letter: letterOf(index(s.id)) }] : []; // prettier-ignore
-    });
+    const { systems, pumps, duties } = serviceTraces(found, c.study, solved, e.id, c.system);
     // a system curve far over the pumps would press what matters into a line
     const top = Math.max(...[...pumps.flatMap((p) => p.points), ...duties.map((m) => m.at)].map((p) => p?.[1] ?? 0)) * 1.15;
     const clipped = systems.map((t) => ({ ...t, points: t.points.map((p) => (p !== null && p[1] <= top ? p : null)) }));
@@ -56,8 +48,8 @@ export function curves(c: ReportContext): Section | null {
       figures.push({ kind: 'figure', caption: msg('report.efficiencyOverFlow', { e: e.id }), svg: chartSvg({ title: msg('report.efficiencyOf', { e: e.id }), x: { title: flowTitle, from: 0 }, y: { title: msg('report.efficiency'), from: 0 }, traces: efficiency, ...SMALL }), ...SMALL }); // prettier-ignore
     const required = found.pumps.map((p): Trace => ({ points: line(p.flow, p.npshr, head), colour: INK, width: 1.8 }));
     const available = found.scenarios.map((s): Trace => {
-      const { colour, dash } = styleOf(index(s.id));
-      return { points: line(found.flows, s.npsha, head).map((p) => (p !== null && p[1] >= 0 ? p : null)), colour, letter: letterOf(index(s.id)), ...(dash ? { dash } : {}) }; // prettier-ignore
+      const points = line(found.flows, s.npsha, head).map((p) => (p !== null && p[1] >= 0 ? p : null));
+      return { points, ...scenarioTrace(c.study, s.id) };
     });
     if (required.some((t) => t.points.some((p) => p !== null)))
       figures.push({ kind: 'figure', caption: msg('report.npshRequiredHeavyAndAvailable', { e: e.id }), svg: chartSvg({ title: msg('report.npshOf', { e: e.id }), x: { title: flowTitle, from: 0 }, y: { title: msg('report.npsh', { unit: unit('head') }), from: 0 }, traces: [...available, ...required], ...SMALL }), ...SMALL }); // prettier-ignore
@@ -79,13 +71,11 @@ export function profile(c: ReportContext): Section | null {
   if (stations.length < 2) return null;
   const ground: Trace = { points: stations.map((p) => [p.x, show(p.elevation, 'length')]), colour: INK, width: 2.2 };
   const grades = solved.map((s): Trace => {
-    const i = c.study.scenarios.findIndex((x) => x.id === s.id);
-    const { colour, dash } = styleOf(i);
     const points = stations.map((p): readonly [number, number] | null => {
       const grade = s.result!.places[p.line]?.[p.place]?.grade;
       return grade == null ? null : [p.x, show(grade, 'length')];
     });
-    return { points, colour, letter: letterOf(i), ...(dash ? { dash } : {}) };
+    return { points, ...scenarioTrace(c.study, s.id) };
   });
   const svg = chartSvg({ title: msg('report.elevationProfile'), x: { title: msg('report.alongThePipes', { unit: unit('length') }), from: 0 }, y: { title: msg('report.elevationAndHydraulicGrade', { unit: unit('length') }) }, traces: [ground, ...grades], ...SIZE }); // prettier-ignore
   const lines = ways.map((w) => w.line).join(', ');

@@ -1,4 +1,5 @@
 export default {
+  'app.catalogues': 'Catalogues',
   'app.npsha': 'NPSHA',
   'app.npshr': 'NPSHR',
   'app.bep': 'BEP',

@@ -1,8 +1,9 @@
 import { applyOperations, type Study } from '@cedar-knot/core';
+import { writeNumbers } from '@cedar-knot/wording';
 import { cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { api } from '../../api/client.js';
-import { inputRows, resultRows } from '../../state/changes.js';
+import { byTurn, inputRows, resultRows } from '../../state/changes.js';
 import { open, pumpedStudy, settle, show, TWO } from '../../test/open.js';
 import { briefOf, compared } from '../../worker/comparison.js';
 import type { ComparisonWork } from '../../worker/report.js';
@@ -84,4 +85,30 @@ test('newer data of the catalogue are a side of their own', async () => {
     expect.arrayContaining([['hollin', '200 mm', '210 mm'], ['hollin', 3, 4]]),
   ); // prettier-ignore
   expect(await studyOf('now', 'x', taken)).toBe(taken);
+});
+
+test('differences are right whatever marks numbers are written with', () => {
+  const wide = changed([['lines', 0, 'elements', 2, 'flow'], '61.5 m3/h']);
+  const { inputs } = compared(before, wide, undefined, 'metric');
+  try {
+    // 61.5 − 60 = 1.5, written with a comma in German
+    writeNumbers('de');
+    const { rows } = inputRows(before, wide, inputs);
+    const flow = rows.find((r) => r.where === 'CV-1')!;
+    expect([flow.unit, flow.cells[0]!.after, flow.cells[0]!.difference]).toEqual(['m³/h', '61,5', '+1,5']);
+  } finally {
+    writeNumbers('iso');
+  }
+});
+
+test('a check that applies now, or no longer, and holds is neither worse nor better', () => {
+  const margins = { before: null, after: null };
+  const v = (before: 'holds' | 'near' | 'not-applicable' | 'fails', after: 'holds' | 'near' | 'not-applicable' | 'fails') => ({ where: 'P-1', check: 'npsh-ratio' as const, scenario: 'day', before, after, margins }); // prettier-ignore
+  const [worse, better, on, off] = [
+    v('near', 'fails'),
+    v('fails', 'near'),
+    v('not-applicable', 'holds'),
+    v('holds', 'not-applicable'),
+  ];
+  expect(byTurn([worse, better, on, off])).toEqual({ worse: [worse], better: [better], neither: [on, off] });
 });

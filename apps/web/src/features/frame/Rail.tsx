@@ -27,7 +27,7 @@ export const Rail = memo(function Rail({
         return <RailItem key={item.name} to={to} name={item.name} icon={item.icon} why={why} dot={attention[item.to] ?? false} />;
       })}
       <span className="mt-auto" />
-      <RailItem to="/catalogues" name="Catalogues" icon={CATALOGUES} why="" dot={false} />
+      <RailItem to="/catalogues" name={msg('app.catalogues')} icon={CATALOGUES} why="" dot={false} />
     </nav>
   );
 });

@@ -74,7 +74,7 @@ function Templates() {
   const remove = (t: KeptTemplate): void =>
     void api.removeTemplate(t.id).then(() => setKept((list) => list.filter((x) => x.id !== t.id)), failed);
   return (
-    <Card name="Template" what={msg('view.report.letterheadTitleLinesAndHeadings')}>
+    <Card name={msg('view.report.cardTemplate')} what={msg('view.report.letterheadTitleLinesAndHeadings')}>
       <span className="flex items-center gap-2">
         <Select
           label={msg('view.report.templateUsed')}
@@ -146,7 +146,7 @@ function Paper() {
     reader.readAsDataURL(picked);
   };
   return (
-    <Card name="Paper" what={msg('view.report.onTheFirstPageThe')}>
+    <Card name={msg('view.report.cardPaper')} what={msg('view.report.onTheFirstPageThe')}>
       <TypedField
         label={msg('view.report.companyOrPlant')}
         name="report-company"
@@ -236,7 +236,7 @@ function Headings() {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   return (
-    <Card name="Wording" what={msg('view.report.headingsInThePlantsWording')}>
+    <Card name={msg('view.report.cardWording')} what={msg('view.report.headingsInThePlantsWording')}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
         {PARTS.filter((p) => p !== 'cover').map((p) => (
           <TypedField
@@ -291,7 +291,7 @@ function Revisions() {
     put([...list, { revision: next, ...Object.fromEntries(Object.entries(known).filter(([, v]) => v)) }]);
   };
   return (
-    <Card name="Revisions" what={msg('view.report.printedByThePartRevisions')} wide>
+    <Card name={msg('view.report.cardRevisions')} what={msg('view.report.printedByThePartRevisions')} wide>
       {list.length > 0 && (
         <table className="w-full">
           <thead>
