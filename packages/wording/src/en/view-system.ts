@@ -1,4 +1,5 @@
 export default {
+  'view.system.velocityOfASize': 'Velocity',
   'view.system.aControlValve': 'a control valve',
   'view.system.aDevice': 'a device',
   'view.system.aFileCsvOrText': 'a file, CSV or text',

@@ -1,4 +1,9 @@
 export default {
+  'view.valves.sizeFlow': 'Flow',
+  'view.valves.sizeDrop': 'Drop',
+  'view.valves.sizeTemperature': 'Temperature',
+  'view.valves.sizeDensity': 'Density',
+  'view.valves.sizeViscosity': 'Viscosity',
   'view.valves.addAControlValveTo': 'Add a control valve to the system to size it here.',
   'view.valves.addIt': 'Add it',
   'view.valves.anotherPumpAs': 'Another pump as {pump}',

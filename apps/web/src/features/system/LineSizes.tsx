@@ -71,7 +71,7 @@ function Band({ pipes }: { pipes: readonly string[] }) {
   const display = useDisplay();
   const put = (end: 0 | 1, typed: string): void => {
     const unit = display.typed('velocity');
-    const read = readEntry(typed, quantity('velocity', 0, 100, 'Velocity'), `1 ${unit}`, display.system);
+    const read = readEntry(typed, quantity('velocity', 0, 100, msg('view.system.velocityOfASize')), `1 ${unit}`, display.system);
     const si = read.ok ? siOf(read.value, 'velocity') : undefined;
     if (si === undefined) return;
     const band = limits.map((v) => display.value(v, 'velocity'));

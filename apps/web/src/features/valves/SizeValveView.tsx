@@ -55,13 +55,13 @@ const KEY = 'cedar-knot-size-valve';
 const BAR = 1e5;
 
 const FIELDS = {
-  flow: quantity('flow', 1e-6, 1e4, 'Flow'),
+  flow: quantity('flow', 1e-6, 1e4, msg('view.valves.sizeFlow')),
   inlet: quantity('pressure', -1e5, 1e9, msg('view.valves.inletPressureP1')),
   outlet: quantity('pressure', -1e5, 1e9, msg('view.valves.outletPressureP2')),
-  drop: quantity('pressureDifference', 1, 1e9, 'Drop'),
-  temperature: quantity('temperature', 173, 773, 'Temperature'),
-  density: quantity('density', 200, 3000, 'Density'),
-  viscosity: quantity('viscosity', 1e-6, 100, 'Viscosity'),
+  drop: quantity('pressureDifference', 1, 1e9, msg('view.valves.sizeDrop')),
+  temperature: quantity('temperature', 173, 773, msg('view.valves.sizeTemperature')),
+  density: quantity('density', 200, 3000, msg('view.valves.sizeDensity')),
+  viscosity: quantity('viscosity', 1e-6, 100, msg('view.valves.sizeViscosity')),
   vapourPressure: quantity('absolutePressure', 0, 3e7, msg('view.valves.vapourPressure')),
   bore: quantity('diameter', 0.002, 5, msg('view.valves.boreOfTheLine')),
 };
@@ -233,8 +233,8 @@ function LiquidAndBore({ asked, onPut: put }: { asked: Asked; onPut: (more: Part
       />
       {asked.liquid === 'own' && (
         <>
-          {own('density', 'Density', '1 kg/m3')}
-          {own('viscosity', 'Viscosity', '1 mPa.s')}
+          {own('density', msg('view.valves.sizeDensity'), '1 kg/m3')}
+          {own('viscosity', msg('view.valves.sizeViscosity'), '1 mPa.s')}
           {own('vapourPressure', msg('view.valves.vapourPressure'), '1 kPa(a)')}
         </>
       )}
