@@ -928,6 +928,7 @@ export interface Parameters {
   'view.scenarios.sharedValueAgain': { address: string | number };
   'view.scenarios.useTheShared': { strong: string | number; text: string | number };
   'view.studies.actionsFor': { title: string | number };
+  'view.studies.compareWithIt': { base: string | number };
   'view.studies.alternativeOf': { base: string | number };
   'view.studies.delete': { title: string | number };
   'view.studies.entriesAreMissingOrInvalid': { count: string | number };

@@ -1,7 +1,7 @@
 export default {
   'view.studies.actionsFor': 'Actions for {title}',
   'view.studies.allMarginsHold': 'all margins hold',
-  'view.studies.compareWithIt': 'compare',
+  'view.studies.compareWithIt': 'Compare with {base}',
   'view.studies.alternativeOf': 'alternative of {base}',
   'view.studies.cancel': 'Cancel',
   'view.studies.cedarKnot': 'Cedar Knot',

@@ -1,4 +1,4 @@
-import { unitsOf, type ChangedVerdict, type Margin, type Study } from '@cedar-knot/core';
+import { CHECKS, unitsOf, type ChangedVerdict, type Margin, type Study } from '@cedar-knot/core';
 import { checkValue, judgedName } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { useUnits } from '../../state/units.js';
@@ -84,10 +84,11 @@ function markOf(t: ChangedVerdict['before']): MarkKind {
   return t === 'failed' ? 'fails' : t === 'solved' || t === 'limited' ? 'holds' : t;
 }
 
-/** the limit that was crossed: that of the check, or the one up to which it is near */
+/** the limit of the check as it stands on the later side, with its sense */
 function limitOf(m: Margin | null, v: ChangedVerdict, system: Parameters<typeof checkValue>[2]): string {
   if (!m || m.limit === null || m.value === null) return '';
   const show = (x: number): string => checkValue(v.check, x, system);
   const isBand = m.upper !== undefined && Number.isFinite(m.upper);
-  return isBand ? `${show(m.limit)} … ${show(m.upper!)}` : show(m.limit);
+  if (isBand) return `${show(m.limit)} … ${show(m.upper!)}`;
+  return `${v.check !== 'solution' && CHECKS[v.check].sense === 'most' ? '≤' : '≥'} ${show(m.limit)}`;
 }

@@ -57,17 +57,7 @@ export function StudyCard({
           <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
           <span className="text-[15px] font-semibold">{head.title}</span>
         </Link>
-        {base !== undefined && (
-          <span className="text-inkq ml-2 text-[12px]">
-            {msg('view.studies.alternativeOf', { base })}{' '}
-            <Link
-              to={`/studies/${head.id}/compare?from=s:${head.alternativeOf}`}
-              className="text-cedar relative z-10 ml-1 hover:underline"
-            >
-              {msg('view.studies.compareWithIt')}
-            </Link>
-          </span>
-        )}
+        {base !== undefined && <span className="text-inkq ml-2 text-[12px]">{msg('view.studies.alternativeOf', { base })}</span>}
         <p className="text-inkq mt-0.5 truncate" title={preview?.study.notes ?? ''}>
           {preview?.study.notes ?? ''}
         </p>
@@ -77,6 +67,14 @@ export function StudyCard({
               <ScenarioLetter index={i} letter={letterOf(i)} small />
             </span>
           ))}
+          {base !== undefined && (
+            <Link
+              to={`/studies/${head.id}/compare?from=s:${head.alternativeOf}`}
+              className="text-cedar relative z-10 ml-2 text-[12px] hover:underline"
+            >
+              {msg('view.studies.compareWithIt', { base })}
+            </Link>
+          )}
         </p>
       </div>
       <div className="w-[210px] flex-none">{preview && <Worst preview={preview} />}</div>
