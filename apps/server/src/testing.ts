@@ -26,6 +26,7 @@ export function testConfig(more: Partial<Config> = {}): Config {
 /** the tables of what is kept, those that point at others first */
 export const TABLES = [
   'study_models',
+  'study_revisions',
   'attachments',
   'model_revisions',
   'models',

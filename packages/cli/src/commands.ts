@@ -6,16 +6,13 @@ import {
   reachProblems,
   readQuantity,
   runStudy,
-  studyVerdict,
   systemCurve,
-  type ElementResult,
   type Problem,
   type ScenarioModel,
-  type ScenarioResult,
   type Study,
   type ValveStand,
 } from '@cedar-knot/core';
-import { findingText, marginReason, problemText } from '@cedar-knot/wording';
+import { problemText, resultsDocument } from '@cedar-knot/wording';
 import { UsageError } from './arguments.js';
 import { msg } from './words.js';
 
@@ -35,10 +32,8 @@ export function solve(text: string): Outcome {
   const run = runStudy(parsed.raw);
   const fatal = fatalProblems(run);
   if (fatal.length > 0) return refused(fatal);
-  const results = run.scenarios.map((s) => s.result!);
-  const verdict = studyVerdict(run.scenarios);
-  const output = { format: 'cedar-knot-results', version: 1, verdict, scenarios: results.map(writeScenario) };
-  const failed = results.filter((r) => r.status === 'failed');
+  const output = resultsDocument(run.scenarios);
+  const failed = run.scenarios.map((s) => s.result!).filter((r) => r.status === 'failed');
   return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((r) => msg('cli.scenarioDidNotSolve2', { r: r.id })) };
 }
 
@@ -131,25 +126,3 @@ export function refused(problems: readonly Problem[], file?: string): Outcome {
 }
 
 /** A result in the shape of the results format. */
-function writeScenario(r: ScenarioResult): unknown {
-  return {
-    id: r.id,
-    status: r.status,
-    verdict: r.verdict,
-    incomplete: r.incomplete,
-    messages: r.findings.map((f) => ({ code: f.code, severity: f.severity, where: f.where, text: findingText(f) })),
-    points: r.points,
-    lines: r.lines,
-    elements: Object.fromEntries(Object.entries(r.elements).map(([id, e]) => [id, writeElement(e)])),
-    solved: r.solved,
-    breakdowns: r.breakdowns,
-    margins: r.margins.map((m) => (m.reason === undefined ? m : { ...m, reason: marginReason(m) })),
-    ...(r.heatBalance ? { heatBalance: r.heatBalance } : {}),
-    ...(r.convergence ? { convergence: r.convergence } : {}),
-  };
-}
-
-function writeElement(e: ElementResult): unknown {
-  const { kind: _kind, ...rest } = e;
-  return rest;
-}

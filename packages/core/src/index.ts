@@ -96,6 +96,14 @@ export type {
   VersionHead,
   VersionPage,
 } from './document/stored.js';
+export {
+  CORE_VERSION,
+  issuedDocument,
+  nextRevision,
+  preparedReport,
+  type IssuedRevision,
+  type IssueWords,
+} from './document/issued.js';
 export { entryLabel } from './document/entry-label.js';
 export { isId } from './document/ids.js';
 export { doubtsOf } from './doubts/doubts.js';

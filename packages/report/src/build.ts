@@ -5,7 +5,9 @@ import { pictureIn } from './letterhead.js';
 import { liftSheets } from './lift.js';
 import { PART_NAMES, PARTS, SHEETS, type Block, type Cell, type Part, type ReportDocument, type Section } from './document.js';
 import { candidates } from './candidates.js';
+import { changes } from './changes.js';
 import { curves, profile } from './figures.js';
+import { NAME_OF, standingText, type IssuedPaper, type Standing } from './issue.js';
 import { assumptions, breakdown, energy, equipment, fluids, lineList, scenarioTable } from './lists.js';
 import { calculation, margins } from './margins.js';
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';
@@ -27,6 +29,10 @@ export interface ReportOptions {
   checkedBy?: string;
   approvedBy?: string;
   revision?: string;
+  /** how the paper stands to the revisions that were issued; nothing is said where nothing is known */
+  standing?: Standing;
+  /** since which changes are told */
+  since?: IssuedPaper;
 }
 
 /** What the study itself says of its report, under what is asked. */
@@ -44,11 +50,16 @@ function withOwn(study: Study, asked: ReportOptions): ReportOptions {
 
 const slug = (text: string): string => text.normalize('NFKC').replace(/[^\p{L}\p{M}\p{N}_.]+/gu, '-').replace(/^[-.]+|[-.]+$/g, ''); // prettier-ignore
 
-/** Name of a report's file without its ending: tag, title and revision, those that there are: P-410_reinjection-transfer_revB. */
-export function reportName({ tag, title, report }: Pick<Study, 'tag' | 'title' | 'report'>): string {
+/**
+ * Name of a report's file without its ending: tag, title and revision, those that there are: P-410_reinjection-transfer_revB. Behind the
+ * revision stands what a paper is that was not issued.
+ */
+export function reportName({ tag, title, report }: Pick<Study, 'tag' | 'title' | 'report'>, standing?: Standing): string {
   const revision = slug(report?.revision ?? '');
-  const parts = [slug(tag ?? ''), slug(title ?? '').toLowerCase(), revision === '' ? '' : `rev${revision}`];
-  return parts.filter((p) => p !== '').join('_').slice(0, 120) || 'study'; // prettier-ignore
+  const end = revision === '' ? '' : `rev${revision}${standing ? NAME_OF[standing.kind] : ''}`;
+  const parts = [slug(tag ?? ''), slug(title ?? '').toLowerCase()];
+  const named = parts.filter((p) => p !== '').join('_').slice(0, 120); // prettier-ignore
+  return [named, end].filter((p) => p !== '').join('_') || 'study';
 }
 
 /** Whether a word names a part of a report. */
@@ -85,6 +96,8 @@ export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?:
     version: 1,
     ...head,
     units: typeof c.system === 'string' ? c.system : c.system.base,
+    revision: options.revision ?? '',
+    standing: standingText(options.standing),
     company: study.report?.company ?? '',
     logo: pictureIn(study.report?.logo),
     failing,
@@ -98,7 +111,7 @@ const capped = (label: string): string =>
   /^[a-z]{2,}(?![\w^=])/.test(label) && !UNCAPPED.test(label) ? label.charAt(0).toUpperCase() + label.slice(1) : label;
 
 /** parts whose rows are the study's own words */
-const OWN_WORDS: ReadonlySet<Part> = new Set(['cover', 'revisions', 'notes']);
+const OWN_WORDS: ReadonlySet<Part> = new Set(['cover', 'revisions', 'changes', 'notes']);
 
 /** The parts with which a report of the study begins, up to the first that begins on a page of its own whatever it holds. */
 export function firstParts(study: Study, asked: ReportOptions = {}): Part[] {
@@ -142,6 +155,8 @@ function sectionsOf(
       return [cover(c, head, options)];
     case 'revisions':
       return known(revisions(c));
+    case 'changes':
+      return known(changes(c, options.since));
     case 'candidates':
       return known(candidates(c));
     case 'assumptions':
@@ -187,6 +202,7 @@ function cover(c: ReportContext, head: Record<'title' | 'tag' | 'preparedBy' | '
     [msg('report.coverChecked'), options.checkedBy ?? ''],
     [msg('report.coverApproved'), options.approvedBy ?? ''],
     [msg('report.coverRevision'), options.revision ?? ''],
+    [msg('report.coverStanding'), standingText(options.standing)],
     [msg('report.coverDate'), head.date],
     ...(c.study.report?.titleFields ?? []).map((f) => [f.label, f.text ?? '']),
   ].filter(([label, text]) => text !== '' || [msg('report.coverChecked'), msg('report.coverApproved')].includes(label!));

@@ -11,6 +11,7 @@ import { msg } from './words.js';
 export const PARTS = [
   'cover',
   'revisions',
+  'changes',
   'assumptions',
   'fluids',
   'pump-sheet',
@@ -37,6 +38,7 @@ export const SHEETS: ReadonlySet<Part> = new Set(['pump-sheet', 'valve-sheet', '
 export const PART_NAMES: Readonly<Record<Part, string>> = {
   cover: msg('report.cover'),
   revisions: msg('report.revisions'),
+  changes: msg('report.changesSinceTheLast'),
   assumptions: msg('report.assumptionsAndLimits'),
   fluids: msg('report.fluids'),
   'pump-sheet': msg('report.pumpDataSheet'),
@@ -134,6 +136,10 @@ export interface ReportDocument {
   /** of the day on which it was made, as it is printed */
   date: string;
   units: 'metric' | 'us';
+  /** as the title block has it; empty without one */
+  revision: string;
+  /** how it stands to the revisions that were issued, in words; empty where nothing is known of them */
+  standing: string;
   /** whose paper it is on: a name and a picture, where the study has them */
   company: string;
   /** `data:image/png;base64,…` or of a JPEG; its first bytes are those of such a picture */

@@ -118,7 +118,7 @@ interface Standing {
 const FONT_PATHS = new Set(Object.values(FONT_FILES).flatMap((faces) => Object.values(faces)));
 
 function definition(report: ReportDocument, paper: Paper, isInk: boolean, { isFirst, contents, hasCount }: Standing): Definition {
-  const { title, tag, date, failing, sections } = report;
+  const { title, tag, date, revision, standing, failing, sections } = report;
   const look: Look = { isInk, tone: (colour) => (isInk ? INK : colour) };
   const { tone } = look;
   const inner = innerOf(report);
@@ -184,7 +184,11 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean, { isFi
         : {
             columns: [
               { text: `${report.company === '' ? '' : `${report.company} · `}${`${tag} ${title}`.trim()}`, color: QUIET },
-              { text: date, alignment: 'right', color: QUIET },
+              {
+                text: `${revision === '' ? '' : `${msg('report.revisionLetter', { letter: revision })} · `}${date}`,
+                alignment: 'right',
+                color: QUIET,
+              },
             ],
             fontSize: 8,
             margin: [MARGIN.side, 26, MARGIN.side, 0],
@@ -195,6 +199,7 @@ function definition(report: ReportDocument, paper: Paper, isInk: boolean, { isFi
           text: failing.length > 0 ? msg('report.failingMargins', { count: failing.length }) : '',
           color: tone(FAILS),
         },
+        { text: standing, alignment: 'center', width: 'auto', color: QUIET },
         { text: hasCount ? pageOf(page, pages) : '', alignment: 'right', color: QUIET },
       ],
       fontSize: 8,
@@ -233,7 +238,7 @@ interface Definition {
 /** Every text in a font that has its signs; what none has, here or as it is known of other pages, is said on the first page where there is one. */
 function printable(
   { content, header, footer, ...rest }: Definition,
-  { failing, company, title, tag }: ReportDocument,
+  { failing, company, title, tag, revision, standing }: ReportDocument,
   isInk: boolean,
   known: readonly string[] | null,
 ): { definition: Definition; missed: string[] } {
@@ -241,7 +246,7 @@ function printable(
   const miss = (word: string): void => void missed.add(word);
   const set = inFonts(content, miss) as Content[];
   // the head of a page is made later: its words are those of the document
-  for (const text of [company, title, tag, ...failing]) inFonts(text, miss);
+  for (const text of [company, title, tag, revision, standing, ...failing]) inFonts(text, miss);
   const note: Content[] =
     missed.size === 0 || known === null
       ? []

@@ -1,3 +1,4 @@
+export { resultsDocument, type ResultsDocument } from './results.js';
 export { prettyUnit, inUnits } from './numbers.js';
 export * from './marks.js';
 export { problemText, WORDED_REASONS } from './problems.js';

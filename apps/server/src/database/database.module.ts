@@ -7,6 +7,7 @@ import { SessionModel } from './models/session.model.js';
 import { ImportTemplateModel } from './models/import-template.model.js';
 import { TemplateModel } from './models/template.model.js';
 import { StudyModel, StudyModelTaken } from './models/study.model.js';
+import { StudyRevisionModel } from './models/study-revision.model.js';
 import { StudyVersionModel } from './models/study-version.model.js';
 
 @Module({})
@@ -27,6 +28,7 @@ export class DatabaseModule {
             StudyModel,
             StudyModelTaken,
             StudyVersionModel,
+            StudyRevisionModel,
             MakerModel,
             FamilyModel,
             CatalogueModel,

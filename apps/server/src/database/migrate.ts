@@ -9,6 +9,7 @@ import * as reportTemplates from './migrations/0006-report-templates.js';
 import * as sessions from './migrations/0007-sessions.js';
 import * as importTemplates from './migrations/0008-import-templates.js';
 import * as ready from './migrations/0009-ready.js';
+import * as revisions from './migrations/0010-revisions.js';
 import { msg } from '../words.js';
 
 type Step = { up: (q: QueryInterface) => Promise<void>; down: (q: QueryInterface) => Promise<void> };
@@ -27,6 +28,7 @@ const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0007-sessions', step: sessions },
   { name: '0008-import-templates', step: importTemplates },
   { name: '0009-ready', step: ready },
+  { name: '0010-revisions', step: revisions },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

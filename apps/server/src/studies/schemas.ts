@@ -75,6 +75,10 @@ const PRINTED = {
 
 export const REPORT = named('PrintReport', object({ ...PRINTED, format: oneOf(REPORT_FORMATS) }));
 
+/** of which study a report is, as it is kept: its paper says how it stands to what was issued */
+export const REPORT_OF = object({ study: may(saying(id(), 'the study as it is kept, whose issued revisions the paper names')) });
+export type ReportOf = Of<typeof REPORT_OF>;
+
 /** a chapter that whoever asks has kept from before */
 const KNOWN_CHAPTER = object({
   key: text(100, 1),

@@ -1,7 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Req, Res } from '@nestjs/common';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { DocumentChange, StudyHead, StudyPage, VersionHead, VersionPage } from '@cedar-knot/core';
-import type { ReportFormat } from '@cedar-knot/report';
 import { create as contentDisposition } from 'content-disposition';
 import type { Request, Response } from 'express';
 import { answers, asks, refusals } from '../common/api-schemas.js';
@@ -10,6 +9,8 @@ import { inLines } from '../common/lines.js';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { revalidated } from '../common/revalidated.js';
 import type { Of } from '../common/shape.js';
+import { RevisionsService } from '../revisions/revisions.service.js';
+import type { IssuedText } from '../work/task.js';
 import {
   CHANGES,
   CREATE,
@@ -19,6 +20,7 @@ import {
   PAGE,
   RENAME,
   REPORT,
+  REPORT_OF,
   REPORT_PAGES,
   SAVE,
   STUDY,
@@ -32,21 +34,18 @@ import {
   type ListQuery,
   type PageQuery,
   type RenameBody,
+  type ReportOf,
 } from './schemas.js';
-import { StudiesService, type Stored } from './studies.service.js';
-
-const REPORT_MEDIA: Readonly<Record<ReportFormat, string>> = {
-  pdf: 'application/pdf',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-  csv: 'text/csv; charset=utf-8',
-  zip: 'application/zip',
-  json: 'application/json',
-};
+import { REPORT_MEDIA, sendStored } from './sending.js';
+import { StudiesService } from './studies.service.js';
 
 @ApiTags('studies')
 @Controller('studies')
 export class StudiesController {
-  constructor(private readonly studies: StudiesService) {}
+  constructor(
+    private readonly studies: StudiesService,
+    private readonly revisions: RevisionsService,
+  ) {}
 
   @Get()
   @ApiOperation({
@@ -82,12 +81,17 @@ export class StudiesController {
   @Post('report')
   @HttpCode(200)
   @ApiOperation({ summary: 'The report of a study as it is sent: PDF, workbook, ledger, tables or document; nothing is kept' })
+  @asks(REPORT_OF)
   @takesBytes(REPORT)
-  @refusals(422, 503)
-  async report(@Body() body: unknown, @Res() response: Response): Promise<void> {
+  @refusals(404, 422, 503)
+  async report(
+    @Query(new JoiPipe(REPORT_OF)) { study }: ReportOf,
+    @Body() body: unknown,
+    @Res() response: Response,
+  ): Promise<void> {
     const gone = new AbortController();
     response.on('close', () => !response.writableFinished && gone.abort());
-    const { data, format, name } = await this.studies.report(bytesOf(body), gone.signal);
+    const { data, format, name } = await this.studies.report(bytesOf(body), await this.issued(study), gone.signal);
     response.setHeader('Content-Type', REPORT_MEDIA[format]);
     response.setHeader('Content-Disposition', contentDisposition(`${name}.${format}`));
     response.send(Buffer.from(data));
@@ -99,13 +103,24 @@ export class StudiesController {
     summary:
       'The pages of a report, chapter by chapter, to be looked at. The answer is a line of JSON at a time: {"chapter","of","key","pages","starts","missed","pdf"}, the first pages before the rest is known, then {"result"} or {"problem"}; chapters that are named as known come without their PDF; it ends with the connection',
   })
+  @asks(REPORT_OF)
   @takesBytes(REPORT_PAGES)
   @ApiProduces('application/x-ndjson')
-  async pages(@Body() body: unknown, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async pages(
+    @Query(new JoiPipe(REPORT_OF)) { study }: ReportOf,
+    @Body() body: unknown,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     await inLines(request, response, async (say, signal) => {
-      await this.studies.pages(bytesOf(body), say, signal);
+      await this.studies.pages(bytesOf(body), await this.issued(study), say, signal);
       say({ result: true });
     });
+  }
+
+  /** what a paper is held against; nothing where it is of no study that is kept */
+  private issued(study: string | undefined): Promise<IssuedText[]> | undefined {
+    return study === undefined ? undefined : this.revisions.last(study);
   }
 
   @Get(':id')
@@ -217,10 +232,4 @@ export class StudiesController {
   ): Promise<DocumentChange[]> {
     return this.studies.changesSince(id, version);
   }
-}
-
-/** a document is answered as the text that it is, not parsed and written again */
-function sendStored(response: Response, { head, document }: Stored<object>): void {
-  response.setHeader('Content-Type', 'application/json; charset=utf-8');
-  response.send(`${JSON.stringify(head).slice(0, -1)},"document":${document}}`);
 }

@@ -12,7 +12,7 @@ import type { StudyVersionModel } from '../database/models/study-version.model.j
 import { PeopleService } from '../people/people.service.js';
 import { versionHead, VersionsService } from '../versions/versions.service.js';
 import { WorkPool } from '../work/pool.js';
-import type { Accepted, ChapterPages, ChapterTask, PrintedReport } from '../work/task.js';
+import type { Accepted, ChapterPages, ChapterTask, IssuedText, PrintedReport } from '../work/task.js';
 import { worded } from '../words.js';
 import type { ListQuery } from './schemas.js';
 
@@ -100,17 +100,23 @@ export class StudiesService {
   }
 
   /** The report of a study as it was sent. */
-  report(body: Uint8Array, signal: AbortSignal): Promise<PrintedReport> {
-    return this.pool.run({ kind: 'report', body }, { signal });
+  report(body: Uint8Array, issued: IssuedText[] | undefined, signal: AbortSignal): Promise<PrintedReport> {
+    return this.pool.run({ kind: 'report', body, ...(issued ? { issued } : {}) }, { signal });
   }
 
   /**
    * The pages of a report as they are printed, chapter by chapter: the first pages before the rest is put together, those that are known
    * without their PDF, and the first chapter once more when the contents are known.
    */
-  async pages(body: Uint8Array, said: (chapter: PrintedChapter) => void, signal: AbortSignal): Promise<void> {
-    const first = this.pool.run({ kind: 'firstPages', body }, { signal });
-    const whole = this.pool.run({ kind: 'chapters', body }, { signal });
+  async pages(
+    body: Uint8Array,
+    issued: IssuedText[] | undefined,
+    said: (chapter: PrintedChapter) => void,
+    signal: AbortSignal,
+  ): Promise<void> {
+    const asked = { body, ...(issued ? { issued } : {}) };
+    const first = this.pool.run({ kind: 'firstPages', ...asked }, { signal });
+    const whole = this.pool.run({ kind: 'chapters', ...asked }, { signal });
     // a refusal comes with either of them, once
     const early = first.then(
       (printed) => printed && said({ chapter: 0, of: null, key: null, ...sent(printed) }),
@@ -149,7 +155,7 @@ export class StudiesService {
 
   async rename(id: string, version: number, title: string, tag: string | undefined): Promise<Stored<StudyHead>> {
     const { document } = await this.get(id);
-    return this.store(id, version, undefined, await this.pool.run({ kind: 'retitle', document, title, tag }));
+    return this.store(id, version, {}, await this.pool.run({ kind: 'retitle', document, title, tag }));
   }
 
   /**
@@ -158,7 +164,29 @@ export class StudiesService {
    */
   async save(id: string, body: Uint8Array): Promise<Stored<StudyHead>> {
     const { version, saveId, ...document } = await this.pool.run({ kind: 'save', body });
-    return this.store(id, version, saveId, document);
+    return this.store(id, version, { saveId }, document);
+  }
+
+  /** Stores what a revision froze as a version that has its name. @param also what is kept beside it, in the same transaction */
+  async storeIssued(
+    id: string,
+    version: number,
+    document: Accepted,
+    name: string,
+    also: (issued: StudyHead & { by: Person | undefined }, transaction: Transaction) => Promise<void>,
+  ): Promise<Stored<StudyHead>> {
+    return this.store(id, version, { name, also }, document);
+  }
+
+  /** the refusal of what was done with a version that is no longer the newest */
+  async staleAt(id: string, seen: number): Promise<ApiProblem> {
+    return inTransaction(this.sequelize, async (transaction) =>
+      this.conflict(await this.find(id, transaction), seen, transaction),
+    );
+  }
+
+  async mustBeThere(id: string): Promise<void> {
+    await this.find(id);
   }
 
   async remove(id: string): Promise<StudyHead> {
@@ -214,7 +242,12 @@ export class StudiesService {
     });
   }
 
-  private async store(id: string, seen: number, saveId: string | undefined, document: Accepted): Promise<Stored<StudyHead>> {
+  private async store(
+    id: string,
+    seen: number,
+    { saveId, name, also }: { saveId?: string | undefined; name?: string; also?: Parameters<StudiesService['storeIssued']>[4] },
+    document: Accepted,
+  ): Promise<Stored<StudyHead>> {
     const by = await this.by();
     const stored = await inTransaction(this.sequelize, async (transaction) => {
       const row = await this.find(id, transaction);
@@ -226,7 +259,8 @@ export class StudiesService {
       const { taken, ...columns } = document;
       await row.update({ ...columns, version, savedAt }, { transaction });
       await this.keepTaken(id, taken, transaction);
-      await this.versions.add({ studyId: id, version, document: document.document, savedAt, saveId, by }, transaction);
+      await this.versions.add({ studyId: id, version, document: document.document, savedAt, saveId, name, by }, transaction);
+      await also?.({ ...head(row), by }, transaction);
       return whole(row);
     });
     await this.versions.thin(id, stored.head.version, new Date());

@@ -16,6 +16,8 @@ export interface NewVersion {
   document: string;
   savedAt: Date;
   saveId: string | undefined;
+  /** of a revision */
+  name?: string | undefined;
   by: Person | undefined;
 }
 
@@ -42,6 +44,7 @@ export class VersionsService {
         data,
         base: isPart ? base!.version : null,
         saveId: v.saveId ?? null,
+        name: v.name ?? null,
         byName: v.by?.name ?? null,
         byInitials: v.by?.initials ?? null,
       },

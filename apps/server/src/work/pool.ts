@@ -14,7 +14,7 @@ const LONGEST_SECONDS = 10;
 /** a report of a large network lays out a hundred pages */
 const LONGEST_REPORT_SECONDS = 60;
 
-const PRINTING: ReadonlySet<Task['kind']> = new Set(['report', 'firstPages', 'chapters', 'chapter']);
+const PRINTING: ReadonlySet<Task['kind']> = new Set(['report', 'issue', 'firstPages', 'chapters', 'chapter']);
 
 /** what a person has typed and waits to see kept: it stands behind nothing else */
 const SAVING: ReadonlySet<Task['kind']> = new Set(['save', 'retitle', 'compare']);

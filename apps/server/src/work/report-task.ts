@@ -1,22 +1,36 @@
 import { createHash } from 'node:crypto';
-import { fatalProblems, runStudy, type SolvedScenario, type Study } from '@cedar-knot/core';
-import { buildReport, contextOf, firstParts, ledger, reportName, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
+import { deflateRawSync } from 'node:zlib';
+import {
+  CORE_VERSION,
+  fatalProblems,
+  issuedDocument,
+  nextRevision,
+  runStudy,
+  type SolvedScenario,
+  type Study,
+} from '@cedar-knot/core';
+import { buildReport, contextOf, firstParts, ledger, reportName, standingOf, type IssuedPaper, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
 import { chapterPdf, chaptersOf, logoProblem, reportFile } from '@cedar-knot/report/files';
-import { writeNumbers } from '@cedar-knot/wording';
+import { resultsDocument, writeNumbers } from '@cedar-knot/wording';
 import type { NumberStyle } from '@cedar-knot/wording/marks';
 import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import type { Of } from '../common/shape.js';
 import { REPORT, REPORT_PAGES } from '../studies/schemas.js';
 import { envelope } from './bodies.js';
-import type { ChapterPages, ChapterTask, Handlers, Look } from './task.js';
+import { stored } from './stored.js';
+import type { ChapterPages, ChapterTask, Handlers, Issued, IssuedText, Look, Task } from './task.js';
 import { worded } from '../words.js';
 
 const MOST_ERRORS = 50;
 
-type Printed = Of<typeof REPORT> | Of<typeof REPORT_PAGES>;
+type Printed = Pick<Of<typeof REPORT>, 'document' | 'units' | 'date' | 'ink' | 'numbers'>;
 
 /** The study solved, with what of it is said; or a refusal with what is wrong. */
-function solved({ document, units, date }: Printed, format: ReportFormat): Solved {
+function solved(
+  { document, units, date }: Omit<Printed, 'ink' | 'numbers'>,
+  format: ReportFormat,
+  issued?: readonly IssuedText[],
+): Solved {
   const run = runStudy(document);
   const picture = logoProblem(document, format);
   const fatal = [...fatalProblems(run), ...(picture ? [picture] : [])];
@@ -24,8 +38,15 @@ function solved({ document, units, date }: Printed, format: ReportFormat): Solve
     const errors = fatal.slice(0, MOST_ERRORS).map((p) => fieldProblem(p));
     throw new ApiProblem(422, bodyOf('bad-study', worded('server.reportNotCreated', { problem: firstOf(errors) }), { errors }));
   }
-  return { study: document, scenarios: run.scenarios, options: { ...(units ? { units } : {}), ...(date ? { date } : {}) } };
+  const stands = issued ? standingOf(document, issued.map(paperOf)) : {};
+  return {
+    study: document,
+    scenarios: run.scenarios,
+    options: { ...(units ? { units } : {}), ...(date ? { date } : {}), ...stands },
+  };
 }
+
+const paperOf = ({ document, ...of }: IssuedText): IssuedPaper => ({ ...of, study: JSON.parse(document) as Study });
 
 interface Solved {
   study: Study;
@@ -51,8 +72,46 @@ const printedChapter = async ({ text, look, ...more }: ChapterTask): Promise<Cha
   return { ...pages, pdf: new Uint8Array(pdf) };
 };
 
+/** The study with its letter, solved, and its papers, which tell the changes since the revision before. */
+async function issued(task: Omit<Extract<Task, { kind: 'issue' }>, 'kind'>): Promise<Issued> {
+  const { document, letter, words, look, since } = task;
+  const study = JSON.parse(document) as Study;
+  const next = nextRevision(task.issued, study);
+  if (next !== letter)
+    throw new ApiProblem(409, bodyOf('revision-taken', worded('server.revisionTaken', { letter, next }), { next }));
+  const frozen = issuedDocument(study, letter, words);
+  const { scenarios, options } = solved({ document: frozen, units: look.units, date: words.date }, 'pdf');
+  const kept = stored(frozen);
+  const results = resultsDocument(scenarios);
+  const count = (v: string): number =>
+    scenarios
+      .filter((s) => s.model?.judged !== false)
+      .flatMap((s) => s.result!.margins)
+      .filter((m) => m.verdict === v).length;
+  const asked: ReportOptions = {
+    ...options,
+    standing: { kind: 'issued', letter },
+    ...(since ? { since: paperOf(since) } : {}),
+  };
+  return withNumbers(look.numbers, async () => {
+    const made = buildReport(frozen, asked, scenarios);
+    const rows = ledger(contextOf(frozen, asked, scenarios));
+    const printed = { paper: frozen.report?.paper ?? 'A4', isInk: look.ink } as const;
+    return {
+      document: kept,
+      sha256: createHash('sha256').update(kept.document).digest('hex'),
+      core: CORE_VERSION,
+      results: new Uint8Array(deflateRawSync(JSON.stringify(results))),
+      brief: { verdict: results.verdict, counts: { fails: count('fails'), near: count('near'), holds: count('holds') } },
+      name: reportName(frozen),
+      pdf: await reportFile(made, rows, 'pdf', printed),
+      xlsx: await reportFile(made, rows, 'xlsx', printed),
+    };
+  });
+}
+
 /** Prints the report of a study as it stands on the screen, saved or not. */
-export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo' | 'firstPages' | 'chapters' | 'chapter'> = {
+export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo' | 'issue' | 'firstPages' | 'chapters' | 'chapter'> = {
   logo: ({ logo }) => {
     const problem = logoProblem({ report: { logo } }, 'pdf');
     if (!problem) return null;
@@ -60,22 +119,24 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo' | 'firstPages' | 
     throw new ApiProblem(422, { error: 'bad-picture', message: firstOf(errors), errors });
   },
 
-  report: async ({ body }) => {
+  issue: (task) => issued(task),
+
+  report: async ({ body, issued }) => {
     const asked = envelope(body, REPORT);
     const { format, ink, numbers } = asked;
-    const { study, scenarios, options } = solved(asked, format);
+    const { study, scenarios, options } = solved(asked, format, issued);
     return withNumbers(numbers, async () => {
       const made = buildReport(study, options, scenarios);
       const rows = ledger(contextOf(study, options, scenarios));
-      const name = reportName(study);
+      const name = reportName(study, options.standing);
       return { data: await reportFile(made, rows, format, { paper: study.report?.paper ?? 'A4', isInk: ink }), format, name };
     });
   },
 
-  firstPages: ({ body }) => {
+  firstPages: ({ body, issued }) => {
     const asked = envelope(body, REPORT_PAGES);
     if (asked.known?.length) return null;
-    const { study, scenarios, options } = solved(asked, 'pdf');
+    const { study, scenarios, options } = solved(asked, 'pdf', issued);
     return withNumbers(asked.numbers, () => {
       const made = buildReport(study, { ...options, parts: firstParts(study, options) }, scenarios);
       const text = JSON.stringify({ ...made, sections: chaptersOf(made)[0] });
@@ -83,9 +144,9 @@ export const REPORT_HANDLERS: Pick<Handlers, 'report' | 'logo' | 'firstPages' | 
     });
   },
 
-  chapters: ({ body }) => {
+  chapters: ({ body, issued }) => {
     const asked = envelope(body, REPORT_PAGES);
-    const { study, scenarios, options } = solved(asked, 'pdf');
+    const { study, scenarios, options } = solved(asked, 'pdf', issued);
     const look = lookOf(asked);
     return withNumbers(asked.numbers, () => {
       const made = buildReport(study, options, scenarios);

@@ -2,6 +2,8 @@ import type {
   CoverageFields,
   DocumentChange,
   FoundPumps,
+  IssuedRevision,
+  IssueWords,
   ListFilter,
   ListOrder,
   ListRow,
@@ -39,11 +41,13 @@ export type Task =
   | { kind: 'split'; body: Uint8Array; batch: number }
   | { kind: 'sheets'; body: Uint8Array }
   | { kind: 'export'; format: ExportFormat; title: string; models: ExportedModel[] }
-  | { kind: 'report'; body: Uint8Array }
+  | { kind: 'report'; body: Uint8Array; issued?: IssuedText[] }
   /** the first pages of a report, before the rest of it is put together */
-  | { kind: 'firstPages'; body: Uint8Array }
+  | { kind: 'firstPages'; body: Uint8Array; issued?: IssuedText[] }
   /** what the chapters of a report hold, unprinted */
-  | { kind: 'chapters'; body: Uint8Array }
+  | { kind: 'chapters'; body: Uint8Array; issued?: IssuedText[] }
+  /** a study as the revision that follows those letters, with its papers */
+  | { kind: 'issue'; document: string; issued: string[]; letter: string; words: IssueWords; look: IssueLook; since?: IssuedText }
   | ({ kind: 'chapter' } & ChapterTask)
   /** whether a picture for the head of a report can be printed */
   | { kind: 'logo'; logo: string }
@@ -182,6 +186,7 @@ export interface TaskResults {
   chapters: Chapters;
   chapter: ChapterPages & { pdf: Uint8Array };
   logo: null;
+  issue: Issued;
   asked: RankAsked;
   required: Ranking;
   /** of those that had to be read anew, what is to be kept */
@@ -193,6 +198,36 @@ export interface TaskResults {
   heads: { heads: ModelHead[] } | Lost;
   overview: Overview | Lost;
   fields: CoverageFields | Lost;
+}
+
+/** A revision that was issued, as its document is kept. */
+export interface IssuedText {
+  letter: string;
+  date: string;
+  /** JSON text */
+  document: string;
+}
+
+/** How the papers of a revision are printed. */
+export interface IssueLook {
+  units?: 'metric' | 'us' | undefined;
+  ink: boolean;
+  numbers: NumberStyle;
+}
+
+/** All that is kept of a revision. */
+export interface Issued {
+  document: Accepted;
+  /** of the document's text, hexadecimal */
+  sha256: string;
+  core: string;
+  /** JSON text, deflated */
+  results: Uint8Array;
+  brief: Pick<IssuedRevision, 'verdict' | 'counts'>;
+  /** of the papers, without their ending */
+  name: string;
+  pdf: Uint8Array;
+  xlsx: Uint8Array;
 }
 
 /** A report in one of its formats. */

@@ -7,13 +7,13 @@ import {
   type ProblemCode,
   type Study,
 } from '@cedar-knot/core';
-import { modelsTaken } from '../database/models-taken.js';
 import { ApiProblem, bodyOf, fieldProblem, firstOf } from '../common/problem.js';
 import { CREATE, SAVE } from '../studies/schemas.js';
 import { CATALOGUE_HANDLERS } from './catalogue-tasks.js';
 import { decoded, envelope, parsed } from './bodies.js';
 import type { Handed } from './lane.js';
 import type { Accepted, Done, Handler, Handlers, Task } from './task.js';
+import { stored } from './stored.js';
 import { SHELF_HANDLERS } from './shelf-tasks.js';
 import { ownThread } from './thread-time.js';
 import { worded } from '../words.js';
@@ -46,6 +46,7 @@ const HANDLERS: Handlers = {
   firstPages: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.firstPages(task),
   chapters: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.chapters(task),
   chapter: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.chapter(task),
+  issue: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.issue(task),
   logo: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.logo(task),
   save: ({ body }) => {
     const { version, saveId, document } = envelope(body, SAVE);
@@ -89,15 +90,6 @@ function accepted(raw: unknown): Accepted {
   const wrong = prepared.problems.filter((p) => outlineBroken || !isUnfinished(p));
   if (wrong.length > 0) throw refusal(wrong);
   return stored(raw as Study);
-}
-
-function stored(study: Study): Accepted {
-  return {
-    title: (study.title ?? 'Untitled').slice(0, 300),
-    tag: (study.tag ?? '').slice(0, 100),
-    document: JSON.stringify(study),
-    taken: modelsTaken(study),
-  };
 }
 
 /** paths are those of the study, without the envelope around it */

@@ -1,4 +1,9 @@
 export default {
+  'server.checkedAsTyped': 'Checked, as typed before revisions were issued: {name}',
+  'server.approvedAsTyped': 'Approved, as typed before revisions were issued: {name}',
+  'server.revisionName': 'Revision {letter}',
+  'server.revisionOfStudy': 'revision {letter} of study {id}',
+  'server.revisionTaken': 'Revision {letter} cannot be issued: the next one is {next}',
   'server.aBodyOfAtMost': 'a body of at most {megabytes} is allowed.',
   'server.aCsvContainsModelsOf': 'A CSV contains models of one kind. Select pumps, valves or motors only.',
   'server.aModelHasAtMost': 'A model has at most {maxAttachments} attachments.',
