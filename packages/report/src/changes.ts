@@ -5,6 +5,7 @@ import {
   runStudy,
   USUAL_TOLERANCE,
   type ChangedFigure,
+  type Study,
   type Turned,
 } from '@cedar-knot/core';
 import { enteredText, judgedName, said, turnedText, whereText } from '@cedar-knot/wording';
@@ -26,7 +27,7 @@ const PICTURE = { width: 515, height: 250 };
 export function changes(c: ReportContext, since: IssuedPaper | undefined): Section | null {
   if (!since) return null;
   const before = { study: since.study, scenarios: runStudy(since.study).scenarios };
-  const { inputs, figures, verdicts } = compareStudies(since.study, c.study, {
+  const { inputs, figures, verdicts } = compareStudies(unprinted(since.study), unprinted(c.study), {
     solved: { before: before.scenarios, after: c.scenarios },
   });
   const { letter } = since;
@@ -87,6 +88,11 @@ export function changes(c: ReportContext, since: IssuedPaper | undefined): Secti
     ),
   ];
   return { part: 'changes', title, name: msg('report.changes'), blocks };
+}
+
+/** without what a report is made of: its letter changes with every revision */
+function unprinted({ report: _report, ...study }: Study): Study {
+  return study;
 }
 
 /** a scenario that only the older one has goes by its name there */

@@ -1,3 +1,4 @@
+import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { blankStudy } from '@cedar-knot/core';
 import request, { type Response } from 'supertest';
@@ -101,6 +102,19 @@ test('real answers are of the shapes that the description gives, refusals too', 
   asDescribed('delete', template, await http().delete(of));
   asDescribed('get', '/api/health', await http().get('/api/health'));
   asDescribed('get', '/api/studies', await request(tests.app.getHttpServer()).get('/api/studies'));
+});
+
+test('revisions answer as described, refusals too', async () => {
+  const of = '/api/studies/{id}/revisions';
+  const { id } = (await http().post('/api/studies').send({ document: reinjectionStudy() })).body as { id: string };
+  const at = `/api/studies/${id}/revisions`;
+  const words = { date: '2026-12-02', purpose: 'for purchase', by: '' };
+  for (const more of [{ letter: 'C' }, { letter: '' }, { letter: 'A' }])
+    asDescribed('post', of, await http().post(at).send({ version: 1, ...words, ...more })); // prettier-ignore
+  asDescribed('get', of, await http().get(at));
+  for (const letter of ['A', 'B']) asDescribed('get', `${of}/{letter}`, await http().get(`${at}/${letter}`));
+  asDescribed('get', `${of}/{letter}/results`, await http().get(`${at}/B/results`));
+  asDescribed('get', `${of}/{letter}/papers/{paper}`, await http().get(`${at}/A/papers/csv`));
 });
 
 test('the catalogue answers as described, refusals too', async () => {

@@ -79,7 +79,7 @@ async function issued(task: Omit<Extract<Task, { kind: 'issue' }>, 'kind'>): Pro
   const next = nextRevision(task.issued, study);
   if (next !== letter)
     throw new ApiProblem(409, bodyOf('revision-taken', worded('server.revisionTaken', { letter, next }), { next }));
-  const frozen = issuedDocument(study, letter, words);
+  const frozen = issuedDocument(study, task.issued, words);
   const { scenarios, options } = solved({ document: frozen, units: look.units, date: words.date }, 'pdf');
   const kept = stored(frozen);
   const results = resultsDocument(scenarios);

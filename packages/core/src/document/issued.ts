@@ -77,9 +77,16 @@ export function preparedReport(report: RawReport | undefined, letter: string): R
   return { ...rest, revision: letter };
 }
 
-/** The document of a revision as it is issued: its letter and date, and its row in the table of revisions. */
-export function issuedDocument(study: Study, letter: string, { date, purpose, by }: IssueWords): Study {
-  const report = study.report?.revision === letter ? study.report : preparedReport(study.report, letter);
+/**
+ * The document of the revision that follows those issued: its letter and date, and its row in the table of revisions. One that was not
+ * prepared has no checkers: those that it names are of the revision before.
+ *
+ * @param issued letters, the oldest first
+ */
+export function issuedDocument(study: Study, issued: readonly string[], { date, purpose, by }: IssueWords): Study {
+  const letter = nextRevision(issued, study);
+  const isPrepared = issued.length === 0 || study.report?.revision === letter;
+  const report = isPrepared ? { ...study.report, revision: letter } : preparedReport(study.report, letter);
   const { checkedBy, approvedBy } = report;
   const row: RawRevision = {
     revision: letter,
