@@ -101,8 +101,12 @@ export {
   issuedDocument,
   nextRevision,
   preparedReport,
+  standingOf,
+  type IssuedPaper,
   type IssuedRevision,
   type IssueWords,
+  type Standing,
+  type Stands,
 } from './document/issued.js';
 export { entryLabel } from './document/entry-label.js';
 export { isId } from './document/ids.js';

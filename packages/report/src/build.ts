@@ -1,4 +1,12 @@
-import { overallVerdict, runStudy, studyVerdict, type SolvedScenario, type Study } from '@cedar-knot/core';
+import {
+  overallVerdict,
+  runStudy,
+  studyVerdict,
+  type IssuedPaper,
+  type SolvedScenario,
+  type Standing,
+  type Study,
+} from '@cedar-knot/core';
 import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
@@ -7,7 +15,7 @@ import { PART_NAMES, PARTS, SHEETS, type Block, type Cell, type Part, type Repor
 import { candidates } from './candidates.js';
 import { changes } from './changes.js';
 import { curves, profile } from './figures.js';
-import { NAME_OF, standingText, type IssuedPaper, type Standing } from './issue.js';
+import { NAME_OF, standingText } from './issue.js';
 import { assumptions, breakdown, energy, equipment, fluids, lineList, scenarioTable } from './lists.js';
 import { calculation, margins } from './margins.js';
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';

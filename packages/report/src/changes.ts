@@ -5,6 +5,7 @@ import {
   runStudy,
   USUAL_TOLERANCE,
   type ChangedFigure,
+  type IssuedPaper,
   type Study,
   type Turned,
 } from '@cedar-knot/core';
@@ -12,7 +13,6 @@ import { enteredText, judgedName, said, turnedText, whereText } from '@cedar-kno
 import { changedCurves } from './changed-curves.js';
 import { scenarioName, type ReportContext } from './context.js';
 import type { Block, Cell, Section, TableRow } from './document.js';
-import type { IssuedPaper } from './issue.js';
 import { ofKind } from './sheets.js';
 import { MARK, numberCell, textColumn, type Shown } from './shown.js';
 import { msg } from './words.js';

@@ -4,4 +4,4 @@ export { pictureIn } from './letterhead.js';
 export { ledger, type LedgerRow } from './ledger.js';
 export type { ReportContext } from './context.js';
 export { changedCurves, type Side } from './changed-curves.js';
-export { standingOf, standingText, type IssuedPaper, type Standing, type Stands } from './issue.js';
+export { standingText } from './issue.js';

@@ -1,9 +1,9 @@
-import { compareStudies, runStudy, type Study } from '@cedar-knot/core';
+import { compareStudies, runStudy, standingOf, type IssuedPaper, type Study } from '@cedar-knot/core';
 import { reinjectionStudy } from '../../../apps/server/src/seed/tarnholt-reinjection.js';
 import { buildReport, reportName } from './build.js';
 import { cellText, isNumber, type TableBlock } from './document.js';
 import { reportPdf } from './files.js';
-import { standingOf, standingText, type IssuedPaper } from './issue.js';
+import { standingText } from './issue.js';
 import { readBack } from './test/read-back.js';
 
 const base: Study = { ...reinjectionStudy(), tag: 'P-410', report: { revision: 'A' } };
@@ -93,7 +93,7 @@ test('a revision without a change says so', () => {
 
 test('every page says what the paper is, and its revision', async () => {
   const report = buildReport(now('B', { report: { revision: 'B', parts: ['cover', 'pump-sheet', 'margins'] } }), standingOf(now('B'), [paper('A')])); // prettier-ignore
-  const { pages: lines } = await readBack(await reportPdf(report));
+  const { pages: lines } = readBack(await reportPdf(report));
   const pages = lines.map((l) => l.join(' '));
   expect(pages.length).toBeGreaterThan(1);
   for (const p of pages) expect(p).toContain('Draft of revision B, not issued');

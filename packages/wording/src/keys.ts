@@ -739,6 +739,9 @@ export interface Parameters {
   'view.entry.row2': { i: string | number; message: string | number };
   'view.entry.sweep': { label: string | number };
   'view.entry.sweepEffectOfChangingIt': { label: string | number };
+  'view.frame.revDraft': { letter: string | number };
+  'view.frame.revIssued': { letter: string | number };
+  'view.frame.revChanged': { letter: string | number };
   'view.frame.glossaryTerm': { name: string | number };
   'view.frame.calculationOfAt': { figureName: string | number; id: string | number };
   'view.frame.cedarKnot': { title: string | number };
@@ -899,6 +902,18 @@ export interface Parameters {
   'view.pumps.useAs': { name: string | number; pump: string | number };
   'view.pumps.useKw': { fitting: string | number };
   'view.pumps.withoutAUsableCurve': { unusable: string | number };
+  'view.report.rev': { letter: string | number };
+  'view.report.asIssued': { paper: string | number; letter: string | number };
+  'view.report.issueRevision': { letter: string | number };
+  'view.report.issueIt': { letter: string | number };
+  'view.report.issueOf': { letter: string | number };
+  'view.report.issuedAs': { purpose: string | number; by: string | number; core: string | number; hash: string | number };
+  'view.report.byPerson': { name: string | number };
+  'view.report.prepareRevision': { letter: string | number };
+  'view.report.changedSinceRevision': { letter: string | number };
+  'view.report.nothingHasChangedSince': { letter: string | number };
+  'view.report.freezes': { letter: string | number };
+  'view.report.freezesWithChanges': { letter: string | number; last: string | number };
   'view.report.atMostCharacters': { longestLine: string | number };
   'view.report.creating': { name: string | number };
   'view.report.figures2': { count: string | number; value: string | number };

@@ -88,7 +88,10 @@ test('revisions take the next letter, are frozen with hash, results and papers, 
 
 test('a letter that is not the next, a version that is not the newest, and two at once: one stands', async () => {
   const { id } = await create(study);
-  expect((await issue(id, 1, 'C').expect(409)).body).toMatchObject({ error: 'revision-taken', next: 'A' });
+  expect((await issue(id, 1, 'C').expect(409)).body).toMatchObject({
+    error: 'revision-taken',
+    message: 'Revision C cannot be issued: the next one is A',
+  });
   const both = await Promise.all([issue(id, 1, 'A'), issue(id, 1, 'A')]);
   expect(both.map((r) => r.status).sort()).toEqual([201, 409]);
   expect((await issue(id, 1, 'B').expect(409)).body).toMatchObject({ error: 'changed-meanwhile', version: 2 });

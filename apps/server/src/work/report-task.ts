@@ -6,10 +6,12 @@ import {
   issuedDocument,
   nextRevision,
   runStudy,
+  standingOf,
+  type IssuedPaper,
   type SolvedScenario,
   type Study,
 } from '@cedar-knot/core';
-import { buildReport, contextOf, firstParts, ledger, reportName, standingOf, type IssuedPaper, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
+import { buildReport, contextOf, firstParts, ledger, reportName, type ReportDocument, type ReportFormat, type ReportOptions } from '@cedar-knot/report'; // prettier-ignore
 import { chapterPdf, chaptersOf, logoProblem, reportFile } from '@cedar-knot/report/files';
 import { resultsDocument, writeNumbers } from '@cedar-knot/wording';
 import type { NumberStyle } from '@cedar-knot/wording/marks';
@@ -77,8 +79,7 @@ async function issued(task: Omit<Extract<Task, { kind: 'issue' }>, 'kind'>): Pro
   const { document, letter, words, look, since } = task;
   const study = JSON.parse(document) as Study;
   const next = nextRevision(task.issued, study);
-  if (next !== letter)
-    throw new ApiProblem(409, bodyOf('revision-taken', worded('server.revisionTaken', { letter, next }), { next }));
+  if (next !== letter) throw new ApiProblem(409, bodyOf('revision-taken', worded('server.revisionTaken', { letter, next })));
   const frozen = issuedDocument(study, task.issued, words);
   const { scenarios, options } = solved({ document: frozen, units: look.units, date: words.date }, 'pdf');
   const kept = stored(frozen);

@@ -70,7 +70,7 @@ describe('what only has to wait', () => {
     expect(new Set(sent.map((s) => s.init.body)).size).toBe(1);
     fetched(busy);
     const stop = new AbortController();
-    const report = expect(api.printReport({} as never, { format: 'pdf' }, stop.signal)).rejects.toThrow('Stopped');
+    const report = expect(api.printReport('s', {} as never, { format: 'pdf' }, stop.signal)).rejects.toThrow('Stopped');
     await jest.advanceTimersByTimeAsync(2500);
     stop.abort();
     await report;
@@ -150,7 +150,7 @@ describe('answers that come a line at a time', () => {
 
 test('a file is handed on as bytes, a refusal in its place as words', async () => {
   fetched(() => new Response('%PDF-1.7', { status: 200 }));
-  expect(await (await api.printReport({} as never, { format: 'pdf' })).text()).toBe('%PDF-1.7');
+  expect(await (await api.printReport('s', {} as never, { format: 'pdf' })).text()).toBe('%PDF-1.7');
   fetched(() => answer(422, { message: 'Nothing was printed' }));
   expect((await failure(api.exportModels('csv', ['a'], 't'))).message).toBe('Nothing was printed');
 });

@@ -9,6 +9,7 @@ import type {
   FoundPumps,
   ImportResult,
   ImportTemplate,
+  IssuedRevision,
   KeptImportTemplate,
   KeptTemplate,
   ListFilter,
@@ -187,6 +188,10 @@ export const api = {
   version: (id: string, version: number) => call<VersionHead & { document: Study }>('GET', `/studies/${id}/versions/${version}`),
   nameVersion: (id: string, version: number, name: string) =>
     call<VersionHead>('PATCH', `/studies/${id}/versions/${version}`, { name }),
+  revisions: (id: string) => call<IssuedRevision[]>('GET', `/studies/${id}/revisions`),
+  revision: (id: string, letter: string) =>
+    call<IssuedRevision & { document: Study }>('GET', `/studies/${id}/revisions/${encodeURIComponent(letter)}`),
+  issue: (id: string, body: IssueAsked) => call<StudyWhole>('POST', `/studies/${id}/revisions`, body),
   person: () => call<{ person: Person | null }>('GET', '/person'),
   setPerson: (person: Person) => call<{ person: Person }>('PUT', '/person', person),
   templates: () => call<KeptTemplate[]>('GET', '/report-templates'),
@@ -359,6 +364,23 @@ function rankCatalogue(
   return byLines<Piece, true>('catalogue/rank', { document, pump, ...asked }, (l) => onPiece(l.piece, l.done, l.of), signal);
 }
 
+/** Where a paper of an issued revision is had, as it was issued. */
+export const paperAt = (id: string, letter: string, paper: 'pdf' | 'xlsx'): string =>
+  `/api/studies/${id}/revisions/${encodeURIComponent(letter)}/papers/${paper}`;
+
+/** What is said where a revision is issued. */
+export interface IssueAsked {
+  /** the version that was seen */
+  version: number;
+  letter: string;
+  /** as it is printed */
+  date: string;
+  purpose: string;
+  by: string;
+  ink?: boolean;
+  numbers?: string;
+}
+
 /** What a report is printed as. */
 export interface ReportAsked {
   format: 'pdf' | 'xlsx' | 'csv' | 'zip' | 'json';
@@ -369,9 +391,9 @@ export interface ReportAsked {
   numbers?: string;
 }
 
-/** The report of a study as it stands on the page, saved or not. */
-function printReport(document: Study, asked: ReportAsked, signal?: AbortSignal): Promise<Blob> {
-  return fileFrom('/api/studies/report', { document, ...asked }, signal);
+/** The report of a study as it stands on the page, saved or not; `id`: whose issued revisions it is held against. */
+function printReport(id: string, document: Study, asked: ReportAsked, signal?: AbortSignal): Promise<Blob> {
+  return fileFrom(`/api/studies/report?study=${id}`, { document, ...asked }, signal);
 }
 
 /** A chapter of a report as it is printed; without a PDF it is one that was named as known. */
@@ -394,12 +416,13 @@ export interface ChapterPages {
 
 /** The pages of a report, chapter by chapter as they are printed; those that are known come without their PDF. */
 function printPages(
+  id: string,
   document: Study,
   asked: Omit<ReportAsked, 'format'> & { known: ({ key: string } & ChapterPages)[] },
   onChapter: (chapter: PrintedChapter) => void,
   signal: AbortSignal,
 ): Promise<true> {
-  return byLines<PrintedChapter, true>('studies/report/pages', { document, ...asked }, onChapter, signal);
+  return byLines<PrintedChapter, true>(`studies/report/pages?study=${id}`, { document, ...asked }, onChapter, signal);
 }
 
 /** Some models as a file. */

@@ -44,6 +44,8 @@ export interface SaveFailure {
 
 const QUIET_MS = 600;
 const RETRY_MS = 2500;
+/** between two looks at whether a save is done, ms */
+const WAIT_MS = 50;
 /** a save that takes longer makes the page ask whether there is anybody, ms */
 const SOON_MS = 600;
 /** between such questions, ms */
@@ -63,6 +65,8 @@ export class Autosave {
   private wanted: Study;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private busy = false;
+  private state: SaveState['kind'] = 'saved';
+  private readonly show: (state: SaveState) => void;
   /** a save of which it is not known whether it was kept */
   private unsure: { id: string; study: Study } | undefined;
 
@@ -70,9 +74,13 @@ export class Autosave {
     study: Study,
     private version: number,
     private readonly backend: SaveBackend,
-    private readonly show: (state: SaveState) => void,
+    show: (state: SaveState) => void,
     kept?: KeptEdit,
   ) {
+    this.show = (state) => {
+      this.state = state.kind;
+      show(state);
+    };
     this.saved = study;
     this.wanted = kept?.wanted ?? study;
     if (!kept) return;
@@ -104,6 +112,26 @@ export class Autosave {
   rebase(version: number): void {
     this.version = version;
     this.schedule(0);
+  }
+
+  /** The version that is stored, once all is; refused where it cannot be. */
+  async settled(): Promise<number> {
+    for (;;) {
+      await this.flush();
+      if (this.isSaved) return this.version;
+      if (!this.busy && this.state !== 'unsaved') throw new Error(msg('app.notAllIsSaved'));
+      await new Promise((resolve) => setTimeout(resolve, WAIT_MS));
+    }
+  }
+
+  /** Takes over what the server stored itself on top of the version that was stored; what was changed meanwhile stands on it. */
+  adopt(version: number, savedAt: string, study: Study): void {
+    const isAll = this.isSaved;
+    this.version = version;
+    this.wanted = study;
+    if (!isAll) return this.changed(study);
+    this.saved = study;
+    this.show({ kind: 'saved', at: savedAt });
   }
 
   /** Gives up what is not stored. */

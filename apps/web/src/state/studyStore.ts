@@ -104,6 +104,10 @@ export interface StudyActions {
   /** a pump's motor in every scenario, where its electricity goes, and other ways of control */
   driveOf(pump: string): Promise<DriveFigures | null>;
   rebase(version: number): void;
+  /** the version that is stored, once all is; refused where it cannot be */
+  settled(): Promise<number>;
+  /** takes over the report of what the server stored itself, as a step like any other */
+  adopt(label: string, stored: { version: number; savedAt: string; document: Study }): void;
   /** gives up what is not stored: it is neither sent again nor kept in this browser */
   discard(): Promise<void>;
   dispose(): void;
@@ -269,6 +273,17 @@ export function createStudyStore(
       },
       flush: () => autosave.flush(),
       rebase: (version) => autosave.rebase(version),
+      settled: () => autosave.settled(),
+      adopt(label, { version, savedAt, document }) {
+        const operations: Operation[] = [{ op: 'set', path: ['report'], value: document.report }];
+        const done = applyOperations(get().study, operations);
+        if (!done.ok) return;
+        autosave.adopt(version, savedAt, done.study);
+        put(done.study, {
+          past: remember(get().past, { label, undo: done.inverse, redo: operations, key: undefined }),
+          future: [],
+        });
+      },
       discard: () => autosave.discard(),
       dispose: () => autosave.stop(),
     };

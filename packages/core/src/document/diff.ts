@@ -55,3 +55,12 @@ function diffLists(before: readonly unknown[], after: readonly unknown[], path: 
 function isPlain(x: unknown): x is Record<string, unknown> {
   return typeof x === 'object' && x !== null && !Array.isArray(x);
 }
+
+/** Whether two JSON documents hold the same, in whichever order their entries stand. */
+export function isSameDocument(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((x, i) => isSameDocument(x, b[i]));
+  if (!isPlain(a) || !isPlain(b)) return false;
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => key in b && isSameDocument(a[key], b[key]));
+}

@@ -1,3 +1,4 @@
+import { isSameDocument } from './diff.js';
 import type { Person } from './stored.js';
 import type { RawReport, RawRevision, Study } from './study.js';
 
@@ -99,3 +100,46 @@ export function issuedDocument(study: Study, issued: readonly string[], { date, 
 
 const given = (of: Record<string, string | undefined>): Record<string, string> =>
   Object.fromEntries(Object.entries(of).filter((e): e is [string, string] => e[1] !== undefined && e[1] !== ''));
+
+/* How a paper stands to the revisions that were issued: every paper but an issued one says that it is none. */
+
+/** A revision as it was issued. */
+export interface IssuedPaper {
+  letter: string;
+  /** as it stands on the paper */
+  date: string;
+  study: Study;
+}
+
+export type Standing =
+  | { kind: 'issued' | 'draft'; letter: string; date?: never }
+  /** the document of a revision printed by today's program; or its letter on a document that has changed since */
+  | { kind: 'reprint' | 'changed'; letter: string; date: string };
+
+/** How a paper of a study stands, and the revision since which its changes are told. */
+export interface Stands {
+  standing: Standing;
+  since?: IssuedPaper;
+}
+
+/**
+ * How a paper of a study as it is now stands to what was issued.
+ *
+ * @param issued the last two revisions at least, the oldest first
+ */
+export function standingOf(study: Study, issued: readonly IssuedPaper[]): Stands {
+  const [before, last] = [issued.at(-2), issued.at(-1)];
+  const letter = study.report?.revision ?? '';
+  if (!last) return { standing: { kind: 'draft', letter } };
+  if (last.letter !== letter) return { standing: { kind: 'draft', letter }, since: last };
+  const isSame = isSameDocument(unlooked(last.study), unlooked(study));
+  const { date } = last;
+  if (!isSame) return { standing: { kind: 'changed', letter, date }, since: last };
+  return { standing: { kind: 'reprint', letter, date }, ...(before ? { since: before } : {}) };
+}
+
+/** without how its ledger is looked at, which is no part of a paper */
+function unlooked(study: Study): Study {
+  const { ledger: _ledger, ...report } = study.report ?? {};
+  return { ...study, report };
+}

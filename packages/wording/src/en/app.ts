@@ -1,4 +1,5 @@
 export default {
+  'app.notAllIsSaved': 'Not all changes are saved. See the save mark at the top.',
   'app.catalogues': 'Catalogues',
   'app.npsha': 'NPSHA',
   'app.npshr': 'NPSHR',

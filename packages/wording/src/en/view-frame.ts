@@ -1,4 +1,8 @@
 export default {
+  'view.frame.revDraft': 'rev {letter}, draft',
+  'view.frame.revIssued': 'rev {letter}, issued',
+  'view.frame.revChanged': 'rev {letter}, changed since',
+  'view.frame.issuedRevisionsAndReport': 'Issued revisions and report',
   'view.frame.glossary': 'Glossary',
   'view.frame.glossaryTerm': 'Glossary: {name}',
   'view.frame.addAScenario': 'Add a scenario',

@@ -1,6 +1,7 @@
 import { Check, ChevronDown, CloudOff, LockKeyhole, LoaderCircle, Redo2, Search, TriangleAlert, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { Away, SaveState } from '../../state/autosave.js';
+import { useIssued } from '../issued.js';
 import { useStudy } from '../context.js';
 import { PersonMark } from '../person/Person.js';
 import { UnitsMenu } from '../person/UnitsMenu.js';
@@ -60,6 +61,7 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
         <Redo2 size={17} aria-hidden="true" />
       </button>
       <SaveMark save={save} />
+      <RevisionMark />
       <UnitsMenu />
       <button
         type="button"
@@ -74,6 +76,31 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
     </header>
   );
 }
+
+/** the revision that the study is, and whether it is issued; the way to its papers */
+function RevisionMark() {
+  const id = useStudy((s) => s.id);
+  const letter = useStudy((s) => s.study.report?.revision ?? '');
+  const { standing } = useIssued();
+  if (letter === '' || !standing) return null;
+  return (
+    <Link
+      to={`/studies/${id}/report`}
+      data-revision={standing.kind}
+      title={msg('view.frame.issuedRevisionsAndReport')}
+      className="border-edge bg-panel hover:bg-wash flex h-[28px] flex-none items-center rounded-[3px] border px-2 text-[12px] whitespace-nowrap"
+    >
+      {MARKS[standing.kind](letter)}
+    </Link>
+  );
+}
+
+const MARKS = {
+  draft: (letter: string) => msg('view.frame.revDraft', { letter }),
+  reprint: (letter: string) => msg('view.frame.revIssued', { letter }),
+  issued: (letter: string) => msg('view.frame.revIssued', { letter }),
+  changed: (letter: string) => msg('view.frame.revChanged', { letter }),
+} as const;
 
 function SaveMark({ save }: { save: SaveState }) {
   const shown = describeSave(save);

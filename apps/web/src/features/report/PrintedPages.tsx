@@ -14,7 +14,8 @@ const ZOOMS = [0.6, 0.8, 1, 1.3, 1.7, 2.2] as const;
 /** The pages of the PDF as they are printed, with a strip of all of them; printed anew when the study rests. */
 export function PrintedPages({ isInk }: { isInk: boolean }) {
   const study = useStudy((s) => s.study);
-  const { pages, isWhole, isPrinting, done, of, problem, stop } = usePrinted(study, isInk);
+  const id = useStudy((s) => s.id);
+  const { pages, isWhole, isPrinting, done, of, problem, stop } = usePrinted(id, study, isInk);
   const [zoom, setZoom] = useState(2);
   const counted = (i: number): string => (isWhole ? pageOf(i + 1, pages.length) : '');
   const working = of === null ? msg('view.report.printing') : msg('view.report.printingParts', { done, count: of });

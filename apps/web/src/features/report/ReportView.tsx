@@ -6,11 +6,13 @@ import { letterOf } from '../../state/address.js';
 import { chosenParts, headingOf, moved, setReport, toggled } from '../../state/reportParts.js';
 import { Segmented } from '../../ui/controls.js';
 import { download, fileName } from '../../ui/exportSvg.js';
+import { useIssued } from '../issued.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
 import { reportWorker, type ReportWork } from '../../worker/report.js';
 import type { ReportMade } from '../../worker/report.worker.js';
 import { useStudy } from '../context.js';
+import { IssuedRevisions } from './Issue.js';
 import { Ledger } from './Ledger.js';
 import { Letterhead } from './Letterhead.js';
 import { PrintedPages } from './PrintedPages.js';
@@ -96,6 +98,7 @@ const REST = 250;
 
 function useReport(work: ReportWork): { made: ReportMade | null; isWorking: boolean } {
   const study = useStudy((s) => s.study);
+  const { standing, since } = useIssued();
   const [made, setMade] = useState<ReportMade | null>(null);
   const [isWorking, setWorking] = useState(true);
   const isFirst = useRef(true);
@@ -105,14 +108,15 @@ function useReport(work: ReportWork): { made: ReportMade | null; isWorking: bool
     const rest = isFirst.current ? 0 : REST;
     const isOpening = isFirst.current;
     isFirst.current = false;
+    const asked = { ...(standing ? { standing } : {}), ...(since ? { since } : {}) };
     const timer = setTimeout(() => {
       // the worker takes one after the other
       if (isOpening)
-        work.first?.(study, {}).then(
+        work.first?.(study, asked).then(
           (report) => !gone && setMade((m) => m ?? { report, rows: [] }),
           () => undefined,
         );
-      work.make(study, {}).then(
+      work.make(study, asked).then(
         (found) => {
           if (gone) return;
           setMade(found);
@@ -125,7 +129,7 @@ function useReport(work: ReportWork): { made: ReportMade | null; isWorking: bool
       gone = true;
       clearTimeout(timer);
     };
-  }, [work, study]);
+  }, [work, study, standing, since]);
   return { made, isWorking };
 }
 
@@ -276,6 +280,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
         />
       </span>
       <TitleBlock />
+      <IssuedRevisions failing={failing} isInk={isInk} />
       {failing.length > 0 && (
         <p className="bg-failswash mt-1 rounded-[3px] p-2 text-[12px]" data-failing={failing.length}>
           <b className="font-semibold">
@@ -293,7 +298,9 @@ type Format = (typeof FORMATS)[number][0];
 
 /** the document as a file, one at a time */
 function useExport(isInk: boolean) {
+  const id = useStudy((s) => s.id);
   const study = useStudy((s) => s.study);
+  const { standing } = useIssued();
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const stop = useRef<AbortController | null>(null);
@@ -303,6 +310,7 @@ function useExport(isInk: boolean) {
     stop.current = new AbortController();
     try {
       const blob = await api.printReport(
+        id,
         study,
         {
           format,
@@ -312,7 +320,7 @@ function useExport(isInk: boolean) {
         },
         stop.current.signal,
       );
-      download(blob, `${reportName(study)}.${format}`);
+      download(blob, `${reportName(study, standing)}.${format}`);
     } catch (e) {
       if (!(e instanceof DOMException && e.name === 'AbortError')) setProblem(wordsOf(e));
     } finally {
@@ -322,7 +330,19 @@ function useExport(isInk: boolean) {
   return { busy, problem, save: (format: Format) => void made(format), stop: () => stop.current?.abort() };
 }
 
+/** its letter follows those that were issued */
+function RevisionShown() {
+  const letter = useStudy((s) => s.study.report?.revision ?? '');
+  return (
+    <span className="flex flex-col">
+      <span className="text-inkq text-[12px]">{msg('view.report.revision')}</span>
+      <span className="h-[24px] leading-[24px] font-semibold">{letter}</span>
+    </span>
+  );
+}
+
 function TitleBlock() {
+  const { revisions } = useIssued();
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const field = (key: 'checkedBy' | 'approvedBy' | 'revision' | 'date', label: string) => (
@@ -344,10 +364,10 @@ function TitleBlock() {
     <>
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.report.titleBlock')}</h3>
       <div className="grid grid-cols-2 gap-x-2">
-        {field('checkedBy', 'checked')}
-        {field('approvedBy', 'approved')}
-        {field('revision', 'revision')}
-        {field('date', 'date')}
+        {field('checkedBy', msg('view.report.checkedBy'))}
+        {field('approvedBy', msg('view.report.approvedBy'))}
+        {revisions?.length ? <RevisionShown /> : field('revision', msg('view.report.revision'))}
+        {field('date', msg('view.report.date'))}
       </div>
     </>
   );

@@ -52,7 +52,7 @@ test('the sheets of the parts that are chosen, with what fails on the first; par
   await waitFor(() => expect(sheets()).not.toContain('cover'));
   // the first sheet says what fails, whichever it is
   expect(document.querySelector('[data-sheet] [data-failing-sheet]')).toBeTruthy();
-  await userEvent.type(screen.getByLabelText('checked'), 'B. Lund{Enter}');
+  await userEvent.type(screen.getByLabelText('Checked by'), 'B. Lund{Enter}');
   expect(opened.store.getState().study.report!.checkedBy).toBe('B. Lund');
   act(() => opened.store.getState().undo());
   expect(opened.store.getState().study.report!.checkedBy).toBeUndefined();

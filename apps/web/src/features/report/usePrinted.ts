@@ -38,7 +38,7 @@ interface Chapter {
 const NOTHING = { chapters: [] as (Chapter | undefined)[], of: null as number | null, done: 0 };
 
 /** The pages of the report, chapter by chapter as they come; what a change does not touch is not printed again. */
-export function usePrinted(study: Study, isInk: boolean): Printed {
+export function usePrinted(id: string, study: Study, isInk: boolean): Printed {
   const numbers = useUnits((s) => s.numbers);
   const [{ chapters, of, done }, setShown] = useState(NOTHING);
   const [isPrinting, setPrinting] = useState(true);
@@ -69,7 +69,7 @@ export function usePrinted(study: Study, isInk: boolean): Printed {
         kept.current = next;
         setShown({ chapters: next, of: all, done: there });
       };
-      printed(study, { ink: isInk, numbers, ...(date ? { date } : {}) }, kept.current, show, ending.signal)
+      printed(id, study, { ink: isInk, numbers, ...(date ? { date } : {}) }, kept.current, show, ending.signal)
         .then(
           () => end(null),
           (e: unknown) => end(wordsOf(e)),
@@ -80,7 +80,7 @@ export function usePrinted(study: Study, isInk: boolean): Printed {
       ending.abort();
       clearTimeout(timer);
     };
-  }, [study, isInk, numbers]);
+  }, [id, study, isInk, numbers]);
   useEffect(
     () => () => {
       const last = kept.current;
@@ -99,6 +99,7 @@ export function usePrinted(study: Study, isInk: boolean): Printed {
 type Show = (chapters: (Chapter | undefined)[], of: number | null, done: number) => void;
 
 async function printed(
+  id: string,
   study: Study,
   asked: { ink: boolean; numbers: string; date?: string },
   before: readonly (Chapter | undefined)[],
@@ -112,6 +113,7 @@ async function printed(
   let taken = Promise.resolve();
   const asKnown = [...known].map(([key, { pages, starts, missed }]) => ({ key, pages, starts, missed }));
   await api.printPages(
+    id,
     study,
     { ...asked, known: asKnown },
     ({ chapter, of, key, pdf, ...line }) => {
