@@ -29,8 +29,8 @@ test('parts are chosen, a limit that is changed is seen on its sheet, figures ar
   await expect(page.locator('[data-sheet=cover]')).toHaveCount(0);
   // what fails stays on the first sheet
   await expect(page.locator('[data-sheet] [data-failing-sheet]')).toHaveCount(1);
-  await page.getByLabel('approved').fill('S. Holm');
-  await page.getByLabel('approved').press('Enter');
+  await page.getByLabel('Approved by').fill('S. Holm');
+  await page.getByLabel('Approved by').press('Enter');
   await settled(page);
   expect(await barriers(page)).toEqual([]);
 

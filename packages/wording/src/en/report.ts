@@ -5,7 +5,7 @@ export default {
   'report.draftOf': 'Draft of revision {letter}, not issued',
   'report.reprintOf': 'Reprint of revision {letter} (issued {date}), not the issued document',
   'report.changedSince': 'Changed since revision {letter} was issued ({date}), not issued',
-  'report.changesSinceTheLast': 'Changes since the last revision',
+  'report.changesSinceTheLast': 'Changes since last issue',
   'report.changesSince': 'Changes since revision {letter}',
   'report.changes': 'Changes',
   'report.revisionLetter': 'rev {letter}',

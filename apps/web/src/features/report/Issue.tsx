@@ -115,7 +115,7 @@ function IssueForm({ issued: { next, standing, revisions }, failing, isInk, onCl
     void issue.run(next, words, { checkedBy: of('checkedBy'), approvedBy: of('approvedBy') }).then((done) => done && onClose());
   };
   return (
-    <Modal open onClose={() => !issue.isBusy && onClose()} title={msg('view.report.issueRevision', { letter: next })}>
+    <Modal open onClose={() => !issue.isBusy && onClose()} title={msg('view.report.issueIt', { letter: next })}>
       <form onSubmit={submit} className="flex flex-col gap-2.5 text-[13px]">
         <p className="text-inkq">
           {standing?.kind === 'reprint'
@@ -124,7 +124,7 @@ function IssueForm({ issued: { next, standing, revisions }, failing, isInk, onCl
               ? msg('view.report.freezesWithChanges', { letter: next, last: last.letter })
               : msg('view.report.freezes', { letter: next })}
         </p>
-        <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+        <div className="grid grid-cols-2 gap-x-3">
           <Typed
             label={msg('view.report.date')}
             name="date"
@@ -132,8 +132,9 @@ function IssueForm({ issued: { next, standing, revisions }, failing, isInk, onCl
             value={own?.date ?? new Date().toISOString().slice(0, 10)}
           />
           <Typed label={msg('view.report.purpose')} name="purpose" required list="issue-purposes" value="" />
+        </div>
+        <div className="grid grid-cols-3 gap-x-3">
           <Typed label={msg('view.report.preparedBy')} name="by" value={study.preparedBy ?? person?.name ?? ''} />
-          <span />
           <Typed label={msg('view.report.checkedBy')} name="checkedBy" value={own?.checkedBy ?? ''} />
           <Typed label={msg('view.report.approvedBy')} name="approvedBy" value={own?.approvedBy ?? ''} />
         </div>

@@ -334,9 +334,9 @@ function useExport(isInk: boolean) {
 function RevisionShown() {
   const letter = useStudy((s) => s.study.report?.revision ?? '');
   return (
-    <span className="flex flex-col">
+    <span className="flex flex-col justify-end">
       <span className="text-inkq text-[12px]">{msg('view.report.revision')}</span>
-      <span className="h-[24px] leading-[24px] font-semibold">{letter}</span>
+      <span className="h-[26px] leading-[26px] font-semibold">{letter}</span>
     </span>
   );
 }
