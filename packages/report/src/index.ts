@@ -5,3 +5,4 @@ export { ledger, type LedgerRow } from './ledger.js';
 export type { ReportContext } from './context.js';
 export { changedCurves, type Side } from './changed-curves.js';
 export { standingText } from './issue.js';
+export { reportSchema } from './report-schema.js';

@@ -172,7 +172,9 @@ test('parts stand in the order in which they are asked for, those that the study
   const cover = JSON.stringify(buildReport(own, { parts: ['cover'] }).sections);
   expect(cover).toContain('B. Lund');
   expect(new Set(buildReport(demo).sections.map((s) => s.part))).toEqual(
-    new Set(PARTS.filter((p) => !['revisions', 'changes', 'candidates', 'stations'].includes(p) && (p !== 'notes' || demo.notes))),
+    new Set(
+      PARTS.filter((p) => !['revisions', 'changes', 'candidates', 'stations'].includes(p) && (p !== 'notes' || demo.notes)),
+    ),
   );
   expect([isPart('curves'), isPart('toString')]).toEqual([true, false]);
 });
