@@ -14,13 +14,14 @@ import { liftSheets } from './lift.js';
 import { PART_NAMES, PARTS, SHEETS, type Block, type Cell, type Part, type ReportDocument, type Section } from './document.js';
 import { candidates } from './candidates.js';
 import { changes } from './changes.js';
+import { pumpDataSheet, valveDataSheet } from './data-sheets.js';
 import { curves, profile } from './figures.js';
 import { NAME_OF, standingText } from './issue.js';
 import { assumptions, breakdown, energy, equipment, fluids, lineList, scenarioTable } from './lists.js';
 import { calculation, margins } from './margins.js';
 import { ofKind, pumpSheet, valveSheet } from './sheets.js';
 import { stations } from './stations.js';
-import { MARK, numberCell, textColumn } from './shown.js';
+import { capped, MARK, numberCell, textColumn } from './shown.js';
 import { msg } from './words.js';
 
 export interface ReportOptions {
@@ -113,11 +114,6 @@ export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?:
   };
 }
 
-/** symbols and parts of a sum, which begin as they are */
-const UNCAPPED = /^(of which|cos|kWh|sin|min|max)\b/;
-const capped = (label: string): string =>
-  /^[a-z]{2,}(?![\w^=])/.test(label) && !UNCAPPED.test(label) ? label.charAt(0).toUpperCase() + label.slice(1) : label;
-
 /** parts whose rows are the study's own words */
 const OWN_WORDS: ReadonlySet<Part> = new Set(['cover', 'revisions', 'changes', 'notes']);
 
@@ -172,11 +168,11 @@ function sectionsOf(
     case 'fluids':
       return [fluids(c)];
     case 'pump-sheet':
-      return ofKind(c, 'pump').map((e) => pumpSheet(c, e));
+      return ofKind(c, 'pump').flatMap((e) => [...known(pumpDataSheet(c, e)), pumpSheet(c, e)]);
     case 'lift-sheet':
       return liftSheets(c);
     case 'valve-sheet':
-      return ofKind(c, 'control-valve').map((e) => valveSheet(c, e));
+      return ofKind(c, 'control-valve').flatMap((e) => [...known(valveDataSheet(c, e)), valveSheet(c, e)]);
     case 'line-list':
       return [lineList(c)];
     case 'equipment':

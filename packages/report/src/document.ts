@@ -101,6 +101,8 @@ export interface TableBlock {
   columns: Column[];
   /** a row with a text alone is a heading over those below it */
   rows: TableRow[];
+  /** printed close, where a sheet is to be on one page */
+  isClose?: boolean;
 }
 
 export interface FigureBlock {

@@ -15,6 +15,10 @@ export const FAILS = '#A93A22';
 const NEAR = '#855A10';
 /** points between the lines of a table */
 const ROW = 2.2;
+/** the same where a sheet is to be on one page */
+const CLOSE = 0.1;
+/** type of such a table, points */
+const CLOSE_TYPE = 7.4;
 /** room that a heading wants under it on its page: the head of a table and two of its rows */
 const UNDER_HEADING = 62;
 
@@ -90,7 +94,8 @@ function tableOf(t: TableBlock, { tone }: Look): Content {
   const heads = t.columns.map((c) => headText(c));
   const hasHead = heads.some((h) => h !== '');
   const many = t.columns.length > 7;
-  const size = many ? 7.5 : 8.5;
+  const room = t.isClose ? CLOSE : ROW;
+  const size = t.isClose ? CLOSE_TYPE : many ? 7.5 : 8.5;
   const body: Content[][] = [
     ...(hasHead
       ? [
@@ -121,6 +126,7 @@ function tableOf(t: TableBlock, { tone }: Look): Content {
   if (t.rows.length === 0) return { text: '' };
   const whole = t.columns.reduce((sum, c) => sum + (c.width ?? 1), 0);
   const table: Content = {
+    ...(t.isClose ? { lineHeight: 1 } : {}),
     table: {
       headerRows: hasHead ? 1 : 0,
       dontBreakRows: true,
@@ -134,12 +140,14 @@ function tableOf(t: TableBlock, { tone }: Look): Content {
         i === 0 || i === node.table.body.length || (hasHead && i === 1) ? RULE : SOFT,
       paddingLeft: () => 3,
       paddingRight: () => 3,
-      paddingTop: () => ROW,
-      paddingBottom: () => ROW,
+      paddingTop: () => room,
+      paddingBottom: () => room,
     },
-    margin: [0, 2, 0, 8],
+    margin: [0, 2, 0, t.isClose ? 2 : 8],
   };
-  return t.caption === undefined ? table : { stack: [notAlone({ text: t.caption, bold: true, margin: [0, 6, 0, 1] }), table] };
+  return t.caption === undefined
+    ? table
+    : { stack: [notAlone({ text: t.caption, bold: true, margin: [0, t.isClose ? 4 : 6, 0, 1] }), table] };
 }
 
 const headText = ({ label, unit }: Column): string => (unit ? `${label}, ${unit}` : label);

@@ -51,8 +51,9 @@ export const reportSchema = (): Json => ({
         caption: TEXT,
         columns: list(ref('column')),
         rows: list(ref('row')),
+        isClose: of(msg('report.schemaClose'), YES),
       },
-      ['caption'],
+      ['caption', 'isClose'],
     ),
     column: object({ label: TEXT, unit: of(msg('report.schemaUnit'), TEXT), isText: YES, width: of(msg('report.schemaWidth'), NUMBER) }, ['unit', 'isText', 'width']), // prettier-ignore
     row: object(

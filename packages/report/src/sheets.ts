@@ -128,7 +128,7 @@ function sheetOf(
   return { part, title: `${words.title}: ${named(e.id, e.name)}`, name: `${words.name} ${e.id}`, blocks };
 }
 
-/** The data sheet of a pump: fields as ISO 13709, annex N, asks for them, as far as the study knows them. */
+/** Everything of a pump in every scenario, and its entry in the catalogue: behind its data sheet. */
 export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Section {
   const { detail, per } = subjectOf<PumpResult>(c, e);
   const entry = typeof e.pump === 'string' ? (c.study.pumps?.[e.pump] ?? {}) : {};
@@ -189,7 +189,13 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     [msg('report.impellerDiameter'), 'diameter', per((r) => r.diameter), 'diameter'],
     [msg('report.stages'), 'count', per((r) => r.stages), 'stages'],
     [msg('report.efficiency2'), 'percent', per((r) => r.efficiency), 'efficiency'],
-    [msg('report.shaftPower'), 'power', per((r) => r.shaftPower), 'shaftPower'],
+    [
+      msg('report.shaftPowerOneUnit'),
+      'power',
+      per((r) => (r.shaftPower === null || r.running === 0 ? null : r.shaftPower / r.running)),
+    ],
+    [msg('report.motorRatingOneUnit'), 'power', () => p?.motor?.ratedPower],
+    [msg('report.shaftPowerAllUnits'), 'power', per((r) => r.shaftPower), 'shaftPower'],
     [msg('report.hydraulicPower'), 'power', per((r) => r.hydraulicPower), 'hydraulicPower'],
     [msg('report.highestShaftPowerOnThe'), 'power', per((r) => r.greatestPower), 'greatestPower'],
     [msg('report.bestEfficiencyFlowOfA'), 'flow', per((r) => r.bestFlow), 'bestFlow'],
@@ -253,7 +259,10 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     ],
     msg('report.pumpAndDriver'),
   );
-  return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDataSheet'), name: msg('report.pump') }, [condition, construction]);
+  return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDuties'), name: msg('report.pumpDutiesShort') }, [
+    condition,
+    construction,
+  ]);
 }
 
 /** what the maker says of its offer */
@@ -274,7 +283,7 @@ function modeText(mode: string): string {
   return said((field.type === 'choice' && field.words?.[mode]) || mode);
 }
 
-/** The data sheet of a control valve: fields as IEC 60534-7 asks for them, as far as the study knows them. */
+/** Everything of a control valve in every scenario, and its entry in the catalogue: behind its data sheet. */
 export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Section {
   const { detail, per } = subjectOf<ValveResult>(c, e);
   const entry = typeof e.valve === 'string' ? (c.study.valves?.[e.valve] ?? {}) : {};
@@ -315,7 +324,7 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
     ],
     msg('report.valve'),
   );
-  return sheetOf(c, 'valve-sheet', e, { title: msg('report.controlValveDataSheet'), name: msg('report.valve') }, [
+  return sheetOf(c, 'valve-sheet', e, { title: msg('report.valveDuties'), name: msg('report.valveDutiesShort') }, [
     condition,
     construction,
   ]);

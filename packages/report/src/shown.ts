@@ -61,3 +61,9 @@ export const MARK: Readonly<Record<Overall, string>> = {
   incomplete: 'incomplete',
   'not-applicable': '–',
 };
+
+/** symbols and parts of a sum, which begin as they are */
+const UNCAPPED = /^(of which|cos|kWh|sin|min|max)\b/;
+/** A label in sentence case. */
+export const capped = (label: string): string =>
+  /^[a-z]{2,}(?![\w^=])/.test(label) && !UNCAPPED.test(label) ? label.charAt(0).toUpperCase() + label.slice(1) : label;

@@ -427,6 +427,8 @@ export interface Parameters {
     beside: string | number;
     m3: string | number;
   };
+  'report.unitsAre': { running: string | number; installed: string | number };
+  'report.iso9906Grade': { grade: string | number };
   'report.issued': { letter: string | number };
   'report.draftOf': { letter: string | number };
   'report.reprintOf': { letter: string | number; date: string | number };
