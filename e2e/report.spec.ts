@@ -146,6 +146,24 @@ test('what the browser prints of margins, scenarios and the report is all that t
   const scenarios = await printed('scenarios', '[data-result]');
   const results = await page.locator('[data-result]').evaluateAll((rows) => rows.map((r) => r.getAttribute('data-result')!));
   expect(results.filter((r) => !scenarios.includes(r))).toEqual([]);
+  // views of charts: what stands beside and under them is all there
+  const rows = async (selector: string): Promise<string[]> =>
+    page.locator(selector).evaluateAll((all) => all.map((r) => (r as HTMLElement).innerText.split('\n')[0]!.trim()).filter((t) => t !== '')); // prettier-ignore
+  const system = await printed('system', '[data-row]');
+  const ids = await page.locator('[data-row]').evaluateAll((all) => all.map((r) => r.getAttribute('data-row')!));
+  expect([ids.length > 8, ids.filter((id) => !system.includes(id))]).toEqual([true, []]);
+  const valves = await printed('valves', '[data-valve] >> nth=10');
+  const names = await page.locator('[data-valve]').evaluateAll((all) => all.map((r) => r.getAttribute('data-valve')!));
+  expect([names.length > 10, names.filter((n) => n !== 'own' && !valves.includes(n))]).toEqual([true, []]);
+  for (const [view, ready] of [
+    ['curves', 'h2'],
+    ['pumps', 'h2'],
+    ['suction', 'text=Highest allowable fouling'],
+  ] as const) {
+    const text = await printed(view, ready);
+    const heads = await rows('.print-charts :is(h2, h3, th)');
+    expect([view, heads.length > 1, heads.filter((h) => !text.includes(h))]).toEqual([view, true, []]);
+  }
   const report = await printed('report', '[data-sheet=working]');
   for (const title of ['Pump data sheet', 'Line list', 'Head breakdown', 'Margins', 'Calculation'])
     expect(report).toContain(title);

@@ -141,7 +141,9 @@ function headed(s: Section): Section {
 /** a section under the heading that the study has for its part; what follows a part's name (a tag) stays */
 function inOwnWords(study: Study, s: Section): Section {
   const own = study.report?.headings?.find((h) => h.part === s.part)?.text.trim();
-  if (!own || s.part === 'cover') return s;
+  // the duties behind a data sheet are another sheet
+  const isBehind = [msg('report.pumpDuties'), msg('report.valveDuties')].some((t) => s.title.startsWith(t));
+  if (!own || s.part === 'cover' || isBehind) return s;
   const usual = PART_NAMES[s.part];
   const behind = /[:,] .*$/.exec(s.title)?.[0] ?? '';
   return { ...s, title: s.title === usual ? own : `${own}${behind}` };

@@ -158,8 +158,8 @@ function comparedTable(c: ReportContext, rows: readonly Compared[]): TableBlock 
     rows: rows
       .filter(([, , required, offered]) => filled(required) || filled(offered))
       .map(([label, shown, required, offered]) => {
-        const isText = [required, offered].some((x) => typeof x === 'string' && x !== '');
-        return { cells: [label, isText ? '' : unitOf(shown, c.system), required ?? null, offered ?? null] };
+        const hasNumber = [required, offered].some((x) => typeof x === 'object' && x !== null);
+        return { cells: [label, hasNumber ? unitOf(shown, c.system) : '', required ?? null, offered ?? null] };
       }),
   };
 }

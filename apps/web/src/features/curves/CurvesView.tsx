@@ -83,7 +83,7 @@ export function CurvesView() {
     download(format === 'svg' ? svg : await pngOf(svg), file, FORMATS[format].type);
   };
   return (
-    <div className="flex min-h-0 flex-1 gap-2">
+    <div className="print-charts flex min-h-0 flex-1 gap-2">
       <section aria-label={msg('view.curves.curves')} className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
         <CurvesHeader
           name={typeof name === 'string' ? name : curves.pump}
@@ -97,7 +97,7 @@ export function CurvesView() {
         <div
           ref={box}
           data-held={held !== undefined}
-          className={`relative min-h-0 flex-1 overflow-hidden ${held ? '[&_.apexcharts-plot-series]:invisible' : ''}`}
+          className={`print-plot relative min-h-0 flex-1 overflow-hidden ${held ? '[&_.apexcharts-plot-series]:invisible' : ''}`}
         >
           {size.height > 0 && (
             <>

@@ -49,7 +49,7 @@ export function LadderChart({
   const names = spread(lines.map((l) => y(h(l.points[0]!.h)) - 4), 12, PAD.top, height - PAD.bottom); // prettier-ignore
   const ends = spread(systems.map((s) => s.points.at(-1)![1]), 15, PAD.top + 8, height - PAD.bottom - 8); // prettier-ignore
   return (
-    <div ref={box} className="relative h-full min-h-[240px]">
+    <div ref={box} className="print-plot relative h-full min-h-[240px]">
       {width > 0 && (
         <svg
           width={width}

@@ -69,7 +69,7 @@ function Ranked({ pump }: { pump: string }) {
   );
   const problem = actions.problem ?? ranking.problem;
   return (
-    <div className="flex min-h-0 flex-1 gap-2">
+    <div className="print-charts flex min-h-0 flex-1 gap-2">
       <RequiredPanel position={position} ranking={ranking} asked={asked} onAsk={setAsked} />
       <Tabs.Root value={tab} onValueChange={setTab} className="flex min-w-0 flex-1 flex-col gap-2">
         <section aria-label={msg('view.pumps.pumps')} className="panel flex min-h-0 flex-1 flex-col">

@@ -79,7 +79,7 @@ function BarChart({ pump, columns, used }: PartsProps) {
   const slot = (width - LEFT) / columns.length;
   const bar = Math.min(64, slot * 0.5);
   return (
-    <div ref={box} className="min-h-[90px] flex-1 overflow-hidden">
+    <div ref={box} className="print-plot min-h-[90px] flex-1 overflow-hidden">
       {height > 40 && width > LEFT && (
         <svg width={width} height={height} role="img" aria-label={msg('view.system.headOfByComponentsIn', { pump })}>
           <defs>

@@ -92,7 +92,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   };
   const medium = shown[active]?.outcome.medium ?? { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-2">
+    <div className="print-charts flex min-h-0 flex-1 flex-col gap-2">
       <div className="flex h-[48%] min-h-[318px] flex-none gap-2">
         <Coefficient
           title={name}

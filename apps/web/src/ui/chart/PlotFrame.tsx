@@ -55,7 +55,7 @@ export function PlotFrame({
   const [x, y] = [scale(across, ticksX, left, right), scale(up, ticksY, bottom, top)];
   const plot = { x, y, left, right, top, bottom };
   return (
-    <div ref={box} className="relative h-full w-full">
+    <div ref={box} className="print-plot relative h-full w-full">
       {width > 0 && height > pad.top + pad.bottom && (
         <svg width={width} height={height} role="img" aria-label={label} className="absolute inset-0">
           {behind?.(plot)}
