@@ -11,7 +11,18 @@ import { checkName, checkValue, missingText } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, systemFor, type ReportContext } from './context.js';
 import { pictureIn } from './letterhead.js';
 import { liftSheets } from './lift.js';
-import { PART_NAMES, PARTS, SHEETS, type Block, type Cell, type Part, type ReportDocument, type Section } from './document.js';
+import {
+  isNumber,
+  PART_NAMES,
+  PARTS,
+  SHEETS,
+  type Block,
+  type Cell,
+  type NumberCell,
+  type Part,
+  type ReportDocument,
+  type Section,
+} from './document.js';
 import { candidates } from './candidates.js';
 import { changes } from './changes.js';
 import { pumpDataSheet, valveDataSheet } from './data-sheets.js';
@@ -110,7 +121,9 @@ export function buildReport(study: Study, asked: ReportOptions = {}, scenarios?:
     company: study.report?.company ?? '',
     logo: pictureIn(study.report?.logo),
     failing,
-    sections: parts.flatMap((part) => sectionsOf(c, part, head, options)).map((s) => headed(inOwnWords(study, s))),
+    sections: parts
+      .flatMap((part) => sectionsOf(c, part, head, options))
+      .map((s) => headed(inOwnWords(study, isInPlace(c) ? saidInPlace(s) : s))),
   };
 }
 
@@ -132,6 +145,39 @@ function headed(s: Section): Section {
     const rows = b.rows.map((r) => {
       const [first, ...rest] = r.cells;
       return typeof first === 'string' ? { ...r, cells: [capped(first), ...rest] } : r;
+    });
+    return { ...b, columns, rows };
+  });
+  return { ...s, blocks };
+}
+
+/** whether a liquid changes its volume with the pressure: a flow may then be at the surface, or in place */
+const isInPlace = (c: ReportContext): boolean =>
+  c.scenarios.some((s) => Object.values(s.result?.lines ?? {}).some((l) => l.surfaceFlow !== undefined));
+
+/** the section with its flows said to be in place, in the head of a column or of a row */
+function saidInPlace(s: Section): Section {
+  const isFlow = (cells: readonly (Cell | undefined)[]): boolean => {
+    const numbers = cells.filter((x): x is NumberCell => x !== undefined && isNumber(x));
+    return numbers.length > 0 && numbers.every((x) => x.from?.endsWith('.flow') === true);
+  };
+  const blocks = s.blocks.map((b): Block => {
+    if (b.kind !== 'table') return b;
+    const columns = b.columns.map((col, k) => {
+      const isOne =
+        col.label !== '' && b.rows.some((r) => !r.isHeading) && isFlow(b.rows.filter((r) => !r.isHeading).map((r) => r.cells[k]));
+      return isOne ? { ...col, label: msg('report.inPlace', { label: col.label }) } : col;
+    });
+    const isSaid = columns.some((col, k) => col !== b.columns[k]);
+    const rows = b.rows.map((r) => {
+      const [first, ...rest] = r.cells;
+      if (isSaid || typeof first !== 'string' || !isFlow(rest)) return r;
+      // a row that begins with where it stands says what it is behind that
+      const at = s.part === 'changes' ? 1 : 0;
+      return {
+        ...r,
+        cells: r.cells.map((x, k) => (k === at && typeof x === 'string' ? msg('report.inPlace', { label: x }) : x)),
+      };
     });
     return { ...b, columns, rows };
   });

@@ -223,6 +223,7 @@ export function pumpDataSheet(c: ReportContext, e: Entry): Section | null {
     [msg('report.scenario'), 'number', (d) => scenarioName(c, d.scenario.id)],
     [msg('report.unitsRunning'), 'count', (d) => d.result.running, 'running'],
     [msg('report.flowAllUnits'), 'flow', (d) => d.result.flow, 'flow', rated?.flow],
+    [msg('report.flowAtTheSurface'), 'flow', ({ scenario }) => scenario.result!.lines[String(e.line)]?.surfaceFlow],
     [msg('report.flowOneUnit'), 'flow', unitFlow, undefined, rated && rated.flow / result.running],
     [msg('report.headLabel'), 'head', (d) => d.result.head, 'head', rated?.head],
     [msg('report.suctionPressure'), 'pressure', (d) => d.result.inletPressure],
@@ -308,6 +309,7 @@ export function valveDataSheet(c: ReportContext, e: Entry): Section | null {
   const conditions = dutyTable(c, e.id, at, false, msg('report.serviceConditions'), [
     [msg('report.scenario'), 'number', (d) => scenarioName(c, d.scenario.id)],
     [msg('report.flow2'), 'flow', of('flow'), 'flow'],
+    [msg('report.flowAtTheSurface'), 'flow', ({ scenario }) => scenario.result!.lines[String(e.line)]?.surfaceFlow],
     [msg('report.inletPressureP1'), 'absolutePressure', of('inletPressure'), 'inletPressure'],
     [msg('report.outletPressureP2'), 'absolutePressure', of('outletPressure'), 'outletPressure'],
     [msg('report.dropDp'), 'pressureDifference', of('drop'), 'drop'],

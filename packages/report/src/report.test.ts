@@ -327,3 +327,27 @@ test('where scenarios have other limits, each value stands in the row of its own
   const holding = runStudy(study).scenarios[0]!.result!.margins.filter((m) => m.verdict === 'holds').length;
   expect(verdicts[5]).toMatchObject({ value: holding, unit: '' });
 });
+
+test('where a liquid changes with the pressure every flow says whether it is in place or at the surface', () => {
+  const study = crudeStudy();
+  const { scenarios } = runStudy(study);
+  const report = buildReport(study, {}, scenarios);
+  const tables = report.sections.flatMap((s) => s.blocks).filter((b) => b.kind === 'table');
+  let flows = 0;
+  for (const t of tables)
+    for (const r of t.rows)
+      r.cells.forEach((x, k) => {
+        if (x === null || !isNumber(x) || !x.from?.endsWith('.flow')) return;
+        flows++;
+        expect(`${t.columns[k]!.label} ${String(r.cells[0])}`).toContain('in place');
+      });
+  expect(flows).toBeGreaterThan(10);
+  // both measures on the sheet of the pump: 125 m³/h at the surface are more in the line
+  const sheet = tables.flatMap((t) => t.rows).filter((r) => String(r.cells[0]).startsWith('Flow at surface conditions'));
+  const atSurface = sheet.flatMap((r) =>
+    r.cells.flatMap((x) => (x !== null && isNumber(x) ? [Math.round(x.si * 3.6e6) / 1e3] : [])),
+  );
+  expect(atSurface).toContain(125);
+  // one whose volume does not change says nothing of it
+  expect(JSON.stringify(buildReport(reinjectionStudy()))).not.toContain('in place');
+});

@@ -154,6 +154,7 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     [msg('report.requiredFlowAllUnits'), 'flow', entered('requiredFlow')],
     [msg('report.requiredHead'), 'head', entered('requiredHead')],
     [msg('report.flowAllUnits'), 'flow', per((r) => r.flow), 'flow'],
+    [msg('report.flowAtTheSurface'), 'flow', (s) => s.result!.lines[String(e.line)]?.surfaceFlow ?? null],
     [msg('report.flowPerUnit'), 'flow', per((r) => (r.running > 0 ? r.flow / r.running : null))],
     ['head', 'head', per((r) => r.head), 'head'],
     [msg('report.inletPressure'), 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
@@ -217,12 +218,22 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     [msg('report.startsPerHour'), 'number', entered('starts')],
     [msg('report.lossOfTheDrive'), 'power', per((r) => r.driveLoss), 'driveLoss'],
   ]);
+  const construction = pumpFacts(c, e, entry, detail);
+  return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDuties'), name: msg('report.pumpDutiesShort') }, [
+    condition,
+    construction,
+  ]);
+}
+
+/** what the entry of the catalogue says of a pump and its driver */
+function pumpFacts(c: ReportContext, e: RawEntry, entry: RawEntry, detail: ElementDetail | undefined): TableBlock {
+  const p = detail?.pump;
   const motor = p?.motor;
   const altitude = solvedOf(c)[0]?.model?.site.altitude;
   const usable = motor ? usableShare(motor, altitude, e.variableSpeed === true) : 1;
   const percentCells = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${rounded(Number(v) * 100, 4)} %`).join(', ') : null); // prettier-ignore
   const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
-  const construction = facts(
+  return facts(
     [
       [msg('report.maker'), words(entry.maker)],
       [msg('report.model'), words(entry.name) ?? (typeof e.pump === 'string' ? e.pump : undefined)],
@@ -259,10 +270,6 @@ export function pumpSheet(c: ReportContext, e: RawEntry & { id: string }): Secti
     ],
     msg('report.pumpAndDriver'),
   );
-  return sheetOf(c, 'pump-sheet', e, { title: msg('report.pumpDuties'), name: msg('report.pumpDutiesShort') }, [
-    condition,
-    construction,
-  ]);
 }
 
 /** what the maker says of its offer */
@@ -292,6 +299,7 @@ export function valveSheet(c: ReportContext, e: RawEntry & { id: string }): Sect
     msg('report.serviceConditions'),
     ...LIQUID,
     [msg('report.flow2'), 'flow', per((r) => r.flow), 'flow'],
+    [msg('report.flowAtTheSurface'), 'flow', (s) => s.result!.lines[String(e.line)]?.surfaceFlow ?? null],
     [msg('report.inletPressure'), 'absolutePressure', per((r) => r.inletPressure), 'inletPressure'],
     [msg('report.outletPressure'), 'absolutePressure', per((r) => r.outletPressure), 'outletPressure'],
     [msg('report.drop'), 'pressureDifference', per((r) => r.drop), 'drop'],

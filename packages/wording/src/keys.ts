@@ -427,6 +427,7 @@ export interface Parameters {
     beside: string | number;
     m3: string | number;
   };
+  'report.inPlace': { label: string | number };
   'report.unitsAre': { running: string | number; installed: string | number };
   'report.iso9906Grade': { grade: string | number };
   'report.issued': { letter: string | number };
@@ -741,6 +742,7 @@ export interface Parameters {
   'view.entry.row2': { i: string | number; message: string | number };
   'view.entry.sweep': { label: string | number };
   'view.entry.sweepEffectOfChangingIt': { label: string | number };
+  'view.frame.inPlace': { unit: string | number };
   'view.frame.revDraft': { letter: string | number };
   'view.frame.revIssued': { letter: string | number };
   'view.frame.revChanged': { letter: string | number };

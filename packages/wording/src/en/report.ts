@@ -1,4 +1,6 @@
 export default {
+  'report.inPlace': '{label}, in place',
+  'report.flowAtTheSurface': 'flow at surface conditions',
   'report.schemaClose': 'printed with less room between its rows',
   'report.minimum': 'minimum',
   'report.normal': 'normal',

@@ -1,4 +1,6 @@
 export default {
+  'view.frame.inPlace': '{unit} in place',
+  'view.frame.flowInPlace': 'Flow at the pressure and temperature in the line; flows that are entered are at surface conditions',
   'view.frame.revDraft': 'rev {letter}, draft',
   'view.frame.revIssued': 'rev {letter}, issued',
   'view.frame.revChanged': 'rev {letter}, changed since',

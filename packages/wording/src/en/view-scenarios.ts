@@ -1,4 +1,5 @@
 export default {
+  'view.scenarios.flowInPlace': 'Flow, in place',
   'view.scenarios.actionsFor': 'Actions for {name}',
   'view.scenarios.andMore': ' and {count} more',
   'view.scenarios.annualElectricity': 'Annual electricity',

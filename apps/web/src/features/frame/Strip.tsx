@@ -1,3 +1,4 @@
+import { isInPlace } from '../../state/inPlace.js';
 import { overallVerdict, worstMargins, type UnitSystem } from '@cedar-knot/core';
 import { checkName, checkShort, findingText, missingText, problemText } from '@cedar-knot/wording';
 import { ChevronDown, ChevronUp, Plus } from 'lucide-react';
@@ -268,7 +269,9 @@ function Figures({
       <span className={`${size} font-semibold`} data-figure="flow">
         {display.number(flow, 'flow')}
       </span>
-      <span className="text-inkq text-[12px]">{display.unit('flow')}</span>
+      <span className="text-inkq text-[12px]" title={isInPlace(result) ? msg('view.frame.flowInPlace') : undefined}>
+        {isInPlace(result) ? msg('view.frame.inPlace', { unit: display.unit('flow') }) : display.unit('flow')}
+      </span>
       {head !== null && (
         <>
           {stacked && <span className="h-0 basis-full" />}

@@ -1,3 +1,4 @@
+import { isInPlace } from '../../state/inPlace.js';
 import { fixed } from '@cedar-knot/wording';
 import { allElements } from '@cedar-knot/core';
 import type { PumpResult, ScenarioResult } from '@cedar-knot/core';
@@ -27,7 +28,8 @@ export function ResultRows() {
   const pumpId = useStudy((s) => s.pump);
   const display = useDisplay();
   const valve = allElements(study).find((e) => e.kind === 'control-valve')?.id;
-  return resultRows(display).map((row) => {
+  const inPlace = Object.values(shown).some(({ outcome }) => outcome.result !== null && isInPlace(outcome.result));
+  return resultRows(display, inPlace).map((row) => {
     const cells = study.scenarios.map((s) => {
       const result = shown[s.id]?.outcome.result;
       if (!result || result.status === 'failed') return { text: '–' };
@@ -70,7 +72,7 @@ function Cell({ stale, children }: { stale: boolean; children: ReactNode }) {
   );
 }
 
-function resultRows(display: Display): ResultRow[] {
+function resultRows(display: Display, inPlace: boolean): ResultRow[] {
   const margin = (r: ScenarioResult, check: string): { value: number | null; verdict: MarkKind } | undefined =>
     r.margins.find((m) => m.check === check);
   const ratio = (r: ScenarioResult, check: string, write: (v: number) => string): { text: string; verdict?: MarkKind } => {
@@ -80,7 +82,7 @@ function resultRows(display: Display): ResultRow[] {
   const percent = (v: number): string => `${Math.round(v * 100)}`;
   return [
     {
-      name: msg('app.flow2'),
+      name: inPlace ? msg('view.scenarios.flowInPlace') : msg('app.flow2'),
       unit: display.unit('flow'),
       of: (r, p) => ({ text: display.number(p?.flow ?? Object.values(r.lines)[0]?.flow, 'flow') }),
     },
