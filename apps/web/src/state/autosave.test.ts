@@ -117,3 +117,39 @@ test('what is given up is neither sent again nor kept', async () => {
   await passed(60_000);
   expect([calls.length, kept.edit]).toEqual([1, undefined]);
 });
+
+test('the version that is stored is known once all is, what was typed meanwhile too; where it cannot be, that is said', async () => {
+  const { calls, open } = world();
+  const autosave = open(titled('0'), 1);
+  await expect(autosave.settled()).resolves.toBe(1);
+  autosave.changed(titled('1'));
+  let version: number | undefined;
+  void autosave.settled().then((v) => (version = v));
+  await passed(10);
+  autosave.changed(titled('2'));
+  calls[0]!.answer({ version: 2 });
+  await passed(100);
+  expect([version, calls[1]!.study.title]).toEqual([undefined, '2']);
+  calls[1]!.answer({ version: 3 });
+  await passed(100);
+  expect(version).toBe(3);
+  autosave.changed(titled('3'));
+  const refused = expect(autosave.settled()).rejects.toThrow('Not all changes are saved');
+  await passed(10);
+  calls[2]!.answer(failure(409, { version: 9 }));
+  await passed(100);
+  await refused;
+});
+
+test('what the server stored itself is taken over: nothing is sent for it, and the next save stands on its version', async () => {
+  const { calls, shown, open } = world();
+  const autosave = open(titled('0'), 4);
+  const issued = titled('0, issued');
+  autosave.adopt(5, 's', issued);
+  autosave.changed(issued);
+  await passed(2000);
+  expect([calls.length, shown.at(-1)]).toEqual([0, { kind: 'saved', at: 's' }]);
+  autosave.changed(titled('1'));
+  await passed(700);
+  expect([calls[0]!.version, calls[0]!.study.title]).toEqual([5, '1']);
+});

@@ -44,6 +44,8 @@ export interface SaveFailure {
 
 const QUIET_MS = 600;
 const RETRY_MS = 2500;
+/** what does not end by itself within a moment */
+const STUCK: ReadonlySet<SaveState['kind']> = new Set(['offline', 'denied', 'refused', 'conflict']);
 /** between two looks at whether a save is done, ms */
 const WAIT_MS = 50;
 /** a save that takes longer makes the page ask whether there is anybody, ms */
@@ -119,7 +121,7 @@ export class Autosave {
     for (;;) {
       await this.flush();
       if (this.isSaved) return this.version;
-      if (!this.busy && this.state !== 'unsaved') throw new Error(msg('app.notAllIsSaved'));
+      if (!this.busy && STUCK.has(this.state)) throw new Error(msg('app.notAllIsSaved'));
       await new Promise((resolve) => setTimeout(resolve, WAIT_MS));
     }
   }
