@@ -120,8 +120,11 @@ await shot(long, '07-long-line');
 
 const printed = await page();
 await printed.goto(`${address}/studies/${study('Reinjection transfer')}/report`);
-await printed.locator('[data-sheet=pump-sheet]').waitFor({ timeout: 60_000 });
-await printed.locator('[data-sheet=pump-sheet]').evaluate((e) => e.scrollIntoView());
+await printed.locator('[data-sheet=pump-sheet]').first().waitFor({ timeout: 60_000 });
+await printed
+  .locator('[data-sheet=pump-sheet]')
+  .first()
+  .evaluate((e) => e.scrollIntoView());
 await settle(printed, 400);
 await shot(printed, '09-report');
 // two of its pages as they print; the pictures of them are poppler-utils'
