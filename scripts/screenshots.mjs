@@ -134,12 +134,12 @@ const pdf = await printed.request.post(`${address}/api/studies/report`, {
 });
 const work = mkdtempSync(join(tmpdir(), 'cedar-knot-shots-'));
 writeFileSync(join(work, 'r.pdf'), await pdf.body());
-for (const n of ['3', '8'])
+for (const n of ['3', '7'])
   spawnSync('pdftoppm', ['-r', '100', '-f', n, '-l', n, '-png', '-singlefile', join(work, 'r.pdf'), join(work, `p${n}`)]);
 const two = await page('light', { width: 1280, height: 890 });
 const png = (n) =>
   `<img style="width:626px" src="data:image/png;base64,${readFileSync(join(work, `p${n}.png`)).toString('base64')}">`;
-await two.setContent(`<body style="margin:0;display:flex;gap:8px;padding:8px;background:#EFEAE0">${png('3')}${png('8')}</body>`);
+await two.setContent(`<body style="margin:0;display:flex;gap:8px;padding:8px;background:#EFEAE0">${png('3')}${png('7')}</body>`);
 await settle(two, 300);
 await shot(two, '15-report-pages');
 
