@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { CORE_VERSION, issuedDocument, nextRevision, preparedReport } from './issued.js';
-import { blankStudy } from './study.js';
+import { blankStudy, type RawReport } from './study.js';
 
 test.each([
   [[], undefined, 'A'],
@@ -49,7 +49,7 @@ test('preparing a revision opens date, checked and approved again and leaves the
 test('an issued document has its letter, date and row; one that was not prepared loses the checkers of the one before', () => {
   const words = { date: '2026-12-02', purpose: 'for purchase', by: 'I. Morrow' };
   const study = blankStudy('Reinjection transfer');
-  const of = (report: object, issued = ['A']): unknown => issuedDocument({ ...study, report }, issued, words).report;
+  const of = (report: RawReport, issued = ['A']): unknown => issuedDocument({ ...study, report }, issued, words).report;
   const rows = [{ revision: 'A', text: 'for enquiry' }];
   const row = { revision: 'B', date: '2026-12-02', text: 'for purchase', preparedBy: 'I. Morrow' };
   expect(of({ revision: 'A', checkedBy: 'B. Lund', revisions: rows })).toEqual({
