@@ -172,7 +172,7 @@ export {
   type ValveResult,
 } from './results/results.js';
 export { systemCurve, type CurvePoint, type ValveStand } from './scenarios/system-curve.js';
-export { diffDocuments, type DocumentChange } from './document/diff.js';
+export { diffDocuments, isSameDocument, type DocumentChange } from './document/diff.js';
 export {
   applyOperation,
   applyOperations,

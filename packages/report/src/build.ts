@@ -159,8 +159,11 @@ const isInPlace = (c: ReportContext): boolean =>
 function saidInPlace(s: Section): Section {
   const isFlow = (cells: readonly (Cell | undefined)[]): boolean => {
     const numbers = cells.filter((x): x is NumberCell => x !== undefined && isNumber(x));
-    return numbers.length > 0 && numbers.every((x) => x.from?.endsWith('.flow') === true);
+    // beside a flow of the results may stand one that was entered or was before
+    const isNamed = (x: NumberCell): boolean => x.from?.endsWith('.flow') === true;
+    return numbers.some(isNamed) && numbers.every((x) => x.from === undefined || isNamed(x));
   };
+  const ofOneUnit = [msg('report.flowPerUnit'), msg('report.flowOneUnit')];
   const blocks = s.blocks.map((b): Block => {
     if (b.kind !== 'table') return b;
     const columns = b.columns.map((col, k) => {
@@ -171,7 +174,7 @@ function saidInPlace(s: Section): Section {
     const isSaid = columns.some((col, k) => col !== b.columns[k]);
     const rows = b.rows.map((r) => {
       const [first, ...rest] = r.cells;
-      if (isSaid || typeof first !== 'string' || !isFlow(rest)) return r;
+      if (isSaid || typeof first !== 'string' || !(isFlow(rest) || ofOneUnit.includes(first))) return r;
       // a row that begins with where it stands says what it is behind that
       const at = s.part === 'changes' ? 1 : 0;
       return {

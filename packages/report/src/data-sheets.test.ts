@@ -33,7 +33,14 @@ test('a pump sheet has the duties of least and greatest flow and the rated point
   expect(row(conditions, 'Scenario').slice(2, 4)).toEqual(['B Summer', 'A Winter peak']);
   const flows = row(conditions, 'Flow, one unit').slice(2).map(si); // prettier-ignore
   for (const [i, m3h] of [165, 290, 300].entries()) expect(flows[i]! * 3600).toBeCloseTo(m3h, 6);
-  expect(si(row(conditions, 'Discharge pressure')[3])).toBe(of('winter').outletPressure);
+  // bar(g): over the atmosphere of the plant, 100.1 kPa
+  for (const [label, absolute] of [
+    ['Suction pressure', of('winter').inletPressure!],
+    ['Discharge pressure', of('winter').outletPressure!],
+  ] as const) {
+    const cell = row(conditions, label)[3] as NumberCell;
+    expect([cell.unit, cell.value]).toEqual(['bar(g)', expect.closeTo(absolute / 1e5 - 1.001, 6) as number]);
+  }
   const general = table(s, 'General').rows.flatMap((r) => r.cells);
   expect(general).toEqual(expect.arrayContaining(['1 running of 2 installed', 'duplex', 'single, flushed', 'ISO 9906, 1B']));
   const compared = table(s, 'Required and offered');
@@ -41,6 +48,14 @@ test('a pump sheet has the duties of least and greatest flow and the rated point
   // 1.1 times the greatest shaft power of one unit (the limit of a motor of 90 kW); the entry has 90 kW
   const most = Math.max(...scenarios.filter((x) => x.model!.judged).map((x) => of(x.id)).map((r) => r.shaftPower! / r.running)); // prettier-ignore
   expect([si(required) / most, si(offered)]).toEqual([expect.closeTo(1.1, 6) as number, 90e3]);
+  // the casing holds 16 bar: its check has the share of it that the pump at no flow takes, in the worst of the judged scenarios
+  const shares = scenarios
+    .filter((x) => x.model!.judged)
+    .map((x) => x.result!.margins.find((m) => m.check === 'casing-pressure')!.value!);
+  const [, , holds, rated] = row(compared, 'Casing pressure, max.');
+  expect([si(holds) / 16e5, si(rated)]).toEqual([expect.closeTo(Math.max(...shares), 6) as number, 16e5]);
+  // less than it will ever deliver in a judged scenario: 130 m³/h of the cold start
+  expect(si(row(compared, 'Minimum continuous flow')[2]) * 3600).toBeCloseTo(130, 6);
   // NPSHA of the fouled filter over the limit 1.3
   const [, , npshr, has] = row(compared, 'NPSHR at the worst duty');
   expect([si(npshr), si(has)]).toEqual([expect.closeTo(of('fouled').npsha! / 1.3, 9) as number, of('fouled').npshr]);
@@ -78,7 +93,33 @@ test('a valve sheet has p1, p2, drop and Kv at its flows, and the pressure again
   const kvs = scenarios.filter((x) => x.model!.judged).map((x) => (x.result!.elements['CV-415'] as ValveResult).kv!);
   expect(si(row(compared, 'Kv')[2])).toBe(Math.max(...kvs));
   expect(si(row(compared, 'Shut-off pressure of the actuator')[3])).toBe(16e5);
+  const inlets = scenarios
+    .filter((x) => x.model!.judged)
+    .map((x) => (x.result!.elements['CV-415'] as ValveResult).inletPressure!);
+  expect((row(compared, 'Inlet pressure while running, max.')[2] as NumberCell).value).toBeCloseTo(
+    Math.max(...inlets) / 1e5 - 1.001,
+    6,
+  );
   expect(table(s, 'General').rows.flatMap((r) => r.cells)).toEqual(expect.arrayContaining(['cage, stellited', 'diaphragm, fails shut', 'class 150'])); // prettier-ignore
+});
+
+test('a motor that altitude weakens must be rated for more: the rating that just holds its check', () => {
+  const study = fullest();
+  const required = (altitude: string): number => {
+    const high = { ...study, site: { ...study.site, altitude } };
+    return si(row(table(sheet(high, 'pump-sheet'), 'Required and offered'), 'Motor rating, one unit')[2]);
+  };
+  const share = (altitude: string): number => {
+    const { scenarios } = runStudy({ ...study, site: { ...study.site, altitude } });
+    const margins = scenarios
+      .filter((x) => x.model!.judged)
+      .map((x) => x.result!.margins.find((m) => m.check === 'motor-power')!);
+    return Math.min(...margins.map((m) => m.value! / m.limit!));
+  };
+  // rating over required is what the worst margin has over its limit, at the sea and at 2500 m
+  expect(90e3 / required('0 m')).toBeCloseTo(share('0 m'), 9);
+  expect(90e3 / required('2500 m')).toBeCloseTo(share('2500 m'), 9);
+  expect(required('2500 m')).toBeGreaterThan(required('0 m') * 1.02);
 });
 
 test.each(['A4', 'Letter'] as const)('each sheet is one page of %s, in both systems of units', async (paper) => {

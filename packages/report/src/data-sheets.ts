@@ -8,9 +8,10 @@ import {
   type SolvedScenario,
   type ValveResult,
 } from '@cedar-knot/core';
-import { inUnits, named } from '@cedar-knot/wording';
+import { named } from '@cedar-knot/wording';
 import { scenarioName, solvedOf, type ReportContext } from './context.js';
 import type { Cell, Part, Section, TableBlock, TableRow } from './document.js';
+import { ratingCell, wordsOf } from './sheets.js';
 import { capped, numberCell, textColumn, unitOf, type Shown } from './shown.js';
 import { msg } from './words.js';
 
@@ -49,8 +50,8 @@ function duties<R extends { flow: number }>(c: ReportContext, id: string): Duty<
 const PASSING = new Set(['start-up', 'upset']);
 
 /**
- * The duties of least, usual and greatest flow, each where it is another one: by the roles of their scenarios, else by their flows. The first
- * is what the rest of the sheet is about.
+ * The duties of least, usual and greatest flow, each where it is another one: by the roles of their scenarios, else by their flows; and
+ * the one that the rest of the sheet is about.
  */
 function places<R extends { flow: number }>(
   c: ReportContext,
@@ -164,8 +165,6 @@ function comparedTable(c: ReportContext, rows: readonly Compared[]): TableBlock 
   };
 }
 
-const wordsOf = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
-
 function sheet(c: ReportContext, part: Part, e: Entry, title: string, name: string, tables: readonly TableBlock[]): Section {
   const blocks = tables.filter((t) => t.rows.length > 0).map((t) => ({ ...t, isClose: true }));
   const notes = typeof e.notes === 'string' && e.notes !== '' ? [{ kind: 'text' as const, text: e.notes }] : [];
@@ -180,6 +179,18 @@ const greatest = <T>(list: readonly T[], of: (x: T) => number | null | undefined
     const value = of(x);
     return typeof value === 'number' && (best === undefined || value > (of(best) ?? -Infinity)) ? x : best;
   }, undefined);
+
+/** a pressure of a duty over the atmosphere of the plant, Pa gauge */
+const gauge = (d: Duty<unknown>, absolute: number | null): number | null =>
+  absolute === null ? null : absolute - d.scenario.model!.network.atmosphere;
+
+/** Pa gauge that the casing of a pump sees at no flow: ρ·g·H0 over the inlet, as the check of the casing has it; while running without a curve */
+function casingPressure(d: Duty<PumpResult>): number | null {
+  const { fluid, gravity } = d.scenario.model!.network;
+  const shutOff = d.detail.performance?.shutOffHead;
+  const inlet = gauge(d, d.result.inletPressure);
+  return shutOff === undefined || inlet === null ? gauge(d, d.result.outletPressure) : fluid.density * gravity * shutOff + inlet;
+}
 
 /** The data sheet of a pump, of one unit wherever it does not say otherwise; null where it runs in no judged scenario. */
 export function pumpDataSheet(c: ReportContext, e: Entry): Section | null {
@@ -226,8 +237,8 @@ export function pumpDataSheet(c: ReportContext, e: Entry): Section | null {
     [msg('report.flowAtTheSurface'), 'flow', ({ scenario }) => scenario.result!.lines[String(e.line)]?.surfaceFlow],
     [msg('report.flowOneUnit'), 'flow', unitFlow, undefined, rated && rated.flow / result.running],
     [msg('report.headLabel'), 'head', (d) => d.result.head, 'head', rated?.head],
-    [msg('report.suctionPressure'), 'pressure', (d) => d.result.inletPressure],
-    [msg('report.dischargePressure'), 'pressure', (d) => d.result.outletPressure],
+    [msg('report.suctionPressure'), 'pressure', (d) => gauge(d, d.result.inletPressure)],
+    [msg('report.dischargePressure'), 'pressure', (d) => gauge(d, d.result.outletPressure)],
     [msg('report.differentialPressure'), 'pressureDifference', ({ result: r }) => (r.inletPressure === null || r.outletPressure === null ? null : r.outletPressure - r.inletPressure)],
     [msg('report.npshaAtDatum'), 'head', (d) => d.result.npsha, 'npsha'],
     [msg('report.temperature'), 'temperature', (d) => d.scenario.model!.temperature],
@@ -250,26 +261,31 @@ export function pumpDataSheet(c: ReportContext, e: Entry): Section | null {
     [msg('report.flowRelativeToBepFlow'), 'percent', (d) => d.result.flowRatio, 'flowRatio'],
   ]);
 
-  const worstPower = greatest(all, (d) => (d.result.shaftPower === null ? null : d.result.shaftPower / d.result.running));
-  const motor = worstPower && marginOf(worstPower, 'motor-power', e.id);
+  // the check has the share of a motor that altitude or a drive leaves: the rating that would just hold
+  const motorShare = (d: Duty<PumpResult>): number | null => {
+    const m = marginOf(d, 'motor-power', e.id);
+    return m?.limit ? m.limit / m.value! : null;
+  };
+  const loaded = greatest(all, motorShare);
+  const rating = p?.motor?.ratedPower;
   const npsh = greatest(all, (d) => {
     const m = marginOf(d, 'npsh-ratio', e.id);
     return m?.limit ? m.limit / m.value! : null;
   });
   const ratio = npsh && marginOf(npsh, 'npsh-ratio', e.id);
-  const discharge = greatest(all, (d) => d.result.outletPressure);
+  const casing = greatest(all, casingPressure);
   const hot = greatest(all, (d) => d.scenario.model!.temperature);
-  const gravity = 9.80665;
+  const least = all.reduce((a, d) => Math.min(a, unitFlow(d)), Infinity);
   const compared = comparedTable(c, [
     [msg('report.headAtRatedFlow'), 'head', cell(rated?.head, 'head'), cell(rated && onCurve?.head(rated.flow), 'head')],
     [msg('report.efficiencyAtRatedFlow'), 'percent', undefined, cell(rated && onCurve?.efficiency(rated.flow), 'percent')],
     [msg('report.npshrAtWorstDuty'), 'head', cell(ratio?.limit && npsh!.result.npsha !== null ? npsh!.result.npsha / ratio.limit : undefined, 'head'), cell(npsh?.result.npshr, 'head')],
-    [msg('report.motorRatingOneUnit'), 'power', cell(motor?.limit && (worstPower!.result.shaftPower! / worstPower!.result.running) * motor.limit, 'power'), cell(p?.motor?.ratedPower, 'power')],
-    [msg('report.greatestPowerOneUnit'), 'power', undefined, cell(onCurve && (onCurve.greatestPower(density, gravity) ?? NaN) / result.running, 'power')],
+    [msg('report.motorRatingOneUnit'), 'power', cell(loaded && rating !== undefined ? rating * motorShare(loaded)! : undefined, 'power'), cell(rating, 'power')],
+    [msg('report.greatestPowerOneUnit'), 'power', undefined, cell(onCurve && (onCurve.greatestPower(density, usual.scenario.model!.network.gravity) ?? NaN) / result.running, 'power')],
     [msg('report.shutOffHeadAsIt'), 'head', undefined, cell(onCurve?.shutOffHead, 'head')],
     [msg('report.bestEfficiencyFlowOfA'), 'flow', undefined, cell(onCurve?.hasBestFlow ? onCurve.bestFlow : undefined, 'flow')],
-    [msg('report.minimumContinuousFlow'), 'flow', cell(unitFlow(at[0]!.duty), 'flow'), cell(p?.minFlow, 'flow')],
-    [msg('report.casingPressureMax'), 'pressure', cell(discharge?.result.outletPressure, 'pressure'), ratingText(c, p?.casingPressure)],
+    [msg('report.minimumContinuousFlow'), 'flow', cell(least, 'flow'), cell(p?.minFlow, 'flow')],
+    [msg('report.casingPressureMax'), 'pressure', cell(casing && casingPressure(casing), 'pressure'), ratingCell(c, p?.casingPressure)],
     [msg('report.temperatureMax'), 'temperature', cell(hot?.scenario.model!.temperature, 'temperature'), cell(p?.maxTemperature, 'temperature')],
     [msg('report.largestImpeller'), 'diameter', undefined, cell(p?.maxDiameter ?? p?.curves.at(-1)?.diameter, 'diameter')],
     [msg('report.freePassageForSolids'), 'diameter', undefined, cell(p?.solidsPassage, 'diameter')],
@@ -325,7 +341,7 @@ export function valveDataSheet(c: ReportContext, e: Entry): Section | null {
   const most = greatest(all, (d) => d.result.kv);
   const drop = greatest(all, (d) => d.result.drop);
   const hot = greatest(all, (d) => d.scenario.model!.temperature);
-  const inlet = greatest(all, (d) => d.result.inletPressure);
+  const inlet = greatest(all, (d) => gauge(d, d.result.inletPressure));
   const compared = comparedTable(c, [
     ['Kv', 'number', cell(most?.result.kv, 'number'), cell(v?.ratedKv, 'number')],
     ['FL', 'number', undefined, cell(v?.fl, 'number')],
@@ -333,24 +349,12 @@ export function valveDataSheet(c: ReportContext, e: Entry): Section | null {
     [msg('report.inherentCharacteristic'), 'number', undefined, v?.characteristic],
     [msg('report.rangeability'), 'number', undefined, cell(v?.rangeability, 'number')],
     [msg('report.allowableDrop'), 'pressureDifference', cell(drop?.result.drop, 'pressureDifference'), cell(v?.maxDrop, 'pressureDifference')],
-    [msg('report.pressureRating'), 'pressure', cell(inlet?.result.inletPressure, 'pressure'), ratingText(c, v?.ratedPressure ?? v?.ratingTable)],
+    [msg('report.inletPressureMaxRunning'), 'pressure', cell(inlet && gauge(inlet, inlet.result.inletPressure), 'pressure'), undefined],
+    [msg('report.pressureRating'), 'pressure', undefined, ratingCell(c, v?.ratedPressure ?? v?.ratingTable)],
     [msg('report.temperatureMax'), 'temperature', cell(hot?.scenario.model!.temperature, 'temperature'), undefined],
     [msg('report.shutOffDropOfActuator'), 'pressureDifference', cell(shutOff && marginOf(shutOff, 'valve-shut-off', e.id)!.value, 'pressureDifference'), cell(v?.shutOffDrop, 'pressureDifference')],
     [msg('report.price'), 'number', undefined, wordsOf(entry.price)],
     [msg('report.deliveryTimeDays'), 'number', undefined, cell(entry.deliveryTime, 'number')],
   ]); // prettier-ignore
   return sheet(c, 'valve-sheet', e, msg('report.controlValveDataSheet'), msg('report.valve'), [general, conditions, compared]);
-}
-
-/** a gauge pressure, or one over temperature: `40 bar(g) at 50 °C, 37.1 at 100 °C` */
-function ratingText(c: ReportContext, rating: number | readonly { temperature: number; pressure: number }[] | undefined): Cell {
-  if (rating === undefined || typeof rating === 'number') return numberCell(rating, 'pressure', c.system);
-  return rating
-    .map((r) =>
-      msg('report.at', {
-        pressure: inUnits(r.pressure, 'pressure', c.system),
-        temperature: inUnits(r.temperature, 'temperature', c.system),
-      }),
-    ) // prettier-ignore
-    .join(', ');
 }

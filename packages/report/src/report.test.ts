@@ -348,6 +348,20 @@ test('where a liquid changes with the pressure every flow says whether it is in 
     r.cells.flatMap((x) => (x !== null && isNumber(x) ? [Math.round(x.si * 3.6e6) / 1e3] : [])),
   );
   expect(atSurface).toContain(125);
+  // beside a rated flow, of one unit, and in what changed since a revision
+  const rated = structuredClone(study);
+  for (const e of rated.lines.flatMap((l) => l.elements)) if (e.kind === 'pump') e.rated = { flow: '140 m3/h', head: '300 m' };
+  const before = structuredClone(study);
+  before.points.BIRK!.flow = '60 m3/h';
+  const since = { letter: 'A', date: '2026-01-01', study: before };
+  const labels = buildReport(rated, { parts: ['changes', 'pump-sheet'], since })
+    .sections.flatMap((s) => s.blocks)
+    .flatMap((b) => (b.kind === 'table' ? b.rows.map((r) => r.cells.filter((x) => typeof x === 'string').join('|')) : []));
+  expect(labels.filter((l) => /^flow, (all units|one unit|per unit)\|/i.test(l))).toEqual([]);
+  for (const l of ['Flow, all units, in place', 'Flow, one unit, in place'])
+    expect(labels.some((x) => x.startsWith(l))).toBe(true);
+  expect(labels.filter((l) => /\|flow\|/.test(l))).toEqual([]);
+  expect(labels.some((l) => l.includes('|flow, in place|'))).toBe(true);
   // one whose volume does not change says nothing of it
   expect(JSON.stringify(buildReport(reinjectionStudy()))).not.toContain('in place');
 });

@@ -232,15 +232,14 @@ function pumpFacts(c: ReportContext, e: RawEntry, entry: RawEntry, detail: Eleme
   const altitude = solvedOf(c)[0]?.model?.site.altitude;
   const usable = motor ? usableShare(motor, altitude, e.variableSpeed === true) : 1;
   const percentCells = (x: unknown): Cell => (typeof x === 'number' ? numberCell(x, 'percent', c.system) : Array.isArray(x) ? x.map((v) => `${rounded(Number(v) * 100, 4)} %`).join(', ') : null); // prettier-ignore
-  const words = (x: unknown): string | undefined => (Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined);
   return facts(
     [
-      [msg('report.maker'), words(entry.maker)],
-      [msg('report.model'), words(entry.name) ?? (typeof e.pump === 'string' ? e.pump : undefined)],
-      [msg('report.type'), words(entry.type)],
-      [msg('report.size'), words(entry.size)],
-      [msg('report.materials'), words(entry.materials)],
-      [msg('report.liquids'), words(entry.liquids)],
+      [msg('report.maker'), wordsOf(entry.maker)],
+      [msg('report.model'), wordsOf(entry.name) ?? (typeof e.pump === 'string' ? e.pump : undefined)],
+      [msg('report.type'), wordsOf(entry.type)],
+      [msg('report.size'), wordsOf(entry.size)],
+      [msg('report.materials'), wordsOf(entry.materials)],
+      [msg('report.liquids'), wordsOf(entry.liquids)],
       [msg('report.speedOfTheCurve'), numberCell(p?.speed, 'speed', c.system)],
       [msg('report.largestImpeller'), numberCell(p?.maxDiameter ?? p?.curves.at(-1)?.diameter, 'diameter', c.system)],
       [
@@ -271,6 +270,10 @@ function pumpFacts(c: ReportContext, e: RawEntry, entry: RawEntry, detail: Eleme
     msg('report.pumpAndDriver'),
   );
 }
+
+/** A text, or a list of them in one; nothing of anything else. */
+export const wordsOf = (x: unknown): string | undefined =>
+  Array.isArray(x) ? x.join(', ') : typeof x === 'string' ? x : undefined;
 
 /** what the maker says of its offer */
 function offer(c: ReportContext, entry: RawEntry): [string, Cell | undefined][] {
@@ -361,7 +364,10 @@ export const ofKind = (c: ReportContext, kind: string): (RawEntry & { id: string
     .filter((e) => e.kind === kind);
 
 /** a gauge pressure, or one over temperature: `40 bar(g) to 50 °C, 37.1 at 100 °C` */
-function ratingCell(c: ReportContext, rating: number | readonly { temperature: number; pressure: number }[] | undefined): Cell {
+export function ratingCell(
+  c: ReportContext,
+  rating: number | readonly { temperature: number; pressure: number }[] | undefined,
+): Cell {
   if (rating === undefined || typeof rating === 'number') return numberCell(rating, 'pressure', c.system);
   return rating
     .map((r) =>

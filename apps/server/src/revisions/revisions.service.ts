@@ -3,7 +3,6 @@ import { inflateRaw } from 'node:zlib';
 import { Injectable } from '@nestjs/common';
 import { InjectModel } from '@nestjs/sequelize';
 import type { IssuedRevision, StudyHead } from '@cedar-knot/core';
-import type { Transaction } from 'sequelize';
 import { notFound } from '../common/problem.js';
 import { StudyRevisionModel } from '../database/models/study-revision.model.js';
 import { StudiesService, type Stored } from '../studies/studies.service.js';
@@ -72,8 +71,6 @@ export class RevisionsService {
       made.document,
       msg('server.revisionName', { letter }),
       async (frozen, transaction) => {
-        // no other one came between: the study was locked since its version was looked at
-        if ((await this.heads(id, transaction)).length !== issued.length) throw await this.studies.staleAt(id, version);
         await this.revisions.create(
           {
             studyId: id,
@@ -99,12 +96,11 @@ export class RevisionsService {
     );
   }
 
-  private heads(id: string, transaction?: Transaction): Promise<StudyRevisionModel[]> {
+  private heads(id: string): Promise<StudyRevisionModel[]> {
     return this.revisions.findAll({
       where: { studyId: id },
       attributes: { exclude: ['document', 'results', 'pdf', 'xlsx'] },
       order: [['version', 'ASC']],
-      ...(transaction ? { transaction } : {}),
     });
   }
 

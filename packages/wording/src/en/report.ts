@@ -1,4 +1,5 @@
 export default {
+  'report.inletPressureMaxRunning': 'inlet pressure while running, max.',
   'report.inPlace': '{label}, in place',
   'report.flowAtTheSurface': 'flow at surface conditions',
   'report.schemaClose': 'printed with less room between its rows',

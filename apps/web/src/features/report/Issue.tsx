@@ -1,4 +1,4 @@
-import { preparedReport, type RawReport } from '@cedar-knot/core';
+import { isSameDocument, preparedReport, type RawReport } from '@cedar-knot/core';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { api, paperAt, wordsOf } from '../../api/client.js';
 import { useIssuedStore } from '../../state/issued.js';
@@ -217,7 +217,7 @@ function useIssuing(isInk: boolean) {
     setProblem(null);
     try {
       const report = withPeople(study.report, letter, people);
-      if (JSON.stringify(report) !== JSON.stringify(study.report))
+      if (!isSameDocument(report, study.report))
         change(msg('view.report.prepareRevision', { letter }), [{ op: 'set', path: ['report'], value: report }]);
       const version = await settled();
       const { numbers } = useUnits.getState();
