@@ -1,5 +1,6 @@
 import { cellText, isNumber, type Block, type Cell, type Column, type TableBlock, type TextBlock } from './document.js';
 import { inInk } from './drawing.js';
+import type { TaggedCell, TaggedPlace, TaggedTable } from './tagged.js';
 import { msg } from './words.js';
 
 /* Blocks of a report as pdfmake takes them. */
@@ -96,22 +97,27 @@ function tableOf(t: TableBlock, { tone }: Look): Content {
   const many = t.columns.length > 7;
   const room = t.isClose ? CLOSE : ROW;
   const size = t.isClose ? CLOSE_TYPE : many ? 7.5 : 8.5;
+  const spoken = spokenOf(t, hasHead);
+  const said = (row: number, column: number): { cell: TaggedCell } => ({ cell: { table: spoken, row, column } });
+  const above = spoken.heads;
   const body: Content[][] = [
     ...(hasHead
       ? [
           heads.map((h, k) => ({
             text: h,
+            ...said(0, k),
             color: QUIET,
             fontSize: size - 0.5,
             alignment: t.columns[k]!.isText ? 'left' : 'right',
           })),
         ]
       : []),
-    ...t.rows.map((r) =>
+    ...t.rows.map((r, i) =>
       r.isHeading
         ? [
             {
               text: String(r.cells[0]),
+              ...said(above + i, 0),
               bold: true,
               fontSize: size,
               colSpan: t.columns.length,
@@ -120,7 +126,7 @@ function tableOf(t: TableBlock, { tone }: Look): Content {
             },
             ...t.columns.slice(1).map(() => ({ text: '' })),
           ]
-        : t.columns.map((c, k) => cellContent(r.cells[k] ?? null, c, size, tone)),
+        : t.columns.map((c, k) => ({ ...cellContent(r.cells[k] ?? null, c, size, tone), ...said(above + i, k) })),
     ),
   ];
   if (t.rows.length === 0) return { text: '' };
@@ -150,9 +156,22 @@ function tableOf(t: TableBlock, { tone }: Look): Content {
     : { stack: [notAlone({ text: t.caption, bold: true, margin: [0, t.isClose ? 4 : 6, 0, 1] }), table] };
 }
 
+/** Rows and heads of a table as they are told to a reader by ear: the words in the first column head their rows. */
+function spokenOf(t: TableBlock, hasHead: boolean): TaggedTable {
+  const across = t.columns.length;
+  const isLabelled = across > 1 && t.columns[0]!.isText === true;
+  const body = t.rows.map((r): TaggedPlace[] =>
+    r.isHeading
+      ? [{ heads: 'Column', span: across }]
+      : t.columns.map((_, k) => ({ heads: k === 0 && isLabelled ? 'Row' : null })),
+  );
+  const head = t.columns.map((): TaggedPlace => ({ heads: 'Column' }));
+  return { rows: hasHead ? [head, ...body] : body, heads: hasHead ? 1 : 0 };
+}
+
 const headText = ({ label, unit }: Column): string => (unit ? `${label}, ${unit}` : label);
 
-function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string) => string): Content {
+function cellContent(cell: Cell, c: Column, size: number, tone: (colour: string) => string): Record<string, unknown> {
   const verdict = isNumber(cell) ? cell.verdict : undefined;
   const word = typeof cell === 'string' ? cell : '';
   const isFailing = verdict === 'fails' || word === 'FAILS' || word === msg('report.notSolved');

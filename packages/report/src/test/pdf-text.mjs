@@ -21,8 +21,9 @@ async function read(file) {
       else if (id !== null) said.set(id, (said.get(id) ?? '') + i.str);
     }
     const walk = (part) => {
-      const content = part.children.find((c) => c.type === 'content');
-      if (content) tagged.push({ role: part.role, text: part.alt ?? said.get(content.id) ?? '' });
+      const content = part.children.filter((c) => c.type === 'content');
+      if (content.length > 0) tagged.push({ role: part.role, text: part.alt ?? content.map((c) => said.get(c.id) ?? '').join(' ').trim() });
+      else if (part.role === 'Table' || part.role === 'TR') tagged.push({ role: part.role, text: '' });
       for (const child of part.children) if (child.children) walk(child);
     };
     const tree = await page.getStructTree();
