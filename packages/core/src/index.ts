@@ -14,6 +14,7 @@ export {
   type Unit,
   type UnitSystem,
 } from './units/units.js';
+export { apart } from './numerics/apart.js';
 export {
   readQuantity,
   writeQuantity,

@@ -1,3 +1,4 @@
+import { apart } from '@cedar-knot/core';
 import { scaleLinear } from 'd3-scale';
 
 /** One line of a chart: places in the units that are shown; a null parts it. */
@@ -79,11 +80,16 @@ export function chartSvg({ title, x, y, traces, marks = [], width, height }: Cha
     const letter = t.letter && place ? `<text x="${place.x.toFixed(1)}" y="${place.y.toFixed(1)}" font-family="${FONT}" font-size="9" fill="${t.colour}">${escaped(t.letter)}</text>` : ''; // prettier-ignore
     return [`<path d="${path}" ${stroke}/>${letter}`];
   });
-  const knots = marks.map(
-    (m) =>
-      `<circle cx="${sx(m.at[0]).toFixed(1)}" cy="${sy(m.at[1]).toFixed(1)}" r="6.5" fill="#FFFFFF" stroke="${m.colour}" stroke-width="1.6"/>` +
-      `<text x="${sx(m.at[0]).toFixed(1)}" y="${(sy(m.at[1]) + 3).toFixed(1)}" font-family="${FONT}" font-size="8" text-anchor="middle" fill="${INK}">${escaped(m.letter)}</text>`,
-  );
+  const own = marks.map((m) => [sx(m.at[0]), sy(m.at[1])] as const);
+  const knots = apart(own, MARKS).map(([px, py], i) => {
+    const { colour, letter } = marks[i]!;
+    const [tx, ty] = own[i]!;
+    const tie = px === tx && py === ty ? '' : `<path d="M${tx.toFixed(1)} ${ty.toFixed(1)}L${px.toFixed(1)} ${py.toFixed(1)}" stroke="${colour}" fill="none"/>`;
+    return (
+      `${tie}<circle cx="${px.toFixed(1)}" cy="${py.toFixed(1)}" r="6.5" fill="#FFFFFF" stroke="${colour}" stroke-width="1.6"/>` +
+      `<text x="${px.toFixed(1)}" y="${(py + 3).toFixed(1)}" font-family="${FONT}" font-size="8" text-anchor="middle" fill="${INK}">${escaped(letter)}</text>`
+    );
+  }); // prettier-ignore
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(title)}">` +
     `<rect width="${width}" height="${height}" fill="#FFFFFF"/>${rules.join('')}` +
@@ -91,6 +97,9 @@ export function chartSvg({ title, x, y, traces, marks = [], width, height }: Cha
     `${text(left, top - 8, y.title)}${text(right, bottom + 26, x.title, 'text-anchor="end"')}${lines.join('')}${knots.join('')}</svg>`
   );
 }
+
+/** px between operating points: half on another is told apart, more is not */
+const MARKS = { near: 8, gap: 14.5 };
 
 /** height of a letter, px */
 const LETTER = 9;

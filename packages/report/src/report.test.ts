@@ -243,6 +243,17 @@ test('a chart is SVG by itself: a line is parted where a value lacks, and nothin
   expect(chartSvg({ title: '', x: { title: '' }, y: { title: '' }, width: 200, height: 100, traces: [] })).toContain('</svg>');
 });
 
+test('operating points that fall together are drawn beside one another, each tied to its place, and told apart at any number', () => {
+  const marks = Array.from({ length: 24 }, (_, i) => ({ at: [50, 50] as const, colour: '#000', letter: String.fromCharCode(65 + i) })); // prettier-ignore
+  const svg = chartSvg({ title: '', x: { title: '', from: 0, to: 100 }, y: { title: '', from: 0, to: 100 }, width: 500, height: 300, traces: [], marks }); // prettier-ignore
+  const at = [...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)" r="6.5"/g)].map(([, x, y]) => [Number(x), Number(y)] as const);
+  expect(at).toHaveLength(24);
+  // a ring and its line are 14.6 px wide; the letters inside are 8 px high
+  for (const [i, [x, y]] of at.entries())
+    for (const [a, b] of at.slice(0, i)) expect(Math.hypot(a - x, b - y)).toBeGreaterThan(14.3);
+  expect(svg.match(/<path d="M/g)).toHaveLength(23);
+});
+
 test('a line list: weight and volume by their definitions, in the units of the report; a pipe of no table is named beside the sum', () => {
   // 10 m of NPS 6, schedule 40: outside 168.3 mm, wall 7.11 mm (ASME B36.10), steel 7850 kg/m³ (B36.10, 28.26 kg/m); and a bore alone
   const pipe = { kind: 'pipe', material: 'steel', length: '10 m' };

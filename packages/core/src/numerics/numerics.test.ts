@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { apart } from './apart.js';
 import { evaluateFormula, putNumbers } from './formula.js';
 import { solveDense } from './linear.js';
 import { bracketedNewton } from './roots.js';
@@ -129,5 +130,34 @@ describe('formulas as they are written', () => {
   test('numbers take the places of symbols, a negative one in brackets', () => {
     expect(putNumbers('abs(Q)·h − hv²', { Q: '-0.5', h: '12', hv: '3' })).toBe('abs((-0.5))·12 − 3²');
     expect(putNumbers('min(m, n)', { m: '1', n: '2' })).toBe('min(1, 2)');
+  });
+});
+
+describe('marks of a picture', () => {
+  const least = (places: readonly (readonly number[])[]): number =>
+    Math.min(...places.flatMap(([x, y], i) => places.slice(0, i).map(([a, b]) => Math.hypot(a! - x!, b! - y!))));
+
+  test('stay where they are while none is on another', () => {
+    const own = [[0, 0], [12, 0], [0, 30]] as const; // prettier-ignore
+    expect(apart(own, { near: 12, gap: 24 })).toEqual(own);
+  });
+
+  test('twenty-four on one place, and twenty-four along a line, lie apart; the first stays; none is put where none may be', () => {
+    const one = apart(Array.from({ length: 24 }, () => [100, 50] as const), { near: 12, gap: 24, isFree: ([x]) => x <= 110 }); // prettier-ignore
+    expect(one[0]).toEqual([100, 50]);
+    expect(least(one)).toBeGreaterThanOrEqual(24);
+    expect(Math.max(...one.map(([x]) => x))).toBeLessThanOrEqual(110);
+    // on a ring of the gap six lie round one, so 24 are within the third ring
+    const free = apart(
+      Array.from({ length: 24 }, () => [0, 0] as const),
+      { near: 12, gap: 24 },
+    );
+    expect(Math.max(...free.map(([x, y]) => Math.hypot(x, y)))).toBeLessThan(24 * 3.1);
+    expect(least(apart(Array.from({ length: 24 }, (_, i) => [4 * i, 2 * i] as const), { near: 8, gap: 14.5 }))).toBeGreaterThanOrEqual(8); // prettier-ignore
+  });
+
+  test('where no place is free one lies on the other', () => {
+    const none = apart([[0, 0], [1, 0]], { near: 12, gap: 24, isFree: () => false }); // prettier-ignore
+    expect(none).toEqual([[0, 0], [1, 0]]); // prettier-ignore
   });
 });

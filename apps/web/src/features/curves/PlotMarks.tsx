@@ -1,4 +1,4 @@
-import type { ServiceCurves } from '@cedar-knot/core';
+import { apart, type ServiceCurves } from '@cedar-knot/core';
 import { interpolate } from '../../state/interpolate.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { spread } from '../../ui/ticks.js';
@@ -165,7 +165,8 @@ export function Rated({
   );
 }
 
-const NEAR = 12;
+/** px between rings: as near as they may be by themselves, and from those that were put beside */
+const RINGS = { near: 12, gap: 24 };
 
 /** Two rings around a dot. Knots that fall on one another are fanned out, each tied to its true place. */
 export function Knots({
@@ -178,19 +179,12 @@ export function Knots({
   inside,
   onPick,
 }: Mapped & { knots: readonly Knot[]; active: string; inside: (px: number) => boolean; onPick: (s: string) => void }) {
-  const placed: { k: Knot; tx: number; ty: number; px: number; py: number }[] = [];
-  for (const k of knots) {
-    const tx = x(flow(k.flow));
-    const ty = y(metres(k.head));
-    if (!inside(tx)) continue;
-    let [px, py] = [tx, ty];
-    const crowd = placed.filter((p) => Math.hypot(p.tx - tx, p.ty - ty) < NEAR).length;
-    if (crowd > 0) {
-      const turn = -2.4 + (crowd - 1) * 1.3;
-      [px, py] = [tx + 24 * Math.cos(turn), ty + 24 * Math.sin(turn)];
-    }
-    placed.push({ k, tx, ty, px, py });
-  }
+  const shown = knots.map((k) => ({ k, tx: x(flow(k.flow)), ty: y(metres(k.head)) })).filter(({ tx }) => inside(tx));
+  const places = apart(
+    shown.map(({ tx, ty }) => [tx, ty]),
+    { ...RINGS, isFree: ([px]) => inside(px) },
+  );
+  const placed = shown.map((s, i) => ({ ...s, px: places[i]![0], py: places[i]![1] }));
   return placed.map(({ k, tx, ty, px, py }) => {
     const color = lineStyle(k.index).color;
     const outer = k.scenario === active ? 9.5 : 8;
