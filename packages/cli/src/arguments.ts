@@ -24,10 +24,18 @@ const COMMANDS = [
   'uncertainty',
   'fit',
   'report',
+  'datasheets',
+  'offers',
   'compare',
 ] as const;
 
 export type Command = (typeof COMMANDS)[number];
+
+/** commands of two files, and what is said where one lacks */
+const NEEDS_TWO: Readonly<Partial<Record<Command, string>>> = {
+  compare: msg('cli.compareNeedsTwo'),
+  offers: msg('cli.offersNeedsTwo'),
+};
 
 /** options that take no value */
 const FLAGS = new Set(['text']);
@@ -35,7 +43,7 @@ const FLAGS = new Set(['text']);
 interface Arguments {
   command: Command;
   file: string;
-  /** the second file of `compare` */
+  /** the second file, of a command that has one */
   other: string;
   options: ReadonlyMap<string, string>;
 }
@@ -62,8 +70,9 @@ export function parseArguments(argv: readonly string[]): Arguments {
   const [command, file, ...more] = words;
   if (!isCommand(command)) throw new UsageError('', msg('cli.theCommandIsOneOf', { commands: COMMANDS.join(', ') }));
   if (!file) throw new UsageError('', msg('cli.needsThePathOfA', { command }));
-  const [other = '', ...rest] = command === 'compare' ? more : ['', ...more];
-  if (command === 'compare' && other === '') throw new UsageError('', msg('cli.compareNeedsTwo'));
+  const needs = NEEDS_TWO[command];
+  const [other = '', ...rest] = needs ? more : ['', ...more];
+  if (needs && other === '') throw new UsageError('', needs);
   if (rest.length > 0) throw new UsageError('', msg('cli.unexpectedArgumentQuoteValuesWith', { rest: String(rest[0]) }));
   return { command, file, other, options };
 }

@@ -34,6 +34,8 @@ const CALLS: Readonly<Record<Command, readonly string[]>> = {
   report: [
     'STUDY.json --out FILE.pdf|.xlsx|.csv|.zip|.json|.svg [--parts pump-sheet,valve-sheet,line-list,scenarios,curves,profile,margins,working,assumptions] [--paper A4|Letter] [--units metric|us] [--scenario winter]',
   ],
+  datasheets: ['STUDY.json --out FILE.xlsx [--paper A4|Letter] [--units metric|us]'],
+  offers: ['STUDY.json SHEETS.xlsx [--out FILE.pdf|.xlsx|.json] [--units metric|us]'],
   compare: ['BEFORE.json AFTER.json [--tolerance 0.001] [--text]'],
 };
 
@@ -51,6 +53,8 @@ const PURPOSES: Readonly<Record<Command, string>> = {
   uncertainty: msg('cli.help.uncertainty'),
   fit: msg('cli.help.fit'),
   report: msg('cli.help.report'),
+  datasheets: msg('cli.help.datasheets'),
+  offers: msg('cli.help.offers'),
   compare: msg('cli.help.compare'),
 };
 

@@ -42,6 +42,10 @@ function run(argv: readonly string[]): Outcome | Promise<Outcome> {
     case 'report':
       // what prints and zips is fetched only when something is printed
       return import('./report.js').then(({ report }) => report(text, args.options));
+    case 'datasheets':
+      return import('./offers.js').then(({ datasheets }) => datasheets(text, args.options));
+    case 'offers':
+      return import('./offers.js').then(({ offers }) => offers(text, readBytes(args.other), args.options));
   }
 }
 

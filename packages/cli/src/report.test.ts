@@ -1,7 +1,9 @@
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Excel from 'exceljs';
 import { UsageError } from './arguments.js';
+import { datasheets, offers } from './offers.js';
 import { report } from './report.js';
 
 const study = JSON.stringify({
@@ -70,3 +72,30 @@ test.each([
   expect(found).toBeInstanceOf(UsageError);
   expect((found as UsageError).path).toBe(path);
 });
+
+test('data sheets are written, filled in and read back: what deviates is said, and a file without any is an error', async () => {
+  const asks = JSON.parse(study) as { lines: { elements: Record<string, unknown>[] }[] };
+  asks.lines[0]!.elements[0]!.rated = { flow: '60 m3/h', head: '25 m' };
+  const text = JSON.stringify(asks);
+  const out = join(folder, 'sheets.xlsx');
+  expect(await datasheets(text, asked({ out }))).toMatchObject({ code: 0, output: { ok: true, file: out } });
+  const book = new Excel.Workbook();
+  await book.xlsx.readFile(out);
+  const sheet = book.getWorksheet('Pump P')!;
+  sheet.eachRow((r) => {
+    if (r.getCell(1).value === 'head') r.getCell(6).value = 24;
+    if (r.getCell(1).value === 'max-temperature') r.getCell(6).value = '100 °C';
+  });
+  const marked = join(folder, 'marked.pdf');
+  const read = await offers(text, new Uint8Array(await book.xlsx.writeBuffer()), asked({ out: marked }));
+  // 24 m where 25 m are asked; the liquid has 20 °C
+  expect(read).toMatchObject({ code: 0, output: { ok: false, file: marked, problems: [] } });
+  const { rows } = (read.output as { offers: { rows: { key: string; state: string; required: number; offered: number }[] }[] }).offers[0]!; // prettier-ignore
+  const row = (key: string): unknown => rows.filter((r) => r.key === key).map((r) => [r.state, r.required, r.offered])[0];
+  expect(row('head')).toEqual(['deviates', 25, 24]);
+  expect(row('max-temperature')).toEqual(['meets', expect.closeTo(293.15, 9), expect.closeTo(373.15, 9)]);
+  expect(readFileSync(marked).subarray(0, 5).toString('latin1')).toBe('%PDF-');
+  const none = await offers(text, new TextEncoder().encode('a,b\n1,2\n'), asked({}));
+  expect([none.code, none.notes!.length]).toEqual([2, 1]);
+  await expect(datasheets(text, asked({ out: join(folder, 'sheets.pdf') }))).rejects.toBeInstanceOf(UsageError);
+}, 30_000);

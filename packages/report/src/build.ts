@@ -25,7 +25,9 @@ import {
 } from './document.js';
 import { candidates } from './candidates.js';
 import { changes } from './changes.js';
-import { pumpDataSheet, valveDataSheet } from './data-sheets.js';
+import { dataSheet, type SheetEntries } from './data-sheets.js';
+import { pumpEntries } from './pump-sheet.js';
+import { valveEntries } from './valve-sheet.js';
 import { curves, profile } from './figures.js';
 import { NAME_OF, standingText } from './issue.js';
 import { assumptions, breakdown, energy, equipment, fluids, lineList, scenarioTable } from './lists.js';
@@ -205,6 +207,7 @@ function sectionsOf(
   options: ReportOptions,
 ): Section[] {
   const known = (s: Section | null): Section[] => (s ? [s] : []);
+  const sheet = (entries: SheetEntries | null): Section[] => (entries ? [dataSheet(c, entries)] : []);
   switch (part) {
     case 'cover':
       return [cover(c, head, options)];
@@ -219,11 +222,11 @@ function sectionsOf(
     case 'fluids':
       return [fluids(c)];
     case 'pump-sheet':
-      return ofKind(c, 'pump').flatMap((e) => [...known(pumpDataSheet(c, e)), pumpSheet(c, e)]);
+      return ofKind(c, 'pump').flatMap((e) => [...sheet(pumpEntries(c, e)), pumpSheet(c, e)]);
     case 'lift-sheet':
       return liftSheets(c);
     case 'valve-sheet':
-      return ofKind(c, 'control-valve').flatMap((e) => [...known(valveDataSheet(c, e)), valveSheet(c, e)]);
+      return ofKind(c, 'control-valve').flatMap((e) => [...sheet(valveEntries(c, e)), valveSheet(c, e)]);
     case 'line-list':
       return [lineList(c)];
     case 'equipment':

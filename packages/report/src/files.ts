@@ -2,11 +2,12 @@
 import type { ReportDocument, ReportFormat } from './document.js';
 import type { LedgerRow } from './ledger.js';
 import { chapterPdf, chaptersOf, reportPdf, type PdfOptions } from './pdf.js';
+import { dataSheetBook } from './offer-book.js';
 import { logoProblem } from './pictures.js';
 import { ledgerCsv, reportZip } from './tables.js';
 import { reportWorkbook } from './workbook.js';
 
-export { chapterPdf, chaptersOf, ledgerCsv, logoProblem, reportPdf, reportWorkbook, reportZip };
+export { chapterPdf, chaptersOf, dataSheetBook, ledgerCsv, logoProblem, reportPdf, reportWorkbook, reportZip };
 export type { ChapterOptions, Paper, PdfOptions, PrintedChapter } from './pdf.js';
 
 /** A report as the bytes of a file. */

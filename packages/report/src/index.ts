@@ -6,3 +6,4 @@ export type { ReportContext } from './context.js';
 export { changedCurves, type Side } from './changed-curves.js';
 export { standingText } from './issue.js';
 export { reportSchema } from './report-schema.js';
+export { offersReport, readOffers, type Offer, type OfferedRow, type OffersRead } from './offers.js';

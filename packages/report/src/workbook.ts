@@ -7,8 +7,8 @@ import { msg } from './words.js';
 const NOT_IN_NAME = /[[\]*?:/\\]/g;
 const LONGEST_NAME = 31;
 
-/** how a number is shown: with the figures of its print, unrounded below */
-function formatOf(value: number, figures: number): string {
+/** How a number is shown: with the figures of its print, unrounded below. */
+export function formatOf(value: number, figures: number): string {
   const size = Math.abs(value);
   if (size === 0) return '0';
   if (size >= 1e7 || size < 1e-4) return `0.${'0'.repeat(figures - 1)}E+00`;
@@ -16,19 +16,26 @@ function formatOf(value: number, figures: number): string {
   return decimals === 0 ? '0' : `0.${'0'.repeat(Math.min(8, decimals))}`;
 }
 
+/** Names of sheets as a workbook allows them, no two alike. */
+export function sheetNames(): (name: string) => string {
+  const names = new Set<string>();
+  return (name) => {
+    const stem = name.replace(NOT_IN_NAME, ' ').slice(0, LONGEST_NAME);
+    let own = stem;
+    for (let n = 2; names.has(own.toLowerCase()); n++) own = `${stem.slice(0, LONGEST_NAME - 3)} ${n}`;
+    names.add(own.toLowerCase());
+    return own;
+  };
+}
+
 /** A report as a workbook: a sheet a part, numbers as numbers in the units of their heads, the ledger of all figures at its end. */
 export async function reportWorkbook(report: ReportDocument, rows: readonly LedgerRow[]): Promise<Uint8Array> {
   const book = new Excel.Workbook();
   book.title = report.title;
   book.creator = report.preparedBy;
-  const names = new Set<string>();
-  const sheetNamed = (name: string, frozen: number): Excel.Worksheet => {
-    const stem = name.replace(NOT_IN_NAME, ' ').slice(0, LONGEST_NAME);
-    let own = stem;
-    for (let n = 2; names.has(own.toLowerCase()); n++) own = `${stem.slice(0, LONGEST_NAME - 3)} ${n}`;
-    names.add(own.toLowerCase());
-    return book.addWorksheet(own, { views: [{ state: 'frozen', ySplit: frozen }] });
-  };
+  const nameOf = sheetNames();
+  const sheetNamed = (name: string, frozen: number): Excel.Worksheet =>
+    book.addWorksheet(nameOf(name), { views: [{ state: 'frozen', ySplit: frozen }] });
   for (const section of report.sections) {
     const sheet = sheetNamed(section.name, 1);
     sheet.addRow([section.title]).font = { bold: true, size: 13 };
@@ -57,6 +64,7 @@ export async function reportWorkbook(report: ReportDocument, rows: readonly Ledg
     }
     sheet.columns.forEach((c, k) => (c.width = k === 0 ? 34 : 16));
   }
+  if (rows.length === 0) return new Uint8Array(await book.xlsx.writeBuffer());
   const all = sheetNamed(msg('report.ledgerSheet'), 1);
   all.addRow(LEDGER_HEADS).font = { bold: true };
   for (const r of rows) putRow(all, ledgerCells(r), false);

@@ -427,6 +427,17 @@ export interface Parameters {
     beside: string | number;
     m3: string | number;
   };
+  'report.offersAgainst': { title: string | number };
+  'report.answerReadsTwice': { first: string | number; second: string | number };
+  'report.answerIsIn': { unit: string | number };
+  'report.percentOf': { percent: string | number };
+  'report.belowRequired': { by: string | number };
+  'report.aboveRequired': { by: string | number };
+  'report.askedWhenSent': { value: string | number };
+  'report.offerCounts': { deviates: string | number; meets: string | number; open: string | number };
+  'report.offerOfAnotherVersion': { sheet: string | number };
+  'report.offerOfNoThingHere': { sheet: string | number; id: string | number };
+  'report.offerTwice': { sheet: string | number; id: string | number };
   'report.inPlace': { label: string | number };
   'report.unitsAre': { running: string | number; installed: string | number };
   'report.iso9906Grade': { grade: string | number };
