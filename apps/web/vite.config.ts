@@ -11,6 +11,7 @@ export default defineConfig({
     alias: [
       // a part of a package: its messages, or the words of one view
       { find: /^@cedar-knot\/wording\/(messages|marks|en\/.*)$/, replacement: `${packages}wording/src/$1.ts` },
+      { find: /^@cedar-knot\/report\/data-sheets$/, replacement: `${packages}report/src/offer-book.ts` },
       { find: /^@cedar-knot\/(core|wording|report|tables)$/, replacement: `${packages}$1/src/index.ts` },
     ],
   },

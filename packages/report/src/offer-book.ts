@@ -9,6 +9,8 @@ import { capped, unitOf } from './shown.js';
 import { formatOf, sheetNames } from './workbook.js';
 import { msg } from './words.js';
 
+export { reportWorkbook } from './workbook.js';
+
 const FILL: Excel.Fill = { type: 'pattern', pattern: 'solid', fgColor: { argb: 'FFFBF3DC' } };
 const RULE: Partial<Excel.Borders> = { bottom: { style: 'hair', color: { argb: 'FFDED7CB' } } };
 const QUIET = { color: { argb: 'FF626C66' } };

@@ -917,6 +917,7 @@ export interface Parameters {
   'view.pumps.useAs': { name: string | number; pump: string | number };
   'view.pumps.useKw': { fitting: string | number };
   'view.pumps.withoutAUsableCurve': { unusable: string | number };
+  'view.report.offerReadFrom': { name: string | number };
   'view.report.rev': { letter: string | number };
   'view.report.asIssued': { paper: string | number; letter: string | number };
   'view.report.issueRevision': { letter: string | number };

@@ -11,6 +11,13 @@ export interface ReportWork {
   make(study: Study, options: ReportOptions): Promise<ReportMade>;
 }
 
+/** Data sheets for makers, and what came back of them: beside the reports, in their worker. */
+export interface OfferWork {
+  dataSheets(study: Study): Promise<Uint8Array>;
+  offers(study: Study, bytes: Uint8Array): Promise<ReportDocument | string>;
+  workbookOf(report: ReportDocument): Promise<Uint8Array>;
+}
+
 /** Where studies are held against each other: beside the reports, in their worker. */
 export interface ComparisonWork {
   compared(before: Study, after: Study, pump: string | undefined, units: UnitSystem): Promise<Compared>;
@@ -39,4 +46,10 @@ export function reportWorker(): ReportWork {
 export const comparisonWork: ComparisonWork = {
   compared: (...asked) => worker().compared(...asked),
   briefOf: (...asked) => worker().briefOf(...asked),
+};
+
+export const offerWork: OfferWork = {
+  dataSheets: (study) => worker().dataSheets(study),
+  offers: (...asked) => worker().offers(...asked),
+  workbookOf: (report) => worker().workbookOf(report),
 };

@@ -1,6 +1,6 @@
 import { PART_NAMES, PARTS, reportName, type Part } from '@cedar-knot/report';
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { api, wordsOf } from '../../api/client.js';
 import { letterOf } from '../../state/address.js';
 import { chosenParts, headingOf, moved, setReport, toggled } from '../../state/reportParts.js';
@@ -9,12 +9,13 @@ import { download, fileName } from '../../ui/exportSvg.js';
 import { useIssued } from '../issued.js';
 import { Select } from '../../ui/Select.js';
 import { TypedField } from '../../ui/TypedField.js';
-import { reportWorker, type ReportWork } from '../../worker/report.js';
+import { offerWork, reportWorker, type OfferWork, type ReportWork } from '../../worker/report.js';
 import type { ReportMade } from '../../worker/report.worker.js';
 import { useStudy } from '../context.js';
 import { IssuedRevisions } from './Issue.js';
 import { Ledger } from './Ledger.js';
 import { Letterhead } from './Letterhead.js';
+import { DataSheets, Offers, type OfferFile } from './Offers.js';
 import { PrintedPages } from './PrintedPages.js';
 import { Sheets } from './Sheets.js';
 import { useUnits } from '../../state/units.js';
@@ -33,14 +34,16 @@ const SAYS = {
   pages: msg('view.report.pagesAsInThePdf'),
   ledger: msg('view.report.allFiguresOfAllElements'),
   letterhead: msg('view.report.companyLogoHeadingsAndRevisions'),
+  offers: msg('view.report.offeredAgainstRequired'),
 } as const;
 
 /** The sheets that leave the building, as they will print: parts chosen on the left, every figure live, exports on the right. */
-export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
+export function ReportView({ work = reportWorker(), offers = offerWork }: { work?: ReportWork; offers?: OfferWork }) {
   const study = useStudy((s) => s.study);
   const { made, isWorking } = useReport(work);
   const [shows, setShows] = useState<keyof typeof SAYS>('sheets');
   const [isInk, setInk] = useState(false);
+  const [offered, setOffered] = useState<OfferFile | null>(null);
   return (
     <div
       className="print-long flex min-h-0 flex-1 gap-2"
@@ -58,7 +61,9 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
               ? msg('view.report.ledger')
               : shows === 'letterhead'
                 ? msg('view.report.letterhead')
-                : msg('view.report.printPreview')}
+                : shows === 'offers'
+                  ? msg('view.report.offers')
+                  : msg('view.report.printPreview')}
           </h1>
           <span className="text-inkq truncate text-[12px]">{SAYS[shows]}</span>
           <span className="ml-auto" />
@@ -71,11 +76,14 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
               { value: 'pages', text: msg('view.report.pages') },
               { value: 'ledger', text: msg('view.report.ledger2') },
               { value: 'letterhead', text: msg('view.report.letterhead2') },
+              ...(offered ? [{ value: 'offers' as const, text: msg('view.report.offers') }] : []),
             ]}
           />
         </header>
         {shows === 'letterhead' ? (
           <Letterhead />
+        ) : shows === 'offers' && offered ? (
+          <Offers file={offered} work={offers} />
         ) : made === null ? (
           <p className="text-inkq px-3 py-6">
             {isWorking ? msg('view.report.preparingTheReport') : msg('view.report.thisStudyCannotBePrinted')}
@@ -88,7 +96,15 @@ export function ReportView({ work = reportWorker() }: { work?: ReportWork }) {
           <Ledger rows={made.rows} name={fileName(study.title ?? 'ledger')} />
         )}
       </section>
-      <Export failing={made?.report.failing ?? []} isInk={isInk} onInk={setInk} />
+      <Export failing={made?.report.failing ?? []} isInk={isInk} onInk={setInk}>
+        <DataSheets
+          work={offers}
+          onOffer={(file) => {
+            setOffered(file);
+            setShows('offers');
+          }}
+        />
+      </Export>
     </div>
   );
 }
@@ -207,7 +223,17 @@ function Parts() {
   );
 }
 
-function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: boolean; onInk: (isInk: boolean) => void }) {
+function Export({
+  failing,
+  isInk,
+  onInk,
+  children,
+}: {
+  failing: readonly string[];
+  isInk: boolean;
+  onInk: (isInk: boolean) => void;
+  children: ReactNode;
+}) {
   const study = useStudy((s) => s.study);
   const change = useStudy((s) => s.change);
   const { busy, problem, save, stop } = useExport(isInk);
@@ -280,6 +306,7 @@ function Export({ failing, isInk, onInk }: { failing: readonly string[]; isInk: 
         />
       </span>
       <TitleBlock />
+      {children}
       <IssuedRevisions failing={failing} isInk={isInk} />
       {failing.length > 0 && (
         <p className="bg-failswash mt-1 rounded-[3px] p-2 text-[12px]" data-failing={failing.length}>

@@ -1,13 +1,16 @@
 import type { Operation, Study } from '@cedar-knot/core';
 import { runStudy } from '@cedar-knot/core';
-import { buildReport, contextOf, ledger, PARTS } from '@cedar-knot/report';
+import { buildReport, contextOf, ledger, offersReport, PARTS, readOffers } from '@cedar-knot/report';
+import { dataSheetBook } from '@cedar-knot/report/data-sheets';
+import { readBook } from '@cedar-knot/tables';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import Excel from 'exceljs';
 import { api } from '../../api/client.js';
 import { filteredLedger, groupedLedger, ledgerSum } from '../../state/ledger.js';
 import { chosenParts, moved, setReport, toggled } from '../../state/reportParts.js';
 import { open, pumpedStudy, settle, show } from '../../test/open.js';
-import type { ReportWork } from '../../worker/report.js';
+import type { OfferWork, ReportWork } from '../../worker/report.js';
 import { ReportView } from './ReportView.js';
 
 afterEach(cleanup);
@@ -240,4 +243,38 @@ describe('the ledger', () => {
     const kept = (typed: string) => filteredLedger(rows, typed).map((r) => (r.cell as { value: number }).value);
     expect([kept('loss > 2'), kept('loss >= 2'), kept('loss < 2'), kept('loss <= 2'), kept('loss over 2'), kept('loss under 2,5')]).toEqual([[3], [2, 3], [1], [1, 2], [3], [1, 2]]); // prettier-ignore
   });
+});
+
+test('an offer that comes back stands beside what is required, and follows the study', async () => {
+  const opened = await open(pumpedStudy(scenarios));
+  const { store } = opened;
+  const offers: OfferWork = {
+    dataSheets: (study) => dataSheetBook(contextOf(study)),
+    offers: async (study, bytes) => {
+      const c = contextOf(study);
+      return offersReport(c, readOffers((await readBook(bytes)).sheets, c));
+    },
+    workbookOf: () => Promise.resolve(new Uint8Array()),
+  };
+  const rate = (head: string): unknown =>
+    store.getState().change('rated', [{ op: 'set', path: ['lines', 0, 'elements', 1, 'rated'], value: { flow: '15 m3/h', head } }]); // prettier-ignore
+  act(() => void rate('25 m'));
+  show(opened, <ReportView work={work} offers={offers} />);
+  const book = new Excel.Workbook();
+  await book.xlsx.load((await offers.dataSheets(store.getState().study)).buffer as ArrayBuffer);
+  book.getWorksheet('Pump P-1')!.eachRow((r) => r.getCell(1).value === 'head' && (r.getCell(6).value = 26));
+  // no such method in jsdom
+  const give = (name: string, bytes: BlobPart): unknown =>
+    fireEvent.change(screen.getByLabelText('Filled-in data sheets'), { target: { files: [Object.assign(new File([bytes], name), { arrayBuffer: () => Promise.resolve(bytes) })] } }); // prettier-ignore
+  give('offer.xlsx', await book.xlsx.writeBuffer());
+  const said = (text: RegExp): Promise<void> =>
+    waitFor(() => expect(screen.getByRole('row', { name: /^Head at rated flow/ }).textContent).toMatch(text));
+  await said(/25\.00.*26\.00meets/);
+  // the study asks for more than it did
+  act(() => void rate('30 m'));
+  await said(/30\.00.*▲ 26\.00▲ 13 % below required; required was 25 m when/);
+  // no workbook at all
+  give('a.pdf', new TextEncoder().encode('%PDF-1.7'));
+  await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/a\.pdf/));
+  await settle();
 });
