@@ -13,9 +13,11 @@ export { reportWorkbook } from './workbook.js';
 
 const FILL: Excel.Fill = { type: 'pattern', pattern: 'solid', fgColor: { argb: 'FFFBF3DC' } };
 const RULE: Partial<Excel.Borders> = { bottom: { style: 'hair', color: { argb: 'FFDED7CB' } } };
-const QUIET = { color: { argb: 'FF626C66' } };
+/** named in full: a font without a name is another one */
+const TYPE = { name: 'Calibri', size: 11 };
+const QUIET = { ...TYPE, color: { argb: 'FF626C66' } };
 /** signs of a column */
-const WIDTHS: Readonly<Record<keyof typeof COLUMNS, number>> = { key: 4, item: 40, unit: 10, required: 15, catalogue: 15, answer: 15, remark: 34 }; // prettier-ignore
+const WIDTHS: Readonly<Record<keyof typeof COLUMNS, number>> = { key: 4, item: 40, unit: 10, required: 15, catalogue: 20, answer: 15, remark: 34 }; // prettier-ignore
 /** number of a paper in a workbook */
 const PAPERS: Readonly<Record<Paper, Excel.PaperSize>> = { A4: 9, Letter: 1 as Excel.PaperSize };
 
@@ -43,27 +45,31 @@ async function putSheet(sheet: Excel.Worksheet, entries: SheetEntries, c: Report
     const row = sheet.addRow([key, ...cells.map((x) => (isNumber(x) ? x.value : x))]);
     cells.forEach((x, k) => {
       if (isNumber(x)) row.getCell(k + COLUMNS.item).numFmt = formatOf(x.value, x.figures);
-      if (k >= COLUMNS.required - COLUMNS.item) row.getCell(k + COLUMNS.item).alignment = { horizontal: 'right', wrapText: true, vertical: 'top' };
+      if (k >= COLUMNS.required - COLUMNS.item) row.getCell(k + COLUMNS.item).alignment = { horizontal: 'right', shrinkToFit: true };
     });
     return row;
   }; // prettier-ignore
-  put(BOOK_MARK.text, `${title}: ${named(entry.id, entry.name)}`).font = { bold: true, size: 14 };
+  put(BOOK_MARK.text, `${title}: ${named(entry.id, entry.name)}`).font = { ...TYPE, bold: true, size: 14 };
   const revision = study.report?.revision ? msg('report.revisionLetter', { letter: study.report.revision }) : '';
   const stands = [study.report?.company, study.tag, study.title, revision, study.report?.date ?? new Date().toISOString().slice(0, 10), study.preparedBy]; // prettier-ignore
   put(part, stands.filter(Boolean).join(' · ')).font = QUIET;
-  put(String(entry.id), msg('report.howToAnswer')).font = { italic: true };
+  put(String(entry.id), msg('report.howToAnswer')).font = { ...TYPE, italic: true };
   const heading = (text: string): void => {
     put('');
-    put('', text).font = { bold: true, size: 12 };
+    put('', text).font = { ...TYPE, bold: true, size: 12 };
   };
   heading(msg('report.general'));
   for (const [label, cell, key] of general) {
     if (key !== undefined || cell === undefined || cell === null || cell === '') continue;
-    put('', capped(label), isNumber(cell) ? cell.unit : '', cell).border = RULE;
+    const row = put('', capped(label), isNumber(cell) ? cell.unit : '', cell);
+    row.border = RULE;
+    // words of any length
+    sheet.mergeCells(row.number, COLUMNS.required, row.number, COLUMNS.remark);
+    row.getCell(COLUMNS.required).alignment = { horizontal: 'left', wrapText: true };
   }
   for (const t of duties.filter((d) => d.rows.length > 0)) {
     heading(t.caption ?? '');
-    put('', ...t.columns.map((x) => x.label)).font = QUIET;
+    put('', ...t.columns.map((x) => capped(x.label))).font = QUIET;
     for (const r of t.rows) put('', typeof r.cells[0] === 'string' ? capped(r.cells[0]) : '', ...r.cells.slice(1)).border = RULE;
   }
   heading(msg('report.requiredAndOffered'));

@@ -174,10 +174,10 @@ function sectionOf({ part, id, title, rows }: Offer, system: ReportContext['syst
     kind: 'table',
     columns: [
       textColumn(msg('report.item'), 2.6),
-      textColumn(msg('report.unit'), 0.8),
+      textColumn(capped(msg('report.unit')), 0.8),
       { label: msg('report.required'), width: 1.1 },
       { label: msg('report.byCatalogue'), width: 1.2 },
-      { label: msg('report.offered'), width: 1.2 },
+      { label: capped(msg('report.offered')), width: 1.2 },
       textColumn(msg('report.deviation'), 1.9),
       textColumn(msg('report.remark'), 2),
     ],
