@@ -8,6 +8,7 @@ import { DatabaseWatch } from './database/watch.service.js';
 import { DatabaseModule } from './database/database.module.js';
 import { HealthController } from './health/health.controller.js';
 import { SeedService } from './seed/seed.service.js';
+import { CarryModule } from './carry/carry.module.js';
 import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { StudiesModule } from './studies/studies.module.js';
 import { WorkModule } from './work/work.module.js';
@@ -40,6 +41,7 @@ export class AppModule {
         WorkModule.with(config.worker),
         StudiesModule,
         CatalogueModule,
+        CarryModule,
       ],
       controllers: [HealthController],
       providers: [SeedService, DatabaseWatch, { provide: CONFIG, useValue: config }],

@@ -9,6 +9,7 @@ import {
 } from '../database/models/catalogue.models.js';
 import { StudiesModule } from '../studies/studies.module.js';
 import { AttachmentsService } from './attachments.service.js';
+import { CarriedModels } from './carried.service.js';
 import { CatalogueRepository } from './catalogue.repository.js';
 import { CatalogueController } from './catalogue.controller.js';
 import { CatalogueSearchService } from './catalogue-search.service.js';
@@ -21,7 +22,7 @@ import { CatalogueService } from './catalogue.service.js';
     StudiesModule,
   ],
   controllers: [CatalogueController],
-  providers: [CatalogueRepository, CatalogueShelves, CatalogueService, CatalogueSearchService, AttachmentsService],
-  exports: [CatalogueService, CatalogueShelves],
+  providers: [CatalogueRepository, CatalogueShelves, CatalogueService, CatalogueSearchService, AttachmentsService, CarriedModels],
+  exports: [CatalogueService, CatalogueShelves, CarriedModels],
 })
 export class CatalogueModule {}

@@ -19,6 +19,7 @@ import { WorkPool } from '../work/pool.js';
 import { LISTED_COLUMNS } from '../work/listed.js';
 import type { ExportedModel, Listed, PreparedModel } from '../work/task.js';
 import { CatalogueRepository, type StaleModel } from './catalogue.repository.js';
+import { columnsOf, placesOf, type Places } from './places.js';
 import { CatalogueShelves } from './shelves.service.js';
 import { attachmentHead, revisionHead } from './rows.js';
 import type { CreateModelBody, ExportBody, ReviseBody } from './schemas.js';
@@ -253,7 +254,7 @@ export class CatalogueService {
         id,
         kind: of,
         key: model.key,
-        ...columnsOf(model, origin, places),
+        ...columnsOf(model, origin.from, places),
         revision: 1,
         createdAt: now,
         savedAt: now,
@@ -301,7 +302,7 @@ export class CatalogueService {
       if (last?.entry === model.entry) continue;
       const savedAt = new Date();
       const revision = row.revision + 1;
-      await row.update({ ...columnsOf(model, origin, places), revision, savedAt, retiredAt: null }, { transaction });
+      await row.update({ ...columnsOf(model, origin.from, places), revision, savedAt, retiredAt: null }, { transaction });
       await this.revisions.create(
         {
           modelId: row.id,
@@ -318,21 +319,8 @@ export class CatalogueService {
     return count;
   }
 
-  /** ids of the makers and families of some models, made where they are not there yet */
-  private async places(models: readonly PreparedModel[], transaction: Transaction): Promise<Places> {
-    const makers = new Map<string, number>();
-    const families = new Map<string, number>();
-    const wanted = new Set(models.flatMap((m) => (m.maker === null ? [] : [m.maker])));
-    for (const name of wanted) {
-      const [row] = await this.makers.findOrCreate({ where: { name }, transaction });
-      makers.set(name, row.id);
-    }
-    for (const { maker, family } of models) {
-      if (maker === null || family === null || families.has(placeOf(maker, family))) continue;
-      const [row] = await this.families.findOrCreate({ where: { makerId: makers.get(maker)!, name: family }, transaction });
-      families.set(placeOf(maker, family), row.id);
-    }
-    return { makers, families };
+  private places(models: readonly PreparedModel[], transaction: Transaction): Promise<Places> {
+    return placesOf(models, { makers: this.makers, families: this.families }, transaction);
   }
 
   private async signed(origin: Origin): Promise<Signed> {
@@ -395,25 +383,6 @@ export class CatalogueService {
 function byKind(models: readonly StaleModel[]): StaleModel[][] {
   const kinds = [...new Set(models.map((m) => m.kind))];
   return kinds.map((kind) => models.filter((m) => m.kind === kind));
-}
-
-interface Places {
-  makers: ReadonlyMap<string, number>;
-  families: ReadonlyMap<string, number>;
-}
-
-const placeOf = (maker: string, family: string): string => `${maker}\n${family}`;
-
-function columnsOf(model: PreparedModel, origin: Origin, { makers, families }: Places) {
-  const { name, type, size, maker, family, listed } = model;
-  return {
-    name,
-    type,
-    size,
-    makerId: maker === null ? null : makers.get(maker)!,
-    familyId: maker === null || family === null ? null : families.get(placeOf(maker, family))!,
-    listed: JSON.stringify({ ...listed, from: origin.from }),
-  };
 }
 
 function originColumns({ source, page, rows, note, byName, byInitials }: Signed, key: string) {

@@ -22,6 +22,8 @@ export const LIMITS = {
   document: '8mb',
   /** whole catalogues, spreadsheets, pictures and manuals */
   large: '64mb',
+  /** a study with all that goes with it */
+  package: '200mb',
 } as const;
 type Limit = keyof typeof LIMITS;
 

@@ -22,6 +22,15 @@ export interface Stored<Head> {
   document: string;
 }
 
+/** A version of a study that was kept elsewhere. */
+export interface CarriedVersion {
+  version: number;
+  document: string;
+  savedAt: Date;
+  name: string;
+  by: Person | null;
+}
+
 /** A chapter of a report as it is answered; without a PDF it is one that is known. */
 export interface PrintedChapter extends ChapterPages {
   chapter: number;
@@ -242,6 +251,29 @@ export class StudiesService {
     });
   }
 
+  /** a study as it was sent, judged; it may lack something, but holds nothing wrong */
+  accepted(body: Uint8Array): Promise<Accepted> {
+    return this.pool.run({ kind: 'file', body });
+  }
+
+  /**
+   * Puts a study in that was kept elsewhere, at the version that it had, with the versions of it that have names.
+   *
+   * @param also what is kept beside it, in the same transaction
+   */
+  async insertCarried<T>(
+    document: Accepted,
+    version: number,
+    named: readonly CarriedVersion[],
+    also: (study: StudyHead, transaction: Transaction) => Promise<T>,
+  ): Promise<{ head: StudyHead; also: T }> {
+    const by = await this.by();
+    return inTransaction(this.sequelize, async (transaction) => {
+      const { head: of } = await this.insertIn(document, by, transaction, version, named);
+      return { head: of, also: await also(of, transaction) };
+    });
+  }
+
   private async store(
     id: string,
     seen: number,
@@ -291,19 +323,24 @@ export class StudiesService {
     document: Accepted & { alternativeOf?: string | null },
     by: Person | undefined,
     transaction: Transaction,
+    version = 1,
+    named: readonly CarriedVersion[] = [],
   ): Promise<Stored<StudyHead>> {
     const now = new Date();
     const id = randomUUID();
     const { taken, ...columns } = document;
     const row = await this.studies.create(
-      { id, ...columns, version: 1, createdAt: now, savedAt: now, deletedAt: null },
+      { id, ...columns, version, createdAt: now, savedAt: now, deletedAt: null },
       { transaction },
     );
     await this.keepTaken(id, taken, transaction);
-    await this.versions.add(
-      { studyId: id, version: 1, document: document.document, savedAt: now, saveId: undefined, by },
-      transaction,
-    );
+    for (const v of named) await this.versions.add({ ...v, by: v.by ?? undefined, studyId: id, saveId: undefined }, transaction);
+    // the newest of them may be the study as it stands
+    if (!named.some((v) => v.version === version))
+      await this.versions.add(
+        { studyId: id, version, document: document.document, savedAt: now, saveId: undefined, by },
+        transaction,
+      );
     return whole(row);
   }
 

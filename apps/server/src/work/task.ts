@@ -18,6 +18,9 @@ import type {
 import type { ReportFormat } from '@cedar-knot/report';
 import type { Paper } from '@cedar-knot/report/files';
 import type { NumberStyle } from '@cedar-knot/wording/marks';
+import type { Part } from '../carry/archive.js';
+import type { Manifest } from '../carry/manifest.js';
+import type { Unpacked } from '../carry/unpack.js';
 import type { ModelRow } from '../catalogue/rows.js';
 import type { TakenModel } from '../database/models-taken.js';
 import type { ProblemBody } from '../common/problem.js';
@@ -51,6 +54,9 @@ export type Task =
   | ({ kind: 'chapter' } & ChapterTask)
   /** whether a picture for the head of a report can be printed */
   | { kind: 'logo'; logo: string }
+  /** a study file to take along, to be written; and one that came */
+  | { kind: 'pack'; manifest: Omit<Manifest, 'files'>; parts: Part[] }
+  | { kind: 'unpack'; body: Uint8Array }
   | { kind: 'asked'; body: Uint8Array }
   /** what a position asks for, before any pump is tried */
   | { kind: 'required'; asked: RankAsked }
@@ -186,6 +192,8 @@ export interface TaskResults {
   chapters: Chapters;
   chapter: ChapterPages & { pdf: Uint8Array };
   logo: null;
+  pack: { data: Uint8Array };
+  unpack: Unpacked;
   issue: Issued;
   asked: RankAsked;
   required: Ranking;

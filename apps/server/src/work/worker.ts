@@ -48,6 +48,8 @@ const HANDLERS: Handlers = {
   chapter: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.chapter(task),
   issue: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.issue(task),
   logo: async (task) => (await import('./report-task.js')).REPORT_HANDLERS.logo(task),
+  pack: async ({ manifest, parts }) => ({ data: await (await import('../carry/unpack.js')).packed(manifest, parts) }),
+  unpack: async ({ body }) => (await import('../carry/unpack.js')).unpacked(body),
   save: ({ body }) => {
     const { version, saveId, document } = envelope(body, SAVE);
     return { version, saveId, ...accepted(document) };
