@@ -87,6 +87,7 @@ export type {
   ModelWhole,
   ModelWords,
   KeptTemplate,
+  PackageOpened,
   Person,
   ReportTemplate,
   Provenance,

@@ -991,6 +991,12 @@ export interface Parameters {
   'view.scenarios.shared': { input: string | number; label: string | number };
   'view.scenarios.sharedValueAgain': { address: string | number };
   'view.scenarios.useTheShared': { strong: string | number; text: string | number };
+  'view.studies.opened': { title: string | number };
+  'view.studies.modelsAdded': { count: number };
+  'view.studies.modelsRevised': { count: number };
+  'view.studies.modelsKnown': { count: number };
+  'view.studies.attachmentsCame': { count: number };
+  'view.studies.revisionsCame': { count: number };
   'view.studies.actionsFor': { title: string | number };
   'view.studies.compareWithIt': { base: string | number };
   'view.studies.alternativeOf': { base: string | number };

@@ -1,5 +1,6 @@
 import { Body, Controller, Get, Param, Post, Res } from '@nestjs/common';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
+import type { PackageOpened } from '@cedar-knot/core';
 import { create as contentDisposition } from 'content-disposition';
 import type { Response } from 'express';
 import { answers, refusals } from '../common/api-schemas.js';
@@ -7,7 +8,7 @@ import { bytesOf, takesFile } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
 import { ID } from '../studies/schemas.js';
 import { CarryService } from './carry.service.js';
-import { OPENED, type Opened } from './manifest.js';
+import { OPENED } from './manifest.js';
 
 @ApiTags('studies')
 @Controller('studies')
@@ -22,7 +23,7 @@ export class CarryController {
   @takesFile('application/octet-stream', 'package')
   @answers(201, OPENED)
   @refusals(413, 422, 503, 507)
-  open(@Body() body: unknown): Promise<Opened> {
+  open(@Body() body: unknown): Promise<PackageOpened> {
     return this.carry.open(bytesOf(body));
   }
 

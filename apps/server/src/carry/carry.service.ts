@@ -2,7 +2,7 @@ import { promisify } from 'node:util';
 import { deflateRaw, inflateRaw } from 'node:zlib';
 import { Injectable } from '@nestjs/common';
 import { InjectModel } from '@nestjs/sequelize';
-import { CORE_VERSION, type Person } from '@cedar-knot/core';
+import { CORE_VERSION, type PackageOpened, type Person } from '@cedar-knot/core';
 import { CarriedModels, type CarriedModel } from '../catalogue/carried.service.js';
 import { mediaTypeOf } from '../catalogue/media.js';
 import { CatalogueShelves } from '../catalogue/shelves.service.js';
@@ -12,7 +12,7 @@ import { StudiesService } from '../studies/studies.service.js';
 import { WorkPool } from '../work/pool.js';
 import { msg, worded } from '../words.js';
 import type { Part } from './archive.js';
-import { STUDY_PATH, type Manifest, type ManifestModel, type ManifestRevision, type Opened } from './manifest.js';
+import { STUDY_PATH, type Manifest, type ManifestModel, type ManifestRevision } from './manifest.js';
 import { wrong } from './unpack.js';
 
 const deflated = promisify(deflateRaw);
@@ -67,7 +67,7 @@ export class CarryService {
   }
 
   /** Opens a file as a study of its own; all of it or nothing. @param body as it arrived */
-  async open(body: Uint8Array): Promise<Opened> {
+  async open(body: Uint8Array): Promise<PackageOpened> {
     const { manifest, parts } = await this.pool.run({ kind: 'unpack', body }, { hasNoLimit: true });
     const at: At = (path) => {
       const data = parts.get(path)!;

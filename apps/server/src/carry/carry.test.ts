@@ -2,13 +2,13 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { getConnectionToken } from '@nestjs/sequelize';
-import type { IssuedRevision, ModelWhole, Study } from '@cedar-knot/core';
+import type { IssuedRevision, ModelWhole, PackageOpened, Study } from '@cedar-knot/core';
 import { QueryTypes } from 'sequelize';
 import type { Sequelize } from 'sequelize-typescript';
 import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { bytes, served, TABLES } from '../testing.js';
 import { readArchive, sha256, writeArchive, type Part } from './archive.js';
-import { manifestSchema, type Manifest, type Opened } from './manifest.js';
+import { manifestSchema, type Manifest } from './manifest.js';
 
 const tests = served();
 const { http } = tests;
@@ -19,7 +19,7 @@ const PDF = Buffer.from('%PDF-1.7 printed curve');
 const pack = async (id: string): Promise<Buffer> =>
   (await http().get(`/api/studies/${id}/package`).buffer(true).parse(bytes).expect(200)).body as Buffer;
 const open = (file: Buffer) => http().post('/api/studies/package').set('Content-Type', 'application/octet-stream').send(file);
-const opened = async (file: Buffer): Promise<Opened> => (await open(file).expect(201)).body as Opened;
+const opened = async (file: Buffer): Promise<PackageOpened> => (await open(file).expect(201)).body as PackageOpened;
 const model = async (id: string): Promise<ModelWhole> =>
   (await http().get(`/api/catalogue/models/${id}`).expect(200)).body as ModelWhole;
 const paper = async (id: string, of: string): Promise<string> =>

@@ -1,5 +1,21 @@
+import type { PackageOpened } from '@cedar-knot/core';
 import { COMPONENTS, described } from '../common/described.js';
-import { id, like, list, named, object, oneOf, orNull, saying, text, time, version, whole, type Of } from '../common/shape.js';
+import {
+  id,
+  like,
+  list,
+  named,
+  object,
+  oneOf,
+  orNull,
+  saying,
+  text,
+  time,
+  version,
+  whole,
+  type Of,
+  type Shape,
+} from '../common/shape.js';
 import { PERSON } from '../people/schemas.js';
 import { msg } from '../words.js';
 
@@ -85,7 +101,7 @@ export type ManifestModel = Manifest['models'][number];
 export type ManifestRevision = Manifest['revisions'][number];
 
 /** What was opened. */
-export const OPENED = named(
+export const OPENED: Shape<PackageOpened> = named(
   'PackageOpened',
   object({
     id: id(),
@@ -99,7 +115,6 @@ export const OPENED = named(
     revisions: saying(whole(0), 'issued ones, with their papers'),
   }),
 );
-export type Opened = Of<typeof OPENED>;
 
 /** docs/package.schema.json: JSON Schema draft 2020-12 of the list of a file, from what judges it. */
 export function manifestSchema(): Record<string, unknown> {

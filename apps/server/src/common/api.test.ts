@@ -2,7 +2,7 @@ import { reinjectionStudy } from '../seed/tarnholt-reinjection.js';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { blankStudy } from '@cedar-knot/core';
 import request, { type Response } from 'supertest';
-import { served } from '../testing.js';
+import { bytes, served } from '../testing.js';
 
 type Operation = { responses: Record<string, { content?: { 'application/json': { schema: object } } }> };
 interface OpenApi {
@@ -115,6 +115,16 @@ test('revisions answer as described, refusals too', async () => {
   for (const letter of ['A', 'B']) asDescribed('get', `${of}/{letter}`, await http().get(`${at}/${letter}`));
   asDescribed('get', `${of}/{letter}/results`, await http().get(`${at}/B/results`));
   asDescribed('get', `${of}/{letter}/papers/{paper}`, await http().get(`${at}/A/papers/csv`));
+});
+
+test('a file to take along answers as described, refusals too', async () => {
+  const [pack, open] = ['/api/studies/{id}/package', '/api/studies/package'];
+  const { id } = (await http().post('/api/studies').send({ title: 'Taken' })).body as { id: string };
+  const file = (await http().get(`/api/studies/${id}/package`).buffer(true).parse(bytes).expect(200)).body as Buffer;
+  const sent = (body: Buffer) => http().post(open).set('Content-Type', 'application/octet-stream').send(body);
+  asDescribed('post', open, await sent(file));
+  asDescribed('post', open, await sent(file.subarray(0, 100)));
+  asDescribed('get', pack, await http().get(`/api/studies/${crypto.randomUUID()}/package`));
 });
 
 test('the catalogue answers as described, refusals too', async () => {

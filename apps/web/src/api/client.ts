@@ -19,6 +19,7 @@ import type {
   ModelHead,
   ModelKind,
   ModelWhole,
+  PackageOpened,
   Objective,
   Overview,
   Person,
@@ -177,6 +178,7 @@ export const api = {
   createAlternative: (document: Study, title: string, alternativeOf: string) =>
     call<StudyWhole>('POST', '/studies', { document, title, alternativeOf }),
   importText: (text: string) => call<StudyWhole>('POST', '/studies/import', text, true),
+  openPackage: (file: Blob) => call<PackageOpened>('POST', '/studies/package', file),
   copy: (id: string) => call<StudyWhole>('POST', `/studies/${id}/copy`),
   save: (id: string, version: number, document: Study, saveId: string) =>
     call<StudyWhole>('PUT', `/studies/${id}`, { version, saveId, document }),

@@ -35,6 +35,18 @@ export interface VersionHead {
   by: Person | null;
 }
 
+/** What came with a study file to take along. */
+export interface PackageOpened {
+  /** of the study, which is a new one */
+  id: string;
+  title: string;
+  /** of the catalogue: that were not in it, that have further revisions now, that stay as they are */
+  models: { added: number; revised: number; known: number };
+  attachments: number;
+  /** issued, with their papers */
+  revisions: number;
+}
+
 export interface Person {
   name: string;
   initials: string;

@@ -1,4 +1,5 @@
 export default {
+  'view.frame.takeTheStudyAlong': 'Take the study along (.cedar)',
   'view.frame.inPlace': '{unit} in place',
   'view.frame.flowInPlace': 'Flow at the pressure and temperature in the line; flows that are entered are at surface conditions',
   'view.frame.revDraft': 'rev {letter}, draft',

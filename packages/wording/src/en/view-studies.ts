@@ -1,4 +1,16 @@
 export default {
+  'view.studies.takeAlong': 'Take along (.cedar)',
+  'view.studies.withModelsAndPapers':
+    'One file with the models, their attachments and the issued papers; it opens in another installation.',
+  'view.studies.opened': '{title} opened',
+  'view.studies.openTheStudy': 'Open the study',
+  'view.studies.modelsAdded': '{count, plural, one {# model added to the catalogue} other {# models added to the catalogue}}',
+  'view.studies.modelsRevised': '{count, plural, one {# model with a newer revision} other {# models with newer revisions}}',
+  'view.studies.modelsKnown':
+    '{count, plural, one {# model already in the catalogue, unchanged} other {# models already in the catalogue, unchanged}}',
+  'view.studies.attachmentsCame': '{count, plural, one {# attachment} other {# attachments}}',
+  'view.studies.revisionsCame':
+    '{count, plural, one {# issued revision with its papers} other {# issued revisions with their papers}}',
   'view.studies.actionsFor': 'Actions for {title}',
   'view.studies.allMarginsHold': 'all margins hold',
   'view.studies.compareWithIt': 'Compare with {base}',

@@ -77,6 +77,10 @@ function studyCommands(store: StudyStore, id: string, keys: () => void): Command
       name: msg('view.frame.exportTheStudyFile'),
       run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/file`)),
     },
+    {
+      name: msg('view.frame.takeTheStudyAlong'),
+      run: () => void flush().then(() => window.location.assign(`/api/studies/${id}/package`)),
+    },
     { name: msg('view.frame.unitsOfTheStudy'), run: () => choose('study') },
     { name: msg('view.frame.metricUnits'), run: () => choose('metric') },
     { name: msg('view.frame.usUnits'), run: () => choose('us') },

@@ -1,4 +1,4 @@
-import type { StudyHead, StudyPage } from '@cedar-knot/core';
+import type { PackageOpened, StudyHead, StudyPage } from '@cedar-knot/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { AskPerson, PersonMark } from '../person/Person.js';
@@ -13,6 +13,7 @@ type Asked =
   | { kind: 'rename'; study: StudyHead }
   | { kind: 'delete'; study: StudyHead }
   | { kind: 'blank' }
+  | { kind: 'opened'; opened: PackageOpened }
   | { kind: 'problem'; title: string; lines: string[] };
 
 /** Home: every study with a picture of its curves and its worst margin; new ones from blank, a copy or a file. */
@@ -38,6 +39,10 @@ export function StudiesView() {
     }
   };
   const importFile = (chosen: File): void => {
+    if (/\.cedar$/i.test(chosen.name)) {
+      void act(async () => setAsked({ kind: 'opened', opened: await api.openPackage(chosen) }));
+      return;
+    }
     void act(async () => {
       const study = await api.importText(await chosen.text());
       await navigate(`/studies/${study.id}/system`);
@@ -61,7 +66,12 @@ export function StudiesView() {
             {msg('view.studies.newStudy')}
           </Button>
           <Button onClick={() => file.current?.click()}>{msg('view.studies.importAStudyFile')}</Button>
-          <FilePick input={file} label={msg('view.studies.studyFile')} accept=".json,application/json" onFile={importFile} />
+          <FilePick
+            input={file}
+            label={msg('view.studies.studyFile')}
+            accept=".json,.cedar,application/json"
+            onFile={importFile}
+          />
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
         <AskPerson />
@@ -237,6 +247,37 @@ function Deleted({ studies, onRestore }: { studies: readonly StudyHead[]; onRest
   );
 }
 
+/** What came with a study, and the way to it. */
+function OpenedDialog({ opened, onClose }: { opened: PackageOpened; onClose: () => void }) {
+  const navigate = useNavigate();
+  const { models, revisions, attachments } = opened;
+  const came: (readonly [number, string])[] = [
+    [models.added, msg('view.studies.modelsAdded', { count: models.added })],
+    [models.revised, msg('view.studies.modelsRevised', { count: models.revised })],
+    [models.known, msg('view.studies.modelsKnown', { count: models.known })],
+    [attachments, msg('view.studies.attachmentsCame', { count: attachments })],
+    [revisions, msg('view.studies.revisionsCame', { count: revisions })],
+  ];
+  const said = came.filter(([n]) => n > 0);
+  return (
+    <Modal open onClose={onClose} title={msg('view.studies.opened', { title: opened.title })}>
+      {said.length > 0 && (
+        <ul className="mb-4 flex flex-col gap-1">
+          {said.map(([, text]) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+      )}
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>{msg('app.close')}</Button>
+        <Button tone="main" onClick={() => void navigate(`/studies/${opened.id}/system`)}>
+          {msg('view.studies.openTheStudy')}
+        </Button>
+      </div>
+    </Modal>
+  );
+}
+
 interface AskedDialogProps {
   asked: Asked;
   onClose: () => void;
@@ -268,6 +309,7 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
       </Modal>
     );
   }
+  if (asked.kind === 'opened') return <OpenedDialog opened={asked.opened} onClose={onClose} />;
   if (asked.kind === 'delete') {
     return (
       <Modal open onClose={onClose} title={msg('view.studies.delete', { title: asked.study.title })}>

@@ -101,6 +101,13 @@ export function StudyCard({
             <DropdownMenu.Item className={item} onSelect={() => window.location.assign(`/api/studies/${head.id}/file`)}>
               {msg('view.studies.exportTheFile')}
             </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={item}
+              title={msg('view.studies.withModelsAndPapers')}
+              onSelect={() => window.location.assign(`/api/studies/${head.id}/package`)}
+            >
+              {msg('view.studies.takeAlong')}
+            </DropdownMenu.Item>
             <DropdownMenu.Item className={`${item} text-fails`} onSelect={onDelete}>
               {msg('app.delete')}
             </DropdownMenu.Item>

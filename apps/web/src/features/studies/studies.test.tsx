@@ -125,6 +125,18 @@ test('a file that is not taken is explained place by place, and nothing was chan
   expect(said.textContent).toContain('Nothing was changed.');
 });
 
+test('a file to take along is opened with all that goes with it, and what came is said', async () => {
+  const opened = { id: 'x', title: 'Reinjection', models: { added: 2, revised: 0, known: 1 }, attachments: 0, revisions: 1 };
+  const open = jest.spyOn(api, 'openPackage').mockResolvedValue(opened);
+  home([head('1')], {});
+  const file = new File(['PK'], 'p-410.cedar');
+  fireEvent.change(await screen.findByLabelText('Study file'), { target: { files: [file] } });
+  const said = await screen.findByRole('dialog', { name: 'Reinjection opened' });
+  expect(open).toHaveBeenCalledWith(file);
+  expect(within(said).getAllByRole('listitem').map((l) => l.textContent)).toEqual(['2 models added to the catalogue', '1 model already in the catalogue, unchanged', '1 issued revision with its papers']); // prettier-ignore
+  expect(within(said).getByRole('button', { name: 'Open the study' })).toBeTruthy();
+});
+
 test('a server that does not answer is said, not an empty list', async () => {
   jest.spyOn(api, 'list').mockRejectedValue(new ApiError(0, 'The application on this computer does not respond.'));
   render(<MemoryRouter><StudiesView /></MemoryRouter>); // prettier-ignore
