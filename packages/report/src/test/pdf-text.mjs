@@ -22,7 +22,16 @@ async function read(file) {
     }
     const walk = (part) => {
       const content = part.children.filter((c) => c.type === 'content');
-      if (content.length > 0) tagged.push({ role: part.role, text: part.alt ?? content.map((c) => said.get(c.id) ?? '').join(' ').trim() });
+      if (content.length > 0)
+        tagged.push({
+          role: part.role,
+          text:
+            part.alt ??
+            content
+              .map((c) => said.get(c.id) ?? '')
+              .join(' ')
+              .trim(),
+        });
       else if (part.role === 'Table' || part.role === 'TR') tagged.push({ role: part.role, text: '' });
       for (const child of part.children) if (child.children) walk(child);
     };
