@@ -3,6 +3,7 @@ export default {
   'view.studies.withModelsAndPapers':
     'One file with the models, their attachments and the issued papers; it opens in another installation.',
   'view.studies.opened': '{title} opened',
+  'view.studies.theStudyAlone': 'The file contained the study alone: no model of the catalogue and no issued revision.',
   'view.studies.openTheStudy': 'Open the study',
   'view.studies.modelsAdded': '{count, plural, one {# model added to the catalogue} other {# models added to the catalogue}}',
   'view.studies.modelsRevised': '{count, plural, one {# model with a newer revision} other {# models with newer revisions}}',

@@ -261,13 +261,12 @@ function OpenedDialog({ opened, onClose }: { opened: PackageOpened; onClose: () 
   const said = came.filter(([n]) => n > 0);
   return (
     <Modal open onClose={onClose} title={msg('view.studies.opened', { title: opened.title })}>
-      {said.length > 0 && (
-        <ul className="mb-4 flex flex-col gap-1">
-          {said.map(([, text]) => (
-            <li key={text}>{text}</li>
-          ))}
-        </ul>
-      )}
+      <ul className="mb-4 flex flex-col gap-1">
+        {said.map(([, text]) => (
+          <li key={text}>{text}</li>
+        ))}
+        {said.length === 0 && <li>{msg('view.studies.theStudyAlone')}</li>}
+      </ul>
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>{msg('app.close')}</Button>
         <Button tone="main" onClick={() => void navigate(`/studies/${opened.id}/system`)}>
