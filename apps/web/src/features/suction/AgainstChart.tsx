@@ -1,3 +1,4 @@
+import { apart } from '@cedar-knot/core';
 import { fixed } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { npshAgainst, type Required, type SuctionDuty } from '../../state/npshAgainst.js';
@@ -31,7 +32,11 @@ export function AgainstChart({ pump }: { pump: string }) {
     >
       {(p) => {
         const meetings = duties.flatMap(({ id, meets }) => (meets === null ? [] : [{ id, flow: meets }]));
-        const words = spread(meetings.map((x) => p.x(q(x.flow))), 36, p.left + 60, p.right - 18); // prettier-ignore
+        const words = wordPlaces(meetings.map((x) => p.x(q(x.flow))), p.left + 60, p.right - 18); // prettier-ignore
+        const rings = apart(
+          duties.map(({ result: r }) => [p.x(q(r.flow)), p.y(h(r.npsha))]),
+          RINGS,
+        );
         return (
           <>
             {required.map((r) => (
@@ -56,12 +61,14 @@ export function AgainstChart({ pump }: { pump: string }) {
                 </g>
               );
             })}
-            {duties.map((duty) => (
+            {duties.map((duty, i) => (
               <Duty
                 key={duty.id}
                 {...duty}
                 plot={p}
                 isActive={duty.id === active}
+                ring={rings[i]!}
+                hasFigure={duties.length <= MOST_FIGURES || duty.id === active}
                 word={words[meetings.findIndex((x) => x.id === duty.id)]}
                 isLeft={standsLeft(duty, duties, (r) => p.x(q(r.flow)), p.right)}
               />
@@ -97,6 +104,26 @@ function RequiredBand({ trace, points, limit, plot: p }: Required & { limit: num
 /** room that a ratio with its mark takes beside its line, px */
 const FIGURE = 44;
 
+/** px between the rings of scenarios */
+const RINGS = { near: 11, gap: 17 };
+/** duties whose margins stand in figures; of more that of the active one alone */
+const MOST_FIGURES = 12;
+/** a word at the foot of the plot, px */
+const WORD = { width: 36, height: 12 };
+
+/** where words at the foot stand over the places that they are of: beside one another, in rows where one is too short for all */
+function wordPlaces(places: readonly number[], low: number, high: number): [x: number, rise: number][] {
+  const rows = Math.max(1, Math.ceil((places.length * WORD.width) / Math.max(WORD.width, high - low)));
+  const order = places.map((_, i) => i).sort((a, b) => places[a]! - places[b]!);
+  const found: [number, number][] = [];
+  for (let row = 0; row < rows; row++) {
+    const own = order.filter((_, k) => k % rows === row);
+    const xs = spread(own.map((i) => places[i]!), WORD.width, low, high); // prettier-ignore
+    own.forEach((i, k) => (found[i] = [xs[k]!, row * WORD.height]));
+  }
+  return found;
+}
+
 /** a figure stands left of its line where the next line, or the edge, leaves no room on its right and the one before does on its left */
 function standsLeft(
   duty: SuctionDuty,
@@ -121,7 +148,16 @@ function Duty({
   isActive,
   word,
   isLeft,
-}: SuctionDuty & { plot: Plot; isActive: boolean; word: number | undefined; isLeft: boolean }) {
+  ring: [rx, ry],
+  hasFigure,
+}: SuctionDuty & {
+  plot: Plot;
+  isActive: boolean;
+  word: [x: number, rise: number] | undefined;
+  isLeft: boolean;
+  ring: readonly [x: number, y: number];
+  hasFigure: boolean;
+}) {
   const d = useDisplay();
   const activate = useStudy((s) => s.activate);
   const q = (si: number): number => d.value(si, 'flow');
@@ -136,11 +172,12 @@ function Duty({
           <circle cx={x} cy={p.y(h(r.npshr))} r={3} fill={color} />
         </>
       )}
-      <circle cx={x} cy={y} r={isActive ? 9 : 7.5} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
-      <text x={x} y={y + 4} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle">
+      {(rx !== x || ry !== y) && <path d={`M${x} ${y}L${rx} ${ry}`} stroke={color} strokeWidth={1} />}
+      <circle cx={rx} cy={ry} r={isActive ? 9 : 7.5} fill="var(--panel)" stroke={color} strokeWidth={1.8} />
+      <text x={rx} y={ry + 4} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle">
         {letterOf(index)}
       </text>
-      {m?.value != null && (
+      {hasFigure && m?.value != null && (
         <g transform={`translate(${x + (isLeft ? -8 - FIGURE : 8)} ${(y + p.y(h(r.npshr ?? 0))) / 2})`}>
           {m.verdict !== 'holds' && <MarkShape kind={m.verdict} />}
           <text
@@ -165,7 +202,15 @@ function Duty({
             })}
           </title>
           <line x1={p.x(q(meeting))} x2={p.x(q(meeting))} y1={p.bottom - 9} y2={p.bottom} stroke={color} strokeWidth={2.4} />
-          <text x={word} y={p.bottom - 12} fontSize={10.5} fontWeight={600} fill={color} textAnchor="middle" className="halo">
+          <text
+            x={word?.[0]}
+            y={p.bottom - 12 - (word?.[1] ?? 0)}
+            fontSize={10.5}
+            fontWeight={600}
+            fill={color}
+            textAnchor="middle"
+            className="halo"
+          >
             {letterOf(index)} {d.number(meeting, 'flow')}
           </text>
         </g>

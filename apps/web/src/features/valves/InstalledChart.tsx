@@ -1,4 +1,4 @@
-import type { ValveRow } from '@cedar-knot/core';
+import { apart, type ValveRow } from '@cedar-knot/core';
 import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf, type Plot } from '../../ui/chart/PlotFrame.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
@@ -48,9 +48,7 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
             <>
               {traces.map((t) => {
                 const { color, dash } = lineStyle(t.index);
-                const x = opening(t.id);
                 const [ex, ey] = [p.x(figures.travels[t.end - 1]! * 100), p.y(flow(t.flow[t.end - 1]!))];
-                const asked = figures.required[t.id]?.flow;
                 return (
                   <g key={t.id} data-installed={t.id}>
                     <path
@@ -61,17 +59,18 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
                       strokeDasharray={dash}
                     />
                     {t.isCut && <line x1={ex} x2={ex} y1={ey - 5} y2={ey + 5} stroke={color} strokeWidth={1.6} />}
-                    {x !== null && asked !== undefined && (
-                      <g transform={`translate(${p.x(x * 100)} ${p.y(flow(asked))})`}>
-                        <circle r={6.5} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
-                        <text y={3.8} fontSize={9.5} fontWeight={600} fill={color} textAnchor="middle">
-                          {letterOf(t.index)}
-                        </text>
-                      </g>
-                    )}
                   </g>
                 );
               })}
+              <Asked
+                points={traces.flatMap((t) => {
+                  const x = opening(t.id);
+                  const asked = figures.required[t.id]?.flow;
+                  return x === null || asked === undefined
+                    ? []
+                    : [{ index: t.index, at: [p.x(x * 100), p.y(flow(asked))] as const }];
+                })}
+              />
               {cut.length > 0 && (
                 <text x={p.right - 4} y={p.bottom - 6} fontSize={11} fill="var(--ink-quiet)" textAnchor="end" className="halo">
                   {msg('view.valves.toTheEndOfThe', { cut: cut.map((t) => letterOf(t.index)).join(', ') })}
@@ -116,6 +115,30 @@ export function InstalledChart({ figures, row, band }: { figures: ValveFigures; 
       </div>
     </div>
   );
+}
+
+/** px between the rings of scenarios */
+const RINGS = { near: 9, gap: 14.5 };
+
+/** the flow that each scenario asks for at its travel: those that fall together beside one another, each tied to its place */
+function Asked({ points }: { points: readonly { index: number; at: readonly [number, number] }[] }) {
+  const places = apart(
+    points.map((x) => x.at),
+    RINGS,
+  );
+  return points.map(({ index, at: [tx, ty] }, i) => {
+    const [x, y] = places[i]!;
+    const { color } = lineStyle(index);
+    return (
+      <g key={index}>
+        {(x !== tx || y !== ty) && <path d={`M${tx} ${ty}L${x} ${y}`} stroke={color} strokeWidth={1} />}
+        <circle cx={x} cy={y} r={6.5} fill="var(--panel)" stroke={color} strokeWidth={1.6} />
+        <text x={x} y={y + 3.8} fontSize={9.5} fontWeight={600} fill={color} textAnchor="middle">
+          {letterOf(index)}
+        </text>
+      </g>
+    );
+  });
 }
 
 /** What is left for the valve over flow, and what it burns wide open and at the ends of its band. */
