@@ -30,3 +30,17 @@ export function spread(wanted: readonly number[], gap: number, low: number, high
   }
   return placed;
 }
+
+/** The same in as many rows as it takes: labels that are next to one another stand in rows next to one another. */
+export function spreadInRows(wanted: readonly number[], gap: number, low: number, high: number): { at: number; row: number }[] {
+  const most = Math.max(1, Math.floor((high - low) / gap) + 1);
+  const rows = Math.ceil(wanted.length / most);
+  const order = wanted.map((_, i) => i).sort((a, b) => wanted[a]! - wanted[b]!);
+  const found = new Array<{ at: number; row: number }>(wanted.length);
+  for (let row = 0; row < rows; row++) {
+    const own = order.filter((_, k) => k % rows === row);
+    const places = own.map((i) => wanted[i]!);
+    spread(places, gap, low, high).forEach((at, k) => (found[own[k]!] = { at, row }));
+  }
+  return found;
+}

@@ -297,12 +297,12 @@ function Running({ pump, onGrab }: { pump: string; onGrab: () => void }) {
             type="button"
             aria-pressed={now === n}
             onClick={() => set(n)}
-            className={`flex h-[44px] flex-col items-start justify-center gap-0.5 border px-2 ${now === n ? 'border-cedar bg-wash' : 'border-edge bg-panel'}`}
+            className={`flex min-h-[44px] flex-col items-start justify-center gap-0.5 border px-2 py-1 ${now === n ? 'border-cedar bg-wash' : 'border-edge bg-panel'}`}
           >
             <span className="text-[12px] font-semibold">
               {n === 1 ? msg('view.curves.n1Unit') : msg('view.curves.units', { n })}
             </span>
-            <span className="flex gap-0.5">
+            <span className="flex flex-wrap gap-0.5">
               {study.scenarios.map((s, i) => seen[i] === n && <ScenarioLetter key={s.id} index={i} letter={letterOf(i)} small />)}
             </span>
           </button>

@@ -4,7 +4,7 @@ import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
 import { LetterTag, ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { spread } from '../../ui/ticks.js';
+import { spreadInRows } from '../../ui/ticks.js';
 import { useStudy } from '../context.js';
 import { msg } from './words.js';
 
@@ -49,7 +49,7 @@ export function SweepChart({
       pad={PAD}
     >
       {(p) => {
-        const ends = spread(lines.map((l) => p.y(l.points.at(-1)![1])), 15, p.top + 6, p.bottom - 6); // prettier-ignore
+        const ends = spreadInRows(lines.map((l) => p.y(l.points.at(-1)![1])), 15, p.top + 6, p.bottom - 6); // prettier-ignore
         return (
           <>
             {near.map((v) => (
@@ -85,7 +85,7 @@ export function SweepChart({
                     strokeWidth={l.id === active ? 2.8 : 1.8}
                     strokeDasharray={dash}
                   />
-                  <LetterTag x={p.right + 12} y={ends[i]!} index={l.index} letter={letterOf(l.index)} />
+                  <LetterTag x={p.right + 12 - 15 * ends[i]!.row} y={ends[i]!.at} index={l.index} letter={letterOf(l.index)} />
                 </g>
               );
             })}

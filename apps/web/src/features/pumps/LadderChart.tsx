@@ -3,7 +3,7 @@ import { useMemo, useRef } from 'react';
 import { letterOf } from '../../state/address.js';
 import { LetterTag } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { axisTicks, spread } from '../../ui/ticks.js';
+import { axisTicks, spread, spreadInRows } from '../../ui/ticks.js';
 import { useSize } from '../../ui/useSize.js';
 import { pathOf } from '../../ui/chart/PlotFrame.js';
 import { useDisplay, useStudy } from '../context.js';
@@ -47,7 +47,7 @@ export function LadderChart({
     return points.length < 2 ? [] : [{ id: s.id, points }];
   });
   const names = spread(lines.map((l) => y(h(l.points[0]!.h)) - 4), 12, PAD.top, height - PAD.bottom); // prettier-ignore
-  const ends = spread(systems.map((s) => s.points.at(-1)![1]), 15, PAD.top + 8, height - PAD.bottom - 8); // prettier-ignore
+  const ends = spreadInRows(systems.map((s) => s.points.at(-1)![1]), 15, PAD.top + 8, height - PAD.bottom - 8); // prettier-ignore
   return (
     <div ref={box} className="print-plot relative h-full min-h-[240px]">
       {width > 0 && (
@@ -82,7 +82,12 @@ export function LadderChart({
             return (
               <g key={s.id}>
                 <path d={pathOf(s.points)} fill="none" stroke={style.color} strokeWidth={1.6} strokeDasharray={style.dash} />
-                <LetterTag x={width - PAD.right + 13} y={ends[i]!} index={index(s.id)} letter={letterOf(index(s.id))} />
+                <LetterTag
+                  x={width - PAD.right + 13 - 15 * ends[i]!.row}
+                  y={ends[i]!.at}
+                  index={index(s.id)}
+                  letter={letterOf(index(s.id))}
+                />
               </g>
             );
           })}

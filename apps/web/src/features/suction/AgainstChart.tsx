@@ -5,7 +5,7 @@ import { npshAgainst, type Required, type SuctionDuty } from '../../state/npshAg
 import { PlotFrame, pathOf, type Plot } from '../../ui/chart/PlotFrame.js';
 import { MarkShape, verdictColor } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { spread } from '../../ui/ticks.js';
+import { spreadInRows } from '../../ui/ticks.js';
 import { useDisplay, useStudy } from '../context.js';
 import { msg } from './words.js';
 
@@ -32,7 +32,7 @@ export function AgainstChart({ pump }: { pump: string }) {
     >
       {(p) => {
         const meetings = duties.flatMap(({ id, meets }) => (meets === null ? [] : [{ id, flow: meets }]));
-        const words = wordPlaces(meetings.map((x) => p.x(q(x.flow))), p.left + 60, p.right - 18); // prettier-ignore
+        const words = spreadInRows(meetings.map((x) => p.x(q(x.flow))), WORD.width, p.left + 60, p.right - 18); // prettier-ignore
         const rings = apart(
           duties.map(({ result: r }) => [p.x(q(r.flow)), p.y(h(r.npsha))]),
           RINGS,
@@ -111,19 +111,6 @@ const MOST_FIGURES = 12;
 /** a word at the foot of the plot, px */
 const WORD = { width: 36, height: 12 };
 
-/** where words at the foot stand over the places that they are of: beside one another, in rows where one is too short for all */
-function wordPlaces(places: readonly number[], low: number, high: number): [x: number, rise: number][] {
-  const rows = Math.max(1, Math.ceil((places.length * WORD.width) / Math.max(WORD.width, high - low)));
-  const order = places.map((_, i) => i).sort((a, b) => places[a]! - places[b]!);
-  const found: [number, number][] = [];
-  for (let row = 0; row < rows; row++) {
-    const own = order.filter((_, k) => k % rows === row);
-    const xs = spread(own.map((i) => places[i]!), WORD.width, low, high); // prettier-ignore
-    own.forEach((i, k) => (found[i] = [xs[k]!, row * WORD.height]));
-  }
-  return found;
-}
-
 /** a figure stands left of its line where the next line, or the edge, leaves no room on its right and the one before does on its left */
 function standsLeft(
   duty: SuctionDuty,
@@ -153,7 +140,7 @@ function Duty({
 }: SuctionDuty & {
   plot: Plot;
   isActive: boolean;
-  word: [x: number, rise: number] | undefined;
+  word: { at: number; row: number } | undefined;
   isLeft: boolean;
   ring: readonly [x: number, y: number];
   hasFigure: boolean;
@@ -203,8 +190,8 @@ function Duty({
           </title>
           <line x1={p.x(q(meeting))} x2={p.x(q(meeting))} y1={p.bottom - 9} y2={p.bottom} stroke={color} strokeWidth={2.4} />
           <text
-            x={word?.[0]}
-            y={p.bottom - 12 - (word?.[1] ?? 0)}
+            x={word?.at}
+            y={p.bottom - 12 - WORD.height * (word?.row ?? 0)}
             fontSize={10.5}
             fontWeight={600}
             fill={color}

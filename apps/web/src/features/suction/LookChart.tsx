@@ -4,7 +4,7 @@ import { letterOf } from '../../state/address.js';
 import { PlotFrame, pathOf } from '../../ui/chart/PlotFrame.js';
 import { LetterTag, ScenarioLetter, VerdictMark } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
-import { spread } from '../../ui/ticks.js';
+import { spreadInRows } from '../../ui/ticks.js';
 import type { SuctionLook } from '../../worker/suctionFigures.js';
 import { useDisplay, useStudy } from '../context.js';
 import { msg } from './words.js';
@@ -80,7 +80,7 @@ export function LookChart({ look }: { look: SuctionLook }) {
           behind={(p) => <rect x={p.left} width={p.right - p.left} y={p.y(0)} height={Math.max(0, p.bottom - p.y(0))} fill="var(--fails-wash)" opacity={0.6} />} // prettier-ignore
         >
           {(p) => {
-            const ends = spread(traces.map((t) => p.y(y([...t.y].reverse().find((v) => v !== null) ?? 0))), 15, p.top + 6, p.bottom - 6); // prettier-ignore
+            const ends = spreadInRows(traces.map((t) => p.y(y([...t.y].reverse().find((v) => v !== null) ?? 0))), 15, p.top + 6, p.bottom - 6); // prettier-ignore
             return (
               <>
                 <line x1={p.left} x2={p.right} y1={p.y(0)} y2={p.y(0)} stroke="var(--fails)" strokeWidth={1.4} />
@@ -117,7 +117,12 @@ export function LookChart({ look }: { look: SuctionLook }) {
                           strokeWidth={2.2}
                         />
                       )}
-                      <LetterTag x={p.right + 11} y={ends[i]!} index={t.index} letter={letterOf(t.index)} />
+                      <LetterTag
+                        x={p.right + 11 - 15 * ends[i]!.row}
+                        y={ends[i]!.at}
+                        index={t.index}
+                        letter={letterOf(t.index)}
+                      />
                     </g>
                   );
                 })}
