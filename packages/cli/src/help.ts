@@ -32,7 +32,7 @@ const CALLS: Readonly<Record<Command, readonly string[]>> = {
   uncertainty: ['STUDY.json [--runs 500] [--seed 1]'],
   fit: ['STUDY.json --inputs P1.wear,pipe.roughness'],
   report: [
-    'STUDY.json --out FILE.pdf|.xlsx|.csv|.zip|.json|.svg [--parts pump-sheet,valve-sheet,line-list,scenarios,curves,profile,margins,working,assumptions] [--paper A4|Letter] [--units metric|us] [--scenario winter]',
+    'STUDY.json --out FILE.pdf|.xlsx|.csv|.zip|.json|.svg [--parts pump-sheet,valve-sheet,line-list,scenarios,curves,profile,margins,working,assumptions] [--paper A4|Letter] [--units metric|us] [--scenario winter] [--since OLD.json]',
   ],
   datasheets: ['STUDY.json --out FILE.xlsx [--paper A4|Letter] [--units metric|us]'],
   offers: ['STUDY.json SHEETS.xlsx [--out FILE.pdf|.xlsx|.json] [--units metric|us]'],

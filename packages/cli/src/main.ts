@@ -41,7 +41,7 @@ function run(argv: readonly string[]): Outcome | Promise<Outcome> {
       return fit(text, args.options);
     case 'report':
       // what prints and zips is fetched only when something is printed
-      return import('./report.js').then(({ report }) => report(text, args.options));
+      return import('./report.js').then(({ report }) => report(text, args.options, readText));
     case 'datasheets':
       return import('./offers.js').then(({ datasheets }) => datasheets(text, args.options));
     case 'offers':

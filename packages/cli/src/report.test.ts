@@ -21,6 +21,8 @@ const study = JSON.stringify({
 const folder = mkdtempSync(join(tmpdir(), 'cedar-knot-report-'));
 const asked = (more: Record<string, string>): ReadonlyMap<string, string> => new Map(Object.entries(more));
 
+const none = (): string => '';
+
 test.each([
   ['pdf', '%PDF-'],
   ['xlsx', 'PK'],
@@ -32,7 +34,7 @@ test.each([
   '%s is written by its ending, and what fails is said',
   async (ending, begin) => {
     const out = join(folder, `r.${ending}`);
-    const { code, output } = await report(study, asked({ out, paper: 'letter', units: 'us' }));
+    const { code, output } = await report(study, asked({ out, paper: 'letter', units: 'us' }), none);
     expect(code).toBe(0);
     expect(output).toMatchObject({ ok: true, file: out });
     // NPSHR is 20 m: no suction does
@@ -45,10 +47,10 @@ test.each([
 test('a broken logo is an error at its path, and nothing is written', async () => {
   const out = join(folder, 'broken.pdf');
   const broken = JSON.stringify({ ...JSON.parse(study), report: { logo: 'data:image/jpeg;base64,/9j/4AAQ' } });
-  const { code, output } = await report(broken, asked({ out }));
+  const { code, output } = await report(broken, asked({ out }), none);
   expect([code, output]).toMatchObject([2, { errors: [{ path: 'report.logo' }] }]);
   expect(existsSync(out)).toBe(false);
-  expect((await report(broken, asked({ out: join(folder, 'broken.csv') }))).code).toBe(0);
+  expect((await report(broken, asked({ out: join(folder, 'broken.csv') }), none)).code).toBe(0);
 });
 
 test('parts that are asked for, and nothing else', async () => {
@@ -99,3 +101,17 @@ test('data sheets are written, filled in and read back: what deviates is said, a
   expect([none.code, none.notes!.length]).toEqual([2, 1]);
   await expect(datasheets(text, asked({ out: join(folder, 'sheets.pdf') }))).rejects.toBeInstanceOf(UsageError);
 }, 30_000);
+
+test('changes are told since another file of the study, by the revision that it has; one that is wrong is an error', async () => {
+  const out = join(folder, 'since.json');
+  const old = { ...JSON.parse(study), report: { revision: 'C', date: '2026-11-01' } } as { points: { T: { level: string } } };
+  old.points = { ...old.points, T: { ...old.points.T, level: '4 m' } };
+  const files: Record<string, string> = { 'old.json': JSON.stringify(old), 'bad.json': '{"format":"cedar-knot-study"}' };
+  const read = (file: string): string => files[file]!;
+  expect((await report(study, asked({ out, parts: 'changes', since: 'old.json' }), read)).code).toBe(0);
+  const text = readFileSync(out, 'utf8');
+  // the level of T was 4 m and is 5 m
+  expect(text).toMatch(/since revision C/i);
+  expect(text).toMatch(/4 m[^}]*5 m/);
+  expect((await report(study, asked({ out, since: 'bad.json' }), read)).code).toBe(2);
+});

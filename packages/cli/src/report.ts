@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
-import { runStudy } from '@cedar-knot/core';
+import { runStudy, type IssuedPaper } from '@cedar-knot/core';
 import {
   buildReport,
   contextOf,
@@ -15,7 +15,7 @@ import {
 import { logoProblem, reportFile, type Paper } from '@cedar-knot/report/files';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
-import { isOutcome, refused, studyOf } from './selection.js';
+import { isOutcome, refused, studyOf, type ReadText } from './selection.js';
 import { msg } from './words.js';
 
 type Options = ReadonlyMap<string, string>;
@@ -41,7 +41,7 @@ function oneOf<T extends string>(options: Options, name: string, known: readonly
 }
 
 /** `report`: the study as PDF, workbook, tables or document; what it wrote, and margins that fail. */
-export async function report(text: string, options: Options): Promise<Outcome> {
+export async function report(text: string, options: Options, read: ReadText): Promise<Outcome> {
   const study = studyOf(text);
   if (isOutcome(study)) return study;
   const out = options.get('out');
@@ -64,7 +64,14 @@ export async function report(text: string, options: Options): Promise<Outcome> {
   const picture = logoProblem(study, format);
   if (picture) return refused([picture]);
   const run = runStudy(study);
-  const asked: ReportOptions = { ...(parts ? { parts } : {}), ...(units ? { units } : {}), ...(scenario ? { scenario } : {}) };
+  const since = sinceOf(options, read);
+  if (since && 'output' in since) return since;
+  const asked: ReportOptions = {
+    ...(parts ? { parts } : {}),
+    ...(units ? { units } : {}),
+    ...(scenario ? { scenario } : {}),
+    ...(since ? { since } : {}),
+  };
   const made = buildReport(study, asked, run.scenarios);
   const rows = ledger(contextOf(study, asked, run.scenarios));
   const bytes = format === 'svg' ? firstFigure(made) : await reportFile(made, rows, format, { paper });
@@ -84,6 +91,15 @@ export async function report(text: string, options: Options): Promise<Outcome> {
     failing: made.failing,
   };
   return { code: failed.length > 0 ? 3 : 0, output, notes: failed.map((id) => msg('cli.scenarioDidNotSolve', { id })) };
+}
+
+/** the study that changes are told since, by the revision that it says to be */
+function sinceOf(options: Options, read: ReadText): IssuedPaper | Outcome | undefined {
+  const file = options.get('since');
+  if (file === undefined) return undefined;
+  const study = studyOf(read(file));
+  if (isOutcome(study)) return study;
+  return { letter: study.report?.revision ?? file, date: study.report?.date ?? '–', study };
 }
 
 function firstFigure(made: ReportDocument): string {

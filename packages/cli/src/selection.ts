@@ -21,7 +21,7 @@ import { readFilters } from './filters.js';
 import { msg } from './words.js';
 
 type Options = ReadonlyMap<string, string>;
-type ReadText = (file: string) => string;
+export type ReadText = (file: string) => string;
 
 const MOST_LISTED = 100_000;
 
