@@ -404,3 +404,17 @@ export {
   type ChangedVerdict,
   type Turned,
 } from './comparison/results.js';
+export {
+  BEGINNINGS,
+  beginningOf,
+  beginStudy,
+  enteredText,
+  readBeginning,
+  usualSize,
+  type BeginningHead,
+  type BeginningName,
+  type Begun,
+  type EntryProblem,
+} from './beginnings/begin.js';
+export { type Beginning, type BeginningField, type Given } from './beginnings/beginning.js';
+export { Kit, type BeginningUnits, type Say } from './beginnings/kit.js';

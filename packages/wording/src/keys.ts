@@ -2,6 +2,7 @@
 import type app from './en/app.js';
 import type cli from './en/cli.js';
 import type comparison from './en/comparison.js';
+import type coreBeginning from './en/core-beginning.js';
 import type coreWorking from './en/core-working.js';
 import type core from './en/core.js';
 import type doubt from './en/doubt.js';
@@ -37,6 +38,7 @@ export type Key =
   | keyof typeof app
   | keyof typeof cli
   | keyof typeof comparison
+  | keyof typeof coreBeginning
   | keyof typeof coreWorking
   | keyof typeof core
   | keyof typeof doubt
@@ -204,6 +206,16 @@ export interface Parameters {
   'comparison.inputs': { count: string | number };
   'comparison.figures': { count: string | number };
   'comparison.verdicts': { count: string | number };
+  'beginning.branch': { n: string | number };
+  'beginning.consumer': { n: string | number };
+  'beginning.valve-of-consumer': { n: string | number };
+  'beginning.station': { n: string | number };
+  'beginning.values-expected': { count: number };
+  'beginning.two-readings': { first: string | number; second: string | number };
+  'beginning.no-number': { found: string | number };
+  'beginning.unit-expected': { found: string | number; unit: string | number };
+  'beginning.at-least': { limit: string | number };
+  'beginning.at-most': { limit: string | number };
   'quantity.pressure-allowed-by-the-class': { pressureClass: string | number };
   'note.row': { flow: string | number; value: string | number };
   'note.row-from-power': { flow: string | number };
