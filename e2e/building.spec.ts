@@ -34,6 +34,8 @@ test('by keyboard alone: from nothing to a branched system with a valve and four
   await page.goto('/');
   await tabTo(page, /^New study/);
   await page.keyboard.press('Enter');
+  await tabTo(page, /^Blank study/);
+  await page.keyboard.press('Enter');
   await page.keyboard.type('Typed through');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/system$/);
@@ -238,6 +240,7 @@ test('a pump and a fluid of one’s own: the curve pasted from a spreadsheet giv
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.goto('/');
   await page.getByRole('button', { name: 'New study' }).click();
+  await page.getByRole('button', { name: /^Blank study/ }).click();
   await page.getByLabel('Title').fill('Own pump');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add a first line' }).click();

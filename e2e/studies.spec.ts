@@ -79,6 +79,7 @@ test('a bad unit is explained at the field, in the sheet and beside it, and the 
 test('a blank study gets its first line, a duty, and an entry of its own in one scenario', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New study' }).click();
+  await page.getByRole('button', { name: /^Blank study/ }).click();
   await page.getByLabel('Title').fill('Transfer from blank');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add a first line' }).click();

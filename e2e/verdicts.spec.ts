@@ -71,6 +71,7 @@ test('a pump without NPSHR and motor is incomplete everywhere, and what is missi
 test('a study without a line is incomplete at home', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New study' }).click();
+  await page.getByRole('button', { name: /^Blank study/ }).click();
   await page.getByLabel('Title').fill('Nothing in it yet');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add a first line' }).waitFor();

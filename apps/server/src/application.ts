@@ -115,7 +115,7 @@ function describe(app: NestExpressApplication): void {
 }
 
 /** addresses of the web application's pages; it draws a page of its own for any other, which is not found all the same */
-const PAGE = /^\/(?:studies(?:\/[^/]+(?:\/[a-z-]+)?)?\/?|catalogues(?:\/[a-z-]+(?:\/[^/]+(?:\/[a-z-]+)?)?)?\/?)?$/;
+const PAGE = /^\/(?:new|studies(?:\/[^/]+(?:\/[a-z-]+)?)?\/?|catalogues(?:\/[a-z-]+(?:\/[^/]+(?:\/[a-z-]+)?)?)?\/?)?$/;
 
 /** of the API in whatever spelling: what is not there is said as the API says it, not with a page */
 const OF_API = /^\/api(?:$|\W)/i;

@@ -17,6 +17,7 @@ const CatalogueFrame = lazy(() => import('./features/frame/CatalogueFrame.js').t
 const CatalogueView = lazy(() => import('./features/catalogue/CatalogueView.js').then((m) => ({ default: m.CatalogueView })));
 const FindView = lazy(() => import('./features/catalogue/FindView.js').then((m) => ({ default: m.FindView })));
 const SizeValveView = lazy(() => import('./features/valves/SizeValveView.js').then((m) => ({ default: m.SizeValveView })));
+const BeginView = lazy(() => import('./features/begin/BeginView.js').then((m) => ({ default: m.BeginView })));
 const CompareView = lazy(() => import('./features/compare/CompareView.js').then((m) => ({ default: m.CompareView })));
 const PictureView = lazy(() => import('./features/picture/PictureView.js').then((m) => ({ default: m.PictureView })));
 
@@ -26,6 +27,7 @@ const opening = (view: ReactElement): ReactElement => (
 
 const router = createBrowserRouter([
   { path: '/', element: opening(<StudiesView />), errorElement: <Broken /> },
+  { path: '/new', element: opening(<BeginView />), errorElement: <Broken /> },
   {
     path: '/studies/:id',
     element: opening(<StudyFrame />),

@@ -14,6 +14,7 @@ import type reach from './en/reach.js';
 import type report from './en/report.js';
 import type server from './en/server.js';
 import type table from './en/table.js';
+import type viewBegin from './en/view-begin.js';
 import type viewCatalogue from './en/view-catalogue.js';
 import type viewCompare from './en/view-compare.js';
 import type viewCurves from './en/view-curves.js';
@@ -50,6 +51,7 @@ export type Key =
   | keyof typeof report
   | keyof typeof server
   | keyof typeof table
+  | keyof typeof viewBegin
   | keyof typeof viewCatalogue
   | keyof typeof viewCompare
   | keyof typeof viewCurves
@@ -630,6 +632,16 @@ export interface Parameters {
   'table.reading.each': { count: string | number };
   'table.reading.sheets': { sheets: string | number };
   'table.reading.unit': { header: string | number; unit: string | number };
+  'view.begin.inputs': { count: number };
+  'view.begin.elevation': { unit: string | number };
+  'view.begin.alongTheLine': { unit: string | number };
+  'view.begin.flow': { unit: string | number };
+  'view.begin.static': { unit: string | number };
+  'view.begin.head': { unit: string | number };
+  'view.begin.npsha': { unit: string | number };
+  'view.begin.keepScenario': { name: string | number };
+  'view.begin.operatingPoint': { letter: string | number };
+  'view.begin.governing': { letter: string | number };
   'view.catalogue.aTypicalPumpAtRpm': {
     typicalSpeed: string | number;
     specificSpeed: string | number;

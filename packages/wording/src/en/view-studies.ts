@@ -18,7 +18,6 @@ export default {
   'view.studies.alternativeOf': 'alternative of {base}',
   'view.studies.cancel': 'Cancel',
   'view.studies.cedarKnot': 'Cedar Knot',
-  'view.studies.create': 'Create',
   'view.studies.createTheFirstStudy': 'Create the first study',
   'view.studies.delete': 'Delete “{title}”?',
   'view.studies.deleted': 'Deleted',

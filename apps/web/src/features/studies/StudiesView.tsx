@@ -12,7 +12,6 @@ import { msg } from './words.js';
 type Asked =
   | { kind: 'rename'; study: StudyHead }
   | { kind: 'delete'; study: StudyHead }
-  | { kind: 'blank' }
   | { kind: 'opened'; opened: PackageOpened }
   | { kind: 'problem'; title: string; lines: string[] };
 
@@ -62,7 +61,7 @@ export function StudiesView() {
             <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.studies.studies')}</h1>
             <p className="text-inkq">{msg('view.studies.onePumpServiceEachWith')}</p>
           </div>
-          <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
+          <Button tone="main" onClick={() => void navigate('/new')}>
             {msg('view.studies.newStudy')}
           </Button>
           <Button onClick={() => file.current?.click()}>{msg('view.studies.importAStudyFile')}</Button>
@@ -84,7 +83,7 @@ export function StudiesView() {
         {studies?.length === 0 && search === '' && (
           <div className="panel flex flex-col items-center gap-3 py-14">
             <p>{msg('view.studies.noStudiesYetAStudy')}</p>
-            <Button tone="main" onClick={() => setAsked({ kind: 'blank' })}>
+            <Button tone="main" onClick={() => void navigate('/new')}>
               {msg('view.studies.createTheFirstStudy')}
             </Button>
           </div>
@@ -108,12 +107,6 @@ export function StudiesView() {
         <AskedDialog
           asked={asked}
           onClose={() => setAsked(null)}
-          onCreate={(title) =>
-            void act(async () => {
-              const study = await api.create(title);
-              await navigate(`/studies/${study.id}/system`);
-            }, 'stay')
-          }
           onRename={(study, title, tag) => void act(() => api.rename(study.id, study.version, title, tag))}
           onDelete={(study) => void act(() => api.remove(study.id))}
         />
@@ -280,12 +273,11 @@ function OpenedDialog({ opened, onClose }: { opened: PackageOpened; onClose: () 
 interface AskedDialogProps {
   asked: Asked;
   onClose: () => void;
-  onCreate: (title: string) => void;
   onRename: (study: StudyHead, title: string, tag: string) => void;
   onDelete: (study: StudyHead) => void;
 }
 
-function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDialogProps) {
+function AskedDialog({ asked, onClose, onRename, onDelete }: AskedDialogProps) {
   const before = asked.kind === 'rename' ? asked.study : undefined;
   const [title, setTitle] = useState(before?.title ?? '');
   const [tag, setTag] = useState(before?.tag ?? '');
@@ -322,13 +314,11 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
       </Modal>
     );
   }
-  const blank = asked.kind === 'blank';
   const submit = (): void => {
-    if (title.trim() === '') return;
-    finish(() => (blank ? onCreate(title.trim()) : onRename(before!, title.trim(), tag.trim())));
+    if (title.trim() !== '') finish(() => onRename(asked.study, title.trim(), tag.trim()));
   };
   return (
-    <Modal open onClose={onClose} title={blank ? msg('view.studies.newStudy') : msg('view.studies.rename')}>
+    <Modal open onClose={onClose} title={msg('view.studies.rename')}>
       <form
         className="flex flex-col gap-3"
         onSubmit={(e) => {
@@ -346,21 +336,19 @@ function AskedDialog({ asked, onClose, onCreate, onRename, onDelete }: AskedDial
             className="border-edge bg-panel h-[30px] rounded-[3px] border px-2"
           />
         </label>
-        {!blank && (
-          <label className="flex flex-col gap-1">
-            {msg('view.studies.tagOfTheService')}
-            <input
-              value={tag}
-              onChange={(e) => setTag(e.target.value)}
-              maxLength={100}
-              className="border-edge bg-panel h-[30px] rounded-[3px] border px-2"
-            />
-          </label>
-        )}
+        <label className="flex flex-col gap-1">
+          {msg('view.studies.tagOfTheService')}
+          <input
+            value={tag}
+            onChange={(e) => setTag(e.target.value)}
+            maxLength={100}
+            className="border-edge bg-panel h-[30px] rounded-[3px] border px-2"
+          />
+        </label>
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{msg('view.studies.cancel')}</Button>
           <Button tone="main" type="submit" disabled={title.trim() === ''}>
-            {blank ? msg('view.studies.create') : msg('view.studies.rename')}
+            {msg('view.studies.rename')}
           </Button>
         </div>
       </form>
