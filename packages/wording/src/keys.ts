@@ -634,7 +634,6 @@ export interface Parameters {
   'table.reading.unit': { header: string | number; unit: string | number };
   'view.begin.inputs': { count: number };
   'view.begin.elevation': { unit: string | number };
-  'view.begin.alongTheLine': { unit: string | number };
   'view.begin.flow': { unit: string | number };
   'view.begin.static': { unit: string | number };
   'view.begin.head': { unit: string | number };

@@ -50,9 +50,11 @@ export interface BegunScenario {
   margins: Margin[];
 }
 
-/** Elevation and hydraulic grade along the way of the pump, m along the pipes. */
+/** Elevation and hydraulic grade along the way of the pump, element by element as a schematic has them. */
 export interface BegunProfile {
   x: number[];
+  /** of the element before each place; empty before the first of a line */
+  ids: string[];
   elevation: number[];
   grades: { id: string; values: (number | null)[] }[];
   /** where pumps stand */
@@ -108,11 +110,20 @@ function figuresOf(s: SolvedScenario, name: string): BegunScenario {
   };
 }
 
+/** room of a pipe, and of anything else, in a schematic */
+const [PIPE, OTHER] = [1.6, 1];
+
 function profileOf(scenarios: readonly SolvedScenario[]): BegunProfile | null {
   const [first] = scenarios;
   const way = first?.result?.ways[PUMP];
   if (!first?.model || !way) return null;
-  const found: BegunProfile = { x: [], elevation: [], grades: scenarios.map((s) => ({ id: s.id, values: [] })), pumps: [] };
+  const found: BegunProfile = {
+    x: [],
+    ids: [],
+    elevation: [],
+    grades: scenarios.map((s) => ({ id: s.id, values: [] })),
+    pumps: [],
+  };
   let at = 0;
   for (const { line, forward } of way) {
     const own = first.model.network.lines.find((l) => l.id === line);
@@ -121,9 +132,10 @@ function profileOf(scenarios: readonly SolvedScenario[]): BegunProfile | null {
     const order = places.map((_, i) => (forward ? i : places.length - 1 - i));
     order.forEach((place, k) => {
       const element = k > 0 ? own.elements[forward ? place - 1 : place] : undefined;
-      if (element?.kind === 'pipe') at += element.length;
+      if (element) at += element.kind === 'pipe' ? PIPE : OTHER;
       if (first.model!.elements.some((e) => e.kind === 'pump' && e.id === element?.id)) found.pumps.push(found.x.length);
       found.x.push(at);
+      found.ids.push(element?.id ?? '');
       found.elevation.push(places[place]!.elevation);
       scenarios.forEach((s, i) => found.grades[i]!.values.push(s.result!.places[line]?.[place]?.grade ?? null));
     });

@@ -2,6 +2,7 @@ import { BEGINNINGS, beginningOf, beginStudy, enteredText, readBeginning, usualS
 import { Kit } from './kit.js';
 import { riseOf, typicalPump } from './typical-pump.js';
 import type { PumpResult } from '../results/results.js';
+import { doubtsOf } from '../doubts/doubts.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { Word } from '../words/word.js';
 
@@ -22,6 +23,8 @@ describe.each(NAMES)('%s', (name) => {
       expect(s.result!.margins.filter((m) => m.verdict === 'fails' || m.verdict === 'near').map((m) => `${s.id} ${m.check} ${m.where}`)).toEqual([]); // prettier-ignore
       expect(s.result!.incomplete).toEqual([]);
     }
+    // nothing that is likely a slip
+    expect(doubtsOf(study, scenarios).map((x) => [x.code, x.id, x.key])).toEqual([]);
     // as a file it reads without a word
     expect(prepareStudy(JSON.parse(JSON.stringify(study))).problems).toEqual([]);
     expect(study.units).toBe(units);

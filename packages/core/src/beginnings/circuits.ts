@@ -1,6 +1,6 @@
 import { word } from '../words/word.js';
 import type { Beginning } from './beginning.js';
-import { elbows, GATE, nonReturn } from './kit.js';
+import { elbows, EXIT, GATE, nonReturn } from './kit.js';
 import { FLOW, LEAST, LENGTH, levels, TEMPERATURE, vessel } from './tanks.js';
 import { suctionOf } from './kit.js';
 import type { RawElement } from '../document/study.js';
@@ -105,7 +105,7 @@ export const headerWithConsumers: Beginning = {
       elements: [
         kit.pipe(`L-${n}1`, word('beginning.branch', { n }), 12, kit.sizeFor(flows[n - 1]!), [elbows(3), GATE]),
         { id: `CV-${n}`, kind: 'control-valve', name: kit.say(word('beginning.valve-of-consumer', { n })) },
-        kit.pipe(`L-${n}2`, word('beginning.branch', { n }), 4, kit.sizeFor(flows[n - 1]!), [elbows(1)]),
+        kit.pipe(`L-${n}2`, word('beginning.branch', { n }), 4, kit.sizeFor(flows[n - 1]!), [elbows(1), EXIT]),
       ],
     });
     const held = (share: number): Record<string, string> => ({

@@ -2,7 +2,7 @@ import { word } from '../words/word.js';
 import { waterSaturationPressure } from '../fluids/water.js';
 import type { RawEntry } from '../document/study.js';
 import type { Beginning } from './beginning.js';
-import { elbows, GATE, nonReturn, suctionOf, type Kit } from './kit.js';
+import { elbows, EXIT, GATE, nonReturn, suctionOf, type Kit } from './kit.js';
 import { FLOW, LEAST, LENGTH, levels, TEMPERATURE } from './tanks.js';
 
 /* Services whose liquid boils at the surface that it is taken from. */
@@ -23,7 +23,7 @@ const boiling = (
   name: kit.say(name),
   elevation: kit.q(surfaces[0]! - NOZZLE, 'length'),
   level: kit.q(now - surfaces[0]! + NOZZLE, 'length'),
-  pressure: kit.q(waterSaturationPressure(temperature) - ATMOSPHERE, 'pressure', 8),
+  pressure: kit.q(waterSaturationPressure(temperature) - ATMOSPHERE, 'pressure', 5),
 });
 /** the usual distance from boiling cannot be kept behind a surface that boils: the height over the suction holds it */
 const boilingSuction = (kit: Kit) => ({
@@ -76,7 +76,7 @@ export const boilerFeed: Beginning = {
           elements: [
             kit.pipe('L-2', word('beginning.discharge'), 6, size, [GATE, elbows(2)]),
             { id: 'CV-1', kind: 'control-valve', name: kit.say(word('beginning.feed-control')) },
-            kit.pipe('L-3', word('beginning.feed-line'), given.length![0]!, size, [elbows(8), GATE]),
+            kit.pipe('L-3', word('beginning.feed-line'), given.length![0]!, size, [elbows(8), GATE, EXIT]),
           ],
         },
         {
@@ -138,7 +138,7 @@ export const condensate: Beginning = {
             nonReturn('NR-1'),
             kit.pipe('L-2', word('beginning.discharge'), 5, size, [GATE, elbows(2)]),
             { id: 'CV-1', kind: 'control-valve', name: kit.say(word('beginning.level-control')) },
-            kit.pipe('L-3', word('beginning.main'), given.length![0]!, size, [elbows(8), GATE]),
+            kit.pipe('L-3', word('beginning.main'), given.length![0]!, size, [elbows(8), GATE, EXIT]),
           ],
         },
       ],

@@ -21,7 +21,6 @@ export default {
   'view.begin.default': 'default',
   'view.begin.profile': 'Elevation and hydraulic grade',
   'view.begin.elevation': 'Elevation, {unit}',
-  'view.begin.alongTheLine': 'Along the line, {unit}',
   'view.begin.scenarios': 'Scenarios to be created',
   'view.begin.flow': 'Flow, {unit}',
   'view.begin.static': 'Static, {unit}',

@@ -229,11 +229,14 @@ function Labelled({
   label,
   mark,
   problem,
+  note,
   children,
 }: {
   label: string;
   mark?: string | undefined;
   problem?: string | undefined;
+  /** what its values are, under the field */
+  note?: string | undefined;
   children: React.ReactNode;
 }) {
   return (
@@ -243,7 +246,11 @@ function Labelled({
         {mark && <span className="text-inkq text-[11px]">{mark}</span>}
       </span>
       {children}
-      {problem && <span className="text-fails text-[11.5px]">▲ {problem}</span>}
+      {problem ? (
+        <span className="text-fails text-[11.5px]">▲ {problem}</span>
+      ) : (
+        note && <span className="text-inkq text-[11px]">{note}</span>
+      )}
     </label>
   );
 }
@@ -267,11 +274,7 @@ function FieldOf({
   const unit = field.dimension === 'number' ? '' : prettyUnit(fieldUnit(field.dimension, units));
   const parts = field.parts?.map(said).join(' / ');
   return (
-    <Labelled
-      label={parts ? `${said(field.label)}: ${parts}` : said(field.label)}
-      mark={isUsual ? msg('view.begin.default') : undefined}
-      problem={problem}
-    >
+    <Labelled label={said(field.label)} note={parts} mark={isUsual ? msg('view.begin.default') : undefined} problem={problem}>
       <span
         className={`bg-panel flex h-[28px] items-center rounded-[3px] border px-2 ${problem ? 'border-[var(--fails)]' : isUsual ? 'border-edge border-dashed' : 'border-edge'}`}
       >

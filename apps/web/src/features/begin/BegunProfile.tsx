@@ -5,7 +5,7 @@ import { displayIn } from '../context.js';
 import type { BeginningUnits } from '@cedar-knot/core';
 import { msg } from './words.js';
 
-const PAD = { left: 42, right: 14, top: 20, bottom: 32 };
+const PAD = { left: 42, right: 14, top: 20, bottom: 22 };
 
 /** Elevation of the line with its pumps, and the hydraulic grade in every scenario. */
 export function BegunProfile({
@@ -24,13 +24,7 @@ export function BegunProfile({
   return (
     <PlotFrame
       label={msg('view.begin.profile')}
-      x={{
-        low: 0,
-        high: z(profile.x.at(-1)!),
-        parts: 5,
-        title: msg('view.begin.alongTheLine', { unit: d.unit('length') }),
-        isTight: true,
-      }}
+      x={{ low: 0, high: profile.x.at(-1)!, parts: 5, title: '', isTight: true, write: () => '' }}
       y={{
         low: Math.min(...all),
         high: Math.max(...all),
@@ -42,7 +36,7 @@ export function BegunProfile({
       {(p) => (
         <>
           <path
-            d={pathOf(profile.x.map((x, i) => [p.x(z(x)), p.y(z(profile.elevation[i]!))]))}
+            d={pathOf(profile.x.map((x, i) => [p.x(x), p.y(z(profile.elevation[i]!))]))}
             fill="none"
             stroke="var(--ink)"
             strokeWidth={3}
@@ -50,7 +44,7 @@ export function BegunProfile({
           />
           {[...grades].reverse().map((g) => {
             const { color, dash } = lineStyle(g.index);
-            const points = g.values.flatMap((v, i) => (v === null ? [] : [[p.x(z(profile.x[i]!)), p.y(z(v))] as const]));
+            const points = g.values.flatMap((v, i) => (v === null ? [] : [[p.x(profile.x[i]!), p.y(z(v))] as const]));
             return (
               <path
                 key={g.id}
@@ -63,10 +57,25 @@ export function BegunProfile({
               />
             );
           })}
+          {profile.ids.map(
+            (id, i) =>
+              id !== '' && (
+                <text
+                  key={`${id} ${i}`}
+                  x={p.x((profile.x[i]! + profile.x[i - 1]!) / 2)}
+                  y={p.bottom + 14}
+                  fontSize={11}
+                  fill="var(--ink-quiet)"
+                  textAnchor="middle"
+                >
+                  {id}
+                </text>
+              ),
+          )}
           {profile.pumps.map((i) => (
             <circle
               key={i}
-              cx={p.x(z(profile.x[i]!))}
+              cx={p.x((profile.x[i]! + profile.x[i - 1]!) / 2)}
               cy={p.y(z(profile.elevation[i]!))}
               r={8}
               fill="var(--panel)"
