@@ -39,7 +39,7 @@ await home.getByRole('button', { name: 'New study' }).click();
 await home.getByRole('button', { name: /^River to plant/ }).click();
 await home.getByLabel('Tag').fill('P-205 A/B');
 await home.getByLabel('Title').fill('Raw water make-up');
-await home.getByLabel('River level').fill('61.2 / 63.8 / 65.4');
+await home.locator('[name=begin-river]').fill('61.2 / 63.8 / 65.4');
 await home.locator('[data-begun=lowest]').waitFor();
 await settle(home, 800);
 await shot(home, '18-new-study');
