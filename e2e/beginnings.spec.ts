@@ -28,7 +28,7 @@ test('a service in ten actions: from New study to a duty that is judged in its s
   const { scenarios } = await solveExported(page, id);
   const low = scenarios.find((s) => s.id === 'low')!;
   expect(low.elements['P-1']!.head).toBeCloseTo(Number(shown), 0);
-  expect(low.elements['P-1']!.flow! * 3600).toBeCloseTo(400, 3);
+  expect(low.elements['P-1']!.flow * 3600).toBeCloseTo(400, 3);
   // in other units the same service
   await page.goto('/new');
   await page.getByRole('radio', { name: 'US' }).click();

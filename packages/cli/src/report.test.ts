@@ -55,7 +55,7 @@ test('a broken logo is an error at its path, and nothing is written', async () =
 
 test('parts that are asked for, and nothing else', async () => {
   const out = join(folder, 'parts.json');
-  await report(study, asked({ out, parts: 'margins, pump-sheet' }));
+  await report(study, asked({ out, parts: 'margins, pump-sheet' }), none);
   const { sections } = JSON.parse(readFileSync(out, 'utf8')) as { sections: { part: string }[] };
   expect([...new Set(sections.map((s) => s.part))]).toEqual(['margins', 'pump-sheet']);
 });
@@ -70,7 +70,7 @@ test.each([
   ['--units', { out: 'r.pdf', units: 'si' }],
   ['--scenario', { out: 'r.pdf', scenario: 'none' }],
 ])('what is wrong is said of the argument: %s', async (path, options) => {
-  const found = await report(study, asked(options as Record<string, string>)).catch((e: unknown) => e);
+  const found = await report(study, asked(options as Record<string, string>), none).catch((e: unknown) => e);
   expect(found).toBeInstanceOf(UsageError);
   expect((found as UsageError).path).toBe(path);
 });

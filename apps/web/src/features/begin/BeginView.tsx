@@ -276,7 +276,7 @@ function FieldOf({
   return (
     <Labelled label={said(field.label)} note={parts} mark={isUsual ? msg('view.begin.default') : undefined} problem={problem}>
       <span
-        className={`bg-panel flex h-[28px] items-center rounded-[3px] border px-2 ${problem ? 'border-[var(--fails)]' : isUsual ? 'border-edge border-dashed' : 'border-edge'}`}
+        className={`bg-panel flex h-[28px] items-center rounded-[3px] border px-2 focus-within:outline-2 focus-within:outline-[var(--focus)] ${problem ? 'border-[var(--fails)]' : isUsual ? 'border-edge border-dashed' : 'border-edge'}`}
       >
         <input
           name={`begin-${field.key}`}
@@ -284,7 +284,9 @@ function FieldOf({
           placeholder={usual}
           onChange={(e) => onChange(e.target.value)}
           aria-invalid={problem !== undefined}
-          className="placeholder:text-inkq min-w-0 flex-1 bg-transparent font-mono outline-none"
+          // the frame around it shows where the focus is
+          style={{ outline: 'none' }}
+          className="placeholder:text-inkq min-w-0 flex-1 bg-transparent font-mono"
         />
         <span className="text-inkq text-[12px]">{unit}</span>
       </span>
