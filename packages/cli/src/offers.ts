@@ -1,34 +1,18 @@
-import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import type { Study } from '@cedar-knot/core';
 import { contextOf, isNumber, offersReport, readOffers, type Cell, type OfferedRow } from '@cedar-knot/report';
 import { dataSheetBook, reportFile, type Paper } from '@cedar-knot/report/files';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
+import { oneOf, writeOut } from './out.js';
 import { isOutcome, studyOf } from './selection.js';
 import { openBook } from './table-options.js';
 import { msg } from './words.js';
 
 type Options = ReadonlyMap<string, string>;
 
-const choice = <T extends string>(options: Options, name: string, known: readonly T[]): T | undefined => {
-  const typed = options.get(name);
-  const found = known.find((k) => k.toLowerCase() === typed?.toLowerCase());
-  if (typed !== undefined && !found)
-    throw new UsageError(`--${name}`, msg('cli.isOneOfNot', { name, known: known.join(', '), typed }));
-  return found;
-};
-
-function write(out: string, bytes: Uint8Array): void {
-  try {
-    writeFileSync(out, bytes);
-  } catch (error) {
-    throw new UsageError('--out', msg('cli.cannotBeWritten2', { out, code: (error as NodeJS.ErrnoException).code ?? msg('cli.unknownReason') })); // prettier-ignore
-  }
-}
-
 const shown = (study: Study, options: Options): Study => {
-  const units = choice(options, 'units', ['metric', 'us'] as const);
+  const units = oneOf(options, 'units', ['metric', 'us'] as const);
   return units === undefined ? study : { ...study, units };
 };
 
@@ -38,8 +22,8 @@ export async function datasheets(text: string, options: Options): Promise<Outcom
   if (isOutcome(study)) return study;
   const out = options.get('out');
   if (out === undefined || extname(out).toLowerCase() !== '.xlsx') throw new UsageError('--out', msg('cli.sheetsAreXlsx'));
-  const paper: Paper = choice(options, 'paper', ['A4', 'Letter'] as const) ?? 'A4';
-  write(out, await dataSheetBook(contextOf(shown(study, options)), paper));
+  const paper: Paper = oneOf(options, 'paper', ['A4', 'Letter'] as const) ?? 'A4';
+  writeOut(out, await dataSheetBook(contextOf(shown(study, options)), paper));
   return { code: 0, output: { ok: true, file: out } };
 }
 
@@ -61,7 +45,7 @@ export async function offers(text: string, bytes: Uint8Array, options: Options):
   if (read.offers.length === 0)
     return { code: 2, output: { errors: read.problems.map((message) => ({ path: '', message })) }, notes: read.problems };
   const report = offersReport(c, read);
-  if (out !== undefined && format) write(out, await reportFile(report, [], format, {}));
+  if (out !== undefined && format) writeOut(out, await reportFile(report, [], format, {}));
   const output = {
     ok: read.offers.every((o) => o.rows.every((r) => r.state !== 'deviates' && r.state !== 'unread')),
     ...(out === undefined ? {} : { file: out }),

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import { runStudy, type IssuedPaper } from '@cedar-knot/core';
 import {
@@ -15,6 +14,7 @@ import {
 import { logoProblem, reportFile, type Paper } from '@cedar-knot/report/files';
 import { UsageError } from './arguments.js';
 import type { Outcome } from './commands.js';
+import { oneOf, writeOut } from './out.js';
 import { isOutcome, refused, studyOf, type ReadText } from './selection.js';
 import { msg } from './words.js';
 
@@ -30,14 +30,6 @@ function partsOf(options: Options): Part[] | undefined {
   const wrong = words.find((p) => !isPart(p));
   if (words.length === 0 || wrong !== undefined) throw new UsageError('--parts', msg('cli.unknownPartParts', { wrong: wrong ?? typed, parts: PARTS.join(', ') })); // prettier-ignore
   return words.filter(isPart);
-}
-
-function oneOf<T extends string>(options: Options, name: string, known: readonly T[]): T | undefined {
-  const typed = options.get(name);
-  const found = known.find((k) => k.toLowerCase() === typed?.toLowerCase());
-  if (typed !== undefined && !found)
-    throw new UsageError(`--${name}`, msg('cli.isOneOfNot', { name, known: known.join(', '), typed }));
-  return found;
 }
 
 /** `report`: the study as PDF, workbook, tables or document; what it wrote, and margins that fail. */
@@ -75,14 +67,7 @@ export async function report(text: string, options: Options, read: ReadText): Pr
   const made = buildReport(study, asked, run.scenarios);
   const rows = ledger(contextOf(study, asked, run.scenarios));
   const bytes = format === 'svg' ? firstFigure(made) : await reportFile(made, rows, format, { paper });
-  try {
-    writeFileSync(out, bytes);
-  } catch (error) {
-    throw new UsageError(
-      '--out',
-      msg('cli.cannotBeWritten2', { out, code: (error as NodeJS.ErrnoException).code ?? msg('cli.unknownReason') }),
-    );
-  }
+  writeOut(out, bytes);
   const failed = run.scenarios.filter((s) => !s.result || s.result.status === 'failed').map((s) => s.id);
   const output = {
     ok: failed.length === 0,
