@@ -1,6 +1,6 @@
 import { barriers, expect, settled, solveExported, test } from './fixtures.js';
 
-test('a service in ten actions: from New study to a duty that is judged in its scenarios, as the command line solves it', async ({
+test('a service in nine actions: from New study to a duty that is judged in its scenarios, as the command line solves it', async ({
   page,
 }) => {
   await page.goto('/');
