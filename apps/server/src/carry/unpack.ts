@@ -57,6 +57,9 @@ function judge({ models, revisions }: Manifest, parts: ReadonlyMap<string, Buffe
     if (typeof value !== 'object' || value === null) throw wrong(worded('server.packageNoJson', { path }));
   };
   isRecord(STUDY_PATH);
+  const ids = models.flatMap((m) => [m.id, ...m.attachments.map((a) => a.id)]);
+  const twice = ids.find((id, k) => ids.indexOf(id) < k);
+  if (twice !== undefined) throw wrong(worded('server.packageTwice', { path: twice }));
   for (const m of models) {
     if (!m.revisions.every((r, k) => k === 0 || r.revision > m.revisions[k - 1]!.revision))
       throw wrong(worded('server.packageRevisionsOfModel', { key: m.key }));
