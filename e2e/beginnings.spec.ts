@@ -10,9 +10,9 @@ test('a service in nine actions: from New study to a duty that is judged in its 
   await page.getByRole('button', { name: /^River to plant/ }).click();
   await page.getByLabel('Tag').fill('P-205 A/B');
   await page.getByLabel('Title').fill('Raw water make-up');
-  await page.getByLabel('Design flow').fill('400');
-  await page.getByLabel('River level').fill('61.5 / 63.8 / 65');
-  await page.getByLabel('Line length').fill('900 m');
+  await page.locator('[name=begin-flow]').fill('400');
+  await page.locator('[name=begin-river]').fill('61.5 / 63.8 / 65');
+  await page.locator('[name=begin-length]').fill('900 m');
   await page.getByLabel('Create Fouled strainer').uncheck();
   // 92.2 m of the tank over 63.8 m of the river
   await expect(page.locator('[data-begun=design] td').nth(1)).toHaveText('400');
@@ -33,7 +33,7 @@ test('a service in nine actions: from New study to a duty that is judged in its 
   await page.goto('/new');
   await page.getByRole('radio', { name: 'US' }).click();
   await page.getByRole('button', { name: /^Boiler feed/ }).click();
-  await page.getByLabel('Drum pressure').fill('600 / 640');
+  await page.locator('[name=begin-pressure]').fill('600 / 640');
   await expect(page.locator('[data-begun=relief]')).toBeVisible();
   await expect(page.getByRole('status')).toContainText('gpm');
   expect(await barriers(page)).toEqual([]);
