@@ -198,9 +198,9 @@ export function firstLine(): Operation[] {
         from: 'V-1',
         to: 'V-2',
         elements: [
-          pipe('L-1', 'Suction', '10 m'),
+          pipe('L-1', msg('app.suction'), '10 m'),
           { id: 'P-1', kind: 'pump', name: msg('app.pump'), mode: 'flow', flow: '60 m3/h' },
-          pipe('L-2', 'Discharge', '150 m'),
+          pipe('L-2', msg('app.discharge'), '150 m'),
         ],
       },
     },

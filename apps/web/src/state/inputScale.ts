@@ -117,7 +117,7 @@ export function readAmount(typed: string, dimension: Dimension | null, system: U
     const number = readEntry(percent ? text.slice(0, -1) : text, { type: 'number', min: -1e12, max: 1e12 }, '', system);
     return number.ok ? { ok: true, value: percent ? `${String(number.value)} %` : String(number.value) } : number;
   }
-  return readEntry(text, quantity(dimension, -1e12, 1e12, 'Amount'), unitOf(dimension, system), system);
+  return readEntry(text, quantity(dimension, -1e12, 1e12, msg('app.amount')), unitOf(dimension, system), system);
 }
 
 /** A move of an input as it is shown: whose, which number, from where to where, and by how much. */

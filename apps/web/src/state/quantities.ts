@@ -11,16 +11,16 @@ export const quantity = (dimension: Dimension, min: number, max: number, label: 
   label,
 });
 
-export const flowField = quantity('flow', 0, 1e4, 'Flow');
-export const headField = quantity('head', 0.01, 1e5, 'Head');
+export const flowField = quantity('flow', 0, 1e4, msg('app.flow2'));
+export const headField = quantity('head', 0.01, 1e5, msg('app.head3'));
 export const staticField = quantity('head', -1e4, 1e5, msg('app.staticHead'));
-export const npshField = quantity('head', 0, 1000, 'NPSHA');
+export const npshField = quantity('head', 0, 1000, msg('app.npsha'));
 export const shareField: NumberField = { type: 'number', min: 0, max: 10, percent: true, label: msg('app.share') };
 
 /** a third to twice the speed of its curve */
 export function speedField(pump: PumpInput): QuantityField {
   const rated = entrySpeed(pump);
-  return quantity('speed', rated / 3, rated * 2, 'Speed');
+  return quantity('speed', rated / 3, rated * 2, msg('app.speed'));
 }
 
 /** between its limits, else somewhat beyond the made ones */

@@ -1,4 +1,8 @@
 export default {
+  'app.holds': 'holds',
+  'app.speed': 'Speed',
+  'app.amount': 'Amount',
+  'app.incomplete': 'incomplete',
   'app.notAllIsSaved': 'Not all changes are saved. See the save mark at the top.',
   'app.catalogues': 'Catalogues',
   'app.npsha': 'NPSHA',

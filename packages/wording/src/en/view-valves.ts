@@ -1,4 +1,5 @@
 export default {
+  'view.valves.titleOfSizing': 'Valve',
   'view.valves.sizeFlow': 'Flow',
   'view.valves.sizeDrop': 'Drop',
   'view.valves.sizeTemperature': 'Temperature',

@@ -191,11 +191,11 @@ function Verdict({ shown, judged }: { shown: Shown | undefined; judged: boolean 
   const isFailing = first?.verdict === 'fails';
   const text =
     verdict === 'incomplete'
-      ? 'incomplete'
+      ? msg('app.incomplete')
       : first
         ? checkShort(first.check)
         : verdict === 'holds'
-          ? 'holds'
+          ? msg('app.holds')
           : msg('view.frame.nothingToJudge');
   return (
     <span

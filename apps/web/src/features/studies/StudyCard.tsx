@@ -123,7 +123,7 @@ const WHOLE: Readonly<Record<Overall, string>> = {
   holds: msg('view.studies.allMarginsHold'),
   near: msg('view.studies.nearALimit'),
   fails: msg('view.studies.notSolved'),
-  incomplete: 'incomplete',
+  incomplete: msg('app.incomplete'),
   'not-applicable': msg('view.studies.nothingToJudge'),
 };
 

@@ -92,7 +92,12 @@ function studyOf(asked: Asked): Study | null {
   if (given.length === 0) return null;
   const { density, viscosity, vapourPressure } = asked;
   const fluid = asked.liquid === 'own' ? { kind: 'constant', density, viscosity, vapourPressure } : { kind: asked.liquid };
-  return valveDutyStudy('Valve', Object.fromEntries(given), fluid, asked.bore === '' ? undefined : asked.bore);
+  return valveDutyStudy(
+    msg('view.valves.titleOfSizing'),
+    Object.fromEntries(given),
+    fluid,
+    asked.bore === '' ? undefined : asked.bore,
+  );
 }
 
 /** A control valve sized for a minimum, normal and maximum duty that are typed in, each with its own drop: no system is needed. */
