@@ -526,6 +526,7 @@ export interface Parameters {
   'server.packageOtherBytes': { path: string | number };
   'server.packageNoJson': { path: string | number };
   'server.packageAttachment': { path: string | number };
+  'server.packageAttachmentTooLarge': { path: string | number; most: string | number };
   'server.packagePaper': { path: string | number };
   'server.packageHash': { letter: string | number };
   'server.packageRevisionsOfModel': { key: string | number };

@@ -5,6 +5,7 @@ import { InjectModel } from '@nestjs/sequelize';
 import { CORE_VERSION, type PackageOpened, type Person } from '@cedar-knot/core';
 import { CarriedModels, type CarriedModel } from '../catalogue/carried.service.js';
 import { mediaTypeOf } from '../catalogue/media.js';
+import { person, revisionHead } from '../catalogue/rows.js';
 import { CatalogueShelves } from '../catalogue/shelves.service.js';
 import { StudyRevisionModel } from '../database/models/study-revision.model.js';
 import { StudyModelTaken } from '../database/models/study.model.js';
@@ -18,8 +19,6 @@ import { wrong } from './unpack.js';
 const deflated = promisify(deflateRaw);
 const inflated = promisify(inflateRaw);
 
-const person = (name: string | null, initials: string | null): Person | null =>
-  name === null ? null : { name, initials: initials || '–' };
 const columns = (by: Person | null): { byName: string | null; byInitials: string | null } => ({
   byName: by?.name ?? null,
   byInitials: by?.initials ?? null,
@@ -114,16 +113,8 @@ function packedModel({ id, kind, key, from, retiredAt, revisions, attachments }:
     from: from as ManifestModel['from'],
     retiredAt: retiredAt?.toISOString() ?? null,
     revisions: revisions.map((r) => ({
-      revision: r.revision,
+      ...revisionHead(r),
       file: put(`models/${id}/revision-${r.revision}.json`, bytes(r.entry)),
-      savedAt: r.savedAt.toISOString(),
-      note: r.note,
-      source: r.source,
-      rows: r.rows,
-      page: r.page,
-      by: person(r.byName, r.byInitials),
-      checkedBy: person(r.checkedByName, r.checkedByInitials),
-      checkedAt: r.checkedAt?.toISOString() ?? null,
     })),
     attachments: attachments.map((a) => ({
       id: a.id,

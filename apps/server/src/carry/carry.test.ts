@@ -144,6 +144,11 @@ describe('a file that is not as it was written', () => {
     ['a study that is no JSON', (p) => p.set('study.json', Buffer.from('{')), /JSON/],
     ['an entry with a wrong unit', (p, l) => p.set(l.models[0].revisions[0].file, json({ name: 'x', speed: '3 m', curve: [] })), /speed/], // prettier-ignore
     ['revisions of a model that fall', (_, l) => l.models[0].revisions.reverse(), /revisions of model hollin do not rise/],
+    [
+      'an attachment of more than an attachment has',
+      (p, l) => p.set(l.models[0].attachments[0].file, Buffer.concat([PDF, Buffer.alloc(20 * 1024 * 1024)])),
+      /larger than 20 MB/,
+    ],
     ['an attachment twice', (_, l) => l.models[0].attachments.push(l.models[0].attachments[0]), /is in it more than once/],
     ['a model twice', (_, l) => l.models.push(l.models[0]), /is in it more than once/],
     ['an attachment of another kind', (p, l) => p.set(l.models[0].attachments[0].file, Buffer.from('<html>')), /not a PDF, PNG or JPEG/], // prettier-ignore

@@ -1,4 +1,5 @@
 import type { PackageOpened } from '@cedar-knot/core';
+import { MOST_ATTACHMENTS } from '../catalogue/media.js';
 import { COMPONENTS, described } from '../common/described.js';
 import {
   id,
@@ -16,7 +17,6 @@ import {
   type Of,
   type Shape,
 } from '../common/shape.js';
-import { PERSON } from '../people/schemas.js';
 import { msg } from '../words.js';
 
 /*
@@ -30,6 +30,9 @@ export const STUDY_PATH = 'study.json';
 const PATH = like(/^[\w-][\w.-]*(?:\/[\w-][\w.-]*)*$/, 'a path within the file', 200);
 const HASH = like(/^[0-9a-f]{64}$/, 'SHA-256, hexadecimal', 64);
 
+/** who did something; initials were not always asked for */
+const BY = object({ name: text(200, 1), initials: text(10) });
+
 const MODEL_REVISION = object({
   revision: version(),
   file: saying(PATH, 'an entry of a catalogue file'),
@@ -38,8 +41,8 @@ const MODEL_REVISION = object({
   source: orNull(text(300)),
   rows: orNull(text(100)),
   page: orNull(text(100)),
-  by: orNull(PERSON),
-  checkedBy: orNull(PERSON),
+  by: orNull(BY),
+  checkedBy: orNull(BY),
   checkedAt: orNull(time()),
 });
 
@@ -49,7 +52,7 @@ const ATTACHMENT = object({
   role: text(20),
   file: saying(PATH, 'PDF, PNG or JPEG'),
   addedAt: time(),
-  by: orNull(PERSON),
+  by: orNull(BY),
 });
 
 const MODEL = object({
@@ -59,7 +62,7 @@ const MODEL = object({
   from: saying(orNull(oneOf(['csv', 'xlsx', 'json', 'picture', 'typed', 'typical'])), 'how it came into the catalogue'),
   retiredAt: orNull(time()),
   revisions: saying(list(MODEL_REVISION, 1000, 1), 'the oldest first'),
-  attachments: list(ATTACHMENT, 20),
+  attachments: list(ATTACHMENT, MOST_ATTACHMENTS),
 });
 
 const ISSUED = object({
@@ -68,7 +71,7 @@ const ISSUED = object({
   issuedAt: time(),
   date: saying(text(60), 'as it is printed'),
   purpose: text(1000),
-  by: orNull(PERSON),
+  by: orNull(BY),
   sha256: saying(HASH, 'of the document'),
   core: saying(text(40), 'version of the calculation'),
   verdict: text(40),

@@ -1,6 +1,6 @@
 import { validated } from '../common/joi.pipe.js';
 import { ApiProblem, bodyOf, tooLarge } from '../common/problem.js';
-import { mediaTypeOf } from '../catalogue/media.js';
+import { LARGEST_ATTACHMENT, mediaTypeOf } from '../catalogue/media.js';
 import { worded, type Worded } from '../words.js';
 import { ARCHIVE_LIMITS, ArchiveError, readArchive, sha256, writeArchive, type ArchiveFault, type Part } from './archive.js';
 import { MANIFEST, MANIFEST_PATH, STUDY_PATH, type Manifest } from './manifest.js';
@@ -64,8 +64,11 @@ function judge({ models, revisions }: Manifest, parts: ReadonlyMap<string, Buffe
     if (!m.revisions.every((r, k) => k === 0 || r.revision > m.revisions[k - 1]!.revision))
       throw wrong(worded('server.packageRevisionsOfModel', { key: m.key }));
     for (const { file } of m.revisions) isRecord(file);
-    for (const { file } of m.attachments)
+    for (const { file } of m.attachments) {
       if (!mediaTypeOf(at(file))) throw wrong(worded('server.packageAttachment', { path: file }));
+      if (at(file).byteLength > LARGEST_ATTACHMENT)
+        throw wrong(worded('server.packageAttachmentTooLarge', { path: file, most: LARGEST_ATTACHMENT / 1024 / 1024 }));
+    }
   }
   if (new Set(revisions.map((r) => r.letter)).size < revisions.length) throw wrong(worded('server.packageLetterTwice'));
   for (const r of revisions) {

@@ -5,12 +5,9 @@ import type { AttachmentHead } from '@cedar-knot/core';
 import { ApiProblem, notFound, tooLarge, bodyOf } from '../common/problem.js';
 import { AttachmentModel, CatalogueModel } from '../database/models/catalogue.models.js';
 import { PeopleService } from '../people/people.service.js';
-import { mediaTypeOf } from './media.js';
+import { LARGEST_ATTACHMENT, mediaTypeOf, MOST_ATTACHMENTS } from './media.js';
 import { attachmentHead } from './rows.js';
 import { worded } from '../words.js';
-
-const LARGEST = 20 * 1024 * 1024;
-const MAX_ATTACHMENTS = 20;
 
 /** Drawings, manuals and printed curves of models. */
 @Injectable()
@@ -24,11 +21,12 @@ export class AttachmentsService {
   async add(modelId: string, name: string, role: string, data: Uint8Array): Promise<AttachmentHead> {
     if (!(await this.models.findByPk(modelId, { attributes: ['id'] })))
       throw notFound(worded('server.modelInTheCatalogue2', { modelId }));
-    if (data.byteLength > LARGEST) throw tooLarge(worded('server.anAttachmentOfAtMost', { largest: LARGEST / 1024 / 1024 }));
+    if (data.byteLength > LARGEST_ATTACHMENT)
+      throw tooLarge(worded('server.anAttachmentOfAtMost', { largest: LARGEST_ATTACHMENT / 1024 / 1024 }));
     const mediaType = mediaTypeOf(data);
     if (!mediaType) throw new ApiProblem(422, bodyOf('bad-type', worded('server.unknownKindOfFileExpected')));
-    if ((await this.attachments.count({ where: { modelId } })) >= MAX_ATTACHMENTS)
-      throw new ApiProblem(422, bodyOf('too-many', worded('server.aModelHasAtMost', { maxAttachments: MAX_ATTACHMENTS })));
+    if ((await this.attachments.count({ where: { modelId } })) >= MOST_ATTACHMENTS)
+      throw new ApiProblem(422, bodyOf('too-many', worded('server.aModelHasAtMost', { maxAttachments: MOST_ATTACHMENTS })));
     const person = await this.people.get();
     const row = await this.attachments.create({
       id: randomUUID(),

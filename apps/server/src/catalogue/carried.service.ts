@@ -12,23 +12,10 @@ import {
 import { WorkPool } from '../work/pool.js';
 import type { Listed, PreparedModel } from '../work/task.js';
 import { columnsOf, placesOf } from './places.js';
+import type { RevisionColumns } from './rows.js';
 
 /** A revision of a model as it is kept, by itself. */
-export type CarriedRevision = Pick<
-  ModelRevisionModel,
-  | 'revision'
-  | 'entry'
-  | 'savedAt'
-  | 'note'
-  | 'source'
-  | 'rows'
-  | 'page'
-  | 'byName'
-  | 'byInitials'
-  | 'checkedByName'
-  | 'checkedByInitials'
-  | 'checkedAt'
->;
+export type CarriedRevision = RevisionColumns & Pick<ModelRevisionModel, 'entry'>;
 export type CarriedAttachment = Pick<
   AttachmentModel,
   'id' | 'name' | 'role' | 'mediaType' | 'data' | 'addedAt' | 'byName' | 'byInitials'

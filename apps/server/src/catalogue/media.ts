@@ -5,6 +5,10 @@ const SIGNS: readonly (readonly [type: string, sign: readonly number[]])[] = [
   ['image/jpeg', [0xff, 0xd8, 0xff]],
 ];
 
+/** bytes of an attachment; and how many a model has, at most */
+export const LARGEST_ATTACHMENT = 20 * 1024 * 1024;
+export const MOST_ATTACHMENTS = 20;
+
 /** Media type of a file by its first bytes; undefined for what is not taken. */
 export function mediaTypeOf(data: Uint8Array): string | undefined {
   return SIGNS.find(([, sign]) => sign.every((byte, i) => data[i] === byte))?.[0];

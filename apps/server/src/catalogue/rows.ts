@@ -28,10 +28,27 @@ export function modelHead({ listed, savedAt, retiredAt, ...row }: ModelRow): Mod
   };
 }
 
-const person = (name: string | null, initials: string | null): Person | null =>
+/** Who did something, as two columns have it. */
+export const person = (name: string | null, initials: string | null): Person | null =>
   name === null ? null : { name, initials: initials ?? '' };
 
-export function revisionHead(r: ModelRevisionModel): RevisionHead {
+/** what of a revision of a model stands beside its data */
+export type RevisionColumns = Pick<
+  ModelRevisionModel,
+  | 'revision'
+  | 'savedAt'
+  | 'note'
+  | 'source'
+  | 'rows'
+  | 'page'
+  | 'byName'
+  | 'byInitials'
+  | 'checkedByName'
+  | 'checkedByInitials'
+  | 'checkedAt'
+>;
+
+export function revisionHead(r: RevisionColumns): RevisionHead {
   return {
     revision: r.revision,
     savedAt: r.savedAt.toISOString(),

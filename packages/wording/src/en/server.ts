@@ -13,6 +13,7 @@ export default {
   'server.packageOtherBytes': '{path} is not as it was written (size or SHA-256 differs).',
   'server.packageNoJson': '{path} is not JSON.',
   'server.packageAttachment': '{path} is not a PDF, PNG or JPEG.',
+  'server.packageAttachmentTooLarge': '{path} is larger than {most} MB, the most that an attachment has.',
   'server.packagePaper': '{path} is not the paper that it is said to be.',
   'server.packageHash': 'the document of revision {letter} does not have its SHA-256.',
   'server.packageLetterTwice': 'a revision letter is in it more than once.',
