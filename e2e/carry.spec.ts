@@ -1,15 +1,11 @@
 import { readFileSync } from 'node:fs';
 import Excel from 'exceljs';
-import { barriers, expect, settled, solveExported, test } from './fixtures.js';
-
-type Head = { id: string; title: string };
+import { barriers, demoCopy, expect, settled, solveExported, test } from './fixtures.js';
 
 test('data sheets go to a maker as a spreadsheet and come back with his values: what deviates is marked, as the study has it now', async ({
   page,
 }) => {
-  const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
-  const demo = list.find((s) => s.title === 'Reinjection transfer')!;
-  const { id } = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as Head;
+  const { id } = await demoCopy(page);
   await page.goto(`/studies/${id}/report`);
   await expect(page.locator('[data-sheet=cover]')).toBeVisible({ timeout: 30_000 });
   const saved = page.waitForEvent('download');
@@ -51,13 +47,12 @@ test.describe('a file to take along', () => {
   test.use({ allowed: /422/ });
 
   test('a study is taken along as one file and opened from it, with the models that it took', async ({ page }) => {
-    const list = ((await (await page.request.get('/api/studies')).json()) as { studies: Head[] }).studies;
-    const demo = list.find((s) => s.title === 'Reinjection transfer')!;
+    const { of } = await demoCopy(page);
     const name = `Taken along ${Date.now()}`;
     // with a model of the catalogue
     const models = ((await (await page.request.get('/api/catalogue/models?kind=pumps&count=1&from=0')).json()) as { rows: { id: string }[] }).rows; // prettier-ignore
     const { entry } = (await (await page.request.get(`/api/catalogue/models/${models[0]!.id}`)).json()) as { entry: object };
-    const { document } = (await (await page.request.get(`/api/studies/${demo.id}`)).json()) as { document: { pumps: object } };
+    const { document } = (await (await page.request.get(`/api/studies/${of}`)).json()) as { document: { pumps: object } };
     const pumps = { ...document.pumps, taken: { ...entry, from: { model: models[0]!.id, revision: 1 } } };
     await page.request.post('/api/studies', { data: { document: { ...document, title: name, pumps } } });
     await page.goto('/');

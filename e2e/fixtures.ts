@@ -50,10 +50,15 @@ export async function barriers(page: Page, tags?: string[]): Promise<string[]> {
 }
 
 /** A fresh copy of the demo study, opened in the system view. */
-export async function openDemoCopy(page: Page): Promise<string> {
+/** a copy of a study of the demo plant, and the id of the original */
+export async function demoCopy(page: Page, title = 'Reinjection transfer'): Promise<{ id: string; of: string }> {
   const list = ((await (await page.request.get('/api/studies')).json()) as { studies: { id: string; title: string }[] }).studies;
-  const demo = list.find((s) => s.title === 'Reinjection transfer')!;
-  const copy = (await (await page.request.post(`/api/studies/${demo.id}/copy`)).json()) as { id: string };
+  const of = list.find((s) => s.title === title)!.id;
+  return { id: ((await (await page.request.post(`/api/studies/${of}/copy`)).json()) as { id: string }).id, of };
+}
+
+export async function openDemoCopy(page: Page): Promise<string> {
+  const copy = await demoCopy(page);
   await page.goto(`/studies/${copy.id}/system`);
   await expect(page.getByRole('button', { name: /^Scenario A/ }).locator('[data-figure=flow]')).toBeVisible();
   return copy.id;

@@ -5,6 +5,8 @@ import { CatalogueShelves } from './catalogue/shelves.service.js';
 import { readConfig } from './config.js';
 import { MigrationFailure } from './database/migrate.js';
 
+/** a connection that nobody uses stays so long, ms: one that is closed while the next request is on its way is an error to who asks */
+const IDLE_MS = 75_000;
 /** for the requests that are under way when the start script has gone, ms */
 const LONGEST_END_MS = 5000;
 
@@ -25,6 +27,7 @@ try {
     void app.close().then(() => process.exit(0));
   };
   await app.listen(config.port, '127.0.0.1');
+  app.getHttpServer().keepAliveTimeout = IDLE_MS;
   // nobody has asked yet: the first who does finds the catalogue in its threads
   app.get(CatalogueShelves).prepare();
 } catch (error) {

@@ -97,6 +97,12 @@ test.each([
   ['efficiency', 'Efficiency at rated flow', '80 m', 'unread'],
   ['efficiency', 'Efficiency at rated flow', '80 %', 'stated'],
   ['delivery', 'Delivery time, days', '120 days', 'unread'],
+  ['efficiency', 'Efficiency at rated flow', 0.82, 'unread'],
+  ['efficiency', 'Efficiency at rated flow', 1.2, 'stated'],
+  // 88 °C, the hottest duty
+  ['max-temperature', 'Temperature, max.', 88, 'meets'],
+  ['max-temperature', 'Temperature, max.', 87.8, 'deviates'],
+  ['max-temperature', 'Temperature, max.', '190.4 °F', 'meets'],
 ] as const)('%s: %s, answered %p: %s', async (key, item, value, state) => {
   const read = await readIn(await answered(study(), { 'Pump P-410': { [item]: value } }), study());
   const row = rowOf(read, 'P-410', key);
@@ -115,6 +121,10 @@ test('offers are held against the study as it is now; where the sheet asked for 
   const [section] = offersReport(contextOf(now), read).sections;
   const cells = (section!.blocks.find((b) => b.kind === 'table') as TableBlock).rows.find((r) => r.cells[0] === 'Head at rated flow')!.cells; // prettier-ignore
   expect(cells[5]).toBe('▲ 5 % below required; required was 74 m when the sheet was sent');
+  // of a temperature the difference, not its share of a scale: 8 K below 88 °C
+  const cold = await readIn(await answered(sent, { 'Pump P-410': { 'Temperature, max.': 80 } }), sent);
+  const [table] = offersReport(contextOf(sent), cold).sections[0]!.blocks.filter((b): b is TableBlock => b.kind === 'table');
+  expect(table!.rows.find((r) => r.cells[0] === 'Temperature, max.')!.cells[5]).toMatch(/^▲ 8 (K|°C) below required$/);
   // a sheet in other units asks for the same
   const same = await readIn(await answered({ ...sent, units: 'us' }, { 'Pump P-410': { 'Head at rated flow': 250 } }), sent);
   expect([stateOf(same, 'P-410', 'head'), si(rowOf(same, 'P-410', 'head').answer), rowOf(same, 'P-410', 'head').sent]).toEqual(['meets', expect.closeTo(76.2, 9), undefined]); // prettier-ignore

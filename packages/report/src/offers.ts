@@ -11,7 +11,11 @@ import { msg } from './words.js';
  */
 
 /** A deviation is more than this share of the required value: less is lost in the figures of a printed number. */
-export const ROUNDING = 0.001;
+const ROUNDING = 0.001;
+/** The same of a temperature, K: its zero is another in each unit. */
+const ROUNDING_K = 0.05;
+const roundingOf = ({ shown }: AskedRow, required: number): number =>
+  shown === 'temperature' ? ROUNDING_K : ROUNDING * Math.abs(required);
 /** letters of an answer; more is no entry of a sheet */
 const LONGEST_ANSWER = 500;
 
@@ -74,7 +78,7 @@ function answersIn(sheet: Sheet, asked: readonly AskedRow[], c: ReportContext): 
     const remark = textAt(cells, COLUMNS.remark).slice(0, LONGEST_ANSWER);
     const required = readAnswer(cells[COLUMNS.required - 1], unit, a.shown, c);
     const was = 'cell' in required && isNumber(required.cell) ? required.cell : null;
-    const isOther = was && isNumber(a.required) && Math.abs(was.si - a.required.si) > ROUNDING * Math.abs(a.required.si);
+    const isOther = was && isNumber(a.required) && Math.abs(was.si - a.required.si) > roundingOf(a, a.required.si);
     const given = readAnswer(cells[COLUMNS.answer - 1], unit, a.shown, c);
     const more = { remark, ...(isOther ? { sent: was } : {}) };
     if ('problem' in given) return { ...a, answer: given.text, state: 'unread', problem: given.problem, ...more };
@@ -87,7 +91,7 @@ function judged(a: AskedRow, answer: Cell): Omit<OfferedRow, 'remark'> {
   if (!isNumber(answer) || !isNumber(a.required) || !a.sense) return { ...a, answer, state: 'stated' };
   const over = answer.si - a.required.si;
   const lack = a.sense === 'least' ? -over : over;
-  const deviates = lack > ROUNDING * Math.abs(a.required.si);
+  const deviates = lack > roundingOf(a, a.required.si);
   return { ...a, answer: deviates ? { ...answer, verdict: 'fails' } : answer, state: deviates ? 'deviates' : 'meets' };
 }
 
@@ -106,8 +110,17 @@ function readAnswer(cell: SheetCell | undefined, unit: string, shown: AskedRow['
   if (!split) return no(msg('report.answerIsNoNumber'));
   const made = (si: number): Answer => ({ cell: numberCell(si, shown, c.system) });
   const own = split.rest.trim();
-  if (shown === 'percent')
+  if (shown === 'percent') {
+    // 0.82 is a share to one, and less than a per cent to another
+    if (own === '' && split.number > 0 && split.number <= 1)
+      return no(
+        msg('report.answerReadsTwice', {
+          first: `${split.number} %`,
+          second: `${Number((100 * split.number).toPrecision(6))} %`,
+        }),
+      );
     return own === '' || own === '%' ? made(split.number / 100) : no(msg('report.answerIsIn', { unit: '%' }));
+  }
   if (shown === 'number' || shown === 'count' || shown === 'ratio')
     return own === '' ? made(split.number) : no(msg('report.answerHasNoUnit'));
   if (!isDimension(shown)) return no(msg('report.answerIsNoNumber'));
@@ -127,10 +140,16 @@ const atmosphereOf = (c: ReportContext): number => c.scenarios.find((s) => s.mod
 const isStated = (r: OfferedRow): boolean => r.state !== 'open';
 
 /** how far an answer is on the wrong side of what is required, in words */
-function deviationText({ required, answer, sense }: OfferedRow): string {
+function deviationText({ shown, required, answer, sense }: OfferedRow, system: ReportContext['system']): string {
   if (!isNumber(required) || !isNumber(answer)) return '';
-  const share = Math.abs(answer.si - required.si) / Math.abs(required.si);
-  const by = Number.isFinite(share) ? msg('report.percentOf', { percent: Number((100 * share).toPrecision(2)) }) : '';
+  const over = Math.abs(answer.si - required.si);
+  const share = over / Math.abs(required.si);
+  const by =
+    shown === 'temperature'
+      ? valueText(numberCell(over, 'temperatureDifference', system) as NumberCell)
+      : Number.isFinite(share)
+        ? msg('report.percentOf', { percent: Number((100 * share).toPrecision(2)) })
+        : '';
   return sense === 'least' ? msg('report.belowRequired', { by }).trim() : msg('report.aboveRequired', { by }).trim();
 }
 
@@ -191,7 +210,7 @@ function sectionOf({ part, id, title, rows }: Offer, system: ReportContext['syst
           r.catalogue,
           r.answer,
           [
-            r.state === 'deviates' ? `▲ ${deviationText(r)}` : STATES[r.state],
+            r.state === 'deviates' ? `▲ ${deviationText(r, system)}` : STATES[r.state],
             r.problem ?? '',
             r.sent ? msg('report.askedWhenSent', { value: valueText(r.sent) }) : '',
           ].filter((x) => x !== '').join('; '),
