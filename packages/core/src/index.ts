@@ -404,17 +404,8 @@ export {
   type ChangedVerdict,
   type Turned,
 } from './comparison/results.js';
-export {
-  BEGINNINGS,
-  beginningOf,
-  beginStudy,
-  enteredText,
-  readBeginning,
-  usualSize,
-  type BeginningHead,
-  type BeginningName,
-  type Begun,
-  type EntryProblem,
-} from './beginnings/begin.js';
+export { beginStudy, usualSize, type BeginningHead, type Begun } from './beginnings/begin.js';
+export { enteredText, readBeginning, type EntryProblem } from './beginnings/entries.js';
+export { BEGINNINGS, beginningOf, type BeginningName } from './beginnings/services.js';
 export { type Beginning, type BeginningField, type Given } from './beginnings/beginning.js';
 export { Kit, type BeginningUnits, type Say } from './beginnings/kit.js';

@@ -16,8 +16,8 @@ export interface BeginningField {
   parts?: readonly Word[];
   /** what is taken where nothing is entered, SI; it may follow from what is */
   usual: readonly number[] | ((given: Given) => readonly number[]);
-  /** its values do not fall from one to the next */
-  rises?: boolean;
+  /** how its values stand from one to the next; any way where it is not said */
+  order?: 'rising' | 'falling';
   /** SI; what is beyond is no such service */
   least?: number;
   most?: number;

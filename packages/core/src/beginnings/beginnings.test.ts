@@ -1,4 +1,6 @@
-import { BEGINNINGS, beginningOf, beginStudy, enteredText, readBeginning, usualSize, type BeginningName } from './begin.js';
+import { beginStudy, usualSize } from './begin.js';
+import { enteredText, readBeginning } from './entries.js';
+import { BEGINNINGS, beginningOf, type BeginningName } from './services.js';
 import { Kit } from './kit.js';
 import { riseOf, typicalPump } from './typical-pump.js';
 import type { PumpResult } from '../results/results.js';
@@ -90,6 +92,12 @@ describe('entries of a form', () => {
     const { given, problems } = readBeginning('river-to-plant', { [key]: typed }, 'metric');
     expect(problems.map((p) => [p.key, p.text.word])).toEqual([[key, code]]);
     expect(given[key]).toEqual(readBeginning('river-to-plant', {}, 'metric').given[key]);
+  });
+
+  test('a liquid is thinner where it is warmer', () => {
+    const read = (typed: string) =>
+      readBeginning('viscous-transfer', { viscosity: typed }, 'metric').problems.map((p) => p.text.word);
+    expect([read('180 / 32'), read('32 / 180')]).toEqual([[], ['beginning.not-falling']]);
   });
 
   test('what is usual follows from what is entered', () => {

@@ -1,13 +1,10 @@
-import { word } from '../words/word.js';
-import type { Beginning } from './beginning.js';
-import { elbows, EXIT, GATE, nonReturn } from './kit.js';
-import { FLOW, LEAST, LENGTH, levels, TEMPERATURE, vessel } from './tanks.js';
-import { suctionOf } from './kit.js';
 import type { RawElement } from '../document/study.js';
+import { word, type Word } from '../words/word.js';
+import type { Beginning } from './beginning.js';
+import { CELSIUS, FLOW, LEAST, LENGTH, LOW_NORMAL, TEMPERATURE, levels } from './fields.js';
+import { elbows, EXIT, GATE, nonReturn, suctionOf, vessel, WATER } from './kit.js';
 
 /* Circuits, and headers with several consumers. */
-
-const CELSIUS = 273.15;
 
 export const closedCircuit: Beginning = {
   label: word('beginning.closed-circuit'),
@@ -19,13 +16,13 @@ export const closedCircuit: Beginning = {
     { key: 'drops', label: word('beginning.drops-at-design'), dimension: 'pressureDifference', parts: [word('beginning.source'), word('beginning.consumers')], usual: [0.3e5, 0.6e5], least: 0, most: 50e5 },
     { key: 'pressure', label: word('beginning.expansion-pressure'), dimension: 'pressure', usual: [2e5], least: -0.5e5, most: 100e5 },
     { key: 'top', label: word('beginning.highest-point'), dimension: 'length', usual: [12], least: -100, most: 1000 },
-    { ...TEMPERATURE(80), parts: [word('beginning.cold-fill'), word('beginning.usual')], usual: [10 + CELSIUS, 80 + CELSIUS], rises: true },
+    { ...TEMPERATURE(80), parts: [word('beginning.cold-fill'), word('beginning.usual')], usual: [10 + CELSIUS, 80 + CELSIUS], order: 'rising' },
   ], // prettier-ignore
   draft(given, size, kit) {
     const [source, consumers] = given.drops as [number, number];
     const [cold, warm] = given.temperature as [number, number];
     const [flow, least, length, top] = [given.flow![0]!, given.least![0]!, given.length![0]!, given.top![0]!];
-    const device = (id: string, name: ReturnType<typeof word>, drop: number): RawElement => ({
+    const device = (id: string, name: Word, drop: number): RawElement => ({
       id,
       kind: 'device',
       name: kit.say(name),
@@ -65,7 +62,7 @@ export const closedCircuit: Beginning = {
           ],
         },
       ],
-      fluids: { water: { kind: 'water' } },
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', warm, {}),
         kit.scenario('fouled', word('beginning.fouled-exchanger'), 'maximum', warm, { 'HX-1.fouling': 1.6 }),
@@ -85,7 +82,7 @@ export const headerWithConsumers: Beginning = {
   fields: [
     { key: 'flow', label: word('beginning.flows-of-three-consumers'), dimension: 'flow', parts: [word('beginning.first'), word('beginning.second'), word('beginning.third')], usual: [40 / 3600, 30 / 3600, 20 / 3600], least: 1e-6, most: 10 },
     { key: 'part', label: word('beginning.part-load-of-all'), dimension: 'number', usual: [0.72], least: 0.05, most: 1 },
-    levels('supply', word('beginning.supply-level'), [1, 3]),
+    levels('supply', word('beginning.supply-level'), LOW_NORMAL, [1, 3]),
     { key: 'header', label: word('beginning.header-elevation'), dimension: 'length', usual: [8], least: -1000, most: 5000 },
     { key: 'pressure', label: word('beginning.pressure-at-consumers'), dimension: 'pressure', usual: [2e5], least: -0.9e5, most: 200e5 },
     LENGTH(120),
@@ -138,7 +135,7 @@ export const headerWithConsumers: Beginning = {
         consumer(2, 'J-2'),
         consumer(3, 'J-2'),
       ],
-      fluids: { water: { kind: 'water' } },
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.all-consumers'), 'normal', t, held(1)),
         kit.scenario('low', word('beginning.low-supply-level'), 'maximum', t, { ...held(1), ...low1 }),

@@ -1,20 +1,19 @@
-import { word } from '../words/word.js';
-import { waterSaturationPressure } from '../fluids/water.js';
 import type { RawEntry } from '../document/study.js';
+import { waterSaturationPressure } from '../fluids/water.js';
+import { word, type Word } from '../words/word.js';
 import type { Beginning } from './beginning.js';
-import { elbows, EXIT, GATE, nonReturn, suctionOf, type Kit } from './kit.js';
-import { FLOW, LEAST, LENGTH, levels, TEMPERATURE } from './tanks.js';
+import { FLOW, LEAST, LENGTH, LOW_NORMAL, TEMPERATURE, levels } from './fields.js';
+import { elbows, EXIT, GATE, lineOf, nonReturn, NOZZLE, suctionOf, WATER, type Kit } from './kit.js';
 
 /* Services whose liquid boils at the surface that it is taken from. */
 
 /** Pa, of a site of which nothing is said */
 const ATMOSPHERE = 101_325;
-const NOZZLE = 1;
 
 /** a vessel whose surface boils at a temperature */
 const boiling = (
   kit: Kit,
-  name: ReturnType<typeof word>,
+  name: Word,
   surfaces: readonly number[],
   now: number,
   temperature: number,
@@ -41,8 +40,8 @@ export const boilerFeed: Beginning = {
     FLOW(65),
     { ...LEAST, usual: ({ flow }) => [0.5 * flow![0]!] },
     { ...TEMPERATURE(105), label: word('beginning.deaerator-temperature') },
-    levels('supply', word('beginning.deaerator-level-above-pump'), [6, 7]),
-    { key: 'pressure', label: word('beginning.drum-pressure'), dimension: 'pressure', parts: [word('beginning.usual'), word('beginning.relief')], usual: [40e5, 42e5], rises: true, least: 0, most: 220e5 },
+    levels('supply', word('beginning.deaerator-level-above-pump'), LOW_NORMAL, [6, 7]),
+    { key: 'pressure', label: word('beginning.drum-pressure'), dimension: 'pressure', parts: [word('beginning.usual'), word('beginning.relief')], usual: [40e5, 42e5], order: 'rising', least: 0, most: 220e5 },
     { key: 'drum', label: word('beginning.drum-elevation'), dimension: 'length', usual: [18], least: -100, most: 200 },
     LENGTH(80),
   ], // prettier-ignore
@@ -90,7 +89,7 @@ export const boilerFeed: Beginning = {
           ],
         },
       ],
-      fluids: { water: { kind: 'water' } },
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.full-load'), 'normal', t, {}),
         kit.scenario('relief', word('beginning.drum-at-relief'), 'maximum', t, { 'D-1.pressure': kit.q(relief, 'pressure'), ...lowLevel(kit) }),
@@ -112,7 +111,7 @@ export const condensate: Beginning = {
     FLOW(50),
     LEAST,
     { ...TEMPERATURE(42), label: word('beginning.condensate-temperature'), most: 150 + 273.15 },
-    levels('supply', word('beginning.hot-well-level-above-pump'), [2.2, 2.7]),
+    levels('supply', word('beginning.hot-well-level-above-pump'), LOW_NORMAL, [2.2, 2.7]),
     { key: 'pressure', label: word('beginning.pressure-of-destination'), dimension: 'pressure', usual: [1.2e5], least: -0.9e5, most: 100e5 },
     { key: 'high', label: word('beginning.elevation-of-destination'), dimension: 'length', usual: [14], least: -100, most: 500 },
     LENGTH(70),
@@ -126,12 +125,7 @@ export const condensate: Beginning = {
         'V-1': boiling(kit, word('beginning.hot-well'), [low, normal], normal, t),
         'V-2': { kind: 'pressure', name: kit.say(word('beginning.deaerator')), elevation: kit.q(given.high![0]!, 'length'), pressure: kit.q(given.pressure![0]!, 'pressure'), basis: 'total' },
       },
-      lines: [
-        {
-          id: 'LN-1',
-          from: 'V-1',
-          to: 'V-2',
-          elements: [
+      lines: lineOf('V-1', 'V-2', [
             // short and wide: there is little NPSH to lose
             kit.pipe('L-1', word('beginning.suction'), 4, large, [{ type: 'entrance-rounded' }, GATE, elbows(1)], { outletElevation: kit.q(0, 'length') }),
             { id: 'P-1', kind: 'pump', name: kit.say(word('beginning.condensate-pump')) },
@@ -139,10 +133,8 @@ export const condensate: Beginning = {
             kit.pipe('L-2', word('beginning.discharge'), 5, size, [GATE, elbows(2)]),
             { id: 'CV-1', kind: 'control-valve', name: kit.say(word('beginning.level-control')) },
             kit.pipe('L-3', word('beginning.main'), given.length![0]!, size, [elbows(8), GATE, EXIT]),
-          ],
-        },
-      ],
-      fluids: { water: { kind: 'water' } },
+          ]),
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', t, {}),
         kit.scenario('low', word('beginning.low-hot-well'), 'maximum', t, lowLevel(kit)),

@@ -49,6 +49,21 @@ export class Kit {
     };
   }
 
+  /** An oil by its density at 15 °C, kg/m³, and its kinematic viscosities at 20 and 60 °C, m²/s. */
+  oil(name: Word, density: number, [at20, at60]: readonly [number, number]): object {
+    const at = (celsius: number, viscosity: number): object => ({
+      temperature: this.q(celsius + 273.15, 'temperature'),
+      kinematicViscosity: this.q(viscosity, 'kinematicViscosity'),
+    });
+    return {
+      kind: 'oil',
+      name: this.say(name),
+      density: this.q(density, 'density'),
+      viscosities: [at(20, at20), at(60, at60)],
+      vapourPressure: this.q(500, 'absolutePressure'),
+    };
+  }
+
   /** A scenario with what it overrides. */
   scenario(
     id: string,
@@ -78,6 +93,13 @@ export class Kit {
   }
 }
 
+export const WATER = { water: { kind: 'water' } };
+
+/** The one line of a service. */
+export const lineOf = (from: string, to: string, elements: readonly RawElement[]) => [
+  { id: 'LN-1', from, to, elements: [...elements] },
+];
+
 export const elbows = (count: number): RawEntry => ({ type: 'elbow-90-long', count });
 export const GATE: RawEntry = { type: 'gate' };
 export const EXIT: RawEntry = { type: 'exit' };
@@ -90,3 +112,16 @@ export const suctionOf = (kit: Kit, id: string, length: number, size: SizeCandid
   kit.pipe(id, word('beginning.suction'), length, kit.larger(size), [{ type: 'entrance-sharp' }, GATE, elbows(2)], {
     outletElevation: kit.q(outlet, 'length'),
   });
+
+/** below the lowest level, m: where a vessel is connected */
+export const NOZZLE = 1;
+
+/** A vessel by the elevations of its surface, and a level as an entry of it. */
+export function vessel(kit: Kit, name: Word, surfaces: readonly number[], now: number): RawEntry & { kind: string } {
+  const bottom = Math.min(...surfaces) - NOZZLE;
+  const level = (z: number): string => kit.q(z - bottom, 'length');
+  return { kind: 'vessel', name: kit.say(name), elevation: kit.q(bottom, 'length'), level: level(now) };
+}
+/** A level of a vessel as an entry of it, by the elevation of the surface. */
+export const levelOf = (kit: Kit, surfaces: readonly number[], now: number): string =>
+  kit.q(now - (Math.min(...surfaces) - NOZZLE), 'length');

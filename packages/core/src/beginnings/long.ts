@@ -1,11 +1,10 @@
 import { word } from '../words/word.js';
 import type { Beginning } from './beginning.js';
-import { EXIT, GATE, nonReturn, suctionOf } from './kit.js';
-import { FLOW, LENGTH, levels, TEMPERATURE, vessel } from './tanks.js';
+import { CELSIUS, FLOW, LENGTH, LOW_HIGH, TEMPERATURE, levels } from './fields.js';
+import { EXIT, GATE, nonReturn, suctionOf, vessel } from './kit.js';
 
 /* A long line over ground, with a station at its beginning and one on its way. */
 
-const CELSIUS = 273.15;
 /** where along the line the second station stands, and the ridge behind it */
 const STATION = 0.45;
 const RIDGE = 0.7;
@@ -18,10 +17,10 @@ export const longLine: Beginning = {
     { key: 'least', label: word('beginning.lowest-flow'), dimension: 'flow', usual: ({ flow }) => [0.75 * flow![0]!], least: 1e-6, most: 20 },
     LENGTH(40_000),
     { key: 'ground', label: word('beginning.ground'), dimension: 'length', parts: [word('beginning.at-start'), word('beginning.at-ridge'), word('beginning.at-end')], usual: [20, 105, 60], least: -500, most: 5000 },
-    levels('tank', word('beginning.levels-of-tanks'), [2, 9]),
+    levels('tank', word('beginning.levels-of-tanks'), LOW_HIGH, [2, 9]),
     { key: 'density', label: word('beginning.density-at-15'), dimension: 'density', usual: [845], least: 500, most: 1500 },
-    { key: 'viscosity', label: word('beginning.viscosity-cold-and-warm'), dimension: 'kinematicViscosity', parts: [word('beginning.at-20'), word('beginning.at-60')], usual: [5.2e-6, 2.3e-6], least: 2e-7, most: 0.01 },
-    { ...TEMPERATURE(15), parts: [word('beginning.winter'), word('beginning.usual')], usual: [5 + CELSIUS, 15 + CELSIUS], rises: true, least: -20 + CELSIUS, most: 80 + CELSIUS },
+    { key: 'viscosity', label: word('beginning.viscosity-cold-and-warm'), dimension: 'kinematicViscosity', parts: [word('beginning.at-20'), word('beginning.at-60')], usual: [5.2e-6, 2.3e-6], order: 'falling', least: 2e-7, most: 0.01 },
+    { ...TEMPERATURE(15), parts: [word('beginning.winter'), word('beginning.usual')], usual: [5 + CELSIUS, 15 + CELSIUS], order: 'rising', least: -20 + CELSIUS, most: 80 + CELSIUS },
   ], // prettier-ignore
   draft(given, size, kit) {
     const [start, ridge, end] = given.ground as [number, number, number];
@@ -64,16 +63,7 @@ export const longLine: Beginning = {
         },
       ],
       fluids: {
-        product: {
-          kind: 'oil',
-          name: kit.say(word('beginning.product')),
-          density: kit.q(given.density![0]!, 'density'),
-          viscosities: [
-            { temperature: kit.q(20 + CELSIUS, 'temperature'), kinematicViscosity: kit.q(at20, 'kinematicViscosity') },
-            { temperature: kit.q(60 + CELSIUS, 'temperature'), kinematicViscosity: kit.q(at60, 'kinematicViscosity') },
-          ],
-          vapourPressure: kit.q(500, 'absolutePressure'),
-        },
+        product: kit.oil(word('beginning.product'), given.density![0]!, [at20, at60]),
       },
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', usual, {}, 'product'),

@@ -1,79 +1,11 @@
-import { word } from '../words/word.js';
-import type { Beginning, BeginningField, Given } from './beginning.js';
-import { elbows, EXIT, GATE, nonReturn, suctionOf, type Kit } from './kit.js';
+import type { RawElement } from '../document/study.js';
 import type { SizeCandidate } from '../pipes/size.js';
-import type { RawElement, RawEntry } from '../document/study.js';
+import { word } from '../words/word.js';
+import type { Beginning, Given } from './beginning.js';
+import { CELSIUS, FLOW, LEAST, LENGTH, LOW_HIGH, LOW_NORMAL, LOW_NORMAL_HIGH, TEMPERATURE, levels } from './fields.js';
+import { elbows, EXIT, GATE, levelOf, lineOf, nonReturn, NOZZLE, suctionOf, vessel, WATER, type Kit } from './kit.js';
 
 /* Services between open surfaces. */
-
-const CELSIUS = 273.15;
-/** below the lowest level, m: where a vessel is connected */
-const NOZZLE = 1;
-const hour = (m3: number): number => m3 / 3600;
-
-export const FLOW = (m3: number): BeginningField => ({
-  key: 'flow',
-  label: word('beginning.design-flow'),
-  dimension: 'flow',
-  usual: [hour(m3)],
-  least: hour(0.05),
-  most: hour(50_000),
-});
-/** share of the design flow at part load, where nothing is said */
-const PART = 0.72;
-export const LEAST: BeginningField = {
-  key: 'least',
-  label: word('beginning.lowest-flow'),
-  dimension: 'flow',
-  usual: ({ flow }) => [PART * flow![0]!],
-  least: hour(0.01),
-  most: hour(50_000),
-};
-export const LENGTH = (metres: number): BeginningField => ({
-  key: 'length',
-  label: word('beginning.length'),
-  dimension: 'length',
-  usual: [metres],
-  least: 1,
-  most: 200_000,
-});
-export const TEMPERATURE = (celsius: number): BeginningField => ({
-  key: 'temperature',
-  label: word('beginning.temperature'),
-  dimension: 'temperature',
-  usual: [celsius + CELSIUS],
-  least: CELSIUS,
-  most: 200 + CELSIUS,
-});
-export const levels = (key: string, label: ReturnType<typeof word>, usual: readonly number[]): BeginningField => ({
-  key,
-  label,
-  dimension: 'length',
-  parts:
-    usual.length === 3
-      ? [word('beginning.low'), word('beginning.normal'), word('beginning.high')]
-      : key === 'supply'
-        ? [word('beginning.low'), word('beginning.normal')]
-        : [word('beginning.low'), word('beginning.high')],
-  usual,
-  rises: true,
-  least: -1000,
-  most: 5000,
-});
-
-/** A vessel by the elevations of its surface, and a level as an entry of it. */
-export function vessel(
-  kit: Kit,
-  name: ReturnType<typeof word>,
-  surfaces: readonly number[],
-  now: number,
-): RawEntry & { kind: string } {
-  const bottom = Math.min(...surfaces) - NOZZLE;
-  const level = (z: number): string => kit.q(z - bottom, 'length');
-  return { kind: 'vessel', name: kit.say(name), elevation: kit.q(bottom, 'length'), level: level(now) };
-}
-const levelOf = (kit: Kit, surfaces: readonly number[], now: number): string =>
-  kit.q(now - (Math.min(...surfaces) - NOZZLE), 'length');
 
 /** from a pump to where it delivers, with the valve that holds the flow */
 function discharge(kit: Kit, size: SizeCandidate, length: number, bends: number): RawElement[] {
@@ -97,8 +29,8 @@ export const tankToTank: Beginning = {
   fields: [
     FLOW(85),
     LEAST,
-    levels('supply', word('beginning.supply-level'), [1, 3]),
-    levels('destination', word('beginning.destination-level'), [18, 20]),
+    levels('supply', word('beginning.supply-level'), LOW_NORMAL, [1, 3]),
+    levels('destination', word('beginning.destination-level'), LOW_HIGH, [18, 20]),
     { key: 'pump', label: word('beginning.pump-elevation'), dimension: 'length', usual: ({ supply }) => [supply![0]! - 1], least: -1000, most: 5000 },
     LENGTH(150),
     TEMPERATURE(20),
@@ -113,19 +45,12 @@ export const tankToTank: Beginning = {
         'T-1': vessel(kit, word('beginning.supply-tank'), given.supply!, normal),
         'T-2': vessel(kit, word('beginning.destination-tank'), given.destination!, high),
       },
-      lines: [
-        {
-          id: 'LN-1',
-          from: 'T-1',
-          to: 'T-2',
-          elements: [
-            suctionOf(kit, 'L-1', 8, size, one(given, 'pump')),
-            pump(kit),
-            ...discharge(kit, size, one(given, 'length'), 8),
-          ],
-        },
-      ],
-      fluids: { water: { kind: 'water' } },
+      lines: lineOf('T-1', 'T-2', [
+        suctionOf(kit, 'L-1', 8, size, one(given, 'pump')),
+        pump(kit),
+        ...discharge(kit, size, one(given, 'length'), 8),
+      ]),
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', t, {}),
         kit.scenario('low', word('beginning.low-supply-level'), 'maximum', t, { 'T-1.level': at(low) }),
@@ -144,11 +69,11 @@ export const riverToPlant: Beginning = {
   fields: [
     FLOW(420),
     LEAST,
-    levels('river', word('beginning.river-level'), [61.4, 63.8, 65]),
-    levels('destination', word('beginning.tank-level'), [89, 92.2]),
+    levels('river', word('beginning.river-level'), LOW_NORMAL_HIGH, [61.4, 63.8, 65]),
+    levels('destination', word('beginning.tank-level'), LOW_HIGH, [89, 92.2]),
     { key: 'pump', label: word('beginning.pump-elevation'), dimension: 'length', usual: ({ river }) => [river![2]! + 0.4], least: -1000, most: 5000 },
     LENGTH(860),
-    { ...TEMPERATURE(12), parts: [word('beginning.cold'), word('beginning.usual')], usual: [5 + CELSIUS, 12 + CELSIUS], rises: true },
+    { ...TEMPERATURE(12), parts: [word('beginning.cold'), word('beginning.usual')], usual: [5 + CELSIUS, 12 + CELSIUS], order: 'rising' },
   ], // prettier-ignore
   draft(given, size, kit) {
     const [low, normal, high] = given.river as [number, number, number];
@@ -169,15 +94,8 @@ export const riverToPlant: Beginning = {
         'R-1': vessel(kit, word('beginning.river'), given.river!, normal),
         'T-2': vessel(kit, word('beginning.destination-tank'), given.destination!, full),
       },
-      lines: [
-        {
-          id: 'LN-1',
-          from: 'R-1',
-          to: 'T-2',
-          elements: [strainer, suctionOf(kit, 'L-1', 14, size, one(given, 'pump')), pump(kit), ...discharge(kit, size, one(given, 'length'), 8)],
-        },
-      ],
-      fluids: { water: { kind: 'water' } },
+      lines: lineOf('R-1', 'T-2', [strainer, suctionOf(kit, 'L-1', 14, size, one(given, 'pump')), pump(kit), ...discharge(kit, size, one(given, 'length'), 8)]),
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', t, {}),
         kit.scenario('low', word('beginning.low-river'), 'maximum', t, { 'R-1.level': at(low) }),
@@ -197,10 +115,10 @@ export const wellToTank: Beginning = {
   fields: [
     FLOW(60),
     LEAST,
-    { key: 'rest', label: word('beginning.water-table'), dimension: 'length', parts: [word('beginning.usual'), word('beginning.low')], usual: [18, 24], rises: true, least: 0, most: 1000 },
+    { key: 'rest', label: word('beginning.water-table'), dimension: 'length', parts: [word('beginning.usual'), word('beginning.low')], usual: [18, 24], order: 'rising', least: 0, most: 1000 },
     { key: 'capacity', label: word('beginning.specific-capacity'), dimension: 'specificCapacity', usual: [12 / 3600], least: 1e-6, most: 1 },
     { key: 'depth', label: word('beginning.pump-depth'), dimension: 'length', usual: ({ rest, flow, capacity }) => [Math.ceil(rest![1]! + flow![0]! / (0.7 * capacity![0]!) + 8)], least: 2, most: 1500 },
-    levels('destination', word('beginning.tank-level-above-ground'), [12, 14]),
+    levels('destination', word('beginning.tank-level-above-ground'), LOW_HIGH, [12, 14]),
     LENGTH(120),
     TEMPERATURE(10),
   ], // prettier-ignore
@@ -219,20 +137,13 @@ export const wellToTank: Beginning = {
         },
         'T-2': vessel(kit, word('beginning.destination-tank'), given.destination!, high),
       },
-      lines: [
-        {
-          id: 'LN-1',
-          from: 'W-1',
-          to: 'T-2',
-          elements: [
+      lines: lineOf('W-1', 'T-2', [
             pump(kit),
             kit.pipe('L-1', word('beginning.rising-main'), depth, size, [{ type: 'check-swing' }], { outletElevation: kit.q(0, 'length') }),
             { id: 'CV-1', kind: 'control-valve', name: kit.say(word('beginning.flow-control')) },
             kit.pipe('L-2', word('beginning.main'), one(given, 'length'), size, [elbows(6), GATE, EXIT]),
-          ],
-        },
-      ],
-      fluids: { water: { kind: 'water' } },
+          ]),
+      fluids: WATER,
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', t, {}),
         kit.scenario('low', word('beginning.low-water-table'), 'maximum', t, { 'W-1.restLevel': kit.q(-deep, 'length') }),
@@ -252,10 +163,10 @@ export const viscousTransfer: Beginning = {
     FLOW(40),
     { ...LEAST, usual: ({ flow }) => [0.75 * flow![0]!] },
     { key: 'density', label: word('beginning.density-at-15'), dimension: 'density', usual: [905], least: 500, most: 1500 },
-    { key: 'viscosity', label: word('beginning.viscosity-cold-and-warm'), dimension: 'kinematicViscosity', parts: [word('beginning.at-20'), word('beginning.at-60')], usual: [180e-6, 32e-6], least: 2e-7, most: 0.05 },
-    { ...TEMPERATURE(50), parts: [word('beginning.cold-start'), word('beginning.usual')], usual: [25 + CELSIUS, 50 + CELSIUS], rises: true, most: 150 + CELSIUS },
-    levels('supply', word('beginning.supply-level'), [2, 4]),
-    levels('destination', word('beginning.destination-level'), [9, 12]),
+    { key: 'viscosity', label: word('beginning.viscosity-cold-and-warm'), dimension: 'kinematicViscosity', parts: [word('beginning.at-20'), word('beginning.at-60')], usual: [180e-6, 32e-6], order: 'falling', least: 2e-7, most: 0.05 },
+    { ...TEMPERATURE(50), parts: [word('beginning.cold-start'), word('beginning.usual')], usual: [25 + CELSIUS, 50 + CELSIUS], order: 'rising', most: 150 + CELSIUS },
+    levels('supply', word('beginning.supply-level'), LOW_NORMAL, [2, 4]),
+    levels('destination', word('beginning.destination-level'), LOW_HIGH, [9, 12]),
     LENGTH(90),
   ], // prettier-ignore
   draft(given, size, kit) {
@@ -269,25 +180,9 @@ export const viscousTransfer: Beginning = {
         'T-1': vessel(kit, word('beginning.heated-tank'), given.supply!, normal),
         'T-2': vessel(kit, word('beginning.destination-tank'), given.destination!, high),
       },
-      lines: [
-        {
-          id: 'LN-1',
-          from: 'T-1',
-          to: 'T-2',
-          elements: [suctionOf(kit, 'L-1', 6, size, low - NOZZLE), pump(kit), ...discharge(kit, size, one(given, 'length'), 6)],
-        },
-      ],
+      lines: lineOf('T-1', 'T-2', [suctionOf(kit, 'L-1', 6, size, low - NOZZLE), pump(kit), ...discharge(kit, size, one(given, 'length'), 6)]),
       fluids: {
-        oil: {
-          kind: 'oil',
-          name: kit.say(word('beginning.oil')),
-          density: kit.q(one(given, 'density'), 'density'),
-          viscosities: [
-            { temperature: kit.q(20 + CELSIUS, 'temperature'), kinematicViscosity: kit.q(at20, 'kinematicViscosity') },
-            { temperature: kit.q(60 + CELSIUS, 'temperature'), kinematicViscosity: kit.q(at60, 'kinematicViscosity') },
-          ],
-          vapourPressure: kit.q(500, 'absolutePressure'),
-        },
+        oil: kit.oil(word('beginning.oil'), one(given, 'density'), [at20, at60]),
       },
       scenarios: [
         kit.scenario('design', word('beginning.design'), 'normal', warm, {}, 'oil'),

@@ -130,6 +130,7 @@ export type WordCode =
   | 'beginning.unit-expected'
   | 'beginning.at-least'
   | 'beginning.at-most'
+  | 'beginning.not-falling'
   | 'beginning.not-rising'
   | 'check.bore-fit.source'
   | 'quantity.outside-diameter-of-the-pump'

@@ -128,5 +128,6 @@ export default {
   'beginning.unit-expected': '{found} does not fit here. Expected a unit such as {unit}.',
   'beginning.at-least': 'At least {limit}.',
   'beginning.at-most': 'At most {limit}.',
+  'beginning.not-falling': 'The values must not rise from left to right.',
   'beginning.not-rising': 'The values must not fall from left to right.',
 };
