@@ -17,7 +17,7 @@ export interface BeginningHead {
   units: BeginningUnits;
   /** puts names into the language of the person */
   say: Say;
-  /** of the mains, Hz; 50 where nothing is said */
+  /** of the mains, Hz; where nothing is said 60 with US units, else 50 */
   frequency?: 50 | 60;
 }
 
@@ -56,7 +56,10 @@ export function beginStudy(name: BeginningName, given: Given, head: BeginningHea
     const { scenarios } = runStudy(study);
     if (scenarios.some((s) => !s.result || s.result.status === 'failed')) return null;
     const mended = round === ROUNDS ? null : mend(draft, scenarios, duties, needed);
-    if (!mended) return { study: motored(study, scenarios), scenarios: runStudy(motored(study, scenarios)).scenarios };
+    if (!mended) {
+      const made = motored(study, scenarios);
+      return { study: made, scenarios: runStudy(made).scenarios };
+    }
     ({ duties, needed } = mended);
   }
 }
@@ -139,14 +142,17 @@ function motored(study: Study, scenarios: readonly SolvedScenario[]): Study {
   return { ...study, pumps };
 }
 
+const mainsOf = ({ units, frequency }: Pick<BeginningHead, 'units' | 'frequency'>): 50 | 60 =>
+  frequency ?? (units === 'us' ? 60 : 50);
+
 const entryOf = (valve: string): string => valve.toLowerCase().replace('cv', 'valve');
 
 /** the study without its equipment */
-const asked = (draft: Draft, { title, tag, units, frequency = 50 }: BeginningHead): Study => ({
+const asked = (draft: Draft, { title, tag, ...head }: BeginningHead): Study => ({
   ...blankStudy(title),
   ...(tag ? { tag } : {}),
-  units,
-  site: { frequency: `${frequency} Hz` },
+  units: head.units,
+  site: { frequency: `${mainsOf(head)} Hz` },
   fluids: draft.fluids as NonNullable<Study['fluids']>,
   points: draft.points,
   lines: draft.lines,
@@ -191,7 +197,7 @@ function required(draft: Draft, head: BeginningHead, kit: Kit): { duties: Duties
     if (solved.some((s) => !s.result || s.result.status === 'failed')) return null;
     const duties = new Map<string, PumpDuty>();
     for (const id of draft.pumps) {
-      const duty = dutyOf(id, solved, head.frequency ?? 50);
+      const duty = dutyOf(id, solved, mainsOf(head));
       if (duty) duties.set(id, draft.valve === null ? { ...duty, head: SPEED_RESERVE * duty.head } : duty);
     }
     const main = duties.get(first);

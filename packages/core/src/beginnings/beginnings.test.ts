@@ -29,7 +29,7 @@ describe.each(NAMES)('%s', (name) => {
     expect(doubtsOf(study, scenarios).map((x) => [x.code, x.id, x.key])).toEqual([]);
     // as a file it reads without a word
     expect(prepareStudy(JSON.parse(JSON.stringify(study))).problems).toEqual([]);
-    expect(study.units).toBe(units);
+    expect([study.units, study.site!.frequency]).toEqual(units === 'us' ? ['us', '60 Hz'] : ['metric', '50 Hz']);
   });
 
   test.each([0.1, 0.4, 3])('with %p times the usual flow it is solved, and nothing fails but what its user entered', (times) => {

@@ -88,6 +88,6 @@ export function typicalPump(duty: PumpDuty, name: string): RawEntry {
       npshr: `${rounded(r.npshr)} m`,
     })),
     minFlow: `${rounded(0.3 * flow * 3600)} m3/h`,
-    motor: { ratedPower: `${rating / 1000} kW`, efficiency: Number(typicalMotorEfficiency(rating).toFixed(3)), voltage: '400 V', powerFactor: 0.86, frequency: `${frequency} Hz` }, // prettier-ignore
+    motor: { ratedPower: `${rating / 1000} kW`, efficiency: Number(typicalMotorEfficiency(rating).toFixed(3)), voltage: frequency === 60 ? '460 V' : '400 V', powerFactor: 0.86, frequency: `${frequency} Hz` }, // prettier-ignore
   };
 }
