@@ -633,6 +633,7 @@ export interface Parameters {
   'table.reading.each': { count: string | number };
   'table.reading.sheets': { sheets: string | number };
   'table.reading.unit': { header: string | number; unit: string | number };
+  'view.begin.values': { label: string | number; parts: string | number };
   'view.begin.inputs': { count: number };
   'view.begin.elevation': { unit: string | number };
   'view.begin.flow': { unit: string | number };

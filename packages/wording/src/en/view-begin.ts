@@ -1,4 +1,5 @@
 export default {
+  'view.begin.values': '{label}: {parts}',
   'view.begin.title': 'New study',
   'view.begin.titleOfPage': 'New study · Cedar Knot',
   'view.begin.selectAService':

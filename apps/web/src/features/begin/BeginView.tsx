@@ -283,6 +283,7 @@ function FieldOf({
           value={value}
           placeholder={usual}
           onChange={(e) => onChange(e.target.value)}
+          aria-label={parts ? msg('view.begin.values', { label: said(field.label), parts }) : said(field.label)}
           aria-invalid={problem !== undefined}
           // the frame around it shows where the focus is
           style={{ outline: 'none' }}

@@ -70,6 +70,27 @@ test('an entry that cannot be read is explained at its field, and nothing is cre
   await waitFor(() => expect(within(rowOf('design')).getAllByRole('cell')[1]!.textContent).toBe('227'));
 });
 
+test('what does not hold is said before the study exists: the worst with its scenario, and how many more', async () => {
+  show();
+  await choose(/^Condensate/);
+  await waitFor(() => expect(screen.getByRole('status').textContent).toContain('All margins hold.'));
+  // the hot well stands 2.2 m above a pump that no speed brings down to so little NPSH at this flow
+  type('flow', '900');
+  await waitFor(() => expect(within(rowOf('design')).getAllByRole('cell')[1]!.textContent).toBe('900'));
+  const { scenarios } = begin(asked.at(-1)!);
+  const wrong = scenarios.flatMap((s) => s.margins);
+  expect(wrong[0]!.verdict).toBe('fails');
+  // the lowest level is the worst of them
+  const low = scenarios.find((s) => s.id === 'low')!;
+  expect(low.npsha!).toBeLessThan(1.3 * 2);
+  expect(screen.getByRole('status').textContent).toMatch(new RegExp(`NPSH ratio P-1 \\+${wrong.length - 1}$`));
+  expect(screen.getByRole('status').textContent).not.toContain('All margins hold.');
+  // left out, its faults are no longer counted
+  for (const id of ['design', 'low']) await userEvent.click(within(rowOf(id)).getByRole('checkbox'));
+  // the lowest flow has a margin near its limit alone
+  await waitFor(() => expect(screen.getByRole('status').textContent).toMatch(/C NPSH margin P-1$/));
+});
+
 test('the study is created as it was shown, without the scenarios that were left out, and opens', async () => {
   const create = jest.spyOn(api, 'createFrom').mockResolvedValue({ id: 'n' } as never);
   show();
