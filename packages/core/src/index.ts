@@ -409,3 +409,20 @@ export { enteredText, readBeginning, type EntryProblem } from './beginnings/entr
 export { BEGINNINGS, beginningOf, type BeginningName } from './beginnings/services.js';
 export { type Beginning, type BeginningField, type Given } from './beginnings/beginning.js';
 export { Kit, type BeginningUnits, type Say } from './beginnings/kit.js';
+export {
+  LINE_COLUMNS,
+  placesOfList,
+  readLineList,
+  ROLES,
+  studyOfList,
+  systemsOf,
+  type LineColumn,
+  type ListColumn,
+  type ListedPipe,
+  type ListedStudy,
+  type ListOptions,
+  type ListProblem,
+  type Place as ListedPlace,
+  type PlaceRole,
+  type ReadList,
+} from './line-list/index.js';

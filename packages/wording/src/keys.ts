@@ -3,6 +3,7 @@ import type app from './en/app.js';
 import type cli from './en/cli.js';
 import type comparison from './en/comparison.js';
 import type coreBeginning from './en/core-beginning.js';
+import type coreLineList from './en/core-line-list.js';
 import type coreWorking from './en/core-working.js';
 import type core from './en/core.js';
 import type doubt from './en/doubt.js';
@@ -40,6 +41,7 @@ export type Key =
   | keyof typeof cli
   | keyof typeof comparison
   | keyof typeof coreBeginning
+  | keyof typeof coreLineList
   | keyof typeof coreWorking
   | keyof typeof core
   | keyof typeof doubt
@@ -218,6 +220,32 @@ export interface Parameters {
   'beginning.unit-expected': { found: string | number; unit: string | number };
   'beginning.at-least': { limit: string | number };
   'beginning.at-most': { limit: string | number };
+  'listed.no-column': { column: string | number };
+  'listed.wrong-unit': { found: string | number; header: string | number; unit: string | number };
+  'listed.unit-assumed': { header: string | number; unit: string | number };
+  'listed.column-left-out': { header: string | number };
+  'listed.column-twice': { header: string | number };
+  'listed.too-many': { most: string | number };
+  'listed.number-open': { found: string | number; point: string | number; comma: string | number };
+  'listed.not-a-number': { found: string | number; unit: string | number };
+  'listed.length-positive': { found: string | number };
+  'listed.flow-positive': { found: string | number };
+  'listed.same-ends': { found: string | number };
+  'listed.no-such-size': { found: string | number };
+  'listed.no-such-schedule': { found: string | number; size: string | number };
+  'listed.schedule-known': { size: string | number; found: string | number; known: string | number };
+  'listed.material-unknown': { found: string | number };
+  'listed.fitting-unknown': { found: string | number; meant: string | number };
+  'listed.count-expected': { header: string | number; found: string | number };
+  'listed.circuit-held': { id: string | number };
+  'listed.elevations-differ': { tag: string | number; first: string | number; second: string | number };
+  'listed.rises-disagree': { line: string | number; off: string | number };
+  'listed.liquids': { first: string | number; others: string | number };
+  'listed.liquid-unknown': { found: string | number };
+  'listed.temperature-taken': { temperature: string | number };
+  'listed.no-head': { id: string | number };
+  'listed.standby': { id: string | number };
+  'listed.drop-taken': { id: string | number; drop: string | number };
   'quantity.pressure-allowed-by-the-class': { pressureClass: string | number };
   'note.row': { flow: string | number; value: string | number };
   'note.row-from-power': { flow: string | number };
@@ -643,6 +671,15 @@ export interface Parameters {
   'view.begin.keepScenario': { name: string | number };
   'view.begin.operatingPoint': { letter: string | number };
   'view.begin.governing': { letter: string | number };
+  'view.begin.listTitle': { from: string | number; to: string | number };
+  'view.begin.listOf': { pipes: number };
+  'view.begin.listSystemOf': { from: string | number; to: string | number; pipes: number };
+  'view.begin.listRow': { line: string | number };
+  'view.begin.listCorrect': { column: string | number; line: string | number };
+  'view.begin.listColumnOf': { header: string | number };
+  'view.begin.listUnitOf': { header: string | number };
+  'view.begin.listRoleOf': { tag: string | number };
+  'view.begin.listFittings': { fitting: string | number };
   'view.catalogue.aTypicalPumpAtRpm': {
     typicalSpeed: string | number;
     specificSpeed: string | number;

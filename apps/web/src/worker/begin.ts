@@ -86,25 +86,27 @@ export function begin({ name, entries, size, title, tag, units, without }: Begin
     usual: Object.fromEntries(beginningOf(name).fields.map((f) => [f.key, enteredText(given[f.key]!, f, units)])),
     size: made.size,
     sizes: kit.sizes().map((c) => c.size),
-    scenarios: begun ? begun.scenarios.map((s, i) => figuresOf(s, begun.study.scenarios[i]!.name ?? s.id)) : [],
-    profile: begun ? profileOf(begun.scenarios) : null,
+    scenarios: begun ? begun.scenarios.map((s, i) => figuresOf(s, begun.study.scenarios[i]!.name ?? s.id, PUMP)) : [],
+    profile: begun ? profileOf(begun.scenarios, PUMP) : null,
   };
 }
 
 const PUMP = 'P-1';
 
-function figuresOf(s: SolvedScenario, name: string): BegunScenario {
+/** @param pump of which figures are shown; without one those of the first line */
+export function figuresOf(s: SolvedScenario, name: string, pumpId: string | undefined): BegunScenario {
   const result = s.result!;
-  const pump = result.elements[PUMP] as PumpResult;
-  const parts = result.breakdowns[PUMP];
+  const pump = pumpId === undefined ? undefined : (result.elements[pumpId] as PumpResult);
+  const parts = pumpId === undefined ? undefined : result.breakdowns[pumpId];
+  const [line] = s.model?.network.lines ?? [];
   const weight = { fails: 0, near: 1 } as Record<string, number>;
   return {
     id: s.id,
     name,
-    flow: pump.flow,
+    flow: pump?.flow ?? (line && result.lines[line.id]?.flow) ?? 0,
     staticHead: parts ? parts.lift + parts.pressure + parts.well : null,
-    head: pump.head,
-    npsha: pump.npsha,
+    head: pump?.head ?? null,
+    npsha: pump?.npsha ?? null,
     verdict: overallVerdict(result),
     margins: result.margins.filter((m) => m.verdict in weight).sort((a, b) => weight[a.verdict]! - weight[b.verdict]!),
   };
@@ -113,9 +115,9 @@ function figuresOf(s: SolvedScenario, name: string): BegunScenario {
 /** room of a pipe, and of anything else, in a schematic */
 const [PIPE, OTHER] = [1.6, 1];
 
-function profileOf(scenarios: readonly SolvedScenario[]): BegunProfile | null {
+export function profileOf(scenarios: readonly SolvedScenario[], pump: string): BegunProfile | null {
   const [first] = scenarios;
-  const way = first?.result?.ways[PUMP];
+  const way = first?.result?.ways[pump];
   if (!first?.model || !way) return null;
   const found: BegunProfile = {
     x: [],

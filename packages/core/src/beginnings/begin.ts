@@ -27,7 +27,7 @@ export interface Begun {
 }
 
 /** kept for the valve where a service says nothing else, Pa; and as a share of the head at the duty */
-const RESERVE = 0.7e5;
+export const RESERVE = 0.7e5;
 const RESERVE_SHARE = 0.12;
 /** of what the valve needs to what it has wide open: some 72 % of its travel at equal percentage */
 const VALVE_SHARE = 0.335;
@@ -73,14 +73,15 @@ function equipped(draft: Draft, head: BeginningHead, kit: Kit, duties: Duties, n
   const isAlone = duties.size === 1;
   const nameOf = (pump: string): string => (isAlone ? 'typical' : `typical-${pump.toLowerCase()}`);
   const bySpeed = draft.valve === null ? { variableSpeed: true } : {};
+  const requires = (id: string): object => (id === first ? { requiredFlow: kit.q(draft.flows.design!, 'flow', 8) } : {});
   return {
     ...asked(draft, head),
     pumps: Object.fromEntries([...duties].map(([id, duty]) => [nameOf(id), typicalPump(duty, head.say(word('beginning.typical-pump')))])),
     valves: Object.fromEntries([...needed].map(([id, kv]) => [entryOf(id), typicalValve(kv, kit)])),
     lines: mapped(draft, (e) => {
       if (duties.has(e.id) && draft.valve === null)
-        return { ...e, ...bySpeed, pump: nameOf(e.id), ...(e.id === first ? { mode: 'flow', flow: kit.q(draft.flows.design!, 'flow', 8) } : holding(draft, kit)) };
-      if (duties.has(e.id)) return { ...e, mode: 'curve', pump: nameOf(e.id) };
+        return { ...e, ...bySpeed, pump: nameOf(e.id), ...requires(e.id), ...(e.id === first ? { mode: 'flow', flow: kit.q(draft.flows.design!, 'flow', 8) } : holding(draft, kit)) };
+      if (duties.has(e.id)) return { ...e, mode: 'curve', pump: nameOf(e.id), ...requires(e.id) };
       if (draft.pumps.includes(e.id)) return { ...e, mode: 'off' };
       return needed.has(e.id) ? { ...e, mode: 'flow', valve: entryOf(e.id), flow: flowAt(draft, e.id, 'design', kit) } : e;
     }),
@@ -125,7 +126,7 @@ function mend(
 const marginOf = (rating: number): number => 1.08 * (rating < 22e3 ? 1.25 : rating <= 55e3 ? 1.15 : 1.1);
 
 /** motors that hold the greatest shaft power of any scenario: that of a thick liquid is known only now */
-function motored(study: Study, scenarios: readonly SolvedScenario[]): Study {
+export function motored(study: Study, scenarios: readonly SolvedScenario[]): Study {
   const pumps = Object.fromEntries(
     Object.entries(study.pumps ?? {}).map(([key, entry]) => {
       const own = scenarios.flatMap((s) => s.model!.elements.filter((e) => e.kind === 'pump' && e.read.pump === key).map((e) => s.result!.elements[e.id] as PumpResult)); // prettier-ignore
@@ -142,7 +143,7 @@ function motored(study: Study, scenarios: readonly SolvedScenario[]): Study {
   return { ...study, pumps };
 }
 
-const mainsOf = ({ units, frequency }: Pick<BeginningHead, 'units' | 'frequency'>): 50 | 60 =>
+export const mainsOf = ({ units, frequency }: Pick<BeginningHead, 'units' | 'frequency'>): 50 | 60 =>
   frequency ?? (units === 'us' ? 60 : 50);
 
 const entryOf = (valve: string): string => valve.toLowerCase().replace('cv', 'valve');
@@ -168,11 +169,14 @@ function flowAt(draft: Draft, valve: string, scenario: string, kit: Kit): unknow
   return draft.scenarios.find((s) => s.id === scenario)!.set![`${valve}.flow`];
 }
 
-/** what the valve, or the pump by its speed, holds in a scenario */
+/** what the valve, or the pump by its speed, holds in a scenario, and what the pump is to deliver in it */
 function flowsIn(draft: Draft, scenario: string, kit: Kit): Record<string, unknown> {
   const id = draft.valve?.id ?? draft.pumps[0]!;
   const flow = draft.valve?.flows[scenario] ?? draft.flows[scenario]!;
-  return { [`${id}.flow`]: kit.q(flow, 'flow', 8) };
+  return {
+    [`${id}.flow`]: kit.q(flow, 'flow', 8),
+    [`${draft.pumps[0]!}.requiredFlow`]: kit.q(draft.flows[scenario]!, 'flow', 8),
+  };
 }
 
 /**
@@ -218,7 +222,7 @@ function required(draft: Draft, head: BeginningHead, kit: Kit): { duties: Duties
 const LEAST_HEAD = 0.5;
 
 /** the duty whose curve has the head of every scenario; undefined where there is none to give */
-function dutyOf(id: string, solved: readonly SolvedScenario[], frequency: 50 | 60): PumpDuty | undefined {
+export function dutyOf(id: string, solved: readonly SolvedScenario[], frequency: 50 | 60): PumpDuty | undefined {
   const results = solved.map((s) => s.result!.elements[id] as PumpResult);
   const flow = Math.max(...results.map((r) => r.flow));
   const npsha = least(results.filter((r) => r.flow > 0.9 * flow).map((r) => r.npsha));
@@ -239,7 +243,7 @@ const least = (values: readonly (number | null)[]): number | null => {
 };
 
 /** A globe valve of usual factors that has what is needed at most of its travel. */
-const typicalValve = (needed: number, kit: Kit): RawEntry => ({
+export const typicalValve = (needed: number, kit: Kit): RawEntry => ({
   name: kit.say(word('beginning.typical-valve')),
   body: 'globe',
   ratedKv: Number((needed / VALVE_SHARE).toPrecision(2)),

@@ -24,6 +24,9 @@ describe.each(NAMES)('%s', (name) => {
       expect([s.id, s.result!.status]).toEqual([s.id, 'solved']);
       expect(s.result!.margins.filter((m) => m.verdict === 'fails' || m.verdict === 'near').map((m) => `${s.id} ${m.check} ${m.where}`)).toEqual([]); // prettier-ignore
       expect(s.result!.incomplete).toEqual([]);
+      // what the form asks of the pump is required of it, and delivered
+      const delivered = s.result!.margins.find((m) => m.check === 'delivered-flow' && m.where === 'P-1');
+      expect([s.id, delivered?.verdict, delivered?.value?.toFixed(5)]).toEqual([s.id, 'holds', '1.00000']);
     }
     // nothing that is likely a slip
     expect(doubtsOf(study, scenarios).map((x) => [x.code, x.id, x.key])).toEqual([]);

@@ -132,6 +132,65 @@ export type WordCode =
   | 'beginning.at-most'
   | 'beginning.not-falling'
   | 'beginning.not-rising'
+  | 'listed.column.line'
+  | 'listed.column.from'
+  | 'listed.column.to'
+  | 'listed.column.size'
+  | 'listed.column.inside'
+  | 'listed.column.schedule'
+  | 'listed.column.material'
+  | 'listed.column.length'
+  | 'listed.column.rise'
+  | 'listed.column.from_elevation'
+  | 'listed.column.to_elevation'
+  | 'listed.column.fittings'
+  | 'listed.column.liquid'
+  | 'listed.column.temperature'
+  | 'listed.column.flow'
+  | 'listed.column.name'
+  | 'listed.role.tank'
+  | 'listed.role.boundary'
+  | 'listed.role.consumer'
+  | 'listed.role.junction'
+  | 'listed.role.pump'
+  | 'listed.role.control-valve'
+  | 'listed.role.device'
+  | 'listed.role.non-return'
+  | 'listed.no-column'
+  | 'listed.wrong-unit'
+  | 'listed.unit-assumed'
+  | 'listed.column-left-out'
+  | 'listed.column-twice'
+  | 'listed.too-many'
+  | 'listed.sizes-open'
+  | 'listed.number-open'
+  | 'listed.empty'
+  | 'listed.fault'
+  | 'listed.not-a-number'
+  | 'listed.no-length'
+  | 'listed.length-positive'
+  | 'listed.flow-positive'
+  | 'listed.no-end'
+  | 'listed.same-ends'
+  | 'listed.no-size'
+  | 'listed.no-such-size'
+  | 'listed.no-such-schedule'
+  | 'listed.schedule-known'
+  | 'listed.material-unknown'
+  | 'listed.fitting-unknown'
+  | 'listed.count-expected'
+  | 'listed.circuit-held'
+  | 'listed.elevations-differ'
+  | 'listed.rises-disagree'
+  | 'listed.no-flows'
+  | 'listed.liquids'
+  | 'listed.liquid-unknown'
+  | 'listed.temperature-taken'
+  | 'listed.not-solved'
+  | 'listed.no-head'
+  | 'listed.standby'
+  | 'listed.drop-taken'
+  | 'listed.aged-pipes'
   | 'check.bore-fit.source'
   | 'quantity.outside-diameter-of-the-pump'
   | 'quantity.bore-of-the-well-or-casing'
@@ -1311,6 +1370,32 @@ export interface WordValues {
   'beginning.unit-expected': 'found' | 'unit';
   'beginning.at-least': 'limit';
   'beginning.at-most': 'limit';
+  'listed.no-column': 'column';
+  'listed.wrong-unit': 'found' | 'header' | 'unit';
+  'listed.unit-assumed': 'header' | 'unit';
+  'listed.column-left-out': 'header';
+  'listed.column-twice': 'header';
+  'listed.too-many': 'most';
+  'listed.number-open': 'found' | 'point' | 'comma';
+  'listed.not-a-number': 'found' | 'unit';
+  'listed.length-positive': 'found';
+  'listed.flow-positive': 'found';
+  'listed.same-ends': 'found';
+  'listed.no-such-size': 'found';
+  'listed.no-such-schedule': 'found' | 'size';
+  'listed.schedule-known': 'size' | 'found' | 'known';
+  'listed.material-unknown': 'found';
+  'listed.fitting-unknown': 'found' | 'meant';
+  'listed.count-expected': 'header' | 'found';
+  'listed.circuit-held': 'id';
+  'listed.elevations-differ': 'tag' | 'first' | 'second';
+  'listed.rises-disagree': 'line' | 'off';
+  'listed.liquids': 'first' | 'others';
+  'listed.liquid-unknown': 'found';
+  'listed.temperature-taken': 'temperature';
+  'listed.no-head': 'id';
+  'listed.standby': 'id';
+  'listed.drop-taken': 'id' | 'drop';
   'quantity.pressure-allowed-by-the-class': 'pressureClass';
   'note.row': 'flow' | 'value';
   'note.row-from-power': 'flow';

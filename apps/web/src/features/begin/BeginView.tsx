@@ -1,8 +1,8 @@
 import { BEGINNINGS, beginningOf, type BeginningField, type BeginningName, type BeginningUnits } from '@cedar-knot/core';
 import { prettyUnit, said } from '@cedar-knot/wording';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { api, wordsOf } from '../../api/client.js';
+import { Link } from 'react-router';
+import { api } from '../../api/client.js';
 import { baseOf, useUnits } from '../../state/units.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
@@ -11,20 +11,22 @@ import { begunOf } from '../../worker/preview.js';
 import { PersonMark } from '../person/Person.js';
 import { BegunProfile } from './BegunProfile.js';
 import { BegunScenarios, Outcome } from './BegunScenarios.js';
+import { INPUT, Labelled } from './Labelled.js';
+import { ListForm } from './ListForm.js';
 import { ServiceGlyph } from './ServiceGlyph.js';
+import { useCreate } from './useCreate.js';
 import { msg } from './words.js';
 
-type Choice = BeginningName | 'blank' | 'copy';
+type Choice = BeginningName | 'list' | 'blank' | 'copy';
 const SERVICES = Object.keys(BEGINNINGS) as BeginningName[];
-const isService = (choice: Choice): choice is BeginningName => choice !== 'blank' && choice !== 'copy';
-const labelOf = (choice: Choice): string =>
-  choice === 'blank' ? msg('view.begin.blank') : choice === 'copy' ? msg('view.begin.copy') : said(beginningOf(choice).label);
-const aboutOf = (choice: Choice): string =>
-  choice === 'blank'
-    ? msg('view.begin.blankAbout')
-    : choice === 'copy'
-      ? msg('view.begin.copyAbout')
-      : said(beginningOf(choice).about);
+const OTHERS = {
+  list: [msg('view.begin.list'), msg('view.begin.listAbout')],
+  blank: [msg('view.begin.blank'), msg('view.begin.blankAbout')],
+  copy: [msg('view.begin.copy'), msg('view.begin.copyAbout')],
+} as const;
+const isService = (choice: Choice): choice is BeginningName => !(choice in OTHERS);
+const labelOf = (choice: Choice): string => (isService(choice) ? said(beginningOf(choice).label) : OTHERS[choice][0]);
+const aboutOf = (choice: Choice): string => (isService(choice) ? said(beginningOf(choice).about) : OTHERS[choice][1]);
 
 /** Where a study begins: a service with what is known of it, solved before the study exists; a blank one, or a copy. */
 export function BeginView({ solve = begunOf }: { solve?: (form: BeginningEntries) => Promise<BegunPreview> }) {
@@ -57,7 +59,7 @@ export function BeginView({ solve = begunOf }: { solve?: (form: BeginningEntries
           <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.begin.title')}</h1>
           <p className="text-inkq mb-3">{msg('view.begin.selectAService')}</p>
           <div className="grid grid-cols-3 gap-2">
-            {([...SERVICES, 'blank', 'copy'] as Choice[]).map((c) => (
+            {([...SERVICES, 'list', 'blank', 'copy'] as Choice[]).map((c) => (
               <button
                 key={c}
                 type="button"
@@ -75,6 +77,8 @@ export function BeginView({ solve = begunOf }: { solve?: (form: BeginningEntries
         </section>
         {isService(choice) ? (
           <ServiceForm key={choice} name={choice} units={units} solve={solve} />
+        ) : choice === 'list' ? (
+          <ListForm units={units} />
         ) : (
           <OtherForm key={choice} choice={choice} />
         )}
@@ -223,38 +227,6 @@ function ServiceForm({
   );
 }
 
-const INPUT = 'border-edge bg-panel h-[28px] w-full rounded-[3px] border px-2';
-
-function Labelled({
-  label,
-  mark,
-  problem,
-  note,
-  children,
-}: {
-  label: string;
-  mark?: string | undefined;
-  problem?: string | undefined;
-  /** what its values are, under the field */
-  note?: string | undefined;
-  children: React.ReactNode;
-}) {
-  return (
-    <label className="flex flex-col text-[12.5px]">
-      <span className="flex items-baseline gap-2">
-        <span className="truncate">{label}</span>
-        {mark && <span className="text-inkq text-[11px]">{mark}</span>}
-      </span>
-      {children}
-      {problem ? (
-        <span className="text-fails text-[11.5px]">▲ {problem}</span>
-      ) : (
-        note && <span className="text-inkq text-[11px]">{note}</span>
-      )}
-    </label>
-  );
-}
-
 function FieldOf({
   field,
   units,
@@ -293,25 +265,6 @@ function FieldOf({
       </span>
     </Labelled>
   );
-}
-
-/** creates a study and goes to it */
-function useCreate() {
-  const navigate = useNavigate();
-  const [problem, setProblem] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
-  const create = async (work: () => Promise<{ id: string }>): Promise<void> => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      const { id } = await work();
-      await navigate(`/studies/${id}/system`);
-    } catch (e) {
-      setProblem(wordsOf(e));
-      setBusy(false);
-    }
-  };
-  return { problem, isBusy, create };
 }
 
 /** studies to choose from when one is copied */

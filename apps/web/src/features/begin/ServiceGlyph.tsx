@@ -37,7 +37,7 @@ const Pipe = ({ d }: { d: string }) => <path d={d} fill="none" stroke={INK} stro
 const Grade = ({ d }: { d: string }) => <path d={d} fill="none" stroke={GRADE} strokeWidth={2} strokeLinejoin="round" />;
 const Ground = ({ y = 82 }: { y?: number }) => <path d={`M8 ${y}H182`} stroke="var(--line-strong)" strokeDasharray="3 2" />;
 
-const DRAWN: Readonly<Record<BeginningName | 'blank' | 'copy', ReactNode>> = {
+const DRAWN: Readonly<Record<BeginningName | 'list' | 'blank' | 'copy', ReactNode>> = {
   'tank-to-tank': (
     <>
       <Ground />
@@ -139,6 +139,20 @@ const DRAWN: Readonly<Record<BeginningName | 'blank' | 'copy', ReactNode>> = {
       <Pump x={16} y={80} />
       <Pump x={104} y={54} />
       <Grade d="M18 74L20 18L98 44L102 20L180 48" />
+    </>
+  ),
+  list: (
+    <>
+      <rect x={14} y={16} width={92} height={68} fill="var(--panel)" stroke="var(--line-strong)" />
+      <path d="M14 28H106M14 42H106M14 56H106M14 70H106M44 16V84M76 16V84" stroke="var(--line-soft)" />
+      <path
+        d="M20 22H38M20 35H34M20 49H36M20 63H32M20 77H36M50 35H70M50 49H66M50 63H70M50 77H64M82 35H98M82 49H96M82 63H98M82 77H92"
+        stroke={INK}
+        strokeWidth={1.6}
+      />
+      <path d="M112 50H126M121 45L126 50L121 55" fill="none" stroke="var(--cedar)" strokeWidth={1.8} />
+      <Pipe d="M136 74H156V52L180 36" />
+      <Pump x={146} y={74} />
     </>
   ),
   blank: (
