@@ -8,6 +8,7 @@ import { DatabaseWatch } from './database/watch.service.js';
 import { DatabaseModule } from './database/database.module.js';
 import { HealthController } from './health/health.controller.js';
 import { SeedService } from './seed/seed.service.js';
+import { BeginningsModule } from './beginnings/beginnings.module.js';
 import { CarryModule } from './carry/carry.module.js';
 import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { StudiesModule } from './studies/studies.module.js';
@@ -42,6 +43,7 @@ export class AppModule {
         StudiesModule,
         CatalogueModule,
         CarryModule,
+        BeginningsModule,
       ],
       controllers: [HealthController],
       providers: [SeedService, DatabaseWatch, { provide: CONFIG, useValue: config }],

@@ -36,6 +36,7 @@ export const TABLES = [
   'studies',
   'settings',
   'report_templates',
+  'beginnings',
   'import_templates',
   'sessions',
 ];

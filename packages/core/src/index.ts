@@ -87,6 +87,8 @@ export type {
   ModelWhole,
   ModelWords,
   KeptTemplate,
+  OwnBeginning,
+  OwnBeginningHead,
   PackageOpened,
   Person,
   ReportTemplate,
@@ -405,6 +407,7 @@ export {
   type Turned,
 } from './comparison/results.js';
 export { beginStudy, usualSize, type BeginningHead, type Begun } from './beginnings/begin.js';
+export { askableInputs, askedInputs, beginOwn, MOST_ASKED, usualAsks, type AskedInput, type BegunOwn } from './beginnings/own.js';
 export { enteredText, readBeginning, type EntryProblem } from './beginnings/entries.js';
 export { BEGINNINGS, beginningOf, type BeginningName } from './beginnings/services.js';
 export { type Beginning, type BeginningField, type Given } from './beginnings/beginning.js';

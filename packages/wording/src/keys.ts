@@ -573,6 +573,8 @@ export interface Parameters {
   'server.modelInTheCatalogue': { id: string | number };
   'server.modelInTheCatalogue2': { modelId: string | number };
   'server.notFound': { what: string | number };
+  'server.beginning': { id: string | number };
+  'server.beginningsAlreadyExistRemoveOne': { most: string | number };
   'server.reportTemplate': { id: string | number };
   'server.revisionOfModel': { revision: string | number; id: string | number };
   'server.stoppedAfterSOfCalculation': { limitSeconds: string | number };
@@ -662,6 +664,7 @@ export interface Parameters {
   'table.reading.sheets': { sheets: string | number };
   'table.reading.unit': { header: string | number; unit: string | number };
   'view.begin.values': { label: string | number; parts: string | number };
+  'view.begin.removeOwn': { name: string | number };
   'view.begin.inputs': { count: number };
   'view.begin.elevation': { unit: string | number };
   'view.begin.flow': { unit: string | number };
@@ -1067,6 +1070,8 @@ export interface Parameters {
   'view.studies.showMore': { shown: string | number; of_: string | number };
   'view.studies.studiesCounted': { count: number };
   'view.studies.version': { version: string | number };
+  'view.studies.keptAsABeginning': { name: string | number };
+  'view.studies.inputsAskedFor': { count: string | number; most: string | number };
   'view.suction.aboveTheDatumOf': { value: string | number; datum: string | number; unit: string | number };
   'view.suction.bySelfFilling': { head: string | number };
   'view.suction.dashedLimitNpshr': { limit: string | number };

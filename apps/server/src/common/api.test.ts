@@ -100,6 +100,18 @@ test('real answers are of the shapes that the description gives, refusals too', 
   asDescribed('put', template, await http().put('/api/report-templates/nonsense').send({ name: 'x' }));
   asDescribed('delete', template, await http().delete(of));
   asDescribed('delete', template, await http().delete(of));
+  const begin = asDescribed(
+    'post',
+    '/api/beginnings',
+    await http().post('/api/beginnings').send({ study: id, name: 'Pair', asks: [] }),
+  );
+  asDescribed('post', '/api/beginnings', await http().post('/api/beginnings').send({ study: id }));
+  asDescribed('get', '/api/beginnings', await http().get('/api/beginnings'));
+  const ofBeginning = `/api/beginnings/${(begin.body as { id: string }).id}`;
+  asDescribed('get', '/api/beginnings/{id}', await http().get(ofBeginning));
+  asDescribed('delete', '/api/beginnings/{id}', await http().delete(ofBeginning));
+  asDescribed('delete', '/api/beginnings/{id}', await http().delete(ofBeginning));
+  asDescribed('get', '/api/beginnings/{id}', await http().get(ofBeginning));
   asDescribed('get', '/api/health', await http().get('/api/health'));
   asDescribed('get', '/api/studies', await request(tests.app.getHttpServer()).get('/api/studies'));
 });

@@ -4,6 +4,7 @@ import type { Config } from '../config.js';
 import { AttachmentModel, CatalogueModel, FamilyModel, MakerModel, ModelRevisionModel } from './models/catalogue.models.js';
 import { SettingModel } from './models/setting.model.js';
 import { SessionModel } from './models/session.model.js';
+import { BeginningModel } from './models/beginning.model.js';
 import { ImportTemplateModel } from './models/import-template.model.js';
 import { TemplateModel } from './models/template.model.js';
 import { StudyModel, StudyModelTaken } from './models/study.model.js';
@@ -38,6 +39,7 @@ export class DatabaseModule {
             SettingModel,
             TemplateModel,
             ImportTemplateModel,
+            BeginningModel,
           ],
           logging: false,
           pool: { max: 8, acquire: 20_000 },

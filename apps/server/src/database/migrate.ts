@@ -5,6 +5,7 @@ import * as revisionNames from './migrations/0002-revision-names.js';
 import * as keptVersions from './migrations/0003-kept-versions.js';
 import * as catalogue from './migrations/0004-catalogue.js';
 import * as alternatives from './migrations/0005-alternatives.js';
+import * as beginnings from './migrations/0011-beginnings.js';
 import * as reportTemplates from './migrations/0006-report-templates.js';
 import * as sessions from './migrations/0007-sessions.js';
 import * as importTemplates from './migrations/0008-import-templates.js';
@@ -29,6 +30,7 @@ const MIGRATIONS: readonly { name: string; step: Step }[] = [
   { name: '0008-import-templates', step: importTemplates },
   { name: '0009-ready', step: ready },
   { name: '0010-revisions', step: revisions },
+  { name: '0011-beginnings', step: beginnings },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

@@ -12,6 +12,8 @@ import type {
   IssuedRevision,
   KeptImportTemplate,
   KeptTemplate,
+  OwnBeginning,
+  OwnBeginningHead,
   ListFilter,
   ListOrder,
   ListRow,
@@ -223,6 +225,11 @@ export const api = {
     call<{ id: string; revision: number; retiredAt: string | null }[]>('POST', '/catalogue/revisions', { ids }),
   findPumps: (wanted: Partial<Wanted>, order: FoundOrder) =>
     call<FoundPage>('POST', '/catalogue/find', { ...wanted, sort: order.by, down: order.isDown }),
+  beginnings: () => call<OwnBeginningHead[]>('GET', '/beginnings'),
+  beginning: (id: string) => call<OwnBeginning>('GET', `/beginnings/${id}`),
+  keepBeginning: (kept: { study: string; name: string; about: string; asks: string[] }) =>
+    call<OwnBeginningHead>('POST', '/beginnings', kept),
+  removeBeginning: (id: string) => call<OwnBeginningHead>('DELETE', `/beginnings/${id}`),
   importTemplates: () => call<KeptImportTemplate[]>('GET', '/import-templates'),
   keepImportTemplate: (template: ImportTemplate) => call<KeptImportTemplate>('PUT', '/import-templates', template),
   forgetImportTemplate: (id: string) => call<KeptImportTemplate>('DELETE', `/import-templates/${id}`),

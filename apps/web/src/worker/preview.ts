@@ -1,6 +1,7 @@
 import type { Study } from '@cedar-knot/core';
 import * as Comlink from 'comlink';
 import type { BeginningEntries, BegunPreview } from './begin.js';
+import type { OwnEntries, OwnPreview } from './begin-own.js';
 import type { Outcome } from './outcome.js';
 import type { RecalculationApi } from './recalculation.worker.js';
 
@@ -18,3 +19,6 @@ export async function previewOf(study: Study): Promise<Outcome> {
 
 /** A study of a form, solved before it exists. */
 export const begunOf = (form: BeginningEntries): Promise<BegunPreview> => worker().begin(form);
+
+/** One that begins with a study of the plant's own. */
+export const begunOwnOf = (form: OwnEntries): Promise<OwnPreview> => worker().begunOwn(form);

@@ -63,6 +63,21 @@ export interface KeptTemplate {
   template: ReportTemplate;
 }
 
+/** A study with which others begin, as it is listed. */
+export interface OwnBeginningHead {
+  id: string;
+  name: string;
+  /** what it is for, in a few words */
+  about: string;
+  savedAt: string;
+}
+
+/** With its study, and the inputs that its form asks for. */
+export interface OwnBeginning extends OwnBeginningHead {
+  asks: string[];
+  study: Study;
+}
+
 /** Some of the kept versions, the newest first. */
 export interface VersionPage {
   versions: VersionHead[];

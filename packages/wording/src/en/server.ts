@@ -45,6 +45,8 @@ export default {
   'server.notEnoughMemoryNothingWas': 'Not enough memory. Nothing was changed.',
   'server.notFound': 'Not found: {what}.',
   'server.onlyPagesOfCedarKnot': 'Only pages of Cedar Knot on this computer are allowed.',
+  'server.beginning': 'beginning {id}',
+  'server.beginningsAlreadyExistRemoveOne': '{most} beginnings already exist. Remove one that is not used.',
   'server.reportTemplate': 'report template {id}',
   'server.revisionOfModel': 'revision {revision} of model {id}',
   'server.stoppedAfterSOfCalculation':

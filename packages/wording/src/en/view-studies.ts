@@ -52,4 +52,12 @@ export default {
   'view.studies.title': 'Title',
   'view.studies.titleOrTag': 'Title or tag',
   'view.studies.version': 'version {version}',
+  'view.studies.keepAsABeginning': 'Keep as a beginning',
+  'view.studies.keptAsABeginning': '“{name}” is among the beginnings of New study.',
+  'view.studies.toNewStudy': 'New study',
+  'view.studies.beginningName': 'Name',
+  'view.studies.beginningAbout': 'What it is for',
+  'view.studies.inputsAskedFor':
+    'Inputs that a new study asks for ({count} of {most} at most); everything else stays as it is here',
+  'view.studies.keepBeginning': 'Keep',
 } as const;

@@ -1,36 +1,48 @@
-import { BEGINNINGS, beginningOf, type BeginningField, type BeginningName, type BeginningUnits } from '@cedar-knot/core';
+import { BEGINNINGS, beginningOf, type BeginningName, type BeginningUnits, type OwnBeginningHead } from '@cedar-knot/core';
 import { prettyUnit, said } from '@cedar-knot/wording';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { X } from 'lucide-react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { api } from '../../api/client.js';
+import { api, wordsOf } from '../../api/client.js';
 import { baseOf, useUnits } from '../../state/units.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { fieldUnit, type BeginningEntries, type BegunPreview } from '../../worker/begin.js';
-import { begunOf } from '../../worker/preview.js';
+import type { OwnEntries, OwnPreview } from '../../worker/begin-own.js';
+import { begunOf, begunOwnOf } from '../../worker/preview.js';
 import { PersonMark } from '../person/Person.js';
-import { BegunProfile } from './BegunProfile.js';
-import { BegunScenarios, Outcome } from './BegunScenarios.js';
-import { INPUT, Labelled } from './Labelled.js';
+import { BegunForm, ENTRIES, FormAction } from './BegunForm.js';
+import { FieldOf, INPUT, Labelled, TagAndTitle } from './Labelled.js';
 import { ListForm } from './ListForm.js';
+import { OwnForm } from './OwnForm.js';
 import { ServiceGlyph } from './ServiceGlyph.js';
 import { useCreate } from './useCreate.js';
+import { usePreview } from './usePreview.js';
 import { msg } from './words.js';
 
-type Choice = BeginningName | 'list' | 'blank' | 'copy';
+type Drawn = BeginningName | 'list' | 'blank' | 'copy';
+/** one of the drawn ones, or the id of one of the plant's own */
+type Choice = { of: 'drawn'; name: Drawn } | { of: 'own'; id: string };
 const SERVICES = Object.keys(BEGINNINGS) as BeginningName[];
 const OTHERS = {
   list: [msg('view.begin.list'), msg('view.begin.listAbout')],
   blank: [msg('view.begin.blank'), msg('view.begin.blankAbout')],
   copy: [msg('view.begin.copy'), msg('view.begin.copyAbout')],
 } as const;
-const isService = (choice: Choice): choice is BeginningName => !(choice in OTHERS);
-const labelOf = (choice: Choice): string => (isService(choice) ? said(beginningOf(choice).label) : OTHERS[choice][0]);
-const aboutOf = (choice: Choice): string => (isService(choice) ? said(beginningOf(choice).about) : OTHERS[choice][1]);
+const isService = (choice: Drawn): choice is BeginningName => choice in BEGINNINGS;
+const labelOf = (choice: Drawn): string => (isService(choice) ? said(beginningOf(choice).label) : OTHERS[choice][0]);
+const aboutOf = (choice: Drawn): string => (isService(choice) ? said(beginningOf(choice).about) : OTHERS[choice][1]);
 
 /** Where a study begins: a service with what is known of it, solved before the study exists; a blank one, or a copy. */
-export function BeginView({ solve = begunOf }: { solve?: (form: BeginningEntries) => Promise<BegunPreview> }) {
-  const [choice, setChoice] = useState<Choice>('tank-to-tank');
+export function BeginView({
+  solve = begunOf,
+  solveOwn = begunOwnOf,
+}: {
+  solve?: (form: BeginningEntries) => Promise<BegunPreview>;
+  solveOwn?: (form: OwnEntries) => Promise<OwnPreview>;
+}) {
+  const [choice, setChoice] = useState<Choice>({ of: 'drawn', name: 'tank-to-tank' });
+  const { own, remove, problem } = useOwn();
   const [units, setUnits] = useState<BeginningUnits>(() => baseOf(useUnits.getState().system ?? 'metric'));
   useEffect(() => {
     document.title = msg('view.begin.titleOfPage');
@@ -59,58 +71,109 @@ export function BeginView({ solve = begunOf }: { solve?: (form: BeginningEntries
           <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.begin.title')}</h1>
           <p className="text-inkq mb-3">{msg('view.begin.selectAService')}</p>
           <div className="grid grid-cols-3 gap-2">
-            {([...SERVICES, 'list', 'blank', 'copy'] as Choice[]).map((c) => (
-              <button
-                key={c}
-                type="button"
-                aria-pressed={c === choice}
-                onClick={() => setChoice(c)}
-                data-begin={c}
-                className={`panel flex flex-col px-3 py-2 text-left ${c === choice ? 'bg-wash border-cedar' : 'hover:bg-wash'}`}
+            {([...SERVICES, 'list', 'blank', 'copy'] as Drawn[]).map((name) => (
+              <Card
+                key={name}
+                label={labelOf(name)}
+                about={aboutOf(name)}
+                isChosen={choice.of === 'drawn' && choice.name === name}
+                onChoose={() => setChoice({ of: 'drawn', name })}
+                begin={name}
               >
-                <ServiceGlyph name={c} />
-                <b className={`font-semibold ${c === choice ? 'text-cedar' : ''}`}>{labelOf(c)}</b>
-                <span className="text-inkq text-[12px]">{aboutOf(c)}</span>
-              </button>
+                <ServiceGlyph name={name} />
+              </Card>
+            ))}
+          </div>
+          <h2 className="mt-4 mb-1 text-[14px] font-semibold">{msg('view.begin.own')}</h2>
+          {problem && (
+            <p role="alert" className="text-fails text-[12px]">
+              ▲ {problem}
+            </p>
+          )}
+          {own?.length === 0 && <p className="text-inkq text-[12.5px]">{msg('view.begin.ownNone')}</p>}
+          <div className="grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-2">
+            {own?.map((o) => (
+              <div key={o.id} className="relative flex">
+                <Card
+                  label={o.name}
+                  about={o.about}
+                  isChosen={choice.of === 'own' && choice.id === o.id}
+                  onChoose={() => setChoice({ of: 'own', id: o.id })}
+                  begin={o.id}
+                />
+                <button
+                  type="button"
+                  aria-label={msg('view.begin.removeOwn', { name: o.name })}
+                  title={msg('view.begin.removeOwn', { name: o.name })}
+                  className="text-inkq hover:text-fails absolute top-1 right-1 p-1"
+                  onClick={() => {
+                    if (choice.of === 'own' && choice.id === o.id) setChoice({ of: 'drawn', name: 'tank-to-tank' });
+                    remove(o.id);
+                  }}
+                >
+                  <X size={14} aria-hidden="true" />
+                </button>
+              </div>
             ))}
           </div>
         </section>
-        {isService(choice) ? (
-          <ServiceForm key={choice} name={choice} units={units} solve={solve} />
-        ) : choice === 'list' ? (
+        {choice.of === 'own' ? (
+          <OwnForm key={choice.id} id={choice.id} solve={solveOwn} />
+        ) : isService(choice.name) ? (
+          <ServiceForm key={choice.name} name={choice.name} units={units} solve={solve} />
+        ) : choice.name === 'list' ? (
           <ListForm units={units} />
         ) : (
-          <OtherForm key={choice} choice={choice} />
+          <OtherForm key={choice.name} choice={choice.name} />
         )}
       </main>
     </div>
   );
 }
 
-/** ms of rest before what was typed is solved */
-const REST = 150;
+/** One way to begin. */
+function Card({
+  label,
+  about,
+  isChosen,
+  onChoose,
+  begin,
+  children,
+}: {
+  label: string;
+  about: string;
+  isChosen: boolean;
+  onChoose: () => void;
+  begin: string;
+  children?: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isChosen}
+      onClick={onChoose}
+      data-begin={begin}
+      className={`panel flex min-w-0 flex-1 flex-col px-3 py-2 text-left ${isChosen ? 'bg-wash border-cedar' : 'hover:bg-wash'}`}
+    >
+      {children}
+      <b className={`font-semibold ${isChosen ? 'text-cedar' : ''}`}>{label}</b>
+      <span className="text-inkq text-[12px]">{about}</span>
+    </button>
+  );
+}
 
-function usePreview(form: BeginningEntries, solve: (form: BeginningEntries) => Promise<BegunPreview>) {
-  const [found, setFound] = useState<{ preview: BegunPreview; of: BeginningEntries } | null>(null);
-  const isFirst = useRef(true);
+/** the plant's own, to choose from and to take out */
+function useOwn() {
+  const [own, setOwn] = useState<OwnBeginningHead[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const fail = (e: unknown): void => setProblem(wordsOf(e));
   useEffect(() => {
-    let gone = false;
-    const timer = setTimeout(
-      () => {
-        solve(form).then(
-          (preview) => !gone && setFound({ preview, of: form }),
-          () => undefined,
-        );
-      },
-      isFirst.current ? 0 : REST,
-    );
-    isFirst.current = false;
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-  }, [form, solve]);
-  return { preview: found?.preview ?? null, isCurrent: found?.of === form };
+    api.beginnings().then(setOwn, fail);
+  }, []);
+  const remove = (id: string): void => {
+    api.removeBeginning(id).then(() => setOwn((all) => (all ?? []).filter((o) => o.id !== id)), fail);
+  };
+  return { own, remove, problem };
 }
 
 function ServiceForm({
@@ -133,50 +196,32 @@ function ServiceForm({
     [name, entries, size, title, tag, units, without, label],
   );
   const { preview, isCurrent } = usePreview(form, solve);
-  const { problem, isBusy, create } = useCreate();
-  const isReady = isCurrent && preview !== null && preview.study !== null && preview.problems.length === 0 && title.trim() !== '';
+  const useDefaults = (): void => {
+    setEntries({});
+    setSize('');
+    setWithout([]);
+  };
   return (
-    <form
-      aria-label={said(label)}
-      className="panel flex min-w-[480px] flex-1 flex-col"
-      data-solved={isCurrent}
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (isReady) void create(() => api.createFrom(preview.study!));
-      }}
+    <BegunForm
+      label={said(label)}
+      note={msg('view.begin.inputs', { count: fields.length + 1 })}
+      action={<FormAction onClick={useDefaults}>{msg('view.begin.useDefaults')}</FormAction>}
+      units={units}
+      shown={preview}
+      without={without}
+      onWithout={setWithout}
+      isCurrent={isCurrent}
+      isReady={preview?.problems.length === 0 && title.trim() !== ''}
     >
-      <div className="border-soft flex items-baseline gap-3 border-b px-4 py-2">
-        <h2 className="text-[15px] font-semibold">{said(label)}</h2>
-        <span className="text-inkq text-[12px]">{msg('view.begin.inputs', { count: fields.length + 1 })}</span>
-        <button
-          type="button"
-          className="text-cedar ml-auto text-[12px] hover:underline"
-          onClick={() => {
-            setEntries({});
-            setSize('');
-            setWithout([]);
-          }}
-        >
-          {msg('view.begin.useDefaults')}
-        </button>
-      </div>
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(158px,1fr))] gap-x-3 gap-y-1.5 px-4 py-2">
-        <Labelled label={msg('view.begin.tag')}>
-          <input value={tag} maxLength={100} onChange={(e) => setTag(e.target.value)} className={INPUT} />
-        </Labelled>
-        <div className="col-span-2">
-          <Labelled
-            label={msg('view.begin.titleOfStudy')}
-            problem={title.trim() === '' ? msg('view.begin.titleMissing') : undefined}
-          >
-            <input value={title} maxLength={300} onChange={(e) => setTitle(e.target.value)} className={INPUT} />
-          </Labelled>
-        </div>
+      <div className={ENTRIES}>
+        <TagAndTitle tag={tag} title={title} onTag={setTag} onTitle={setTitle} />
         {fields.map((f) => (
           <FieldOf
             key={f.key}
-            field={f}
-            units={units}
+            name={f.key}
+            label={said(f.label)}
+            unit={f.dimension === 'number' ? '' : prettyUnit(fieldUnit(f.dimension, units))}
+            parts={f.parts?.map(said).join(' / ')}
             value={entries[f.key] ?? ''}
             usual={preview?.usual[f.key] ?? ''}
             problem={preview?.problems.find((p) => p.key === f.key)?.message}
@@ -193,77 +238,7 @@ function ServiceForm({
           />
         </Labelled>
       </div>
-      <div className="border-soft min-h-[190px] flex-1 border-t px-2 py-1">
-        {preview?.profile && <BegunProfile profile={preview.profile} scenarios={preview.scenarios} units={units} />}
-        {preview && !preview.study && (
-          <p role="alert" className="text-fails px-3 py-6">
-            ▲ {msg('view.begin.cannotBeSolved')}
-          </p>
-        )}
-      </div>
-      <BegunScenarios
-        scenarios={preview?.scenarios ?? []}
-        without={without}
-        units={units}
-        onKeep={(id, isKept) => setWithout(isKept ? without.filter((x) => x !== id) : [...without, id])}
-      />
-      <footer className="border-line flex items-center gap-3 border-t px-4 py-2">
-        <Outcome
-          scenarios={(preview?.scenarios ?? []).filter((s) => !without.includes(s.id))}
-          all={preview?.scenarios ?? []}
-          units={units}
-          isCurrent={isCurrent}
-        />
-        {problem && (
-          <p role="alert" className="text-fails text-[12px]">
-            ▲ {problem}
-          </p>
-        )}
-        <Button tone="main" type="submit" disabled={!isReady || isBusy}>
-          {isBusy ? msg('view.begin.creating') : msg('view.begin.create')}
-        </Button>
-      </footer>
-    </form>
-  );
-}
-
-function FieldOf({
-  field,
-  units,
-  value,
-  usual,
-  problem,
-  onChange,
-}: {
-  field: BeginningField;
-  units: BeginningUnits;
-  value: string;
-  usual: string;
-  problem: string | undefined;
-  onChange: (typed: string) => void;
-}) {
-  const isUsual = value.trim() === '';
-  const unit = field.dimension === 'number' ? '' : prettyUnit(fieldUnit(field.dimension, units));
-  const parts = field.parts?.map(said).join(' / ');
-  return (
-    <Labelled label={said(field.label)} note={parts} mark={isUsual ? msg('view.begin.default') : undefined} problem={problem}>
-      <span
-        className={`bg-panel flex h-[28px] items-center rounded-[3px] border px-2 focus-within:outline-2 focus-within:outline-[var(--focus)] ${problem ? 'border-[var(--fails)]' : isUsual ? 'border-edge border-dashed' : 'border-edge'}`}
-      >
-        <input
-          name={`begin-${field.key}`}
-          value={value}
-          placeholder={usual}
-          onChange={(e) => onChange(e.target.value)}
-          aria-label={parts ? msg('view.begin.values', { label: said(field.label), parts }) : said(field.label)}
-          aria-invalid={problem !== undefined}
-          // the frame around it shows where the focus is
-          style={{ outline: 'none' }}
-          className="placeholder:text-inkq min-w-0 flex-1 bg-transparent font-mono"
-        />
-        <span className="text-inkq text-[12px]">{unit}</span>
-      </span>
-    </Labelled>
+    </BegunForm>
   );
 }
 

@@ -1,15 +1,12 @@
 import type { BeginningUnits } from '@cedar-knot/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { api } from '../../api/client.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { Select } from '../../ui/Select.js';
 import { EXAMPLE_LIST, type ListEntries, type ListPreview } from '../../worker/line-list.js';
-import { BegunProfile } from './BegunProfile.js';
-import { BegunScenarios, Outcome } from './BegunScenarios.js';
+import { BegunForm, ENTRIES, FormAction } from './BegunForm.js';
 import { INPUT, Labelled } from './Labelled.js';
 import { ListColumns, ListPlaces, ListRemarks } from './ListParts.js';
-import { useCreate } from './useCreate.js';
 import { useLineList, type ListReader } from './useLineList.js';
 import { msg } from './words.js';
 
@@ -25,7 +22,6 @@ export function ListForm({ units, file = null, reader }: { units: BeginningUnits
   const [part, setPart] = useState<Part>('review');
   const entries = useMemo(() => ({ ...said, title: title.trim(), tag: tag.trim(), units }), [said, title, tag, units]);
   const { opened, problem: unread, openFile, openText, close } = useLineList(entries, reader);
-  const { problem, isBusy, create } = useCreate();
   const open = (chosen: File): void => {
     setSaid(NOTHING);
     setPart('review');
@@ -38,32 +34,23 @@ export function ListForm({ units, file = null, reader }: { units: BeginningUnits
   }, [file]);
   const preview = opened.kind === 'read' ? opened.preview : null;
   const isCurrent = opened.kind === 'read' && opened.of === entries;
-  const isReady = isCurrent && preview?.study != null && preview.errors === 0;
   return (
-    <form
-      aria-label={msg('view.begin.list')}
-      className="panel flex min-w-[min(480px,100%)] flex-1 flex-col"
-      data-solved={isCurrent}
-      onDragOver={(e) => e.preventDefault()}
+    <BegunForm
+      label={msg('view.begin.list')}
+      {...(preview ? { note: msg('view.begin.listOf', { pipes: preview.pipes }) } : {})}
+      action={preview && <FormAction onClick={close}>{msg('view.begin.listOther')}</FormAction>}
+      units={units}
+      shown={preview}
+      without={said.without}
+      onWithout={(without) => setSaid({ ...said, without })}
+      isCurrent={isCurrent}
+      isReady={preview?.errors === 0}
       onDrop={(e) => {
         e.preventDefault();
         const [dropped] = e.dataTransfer.files;
         if (dropped) open(dropped);
       }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (isReady) void create(() => api.createFrom(preview.study!));
-      }}
     >
-      <div className="border-soft flex items-baseline gap-3 border-b px-4 py-2">
-        <h2 className="text-[15px] font-semibold">{msg('view.begin.list')}</h2>
-        {preview && <span className="text-inkq text-[12px]">{msg('view.begin.listOf', { pipes: preview.pipes })}</span>}
-        {preview && (
-          <button type="button" className="text-cedar ml-auto text-[12px] hover:underline" onClick={close}>
-            {msg('view.begin.listOther')}
-          </button>
-        )}
-      </div>
       {unread && (
         <p role="alert" className="text-fails px-4 py-2 text-[12px]">
           ▲ {unread}
@@ -73,7 +60,7 @@ export function ListForm({ units, file = null, reader }: { units: BeginningUnits
       {opened.kind === 'reading' && <p className="text-inkq px-4 py-4">{msg('view.begin.listReading')}</p>}
       {preview && (
         <>
-          <div className="grid grid-cols-[repeat(auto-fill,minmax(158px,1fr))] gap-x-3 gap-y-1.5 px-4 py-2">
+          <div className={ENTRIES}>
             <Labelled label={msg('view.begin.tag')}>
               <input
                 value={tag}
@@ -113,38 +100,9 @@ export function ListForm({ units, file = null, reader }: { units: BeginningUnits
             {part === 'columns' && <ListColumns preview={preview} said={said} onSaid={setSaid} />}
             {part === 'tags' && <ListPlaces preview={preview} said={said} onSaid={setSaid} />}
           </div>
-          <div className="border-soft min-h-[170px] flex-1 border-t px-2 py-1">
-            {preview.profile && <BegunProfile profile={preview.profile} scenarios={preview.scenarios} units={units} />}
-          </div>
-          <BegunScenarios
-            scenarios={preview.scenarios}
-            without={said.without}
-            units={units}
-            onKeep={(id, isKept) =>
-              setSaid({ ...said, without: isKept ? said.without.filter((x) => x !== id) : [...said.without, id] })
-            }
-          />
         </>
       )}
-      {preview && (
-        <footer className="border-line flex items-center gap-3 border-t px-4 py-2">
-          <Outcome
-            scenarios={preview.scenarios.filter((s) => !said.without.includes(s.id))}
-            all={preview.scenarios}
-            units={units}
-            isCurrent={isCurrent}
-          />
-          {problem && (
-            <p role="alert" className="text-fails text-[12px]">
-              ▲ {problem}
-            </p>
-          )}
-          <Button tone="main" type="submit" disabled={!isReady || isBusy}>
-            {isBusy ? msg('view.begin.creating') : msg('view.begin.create')}
-          </Button>
-        </footer>
-      )}
-    </form>
+    </BegunForm>
   );
 }
 

@@ -9,7 +9,10 @@ import { BeginView } from './BeginView.js';
 /* A study before it exists: what stands on the form is what the study will be. */
 
 jest.mock('../person/Person.js', () => ({ PersonMark: () => null }));
-jest.mock('../../worker/preview.js', () => ({ begunOf: () => Promise.reject(new Error('no worker')) }));
+jest.mock('../../worker/preview.js', () => ({
+  begunOf: () => Promise.reject(new Error('no worker')),
+  begunOwnOf: () => Promise.reject(new Error('no worker')),
+}));
 
 afterEach(() => {
   cleanup();

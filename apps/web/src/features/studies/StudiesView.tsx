@@ -6,12 +6,14 @@ import { api, ApiError, type StudiesAsked } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { FilePick } from '../../ui/FilePick.js';
+import { KeepBeginning } from './KeepBeginning.js';
 import { StudyCard } from './StudyCard.js';
 import { msg } from './words.js';
 
 type Asked =
   | { kind: 'rename'; study: StudyHead }
   | { kind: 'delete'; study: StudyHead }
+  | { kind: 'keep'; study: StudyHead }
   | { kind: 'opened'; opened: PackageOpened }
   | { kind: 'problem'; title: string; lines: string[] };
 
@@ -96,6 +98,7 @@ export function StudiesView() {
               base={s.base ?? undefined}
               onCopy={() => void act(() => api.copy(s.id))}
               onRename={() => setAsked({ kind: 'rename', study: s })}
+              onKeep={() => setAsked({ kind: 'keep', study: s })}
               onDelete={() => setAsked({ kind: 'delete', study: s })}
             />
           ))}
@@ -300,6 +303,7 @@ function AskedDialog({ asked, onClose, onRename, onDelete }: AskedDialogProps) {
       </Modal>
     );
   }
+  if (asked.kind === 'keep') return <KeepBeginning study={asked.study} onClose={onClose} />;
   if (asked.kind === 'opened') return <OpenedDialog opened={asked.opened} onClose={onClose} />;
   if (asked.kind === 'delete') {
     return (

@@ -23,6 +23,7 @@ export function StudyCard({
   base,
   onCopy,
   onRename,
+  onKeep,
   onDelete,
 }: {
   head: StudyHead;
@@ -30,6 +31,8 @@ export function StudyCard({
   base: string | undefined;
   onCopy: () => void;
   onRename: () => void;
+  /** as a beginning for others */
+  onKeep: () => void;
   onDelete: () => void;
 }) {
   const [preview, setPreview] = useState<Preview | null>(null);
@@ -97,6 +100,9 @@ export function StudyCard({
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={onCopy}>
               {msg('app.copy')}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={onKeep}>
+              {msg('view.studies.keepAsABeginning')}
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={() => window.location.assign(`/api/studies/${head.id}/file`)}>
               {msg('view.studies.exportTheFile')}
