@@ -187,7 +187,7 @@ export {
   type RemoveOperation,
   type SetOperation,
 } from './document/operations.js';
-export { kindNamed, readShortForm, writeShortForm } from './document/short-form.js';
+export { endNamed, kindNamed, readShortForm, writeShortForm } from './document/short-form.js';
 export { serviceCurves, type PumpTrace, type ScenarioTrace, type ServiceCurves } from './scenarios/service-curves.js';
 export { studySchema } from './document/json-schema.js';
 export { usedEntries, workedFigures, working, workingChain } from './scenarios/working.js';

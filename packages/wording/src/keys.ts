@@ -135,6 +135,9 @@ export interface Parameters {
   'app.thereIsNoLine': { id: string | number };
   'app.unknownPointPoints': { p: string | number; keys: string | number };
   'app.use': { meant: string | number };
+  'app.readingInWords': { text: string | number };
+  'app.readingOfNothing': { text: string | number };
+  'app.readingOfSeveral': { text: string | number; ids: string | number };
   'cli.isNotColumn': { column: string | number; known: string | number };
   'cli.isNotEncoding': { typed: string | number; known: string | number };
   'cli.isNotHidden': { typed: string | number };
@@ -312,6 +315,9 @@ export interface Parameters {
   'entry.schedule2': { schedule: string | number; size: string | number };
   'entry.theCommaMayPartThousands': { meant: string | number };
   'entry.theLineIsTooLong': { expected: string | number };
+  'entry.whichUnit': { piece: string | number; units: string | number };
+  'entry.otherUnit': { piece: string | number; units: string | number };
+  'entry.unitAsAbove': { unit: string | number };
   'finding.aMotorOfKw': { rating: string | number };
   'finding.above-critical-roughness': { where: string | number; relative: string | number };
   'finding.below-atmosphere': { where: string | number; pressure: string | number };
@@ -1056,6 +1062,8 @@ export interface Parameters {
   'view.scenarios.shared': { input: string | number; label: string | number };
   'view.scenarios.sharedValueAgain': { address: string | number };
   'view.scenarios.useTheShared': { strong: string | number; text: string | number };
+  'view.scenarios.inputsFound': { count: number };
+  'view.scenarios.noInputFound': { text: string | number };
   'view.studies.opened': { title: string | number };
   'view.studies.modelsAdded': { count: number };
   'view.studies.modelsRevised': { count: number };
@@ -1259,6 +1267,11 @@ export interface Parameters {
   'view.system.withNoFurtherCheckFailing': { unit: string | number };
   'view.system.year': { currency: string | number };
   'view.system.abovePv': { unit: string | number };
+  'view.system.outletOfTheLast': { id: string | number; end: string | number };
+  'view.system.setElevationOf': { end: string | number; elevation: string | number };
+  'view.system.endJoinsLines': { id: string | number };
+  'view.system.endsAt': { id: string | number };
+  'view.system.readAsEnd': { label: string | number };
   'view.valves.anotherPumpAs': { pump: string | number };
   'view.valves.asItIs': { pump: string | number };
   'view.valves.at': { letter: string | number; opening: string | number; verdict: string | number };

@@ -19,6 +19,12 @@ export function shortFormText(problem: ShortFormProblem): string {
       return msg('entry.theLineIsTooLong', { expected });
     case 'twice':
       return msg('entry.givesASecondTimeWhat', { piece });
+    case 'no-unit':
+    case 'wrong-unit': {
+      const [first = '', ...others] = meant;
+      const units = [problem.isAsAbove ? msg('entry.unitAsAbove', { unit: first }) : first, ...others].join(', ');
+      return reason === 'no-unit' ? msg('entry.whichUnit', { piece, units }) : msg('entry.otherUnit', { piece, units });
+    }
     case 'unknown-name':
     case 'not-understood':
       return meant.length > 0

@@ -1,4 +1,13 @@
-import { allElements, applyOperations, thingKind, type Field, type Operation, type Study } from '@cedar-knot/core';
+import {
+  allElements,
+  applyOperations,
+  endNamed,
+  kindNamed,
+  thingKind,
+  type Field,
+  type Operation,
+  type Study,
+} from '@cedar-knot/core';
 import { said } from '@cedar-knot/wording';
 import { freeScenarioId, locate, setOwn, setShared } from './address.js';
 
@@ -39,6 +48,21 @@ export function inputAt(study: Study, address: string): Input | undefined {
 export function ownInputs(study: Study): Input[] {
   const addresses = new Set(study.scenarios.flatMap((s) => Object.keys(s.set ?? {})));
   return [...addresses].flatMap((a) => inputAt(study, a) ?? []);
+}
+
+/** Inputs that a text means: by tag, name, entry or kind of what they belong to, every word of it. */
+export function inputsNamed(study: Study, inputs: readonly Input[], text: string): Input[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return [];
+  return inputs.filter((i) => {
+    const found = locate(study, i.id);
+    const kind = found?.kind ?? '';
+    const name =
+      typeof found?.entry.name === 'string' ? found.entry.name : (study.scenarios.find((s) => s.id === i.id)?.name ?? '');
+    const label = thingKind(kind)?.label;
+    const about = `${i.id} ${i.label} ${i.key} ${name} ${kind} ${label ? said(label) : ''}`.toLowerCase();
+    return words.every((w) => about.includes(w) || (w.length > 2 && kindNamed(w)?.kind === kind) || endNamed(w)?.kind === kind);
+  });
 }
 
 /** Every input that a scenario may have its own entry for, for the search: first those that stand in the study, then all the others. */

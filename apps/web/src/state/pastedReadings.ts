@@ -1,6 +1,7 @@
-import { allElements, figuresAt, readReadings, type RawReading, type ReadFigure, type Study } from '@cedar-knot/core';
+import { allElements, figuresAt, kindNamed, readReadings, type RawReading, type ReadFigure, type Study } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import Papa from 'papaparse';
+import { msg } from '../words.js';
 
 /** Rows of readings as they were pasted: those that can be taken, and why the others cannot, by the row of the paste. */
 export interface PastedReadings {
@@ -56,6 +57,12 @@ export function readPasted(study: Study, text: string, scenario: string): Pasted
       const key = columns[k];
       if (key !== undefined && cell !== '') entry[key] = cell;
     });
+    const said = filled(cells).length === 1 ? inWords(study, filled(cells)[0]!) : undefined;
+    if (said && 'problem' in said) {
+      found.problems.push({ row, text: said.problem });
+      return;
+    }
+    if (said) Object.assign(entry, said);
     entry.at = idOf(study, entry.at ?? '');
     entry.figure = figureOf(study, entry.at, entry.figure ?? '');
     entry.scenario = study.scenarios.find((s) => s.name === entry.scenario)?.id ?? entry.scenario!;
@@ -65,6 +72,39 @@ export function readPasted(study: Study, text: string, scenario: string): Pasted
     else found.readings.push(reading);
   });
   return found;
+}
+
+const filled = (cells: readonly string[]): string[] => cells.filter((c) => c !== '');
+
+/** words that name a pump by its motor, or by a side of it */
+const OF_PUMPS = /^(?:motor|pump|suction|discharge|inlet|outlet|head|power|shaft power|current|amps|flow)\b/i;
+/** what the unit of a reading says that it shows, where nothing else does */
+const BY_UNIT: readonly (readonly [RegExp, ReadFigure])[] = [
+  [/^m?A$/, 'current'],
+  [/^k?W$|^hp$/i, 'inputPower'],
+  [/^%$/, 'opening'],
+  [/^(?:m3\/h|m³\/h|l\/s|gpm|m3\/s)$/i, 'flow'],
+  [/^m$|^ft$/, 'head'],
+  [/^k?Pa|^bar|^psi/, 'outletPressure'],
+];
+
+/** One reading in words: `motor 118 A`, `P-101 discharge 6.2 bar(g)`, `valve 62 %`. */
+function inWords(study: Study, text: string): Pick<RawReading, 'at' | 'figure' | 'value' | 'name'> | { problem: string } {
+  const [, led = '', value = '', unit = ''] = /^(.*?)\s*([+-]?\d+(?:[.,]\d+)?\s*([^\s\d]\S*))$/u.exec(text) ?? [];
+  const bare = led.replace(/\s+$/, '');
+  if (bare === '') return { problem: msg('app.readingInWords', { text }) };
+  const first = bare.split(/\s+/)[0]!;
+  const own = [...Object.keys(study.points), ...allElements(study).map((e) => e.id)].find((id) => id.toLowerCase() === first.toLowerCase()); // prettier-ignore
+  const rest = own === undefined ? bare : bare.slice(first.length).trim();
+  const kind = kindNamed(rest)?.kind ?? (OF_PUMPS.test(rest) ? 'pump' : undefined);
+  const those = allElements(study).filter((e) => e.kind === kind);
+  if (own === undefined && those.length !== 1)
+    return { problem: those.length === 0 ? msg('app.readingOfNothing', { text: bare }) : msg('app.readingOfSeveral', { text: bare, ids: those.map((e) => e.id).join(', ') }) }; // prettier-ignore
+  const word = rest.replace(/^(?:motor|pump)\s*/i, '').replace(kind === 'pump' ? '' : /^\S+\s*/, '').toLowerCase(); // prettier-ignore
+  const figure = FIGURE_WORDS[word] ?? FIGURE_WORDS[rest.toLowerCase()] ?? BY_UNIT.find(([pattern]) => pattern.test(unit))?.[1];
+  return figure === undefined
+    ? { problem: msg('app.readingInWords', { text }) }
+    : { name: bare, at: own ?? those[0]!.id, figure, value };
 }
 
 /** an id in whatever case it is written */

@@ -102,6 +102,23 @@ describe('a pasted table of readings', () => {
     expect(problems[1]!.text).toMatch(/Invalid reading "3 m"/);
     expect(readPasted(study, '  ', scenario)).toEqual({ readings: [], problems: [] });
   });
+  test('a line of words is one too: what it is by its kind, its tag or its unit', () => {
+    const one = (text: string) => readPasted(study, text, scenario);
+    const pump = study.lines.flatMap((l) => l.elements).find((e) => e.kind === 'pump')!.id;
+    expect(one('motor 118 A').readings).toMatchObject([{ name: 'motor', at: pump, figure: 'current', value: '118 A' }]);
+    expect(one(`${pump} discharge 6.2 bar(g)\nsuction 0.4 bar(g)\nflow 58 m3/h`).readings).toMatchObject([
+      { at: pump, figure: 'outletPressure', value: '6.2 bar(g)' },
+      { at: pump, figure: 'inletPressure', value: '0.4 bar(g)' },
+      { at: pump, figure: 'flow', value: '58 m3/h' },
+    ]);
+    expect(one('motor').problems[0]!.text).toContain('motor 118 A');
+    const two = {
+      ...study,
+      lines: [...study.lines, { ...study.lines[0]!, id: 'Z', elements: [{ id: 'P-9', kind: 'pump' }] }],
+    } as Study;
+    expect(readPasted(two, 'motor 118 A', scenario).problems[0]!.text).toContain(`${pump}, P-9`);
+    expect(one('orifice 0.2 bar').problems[0]!.text).toContain('orifice');
+  });
 
   test('a pressure of an element is that behind it, a line has only its flow', () => {
     const line = study.lines[0]!.id;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { kindNamed, readShortForm, writeShortForm } from './short-form.js';
+import { endNamed, kindNamed, readShortForm, writeShortForm } from './short-form.js';
 
 const el = (count: number, type = 'elbow-90') => (count === 1 ? { type } : { type, count });
 
@@ -263,6 +263,24 @@ test.each(OTHERS)('%s: %s', (kind, typed, entries) => {
   expect(read.entries).toEqual(entries);
 });
 
+test.each([...PIPES.map(([typed]) => ['pipe', typed] as const), ...OTHERS.map(([kind, typed]) => [kind, typed] as const)])(
+  'what was typed stays visible: %s: %s',
+  (kind, typed) => {
+    const read = readShortForm(kind, typed);
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    // nothing but what the line shows, read anew
+    const again = readShortForm(
+      kind,
+      writeShortForm(kind, read.entries),
+      read.entries.material === 'steel' ? { material: 'steel' } : {},
+    );
+    expect(again).toMatchObject({ ok: true, entries: read.entries });
+    // one running unit is what is meant where none is said
+    const keys = (entries: object): string[] => Object.keys({ running: 1, ...entries }).sort();
+    expect(keys((again as { entries: object }).entries)).toEqual(keys(read.entries));
+  },
+);
+
 test('a hundred and fifty ways of writing are tried', () => {
   expect(new Set([...PIPES.map(([t]) => t), ...OTHERS.map(([k, t]) => `${k} ${t}`)]).size).toBeGreaterThanOrEqual(150);
 });
@@ -310,6 +328,40 @@ describe('a near miss proposes the word that was meant', () => {
   });
 });
 
+describe('a number without a unit, or with one that does not fit, is named with what would', () => {
+  const names = { units: ['gpm', 'ft'] };
+  test.each([
+    ['pump', 'flow 60', {}, 'no-unit', 'flow 60', ['m3/h', 'L/s', 'gpm']],
+    ['pump', 'flow 60', names, 'no-unit', 'flow 60', ['gpm', 'm3/h', 'L/s']],
+    ['pump', 'hollin, flow 60, 2 running', {}, 'no-unit', 'flow 60', ['m3/h', 'L/s', 'gpm']],
+    ['control-valve', 'holds 60', {}, 'no-unit', 'holds 60', ['m3/h', 'L/s', 'gpm']],
+    ['control-valve', 'drop 0.8', {}, 'no-unit', 'drop 0.8', ['bar', 'kPa', 'psi']],
+    ['pipe', '120 DN150 sch 40', {}, 'no-unit', '120', ['m', 'ft']],
+    ['pipe', 'length 120, DN150 sch 40', {}, 'no-unit', 'length 120', ['m', 'ft', 'in']],
+    ['vessel', 'level 2', {}, 'no-unit', 'level 2', ['m', 'ft', 'mm', 'in']],
+    ['pump', 'flow 60 m', {}, 'wrong-unit', 'flow 60 m', ['m3/h', 'L/s', 'gpm']],
+    ['pump', 'flow 60 m3h', {}, 'wrong-unit', 'flow 60 m3h', ['m3/h', 'L/s', 'gpm']],
+    ['vessel', 'level 2 bar', {}, 'wrong-unit', 'level 2 bar', ['m', 'ft', 'mm', 'in']],
+  ] as const)('%s: %s %p', (kind, typed, more, reason, piece, units) => {
+    const read = readShortForm(kind, typed, {}, { pumps: ['hollin'], valves: ['gx200'], ...more });
+    expect(read.ok ? read.entries : [read.problem.reason, read.problem.piece, read.problem.meant]).toEqual([
+      reason,
+      piece,
+      units,
+    ]);
+  });
+  test('a word that is no part of it is not understood, whatever number stands behind it', () => {
+    expect(readShortForm('pump', 'flaw 60', {}, { pumps: ['hollin'] })).toMatchObject({
+      ok: false,
+      problem: { reason: 'not-understood', meant: ['flow'] },
+    });
+    expect(readShortForm('pipe', '120 m DN150 sch 40, xyzzy 7')).toMatchObject({
+      ok: false,
+      problem: { reason: 'not-understood' },
+    });
+  });
+});
+
 describe('commas', () => {
   test('one before exactly three digits is not guessed: both readings are offered', () => {
     expect(readShortForm('pipe', '1,150 m DN150 sch 40')).toMatchObject({
@@ -332,8 +384,14 @@ describe('commas', () => {
 test('entries typed twice in one line are refused, what the line does not name stays', () => {
   expect(readShortForm('pipe', '120 m DN150 sch 40, 30 m')).toMatchObject({ ok: false });
   expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', notes: 'x', fittings: [{ k: 1 }] })).toMatchObject({
-    entries: { roughness: '1 mm', notes: 'x', length: '5 m' },
+    entries: { notes: 'x', length: '5 m' },
   });
+  // what a line shows goes with it, what it does not show stays
+  expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', material: 'pvc' })).toMatchObject({
+    entries: { length: '5 m' },
+  });
+  expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm' })).not.toMatchObject({ entries: { roughness: '1 mm' } });
+  expect(readShortForm('pipe', '5 m DN50 sch 40', { material: 'steel' })).toMatchObject({ entries: { material: 'steel' } });
   expect(readShortForm('pump', 'hollin', { mode: 'curve', pump: 'other', speed: '2900 rpm' })).toMatchObject({
     entries: { pump: 'hollin', speed: '2900 rpm' },
   });
@@ -350,6 +408,17 @@ test('the first words say what an element is', () => {
   expect(named('hand valve closed')).toBe('hand-valve');
   expect(named('orifice plate 40 mm in 80 mm')).toBe('orifice');
   expect(named('120 m DN150')).toBeUndefined();
+  expect(named('valve holds 60 m3/h')).toBe('control-valve');
+  expect(named('cooler 0.4 bar at 60 m3/h')).toBe('device');
+  expect(named('flow 60 m3/h')).toBeUndefined();
+  expect(named('gate valve')).toBeUndefined();
+  expect(kindNamed('bypass valve Kv 12')).toEqual({ kind: 'control-valve', rest: 'Kv 12', name: 'Bypass valve' });
+  expect(kindNamed('minimum flow valve holds 20 m3/h')).toMatchObject({ kind: 'control-valve', name: 'Minimum flow valve' });
+  expect(kindNamed('booster pump head 40 m')).toEqual({ kind: 'pump', rest: 'head 40 m', name: 'Booster pump' });
+  expect(kindNamed('suction strainer 0.1 bar')).toEqual({ kind: 'device', rest: '0.1 bar', name: 'Suction strainer' });
+  expect(endNamed('tank level 3 m')).toEqual({ kind: 'vessel', rest: 'level 3 m' });
+  expect(endNamed('well rest level 12 m')).toMatchObject({ kind: 'well' });
+  expect(endNamed('120 m DN150')).toBeUndefined();
 });
 
 test('whatever pieces a pipe is made of and in whatever order, it is read as meant and written back alike', () => {

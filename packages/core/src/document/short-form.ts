@@ -45,10 +45,48 @@ const OPENINGS = Object.entries(ELEMENT_KINDS).map(
   ([kind, { words }]) => [kind, new RegExp(`^(?:${words})(?:\\s+|$)`, 'iu')] as const,
 );
 
+/** what may stand before a valve, a pump or a device, and becomes its name */
+const SERVES =
+  /^((?:by-?pass|recirculation|recycle|spill-?back|min(?:imum|\.)?[- ]flow|make-?up|flow|level|pressure|temperature|feed|booster|transfer|circulation|charge|jockey|suction|discharge|inlet|outlet|duplex|basket|main|standby)\s+)+/iu;
+
+/** words for what stands at the end of a line */
+const ENDS = [
+  ['vessel', /^(?:tank|vessel|drum|basin|sump|reservoir)(?:\s+|$)/iu],
+  ['well', /^(?:well|borehole)(?:\s+|$)/iu],
+] as const;
+
+export interface KindNamed {
+  kind: string;
+  rest: string;
+  /** where more than its kind is said: `Bypass valve` */
+  name?: string;
+}
+
 /** The kind that a line of text names with its first words, and the rest of it; undefined where it names none. */
-export function kindNamed(typed: string): { kind: string; rest: string } | undefined {
+export function kindNamed(typed: string): KindNamed | undefined {
   const text = typed.trim();
-  for (const [kind, opening] of OPENINGS) {
+  const serves = SERVES.exec(text)?.[0] ?? '';
+  // `flow 60 m3/h` is no name of anything, `flow valve holds 60 m3/h` is
+  for (const before of serves === '' ? [''] : ['', serves]) {
+    const own = text.slice(before.length);
+    for (const [kind, opening] of OPENINGS) {
+      const found = opening.exec(own);
+      if (!found) continue;
+      const name = `${before}${found[0]}`.trim().replace(/\s+/g, ' ');
+      return {
+        kind,
+        rest: own.slice(found[0].length),
+        ...(before === '' ? {} : { name: name[0]!.toUpperCase() + name.slice(1) }),
+      };
+    }
+  }
+  return undefined;
+}
+
+/** The kind of the end of a line that a text names with its first word, and the rest of it: `tank level 3 m`. */
+export function endNamed(typed: string): KindNamed | undefined {
+  const text = typed.trim();
+  for (const [kind, opening] of ENDS) {
     const found = opening.exec(text);
     if (found) return { kind, rest: text.slice(found[0].length) };
   }

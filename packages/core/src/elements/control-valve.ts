@@ -377,7 +377,7 @@ const shortForm: ShortForm = {
 export const controlValve: ElementKind<ValveResult> = {
   label: word('kind.control-valve'),
   prefix: 'CV',
-  words: 'control[- ]valve|cv(?!\\s*[\\d=.])|fcv|pcv|lcv|prv',
+  words: '(?:control )?valve|control-valve|cv(?!\\s*[\\d=.])|fcv|pcv|lcv|prv',
   fields: CONTROL_VALVE_FIELDS,
   shown: (e) => ['mode', 'valve', ...(MODES[e.mode as string] ? [MODES[e.mode as string]!.key] : []), 'outletElevation'],
   givens: (e) => {

@@ -227,7 +227,7 @@ function tableStep(
 export const device: ElementKind<LossResult> = {
   label: word('kind.device'),
   prefix: 'D',
-  words: 'device|filter|strainer|(?:heat )?exchanger|hx|meter|flow ?meter',
+  words: 'device|filter|strainer|cooler|heater|condenser|(?:heat )?exchanger|hx|meter|flow ?meter',
   fields: DEVICE_FIELDS,
   shown: () => ['drop', 'at', 'exponent', 'fouling', 'duty', 'outletTemperature', 'outletElevation'],
   givens: (e) => (e.drop === 'solve' ? { given: [], solved: [word('given.drop')] } : undefined),

@@ -25,8 +25,18 @@ function write(e: Entries): string {
     if (f.k !== undefined) return count === 1 ? `K ${shown(f.k)}` : `${shown(count)} K ${shown(f.k)}`;
     return `${shown(count)} Le ${shown(f.equivalentLength)}`;
   });
-  return joined(`${shown(e.length)} ${bored}`, ...fittings, ratingText(e));
+  return joined(
+    `${shown(e.length)} ${bored}`,
+    e.material === undefined || e.material === USUAL_MATERIAL ? '' : shown(e.material),
+    e.roughness === undefined ? '' : `roughness ${shown(e.roughness)}`,
+    e.hazenWilliams === undefined ? '' : `C ${shown(e.hazenWilliams)}`,
+    ...fittings,
+    ratingText(e),
+  );
 }
+
+/** so common that a line does not show it */
+const USUAL_MATERIAL = 'steel';
 
 /** a schedule by its number, a wall as such, plastics by their SDR */
 function writeSchedule(schedule: unknown): string {
@@ -225,7 +235,12 @@ function finish(draft: Draft): ReturnType<NonNullable<ShortForm['finish']>> {
 export const pipeShortForm: ShortForm = {
   write,
   example: '120 m DN150 sch 40, 4 elbow-90-long, 1 gate',
-  clears: RATED_IN_LINE,
+  clears: (before) => [
+    ...RATED_IN_LINE,
+    'roughness',
+    'hazenWilliams',
+    ...(before.material === USUAL_MATERIAL ? [] : ['material']),
+  ],
   vocabulary: [
     ...Object.values(FITTING_WORDS).flat(),
     ...FITTING_TYPES,

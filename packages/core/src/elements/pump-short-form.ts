@@ -14,36 +14,39 @@ import {
 import type { Entries } from './kind.js';
 
 function write(e: Entries): string {
-  const stages = e.stages !== undefined ? `${shown(e.stages)} stages` : '';
-  const units = unitsText(e);
-  const required = joined(
+  const asked = askedText(e);
+  if (asked === undefined) return '';
+  return joined(
+    asked,
+    e.diameter !== undefined ? `Ø ${shown(e.diameter)}` : '',
+    e.speed !== undefined ? shown(e.speed) : '',
+    unitsText(e),
+    e.stages !== undefined ? `${shown(e.stages)} stages` : '',
+    e.wear !== undefined && e.wear !== 0 ? `wear ${shown(e.wear)}` : '',
     e.requiredFlow !== undefined ? `required ${shown(e.requiredFlow)}` : '',
     e.requiredHead !== undefined ? `required ${shown(e.requiredHead)}` : '',
   );
-  const wear = e.wear !== undefined && e.wear !== 0 ? `wear ${shown(e.wear)}` : '';
+}
+
+/** what the pump is specified by; undefined where it is not */
+function askedText(e: Entries): string | undefined {
   switch (e.mode) {
     case 'curve':
-      return joined(
-        shown(e.pump),
-        e.diameter !== undefined ? `Ø ${shown(e.diameter)}` : '',
-        e.speed !== undefined ? shown(e.speed) : '',
-        units,
-        stages,
-        wear,
-        required,
-      );
-    case 'flow':
-      return joined(`flow ${shown(e.flow)}`, units, required);
+      return shown(e.pump);
+    case 'flow': {
+      const rated = e.rated as Entries | undefined;
+      return rated !== undefined && rated.flow === e.flow ? `${shown(e.flow)} at ${shown(rated.head)}` : `flow ${shown(e.flow)}`;
+    }
     case 'head':
-      return joined(`head ${shown(e.head)}`, units, required);
+      return `head ${shown(e.head)}`;
     case 'inlet-pressure':
-      return joined(`suction ${shown(e.pressure)}`, units, required);
+      return `suction ${shown(e.pressure)}`;
     case 'power':
-      return joined(`power ${shown(e.shaftPower)}`, `efficiency ${shown(e.efficiency)}`, required);
+      return `power ${shown(e.shaftPower)}, efficiency ${shown(e.efficiency)}`;
     case 'off':
       return 'off';
     default:
-      return '';
+      return undefined;
   }
 }
 

@@ -19,11 +19,23 @@ export interface Assumption {
 /** What a short form does not understand: the piece of text, for the person to see, and what may have been meant. */
 export interface ShortFormProblem {
   piece: string;
-  reason: 'not-understood' | 'no-length' | 'no-bore' | 'empty' | 'two-readings' | 'unknown-name' | 'text-too-long' | 'twice';
+  reason:
+    | 'not-understood'
+    | 'no-unit'
+    | 'wrong-unit'
+    | 'no-length'
+    | 'no-bore'
+    | 'empty'
+    | 'two-readings'
+    | 'unknown-name'
+    | 'text-too-long'
+    | 'twice';
   /** an example that would be right */
   expected: string;
   /** words or lines that may have been meant, the likeliest first */
   meant: readonly string[];
+  /** the first that is meant is what the study is written in */
+  isAsAbove?: boolean;
 }
 
 export type ShortFormReading =
@@ -33,6 +45,8 @@ export type ShortFormReading =
 export interface ShortFormNames {
   pumps?: readonly string[];
   valves?: readonly string[];
+  /** units that the study is written in, the commonest first: proposed where one lacks */
+  units?: readonly string[];
 }
 
 /** What is being read into: the entries so far, what was assumed, and which of them this line has typed. */
@@ -52,8 +66,8 @@ export interface ShortForm {
   /** words that are understood, for a near miss */
   vocabulary: readonly string[];
   example: string;
-  /** entries that a new line replaces as a whole */
-  clears?: readonly string[];
+  /** entries that a new line replaces as a whole: those that it shows */
+  clears?: readonly string[] | ((before: Readonly<Entries>) => readonly string[]);
   /** what is still lacking when everything was read, or what has to be settled */
   finish?: (draft: Draft) => Pick<ShortFormProblem, 'piece' | 'reason'> | undefined;
 }
@@ -241,16 +255,78 @@ export function readLine(
   const doubt = doubtfulMark(typed, marks);
   if (doubt) return refuse(typed.trim(), 'two-readings', doubt);
   const draft: Draft = { entries: { ...before }, assumed: [], typed: new Set(), names };
-  for (const key of form.clears ?? []) delete draft.entries[key];
+  const { clears = [] } = form;
+  for (const key of typeof clears === 'function' ? clears(before) : clears) delete draft.entries[key];
   const at = new Cursor(typed.trim());
   for (at.separators(); !at.done; at.separators()) {
     if (form.pieces.some((piece) => piece(at, draft))) continue;
+    const unit = lackingUnit(form, at, draft);
+    if (unit) {
+      const { piece, reason, fits } = unit;
+      return {
+        ok: false,
+        problem: { piece, reason, expected: form.example, meant: fits, isAsAbove: names.units?.includes(fits[0]!) === true },
+      };
+    }
     return refuse(at.chunk(), 'not-understood', nearest(at.chunk(), [...form.vocabulary, ...namesOf(names)]));
   }
   const lacking = form.finish?.(draft);
   if (lacking) return refuse(lacking.piece, lacking.reason);
   return { ok: true, entries: draft.entries, assumed: draft.assumed };
 }
+
+/** proposed where a unit lacks, as far as they fit; those that are read alike stand once */
+const PROPOSED = [
+  'm3/h',
+  'L/s',
+  'gpm',
+  'm',
+  'ft',
+  'mm',
+  'in',
+  'bar',
+  'kPa',
+  'psi',
+  'bar(g)',
+  'kPa(g)',
+  'psi(g)',
+  'kW',
+  'hp',
+  'rpm',
+  'm3/h/m',
+  'gpm/ft',
+];
+/** so many are proposed */
+const MOST_UNITS = 4;
+/** a word or two, and a number, with what may stand for its unit */
+const LED_NUMBER = /((?:\p{L}[\p{L}.]*\s*[=:]?\s*){0,3})([+-]?\d+(?:[.,]\d+)?)(\s*)([^\s\d,;·]\S*?)?(?=[\s,;·]|$)/uy;
+
+/** A number here that would be understood with a unit of its own, or with another than it has. */
+function lackingUnit(form: ShortForm, at: Cursor, draft: Draft): { piece: string; reason: 'no-unit' | 'wrong-unit'; fits: string[] } | undefined {
+  LED_NUMBER.lastIndex = at.at;
+  const found = LED_NUMBER.exec(at.text);
+  if (!found) return undefined;
+  const [, led = '', number = '', , token] = found;
+  const bare = `${led}${number}`;
+  // read by itself, as far as it goes: what stands behind it is another matter
+  const read = (text: string, isWhole: boolean): string | undefined => {
+    for (const piece of form.pieces) {
+      const alone = new Cursor(text);
+      const own = new Set(draft.typed);
+      if (!piece(alone, { ...draft, entries: { ...draft.entries }, assumed: [], typed: own }) || (isWhole && !alone.done)) continue;
+      return [...own].filter((key) => !draft.typed.has(key)).join();
+    }
+    return undefined;
+  };
+  const candidates = [...new Set([...(draft.names.units ?? []), ...PROPOSED])].map((unit) => ({ unit, key: read(`${bare} ${unit}`, true) }));
+  const key = PROPOSED.map((unit) => candidates.find((c) => c.unit === unit)?.key).find((k) => k !== undefined);
+  const units = candidates.filter((c) => c.key !== undefined && c.key === key).map((c) => c.unit).slice(0, MOST_UNITS);
+  if (units.length === 0) return undefined;
+  // what stands behind it may begin another piece: `120 DN150`
+  const isOther = token !== undefined && !isUnit(token) && read(at.text.slice(at.at + found[0].length - token.length), false) !== undefined;
+  if (token === undefined || isOther) return { piece: bare.trim(), reason: 'no-unit', fits: units };
+  return led !== '' || isUnit(token) ? { piece: found[0].trim(), reason: 'wrong-unit', fits: units } : undefined;
+} // prettier-ignore
 
 const namesOf = (names: ShortFormNames): string[] => [...(names.pumps ?? []), ...(names.valves ?? [])];
 

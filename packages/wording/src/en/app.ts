@@ -250,4 +250,7 @@ export default {
   'app.vesselsAndWells': 'Vessels and wells',
   'app.wideOpen': 'wide open',
   'app.withoutTheValue': 'Row without the value',
+  'app.readingInWords': '“{text}” is not read. Expected: what it is, and its value with a unit, such as “motor 118 A”.',
+  'app.readingOfNothing': 'Nothing in the study is “{text}”.',
+  'app.readingOfSeveral': '“{text}” may be any of {ids}: begin with the tag.',
 } as const;

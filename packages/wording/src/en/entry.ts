@@ -14,4 +14,7 @@ export default {
   'entry.schedule2': '{schedule} assumed for {size}',
   'entry.theCommaMayPartThousands': 'Ambiguous decimal or thousands separator. Expected: {meant}.',
   'entry.theLineIsTooLong': 'The line is too long. Expected: {expected}.',
+  'entry.whichUnit': '“{piece}”: which unit? {units}.',
+  'entry.otherUnit': '“{piece}”: the unit does not fit. Expected: {units}.',
+  'entry.unitAsAbove': '{unit} as above',
 } as const;

@@ -46,4 +46,6 @@ export default {
   'view.scenarios.valveOpening': 'Valve opening',
   'view.scenarios.varyAnotherInput': 'Vary another input',
   'view.scenarios.varyAnotherInputTagOr': 'Vary another input: tag or name, such as “F-402 fouling”',
+  'view.scenarios.inputsFound': '{count, plural, =0 {No input found} one {# input found} other {# inputs found}}',
+  'view.scenarios.noInputFound': 'No input is named “{text}”. Search by tag, name, kind or input, such as “strainer fouling”.',
 } as const;

@@ -423,4 +423,11 @@ export default {
   'view.system.densityOf': 'Density',
   'view.system.viscosityOf': 'Viscosity',
   'view.system.abovePv': 'Above pv, {unit}',
+  'view.system.outletOfTheLast': '{id} ends at {end}: the elevation there is that of {end}.',
+  'view.system.setElevationOf': 'Set the elevation of {end} to {elevation} (Enter)',
+  'view.system.noLineToEnd': 'There is no line yet.',
+  'view.system.endJoinsLines': '{id} joins several lines. Change its kind in its own panel.',
+  'view.system.endsAt': 'End at {id}',
+  'view.system.readAsEnd': 'read as the end of the line: {label}',
+  'view.system.endsAreNotPasted': 'Ends of lines are entered one by one.',
 } as const;

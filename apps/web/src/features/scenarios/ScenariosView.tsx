@@ -3,7 +3,16 @@ import { SCENARIO_ROLES, type Operation, type RawScenario } from '@cedar-knot/co
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
 import { letterOf, locate } from '../../state/address.js';
-import { copyScenario, inputAt, removeScenario, shareAgain, variableInputs, ownInputs, type Input } from '../../state/inputs.js';
+import {
+  copyScenario,
+  inputAt,
+  inputsNamed,
+  removeScenario,
+  shareAgain,
+  variableInputs,
+  ownInputs,
+  type Input,
+} from '../../state/inputs.js';
 import { ScenarioLetter } from '../../ui/marks.js';
 import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useStudy, useStudyStore } from '../context.js';
@@ -249,16 +258,14 @@ const ScenarioHead = memo(function ScenarioHead({
   );
 });
 
+/** so many are shown; a further word finds the others */
+const MOST_FOUND = 8;
+
 function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (address: string) => void }) {
   const [text, setText] = useState('');
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const name = (i: Input): string => `${i.id} ${i.label.toLowerCase()}`;
-  const found =
-    words.length === 0
-      ? []
-      : inputs
-          .filter((i) => words.every((w) => name(i).toLowerCase().includes(w) || i.key.toLowerCase().includes(w)))
-          .slice(0, 8);
+  const study = useStudy((x) => x.study);
+  const all = inputsNamed(study, inputs, text);
+  const found = all.slice(0, MOST_FOUND);
   const pick = (address: string): void => {
     onPick(address);
     setText('');
@@ -274,6 +281,14 @@ function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (ad
         placeholder={msg('view.scenarios.varyAnotherInputTagOr')}
         className="h-[24px] w-[420px] bg-transparent outline-none placeholder:text-[var(--ink-quiet)]"
       />
+      <p role="status" className="sr-only-text">
+        {text.trim() === '' ? '' : msg('view.scenarios.inputsFound', { count: all.length })}
+      </p>
+      {text.trim() !== '' && found.length === 0 && (
+        <p className="panel text-inkq absolute top-[26px] left-4 z-30 w-[340px] px-3 py-2 shadow-[var(--shadow-lift)]">
+          {msg('view.scenarios.noInputFound', { text: text.trim() })}
+        </p>
+      )}
       {found.length > 0 && (
         <ul className="panel absolute top-[26px] left-4 z-30 w-[340px] p-1 shadow-[var(--shadow-lift)]">
           {found.map((i) => (

@@ -1,4 +1,4 @@
-import type { RawElement } from '@cedar-knot/core';
+import type { RawElement, RawEntry } from '@cedar-knot/core';
 import { problemText } from '@cedar-knot/wording';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { ownEntries } from '../../state/address.js';
@@ -8,7 +8,7 @@ import { useSize } from '../../ui/useSize.js';
 import { useDisplay, useStudy, useStudyStore } from '../context.js';
 import { PasteRows } from './PasteRows.js';
 import { QuickEntry } from './QuickEntry.js';
-import { addElements, namesOf } from './sheetOperations.js';
+import { addElements, endOperations, namesOf } from './sheetOperations.js';
 import { Row } from './SheetRow.js';
 import { lossOf, sheetRows, type Column, type SheetRow } from './sheetRows.js';
 import { useSheetEditing } from './useSheetEditing.js';
@@ -17,13 +17,11 @@ import { msg } from './words.js';
 
 /** One row an element, in flow order, typed in like a spreadsheet; results of the active scenario beside each. */
 export function LineSheet() {
-  const store = useStudyStore();
   const study = useStudy((s) => s.study);
   const active = useStudy((s) => s.active);
   const shown = useStudy((s) => s.shown);
   const selected = useStudy((s) => s.selected);
   const found = useStudy((s) => s.outcome?.problems);
-  const select = useStudy((s) => s.select);
   const display = useDisplay();
   const result = shown[active]?.outcome.result ?? null;
   // numbers are written anew when another way is chosen
@@ -42,18 +40,7 @@ export function LineSheet() {
   const at = rows.findIndex((r) => r.id === selected);
   const activeIndex = study.scenarios.findIndex((s) => s.id === active);
 
-  /** adds elements after the chosen row, all in one step */
-  const add = (entries: readonly RawElement[]): void => {
-    const { study: now, change } = store.getState();
-    const { operations, last } = addElements(now, rows, selected, entries);
-    if (
-      change(
-        entries.length === 1 ? msg('view.system.add2', { last }) : msg('view.system.addElements', { count: entries.length }),
-        operations,
-      )
-    )
-      select(last);
-  };
+  const { add, end } = useAdding(rows);
   const chosen = rows[at]?.id;
   useEffect(() => {
     // only when another row is chosen, or it has moved: to look where it stands makes the page be laid out
@@ -81,6 +68,7 @@ export function LineSheet() {
       },
       text: (text: string): void => now.current.sheet.type(text),
       leave: (): void => now.current.sheet.leave(),
+      way: (): void => now.current.sheet.takeWay(),
     }),
     [],
   );
@@ -119,6 +107,7 @@ export function LineSheet() {
             onEdit={acts.edit}
             onText={acts.text}
             onLeave={acts.leave}
+            onWay={acts.way}
           />
         ))}
       </div>
@@ -137,9 +126,44 @@ export function LineSheet() {
           }}
         />
       )}
-      <QuickEntry field={quick} names={namesOf(study)} onAdd={(entry) => add([entry])} onLeave={() => grid.current?.focus()} />
+      <QuickEntry
+        field={quick}
+        names={namesOf(study)}
+        selected={selected}
+        onAdd={(entry) => add([entry])}
+        onEnd={end}
+        onLeave={() => grid.current?.focus()}
+      />
     </>
   );
+}
+
+/** what a typed line does to the study */
+function useAdding(rows: readonly SheetRow[]) {
+  const store = useStudyStore();
+  const selected = useStudy((s) => s.selected);
+  const select = useStudy((s) => s.select);
+  /** adds elements after the chosen row, all in one step */
+  const add = (entries: readonly RawElement[]): void => {
+    const { study: now, change } = store.getState();
+    const { operations, last } = addElements(now, rows, selected, entries);
+    if (
+      change(
+        entries.length === 1 ? msg('view.system.add2', { last }) : msg('view.system.addElements', { count: entries.length }),
+        operations,
+      )
+    )
+      select(last);
+  };
+  /** the point at the end of the line, of another kind */
+  const end = (kind: string, entries: RawEntry): string | null => {
+    const { study: now, change } = store.getState();
+    const done = endOperations(now, selected, kind, entries);
+    if (typeof done === 'string') return done;
+    if (change(msg('view.system.endsAt', { id: done.id }), done.operations)) select(done.id);
+    return null;
+  };
+  return { add, end };
 }
 
 /** what stands beside the figures of each row: its losses in the other scenarios, and which have entries of their own */

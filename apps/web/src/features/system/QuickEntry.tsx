@@ -1,22 +1,30 @@
-import type { RawElement, ShortFormNames } from '@cedar-knot/core';
-import { useState, type RefObject } from 'react';
+import type { RawElement, RawEntry, ShortFormNames } from '@cedar-knot/core';
+import { useEffect, useState, type RefObject } from 'react';
 import { understand } from './quickEntryText.js';
 import { msg } from './words.js';
 
 /** A line of text that becomes an element after the chosen one; how it is understood is said while it is typed. */
 export function QuickEntry({
   onAdd,
+  onEnd,
+  selected,
   onLeave,
   field,
   names,
 }: {
   names: ShortFormNames;
   onAdd: (entry: RawElement) => void;
+  /** makes the end of the line of a kind; why not, where it cannot be */
+  onEnd: (kind: string, entries: RawEntry) => string | null;
+  selected: string | null;
   onLeave: () => void;
   field: RefObject<HTMLInputElement | null>;
 }) {
   const [text, setText] = useState('');
-  const read = understand(text, names);
+  const [refused, setRefused] = useState<{ text: string; why: string } | null>(null);
+  const found = understand(text, names);
+  const read = refused?.text === text ? { problem: refused.why } : found;
+  useEffect(() => setRefused(null), [selected]);
   return (
     <form
       className="border-line flex h-[34px] flex-none items-center gap-2 border-t px-3"
@@ -25,6 +33,11 @@ export function QuickEntry({
         if (read && 'entry' in read) {
           onAdd(read.entry);
           setText('');
+        }
+        if (read && 'end' in read) {
+          const why = onEnd(read.end.kind, read.end.entries);
+          if (why === null) setText('');
+          else setRefused({ text, why });
         }
       }}
     >

@@ -7,6 +7,7 @@ import { lineStyle } from '../../ui/scenarioStyle.js';
 import { useDisplay } from '../context.js';
 import { Figure } from '../working/Figure.js';
 import { lossOf } from './sheetRows.js';
+import type { CellRefused } from './sheetOperations.js';
 import type { Column, SheetRow } from './sheetRows.js';
 import { msg } from './words.js';
 
@@ -15,6 +16,8 @@ export interface Editing {
   column: Column;
   text: string;
   problem: string | null;
+  /** what can be done instead */
+  way?: CellRefused['way'];
 }
 
 /** the number alone when its unit is that of the column, else as it was typed */
@@ -46,6 +49,7 @@ interface RowProps {
   onEdit: (at: number, column: Column) => void;
   onText: (text: string) => void;
   onLeave: () => void;
+  onWay: () => void;
 }
 
 /** drawn again only when something of it changed: of what is typed in one row the others know nothing */
@@ -69,6 +73,7 @@ export const Row = memo(function Row({
   onEdit,
   onText,
   onLeave,
+  onWay,
 }: RowProps) {
   const display = useDisplay();
   const isLine = row.kind === 'line';
@@ -85,6 +90,7 @@ export const Row = memo(function Row({
       onEdit={() => onEdit(at, col)}
       onText={onText}
       onLeave={onLeave}
+      onWay={onWay}
     >
       {extra}
     </EditCell>
@@ -154,10 +160,24 @@ interface EditCellProps {
   onEdit: () => void;
   onText: (text: string) => void;
   onLeave: () => void;
+  onWay: () => void;
   children: ReactNode;
 }
 
-function EditCell({ id, column, text, className, editing, isChosen, onPick, onEdit, onText, onLeave, children }: EditCellProps) {
+function EditCell({
+  id,
+  column,
+  text,
+  className,
+  editing,
+  isChosen,
+  onPick,
+  onEdit,
+  onText,
+  onLeave,
+  onWay,
+  children,
+}: EditCellProps) {
   return editing ? (
     <span role="gridcell" className="relative px-0.5">
       <input
@@ -176,6 +196,17 @@ function EditCell({ id, column, text, className, editing, isChosen, onPick, onEd
           className="panel text-fails border-fails absolute top-[27px] left-0 z-20 w-[360px] px-2 py-1 text-[12px] leading-4 shadow-[var(--shadow-lift)]"
         >
           ▲ {editing.problem}
+          {editing.way && (
+            <button
+              type="button"
+              // the cell keeps the focus: what it holds is not taken by leaving it
+              onMouseDown={(e) => e.preventDefault()}
+              onClick={onWay}
+              className="text-cedar mt-1 block min-h-[24px] hover:underline"
+            >
+              {editing.way.label}
+            </button>
+          )}
         </span>
       )}
     </span>

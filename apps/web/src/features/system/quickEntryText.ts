@@ -2,10 +2,13 @@ import {
   ELEMENT_KINDS,
   insideOf,
   isElementKind,
+  endNamed,
   kindNamed,
   readShortForm,
   type Assumption,
+  thingKind,
   type RawElement,
+  type RawEntry,
   type ShortFormNames,
 } from '@cedar-knot/core';
 import { assumptionText, numberMarks, shortFormText, fixed, said } from '@cedar-knot/wording';
@@ -13,14 +16,27 @@ import { readEntry } from '../../state/entry.js';
 import { readTable } from '../../state/table.js';
 import { msg } from './words.js';
 
-type QuickReading = { entry: RawElement; reads: string } | { problem: string } | null;
-type Taken = Exclude<QuickReading, null>;
+type Taken = { entry: RawElement; reads: string } | { problem: string };
+/** the point at the end of a line */
+type End = { end: { kind: string; entries: RawEntry }; reads: string };
+type QuickReading = Taken | End | null;
 
 /** Reads a line of text as an element without an id; what begins with no known word is a pipe. */
 export function understand(text: string, names: ShortFormNames = {}): QuickReading {
   if (text.trim() === '') return null;
+  const end = endNamed(text);
+  if (end) return understandEnd(end.kind, end.rest);
   const named = kindNamed(text);
-  return understandAs(named?.kind ?? 'pipe', named?.rest ?? text, names);
+  const read = understandAs(named?.kind ?? 'pipe', named?.rest ?? text, names);
+  return named?.name !== undefined && 'entry' in read ? { ...read, entry: { ...read.entry, name: named.name } } : read;
+}
+
+function understandEnd(kind: string, text: string): End | { problem: string } {
+  const label = said(thingKind(kind)!.label).toLowerCase();
+  if (text === '') return { end: { kind, entries: {} }, reads: msg('view.system.readAsEnd', { label }) };
+  const reading = readShortForm(kind, text, {}, {}, numberMarks());
+  if (!reading.ok) return { problem: shortFormText(reading.problem) };
+  return { end: { kind, entries: reading.entries }, reads: msg('view.system.readAsEnd', { label }) };
 }
 
 /** Reads the entry of an element whose kind is known. */
@@ -85,7 +101,10 @@ export function readPasted(text: string, names: ShortFormNames = {}): PastedRow[
 
 function readCells(cells: readonly string[], names: ShortFormNames): Taken {
   const [first = '', second = '', third = '', fourth = ''] = cells;
-  if (cells.length === 1) return understand(first, names) ?? { problem: msg('view.system.nothingEntered') };
+  if (cells.length === 1) {
+    const read = understand(first, names) ?? { problem: msg('view.system.nothingEntered') };
+    return 'end' in read ? { problem: msg('view.system.endsAreNotPasted') } : read;
+  }
   const kind = kindNamed(first)?.kind;
   if (!kind) {
     const kinds = Object.values(ELEMENT_KINDS).map((k) => said(k.label).toLowerCase());

@@ -1,7 +1,7 @@
 import { applyOperations, blankStudy, type Study } from '@cedar-knot/core';
 import { firstStudy, pumpedStudy } from '../../test/open.js';
 import { readPasted, understand } from './quickEntryText.js';
-import { addElements, cellOperations, namesOf } from './sheetOperations.js';
+import { addElements, cellOperations, endOperations, namesOf } from './sheetOperations.js';
 import { lossOf, seenEntries, sheetRows, type Column } from './sheetRows.js';
 
 const rowsOf = (study: Study) => sheetRows(study, 'normal', null, (m) => `${m} m`);
@@ -16,10 +16,66 @@ function type(study: Study, id: string, column: Column, text: string): Study | s
     text,
   );
   if (typeof operations === 'string') return operations;
+  if ('problem' in operations) return operations.problem;
   const done = applyOperations(study, operations);
   return done.ok ? done.study : done.reason;
 }
 const entryOf = (study: Study | string, id: string) => (typeof study === 'string' ? study : seenEntries(study, 'normal', id));
+
+describe('the outlet elevation of the last of a line', () => {
+  const last = (study: Study) => study.lines[0]!.elements.at(-1)!.id;
+  test('is that of its point: nothing is swallowed, and the way there is offered', () => {
+    const study = firstStudy();
+    const row = rowsOf(study).find((r) => r.id === last(study))!;
+    const refused = cellOperations(study, 'normal', row, 'outlet', '31 m');
+    if (typeof refused === 'string' || !('problem' in refused)) throw new Error('taken');
+    const { to } = study.lines[0]!;
+    expect(refused.problem).toContain(to);
+    const done = applyOperations(study, refused.way!.operations);
+    expect(done.ok && done.study.points[to]!.elevation).toBe('31 m');
+    expect(done.ok && done.study.lines[0]!.elements.at(-1)!.outletElevation).toBeUndefined();
+  });
+  test('any other has one of its own', () => {
+    const study = pumpedStudy();
+    const [first] = study.lines[0]!.elements;
+    expect((type(study, first!.id, 'outlet', '3 m') as Study).lines[0]!.elements[0]!.outletElevation).toBe('3 m');
+  });
+});
+
+describe('an end that is typed', () => {
+  test('makes the end of the line of its kind, keeps its elevation, and the first row is where the line begins', () => {
+    const study = pumpedStudy();
+    const { from, to } = study.lines[0]!;
+    const end = (selected: string | null, text: string) => {
+      const read = understand(text);
+      if (!read || !('end' in read)) throw new Error(JSON.stringify(read));
+      const done = endOperations(study, selected, read.end.kind, read.end.entries);
+      if (typeof done === 'string') return done;
+      const applied = applyOperations(study, done.operations);
+      return applied.ok ? ([done.id, applied.study.points[done.id]] as const) : applied.reason;
+    };
+    const { elevation } = study.points[to]!;
+    expect(end(study.lines[0]!.elements[0]!.id, 'tank level 3 m')).toMatchObject([
+      to,
+      { kind: 'vessel', level: '3 m', ...(elevation ? { elevation } : {}) },
+    ]);
+    expect(end(from, 'well rest level 12 m, 10 m3/h/m')).toMatchObject([
+      from,
+      { kind: 'well', restLevel: '12 m', specificCapacity: '10 m3/h/m' },
+    ]);
+    expect(understand('tank level 3')).toMatchObject({ problem: expect.stringContaining('which unit? m') });
+    const joined: Study = { ...study, lines: [...study.lines, { id: 'X', from: to, to: from, elements: [] }] };
+    expect(endOperations(joined, null, 'vessel', {})).toContain(to);
+  });
+  test('a kind with what it serves gets that for its name', () => {
+    expect(understand('bypass valve holds 20 m3/h')).toMatchObject({
+      entry: { kind: 'control-valve', name: 'Bypass valve', flow: '20 m3/h' },
+    });
+    expect(understand('valve holds 60', { units: ['gpm'] })).toMatchObject({
+      problem: expect.stringContaining('which unit? gpm as above'),
+    });
+  });
+});
 
 describe('a cell of the sheet', () => {
   test('an entry is read over what stands there', () => {
@@ -40,8 +96,8 @@ describe('a cell of the sheet', () => {
   test('a pump or valve that the study does not have is held against those that it has', () => {
     expect(type(pumpedStudy(), 'P-1', 'entry', 'holin')).toContain('hollin');
     expect(entryOf(type(pumpedStudy(), 'P-1', 'entry', 'hollin, 2 running'), 'P-1')).toMatchObject({ running: 2 });
-    expect(namesOf(pumpedStudy())).toEqual({ pumps: ['hollin'], valves: ['gx80'] });
-    expect(namesOf(blankStudy('x'))).toEqual({ pumps: [], valves: [] });
+    expect(namesOf(pumpedStudy())).toEqual({ pumps: ['hollin'], valves: ['gx80'], units: ['m', 'm3/h'] });
+    expect(namesOf(blankStudy('x'))).toEqual({ pumps: [], valves: [], units: [] });
   });
   test('names come and go, tags are changed everywhere, wrong ones are refused', () => {
     expect(entryOf(type(firstStudy(), 'L-1', 'name', 'Feed'), 'L-1')).toMatchObject({ name: 'Feed' });
@@ -115,7 +171,7 @@ describe('quick entry', () => {
 describe('pasted rows', () => {
   test('columns of kind, name, entry and outlet; a heading is passed over; each row has its own reading', () => {
     const rows = readPasted(
-      'kind\tname\tentry\toutlet\npipe\tFeed\t12 m DN100 sch 40\t3.5\nvalve\tx\ty\nPump\tMain\tflow 20 m3/h\t\n',
+      'kind\tname\tentry\toutlet\npipe\tFeed\t12 m DN100 sch 40\t3.5\ngizmo\tx\ty\nPump\tMain\tflow 20 m3/h\t\n',
     );
     expect(rows).toHaveLength(3);
     expect(rows[0]!.reading).toMatchObject({ entry: { kind: 'pipe', name: 'Feed', outletElevation: '3.5 m' } });

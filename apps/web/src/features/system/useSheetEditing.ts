@@ -15,6 +15,8 @@ export interface SheetEditing {
   commit: () => boolean;
   cancel: () => void;
   type: (text: string) => void;
+  /** does what was proposed in the place of what cannot be taken */
+  takeWay: () => void;
   /** the cell lost the focus */
   leave: () => void;
 }
@@ -37,6 +39,14 @@ export function useSheetEditing(rows: readonly SheetRow[], grid: RefObject<HTMLD
     setEditing(null);
     grid.current?.focus();
   };
+  const takeWay = (): boolean => {
+    const way = open.current?.way;
+    if (!way) return false;
+    setEditing(null);
+    change(way.label, way.operations);
+    close();
+    return true;
+  };
   const commit = (): boolean => {
     const now = open.current;
     if (!now) return true;
@@ -44,8 +54,10 @@ export function useSheetEditing(rows: readonly SheetRow[], grid: RefObject<HTMLD
     const text = now.text.trim();
     if (text !== row[now.column]) {
       const operations = cellOperations(study, active, row, now.column, text);
-      if (typeof operations === 'string') {
-        setEditing({ ...now, problem: operations });
+      if (!Array.isArray(operations)) {
+        // the same once more takes the way that was shown
+        if (now.way) return takeWay();
+        setEditing({ ...now, ...(typeof operations === 'string' ? { problem: operations } : operations) });
         return false;
       }
       setEditing(null);
@@ -71,7 +83,12 @@ export function useSheetEditing(rows: readonly SheetRow[], grid: RefObject<HTMLD
       if (row) select(row.id);
       setColumn(col);
     },
-    type: (text) => open.current && setEditing({ ...open.current, text, problem: null }),
+    type: (text) => {
+      if (!open.current) return;
+      const { way: _, ...now } = open.current;
+      setEditing({ ...now, text, problem: null });
+    },
+    takeWay: () => void takeWay(),
     leave: () => {
       if (open.current && !open.current.problem) commit();
     },
