@@ -47,7 +47,7 @@ export function Modal({
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
         <Dialog.Content
           aria-describedby={undefined}
-          className={`panel fixed top-[18%] left-1/2 z-50 max-h-[70vh] -translate-x-1/2 overflow-auto p-5 shadow-[var(--shadow-lift)] ${wide ? 'w-[640px]' : 'w-[460px]'}`}
+          className={`dialog panel fixed top-[18%] left-1/2 z-50 max-h-[70vh] -translate-x-1/2 overflow-auto p-5 shadow-[var(--shadow-lift)] ${wide ? 'w-[640px]' : 'w-[460px]'}`}
         >
           <Dialog.Title className="mb-2 text-[16px] leading-5 font-semibold">{title}</Dialog.Title>
           {children}

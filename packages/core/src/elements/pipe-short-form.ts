@@ -27,10 +27,10 @@ function write(e: Entries): string {
   });
   return joined(
     `${shown(e.length)} ${bored}`,
+    ...fittings,
     e.material === undefined || e.material === USUAL_MATERIAL ? '' : shown(e.material),
     e.roughness === undefined ? '' : `roughness ${shown(e.roughness)}`,
     e.hazenWilliams === undefined ? '' : `C ${shown(e.hazenWilliams)}`,
-    ...fittings,
     ratingText(e),
   );
 }

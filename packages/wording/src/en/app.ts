@@ -253,4 +253,8 @@ export default {
   'app.readingInWords': '“{text}” is not read. Expected: what it is, and its value with a unit, such as “motor 118 A”.',
   'app.readingOfNothing': 'Nothing in the study is “{text}”.',
   'app.readingOfSeveral': '“{text}” may be any of {ids}: begin with the tag.',
+  'app.chartAsTable': '{label}: as a table',
+  'app.valueAt': '{y} at {x}',
+  'app.skipToTheView': 'Skip to the view',
+  'app.verdictTurned': 'Scenario {letter} {name}: {verdict}',
 } as const;

@@ -49,7 +49,7 @@ export function BeginView({
   }, []);
   return (
     <div className="flex h-full min-h-0 flex-col">
-      <header className="border-line flex h-[44px] flex-none items-center gap-3 border-b px-4">
+      <header className="topbar border-line flex h-[44px] flex-none items-center gap-3 border-b px-4">
         <img src="/mark.svg" width={26} height={26} alt="" />
         <Link to="/" className="text-inkq hover:underline">
           {msg('view.begin.studies')}
@@ -67,10 +67,10 @@ export function BeginView({
         <PersonMark />
       </header>
       <main className="flex min-h-0 flex-1 flex-wrap gap-3 overflow-auto p-4">
-        <section aria-label={msg('view.begin.services')} className="min-w-[420px] flex-1">
+        <section aria-label={msg('view.begin.services')} className="min-w-[min(420px,100%)] flex-1">
           <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.begin.title')}</h1>
           <p className="text-inkq mb-3">{msg('view.begin.selectAService')}</p>
-          <div className="grid grid-cols-3 gap-2">
+          <div className="grid grid-cols-3 gap-2 max-[480px]:grid-cols-2">
             {([...SERVICES, 'list', 'blank', 'copy'] as Drawn[]).map((name) => (
               <Card
                 key={name}
@@ -261,7 +261,7 @@ function OtherForm({ choice }: { choice: 'blank' | 'copy' }) {
   return (
     <form
       aria-label={labelOf(choice)}
-      className="panel flex min-w-[480px] flex-1 flex-col gap-3 self-start px-4 py-3"
+      className="panel flex min-w-[min(480px,100%)] flex-1 flex-col gap-3 self-start px-4 py-3"
       onSubmit={(e) => {
         e.preventDefault();
         if (isReady) void create(() => (choice === 'blank' ? api.create(title.trim()) : api.copy(of!)));

@@ -69,13 +69,13 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
         onProblem={setProblem}
       />
       {(problem ?? list.problem) && <p className="text-fails">▲ {problem ?? list.problem}</p>}
-      <div className="flex min-h-0 flex-1 gap-2">
-        <div className={`no-print flex min-w-0 flex-1 flex-col gap-2 ${id ? 'max-[1150px]:hidden' : ''}`}>
+      <div className="view view-tall view-row flex min-h-0 flex-1 gap-2">
+        <div data-main className={`bounded no-print flex min-w-0 flex-1 flex-col gap-2 ${id ? 'max-[1150px]:hidden' : ''}`}>
           {kind === 'pumps' && !isImporting && (
             <Families list={list} filter={filter} onFilter={setFilter} chosen={chosen} onChoose={choose} laid={laid} />
           )}
-          <section aria-label={msg('view.catalogue.models')} className="panel flex min-h-0 flex-1 flex-col">
-            <div className="border-soft flex min-h-[36px] flex-none items-center gap-2 border-b px-2.5 py-1">
+          <section aria-label={msg('view.catalogue.models')} className="panel flex min-h-[260px] flex-1 flex-col">
+            <div className="border-soft flex min-h-[36px] flex-none flex-wrap items-center gap-2 border-b px-2.5 py-1">
               <FilterBar kind={kind} filter={filter} facets={overview?.facets} onFilter={setFilter} />
               <span className="text-[12px] whitespace-nowrap">
                 <b className="font-semibold" data-figure="count">

@@ -45,7 +45,7 @@ export function CompareView({ work = comparisonWork }: { work?: ComparisonWork }
     ...versions,
   ];
   return (
-    <div className="print-long flex min-h-0 flex-1 gap-2" data-compared={shown ? shown.compared.inputs.length : ''}>
+    <div className="view view-row print-long flex min-h-0 flex-1 gap-2" data-compared={shown ? shown.compared.inputs.length : ''}>
       <VersionsPanel
         work={work}
         page={page}
@@ -53,8 +53,8 @@ export function CompareView({ work = comparisonWork }: { work?: ComparisonWork }
         onChoose={(side) => put('from', side)}
         onMore={more}
       />
-      <div className="flex min-w-0 flex-1 flex-col gap-2">
-        <header className="panel flex h-[42px] flex-none items-center gap-3 px-3">
+      <div data-main className="flex min-w-0 flex-1 flex-col gap-2">
+        <header className="wraps panel flex h-[42px] flex-none items-center gap-3 px-3">
           <h1 className="text-[14px] font-semibold">{msg('view.compare.comparison')}</h1>
           <Select
             label={msg('view.compare.from')}

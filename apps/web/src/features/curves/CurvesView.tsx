@@ -83,7 +83,7 @@ export function CurvesView() {
     download(format === 'svg' ? svg : await pngOf(svg), file, FORMATS[format].type);
   };
   return (
-    <div className="print-charts flex min-h-0 flex-1 gap-2">
+    <div className="view view-row print-charts flex min-h-0 flex-1 gap-2">
       <section aria-label={msg('view.curves.curves')} className="panel flex min-w-0 flex-1 flex-col px-1 pt-1.5 pb-1">
         <CurvesHeader
           name={typeof name === 'string' ? name : curves.pump}

@@ -20,7 +20,7 @@ export function CatalogueFrame() {
   }, [place]);
   return (
     <div className="flex h-full flex-col overflow-hidden">
-      <header className="border-line bg-paper no-print flex h-[44px] flex-none items-center gap-3 border-b px-3">
+      <header className="topbar border-line bg-paper no-print flex h-[44px] flex-none items-center gap-3 border-b px-3">
         <Link to="/" className="flex items-center gap-3" title={msg('view.frame.allStudies')}>
           <span className="flex w-[46px] justify-center">
             <img src="/mark.svg" width={26} height={26} alt="" />
@@ -61,9 +61,9 @@ export function CatalogueFrame() {
         <UnitsMenu />
         <PersonMark />
       </header>
-      <div className="flex min-h-0 flex-1">
+      <div className="frame-body flex min-h-0 flex-1">
         <Rail base={study === null ? null : `/studies/${study}`} />
-        <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
+        <main className="frame-main flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.opening')}</p>}>
             {/* what is written is written anew */}
             <Outlet key={numbers} />

@@ -1,9 +1,10 @@
-import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { rememberStudy } from '../../state/lastStudy.js';
 import type { StudyState } from '../../state/studyStore.js';
 import { useStudy } from '../context.js';
 import { WorkingSheet } from '../working/WorkingSheet.js';
+import { useMedia } from '../../ui/useMedia.js';
 import { Commands } from './Commands.js';
 import { Conflict } from './Conflict.js';
 import { Notice } from './Notice.js';
@@ -11,6 +12,7 @@ import { Problems } from './Problems.js';
 import { Rail } from './Rail.js';
 import { Shortcuts } from './Shortcuts.js';
 import { Strip } from './Strip.js';
+import { SkipLink, Turned } from './Spoken.js';
 import { TopBar } from './TopBar.js';
 import { useCommands } from './useCommands.js';
 import { useFrameKeys } from './useFrameKeys.js';
@@ -50,6 +52,7 @@ export function Frame() {
   const valves = useStudy(valvesFail);
   const margins = useStudy(anyFails);
   const attention = useMemo(() => ({ system, curves: failing, valves, margins }), [system, failing, valves, margins]);
+  const isLow = useMedia('(max-height: 640px)');
   const view = useLocation().pathname.split('/').at(-1);
   const openCommands = useCallback(() => setCommandsOpen(true), []);
   const openKeys = useCallback(() => setKeysOpen(true), []);
@@ -61,22 +64,34 @@ export function Frame() {
     document.title = msg('view.frame.cedarKnot', { title: title || msg('view.frame.study') });
   }, [title]);
 
+  // the keyboard goes on where the work does: in the view that was opened
+  const main = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (document.activeElement === null || document.activeElement === document.body) main.current?.focus({ preventScroll: true });
+  }, [view]);
+
   return (
     <div className="flex h-full flex-col overflow-hidden">
+      <SkipLink />
       <TopBar onCommands={openCommands} />
-      <div className="flex min-h-0 flex-1">
+      <div className="frame-body flex min-h-0 flex-1">
         <Rail base={`/studies/${id}`} attention={attention} />
-        <main className="flex min-w-0 flex-1 flex-col gap-2 p-2.5">
+        <main
+          id="view"
+          ref={main}
+          tabIndex={-1}
+          className="frame-main flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
           <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.drawing')}</p>}>
             <Outlet />
           </Suspense>
         </main>
       </div>
+      <Turned />
       <Notice />
       {view !== 'system' && <WorkingSheet />}
       {/* a comparison has the room: what its cards say stands over its columns */}
-      <Strip folded={folded || view === 'compare'} onFold={fold} />
+      <Strip folded={folded || isLow || view === 'compare'} onFold={fold} />
       <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
       <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />
       <Glossary />

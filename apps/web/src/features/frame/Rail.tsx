@@ -19,7 +19,7 @@ export const Rail = memo(function Rail({
   return (
     <nav
       aria-label={msg('view.frame.views')}
-      className="border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5"
+      className="rail border-line bg-deep no-print flex w-[72px] flex-none flex-col border-r pt-1.5"
     >
       {VIEWS.map((item) => {
         const to = base === null ? null : `${base}/${item.to}`;

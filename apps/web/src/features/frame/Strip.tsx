@@ -38,7 +38,7 @@ export function Strip({ folded, onFold }: { folded: boolean; onFold: () => void 
       data-strip
       aria-label={msg('app.scenarios')}
       className="bg-deep flex flex-none"
-      style={{ height: folded ? 34 : 118 }}
+      style={{ height: folded ? 34 : 124 }}
     >
       <div className="border-line flex w-[72px] flex-none flex-col items-center justify-between border-t border-r py-1.5">
         {!folded && (
@@ -142,9 +142,11 @@ function Card({
       <svg className="absolute inset-x-0 top-0 h-[5px] w-full" aria-hidden="true">
         <line x1={0} x2="100%" y1={2} y2={2} stroke={style.color} strokeWidth={3} strokeDasharray={style.dash} />
       </svg>
-      <span className={`flex w-full items-center gap-2 ${folded ? 'pt-1.5' : 'pt-2.5'}`}>
+      <span className={`flex w-full items-center gap-2 ${folded ? 'pt-1.5' : 'min-h-[38px] pt-2'}`}>
         <ScenarioLetter index={index} letter={letterOf(index)} />
-        <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
+        <span className={`min-w-0 flex-1 font-semibold ${folded ? 'truncate' : 'line-clamp-2 leading-[15px]'}`} title={name}>
+          {name}
+        </span>
         {!compact && <Verdict shown={shown} judged={judged} />}
         {folded && <Figures shown={shown} pump={pump} display={display} small />}
       </span>

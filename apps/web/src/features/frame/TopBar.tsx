@@ -21,12 +21,12 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
   const redo = useStudy((s) => s.redo);
   const save = useStudy((s) => s.save);
   return (
-    <header className="border-line bg-paper flex h-[44px] flex-none items-center gap-3 border-b px-3">
+    <header className="topbar border-line bg-paper flex h-[44px] flex-none items-center gap-3 border-b px-3">
       <Link to="/" className="flex items-center gap-3" title={msg('view.frame.allStudies')}>
-        <span className="flex w-[46px] justify-center">
+        <span className="flex w-[46px] justify-center max-[960px]:w-auto">
           <Mark />
         </span>
-        <span className="text-[15px] font-semibold whitespace-nowrap">{msg('view.frame.cedarKnot2')}</span>
+        <span className="hide-narrow text-[15px] font-semibold whitespace-nowrap">{msg('view.frame.cedarKnot2')}</span>
       </Link>
       <span className="bg-line h-[18px] w-px" />
       <nav aria-label={msg('view.frame.place')} className="flex min-w-0 items-baseline gap-2">
@@ -66,11 +66,12 @@ export function TopBar({ onCommands }: { onCommands: () => void }) {
       <button
         type="button"
         onClick={onCommands}
-        className="border-edge bg-panel text-inkq flex h-[28px] w-[226px] flex-none items-center gap-2 rounded-[3px] border px-2.5"
+        aria-label={msg('view.frame.searchOrRunACommand')}
+        className="border-edge bg-panel text-inkq flex h-[28px] w-[226px] flex-none items-center max-[960px]:w-auto gap-2 rounded-[3px] border px-2.5"
       >
         <Search size={14} aria-hidden="true" />
-        <span className="flex-1 truncate text-left">{msg('view.frame.searchOrRunACommand')}</span>
-        <kbd className="border-line rounded-[2px] border px-1 text-[11px]">{msg('view.frame.ctrlK')}</kbd>
+        <span className="hide-narrow flex-1 truncate text-left">{msg('view.frame.searchOrRunACommand')}</span>
+        <kbd className="hide-narrow border-line rounded-[2px] border px-1 text-[11px]">{msg('view.frame.ctrlK')}</kbd>
       </button>
       <PersonMark />
     </header>
@@ -113,7 +114,7 @@ function SaveMark({ save }: { save: SaveState }) {
       >
         <span role="status" data-save={save.kind} className="flex items-center gap-1.5">
           {shown.icon}
-          {shown.text}
+          <span className="max-[700px]:sr-only">{shown.text}</span>
         </span>
         <ChevronDown size={12} aria-hidden="true" />
         <span className="sr-only-text">{msg('view.frame.versions')}</span>

@@ -38,9 +38,9 @@ export function MarginsView({ work = reachWorker() }: { work?: ReachWork }) {
   if (sheet?.kind === 'uncertainty') return <UncertaintySheet work={work} onClose={close} />;
   if (sheet?.kind === 'readings') return <ReadingsSheet work={work} onClose={close} />;
   return (
-    <div className="print-long flex min-h-0 flex-1 gap-2">
+    <div className="view view-row print-long flex min-h-0 flex-1 gap-2">
       <section aria-label={msg('view.margins.margins')} className="panel flex min-w-0 flex-1 flex-col">
-        <header className="border-soft flex h-[36px] flex-none items-center gap-3 border-b px-3">
+        <header className="wraps border-soft flex h-[36px] flex-none items-center gap-3 border-b px-3">
           <h1 className="text-[14px] font-semibold">{msg('view.margins.margins')}</h1>
           <Button tone="bare" className="!px-0 text-[12px]" onClick={() => openSheet('sweep')}>
             {msg('view.margins.sweepAnInput')}

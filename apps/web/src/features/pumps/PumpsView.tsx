@@ -69,9 +69,9 @@ function Ranked({ pump }: { pump: string }) {
   );
   const problem = actions.problem ?? ranking.problem;
   return (
-    <div className="print-charts flex min-h-0 flex-1 gap-2">
+    <div className="view view-tall view-row print-charts flex min-h-0 flex-1 gap-2">
       <RequiredPanel position={position} ranking={ranking} asked={asked} onAsk={setAsked} />
-      <Tabs.Root value={tab} onValueChange={setTab} className="flex min-w-0 flex-1 flex-col gap-2">
+      <Tabs.Root value={tab} onValueChange={setTab} data-main className="flex min-w-0 flex-1 flex-col gap-2">
         <section aria-label={msg('view.pumps.pumps')} className="panel flex min-h-0 flex-1 flex-col">
           <Header ranking={ranking} />
           {problem && (
@@ -144,7 +144,7 @@ function useTicked() {
 function Header({ ranking }: { ranking: ReturnType<typeof useRanking> }) {
   const { counts } = ranking;
   return (
-    <header className="border-soft flex h-[36px] flex-none items-center gap-4 border-b px-3">
+    <header className="wraps border-soft flex h-[36px] flex-none items-center gap-4 border-b px-3">
       <Tabs.List aria-label={msg('view.pumps.displayed')} className="flex h-full gap-4 whitespace-nowrap max-[1120px]:gap-2.5">
         {TABS.map(([value, text]) => (
           <Tabs.Trigger

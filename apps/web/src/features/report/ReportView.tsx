@@ -46,7 +46,7 @@ export function ReportView({ work = reportWorker(), offers = offerWork }: { work
   const [offered, setOffered] = useState<OfferFile | null>(null);
   return (
     <div
-      className="print-long flex min-h-0 flex-1 gap-2"
+      className="view view-row print-long flex min-h-0 flex-1 gap-2"
       data-report={made?.report.sections.length ?? 0}
       data-working={isWorking}
     >
@@ -55,7 +55,7 @@ export function ReportView({ work = reportWorker(), offers = offerWork }: { work
         aria-label={msg('view.report.printPreview')}
         className="bg-deep border-line flex min-w-0 flex-1 flex-col rounded-[5px] border"
       >
-        <header className="flex h-[38px] flex-none items-center gap-3 px-3">
+        <header className="wraps flex h-[38px] flex-none items-center gap-3 px-3">
           <h1 className="text-[14px] font-semibold">
             {shows === 'ledger'
               ? msg('view.report.ledger')

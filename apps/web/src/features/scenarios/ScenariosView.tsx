@@ -46,14 +46,14 @@ export function ScenariosView() {
   };
   return (
     <>
-      <div className="flex flex-none items-center gap-6">
+      <div className="flex flex-none flex-wrap items-center gap-x-6 gap-y-2">
         <div>
           <h2 className="text-[18px] leading-[22px] font-semibold">{msg('app.scenarios')}</h2>
           <p className="text-inkq text-[12px]">{msg('view.scenarios.n8760HoursOfThe')}</p>
         </div>
         <HoursBar />
       </div>
-      <section aria-label={msg('view.scenarios.scenarioMatrix')} className="panel print-long min-h-0 flex-1 overflow-auto">
+      <section aria-label={msg('view.scenarios.scenarioMatrix')} className="view panel print-long min-h-0 flex-1 overflow-auto">
         <table
           {...keys}
           className="table-fixed border-separate border-spacing-0"
@@ -63,7 +63,7 @@ export function ScenariosView() {
         >
           <thead>
             <tr>
-              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 w-[240px] border-b px-3 text-left text-[12px] font-normal">
+              <th className="bg-quiet text-inkq border-line sticky top-0 left-0 z-20 max-[640px]:left-auto w-[240px] border-b px-3 text-left text-[12px] font-normal">
                 {msg('view.scenarios.differences')}
               </th>
               <th className="bg-quiet text-inkq border-line sticky top-0 z-10 w-[104px] border-r border-b px-3 text-right text-[12px] font-normal">
@@ -127,7 +127,10 @@ const OWN_NAMES = {
 
 function RowHead({ strong, text, sweep, onDrop }: { strong?: string; text: string; sweep?: string; onDrop?: () => void }) {
   return (
-    <th scope="row" className="bg-panel border-soft group sticky left-0 z-10 border-b px-3 text-left font-normal">
+    <th
+      scope="row"
+      className="bg-panel border-soft group sticky left-0 z-10 max-[640px]:static border-b px-3 text-left font-normal"
+    >
       <span className="flex items-center gap-1">
         <span className="min-w-0 flex-1 truncate" title={text}>
           {strong && <b className="font-semibold">{strong} </b>}
@@ -279,7 +282,7 @@ function VaryAnother({ inputs, onPick }: { inputs: readonly Input[]; onPick: (ad
         onKeyDown={(e) => e.key === 'Enter' && found[0] && pick(found[0].address)}
         aria-label={msg('view.scenarios.varyAnotherInput')}
         placeholder={msg('view.scenarios.varyAnotherInputTagOr')}
-        className="h-[24px] w-[420px] bg-transparent outline-none placeholder:text-[var(--ink-quiet)]"
+        className="h-[24px] w-[420px] max-w-full bg-transparent outline-none placeholder:text-[var(--ink-quiet)]"
       />
       <p role="status" className="sr-only-text">
         {text.trim() === '' ? '' : msg('view.scenarios.inputsFound', { count: all.length })}

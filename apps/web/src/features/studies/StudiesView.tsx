@@ -52,13 +52,13 @@ export function StudiesView() {
 
   return (
     <div className="min-h-full">
-      <header className="border-line flex h-[44px] items-center gap-3 border-b px-4">
+      <header className="topbar border-line flex h-[44px] items-center gap-3 border-b px-4">
         <img src="/mark.svg" width={26} height={26} alt="" />
         <span className="flex-1 text-[15px] font-semibold">{msg('view.studies.cedarKnot')}</span>
         <PersonMark />
       </header>
-      <main className="mx-auto max-w-[1180px] px-6 py-6">
-        <div className="mb-4 flex items-end gap-3">
+      <main className="mx-auto max-w-[1180px] px-6 py-6 max-[640px]:px-3 min-[1900px]:max-w-[1500px]">
+        <div className="mb-4 flex flex-wrap items-end gap-3">
           <div className="flex-1">
             <h1 className="text-[18px] leading-[22px] font-semibold">{msg('view.studies.studies')}</h1>
             <p className="text-inkq">{msg('view.studies.onePumpServiceEachWith')}</p>
@@ -190,7 +190,7 @@ function Search({
   count: number;
 }) {
   return (
-    <div className="mb-2 flex items-center gap-3">
+    <div className="mb-2 flex flex-wrap items-center gap-3">
       <input
         type="search"
         aria-label={msg('view.studies.searchStudies')}

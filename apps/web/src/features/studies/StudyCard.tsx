@@ -51,11 +51,11 @@ export function StudyCard({
   }, [head.id, head.version]);
   const item = 'data-[highlighted]:bg-wash flex h-[28px] cursor-pointer items-center rounded-[3px] px-3 outline-none';
   return (
-    <li className="panel relative flex items-center gap-5 px-4 py-2.5 hover:border-[var(--line-strong)]">
+    <li className="panel relative flex items-center gap-5 max-[960px]:flex-wrap max-[960px]:gap-x-4 max-[960px]:gap-y-2 px-4 py-2.5 hover:border-[var(--line-strong)]">
       <div className="h-[68px] w-[150px] flex-none">
         {preview && <Thumbnail outcome={preview.outcome} study={preview.study} />}
       </div>
-      <div className="min-w-0 flex-1">
+      <div className="min-w-[min(220px,100%)] flex-1">
         <Link to={`/studies/${head.id}/system`} className="after:absolute after:inset-0">
           <span className="text-inkq mr-2 font-semibold">{head.tag}</span>
           <span className="text-[15px] font-semibold">{head.title}</span>
@@ -80,7 +80,7 @@ export function StudyCard({
           )}
         </p>
       </div>
-      <div className="w-[210px] flex-none">{preview && <Worst preview={preview} />}</div>
+      <div className="w-[210px] flex-none max-[640px]:w-full">{preview && <Worst preview={preview} />}</div>
       <div className="text-inkq w-[150px] flex-none text-[12px]">
         <p>{preview?.study.preparedBy ?? ''}</p>
         <p>{new Date(head.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}</p>

@@ -34,8 +34,8 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const other = [...compared, ...study.scenarios.map((s) => s.id)].find((id) => id !== active && figures?.builds[id]);
   const ratio = result?.margins.find((m) => m.check === 'npsh-ratio' && m.where === pump);
   return (
-    <div className="print-charts flex min-h-0 flex-1 flex-col gap-2">
-      <div className="flex min-h-0 flex-[1.2] gap-2">
+    <div className="view view-tall print-charts flex min-h-0 flex-1 flex-col gap-2">
+      <div className="view-row flex min-h-0 flex-[1.2] gap-2">
         <section aria-label={msg('view.suction.npshaByComponents')} className="panel flex min-w-0 flex-1 flex-col px-3 py-1.5">
           <BuildHeader pump={pump} pumps={pumps} index={index} built={built} />
           <div className="min-h-0 flex-1">

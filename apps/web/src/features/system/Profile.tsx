@@ -54,7 +54,7 @@ export function Profile({ switcher }: { switcher?: ReactNode }) {
   return (
     <section
       aria-label={msg('view.system.elevationProfile')}
-      className="panel relative min-h-0 overflow-hidden"
+      className="profile panel relative min-h-0 overflow-hidden"
       ref={box}
       style={{ height: 262, flex: 'none' }}
       tabIndex={0}

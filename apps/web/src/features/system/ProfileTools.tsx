@@ -29,7 +29,7 @@ export function ProfileTools({ scale, onStep, onWhole, drawing, title, isEnergy,
   };
   const size = { size: 14, 'aria-hidden': true } as const;
   return (
-    <div className="no-print absolute top-[5px] left-[262px] flex items-center gap-0.5">
+    <div className="profile-tools no-print absolute top-[5px] left-[262px] flex items-center gap-0.5">
       <Tool label={msg('view.system.zoomOut')} onClick={() => onStep(-1)} disabled={scale <= 1}>
         <Minus {...size} />
       </Tool>

@@ -125,8 +125,8 @@ function Below({
   stations?: ReactNode;
 }) {
   return (
-    <div className="print-charts flex min-h-0 flex-1 gap-2">
-      <Tabs.Root value={tab} onValueChange={onTab} className="panel flex min-w-0 flex-1 flex-col">
+    <div className="view view-row print-charts flex min-h-0 flex-1 gap-2">
+      <Tabs.Root value={tab} onValueChange={onTab} data-main className="panel flex min-w-0 flex-1 flex-col">
         <div className="flex h-[32px] flex-none items-center gap-4 px-3">
           <Tabs.List className="flex h-full gap-5" aria-label={msg('view.system.belowTheProfile')}>
             {tabs.map(([value, name]) => (

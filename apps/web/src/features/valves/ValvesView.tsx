@@ -92,8 +92,8 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
   };
   const medium = shown[active]?.outcome.medium ?? { density: WATER_AT_20_DENSITY, gravity: STANDARD_GRAVITY };
   return (
-    <div className="print-charts flex min-h-0 flex-1 flex-col gap-2">
-      <div className="flex h-[48%] min-h-[318px] flex-none gap-2">
+    <div className="view view-tall print-charts flex min-h-0 flex-1 flex-col gap-2">
+      <div className="view-row flex h-[48%] min-h-[318px] flex-none gap-2 max-[960px]:h-auto">
         <Coefficient
           title={name}
           note={input ? `${positions.length > 1 || sizing ? '' : `${valve}, `}${sortOf(input)}` : NO_VALVE}
@@ -132,7 +132,7 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
           />
         )}
       </div>
-      <section aria-label={msg('view.valves.candidates')} className="panel flex min-h-0 flex-1 flex-col">
+      <section aria-label={msg('view.valves.candidates')} className="panel flex min-h-[220px] flex-1 flex-col">
         <CandidatesHeader
           counts={figures && { serving: serving.length, left: list.length, tried: figures.rows.length }}
           isWorking={isWorking}

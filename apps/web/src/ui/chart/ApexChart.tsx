@@ -1,5 +1,6 @@
 import ApexCharts, { type ApexOptions } from 'apexcharts';
 import { useEffect, useRef } from 'react';
+import { SpokenTable } from './SpokenTable.js';
 
 /** Where the plot lies inside its box, px; axes run from the minimum to the maximum that were asked for. */
 export interface PlotArea {
@@ -62,5 +63,10 @@ export function ApexChart({
     return () => cancelAnimationFrame(frame);
   }, [options]);
 
-  return <div ref={box} role="img" aria-label={label} style={{ height }} />;
+  return (
+    <>
+      <div ref={box} role="img" aria-label={label} style={{ height }} />
+      <SpokenTable label={label} options={options} />
+    </>
+  );
 }
