@@ -138,6 +138,9 @@ export interface Parameters {
   'app.readingInWords': { text: string | number };
   'app.readingOfNothing': { text: string | number };
   'app.readingOfSeveral': { text: string | number; ids: string | number };
+  'app.chartAsTable': { label: string | number };
+  'app.valueAt': { y: string | number; x: string | number };
+  'app.verdictTurned': { letter: string | number; name: string | number; verdict: string };
   'cli.isNotColumn': { column: string | number; known: string | number };
   'cli.isNotEncoding': { typed: string | number; known: string | number };
   'cli.isNotHidden': { typed: string | number };

@@ -256,5 +256,6 @@ export default {
   'app.chartAsTable': '{label}: as a table',
   'app.valueAt': '{y} at {x}',
   'app.skipToTheView': 'Skip to the view',
-  'app.verdictTurned': 'Scenario {letter} {name}: {verdict}',
+  'app.verdictTurned':
+    'Scenario {letter} {name}: {verdict, select, holds {all margins hold} near {near a limit} fails {a margin fails} other {incomplete}}',
 } as const;

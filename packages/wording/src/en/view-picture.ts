@@ -56,7 +56,7 @@ export default {
   'view.picture.pickedDrawn': '{kindName}, {name}: picked − drawn',
   'view.picture.picture': 'Picture',
   'view.picture.pictureClickToPlacePoints':
-    'Picture: click to place points; arrow keys select, Shift and arrow keys move, Del removes',
+    'Picture: click, or move the crosshair with the arrow keys and press Enter, to place points; N and P select a point, Shift and arrow keys move it, Del removes it',
   'view.picture.pictureOfACurve': 'Picture of a curve',
   'view.picture.placeThePointOf': 'Place the {which} point of {label}',
   'view.picture.points': '{count} points',

@@ -258,7 +258,7 @@ function ColumnChoice({ kind, keys, onKeys }: { kind: ModelKind; keys: readonly 
       <Popover.Trigger
         aria-label={msg('view.catalogue.selectColumns')}
         title={msg('view.catalogue.selectColumns')}
-        className="text-inkq"
+        className="relative -top-[2px] text-inkq"
       >
         <Columns3 size={14} aria-hidden="true" />
       </Popover.Trigger>

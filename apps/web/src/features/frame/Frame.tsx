@@ -76,11 +76,7 @@ export function Frame() {
       <TopBar onCommands={openCommands} />
       <div className="frame-body flex min-h-0 flex-1">
         <Rail base={`/studies/${id}`} attention={attention} />
-        <main
-          id="view"
-          ref={main}
-          tabIndex={-1}
-          className="frame-main flex min-w-0 flex-1 flex-col gap-2 p-2.5">
+        <main id="view" ref={main} tabIndex={-1} className="frame-main flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
           <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.drawing')}</p>}>
             <Outlet />

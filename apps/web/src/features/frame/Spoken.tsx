@@ -1,5 +1,4 @@
 import { useEffect, useRef, useState } from 'react';
-import { verdictName } from '@cedar-knot/wording';
 import { letterOf } from '../../state/address.js';
 import { useStudy } from '../context.js';
 import { msg } from './words.js';
@@ -30,7 +29,7 @@ export function Turned() {
     const turned = study.scenarios.flatMap((s, i) => {
       const verdict = now.get(s.id);
       if (verdict === undefined || !before.current?.has(s.id) || before.current.get(s.id) === verdict) return [];
-      return [msg('app.verdictTurned', { letter: letterOf(i), name: s.name ?? s.id, verdict: verdictName(verdict) })];
+      return [msg('app.verdictTurned', { letter: letterOf(i), name: s.name ?? s.id, verdict })];
     });
     before.current = now;
     if (turned.length > 0) setSaid(turned.join('. '));

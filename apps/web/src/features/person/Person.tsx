@@ -21,7 +21,7 @@ function PersonForm({ onDone, onLater }: { onDone: () => void; onLater?: () => v
   };
   const field = 'border-edge bg-panel h-[26px] rounded-[3px] border px-2';
   return (
-    <form onSubmit={keep} className={onLater ? 'flex items-end gap-3' : 'flex flex-col gap-2'}>
+    <form onSubmit={keep} className={onLater ? 'flex flex-wrap items-end gap-3' : 'flex flex-col gap-2'}>
       <div className="flex min-w-0 flex-1 gap-2">
         <label className="text-inkq flex min-w-0 flex-1 flex-col text-[11.5px]">
           {msg('app.name')}
@@ -70,7 +70,7 @@ export function PersonMark() {
       <Popover.Trigger
         title={person ? msg('view.person.shownOnTheVersionsYou', { person: person.name }) : msg('view.person.noNameEnteredYet')}
         aria-label={person ? msg('view.person.yourName', { person: person.name }) : msg('view.person.yourName2')}
-        className="bg-ink text-panel flex h-[26px] min-w-[26px] flex-none items-center justify-center rounded-full px-1 text-[11px] font-semibold"
+        className="bg-ink text-panel flex h-[26px] min-w-[26px] flex-none items-center justify-center rounded-full pointer-coarse:min-w-[44px] px-1 text-[11px] font-semibold"
       >
         {person?.initials ?? '–'}
       </Popover.Trigger>
@@ -101,12 +101,12 @@ export function AskPerson() {
     setAsked(true);
   };
   return (
-    <section aria-label={msg('view.person.yourName2')} className="panel mb-4 flex items-center gap-6 p-3">
+    <section aria-label={msg('view.person.yourName2')} className="panel mb-4 flex flex-wrap items-center gap-x-6 gap-y-2 p-3">
       <div className="flex-1">
         <h2 className="text-[13px] font-semibold">{msg('view.person.whatIsYourName')}</h2>
         <p className="text-inkq text-[12px]">{msg('view.person.nameAndInitialsAreShown')}</p>
       </div>
-      <div className="w-[520px]">
+      <div className="w-[520px] max-w-full">
         <PersonForm onDone={done} onLater={done} />
       </div>
     </section>

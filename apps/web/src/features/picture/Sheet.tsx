@@ -45,7 +45,7 @@ export function Sheet({ opened, state, doing, onPlace, onChange, onPage, onAnoth
     context?.drawImage(bitmap, 0, 0);
   }, [bitmap, width, height]);
   const pointer = usePointer(snap, doing.kind === 'curve');
-  const editing = usePointEditing({ doing, curve, zoom, onPlace, onChange, onLook: pointer.look });
+  const editing = usePointEditing({ doing, curve, zoom, size: { width, height }, onPlace, onChange, onLook: pointer.look });
   const size = { width: width * zoom, height: height * zoom };
   return (
     <>
@@ -83,6 +83,15 @@ export function Sheet({ opened, state, doing, onPlace, onChange, onPage, onAnoth
               selected={editing.selected}
               caught={pointer.caught}
             />
+            {editing.cross && (
+              <path
+                data-crosshair
+                d={`M${editing.cross.x * zoom - 12} ${editing.cross.y * zoom}h24M${editing.cross.x * zoom} ${editing.cross.y * zoom - 12}v24`}
+                stroke="var(--focus)"
+                strokeWidth={1.6}
+                fill="none"
+              />
+            )}
           </svg>
           {pointer.hover && (
             <Loupe

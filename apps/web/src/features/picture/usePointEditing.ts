@@ -64,7 +64,10 @@ export function usePointEditing({ doing, curve, zoom, size, onPlace, onChange, o
     const now = cross ?? { x: size.width / 2, y: size.height / 2 };
     if (nudge && !event.shiftKey) {
       const step = (event.ctrlKey ? FINE : COARSE) / zoom;
-      const to = { x: Math.min(size.width, Math.max(0, now.x + nudge[0]! * step)), y: Math.min(size.height, Math.max(0, now.y + nudge[1]! * step)) };
+      const to = {
+        x: Math.min(size.width, Math.max(0, now.x + nudge[0]! * step)),
+        y: Math.min(size.height, Math.max(0, now.y + nudge[1]! * step)),
+      };
       setCross(to);
       onLook(to, event.altKey);
       return true;

@@ -189,7 +189,7 @@ const ScenarioHead = memo(function ScenarioHead({
           type="button"
           onClick={() => activate(scenario.id)}
           aria-label={msg('view.scenarios.makeActive', { name })}
-          className="flex h-[24px] min-w-[24px] items-center"
+          className="flex h-[24px] min-w-[24px] items-center pointer-coarse:min-w-[44px]"
         >
           <ScenarioLetter index={index} letter={letterOf(index)} />
         </button>

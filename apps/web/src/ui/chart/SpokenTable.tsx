@@ -42,4 +42,6 @@ function pairOf(point: unknown): Pair | undefined {
 
 /** evenly over the curve, its ends among them */
 const thinned = (pairs: readonly Pair[]): Pair[] =>
-  pairs.length <= MOST ? [...pairs] : Array.from({ length: MOST }, (_, k) => pairs[Math.round((k * (pairs.length - 1)) / (MOST - 1))]!);
+  pairs.length <= MOST
+    ? [...pairs]
+    : Array.from({ length: MOST }, (_, k) => pairs[Math.round((k * (pairs.length - 1)) / (MOST - 1))]!);
