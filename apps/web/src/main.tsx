@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Broken } from './features/frame/Broken.js';
+import { FileDrop } from './features/frame/FileDrop.js';
 import { applyTheme } from './features/frame/theme.js';
 import './styles.css';
 import { VIEWS } from './views.js';
@@ -26,6 +27,9 @@ const opening = (view: ReactElement): ReactElement => (
 );
 
 const router = createBrowserRouter([
+  {
+    element: <FileDrop />,
+    children: [
   { path: '/', element: opening(<StudiesView />), errorElement: <Broken /> },
   { path: '/new', element: opening(<BeginView />), errorElement: <Broken /> },
   {
@@ -53,6 +57,8 @@ const router = createBrowserRouter([
     ],
   },
   { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
 ]);
 
 createRoot(document.getElementById('root')!).render(

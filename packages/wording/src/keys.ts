@@ -250,6 +250,7 @@ export interface Parameters {
   'listed.liquid-unknown': { found: string | number };
   'listed.temperature-taken': { temperature: string | number };
   'listed.no-head': { id: string | number };
+  'listed.by-speed': { id: string | number };
   'listed.standby': { id: string | number };
   'listed.drop-taken': { id: string | number; drop: string | number };
   'quantity.pressure-allowed-by-the-class': { pressureClass: string | number };
@@ -872,6 +873,15 @@ export interface Parameters {
   'view.frame.version': { version: string | number };
   'view.frame.versionWasSavedWhileYou': { version: string | number };
   'view.frame.yourChangesAreKeptIn': { message: string | number };
+  'view.frame.droppedStudy': { name: string | number };
+  'view.frame.droppedList': { name: string | number; lines: number };
+  'view.frame.droppedTable': { name: string | number; rows: number };
+  'view.frame.droppedCatalogue': { name: string | number };
+  'view.frame.droppedReadings': { name: string | number; rows: number };
+  'view.frame.droppedOffer': { name: string | number };
+  'view.frame.droppedPicture': { name: string | number };
+  'view.frame.droppedNeedsAStudy': { name: string | number };
+  'view.frame.droppedUnknown': { name: string | number };
   'view.help.explain': { name: string | number };
   'view.margins.aboveItsUpperLimitBy': { away: string | number };
   'view.margins.add2': { count: string | number };

@@ -95,7 +95,7 @@ const holding = (draft: Draft, kit: Kit): object => ({ mode: 'inlet-pressure', p
 /** of a pump whose first choice is too weak */
 const MORE_HEAD = 1.08;
 /** of a pump that follows by its speed: it has something left at its greatest duty */
-const SPEED_RESERVE = 1.04;
+export const SPEED_RESERVE = 1.04;
 /** travel at which a valve has its greatest flow: as far from its ends as most want it */
 const TRAVEL = 0.72;
 

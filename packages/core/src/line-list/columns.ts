@@ -150,14 +150,18 @@ export interface ListColumn {
 /** Name and unit of a head: `Length [m]`, `Flow (m³/h)`, `Rise, m`, `dz m`. */
 export function parted(header: string): [name: string, unit: string | undefined] {
   const text = header.trim();
-  const found =
-    /^([^[]*?)\s*\[\s*([^\]]*?)\s*\]$/.exec(text) ?? /^(.*?)\s*[({]\s*(.*?)\s*[)}]$/.exec(text) ?? /^(.+?)\s*[,;/]\s*(\S+)$/.exec(text);
-  if (found) return [found[1]!, found[2]!];
-  const behind = /^(.+?)[\s_]+(\S+)$/.exec(text);
-  const column = behind ? BY_NAME.get(plainWords(behind[1]!)) : undefined;
-  const dimension = column && LINE_COLUMNS[column].dimension;
-  return dimension && findUnit(dimension, behind![2]!) ? [behind![1]!, behind![2]!] : [text, undefined];
-} // prettier-ignore
+  const bracketed = /^([^[]*?)\s*\[\s*([^\]]*?)\s*\]$/.exec(text) ?? /^(.*?)\s*[({]\s*(.*?)\s*[)}]$/.exec(text);
+  if (bracketed) return [bracketed[1]!, bracketed[2]!];
+  // a unit may have a stroke of its own: the name is what is known, wherever it ends
+  for (const found of text.matchAll(/[\s,;/_]+/g)) {
+    const [name, rest] = [text.slice(0, found.index), text.slice(found.index + found[0].length)];
+    const column = BY_NAME.get(plainWords(name));
+    const dimension = column && LINE_COLUMNS[column].dimension;
+    if (dimension && findUnit(dimension, rest)) return [name, rest];
+  }
+  const parts = /^(.+?)\s*[,;]\s*(\S+)$/.exec(text);
+  return parts ? [parts[1]!, parts[2]!] : [text, undefined];
+}
 
 /** What a head says by itself, or as a person says that it does. */
 export function listColumn(header: string, units: 'metric' | 'us', said?: { column: string; unit?: string } | null): ListColumn {

@@ -2,6 +2,7 @@ import { sheetOf } from '../catalogue/cells.js';
 import type { PumpResult, ValveResult } from '../results/results.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { Word } from '../words/word.js';
+import { listColumn } from './columns.js';
 import { placesOf, roleOfTag, systemsOf } from './places.js';
 import { readLineList, type ListOptions } from './read.js';
 import { studyOfList } from './study.js';
@@ -114,6 +115,14 @@ describe('a line list is read', () => {
 });
 
 test.each([
+  ['Flow m3/h', 'flow', 'm3/h'], ['Flow [m3/h]', 'flow', 'm3/h'], ['Q, m³/h', 'flow', 'm³/h'], ['Length/m', 'length', 'm'], ['Rise (ft)', 'rise', 'ft'],
+  ['Elevation change m', 'rise', 'm'], ['Length', 'length', undefined], ['From/To', undefined, undefined],
+] as const)('the head %s is read as %p in %p', (header, column, unit) => {
+  const found = listColumn(header, 'metric');
+  expect([found.column, found.isAssumed ? undefined : found.unit]).toEqual([column, unit]);
+}); // prettier-ignore
+
+test.each([
   ['P-101A/B', 'pump'], ['101-P-01', 'pump'], ['FV-101', 'control-valve'], ['TCV 12', 'control-valve'], ['E-201', 'device'],
   ['TK-3', 'tank'], ['V-12', 'tank'], ['NRV-4', 'non-return'], ['Raw water tank', 'tank'], ['cooler', 'device'], ['TEE-3', 'junction'],
   ['Area 12', undefined], ['PT-101', undefined],
@@ -182,7 +191,10 @@ describe('a listed system becomes a study', () => {
     expect(made.study.points['Area-1']).toMatchObject({ kind: 'flow', flow: '-40 m3/h', elevation: '8 m', name: 'Area 1' });
     const [design] = made.scenarios;
     expect((design!.result!.elements['P-1A'] as PumpResult).flow * 3600).toBeGreaterThan(89.9);
-    expect(made.remarks.map((r) => r.text.word)).toEqual(['listed.standby', 'listed.temperature-taken']);
+    // a pump that no valve holds back follows by its speed: it delivers what is listed, in each scenario
+    for (const s of made.scenarios)
+      expect([s.id, s.result!.margins.find((m) => m.check === 'delivered-flow')?.verdict]).toEqual([s.id, 'holds']);
+    expect(made.remarks.map((r) => r.text.word)).toEqual(['listed.standby', 'listed.temperature-taken', 'listed.by-speed']);
     expect((design!.result!.elements['P-1B'] as PumpResult).flow).toBeCloseTo(0, 9);
   });
 
@@ -209,7 +221,12 @@ describe('a listed system becomes a study', () => {
   test('what it had to take, and what does not agree, is said', () => {
     const words = (text: string): string[] => study(text).remarks.map((r) => r.text.word);
     const rows = (more: string) => `From|To|DN|Length|Rise|Liquid\nT-1|P-1|100|10|0|${more}\nP-1|T-2|80|50|12|${more}`;
-    expect(words(rows('toluene'))).toEqual(['listed.no-flows', 'listed.liquid-unknown', 'listed.temperature-taken']);
+    expect(words(rows('toluene'))).toEqual([
+      'listed.no-flows',
+      'listed.liquid-unknown',
+      'listed.temperature-taken',
+      'listed.by-speed',
+    ]);
     expect(words('From|To|DN|Length|Rise|Flow|T\nT-1|N1|100|10|0|20|20\nN1|T-2|80|50|12|10|20\nN1|T-2|80|50|14|10|20')).toEqual(['listed.rises-disagree']); // prettier-ignore
     // downhill no pump is needed: what is listed is imposed
     const down = study('From|To|DN|Length|Rise|Flow|T\nT-1|P-1|100|10|0|5|20\nP-1|T-2|100|20|-50|5|20');

@@ -1,4 +1,13 @@
-import { dutyOf, mainsOf, motored, RESERVE, typicalValve, type Begun, type BeginningHead } from '../beginnings/begin.js';
+import {
+  dutyOf,
+  mainsOf,
+  motored,
+  RESERVE,
+  SPEED_RESERVE,
+  typicalValve,
+  type Begun,
+  type BeginningHead,
+} from '../beginnings/begin.js';
 import { Kit } from '../beginnings/kit.js';
 import { typicalPump } from '../beginnings/typical-pump.js';
 import { blankStudy, type RawElement, type Study } from '../document/study.js';
@@ -258,11 +267,12 @@ function equipped(study: Study, laid: Laid, head: BeginningHead, kit: Kit, remar
   const running = pumps.filter((id) => (flows.get(id) ?? 0) > 0);
   // of several in one line the first gives the flow
   const following = new Set(laid.lines.flatMap((l) => l.elements.filter((e) => running.includes(e.id)).slice(1).map((e) => e.id)));
+  const asked = (e: RawElement): RawElement =>
+    following.has(e.id) ? { ...e, mode: 'inlet-pressure', pressure: kit.q(0.5e5, 'pressure') } : { ...e, mode: 'flow', flow: listed(e.id) };
   const asking: Study = changed(study, (e) => {
     if (e.kind === 'control-valve') return { ...e, mode: 'drop', drop: kit.q(RESERVE, 'pressureDifference') };
     if (e.kind !== 'pump') return e;
-    if (!running.includes(e.id)) return { ...e, mode: 'off' };
-    return following.has(e.id) ? { ...e, mode: 'inlet-pressure', pressure: kit.q(0.5e5, 'pressure') } : { ...e, mode: 'flow', flow: listed(e.id) };
+    return running.includes(e.id) ? asked(e) : { ...e, mode: 'off' };
   });
   const solved = runStudy(asking).scenarios;
   const asks = (why: Word): Equipped => {
@@ -273,16 +283,19 @@ function equipped(study: Study, laid: Laid, head: BeginningHead, kit: Kit, remar
   const duties = running.map((id) => [id, dutyOf(id, solved, mainsOf(head))] as const);
   const weak = duties.find(([, duty]) => !duty);
   if (weak) return asks(word('listed.no-head', { id: weak[0] }));
+  // where no valve takes what a pump has too much, its speed does
+  const bySpeed = valves.length === 0;
+  if (bySpeed && running.length > 0) remarks.push({ text: word('listed.by-speed', { id: running.join(', ') }) });
   const keys = new Map(duties.map(([id], k) => [id, duties.length === 1 ? 'typical' : `typical-${k + 1}`]));
   const needed = new Map(valves.map((id) => [id, Math.max(...solved.map((s) => (s.result!.elements[id] as ValveResult).kv ?? 0))]));
   const made: Study = {
     ...changed(study, (e) => {
-      if (keys.has(e.id)) return { ...e, mode: 'curve', pump: keys.get(e.id)!, requiredFlow: listed(e.id) };
+      if (keys.has(e.id)) return { ...(bySpeed ? { ...asked(e), variableSpeed: true } : { ...e, mode: 'curve' }), pump: keys.get(e.id)!, requiredFlow: listed(e.id) };
       if (e.kind === 'pump') return { ...e, mode: 'off' };
       if (e.kind === 'control-valve') return { ...e, valve: `${e.id.toLowerCase()}-typical`, ...((flows.get(e.id) ?? 0) > 0 ? { mode: 'flow', flow: listed(e.id) } : { mode: 'opening', opening: 0.7 }) };
       return e;
     }),
-    pumps: Object.fromEntries(duties.map(([id, duty]) => [keys.get(id)!, typicalPump(duty!, head.say(word('beginning.typical-pump')))])),
+    pumps: Object.fromEntries(duties.map(([id, duty]) => [keys.get(id)!, typicalPump(bySpeed ? { ...duty!, head: SPEED_RESERVE * duty!.head } : duty!, head.say(word('beginning.typical-pump')))])),
     valves: Object.fromEntries([...needed].map(([id, kv]) => [`${id.toLowerCase()}-typical`, typicalValve(kv > 0 ? kv : 10, kit)])),
   };
   const found = runStudy(made).scenarios;

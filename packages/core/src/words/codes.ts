@@ -188,6 +188,7 @@ export type WordCode =
   | 'listed.temperature-taken'
   | 'listed.not-solved'
   | 'listed.no-head'
+  | 'listed.by-speed'
   | 'listed.standby'
   | 'listed.drop-taken'
   | 'listed.aged-pipes'
@@ -1394,6 +1395,7 @@ export interface WordValues {
   'listed.liquid-unknown': 'found';
   'listed.temperature-taken': 'temperature';
   'listed.no-head': 'id';
+  'listed.by-speed': 'id';
   'listed.standby': 'id';
   'listed.drop-taken': 'id' | 'drop';
   'quantity.pressure-allowed-by-the-class': 'pressureClass';

@@ -57,6 +57,7 @@ export default {
   'listed.temperature-taken': 'The list has no temperature: {temperature} is assumed.',
   'listed.not-solved': 'No operating point was found with the listed flows. The pumps have the listed flows imposed.',
   'listed.no-head': 'The system needs no head at {id}: no pump was selected.',
+  'listed.by-speed': 'The list has no control valve: the speed of {id} follows the listed flow.',
   'listed.standby': '{id} has no flow in the list: it is off, with a non-return valve behind it.',
   'listed.drop-taken': 'The list has no drop of {id}: {drop} at the listed flow is assumed.',
   'listed.aged-pipes': 'Aged pipes',

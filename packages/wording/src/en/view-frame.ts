@@ -127,4 +127,15 @@ export default {
   'view.frame.views': 'Views',
   'view.frame.yourChangesAreKeptIn': '{message} Your changes are kept in this browser and saved as soon as possible',
   'view.frame.yourStudyIsSavedAs': 'Your study is saved as of the last change; nothing is lost. Reload it, or open another one.',
+  'view.frame.droppedStudy': '{name} is a study file: the study is among the studies.',
+  'view.frame.droppedList': '{name} is a line list of {lines, plural, one {# row} other {# rows}}.',
+  'view.frame.droppedTable':
+    '{name} is a table of {rows, plural, one {# row} other {# rows}}: review it before it is imported into the catalogue.',
+  'view.frame.droppedCatalogue': '{name} is a catalogue file: review it before it is imported.',
+  'view.frame.droppedReadings': '{name} is a table of {rows, plural, one {# reading} other {# readings}}.',
+  'view.frame.droppedOffer': '{name} is a data sheet with an offer: it is compared with this study.',
+  'view.frame.droppedPicture': '{name} is a picture: place its axes and points to digitise a curve.',
+  'view.frame.droppedNeedsAStudy': '{name} belongs to a study. Open the study and drop the file there.',
+  'view.frame.droppedUnknown':
+    '{name} is not read. Expected: a study, a catalogue, a line list, readings, an offer or a picture (.json, .cedar, .xlsx, .csv, .png, .jpg, .pdf).',
 } as const;

@@ -4,6 +4,7 @@ import { X } from 'lucide-react';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
+import { useDropped } from '../../state/dropped.js';
 import { baseOf, useUnits } from '../../state/units.js';
 import { Button, Segmented } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
@@ -43,6 +44,14 @@ export function BeginView({
 }) {
   const [choice, setChoice] = useState<Choice>({ of: 'drawn', name: 'tank-to-tank' });
   const { own, remove, problem } = useOwn();
+  const [list, setList] = useState<File | null>(null);
+  const coming = useDropped((s) => s.file);
+  useEffect(() => {
+    const taken = useDropped.getState().take('list');
+    if (!taken) return;
+    setList(taken.file);
+    setChoice({ of: 'drawn', name: 'list' });
+  }, [coming]);
   const [units, setUnits] = useState<BeginningUnits>(() => baseOf(useUnits.getState().system ?? 'metric'));
   useEffect(() => {
     document.title = msg('view.begin.titleOfPage');
@@ -122,7 +131,7 @@ export function BeginView({
         ) : isService(choice.name) ? (
           <ServiceForm key={choice.name} name={choice.name} units={units} solve={solve} />
         ) : choice.name === 'list' ? (
-          <ListForm units={units} />
+          <ListForm units={units} file={list} />
         ) : (
           <OtherForm key={choice.name} choice={choice.name} />
         )}

@@ -1,5 +1,6 @@
+import { useDropped } from '../../state/dropped.js';
 import type { ListFilter, ListOrder, ModelKind } from '@cedar-knot/core';
-import { useCallback, useState } from 'react';
+import { useEffect, useCallback, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { isKind } from '../../state/catalogueList.js';
 import { CatalogueHeader, NEW } from './CatalogueHeader.js';
@@ -25,8 +26,15 @@ function OfKind({ kind, id, part }: { kind: ModelKind; id: string | undefined; p
   const [filter, setFilter] = useState<ListFilter>({});
   const [order, setOrder] = useState<ListOrder>({ column: 'name', isDown: false });
   const [retired, setRetired] = useState(false);
+  const coming = useDropped((s) => s.file);
   const [isImporting, setImporting] = useState(false);
   const [dropped, setDropped] = useState<File | null>(null);
+  useEffect(() => {
+    const taken = useDropped.getState().take('table', 'catalogue');
+    if (!taken) return;
+    setDropped(taken.file);
+    setImporting(true);
+  }, [coming]);
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
   const list = useModelList(kind, retired, filter, order);

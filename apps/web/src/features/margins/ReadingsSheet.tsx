@@ -11,10 +11,11 @@ import {
 } from '@cedar-knot/core';
 import { figureName, named, problemText, rounded, fixed } from '@cedar-knot/wording';
 import { X } from 'lucide-react';
-import { useMemo, useState, type FormEvent } from 'react';
+import { useEffect, useMemo, useState, type FormEvent } from 'react';
 import { letterOf } from '../../state/address.js';
 import { readAmount } from '../../state/inputScale.js';
 import { addListed, removeListed, setListed } from '../../state/listed.js';
+import { useDropped } from '../../state/dropped.js';
 import { readPasted, type PastedReadings } from '../../state/pastedReadings.js';
 import { Button } from '../../ui/controls.js';
 import { ScenarioLetter } from '../../ui/marks.js';
@@ -172,6 +173,13 @@ function PasteReadings() {
   const change = useStudy((s) => s.change);
   const [isOpen, setOpen] = useState(false);
   const [text, setText] = useState('');
+  const coming = useDropped((s) => s.file);
+  useEffect(() => {
+    const taken = useDropped.getState().take('readings');
+    if (!taken) return;
+    setOpen(true);
+    setText(taken.text);
+  }, [coming]);
   const read: PastedReadings | null = useMemo(
     () => (text.trim() === '' ? null : readPasted(study, text, active)),
     [study, text, active],

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, wordsOf } from '../../api/client.js';
 import { EMPTY_PICTURE, type PictureState } from '../../state/picture.js';
+import { useDropped } from '../../state/dropped.js';
 import { Button } from '../../ui/controls.js';
 import { FilePick } from '../../ui/FilePick.js';
 import { AxesPanel } from './AxesPanel.js';
@@ -53,6 +54,13 @@ export function PictureView() {
         (e: unknown) => setProblem(wordsOf(e)),
       );
   }, [id, put]);
+  const coming = useDropped((s) => s.file);
+  useEffect(() => {
+    const taken = useDropped.getState().take('picture');
+    if (taken) void open(taken.file, taken.file.name);
+    // the file that was dropped, once
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [coming]);
   // nothing is lost by a reload
   useEffect(() => {
     if (!opened || past.length < 2) return;

@@ -2,6 +2,7 @@ import { reportName, type ReportDocument } from '@cedar-knot/report';
 import { useEffect, useRef, useState } from 'react';
 import { wordsOf } from '../../api/client.js';
 import { download } from '../../ui/exportSvg.js';
+import { useDropped } from '../../state/dropped.js';
 import { FilePick } from '../../ui/FilePick.js';
 import type { OfferWork } from '../../worker/report.js';
 import { useStudy } from '../context.js';
@@ -43,6 +44,13 @@ export function DataSheets({ work, onOffer }: { work: OfferWork; onOffer: (file:
     if (file.size > LARGEST) setProblem(msg('view.report.offerTooLarge'));
     else onOffer({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) });
   };
+  const coming = useDropped((s) => s.file);
+  useEffect(() => {
+    const taken = useDropped.getState().take('offer');
+    if (taken) void take(taken.file);
+    // the file that was dropped, once
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [coming]);
   return (
     <>
       <h3 className="border-soft mt-1 border-t pt-2 text-[13px] font-semibold">{msg('view.report.dataSheets')}</h3>
