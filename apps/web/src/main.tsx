@@ -30,33 +30,33 @@ const router = createBrowserRouter([
   {
     element: <FileDrop />,
     children: [
-  { path: '/', element: opening(<StudiesView />), errorElement: <Broken /> },
-  { path: '/new', element: opening(<BeginView />), errorElement: <Broken /> },
-  {
-    path: '/studies/:id',
-    element: opening(<StudyFrame />),
-    errorElement: <Broken />,
-    children: [
-      { index: true, element: <Navigate to="system" replace /> },
-      ...VIEWS.map(({ to, view: View }) => ({ path: to, element: <View /> })),
-      { path: 'compare', element: <CompareView /> },
-    ],
-  },
-  {
-    path: '/catalogues',
-    element: opening(<CatalogueFrame />),
-    errorElement: <Broken />,
-    children: [
-      { index: true, element: <Navigate to="pumps" replace /> },
-      { path: 'find', element: <FindView /> },
-      { path: 'valves/sizing', element: <SizeValveView /> },
-      { path: 'pumps/:id/picture', element: <PictureView /> },
-      { path: ':kind', element: <CatalogueView /> },
-      { path: ':kind/:id', element: <CatalogueView /> },
-      { path: ':kind/:id/:part', element: <CatalogueView /> },
-    ],
-  },
-  { path: '*', element: <Navigate to="/" replace /> },
+      { path: '/', element: opening(<StudiesView />), errorElement: <Broken /> },
+      { path: '/new', element: opening(<BeginView />), errorElement: <Broken /> },
+      {
+        path: '/studies/:id',
+        element: opening(<StudyFrame />),
+        errorElement: <Broken />,
+        children: [
+          { index: true, element: <Navigate to="system" replace /> },
+          ...VIEWS.map(({ to, view: View }) => ({ path: to, element: <View /> })),
+          { path: 'compare', element: <CompareView /> },
+        ],
+      },
+      {
+        path: '/catalogues',
+        element: opening(<CatalogueFrame />),
+        errorElement: <Broken />,
+        children: [
+          { index: true, element: <Navigate to="pumps" replace /> },
+          { path: 'find', element: <FindView /> },
+          { path: 'valves/sizing', element: <SizeValveView /> },
+          { path: 'pumps/:id/picture', element: <PictureView /> },
+          { path: ':kind', element: <CatalogueView /> },
+          { path: ':kind/:id', element: <CatalogueView /> },
+          { path: ':kind/:id/:part', element: <CatalogueView /> },
+        ],
+      },
+      { path: '*', element: <Navigate to="/" replace /> },
     ],
   },
 ]);

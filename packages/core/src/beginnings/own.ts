@@ -1,7 +1,7 @@
 import { entryLabel } from '../document/entry-label.js';
 import type { RawEntry, Study } from '../document/study.js';
 import { allElements } from '../document/unit-piping.js';
-import { readTyped, type TypedMarks, type TypedReading } from '../fields/typed.js';
+import { quantityOf, readTyped, type TypedMarks, type TypedReading } from '../fields/typed.js';
 import { inputAt } from '../reach/inputs.js';
 import type { Word } from '../words/word.js';
 
@@ -42,7 +42,7 @@ const KEYS = ['flow', 'level', 'pressure', 'elevation', 'length'];
 export function usualAsks(study: Study): string[] {
   const inputs = askableInputs(study);
   const keyOf = (i: AskedInput): string => i.address.slice(i.address.lastIndexOf('.') + 1);
-  const metres = (i: AskedInput): number => Number.parseFloat(i.typed) || 0;
+  const metres = (i: AskedInput): number => quantityOf(i.typed, 'length') ?? 0;
   const longest = inputs.filter((i) => keyOf(i) === 'length').reduce<AskedInput | undefined>((a, b) => (a && metres(a) >= metres(b) ? a : b), undefined); // prettier-ignore
   return inputs
     .filter((i) => KEYS.includes(keyOf(i)) && (keyOf(i) !== 'length' || i === longest))
