@@ -5,11 +5,13 @@ import { RouterProvider } from 'react-router/dom';
 import { Broken } from './features/frame/Broken.js';
 import { FileDrop } from './features/frame/FileDrop.js';
 import { applyTheme } from './features/frame/theme.js';
+import { beginNews } from './state/news.js';
 import './styles.css';
 import { VIEWS } from './views.js';
 import { msg } from './words.js';
 
 applyTheme();
+beginNews();
 
 /** fetched when they are first opened, as the views of a study are */
 const StudiesView = lazy(() => import('./features/studies/StudiesView.js').then((m) => ({ default: m.StudiesView })));

@@ -883,6 +883,9 @@ export interface Parameters {
   'view.frame.droppedNeedsAStudy': { name: string | number };
   'view.frame.droppedUnknown': { name: string | number };
   'view.help.explain': { name: string | number };
+  'view.help.tourStop': { n: string | number; of: string | number };
+  'view.help.exampleTitle': { service: string | number };
+  'view.help.add': { id: string | number };
   'view.margins.aboveItsUpperLimitBy': { away: string | number };
   'view.margins.add2': { count: string | number };
   'view.margins.allOtherEntriesOfEach': { value: string | number };

@@ -138,4 +138,5 @@ export default {
   'view.frame.droppedNeedsAStudy': '{name} belongs to a study. Open the study and drop the file there.',
   'view.frame.droppedUnknown':
     '{name} is not read. Expected: a study, a catalogue, a line list, readings, an offer or a picture (.json, .cedar, .xlsx, .csv, .png, .jpg, .pdf).',
+  'view.frame.takeTheTour': 'Take the tour of seven stops',
 } as const;

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useTour } from '../../state/tour.js';
 import { wordsOf } from '../../api/client.js';
 
 /** Creates a study and goes to it. */
@@ -12,6 +13,7 @@ export function useCreate() {
     setProblem(null);
     try {
       const { id } = await work();
+      useTour.getState().offer();
       await navigate(`/studies/${id}/system`);
     } catch (e) {
       setProblem(wordsOf(e));

@@ -19,6 +19,7 @@ import { useFrameKeys } from './useFrameKeys.js';
 import { useWarnBeforeLeaving } from './useWarnBeforeLeaving.js';
 import { msg } from './words.js';
 import { Glossary } from '../help/Glossary.js';
+import { Tour, TourOffer } from '../help/Tour.js';
 
 const FOLD_KEY = 'cedar-knot-strip-folded';
 
@@ -78,6 +79,7 @@ export function Frame() {
         <Rail base={`/studies/${id}`} attention={attention} />
         <main id="view" ref={main} tabIndex={-1} className="frame-main flex min-w-0 flex-1 flex-col gap-2 p-2.5">
           <Problems />
+          <TourOffer />
           <Suspense fallback={<p className="text-inkq p-4">{msg('view.frame.drawing')}</p>}>
             <Outlet />
           </Suspense>
@@ -91,6 +93,7 @@ export function Frame() {
       <Commands open={commandsOpen} onClose={() => setCommandsOpen(false)} commands={commands} />
       <Shortcuts open={keysOpen} onClose={() => setKeysOpen(false)} />
       <Glossary />
+      <Tour base={`/studies/${id}`} />
       <Conflict />
     </div>
   );

@@ -8,6 +8,7 @@ import { shownKey } from '../../state/keys.js';
 import { lineActions } from '../../state/lineActions.js';
 import type { StudyStore } from '../../state/studyStore.js';
 import { useGlossary } from '../../state/glossary.js';
+import { useTour } from '../../state/tour.js';
 import { useUnits } from '../../state/units.js';
 import { useStudy, useStudyStore } from '../context.js';
 import { VIEWS } from '../../views.js';
@@ -85,6 +86,7 @@ function studyCommands(store: StudyStore, id: string, keys: () => void): Command
     { name: msg('view.frame.metricUnits'), run: () => choose('metric') },
     { name: msg('view.frame.usUnits'), run: () => choose('us') },
     { name: msg('view.frame.siUnits'), run: () => choose('si') },
+    { name: msg('view.frame.takeTheTour'), run: () => useTour.getState().go(0) },
     { name: msg('view.frame.glossary'), keys: shownKey('help'), run: () => useGlossary.getState().show('') },
     { name: msg('view.frame.showKeyboardShortcuts'), keys: shownKey('keys'), run: keys },
   ];

@@ -2,7 +2,9 @@ import { glossary, type GlossaryEntry } from '@cedar-knot/wording';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useGlossary } from '../../state/glossary.js';
 import { Modal } from '../../ui/controls.js';
+import { baseOf } from '../../state/units.js';
 import { useDisplay } from '../context.js';
+import { Examples } from './Examples.js';
 import { msg } from './words.js';
 
 /** Terms and checks with their meaning, formula, default limit and source; searched as it is typed. */
@@ -17,6 +19,7 @@ export function Glossary() {
 
 function List({ first }: { first: string }) {
   const d = useDisplay();
+  const { close } = useGlossary();
   const [typed, setTyped] = useState('');
   const all = useMemo(() => glossary(d.system), [d.system]);
   const chosen = useRef<HTMLDivElement>(null);
@@ -25,6 +28,7 @@ function List({ first }: { first: string }) {
   const shown = all.filter((e) => words.every((w) => `${e.name} ${e.meaning} ${e.key}`.toLowerCase().includes(w)));
   return (
     <>
+      {first === '' && <Examples units={baseOf(d.system)} onOpened={close} />}
       <input
         aria-label={msg('view.help.search')}
         placeholder={msg('view.help.search')}

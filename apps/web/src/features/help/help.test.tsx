@@ -1,8 +1,9 @@
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useFrameKeys } from '../frame/useFrameKeys.js';
-import { open, pumpedStudy, show } from '../../test/open.js';
+import { firstStudy, open, pumpedStudy, show } from '../../test/open.js';
 import { useGlossary } from '../../state/glossary.js';
+import { AddHint } from './AddHint.js';
 import { Explain } from './Explain.js';
 import { Glossary } from './Glossary.js';
 
@@ -59,4 +60,14 @@ test('F1 explains what the row in focus is about, else the whole list stands', a
   act(() => value.blur());
   fireEvent.keyDown(document.body, { key: 'F1', code: 'F1' });
   expect(useGlossary.getState().open).toBe('');
+});
+
+test('a view that is about a pump adds one where the system has none, and shows it', async () => {
+  const opened = await open(firstStudy());
+  const { store } = opened;
+  const before = store.getState().study.lines[0]!.elements.length;
+  show(opened, <AddHint kind="pump" text="Add a pump to see its suction." />);
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Add a pump' }));
+  const { study, selected } = store.getState();
+  expect([study.lines[0]!.elements.length, study.lines[0]!.elements[1]]).toEqual([before + 1, { id: selected, kind: 'pump' }]);
 });

@@ -17,6 +17,7 @@ import { useCandidateActions } from './useCandidateActions.js';
 import { useRanking } from './useRanking.js';
 import { elementsOf } from '../../state/address.js';
 import { WhyFallen } from './WhyFallen.js';
+import { AddHint } from '../help/AddHint.js';
 import { msg } from './words.js';
 
 const TABS: readonly (readonly [string, string])[] = [
@@ -39,8 +40,7 @@ export function PumpsView() {
     'pump',
   );
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id;
-  if (pump === undefined)
-    return <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.pumps.addAPumpToThe')}</div>;
+  if (pump === undefined) return <AddHint kind="pump" text={msg('view.pumps.addAPumpToThe')} />;
   // another position asks another type of pump
   return <Ranked key={pump} pump={pump} />;
 }

@@ -6,6 +6,7 @@ import { api, ApiError, type StudiesAsked } from '../../api/client.js';
 import { Button, Modal } from '../../ui/controls.js';
 import { Select } from '../../ui/Select.js';
 import { FilePick } from '../../ui/FilePick.js';
+import { News } from '../help/News.js';
 import { KeepBeginning } from './KeepBeginning.js';
 import { StudyCard } from './StudyCard.js';
 import { msg } from './words.js';
@@ -76,6 +77,7 @@ export function StudiesView() {
         </div>
         {problem && <p className="text-fails mb-3">▲ {problem}</p>}
         <AskPerson />
+        <News />
         {page && (page.count > FIRST || search !== '') && (
           <Search search={search} onSearch={setSearch} sort={sort} onSort={setSort} count={page.count} />
         )}

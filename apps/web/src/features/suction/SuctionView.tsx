@@ -14,6 +14,7 @@ import { AgainstChart } from './AgainstChart.js';
 import { BuildChart } from './BuildChart.js';
 import { LookChart } from './LookChart.js';
 import { SuctionFacts } from './SuctionFacts.js';
+import { AddHint } from '../help/AddHint.js';
 import { msg } from './words.js';
 
 /** What a pump's NPSH available is made of, how it stands against what the pump requires, and what may still happen before it is too little. */
@@ -26,8 +27,7 @@ export function SuctionView({ work = reachWorker() }: { work?: ReachWork }) {
   const pumps = elementsOf(study.lines, 'pump');
   const pump = pumps.find((e) => e.id === followed)?.id ?? pumps[0]?.id ?? null;
   const { figures, isWorking } = useSuction(work, pump);
-  if (pump === null)
-    return <div className="panel text-inkq flex flex-1 items-center justify-center">{msg('view.suction.addAPumpToThe')}</div>;
+  if (pump === null) return <AddHint kind="pump" text={msg('view.suction.addAPumpToThe')} />;
   const index = study.scenarios.findIndex((s) => s.id === active);
   const built = figures?.builds[active];
   // ghosted beside it: the scenario that is compared, else the first other one

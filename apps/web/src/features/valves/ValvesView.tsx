@@ -31,6 +31,7 @@ import { useValves } from './useValves.js';
 import { shownValve, valveName, ValveTable, type ShownValve } from './ValveTable.js';
 import { elementsOf } from '../../state/address.js';
 import { WhatIf } from './WhatIf.js';
+import { AddHint } from '../help/AddHint.js';
 import { msg } from './words.js';
 
 const NO_VALVE = msg('view.valves.noValveSelected');
@@ -178,9 +179,9 @@ export function ValvesView({ work = valveWorker(), sizing }: { work?: ValveWork;
 
 function NoValve() {
   return (
-    <div className="panel text-inkq flex flex-1 flex-col items-center justify-center gap-2">
-      <p>{msg('view.valves.addAControlValveTo')}</p>
-      <Link to="/catalogues/valves/sizing" className="text-cedar underline">
+    <div className="flex flex-1 flex-col gap-2">
+      <AddHint kind="control-valve" text={msg('view.valves.addAControlValveTo')} />
+      <Link to="/catalogues/valves/sizing" className="text-cedar self-center underline">
         {msg('view.valves.sizeAValveWithoutA')}
       </Link>
     </div>
