@@ -197,8 +197,8 @@ test('beside the curve: contours, other speeds, one unit stops, the system as a 
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'more, 4 shown' })).toBeVisible();
   // 80 % of 2950 rpm
-  await expect(page.getByText('2360 rpm', { exact: true })).toBeVisible();
-  await expect(page.getByText('80 %', { exact: true }).first()).toBeVisible();
+  await expect(page.locator('svg').getByText('2360 rpm', { exact: true })).toBeVisible();
+  await expect(page.locator('svg').getByText('80 %', { exact: true }).first()).toBeVisible();
   // of the two that run one stops: the other stays within its curve
   await expect(page.locator('[data-run-out=inside]')).toContainText(/one unit trips: \d+ at [\d.]+ m/);
   // the well takes a head that grows with the flow itself: a quadratic is off, at no flow by what it says

@@ -32,6 +32,8 @@ test('every reason of a problem that core and report write has words, and every 
   const written = new Set([...source.matchAll(/reason: '([a-z-]+)'/g)].map((m) => m[1]!));
   // reasons of short forms, margins, unreadable numbers and solver failures have words of their own elsewhere
   const elsewhere = new Set([
+    // of a typed line: worded with the units that would fit
+    'wrong-unit',
     // why a candidate falls: a word of the contract, said by the view that shows it
     'head-short',
     'not-solved',

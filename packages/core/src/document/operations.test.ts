@@ -147,10 +147,10 @@ describe('short form', () => {
     ['pipe', '30 m DN150 sch 40, 1 reducer', 'not-understood'],
     ['pipe', '30 m DN150 sch 40, 1 reducer to 3 bar', 'not-understood'],
     ['orifice', 'bore 40 mm', 'not-understood'],
-    ['pump', 'flow 85 bar', 'not-understood'],
+    ['pump', 'flow 85 bar', 'wrong-unit'],
     ['pump', '2.5 running', 'not-understood'],
     ['line', 'J-1', 'not-understood'],
-    ['junction', '20 m', 'not-understood'],
+    ['junction', '20 m', 'wrong-unit'],
   ])('%s: %s is refused: %s', (kind, text, reason) => {
     expect(readShortForm(kind, text)).toMatchObject({ ok: false, problem: { reason } });
   });
@@ -162,10 +162,12 @@ describe('short form', () => {
     expect(readShortForm('pipe', typed)).toMatchObject({ ok: true, entries: { length: '30 m', size, schedule } });
   });
   test('entries that it does not show stay', () => {
-    expect(readShortForm('pipe', '5 m DN50 sch 40', { roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] })).toEqual({
+    expect(
+      readShortForm('pipe', '5 m DN50 sch 40', { notes: 'x', roughness: '1 mm', inside: '9 mm', fittings: [{ k: 1 }] }),
+    ).toEqual({
       ok: true,
       assumed: [],
-      entries: { roughness: '1 mm', length: '5 m', size: 'DN50', schedule: '40' },
+      entries: { notes: 'x', length: '5 m', size: 'DN50', schedule: '40' },
     });
   });
 });

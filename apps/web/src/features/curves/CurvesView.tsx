@@ -1,5 +1,5 @@
 import { allElements } from '@cedar-knot/core';
-import { useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { ApexChart } from '../../ui/chart/ApexChart.js';
 import { download, pngOf, sheetSvg } from '../../ui/exportSvg.js';
 import { useSize } from '../../ui/useSize.js';
@@ -14,6 +14,7 @@ import { csvOf, ReadOut } from './ReadOut.js';
 import { BARE, type Shows } from './shows.js';
 import { useCurvesModel } from './useCurvesModel.js';
 import { useFamily } from './useFamily.js';
+import { letterOf } from '../../state/address.js';
 import { leavingTable } from '../../state/tableText.js';
 import { msg } from './words.js';
 
@@ -54,6 +55,18 @@ export function CurvesView() {
   const tops = { head: 0, efficiency: heights.head, npsh: heights.head + heights.efficiency };
   const side = useRef<SideFigures | null>(null);
   const slowly = useRef<typeof slow>(null);
+
+  const spoken = useCallback(
+    (name: string): string | undefined => {
+      // of a scenario by its letter and name, of a trim in the units of the screen
+      const at = study.scenarios.findIndex((s) => name === s.id || name.startsWith(`${s.id} `));
+      const own = study.scenarios[at];
+      if (own) return `${letterOf(at)} ${own.name ?? own.id}${name.slice(own.id.length)}`;
+      const trim = /^Ø (\d+(?:\.\d+)?)$/.exec(name);
+      return trim ? `Ø ${display.number(Number(trim[1]), 'diameter')} ${display.unit('diameter')}` : name;
+    },
+    [study.scenarios, display],
+  );
 
   if (!curves || !model || !options) {
     return (
@@ -107,6 +120,7 @@ export function CurvesView() {
                   label={label}
                   options={options[key]}
                   height={heights[key]}
+                  spoken={spoken}
                   onArea={(area) => setAreas((a) => ({ ...a, [key]: area }))}
                 />
               ))}

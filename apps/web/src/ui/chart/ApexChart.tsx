@@ -23,11 +23,14 @@ export function ApexChart({
   height,
   onArea,
   label,
+  spoken,
 }: {
   options: ApexOptions;
   height: number;
   onArea: (area: PlotArea) => void;
   label: string;
+  /** name of a curve as it is spoken; undefined leaves it out */
+  spoken?: (name: string) => string | undefined;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<ApexCharts | null>(null);
@@ -66,7 +69,7 @@ export function ApexChart({
   return (
     <>
       <div ref={box} role="img" aria-label={label} style={{ height }} />
-      <SpokenTable label={label} options={options} />
+      <SpokenTable label={label} options={options} spoken={spoken} />
     </>
   );
 }

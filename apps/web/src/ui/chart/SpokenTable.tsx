@@ -9,10 +9,19 @@ const MOST = 12;
 type Pair = readonly [number, number | null];
 
 /** A chart as a table for who hears it: each curve a row, as many of its points as tell its course. */
-export const SpokenTable = memo(function SpokenTable({ label, options }: { label: string; options: ApexOptions }) {
+export const SpokenTable = memo(function SpokenTable({
+  label,
+  options,
+  spoken = (name) => name,
+}: {
+  label: string;
+  options: ApexOptions;
+  spoken?: ((name: string) => string | undefined) | undefined;
+}) {
   const curves = ((options.series ?? []) as { name?: string; data?: readonly unknown[] }[]).flatMap(({ name, data }) => {
     const pairs = (data ?? []).map(pairOf).filter((p): p is Pair => p !== undefined);
-    return name !== undefined && name !== '' && pairs.length > 0 ? [{ name, pairs: thinned(pairs) }] : [];
+    const said = name === undefined || name === '' ? undefined : spoken(name);
+    return said !== undefined && pairs.length > 0 ? [{ name: said, pairs: thinned(pairs) }] : [];
   });
   if (curves.length === 0) return null;
   return (
