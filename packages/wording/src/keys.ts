@@ -227,7 +227,7 @@ export interface Parameters {
   'beginning.at-least': { limit: string | number };
   'beginning.at-most': { limit: string | number };
   'listed.no-column': { column: string | number };
-  'listed.wrong-unit': { found: string | number; header: string | number; unit: string | number };
+  'listed.wrong-unit': { found: string | number; header: string | number };
   'listed.unit-assumed': { header: string | number; unit: string | number };
   'listed.column-left-out': { header: string | number };
   'listed.column-twice': { header: string | number };
@@ -243,9 +243,11 @@ export interface Parameters {
   'listed.material-unknown': { found: string | number };
   'listed.fitting-unknown': { found: string | number; meant: string | number };
   'listed.count-expected': { header: string | number; found: string | number };
-  'listed.circuit-held': { id: string | number };
+  'listed.circuit-held': { id: string | number; pressure: string | number };
   'listed.elevations-differ': { tag: string | number; first: string | number; second: string | number };
   'listed.rises-disagree': { line: string | number; off: string | number };
+  'listed.no-flows': { velocity: string | number };
+  'listed.no-consumer-flow': { tag: string | number };
   'listed.liquids': { first: string | number; others: string | number };
   'listed.liquid-unknown': { found: string | number };
   'listed.temperature-taken': { temperature: string | number };

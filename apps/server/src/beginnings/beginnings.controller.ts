@@ -1,9 +1,11 @@
-import { Body, Controller, Delete, Get, Param, Post } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Param, Post, Res } from '@nestjs/common';
+import type { Response } from 'express';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import type { OwnBeginning, OwnBeginningHead } from '@cedar-knot/core';
+import type { OwnBeginningHead } from '@cedar-knot/core';
 import { answers, refusals } from '../common/api-schemas.js';
 import { takes } from '../common/body.js';
 import { JoiPipe } from '../common/joi.pipe.js';
+import { sendStored } from '../studies/sending.js';
 import { list } from '../common/shape.js';
 import { BeginningsService } from './beginnings.service.js';
 import { BEGINNING, BEGINNING_HEAD, BEGINNING_ID, KEEP_BEGINNING, type KeepBeginning } from './schemas.js';
@@ -25,8 +27,8 @@ export class BeginningsController {
   @ApiOperation({ summary: 'A beginning with its study and the inputs that its form asks for' })
   @answers(200, BEGINNING)
   @refusals(404, 503)
-  get(@Param('id', new JoiPipe(BEGINNING_ID)) id: string): Promise<OwnBeginning> {
-    return this.beginnings.get(id);
+  async get(@Param('id', new JoiPipe(BEGINNING_ID)) id: string, @Res() response: Response): Promise<void> {
+    sendStored(response, await this.beginnings.get(id));
   }
 
   @Post()

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectModel } from '@nestjs/sequelize';
-import { type OwnBeginning, type OwnBeginningHead, type Study } from '@cedar-knot/core';
+import type { OwnBeginning, OwnBeginningHead } from '@cedar-knot/core';
 import { ApiProblem, bodyOf, notFound } from '../common/problem.js';
 import { BeginningModel } from '../database/models/beginning.model.js';
-import { StudiesService } from '../studies/studies.service.js';
+import { StudiesService, type Stored } from '../studies/studies.service.js';
 import { worded } from '../words.js';
 import type { KeepBeginning } from './schemas.js';
 
@@ -24,9 +24,9 @@ export class BeginningsService {
     return rows.map(head);
   }
 
-  async get(id: string): Promise<OwnBeginning> {
+  async get(id: string): Promise<Stored<Omit<OwnBeginning, 'document'>>> {
     const row = await this.found(id);
-    return { ...head(row), asks: JSON.parse(row.asks) as string[], study: JSON.parse(row.document) as Study };
+    return { head: { ...head(row), asks: JSON.parse(row.asks) as string[] }, document: row.document };
   }
 
   async keep({ study, name, about, asks }: KeepBeginning): Promise<OwnBeginningHead> {

@@ -18,7 +18,7 @@ test('a study is kept as a beginning as it stood then, whole, and taken out agai
   // the study goes on, the beginning does not
   await http().put(`/api/studies/${study}`).send({ version: 1, document: blankStudy('Emptied') }).expect(200); // prettier-ignore
   const whole = (await http().get(`${AT}/${kept.id}`).expect(200)).body as OwnBeginning;
-  expect([whole.asks, whole.study.points['T-1'], whole.study.title]).toEqual([['T-1.elevation'], { kind: 'vessel', elevation: '3 m' }, 'Cooling']); // prettier-ignore
+  expect([whole.asks, whole.document.points['T-1'], whole.document.title]).toEqual([['T-1.elevation'], { kind: 'vessel', elevation: '3 m' }, 'Cooling']); // prettier-ignore
   await http().post(AT).send({ study, name: 'Aldby' }).expect(201);
   const names = async (): Promise<string[]> => ((await http().get(AT).expect(200)).body as OwnBeginningHead[]).map((b) => b.name); // prettier-ignore
   expect(await names()).toEqual(['Aldby', 'Pump house']);

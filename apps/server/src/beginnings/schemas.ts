@@ -11,5 +11,5 @@ export type KeepBeginning = Of<typeof KEEP_BEGINNING>;
 
 const HEAD = { id: id(), name: text(200), about: text(200), savedAt: time() };
 export const BEGINNING_HEAD: Shape<OwnBeginningHead> = named('OwnBeginningHead', object(HEAD));
-export const BEGINNING: Shape<OwnBeginning> = named('OwnBeginning', object({ ...HEAD, asks: list(text()), study: STUDY }));
+export const BEGINNING: Shape<OwnBeginning> = named('OwnBeginning', object({ ...HEAD, asks: list(text()), document: STUDY }));
 export const BEGINNING_ID = id();

@@ -27,8 +27,8 @@ describe.each(NAMES)('%s', (name) => {
       // what the form asks of the pump is required of it, and delivered
       const delivered = s.result!.margins.find((m) => m.check === 'delivered-flow' && m.where === 'P-1');
       expect([s.id, delivered?.verdict]).toEqual([s.id, 'holds']);
-      // a minimum-flow line may need a little more at the pump
-      expect(delivered!.value!).toBeLessThan(name === 'boiler-feed' ? 1.06 : 1.00001);
+      // exactly it, but for a minimum-flow line, which may need more at the pump
+      if (name !== 'boiler-feed') expect(delivered!.value!).toBeCloseTo(1, 5);
     }
     // nothing that is likely a slip
     expect(doubtsOf(study, scenarios).map((x) => [x.code, x.id, x.key])).toEqual([]);

@@ -460,7 +460,12 @@ test('no line of two thousand characters keeps the reader busy', () => {
     `120 m ${'9'.repeat(1900)}`,
     '\n'.repeat(2000),
     'a-'.repeat(990),
+    'a'.repeat(2000),
+    `${'a '.repeat(990)}`,
   ];
   // what this guards against took twenty seconds: Jest ends a test after five
-  for (const line of hostile) expect(readShortForm('pipe', line).ok).toBe(false);
+  for (const line of hostile) {
+    expect(readShortForm('pipe', line).ok).toBe(false);
+    for (const kind of ['vessel', 'pump']) expect(typeof readShortForm(kind, line, {}, { pumps: [] }).ok).toBe('boolean');
+  }
 });

@@ -75,7 +75,7 @@ export interface OwnBeginningHead {
 /** With its study, and the inputs that its form asks for. */
 export interface OwnBeginning extends OwnBeginningHead {
   asks: string[];
-  study: Study;
+  document: Study;
 }
 
 /** Some of the kept versions, the newest first. */

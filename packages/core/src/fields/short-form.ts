@@ -299,7 +299,9 @@ const PROPOSED = [
 /** so many are proposed */
 const MOST_UNITS = 4;
 /** a word or two, and a number, with what may stand for its unit */
-const LED_NUMBER = /((?:\p{L}[\p{L}.]*\s*[=:]?\s*){0,3})([+-]?\d+(?:[.,]\d+)?)(\s*)([^\s\d,;·]\S*?)?(?=[\s,;·]|$)/uy;
+// words end where a sign, a blank or the number stands: letters that could be parted anywhere would take the square of their count
+const LED_NUMBER =
+  /((?:\p{L}[\p{L}.]*(?:\s*[=:]\s*|\s+|(?=[+-]?\d))){0,3})([+-]?\d+(?:[.,]\d+)?)(\s*)([^\s\d,;·]\S*?)?(?=[\s,;·]|$)/uy;
 
 /** A number here that would be understood with a unit of its own, or with another than it has. */
 function lackingUnit(form: ShortForm, at: Cursor, draft: Draft): { piece: string; reason: 'no-unit' | 'wrong-unit'; fits: string[] } | undefined {

@@ -3,8 +3,9 @@ import type { PumpResult, ValveResult } from '../results/results.js';
 import { prepareStudy } from '../scenarios/prepare.js';
 import type { Word } from '../words/word.js';
 import { listColumn } from './columns.js';
+import { elevationsOf } from './elevations.js';
 import { placesOf, roleOfTag, systemsOf } from './places.js';
-import { readLineList, type ListOptions } from './read.js';
+import { MOST_PIPES, readLineList, type ListOptions } from './read.js';
 import { studyOfList } from './study.js';
 
 const say = (w: Word): string => w.word;
@@ -238,4 +239,23 @@ describe('a listed system becomes a study', () => {
     expect(systemsOf(pipes).map((s) => s.map((p) => p.from))).toEqual([['T-1', 'T-2'], ['X-1']]);
     expect(placesOf(pipes, { 'T-2': 'junction' }).find((p) => p.tag === 'T-2')!.role).toBe('junction');
   });
+});
+
+test('elevations follow from the rises whatever the order of the rows, and in time for the longest list', () => {
+  const chain = Array.from({ length: MOST_PIPES }, (_, k) => ({ row: k + 2, id: `L${k}`, from: `N${k}`, to: `N${k + 1}`, entries: {}, rise: 0.5 })).reverse(); // prettier-ignore
+  const { elevations, remarks } = elevationsOf(
+    [...chain, { ...chain[0]!, id: 'S', from: 'S', to: 'N0', fromElevation: 3, rise: 7 }],
+    String,
+  );
+  // 3 + 7 + 2000 · 0.5
+  expect([elevations.get('N0'), elevations.get(`N${MOST_PIPES}`), remarks]).toEqual([10, 10 + MOST_PIPES / 2, []]);
+});
+
+test('where both ends have an elevation the rise is their difference, and one that is given twice is said in the unit of the study', () => {
+  const text = 'From|To|DN|Length|From elevation [m]|To elevation [m]\nT-1|N1|100|10|2|5\nN1|T-2|80|50|6|20';
+  const { pipes } = read(text);
+  expect(pipes.map((p) => p.rise)).toEqual([3, 14]);
+  const { elevations, remarks } = elevationsOf(pipes, (m) => `${m / 0.3048} ft`);
+  expect([elevations.get('N1'), elevations.get('T-2')]).toEqual([5, 20]);
+  expect(remarks.map((r) => [r.text.word, r.text.values?.second])).toEqual([['listed.elevations-differ', `${6 / 0.3048} ft`]]);
 });

@@ -92,7 +92,7 @@ export function readLineList(sheets: readonly Sheet[], options: ListOptions): Re
   for (const c of missing) problems.push({ row: headRow, column: c, severity: 'error', text: word('listed.no-column', { column: LINE_COLUMNS[c].label }) });
   const seen = new Set<LineColumn>();
   for (const { column, header, isAssumed, unit, wrongUnit, fitting } of columns.heads) {
-    if (wrongUnit !== undefined) problems.push({ row: headRow, severity: 'error', text: word('listed.wrong-unit', { header, found: wrongUnit, unit: LINE_COLUMNS[column!].usual![options.units] }) });
+    if (wrongUnit !== undefined) problems.push({ row: headRow, severity: 'error', text: word('listed.wrong-unit', { header, found: wrongUnit }) });
     else if (isAssumed) problems.push({ row: headRow, severity: 'warning', text: word('listed.unit-assumed', { header, unit: unit! }) });
     if (column === undefined && fitting === undefined && header.trim() !== '') problems.push({ row: headRow, severity: 'warning', text: word('listed.column-left-out', { header }) });
     if (column !== undefined && seen.has(column)) problems.push({ row: headRow, column, severity: 'warning', text: word('listed.column-twice', { header }) });
@@ -215,7 +215,8 @@ class RowReader {
   read(row: number, cells: readonly SheetCell[]): ListedPipe | undefined {
     let isRead = true;
     const fail = (column: LineColumn, text: Word, found?: string): undefined => {
-      this.problems.push({ row, column, severity: 'error', text, ...(found === undefined ? {} : { found }) });
+      // a cell is asked for more than once; what is wrong with it is said once
+      if (!this.problems.some((p) => p.row === row && p.column === column)) this.problems.push({ row, column, severity: 'error', text, ...(found === undefined ? {} : { found }) });
       isRead = false;
     };
     const text = (c: LineColumn): string => {
@@ -259,7 +260,7 @@ class RowReader {
       ...(name === '' ? {} : { name }),
       ...ends,
       entries,
-      rise: rise?.si ?? 0,
+      rise: rise?.si ?? (fromElevation && toElevation ? toElevation.si - fromElevation.si : 0),
       ...(fromElevation ? { fromElevation: fromElevation.si } : {}),
       ...(toElevation ? { toElevation: toElevation.si } : {}),
       ...(flow ? { flow: flow.si } : {}),

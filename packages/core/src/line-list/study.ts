@@ -14,8 +14,9 @@ import { blankStudy, type RawElement, type Study } from '../document/study.js';
 import { quantityOf } from '../fields/typed.js';
 import { insideOf } from '../pipes/size.js';
 import type { ValveResult } from '../results/results.js';
-import { runStudy, type SolvedScenario } from '../scenarios/run.js';
+import { runStudy } from '../scenarios/run.js';
 import { word, type Word } from '../words/word.js';
+import { elevationsOf, type Remark } from './elevations.js';
 import { flowTo, isInLine, placesOf, type Place, type PlaceRole } from './places.js';
 import { idOf, type ListedPipe } from './read.js';
 import { wayLines, type Edge, type Way } from './ways.js';
@@ -24,7 +25,7 @@ import { wayLines, type Edge, type Way } from './ways.js';
 
 export interface ListedStudy extends Begun {
   /** what had to be taken, or does not agree */
-  remarks: { text: Word; row?: number }[];
+  remarks: Remark[];
   places: Place[];
   /** whether pumps and valves were found for what the list asks; where not, the pumps have the listed flows imposed */
   isEquipped: boolean;
@@ -42,8 +43,6 @@ const USUAL = 1.5;
 const USUAL_TEMPERATURE = 20;
 /** roughness of aged pipes over that of new ones, m. Source: Idelchik, Handbook of Hydraulic Resistance, 4th ed., table 2-5: moderately corroded steel */
 const AGED = 0.2e-3;
-/** elevations that differ by less agree, m */
-const AGREE = 0.05;
 
 /**
  * @param pipes that hang together
@@ -53,7 +52,8 @@ export function studyOfList(pipes: readonly ListedPipe[], head: BeginningHead, s
   const kit = new Kit(head.units, head.say);
   const remarks: ListedStudy['remarks'] = [];
   const places = placesOf(pipes, said);
-  const elevations = elevationsOf(pipes, remarks);
+  const { elevations, remarks: disagreeing } = elevationsOf(pipes, (m) => kit.q(m, 'length', 4));
+  remarks.push(...disagreeing);
   const taken = new Set<string>();
   const idFor = (tag: string): string => {
     const id = idOf(tag, taken);
@@ -68,13 +68,13 @@ export function studyOfList(pipes: readonly ListedPipe[], head: BeginningHead, s
   for (const tag of ends) {
     const id = idFor(tag);
     idOfEnd.set(tag, id);
-    points[id] = pointOf(tag, { id, place: places.find((p) => p.tag === tag), pipes, elevation: elevations.get(tag) ?? elevations.get(tag.replace(/ [SD]$/, '')) ?? 0, kit, isLoop: false });
+    points[id] = pointOf(tag, { id, place: places.find((p) => p.tag === tag), pipes, elevation: elevations.get(tag) ?? elevations.get(tag.replace(/ [SD]$/, '')) ?? 0, kit, remarks });
   }
   // a circuit that meets no vessel needs a pressure somewhere
   if (!Object.values(points).some((p) => p.kind === 'vessel' || p.kind === 'pressure')) {
     const id = idOfEnd.get(beforePump(lines) ?? ends[0]!)!;
     points[id] = { kind: 'pressure', elevation: points[id]!.elevation, pressure: kit.q(HELD, 'pressure'), basis: 'total' };
-    remarks.push({ text: word('listed.circuit-held', { id }) });
+    remarks.push({ text: word('listed.circuit-held', { id, pressure: kit.q(HELD, 'pressure') }) });
   }
   const draft: Laid = {
     lines: lines.map((w, k) => ({ id: idFor(`LN-${k + 1}`), from: idOfEnd.get(w.from)!, to: idOfEnd.get(w.to)!, elements: withElevations(w, kit) })),
@@ -108,39 +108,6 @@ const isInner = (p: Place): boolean => (isInLine(p.role) || p.role === 'junction
 const beforePump = (lines: readonly Way[]): string | undefined =>
   lines.find((w) => w.elements.some((e) => e.kind === 'pump'))?.from;
 
-/** elevation of each tag: what the list says of it, else along its pipes from the first, m */
-function elevationsOf(pipes: readonly ListedPipe[], remarks: ListedStudy['remarks']): Map<string, number> {
-  const found = new Map<string, number>();
-  const rise = (p: ListedPipe): number => (p.fromElevation !== undefined && p.toElevation !== undefined ? p.toElevation - p.fromElevation : p.rise);
-  for (const p of pipes) {
-    for (const [tag, z] of [[p.from, p.fromElevation], [p.to, p.toElevation]] as const) {
-      if (z === undefined) continue;
-      const known = found.get(tag);
-      if (known === undefined) found.set(tag, z);
-      else if (Math.abs(known - z) > AGREE) remarks.push({ row: p.row, text: word('listed.elevations-differ', { tag, first: known.toFixed(1), second: z.toFixed(1) }) });
-    }
-  }
-  for (const start of pipes) {
-    if (!found.has(start.from) && !found.has(start.to) && ![...found.keys()].some((t) => pipes.some((p) => p.from === t || p.to === t))) found.set(start.from, 0);
-    for (let isMoved = true; isMoved; ) {
-      isMoved = false;
-      for (const p of pipes) {
-        const [a, b] = [found.get(p.from), found.get(p.to)];
-        if ((a === undefined) === (b === undefined)) continue;
-        if (a !== undefined) found.set(p.to, a + rise(p));
-        else found.set(p.from, b! - rise(p));
-        isMoved = true;
-      }
-    }
-  }
-  for (const p of pipes) {
-    const off = found.get(p.from)! + rise(p) - found.get(p.to)!;
-    if (p.fromElevation === undefined && p.toElevation === undefined && Math.abs(off) > AGREE)
-      remarks.push({ row: p.row, text: word('listed.rises-disagree', { line: p.id, off: Math.abs(off).toFixed(1) }) });
-  }
-  return found;
-} // prettier-ignore
-
 interface Laying {
   pipes: readonly ListedPipe[];
   pipeIds: readonly string[];
@@ -163,7 +130,7 @@ function edgesOf({ pipes, pipeIds, places, elevations, kit, idFor, remarks }: La
     to: isSplit(p.to) ? `${p.to} S` : p.to,
     elements: [{ id: pipeIds[k]!, kind: 'pipe', ...(p.name === undefined ? {} : { name: p.name }), ...p.entries }],
     outlet: elevations.get(p.to)!,
-    flow: p.flow ?? usualFlow(p, remarks, pipes),
+    flow: p.flow ?? usualFlow(p, remarks, pipes, kit),
   }));
   for (const place of places) {
     if (!isInLine(place.role)) continue;
@@ -185,13 +152,13 @@ function edgesOf({ pipes, pipeIds, places, elevations, kit, idFor, remarks }: La
 } // prettier-ignore
 
 /** of a pipe without a listed flow: that of a neighbour, else by its size */
-function usualFlow(p: ListedPipe, remarks: ListedStudy['remarks'], pipes: readonly ListedPipe[]): number {
+function usualFlow(p: ListedPipe, remarks: ListedStudy['remarks'], pipes: readonly ListedPipe[], kit: Kit): number {
   const beside = pipes.find((x) => x.flow !== undefined && (x.to === p.from || x.from === p.to));
   if (beside) return beside.flow!;
   if (pipes.some((x) => x.flow !== undefined)) return 0;
   const { size, schedule, inside } = p.entries as { size?: string; schedule?: string; inside?: string };
   const bore = inside === undefined ? insideOf(size!, schedule!) : (quantityOf(inside, 'diameter') ?? 0.1);
-  if (!remarks.some((r) => r.text.word === 'listed.no-flows')) remarks.push({ text: word('listed.no-flows') });
+  if (!remarks.some((r) => r.text.word === 'listed.no-flows')) remarks.push({ text: word('listed.no-flows', { velocity: kit.q(USUAL, 'velocity') }) });
   return 0.25 * Math.PI * (bore as number) ** 2 * USUAL;
 } // prettier-ignore
 
@@ -212,12 +179,13 @@ function equipmentOf(place: Place, idFor: (tag: string) => string, flow: number,
   return [{ id, kind: 'device', ...named, drop, at: kit.q(flow > 0 ? flow : 0.01, 'flow') }];
 } // prettier-ignore
 
-function pointOf(tag: string, at: { id: string; place: Place | undefined; pipes: readonly ListedPipe[]; elevation: number; kit: Kit; isLoop: boolean }): Study['points'][string] {
-  const { id, place, pipes, elevation, kit } = at;
+function pointOf(tag: string, at: { id: string; place: Place | undefined; pipes: readonly ListedPipe[]; elevation: number; kit: Kit; remarks: ListedStudy['remarks'] }): Study['points'][string] {
+  const { id, place, pipes, elevation, kit, remarks } = at;
   const common = { ...(id === tag ? {} : { name: tag }), elevation: kit.q(elevation, 'length') };
   if (place?.role === 'tank') return { kind: 'vessel', ...common, level: kit.q(LEVEL, 'length'), lowLevel: kit.q(LOW, 'length') };
   if (place?.role === 'boundary') return { kind: 'pressure', ...common, pressure: kit.q(HELD, 'pressure'), basis: 'total' };
   const flow = place && flowTo(place, pipes);
+  if (place?.role === 'consumer' && flow === undefined) remarks.push({ text: word('listed.no-consumer-flow', { tag }) });
   if (place?.role === 'consumer') return { kind: 'flow', ...common, flow: kit.q(-(flow ?? 0), 'flow', 8) };
   return { kind: 'junction', ...common };
 } // prettier-ignore
@@ -308,7 +276,3 @@ const changed = (study: Study, change: (e: RawElement) => RawElement): Study => 
   ...study,
   lines: study.lines.map((l) => ({ ...l, elements: l.elements.map(change) })),
 });
-
-/** What scenarios say that are not solved. */
-export const unsolvedOf = (scenarios: readonly SolvedScenario[]): string[] =>
-  scenarios.filter((s) => !s.result || s.result.status === 'failed').map((s) => s.id);

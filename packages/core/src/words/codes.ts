@@ -183,6 +183,7 @@ export type WordCode =
   | 'listed.elevations-differ'
   | 'listed.rises-disagree'
   | 'listed.no-flows'
+  | 'listed.no-consumer-flow'
   | 'listed.liquids'
   | 'listed.liquid-unknown'
   | 'listed.temperature-taken'
@@ -1372,7 +1373,7 @@ export interface WordValues {
   'beginning.at-least': 'limit';
   'beginning.at-most': 'limit';
   'listed.no-column': 'column';
-  'listed.wrong-unit': 'found' | 'header' | 'unit';
+  'listed.wrong-unit': 'found' | 'header';
   'listed.unit-assumed': 'header' | 'unit';
   'listed.column-left-out': 'header';
   'listed.column-twice': 'header';
@@ -1388,9 +1389,11 @@ export interface WordValues {
   'listed.material-unknown': 'found';
   'listed.fitting-unknown': 'found' | 'meant';
   'listed.count-expected': 'header' | 'found';
-  'listed.circuit-held': 'id';
+  'listed.circuit-held': 'id' | 'pressure';
   'listed.elevations-differ': 'tag' | 'first' | 'second';
   'listed.rises-disagree': 'line' | 'off';
+  'listed.no-flows': 'velocity';
+  'listed.no-consumer-flow': 'tag';
   'listed.liquids': 'first' | 'others';
   'listed.liquid-unknown': 'found';
   'listed.temperature-taken': 'temperature';

@@ -3,6 +3,7 @@ import { said as words } from '@cedar-knot/wording';
 import { useState } from 'react';
 import { Button } from '../../ui/controls.js';
 import { VerdictMark } from '../../ui/marks.js';
+import { SampleRows } from '../../ui/SampleRows.js';
 import { Select } from '../../ui/Select.js';
 import type { ListPreview, ListRemark } from '../../worker/line-list.js';
 import type { Said } from './ListForm.js';
@@ -108,17 +109,7 @@ export function ListColumns({ preview, said, onSaid }: PartProps) {
           ))}
         </tr>
       </thead>
-      <tbody>
-        {preview.rows.map((r, k) => (
-          <tr key={k}>
-            {preview.columns.map((_, i) => (
-              <td key={i} className="text-inkq max-w-[130px] truncate px-1.5">
-                {r[i]}
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
+      <SampleRows rows={preview.rows} columns={preview.columns.length} />
     </table>
   );
 }

@@ -32,7 +32,7 @@ export function OwnForm({ id, solve }: { id: string; solve: (form: OwnEntries) =
 }
 
 function Entries({ own, solve }: { own: OwnBeginning; solve: (form: OwnEntries) => Promise<OwnPreview> }) {
-  const { study, asks } = own;
+  const { document: study, asks } = own;
   const units = study.units ?? 'metric';
   const [entries, setEntries] = useState<Readonly<Record<string, string>>>({});
   const [tag, setTag] = useState(study.tag ?? '');

@@ -19,7 +19,7 @@ afterEach(() => {
 });
 
 const study: Study = begin({ name: 'tank-to-tank', entries: {}, size: '', title: 'Cooling', tag: 'P-1', units: 'metric', without: [] }).study!; // prettier-ignore
-const own: OwnBeginning = { id: 'o', name: 'Pump house', about: 'Two tanks', savedAt: '2026-11-02T00:00:00Z', asks: ['CV-1.flow', 'L-3.length'], study }; // prettier-ignore
+const own: OwnBeginning = { id: 'o', name: 'Pump house', about: 'Two tanks', savedAt: '2026-11-02T00:00:00Z', asks: ['CV-1.flow', 'L-3.length'], document: study }; // prettier-ignore
 
 test('its form asks for what was chosen, shows what the study has, and creates what was shown', async () => {
   jest.spyOn(api, 'beginnings').mockResolvedValue([own]);

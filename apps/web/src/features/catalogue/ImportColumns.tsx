@@ -1,5 +1,6 @@
 import { COLUMNS, MORE_COLUMNS, type ModelKind } from '@cedar-knot/core';
 import { columnText } from '@cedar-knot/wording';
+import { SampleRows } from '../../ui/SampleRows.js';
 import { Select } from '../../ui/Select.js';
 import type { Preview, PreviewOptions } from '../../worker/import.worker.js';
 import { msg } from './words.js';
@@ -52,17 +53,7 @@ export function ImportColumns({
             ))}
           </tr>
         </thead>
-        <tbody>
-          {preview.sample.slice(0, 6).map((r, k) => (
-            <tr key={k}>
-              {preview.columns.map((_, i) => (
-                <td key={i} className="text-inkq max-w-[130px] truncate px-1.5">
-                  {r[i]}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
+        <SampleRows rows={preview.sample.slice(0, 6)} columns={preview.columns.length} />
       </table>
     </div>
   );
